@@ -1,0 +1,36 @@
+/** Measures what is named (or all) and prints it; started by `./lippet bench`, which sets the ground. */
+import { fill, inkBytes, pdfOut } from './computation';
+import { firstLoad } from './firstLoad';
+import type { Figure } from './figure';
+import { inkFigures } from './ink';
+import { tabMemory } from './memory';
+
+/** Measured in one window with the same full page on it. */
+const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
+export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory'];
+
+const args = process.argv.slice(2);
+const json = args.includes('--json');
+const asked = args.filter((arg) => arg !== '--json');
+const unknown = asked.find((name) => !NAMES.includes(name));
+if (unknown) {
+  console.error(`The bench does not know "${unknown}". It knows: ${NAMES.join(', ')}.`);
+  process.exit(2);
+}
+const names = asked.length > 0 ? asked : NAMES;
+const figures: Figure[] = [];
+if (names.includes('first-load')) figures.push(await firstLoad(process.env.LIPPET_WEB_ROOT!, process.env.LIPPET_EMPTY_ROOT!));
+if (names.some((name) => ON_THE_SHEET.includes(name))) figures.push(...(await inkFigures(names)));
+if (names.includes('ink-bytes')) figures.push(inkBytes());
+if (names.includes('pdf-out')) figures.push(await pdfOut());
+if (names.includes('fill')) figures.push(await fill());
+if (names.includes('tab-memory')) figures.push(await tabMemory());
+
+const shown = (value: number | null, digits = 2): string => (value === null ? '–' : value.toFixed(value >= 1000 ? 0 : digits));
+if (json) {
+  process.stdout.write(`${JSON.stringify(figures)}\n`);
+} else {
+  for (const { name, unit, ours, floor, ratio, budget, ok } of figures) {
+    console.log([name, `${shown(ours)} ${unit}`, `${shown(floor)} ${unit}`, shown(ratio), shown(budget), ok ? 'ok' : 'over'].join('  '));
+  }
+}

@@ -1,0 +1,51 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
+import type { ClassView, GoPageView, NowView, PieceView, ReviewActivity, ReviewLineView, UpdateView } from '@lippet/core/contract/work';
+import { get, getBytes, RequestError } from './request';
+
+/** How often lists ask again while they are looked at, in milliseconds. */
+const LISTS_EVERY = 10_000;
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (failures, error) => error instanceof RequestError && error.code === 'unreachable' && failures < 3,
+      staleTime: 2_000,
+    },
+  },
+});
+
+/** The key of each kind of data, so that what changes it can say so. */
+export const keys = {
+  me: ['me'] as const,
+  device: ['device'] as const,
+  now: ['now'] as const,
+  piece: (id: string) => ['piece', id] as const,
+  go: (id: string) => ['go', id] as const,
+  goDocument: (id: string) => ['go', id, 'document'] as const,
+  marks: (id: string) => ['marks', id] as const,
+  updates: ['updates'] as const,
+  toReview: ['to-review'] as const,
+  line: (id: string) => ['line', id] as const,
+  classes: ['classes'] as const,
+};
+
+/** Who is signed in; null if nobody is. */
+export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => get<Me | null>('/me'), staleTime: 60_000 });
+export const useDevice = () => useQuery({ queryKey: keys.device, queryFn: () => get<DeviceGroup | null>('/device'), staleTime: Infinity });
+export const useNow = () => useQuery({ queryKey: keys.now, queryFn: () => get<NowView>('/now'), refetchInterval: LISTS_EVERY });
+export const usePiece = (id: string | undefined) =>
+  useQuery({ queryKey: keys.piece(id ?? ''), queryFn: () => get<PieceView>(`/pieces/${id}`), enabled: Boolean(id), refetchInterval: LISTS_EVERY });
+export const useGo = (id: string) => useQuery({ queryKey: keys.go(id), queryFn: () => get<GoPageView>(`/goes/${id}`) });
+export const useUpdates = () => useQuery({ queryKey: keys.updates, queryFn: () => get<UpdateView[]>('/updates'), refetchInterval: LISTS_EVERY });
+export const useToReview = () => useQuery({ queryKey: keys.toReview, queryFn: () => get<ReviewActivity[]>('/to-review'), refetchInterval: LISTS_EVERY });
+export const useLine = (id: string) =>
+  useQuery({ queryKey: keys.line(id), queryFn: () => get<ReviewLineView>(`/activities/${id}/line`), refetchInterval: LISTS_EVERY });
+export const useClasses = () => useQuery({ queryKey: keys.classes, queryFn: () => get<ClassView[]>('/classes') });
+
+/** A go never changes, so its document is fetched once. */
+export const goDocument = (id: string) =>
+  ({ queryKey: keys.goDocument(id), queryFn: () => getBytes(`/goes/${id}/document`), staleTime: Infinity }) as const;
+export const useGoDocument = (id: string | undefined) => useQuery({ ...goDocument(id ?? ''), enabled: Boolean(id) });
+export const useMarks = (reviewId: string | undefined) =>
+  useQuery({ queryKey: keys.marks(reviewId ?? ''), queryFn: () => getBytes(`/reviews/${reviewId}/marks`), enabled: Boolean(reviewId), staleTime: Infinity });

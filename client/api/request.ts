@@ -1,0 +1,41 @@
+import { OWN_HEADER } from '@lippet/core/contract/limits';
+import type { Problem, ProblemCode } from '@lippet/core/contract/problem';
+
+/** The server's refusal, or that it could not be reached; the message can be shown as it is. */
+export class RequestError extends Error {
+  override name = 'RequestError';
+
+  constructor(
+    readonly code: ProblemCode | 'unreachable',
+    message: string,
+    readonly wait?: number,
+  ) {
+    super(message);
+  }
+}
+
+async function send(method: string, path: string, body?: unknown): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      credentials: 'same-origin',
+      headers: { [OWN_HEADER]: '1', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new RequestError('unreachable', 'School can’t be reached just now. What you made is safe on this device.');
+  }
+  if (response.ok) return response;
+  const problem = (await response.json().catch(() => null)) as Problem | null;
+  throw new RequestError(problem?.code ?? 'broken', problem?.message ?? 'Something broke. Try again in a moment.', problem?.wait);
+}
+
+export const get = async <T>(path: string): Promise<T> => (await send('GET', path)).json() as Promise<T>;
+export const getBytes = async (path: string): Promise<Uint8Array> => new Uint8Array(await (await send('GET', path)).arrayBuffer());
+export const post = async <T>(path: string, body: unknown = {}): Promise<T> => {
+  const response = await send('POST', path, body);
+  return (response.status === 204 ? undefined : await response.json()) as T;
+};
+export const put = async <T>(path: string, body: unknown): Promise<T> => (await send('PUT', path, body)).json() as Promise<T>;
+export const remove = async (path: string): Promise<void> => void (await send('DELETE', path));

@@ -1,0 +1,64 @@
+import { arrangeNow } from '@lippet/core/schedule/nowList';
+import { greetingWord, weekdayWord } from '@lippet/core/schedule/schoolTime';
+import { StyleSheet, View } from 'react-native';
+import { useNow } from '../../api/queries';
+import { CarryOn } from '../../learner/CarryOn';
+import { PieceList } from '../../learner/PieceList';
+import { SignedIn } from '../../signIn/SignedIn';
+import { PersonHead } from '../../ui/PersonHead';
+import { Say } from '../../ui/Say';
+import { Screen } from '../../ui/Screen';
+import { useWide } from '../../ui/useWide';
+
+/** How much needs the learner, in words. */
+function needWords(count: number): string {
+  if (count === 0) return 'nothing needs you';
+  return count === 1 ? '1 thing needs you' : `${count} things need you`;
+}
+
+/** The rest stands on the Shelf. */
+const FINISHED_SHOWN = 3;
+
+export default function Now() {
+  const wide = useWide();
+  const { data, error, refetch } = useNow();
+  return (
+    <SignedIn role="learner">
+      {(me) => {
+        const { zone } = me.school;
+        const now = Date.now();
+        const list = arrangeNow(data?.cards ?? []);
+        const needs = list.needsYou.length + (list.carryOn ? 1 : 0);
+        const toDo = [['Needs you', list.needsYou], ['Coming up', list.comingUp], ['Whenever', list.whenever]] as const;
+        const away = [
+          ['With your teacher', list.withTeacher], ['Finished', list.finished.slice(0, FINISHED_SHOWN)], ['Closed', list.closed],
+        ] as const;
+        return (
+          <Screen wide={wide}>
+            <PersonHead
+              me={me} title={`${greetingWord(now, zone)}, ${me.name.split(' ')[0]}`} unseen={data?.unseenUpdates}
+              below={data && `${weekdayWord(now, zone)} · ${needWords(needs)}`}
+            />
+            {error && <Say again={() => void refetch()}>{error.message}</Say>}
+            <View style={wide && styles.columns}>
+              <View style={[styles.column, wide && styles.half]}>
+                {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
+                {toDo.map(([title, cards]) => <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />)}
+              </View>
+              <View style={[styles.column, wide && styles.half]}>
+                {away.map(([title, cards]) => <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />)}
+              </View>
+            </View>
+            {data?.cards.length === 0 && <Say calm>There is nothing to do yet. Your teacher will set something soon.</Say>}
+          </Screen>
+        );
+      }}
+    </SignedIn>
+  );
+}
+
+const styles = StyleSheet.create({
+  column: { gap: 14 },
+  columns: { flexDirection: 'row', gap: 36 },
+  half: { flex: 1 },
+});

@@ -1,0 +1,27 @@
+import { QueryClientProvider } from '@tanstack/react-query';
+import { Slot } from 'expo-router';
+import Head from 'expo-router/head';
+import { PaperProvider } from 'react-native-paper';
+import { queryClient } from '../api/queries';
+import { LineIcon, LINES, type LineName } from '../ui/LineIcon';
+import { theme } from '../ui/theme';
+
+/** Paper asks for its few icons by name; ours are drawn, so no icon font is shipped. */
+const settings = {
+  rippleEffectEnabled: false,
+  icon: ({ name, size, color }: { name: unknown; size: number; color?: string }) =>
+    typeof name === 'string' && name in LINES ? <LineIcon name={name as LineName} size={size} colour={color} /> : null,
+};
+
+export default function RootLayout() {
+  return (
+    <QueryClientProvider client={queryClient}>
+      <PaperProvider theme={theme} settings={settings}>
+        <Head>
+          <title>Lippet</title>
+        </Head>
+        <Slot />
+      </PaperProvider>
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,20 @@
+import { useLocalSearchParams } from 'expo-router';
+import { lazy, Suspense } from 'react';
+import { SignedIn } from '../../signIn/SignedIn';
+import { Opening } from '../../ui/Opening';
+
+// The canvas, the document and its sync come only when a sheet is opened.
+const ActivitySheet = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ActivitySheet })));
+
+export default function ActivityRoute() {
+  const { activityId } = useLocalSearchParams<{ activityId: string }>();
+  return (
+    <SignedIn role="learner">
+      {(me) => (
+        <Suspense fallback={<Opening />}>
+          <ActivitySheet key={activityId} activityId={activityId} zone={me.school.zone} />
+        </Suspense>
+      )}
+    </SignedIn>
+  );
+}

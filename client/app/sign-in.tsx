@@ -1,0 +1,62 @@
+import type { Tappable } from '@lippet/core/contract/signIn';
+import { useQueryClient } from '@tanstack/react-query';
+import { Redirect } from 'expo-router';
+import { lazy, Suspense, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { keys, useDevice, useMe } from '../api/queries';
+import { remove } from '../api/request';
+import { Brand } from '../signIn/Brand';
+import { GroupCode } from '../signIn/GroupCode';
+import { homeOf } from '../signIn/home';
+import { Names } from '../signIn/Names';
+import { PictureKeyPad } from '../signIn/PictureKeyPad';
+import { Button } from '../ui/Button';
+import { Opening } from '../ui/Opening';
+import { Say } from '../ui/Say';
+import { Screen } from '../ui/Screen';
+
+// Brings the form library along, which a learner who taps pictures never needs.
+const PasswordForm = lazy(() => import('../signIn/PasswordForm'));
+
+export default function SignIn() {
+  const client = useQueryClient();
+  const { data: me } = useMe();
+  const { data: group, error, refetch } = useDevice();
+  const [person, setPerson] = useState<Tappable | null>(null);
+  const [byName, setByName] = useState(false);
+  if (me) return <Redirect href={homeOf(me)} />;
+  const back = (): void => {
+    setPerson(null);
+    setByName(false);
+  };
+  const otherGroup = async (): Promise<void> => {
+    await remove('/device');
+    client.setQueryData(keys.device, null);
+  };
+  return (
+    <Screen>
+      <View style={styles.head}>
+        <Brand />
+        {group && !person && !byName && <Button label={`Group ${group.name}. Change`} onPress={() => void otherGroup()}>{group.name}</Button>}
+      </View>
+      {error && <Say again={() => void refetch()}>{error.message}</Say>}
+      {byName || person?.secret === 'password' ? (
+        <Suspense fallback={<Opening />}><PasswordForm person={person} onBack={back} /></Suspense>
+      ) : person ? (
+        <PictureKeyPad person={person} onBack={back} />
+      ) : group ? (
+        <>
+          <Names group={group} onChoose={setPerson} />
+          <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>I sign in with a name</Button>
+        </>
+      ) : group === null ? (
+        <GroupCode onTeacher={() => setByName(true)} />
+      ) : null}
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', minHeight: 56, marginBottom: 8 },
+  aside: { alignSelf: 'flex-start', marginTop: 10 },
+});

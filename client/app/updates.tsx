@@ -1,0 +1,62 @@
+import type { PieceState } from '@lippet/core/schedule/pieceState';
+import { whenWords } from '@lippet/core/schedule/schoolTime';
+import type { UpdateView } from '@lippet/core/contract/work';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter, type Href } from 'expo-router';
+import { useEffect } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { keys, useUpdates } from '../api/queries';
+import { post } from '../api/request';
+import { SignedIn } from '../signIn/SignedIn';
+import { BackHead } from '../ui/BackHead';
+import { Say } from '../ui/Say';
+import { Scrap } from '../ui/Scrap';
+import { Screen } from '../ui/Screen';
+import { Stamp } from '../ui/Stamp';
+import { colours } from '../ui/theme';
+
+const STAMP_OF: Record<UpdateView['kind'], PieceState> = {
+  sent: 'with-teacher', 'taken-back': 'started', again: 'another-go', finished: 'finished',
+};
+
+export default function Updates() {
+  const { data, error, refetch } = useUpdates();
+  const router = useRouter();
+  const client = useQueryClient();
+  const loaded = data !== undefined;
+  useEffect(() => {
+    // Opening the list is seeing it; the marks stay on until one leaves, so that what is new can be told.
+    if (loaded) void post('/updates/seen').then(() => client.invalidateQueries({ queryKey: keys.now }));
+  }, [loaded, client]);
+  return (
+    <SignedIn>
+      {(me) => (
+        <Screen>
+          <BackHead title="Updates" />
+          {error && <Say again={() => void refetch()}>{error.message}</Say>}
+          {data?.length === 0 && <Say calm>Nothing has happened yet.</Say>}
+          {data?.map((update) => (
+            <Pressable
+              key={update.id} role="link" onPress={() => router.push(update.path as Href)}
+              aria-label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
+            >
+              <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
+                <Stamp state={STAMP_OF[update.kind]} size={40} />
+                <View style={styles.words}>
+                  <Text variant="titleSmall">{update.words}</Text>
+                  <Text variant="bodySmall" style={{ color: colours.soft }}>{whenWords(update.at, Date.now(), me.school.zone)}</Text>
+                </View>
+              </Scrap>
+            </Pressable>
+          ))}
+        </Screen>
+      )}
+    </SignedIn>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 14, paddingRight: 24, minHeight: 72 },
+  words: { flex: 1, gap: 2 },
+});

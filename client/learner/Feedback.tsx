@@ -1,0 +1,102 @@
+import { markItems, pageItems, readPages } from '@lippet/core/page/document';
+import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { useGo, useGoDocument, useMarks } from '../api/queries';
+import { GoExport } from '../page/GoExport';
+import { PageSurface } from '../page/PageSurface';
+import { useFrozenDocument } from '../page/useFrozenDocument';
+import { Ask } from '../ui/Ask';
+import { BackHead } from '../ui/BackHead';
+import { Button } from '../ui/Button';
+import { Opening } from '../ui/Opening';
+import { Say } from '../ui/Say';
+import { Screen } from '../ui/Screen';
+import { Stamp } from '../ui/Stamp';
+import { colours, OUTLINE } from '../ui/theme';
+import { useWide } from '../ui/useWide';
+import { PageBar } from './sheet/PageBar';
+import { PartTabs } from './sheet/PartTabs';
+import { TakeOut } from './sheet/TakeOut';
+
+/** A go as it was sent, with the teacher's marks over it and the note beside it. */
+export default function Feedback({ goId, zone }: { goId: string; zone: string }) {
+  const router = useRouter();
+  const wide = useWide();
+  const { data: view, error, refetch } = useGo(goId);
+  const doc = useFrozenDocument(useGoDocument(goId).data);
+  const marks = useFrozenDocument(useMarks(view?.go.review?.id).data);
+  const [taking, setTaking] = useState(false);
+  const [pageId, setPageId] = useState<string | null>(null);
+  if (error) {
+    return (
+      <Screen>
+        <BackHead title="What came back" home="/now" />
+        <Say again={() => void refetch()}>{error.message}</Say>
+      </Screen>
+    );
+  }
+  if (!view || !doc || (view.go.review && !marks)) return <Opening />;
+  const { go, title, parts } = view;
+  const pages = readPages(doc);
+  const page = pages.find(({ id }) => id === pageId) ?? pages[0]!;
+  const inPart = pages.filter(({ part }) => part === page.part);
+  const at = inPart.indexOf(page);
+  const layers = [pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])];
+  const { review } = go;
+  const notes = (
+    <ScrollView style={wide ? styles.panel : styles.strip} contentContainerStyle={styles.notes} role="complementary" aria-label="What the teacher wrote">
+      <View style={styles.row}>
+        <Stamp state={review ? (review.outcome === 'again' ? 'another-go' : 'finished') : 'with-teacher'} size={48} />
+        <View style={styles.words}>
+          <Text variant="titleMedium">{review ? (review.outcome === 'again' ? 'Another go' : 'Finished') : 'With your teacher'}</Text>
+          <Text variant="bodySmall" style={{ color: colours.soft }}>
+            {review ? `${review.teacher}, ${whenWords(review.releasedAt, Date.now(), zone)} · go ${go.go}` : `Sent ${whenWords(go.sentAt, Date.now(), zone)}`}
+          </Text>
+        </View>
+      </View>
+      {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
+      {go.word && <Text variant="bodyMedium" style={{ color: colours.soft }}>{`You wrote with it: “${go.word}”`}</Text>}
+      {view.mayGoOn && (
+        <Button kind="main" icon="pen" onPress={() => router.replace(`/activity/${view.activityId}`)} style={styles.go}>Do another go</Button>
+      )}
+      <Button icon="out" onPress={() => setTaking(true)} style={styles.go}>Take a copy out</Button>
+    </ScrollView>
+  );
+  return (
+    <View style={[styles.screen, wide && styles.wide]} role="main">
+      <Ask visible={taking} title="Take a copy out" onClose={() => setTaking(false)} answers={<Button onPress={() => setTaking(false)}>Close</Button>}>
+        {review && <Text variant="bodyMedium">With the marks on it, made at school:</Text>}
+        {review && <GoExport goId={go.id} title={`${title}, go ${go.go}`} />}
+        <TakeOut title={`${title}, go ${go.go}`} doc={doc} pages={pages} page={page} />
+      </Ask>
+      <View style={styles.main}>
+        <View style={styles.head}>
+          <BackHead title={title} home="/now" />
+          <PartTabs parts={parts} current={page.part} done={new Set()} onChoose={(id) => setPageId(pages.find(({ part }) => part === id)?.id ?? null)} />
+        </View>
+        <View style={styles.sheet}>
+          <PageSurface key={page.id} page={page} layers={layers} editor={null} editable={false} label={`Go ${go.go} of ${title}, with the marks of your teacher`} />
+        </View>
+        {inPart.length > 1 && <PageBar at={at} count={inPart.length} onStep={(by) => setPageId(inPart[at + by]?.id ?? page.id)} />}
+      </View>
+      {notes}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  screen: { flex: 1, backgroundColor: colours.paper },
+  wide: { flexDirection: 'row' },
+  main: { flex: 1 },
+  head: { paddingHorizontal: 14, paddingTop: 10, gap: 8 },
+  sheet: { flex: 1, minHeight: 200 },
+  panel: { flexGrow: 0, width: 340, backgroundColor: colours.mist, borderLeftWidth: OUTLINE, borderColor: colours.ink },
+  strip: { flexGrow: 0, maxHeight: '42%', backgroundColor: colours.mist, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  notes: { padding: 18, gap: 14 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  words: { flex: 1 },
+  go: { alignSelf: 'flex-start' },
+});

@@ -1,0 +1,52 @@
+import type { PieceCard } from '@lippet/core/contract/work';
+import { cardWords } from '@lippet/core/schedule/cardWords';
+import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { useRouter } from 'expo-router';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Scrap } from '../ui/Scrap';
+import { Stamp } from '../ui/Stamp';
+import { colours, OUTLINE } from '../ui/theme';
+
+/** The short word that says what to do next, where something is to be done. */
+function tagOf({ standing }: PieceCard): { word: string; fill: string; text: string } | null {
+  if (standing.closed) return null;
+  if (standing.state === 'another-go') return { word: 'Look', fill: colours.vermilion, text: colours.scrap };
+  if (standing.state === 'ready') return { word: 'Send', fill: colours.ochre, text: colours.ink };
+  if (standing.overdue) return { word: 'Late', fill: colours.blush, text: colours.ink };
+  return null;
+}
+
+/** One piece in a list: stamp, title, how it stands. Pressing it opens the sheet. */
+export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; now: number }) {
+  const router = useRouter();
+  const words = cardWords(card, now, zone);
+  const tag = tagOf(card);
+  return (
+    <Pressable
+      role="link" aria-label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}`}
+      onPress={() => router.push(`/activity/${card.activityId}`)}
+      style={({ pressed }) => pressed && styles.pressed}
+    >
+      <Scrap raised style={styles.scrap}>
+        <Stamp state={card.standing.state} size={46} />
+        <View style={styles.words}>
+          <Text variant="titleMedium">{card.title}</Text>
+          <Text variant="bodySmall" style={{ color: colours.soft }}>{words}</Text>
+        </View>
+        {tag && (
+          <View style={[styles.tag, { backgroundColor: tag.fill }]}>
+            <Text variant="labelSmall" style={{ color: tag.text }}>{tag.word}</Text>
+          </View>
+        )}
+      </Scrap>
+    </Pressable>
+  );
+}
+
+const styles = StyleSheet.create({
+  pressed: { transform: [{ translateX: 3 }, { translateY: 3 }] },
+  scrap: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 14, paddingRight: 18, minHeight: 74 },
+  words: { flex: 1, gap: 2 },
+  tag: { borderWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 10, paddingVertical: 5, marginTop: 6 },
+});

@@ -1,0 +1,77 @@
+import { PDF_TYPE, PICTURE_TYPES } from '@lippet/core/contract/media';
+import { PAPERS, type Background } from '@lippet/core/page/background';
+import { backgroundShapes } from '@lippet/core/page/background';
+import type { PagePlan } from '@lippet/core/page/document';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import Svg, { Path } from 'react-native-svg';
+import { askForFiles, bringPicturePage } from '../../page/tools/addTool';
+import { bringPdf } from '../../page/bringPdf';
+import { Ask } from '../../ui/Ask';
+import { Button } from '../../ui/Button';
+import { Say } from '../../ui/Say';
+import { colours, OUTLINE } from '../../ui/theme';
+
+type NewPage = { background: Background; width: number; height: number };
+
+interface Props {
+  visible: boolean;
+  pieceId: string;
+  /** The page in hand: a new one is as large. */
+  like: PagePlan;
+  onAdd: (pages: NewPage[]) => void;
+  onClose: () => void;
+}
+
+/** Which paper the new page has, or the pages of a PDF. */
+export function AddPage({ visible, pieceId, like, onAdd, onClose }: Props) {
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [reading, setReading] = useState(false);
+  const { width, height } = like;
+  const fromPdf = async (): Promise<void> => {
+    const [file] = await askForFiles(PDF_TYPE);
+    if (!file) return;
+    setReading(true);
+    setTrouble(null);
+    const result = await bringPdf(pieceId, file);
+    setReading(false);
+    if (typeof result === 'string') setTrouble(result);
+    else onAdd(result);
+  };
+  const fromPicture = async (): Promise<void> => {
+    const [file] = await askForFiles(PICTURE_TYPES);
+    if (!file) return;
+    const result = await bringPicturePage(pieceId, file, like);
+    if (typeof result === 'string') setTrouble(result);
+    else onAdd([result]);
+  };
+  return (
+    <Ask visible={visible} title="Add a page" onClose={onClose} answers={<Button onPress={onClose}>Not now</Button>}>
+      <View style={styles.papers}>
+        {PAPERS.map(({ word, background }) => (
+          <Pressable key={word} role="button" aria-label={`${word} page`} onPress={() => onAdd([{ background, width, height }])} style={styles.paper}>
+            <View style={styles.picture}>
+              <Svg width={63} height={80} viewBox="0 0 220 280" aria-hidden focusable={false}>
+                {backgroundShapes(background, 220, 280).map(({ d, fill, stroke, width: line }, i) => (
+                  <Path key={i} d={d} fill={fill ?? 'none'} stroke={stroke} strokeWidth={(line ?? 1) * 1.6} strokeLinecap="round" />
+                ))}
+              </Svg>
+            </View>
+            <Text variant="labelSmall" style={styles.word}>{word}</Text>
+          </Pressable>
+        ))}
+      </View>
+      {trouble && <Say>{trouble}</Say>}
+      <Button icon="picture" onPress={() => void fromPicture()}>A picture as a page</Button>
+      <Button icon="pages" disabled={reading} onPress={() => void fromPdf()}>{reading ? 'Reading the PDF …' : 'Pages of a PDF'}</Button>
+    </Ask>
+  );
+}
+
+const styles = StyleSheet.create({
+  papers: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  paper: { width: 67, alignItems: 'center', gap: 4 },
+  picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, overflow: 'hidden' },
+  word: { textAlign: 'center' },
+});

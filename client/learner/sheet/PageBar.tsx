@@ -1,0 +1,42 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { LineIcon } from '../../ui/LineIcon';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
+
+interface Props {
+  at: number;
+  count: number;
+  open?: boolean;
+  onStep: (by: 1 | -1) => void;
+  /** Shows all pages, where there is a way to. */
+  onOpen?: () => void;
+  onAdd?: (() => void) | null;
+}
+
+/** Which page of how many, a step to either side, and the way to all of them. */
+export function PageBar({ at, count, open = false, onStep, onOpen, onAdd = null }: Props) {
+  return (
+    <View style={styles.bar} role="navigation" aria-label="Pages">
+      <Pressable role="button" aria-label="Page before" disabled={at <= 0} onPress={() => onStep(-1)} style={[styles.step, at <= 0 && styles.off]}><LineIcon name="back" /></Pressable>
+      {onOpen ? (
+        <Pressable role="button" aria-expanded={open} aria-label={`Page ${at + 1} of ${count}. All pages`} onPress={onOpen} style={styles.all}>
+          <LineIcon name="pages" />
+          <Text variant="labelMedium">{`Page ${at + 1} of ${count}`}</Text>
+        </Pressable>
+      ) : (
+        <View style={styles.all}><Text variant="labelMedium" role="status">{`Page ${at + 1} of ${count}`}</Text></View>
+      )}
+      <Pressable role="button" aria-label="Page after" disabled={at >= count - 1} onPress={() => onStep(1)} style={[styles.step, at >= count - 1 && styles.off]}><LineIcon name="forward" /></Pressable>
+      {onAdd && !open && (
+        <Pressable role="button" aria-label="Add a page" onPress={onAdd} style={styles.step}><LineIcon name="plus" /></Pressable>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  bar: { flexDirection: 'row', justifyContent: 'center', alignItems: 'center', backgroundColor: colours.paper, borderTopWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
+  step: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  off: { opacity: 0.3 },
+  all: { flexDirection: 'row', gap: 8, alignItems: 'center', height: TARGET.learner, paddingHorizontal: 12 },
+});

@@ -1,0 +1,124 @@
+import { LIMITS } from '@lippet/core/contract/limits';
+import type { PartView, PieceView } from '@lippet/core/contract/work';
+import { pageItems, type PagePlan } from '@lippet/core/page/document';
+import { measureProgress, NO_PROGRESS, type PartProgress } from '@lippet/core/page/progress';
+import { completeness, partComplete } from '@lippet/core/schedule/completeness';
+import { useMemo, useState } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import type { LiveDocument } from '../../page/liveDocument';
+import { PageThumb } from '../../page/PageThumb';
+import { Ask } from '../../ui/Ask';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { LineIcon } from '../../ui/LineIcon';
+import { Say } from '../../ui/Say';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { Receipt } from './Receipt';
+import { useSend } from './useSend';
+
+interface Props {
+  piece: PieceView;
+  live: LiveDocument;
+  zone: string;
+  pages: readonly PagePlan[];
+  onBack: () => void;
+  onPart: (id: string) => void;
+}
+
+/** What a part holds, in words. */
+function partWords(part: PartView, { drawnPages, neededSpots, filledSpots }: PartProgress, complete: boolean): string {
+  if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
+  if (!complete) return part.required ? 'Nothing drawn yet' : 'Left empty, that is fine';
+  return drawnPages === 1 ? '1 page, drawn on' : `${drawnPages} pages, drawn on`;
+}
+
+/** At most this many pages of a part are shown; how many more there are is said. */
+const MOST_SHOWN = 4;
+
+/** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
+export function SendStep({ piece, live, zone, pages, onBack, onPart }: Props) {
+  const { sending, send, stop } = useSend(piece.id, live);
+  const [word, setWord] = useState('');
+  const [asking, setAsking] = useState(false);
+  // Measured from, and drawn from, the very document that will be frozen.
+  const progress = useMemo(() => measureProgress(live.doc), [live]);
+  const { missing } = completeness(piece.parts, progress);
+  const missingTitles = piece.parts.filter(({ id }) => missing.includes(id)).map(({ title }) => title);
+  const { teacher, title } = piece.card;
+
+  if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
+  const busy = sending.step === 'sending' || sending.step === 'waiting';
+  const go = (): void => {
+    setAsking(false);
+    void send(word);
+  };
+
+  return (
+    <View style={styles.screen} role="main">
+      <ScrollView contentContainerStyle={styles.content}>
+        <View style={styles.head}>
+          <Pressable role="button" aria-label="Back to the sheet" onPress={onBack} style={styles.back}><LineIcon name="back" size={28} /></Pressable>
+          <Text variant="displaySmall" role="heading" aria-level={1}>Ready to send?</Text>
+        </View>
+        <Text variant="bodyMedium" style={{ color: colours.soft }}>{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
+        {piece.parts.map((part) => {
+          const complete = partComplete(progress, part.id);
+          const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete);
+          const all = pages.filter((page) => page.part === part.id);
+          return (
+            <Pressable key={part.id} role="button" aria-label={`${part.title}: ${words}. Go there`} onPress={() => onPart(part.id)} style={styles.part}>
+              <View style={styles.pictures}>
+                {all.slice(0, MOST_SHOWN).map((page) => (
+                  <View key={page.id} style={styles.picture}><PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} /></View>
+                ))}
+                {all.length > MOST_SHOWN && <Text variant="labelSmall">{`and ${all.length - MOST_SHOWN} more`}</Text>}
+              </View>
+              <View style={styles.words}>
+                <Text variant="titleMedium">{part.title}</Text>
+                <Text variant="bodySmall" style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}>{words}</Text>
+              </View>
+              {complete ? <LineIcon name="tick" size={30} width={4} colour={colours.moss} /> : <Text variant="labelMedium">{part.required ? 'Draw it' : ''}</Text>}
+            </Pressable>
+          );
+        })}
+        <Text variant="headlineSmall" role="heading" aria-level={2}>A word with it</Text>
+        <Field label={`For ${teacher} to read`} value={word} onChangeText={setWord} multiline maxLength={LIMITS.word} />
+        {sending.step === 'refused' && <Say>{sending.why}</Say>}
+        {sending.step === 'waiting' && <Say calm>{sending.why}</Say>}
+      </ScrollView>
+      <View style={styles.foot}>
+        <Text variant="bodySmall" style={styles.hint}>{`You can take it back until ${teacher} has begun to look.`}</Text>
+        {busy ? (
+          <Button large onPress={stop} icon="wait">{sending.step === 'waiting' ? 'Waiting. Stop' : 'Sending …'}</Button>
+        ) : (
+          <Button kind="main" large icon="boat" onPress={() => (missing.length > 0 ? setAsking(true) : go())}>{`Send to ${teacher}`}</Button>
+        )}
+      </View>
+      <Ask
+        visible={asking} onClose={() => setAsking(false)} title={`${missingTitles.join(' and ')} ${missingTitles.length > 1 ? 'are' : 'is'} still empty`}
+        answers={
+          <>
+            <Button onPress={go}>Send without it</Button>
+            <Button kind="main" icon="pen" onPress={() => onPart(missing[0]!)}>{`Draw ${missingTitles[0]}`}</Button>
+          </>
+        }
+      >
+        <Text variant="bodyLarge">{`${teacher} asked for it. Do you want to draw it first?`}</Text>
+      </Ask>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center' },
+  content: { padding: 18, gap: 14, maxWidth: 640 },
+  head: { flexDirection: 'row', alignItems: 'center', marginLeft: -10 },
+  back: { width: 44, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  part: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingVertical: 12, borderBottomWidth: 2, borderColor: colours.line, borderStyle: 'dashed' },
+  pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, maxWidth: 160 },
+  picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  words: { flex: 1, gap: 2 },
+  foot: { width: '100%', maxWidth: 640, padding: 18, paddingTop: 8, gap: 10 },
+  hint: { color: colours.soft, textAlign: 'center' },
+});

@@ -1,0 +1,57 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { keys } from '../../api/queries';
+import type { LiveDocument } from '../../page/liveDocument';
+import { SaveLine } from '../../page/SaveLine';
+import { Button } from '../../ui/Button';
+import { LineIcon } from '../../ui/LineIcon';
+import { TARGET } from '../../ui/theme';
+
+interface Props {
+  title: string;
+  live: LiveDocument;
+  /** On a phone the title stands here; wide, it stands in the task panel. */
+  titled: boolean;
+  /** Whether there is a way to send, and whether there is something to send yet. The button stands there from the start: a sheet must not move under the first stroke. */
+  maySend: boolean;
+  made: boolean;
+  onSend: () => void;
+  onMenu: () => void;
+  pieceId: string;
+  history: ReactNode;
+  tabs: ReactNode;
+}
+
+/** The way back, where the work is saved, and Send. */
+export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, pieceId, history, tabs }: Props) {
+  const router = useRouter();
+  const client = useQueryClient();
+  const leave = (): void => {
+    void client.invalidateQueries({ queryKey: keys.now });
+    if (router.canGoBack()) router.back();
+    else router.replace('/now');
+  };
+  return (
+    <View style={styles.head}>
+      <Pressable role="button" aria-label="Back" onPress={leave} style={styles.back}><LineIcon name="back" size={28} /></Pressable>
+      {tabs}
+      <View style={styles.words}>
+        {titled && <Text variant="headlineSmall" role="heading" aria-level={1} numberOfLines={2} style={styles.title}>{title}</Text>}
+        <SaveLine live={live} pieceId={pieceId} />
+      </View>
+      {history}
+      <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}><LineIcon name="more" size={26} /></Pressable>
+      {maySend && <Button kind={titled ? 'plain' : 'main'} icon="boat" disabled={!made} onPress={onSend}>Send</Button>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  head: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingRight: 10, minHeight: 54 },
+  back: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  words: { flex: 1, gap: 1 },
+  title: { fontSize: 18, lineHeight: 21 },
+});

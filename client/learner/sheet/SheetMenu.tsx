@@ -1,0 +1,61 @@
+import type { PieceView } from '@lippet/core/contract/work';
+import type { PagePlan } from '@lippet/core/page/document';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { DocumentEditor } from '../../page/documentEditor';
+import { KeyList } from '../../page/KeyList';
+import { MarkList } from '../../page/MarkList';
+import { Playback } from '../../page/Playback';
+import type { Surface } from '../../page/surface';
+import { Ask } from '../../ui/Ask';
+import { Button } from '../../ui/Button';
+import { EarlierCopies } from './EarlierCopies';
+import { TakeOut } from './TakeOut';
+
+type Section = 'menu' | 'marks' | 'earlier' | 'play' | 'keys' | 'out';
+
+interface Props {
+  visible: boolean;
+  onClose: () => void;
+  piece: PieceView;
+  editor: DocumentEditor;
+  editable: boolean;
+  pages: readonly PagePlan[];
+  page: PagePlan;
+  zone: string;
+  surface: Surface | null;
+  onPage: (page: string) => void;
+}
+
+const TITLES: Record<Section, string> = {
+  menu: 'More', marks: 'Marked words', earlier: 'Earlier copies', play: 'Watch it drawn', keys: 'Keys', out: 'Take a copy out',
+};
+
+/** What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the keys. */
+export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage }: Props) {
+  const [view, setView] = useState<Section>('menu');
+  const close = (): void => {
+    setView('menu');
+    onClose();
+  };
+  return (
+    <Ask visible={visible} title={TITLES[view]} onClose={close} answers={<>{view !== 'menu' && <Button icon="back" onPress={() => setView('menu')}>Back</Button>}<Button onPress={close}>Close</Button></>}>
+      {view === 'menu' && (
+        <View style={styles.list}>
+          <Button icon="list" onPress={() => setView('marks')}>Marked words</Button>
+          {editable && <Button icon="earlier" onPress={() => setView('earlier')}>Earlier copies</Button>}
+          <Button icon="play" onPress={() => setView('play')}>Watch it drawn</Button>
+          <Button icon="out" onPress={() => setView('out')}>Take a copy out</Button>
+          <Button icon="keyboard" onPress={() => setView('keys')}>Keys</Button>
+        </View>
+      )}
+      {view === 'marks' && <MarkList doc={editor.doc} pages={pages} onGo={(id, bounds) => { onPage(id); close(); surface?.renderer.lookAt(bounds); }} />}
+      {view === 'earlier' && <EarlierCopies piece={piece} editor={editor} zone={zone} onDone={close} />}
+      {view === 'play' && <Playback page={page} items={editor.itemsOf(page.id)!} />}
+      {view === 'keys' && <KeyList />}
+      {view === 'out' && <TakeOut title={piece.card.title} doc={editor.doc} pages={pages} page={page} />}
+    </Ask>
+  );
+}
+
+const styles = StyleSheet.create({ list: { gap: 12 } });

@@ -1,0 +1,56 @@
+import type { PieceView } from '@lippet/core/contract/work';
+import { cardWords } from '@lippet/core/schedule/cardWords';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { keys } from '../../api/queries';
+import { post } from '../../api/request';
+import { Button } from '../../ui/Button';
+import { Say } from '../../ui/Say';
+import { Stamp } from '../../ui/Stamp';
+import { colours, OUTLINE } from '../../ui/theme';
+
+/** Says where a sent or answered piece is, and what can be done about it. Nothing for a draft. */
+export function Standing({ piece, zone }: { piece: PieceView; zone: string }) {
+  const router = useRouter();
+  const client = useQueryClient();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { card, goes } = piece;
+  const { standing } = card;
+  const answered = goes.find(({ review }) => review !== null);
+  if (!answered && standing.state !== 'with-teacher' && !standing.closed) return null;
+
+  const takeBack = async (): Promise<void> => {
+    setProblem(null);
+    try {
+      await post(`/pieces/${piece.id}/take-back`);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    await Promise.all([client.invalidateQueries({ queryKey: keys.piece(piece.id) }), client.invalidateQueries({ queryKey: keys.now })]);
+  };
+
+  return (
+    <View style={styles.box}>
+      <View style={styles.row}>
+        <Stamp state={standing.state} size={38} />
+        <Text variant="titleSmall" style={styles.words} role="status">{cardWords(card, Date.now(), zone)}</Text>
+        {standing.mayTakeBack && <Button onPress={() => void takeBack()}>Take it back</Button>}
+        {answered && (
+          <Button onPress={() => router.push(`/feedback/${answered.id}`)} label={`See what ${answered.review!.teacher} wrote on go ${answered.go}`}>
+            See the marks
+          </Button>
+        )}
+      </View>
+      {problem && <Say>{problem}</Say>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink, padding: 8, gap: 8 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
+  words: { flex: 1, minWidth: 150 },
+});

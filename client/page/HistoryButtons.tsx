@@ -1,0 +1,42 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
+import { LineIcon, type LineName } from '../ui/LineIcon';
+import { colours, TARGET } from '../ui/theme';
+import type { Can, DocumentEditor } from './documentEditor';
+import type { Surface } from './surface';
+
+const NOTHING = createStore<Can>(() => ({ undo: false, redo: false }));
+
+interface Props {
+  editor: DocumentEditor | null;
+  surface: Surface | null;
+  /** Gives the sheet all the room, or takes it back. */
+  full?: { on: boolean; toggle: () => void };
+}
+
+/** Undo, redo, the whole page, and all the room. */
+export function HistoryButtons({ editor, surface, full }: Props) {
+  const can = useStore(editor?.can ?? NOTHING);
+  const buttons: { word: string; icon: LineName; on: boolean; act: () => void }[] = [
+    { word: 'Undo', icon: 'undo', on: can.undo, act: () => editor?.undo() },
+    { word: 'Redo', icon: 'redo', on: can.redo, act: () => editor?.redo() },
+    { word: 'Whole page', icon: 'fit', on: true, act: () => surface?.renderer.fit() },
+    ...(full ? [{ word: full.on ? 'Leave full screen' : 'Full screen', icon: full.on ? ('close' as const) : ('full' as const), on: true, act: full.toggle }] : []),
+  ];
+  return (
+    <View style={styles.row}>
+      {buttons.map(({ word, icon, on, act }) => (
+        <Pressable key={word} role="button" aria-label={word} disabled={!on} onPress={act} style={[styles.button, !on && styles.off]}>
+          <LineIcon name={icon} colour={colours.ink} />
+        </Pressable>
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row' },
+  button: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  off: { opacity: 0.35 },
+});

@@ -1,0 +1,93 @@
+import { backgroundWords } from '@lippet/core/page/background';
+import type { PagePlan } from '@lippet/core/page/document';
+import type { Items } from '@lippet/core/page/item';
+import { useEffect, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { Tool } from '../stores/drawing';
+import type { DocumentEditor } from './documentEditor';
+import { ItemLayer } from './itemLayer';
+import { openPdfPage } from './pdfPages';
+import { pictures } from './pictures';
+import { Surface, type ToolUse } from './surface';
+import { surfaceKey } from './surfaceKeys';
+import { SurfaceOver } from './over/SurfaceOver';
+
+interface Props {
+  page: PagePlan;
+  /** Layers of items, back to front. */
+  layers: readonly Items[];
+  /** Makes the changes of the topmost layer; null where there are none to make. */
+  editor: DocumentEditor | null;
+  editable: boolean;
+  /** What the tools that are neither ink nor rubber do. */
+  uses?: Partial<Record<Tool, ToolUse>>;
+  /** Marks are all of one colour. */
+  markColour?: string;
+  label: string;
+  /** The piece that pictures brought onto this page belong to. */
+  pieceId?: string | null;
+  /** Told of the surface when it is there, and with null when it goes. */
+  onSurface?: (surface: Surface | null) => void;
+}
+
+const NO_USES = {};
+
+/** One page that can be worked on, looked at closely, and moved. */
+export function PageSurface({ page, layers, editor, editable, uses = NO_USES, markColour, label, pieceId = null, onSurface }: Props) {
+  const host = useRef<View>(null);
+  const [surface, setSurface] = useState<Surface | null>(null);
+  // Read when a pointer comes down, so that changing a tool or being frozen does not build the sheet anew.
+  const latest = useRef({ editable, onSurface });
+  latest.current = { editable, onSurface };
+  const [zoomed, setZoomed] = useState(100);
+
+  useEffect(() => {
+    const element = host.current as unknown as HTMLElement;
+    const itemLayers = layers.map((items) => new ItemLayer(items));
+    const made: Surface = new Surface(element, {
+      page, layers: itemLayers, editor, markColour, uses, pieceId, editable: () => latest.current.editable,
+      sources: { pictures: (media) => pictures.get(media, () => made.renderer.redraw()), pdfPage: openPdfPage },
+    });
+    made.state.subscribe(({ viewport }) => setZoomed(Math.round(viewport.scale * 100)));
+    // For tests and for whoever inspects the page: how much this sheet shows.
+    const count = (): void => {
+      const all = itemLayers.flatMap((layer) => layer.drawn);
+      Object.assign(element.dataset, { strokes: String(all.filter(({ item }) => item.kind === 'stroke').length), items: String(all.length) });
+    };
+    count();
+    for (const layer of itemLayers) layer.listen(count);
+    const resized = new ResizeObserver(([entry]) => made.renderer.resize(entry!.contentRect.width, entry!.contentRect.height));
+    resized.observe(element);
+    // Words are drawn in our own faces once those have come.
+    void document.fonts.ready.then(() => made.renderer.redraw());
+    setSurface(made);
+    latest.current.onSurface?.(made);
+    return () => {
+      setSurface(null);
+      latest.current.onSurface?.(null);
+      resized.disconnect();
+      made.destroy();
+      for (const layer of itemLayers) layer.destroy();
+    };
+    // `layers` is made anew by each render; what matters is which maps it holds.
+  }, [page.id, page.background.kind, editor, uses, ...layers]);
+
+  const onKey = (event: { nativeEvent: KeyboardEvent; preventDefault(): void }): void => {
+    if (surface && surfaceKey(surface, event.nativeEvent)) event.preventDefault();
+  };
+  const words = backgroundWords(page.background);
+  return (
+    <View style={styles.room}>
+      <View
+        ref={host} style={styles.sheet} tabIndex={0} role="img" aria-label={`${label}. ${words ? `${words} ` : ''}${zoomed} per cent.`}
+        testID="sheet" {...{ onKeyDown: onKey, dataSet: { zoom: zoomed } }}
+      />
+      {surface && <SurfaceOver surface={surface} editable={editable} />}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  room: { flex: 1, overflow: 'hidden' },
+  sheet: { flex: 1, overflow: 'hidden', cursor: 'crosshair' as 'auto', userSelect: 'none' },
+});

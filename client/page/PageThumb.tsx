@@ -1,0 +1,39 @@
+import type { PagePlan } from '@lippet/core/page/document';
+import { readItems, type Items } from '@lippet/core/page/item';
+import { useEffect, useRef } from 'react';
+import { drawPage } from './drawPage';
+
+/** Drawn again this long after the last change, in milliseconds: never between pen and ink. */
+const REST = 700;
+
+interface Props {
+  page: PagePlan;
+  layers: readonly Items[];
+  /** In CSS pixels. */
+  width: number;
+  height: number;
+}
+
+/** A page as a small picture that follows what is drawn on it. */
+export function PageThumb({ page, layers, width, height }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const fit = Math.min(width / page.width, height / page.height);
+  const [wide, high] = [page.width * fit, page.height * fit];
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let gone = false;
+    const draw = (): void => {
+      timer = undefined;
+      if (canvas.current && !gone) drawPage(canvas.current, page, layers.map(readItems), later);
+    };
+    const later = (): void => void (timer ??= setTimeout(draw, REST));
+    draw();
+    for (const items of layers) items.observeDeep(later);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+      for (const items of layers) items.unobserveDeep(later);
+    };
+  }, [page, ...layers]);
+  return <canvas ref={canvas} aria-hidden width={Math.round(wide * 2)} height={Math.round(high * 2)} style={{ width: wide, height: high, display: 'block' }} />;
+}

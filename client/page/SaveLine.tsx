@@ -1,0 +1,31 @@
+import { Text } from 'react-native-paper';
+import { useStore } from 'zustand';
+import { mediaOutbox } from '../api/mediaOutbox';
+import { colours } from '../ui/theme';
+import type { LiveDocument, SaveState } from './liveDocument';
+import { useSaveState } from './useLiveDocument';
+
+/** Where the work is, in words. */
+export function saveWords({ loaded, device, school, frozen }: SaveState, picturesWaiting = false): string {
+  if (!loaded) return 'opening …';
+  if (device === 'failed') {
+    return school === 'saved' ? 'saved at school' : 'not saved yet: this device has no room. Keep this page open';
+  }
+  if (device === 'saving') return 'saving …';
+  if (school === 'saved' && picturesWaiting) return 'saved on this device, a picture on its way to school';
+  if (school === 'saved') return 'saved on this device, saved at school too';
+  if (frozen) return 'saved on this device only: it was sent before this';
+  return school === 'sending' ? 'saved on this device, on its way to school' : 'saved on this device. School can’t be reached';
+}
+
+/** Says where the work of a live document is. */
+export function SaveLine({ live, pieceId }: { live: LiveDocument | null; pieceId?: string }) {
+  const waiting = useStore(mediaOutbox.state, (state) => pieceId !== undefined && Object.values(state.waiting).includes(pieceId));
+  const refused = useStore(mediaOutbox.state, (state) => Object.values(state.refused)[0]);
+  const words = useSaveState(live, (state) => saveWords(state, waiting));
+  return (
+    <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="save-line" numberOfLines={2}>
+      {refused ? `A picture could not be kept at school: ${refused}` : words}
+    </Text>
+  );
+}

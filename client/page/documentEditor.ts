@@ -1,0 +1,117 @@
+import {
+  applyChanges, EMPTY_HISTORY, pushStep, revertStep, type History, type ItemChange, type ItemsOf, type PageChange, type Step,
+} from '@lippet/core/page/edit';
+import { get, set } from 'idb-keyval';
+import type * as Y from 'yjs';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+
+/** The history is kept this long after the last step, in milliseconds. */
+const KEEP_AFTER = 250;
+
+/** Marks the transactions that an editor makes. */
+export const EDITED_HERE = Symbol('edited here');
+
+export interface Can {
+  undo: boolean;
+  redo: boolean;
+}
+
+/** The page that a step touched and that is there once it is undone (or done again), so that one sees what came of it. */
+const pageOf = (step: Step, direction: 'undo' | 'redo'): string | null =>
+  step.items[0]?.page ?? step.pages.find((change) => !change[direction === 'undo' ? 'before' : 'after'].deleted)?.page ?? null;
+
+/**
+ * All that one person does to one document on one device, as steps that can be undone. The steps are kept in
+ * IndexedDB beside the document, so that undo survives a reload.
+ */
+export class DocumentEditor {
+  readonly can: StoreApi<Can> = createStore<Can>(() => ({ undo: false, redo: false }));
+  /** Resolves when an earlier visit's steps have been read. */
+  readonly ready: Promise<void>;
+  /** Called with the page that an undone or redone step is on. */
+  onShow: ((page: string) => void) | null = null;
+  private history: History = EMPTY_HISTORY;
+  private joining = false;
+  private open = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(readonly doc: Y.Doc, readonly itemsOf: ItemsOf, private readonly name: string) {
+    this.ready = get<History>(this.key).then((kept) => {
+      // What was done before reading had finished comes behind what was done last time.
+      if (kept) this.setHistory({ done: [...kept.done, ...this.history.done], undone: this.history.done.length > 0 ? [] : kept.undone }, false);
+    });
+    window.addEventListener('pagehide', this.keepNow);
+  }
+
+  private get key(): string {
+    return `history:${this.name}`;
+  }
+
+  private setHistory(history: History, keep = true): void {
+    this.history = history;
+    const can = { undo: history.done.length > 0, redo: history.undone.length > 0 };
+    const before = this.can.getState();
+    if (before.undo !== can.undo || before.redo !== can.redo) this.can.setState(can);
+    if (keep) this.timer ??= setTimeout(this.keepNow, KEEP_AFTER);
+  }
+
+  private readonly keepNow = (): void => {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    // Undo is a convenience: where the device has no room for it, the work itself is still kept elsewhere.
+    void set(this.key, this.history).catch((error: unknown) => console.warn('The steps for undo could not be kept.', error));
+  };
+
+  /** All changes until `endGesture` are one step. */
+  beginGesture(): void {
+    this.joining = true;
+    this.open = false;
+  }
+
+  endGesture(): void {
+    this.joining = false;
+  }
+
+  /** Makes changes as one step, or as part of the gesture under way. */
+  change(items: readonly ItemChange[], pages: readonly PageChange[] = []): void {
+    const step = applyChanges(this.doc, this.itemsOf, { items, pages }, EDITED_HERE);
+    if (step) this.push(step);
+  }
+
+  /** Tells of a page that was just added: undoing that deletes it. */
+  pageAdded(page: string): void {
+    this.push({ items: [], pages: [{ page, before: { deleted: true }, after: { deleted: false } }] });
+  }
+
+  private push(step: Step): void {
+    this.setHistory(pushStep(this.history, step, this.joining && this.open));
+    this.open = this.joining;
+  }
+
+  undo(): void {
+    const step = this.history.done.at(-1);
+    if (!step) return;
+    revertStep(this.doc, this.itemsOf, step, 'undo', EDITED_HERE);
+    this.setHistory({ done: this.history.done.slice(0, -1), undone: [...this.history.undone, step] });
+    this.show(step, 'undo');
+  }
+
+  redo(): void {
+    const step = this.history.undone.at(-1);
+    if (!step) return;
+    revertStep(this.doc, this.itemsOf, step, 'redo', EDITED_HERE);
+    this.setHistory({ done: [...this.history.done, step], undone: this.history.undone.slice(0, -1) });
+    this.show(step, 'redo');
+  }
+
+  private show(step: Step, direction: 'undo' | 'redo'): void {
+    const page = pageOf(step, direction);
+    if (page) this.onShow?.(page);
+  }
+
+  /** Lets go; what was not kept yet is kept now. */
+  destroy(): void {
+    window.removeEventListener('pagehide', this.keepNow);
+    if (this.timer) this.keepNow();
+  }
+}

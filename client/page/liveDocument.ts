@@ -1,0 +1,140 @@
+import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
+import { SYNC_PATH, type SyncNews } from '@lippet/core/contract/sync';
+import { documentExtent } from '@lippet/core/page/holds';
+import { IndexeddbPersistence } from 'y-indexeddb';
+import * as Y from 'yjs';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+
+/** The object store that y-indexeddb writes updates to. */
+const UPDATES_STORE = 'updates';
+
+/** Where the work is. Each word is only said when it is true. */
+export interface SaveState {
+  /** The document has been read from this device or from school. */
+  loaded: boolean;
+  device: 'saving' | 'saved' | 'failed';
+  school: 'sending' | 'saved' | 'unreachable';
+  /** School takes nothing more: it is sent, or finished, or closed. */
+  frozen: boolean;
+}
+
+/** Drops what is written while the socket is closed: on opening, the first exchange brings all of it. */
+class LeanSocket extends HocuspocusProviderWebsocket {
+  override send(message: unknown): void {
+    if (this.webSocket?.readyState === WebSocket.OPEN) this.webSocket.send(message as never);
+  }
+}
+
+/** Shorter waits between tries than the library's own: children close the lid and open it again. */
+const RECONNECT = { delay: 400, minDelay: 400, maxDelay: 5_000, factor: 1.6 } as const;
+
+/**
+ * A document that lives on this device and at school: changes are in IndexedDB at once and travel when there
+ * is a network. `state` says truthfully where they are.
+ */
+export class LiveDocument {
+  readonly doc = new Y.Doc();
+  readonly state: StoreApi<SaveState> = createStore<SaveState>(() => ({
+    loaded: false, device: 'saving', school: 'unreachable', frozen: false,
+  }));
+  private readonly device: IndexeddbPersistence;
+  private readonly socket: LeanSocket;
+  private readonly school: HocuspocusProvider;
+  private writes = 0;
+  private connected = false;
+
+  /** @param name `piece:<id>` or `marks:<id>`: the name at school, and of the device's own copy */
+  constructor(readonly name: string) {
+    this.device = new IndexeddbPersistence(name, this.doc);
+    // One listener behind the library's own, which has put its write into the queue by then.
+    this.doc.on('update', this.onUpdate);
+    void this.device.whenSynced.then(() => this.onDeviceRead(), () => this.state.setState({ device: 'failed' }));
+    const scheme = window.location.protocol === 'https:' ? 'wss' : 'ws';
+    this.socket = new LeanSocket({ url: `${scheme}://${window.location.host}${SYNC_PATH}`, ...RECONNECT });
+    this.school = new HocuspocusProvider({
+      name, document: this.doc, websocketProvider: this.socket, awareness: null, token: 'cookie',
+      onAuthenticated: ({ scope }) => this.state.setState({ frozen: scope === 'readonly' }),
+      onSynced: () => this.refreshSchool(true),
+      onUnsyncedChanges: () => this.refreshSchool(),
+      onClose: () => this.refreshSchool(false),
+      onStateless: ({ payload }) => this.onNews(JSON.parse(payload) as SyncNews),
+    });
+    this.school.attach();
+  }
+
+  private onDeviceRead(): void {
+    this.state.setState({ device: 'saved', loaded: this.state.getState().loaded || this.hasPages });
+  }
+
+  private get hasPages(): boolean {
+    return this.doc.store.clients.size > 0;
+  }
+
+  private readonly onUpdate = (): void => {
+    const write = ++this.writes;
+    this.state.setState({ device: 'saving' });
+    void this.device.whenSynced
+      .then(() => this.writtenToDevice())
+      .then(
+        () => write === this.writes && this.state.setState({ device: 'saved' }),
+        () => this.state.setState({ device: 'failed' }),
+      );
+  };
+
+  /** IndexedDB runs the transactions of one store in order: when this one has run, all earlier writes are on disk. */
+  private writtenToDevice(): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const barrier = this.device.db!.transaction(UPDATES_STORE, 'readonly');
+      barrier.oncomplete = () => resolve();
+      barrier.onerror = barrier.onabort = () => reject(barrier.error ?? new Error('IndexedDB gave up'));
+      barrier.objectStore(UPDATES_STORE).count();
+    });
+  }
+
+  private refreshSchool(connected = this.connected): void {
+    this.connected = connected;
+    if (!connected) return this.state.setState({ school: 'unreachable' });
+    this.state.setState({ loaded: true, school: this.school.hasUnsyncedChanges ? 'sending' : 'saved' });
+  }
+
+  private onNews({ kind }: SyncNews): void {
+    if (kind === 'frozen') this.state.setState({ frozen: true });
+    else this.reconnect();
+  }
+
+  /** Connects anew, as after a lost connection: who may write is decided on entering. */
+  reconnect(): void {
+    this.socket.webSocket?.close();
+  }
+
+  /** Resolves when everything drawn so far is at school; rejects after `patience` milliseconds. */
+  allAtSchool(patience = 15_000): Promise<void> {
+    const there = ({ school }: SaveState): boolean => school === 'saved';
+    if (there(this.state.getState())) return Promise.resolve();
+    return new Promise((resolve, reject) => {
+      const timer = setTimeout(() => finish(() => reject(new Error('not all at school'))), patience);
+      const stop = this.state.subscribe((state) => there(state) && finish(resolve));
+      const finish = (how: () => void): void => {
+        clearTimeout(timer);
+        stop();
+        how();
+      };
+    });
+  }
+
+  /** All that this device holds, as Base64, for the server to compare. */
+  extent(): string {
+    let binary = '';
+    for (const byte of documentExtent(this.doc)) binary += String.fromCharCode(byte);
+    return btoa(binary);
+  }
+
+  /** Lets go of the document; what is on the device stays there. */
+  destroy(): void {
+    this.doc.off('update', this.onUpdate);
+    this.school.destroy();
+    this.socket.destroy();
+    void this.device.destroy();
+    this.doc.destroy();
+  }
+}

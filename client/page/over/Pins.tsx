@@ -1,0 +1,89 @@
+import { PIN_SIZE } from '@lippet/core/page/geometry';
+import { MAX_TEXT, type Pin, type TextMark } from '@lippet/core/page/item';
+import { pinsInReadingOrder } from '@lippet/core/page/notes';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import Svg, { Path } from 'react-native-svg';
+import { useStore } from 'zustand';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { Scrap } from '../../ui/Scrap';
+import { colours, TARGET } from '../../ui/theme';
+import type { Surface } from '../surface';
+import { useOnScreen } from './useOnScreen';
+
+const CARD = { width: 280, height: 210 };
+
+/** Pins as numbered heads over the sheet, and the note of the one that is open. */
+export function Pins({ surface, editable }: { surface: Surface; editable: boolean }) {
+  const { at } = useOnScreen(surface);
+  const open = useStore(surface.state, (state) => state.open);
+  const view = useStore(surface.state, (state) => state.view);
+  const pins = pinsInReadingOrder(surface.allItems);
+  const item = open ? surface.allItems.find(({ id }) => id === open) : undefined;
+  const noted = item?.kind === 'pin' || item?.kind === 'mark' ? item : null;
+  const place = noted && (noted.kind === 'pin' ? at(noted.matrix[4], noted.matrix[5]) : at(noted.quads[0]![6]!, noted.quads[0]![7]!));
+  return (
+    <>
+      {pins.map((pin, i) => {
+        const { left, top } = at(pin.matrix[4], pin.matrix[5]);
+        return (
+          <Pressable
+            key={pin.id} role="button" aria-label={`Pin ${i + 1}${pin.note ? `: ${pin.note}` : ''}`} aria-expanded={open === pin.id}
+            onPress={() => surface.state.setState({ open: open === pin.id ? null : pin.id })}
+            style={[styles.pin, { left: left - TARGET.learner / 2, top: top - TARGET.learner }]}
+          >
+            <Svg width={36} height={44} viewBox="0 0 36 44" aria-hidden focusable={false}>
+              <Path d="M18 42L8 28A15 15 0 1 1 28 28Z" fill={open === pin.id ? colours.scrap : colours.ochre} stroke={colours.ink} strokeWidth={2} />
+            </Svg>
+            <Text variant="labelMedium" style={styles.number}>{i + 1}</Text>
+          </Pressable>
+        );
+      })}
+      {noted && place && (
+        <View style={[styles.card, { left: Math.min(Math.max(8, place.left - CARD.width / 2), Math.max(8, view.width - CARD.width - 8)), top: Math.min(Math.max(8, place.top + 10), Math.max(8, view.height - CARD.height - 8)) }]}>
+          <NoteCard key={noted.id} surface={surface} item={noted} editable={editable && surface.top.get(noted.id) !== undefined} />
+        </View>
+      )}
+    </>
+  );
+}
+
+/** The note of a pin or of marked words: read, written, deleted. */
+function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | TextMark; editable: boolean }) {
+  const [note, setNote] = useState(item.note);
+  const close = (): void => surface.state.setState({ open: null });
+  const keep = (): void => {
+    const before = surface.top.items.get(item.id);
+    if (before && note !== item.note) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note } }]);
+  };
+  const drop = (): void => surface.change([{ page: surface.page.id, id: item.id, after: null }]);
+  return (
+    <Scrap style={styles.note}>
+      {item.kind === 'mark' && item.text !== '' && <Text variant="bodySmall" numberOfLines={2} style={{ color: colours.soft }}>{`“${item.text}”`}</Text>}
+      {editable ? (
+        <>
+          <Field label="Note" value={note} onChangeText={setNote} multiline maxLength={MAX_TEXT} onBlur={keep} autoFocus={item.note === '' && item.kind === 'pin'} />
+          <View style={styles.row}>
+            <Button icon="bin" onPress={drop} label={item.kind === 'pin' ? 'Delete the pin' : 'Delete the mark'}>Delete</Button>
+            <Button icon="tick" onPress={() => { keep(); close(); }}>Done</Button>
+          </View>
+        </>
+      ) : (
+        <>
+          <Text variant="bodyLarge">{item.note || 'No words here.'}</Text>
+          <Button onPress={close}>Close</Button>
+        </>
+      )}
+    </Scrap>
+  );
+}
+
+const styles = StyleSheet.create({
+  pin: { position: 'absolute', width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'flex-end' },
+  number: { position: 'absolute', top: 11, minWidth: PIN_SIZE, textAlign: 'center' },
+  card: { position: 'absolute', width: CARD.width },
+  note: { padding: 14, paddingRight: 20, gap: 10 },
+  row: { flexDirection: 'row', gap: 10, flexWrap: 'wrap' },
+});

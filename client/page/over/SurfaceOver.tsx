@@ -1,0 +1,32 @@
+import { StyleSheet, View } from 'react-native';
+import { useStore } from 'zustand';
+import { Say } from '../../ui/Say';
+import type { Surface } from '../surface';
+import { ChosenFrame } from './ChosenFrame';
+import { FormFields } from './FormFields';
+import { Pins } from './Pins';
+import { PutCopies } from './PutCopies';
+import { Spots } from './Spots';
+import { WordsEditor } from './WordsEditor';
+
+/** The controls that lie over the sheet: spots, pins, the frame around what is chosen, the words being written. */
+export function SurfaceOver({ surface, editable }: { surface: Surface; editable: boolean }) {
+  const writing = useStore(surface.state, (state) => state.writing);
+  const trouble = useStore(surface.state, (state) => state.trouble);
+  return (
+    <View style={styles.over}>
+      {surface.page.background.kind === 'pdf' && <FormFields surface={surface} editable={editable} />}
+      <Spots surface={surface} editable={editable} />
+      <Pins surface={surface} editable={editable} />
+      {editable && <ChosenFrame surface={surface} />}
+      {editable && <PutCopies surface={surface} />}
+      {editable && writing && <WordsEditor key={writing.id ?? 'new'} surface={surface} writing={writing} />}
+      {trouble && <View style={styles.trouble}><Say>{trouble}</Say></View>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  over: { ...StyleSheet.absoluteFill, pointerEvents: 'box-none', overflow: 'hidden' },
+  trouble: { position: 'absolute', left: 12, right: 12, bottom: 12, alignItems: 'center' },
+});

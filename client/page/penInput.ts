@@ -1,0 +1,330 @@
+import type { Ink } from '@lippet/core/ink/ink';
+import { recogniseShape } from '@lippet/core/ink/shapes';
+import { StrokeInProgress } from '@lippet/core/ink/strokeInProgress';
+import type { Point } from '@lippet/core/page/matrix';
+import type { RubberWay } from '@lippet/core/page/rubOut';
+import { panBy, toPage, zoomAt } from '@lippet/core/page/viewport';
+import { isInkTool, type Tool } from '../stores/drawing';
+import type { LivePen, PageRenderer } from './pageRenderer';
+
+/** What a tool that is neither ink nor rubber makes of a pointer between down and up. Points are page points. */
+export interface ToolGesture {
+  move?(at: Point): void;
+  end?(at: Point): void;
+  cancel?(): void;
+}
+
+/** What the input asks of its surroundings. */
+export interface PenInputHost {
+  renderer: PageRenderer;
+  /** Whether anything may be drawn now. */
+  editable(): boolean;
+  tool(): Tool;
+  pen(): LivePen;
+  penSeen(): boolean;
+  seePen(): void;
+  /** A gesture that changes something begins, and ends: one step of undo. */
+  begin(): void;
+  end(): void;
+  stroke(pen: LivePen, ink: Ink): void;
+  /** The stroke just made turned out to be a simple shape: a step of its own, so that undo gives the stroke back. */
+  shape(pen: LivePen, ink: Ink): void;
+  rub(way: RubberWay): void;
+  /** Whether a tool that draws ink works on the page's text just now (highlighting words). */
+  usesText(tool: Tool): boolean;
+  /** Starts what the tool in hand does at a page point; null if it does nothing there. */
+  use(tool: Tool, at: Point): ToolGesture | null;
+  /** Looks at the whole page, or close at a point (in screen pixels). */
+  doubleTap(x: number, y: number): void;
+}
+
+type Gesture =
+  | { kind: 'draw'; pointer: number; pen: LivePen; stroke: StrokeInProgress; drawn: number; felt: boolean; shape: Ink | null; rest: { x: number; y: number } }
+  | { kind: 'rub'; pointer: number; x: number; y: number }
+  | { kind: 'tool'; pointer: number; use: ToolGesture }
+  | { kind: 'pan'; pointer: number; x: number; y: number }
+  | { kind: 'pinch'; x: number; y: number; spread: number };
+
+/** Holding still this long (ms) within this many pixels at the end of a stroke asks for a simple shape. */
+const HOLD_MS = 550;
+const HOLD_STILL = 5;
+/** Two taps within this time (ms) and distance (pixels) are one double tap. */
+const DOUBLE_TAP = { ms: 320, distance: 28 };
+/** Radius of the rubber on the screen, in pixels. */
+const RUBBER_REACH = 14;
+const WHEEL_ZOOM = 0.0022;
+/** Bits of PointerEvent.buttons. */
+const ERASER_END = 32;
+const MIDDLE_BUTTON = 4;
+
+/**
+ * Pointers to ink. Pen, mouse or one finger draws; two fingers, the wheel or the middle button move the page.
+ * Once a stylus has been seen on the device, fingers only move: a resting hand draws nothing.
+ */
+export class PenInput {
+  private gesture: Gesture | null = null;
+  private readonly touches = new Map<number, { x: number; y: number }>();
+  private hold: ReturnType<typeof setTimeout> | undefined;
+  private lastTap = { time: 0, x: 0, y: 0 };
+  private readonly stop = new AbortController();
+
+  constructor(private readonly element: HTMLElement, private readonly host: PenInputHost) {
+    element.style.touchAction = 'none';
+    const on = <K extends keyof HTMLElementEventMap>(name: K, handler: (event: HTMLElementEventMap[K]) => void): void =>
+      element.addEventListener(name, handler, { signal: this.stop.signal, passive: false });
+    on('pointerdown', this.down);
+    on('pointermove', this.move);
+    on('pointerup', this.up);
+    on('pointercancel', this.cancel);
+    on('pointerleave', () => this.gesture?.kind !== 'draw' && host.renderer.clearTip());
+    on('wheel', this.wheel);
+    on('contextmenu', (event) => event.preventDefault());
+  }
+
+  destroy(): void {
+    this.giveUp();
+    this.stop.abort();
+  }
+
+  /** Whether a stroke or a rubbing is under way. */
+  get busy(): boolean {
+    return this.gesture !== null;
+  }
+
+  private local(event: MouseEvent): { x: number; y: number } {
+    const box = this.element.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  }
+
+  private readonly down = (event: PointerEvent): void => {
+    if (event.button > 1 && event.button !== 5) return;
+    event.preventDefault();
+    this.element.focus({ preventScroll: true });
+    this.element.setPointerCapture(event.pointerId);
+    const at = this.local(event);
+    if (event.pointerType === 'pen') {
+      // The pen wins over a hand that came down first, whatever that hand was taken for.
+      if (this.gesture && (this.gesture.kind === 'pinch' || this.touches.has(this.gesture.pointer))) this.giveUp();
+      this.host.seePen();
+    }
+    if (event.pointerType === 'touch') {
+      this.touches.set(event.pointerId, at);
+      if (this.touches.size === 2 && this.gesture?.kind !== 'rub') return this.startPinch();
+    }
+    if (this.gesture) return;
+    const kind = this.wanted(event);
+    if (kind === 'pan') this.gesture = { kind, pointer: event.pointerId, ...at };
+    else if (kind === 'tool') this.startTool(event, at);
+    else this.startInk(event, kind, at);
+  };
+
+  private wanted(event: PointerEvent): 'pan' | 'rub' | 'draw' | 'tool' {
+    const tool = this.host.tool();
+    if (tool === 'move' || (event.buttons & MIDDLE_BUTTON) !== 0 || !this.host.editable()) return 'pan';
+    const inks = isInkTool(tool) || tool === 'rubber';
+    if (inks && event.pointerType === 'touch' && this.host.penSeen()) return 'pan';
+    if (tool === 'rubber' || (event.buttons & ERASER_END) !== 0) return 'rub';
+    return inks && !this.host.usesText(tool) ? 'draw' : 'tool';
+  }
+
+  private startTool(event: PointerEvent, at: { x: number; y: number }): void {
+    this.host.begin();
+    const use = this.host.use(this.host.tool(), toPage(this.host.renderer.viewport, at.x, at.y));
+    if (use) this.gesture = { kind: 'tool', pointer: event.pointerId, use };
+    else this.host.end();
+  }
+
+  private startInk(event: PointerEvent, kind: 'rub' | 'draw', at: { x: number; y: number }): void {
+    this.host.begin();
+    const page = toPage(this.host.renderer.viewport, at.x, at.y);
+    if (kind === 'rub') {
+      this.gesture = { kind, pointer: event.pointerId, ...page };
+      this.rubTo(page.x, page.y);
+      return;
+    }
+    const felt = event.pointerType === 'pen' || (event.pressure > 0 && event.pressure !== 0.5 && event.pressure !== 1);
+    const pen = this.host.pen();
+    this.host.renderer.beginLive(pen);
+    this.gesture = { kind, pointer: event.pointerId, pen, stroke: new StrokeInProgress(), drawn: 0, felt, shape: null, rest: at };
+    this.sample([event]);
+  }
+
+  private readonly move = (event: PointerEvent): void => {
+    const at = this.local(event);
+    if (this.touches.has(event.pointerId)) this.touches.set(event.pointerId, at);
+    const { gesture } = this;
+    const { renderer } = this.host;
+    if (!gesture) {
+      if (this.host.tool() === 'rubber' && this.host.editable() && event.pointerType !== 'touch') {
+        const page = toPage(renderer.viewport, at.x, at.y);
+        renderer.drawRubber(page.x, page.y, RUBBER_REACH / renderer.viewport.scale);
+      }
+      return;
+    }
+    if (gesture.kind === 'pinch') return this.pinch(gesture);
+    if (event.pointerId !== gesture.pointer) return;
+    if (gesture.kind === 'pan') {
+      renderer.look(panBy(renderer.viewport, at.x - gesture.x, at.y - gesture.y, renderer.page, renderer.view));
+      Object.assign(gesture, at);
+    } else if (gesture.kind === 'tool') {
+      gesture.use.move?.(toPage(renderer.viewport, at.x, at.y));
+    } else if (gesture.kind === 'rub') {
+      for (const each of coalesced(event)) {
+        const local = this.local(each);
+        const page = toPage(renderer.viewport, local.x, local.y);
+        this.rubTo(page.x, page.y);
+      }
+    } else if (!gesture.shape) {
+      this.sample(coalesced(event));
+      this.guessTip(event, gesture);
+      this.watchForHold(gesture, at);
+    }
+  };
+
+  /** A pen that has come to rest at the end of a stroke asks for the shape that the stroke is close to. */
+  private watchForHold(gesture: Extract<Gesture, { kind: 'draw' }>, at: { x: number; y: number }): void {
+    if (Math.hypot(at.x - gesture.rest.x, at.y - gesture.rest.y) < HOLD_STILL && this.hold) return;
+    clearTimeout(this.hold);
+    gesture.rest = at;
+    this.hold = setTimeout(() => {
+      this.hold = undefined;
+      if (this.gesture !== gesture) return;
+      gesture.shape = recogniseShape(gesture.stroke.finish())?.ink ?? null;
+      if (!gesture.shape) return;
+      this.host.renderer.clearTip();
+      this.host.renderer.drawShape(gesture.pen, gesture.shape);
+    }, HOLD_MS);
+  }
+
+  /** Takes samples of the stroke under the pen and draws what they add. */
+  private sample(events: readonly PointerEvent[]): void {
+    const { gesture } = this;
+    if (gesture?.kind !== 'draw') return;
+    const { renderer } = this.host;
+    for (const event of events) {
+      const at = this.local(event);
+      const page = toPage(renderer.viewport, at.x, at.y);
+      gesture.stroke.add({ ...page, pressure: gesture.felt ? event.pressure : null, time: event.timeStamp });
+    }
+    for (; gesture.drawn < gesture.stroke.length; gesture.drawn++) {
+      const [x, y, pressure] = gesture.stroke.at(gesture.drawn);
+      const [fromX, fromY] = gesture.drawn > 0 ? gesture.stroke.at(gesture.drawn - 1) : [NaN, NaN];
+      renderer.drawLive(gesture.pen, fromX, fromY, x, y, pressure);
+    }
+  }
+
+  private guessTip(event: PointerEvent, gesture: Extract<Gesture, { kind: 'draw' }>): void {
+    const { renderer } = this.host;
+    if (gesture.stroke.length === 0) return;
+    const [x, y, pressure] = gesture.stroke.at(gesture.stroke.length - 1);
+    const guessed = (event.getPredictedEvents?.() ?? []).map((each) => {
+      const at = this.local(each);
+      return toPage(renderer.viewport, at.x, at.y);
+    });
+    renderer.drawTip(gesture.pen, [{ x, y }, ...guessed], pressure);
+  }
+
+  private rubTo(x: number, y: number): void {
+    const { gesture } = this;
+    if (gesture?.kind !== 'rub') return;
+    const reach = RUBBER_REACH / this.host.renderer.viewport.scale;
+    this.host.rub({ px: gesture.x, py: gesture.y, qx: x, qy: y, reach });
+    Object.assign(gesture, { x, y });
+    this.host.renderer.drawRubber(x, y, reach);
+  }
+
+  private startPinch(): void {
+    this.giveUp();
+    const [a, b] = [...this.touches.values()] as [{ x: number; y: number }, { x: number; y: number }];
+    this.gesture = { kind: 'pinch', x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, spread: Math.hypot(a.x - b.x, a.y - b.y) };
+  }
+
+  private pinch(gesture: Extract<Gesture, { kind: 'pinch' }>): void {
+    const [a, b] = [...this.touches.values()];
+    if (!a || !b) return;
+    const { renderer } = this.host;
+    const x = (a.x + b.x) / 2;
+    const y = (a.y + b.y) / 2;
+    const spread = Math.hypot(a.x - b.x, a.y - b.y);
+    const moved = panBy(renderer.viewport, x - gesture.x, y - gesture.y, renderer.page, renderer.view);
+    renderer.look(zoomAt(moved, spread / Math.max(1, gesture.spread), x, y, renderer.page, renderer.view));
+    Object.assign(gesture, { x, y, spread });
+  }
+
+  private readonly up = (event: PointerEvent): void => {
+    this.touches.delete(event.pointerId);
+    const { gesture } = this;
+    if (!gesture) return;
+    if (gesture.kind === 'pinch') {
+      if (this.touches.size === 0) this.gesture = null;
+      return;
+    }
+    if (event.pointerId !== gesture.pointer) return;
+    if (gesture.kind === 'pan') this.tapped(event);
+    this.finish(toPage(this.host.renderer.viewport, this.local(event).x, this.local(event).y));
+  };
+
+  /** Two taps in one place, where a tap does nothing else. */
+  private tapped(event: PointerEvent): void {
+    const { x, y } = this.local(event);
+    const before = this.lastTap;
+    this.lastTap = { time: event.timeStamp, x, y };
+    if (event.timeStamp - before.time > DOUBLE_TAP.ms || Math.hypot(x - before.x, y - before.y) > DOUBLE_TAP.distance) return;
+    this.lastTap = { time: 0, x: 0, y: 0 };
+    this.host.doubleTap(x, y);
+  }
+
+  /** The system took the pointer away (a call, a swipe from the edge): what was drawn so far is kept. */
+  private readonly cancel = (event: PointerEvent): void => {
+    this.touches.delete(event.pointerId);
+    const { gesture } = this;
+    if (gesture && (gesture.kind === 'pinch' || gesture.pointer === event.pointerId)) this.finish();
+  };
+
+  private finish(at?: Point): void {
+    const { gesture } = this;
+    this.gesture = null;
+    clearTimeout(this.hold);
+    this.hold = undefined;
+    if (gesture?.kind === 'tool') {
+      if (at) gesture.use.end?.(at);
+      else gesture.use.cancel?.();
+    } else if (gesture?.kind === 'draw') {
+      const ink = gesture.stroke.finish();
+      if (ink.x.length > 0) this.host.stroke(gesture.pen, ink);
+      if (gesture.shape) this.host.shape(gesture.pen, gesture.shape);
+      this.host.renderer.clearLive();
+    }
+    this.host.end();
+  }
+
+  /** Drops the gesture under way; a half-drawn stroke is not kept. */
+  private giveUp(): void {
+    clearTimeout(this.hold);
+    this.hold = undefined;
+    if (this.gesture?.kind === 'draw') this.host.renderer.clearLive();
+    if (this.gesture?.kind === 'tool') this.gesture.use.cancel?.();
+    this.gesture = null;
+    this.host.end();
+  }
+
+  private readonly wheel = (event: WheelEvent): void => {
+    event.preventDefault();
+    if (this.gesture) return;
+    const { renderer } = this.host;
+    const { x, y } = this.local(event);
+    const pixels = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 16 : 1;
+    if (event.ctrlKey || event.metaKey) {
+      renderer.look(zoomAt(renderer.viewport, Math.exp(-event.deltaY * pixels * WHEEL_ZOOM), x, y, renderer.page, renderer.view));
+    } else {
+      const [dx, dy] = event.shiftKey ? [event.deltaY, event.deltaX] : [event.deltaX, event.deltaY];
+      renderer.look(panBy(renderer.viewport, -dx * pixels, -dy * pixels, renderer.page, renderer.view));
+    }
+  };
+}
+
+/** All samples behind an event; where the browser keeps none, the event itself. */
+function coalesced(event: PointerEvent): PointerEvent[] {
+  const events = event.getCoalescedEvents?.() ?? [];
+  return events.length > 0 ? events : [event];
+}

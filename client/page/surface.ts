@@ -1,0 +1,192 @@
+import type { Ink } from '@lippet/core/ink/ink';
+import type { PagePlan } from '@lippet/core/page/document';
+import type { ItemChange } from '@lippet/core/page/edit';
+import { strokeFields, topOrder, type Item } from '@lippet/core/page/item';
+import { IDENTITY, type Matrix, type Point } from '@lippet/core/page/matrix';
+import { rubTouched, rubWhole, wayBounds, type RubberWay } from '@lippet/core/page/rubOut';
+import { fitPage, zoomAt, type Size, type Viewport } from '@lippet/core/page/viewport';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { inkOf, isInkTool, useDrawing, type Tool } from '../stores/drawing';
+import type { DocumentEditor } from './documentEditor';
+import type { DrawnItem, ItemLayer } from './itemLayer';
+import type { GroundSources } from './pageGround';
+import { PageRenderer, type LivePen } from './pageRenderer';
+import { PenInput, type ToolGesture } from './penInput';
+
+/** What lies over the sheet and changes as one works: the overlays draw themselves from it. */
+export interface SurfaceState {
+  viewport: Viewport;
+  view: Size;
+  /** Ids of the chosen items, and how far they are being moved just now. */
+  chosen: readonly string[];
+  moving: Matrix;
+  /** The text box being written: of an item, or a new one (`id` null) at a place. */
+  writing: Writing | null;
+  /** The pin or mark whose note is open. */
+  open: string | null;
+  /** A sentence about what just could not be done. */
+  trouble: string | null;
+  /** Counts changes of the page's items, so that overlays look again. */
+  revision: number;
+}
+
+export interface Writing {
+  id: string | null;
+  matrix: Matrix;
+  width: number;
+  spot: string | null;
+}
+
+/** What a tool makes of a press on the page. */
+export type ToolUse = (surface: Surface, at: Point) => ToolGesture | null;
+
+interface Options {
+  page: PagePlan;
+  /** Back to front; the topmost takes changes. */
+  layers: readonly ItemLayer[];
+  editor: DocumentEditor | null;
+  sources: GroundSources;
+  uses: Partial<Record<Tool, ToolUse>>;
+  editable: () => boolean;
+  markColour?: string;
+  /** The piece that pictures brought onto this page belong to; null where none can be. */
+  pieceId: string | null;
+}
+
+/** One page that can be worked on: what is drawn, what the pointer does, and what the overlays show. */
+export class Surface {
+  readonly state: StoreApi<SurfaceState>;
+  readonly renderer: PageRenderer;
+  readonly page: PagePlan;
+  readonly top: ItemLayer;
+  private readonly input: PenInput;
+  private readonly stopListening: () => void;
+
+  constructor(readonly element: HTMLElement, private readonly options: Options) {
+    const { page, layers, sources } = options;
+    this.page = page;
+    this.top = layers.at(-1)!;
+    this.state = createStore<SurfaceState>(() => ({
+      viewport: { scale: 1, x: 0, y: 0 }, view: { width: 0, height: 0 }, chosen: [], moving: IDENTITY, writing: null, open: null, trouble: null, revision: 0,
+    }));
+    this.renderer = new PageRenderer(element, page, layers, sources, () =>
+      this.state.setState({ viewport: this.renderer.viewport, view: this.renderer.view }),
+    );
+    this.input = new PenInput(element, this);
+    this.stopListening = this.top.listen(() => this.itemsChanged());
+  }
+
+  destroy(): void {
+    this.stopListening();
+    this.input.destroy();
+    this.renderer.destroy();
+  }
+
+  get pieceId(): string | null {
+    return this.options.pieceId;
+  }
+
+  get editor(): DocumentEditor | null {
+    return this.options.editor;
+  }
+
+  /** What was chosen or open may be gone: rubbed out here, or on another device. */
+  private itemsChanged(): void {
+    const { chosen, open, revision } = this.state.getState();
+    const left = chosen.filter((id) => this.top.get(id));
+    this.state.setState({
+      revision: revision + 1, ...(left.length === chosen.length ? {} : { chosen: left }), ...(open && !this.top.get(open) ? { open: null } : {}),
+    });
+  }
+
+  // What the input asks for.
+  editable = (): boolean => this.options.editable() && this.editor !== null;
+  tool = (): Tool => useDrawing.getState().tool;
+  penSeen = (): boolean => useDrawing.getState().penSeen;
+  seePen = (): void => void useDrawing.getState().seePen();
+  usesText = (tool: Tool): boolean => tool === 'highlighter' && useDrawing.getState().mark !== 'free';
+
+  pen = (): LivePen => {
+    const drawing = useDrawing.getState();
+    const tool = isInkTool(drawing.tool) ? drawing.tool : 'pen';
+    const chosen = inkOf(tool, drawing);
+    return { tool, ...chosen, colour: this.options.markColour ?? chosen.colour };
+  };
+
+  begin = (): void => {
+    this.state.setState({ open: null, trouble: null });
+    if (this.tool() !== 'choose') this.choose([]);
+    this.editor?.beginGesture();
+  };
+  end = (): void => this.editor?.endGesture();
+
+  use = (tool: Tool, at: Point): ToolGesture | null => this.options.uses[tool]?.(this, at) ?? null;
+
+  stroke = ({ tool, colour, width }: LivePen, ink: Ink): void => {
+    this.lastStroke = crypto.randomUUID();
+    const fields = strokeFields({ tool, colour, width, ink, at: Date.now(), order: topOrder(this.top.items) });
+    this.change([{ page: this.page.id, id: this.lastStroke, after: fields }]);
+  };
+  private lastStroke = '';
+
+  shape = (pen: LivePen, ink: Ink): void => {
+    const before = this.top.items.get(this.lastStroke);
+    if (!before) return;
+    this.end();
+    const { tool, colour, width } = pen;
+    const fields = strokeFields({ tool, colour, width, ink, at: Number(before.get('at')), order: String(before.get('order')) });
+    this.change([{ page: this.page.id, id: this.lastStroke, after: fields }]);
+  };
+
+  rub = (way: RubberWay): void => {
+    const near: Item[] = this.top.within(wayBounds(way)).map(({ item }) => item);
+    const changes = useDrawing.getState().rubber === 'touch'
+      ? rubTouched(this.page.id, near, way, () => crypto.randomUUID())
+      : rubWhole(this.page.id, near, way);
+    if (changes.length > 0) this.change(changes);
+  };
+
+  doubleTap = (x: number, y: number): void => {
+    const { renderer } = this;
+    const fitted = fitPage(renderer.page, renderer.view).scale;
+    if (renderer.viewport.scale > fitted * 1.2) renderer.fit();
+    else renderer.look(zoomAt(renderer.viewport, 2.5, x, y, renderer.page, renderer.view));
+  };
+
+  /** Changes items of this page as one step, or as part of the gesture under way. */
+  change(items: readonly ItemChange[]): void {
+    this.editor?.change(items);
+  }
+
+  /** Puts a new item on top. @returns its id */
+  put(fields: Record<string, unknown>): string {
+    const id = crypto.randomUUID();
+    this.change([{ page: this.page.id, id, after: { ...fields, order: topOrder(this.top.items), at: Date.now() } }]);
+    return id;
+  }
+
+  choose(ids: readonly string[]): void {
+    const { chosen } = this.state.getState();
+    if (ids.length === 0 && chosen.length === 0) return;
+    this.state.setState({ chosen: ids, moving: IDENTITY });
+  }
+
+  /** Items of all layers, back to front. */
+  get allItems(): Item[] {
+    return this.options.layers.flatMap((layer) => layer.drawn.map(({ item }) => item));
+  }
+
+  /** The chosen items as they are drawn. */
+  get chosenItems(): DrawnItem[] {
+    return this.state.getState().chosen.map((id) => this.top.get(id)).filter((drawn) => drawn !== undefined);
+  }
+
+  say(trouble: string): void {
+    this.state.setState({ trouble });
+  }
+
+  /** How many page points a length on the screen has. */
+  points(pixels: number): number {
+    return pixels / this.renderer.viewport.scale;
+  }
+}

@@ -1,0 +1,89 @@
+import { writeInkml } from '@lippet/core/ink/inkml';
+import { pageItems, type PagePlan } from '@lippet/core/page/document';
+import { readItems, type Item } from '@lippet/core/page/item';
+import { pageToSvg } from '@lippet/core/page/svg';
+import { wrap, type Remote } from 'comlink';
+import type * as Y from 'yjs';
+import type { Exporter } from '../workers/export.worker';
+import { mediaOutbox } from '../api/mediaOutbox';
+import { drawPage } from './drawPage';
+
+export type OutFormat = 'pdf' | 'pdf-notes' | 'png' | 'svg' | 'inkml';
+
+/** A picture taken out has this many pixels for a point: about 190 to the inch. */
+const PNG_SCALE = 2.6;
+
+let exporter: Remote<Exporter> | null = null;
+
+const asDataAddress = (blob: Blob): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => reject(reader.error ?? new Error('The picture could not be read.'));
+    reader.readAsDataURL(blob);
+  });
+
+async function mediaBlob(id: string): Promise<Blob | null> {
+  const waiting = await mediaOutbox.blob(id);
+  if (waiting) return waiting;
+  const answer = await fetch(`/api/media/${id}`);
+  return answer.ok ? answer.blob() : null;
+}
+
+async function svgOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
+  const addresses = new Map<string, string>();
+  for (const item of items) {
+    const blob = item.kind === 'picture' ? await mediaBlob(item.media) : null;
+    if (blob && item.kind === 'picture') addresses.set(item.media, await asDataAddress(blob));
+  }
+  const { background } = page;
+  const preview = background.kind === 'pdf' ? await fetch(`/api/media/${background.media}/preview?page=${background.page}`) : null;
+  const ground = preview?.ok ? await asDataAddress(await preview.blob()) : null;
+  return new Blob([pageToSvg(page, [items], { media: (id) => addresses.get(id) ?? null, ground })], { type: 'image/svg+xml' });
+}
+
+/** Draws the page twice: the first time asks for its pictures, the second has them. */
+async function pngOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
+  const canvas = Object.assign(document.createElement('canvas'), { width: Math.round(page.width * PNG_SCALE), height: Math.round(page.height * PNG_SCALE) });
+  await new Promise<void>((resolve) => {
+    const waits = items.some(({ kind }) => kind === 'picture') || page.background.kind === 'pdf' || page.background.kind === 'photo';
+    drawPage(canvas, page, [items], resolve);
+    // What is here already never tells that it has come.
+    if (!waits) resolve();
+    else setTimeout(resolve, 1_500);
+  });
+  drawPage(canvas, page, [items], () => undefined);
+  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture is too large for this device.'))), 'image/png'));
+}
+
+/**
+ * Makes a file of a piece: a PDF of all its pages, or one page as a picture, drawing or ink.
+ *
+ * @throws Error with a sentence if it can't be made
+ */
+export async function takeOut(format: OutFormat, doc: Y.Doc, pages: readonly PagePlan[], page: PagePlan, title: string): Promise<Blob> {
+  const itemsOf = (id: string): Item[] => readItems(pageItems(doc, id)!);
+  switch (format) {
+    case 'pdf':
+    case 'pdf-notes': {
+      exporter ??= wrap<Exporter>(new Worker(new URL('../workers/export.worker', window.location.href)));
+      const bytes = await exporter.pdf(pages.map((plan) => ({ plan, items: itemsOf(plan.id) })), format === 'pdf' ? 'flat' : 'annotations', title);
+      return new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' });
+    }
+    case 'png':
+      return pngOf(page, itemsOf(page.id));
+    case 'svg':
+      return svgOf(page, itemsOf(page.id));
+    case 'inkml':
+      return new Blob([writeInkml(itemsOf(page.id).filter((item) => item.kind === 'stroke'))], { type: 'application/inkml+xml' });
+  }
+}
+
+/** Hands a file to the person. */
+export function download(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob);
+  const link = Object.assign(document.createElement('a'), { href: url, download: name });
+  link.click();
+  // The browser has begun to read it by then.
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}

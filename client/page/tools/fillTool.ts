@@ -1,0 +1,37 @@
+import { fillFields } from '@lippet/core/page/item';
+import { MAX_RING_CORNERS } from '@lippet/core/page/rings';
+import type { Point } from '@lippet/core/page/matrix';
+import { topOrder } from '@lippet/core/page/item';
+import { useDrawing } from '../../stores/drawing';
+import { findRegion } from '../../workers/fill';
+import type { ToolGesture } from '../penInput';
+import type { Surface } from '../surface';
+
+/** Pixels for a point: fine enough for a pen's line, and A4 still takes a fraction of a second. */
+const RASTER_SCALE = 1.6;
+/** Most pixels on a side; a poster is coloured in more coarsely. */
+const MOST_PIXELS = 2_200;
+
+/** Colours in: what is there already takes the new colour, a region without colour is found and filled. */
+export function fillTool(surface: Surface, at: Point): ToolGesture | null {
+  return { end: (to) => void fillAt(surface, Math.hypot(to.x - at.x, to.y - at.y) < surface.points(12) ? at : to) };
+}
+
+async function fillAt(surface: Surface, at: Point): Promise<void> {
+  const { colour } = useDrawing.getState().choices.fill;
+  const { id: page, width, height } = surface.page;
+  const hit = surface.top.hit(at, 0).find(({ item }) => item.kind === 'stroke' || item.kind === 'fill');
+  if (hit) {
+    surface.change([{ page, id: hit.item.id, after: { ...surface.top.items.get(hit.item.id)!.toJSON(), colour } }]);
+    return;
+  }
+  const scale = Math.min(RASTER_SCALE, MOST_PIXELS / Math.max(width, height));
+  const raster = surface.renderer.raster(scale);
+  const rings = await findRegion(raster, scale, at.x, at.y);
+  const corners = rings?.reduce((sum, ring) => sum + ring.length / 2, 0) ?? 0;
+  if (!rings || corners > MAX_RING_CORNERS) {
+    surface.say(rings ? 'That place has too many small pieces to colour in at once.' : 'There is nothing to colour in just there.');
+    return;
+  }
+  surface.change([{ page, id: crypto.randomUUID(), after: fillFields({ colour, rings, at: Date.now(), order: topOrder(surface.top.items) }) }]);
+}

@@ -1,0 +1,38 @@
+import { translation, type Point } from '@lippet/core/page/matrix';
+import { spotAt } from '@lippet/core/page/spots';
+import type { ToolGesture } from '../penInput';
+import type { Surface } from '../surface';
+
+/** Width of a new box in points, where the page has room for it. */
+const NEW_WIDTH = 240;
+const LEAST_WIDTH = 60;
+
+/** A tap on words opens them; elsewhere it begins new ones. In a spot for words, they take the spot's width. */
+export function wordsTool(surface: Surface, at: Point): ToolGesture | null {
+  return {
+    end() {
+      const hit = surface.top.hit(at, surface.points(6)).find(({ item }) => item.kind === 'text')?.item;
+      if (hit?.kind === 'text') {
+        const { id, matrix, width, spot } = hit;
+        return surface.state.setState({ writing: { id, matrix, width, spot } });
+      }
+      const spot = spotAt(surface.page.spots ?? [], at.x, at.y);
+      if (spot?.kind === 'words') return writeInSpot(surface, spot.id);
+      const width = Math.max(LEAST_WIDTH, Math.min(NEW_WIDTH, surface.page.width - at.x - 8));
+      surface.state.setState({ writing: { id: null, matrix: translation(Math.min(at.x, surface.page.width - LEAST_WIDTH), at.y - 12), width, spot: null } });
+    },
+  };
+}
+
+/** Opens the words of a spot, or begins them. */
+export function writeInSpot(surface: Surface, spotId: string): void {
+  const spot = surface.page.spots?.find(({ id }) => id === spotId);
+  if (!spot) return;
+  const there = surface.top.drawn.find(({ item }) => item.kind === 'text' && item.spot === spotId)?.item;
+  if (there?.kind === 'text') {
+    const { id, matrix, width } = there;
+    surface.state.setState({ writing: { id, matrix, width, spot: spotId } });
+  } else {
+    surface.state.setState({ writing: { id: null, matrix: translation(spot.x + 6, spot.y + 4), width: Math.max(LEAST_WIDTH, spot.width - 12), spot: spotId } });
+  }
+}

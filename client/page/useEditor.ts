@@ -1,0 +1,20 @@
+import type { ItemsOf } from '@lippet/core/page/edit';
+import { useEffect, useState } from 'react';
+import type * as Y from 'yjs';
+import { DocumentEditor } from './documentEditor';
+import type { LiveDocument } from './liveDocument';
+
+/** The editor of a live document for as long as it is open. `itemsOf` must be the same function at every render. */
+export function useEditor(live: LiveDocument | null, itemsOf: (doc: Y.Doc, page: string) => ReturnType<ItemsOf>): DocumentEditor | null {
+  const [editor, setEditor] = useState<DocumentEditor | null>(null);
+  useEffect(() => {
+    if (!live) return undefined;
+    const made = new DocumentEditor(live.doc, (page) => itemsOf(live.doc, page), live.name);
+    setEditor(made);
+    return () => {
+      setEditor(null);
+      made.destroy();
+    };
+  }, [live, itemsOf]);
+  return editor?.doc === live?.doc ? editor : null;
+}

@@ -1,0 +1,78 @@
+import { KEY_LENGTH, KEY_PICTURES, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
+import type { Tappable } from '@lippet/core/contract/signIn';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Button } from '../ui/Button';
+import { KeyPicture } from '../ui/KeyPicture';
+import { Press } from '../ui/Press';
+import { Say } from '../ui/Say';
+import { colours, OUTLINE } from '../ui/theme';
+import { KeepChoice } from './KeepChoice';
+import { useSession } from './useSession';
+
+/** Three pictures tapped in order; the third signs in. */
+export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: () => void }) {
+  const { signIn } = useSession();
+  const [tapped, setTapped] = useState<Name[]>([]);
+  const [keep, setKeep] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  const tap = async (name: Name): Promise<void> => {
+    const pictures = [...tapped, name];
+    setTapped(pictures);
+    setProblem(null);
+    if (pictures.length < KEY_LENGTH) return;
+    setBusy(true);
+    try {
+      await signIn({ personId: person.id, pictures, keep });
+    } catch (error) {
+      setProblem((error as Error).message);
+      setTapped([]);
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <View style={styles.column}>
+      <Text variant="displayMedium" role="heading" aria-level={1}>{`Hello ${person.name.split(' ')[0]}.\nTap your three pictures.`}</Text>
+      <View style={styles.count} role="status" aria-label={`${tapped.length} of ${KEY_LENGTH} tapped`}>
+        {Array.from({ length: KEY_LENGTH }, (_, i) => (
+          <View key={i} style={[styles.slot, i < tapped.length && styles.full]} />
+        ))}
+      </View>
+      {problem && <Say>{problem}</Say>}
+      <View style={styles.grid}>
+        {KEY_PICTURES.map((name) => (
+          <View key={name} style={styles.cell}>
+            <Press
+              aria-label={name} disabled={busy} onPress={() => void tap(name)} flat={tapped.includes(name)}
+              fill={tapped.includes(name) ? colours.ochre : colours.scrap} style={[styles.picture, tapped.includes(name) && styles.sunk]}
+            >
+              <KeyPicture name={name} />
+            </Press>
+          </View>
+        ))}
+      </View>
+      <KeepChoice keep={keep} onChange={setKeep} />
+      <View style={styles.row}>
+        <Button icon="back" onPress={onBack}>{`Not ${person.name.split(' ')[0]}`}</Button>
+        {tapped.length > 0 && !busy && <Button icon="undo" onPress={() => setTapped([])}>Start over</Button>}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  column: { gap: 18 },
+  count: { flexDirection: 'row', gap: 12 },
+  slot: { width: 56, height: 16, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  full: { backgroundColor: colours.ochre },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 14 },
+  cell: { width: '30%', flexGrow: 1, maxWidth: 150 },
+  picture: { aspectRatio: 1, alignItems: 'center', justifyContent: 'center' },
+  sunk: { transform: [{ translateX: 3 }, { translateY: 3 }] },
+  row: { flexDirection: 'row', justifyContent: 'space-between', gap: 12 },
+});

@@ -1,0 +1,39 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import type { Me } from '@lippet/core/contract/signIn';
+import { keys } from '../api/queries';
+import { post, remove } from '../api/request';
+import { homeOf } from './home';
+
+interface Given {
+  personId?: string;
+  signInName?: string;
+  pictures?: string[];
+  password?: string;
+  keep: boolean;
+}
+
+/** Signing in and out; nothing that one person fetched is left for the next. */
+export function useSession() {
+  const client = useQueryClient();
+  const router = useRouter();
+  const forget = (): void => {
+    const device = client.getQueryData(keys.device);
+    client.clear();
+    client.setQueryData(keys.device, device);
+  };
+  return {
+    async signIn(given: Given): Promise<void> {
+      const me = await post<Me>('/sessions', given);
+      forget();
+      client.setQueryData(keys.me, me);
+      router.replace(homeOf(me));
+    },
+    async signOut(everywhere = false): Promise<void> {
+      await remove(everywhere ? '/sessions' : '/sessions/current');
+      forget();
+      client.setQueryData(keys.me, null);
+      router.replace('/sign-in');
+    },
+  };
+}

@@ -1,0 +1,105 @@
+import type { HungPiece } from '@lippet/core/contract/work';
+import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { useEffect, useRef } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import Svg, { Path } from 'react-native-svg';
+import { Picture } from '../learner/Picture';
+import { Stamp } from '../ui/Stamp';
+import { colours, OUTLINE } from '../ui/theme';
+
+interface Props {
+  line: readonly HungPiece[];
+  current: string | null;
+  zone: string;
+  onChoose: (personId: string) => void;
+}
+
+const HUNG_WIDTH = 104;
+
+/** What stands under a hung piece. */
+function underWords({ standing, go, completeness }: HungPiece, zone: string): string {
+  switch (standing.state) {
+    case 'with-teacher': {
+      const when = whenWords(go!.sentAt, Date.now(), zone);
+      return [standing.late ? `${when}, late` : when, go!.go > 1 && `go ${go!.go}`].filter(Boolean).join(' · ');
+    }
+    case 'another-go':
+      return `go ${go!.go} back`;
+    case 'finished':
+      return 'finished';
+    case 'ready':
+      return 'not sent yet';
+    case 'started':
+      return `${completeness.done} of ${completeness.of}`;
+    case 'new':
+      return 'nothing yet';
+  }
+}
+
+/** The picture's address: of the go if there is one, else of the draft. */
+export function picturePath({ go, pieceId, pictureVersion, standing, completeness }: HungPiece): string | null {
+  if (go) return `/goes/${go.id}/picture?s=${standing.state}`;
+  return pieceId && completeness.made ? `/pieces/${pieceId}/picture?v=${pictureVersion}` : null;
+}
+
+/** All pieces of an activity, hung on a line. */
+export function Line({ line, current, zone, onChoose }: Props) {
+  const scroll = useRef<ScrollView>(null);
+  const at = line.findIndex(({ personId }) => personId === current);
+  useEffect(() => {
+    if (at >= 0) scroll.current?.scrollTo({ x: Math.max(0, (at - 1) * HUNG_WIDTH), animated: false });
+  }, [at]);
+  const width = line.length * HUNG_WIDTH + 20;
+  return (
+    <ScrollView ref={scroll} horizontal showsHorizontalScrollIndicator={false} style={styles.scroll} role="navigation" aria-label="The line">
+      <View style={styles.row}>
+        <View style={styles.string} aria-hidden>
+          <Svg width={width} height={30}>
+            <Path d={`M0 8Q${width / 2} 26 ${width} 8`} fill="none" stroke={colours.ink} strokeWidth={OUTLINE} />
+          </Svg>
+        </View>
+        {line.map((piece, i) => {
+          const here = piece.personId === current;
+          const path = picturePath(piece);
+          const words = underWords(piece, zone);
+          // The string hangs lower in the middle, and so do the pieces.
+          const t = (i + 0.5) / line.length;
+          const drop = 4 * t * (1 - t) * 9;
+          return (
+            <Pressable
+              key={piece.personId} role="link" aria-current={here ? 'true' : undefined} onPress={() => onChoose(piece.personId)}
+              aria-label={`${piece.name}. ${STATE_WORDS[piece.standing.state]}, ${words}`} style={[styles.hung, { paddingTop: drop }]}
+            >
+              <View style={styles.peg} />
+              {path ? (
+                <Picture path={path} alt="" style={[styles.picture, here && styles.here]} />
+              ) : (
+                <View style={[styles.picture, styles.blank, here && styles.here]}><Text variant="bodySmall" style={{ color: colours.soft }}>blank</Text></View>
+              )}
+              <View style={styles.name}>
+                <Stamp state={piece.standing.state} size={20} />
+                <Text variant="labelMedium" numberOfLines={1}>{piece.name.split(' ')[0]}</Text>
+              </View>
+              <Text variant="bodySmall" style={styles.under} numberOfLines={1}>{words}</Text>
+            </Pressable>
+          );
+        })}
+      </View>
+    </ScrollView>
+  );
+}
+
+const styles = StyleSheet.create({
+  scroll: { flexGrow: 0, flexShrink: 1 },
+  row: { flexDirection: 'row', paddingHorizontal: 10, paddingTop: 2, paddingBottom: 8 },
+  string: { position: 'absolute', left: 0, top: 0 },
+  hung: { width: HUNG_WIDTH, alignItems: 'center' },
+  peg: { width: 10, height: 22, backgroundColor: colours.ochre, borderWidth: OUTLINE, borderColor: colours.ink, marginBottom: -8, zIndex: 1 },
+  picture: { width: 60, height: 82 },
+  blank: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  here: { boxShadow: `4px 4px 0 ${colours.vermilion}` },
+  name: { flexDirection: 'row', alignItems: 'center', gap: 5, marginTop: 5 },
+  under: { fontSize: 13, lineHeight: 17, color: colours.soft },
+});

@@ -1,0 +1,35 @@
+import { StyleSheet, View, type TextInputProps as NativeProps } from 'react-native';
+import { HelperText, Text, TextInput } from 'react-native-paper';
+import { colours, faces, OUTLINE } from './theme';
+
+interface Props extends Pick<NativeProps, 'secureTextEntry' | 'autoComplete' | 'autoCapitalize' | 'multiline' | 'maxLength' | 'onSubmitEditing' | 'onBlur' | 'autoFocus'> {
+  label: string;
+  value: string;
+  onChangeText: (value: string) => void;
+  problem?: string;
+}
+
+/** A text field with its name above it and the trouble, if any, below. */
+export function Field({ label, problem, multiline, ...rest }: Props) {
+  return (
+    <View style={styles.field}>
+      <Text variant="labelMedium" aria-hidden>{label}</Text>
+      <TextInput
+        mode="outlined" multiline={multiline} error={Boolean(problem)} aria-label={label}
+        outlineStyle={styles.outline} activeOutlineColor={colours.sea} textColor={colours.ink}
+        style={[styles.input, multiline && styles.tall]} contentStyle={[styles.content, multiline && styles.tallContent]} {...rest}
+      />
+      {problem ? <HelperText type="error" padding="none" role="alert" style={styles.problem}>{problem}</HelperText> : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { gap: 4 },
+  input: { backgroundColor: colours.scrap, fontSize: 17 },
+  tall: { minHeight: 110 },
+  outline: { borderWidth: OUTLINE, borderRadius: 0 },
+  content: { fontFamily: faces.reading, fontSize: 17 },
+  tallContent: { paddingTop: 10 },
+  problem: { fontSize: 15, color: colours.vermilion },
+});

@@ -1,0 +1,37 @@
+import type { Me } from '@lippet/core/contract/signIn';
+import { useRouter } from 'expo-router';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Badge } from './Badge';
+import { LineIcon } from './LineIcon';
+import { colours, OUTLINE, TARGET } from './theme';
+
+/** A screen's title with what lies beside it: updates, and the person's own page. */
+export function PersonHead({ me, title, below, unseen }: { me: Me; title: string; below?: string; unseen?: number }) {
+  const router = useRouter();
+  return (
+    <View style={styles.head}>
+      <View style={styles.words}>
+        <Text variant="displayMedium" role="heading" aria-level={1}>{title}</Text>
+        {below && <Text variant="bodySmall" style={{ color: colours.soft }}>{below}</Text>}
+      </View>
+      <Pressable role="link" aria-label={unseen ? `Updates, ${unseen} new` : 'Updates'} onPress={() => router.push('/updates')} style={styles.target}>
+        <LineIcon name="bell" size={28} />
+        {unseen ? <View style={styles.count}><Text variant="labelSmall" style={{ color: colours.scrap }}>{unseen}</Text></View> : null}
+      </Pressable>
+      <Pressable role="link" aria-label={`You: ${me.name}`} onPress={() => router.push('/me')} style={styles.target}>
+        <Badge name={me.name} colour={me.badge} size={40} />
+      </Pressable>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  head: { flexDirection: 'row', alignItems: 'flex-start', gap: 6 },
+  words: { flex: 1, gap: 4 },
+  target: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  count: {
+    position: 'absolute', top: 0, right: 0, minWidth: 22, paddingHorizontal: 4, alignItems: 'center',
+    backgroundColor: colours.vermilion, borderWidth: OUTLINE, borderColor: colours.ink,
+  },
+});

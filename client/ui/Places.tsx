@@ -1,0 +1,49 @@
+import { usePathname, useRouter } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { LineIcon, type LineName } from './LineIcon';
+import { colours } from './theme';
+import { useWide } from './useWide';
+
+export interface Place {
+  path: '/now' | '/shelf' | '/to-review' | '/class';
+  word: string;
+  icon: LineName;
+}
+
+/** A screen among a person's places: the places at the foot of a phone, at the side of a wide view. */
+export function Places({ places, children }: { places: readonly Place[]; children: ReactNode }) {
+  const wide = useWide();
+  const path = usePathname();
+  const router = useRouter();
+  return (
+    <View style={[styles.frame, wide && styles.frameWide]}>
+      <View style={styles.screen}>{children}</View>
+      <View role="navigation" aria-label="Places" style={[styles.bar, wide && styles.rail]}>
+        {places.map((place) => {
+          const here = path === place.path;
+          const colour = here ? colours.ochre : colours.scrap;
+          return (
+            <Pressable
+              key={place.path} role="link" aria-label={place.word} aria-current={here ? 'page' : undefined}
+              onPress={() => router.navigate(place.path)} style={styles.place}
+            >
+              <LineIcon name={place.icon} colour={colour} size={26} />
+              <Text variant="labelMedium" style={{ color: colour }}>{place.word}</Text>
+            </Pressable>
+          );
+        })}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  frame: { flex: 1, backgroundColor: colours.paper },
+  frameWide: { flexDirection: 'row-reverse' },
+  screen: { flex: 1 },
+  bar: { flexDirection: 'row', backgroundColor: colours.ink, paddingVertical: 8, justifyContent: 'space-evenly' },
+  rail: { flexDirection: 'column', width: 104, justifyContent: 'flex-start', paddingVertical: 18, gap: 14 },
+  place: { minHeight: 56, minWidth: 88, alignItems: 'center', justifyContent: 'center', gap: 4, paddingHorizontal: 8 },
+});

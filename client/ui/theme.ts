@@ -1,0 +1,104 @@
+import { configureFonts, MD3LightTheme, type MD3Theme } from 'react-native-paper';
+
+/** The look, section 3 of the design: every colour, width and face is said here once. */
+export const colours = {
+  paper: '#F5EEDF',
+  scrap: '#FFFCF4',
+  ink: '#1C2A33',
+  soft: '#566470',
+  line: '#CFC5AE',
+  vermilion: '#B93A24',
+  ochre: '#F0AE2E',
+  sea: '#2A6A8C',
+  moss: '#55721F',
+  blush: '#F3D9C9',
+  mist: '#DCE8EA',
+  /** Ground around the sheet on the review desk. */
+  desk: '#E8DECA',
+} as const;
+
+export const OUTLINE = 2;
+/** Side of the corner that is cut off a scrap. */
+export const CUT = 16;
+/** How far a pressable thing's shadow reaches. */
+export const SHADOW = 4;
+/** Smallest side of what can be pressed: for learners, and for grown-ups. */
+export const TARGET = { learner: 48, adult: 44 } as const;
+/** From this width on, things lie beside each other. */
+export const WIDE_FROM = 900;
+
+export const faces = {
+  heading: 'Bricolage Grotesque, system-ui, sans-serif',
+  interface: 'Atkinson Hyperlegible Next, system-ui, sans-serif',
+  reading: 'Andika, Atkinson Hyperlegible Next, system-ui, sans-serif',
+} as const;
+
+const font = (fontFamily: string, fontSize: number, lineHeight: number, fontWeight: '400' | '700' | '800') => ({
+  fontFamily, fontSize, lineHeight, fontWeight, letterSpacing: 0,
+});
+const { heading, interface: ui, reading } = faces;
+
+const fonts = configureFonts({
+  config: {
+    displayLarge: font(heading, 34, 38, '800'),
+    displayMedium: font(heading, 30, 35, '800'),
+    displaySmall: font(heading, 26, 30, '800'),
+    headlineLarge: font(heading, 24, 28, '800'),
+    headlineMedium: font(heading, 22, 26, '800'),
+    headlineSmall: font(heading, 20, 25, '800'),
+    titleLarge: font(ui, 19, 24, '700'),
+    titleMedium: font(ui, 17, 22, '700'),
+    titleSmall: font(ui, 15, 20, '700'),
+    bodyLarge: font(reading, 18, 27, '400'),
+    bodyMedium: font(ui, 16, 22, '400'),
+    bodySmall: font(ui, 14, 19, '400'),
+    labelLarge: font(ui, 17, 22, '700'),
+    labelMedium: font(ui, 15, 20, '700'),
+    labelSmall: font(ui, 13, 17, '700'),
+  },
+});
+
+/** React Native Paper in our tokens; none of its own colours, curves or elevations is left. */
+export const theme: MD3Theme = {
+  ...MD3LightTheme,
+  roundness: 0,
+  fonts,
+  colors: {
+    primary: colours.vermilion,
+    onPrimary: colours.scrap,
+    primaryContainer: colours.blush,
+    onPrimaryContainer: colours.ink,
+    secondary: colours.sea,
+    onSecondary: colours.scrap,
+    secondaryContainer: colours.mist,
+    onSecondaryContainer: colours.ink,
+    tertiary: colours.ochre,
+    onTertiary: colours.ink,
+    tertiaryContainer: colours.ochre,
+    onTertiaryContainer: colours.ink,
+    background: colours.paper,
+    onBackground: colours.ink,
+    surface: colours.scrap,
+    onSurface: colours.ink,
+    surfaceVariant: colours.scrap,
+    onSurfaceVariant: colours.soft,
+    surfaceDisabled: colours.paper,
+    onSurfaceDisabled: colours.soft,
+    error: colours.vermilion,
+    onError: colours.scrap,
+    errorContainer: colours.blush,
+    onErrorContainer: colours.ink,
+    outline: colours.ink,
+    outlineVariant: colours.line,
+    inverseSurface: colours.ink,
+    inverseOnSurface: colours.scrap,
+    inversePrimary: colours.ochre,
+    shadow: colours.ink,
+    scrim: colours.ink,
+    backdrop: 'rgba(28, 42, 51, 0.6)',
+    elevation: {
+      level0: 'transparent', level1: colours.scrap, level2: colours.scrap, level3: colours.scrap,
+      level4: colours.scrap, level5: colours.scrap,
+    },
+  },
+};

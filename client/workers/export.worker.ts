@@ -1,0 +1,43 @@
+import type { TextFont } from '@lippet/core/page/item';
+import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
+import { writePdf, type PdfPage, type PdfSources } from '@lippet/core/pdf/write';
+import type { PdfStyle } from '@lippet/core/pdf/style';
+import { expose, transfer } from 'comlink';
+import { createStore, get } from 'idb-keyval';
+import { OUTBOX } from '../api/outboxPlace';
+
+const outbox = createStore(OUTBOX.database, OUTBOX.store);
+
+async function media(id: string): Promise<Blob> {
+  const waiting = await get<{ blob: Blob }>(id, outbox);
+  if (waiting) return waiting.blob;
+  const answer = await fetch(`/api/media/${id}`);
+  if (!answer.ok) throw new Error('A picture or PDF of this work can’t be reached just now. Try again when school can be reached.');
+  return answer.blob();
+}
+
+const bytesOf = async (blob: Blob): Promise<Uint8Array> => new Uint8Array(await blob.arrayBuffer());
+
+const sources: PdfSources = {
+  pdf: async (id) => bytesOf(await media(id)),
+  async picture(id) {
+    // Whatever it is kept as, a PDF takes PNG.
+    const bitmap = await createImageBitmap(await media(id));
+    const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+    canvas.getContext('2d')!.drawImage(bitmap, 0, 0);
+    bitmap.close();
+    return bytesOf(await canvas.convertToBlob({ type: 'image/png' }));
+  },
+  fonts: (font: TextFont) => Promise.all(FONT_FILES[font].map(async (file) => bytesOf(await (await fetch(`/fonts/${file}`)).blob()))),
+};
+
+/** Writes PDFs away from the main thread. */
+const exporter = {
+  async pdf(pages: readonly PdfPage[], style: PdfStyle, title: string): Promise<Uint8Array> {
+    const bytes = await writePdf(pages, sources, { style, title });
+    return transfer(bytes, [bytes.buffer]);
+  },
+};
+export type Exporter = typeof exporter;
+
+expose(exporter);

@@ -1,0 +1,79 @@
+import { createHash } from 'node:crypto';
+import { cpSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { extname, join, relative } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliCompress, constants, gzip } from 'node:zlib';
+import { root, state, webRoot } from './places.mjs';
+import { runQuietly } from './run.mjs';
+
+const SOURCES = ['client', 'core', 'package-lock.json'];
+const IGNORED = new Set(['node_modules', '.expo', 'dist']);
+const COMPRESSED = new Set(['.js', '.mjs', '.css', '.html', '.json', '.svg', '.ttf', '.map', '.txt']);
+
+/** @param {string} path @returns {string[]} all files below it, in a steady order */
+export function filesBelow(path) {
+  if (!statSync(path).isDirectory()) return [path];
+  return readdirSync(path)
+    .filter((name) => !IGNORED.has(name))
+    .sort()
+    .flatMap((name) => filesBelow(join(path, name)));
+}
+
+function sourceHash() {
+  const hash = createHash('sha256');
+  for (const file of SOURCES.flatMap((source) => filesBelow(join(root, source)))) {
+    if (/\.test\.tsx?$/.test(file)) continue;
+    hash.update(relative(root, file)).update('\0').update(readFileSync(file)).update('\0');
+  }
+  return hash.digest('hex');
+}
+
+/** Writes a .br and a .gz beside every file worth it. @param {string} folder */
+export async function precompress(folder) {
+  for (const file of filesBelow(folder)) {
+    if (!COMPRESSED.has(extname(file))) continue;
+    const content = readFileSync(file);
+    if (content.length < 512) continue;
+    const options = { params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: content.length } };
+    writeFileSync(`${file}.br`, await promisify(brotliCompress)(content, options));
+    writeFileSync(`${file}.gz`, await promisify(gzip)(content, { level: 9 }));
+  }
+}
+
+/**
+ * Exports an Expo project for the web.
+ * @param {string} project its folder
+ * @param {string} out
+ */
+export async function exportWeb(project, out) {
+  const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1', NODE_ENV: 'production' };
+  await runQuietly(`web export of ${relative(root, project)}`, 'npx', ['expo', 'export', '-p', 'web', '--output-dir', out], { cwd: project, env });
+}
+
+/**
+ * What pdf.js asks for while it reads a file (character maps, standard faces, decoders), beside the interface.
+ * Copied from its package, so that none of it is kept twice.
+ */
+export function copyPdfAssets() {
+  const from = join(root, 'node_modules', 'pdfjs-dist');
+  const to = join(root, 'client', 'public', 'pdf');
+  for (const folder of ['cmaps', 'standard_fonts', 'wasm', 'iccs']) {
+    cpSync(join(from, folder), join(to, folder), { recursive: true, filter: (path) => !/LICENSE|fallback/.test(path) });
+  }
+}
+
+/** Makes the web export where the sources have changed since the last one. */
+export async function insistOnWebExport() {
+  copyPdfAssets();
+  const stamp = join(state, 'web.stamp');
+  const wanted = sourceHash();
+  if (existsSync(webRoot) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.log('Building the web interface (about a minute) …');
+  const fresh = join(state, 'web.new');
+  rmSync(fresh, { recursive: true, force: true });
+  await exportWeb(join(root, 'client'), fresh);
+  await precompress(fresh);
+  rmSync(webRoot, { recursive: true, force: true });
+  renameSync(fresh, webRoot);
+  writeFileSync(stamp, wanted);
+}

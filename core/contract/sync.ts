@@ -1,0 +1,8 @@
+/** News that the server sends beside the updates of a live document. */
+export interface SyncNews {
+  /** `frozen`: sent, or released: nothing more is taken. `open`: it takes updates again; connect anew. */
+  kind: 'frozen' | 'open';
+}
+
+/** Where the socket is, on the same origin. */
+export const SYNC_PATH = '/sync';

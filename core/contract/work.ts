@@ -1,0 +1,183 @@
+import * as yup from 'yup';
+import type { PagePlan } from '../page/document';
+import type { PartProgress } from '../page/progress';
+import type { PdfStyle } from '../pdf/style';
+import type { Completeness } from '../schedule/completeness';
+import type { Outcome, PieceFacts, PieceStanding } from '../schedule/pieceState';
+import { LIMITS } from './limits';
+
+/** A part as people see it. */
+export interface PartView {
+  id: string;
+  kind: 'page';
+  title: string;
+  required: boolean;
+  /** Whether pages of one's own may be added. */
+  morePages: boolean;
+}
+
+/** One row of Now: an activity, and the learner's piece on it if there is one. */
+export interface PieceCard {
+  activityId: string;
+  pieceId: string | null;
+  title: string;
+  subject: string;
+  teacher: string;
+  minutes: number | null;
+  due: number | null;
+  facts: PieceFacts;
+  standing: PieceStanding;
+  completeness: Completeness;
+  touchedAt: number | null;
+  /** Changes whenever the draft's picture does; part of the thumbnail's address. */
+  pictureVersion: string;
+}
+
+export interface NowView {
+  cards: PieceCard[];
+  unseenUpdates: number;
+}
+
+export interface GoView {
+  id: string;
+  go: number;
+  sentAt: number;
+  late: boolean;
+  word: string | null;
+  review: { id: string; outcome: Outcome; note: string; releasedAt: number; teacher: string } | null;
+}
+
+/** A go as it was sent, with all that is needed to show it. */
+export interface GoPageView {
+  go: GoView;
+  pieceId: string;
+  activityId: string;
+  title: string;
+  /** Whether the piece waits for another go of just this one. */
+  mayGoOn: boolean;
+  parts: PartView[];
+}
+
+export interface PieceView {
+  id: string;
+  card: PieceCard;
+  task: string;
+  goal: string | null;
+  parts: PartView[];
+  pages: PagePlan[];
+  /** Newest first; what was taken back is not among them. */
+  goes: GoView[];
+}
+
+export interface UpdateView {
+  id: string;
+  kind: 'sent' | 'taken-back' | 'again' | 'finished';
+  words: string;
+  at: number;
+  seen: boolean;
+  /** Where in Lippet it leads. */
+  path: string;
+}
+
+/** How one activity stands for its teacher. */
+export interface ReviewActivity {
+  activityId: string;
+  title: string;
+  subject: string;
+  group: string;
+  due: number | null;
+  counts: Record<PieceStanding['state'], number>;
+  /** Send time of the oldest go that waits, if any waits. */
+  oldestWaiting: number | null;
+}
+
+/** One hung piece on the line. */
+export interface HungPiece {
+  personId: string;
+  name: string;
+  badge: string;
+  pieceId: string | null;
+  standing: PieceStanding;
+  completeness: Completeness;
+  go: { id: string; go: number; sentAt: number; word: string | null } | null;
+  pictureVersion: string;
+}
+
+export interface ReviewLineView {
+  activityId: string;
+  title: string;
+  group: string;
+  task: string;
+  parts: PartView[];
+  pages: PagePlan[];
+  line: HungPiece[];
+}
+
+export interface ReviewView {
+  id: string;
+  goId: string;
+  note: string;
+  outcome: Outcome | null;
+  releasedAt: number | null;
+}
+
+export interface ClassView {
+  id: string;
+  name: string;
+  code: string;
+  learners: { id: string; name: string; badge: string; counts: Record<PieceStanding['state'], number> }[];
+}
+
+/** A file that is made of a go. */
+export interface ExportView {
+  id: string;
+  state: 'waiting' | 'ready' | 'failed';
+  why: string | null;
+  size: number | null;
+}
+
+/** An earlier copy of a draft. */
+export interface CopyView {
+  id: string;
+  at: number;
+  /** How much was on how many pages. */
+  items: number;
+  pages: number;
+}
+
+/** What was in a go when it was sent. */
+export interface Manifest {
+  parts: (PartProgress & { id: string; title: string; kind: PartView['kind'] })[];
+}
+
+const bytes = yup
+  .string()
+  .matches(/^[A-Za-z0-9+/]*={0,2}$/, 'That is not Base64.')
+  .max(LIMITS.jsonBody);
+
+export const sendBody = yup.object({
+  /** Made by the client once for each wish to send; the same key twice is the same go. */
+  key: yup.string().uuid('The key must be a UUID.').required('A key is needed, so that sending twice is one go.'),
+  /** Base64 of the draft's extent (see core/page/holds). */
+  extent: bytes.required('Say what was drawn: the extent of the document.'),
+  word: yup.string().trim().max(LIMITS.word, `A word with it has at most ${LIMITS.word} characters.`),
+});
+
+export const noteBody = yup.object({
+  note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
+});
+
+export const releaseBody = yup.object({
+  outcome: yup
+    .string<Outcome>()
+    .oneOf(['again', 'finished'], 'The outcome is "again" or "finished".')
+    .required('Say whether it is finished or gets another go.'),
+  note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
+  extent: bytes.required('Say what was marked: the extent of the marks.'),
+});
+
+export const exportBody = yup.object({
+  style: yup.string<PdfStyle>().oneOf(['flat', 'annotations'], 'The style is "flat" or "annotations".').required('Say how it is to be written.'),
+});
+
+export const idParam = yup.string().uuid('That address has no such thing.').required();

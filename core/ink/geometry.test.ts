@@ -1,0 +1,163 @@
+import { segmentDistanceSquared, touchesInk } from './hit';
+import { boundsMeet, emptyInk, inkBounds, inkFromRows } from './ink';
+import { OneEuroFilter } from './oneEuro';
+import { outlinePath, outlinePolygon, strokeOutline } from './outline';
+import { PRESSURE_TOLERANCE, SIMPLIFY_TOLERANCE, simplifyInk } from './simplify';
+import { StrokeInProgress } from './strokeInProgress';
+import { radiusAt } from './tools';
+
+const line = (...points: [number, number][]) => inkFromRows(points.map(([x, y], i) => [x, y, 0.5, i * 8] as const));
+
+/** Area of a closed polygon by the shoelace formula. */
+function area(outline: Float64Array): number {
+  let sum = 0;
+  for (let i = 0, n = outline.length; i < n; i += 2) {
+    sum += outline[i]! * outline[(i + 3) % n]! - outline[(i + 2) % n]! * outline[i + 1]!;
+  }
+  return Math.abs(sum) / 2;
+}
+
+describe('hit', () => {
+  it('measures the distance to a segment, not to its line', () => {
+    expect(segmentDistanceSquared(0, 3, -10, 0, 10, 0)).toBe(9);
+    expect(segmentDistanceSquared(13, 4, -10, 0, 10, 0)).toBe(25);
+    expect(segmentDistanceSquared(3, 4, 0, 0, 0, 0)).toBe(25);
+  });
+
+  it('finds a stroke that lies between two samples of a quick rubber', () => {
+    const upright = line([50, -100], [50, 100]);
+    expect(touchesInk(upright, 0, 0, 100, 0, 2)).toBe(true);
+    expect(touchesInk(upright, 0, 0, 40, 0, 2)).toBe(false);
+    expect(touchesInk(upright, 0, 0, 48.5, 0, 2)).toBe(true);
+  });
+
+  it('finds a dot', () => {
+    expect(touchesInk(line([5, 5]), 0, 0, 10, 0, 5)).toBe(true);
+    expect(touchesInk(line([5, 5]), 0, 0, 10, 0, 4.9)).toBe(false);
+  });
+});
+
+describe('bounds', () => {
+  it('hold every sample and the margin', () => {
+    expect(inkBounds(line([3, 9], [-2, 4]), 1)).toEqual({ left: -3, top: 3, right: 4, bottom: 10 });
+    expect(inkBounds(emptyInk(0))).toEqual({ left: 0, top: 0, right: 0, bottom: 0 });
+  });
+
+  it('meet when they share an edge, and not beyond', () => {
+    const a = { left: 0, top: 0, right: 10, bottom: 10 };
+    expect(boundsMeet(a, { left: 10, top: 10, right: 20, bottom: 20 })).toBe(true);
+    expect(boundsMeet(a, { left: 10.1, top: 0, right: 20, bottom: 10 })).toBe(false);
+  });
+});
+
+describe('simplifyInk', () => {
+  it('keeps the ends of a straight line and nothing between', () => {
+    const straight = line(...Array.from({ length: 50 }, (_, i): [number, number] => [i, i * 2]));
+    expect([...simplifyInk(straight).x]).toEqual([0, 49]);
+  });
+
+  it('keeps every dropped sample within the stated error of what is left', () => {
+    const wavy = line(...Array.from({ length: 300 }, (_, i): [number, number] => [i * 0.7, 20 * Math.sin(i / 9)]));
+    const kept = simplifyInk(wavy);
+    expect(kept.x.length).toBeLessThan(wavy.x.length * 0.7);
+    for (let i = 0; i < wavy.x.length; i++) {
+      let nearest = Infinity;
+      for (let k = 1; k < kept.x.length; k++) {
+        nearest = Math.min(nearest, segmentDistanceSquared(wavy.x[i]!, wavy.y[i]!, kept.x[k - 1]!, kept.y[k - 1]!, kept.x[k]!, kept.y[k]!));
+      }
+      expect(Math.sqrt(nearest)).toBeLessThanOrEqual(SIMPLIFY_TOLERANCE + 1e-9);
+    }
+  });
+
+  it('keeps a sample that only pressure makes different', () => {
+    const pressed = inkFromRows([[0, 0, 0.5, 0], [5, 0, 0.5 + 2 * PRESSURE_TOLERANCE, 8], [10, 0, 0.5, 16]]);
+    expect(simplifyInk(pressed).x.length).toBe(3);
+  });
+});
+
+describe('OneEuroFilter', () => {
+  it('passes a still hand through unchanged and damps tremor', () => {
+    const filter = new OneEuroFilter();
+    let spread = 0;
+    let last = 0;
+    for (let i = 0; i < 120; i++) {
+      const value = filter.next(100 + (i % 2 === 0 ? 0.5 : -0.5), i * 8);
+      if (i > 60) spread = Math.max(spread, Math.abs(value - 100));
+      last = value;
+    }
+    expect(spread).toBeLessThan(0.25);
+    expect(last).toBeCloseTo(100, 0);
+  });
+
+  it('lags a quick stroke by less than a twentieth of a second', () => {
+    const filter = new OneEuroFilter();
+    const speed = 900;
+    let value = 0;
+    for (let i = 0; i <= 60; i++) value = filter.next((speed * i * 8) / 1000, i * 8);
+    expect((speed * 60 * 8) / 1000 - value).toBeLessThan(speed / 20);
+  });
+
+  it('does not divide by nothing when two samples share a time', () => {
+    const filter = new OneEuroFilter();
+    filter.next(0, 5);
+    expect(Number.isFinite(filter.next(10, 5))).toBe(true);
+  });
+});
+
+describe('strokeOutline', () => {
+  it('is as large as the stroke is wide and long', () => {
+    const straight = line(...Array.from({ length: 40 }, (_, i): [number, number] => [i * 5, 0]));
+    const outline = strokeOutline(straight, 'pen', 10);
+    // A bar of 195 × 10 with two round ends.
+    const expected = 195 * 2 * radiusAt('pen', 10, 0.5) + Math.PI * 25;
+    expect(Math.abs(area(outline) - expected) / expected).toBeLessThan(0.06);
+  });
+
+  it('makes a dot of a tap, and nothing of no ink', () => {
+    expect(area(strokeOutline(line([20, 20]), 'pen', 6))).toBeGreaterThan(10);
+    expect(strokeOutline(emptyInk(0), 'pen', 6).length).toBe(0);
+    expect(outlinePath(new Float64Array(0))).toBe('');
+  });
+
+  it('is as large as a polygon of fewer numbers, to the stated error', () => {
+    const wavy = line(...Array.from({ length: 120 }, (_, i): [number, number] => [i * 2, 12 * Math.sin(i / 8)]));
+    const outline = strokeOutline(wavy, 'brush', 9);
+    const polygon = outlinePolygon(outline);
+    expect(Math.abs(area(polygon) - area(outlinePolygon(outline, 0)))).toBeLessThan(0.03 * 2 * 300);
+    // A curve takes six numbers a corner, a polygon two.
+    expect(polygon.length).toBeLessThan(outline.length * 1.8);
+    expect(outlinePolygon(new Float64Array(4)).length).toBe(0);
+  });
+
+  it('writes path data that begins, runs and closes', () => {
+    expect(outlinePath(strokeOutline(line([0, 0], [30, 0], [60, 10]), 'brush', 8))).toMatch(/^M[-\d. ]+(Q[-\d. ]+)+Z$/);
+  });
+});
+
+describe('StrokeInProgress', () => {
+  it('keeps the times of its samples from the first one on', () => {
+    const stroke = new StrokeInProgress();
+    for (let i = 0; i < 20; i++) stroke.add({ x: i * 4, y: (i % 3) * 5, pressure: 0.4, time: 5000 + i * 8 });
+    const ink = stroke.finish();
+    expect(ink.time[0]).toBe(0);
+    expect(ink.time.at(-1)).toBe(19 * 8);
+  });
+
+  it('takes the pressure that is felt, and makes one from speed where none is', () => {
+    const felt = new StrokeInProgress();
+    felt.add({ x: 0, y: 0, pressure: 0.9, time: 0 });
+    expect(felt.finish().pressure[0]).toBeCloseTo(0.9);
+    const at = (speed: number): number => {
+      const stroke = new StrokeInProgress();
+      for (let i = 0; i < 60; i++) stroke.add({ x: (i * speed * 8) / 1000, y: 0, pressure: null, time: i * 8 });
+      return stroke.at(stroke.length - 1)[2];
+    };
+    expect(at(1500)).toBeLessThan(at(100) - 0.1);
+  });
+
+  it('makes one sample of a tap that stays in place', () => {
+    const stroke = new StrokeInProgress();
+    for (let i = 0; i < 5; i++) stroke.add({ x: 10, y: 10, pressure: 0.5, time: i * 8 });
+    expect(stroke.finish().x.length).toBe(1);
+  });
+});

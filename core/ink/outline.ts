@@ -1,0 +1,105 @@
+import { getStroke } from 'perfect-freehand';
+import type { Ink } from './ink';
+import { TOOL_STYLES, type InkTool } from './tools';
+
+/** Corners of a closed outline in page points: x0, y0, x1, y1, … */
+export type Outline = Float64Array;
+
+/**
+ * The outline of a stroke whose width follows its pressure.
+ *
+ * @param width full width in points
+ * @returns a closed polygon; empty for an empty ink
+ */
+export function strokeOutline(ink: Ink, tool: InkTool, width: number): Outline {
+  const n = ink.x.length;
+  const points = new Array<[number, number, number]>(n);
+  for (let i = 0; i < n; i++) points[i] = [ink.x[i]!, ink.y[i]!, ink.pressure[i]!];
+  const { thinning, taper } = TOOL_STYLES[tool];
+  const end = { taper: taper * width, cap: true };
+  const corners = getStroke(points, {
+    size: width,
+    thinning,
+    smoothing: 0.4,
+    streamline: 0,
+    simulatePressure: false,
+    start: end,
+    end,
+    last: true,
+  });
+  const outline = new Float64Array(corners.length * 2);
+  corners.forEach(([x, y], i) => {
+    outline[2 * i] = x!;
+    outline[2 * i + 1] = y!;
+  });
+  return outline;
+}
+
+const short = (value: number, digits: number): string => String(Number(value.toFixed(digits)));
+
+/**
+ * SVG path data of an outline: a quadratic curve through the middles of its sides, so that corners are rounded.
+ *
+ * @param digits decimals kept; 2 is 1/100 pt
+ */
+export function outlinePath(outline: Outline, digits = 2): string {
+  const n = outline.length / 2;
+  if (n < 3) return '';
+  const at = (i: number): [number, number] => [outline[2 * (i % n)]!, outline[2 * (i % n) + 1]!];
+  const middle = (i: number): string => {
+    const [ax, ay] = at(i);
+    const [bx, by] = at(i + 1);
+    return `${short((ax + bx) / 2, digits)} ${short((ay + by) / 2, digits)}`;
+  };
+  let path = `M${middle(0)}`;
+  for (let i = 1; i <= n; i++) {
+    const [x, y] = at(i);
+    path += `Q${short(x, digits)} ${short(y, digits)} ${middle(i)}`;
+  }
+  return path + 'Z';
+}
+
+/**
+ * An outline's smooth curve as a polygon: the curve's own points, thinned so that none that is dropped lies further than
+ * `tolerance` points from the side that replaces it (Ramer, Douglas and Peucker). A third of the numbers of the curve.
+ */
+export function outlinePolygon(outline: Outline, tolerance = 0.03): Float64Array {
+  const corners = outline.length / 2;
+  if (corners < 3) return new Float64Array(0);
+  const n = corners * 2 + 1;
+  const [xs, ys] = [new Float64Array(n), new Float64Array(n)];
+  for (let i = 0; i < corners; i++) {
+    const [a, b, c] = [2 * i, 2 * ((i + 1) % corners), 2 * ((i + 2) % corners)];
+    const [fromX, fromY] = [(outline[a]! + outline[b]!) / 2, (outline[a + 1]! + outline[b + 1]!) / 2];
+    const [toX, toY] = [(outline[b]! + outline[c]!) / 2, (outline[b + 1]! + outline[c + 1]!) / 2];
+    xs[2 * i] = fromX;
+    ys[2 * i] = fromY;
+    // The quadratic curve's middle.
+    xs[2 * i + 1] = (fromX + 2 * outline[b]! + toX) / 4;
+    ys[2 * i + 1] = (fromY + 2 * outline[b + 1]! + toY) / 4;
+  }
+  xs[n - 1] = xs[0]!;
+  ys[n - 1] = ys[0]!;
+  const keep = new Uint8Array(n);
+  const middle = n >> 1;
+  keep[0] = keep[middle] = keep[n - 1] = 1;
+  const stack = [0, middle, middle, n - 1];
+  while (stack.length > 0) {
+    const [to, from] = [stack.pop()!, stack.pop()!];
+    const [dx, dy] = [xs[to]! - xs[from]!, ys[to]! - ys[from]!];
+    const length = Math.hypot(dx, dy) || 1e-12;
+    let [worst, at] = [tolerance, -1];
+    for (let i = from + 1; i < to; i++) {
+      const [px, py] = [xs[i]! - xs[from]!, ys[i]! - ys[from]!];
+      const along = (px * dx + py * dy) / length;
+      const off = along < 0 || along > length ? Math.min(Math.hypot(px, py), Math.hypot(px - dx, py - dy)) : Math.abs(px * dy - py * dx) / length;
+      if (off > worst) [worst, at] = [off, i];
+    }
+    if (at < 0) continue;
+    keep[at] = 1;
+    stack.push(from, at, at, to);
+  }
+  const polygon: number[] = [];
+  for (let i = 0; i < n - 1; i++) if (keep[i]) polygon.push(xs[i]!, ys[i]!);
+  return Float64Array.from(polygon);
+}

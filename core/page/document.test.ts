@@ -1,0 +1,148 @@
+import * as Y from 'yjs';
+import { inkFromRows } from '../ink/ink';
+import { markItems, pageItems, readPages, startDocument, type PagePlan } from './document';
+import { readItem, readStrokes, topOrder } from './item';
+import { addStroke, type NewStroke } from './stroke';
+import { documentExtent, ExtentError, holdsAll } from './holds';
+import { measureProgress, NO_PROGRESS } from './progress';
+import { pageToSvg } from './svg';
+
+const PLANS: PagePlan[] = [
+  { id: 'p1', part: 'a', width: 200, height: 300, background: { kind: 'blank' } },
+  { id: 'p2', part: 'b', width: 200, height: 300, background: { kind: 'lined', gap: 30 } },
+];
+
+function opened(): Y.Doc {
+  const doc = new Y.Doc();
+  Y.applyUpdate(doc, startDocument(PLANS));
+  return doc;
+}
+
+const stroke = (id: string): NewStroke => ({
+  id, tool: 'pen', colour: '#1C2A33', width: 2.6, ink: inkFromRows([[10, 10, 0.5, 0], [40, 30, 0.6, 16]]), at: 1_000,
+});
+
+const copy = (doc: Y.Doc): Y.Doc => {
+  const other = new Y.Doc();
+  Y.applyUpdate(other, Y.encodeStateAsUpdate(doc));
+  return other;
+};
+
+describe('a piece’s document', () => {
+  it('is laid out the same by everyone, so laying it out twice leaves one set of pages', () => {
+    expect(startDocument(PLANS)).toEqual(startDocument(PLANS));
+    const doc = opened();
+    Y.applyUpdate(doc, startDocument(PLANS));
+    expect(readPages(doc)).toEqual(PLANS);
+  });
+
+  it('holds strokes from two devices that drew apart, in one order on both', () => {
+    const one = opened();
+    const two = copy(one);
+    addStroke(pageItems(one, 'p1')!, stroke('from-one'));
+    addStroke(pageItems(two, 'p1')!, stroke('from-two'));
+    Y.applyUpdate(one, Y.encodeStateAsUpdate(two));
+    Y.applyUpdate(two, Y.encodeStateAsUpdate(one));
+    const ids = (doc: Y.Doc): string[] => readStrokes(pageItems(doc, 'p1')!).map(({ id }) => id);
+    expect(ids(one)).toHaveLength(2);
+    expect(ids(one)).toEqual(ids(two));
+  });
+
+  it('puts each new stroke on top', () => {
+    const items = pageItems(opened(), 'p1')!;
+    for (const id of ['z', 'a', 'm']) addStroke(items, stroke(id));
+    expect(readStrokes(items).map(({ id }) => id)).toEqual(['z', 'a', 'm']);
+    expect(topOrder(items) > readStrokes(items).at(-1)!.order).toBe(true);
+  });
+
+  it.each([
+    ['an unknown tool', 'tool', 'chainsaw'],
+    ['a colour that is none', 'colour', 'url(x)'],
+    ['no width', 'width', 0],
+    ['points that are no bytes', 'points', 'abc'],
+    ['damaged ink', 'points', new Uint8Array([1, 9, 9])],
+  ])('leaves out a stroke with %s and keeps the others', (_, key, value) => {
+    const items = pageItems(opened(), 'p1')!;
+    addStroke(items, stroke('good'));
+    addStroke(items, stroke('bad'));
+    items.get('bad')!.set(key, value);
+    expect(readItem('bad', items.get('bad')!)).toBeNull();
+    expect(readStrokes(items).map(({ id }) => id)).toEqual(['good']);
+  });
+
+  it('counts strokes without reading their ink', () => {
+    const items = pageItems(opened(), 'p1')!;
+    for (const id of ['a', 'b', 'c']) addStroke(items, stroke(id));
+    items.get('b')!.set('kind', 'something else');
+    expect(measureProgress(items.doc!).parts.a!.strokes).toBe(2);
+  });
+
+  it('has no items for a page it does not have', () => {
+    expect(pageItems(opened(), 'p9')).toBeUndefined();
+  });
+});
+
+describe('measureProgress', () => {
+  it('counts strokes and drawn pages by part', () => {
+    const doc = opened();
+    addStroke(pageItems(doc, 'p1')!, stroke('s'));
+    expect(measureProgress(doc).parts).toEqual({
+      a: { ...NO_PROGRESS, pages: 1, drawnPages: 1, strokes: 1, items: 1 },
+      b: { ...NO_PROGRESS, pages: 1 },
+    });
+  });
+});
+
+describe('holdsAll', () => {
+  it('is true of a full copy and false while a stroke is missing', () => {
+    const doc = opened();
+    const behind = copy(doc);
+    addStroke(pageItems(doc, 'p1')!, stroke('s'));
+    expect(holdsAll(copy(doc), documentExtent(doc))).toBe(true);
+    expect(holdsAll(behind, documentExtent(doc))).toBe(false);
+  });
+
+  it('is false while only a rubbing-out is missing, which a state vector would not tell', () => {
+    const doc = opened();
+    addStroke(pageItems(doc, 'p1')!, stroke('s'));
+    const behind = copy(doc);
+    pageItems(doc, 'p1')!.delete('s');
+    expect(Y.encodeStateVector(behind)).toEqual(Y.encodeStateVector(doc));
+    expect(holdsAll(behind, documentExtent(doc))).toBe(false);
+    Y.applyUpdate(behind, Y.encodeStateAsUpdate(doc));
+    expect(holdsAll(behind, documentExtent(doc))).toBe(true);
+  });
+
+  it('is true when the copy holds more than was asked', () => {
+    const doc = opened();
+    const extent = documentExtent(doc);
+    addStroke(pageItems(doc, 'p1')!, stroke('s'));
+    expect(holdsAll(doc, extent)).toBe(true);
+  });
+
+  it('says so when the extent can’t be read', () => {
+    expect(() => holdsAll(opened(), new Uint8Array([250, 250, 1]))).toThrow(ExtentError);
+  });
+});
+
+describe('pageToSvg', () => {
+  it('draws background, ink and marks in that order', () => {
+    const doc = opened();
+    addStroke(pageItems(doc, 'p2')!, stroke('s'));
+    const marks = new Y.Doc();
+    addStroke(markItems(marks, 'p2'), { ...stroke('m'), colour: '#2A6A8C' });
+    const svg = pageToSvg(PLANS[1]!, [readStrokes(pageItems(doc, 'p2')!), readStrokes(markItems(marks, 'p2'))]);
+    const at = ['#BFD3DA', '#1C2A33', '#2A6A8C'].map((colour) => svg.indexOf(colour));
+    expect(at.every((i) => i > 0)).toBe(true);
+    expect([...at].sort((a, b) => a - b)).toEqual(at);
+  });
+
+  it('lets nothing of a picture’s data out of its attributes', () => {
+    const evil: PagePlan = {
+      ...PLANS[0]!, background: { kind: 'picture', alt: '', shapes: [{ d: 'M0 0"/><script>x</script>', stroke: '"><b>' }, { d: 'M0 0H9', stroke: '"><b>' }] },
+    };
+    const svg = pageToSvg(evil, []);
+    expect(svg).not.toContain('<script>');
+    expect(svg).not.toContain('<b>');
+  });
+});

@@ -1,0 +1,54 @@
+import type * as Y from 'yjs';
+import { pageItems, readPages, type PagePlan } from './document';
+import { readItems, type Items } from './item';
+import { filledSpots } from './spots';
+
+/** What a piece's document holds, part by part: counted, never typed in. */
+export interface PieceProgress {
+  parts: Record<string, PartProgress>;
+}
+
+export interface PartProgress {
+  pages: number;
+  /** Pages that carry at least one item. */
+  drawnPages: number;
+  strokes: number;
+  /** All items: strokes, colours, words, pictures, marks, pins, fields. */
+  items: number;
+  /** Spots that must be filled, and how many of them are. */
+  neededSpots: number;
+  filledSpots: number;
+}
+
+export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0 };
+
+/** An item that is empty (a text box without words, a field left blank) is no work. */
+function countItems(items: Items): { items: number; strokes: number } {
+  const count = { items: 0, strokes: 0 };
+  items.forEach((item) => {
+    const kind = item.get?.('kind');
+    if (kind === 'stroke') count.strokes += 1;
+    const words = kind === 'text' ? item.get('text') : kind === 'field' ? item.get('value') : 'something';
+    if (typeof kind === 'string' && String(words).trim() !== '') count.items += 1;
+  });
+  return count;
+}
+
+function countPage(page: PagePlan, items: Items | undefined): PartProgress {
+  const { items: all, strokes } = items ? countItems(items) : { items: 0, strokes: 0 };
+  const needed = (page.spots ?? []).filter((spot) => spot.needed);
+  // Ink is only looked into where spots ask for it: counting must be quick enough while someone draws.
+  const filled = needed.length > 0 && items ? filledSpots(needed, readItems(items)).size : 0;
+  return { pages: 1, drawnPages: all > 0 ? 1 : 0, strokes, items: all, neededSpots: needed.length, filledSpots: filled };
+}
+
+/** Counts what each part of a document holds. */
+export function measureProgress(doc: Y.Doc): PieceProgress {
+  const parts: Record<string, PartProgress> = {};
+  for (const page of readPages(doc)) {
+    const part = (parts[page.part] ??= { ...NO_PROGRESS });
+    const counted = countPage(page, pageItems(doc, page.id));
+    for (const key of Object.keys(counted) as (keyof PartProgress)[]) part[key] += counted[key];
+  }
+  return { parts };
+}

@@ -1,0 +1,90 @@
+/**
+ * Items as the standard annotations of PDF 32000-1, 12.5.6, so that other programs can show, edit and delete them:
+ * Ink, Highlight, StrikeOut, FreeText, Text. Each brings its own appearance, so that it looks as it did on the sheet.
+ * Coordinates given here are user space; `toUser` maps page points to it.
+ */
+import { PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFPage, type PDFRef } from 'pdf-lib';
+import { itemBounds } from '../page/geometry';
+import type { Item, Quad } from '../page/item';
+import { applyTo, type Matrix } from '../page/matrix';
+
+/** The kinds that have an annotation of their own; others are drawn. */
+export type Annotated = Extract<Item, { kind: 'stroke' | 'mark' | 'text' | 'pin' }>;
+export const isAnnotated = (item: Item): item is Annotated => ['stroke', 'mark', 'text', 'pin'].includes(item.kind);
+
+const channels = (colour: string): number[] => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255);
+const rounded = (value: number): number => Number(value.toFixed(3));
+
+function userBox(item: Item, toUser: Matrix): [number, number, number, number] {
+  const { left, top, right, bottom } = itemBounds(item);
+  const corners = [[left, top], [right, top], [right, bottom], [left, bottom]].map(([x, y]) => applyTo(toUser, x!, y!));
+  const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(rounded) as [number, number, number, number];
+}
+
+/** Corners in the order that programs expect, whatever the standard's picture shows: top left, top right, bottom left, bottom right. */
+function quadPoints(quads: readonly Quad[], toUser: Matrix): number[] {
+  return quads.flatMap((quad) => [0, 2, 6, 4].flatMap((i) => {
+    const { x, y } = applyTo(toUser, quad[i]!, quad[i + 1]!);
+    return [rounded(x), rounded(y)];
+  }));
+}
+
+const NAMES: Record<Annotated['kind'], (item: Annotated) => string> = {
+  stroke: () => 'Ink', text: () => 'FreeText', pin: () => 'Text', mark: (item) => (item.kind === 'mark' && item.style === 'strike' ? 'StrikeOut' : 'Highlight'),
+};
+
+function particulars(item: Annotated, toUser: Matrix): Record<string, unknown> {
+  switch (item.kind) {
+    case 'stroke': {
+      const path: number[] = [];
+      for (let i = 0; i < item.ink.x.length; i++) {
+        const { x, y } = applyTo(toUser, item.ink.x[i]!, item.ink.y[i]!);
+        path.push(rounded(x), rounded(y));
+      }
+      return { C: channels(item.colour), InkList: [path], BS: { Type: PDFName.of('Border'), W: item.width, S: PDFName.of('S') } };
+    }
+    case 'mark':
+      return { C: channels(item.colour), QuadPoints: quadPoints(item.quads, toUser), Contents: PDFHexString.fromText(item.note) };
+    case 'text': {
+      const [r, g, b] = channels(item.colour).map(rounded);
+      return {
+        Contents: PDFHexString.fromText(item.text), DA: PDFString.of(`/Helv ${rounded(item.size)} Tf ${r} ${g} ${b} rg`),
+        Q: { left: 0, centre: 1, right: 2 }[item.align], BS: { W: 0 },
+      };
+    }
+    case 'pin':
+      return { Contents: PDFHexString.fromText(item.note), Name: PDFName.of('Note'), C: channels('#F0AE2E'), F: 28 };
+  }
+}
+
+/** A moment as PDF writes dates. */
+export function pdfDate(at: number): string {
+  return `D:${new Date(at).toISOString().slice(0, 19).replace(/[-:T]/g, '')}Z`;
+}
+
+/**
+ * Adds an annotation to a page.
+ *
+ * @param appearance packed content in page points, as the item is drawn flat
+ * @param resources what that content refers to
+ */
+export function addAnnotation(context: PDFContext, page: PDFPage, item: Annotated, toUser: Matrix, appearance: Uint8Array, resources: PDFDict): PDFRef {
+  const rect = userBox(item, toUser);
+  const stream = context.stream(appearance, {
+    Type: 'XObject', Subtype: 'Form', Filter: 'FlateDecode', BBox: boundsArray(item), Matrix: toUser.map(rounded), Resources: resources,
+  });
+  const fields = particulars(item, toUser);
+  const ref = context.register(context.obj({
+    Type: PDFName.of('Annot'), Subtype: PDFName.of(NAMES[item.kind](item)), Rect: rect, F: PDFNumber.of(4), NM: PDFString.of(item.id),
+    ...(item.at > 0 ? { M: PDFString.of(pdfDate(item.at)) } : {}), ...(fields as Record<string, never>),
+    AP: { N: context.register(stream) }, P: page.ref,
+  }));
+  page.node.addAnnot(ref);
+  return ref;
+}
+
+const boundsArray = (item: Item): number[] => {
+  const { left, top, right, bottom } = itemBounds(item);
+  return [left, top, right, bottom].map(rounded);
+};

@@ -1,0 +1,136 @@
+/**
+ * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written as text at
+ * once: three thousand strokes are a million numbers, and an object for each would take seconds.
+ */
+import { degrees, drawSvgPath, LineCapStyle, rgb, type PDFFont } from 'pdf-lib';
+import { outlinePolygon, strokeOutline } from '../ink/outline';
+import type { PictureShape } from '../page/background';
+import { LINE_HEIGHT } from '../page/geometry';
+import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
+import { applyTo, type Matrix } from '../page/matrix';
+import { ANCHOR, BASELINE } from '../page/textFaces';
+
+/** Names of the resources that content refers to. */
+export interface ContentNames {
+  /** The graphics state that multiplies, and the one that multiplies half covering. */
+  multiply: string;
+  highlight: string;
+}
+
+/** A number with at most two decimals: 1/100 pt. */
+const n2 = (value: number): string => String(Math.round(value * 100) / 100);
+const n4 = (value: number): string => String(Number(value.toFixed(4)));
+
+const channels = (colour: string): [number, number, number] => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255) as [number, number, number];
+const fillColour = (colour: string): string => `${channels(colour).map(n4).join(' ')} rg\n`;
+const strokeColour = (colour: string): string => `${channels(colour).map(n4).join(' ')} RG\n`;
+/** Maps what follows, until the graphics state is taken back. */
+export const mapped = (matrix: Matrix): string => `${matrix.map(n4).join(' ')} cm\n`;
+export const within = (content: string): string => `q\n${content}Q\n`;
+
+/** A closed polygon. */
+function polygonContent(corners: Float64Array): string {
+  let path = '';
+  for (let i = 0; i < corners.length; i += 2) path += `${n2(corners[i]!)} ${n2(corners[i + 1]!)} ${i === 0 ? 'm' : 'l'}\n`;
+  return `${path}h\n`;
+}
+
+export function strokeContent(item: Stroke, names: ContentNames): string {
+  const path = `${fillColour(item.colour)}${polygonContent(outlinePolygon(strokeOutline(item.ink, item.tool, item.width)))}f\n`;
+  return item.tool === 'highlighter' ? within(`/${names.multiply} gs\n${path}`) : path;
+}
+
+export function fillContent({ colour, rings }: Fill, names: ContentNames): string {
+  return within(`/${names.multiply} gs\n${fillColour(colour)}${rings.map(polygonContent).join('')}f*\n`);
+}
+
+/** A font that content knows under a name. */
+export interface NamedFont {
+  font: PDFFont;
+  name: string;
+}
+
+interface Run extends NamedFont {
+  text: string;
+}
+
+/** A line cut into runs, each in the first of the fonts that has its letters; letters that none has are left out. */
+export function runsOf(line: string, fonts: readonly NamedFont[]): Run[] {
+  const known = fonts.map(({ font }) => charactersOf(font));
+  const runs: Run[] = [];
+  for (const char of line) {
+    const found = fonts[known.findIndex((set) => set.has(char.codePointAt(0)!))];
+    if (!found) continue;
+    const last = runs.at(-1);
+    if (last?.name === found.name) last.text += char;
+    else runs.push({ ...found, text: char });
+  }
+  return runs;
+}
+
+const sets = new WeakMap<PDFFont, ReadonlySet<number>>();
+
+function charactersOf(font: PDFFont): ReadonlySet<number> {
+  const known = sets.get(font) ?? new Set(font.getCharacterSet());
+  sets.set(font, known);
+  return known;
+}
+
+/** One line set at a place: page space grows downwards, so letters are set upside down within it. */
+function setLine(runs: readonly Run[], x: number, y: number, size: number): string {
+  let at = x;
+  return runs
+    .map(({ font, name, text }) => {
+      const shown = `/${name} ${n2(size)} Tf\n1 0 0 -1 ${n2(at)} ${n2(y)} Tm\n${String(font.encodeText(text))} Tj\n`;
+      at += font.widthOfTextAtSize(text, size);
+      return shown;
+    })
+    .join('');
+}
+
+const widthOf = (runs: readonly Run[], size: number): number => runs.reduce((sum, { font, text }) => sum + font.widthOfTextAtSize(text, size), 0);
+const textOf = (colour: string, lines: string): string => `BT\n${fillColour(colour)}${lines}ET\n`;
+
+export function textContent(item: TextBox, fonts: readonly NamedFont[]): string {
+  const { lines, size, width, colour, align, matrix } = item;
+  const shown = lines.map((line, i) => {
+    const runs = runsOf(line, fonts);
+    return setLine(runs, ANCHOR[align] * (width - widthOf(runs, size)), (i * LINE_HEIGHT + BASELINE) * size, size);
+  });
+  return within(mapped(matrix) + textOf(colour, shown.join('')));
+}
+
+export function pictureContent({ matrix, width, height, crop: [left, top, wide, high] }: Pick<PictureItem, 'matrix' | 'width' | 'height' | 'crop'>, imageName: string): string {
+  const [w, h] = [width / wide, height / high];
+  return within(`${mapped(matrix)}0 0 ${n2(width)} ${n2(height)} re W n\n${mapped([w, 0, 0, -h, -left * w, h - top * h])}/${imageName} Do\n`);
+}
+
+export function markContent({ style, colour, quads }: TextMark, names: ContentNames): string {
+  if (style === 'highlight') {
+    const boxes = quads.map((q) => `${n2(q[0]!)} ${n2(q[1]!)} m\n${n2(q[2]!)} ${n2(q[3]!)} l\n${n2(q[4]!)} ${n2(q[5]!)} l\n${n2(q[6]!)} ${n2(q[7]!)} l\nh f\n`);
+    return within(`/${names.highlight} gs\n${fillColour(colour)}${boxes.join('')}`);
+  }
+  const lines = quads.map((q) => `${n2((q[0]! + q[6]!) / 2)} ${n2((q[1]! + q[7]!) / 2)} m\n${n2((q[2]! + q[4]!) / 2)} ${n2((q[3]! + q[5]!) / 2)} l S\n`);
+  return within(`${strokeColour(colour)}1.5 w\n${lines.join('')}`);
+}
+
+/** A pin's head with its number in it. */
+export function pinContent(matrix: Matrix, number: number, fonts: readonly NamedFont[]): string {
+  const { x, y } = applyTo(matrix, 0, 0);
+  const runs = runsOf(String(number), fonts);
+  const head = '0 0 m\n-4 -6 -11 -10 -11 -17 c\n-11 -31 11 -31 11 -17 c\n11 -10 4 -6 0 0 c\nh B\n';
+  return within(`${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}1.5 w\n${head}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, -13, 11))}`);
+}
+
+export function shapeContent({ d, fill: inner, stroke: line, width = 1 }: PictureShape): string {
+  // The library's own path reader; it draws upside down for pages that grow upwards, which ours do not.
+  const operators = drawSvgPath(d, {
+    x: 0, y: 0, rotate: degrees(0), scale: undefined, color: inner ? rgb(...channels(inner)) : undefined, borderColor: line ? rgb(...channels(line)) : undefined,
+    borderWidth: width, borderLineCap: LineCapStyle.Round,
+  } as Parameters<typeof drawSvgPath>[1]);
+  return within(`${mapped([1, 0, 0, -1, 0, 0])}${operators.map((operator) => `${String(operator)}\n`).join('')}`);
+}
+
+/** A run of words that are not on the page itself, in one line at a place. */
+export const lineContent = (text: string, x: number, y: number, size: number, fonts: readonly NamedFont[]): string =>
+  textOf('#1C2A33', setLine(runsOf(text, fonts), x, y, size));

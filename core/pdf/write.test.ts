@@ -1,0 +1,226 @@
+/** What is written is read back by other programs: poppler draws it and tells its words, qpdf checks it, pdf.js-like reading by pdf-lib tells annotations. */
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { degrees, PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, type PDFNumber, StandardFonts } from 'pdf-lib';
+import { inkFromRows } from '../ink/ink';
+import type { PagePlan } from '../page/document';
+import type { Item } from '../page/item';
+import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../page/matrix';
+import { FONT_FILES } from './fontFiles';
+import { pageSize, userToPage, type PageBox } from './pageSpace';
+import { textFlow, type TextRun } from './textFlow';
+import { pageBox, PdfSourceError, writePdf, type PdfSources } from './write';
+
+const folder = mkdtempSync(join(tmpdir(), 'lippet-pdf-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const common = { order: 'a1', at: Date.UTC(2026, 10, 25), matrix: IDENTITY };
+const stroke = (points: [number, number][], more: Partial<Extract<Item, { kind: 'stroke' }>> = {}): Item => ({
+  ...common, id: 's', kind: 'stroke', tool: 'pen', colour: '#C8472F', width: 8, ink: inkFromRows(points.map(([x, y], i) => [x, y, 0.5, i * 10])), ...more,
+});
+const text = (words: string, x: number, y: number): Item => ({
+  ...common, id: 't', kind: 'text', text: words, lines: words.split('\n'), width: 200, size: 20, font: 'reading', colour: '#1C2A33', align: 'left', spot: null, matrix: translation(x, y),
+});
+const highlight = (quad: number[], style: 'highlight' | 'strike' = 'highlight'): Item => ({ ...common, id: 'm', kind: 'mark', style, colour: '#F0AE2E', quads: [quad], text: 'tide', note: 'Look here' });
+const pin = (x: number, y: number): Item => ({ ...common, id: 'p', kind: 'pin', note: 'Where is the boat?', matrix: translation(x, y) });
+
+const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGNkWMDAwMDAxMDAwMDAAAAJDAEG2c2jXwAAAABJRU5ErkJggg==', 'base64');
+const sources = (pdfs: Record<string, Uint8Array> = {}): PdfSources => ({
+  pdf: (media) => Promise.resolve(pdfs[media]!),
+  picture: (media) => Promise.resolve(media === 'gone' ? null : PNG),
+  fonts: (face) => Promise.resolve(FONT_FILES[face].map((file) => readFileSync(join('client', 'public', 'fonts', file)))),
+});
+const PAGE: PagePlan = { id: 'x', part: 'a', width: 300, height: 400, background: { kind: 'blank' } };
+
+function saved(bytes: Uint8Array): string {
+  const path = join(folder, `${Math.random()}.pdf`);
+  writeFileSync(path, bytes);
+  execFileSync('qpdf', ['--check', path]); // throws on a file that is not in order
+  return path;
+}
+
+/** A page as poppler draws it at one pixel a point: colour at a place of it, as it is seen. */
+function drawn(bytes: Uint8Array, page = 1) {
+  const ppm = execFileSync('pdftoppm', ['-r', '72', '-cropbox', '-f', String(page), '-l', String(page), saved(bytes)], { maxBuffer: 1 << 26 });
+  const head = /^P6\s(\d+)\s(\d+)\s255\s/.exec(ppm.subarray(0, 60).toString('latin1'))!;
+  const [width, height, start] = [Number(head[1]), Number(head[2]), head[0].length];
+  return {
+    width, height,
+    at: (x: number, y: number): string => `#${[...ppm.subarray(start + 3 * (Math.round(y) * width + Math.round(x)), start + 3 * (Math.round(y) * width + Math.round(x)) + 3)].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase(),
+  };
+}
+
+/** A source of one page of 300 × 400 with a crop box off the origin, turned. */
+async function odd(rotate: number): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  const page = pdf.addPage([500, 600]);
+  page.setCropBox(70, 90, 300, 400);
+  page.setRotation(degrees(rotate));
+  page.drawText('low tide', { x: 100, y: 300, size: 24, font: await pdf.embedFont(StandardFonts.Helvetica) });
+  return pdf.save();
+}
+
+describe('the space of a PDF page', () => {
+  it.each([0, 90, 180, 270, -90, 450])('turned by %i lies with its seen corner at the origin', (rotate) => {
+    const box: PageBox = { box: [70, 90, 370, 490], rotate, userUnit: 1 };
+    const { width, height } = pageSize(box);
+    const corners = [[70, 90], [370, 90], [370, 490], [70, 490]].map(([x, y]) => applyTo(userToPage(box), x!, y!));
+    expect([Math.min(...corners.map(({ x }) => x)), Math.min(...corners.map(({ y }) => y))]).toEqual([expect.closeTo(0), expect.closeTo(0)]);
+    expect([Math.max(...corners.map(({ x }) => x)), Math.max(...corners.map(({ y }) => y))]).toEqual([expect.closeTo(width), expect.closeTo(height)]);
+  });
+
+  it('grows with the user unit', () => {
+    expect(pageSize({ box: [0, 0, 100, 50], rotate: 90, userUnit: 2 })).toEqual({ width: 100, height: 200 });
+  });
+});
+
+/** What pdf.js tells of a file's first page: its own mapping to the page as it is seen, and its runs of text. */
+function pdfJs(bytes: Uint8Array): { transform: Matrix; runs: TextRun[] } {
+  const path = join(folder, `${Math.random()}.pdf`);
+  writeFileSync(path, bytes);
+  const script = `
+    import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+    import { readFileSync } from 'node:fs';
+    const pdf = await getDocument({ data: new Uint8Array(readFileSync(${JSON.stringify(path)})), verbosity: 0 }).promise;
+    const page = await pdf.getPage(1);
+    const { items } = await page.getTextContent();
+    const runs = items.filter(({ str }) => str.trim()).map(({ str, transform, width }) => ({ text: str, transform, width, ascent: 0.75, descent: -0.22 }));
+    process.stdout.write(JSON.stringify({ transform: page.getViewport({ scale: 1 }).transform, runs }));`;
+  return JSON.parse(execFileSync('node', ['--input-type=module', '-e', script], { stdio: ['ignore', 'pipe', 'ignore'] }).toString()) as { transform: Matrix; runs: TextRun[] };
+}
+
+describe('a page that pdf.js reads', () => {
+  it.each([0, 90, 180, 270])('turned by %i is mapped as we map it, and its words lie where poppler draws them', async (rotate) => {
+    const bytes = await odd(rotate);
+    const { transform, runs } = pdfJs(bytes);
+    const ours = userToPage(pageBox((await PDFDocument.load(bytes)).getPage(0)));
+    transform.forEach((value, i) => expect(value).toBeCloseTo(ours[i]!, 6));
+    const words = textFlow(runs, ours);
+    expect(words.map(({ text: word }) => word)).toEqual(['low', 'tide']);
+    const picture = drawn(bytes);
+    const dark: [number, number][] = [];
+    for (let y = 0; y < picture.height; y++) for (let x = 0; x < picture.width; x++) if (picture.at(x, y) < '#80') dark.push([x, y]);
+    const corners = words.flatMap(({ quad }) => [0, 2, 4, 6].map((i): [number, number] => [quad[i]!, quad[i + 1]!]));
+    const box = (points: [number, number][]): number[] => [Math.min(...points.map(([x]) => x)), Math.min(...points.map(([, y]) => y)), Math.max(...points.map(([x]) => x)), Math.max(...points.map(([, y]) => y))];
+    // The quads reach from descent to ascent, the ink from the base line to the top of an l.
+    box(dark).forEach((value, i) => expect(Math.abs(value - box(corners)[i]!)).toBeLessThan(7));
+  });
+});
+
+describe('a PDF drawn flat', () => {
+  it('has ink, areas, pictures and paper where they lay', async () => {
+    const area: Item = { ...common, id: 'f', kind: 'fill', colour: '#2A6A8C', rings: [Float64Array.of(200, 20, 280, 20, 280, 100, 200, 100), Float64Array.of(220, 40, 260, 40, 260, 80, 220, 80)] };
+    const picture: Item = { ...common, id: 'i', kind: 'picture', media: 'm', width: 60, height: 60, crop: [0, 0, 1, 1], alt: '', spot: null, matrix: translation(200, 300) };
+    const lined: PagePlan = { ...PAGE, background: { kind: 'lined', gap: 50 } };
+    const page = drawn(await writePdf([{ plan: lined, items: [area, stroke([[20, 50], [120, 50]]), picture] }], sources()));
+    expect([page.width, page.height]).toEqual([300, 400]);
+    expect(page.at(70, 50)).toBe('#C8472F');
+    expect(page.at(70, 60)).toBe('#FFFFFF');
+    expect(page.at(210, 30)).toBe('#2A6A8C');
+    expect(page.at(240, 60)).toBe('#FFFFFF'); // the hole
+    expect(page.at(70, 100)).not.toBe('#FFFFFF'); // a line of the paper
+    expect(page.at(230, 330)).not.toBe('#FFFFFF');
+    expect(page.at(190, 330)).toBe('#FFFFFF');
+  });
+
+  it('lays the highlighter under what is dark: it multiplies', async () => {
+    const glow = stroke([[10, 50], [200, 50]], { id: 'g', tool: 'highlighter', colour: '#F0AE2E', width: 30 });
+    const page = drawn(await writePdf([{ plan: PAGE, items: [stroke([[50, 20], [50, 90]], { colour: '#1C2A33' }), glow] }], sources()));
+    expect(page.at(120, 50)).toBe('#F0AE2E');
+    const dark = page.at(50, 50);
+    expect([1, 3, 5].every((i) => parseInt(dark.slice(i, i + 2), 16) < 0x34)).toBe(true);
+  });
+
+  it('sets words as words, letters of other languages too, where they stood', async () => {
+    const path = saved(await writePdf([{ plan: PAGE, items: [text('Keeper’s Rock\nŽeljko’s boat ✈', 40, 100)] }], sources(), { title: 'My map' }));
+    const words = execFileSync('pdftotext', ['-bbox', path, '-']).toString();
+    const rock = /xMin="([\d.]+)" yMin="([\d.]+)"[^>]*>Keeper’s/.exec(words)!;
+    expect(Number(rock[1])).toBeCloseTo(40, -0.5);
+    expect(Math.abs(Number(rock[2]) - 100)).toBeLessThan(12);
+    expect(words).toContain('Željko’s');
+    expect(execFileSync('pdffonts', [path]).toString()).toMatch(/Andika.*yes/);
+    expect(execFileSync('pdfinfo', [path]).toString()).toMatch(/Title:\s+My map/);
+  });
+
+  it.each([0, 90, 180, 270])('draws onto a page that is cropped off the origin and turned by %i where it was seen', async (rotate) => {
+    const plan: PagePlan = { ...PAGE, ...(rotate % 180 === 0 ? {} : { width: 400, height: 300 }), background: { kind: 'pdf', media: 'odd', page: 1 } };
+    const page = drawn(await writePdf([{ plan, items: [stroke([[30, 40], [130, 40]])] }], sources({ odd: await odd(rotate) })));
+    expect([page.width, page.height]).toEqual([plan.width, plan.height]);
+    expect(page.at(80, 40)).toBe('#C8472F');
+    expect(page.at(80, 52)).toBe('#FFFFFF');
+  });
+
+  it('puts the notes of pins behind the pages', async () => {
+    const path = saved(await writePdf([{ plan: PAGE, items: [pin(50, 60)] }], sources()));
+    expect(execFileSync('pdfinfo', [path]).toString()).toMatch(/Pages:\s+2/);
+    expect(execFileSync('pdftotext', [path, '-']).toString()).toMatch(/Page 1, pin 1\s+Where is the boat\?/);
+  });
+
+  it('takes a page of the same file twice, pages of another file, and pages that are missing a picture', async () => {
+    const two = await odd(0);
+    const pdfPage = (media: string): PagePlan => ({ ...PAGE, background: { kind: 'pdf', media, page: 1 } });
+    const gone: Item = { ...common, id: 'i', kind: 'picture', media: 'gone', width: 60, height: 60, crop: [0, 0, 1, 1], alt: '', spot: null };
+    const out = await writePdf([{ plan: pdfPage('odd'), items: [] }, { plan: PAGE, items: [gone] }, { plan: pdfPage('odd'), items: [stroke([[30, 40], [130, 40]])] }, { plan: pdfPage('other'), items: [] }], sources({ odd: two, other: await odd(90) }));
+    expect(execFileSync('pdfinfo', [saved(out)]).toString()).toMatch(/Pages:\s+4/);
+    expect(drawn(out, 1).at(80, 40)).toBe('#FFFFFF');
+    expect(drawn(out, 3).at(80, 40)).toBe('#C8472F');
+  });
+
+  it('says so where the file below can’t be added to', async () => {
+    await expect(writePdf([{ plan: { ...PAGE, background: { kind: 'pdf', media: 'bad', page: 1 } }, items: [] }], sources({ bad: Buffer.from('%PDF-1.4 nothing') }))).rejects.toThrow(PdfSourceError);
+  });
+});
+
+describe('a PDF with annotations', () => {
+  const numbers = (array: unknown): number[] => (array as PDFArray).asArray().map((each) => (each as PDFNumber).asNumber());
+
+  it.each([0, 90, 180, 270])('has each in its place on a page turned by %i, and looks the same', async (rotate) => {
+    const plan: PagePlan = { ...PAGE, ...(rotate % 180 === 0 ? {} : { width: 400, height: 300 }), background: { kind: 'pdf', media: 'odd', page: 1 } };
+    const items = [stroke([[30, 40], [130, 40], [130, 90]]), highlight([40, 200, 140, 200, 140, 220, 40, 220]), { ...highlight([40, 240, 140, 240, 140, 260, 40, 260], 'strike'), id: 'k' }, text('hello', 150, 100), pin(200, 180)];
+    const bytes = await writePdf([{ plan, items }], sources({ odd: await odd(rotate) }), { style: 'annotations' });
+    const page = (await PDFDocument.load(bytes)).getPage(0);
+    const toPage = userToPage(pageBox(page));
+    const annotations = (page.node.Annots()!.asArray()).map((ref) => page.doc.context.lookup(ref, PDFDict));
+    const kind = (dict: PDFDict): string => String(dict.lookup(PDFName.of('Subtype')));
+    expect(annotations.map(kind)).toEqual(['/Ink', '/Highlight', '/StrikeOut', '/FreeText', '/Text']);
+    const ink = numbers(annotations[0]!.lookup(PDFName.of('InkList'), PDFArray).lookup(0));
+    const back = [0, 2, 4].map((i) => applyTo(toPage, ink[i]!, ink[i + 1]!));
+    [[30, 40], [130, 40], [130, 90]].forEach(([x, y], i) => expect([back[i]!.x, back[i]!.y]).toEqual([expect.closeTo(x!, 1), expect.closeTo(y!, 1)]));
+    const quad = numbers(annotations[1]!.lookup(PDFName.of('QuadPoints')));
+    expect([applyTo(toPage, quad[0]!, quad[1]!).x, applyTo(toPage, quad[0]!, quad[1]!).y]).toEqual([expect.closeTo(40, 1), expect.closeTo(200, 1)]);
+    expect([applyTo(toPage, quad[4]!, quad[5]!).x, applyTo(toPage, quad[4]!, quad[5]!).y]).toEqual([expect.closeTo(40, 1), expect.closeTo(220, 1)]);
+    expect(annotations[1]!.lookup(PDFName.of('Contents'), PDFHexString).decodeText()).toBe('Look here');
+    expect(annotations[4]!.lookup(PDFName.of('Contents'), PDFHexString).decodeText()).toBe('Where is the boat?');
+    for (const each of annotations) {
+      const [left, bottom, right, top] = numbers(each.lookup(PDFName.of('Rect')));
+      expect(left! < right! && bottom! < top!).toBe(true);
+    }
+    const picture = drawn(bytes);
+    expect(picture.at(80, 40)).toBe('#C8472F');
+    expect(picture.at(90, 210)).not.toBe('#FFFFFF');
+    expect(inverse(toPage)).not.toBeNull();
+  });
+});
+
+describe('a form', () => {
+  it('leaves as filled fields that stay fields', async () => {
+    const pdf = await PDFDocument.create();
+    const page = pdf.addPage([300, 400]);
+    const form = pdf.getForm();
+    form.createTextField('name').addToPage(page, { x: 20, y: 340, width: 200, height: 24 });
+    form.createCheckBox('bicycle').addToPage(page, { x: 20, y: 300, width: 20, height: 20 });
+    const from = form.createDropdown('from');
+    from.addOptions(['Quay', 'Mill']);
+    from.addToPage(page, { x: 20, y: 240, width: 100, height: 24 });
+    const value = (name: string, to: string): Item => ({ ...common, id: `field:${name}`, kind: 'field', name, value: to });
+    const plan: PagePlan = { ...PAGE, background: { kind: 'pdf', media: 'form', page: 1 } };
+    const out = await writePdf([{ plan, items: [value('name', 'Nell Garrick'), value('bicycle', 'on'), value('from', 'Mill'), value('nowhere', 'x'), value('from', 'Moon')].slice(0, 4) }], sources({ form: await pdf.save() }));
+    const back = (await PDFDocument.load(out)).getForm();
+    expect(back.getTextField('name').getText()).toBe('Nell Garrick');
+    expect(back.getCheckBox('bicycle').isChecked()).toBe(true);
+    expect(back.getDropdown('from').getSelected()).toEqual(['Mill']);
+    expect(execFileSync('pdftotext', [saved(out), '-']).toString()).toContain('Nell Garrick');
+  });
+});

@@ -1,0 +1,264 @@
+/** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
+import fontkit from '@pdf-lib/fontkit';
+import {
+  PDFCheckBox, type PDFDict, PDFDocument, PDFDropdown, PDFName, PDFNumber, PDFOptionList, PDFRadioGroup, PDFTextField,
+  type PDFFont, type PDFImage, type PDFPage,
+} from 'pdf-lib';
+import { backgroundShapes } from '../page/background';
+import type { PagePlan } from '../page/document';
+import type { FieldValue, Item, Pin, TextFont } from '../page/item';
+import { inverse, translation } from '../page/matrix';
+import { pinsInReadingOrder } from '../page/notes';
+import { HIGHLIGHT_OPACITY } from '../page/svg';
+import { addAnnotation, isAnnotated } from './annotations';
+import { fillContent, lineContent, markContent, pictureContent, pinContent, shapeContent, strokeContent, textContent, within, mapped, type ContentNames, type NamedFont } from './content';
+import { deflate } from './deflate';
+import { userToPage, type PageBox } from './pageSpace';
+import type { PdfStyle } from './style';
+
+export interface PdfPage {
+  plan: PagePlan;
+  /** In drawing order; marks of a review come behind the work they lie on. */
+  items: readonly Item[];
+}
+
+/** Where the bytes come from that pages refer to. Each is asked once. */
+export interface PdfSources {
+  /** A PDF. */
+  pdf(media: string): Promise<Uint8Array>;
+  /** A picture as PNG or JPEG; null where there is none. */
+  picture(media: string): Promise<Uint8Array | null>;
+  /** A face as TrueType files, the one with the common letters first. */
+  fonts(font: TextFont): Promise<readonly Uint8Array[]>;
+}
+
+/** The PDF below the work can't be taken apart, so nothing can be written onto it. */
+export class PdfSourceError extends Error {
+  override name = 'PdfSourceError';
+}
+
+async function load(bytes: Uint8Array): Promise<PDFDocument> {
+  try {
+    const document = await PDFDocument.load(bytes, { updateMetadata: false });
+    document.getPages(); // a file without a page tree is only found out here
+    return document;
+  } catch {
+    throw new PdfSourceError('The PDF below this work is written in a way that can’t be added to. Take the pages out as pictures instead.');
+  }
+}
+
+export function pageBox(page: PDFPage): PageBox {
+  const media = page.getMediaBox();
+  const crop = page.getCropBox();
+  // What is seen is where the two overlap.
+  const [left, bottom] = [Math.max(media.x, crop.x), Math.max(media.y, crop.y)];
+  const [right, top] = [Math.min(media.x + media.width, crop.x + crop.width), Math.min(media.y + media.height, crop.y + crop.height)];
+  const unit = page.node.lookup(PDFName.of('UserUnit'));
+  return { box: [left, bottom, right, top], rotate: page.getRotation().angle, userUnit: unit instanceof PDFNumber ? unit.asNumber() : 1 };
+}
+
+class Writer {
+  private readonly fonts = new Map<string, Promise<NamedFont[]>>();
+  private readonly images = new Map<string, Promise<PDFImage | null>>();
+  private readonly states = new Map<string, ReturnType<PDFDocument['context']['register']>>();
+
+  constructor(readonly out: PDFDocument, private readonly sources: PdfSources) {
+    out.registerFontkit(fontkit);
+  }
+
+  /** A face under names that operators can use. */
+  fontsOf(face: TextFont): Promise<NamedFont[]> {
+    return this.once(this.fonts, face, async () => {
+      const files = await this.sources.fonts(face);
+      return Promise.all(files.map(async (file, i) => ({ font: await this.out.embedFont(file, { subset: true }), name: `Lip${face}${i}` })));
+    });
+  }
+
+  private async named(face: TextFont, put: (kind: 'Font', name: string, ref: never) => void): Promise<NamedFont[]> {
+    const fonts = await this.fontsOf(face);
+    for (const { font, name } of fonts) put('Font', name, font.ref as never);
+    return fonts;
+  }
+
+  private image(media: string): Promise<PDFImage | null> {
+    return this.once(this.images, media, async () => {
+      const bytes = await this.sources.picture(media);
+      if (!bytes) return null;
+      return bytes[0] === 0x89 ? this.out.embedPng(bytes) : this.out.embedJpg(bytes);
+    });
+  }
+
+  private once<T>(kept: Map<string, Promise<T>>, key: string, make: () => Promise<T>): Promise<T> {
+    const made = kept.get(key) ?? make();
+    kept.set(key, made);
+    return made;
+  }
+
+  private state(name: string, fields: Record<string, unknown>) {
+    const ref = this.states.get(name) ?? this.out.context.register(this.out.context.obj({ Type: PDFName.of('ExtGState'), ...fields } as never));
+    this.states.set(name, ref);
+    return ref;
+  }
+
+  /** Resources of a page, or of an appearance, under names of ours. */
+  private resources(put: (kind: 'ExtGState' | 'Font' | 'XObject', name: string, ref: never) => void): ContentNames {
+    put('ExtGState', 'LipMul', this.state('multiply', { BM: PDFName.of('Multiply') }) as never);
+    put('ExtGState', 'LipHigh', this.state('highlight', { BM: PDFName.of('Multiply'), ca: PDFNumber.of(HIGHLIGHT_OPACITY) }) as never);
+    return { multiply: 'LipMul', highlight: 'LipHigh' };
+  }
+
+  /** Content that draws one item, in page points; `put` is told of what it refers to. */
+  private async draw(item: Item, names: ContentNames, put: (kind: 'Font' | 'XObject', name: string, ref: never) => void, pinNumber: number): Promise<string> {
+    switch (item.kind) {
+      case 'stroke':
+        return strokeContent(item, names);
+      case 'fill':
+        return fillContent(item, names);
+      case 'mark':
+        return markContent(item, names);
+      case 'text':
+        return textContent(item, await this.named(item.font, put));
+      case 'picture': {
+        const image = await this.image(item.media);
+        if (!image) return '';
+        const name = `Lip${item.media.replace(/[^0-9a-zA-Z]/g, '')}`;
+        put('XObject', name, image.ref as never);
+        return pictureContent(item, name);
+      }
+      case 'pin':
+        return pinContent(item.matrix, pinNumber, await this.named('interface', put));
+      case 'field':
+        return '';
+    }
+  }
+
+  /** Draws a page's background (of a page that is no PDF's) and items onto a PDF page. */
+  async page(page: PDFPage, { plan, items }: PdfPage, style: PdfStyle): Promise<Pin[]> {
+    const toUser = inverse(userToPage(pageBox(page)))!;
+    const { context } = this.out;
+    // What the page's own content leaves behind (a moved origin, a clip) must not reach what is drawn over it.
+    page.node.wrapContentStreams(context.register(context.stream('q\n')), context.register(context.stream('\nQ\n')));
+    const put = (kind: string, name: string, ref: never): void => {
+      const known = page.node.normalizedEntries();
+      (known as unknown as Record<string, PDFDict>)[kind]!.set(PDFName.of(name), ref);
+    };
+    const names = this.resources(put);
+    const pins = pinsInReadingOrder(items);
+    const content = backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent);
+    const later: { item: Item; appearance: Uint8Array; resources: PDFDict }[] = [];
+    if (plan.background.kind === 'photo') {
+      const image = await this.image(plan.background.media);
+      if (image) {
+        const fit = Math.min(plan.width / image.width, plan.height / image.height);
+        const [width, height] = [image.width * fit, image.height * fit];
+        put('XObject', 'LipGround', image.ref as never);
+        content.push(pictureContent({ matrix: translation((plan.width - width) / 2, (plan.height - height) / 2), width, height, crop: [0, 0, 1, 1] }, 'LipGround'));
+      }
+    }
+    for (const item of items) {
+      const number = pins.findIndex(({ id }) => id === item.id) + 1;
+      if (style === 'annotations' && isAnnotated(item)) {
+        const resources = context.obj({ ExtGState: {}, Font: {}, XObject: {} });
+        const putOwn = (kind: string, name: string, ref: never): void => (resources.lookup(PDFName.of(kind)) as PDFDict).set(PDFName.of(name), ref);
+        const own = this.resources(putOwn);
+        later.push({ item, appearance: await deflate(await this.draw(item, own, putOwn, number)), resources });
+      } else {
+        content.push(await this.draw(item, names, put, number));
+      }
+    }
+    await this.put(page, within(mapped(toUser) + content.join('')));
+    for (const { item, appearance, resources } of later) if (isAnnotated(item)) addAnnotation(context, page, item, toUser, appearance, resources);
+    return pins;
+  }
+
+  /** Adds content behind what a page has. */
+  private async put(page: PDFPage, content: string): Promise<void> {
+    const { context } = this.out;
+    page.node.addContentStream(context.register(context.stream(await deflate(content), { Filter: 'FlateDecode' })));
+  }
+
+  /** The notes of pins, drawn flat on pages of their own behind the work. */
+  async notes(pages: readonly { number: number; pins: readonly Pin[] }[]): Promise<void> {
+    const lines = pages.flatMap(({ number, pins }) => pins.flatMap(({ note }, i) => [`Page ${number}, pin ${i + 1}`, ...wrapped(note, 84).map((line) => `    ${line}`), '']));
+    if (lines.length === 0) return;
+    const perPage = 44;
+    for (let from = 0; from < lines.length; from += perPage) {
+      const page = this.out.addPage([595, 842]);
+      const fonts = await this.named('interface', (_, name, ref) => page.node.normalizedEntries().Font.set(PDFName.of(name), ref));
+      const content = lines.slice(from, from + perPage).map((line, i) => (line ? lineContent(line, 50, 60 + i * 17, 11, fonts) : ''));
+      await this.put(page, within(mapped([1, 0, 0, -1, 0, 842]) + content.join('')));
+    }
+  }
+}
+
+/** Rough lines of at most `most` characters. */
+function wrapped(text: string, most: number): string[] {
+  return text.split('\n').flatMap((paragraph) => paragraph.match(new RegExp(`.{1,${most}}(\\s|$)|\\S{${most}}`, 'g'))?.map((line) => line.trimEnd()) ?? ['']);
+}
+
+/** In points. */
+const MULTILINE_SIZE = 12;
+
+/** Fills what was typed into a form. A field that is not there, or takes no such value, is left as it is. */
+function fillForm(document: PDFDocument, values: readonly FieldValue[], font: PDFFont): void {
+  if (values.length === 0) return;
+  const form = document.getForm();
+  for (const { name, value } of values) {
+    const field = form.getFieldMaybe(name);
+    if (field instanceof PDFTextField) {
+      const limit = field.getMaxLength();
+      field.setText(limit === undefined ? value : value.slice(0, limit));
+      // Left to itself, text of several lines is set as large as its first line allows.
+      if (field.isMultiline() && field.acroField.getDefaultAppearance()) field.setFontSize(MULTILINE_SIZE);
+    } else if (field instanceof PDFCheckBox) {
+      if (value) field.check();
+      else field.uncheck();
+    } else if (field instanceof PDFDropdown || field instanceof PDFOptionList || field instanceof PDFRadioGroup) {
+      if (field.getOptions().includes(value)) field.select(value);
+      else if (value === '') field.clear();
+    }
+  }
+  form.updateFieldAppearances(font);
+}
+
+/** A page of the base document may come in once as itself; every further time as a copy. */
+async function pageFor({ plan }: PdfPage, out: PDFDocument, base: { media: string; pages: PDFPage[]; used: Set<number> } | null, opened: Map<string, Promise<PDFDocument>>, sources: PdfSources): Promise<PDFPage> {
+  const { background } = plan;
+  if (background.kind !== 'pdf') return out.addPage([plan.width, plan.height]);
+  const index = background.page - 1;
+  if (base?.media === background.media && base.pages[index] && !base.used.has(index)) {
+    base.used.add(index);
+    return out.addPage(base.pages[index]);
+  }
+  const source = opened.get(background.media) ?? sources.pdf(background.media).then(load);
+  opened.set(background.media, source);
+  const [copy] = await out.copyPages(await source, [index]);
+  return out.addPage(copy);
+}
+
+/**
+ * Writes pages as one PDF. The first PDF among the backgrounds is the base, so its form fields stay fields.
+ *
+ * @throws PdfSourceError if a PDF below the work can't be added to
+ */
+export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, { style = 'flat' as PdfStyle, title = '' } = {}): Promise<Uint8Array> {
+  const first = pages.map(({ plan }) => plan.background).find((background) => background.kind === 'pdf');
+  const out = first ? await load(await sources.pdf(first.media)) : await PDFDocument.create({ updateMetadata: false });
+  const writer = new Writer(out, sources);
+  const base = first ? { media: first.media, pages: out.getPages(), used: new Set<number>() } : null;
+  for (let i = out.getPageCount() - 1; i >= 0; i--) out.removePage(i);
+  const opened = new Map<string, Promise<PDFDocument>>();
+  const noted: { number: number; pins: Pin[] }[] = [];
+  const fields: FieldValue[] = [];
+  for (const [i, page] of pages.entries()) {
+    const pdfPage = await pageFor(page, out, base, opened, sources);
+    noted.push({ number: i + 1, pins: await writer.page(pdfPage, page, style) });
+    if (base && page.plan.background.kind === 'pdf' && page.plan.background.media === base.media) fields.push(...page.items.filter((item) => item.kind === 'field'));
+  }
+  if (style === 'flat') await writer.notes(noted);
+  if (fields.length > 0) fillForm(out, fields, (await writer.fontsOf('interface'))[0]!.font);
+  if (title) out.setTitle(title);
+  out.setProducer('Lippet');
+  return out.save({ useObjectStreams: true, updateFieldAppearances: false });
+}
+

@@ -1,0 +1,83 @@
+import { DUE_SOON, PIECE_STATES, pieceState, type PieceFacts } from './pieceState';
+
+const NOW = Date.UTC(2026, 10, 24, 10);
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+
+const facts = (change: Partial<PieceFacts> = {}): PieceFacts => ({
+  made: false, complete: false, latest: null, opens: null, due: null, closes: null, lateAllowed: true, ...change,
+});
+const sent = (change: Partial<NonNullable<PieceFacts['latest']>> = {}): PieceFacts['latest'] => ({
+  go: 1, sentAt: NOW - HOUR, reviewBegun: false, released: null, ...change,
+});
+const released = (outcome: 'again' | 'finished') => sent({ reviewBegun: true, released: { outcome, at: NOW - 60_000 } });
+
+describe('pieceState', () => {
+  // The whole table of section 5 of the design: what is made × what was answered.
+  it.each([
+    ['new', facts()],
+    ['started', facts({ made: true })],
+    ['ready', facts({ made: true, complete: true })],
+    ['new', facts({ made: false, complete: true })],
+    ['with-teacher', facts({ made: true, complete: true, latest: sent() })],
+    ['with-teacher', facts({ made: true, complete: false, latest: sent() })],
+    ['with-teacher', facts({ made: true, complete: true, latest: sent({ reviewBegun: true }) })],
+    ['another-go', facts({ made: true, complete: true, latest: released('again') })],
+    ['another-go', facts({ made: true, complete: false, latest: released('again') })],
+    ['with-teacher', facts({ made: true, complete: true, latest: sent({ go: 2 }) })],
+    ['finished', facts({ made: true, complete: true, latest: released('finished') })],
+  ] as const)('is %s', (state, given) => {
+    expect(pieceState(given, NOW).state).toBe(state);
+  });
+
+  it('knows every state that has a stamp', () => {
+    expect(new Set(PIECE_STATES).size).toBe(6);
+  });
+
+  describe('dates', () => {
+    it.each([
+      ['long before', { due: NOW + DUE_SOON + 1 }, { dueSoon: false, overdue: false, whenever: false }],
+      ['two days before', { due: NOW + DUE_SOON }, { dueSoon: true, overdue: false }],
+      ['at the minute', { due: NOW }, { dueSoon: true, overdue: false }],
+      ['a moment after', { due: NOW - 1 }, { dueSoon: false, overdue: true, closed: false, mayDraw: true }],
+      ['after, and late is not taken', { due: NOW - 1, lateAllowed: false }, { overdue: true, closed: true, mayDraw: false, maySend: false }],
+      ['without a date', {}, { dueSoon: false, overdue: false, whenever: true, closed: false }],
+      ['before it opens', { opens: NOW + 1, due: NOW + DAY }, { notOpen: true, mayDraw: false, maySend: false }],
+      ['as it opens', { opens: NOW }, { notOpen: false, mayDraw: true }],
+      ['after it closed', { closes: NOW - 1 }, { closed: true, mayDraw: false, maySend: false }],
+    ] as const)('%s', (_, given, expected) => {
+      expect(pieceState(facts({ made: true, ...given }), NOW)).toMatchObject(expected);
+    });
+
+    it('calls a go late by when it was sent, not by when one looks', () => {
+      const due = NOW - DAY;
+      expect(pieceState(facts({ due, latest: sent({ sentAt: due }) }), NOW).late).toBe(false);
+      expect(pieceState(facts({ due, latest: sent({ sentAt: due + 1 }) }), NOW).late).toBe(true);
+    });
+
+    it('never calls overdue what is with the teacher, finished, or asked for again', () => {
+      for (const latest of [sent(), released('finished'), released('again')]) {
+        expect(pieceState(facts({ made: true, due: NOW - DAY, latest }), NOW).overdue).toBe(false);
+      }
+    });
+
+    it('lets another go be made after due even where late work is not taken, but not after closing', () => {
+      const asked = facts({ made: true, due: NOW - DAY, lateAllowed: false, latest: released('again') });
+      expect(pieceState(asked, NOW)).toMatchObject({ mayDraw: true, maySend: true, closed: false });
+      expect(pieceState({ ...asked, closes: NOW - 1 }, NOW)).toMatchObject({ mayDraw: false, closed: true });
+    });
+  });
+
+  describe('what may be done', () => {
+    it.each([
+      ['nothing made', facts(), { mayDraw: true, maySend: false, mayTakeBack: false }],
+      ['started', facts({ made: true }), { mayDraw: true, maySend: true, mayTakeBack: false }],
+      ['sent', facts({ made: true, latest: sent() }), { mayDraw: false, maySend: false, mayTakeBack: true }],
+      ['sent, teacher has begun', facts({ made: true, latest: sent({ reviewBegun: true }) }), { mayDraw: false, mayTakeBack: false }],
+      ['another go', facts({ made: true, latest: released('again') }), { mayDraw: true, maySend: true, mayTakeBack: false }],
+      ['finished', facts({ made: true, latest: released('finished') }), { mayDraw: false, maySend: false, mayTakeBack: false }],
+    ] as const)('%s', (_, given, expected) => {
+      expect(pieceState(given, NOW)).toMatchObject(expected);
+    });
+  });
+});

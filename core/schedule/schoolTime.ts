@@ -1,0 +1,61 @@
+import { TZDate } from '@date-fns/tz';
+// By name of the function's own file: the whole library would be a tenth of the first load.
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { format } from 'date-fns/format';
+import { startOfDay } from 'date-fns/startOfDay';
+
+/** Times as the school's clock shows them. `zone` is an IANA name such as `Europe/Dublin`. */
+
+const at = (time: number, zone: string): TZDate => new TZDate(time, zone);
+
+/** The calendar day as `yyyy-MM-dd`: two times on the same school day give the same text. */
+export function schoolDay(time: number, zone: string): string {
+  return format(at(time, zone), 'yyyy-MM-dd');
+}
+
+/** Whole calendar days from `now` to `time` on the school's calendar; a day of 23 or 25 hours is one day. */
+export function daysUntil(time: number, now: number, zone: string): number {
+  return differenceInCalendarDays(startOfDay(at(time, zone)), startOfDay(at(now, zone)));
+}
+
+/** `3 pm`, `9:40 am`. */
+export function clockWords(time: number, zone: string): string {
+  const date = at(time, zone);
+  return format(date, date.getMinutes() === 0 ? 'h aaa' : 'h:mm aaa');
+}
+
+/** `today`, `tomorrow`, `yesterday`, `Thursday` within the week ahead, else `Thu 3 Dec`. */
+export function dayWords(time: number, now: number, zone: string): string {
+  const days = daysUntil(time, now, zone);
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days === -1) return 'yesterday';
+  return format(at(time, zone), days > 1 && days < 7 ? 'EEEE' : 'EEE d MMM');
+}
+
+/** `by Thursday 3 pm`, `was due yesterday 3 pm`; the end of a day (from 23:30) goes without its hour. */
+export function dueWords(due: number, now: number, zone: string): string {
+  const date = at(due, zone);
+  const endOfDay = date.getHours() === 23 && date.getMinutes() >= 30;
+  const day = dayWords(due, now, zone);
+  const verb = due < now ? 'was due' : 'by';
+  if (endOfDay) return `${verb} ${day}`;
+  return day === 'today' ? `${verb} ${clockWords(due, zone)} today` : `${verb} ${day} ${clockWords(due, zone)}`;
+}
+
+/** `today 9:40 am`, `Mon 23 Nov`. */
+export function whenWords(time: number, now: number, zone: string): string {
+  const day = dayWords(time, now, zone);
+  return Math.abs(daysUntil(time, now, zone)) <= 1 ? `${day} ${clockWords(time, zone)}` : day;
+}
+
+/** The part of the day to greet with. */
+export function greetingWord(now: number, zone: string): 'Morning' | 'Afternoon' | 'Evening' {
+  const hour = at(now, zone).getHours();
+  return hour < 12 ? 'Morning' : hour < 17 ? 'Afternoon' : 'Evening';
+}
+
+/** `Tuesday`. */
+export function weekdayWord(now: number, zone: string): string {
+  return format(at(now, zone), 'EEEE');
+}

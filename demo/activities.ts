@@ -1,0 +1,198 @@
+/** The activities of the demo's week, and how far each learner is with them. Days are counted from today. */
+import type { Background } from '@lippet/core/page/background';
+import type { Outcome } from '@lippet/core/schedule/pieceState';
+import * as draw from './drawings';
+import type { Drawing } from './drawings';
+import type { Spot as Place } from '@lippet/core/page/spots';
+import type { Spot } from './hand';
+import { BLANK, FERRY, GUIDES, HARBOUR_MAP, LIGHTHOUSE, LINED, MARSH_BIRD, SQUARED, TONE_STRIP } from './pictures';
+import type { GroupKey } from './school';
+
+/** A time of the school's clock: days from today, hour, minute. */
+export type DayTime = readonly [day: number, hour: number, minute?: number];
+
+export interface DemoReview {
+  outcome: Outcome;
+  note: string;
+  at: DayTime;
+  marks?: { ring?: [Spot, number, number]; tick?: Spot; arrow?: [Spot, Spot] };
+}
+
+export interface DemoPiece {
+  /** How much of each part's drawing is done, 0 to 1; a missing entry is an untouched page. */
+  shares: number[];
+  touched: DayTime;
+  goes?: { at: DayTime; shares?: number[]; word?: string; review?: DemoReview }[];
+}
+
+export interface DemoPart {
+  title: string;
+  background: Background;
+  drawing: Drawing;
+  required?: boolean;
+  /** Places that wait for something, on the first page. */
+  spots?: Place[];
+  /** Papers of further pages. */
+  more?: Background[];
+  /** Learners may add pages. */
+  morePages?: boolean;
+  /** The sheets are the pages of the harbour PDF, in place of `background`. */
+  harbour?: boolean;
+}
+
+export interface DemoActivity {
+  group: GroupKey;
+  title: string;
+  subject: string;
+  goal: string;
+  task: string;
+  minutes: number | null;
+  opens?: DayTime;
+  due?: DayTime;
+  lateAllowed?: boolean;
+  parts: DemoPart[];
+  pieces: Record<string, DemoPiece>;
+}
+
+const started = (shares: number[], touched: DayTime): DemoPiece => ({ shares, touched });
+const sent = (at: DayTime, shares: number[], word?: string): DemoPiece => ({ shares, touched: at, goes: [{ at, word }] });
+const answered = (at: DayTime, shares: number[], review: DemoReview, word?: string): DemoPiece => ({
+  shares, touched: at, goes: [{ at, word, review }],
+});
+
+export const ACTIVITIES: DemoActivity[] = [
+  {
+    group: 'sandpipers', title: 'Colour the lantern room', subject: 'Art', goal: 'Colour inside lines with a brush.',
+    task: 'Colour the lighthouse. Make the lamp shine out to sea. Then draw the keeper who lives there.',
+    minutes: 20, due: [2, 15], parts: [
+      { title: 'Lighthouse', background: LIGHTHOUSE, drawing: draw.lighthouse },
+      { title: 'The keeper', background: BLANK, drawing: draw.keeper },
+    ],
+    pieces: {
+      'Wren Abara': started([0.75], [0, 8, 50]),
+      'Milo Stannis': sent([0, 9, 12], [0.6, 0.7]),
+      'Isla Okpara': sent([-1, 14, 5], [1, 1], 'The keeper sees whales at night!'),
+      'Teodor Vance': answered([-1, 10], [0.35, 0.3], {
+        outcome: 'again', at: [-1, 15], note: 'A bright lamp, Teodor. Now show me the sea, and give the keeper some legs.',
+        marks: { arrow: [[420, 620], [380, 720]] },
+      }),
+      'Bryony Tull': answered([-1, 11], [1, 1], { outcome: 'finished', at: [-1, 15, 20], note: 'Your beams reach right out to sea.', marks: { tick: [470, 120] } }),
+      'Saffi Lund': answered([-1, 11, 30], [0.9, 1], { outcome: 'finished', at: [-1, 15, 30], note: 'Neat bands, and a kind keeper.', marks: { tick: [470, 120] } }),
+      'Juno Pell': started([0.8, 0.9], [0, 9]),
+      'Kit Marchetti': started([0.3], [-1, 10]),
+    },
+  },
+  {
+    group: 'sandpipers', title: 'Three knots', subject: 'Making', goal: 'See over and under.',
+    task: 'Look at the three ropes on the table. Draw each knot big, so I can see which way the rope goes.',
+    minutes: 25, due: [-1, 15], parts: [{ title: 'Knots', background: BLANK, drawing: draw.threeKnots }],
+    pieces: {
+      'Wren Abara': answered([-2, 10, 20], [0.5], {
+        outcome: 'again', at: [-1, 16, 10],
+        note: 'I can follow your first rope all the way. In the second one, show me where it goes under. And draw the third knot too.',
+        marks: { ring: [[300, 420], 90, 70], arrow: [[430, 560], [390, 480]] },
+      }, 'The second one was tricky'),
+      'Milo Stannis': answered([-2, 10, 40], [1], { outcome: 'finished', at: [-1, 16], note: 'Three clear knots.', marks: { tick: [470, 100] } }),
+      'Isla Okpara': sent([-1, 17, 30], [1]),
+      'Bryony Tull': sent([-2, 11], [0.7]),
+      'Amos Reddy': started([0.2], [-2, 11]),
+    },
+  },
+  {
+    group: 'sandpipers', title: 'Joined letters l, h, k', subject: 'Writing', goal: 'Join tall letters.',
+    task: 'Write each letter along its line. Keep the pen down till the end of the word.',
+    minutes: 15, due: [1, 15], parts: [{ title: 'Letters', background: GUIDES, drawing: draw.joinedLetters }],
+    pieces: {
+      'Wren Abara': started([1], [-1, 9, 30]),
+      'Milo Stannis': started([0.4], [-1, 9, 40]),
+      'Saffi Lund': sent([-1, 9, 50], [1]),
+      'Teodor Vance': started([0.8], [-1, 9, 45]),
+    },
+  },
+  {
+    group: 'sandpipers', title: 'In the tide pool', subject: 'Science', goal: 'Know three animals of the shore.',
+    task: 'Draw what lives in our tide pool. Find at least three animals.',
+    minutes: 20, due: [3, 12], parts: [{ title: 'Tide pool', background: BLANK, drawing: draw.tidePool }],
+    pieces: {
+      'Wren Abara': sent([0, 8, 30], [1], 'I found a crab'),
+      'Kit Marchetti': sent([0, 8, 45], [0.6]),
+      'Juno Pell': started([0.4], [0, 8, 40]),
+    },
+  },
+  {
+    group: 'sandpipers', title: 'Wave patterns', subject: 'Writing', goal: 'Keep a steady hand.',
+    task: 'Draw rows of waves without lifting your pen. Long ones and short ones.',
+    minutes: 10, due: [-4, 15], parts: [{ title: 'Waves', background: BLANK, drawing: draw.wavePatterns }],
+    pieces: Object.fromEntries(
+      ['Wren Abara', 'Milo Stannis', 'Isla Okpara', 'Teodor Vance', 'Bryony Tull', 'Saffi Lund', 'Juno Pell', 'Kit Marchetti'].map((name, i) => [
+        name,
+        answered([-5, 10, i * 5], [0.6 + (i % 3) * 0.2], { outcome: 'finished', at: [-4, 9, i * 4], note: 'Steady waves all the way across.', marks: { tick: [470, 90] } }),
+      ]),
+    ),
+  },
+  {
+    group: 'sandpipers', title: 'The island ferry', subject: 'Art', goal: 'Choose colours with care.',
+    task: 'Colour the ferry. What weather is it sailing in? Show it in the sky.',
+    minutes: 20, due: [4, 15], parts: [{ title: 'Ferry', background: FERRY, drawing: draw.ferryPicture }], pieces: {},
+  },
+  {
+    group: 'sandpipers', title: 'Gull or tern?', subject: 'Science', goal: 'Look closely.',
+    task: 'Colour the marsh bird as it really looks. Check with the bird cards.',
+    minutes: 15, parts: [{
+      title: 'Bird', background: MARSH_BIRD, drawing: draw.marshBird,
+      spots: [
+        { id: 'name', kind: 'words', label: 'Which bird is it?', needed: true, x: 40, y: 60, width: 330, height: 50 },
+        { id: 'beak', kind: 'ink', label: 'Draw its beak', needed: true, x: 400, y: 60, width: 155, height: 120 },
+        { id: 'photo', kind: 'photo', label: 'A picture of one', needed: false, x: 400, y: 700, width: 155, height: 110 },
+      ],
+    }],
+    pieces: { 'Isla Okpara': started([0.5], [-3, 13]) },
+  },
+  {
+    group: 'sandpipers', title: 'Night at the lighthouse', subject: 'Art', goal: 'Paint light and dark.',
+    task: 'Next week we paint the lighthouse at night.', minutes: 30, opens: [6, 8], due: [9, 15],
+    parts: [{ title: 'Night', background: LIGHTHOUSE, drawing: draw.lighthouse }], pieces: {},
+  },
+  {
+    group: 'cormorants', title: 'Label the harbour map', subject: 'Geography', goal: 'Read a map and its signs.',
+    task: 'Find the four places. Write each name on the map, then draw the ferry’s way from the quay to the island.',
+    minutes: 35, due: [2, 15], parts: [{ title: 'Map', background: HARBOUR_MAP, drawing: draw.harbourMap, harbour: true, morePages: true }],
+    pieces: {
+      'Nell Garrick': started([0.5], [0, 9, 5]),
+      'Oskar Vane': sent([-1, 12], [1]),
+      'Priya Sund': sent([0, 8, 40], [0.8], 'I was not sure about the mill'),
+      'Rafe Holm': answered([-2, 14], [0.5], { outcome: 'again', at: [-1, 9], note: 'The ferry would run aground here. Which way is deep?', marks: { ring: [[270, 520], 70, 60] } }),
+      'Tamsin Oke': answered([-2, 14, 10], [1], { outcome: 'finished', at: [-1, 9, 20], note: 'Every name right.', marks: { tick: [500, 90] } }),
+    },
+  },
+  {
+    group: 'cormorants', title: 'Ferry timetable sums', subject: 'Maths', goal: 'Add hours and minutes.',
+    task: 'When does each ferry arrive? Show how you worked it out.',
+    minutes: 20, due: [3, 15], lateAllowed: false, parts: [{ title: 'Working', background: SQUARED, drawing: draw.ferrySums, morePages: true }],
+    pieces: { 'Nell Garrick': sent([-1, 10, 30], [1]), 'Oskar Vane': started([1], [-1, 10, 20]), 'Tamsin Oke': started([0.5], [-1, 10, 25]) },
+  },
+  {
+    group: 'cormorants', title: 'Quay sketch', subject: 'Art', goal: 'Draw from where you stand.',
+    task: 'Sit on the quay for ten minutes and draw what you see.',
+    minutes: 15, parts: [{ title: 'Sketch', background: BLANK, drawing: draw.ferryPicture }],
+    pieces: { 'Priya Sund': answered([-6, 11], [0.7], { outcome: 'finished', at: [-5, 9], note: 'I can feel the wind in it.' }) },
+  },
+  {
+    group: 'studio', title: 'Five-step tone strip', subject: 'Drawing', goal: 'Five even steps from light to dark.',
+    task: 'Fill the five boxes from lightest to darkest with hatching only, then make one smooth change in the long box.',
+    minutes: 40, due: [4, 18], parts: [{ title: 'Tones', background: TONE_STRIP, drawing: draw.toneStrip }],
+    pieces: { 'Hugo Brandel': sent([-2, 19], [0.8]), 'Lena Mirov': started([0.4], [-1, 20]) },
+  },
+  {
+    group: 'studio', title: 'Plan your lino print', subject: 'Printmaking', goal: 'Think in cut and uncut.',
+    task: 'Draw your design at full size. Mark what you will cut away. Remember that it prints the other way round.',
+    minutes: 60, parts: [
+      { title: 'Design', background: BLANK, drawing: draw.linoPlan },
+      { title: 'Notes', background: LINED, drawing: draw.ferrySums, required: false },
+    ],
+    pieces: {
+      'Lena Mirov': answered([-8, 19], [0.4], { outcome: 'again', at: [-6, 11], note: 'Good bones. Where will the darkest shape be?', marks: { ring: [[310, 320], 150, 120] } }),
+      'Desmond Arkle': sent([-3, 21], [1]),
+    },
+  },
+];

@@ -1,0 +1,221 @@
+/** Fills an empty database with the made-up school, in one transaction; leaves a filled one alone. */
+import { createHash, randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import { TZDate } from '@date-fns/tz';
+import { addDays, set } from 'date-fns';
+import type { Sequelize, Transaction } from 'sequelize';
+import * as Y from 'yjs';
+import { markItems, pageItems, startDocument, type PagePlan } from '@lippet/core/page/document';
+import type { Items } from '@lippet/core/page/item';
+import { addStroke } from '@lippet/core/page/stroke';
+import { measureProgress } from '@lippet/core/page/progress';
+import { openDatabase } from '@lippet/server/models/database';
+import { Activity, Group, Media, Membership, Part, Person, Piece, PieceUpdate, Review, School, Submission, Update, type PageSettings } from '@lippet/server/models/tables';
+import { migrate } from '@lippet/server/migrations/migrate';
+import { activityParts } from '@lippet/server/services/activityParts';
+import { hashSecret, pictureSecret } from '@lippet/server/services/secrets';
+import { FileStore } from '@lippet/server/storage/fileStore';
+import { ACTIVITIES, type DayTime, type DemoActivity, type DemoPart, type DemoPiece, type DemoReview } from './activities';
+import { marks } from './drawings';
+import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
+import { HARBOUR_PAGES, harbourPdf } from './pdfs';
+import { A4 } from './pictures';
+import { GROUPS, SCHOOL, type DemoGroup } from './school';
+
+/** A number that is always the same for the same words. */
+const seedOf = (...words: string[]): number => createHash('sha256').update(words.join('|')).digest().readUInt32BE(0);
+
+/** Today at the school, as the day the demo is laid out around. */
+const clockOf = (now: number) => ([day, hour, minute = 0]: DayTime): Date =>
+  new Date(set(addDays(new TZDate(now, SCHOOL.zone), day), { hours: hour, minutes: minute, seconds: 0, milliseconds: 0 }).getTime());
+
+interface Layout {
+  activity: DemoActivity;
+  activityId: string;
+  pages: PagePlan[];
+  partIds: string[];
+}
+
+function put(doc: Y.Doc, items: Items, strokes: readonly DrawnStroke[], start: number, name: string): void {
+  doc.transact(() => {
+    strokes.forEach((stroke, i) => {
+      const { tool, colour, width, ink, lift } = stroke;
+      addStroke(items, { id: `${name}-${i}`, tool, colour, width, ink, at: Math.round(start + lift) });
+    });
+  });
+}
+
+/** The document of a learner who has drawn these shares of each part. */
+function drawnDocument({ activity, pages, partIds }: Layout, learner: string, shares: readonly number[], start: number): Y.Doc {
+  const doc = new Y.Doc();
+  Y.applyUpdate(doc, startDocument(pages));
+  doc.clientID = 1000 + (seedOf(learner, activity.title) % 1_000_000);
+  shares.forEach((share, i) => {
+    if (share <= 0) return;
+    const hand = new Hand(seedOf(learner, activity.title, String(i)), activity.group === 'sandpipers' ? YOUNG_HAND : OLDER_HAND);
+    activity.parts[i]!.drawing(hand, share);
+    put(doc, pageItems(doc, pages.find(({ part }) => part === partIds[i])!.id)!, hand.strokes, start, `s${i}`);
+  });
+  return doc;
+}
+
+function markedDocument(pages: PagePlan[], review: DemoReview, at: number, seed: number): Y.Doc {
+  const doc = new Y.Doc();
+  doc.clientID = 2000 + (seed % 1_000_000);
+  const hand = new Hand(seed, TEACHER_HAND);
+  const { ring, tick, arrow } = review.marks ?? {};
+  if (ring) marks.ring(hand, ...ring);
+  if (arrow) marks.arrow(hand, ...arrow);
+  if (tick) marks.tick(hand, tick);
+  put(doc, markItems(doc, pages[0]!.id), hand.strokes, at, 'm');
+  return doc;
+}
+
+class Seeder {
+  private readonly at: (when: DayTime) => Date;
+  private readonly people = new Map<string, string>();
+  private readonly groups = new Map<string, string>();
+
+  constructor(private readonly now: number, private readonly transaction: Transaction, private readonly files: FileStore) {
+    this.at = clockOf(now);
+  }
+
+  async run(): Promise<void> {
+    const { transaction } = this;
+    const school = await School.create({ id: randomUUID(), ...SCHOOL }, { transaction });
+    for (const group of GROUPS) await this.group(school.id, group);
+    for (const [i, activity] of ACTIVITIES.entries()) await this.activity(activity, i);
+  }
+
+  private async person(schoolId: string, groupId: string, who: { name: string; badge: string }, role: 'learner' | 'teacher', signInName: string, secret: string, secretKind: 'picture' | 'password'): Promise<void> {
+    const { transaction } = this;
+    const id = randomUUID();
+    this.people.set(who.name, id);
+    await Person.create({ id, schoolId, role, name: who.name, badge: who.badge, signInName, secretKind, secretHash: await hashSecret(secret) }, { transaction });
+    await Membership.create({ personId: id, groupId, role }, { transaction });
+  }
+
+  private async group(schoolId: string, { key, name, code, teacher, learners }: DemoGroup): Promise<void> {
+    const id = randomUUID();
+    this.groups.set(key, id);
+    await Group.create({ id, schoolId, name, code }, { transaction: this.transaction });
+    await this.person(schoolId, id, teacher, 'teacher', teacher.signInName, teacher.password, 'password');
+    for (const learner of learners) {
+      const signInName = learner.name.toLowerCase().replaceAll(' ', '.');
+      const secret = learner.pictures ? pictureSecret(learner.pictures) : learner.password!;
+      await this.person(schoolId, id, learner, 'learner', signInName, secret, learner.pictures ? 'picture' : 'password');
+    }
+  }
+
+  private async activity(activity: DemoActivity, order: number): Promise<void> {
+    const { transaction } = this;
+    const { teacher } = GROUPS.find(({ key }) => key === activity.group)!;
+    const activityId = randomUUID();
+    await Activity.create(
+      {
+        id: activityId, groupId: this.groups.get(activity.group)!, teacherId: this.people.get(teacher.name)!,
+        title: activity.title, subject: activity.subject, goal: activity.goal, task: activity.task, minutes: activity.minutes,
+        opens: activity.opens ? this.at(activity.opens) : null, due: activity.due ? this.at(activity.due) : null, closes: null,
+        lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+      },
+      { transaction },
+    );
+    const partIds: string[] = [];
+    for (const [position, part] of activity.parts.entries()) {
+      const id = randomUUID();
+      partIds.push(id);
+      const settings = { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
+      await Part.create({ id, activityId, position, kind: 'page', title: part.title, required: part.required ?? true, settings }, { transaction });
+    }
+    const { pages } = await activityParts(activityId, transaction);
+    for (const [learner, piece] of Object.entries(activity.pieces)) {
+      await this.piece({ activity, activityId, pages, partIds }, learner, teacher.name, piece);
+    }
+  }
+
+  /** The sheets of a part; a PDF's pages are kept as the activity's own file. */
+  private async sheets({ background, more = [], spots, harbour }: DemoPart, activityId: string, ownerId: string): Promise<PageSettings['sheets']> {
+    if (!harbour) return [{ ...A4, background, ...(spots ? { spots } : {}) }, ...more.map((paper) => ({ ...A4, background: paper }))];
+    const content = Buffer.from(await harbourPdf());
+    const media = randomUUID();
+    await Media.create(
+      { id: media, ownerId, pieceId: null, activityId, kind: 'pdf', type: 'application/pdf', hash: await this.files.put(content), size: content.length, width: null, height: null, pages: HARBOUR_PAGES.length },
+      { transaction: this.transaction },
+    );
+    return HARBOUR_PAGES.map(({ width, height }, i) => ({ width, height, background: { kind: 'pdf', media, page: i + 1 } }));
+  }
+
+  /** A time in the past: a demo that starts early in the morning must not hold work from later today. */
+  private past(when: DayTime): Date {
+    return new Date(Math.min(this.at(when).getTime(), this.now - 120_000));
+  }
+
+  private async piece(layout: Layout, learner: string, teacher: string, piece: DemoPiece): Promise<void> {
+    const { transaction } = this;
+    const id = randomUUID();
+    const touched = this.past(piece.touched);
+    const doc = drawnDocument(layout, learner, piece.shares, touched.getTime() - 600_000);
+    const last = piece.goes?.at(-1);
+    await Piece.create(
+      { id, activityId: layout.activityId, personId: this.people.get(learner)!, frozen: last !== undefined && last.review?.outcome !== 'again', createdAt: touched },
+      { transaction },
+    );
+    const update = await PieceUpdate.create({ pieceId: id, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt: touched }, { transaction });
+    await Piece.update({ progress: measureProgress(doc), progressThrough: update.id }, { where: { id }, transaction });
+    for (const [i, go] of (piece.goes ?? []).entries()) await this.go(layout, id, learner, teacher, doc, i + 1, go);
+  }
+
+  private async go(layout: Layout, pieceId: string, learner: string, teacher: string, doc: Y.Doc, number: number, go: NonNullable<DemoPiece['goes']>[number]): Promise<void> {
+    const { transaction } = this;
+    const { activity, activityId, pages, partIds } = layout;
+    const sentAt = this.past(go.at);
+    const progress = measureProgress(doc);
+    const manifest = { parts: partIds.map((id, i) => ({ id, title: activity.parts[i]!.title, kind: 'page' as const, ...progress.parts[id]! })) };
+    const due = activity.due ? this.at(activity.due).getTime() : null;
+    const submission = await Submission.create(
+      {
+        id: randomUUID(), pieceId, go: number, key: randomUUID(), sentAt, late: due !== null && sentAt.getTime() > due,
+        document: Buffer.from(Y.encodeStateAsUpdate(doc)), manifest, word: go.word ?? null,
+      },
+      { transaction },
+    );
+    const teacherId = this.people.get(teacher)!;
+    const personId = this.people.get(learner)!;
+    const seenAt = go.review ? sentAt : null;
+    await Update.create(
+      { id: randomUUID(), personId: teacherId, kind: 'sent', words: `${learner} sent ${activity.title}`, path: `/review/${activityId}?person=${personId}`, at: sentAt, seenAt },
+      { transaction },
+    );
+    if (!go.review) return;
+    const at = this.past(go.review.at);
+    const marked = markedDocument(pages, go.review, at.getTime(), seedOf(learner, activity.title, 'marks'));
+    await Review.create(
+      {
+        id: randomUUID(), submissionId: submission.id, reviewerId: teacherId, note: go.review.note, outcome: go.review.outcome,
+        begunAt: at, releasedAt: at, marks: Buffer.from(Y.encodeStateAsUpdate(marked)),
+      },
+      { transaction },
+    );
+    const words = go.review.outcome === 'again' ? `${teacher} asks for another go: ${activity.title}` : `Finished: ${activity.title}`;
+    await Update.create(
+      { id: randomUUID(), personId, kind: go.review.outcome, words, path: `/feedback/${submission.id}`, at, seenAt: go.review.outcome === 'again' ? null : at },
+      { transaction },
+    );
+  }
+}
+
+/** Fills the database unless it holds a school already. @returns whether it did */
+export async function seedDemo(sequelize: Sequelize, { now = Date.now(), files = process.env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files') } = {}): Promise<boolean> {
+  await migrate(sequelize);
+  if ((await School.count()) > 0) return false;
+  await sequelize.transaction((transaction) => new Seeder(now, transaction, new FileStore(files)).run());
+  return true;
+}
+
+if (process.argv[1]?.endsWith('seed.ts')) {
+  const url = process.env.LIPPET_DATABASE_URL;
+  if (!url) throw new Error('LIPPET_DATABASE_URL is not set.');
+  const sequelize = openDatabase(url);
+  await seedDemo(sequelize);
+  await sequelize.close();
+}

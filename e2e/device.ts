@@ -1,0 +1,99 @@
+import { expect, type Page } from '@playwright/test';
+import { GROUPS } from '@lippet/demo/school';
+import type { School } from './demoServer';
+
+/** A context of its own is a device of its own. Nothing it shows may come from outside, and nothing may fail. */
+export class Device {
+  private readonly troubles: string[] = [];
+
+  constructor(readonly page: Page, private readonly school: School) {
+    const own = (url: string): boolean => url.startsWith(school.url) || /^(data|blob|about):/.test(url);
+    page.context().on('request', (request) => {
+      if (!own(request.url())) this.troubles.push(`outside request: ${request.url()}`);
+    });
+    page.on('pageerror', (error) => this.troubles.push(`error on the page: ${error.message}`));
+    page.on('console', (message) => {
+      // The browser itself reports requests and sockets that a journey made fail on purpose.
+      if (message.type() === 'error' && !/Failed to load resource|WebSocket connection/.test(message.text())) {
+        this.troubles.push(`console: ${message.text()}`);
+      }
+    });
+  }
+
+  expectCalm(): void {
+    expect(this.troubles).toEqual([]);
+  }
+
+  async open(path = '/'): Promise<void> {
+    await this.page.goto(this.school.url + path);
+  }
+
+  /** Signs a demo learner in, from the code of their group on. */
+  async asLearner(name: string): Promise<void> {
+    const group = GROUPS.find(({ learners }) => learners.some((learner) => learner.name === name))!;
+    const learner = group.learners.find((each) => each.name === name)!;
+    const { page } = this;
+    await this.open();
+    await page.getByRole('textbox', { name: 'Group code' }).fill(group.code);
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await page.getByRole('button', { name }).click();
+    if (learner.pictures) {
+      for (const picture of learner.pictures) await page.getByRole('button', { name: picture, exact: true }).click();
+    } else {
+      await page.getByRole('textbox', { name: 'Password' }).fill(learner.password!);
+      await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    }
+    await this.expectNowOf(name);
+  }
+
+  async expectNowOf(name: string): Promise<void> {
+    const greeting = new RegExp(`^(Morning|Afternoon|Evening), ${name.split(' ')[0]}$`);
+    await expect(this.page.getByRole('heading', { level: 1, name: greeting })).toBeVisible();
+  }
+
+  async asTeacher(name: string): Promise<void> {
+    const { teacher } = GROUPS.find((group) => group.teacher.name === name)!;
+    const { page } = this;
+    await this.open();
+    await page.getByRole('button', { name: 'I sign in with a name' }).click();
+    await page.getByRole('textbox', { name: 'Sign-in name' }).fill(teacher.signInName);
+    await page.getByRole('textbox', { name: 'Password' }).fill(teacher.password);
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'To review' })).toBeVisible();
+  }
+
+  get sheet() {
+    return this.page.getByTestId('sheet');
+  }
+
+  get saveLine() {
+    return this.page.getByTestId('save-line');
+  }
+
+  /** Opens an activity by its address and waits for its sheet. */
+  async openSheet(title: string): Promise<void> {
+    await this.open(`/activity/${await this.school.activityId(title)}`);
+    await expect(this.sheet).toBeVisible();
+    await expect(this.saveLine).toContainText('saved at school too');
+  }
+
+  /** Draws a wave with the mouse; `from` and `to` are shares of the sheet's width, `at` of its height. */
+  async draw(at: number, from = 0.3, to = 0.7): Promise<void> {
+    const box = (await this.sheet.boundingBox())!;
+    const point = (share: number): [number, number] => [
+      box.x + box.width * (from + (to - from) * share), box.y + box.height * (at + 0.02 * Math.sin(share * 12)),
+    ];
+    await this.page.mouse.move(...point(0));
+    await this.page.mouse.down();
+    for (let i = 1; i <= 14; i++) await this.page.mouse.move(...point(i / 14));
+    await this.page.mouse.up();
+  }
+
+  async expectStrokes(count: number): Promise<void> {
+    await expect(this.sheet).toHaveAttribute('data-strokes', String(count));
+  }
+
+  async strokesShown(): Promise<number> {
+    return Number(await this.sheet.getAttribute('data-strokes'));
+  }
+}

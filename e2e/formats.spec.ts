@@ -1,0 +1,114 @@
+/** Work in and out in open formats, read back by other programs and compared by position. */
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import { readInkml } from '@lippet/core/ink/inkml';
+import { PHONE, WIDE } from './chromium';
+import { Sheet } from './sheetHand';
+import { expect, test } from './school';
+
+const folder = mkdtempSync(join(tmpdir(), 'lippet-formats-'));
+
+async function takeOut(page: Page, word: string): Promise<string> {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Take a copy out' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: word, exact: true }).click();
+  const path = join(folder, (await download).suggestedFilename());
+  await (await download).saveAs(path);
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  return path;
+}
+
+/** Colour of a picture file at a place, given as shares of its size. */
+async function colourOf(path: string, x: number, y: number): Promise<string> {
+  const { data, info } = await sharp(path).flatten({ background: '#fff' }).raw().toBuffer({ resolveWithObject: true });
+  const at = (Math.round(info.height * y) * info.width + Math.round(info.width * x)) * info.channels;
+  return `#${[...data.subarray(at, at + 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
+}
+
+test('a page leaves as PNG, SVG and InkML, and its ink comes back where it was', async ({ device }) => {
+  const amos = await device({ viewport: WIDE, acceptDownloads: true });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const sheet = await Sheet.of(amos);
+  const { page } = amos;
+  await sheet.tool('Brush');
+  await sheet.colour('blue');
+  await page.getByRole('radio', { name: 'Thick' }).click();
+  await sheet.drag([[100, 421], [500, 421]]);
+  await sheet.expectItems(1);
+  for (const word of ['Picture (PNG)', 'Drawing (SVG)']) {
+    const path = await takeOut(page, word);
+    expect(await colourOf(path, 0.5, 0.5)).toBe('#2A6A8C');
+    expect(await colourOf(path, 0.5, 0.56)).toMatch(/^#FFF[CE]F[4A]$/);
+  }
+  const ink = await takeOut(page, 'Ink (InkML)');
+  const [stroke] = readInkml(readFileSync(ink, 'utf8'));
+  expect(stroke).toMatchObject({ colour: '#2A6A8C', width: 26 });
+  expect(Math.abs(stroke!.ink.x[0]! - 100)).toBeLessThan(2);
+  expect(Math.abs(stroke!.ink.x.at(-1)! - 500)).toBeLessThan(12);
+  expect(stroke!.ink.y.every((y) => Math.abs(y - 421) < 2)).toBe(true);
+  await sheet.tool('Add');
+  const chooser = page.waitForEvent('filechooser');
+  await sheet.tap(300, 200);
+  await (await chooser).setFiles(ink);
+  await sheet.expectItems(2);
+  await expect(page.getByTestId('chosen')).toBeVisible();
+});
+
+test('pictures come by drag and drop and from the clipboard; what is none gets a sentence', async ({ device }) => {
+  const amos = await device({ viewport: WIDE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const sheet = await Sheet.of(amos);
+  const { page } = amos;
+  const bring = (how: 'drop' | 'paste', type: string, content: number[]): Promise<void> =>
+    page.evaluate(([kind, mime, bytes]) => {
+      const data = new DataTransfer();
+      data.items.add(new File([new Uint8Array(bytes)], 'x', { type: mime }));
+      const target = document.querySelector('[data-testid="sheet"]')!;
+      const box = target.getBoundingClientRect();
+      const event = kind === 'drop'
+        ? new DragEvent('drop', { dataTransfer: data, clientX: box.left + box.width / 2, clientY: box.top + box.height / 2, bubbles: true, cancelable: true })
+        : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
+      target.dispatchEvent(event);
+    }, [how, type, content] as const);
+  const picture = async (format: 'png' | 'gif' | 'webp'): Promise<number[]> => [...(await sharp({ create: { width: 60, height: 60, channels: 3, background: '#884C7E' } }).toFormat(format).toBuffer())];
+  await bring('drop', 'image/png', await picture('png'));
+  await sheet.expectItems(1);
+  await sheet.expectColour(297, 421, '#884C7E');
+  await bring('paste', 'image/webp', await picture('webp'));
+  await sheet.expectItems(2);
+  await bring('paste', 'image/gif', await picture('gif'));
+  await sheet.expectItems(3);
+  await bring('drop', 'image/png', [...Buffer.from('This is no picture.')]);
+  await expect(page.getByText('That file is not a picture that can be shown here.')).toBeVisible();
+  // The head of a PNG of 100 million pixels: refused before anything is unpacked.
+  const huge = await picture('png');
+  huge.splice(16, 8, 0, 0, 0x27, 0x10, 0, 0, 0x27, 0x10);
+  await bring('drop', 'image/png', huge);
+  await expect(page.getByText('at most 60 million pixels')).toBeVisible();
+  await sheet.expectItems(3);
+  await expect(amos.saveLine).toHaveText('saved on this device, saved at school too', { timeout: 20_000 });
+});
+
+test('the keyboard of a phone never covers the words', async ({ device }) => {
+  const amos = await device({ viewport: PHONE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const sheet = await Sheet.of(amos);
+  await sheet.tool('Words');
+  await sheet.tap(200, 780);
+  const field = amos.page.getByRole('textbox', { name: 'Words on the page' });
+  await field.fill('Low down');
+  // What the on-screen keyboard leaves is a smaller visual viewport.
+  await amos.page.setViewportSize({ width: PHONE.width, height: 560 });
+  await expect.poll(async () => {
+    const box = (await field.boundingBox())!;
+    const tray = (await amos.page.getByRole('toolbar', { name: 'Tools' }).boundingBox())!;
+    return box.y > 0 && box.y + box.height <= tray.y;
+  }).toBe(true);
+});

@@ -1,0 +1,14 @@
+import { seedDemo } from '@lippet/demo/seed';
+import { openDatabase } from '@lippet/server/models/database';
+import { createTestDatabase, dropTestDatabase } from '@lippet/server/testing/testDatabase';
+
+export const TEMPLATE = 'journeys_template';
+
+/** Makes the demo school once; every journey gets a copy of it. */
+export default async function globalSetup(): Promise<void> {
+  await dropTestDatabase(TEMPLATE);
+  const { url } = await createTestDatabase('template0', TEMPLATE);
+  const sequelize = openDatabase(url);
+  await seedDemo(sequelize);
+  await sequelize.close();
+}

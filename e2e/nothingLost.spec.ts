@@ -1,0 +1,107 @@
+/** Nothing is lost: to a killed browser, to a killed server, between two devices. */
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { CHROMIUM, PHONE, WIDE } from './chromium';
+import { Device } from './device';
+import { expect, test } from './school';
+
+const TITLE = 'In the tide pool';
+
+test('a killed browser finds every lifted stroke again, also those that never reached school', async ({ school }) => {
+  const profile = await mkdtemp(join(tmpdir(), 'lippet-browser-'));
+  try {
+    const start = async (): Promise<{ device: Device; kill: () => Promise<void> }> => {
+      // A browser of its own with a profile on disk, found again by its process.
+      const context = await chromium.launchPersistentContext(profile, { ...CHROMIUM, viewport: PHONE });
+      const device = new Device(await context.newPage(), school);
+      const session = await context.browser()!.newBrowserCDPSession();
+      const { processInfo } = await session.send('SystemInfo.getProcessInfo');
+      const pid = processInfo.find(({ type }) => type === 'browser')!.id;
+      return { device, kill: async () => {
+        const closed = new Promise((resolve) => context.once('close', resolve));
+        process.kill(pid, 'SIGKILL');
+        await closed;
+      } };
+    };
+    const first = await start();
+    await first.device.asLearner('Juno Pell');
+    await first.device.openSheet(TITLE);
+    const before = await first.device.strokesShown();
+    for (const at of [0.2, 0.3, 0.4]) await first.device.draw(at);
+    await expect(first.device.saveLine).toContainText('saved at school too');
+    await school.kill();
+    await expect(first.device.saveLine).toContainText('School can’t be reached');
+    for (const at of [0.5, 0.6]) await first.device.draw(at);
+    await first.device.expectStrokes(before + 5);
+    await expect(first.device.saveLine).toContainText('saved on this device');
+    await first.kill();
+    expect((await school.strokes('Juno Pell', TITLE)).length).toBe(before + 3);
+
+    await school.start();
+    const second = await start();
+    // The browser writes its cookies to disk at leisure, so she signs in again; what she drew is still on the device.
+    await second.device.asLearner('Juno Pell');
+    await second.device.openSheet(TITLE);
+    await second.device.expectStrokes(before + 5);
+    await expect.poll(async () => (await school.strokes('Juno Pell', TITLE)).length).toBe(before + 5);
+    await second.kill();
+  } finally {
+    await rm(profile, { recursive: true, force: true });
+  }
+});
+
+test('a server killed in the middle of drawing leaves every stroke on both sides', async ({ school, device }) => {
+  const kit = await device();
+  await kit.asLearner('Amos Reddy');
+  await kit.openSheet('The island ferry');
+  for (let i = 0; i < 12; i++) {
+    await kit.draw(0.15 + i * 0.06);
+    if (i === 4) await school.kill();
+    if (i === 8) await school.start();
+  }
+  await kit.expectStrokes(12);
+  await expect(kit.saveLine).toContainText('saved at school too', { timeout: 20_000 });
+  expect((await school.strokes('Amos Reddy', 'The island ferry')).length).toBe(12);
+  await kit.page.reload();
+  await kit.expectStrokes(12);
+});
+
+test('"saved at school too" is true at once: what it says survives the server’s death', async ({ school, device }) => {
+  const saffi = await device();
+  await saffi.asLearner('Saffi Lund');
+  await saffi.openSheet('The island ferry');
+  for (let i = 1; i <= 4; i++) {
+    await saffi.draw(0.2 + i * 0.1);
+    await saffi.expectStrokes(i);
+    await expect(saffi.saveLine).toContainText('saved at school too');
+    await school.kill();
+    expect((await school.strokes('Saffi Lund', 'The island ferry')).length).toBe(i);
+    await school.start();
+    await expect(saffi.saveLine).toContainText('saved at school too', { timeout: 20_000 });
+  }
+});
+
+test('two devices draw in the same piece at once, and both have all of it', async ({ school, device }) => {
+  const [tablet, phone] = [await device({ viewport: WIDE }), await device()];
+  for (const each of [tablet, phone]) {
+    await each.asLearner('Bryony Tull');
+    await each.openSheet('The island ferry');
+  }
+  await Promise.all([
+    (async () => { for (const at of [0.2, 0.3, 0.4, 0.5]) await tablet.draw(at); })(),
+    (async () => { for (const at of [0.55, 0.65, 0.75]) await phone.draw(at); })(),
+  ]);
+  await tablet.expectStrokes(7);
+  await phone.expectStrokes(7);
+  await expect(tablet.saveLine).toContainText('saved at school too');
+  expect((await school.strokes('Bryony Tull', 'The island ferry')).length).toBe(7);
+  // A device that was away draws on, and what both did comes together.
+  await phone.page.context().setOffline(true);
+  await phone.draw(0.85);
+  await tablet.draw(0.6);
+  await phone.page.context().setOffline(false);
+  await phone.expectStrokes(9);
+  await tablet.expectStrokes(9);
+});

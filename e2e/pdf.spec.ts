@@ -1,0 +1,150 @@
+/** Writing on a PDF: words marked, gathered and copied, forms filled, pages of one's own, and what other programs read of it. */
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { harbourPdf } from '@lippet/demo/pdfs';
+import { PHONE, WIDE } from './chromium';
+import type { Device } from './device';
+import { Sheet } from './sheetHand';
+import { expect, test } from './school';
+
+const folder = mkdtempSync(join(tmpdir(), 'lippet-pdf-journey-'));
+
+/** Takes the work out in a format, and gives the file's path. */
+async function takeOut(page: Page, word: string): Promise<string> {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Take a copy out' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: word, exact: true }).click();
+  const path = join(folder, `${Math.random()}-${(await download).suggestedFilename()}`);
+  await (await download).saveAs(path);
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  return path;
+}
+
+async function openMap(device: Device): Promise<Sheet> {
+  await device.asLearner('Nell Garrick');
+  await device.openSheet('Label the harbour map');
+  const sheet = await Sheet.of(device);
+  // The map has been drawn by the worker: land is no longer paper.
+  await expect.poll(() => sheet.colourAt(300, 60), { timeout: 20_000 }).toBe('#E9E2CA');
+  return sheet;
+}
+
+for (const [name, viewport] of [['on a phone', PHONE], ['wide', WIDE]] as const) {
+  test(`the harbour map is annotated ${name}, and poppler finds it all in its place`, async ({ device }) => {
+    const nell = await device({ viewport, acceptDownloads: true });
+    const sheet = await openMap(nell);
+    const { page } = nell;
+    await sheet.tool('Pen');
+    await sheet.colour('red');
+    await sheet.drag([[100, 400], [200, 420], [300, 470]]);
+    await sheet.tool('Words');
+    await sheet.tap(120, 200);
+    await page.getByRole('textbox', { name: 'Words on the page' }).fill('Keeper’s Rock');
+    await page.getByRole('button', { name: 'Done with the words' }).click();
+    await expect(nell.saveLine).toContainText('saved at school too');
+    const flat = await takeOut(page, 'PDF');
+    const words = execFileSync('pdftotext', ['-f', '1', '-l', '1', '-bbox', flat, '-']).toString();
+    const box = /xMin="([\d.]+)" yMin="([\d.]+)"[^>]*>Keeper’s</.exec(words)!;
+    expect(Math.abs(Number(box[1]) - 120)).toBeLessThan(8);
+    expect(Math.abs(Number(box[2]) - 190)).toBeLessThan(16);
+    expect(words).toContain('harbour');
+    execFileSync('qpdf', ['--check', flat]);
+    const apart = await takeOut(page, 'PDF with marks that can be changed');
+    const raw = execFileSync('qpdf', ['--qdf', '--object-streams=disable', apart, '-']).toString('latin1');
+    expect(raw).toContain('/InkList');
+    expect(raw).toContain('/Subtype /FreeText');
+  });
+}
+
+test('words are highlighted down a column, gather in a list that leads to them, and are copied as text', async ({ device }) => {
+  const nell = await device({ viewport: WIDE });
+  await openMap(nell);
+  const { page } = nell;
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.getByRole('button', { name: 'Page after' }).click();
+  await expect(page.getByText('Page 2 of 3')).toBeVisible();
+  const sheet = await Sheet.of(nell);
+  await sheet.tool('Mark');
+  await page.getByRole('radio', { name: 'Highlight words' }).click();
+  await sheet.colour('yellow');
+  // From the first column's first line into its third.
+  await sheet.drag([[55, 108], [120, 126], [150, 144]]);
+  await sheet.expectItems(1);
+  await sheet.expectColour(52, 104, await sheet.colourAt(52, 104));
+  await sheet.colour('red');
+  await page.getByRole('radio', { name: 'Strike out words' }).click();
+  await sheet.drag([[315, 108], [400, 108]]);
+  await sheet.expectItems(2);
+  await sheet.tool('Choose');
+  await sheet.tap(60, 108);
+  await page.getByRole('textbox', { name: 'Note' }).fill('Why south?');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Marked words' }).click();
+  const first = page.getByRole('link', { name: /^The harbour lies open to the south\. .*Page 2/ });
+  await expect(first).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Keeper’s Rock/ })).toBeVisible();
+  await page.getByRole('button', { name: 'By colour' }).click();
+  await page.getByRole('button', { name: 'Copy as text' }).click();
+  await expect(page.getByRole('button', { name: 'Copied' })).toBeVisible();
+  const copied = await page.evaluate(() => navigator.clipboard.readText());
+  expect(copied).toMatch(/^The harbour lies open to the south\./);
+  expect(copied).toContain('Why south?');
+  expect(copied).not.toContain('wait for the flood');
+  await first.click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect.poll(async () => Number(await nell.sheet.getAttribute('data-zoom'))).toBeGreaterThan(80);
+});
+
+test('a form is filled where it stands, and leaves as filled fields', async ({ device }) => {
+  const nell = await device({ viewport: WIDE, acceptDownloads: true });
+  await openMap(nell);
+  const { page } = nell;
+  await page.getByRole('button', { name: 'Page after' }).click();
+  await page.getByRole('button', { name: 'Page after' }).click();
+  await page.getByRole('textbox', { name: 'name', exact: true }).fill('Nell Garrick');
+  await page.getByRole('combobox', { name: 'from' }).selectOption('Mill Slip');
+  await page.getByRole('checkbox', { name: 'bicycle' }).check();
+  await page.getByRole('textbox', { name: 'why' }).fill('To see the old light');
+  await expect(nell.saveLine).toContainText('saved at school too');
+  const path = await takeOut(page, 'PDF');
+  const text = execFileSync('pdftotext', [path, '-']).toString();
+  for (const words of ['Nell Garrick', 'Mill Slip', 'To see the old light']) expect(text).toContain(words);
+  const raw = execFileSync('qpdf', ['--qdf', '--object-streams=disable', path, '-']).toString('latin1');
+  expect(raw).toContain('/AcroForm');
+  await page.reload();
+  await page.getByRole('button', { name: 'Page after' }).click();
+  await page.getByRole('button', { name: 'Page after' }).click();
+  await expect(page.getByRole('textbox', { name: 'name', exact: true })).toHaveValue('Nell Garrick');
+  await expect(page.getByRole('checkbox', { name: 'bicycle' })).toBeChecked();
+});
+
+test('a learner’s own PDF becomes pages; what is no PDF gets a sentence and harms nothing', async ({ device }) => {
+  const nell = await device({ viewport: WIDE });
+  const sheet = await openMap(nell);
+  const { page } = nell;
+  const good = join(folder, 'mine.pdf');
+  writeFileSync(good, await harbourPdf());
+  const cut = join(folder, 'cut.pdf');
+  writeFileSync(cut, (await harbourPdf()).slice(0, 400));
+  const letter = join(folder, 'letter.pdf');
+  writeFileSync(letter, 'Dear Mr Quell, this is no PDF at all.');
+  const bring = async (path: string): Promise<void> => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Pages of a PDF' }).click();
+    await (await chooser).setFiles(path);
+  };
+  await page.getByRole('button', { name: 'Add a page' }).click();
+  for (const path of [cut, letter]) {
+    await bring(path);
+    await expect(page.getByText('That file is not a PDF that can be opened, or it is broken.')).toBeVisible();
+  }
+  await bring(good);
+  await expect(page.getByText('Page 2 of 6')).toBeVisible();
+  await expect.poll(() => sheet.colourAt(300, 60), { timeout: 20_000 }).toBe('#E9E2CA');
+  await expect(nell.saveLine).toHaveText('saved on this device, saved at school too');
+});

@@ -1,0 +1,14 @@
+import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './chromium';
+
+export default defineConfig({
+  testDir: '.',
+  globalSetup: './globalSetup.ts',
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  outputDir: '../.lippet/test-results',
+  use: { launchOptions: CHROMIUM, screenshot: 'only-on-failure' },
+});

@@ -1,0 +1,67 @@
+/** The desk beyond pen marks: typed words and pins over the work, watching it drawn, the go as a file. */
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expectAccessible } from './accessible';
+import { WIDE } from './chromium';
+import { Sheet } from './sheetHand';
+import { expect, test } from './school';
+
+test('a teacher pins a note on the work, watches it drawn and takes it out; the learner reads the pin', async ({ school, device }) => {
+  const quell = await device({ viewport: WIDE, acceptDownloads: true });
+  await quell.asTeacher('Mr Quell');
+  await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
+  await expect(quell.saveLine).toContainText('saved at school too');
+  const { page } = quell;
+  await expect(page.getByText('Oskar Vane')).toBeVisible();
+  const sheet = await Sheet.of(quell);
+  await sheet.tool('Pin');
+  await sheet.tap(300, 300);
+  await page.getByRole('textbox', { name: 'Note', exact: true }).fill('Is this the deep way?');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await sheet.tool('Words');
+  await sheet.tap(60, 700);
+  await page.getByRole('textbox', { name: 'Words on the page' }).fill('North is up');
+  await page.getByRole('button', { name: 'Done with the words' }).click();
+  await expect(quell.saveLine).toContainText('saved at school too');
+
+  await page.getByRole('button', { name: 'Watch it drawn' }).click();
+  await expect(page.getByTestId('playback')).toBeVisible();
+  const moment = page.getByRole('slider', { name: 'Moment' });
+  await expect.poll(async () => Number(await moment.inputValue())).toBeGreaterThan(200);
+  await page.getByRole('button', { name: '8 times as fast' }).click();
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 30_000 });
+  await expectAccessible(page, 'watching it drawn');
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+
+  await page.getByRole('button', { name: 'Finished, next' }).click();
+  await expect(page.getByRole('link', { name: /^Oskar Vane\. Finished/ })).toBeVisible();
+  await page.getByRole('link', { name: /^Oskar Vane/ }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take it out as a PDF' }).click();
+  const path = join(mkdtempSync(join(tmpdir(), 'lippet-go-')), 'go.pdf');
+  await (await download).saveAs(path);
+  const text = execFileSync('pdftotext', [path, '-']).toString();
+  for (const words of ['Fennick Island harbour', 'North is up', 'Is this the deep way?']) expect(text).toContain(words);
+
+  const oskar = await device({ viewport: WIDE });
+  await oskar.asLearner('Oskar Vane');
+  await oskar.open('/updates');
+  await oskar.page.getByRole('link', { name: /Label the harbour map/ }).first().click();
+  await oskar.page.getByRole('button', { name: 'Pin 1: Is this the deep way?' }).click();
+  await expect(oskar.page.getByText('Is this the deep way?')).toBeVisible();
+});
+
+test('an export that was asked for is made even if the server is killed in between', async ({ school, device }) => {
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const [go] = await school.query<{ id: string }>("SELECT s.id FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Label the harbour map' LIMIT 1");
+  const id = await quell.page.evaluate(async (goId) => {
+    const answer = await fetch(`/api/goes/${goId}/exports`, { method: 'POST', headers: { 'content-type': 'application/json', 'x-lippet': '1' }, body: JSON.stringify({ style: 'annotations' }) });
+    return ((await answer.json()) as { id: string }).id;
+  }, go!.id);
+  await school.kill();
+  await school.start();
+  await expect.poll(async () => (await school.query<{ state: string }>('SELECT state FROM exports WHERE id = $1', [id]))[0]!.state, { timeout: 40_000 }).toBe('ready');
+});

@@ -1,0 +1,38 @@
+import { test as base, expect, type Browser, type BrowserContext } from '@playwright/test';
+import { createTestDatabase } from '@lippet/server/testing/testDatabase';
+import { PHONE } from './chromium';
+import { School } from './demoServer';
+import { Device } from './device';
+import { TEMPLATE } from './globalSetup';
+
+interface Fixtures {
+  school: School;
+  /** Makes a new device; `viewport` is a phone's unless said. */
+  device: (options?: Parameters<Browser['newContext']>[0]) => Promise<Device>;
+}
+
+export const test = base.extend<Fixtures>({
+  school: async ({}, use) => {
+    const database = await createTestDatabase(TEMPLATE);
+    const school = new School(database.url);
+    await school.start();
+    await use(school);
+    await school.kill('SIGTERM');
+    await database.drop();
+  },
+  device: async ({ browser, school }, use) => {
+    const contexts: BrowserContext[] = [];
+    const devices: Device[] = [];
+    await use(async (options) => {
+      const context = await browser.newContext({ viewport: PHONE, ...options });
+      contexts.push(context);
+      const device = new Device(await context.newPage(), school);
+      devices.push(device);
+      return device;
+    });
+    for (const device of devices) device.expectCalm();
+    for (const context of contexts) await context.close();
+  },
+});
+
+export { expect };

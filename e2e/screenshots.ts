@@ -1,0 +1,128 @@
+/** One picture of each main view, from the demo data. Run by `./lippet screenshots`. */
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { openDatabase } from '@lippet/server/models/database';
+import { createTestDatabase } from '@lippet/server/testing/testDatabase';
+import { seedDemo } from '@lippet/demo/seed';
+import { CHROMIUM, PHONE, WIDE } from './chromium';
+import { School } from './demoServer';
+import { Device } from './device';
+import { Sheet } from './sheetHand';
+
+const OUT = join(import.meta.dirname, '..', 'docs', 'screenshots');
+
+const database = await createTestDatabase();
+const sequelize = openDatabase(database.url);
+await seedDemo(sequelize);
+await sequelize.close();
+const school = new School(database.url);
+await school.start();
+const browser = await chromium.launch(CHROMIUM);
+rmSync(OUT, { recursive: true, force: true });
+mkdirSync(OUT, { recursive: true });
+
+async function device(viewport: typeof PHONE): Promise<Device> {
+  const context = await browser.newContext({ viewport, reducedMotion: 'reduce' });
+  return new Device(await context.newPage(), school);
+}
+async function shoot(page: Page, name: string): Promise<void> {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate('document.fonts.ready');
+  await page.waitForTimeout(700); // pictures fade in by themselves; nothing tells when
+  await page.screenshot({ path: join(OUT, `${name}.png`) });
+  console.log(name);
+}
+
+try {
+  const wren = await device(PHONE);
+  const { page } = wren;
+  await wren.open();
+  await page.getByRole('textbox', { name: 'Group code' }).fill('SAND42');
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('heading', { name: 'Who are you?' }).waitFor();
+  await shoot(page, 'names');
+  await page.getByRole('button', { name: 'Wren Abara' }).click();
+  await page.getByRole('button', { name: 'kite', exact: true }).click();
+  await shoot(page, 'picture-key');
+  for (const picture of ['bell', 'moon']) await page.getByRole('button', { name: picture, exact: true }).click();
+  await wren.expectNowOf('Wren Abara');
+  await shoot(page, 'now');
+  await wren.openSheet('Colour the lantern room');
+  await shoot(page, 'sheet-phone');
+  await page.getByRole('button', { name: 'Send' }).click();
+  await page.getByRole('heading', { name: 'Ready to send?' }).waitFor();
+  await shoot(page, 'send');
+  await wren.open('/updates');
+  await page.getByRole('link', { name: /Three knots/ }).click();
+  await page.getByRole('button', { name: 'Do another go' }).waitFor();
+  await shoot(page, 'feedback');
+  await wren.open('/shelf');
+  await page.getByRole('heading', { name: 'Finished' }).waitFor();
+  await shoot(page, 'shelf');
+
+  const nell = await device(WIDE);
+  await nell.asLearner('Nell Garrick');
+  await shoot(nell.page, 'now-wide');
+  await nell.openSheet('Label the harbour map');
+  await shoot(nell.page, 'sheet-wide');
+
+  // Words of the second page marked, with a note open.
+  await nell.page.getByRole('button', { name: 'Page after' }).click();
+  const sheet = await Sheet.of(nell);
+  await sheet.tool('Mark');
+  await nell.page.getByRole('radio', { name: 'Highlight words' }).click();
+  await sheet.drag([[55, 108], [120, 126], [150, 144]]);
+  await sheet.colour('green');
+  await sheet.drag([[315, 145], [420, 163]]);
+  await sheet.tool('Pin');
+  await sheet.tap(300, 420);
+  await nell.page.getByRole('textbox', { name: 'Note' }).fill('Which of these is on the island?');
+  await shoot(nell.page, 'pdf-wide');
+
+  const kit = await device(PHONE);
+  await kit.asLearner('Kit Marchetti');
+  await kit.openSheet('Gull or tern?');
+  const bird = await Sheet.of(kit);
+  await bird.tool('Fill');
+  await bird.colour('red');
+  await bird.tap(300, 430);
+  await bird.expectItems(1);
+  await kit.page.getByRole('button', { name: /^Write: Which bird/ }).click();
+  await kit.page.getByRole('textbox', { name: 'Words on the page' }).fill('A redshank');
+  await shoot(kit.page, 'words-phone');
+
+  const tamsin = await device(PHONE);
+  await tamsin.asLearner('Nell Garrick');
+  await tamsin.openSheet('Label the harbour map');
+  await tamsin.page.getByRole('button', { name: /All pages/ }).click();
+  await shoot(tamsin.page, 'pages-phone');
+  await tamsin.page.getByRole('button', { name: 'More', exact: true }).click();
+  await tamsin.page.getByRole('button', { name: 'Watch it drawn' }).click();
+  await tamsin.page.getByRole('slider', { name: 'Moment' }).fill('4000');
+  await shoot(tamsin.page, 'watch-phone');
+
+  const farrow = await device(WIDE);
+  await farrow.asTeacher('Ms Farrow');
+  await farrow.page.getByRole('heading', { name: 'Waiting for you' }).waitFor();
+  await shoot(farrow.page, 'to-review');
+  await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
+  await farrow.sheet.waitFor();
+  await farrow.saveLine.getByText('saved at school too').waitFor();
+  await farrow.draw(0.24, 0.4, 0.6);
+  await farrow.page.getByRole('textbox').fill('What a sea. Where do the beams go?');
+  await shoot(farrow.page, 'review-desk');
+  await farrow.open('/class');
+  await farrow.page.getByText('SAND42').waitFor();
+  await shoot(farrow.page, 'class');
+
+  const desk = await device(PHONE);
+  await desk.asTeacher('Ms Farrow');
+  await desk.open(`/review/${await school.activityId('Three knots')}`);
+  await desk.sheet.waitFor();
+  await shoot(desk.page, 'review-desk-phone');
+} finally {
+  await browser.close();
+  await school.kill('SIGTERM');
+  await database.drop();
+}

@@ -1,0 +1,171 @@
+/** The sheet itself: tools, undo, zoom, and what pen, finger and mouse do. */
+import type { CDPSession } from '@playwright/test';
+import { WIDE } from './chromium';
+import type { Device } from './device';
+import { expect, test } from './school';
+
+/** Real input of a stylus or a finger, as the browser gets it from the system. */
+class Hand {
+  private constructor(private readonly session: CDPSession, private readonly box: { x: number; y: number; width: number; height: number }) {}
+
+  static async over(device: Device): Promise<Hand> {
+    return new Hand(await device.page.context().newCDPSession(device.page), (await device.sheet.boundingBox())!);
+  }
+
+  private at(x: number, y: number): { x: number; y: number } {
+    return { x: this.box.x + this.box.width * x, y: this.box.y + this.box.height * y };
+  }
+
+  async pen(fromX: number, toX: number, y: number, force: (share: number) => number): Promise<void> {
+    const send = (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', share: number): Promise<unknown> =>
+      this.session.send('Input.dispatchMouseEvent', {
+        type, ...this.at(fromX + (toX - fromX) * share, y), pointerType: 'pen', button: 'left', buttons: 1, force: force(share), clickCount: 1,
+      });
+    await send('mousePressed', 0);
+    for (let i = 1; i <= 12; i++) await send('mouseMoved', i / 12);
+    await send('mouseReleased', 1);
+  }
+
+  async touch(...paths: { from: [number, number]; to: [number, number] }[]): Promise<void> {
+    const points = (share: number) => paths.map(({ from, to }, id) => ({ id, ...this.at(from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share) }));
+    await this.session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: points(0) });
+    for (let i = 1; i <= 10; i++) await this.session.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: points(i / 10) });
+    await this.session.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  }
+}
+
+const zoom = async (device: Device): Promise<number> => Number(await device.sheet.getAttribute('data-zoom'));
+
+/** Colour of the sheet's own canvas under a point, given as shares. */
+const colourAt = (device: Device, x: number, y: number): Promise<string> =>
+  device.sheet.evaluate((element, at) => {
+    const canvas = element.querySelector('canvas')!;
+    const [r, g, b] = canvas.getContext('2d')!.getImageData(Math.round(canvas.width * at.x), Math.round(canvas.height * at.y), 1, 1).data;
+    return `#${[r, g, b].map((value) => value!.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
+  }, { x, y });
+
+test('pen, brush, colours, widths, rubber, undo and redo', async ({ school, device }) => {
+  const amos = await device();
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const { page } = amos;
+  await page.getByRole('button', { name: 'Brush' }).click();
+  await page.getByRole('radio', { name: 'yellow' }).click();
+  await page.getByRole('radio', { name: 'Thick' }).click();
+  await amos.draw(0.5, 0.2, 0.8);
+  await amos.expectStrokes(1);
+  expect(await colourAt(amos, 0.5, 0.5)).toBe('#F0AE2E');
+  await page.getByRole('button', { name: 'Pen', exact: true }).click();
+  await page.getByRole('radio', { name: 'blue' }).click();
+  await page.getByRole('radio', { name: 'Thick' }).click();
+  await amos.draw(0.3, 0.2, 0.8);
+  await amos.draw(0.7, 0.2, 0.8);
+  await amos.expectStrokes(3);
+
+  // One pass of the rubber over two strokes takes both, whole; undo gives both back at once.
+  await page.getByRole('button', { name: 'Rubber' }).click();
+  const box = (await amos.sheet.boundingBox())!;
+  const x = box.x + box.width * 0.5;
+  await page.mouse.move(x, box.y + box.height * 0.42);
+  await page.mouse.down();
+  await page.mouse.move(x, box.y + box.height * 0.8, { steps: 6 });
+  await page.mouse.up();
+  await amos.expectStrokes(1);
+  expect(await colourAt(amos, 0.5, 0.5)).toBe('#FFFCF4');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await amos.expectStrokes(3);
+  expect(await colourAt(amos, 0.5, 0.5)).toBe('#F0AE2E');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await amos.expectStrokes(2);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await amos.expectStrokes(3);
+  await expect(amos.saveLine).toContainText('saved at school too');
+  expect((await school.strokes('Amos Reddy', 'In the tide pool')).length).toBe(3);
+
+  // Tools and colours are remembered on the device.
+  await page.reload();
+  await amos.expectStrokes(3);
+  await expect(page.getByRole('button', { name: 'Rubber' })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('wheel and keyboard look closer, move, and fit again; keys choose tools and undo', async ({ device }) => {
+  const amos = await device({ viewport: WIDE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('Three knots');
+  const { page } = amos;
+  const fitted = await zoom(amos);
+  await amos.sheet.hover();
+  await page.keyboard.down('Control');
+  await page.mouse.wheel(0, -400);
+  await page.keyboard.up('Control');
+  await expect.poll(() => zoom(amos)).toBeGreaterThan(fitted * 1.5);
+  await page.getByRole('button', { name: 'Whole page' }).click();
+  await expect.poll(() => zoom(amos)).toBe(fitted);
+  await amos.sheet.focus();
+  await page.keyboard.press('+');
+  await expect.poll(() => zoom(amos)).toBeGreaterThan(fitted);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('f');
+  await expect.poll(() => zoom(amos)).toBe(fitted);
+  const before = await amos.strokesShown();
+  await page.keyboard.press('2');
+  await expect(page.getByRole('button', { name: 'Brush' })).toHaveAttribute('aria-pressed', 'true');
+  await amos.draw(0.8);
+  await amos.expectStrokes(before + 1);
+  await page.keyboard.press('Control+z');
+  await amos.expectStrokes(before);
+  await page.keyboard.press('Control+Shift+z');
+  await amos.expectStrokes(before + 1);
+  // The hand tool moves the page and draws nothing.
+  await page.keyboard.press('0');
+  await amos.draw(0.6);
+  await amos.expectStrokes(before + 1);
+});
+
+test('a finger draws, two fingers look closer, and once a pen was used a resting hand draws nothing', async ({ school, device }) => {
+  const amos = await device({ hasTouch: true });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const hand = await Hand.over(amos);
+  await hand.touch({ from: [0.3, 0.3], to: [0.7, 0.32] });
+  await amos.expectStrokes(1);
+  const fitted = await zoom(amos);
+  await hand.touch({ from: [0.45, 0.5], to: [0.2, 0.5] }, { from: [0.55, 0.5], to: [0.8, 0.5] });
+  await expect.poll(() => zoom(amos)).toBeGreaterThan(fitted * 1.5);
+  await amos.expectStrokes(1);
+  await amos.page.getByRole('button', { name: 'Whole page' }).click();
+
+  await hand.pen(0.3, 0.7, 0.6, (share) => 0.15 + 0.8 * share);
+  await amos.expectStrokes(2);
+  await hand.touch({ from: [0.3, 0.75], to: [0.7, 0.77] });
+  await hand.pen(0.3, 0.7, 0.66, () => 0.5);
+  await amos.expectStrokes(3);
+  await expect(amos.saveLine).toContainText('saved at school too');
+  expect((await school.strokes('Amos Reddy', 'In the tide pool')).length).toBe(3);
+
+  // The hand can be let draw again.
+  await amos.open('/me');
+  await amos.page.getByRole('button', { name: 'Draw with fingers too' }).click();
+  await amos.openSheet('In the tide pool');
+  await (await Hand.over(amos)).touch({ from: [0.3, 0.8], to: [0.7, 0.82] });
+  await amos.expectStrokes(4);
+});
+
+test('everything on the sheet can be reached by keyboard, and a left hand has its tools on its side', async ({ device }) => {
+  const amos = await device({ viewport: WIDE });
+  await amos.asLearner('Amos Reddy');
+  await amos.open('/me');
+  await amos.page.getByRole('button', { name: 'Draw with the left hand' }).click();
+  await amos.openSheet('Colour the lantern room');
+  const tray = (await amos.page.getByRole('toolbar', { name: 'Tools' }).boundingBox())!;
+  expect(tray.x).toBeLessThan(WIDE.width / 4);
+  const reached = new Set<string>();
+  for (let i = 0; i < 60; i++) {
+    await amos.page.keyboard.press('Tab');
+    reached.add(await amos.page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? ''));
+  }
+  for (const name of ['Back', 'Part 1, Lighthouse', 'Whole page', 'Full screen', 'More', 'Pen', 'Brush', 'Mark', 'Fill', 'Rubber', 'Words', 'Add', 'Pin', 'Choose', 'Move', 'Thin', 'red']) {
+    expect([...reached]).toContain(name);
+  }
+  expect([...reached].some((name) => name.startsWith('Sheet: Lighthouse'))).toBe(true);
+});

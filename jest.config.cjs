@@ -1,0 +1,30 @@
+/** Jest for every workspace: core, demo and server on Node, the client on jsdom through react-native-web. */
+const swc = {
+  '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { useDefineForClassFields: false } } }],
+  '^.+\\.m?js$': ['@swc/jest', { jsc: { parser: { syntax: 'ecmascript' }, target: 'es2022' } }],
+};
+// These come as ES modules only; Jest runs CommonJS.
+const modules = 'fractional-indexing|@hocuspocus|lib0|rbush|quickselect';
+const onNode = (name) => ({
+  displayName: name,
+  testEnvironment: 'node',
+  roots: [`<rootDir>/${name}`],
+  transform: swc,
+  transformIgnorePatterns: [`/node_modules/(?!(${modules})/)`],
+});
+
+/** @type {import('jest').Config} */
+module.exports = {
+  projects: [
+    onNode('core'),
+    onNode('demo'),
+    onNode('server'),
+    {
+      displayName: 'client',
+      preset: 'jest-expo/web',
+      rootDir: 'client',
+      setupFiles: ['<rootDir>/testing/structuredClone.cjs'],
+      transformIgnorePatterns: ['/node_modules/(?!(.*react-native.*|@react-native.*|expo.*|@expo.*|fractional-indexing|@hocuspocus|perfect-freehand|rbush|quickselect|comlink|idb-keyval)/)'],
+    },
+  ],
+};

@@ -1,0 +1,92 @@
+import { Hono } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import { getCookie } from 'hono/cookie';
+import type { Logger } from 'pino';
+import type { Sequelize } from 'sequelize';
+import { LIMITS } from '@lippet/core/contract/limits';
+import { MEDIA_LIMITS } from '@lippet/core/contract/media';
+import type { Config } from './config';
+import type { Jobs } from './jobs/jobs';
+import { ProblemError } from './problems/problem';
+import type { AppEnv, Services } from './routes/context';
+import { learningRoutes } from './routes/learning';
+import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
+import { exportRoutes } from './routes/exports';
+import { mediaRoutes } from './routes/media';
+import { teachingRoutes } from './routes/teaching';
+import { documentAccess } from './services/documentAccess';
+import { PieceFactsService } from './services/pieceFacts';
+import { ExportService } from './services/exports';
+import { MediaService } from './services/media';
+import { PieceCopyService } from './services/pieceCopies';
+import { PieceService } from './services/pieces';
+import { ReviewService } from './services/reviews';
+import { SignInService } from './services/signIn';
+import { FileStore } from './storage/fileStore';
+import { SyncHub } from './sync/hub';
+import { UpdateLog } from './sync/updateLog';
+import { serveAssets } from './web/assets';
+import { ownHeader, securityHeaders } from './web/security';
+
+/** Where files arrive; everything else is JSON, and small. */
+const FILE_PATH = /^\/api\/pieces\/[^/]+\/media\/[^/]+$/;
+
+/** Puts the services together on one database. */
+export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, clock: () => number = Date.now): Services {
+  const log = new UpdateLog(sequelize);
+  const facts = new PieceFactsService(sequelize, log, clock);
+  const copies = new PieceCopyService(sequelize, log, clock);
+  const files = new FileStore(config.filesRoot);
+  const media = new MediaService(files, facts);
+  const hub = new SyncHub(log, documentAccess(facts, copies, clock));
+  return {
+    config, hub, media, copies,
+    exports: new ExportService(files, config.fontsRoot, jobs),
+    signIn: new SignInService(sequelize, clock),
+    pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
+    reviews: new ReviewService(sequelize, log, facts, media, () => hub, clock),
+  };
+}
+
+/** The whole HTTP side. `address` tells where a request comes from. */
+export function makeApp(
+  services: Services, sequelize: Sequelize, logger: Logger, address: (env: unknown) => string,
+): Hono<AppEnv> {
+  const app = new Hono<AppEnv>();
+  app.use('*', securityHeaders);
+  app.get('/api/health', async (c) => {
+    await sequelize.query('SELECT 1');
+    return c.json({ ok: true });
+  });
+  app.use('/api/*', ownHeader);
+  const limited = (maxSize: number, words: string) => bodyLimit({ maxSize, onError: () => { throw new ProblemError('too-large', words); } });
+  const [json, file] = [
+    limited(LIMITS.jsonBody, `A request may have at most ${LIMITS.jsonBody / 1024} KB.`),
+    limited(MEDIA_LIMITS.file, `A file may have at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`),
+  ];
+  app.use('/api/*', (c, next) => (c.req.method === 'PUT' && FILE_PATH.test(c.req.path) ? file : json)(c, next));
+  app.use('/api/*', async (c, next) => {
+    c.set('address', address(c.env));
+    c.set('actor', await services.signIn.actor(getCookie(c, SESSION_COOKIE)));
+    await next();
+    if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');
+  });
+  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), teachingRoutes(services)]) {
+    app.route('/api', routes);
+  }
+  app.all('/api/*', () => {
+    throw new ProblemError('not-found', 'There is no such address.');
+  });
+  if (services.config.webRoot) serveAssets(app, services.config.webRoot);
+
+  app.onError((error, c) => {
+    if (error instanceof ProblemError) {
+      if (error.wait !== undefined) c.header('Retry-After', String(error.wait));
+      return c.json(error.body, error.status);
+    }
+    logger.error({ err: error, method: c.req.method, path: c.req.path }, 'request failed');
+    const broken = new ProblemError('broken', 'Something broke at our end. Your work is kept; try again in a moment.');
+    return c.json(broken.body, broken.status);
+  });
+  return app;
+}

@@ -1,0 +1,45 @@
+import { join } from 'node:path';
+
+/** What the server is told from outside, read once. */
+export interface Config {
+  port: number;
+  /** The address to listen on; loopback unless told otherwise. */
+  host: string;
+  databaseUrl: string;
+  /** The folder of the web export, or null to serve the API alone. */
+  webRoot: string | null;
+  /** The folder that pictures and PDFs are kept in. */
+  filesRoot: string;
+  /** The folder of the fonts that PDFs embed. */
+  fontsRoot: string;
+  /** Cookies only over TLS. Off on loopback, where there is none. */
+  secureCookies: boolean;
+  logLevel: string;
+}
+
+/** A setting is missing or makes no sense. */
+export class ConfigError extends Error {
+  override name = 'ConfigError';
+}
+
+/** Reads the configuration from environment variables. @throws ConfigError */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const databaseUrl = env.LIPPET_DATABASE_URL;
+  if (!databaseUrl) {
+    throw new ConfigError('LIPPET_DATABASE_URL is not set. Start Lippet with ./lippet demo, which sets it.');
+  }
+  const port = Number(env.LIPPET_PORT ?? 4780);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) {
+    throw new ConfigError(`LIPPET_PORT is "${env.LIPPET_PORT}"; it must be a port from 0 to 65535.`);
+  }
+  return {
+    port,
+    host: env.LIPPET_HOST ?? '127.0.0.1',
+    databaseUrl,
+    webRoot: env.LIPPET_WEB_ROOT ?? null,
+    fontsRoot: env.LIPPET_FONTS ?? join(process.cwd(), 'client', 'public', 'fonts'),
+    filesRoot: env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files'),
+    secureCookies: env.LIPPET_SECURE_COOKIES === '1',
+    logLevel: env.LIPPET_LOG_LEVEL ?? 'info',
+  };
+}

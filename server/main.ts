@@ -1,0 +1,25 @@
+import pino from 'pino';
+import { ConfigError, readConfig } from './config';
+import { startServer } from './server';
+
+try {
+  const config = readConfig(process.env);
+  const logger = pino({ level: config.logLevel });
+  const server = await startServer(config, logger);
+  logger.info({ port: server.port }, 'listening');
+  // Whoever started us over a pipe is told once we answer.
+  process.send?.({ listening: server.port });
+  const stop = (): void => void server.close().then(() => process.exit(0));
+  process.once('SIGINT', stop);
+  process.once('SIGTERM', stop);
+} catch (error) {
+  const { code, port } = error as NodeJS.ErrnoException & { port?: number };
+  if (code === 'EADDRINUSE') {
+    process.stderr.write(`Port ${port} is taken by another program. Stop it, or choose another: LIPPET_PORT=4790 ./lippet demo\n`);
+  } else if (error instanceof ConfigError) {
+    process.stderr.write(`${error.message}\n`);
+  } else {
+    process.stderr.write(`Lippet could not start: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  }
+  process.exit(1);
+}

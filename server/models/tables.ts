@@ -1,0 +1,301 @@
+/** The tables of section 4 of the design that exist so far, as Sequelize models. */
+import {
+  DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize,
+} from 'sequelize';
+import type { Background } from '@lippet/core/page/background';
+import type { PieceProgress } from '@lippet/core/page/progress';
+import type { Spot } from '@lippet/core/page/spots';
+import type { MediaKind } from '@lippet/core/contract/media';
+import type { Role, SecretKind } from '@lippet/core/contract/signIn';
+import type { Manifest, UpdateView } from '@lippet/core/contract/work';
+import type { Outcome } from '@lippet/core/schedule/pieceState';
+
+abstract class Row<T extends Model> extends Model<InferAttributes<T>, InferCreationAttributes<T>> {}
+
+export class School extends Row<School> {
+  declare id: string;
+  declare name: string;
+  /** IANA time zone. */
+  declare zone: string;
+}
+
+export class Person extends Row<Person> {
+  declare id: string;
+  declare schoolId: string;
+  declare role: Role;
+  declare name: string;
+  declare signInName: string;
+  declare secretKind: SecretKind;
+  declare secretHash: string;
+  /** `#RRGGBB` of the badge. */
+  declare badge: string;
+}
+
+export class Group extends Row<Group> {
+  declare id: string;
+  declare schoolId: string;
+  declare name: string;
+  declare code: string;
+}
+
+export class Membership extends Row<Membership> {
+  declare personId: string;
+  declare groupId: string;
+  declare role: 'learner' | 'teacher';
+}
+
+export class Activity extends Row<Activity> {
+  declare id: string;
+  declare groupId: string;
+  declare teacherId: string;
+  declare title: string;
+  declare subject: string;
+  declare goal: string | null;
+  declare task: string;
+  declare minutes: number | null;
+  declare opens: Date | null;
+  declare due: Date | null;
+  declare closes: Date | null;
+  declare lateAllowed: boolean;
+  declare createdAt: CreationOptional<Date>;
+}
+
+/** Settings of a part of kind `page`: its sheets. */
+export interface PageSettings {
+  sheets: { width: number; height: number; background: Background; spots?: Spot[] }[];
+  /** Whether learners may add pages of their own. */
+  morePages?: boolean;
+}
+
+export class Part extends Row<Part> {
+  declare id: string;
+  declare activityId: string;
+  declare position: number;
+  declare kind: 'page';
+  declare title: string;
+  declare required: boolean;
+  declare settings: PageSettings;
+}
+
+export class Piece extends Row<Piece> {
+  declare id: string;
+  declare activityId: string;
+  declare personId: string;
+  /** With the teacher or finished: its document takes no more updates. */
+  declare frozen: CreationOptional<boolean>;
+  /** Measured from the document up to the update `progressThrough`. */
+  declare progress: CreationOptional<PieceProgress>;
+  declare progressThrough: CreationOptional<string>;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class PieceUpdate extends Row<PieceUpdate> {
+  declare id: CreationOptional<string>;
+  declare pieceId: string;
+  declare data: Buffer;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class Media extends Row<Media> {
+  declare id: string;
+  declare ownerId: string;
+  /** Of a piece, or else of an activity. */
+  declare pieceId: string | null;
+  declare activityId: string | null;
+  declare kind: MediaKind;
+  /** Content type as it is kept. */
+  declare type: string;
+  /** SHA-256 of the content, in hexadecimal: its name in the file store. */
+  declare hash: string;
+  declare size: number;
+  declare width: number | null;
+  declare height: number | null;
+  declare pages: number | null;
+  declare createdAt: CreationOptional<Date>;
+}
+
+/** A piece's document as it once was. */
+export class PieceCopy extends Row<PieceCopy> {
+  declare id: string;
+  declare pieceId: string;
+  declare at: Date;
+  /** The newest update that it holds. */
+  declare through: string;
+  declare data: Buffer;
+  declare progress: PieceProgress;
+}
+
+/** A file made of a go. */
+export class Export extends Row<Export> {
+  declare id: string;
+  declare submissionId: string;
+  declare askedBy: string;
+  declare style: 'flat' | 'annotations';
+  /** Whether the review's marks lie on it. */
+  declare marked: boolean;
+  declare state: CreationOptional<'waiting' | 'ready' | 'failed'>;
+  declare hash: CreationOptional<string | null>;
+  declare size: CreationOptional<number | null>;
+  /** A sentence, where it could not be made. */
+  declare why: CreationOptional<string | null>;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class Submission extends Row<Submission> {
+  declare id: string;
+  declare pieceId: string;
+  declare go: number;
+  declare key: string;
+  declare sentAt: Date;
+  declare late: boolean;
+  declare document: Buffer;
+  declare manifest: Manifest;
+  declare word: string | null;
+  declare withdrawnAt: CreationOptional<Date | null>;
+}
+
+export class Review extends Row<Review> {
+  declare id: string;
+  declare submissionId: string;
+  declare reviewerId: string;
+  declare note: CreationOptional<string>;
+  declare outcome: CreationOptional<Outcome | null>;
+  /** First mark or first written word. */
+  declare begunAt: CreationOptional<Date | null>;
+  declare releasedAt: CreationOptional<Date | null>;
+  /** The marks as released. */
+  declare marks: CreationOptional<Buffer | null>;
+}
+
+export class MarkUpdate extends Row<MarkUpdate> {
+  declare id: CreationOptional<string>;
+  declare reviewId: string;
+  declare data: Buffer;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class Update extends Row<Update> {
+  declare id: string;
+  declare personId: string;
+  declare kind: UpdateView['kind'];
+  declare words: string;
+  declare path: string;
+  declare at: CreationOptional<Date>;
+  declare seenAt: CreationOptional<Date | null>;
+}
+
+export class Session extends Row<Session> {
+  declare id: string;
+  declare personId: string;
+  /** SHA-256 of the cookie's value. */
+  declare tokenHash: Buffer;
+  declare kept: boolean;
+  declare createdAt: CreationOptional<Date>;
+  declare expiresAt: Date;
+}
+
+export class SignInAttempt extends Row<SignInAttempt> {
+  declare id: CreationOptional<string>;
+  /** Whom it was for: a person's id, or the typed name where there is none. */
+  declare who: string;
+  declare address: string;
+  declare succeeded: boolean;
+  declare at: CreationOptional<Date>;
+}
+
+// Sequelize writes into the description of each column, so every column gets one of its own.
+const id = () => ({ type: DataTypes.UUID, primaryKey: true }) as const;
+const serial = () => ({ type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true }) as const;
+const uuid = () => ({ type: DataTypes.UUID, allowNull: false }) as const;
+const text = () => ({ type: DataTypes.TEXT, allowNull: false }) as const;
+const maybeText = () => ({ type: DataTypes.TEXT }) as const;
+const time = () => ({ type: DataTypes.DATE, allowNull: false }) as const;
+const maybeTime = () => ({ type: DataTypes.DATE }) as const;
+const now = () => ({ type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW }) as const;
+const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false }) as const;
+const integer = () => ({ type: DataTypes.INTEGER, allowNull: false }) as const;
+const json = () => ({ type: DataTypes.JSONB, allowNull: false }) as const;
+const bytes = () => ({ type: DataTypes.BLOB, allowNull: false }) as const;
+
+/** Ties the models to a database. Called once for each connection pool. */
+export function defineTables(sequelize: Sequelize): void {
+  const common = { sequelize, timestamps: false, underscored: true } as const;
+  School.init({ id: id(), name: text(), zone: text() }, { ...common, tableName: 'schools' });
+  Person.init(
+    { id: id(), schoolId: uuid(), role: text(), name: text(), signInName: text(), secretKind: text(), secretHash: text(), badge: text() },
+    { ...common, tableName: 'people' },
+  );
+  Group.init({ id: id(), schoolId: uuid(), name: text(), code: text() }, { ...common, tableName: 'groups' });
+  Membership.init(
+    { personId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, role: text() },
+    { ...common, tableName: 'memberships' },
+  );
+  Activity.init(
+    {
+      id: id(), groupId: uuid(), teacherId: uuid(), title: text(), subject: text(), goal: maybeText(), task: text(),
+      minutes: { type: DataTypes.INTEGER }, opens: maybeTime(), due: maybeTime(), closes: maybeTime(),
+      lateAllowed: flag(), createdAt: now(),
+    },
+    { ...common, tableName: 'activities' },
+  );
+  Part.init(
+    { id: id(), activityId: uuid(), position: integer(), kind: text(), title: text(), required: flag(), settings: json() },
+    { ...common, tableName: 'parts' },
+  );
+  Piece.init(
+    {
+      id: id(), activityId: uuid(), personId: uuid(), frozen: { ...flag(), defaultValue: false },
+      progress: { ...json(), defaultValue: { parts: {} } },
+      progressThrough: { type: DataTypes.BIGINT, allowNull: false, defaultValue: 0 }, createdAt: now(),
+    },
+    { ...common, tableName: 'pieces' },
+  );
+  PieceUpdate.init({ id: serial(), pieceId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'piece_updates' });
+  const maybeInteger = () => ({ type: DataTypes.INTEGER }) as const;
+  const maybeUuid = () => ({ type: DataTypes.UUID }) as const;
+  Media.init(
+    {
+      id: id(), ownerId: uuid(), pieceId: maybeUuid(), activityId: maybeUuid(), kind: text(), type: text(), hash: text(), size: integer(),
+      width: maybeInteger(), height: maybeInteger(), pages: maybeInteger(), createdAt: now(),
+    },
+    { ...common, tableName: 'media' },
+  );
+  PieceCopy.init(
+    { id: id(), pieceId: uuid(), at: time(), through: { type: DataTypes.BIGINT, allowNull: false }, data: bytes(), progress: json() },
+    { ...common, tableName: 'piece_copies' },
+  );
+  Export.init(
+    {
+      id: id(), submissionId: uuid(), askedBy: uuid(), style: text(), marked: flag(), state: { ...text(), defaultValue: 'waiting' }, hash: maybeText(),
+      size: maybeInteger(), why: maybeText(), createdAt: now(),
+    },
+    { ...common, tableName: 'exports' },
+  );
+  Submission.init(
+    {
+      id: id(), pieceId: uuid(), go: integer(), key: uuid(), sentAt: time(), late: flag(), document: bytes(), manifest: json(),
+      word: maybeText(), withdrawnAt: maybeTime(),
+    },
+    { ...common, tableName: 'submissions' },
+  );
+  Review.init(
+    {
+      id: id(), submissionId: uuid(), reviewerId: uuid(), note: { ...text(), defaultValue: '' }, outcome: maybeText(),
+      begunAt: maybeTime(), releasedAt: maybeTime(), marks: { type: DataTypes.BLOB },
+    },
+    { ...common, tableName: 'reviews' },
+  );
+  MarkUpdate.init({ id: serial(), reviewId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'mark_updates' });
+  Update.init(
+    { id: id(), personId: uuid(), kind: text(), words: text(), path: text(), at: now(), seenAt: maybeTime() },
+    { ...common, tableName: 'updates' },
+  );
+  Session.init(
+    { id: id(), personId: uuid(), tokenHash: bytes(), kept: flag(), createdAt: now(), expiresAt: time() },
+    { ...common, tableName: 'sessions' },
+  );
+  SignInAttempt.init(
+    { id: serial(), who: text(), address: text(), succeeded: flag(), at: now() },
+    { ...common, tableName: 'sign_in_attempts' },
+  );
+}

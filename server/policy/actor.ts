@@ -1,0 +1,11 @@
+import type { Role } from '@lippet/core/contract/signIn';
+
+/** Who asks: a signed-in person and the groups they belong to. */
+export interface Actor {
+  personId: string;
+  sessionId: string;
+  role: Role;
+  /** Ids of the groups they learn in, and of those they teach. */
+  learnsIn: ReadonlySet<string>;
+  teaches: ReadonlySet<string>;
+}

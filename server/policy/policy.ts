@@ -1,0 +1,56 @@
+/**
+ * Who may do what. Routes, sync and files all ask here and nowhere else. Each rule answers yes or no;
+ * whether the moment is right (sent already, not open yet) is `pieceState`'s to say, passed in as `standing`.
+ */
+import type { PieceStanding } from '@lippet/core/schedule/pieceState';
+import type { Actor } from './actor';
+
+type OwnedPiece = { personId: string };
+type GroupWork = { groupId: string };
+
+export const policy = {
+  /** Learners of the group see an activity once it has opened; its teachers always. */
+  seeActivity: (actor: Actor, activity: GroupWork, standing: Pick<PieceStanding, 'notOpen'>): boolean =>
+    actor.teaches.has(activity.groupId) || (actor.learnsIn.has(activity.groupId) && !standing.notOpen),
+
+  /** Only learners have pieces. */
+  startPiece: (actor: Actor, activity: GroupWork, standing: Pick<PieceStanding, 'notOpen'>): boolean =>
+    actor.learnsIn.has(activity.groupId) && !standing.notOpen,
+
+  /** A draft in full, over the live socket or as its details: its owner alone. */
+  readPiece: (actor: Actor, piece: OwnedPiece): boolean => piece.personId === actor.personId,
+
+  /** The draft as it changes: its owner, while the piece is not sent, finished or closed. */
+  writePiece: (actor: Actor, piece: OwnedPiece, standing: Pick<PieceStanding, 'mayDraw'>): boolean =>
+    piece.personId === actor.personId && standing.mayDraw,
+
+  /** Sending, and taking back. */
+  sendPiece: (actor: Actor, piece: OwnedPiece): boolean => piece.personId === actor.personId,
+
+  /** A draft's small picture: its owner, and the group's teachers on the line. */
+  seeDraftPicture: (actor: Actor, piece: OwnedPiece, activity: GroupWork): boolean =>
+    piece.personId === actor.personId || actor.teaches.has(activity.groupId),
+
+  /** Pictures and PDFs of a piece: its owner, and the group's teachers, who see them in drafts' pictures and in goes. */
+  readPieceMedia: (actor: Actor, piece: OwnedPiece, activity: GroupWork): boolean =>
+    piece.personId === actor.personId || actor.teaches.has(activity.groupId),
+
+  /** A go that was sent. One that was taken back is its owner's alone again. */
+  readGo: (actor: Actor, piece: OwnedPiece, activity: GroupWork, go: { withdrawnAt: Date | null }): boolean =>
+    piece.personId === actor.personId || (actor.teaches.has(activity.groupId) && go.withdrawnAt === null),
+
+  /** Answering goes of a group: its teachers. */
+  review: (actor: Actor, activity: GroupWork): boolean => actor.teaches.has(activity.groupId),
+
+  /** Marks: the group's teachers; the piece's owner once they are released. */
+  readMarks: (
+    actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null },
+  ): boolean =>
+    actor.teaches.has(activity.groupId) || (piece.personId === actor.personId && review.releasedAt !== null),
+
+  /** A file made of a go: whoever asked for it. It holds what they were allowed to see then. */
+  readExport: (actor: Actor, made: { askedBy: string }): boolean => made.askedBy === actor.personId,
+
+  /** The class list with its code. */
+  seeClass: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
+};

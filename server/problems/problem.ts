@@ -1,0 +1,43 @@
+import type { Problem, ProblemCode } from '@lippet/core/contract/problem';
+import type { ContentfulStatusCode } from 'hono/utils/http-status';
+
+const STATUS: Record<ProblemCode, ContentfulStatusCode> = {
+  'bad-request': 400,
+  'signed-out': 401,
+  'wrong-secret': 401,
+  forbidden: 403,
+  'not-found': 404,
+  'still-arriving': 409,
+  conflict: 409,
+  'too-large': 413,
+  range: 416,
+  unfit: 415,
+  'nothing-made': 422,
+  wait: 429,
+  broken: 500,
+};
+
+/** A refusal with a sentence for people; services throw it, the app turns it into an answer. */
+export class ProblemError extends Error {
+  override name = 'ProblemError';
+
+  constructor(
+    readonly code: ProblemCode,
+    message: string,
+    /** Seconds, where waiting helps. */
+    readonly wait?: number,
+  ) {
+    super(message);
+  }
+
+  get status(): ContentfulStatusCode {
+    return STATUS[this.code];
+  }
+
+  get body(): Problem {
+    return { code: this.code, message: this.message, ...(this.wait === undefined ? {} : { wait: this.wait }) };
+  }
+}
+
+export const notFound = (): ProblemError =>
+  new ProblemError('not-found', 'There is nothing here for you. It may have moved, or be someone else’s.');

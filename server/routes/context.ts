@@ -1,0 +1,70 @@
+import type { Context } from 'hono';
+import type { ObjectSchema, InferType, Schema } from 'yup';
+import { ValidationError } from 'yup';
+import { idParam } from '@lippet/core/contract/work';
+import type { Config } from '../config';
+import type { Actor } from '../policy/actor';
+import { notFound, ProblemError } from '../problems/problem';
+import type { ExportService } from '../services/exports';
+import type { MediaService } from '../services/media';
+import type { PieceCopyService } from '../services/pieceCopies';
+import type { PieceService } from '../services/pieces';
+import type { ReviewService } from '../services/reviews';
+import type { SignInService } from '../services/signIn';
+import type { SyncHub } from '../sync/hub';
+
+/** What routes work with. */
+export interface Services {
+  config: Config;
+  signIn: SignInService;
+  pieces: PieceService;
+  media: MediaService;
+  copies: PieceCopyService;
+  exports: ExportService;
+  reviews: ReviewService;
+  hub: SyncHub;
+}
+
+export interface AppEnv {
+  Variables: { actor: Actor | null; address: string };
+}
+
+/** The signed-in person. @throws ProblemError `signed-out` */
+export function signedIn(c: Context<AppEnv>): Actor {
+  const actor = c.get('actor');
+  if (!actor) throw new ProblemError('signed-out', 'You are signed out. Sign in to go on.');
+  return actor;
+}
+
+/** The JSON body, checked. @throws ProblemError `bad-request` with a sentence that names the trouble */
+export async function body<S extends ObjectSchema<object>>(c: Context<AppEnv>, schema: S): Promise<InferType<S>> {
+  let given: unknown;
+  try {
+    given = await c.req.json();
+  } catch {
+    throw new ProblemError('bad-request', 'That was not JSON.');
+  }
+  if (typeof given !== 'object' || given === null || Array.isArray(given)) {
+    throw new ProblemError('bad-request', 'The body must be a JSON object.');
+  }
+  return checked(schema, given);
+}
+
+/** A UUID of the address. @throws ProblemError `not-found`: to a person, a garbled address leads nowhere */
+export function id(c: Context<AppEnv>, name = 'id'): string {
+  const value = c.req.param(name);
+  if (!idParam.isValidSync(value, { strict: true })) throw notFound();
+  return value as string;
+}
+
+export async function checked<S extends Schema>(schema: S, given: unknown): Promise<InferType<S>> {
+  try {
+    return await schema.validate(given, { stripUnknown: true });
+  } catch (error) {
+    if (error instanceof ValidationError) {
+      const typed = error.type === 'typeError';
+      throw new ProblemError('bad-request', typed ? `Something is of the wrong type: ${error.path || 'the body'}.` : error.message);
+    }
+    throw error;
+  }
+}

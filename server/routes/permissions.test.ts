@@ -1,0 +1,164 @@
+/** Every route × every role. A route that is not in the table fails the test. */
+import { randomUUID } from 'node:crypto';
+import type { MediaView } from '@lippet/core/contract/media';
+import type { CopyView, ExportView, ReviewView } from '@lippet/core/contract/work';
+import { appOf, drawInto, extentOf, PASSWORD, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
+const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
+
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string }
+interface Row {
+  path: (ids: Ids) => string;
+  body?: (ids: Ids) => unknown;
+  /** The statuses that let a role through, by role; 401 for nobody and 404 for the rest unless said. */
+  allowed: Partial<Record<Role, number>>;
+  /** What those who may not get, where it is not 404. */
+  refused?: number;
+}
+
+const everybody = (status: number): Row['allowed'] => Object.fromEntries(ROLES.map((role) => [role, status]));
+const signedIn = (status: number): Row['allowed'] => ({ ...everybody(status), nobody: 401 });
+
+// Sending and releasing end in 409 or 422 for those who may: the policy let them through to what the moment forbids.
+const TABLE: Record<string, Row> = {
+  'GET /api/health': { path: () => '/api/health', allowed: everybody(200) },
+  'GET /api/device': { path: () => '/api/device', allowed: everybody(200) },
+  'POST /api/device': { path: () => '/api/device', body: () => ({ code: 'REEDS1' }), allowed: everybody(200) },
+  'DELETE /api/device': { path: () => '/api/device', allowed: everybody(204) },
+  'GET /api/me': { path: () => '/api/me', allowed: everybody(200) },
+  'POST /api/sessions': { path: () => '/api/sessions', body: () => ({ signInName: 'ben', password: PASSWORD }), allowed: everybody(201) },
+  'GET /api/now': { path: () => '/api/now', allowed: signedIn(200) },
+  'POST /api/activities/:id/piece': { path: ({ activity }) => `/api/activities/${activity}/piece`, allowed: { owner: 200, classmate: 200 } },
+  'GET /api/pieces/:id': { path: ({ piece }) => `/api/pieces/${piece}`, allowed: { owner: 200 } },
+  'GET /api/pieces/:id/picture': { path: ({ piece }) => `/api/pieces/${piece}/picture`, allowed: { owner: 200, teacher: 200 } },
+  'POST /api/pieces/:id/send': {
+    path: ({ piece }) => `/api/pieces/${piece}/send`, body: () => ({ key: randomUUID(), extent: 'AAA=' }), allowed: { owner: 409 },
+  },
+  'POST /api/pieces/:id/take-back': { path: ({ piece }) => `/api/pieces/${piece}/take-back`, allowed: { owner: 409 } },
+  'PUT /api/pieces/:id/media/:media': {
+    path: ({ piece }) => `/api/pieces/${piece}/media/${randomUUID()}`, body: () => 'a picture', allowed: { owner: 409 },
+  },
+  'GET /api/media/:id': { path: ({ media }) => `/api/media/${media}`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/media/:id/preview': { path: ({ media }) => `/api/media/${media}/preview`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/pieces/:id/copies': { path: ({ piece }) => `/api/pieces/${piece}/copies`, allowed: { owner: 200 } },
+  'GET /api/copies/:id/document': { path: ({ copy }) => `/api/copies/${copy}/document`, allowed: { owner: 200 } },
+  'POST /api/goes/:id/exports': { path: ({ go }) => `/api/goes/${go}/exports`, body: () => ({ style: 'flat' }), allowed: { owner: 202, teacher: 202 } },
+  'GET /api/exports/:id': { path: ({ made }) => `/api/exports/${made}`, allowed: { owner: 200 } },
+  'GET /api/exports/:id/file': { path: ({ made }) => `/api/exports/${made}/file`, allowed: { owner: 200 } },
+  'GET /api/goes/:id': { path: ({ go }) => `/api/goes/${go}`, allowed: { owner: 200 } },
+  'GET /api/goes/:id/document': { path: ({ go }) => `/api/goes/${go}/document`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/goes/:id/picture': { path: ({ go }) => `/api/goes/${go}/picture`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/reviews/:id/marks': { path: ({ review }) => `/api/reviews/${review}/marks`, allowed: { teacher: 200 } },
+  'GET /api/updates': { path: () => '/api/updates', allowed: signedIn(200) },
+  'POST /api/updates/seen': { path: () => '/api/updates/seen', allowed: signedIn(204) },
+  'GET /api/to-review': { path: () => '/api/to-review', allowed: signedIn(200) },
+  'GET /api/activities/:id/line': { path: ({ activity }) => `/api/activities/${activity}/line`, allowed: { teacher: 200 } },
+  'POST /api/goes/:id/review': { path: ({ go }) => `/api/goes/${go}/review`, allowed: { teacher: 200 } },
+  'PUT /api/reviews/:id/note': { path: ({ review }) => `/api/reviews/${review}/note`, body: () => ({ note: 'x' }), allowed: { teacher: 200 } },
+  'POST /api/reviews/:id/release': {
+    path: ({ releasedReview }) => `/api/reviews/${releasedReview}/release`, body: () => ({ outcome: 'again', note: '', extent: 'AAA=' }), allowed: { teacher: 409 },
+  },
+  'GET /api/classes': { path: () => '/api/classes', allowed: signedIn(200) },
+  // Last, because they end the session that asks.
+  'DELETE /api/sessions/current': { path: () => '/api/sessions/current', allowed: signedIn(204) },
+  'DELETE /api/sessions': { path: () => '/api/sessions', allowed: signedIn(204) },
+};
+
+const SVG = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
+
+describe('permissions', () => {
+  let school: SmallSchool;
+  let harness: ReturnType<typeof appOf>;
+  let ids: Ids;
+  const clients = {} as Record<Role, () => Promise<TestClient>>;
+
+  /** A piece of Ada's that was sent; @returns ids of the piece and its go */
+  async function sentPiece(client: TestClient, activity: string): Promise<{ piece: string; go: string }> {
+    const { pieceId } = await client.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
+    await drawInto(school, pieceId);
+    const go = await client.json<{ id: string }>('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', pieceId) });
+    return { piece: pieceId, go: go.id };
+  }
+
+  beforeAll(async () => {
+    school = await smallSchool();
+    harness = appOf(school);
+    const { as, client } = harness;
+    clients.owner = () => as('ada');
+    clients.classmate = () => as('ben');
+    clients['other learner'] = () => as('cai');
+    clients.teacher = () => as('ms-reed');
+    clients['other teacher'] = () => as('mr-dune');
+    clients.nobody = async () => client();
+    const teacher = await as('ms-reed');
+    const ada = await as('ada');
+    const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
+    const { id: media } = await ada.json<MediaView>('PUT', `/api/pieces/${pieceId}/media/${randomUUID()}`, SVG);
+    const { piece, go } = await sentPiece(ada, school.activities.open);
+    await harness.services.copies.keep(piece);
+    const [copy] = await ada.json<CopyView[]>('GET', `/api/pieces/${piece}/copies`);
+    const { id: made } = await ada.json<ExportView>('POST', `/api/goes/${go}/exports`, { style: 'flat' });
+    await harness.services.exports.run({ exportId: made });
+    const review = await teacher.json<ReviewView>('POST', `/api/goes/${go}/review`);
+    await teacher.json('PUT', `/api/reviews/${review.id}/note`, { note: 'begun' });
+    const bens = await sentPiece(await as('ben'), school.activities.open);
+    const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
+    await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
+    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made };
+  });
+  afterAll(() => school.close());
+
+  it('are told for every route that there is', () => {
+    const routes = harness.app.routes
+      .filter(({ method, path }) => method !== 'ALL' && path.startsWith('/api'))
+      .map(({ method, path }) => `${method} ${path}`);
+    expect([...new Set(routes)].sort()).toEqual(Object.keys(TABLE).sort());
+  });
+
+  for (const [route, row] of Object.entries(TABLE)) {
+    it.each(ROLES)(`${route} as %s`, async (role) => {
+      const client = await clients[role]();
+      const [method] = route.split(' ') as [string];
+      const response = await client.request(method, row.path(ids), row.body?.(ids));
+      const expected = row.allowed[role] ?? (role === 'nobody' ? 401 : (row.refused ?? 404));
+      expect(response.status).toBe(expected);
+      if (response.status >= 400) expect(await response.json()).toEqual({ code: expect.any(String), message: expect.stringMatching(/^[A-Z].*\.$/s) });
+    });
+  }
+
+  it('show each person only what is theirs in lists', async () => {
+    const cai = await clients['other learner']();
+    expect(await cai.json('GET', '/api/now')).toMatchObject({ cards: [] });
+    expect(await cai.json('GET', '/api/to-review')).toEqual([]);
+    expect(await cai.json('GET', '/api/classes')).toEqual([]);
+    const dune = await clients['other teacher']();
+    expect(await dune.json('GET', '/api/to-review')).toEqual([]);
+    const ben = await clients.classmate();
+    expect(JSON.stringify(await ben.json('GET', '/api/now'))).not.toContain(ids.piece);
+  });
+
+  it('keep an activity that has not opened from its learners, in lists and by address', async () => {
+    const ada = await clients.owner();
+    expect(JSON.stringify(await ada.json('GET', '/api/now'))).not.toContain('Later work');
+    expect((await ada.request('POST', `/api/activities/${school.activities.later}/piece`)).status).toBe(404);
+  });
+
+  it('keep a draft of a review from the learner until it is released', async () => {
+    const ada = await clients.owner();
+    expect(JSON.stringify(await ada.json('GET', `/api/goes/${ids.go}`))).not.toContain('begun');
+    expect((await ada.request('GET', `/api/reviews/${ids.review}/marks`)).status).toBe(404);
+    const ben = await clients.classmate();
+    expect((await ben.request('GET', `/api/reviews/${ids.releasedReview}/marks`)).status).toBe(200);
+    expect((await ben.request('GET', `/api/goes/${ids.takenBack}`)).status).toBe(200);
+  });
+
+  it('answer a garbled id like one that is not there', async () => {
+    const teacher = await clients.teacher();
+    for (const id of ['1', "x' OR 1=1", '../../etc/passwd', randomUUID()]) {
+      expect((await teacher.request('GET', `/api/goes/${encodeURIComponent(id)}/document`)).status).toBe(404);
+    }
+  });
+});

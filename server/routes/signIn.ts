@@ -1,0 +1,49 @@
+import { Hono, type Context } from 'hono';
+import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
+import { deviceBody, signInBody } from '@lippet/core/contract/signIn';
+import { body, signedIn, type AppEnv, type Services } from './context';
+
+export const SESSION_COOKIE = 'lippet_session';
+export const GROUP_COOKIE = 'lippet_group';
+const YEAR = 365 * 86_400;
+
+/** The device's group, and signing in and out. */
+export function signInRoutes({ signIn, hub, config }: Services): Hono<AppEnv> {
+  const routes = new Hono<AppEnv>();
+  const cookie = { httpOnly: true, sameSite: 'Strict', path: '/', secure: config.secureCookies } as const;
+  const forget = (c: Context<AppEnv>, name: string): void => void deleteCookie(c, name, { path: '/', secure: config.secureCookies });
+
+  routes.get('/device', async (c) => c.json(await signIn.rememberedGroup(getCookie(c, GROUP_COOKIE))));
+  routes.post('/device', async (c) => {
+    const { code } = await body(c, deviceBody);
+    const group = await signIn.groupByCode(code, c.get('address'));
+    setCookie(c, GROUP_COOKIE, group.code, { ...cookie, maxAge: YEAR });
+    return c.json(group);
+  });
+  routes.delete('/device', (c) => {
+    forget(c, GROUP_COOKIE);
+    return c.body(null, 204);
+  });
+
+  routes.post('/sessions', async (c) => {
+    const request = await body(c, signInBody);
+    const session = await signIn.signIn(request, getCookie(c, GROUP_COOKIE), c.get('address'));
+    setCookie(c, SESSION_COOKIE, session.token, session.kept ? { ...cookie, expires: session.expiresAt } : cookie);
+    return c.json(await signIn.me((await signIn.actor(session.token))!), 201);
+  });
+  routes.get('/me', async (c) => {
+    const actor = c.get('actor');
+    return c.json(actor && (await signIn.me(actor)));
+  });
+  routes.delete('/sessions/current', async (c) => {
+    hub.closeSessions(await signIn.signOut(signedIn(c), false));
+    forget(c, SESSION_COOKIE);
+    return c.body(null, 204);
+  });
+  routes.delete('/sessions', async (c) => {
+    hub.closeSessions(await signIn.signOut(signedIn(c), true));
+    forget(c, SESSION_COOKIE);
+    return c.body(null, 204);
+  });
+  return routes;
+}

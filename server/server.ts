@@ -1,0 +1,77 @@
+import type { IncomingMessage, Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Duplex } from 'node:stream';
+import { serve } from '@hono/node-server';
+import { parse as parseCookies } from 'hono/utils/cookie';
+import type { Logger } from 'pino';
+import { SYNC_PATH } from '@lippet/core/contract/sync';
+import { makeApp, makeServices } from './app';
+import type { Config } from './config';
+import { DatabaseJobs } from './jobs/jobs';
+import { migrate } from './migrations/migrate';
+import { openDatabase } from './models/database';
+import { SESSION_COOKIE } from './routes/signIn';
+
+export interface RunningServer {
+  port: number;
+  close(): Promise<void>;
+}
+
+/** Refuses a socket before it is one, as plain HTTP. */
+function refuse(socket: Duplex, status: string): void {
+  socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
+}
+
+/** A page of another site may open a socket with our cookies; its Origin gives it away. */
+function sameOrigin(request: IncomingMessage): boolean {
+  const { origin, host } = request.headers;
+  if (!origin || !host) return false;
+  try {
+    return new URL(origin).host === host;
+  } catch {
+    return false;
+  }
+}
+
+/** Migrates, listens, and answers until `close`. Rejects with Node's own error if the port is taken. */
+export async function startServer(config: Config, logger: Logger): Promise<RunningServer> {
+  const sequelize = openDatabase(config.databaseUrl);
+  await migrate(sequelize);
+  const jobs = new DatabaseJobs(config.databaseUrl, logger);
+  const services = makeServices(config, sequelize, jobs);
+  jobs.handle('export-go', services.exports.run);
+  await jobs.start();
+  const app = makeApp(services, sequelize, logger, (env) => {
+    const incoming = (env as { incoming?: IncomingMessage }).incoming;
+    return incoming?.socket.remoteAddress ?? 'unknown';
+  });
+  const server = await new Promise<Server>((resolve, reject) => {
+    const listening = serve({ fetch: app.fetch, port: config.port, hostname: config.host }, () =>
+      resolve(listening as Server),
+    ) as Server;
+    listening.once('error', reject);
+  });
+  server.on('upgrade', async (request: IncomingMessage, socket: Duplex, head: Buffer) => {
+    socket.on('error', () => socket.destroy());
+    try {
+      if (request.url?.split('?')[0] !== SYNC_PATH) return refuse(socket, '404 Not Found');
+      if (!sameOrigin(request)) return refuse(socket, '403 Forbidden');
+      const actor = await services.signIn.actor(parseCookies(request.headers.cookie ?? '')[SESSION_COOKIE]);
+      if (!actor) return refuse(socket, '401 Unauthorized');
+      services.hub.accept(request, socket, head, actor);
+    } catch (error) {
+      logger.error({ err: error }, 'socket refused');
+      refuse(socket, '500 Internal Server Error');
+    }
+  });
+  return {
+    port: (server.address() as AddressInfo).port,
+    async close() {
+      await jobs.stop();
+      await services.hub.close();
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+      await sequelize.close();
+    },
+  };
+}

@@ -1,0 +1,15 @@
+import type { Transaction } from 'sequelize';
+import type { PagePlan } from '@lippet/core/page/document';
+import type { PartView } from '@lippet/core/contract/work';
+import { Part } from '../models/tables';
+
+/** The parts of an activity in order, and the pages they ask for. */
+export async function activityParts(activityId: string, transaction?: Transaction): Promise<{ parts: PartView[]; pages: PagePlan[] }> {
+  const rows = await Part.findAll({ where: { activityId }, order: ['position'], transaction });
+  return {
+    parts: rows.map(({ id, kind, title, required, settings }) => ({ id, kind, title, required, morePages: settings.morePages === true })),
+    pages: rows.flatMap((part) =>
+      part.settings.sheets.map((sheet, i) => ({ id: `${part.id}.${i + 1}`, part: part.id, ...sheet })),
+    ),
+  };
+}

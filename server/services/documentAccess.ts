@@ -1,0 +1,33 @@
+import { Op } from 'sequelize';
+import { Activity, Piece, Review, Submission } from '../models/tables';
+import type { Actor } from '../policy/actor';
+import { policy } from '../policy/policy';
+import type { DocumentGate } from '../sync/hub';
+import type { PieceCopyService } from './pieceCopies';
+import type { PieceFactsService } from './pieceFacts';
+
+/** The sync hub's gate: asks the policy about live documents. */
+export function documentAccess(facts: PieceFactsService, copies: PieceCopyService, clock: () => number = Date.now): DocumentGate {
+  return {
+    async access(actor: Actor, { kind, id }) {
+      if (kind === 'piece') {
+        const [standing] = await facts.find({ pieceId: id });
+        if (!standing || !policy.readPiece(actor, standing)) return null;
+        return { write: policy.writePiece(actor, standing, standing.standing) };
+      }
+      const review = await Review.findByPk(id);
+      const go = review && (await Submission.findByPk(review.submissionId));
+      const piece = go && (await Piece.findByPk(go.pieceId));
+      const activity = piece && (await Activity.findByPk(piece.activityId));
+      if (!activity || !policy.review(actor, activity)) return null;
+      return { write: review!.releasedAt === null && go!.withdrawnAt === null };
+    },
+    async paused({ kind, id }) {
+      if (kind === 'piece') await copies.keep(id);
+    },
+    async written({ kind, id }) {
+      if (kind !== 'marks') return;
+      await Review.update({ begunAt: new Date(clock()) }, { where: { id, begunAt: { [Op.is]: null } } });
+    },
+  };
+}

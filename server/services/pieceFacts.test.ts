@@ -1,0 +1,53 @@
+import type { ClassView, NowView, ReviewActivity } from '@lippet/core/contract/work';
+import { Piece } from '../models/tables';
+import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+describe('facts of pieces', () => {
+  let school: SmallSchool;
+  let ada: TestClient;
+  let teacher: TestClient;
+  let pieceId: string;
+  beforeEach(async () => {
+    school = await smallSchool();
+    const { as } = appOf(school);
+    [ada, teacher] = [await as('ada'), await as('ms-reed')];
+    ({ pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`));
+  });
+  afterEach(() => school.close());
+  const card = async () => (await ada.json<NowView>('GET', '/api/now')).cards.find((each) => each.pieceId === pieceId)!;
+
+  it('are measured again where the log has grown since, as after a crash between', async () => {
+    await drawInto(school, pieceId);
+    expect(await Piece.findByPk(pieceId)).toMatchObject({ progress: { parts: {} } });
+    expect(await card()).toMatchObject({ standing: { state: 'ready' }, completeness: { done: 1, of: 2 } });
+    const kept = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
+    expect(Object.values(kept.progress.parts).map(({ strokes }) => strokes).sort()).toEqual([0, 1]);
+  });
+
+  it('change the picture’s address with every change, so that a thumbnail is never an old one', async () => {
+    const before = (await card()).pictureVersion;
+    await drawInto(school, pieceId);
+    const after = (await card()).pictureVersion;
+    expect(after).not.toBe(before);
+    expect((await card()).pictureVersion).toBe(after);
+  });
+
+  it('count the same for learner, teacher and class', async () => {
+    await drawInto(school, pieceId);
+    const mine = (await ada.json<NowView>('GET', '/api/now')).cards;
+    const [group] = await teacher.json<ClassView[]>('GET', '/api/classes');
+    const adas = group!.learners.find(({ name }) => name === 'ada')!.counts;
+    expect(adas.ready).toBe(mine.filter(({ standing }) => standing.state === 'ready').length);
+    const byActivity = await teacher.json<ReviewActivity[]>('GET', '/api/to-review');
+    const sum = byActivity.reduce((all, { counts }) => all + Object.values(counts).reduce((a, b) => a + b, 0), 0);
+    expect(sum).toBe(3 * 2); // three activities, two learners in the group
+  });
+
+  it('say when a piece was last touched only once something is made', async () => {
+    expect((await card()).touchedAt).toBeNull();
+    await drawInto(school, pieceId);
+    expect((await card()).touchedAt).toEqual(expect.any(Number));
+  });
+});

@@ -1,0 +1,156 @@
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { PieceProgress } from '@lippet/core/page/progress';
+import { measureProgress } from '@lippet/core/page/progress';
+import { completeness, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
+import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
+import { Part, Piece } from '../models/tables';
+import type { UpdateLog } from '../sync/updateLog';
+
+/** An activity and one learner's piece on it (if begun), with how it stands. */
+export interface Standing {
+  activityId: string;
+  groupId: string;
+  personId: string;
+  pieceId: string | null;
+  title: string;
+  subject: string;
+  teacher: string;
+  minutes: number | null;
+  facts: PieceFacts;
+  standing: PieceStanding;
+  completeness: Completeness;
+  latestGo: { id: string; go: number; sentAt: number; word: string | null } | null;
+  touchedAt: number | null;
+  pictureVersion: string;
+}
+
+interface FactRow {
+  activity_id: string;
+  group_id: string;
+  person_id: string;
+  title: string;
+  subject: string;
+  teacher: string;
+  minutes: number | null;
+  opens: Date | null;
+  due: Date | null;
+  closes: Date | null;
+  late_allowed: boolean;
+  piece_id: string | null;
+  progress: PieceProgress | null;
+  progress_through: string | null;
+  update_id: string | null;
+  touched_at: Date | null;
+  submission_id: string | null;
+  go: number | null;
+  sent_at: Date | null;
+  word: string | null;
+  begun_at: Date | null;
+  released_at: Date | null;
+  outcome: Outcome | null;
+}
+
+const time = (date: Date | null): number | null => date && date.getTime();
+
+/** Which learner-and-activity pairs to look up. Each filter that is given narrows them. */
+export interface FactsFilter {
+  personId?: string;
+  activityId?: string;
+  groupIds?: readonly string[];
+  pieceId?: string;
+}
+
+/** The one query behind every list: activity, learner, piece, latest go and its review. */
+export class PieceFactsService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly log: UpdateLog,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  /**
+   * How each matching pair stands now. Learners of the activity's group appear even if they have not begun.
+   *
+   * @param transaction needed where the caller has locked a piece: measuring writes to the piece's row
+   */
+  async find(filter: FactsFilter, transaction?: Transaction): Promise<Standing[]> {
+    const rows = await this.sequelize.query<FactRow>(
+      `SELECT a.id AS activity_id, a.group_id, m.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
+              a.opens, a.due, a.closes, a.late_allowed,
+              p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
+              s.id AS submission_id, s.go, s.sent_at, s.word, r.begun_at, r.released_at, r.outcome
+       FROM activities a
+       JOIN people t ON t.id = a.teacher_id
+       JOIN memberships m ON m.group_id = a.group_id AND m.role = 'learner'
+       LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = m.person_id
+       LEFT JOIN LATERAL (
+         SELECT id, created_at FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
+       LEFT JOIN LATERAL (
+         SELECT id, go, sent_at, word FROM submissions
+         WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
+       LEFT JOIN reviews r ON r.submission_id = s.id
+       WHERE (:personId::uuid IS NULL OR m.person_id = :personId)
+         AND (:activityId::uuid IS NULL OR a.id = :activityId)
+         AND (:pieceId::uuid IS NULL OR p.id = :pieceId)
+         AND (:groupIds::uuid[] IS NULL OR a.group_id = ANY(:groupIds::uuid[]))
+       ORDER BY a.created_at, a.id`,
+      {
+        replacements: {
+          personId: filter.personId ?? null, activityId: filter.activityId ?? null, pieceId: filter.pieceId ?? null,
+          groupIds: filter.groupIds ? `{${filter.groupIds.join(',')}}` : null,
+        },
+        type: QueryTypes.SELECT,
+        transaction,
+      },
+    );
+    const needs = await this.partNeeds([...new Set(rows.map((row) => row.activity_id))]);
+    return Promise.all(rows.map((row) => this.standing(row, needs.get(row.activity_id) ?? [], transaction)));
+  }
+
+  private async partNeeds(activityIds: string[]): Promise<Map<string, PartNeed[]>> {
+    const parts = await Part.findAll({
+      where: { activityId: activityIds }, attributes: ['id', 'activityId', 'required'], order: ['position'], raw: true,
+    });
+    const needs = new Map<string, PartNeed[]>();
+    for (const part of parts) {
+      const list = needs.get(part.activityId) ?? [];
+      needs.set(part.activityId, list);
+      list.push({ id: part.id, required: part.required });
+    }
+    return needs;
+  }
+
+  private async standing(row: FactRow, needs: PartNeed[], transaction?: Transaction): Promise<Standing> {
+    const done = completeness(needs, await this.progress(row, transaction));
+    const facts: PieceFacts = {
+      made: done.made,
+      complete: done.complete,
+      latest: row.go === null ? null : {
+        go: row.go,
+        sentAt: row.sent_at!.getTime(),
+        reviewBegun: row.begun_at !== null,
+        released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
+      },
+      opens: time(row.opens), due: time(row.due), closes: time(row.closes), lateAllowed: row.late_allowed,
+    };
+    return {
+      activityId: row.activity_id, groupId: row.group_id, personId: row.person_id, pieceId: row.piece_id,
+      title: row.title, subject: row.subject, teacher: row.teacher, minutes: row.minutes,
+      facts, standing: pieceState(facts, this.clock()), completeness: done,
+      latestGo: row.submission_id === null ? null : {
+        id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word,
+      },
+      touchedAt: done.made ? time(row.touched_at) : null,
+      pictureVersion: row.update_id ?? '0',
+    };
+  }
+
+  /** The measured progress; measured again from the log where that has grown since (or the server died between). */
+  private async progress(row: FactRow, transaction?: Transaction): Promise<PieceProgress> {
+    if (!row.piece_id || !row.update_id) return { parts: {} };
+    if (row.progress && row.progress_through === row.update_id) return row.progress;
+    const progress = measureProgress(await this.log.document({ kind: 'piece', id: row.piece_id }, transaction));
+    await Piece.update({ progress, progressThrough: row.update_id }, { where: { id: row.piece_id }, transaction });
+    return progress;
+  }
+}

@@ -1,0 +1,236 @@
+import { randomUUID } from 'node:crypto';
+import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import * as Y from 'yjs';
+import { startDocument } from '@lippet/core/page/document';
+import { ExtentError, holdsAll } from '@lippet/core/page/holds';
+import { mediaOf } from '@lippet/core/page/mediaOf';
+import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
+import type { GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
+import { Activity, Person, Piece, Review, Submission } from '../models/tables';
+import type { Actor } from '../policy/actor';
+import { policy } from '../policy/policy';
+import { notFound, ProblemError } from '../problems/problem';
+import type { SyncHub } from '../sync/hub';
+import type { UpdateLog } from '../sync/updateLog';
+import { pagePicture } from '../media/picture';
+import { activityParts } from './activityParts';
+import type { MediaService } from './media';
+import type { PieceFactsService, Standing } from './pieceFacts';
+import { countUnseen, tellTeachers } from './updates';
+
+export interface SendRequest {
+  key: string;
+  /** Base64 of the client's document extent. */
+  extent: string;
+  word?: string;
+}
+
+/** Opening, sending and taking back pieces. */
+export class PieceService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly log: UpdateLog,
+    private readonly facts: PieceFactsService,
+    private readonly media: MediaService,
+    private readonly hub: () => SyncHub,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  /** Everything that is open to a learner. */
+  async now(actor: Actor): Promise<NowView> {
+    const standings = await this.facts.find({ personId: actor.personId });
+    const cards = standings.filter((each) => policy.seeActivity(actor, each, each.standing)).map(cardOf);
+    return { cards, unseenUpdates: await countUnseen(actor.personId) };
+  }
+
+  /** The learner's piece on an activity, laid out on first opening. Opening twice at once gives one piece. */
+  async open(actor: Actor, activityId: string): Promise<{ pieceId: string }> {
+    const [standing] = await this.facts.find({ personId: actor.personId, activityId });
+    if (!standing || !policy.startPiece(actor, standing, standing.standing)) throw notFound();
+    if (standing.pieceId) return { pieceId: standing.pieceId };
+    const { pages } = await activityParts(activityId);
+    const id = randomUUID();
+    try {
+      await this.sequelize.transaction(async (transaction) => {
+        await Piece.create({ id, activityId, personId: actor.personId }, { transaction });
+        await this.log.append({ kind: 'piece', id }, startDocument(pages), transaction);
+      });
+      return { pieceId: id };
+    } catch (error) {
+      if (!(error instanceof UniqueConstraintError)) throw error;
+      const piece = await Piece.findOne({ where: { activityId, personId: actor.personId }, rejectOnEmpty: true });
+      return { pieceId: piece.id };
+    }
+  }
+
+  async view(actor: Actor, pieceId: string): Promise<PieceView> {
+    const standing = await this.owned(actor, pieceId);
+    const activity = await Activity.findByPk(standing.activityId, { rejectOnEmpty: true });
+    const { parts, pages } = await activityParts(activity.id);
+    return {
+      id: pieceId, card: cardOf(standing), task: activity.task, goal: activity.goal, parts, pages,
+      goes: await this.goes(pieceId),
+    };
+  }
+
+  private async goes(pieceId: string): Promise<GoView[]> {
+    const goes = await Submission.findAll({
+      where: { pieceId, withdrawnAt: null }, order: [['go', 'DESC']], attributes: { exclude: ['document'] },
+    });
+    const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) } });
+    const people = await Person.findAll({ where: { id: reviews.map((review) => review.reviewerId) } });
+    return goes.map(({ id, go, sentAt, late, word }) => {
+      const review = reviews.find((each) => each.submissionId === id && each.releasedAt !== null);
+      return {
+        id, go, sentAt: sentAt.getTime(), late, word,
+        review: review
+          ? {
+              id: review.id, outcome: review.outcome!, note: review.note, releasedAt: review.releasedAt!.getTime(),
+              teacher: people.find((person) => person.id === review.reviewerId)!.name,
+            }
+          : null,
+      };
+    });
+  }
+
+  /** One of a learner's own goes, with its review once that is released. */
+  async goView(actor: Actor, goId: string): Promise<GoPageView> {
+    const row = await Submission.findByPk(goId, { attributes: ['id', 'pieceId', 'withdrawnAt'] });
+    if (!row || row.withdrawnAt) throw notFound();
+    const standing = await this.owned(actor, row.pieceId);
+    const goes = await this.goes(row.pieceId);
+    const { parts } = await activityParts(standing.activityId);
+    return {
+      go: goes.find(({ id }) => id === goId)!, pieceId: row.pieceId, activityId: standing.activityId, title: standing.title,
+      mayGoOn: standing.standing.state === 'another-go' && standing.latestGo?.id === goId, parts,
+    };
+  }
+
+  private async owned(actor: Actor, pieceId: string, transaction?: Transaction): Promise<Standing> {
+    const [standing] = await this.facts.find({ pieceId }, transaction);
+    if (!standing || !policy.readPiece(actor, standing)) throw notFound();
+    return standing;
+  }
+
+  /** The draft's first page as WebP. */
+  async picture(actor: Actor, pieceId: string): Promise<Buffer> {
+    const [standing] = await this.facts.find({ pieceId });
+    if (!standing || !policy.seeDraftPicture(actor, standing, standing)) throw notFound();
+    const picture = await pagePicture(await this.log.document({ kind: 'piece', id: pieceId }), { pictures: this.media.pictures });
+    if (!picture) throw notFound();
+    return picture;
+  }
+
+  /**
+   * Sends a piece: once the log holds all that the client tells of, freezes a copy as the next go and tells
+   * the teachers, in one transaction. The piece's row is locked meanwhile, so no update slips in between.
+   * The same key again gives the same go.
+   *
+   * @throws ProblemError `still-arriving` while strokes are on their way, `nothing-made`, or `conflict`
+   */
+  async send(actor: Actor, pieceId: string, request: SendRequest): Promise<GoView> {
+    await this.owned(actor, pieceId);
+    const ref = { kind: 'piece', id: pieceId } as const;
+    const sent = await this.sequelize.transaction(async (transaction) => {
+      const piece = await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      const before = await Submission.findOne({ where: { pieceId, key: request.key }, transaction });
+      if (before) return before;
+      // Read again under the lock: another device may have sent it a moment ago.
+      const standing = await this.owned(actor, pieceId, transaction);
+      if (piece.frozen) throw new ProblemError('conflict', 'This is with your teacher already.');
+      if (standing.standing.notOpen || standing.standing.closed) {
+        throw new ProblemError('conflict', 'This activity is closed, so nothing more can be sent. Your work is kept.');
+      }
+      const doc = await this.log.document(ref, transaction);
+      insistOnAll(doc, request.extent);
+      if (!(await this.media.allHere(mediaOf(doc), pieceId))) {
+        throw new ProblemError('still-arriving', 'A picture is still on its way to school. It all goes as soon as that is there.');
+      }
+      if (!standing.completeness.made) {
+        throw new ProblemError('nothing-made', 'There is nothing to send yet. Draw something first.');
+      }
+      return this.freeze(standing, doc, request, transaction);
+    });
+    this.hub().announce(ref, 'frozen');
+    return {
+      id: sent.id, go: sent.go, sentAt: sent.sentAt.getTime(), late: sent.late, word: sent.word, review: null,
+    };
+  }
+
+  private async freeze(
+    standing: Standing, doc: Y.Doc, request: SendRequest, transaction: Transaction,
+  ): Promise<Submission> {
+    const pieceId = standing.pieceId!;
+    const sentAt = new Date(this.clock());
+    const { parts } = await activityParts(standing.activityId);
+    const progress = measureProgress(doc);
+    const manifest: Manifest = {
+      parts: parts.map(({ id, title, kind }) => ({
+        id, title, kind, ...(progress.parts[id] ?? NO_PROGRESS),
+      })),
+    };
+    const submission = await Submission.create(
+      {
+        id: randomUUID(), pieceId, go: (standing.facts.latest?.go ?? 0) + 1, key: request.key, sentAt,
+        late: standing.facts.due !== null && sentAt.getTime() > standing.facts.due,
+        document: Buffer.from(Y.encodeStateAsUpdate(doc)), manifest, word: request.word || null,
+      },
+      { transaction },
+    );
+    await Piece.update({ frozen: true }, { where: { id: pieceId }, transaction });
+    const learner = await Person.findByPk(standing.personId, { transaction, rejectOnEmpty: true });
+    await tellTeachers(
+      standing.groupId,
+      {
+        kind: 'sent',
+        words: `${learner.name} sent ${standing.title}${submission.go > 1 ? `, go ${submission.go}` : ''}`,
+        path: `/review/${standing.activityId}?person=${standing.personId}`,
+      },
+      transaction,
+    );
+    return submission;
+  }
+
+  /** Takes the latest go back while no teacher has begun; the draft is open again, with nothing lost. */
+  async takeBack(actor: Actor, pieceId: string): Promise<void> {
+    await this.owned(actor, pieceId);
+    await this.sequelize.transaction(async (transaction) => {
+      await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      const latest = await Submission.findOne({
+        where: { pieceId, withdrawnAt: null }, order: [['go', 'DESC']], lock: transaction.LOCK.UPDATE, transaction,
+      });
+      // Locked too, so that a teacher who begins at this moment either has begun, or finds it gone.
+      const review = latest && (await Review.findOne({
+        where: { submissionId: latest.id }, lock: transaction.LOCK.UPDATE, transaction,
+      }));
+      if (!latest || review?.releasedAt) {
+        throw new ProblemError('conflict', 'There is nothing at the teacher’s to take back.');
+      }
+      if (review?.begunAt) {
+        throw new ProblemError('conflict', 'Your teacher has begun to look at it, so it stays there until it comes back.');
+      }
+      await latest.update({ withdrawnAt: new Date(this.clock()) }, { transaction });
+      await Piece.update({ frozen: false }, { where: { id: pieceId }, transaction });
+    });
+    this.hub().announce({ kind: 'piece', id: pieceId }, 'open');
+  }
+}
+
+/** Refuses with `still-arriving` unless the document holds all of the Base64 extent. */
+export function insistOnAll(doc: Y.Doc, extent: string): void {
+  try {
+    if (holdsAll(doc, new Uint8Array(Buffer.from(extent, 'base64')))) return;
+  } catch (error) {
+    if (error instanceof ExtentError) throw new ProblemError('bad-request', error.message);
+    throw error;
+  }
+  throw new ProblemError('still-arriving', 'Some of it is still on its way to school. It goes as soon as all is there.');
+}
+
+/** What lists show of how a piece stands. */
+function cardOf(each: Standing): PieceCard {
+  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, pictureVersion } = each;
+  return {
+    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, pictureVersion,
+  };
+}

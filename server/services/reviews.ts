@@ -1,0 +1,240 @@
+import { randomUUID } from 'node:crypto';
+import { UniqueConstraintError, type Sequelize } from 'sequelize';
+import * as Y from 'yjs';
+import { PIECE_STATES, type Outcome, type PieceState } from '@lippet/core/schedule/pieceState';
+import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, ReviewView } from '@lippet/core/contract/work';
+import { Activity, Group, Membership, Person, Piece, Review, Submission } from '../models/tables';
+import type { Actor } from '../policy/actor';
+import { policy } from '../policy/policy';
+import { notFound, ProblemError } from '../problems/problem';
+import { pagePicture } from '../media/picture';
+import type { SyncHub } from '../sync/hub';
+import type { UpdateLog } from '../sync/updateLog';
+import { activityParts } from './activityParts';
+import type { MediaService } from './media';
+import type { PieceFactsService, Standing } from './pieceFacts';
+import { insistOnAll } from './pieces';
+import { tellPerson } from './updates';
+
+interface GoContext {
+  go: Submission;
+  piece: Piece;
+  activity: Activity;
+}
+
+function countStates(standings: readonly Standing[]): Record<PieceState, number> {
+  const counts = Object.fromEntries(PIECE_STATES.map((state) => [state, 0])) as Record<PieceState, number>;
+  for (const { standing } of standings) counts[standing.state] += 1;
+  return counts;
+}
+
+/** The teacher's side: what waits, the line, marks, notes and outcomes. */
+export class ReviewService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly log: UpdateLog,
+    private readonly facts: PieceFactsService,
+    private readonly media: MediaService,
+    private readonly hub: () => SyncHub,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  /** Every activity of the teacher's groups with its counts; what has waited longest comes first. */
+  async toReview(actor: Actor): Promise<ReviewActivity[]> {
+    if (actor.teaches.size === 0) return [];
+    const standings = await this.facts.find({ groupIds: [...actor.teaches] });
+    const groups = await Group.findAll({ where: { id: [...actor.teaches] } });
+    const byActivity = new Map<string, Standing[]>();
+    for (const each of standings) {
+      byActivity.set(each.activityId, [...(byActivity.get(each.activityId) ?? []), each]);
+    }
+    const list = [...byActivity.entries()].map(([activityId, all]): ReviewActivity => {
+      const first = all[0]!;
+      const waiting = all.filter(({ standing }) => standing.state === 'with-teacher').map((each) => each.latestGo!.sentAt);
+      return {
+        activityId, title: first.title, subject: first.subject,
+        group: groups.find(({ id }) => id === first.groupId)!.name, due: first.facts.due,
+        counts: countStates(all), oldestWaiting: waiting.length > 0 ? Math.min(...waiting) : null,
+      };
+    });
+    return list.sort((a, b) => (a.oldestWaiting ?? Infinity) - (b.oldestWaiting ?? Infinity) || a.title.localeCompare(b.title));
+  }
+
+  /** The hung-up pieces of one activity: what waits first, oldest first, then the others by name. */
+  async line(actor: Actor, activityId: string): Promise<ReviewLineView> {
+    const activity = await Activity.findByPk(activityId);
+    if (!activity || !policy.review(actor, activity)) throw notFound();
+    const [standings, group, { parts, pages }] = await Promise.all([
+      this.facts.find({ activityId }),
+      Group.findByPk(activity.groupId, { rejectOnEmpty: true }),
+      activityParts(activityId),
+    ]);
+    const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
+    const line = standings.map((each): HungPiece => {
+      const person = people.find(({ id }) => id === each.personId)!;
+      return {
+        personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
+        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion,
+      };
+    });
+    const waits = (piece: HungPiece): boolean => piece.standing.state === 'with-teacher';
+    line.sort(
+      (a, b) =>
+        Number(waits(b)) - Number(waits(a)) ||
+        (waits(a) ? a.go!.sentAt - b.go!.sentAt : 0) ||
+        PIECE_STATES.indexOf(b.standing.state) - PIECE_STATES.indexOf(a.standing.state) ||
+        a.name.localeCompare(b.name),
+    );
+    return { activityId, title: activity.title, group: group.name, task: activity.task, parts, pages, line };
+  }
+
+  private async goContext(goId: string): Promise<GoContext> {
+    const go = await Submission.findByPk(goId);
+    if (!go) throw notFound();
+    const piece = await Piece.findByPk(go.pieceId, { rejectOnEmpty: true });
+    const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
+    return { go, piece, activity };
+  }
+
+  /** A go's frozen document, as one Yjs update. */
+  async goDocument(actor: Actor, goId: string): Promise<Buffer> {
+    const { go, piece, activity } = await this.goContext(goId);
+    if (!policy.readGo(actor, piece, activity, go)) throw notFound();
+    return go.document;
+  }
+
+  /** A go's first page as WebP, with the marks where the actor may see them. */
+  async goPicture(actor: Actor, goId: string): Promise<Buffer> {
+    const { go, piece, activity } = await this.goContext(goId);
+    if (!policy.readGo(actor, piece, activity, go)) throw notFound();
+    const review = await Review.findOne({ where: { submissionId: goId } });
+    const doc = new Y.Doc();
+    Y.applyUpdate(doc, go.document);
+    const marks = review?.marks && policy.readMarks(actor, piece, activity, review) ? new Y.Doc() : undefined;
+    if (marks) Y.applyUpdate(marks, review!.marks!);
+    const picture = await pagePicture(doc, { marks, pictures: this.media.pictures });
+    if (!picture) throw notFound();
+    return picture;
+  }
+
+  /** The review of a go, made on first opening. Looking alone does not count as having begun. */
+  async open(actor: Actor, goId: string): Promise<ReviewView> {
+    const { go, activity } = await this.goContext(goId);
+    if (!policy.review(actor, activity) || go.withdrawnAt) throw notFound();
+    const before = await Review.findOne({ where: { submissionId: goId } });
+    if (before) return viewOf(before);
+    try {
+      return viewOf(await Review.create({ id: randomUUID(), submissionId: goId, reviewerId: actor.personId }));
+    } catch (error) {
+      if (!(error instanceof UniqueConstraintError)) throw error;
+      return viewOf(await Review.findOne({ where: { submissionId: goId }, rejectOnEmpty: true }));
+    }
+  }
+
+  private async reviewContext(actor: Actor, reviewId: string): Promise<GoContext & { review: Review }> {
+    const review = await Review.findByPk(reviewId);
+    if (!review) throw notFound();
+    const context = await this.goContext(review.submissionId);
+    if (!policy.review(actor, context.activity)) throw notFound();
+    return { ...context, review };
+  }
+
+  /** Keeps the note as it is typed. Only the teacher sees it until it is released. */
+  async saveNote(actor: Actor, reviewId: string, note: string): Promise<ReviewView> {
+    await this.reviewContext(actor, reviewId);
+    return this.sequelize.transaction(async (transaction) => {
+      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
+      insistOpen(review, go);
+      const begunAt = review.begunAt ?? (note.trim() ? new Date(this.clock()) : null);
+      return viewOf(await review.update({ note, begunAt }, { transaction }));
+    });
+  }
+
+  /**
+   * Releases a review: freezes its marks, opens the draft again where another go is asked, tells the learner.
+   * Releasing twice with the same outcome changes nothing.
+   *
+   * @throws ProblemError `still-arriving` while marks are on their way, `conflict` if it was taken back or answered otherwise
+   */
+  async release(
+    actor: Actor, reviewId: string, request: { outcome: Outcome; note: string; extent: string },
+  ): Promise<ReviewView> {
+    const { piece, activity } = await this.reviewContext(actor, reviewId);
+    const ref = { kind: 'marks', id: reviewId } as const;
+    const released = await this.sequelize.transaction(async (transaction) => {
+      // The piece first: taking back locks in the same order, so the two can't block each other.
+      await Piece.findByPk(piece.id, { lock: transaction.LOCK.UPDATE, transaction });
+      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      if (review.releasedAt && review.outcome === request.outcome) return review;
+      const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
+      insistOpen(review, go);
+      const marks = await this.log.document(ref, transaction);
+      insistOnAll(marks, request.extent);
+      const at = new Date(this.clock());
+      await review.update(
+        {
+          outcome: request.outcome, note: request.note, reviewerId: actor.personId, begunAt: review.begunAt ?? at,
+          releasedAt: at, marks: Buffer.from(Y.encodeStateAsUpdate(marks)),
+        },
+        { transaction },
+      );
+      await Piece.update({ frozen: request.outcome === 'finished' }, { where: { id: piece.id }, transaction });
+      const teacher = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
+      const again = request.outcome === 'again';
+      await tellPerson(
+        piece.personId,
+        {
+          kind: request.outcome,
+          words: again ? `${teacher.name} asks for another go: ${activity.title}` : `Finished: ${activity.title}`,
+          path: `/feedback/${go.id}`,
+        },
+        transaction,
+      );
+      return review;
+    });
+    this.hub().announce(ref, 'frozen');
+    if (released.outcome === 'again') this.hub().announce({ kind: 'piece', id: piece.id }, 'open');
+    return viewOf(released);
+  }
+
+  /** The released marks as one Yjs update; empty if nothing was marked. */
+  async marks(actor: Actor, reviewId: string): Promise<Buffer> {
+    const review = await Review.findByPk(reviewId);
+    if (!review) throw notFound();
+    const { piece, activity } = await this.goContext(review.submissionId);
+    if (!policy.readMarks(actor, piece, activity, review)) throw notFound();
+    if (review.marks) return review.marks;
+    const read = await this.log.read({ kind: 'marks', id: reviewId });
+    return Buffer.from(read?.update ?? Y.encodeStateAsUpdate(new Y.Doc()));
+  }
+
+  /** The teacher's groups with their learners, codes and counts. */
+  async classes(actor: Actor): Promise<ClassView[]> {
+    const groupIds = [...actor.teaches].filter((id) => policy.seeClass(actor, id));
+    const groups = await Group.findAll({ where: { id: groupIds }, order: ['name'] });
+    const standings = groupIds.length > 0 ? await this.facts.find({ groupIds }) : [];
+    return Promise.all(
+      groups.map(async ({ id, name, code }): Promise<ClassView> => {
+        const members = await Membership.findAll({ where: { groupId: id, role: 'learner' } });
+        const people = await Person.findAll({ where: { id: members.map((m) => m.personId) }, order: ['name'] });
+        return {
+          id, name, code,
+          learners: people.map((person) => ({
+            id: person.id, name: person.name, badge: person.badge,
+            counts: countStates(standings.filter((each) => each.groupId === id && each.personId === person.id)),
+          })),
+        };
+      }),
+    );
+  }
+}
+
+function insistOpen(review: Review, go: Submission): void {
+  if (review.releasedAt) throw new ProblemError('conflict', 'This has been answered already.');
+  if (go.withdrawnAt) throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
+}
+
+const viewOf = ({ id, submissionId, note, outcome, releasedAt }: Review): ReviewView => ({
+  id, goId: submissionId, note, outcome: outcome ?? null, releasedAt: releasedAt ? releasedAt.getTime() : null,
+});

@@ -1,0 +1,201 @@
+/** Sending, taking back, reviewing, another go: as the app does it, on a real database. */
+import { randomUUID } from 'node:crypto';
+import * as Y from 'yjs';
+import { markItems, pageItems, readPages } from '@lippet/core/page/document';
+import { readStrokes } from '@lippet/core/page/item';
+import { addStroke } from '@lippet/core/page/stroke';
+import { documentExtent } from '@lippet/core/page/holds';
+import { inkFromRows } from '@lippet/core/ink/ink';
+import type { GoPageView, GoView, NowView, PieceView, ReviewActivity, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
+import { Submission } from '../models/tables';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+describe('a piece on its way', () => {
+  let school: SmallSchool;
+  let ada: TestClient;
+  let teacher: TestClient;
+  let pieceId: string;
+  let clock = Date.now();
+
+  beforeEach(async () => {
+    school = await smallSchool(clock);
+    const { as } = appOf(school, () => clock);
+    ada = await as('ada');
+    teacher = await as('ms-reed');
+    ({ pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`));
+  });
+  afterEach(() => school.close());
+
+  const extent = (): Promise<string> => extentOf(school, 'piece', pieceId);
+  const send = async (key: string = randomUUID(), word?: string): Promise<GoView> =>
+    ada.json('POST', `/api/pieces/${pieceId}/send`, { key, extent: await extent(), word });
+  const state = async (): Promise<string> => (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
+  const review = (goId: string): Promise<ReviewView> => teacher.json('POST', `/api/goes/${goId}/review`);
+  const release = async (reviewId: string, outcome: 'again' | 'finished', note = ''): Promise<ReviewView> =>
+    teacher.json('POST', `/api/reviews/${reviewId}/release`, { outcome, note, extent: await extentOf(school, 'marks', reviewId) });
+
+  async function mark(reviewId: string): Promise<boolean> {
+    const doc = new Y.Doc();
+    addStroke(markItems(doc, 'any page'), { id: randomUUID(), tool: 'pen', colour: '#2A6A8C', width: 2, ink: inkFromRows([[1, 1, 0.5, 0]]), at: 0 });
+    return school.log.append({ kind: 'marks', id: reviewId }, Y.encodeStateAsUpdate(doc));
+  }
+
+  it('is laid out once, however often and from how many devices it is opened', async () => {
+    const again = await Promise.all([1, 2, 3].map(() => ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)));
+    expect(new Set(again.map((each) => each.pieceId))).toEqual(new Set([pieceId]));
+    expect(readPages(await school.log.document({ kind: 'piece', id: pieceId }))).toHaveLength(2);
+  });
+
+  it('goes through its states, the same in every list', async () => {
+    expect(await state()).toBe('new');
+    await drawInto(school, pieceId, 1);
+    expect(await state()).toBe('started');
+    await drawInto(school, pieceId, 0);
+    expect(await state()).toBe('ready');
+    const go = await send(randomUUID(), 'here it is');
+    expect(go).toMatchObject({ go: 1, word: 'here it is', late: false });
+    const now = await ada.json<NowView>('GET', '/api/now');
+    const line = await teacher.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`);
+    const counts = (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(({ activityId }) => activityId === school.activities.open)!.counts;
+    expect(now.cards.find((card) => card.pieceId === pieceId)!.standing.state).toBe('with-teacher');
+    expect(line.line.map((piece) => [piece.name, piece.standing.state])).toEqual([['ada', 'with-teacher'], ['ben', 'new']]);
+    expect(counts).toMatchObject({ 'with-teacher': 1, new: 1 });
+    const [update] = await teacher.json<UpdateView[]>('GET', '/api/updates');
+    expect(update).toMatchObject({ kind: 'sent', words: 'ada sent Open work', seen: false });
+  });
+
+  it('is not sent while strokes, or a rubbing-out, are on their way', async () => {
+    await drawInto(school, pieceId);
+    const ahead = await school.log.document({ kind: 'piece', id: pieceId });
+    const items = pageItems(ahead, readPages(ahead)[0]!.id)!;
+    items.delete([...items.keys()][0]!);
+    const told = Buffer.from(documentExtent(ahead)).toString('base64');
+    const answer = await ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: told });
+    expect(answer.status).toBe(409);
+    expect(await answer.json()).toMatchObject({ code: 'still-arriving' });
+    expect(await state()).toBe('ready');
+  });
+
+  it('is sent once for one key: twice, at once, or after a lost answer', async () => {
+    await drawInto(school, pieceId);
+    const key = randomUUID();
+    const goes = await Promise.all(Array.from({ length: 6 }, () => send(key)));
+    goes.push(await send(key));
+    expect(new Set(goes.map(({ id }) => id)).size).toBe(1);
+    expect(await Submission.count({ where: { pieceId } })).toBe(1);
+  });
+
+  it('makes one go of two devices that send at the same time with keys of their own', async () => {
+    await drawInto(school, pieceId);
+    const told = await extent();
+    const answers = await Promise.all([1, 2].map(() => ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: told })));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+  });
+
+  it('is not sent empty, nor after it has closed', async () => {
+    const empty = await ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: await extent() });
+    expect(empty.status).toBe(422);
+    const { pieceId: closed } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.closed}/piece`);
+    await drawInto(school, closed);
+    const late = await ada.request('POST', `/api/pieces/${closed}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', closed) });
+    expect(late.status).toBe(409);
+    expect((await late.json() as { message: string }).message).toContain('closed');
+  });
+
+  it('takes no stroke while it is with the teacher, and takes them again when taken back', async () => {
+    await drawInto(school, pieceId);
+    await send();
+    await expect(drawInto(school, pieceId)).rejects.toThrow('frozen');
+    await ada.json('POST', `/api/pieces/${pieceId}/take-back`);
+    await drawInto(school, pieceId);
+    expect(await state()).toBe('ready');
+    expect((await send()).go).toBe(1);
+  });
+
+  it('can be taken back after a look, and no more once the teacher has begun', async () => {
+    await drawInto(school, pieceId);
+    const go = await send();
+    const opened = await review(go.id);
+    expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.mayTakeBack).toBe(true);
+    await teacher.json('PUT', `/api/reviews/${opened.id}/note`, { note: 'Well' });
+    expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.mayTakeBack).toBe(false);
+    const refused = await ada.request('POST', `/api/pieces/${pieceId}/take-back`);
+    expect(refused.status).toBe(409);
+    expect((await refused.json() as { message: string }).message).toContain('begun');
+  });
+
+  it('can’t be answered once it was taken back', async () => {
+    await drawInto(school, pieceId);
+    const opened = await review((await send()).id);
+    await ada.json('POST', `/api/pieces/${pieceId}/take-back`);
+    const late = await teacher.request('POST', `/api/reviews/${opened.id}/release`, { outcome: 'finished', note: '', extent: await extentOf(school, 'marks', opened.id) });
+    expect(late.status).toBe(409);
+    expect(await state()).toBe('ready');
+  });
+
+  it('comes back for another go with marks and note, and go 1 stays as it was', async () => {
+    await drawInto(school, pieceId);
+    const first = await send();
+    const before = await (await ada.request('GET', `/api/goes/${first.id}/document`)).arrayBuffer();
+    const opened = await review(first.id);
+    expect(await mark(opened.id)).toBe(true);
+    await release(opened.id, 'again', 'Show me the sea');
+    expect(await mark(opened.id)).toBe(false);
+    expect(await state()).toBe('another-go');
+    const [update] = await ada.json<UpdateView[]>('GET', '/api/updates');
+    expect(update).toMatchObject({ kind: 'again', path: `/feedback/${first.id}` });
+    const page = await ada.json<GoPageView>('GET', `/api/goes/${first.id}`);
+    expect(page).toMatchObject({ mayGoOn: true, go: { review: { note: 'Show me the sea', outcome: 'again' } } });
+    const marks = new Y.Doc();
+    Y.applyUpdate(marks, new Uint8Array(await (await ada.request('GET', `/api/reviews/${opened.id}/marks`)).arrayBuffer()));
+    expect(readStrokes(markItems(marks, 'any page'))).toHaveLength(1);
+
+    await drawInto(school, pieceId);
+    const second = await send();
+    expect(second.go).toBe(2);
+    expect(await (await ada.request('GET', `/api/goes/${first.id}/document`)).arrayBuffer()).toEqual(before);
+    await release((await review(second.id)).id, 'finished', 'There it is');
+    expect(await state()).toBe('finished');
+    await expect(drawInto(school, pieceId)).rejects.toThrow('frozen');
+    const goes = (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).goes;
+    expect(goes.map(({ go, review: answer }) => [go, answer?.outcome])).toEqual([[2, 'finished'], [1, 'again']]);
+  });
+
+  it('is answered once: releasing twice changes nothing, and not to another outcome', async () => {
+    await drawInto(school, pieceId);
+    const opened = await review((await send()).id);
+    const one = await release(opened.id, 'finished', 'Good');
+    expect(await release(opened.id, 'finished', 'Good')).toEqual(one);
+    const other = await teacher.request('POST', `/api/reviews/${opened.id}/release`, { outcome: 'again', note: '', extent: await extentOf(school, 'marks', opened.id) });
+    expect(other.status).toBe(409);
+    expect((await ada.json<UpdateView[]>('GET', '/api/updates'))).toHaveLength(1);
+  });
+
+  it('waits for marks that are on their way before it is released', async () => {
+    await drawInto(school, pieceId);
+    const opened = await review((await send()).id);
+    const ahead = new Y.Doc();
+    addStroke(markItems(ahead, 'p'), { id: 'm', tool: 'pen', colour: '#2A6A8C', width: 2, ink: inkFromRows([[1, 1, 0.5, 0]]), at: 0 });
+    const early = await teacher.request('POST', `/api/reviews/${opened.id}/release`, { outcome: 'finished', note: '', extent: Buffer.from(documentExtent(ahead)).toString('base64') });
+    expect(await early.json()).toMatchObject({ code: 'still-arriving' });
+  });
+
+  it('keeps its log short without losing a stroke', async () => {
+    for (let i = 0; i < 80; i++) await drawInto(school, pieceId);
+    const before = await school.log.document({ kind: 'piece', id: pieceId });
+    await school.log.compact({ kind: 'piece', id: pieceId });
+    const [row] = (await school.sequelize.query('SELECT count(*)::int AS n FROM piece_updates WHERE piece_id = ?', { replacements: [pieceId] }))[0] as { n: number }[];
+    expect(row!.n).toBe(1);
+    expect(documentExtent(await school.log.document({ kind: 'piece', id: pieceId }))).toEqual(documentExtent(before));
+    expect(await state()).toBe('ready');
+  });
+
+  it('is called late by when it was sent', async () => {
+    await drawInto(school, pieceId);
+    await school.sequelize.query('UPDATE activities SET due = ? WHERE id = ?', { replacements: [new Date(clock - 60_000), school.activities.open] });
+    expect(await send()).toMatchObject({ late: true });
+    clock += 1;
+  });
+});

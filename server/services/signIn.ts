@@ -1,0 +1,176 @@
+import { randomUUID } from 'node:crypto';
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import type { DeviceGroup, Me, SignInBody } from '@lippet/core/contract/signIn';
+import { Group, Membership, Person, School, Session, SignInAttempt } from '../models/tables';
+import type { Actor } from '../policy/actor';
+import { ProblemError } from '../problems/problem';
+import { decoyHash, hashToken, newToken, pictureSecret, verifySecret } from './secrets';
+import { ADDRESS_RULE, PERSON_RULE, waitBefore, type ThrottleRule } from './signInThrottle';
+
+const DAY = 86_400_000;
+/** How long a session lasts on one's own device, and on a shared one. */
+const SESSION_LENGTH = { kept: 90 * DAY, visit: DAY / 2 };
+
+export interface SignedIn {
+  token: string;
+  expiresAt: Date;
+  kept: boolean;
+}
+
+/** Signing in and out, and who is signed in. */
+export class SignInService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  /** The group of a code, with the names to tap. Wrong codes count against the address. */
+  async groupByCode(code: string, address: string): Promise<DeviceGroup> {
+    await this.waitIfNeeded(null, address);
+    const group = await Group.findOne({ where: { code } });
+    if (!group) {
+      await SignInAttempt.create({ who: 'code', address, succeeded: false, at: new Date(this.clock()) });
+      throw new ProblemError('not-found', 'No group has that code. Look at the card from your teacher and try again.');
+    }
+    return this.deviceGroup(group);
+  }
+
+  /** The group a device remembers, or null if its code has gone. */
+  async rememberedGroup(code: string | undefined): Promise<DeviceGroup | null> {
+    const group = code ? await Group.findOne({ where: { code } }) : null;
+    return group && this.deviceGroup(group);
+  }
+
+  private async deviceGroup(group: Group): Promise<DeviceGroup> {
+    const people = await this.sequelize.query<DeviceGroup['people'][number]>(
+      `SELECT p.id, p.name, p.badge, p.secret_kind AS secret FROM people p
+       JOIN memberships m ON m.person_id = p.id AND m.role = 'learner' WHERE m.group_id = :id ORDER BY p.name`,
+      { replacements: { id: group.id }, type: QueryTypes.SELECT },
+    );
+    return { code: group.code, name: group.name, people };
+  }
+
+  /**
+   * Signs in.
+   *
+   * @param deviceCode the group that the device remembers; names can be tapped, and picture keys used, only with it
+   * @throws ProblemError `wrong-secret` (never saying whether the name exists) or `wait`
+   */
+  async signIn(body: SignInBody, deviceCode: string | undefined, address: string): Promise<SignedIn> {
+    const person = await this.findPerson(body, deviceCode);
+    const who = person?.id ?? `name:${(body.signInName ?? body.personId ?? '').toLowerCase()}`;
+    const secret = body.pictures ? pictureSecret(body.pictures) : (body.password ?? '');
+    const right = await this.sequelize.transaction(async (transaction) => {
+      // One try at a time for each person: many at once must not slip past the wait.
+      await this.sequelize.query('SELECT pg_advisory_xact_lock(hashtextextended(:who, 0))', {
+        replacements: { who }, transaction,
+      });
+      await this.waitIfNeeded(who, address, transaction);
+      const matches = await verifySecret(person?.secretHash ?? (await decoyHash()), secret);
+      const succeeded = matches && person !== null;
+      await SignInAttempt.create({ who, address, succeeded, at: new Date(this.clock()) }, { transaction });
+      return succeeded;
+    });
+    if (!right || !person) {
+      throw new ProblemError(
+        'wrong-secret',
+        body.pictures
+          ? 'Those are not your three pictures. Have another look.'
+          : 'That name and password don’t go together. Try once more.',
+      );
+    }
+    return this.openSession(person.id, body.keep);
+  }
+
+  private async findPerson(body: SignInBody, deviceCode: string | undefined): Promise<Person | null> {
+    if (body.signInName) {
+      // A picture key is only three pictures: it is never enough without the group's device.
+      if (body.pictures) return null;
+      return Person.findOne({
+        where: this.sequelize.where(this.sequelize.fn('lower', this.sequelize.col('sign_in_name')), body.signInName.toLowerCase()),
+      });
+    }
+    const group = deviceCode ? await Group.findOne({ where: { code: deviceCode } }) : null;
+    if (!group || !body.personId) return null;
+    const member = await Membership.findOne({ where: { groupId: group.id, personId: body.personId } });
+    return member && Person.findByPk(member.personId);
+  }
+
+  private async waitIfNeeded(who: string | null, address: string, transaction?: Transaction): Promise<void> {
+    const byPerson = who ? await this.wait({ who }, PERSON_RULE, transaction) : 0;
+    const wait = Math.max(byPerson, await this.wait({ address }, ADDRESS_RULE, transaction));
+    if (wait === 0) return;
+    const seconds = Math.ceil(wait / 1000);
+    throw new ProblemError(
+      'wait',
+      `Too many wrong tries. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again.`,
+      seconds,
+    );
+  }
+
+  private async wait(
+    about: { who: string } | { address: string }, rule: ThrottleRule, transaction?: Transaction,
+  ): Promise<number> {
+    const now = this.clock();
+    const lastRight = await SignInAttempt.max<Date | null, SignInAttempt>('at', { where: { ...about, succeeded: true }, transaction });
+    // A right try of one child must not forgive the wrong ones that came from the same address.
+    const clearing = 'who' in about && lastRight ? new Date(lastRight).getTime() : 0;
+    const where = { ...about, succeeded: false, at: { [Op.gt]: new Date(Math.max(now - rule.window, clearing)) } };
+    const failures = await SignInAttempt.count({ where, transaction });
+    if (failures <= rule.free) return 0;
+    const last = await SignInAttempt.max<Date, SignInAttempt>('at', { where, transaction });
+    return waitBefore(failures, new Date(last).getTime(), now, rule);
+  }
+
+  private async openSession(personId: string, kept: boolean): Promise<SignedIn> {
+    const token = newToken();
+    const expiresAt = new Date(this.clock() + (kept ? SESSION_LENGTH.kept : SESSION_LENGTH.visit));
+    await Session.create({ id: randomUUID(), personId, tokenHash: hashToken(token), kept, expiresAt });
+    return { token, expiresAt, kept };
+  }
+
+  /** Who the cookie's token belongs to; null if it is unknown or has run out. */
+  async actor(token: string | undefined): Promise<Actor | null> {
+    if (!token) return null;
+    const rows = await this.sequelize.query<{
+      id: string; person_id: string; role: Actor['role']; group_id: string | null; as: string | null;
+    }>(
+      `SELECT s.id, s.person_id, p.role, m.group_id, m.role AS "as" FROM sessions s
+       JOIN people p ON p.id = s.person_id LEFT JOIN memberships m ON m.person_id = p.id
+       WHERE s.token_hash = :hash AND s.expires_at > :now`,
+      { replacements: { hash: hashToken(token), now: new Date(this.clock()) }, type: QueryTypes.SELECT },
+    );
+    const first = rows[0];
+    if (!first) return null;
+    const inRole = (role: string): Set<string> =>
+      new Set(rows.filter((row) => row.as === role && row.group_id).map((row) => row.group_id!));
+    return {
+      personId: first.person_id, sessionId: first.id, role: first.role,
+      learnsIn: inRole('learner'), teaches: inRole('teacher'),
+    };
+  }
+
+  /** What the interface shows of the person who is signed in. */
+  async me(actor: Actor): Promise<Me> {
+    const person = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
+    const [school, session, groups] = await Promise.all([
+      School.findByPk(person.schoolId, { rejectOnEmpty: true }),
+      Session.findByPk(actor.sessionId, { rejectOnEmpty: true }),
+      Group.findAll({ where: { id: [...actor.learnsIn, ...actor.teaches] }, order: ['name'] }),
+    ]);
+    return {
+      id: person.id, name: person.name, role: person.role, badge: person.badge,
+      groups: groups.map(({ id, name }) => ({ id, name })),
+      school: { name: school.name, zone: school.zone }, kept: session.kept,
+    };
+  }
+
+  /** Ends this session, or all of the person's. @returns the ids of the sessions that ended */
+  async signOut(actor: Actor, everywhere: boolean): Promise<string[]> {
+    const where = everywhere ? { personId: actor.personId } : { id: actor.sessionId };
+    const sessions = await Session.findAll({ where, attributes: ['id'] });
+    const ids = sessions.map(({ id }) => id);
+    await Session.destroy({ where: { id: ids } });
+    return ids;
+  }
+}

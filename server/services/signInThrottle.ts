@@ -1,0 +1,29 @@
+/** How quickly wrong tries slow down. Times in milliseconds. */
+export interface ThrottleRule {
+  /** Wrong tries that cost nothing. */
+  free: number;
+  /** The wait after the first try beyond those; it doubles with each further one. */
+  firstWait: number;
+  longestWait: number;
+  /** Only tries within this time count. */
+  window: number;
+}
+
+/** For one person, or one typed name. */
+export const PERSON_RULE: ThrottleRule = { free: 4, firstWait: 5_000, longestWait: 300_000, window: 24 * 3_600_000 };
+/** For one address: a whole class may share it, so more is let pass. */
+export const ADDRESS_RULE: ThrottleRule = { free: 40, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
+
+/**
+ * How long to wait before the next try is looked at.
+ *
+ * @param failures wrong tries since the last right one, within the rule's window
+ * @param lastFailure time of the newest of them
+ * @returns milliseconds; 0 if one may try now
+ */
+export function waitBefore(failures: number, lastFailure: number, now: number, rule: ThrottleRule): number {
+  const beyond = failures - rule.free;
+  if (beyond <= 0) return 0;
+  const wait = Math.min(rule.longestWait, rule.firstWait * 2 ** Math.min(beyond - 1, 20));
+  return Math.max(0, lastFailure + wait - now);
+}

@@ -1,0 +1,229 @@
+/** Live documents over real sockets, against the whole server. */
+import { tmpdir } from 'node:os';
+import { randomUUID } from 'node:crypto';
+import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
+import pino from 'pino';
+import WebSocket from 'ws';
+import * as Y from 'yjs';
+import type { GoView, ReviewView } from '@lippet/core/contract/work';
+import { inkFromRows } from '@lippet/core/ink/ink';
+import { markItems, pageItems, readPages } from '@lippet/core/page/document';
+import { readStrokes } from '@lippet/core/page/item';
+import { addStroke } from '@lippet/core/page/stroke';
+import { documentExtent } from '@lippet/core/page/holds';
+import { startServer, type RunningServer } from '../server';
+import { PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+/** Waits until something holds, looking again after every turn of the event loop. */
+async function until(holds: () => boolean | Promise<boolean>, what: string): Promise<void> {
+  const end = Date.now() + 8_000;
+  while (!(await holds())) {
+    if (Date.now() > end) throw new Error(`Never happened: ${what}`);
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  }
+}
+
+describe('the sync hub', () => {
+  let school: SmallSchool;
+  let server: RunningServer;
+  let opened: { destroy(): void }[] = [];
+  let adaCookie: string;
+  let pieceId: string;
+
+  const origin = (): string => `http://127.0.0.1:${server.port}`;
+  async function api<T>(cookie: string, method: string, path: string, body?: unknown): Promise<{ status: number; body: T; cookies: string }> {
+    const response = await fetch(`${origin()}/api${path}`, {
+      method, headers: { 'x-lippet': '1', cookie, 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const cookies = response.headers.getSetCookie().map((each) => each.split(';')[0]).join('; ');
+    return { status: response.status, body: (response.status === 204 ? null : await response.json()) as T, cookies };
+  }
+  async function signIn(name: string): Promise<string> {
+    if (name !== 'ada') return (await api('', 'POST', '/sessions', { signInName: name, password: PASSWORD })).cookies;
+    const device = (await api('', 'POST', '/device', { code: 'REEDS1' })).cookies;
+    return (await api(device, 'POST', '/sessions', { personId: school.people.ada, pictures: PICTURES })).cookies;
+  }
+
+  interface Live { doc: Y.Doc; provider: HocuspocusProvider; news: string[]; closed: () => number | null; failed: () => boolean; scope: () => string | null }
+  /** Opens a document over a socket of its own. */
+  function open(name: string, cookie: string): Live {
+    let code: number | null = null;
+    let failed = false;
+    let scope: string | null = null;
+    const news: string[] = [];
+    class Socket extends WebSocket {
+      constructor(url: string) {
+        super(url, { headers: { cookie, origin: origin() } });
+        this.on('close', (closing) => (code ??= closing));
+      }
+    }
+    const socket = new HocuspocusProviderWebsocket({ url: `${origin().replace('http', 'ws')}/sync`, WebSocketPolyfill: Socket, delay: 60_000, minDelay: 60_000, maxDelay: 60_000 });
+    const doc = new Y.Doc();
+    const provider = new HocuspocusProvider({
+      name, document: doc, websocketProvider: socket, awareness: null, token: 'cookie',
+      onStateless: ({ payload }) => news.push((JSON.parse(payload) as { kind: string }).kind),
+      onAuthenticationFailed: () => (failed = true),
+      onAuthenticated: (answer) => (scope = answer.scope),
+    });
+    provider.attach();
+    opened.push({ destroy: () => { provider.destroy(); socket.destroy(); } });
+    return { doc, provider, news, closed: () => code, failed: () => failed, scope: () => scope };
+  }
+  const strokesOf = (doc: Y.Doc): number => {
+    const [page] = readPages(doc);
+    return page ? readStrokes(pageItems(doc, page.id)!).length : 0;
+  };
+  const draw = (doc: Y.Doc): void =>
+    addStroke(pageItems(doc, readPages(doc)[0]!.id)!, { id: randomUUID(), tool: 'pen', colour: '#1C2A33', width: 2, ink: inkFromRows([[1, 1, 0.5, 0], [9, 9, 0.5, 16]]), at: 0 });
+  const logged = async (): Promise<number> => strokesOf(await school.log.document({ kind: 'piece', id: pieceId }));
+  const allKept = (live: Live): Promise<void> => until(() => live.provider.isSynced && !live.provider.hasUnsyncedChanges, 'all acknowledged');
+
+  beforeEach(async () => {
+    school = await smallSchool();
+    server = await startServer({ port: 0, host: '127.0.0.1', databaseUrl: school.database.url, webRoot: null, filesRoot: tmpdir(), fontsRoot: tmpdir(), secureCookies: false, logLevel: 'silent' }, pino({ level: 'silent' }));
+    adaCookie = await signIn('ada');
+    pieceId = (await api<{ pieceId: string }>(adaCookie, 'POST', `/activities/${school.activities.open}/piece`)).body.pieceId;
+  });
+  afterEach(async () => {
+    for (const each of opened) each.destroy();
+    opened = [];
+    await server.close();
+    await school.close();
+  });
+
+  it('acknowledges a stroke only once it is in the log', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    for (let i = 1; i <= 5; i++) {
+      draw(live.doc);
+      await allKept(live);
+      expect(await logged()).toBe(i);
+    }
+  });
+
+  it('brings two devices together, also what one drew before it connected', async () => {
+    const one = open(`piece:${pieceId}`, adaCookie);
+    await allKept(one);
+    const away = new Y.Doc();
+    Y.applyUpdate(away, Y.encodeStateAsUpdate(one.doc));
+    draw(away);
+    draw(one.doc);
+    const two = open(`piece:${pieceId}`, adaCookie);
+    Y.applyUpdate(two.doc, Y.encodeStateAsUpdate(away));
+    await until(() => strokesOf(one.doc) === 2 && strokesOf(two.doc) === 2, 'both strokes on both');
+    await allKept(two);
+    expect(await logged()).toBe(2);
+  });
+
+  it('lets in the owner alone, and to a review’s marks the group’s teacher alone', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    draw(live.doc);
+    await allKept(live);
+    const extent = Buffer.from(documentExtent(live.doc)).toString('base64');
+    const go = (await api<GoView>(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent })).body;
+    const review = (await api<ReviewView>(await signIn('ms-reed'), 'POST', `/goes/${go.id}/review`)).body;
+    const answers: Record<string, boolean> = {};
+    for (const name of ['ada', 'ben', 'cai', 'ms-reed', 'mr-dune']) {
+      const cookie = await signIn(name);
+      for (const document of [`piece:${pieceId}`, `marks:${review.id}`, `piece:${randomUUID()}`, 'piece:x', 'anything']) {
+        const tried = open(document, cookie);
+        await until(() => tried.failed() || tried.scope() !== null, `an answer to ${name} on ${document}`);
+        if (!tried.failed()) answers[`${name} ${document.split(':')[0]}`] = true;
+      }
+    }
+    expect(Object.keys(answers).sort()).toEqual(['ada piece', 'ms-reed marks']);
+  });
+
+  it('refuses a socket without a session, from another site, or at another address', async () => {
+    const refusal = (path: string, headers: Record<string, string>): Promise<number | undefined> =>
+      new Promise((resolve) => {
+        const socket = new WebSocket(`${origin().replace('http', 'ws')}${path}`, { headers });
+        socket.once('unexpected-response', (request, response) => {
+          resolve(response.statusCode);
+          request.destroy();
+        });
+        socket.on('error', () => undefined); // what follows from destroying the request
+      });
+    expect(await refusal('/sync', { origin: origin() })).toBe(401);
+    expect(await refusal('/sync', { origin: origin(), cookie: 'lippet_session=x' })).toBe(401);
+    expect(await refusal('/sync', { origin: 'http://elsewhere.test', cookie: adaCookie })).toBe(403);
+    expect(await refusal('/sync', { cookie: adaCookie })).toBe(403);
+    expect(await refusal('/elsewhere', { origin: origin(), cookie: adaCookie })).toBe(404);
+  });
+
+  it('freezes a sent piece: a socket that still writes is refused and told, and nothing of it is kept', async () => {
+    const [one, two] = [open(`piece:${pieceId}`, adaCookie), open(`piece:${pieceId}`, adaCookie)];
+    await Promise.all([allKept(one), allKept(two)]);
+    draw(one.doc);
+    await allKept(one);
+    const extent = Buffer.from(documentExtent(one.doc)).toString('base64');
+    expect((await api(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent })).status).toBe(200);
+    await until(() => one.news.includes('frozen') && two.news.includes('frozen'), 'both told');
+    draw(two.doc);
+    await until(() => two.provider.hasUnsyncedChanges, 'a stroke that is not acknowledged');
+    const late = open(`piece:${pieceId}`, adaCookie);
+    await until(() => late.scope() === 'readonly', 'read only on entering');
+    await until(() => strokesOf(late.doc) === 1, 'what was sent');
+    expect(two.provider.hasUnsyncedChanges).toBe(true);
+    expect(await logged()).toBe(1);
+  });
+
+  it('takes the refused stroke after all, once the piece was taken back', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    draw(live.doc);
+    await allKept(live);
+    const extent = Buffer.from(documentExtent(live.doc)).toString('base64');
+    await api(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent });
+    await until(() => live.news.includes('frozen'), 'told');
+    draw(live.doc);
+    await api(adaCookie, 'POST', `/pieces/${pieceId}/take-back`);
+    await until(() => live.news.includes('open'), 'told that it is open');
+    const anew = open(`piece:${pieceId}`, adaCookie);
+    Y.applyUpdate(anew.doc, Y.encodeStateAsUpdate(live.doc));
+    await allKept(anew);
+    expect(await logged()).toBe(2);
+  });
+
+  it('says nothing in a draft review to the learner’s sockets, and counts the first mark as having begun', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    draw(live.doc);
+    await allKept(live);
+    const extent = Buffer.from(documentExtent(live.doc)).toString('base64');
+    const go = (await api<GoView>(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent })).body;
+    const teacher = await signIn('ms-reed');
+    const review = (await api<ReviewView>(teacher, 'POST', `/goes/${go.id}/review`)).body;
+    const marks = open(`marks:${review.id}`, teacher);
+    await allKept(marks);
+    addStroke(markItems(marks.doc, 'p'), { id: 'm', tool: 'pen', colour: '#2A6A8C', width: 2, ink: inkFromRows([[1, 1, 0.5, 0]]), at: 0 });
+    await allKept(marks);
+    expect((await api(adaCookie, 'POST', `/pieces/${pieceId}/take-back`)).status).toBe(409);
+  });
+
+  it('closes the sockets of a session that is signed out', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    await api(adaCookie, 'DELETE', '/sessions');
+    await until(() => live.closed() === 4401, 'the socket closed');
+  });
+
+  it('closes the connection on bytes that are no update, and keeps the document whole', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    draw(live.doc);
+    await allKept(live);
+    const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const name = `piece:${pieceId}`;
+    const bad = new Uint8Array([name.length, ...Buffer.from(name), 0, 2, 6, 250, 250, 250, 250, 250, 250]);
+    live.provider.configuration.websocketProvider.webSocket!.send(bad as never);
+    await until(() => !live.provider.isSynced, 'the connection closed');
+    expect(await logged()).toBe(1);
+    const anew = open(name, adaCookie);
+    await until(() => strokesOf(anew.doc) === 1, 'the stroke again');
+    quiet.mockRestore();
+  });
+});

@@ -1,0 +1,154 @@
+import type { IncomingMessage } from 'node:http';
+import type { Duplex } from 'node:stream';
+import { Hocuspocus, type beforeHandleMessagePayload } from '@hocuspocus/server';
+import * as decoding from 'lib0/decoding';
+import { messageYjsSyncStep2, messageYjsUpdate } from 'y-protocols/sync';
+import { WebSocketServer, type WebSocket } from 'ws';
+import * as Y from 'yjs';
+import { LIMITS } from '@lippet/core/contract/limits';
+import type { SyncNews } from '@lippet/core/contract/sync';
+import type { Actor } from '../policy/actor';
+import { documentName, parseDocumentName, type DocumentRef } from './documentName';
+import type { UpdateLog } from './updateLog';
+
+/** What the hub asks of the rest of the server about a document. */
+export interface DocumentGate {
+  /** Whether the actor may read, and may write, the document now; null if they may not know of it. */
+  access(actor: Actor, ref: DocumentRef): Promise<{ write: boolean } | null>;
+  /** Called after an update was kept. */
+  written(ref: DocumentRef): Promise<void>;
+  /** Called when a document has come to rest for a moment after changes. */
+  paused(ref: DocumentRef): Promise<void>;
+}
+
+interface SocketContext {
+  actor: Actor;
+}
+
+/** Message types of the sync protocol that can carry a document update. */
+const SYNC = 0;
+const SYNC_REPLY = 4;
+
+/** The update inside a sync message, or null if the message carries none. */
+function updateIn(message: Uint8Array): { update: Uint8Array; step: number } | null {
+  const decoder = decoding.createDecoder(message);
+  decoding.readVarString(decoder);
+  const type = decoding.readVarUint(decoder);
+  if (type !== SYNC && type !== SYNC_REPLY) return null;
+  const step = decoding.readVarUint(decoder);
+  if (step !== messageYjsSyncStep2 && step !== messageYjsUpdate) return null;
+  return { update: decoding.readVarUint8Array(decoder), step };
+}
+
+/** An update that holds nothing: no structs and no deletions. */
+const isEmptyUpdate = (update: Uint8Array): boolean => update.length <= 2;
+
+/**
+ * The live documents: accepts sockets, lets in whom the gate lets in, and writes every update to the log
+ * before it is applied and acknowledged.
+ */
+export class SyncHub {
+  private readonly hocuspocus: Hocuspocus;
+  private readonly sockets = new WebSocketServer({ noServer: true, maxPayload: LIMITS.syncMessage });
+  private readonly tidying = new Set<Promise<void>>();
+  private closed = false;
+  private readonly bySession = new Map<string, Set<WebSocket>>();
+
+  constructor(
+    private readonly log: UpdateLog,
+    private readonly gate: DocumentGate,
+  ) {
+    this.hocuspocus = new Hocuspocus({
+      quiet: true,
+      debounce: 2000,
+      onAuthenticate: async ({ context, documentName: name, connectionConfig }) => {
+        const ref = parseDocumentName(name);
+        const access = ref && (await this.gate.access((context as SocketContext).actor, ref));
+        // Without a message: Hocuspocus would print it as a fault of ours, and the client gets its refusal all the same.
+        if (!access) throw new Error();
+        connectionConfig.readOnly = !access.write;
+      },
+      onLoadDocument: async ({ documentName: name, document }) => {
+        const read = await this.log.read(parseDocumentName(name)!);
+        if (read) Y.applyUpdate(document, read.update);
+      },
+      beforeHandleMessage: (payload) => this.keepFirst(payload),
+      onStoreDocument: async ({ documentName: name }) => {
+        // Nothing is lost by not doing this: every update is in the log already.
+        if (!this.closed) await this.tidy(parseDocumentName(name)!);
+      },
+    });
+  }
+
+  /** Merges the log and keeps a copy, now that the document has come to rest. */
+  private async tidy(ref: DocumentRef): Promise<void> {
+    const work = this.log.compact(ref).then(() => this.gate.paused(ref));
+    this.tidying.add(work);
+    try {
+      await work;
+    } finally {
+      this.tidying.delete(work);
+    }
+  }
+
+  /** Writes a message's update to the log before Hocuspocus applies and acknowledges it. */
+  private async keepFirst(payload: beforeHandleMessagePayload): Promise<void> {
+    const { connection, document, update: message } = payload;
+    const carried = updateIn(message);
+    if (!carried || connection.readOnly || isEmptyUpdate(carried.update)) return;
+    // A first answer repeats what the server may hold already; only what is new belongs in the log.
+    const known = carried.step === messageYjsSyncStep2 && Y.snapshotContainsUpdate(Y.snapshot(document), carried.update);
+    if (known) return;
+    Y.decodeUpdate(carried.update); // throws on bytes that are no update, which closes the connection
+    const ref = parseDocumentName(payload.documentName)!;
+    if (!(await this.log.append(ref, carried.update))) {
+      connection.readOnly = true;
+      connection.sendStateless(JSON.stringify({ kind: 'frozen' } satisfies SyncNews));
+      return;
+    }
+    await this.gate.written(ref);
+    // The document may have been unloaded and loaded again while the log was being written.
+    const loaded =
+      this.hocuspocus.documents.get(payload.documentName) ??
+      (await this.hocuspocus.loadingDocuments.get(payload.documentName));
+    if (loaded && loaded !== document) Y.applyUpdate(loaded, carried.update);
+  }
+
+  /** Takes over an upgraded connection of a signed-in person. */
+  accept(request: IncomingMessage, socket: Duplex, head: Buffer, actor: Actor): void {
+    this.sockets.handleUpgrade(request, socket, head, (webSocket) => {
+      const open = this.bySession.get(actor.sessionId) ?? new Set();
+      this.bySession.set(actor.sessionId, open.add(webSocket));
+      webSocket.on('close', () => {
+        open.delete(webSocket);
+        if (open.size === 0) this.bySession.delete(actor.sessionId);
+      });
+      this.hocuspocus.handleConnection(webSocket, request, { actor } satisfies SocketContext);
+    });
+  }
+
+  /** Closes the sockets of sessions that have ended. */
+  closeSessions(sessionIds: readonly string[]): void {
+    for (const id of sessionIds) {
+      for (const socket of this.bySession.get(id) ?? []) socket.close(4401, 'Signed out');
+    }
+  }
+
+  /** Tells every open device that the document takes no more, or takes again. The log itself is the lock. */
+  announce(ref: DocumentRef, kind: SyncNews['kind']): void {
+    const document = this.hocuspocus.documents.get(documentName(ref));
+    for (const connection of document?.getConnections() ?? []) {
+      if (kind === 'frozen') connection.readOnly = true;
+      // On 'open' the client connects anew, and the gate decides who may write.
+      connection.sendStateless(JSON.stringify({ kind } satisfies SyncNews));
+    }
+  }
+
+  async close(): Promise<void> {
+    this.closed = true;
+    for (const socket of this.sockets.clients) socket.terminate();
+    this.sockets.close();
+    this.hocuspocus.closeConnections();
+    await Promise.allSettled(this.tidying);
+  }
+}

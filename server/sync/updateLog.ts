@@ -1,0 +1,76 @@
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import * as Y from 'yjs';
+import type { DocumentKind, DocumentRef } from './documentName';
+
+/** Where each kind of document keeps its updates, and which rows of its owner still take any. */
+const TABLES: Record<DocumentKind, { updates: string; key: string; owner: string; open: string }> = {
+  piece: { updates: 'piece_updates', key: 'piece_id', owner: 'pieces', open: 'NOT frozen' },
+  marks: { updates: 'mark_updates', key: 'review_id', owner: 'reviews', open: 'released_at IS NULL' },
+};
+
+/** From this many rows on, a document's updates are merged into one. */
+const COMPACT_FROM = 64;
+
+/**
+ * The append-only log of a document's updates. What `append` has returned for is on disk; an update is
+ * acknowledged to a client only after that, so "saved at school" is never said too early.
+ */
+export class UpdateLog {
+  constructor(private readonly sequelize: Sequelize) {}
+
+  /**
+   * Adds an update, unless the document is frozen. The owner's row is locked for the moment, so that an
+   * update and the freezing of a go come strictly one after the other.
+   *
+   * @returns whether it was taken
+   */
+  async append(ref: DocumentRef, data: Uint8Array, transaction?: Transaction): Promise<boolean> {
+    const { updates, key, owner, open } = TABLES[ref.kind];
+    const rows = await this.sequelize.query<{ id: string }>(
+      `WITH owner AS (SELECT id FROM ${owner} WHERE id = :id AND ${open} FOR SHARE)
+       INSERT INTO ${updates} (${key}, data) SELECT id, :data FROM owner RETURNING id`,
+      { replacements: { id: ref.id, data: Buffer.from(data) }, type: QueryTypes.SELECT, transaction },
+    );
+    return rows.length > 0;
+  }
+
+  /** All updates merged into one, and the id of the newest; null if there are none. */
+  async read(ref: DocumentRef, transaction?: Transaction): Promise<{ update: Uint8Array; through: string } | null> {
+    const { updates, key } = TABLES[ref.kind];
+    const rows = await this.sequelize.query<{ id: string; data: Buffer }>(
+      `SELECT id, data FROM ${updates} WHERE ${key} = :id ORDER BY id`,
+      { replacements: { id: ref.id }, type: QueryTypes.SELECT, transaction },
+    );
+    if (rows.length === 0) return null;
+    return { update: Y.mergeUpdates(rows.map(({ data }) => new Uint8Array(data))), through: rows.at(-1)!.id };
+  }
+
+  /** The document as the log holds it now. */
+  async document(ref: DocumentRef, transaction?: Transaction): Promise<Y.Doc> {
+    const doc = new Y.Doc();
+    const read = await this.read(ref, transaction);
+    if (read) Y.applyUpdate(doc, read.update);
+    return doc;
+  }
+
+  /** Merges a long log into one row. Only rows that were read are replaced; what comes meanwhile stays. */
+  async compact(ref: DocumentRef): Promise<void> {
+    const { updates, key } = TABLES[ref.kind];
+    await this.sequelize.transaction(async (transaction) => {
+      const rows = await this.sequelize.query<{ id: string; data: Buffer; created_at: Date }>(
+        `SELECT id, data, created_at FROM ${updates} WHERE ${key} = :id ORDER BY id FOR UPDATE`,
+        { replacements: { id: ref.id }, type: QueryTypes.SELECT, transaction },
+      );
+      if (rows.length < COMPACT_FROM) return;
+      const last = rows.at(-1)!;
+      const merged = Y.mergeUpdates(rows.map(({ data }) => new Uint8Array(data)));
+      await this.sequelize.query(`DELETE FROM ${updates} WHERE id IN (:ids)`, {
+        replacements: { ids: rows.slice(0, -1).map((row) => row.id) }, transaction,
+      });
+      // The newest row's id and time are kept: they say how far the progress was measured, and when work was last done.
+      await this.sequelize.query(`UPDATE ${updates} SET data = :data WHERE id = :id`, {
+        replacements: { data: Buffer.from(merged), id: last.id }, transaction,
+      });
+    });
+  }
+}

@@ -1,0 +1,170 @@
+import { randomUUID } from 'node:crypto';
+import { rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pino from 'pino';
+import { QueryTypes, type Sequelize } from 'sequelize';
+import * as Y from 'yjs';
+import { OWN_HEADER } from '@lippet/core/contract/limits';
+import { inkFromRows } from '@lippet/core/ink/ink';
+import { pageItems, readPages } from '@lippet/core/page/document';
+import { addStroke } from '@lippet/core/page/stroke';
+import { documentExtent } from '@lippet/core/page/holds';
+import { makeApp, makeServices } from '../app';
+import { migrate } from '../migrations/migrate';
+import { openDatabase } from '../models/database';
+import { Activity, Group, Membership, Part, Person, School } from '../models/tables';
+import type { Jobs } from '../jobs/jobs';
+import { hashSecret, pictureSecret } from '../services/secrets';
+import { UpdateLog } from '../sync/updateLog';
+import { createTestDatabase, type TestDatabase } from './testDatabase';
+
+export const PICTURES = ['kite', 'bell', 'moon'] as const;
+export const PASSWORD = 'a-long-enough-one';
+
+export interface SmallSchool {
+  database: TestDatabase;
+  sequelize: Sequelize;
+  log: UpdateLog;
+  /** Ids by name: ada and ben learn in the reeds with ms-reed; cai learns in the dunes with mr-dune. */
+  people: Record<'ada' | 'ben' | 'cai' | 'ms-reed' | 'mr-dune', string>;
+  groups: Record<'reeds' | 'dunes', string>;
+  /** `open` of the reeds; `later` opens tomorrow; `closed` was due and takes nothing late. */
+  activities: Record<'open' | 'later' | 'closed', string>;
+  /** Where its files lie. */
+  filesRoot: string;
+  query<T>(sql: string): Promise<[T, ...T[]]>;
+  close(): Promise<void>;
+}
+
+const DAY = 86_400_000;
+
+/** A school of five, on a database of its own. */
+export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
+  const database = await createTestDatabase();
+  const sequelize = openDatabase(database.url);
+  await migrate(sequelize);
+  const filesRoot = join(tmpdir(), `lippet-${database.name}`);
+  const school = await School.create({ id: randomUUID(), name: 'Test School', zone: 'Europe/Dublin' });
+  const groups = { reeds: randomUUID(), dunes: randomUUID() };
+  await Group.create({ id: groups.reeds, schoolId: school.id, name: 'Reeds', code: 'REEDS1' });
+  await Group.create({ id: groups.dunes, schoolId: school.id, name: 'Dunes', code: 'DUNES1' });
+  const pictureHash = await hashSecret(pictureSecret(PICTURES));
+  const passwordHash = await hashSecret(PASSWORD);
+  const person = async (name: string, groupId: string, role: 'learner' | 'teacher', secretKind: 'picture' | 'password'): Promise<string> => {
+    const id = randomUUID();
+    const secretHash = secretKind === 'picture' ? pictureHash : passwordHash;
+    await Person.create({ id, schoolId: school.id, role, name, signInName: name, secretKind, secretHash, badge: '#C8472F' });
+    await Membership.create({ personId: id, groupId, role });
+    return id;
+  };
+  const people = {
+    ada: await person('ada', groups.reeds, 'learner', 'picture'),
+    ben: await person('ben', groups.reeds, 'learner', 'password'),
+    cai: await person('cai', groups.dunes, 'learner', 'password'),
+    'ms-reed': await person('ms-reed', groups.reeds, 'teacher', 'password'),
+    'mr-dune': await person('mr-dune', groups.dunes, 'teacher', 'password'),
+  };
+  const activity = async (title: string, dates: { opens?: Date; due?: Date; lateAllowed?: boolean }): Promise<string> => {
+    const id = randomUUID();
+    await Activity.create({
+      id, groupId: groups.reeds, teacherId: people['ms-reed'], title, subject: 'Art', goal: null, task: 'Draw.', minutes: 10,
+      opens: dates.opens ?? null, due: dates.due ?? null, closes: null, lateAllowed: dates.lateAllowed ?? true,
+    });
+    for (const [position, required] of [true, false].entries()) {
+      const settings = { sheets: [{ width: 300, height: 400, background: { kind: 'blank' } as const }] };
+      await Part.create({ id: randomUUID(), activityId: id, position, kind: 'page', title: `Part ${position + 1}`, required, settings });
+    }
+    return id;
+  };
+  return {
+    database, sequelize, log: new UpdateLog(sequelize), people, groups,
+    activities: {
+      open: await activity('Open work', {}),
+      later: await activity('Later work', { opens: new Date(now + DAY) }),
+      closed: await activity('Closed work', { due: new Date(now - DAY), lateAllowed: false }),
+    },
+    filesRoot,
+    query: async <T>(sql: string) => (await sequelize.query(sql, { type: QueryTypes.SELECT })) as unknown as [T, ...T[]],
+    async close() {
+      rmSync(filesRoot, { recursive: true, force: true });
+      await sequelize.close();
+      await database.drop();
+    },
+  };
+}
+
+/** A client of the app without a network: keeps its cookies, and sends our header. */
+export class TestClient {
+  readonly cookies = new Map<string, string>();
+
+  constructor(private readonly app: ReturnType<typeof makeApp>, private readonly address = '10.1.1.1') {}
+
+  async request(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Response> {
+    const response = await this.app.request(
+      path,
+      {
+        method,
+        headers: {
+          [OWN_HEADER]: '1', cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+          ...(body === undefined ? {} : { 'content-type': Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json' }), ...headers,
+        },
+        body: body === undefined ? undefined : typeof body === 'string' ? body : Buffer.isBuffer(body) ? new Uint8Array(body) : JSON.stringify(body),
+      },
+      { address: this.address },
+    );
+    for (const cookie of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie)!;
+      if (value) this.cookies.set(name!, value);
+      else this.cookies.delete(name!);
+    }
+    return response;
+  }
+
+  async json<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const response = await this.request(method, path, body);
+    if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
+    return (response.status === 204 ? undefined : await response.json()) as T;
+  }
+}
+
+/** The app on a school's database; `clock` may be moved by the test. */
+export function appOf(school: SmallSchool, clock: () => number = Date.now) {
+  const config = { port: 0, host: '127.0.0.1', databaseUrl: school.database.url, webRoot: null, fontsRoot: join(__dirname, '..', '..', 'client', 'public', 'fonts'), filesRoot: school.filesRoot, secureCookies: false, logLevel: 'silent' };
+  // Jobs that are asked for are put down; a test runs them when it wants to.
+  const asked: { exportId: string }[] = [];
+  const jobs: Jobs = { send: async (_, data) => void asked.push(data) };
+  const services = makeServices(config, school.sequelize, jobs, clock);
+  const app = makeApp(services, school.sequelize, pino({ level: 'silent' }), (env) => (env as { address: string }).address);
+  const client = (address?: string): TestClient => new TestClient(app, address);
+  /** A client that is signed in with a password. */
+  const as = async (name: string): Promise<TestClient> => {
+    const signedIn = client();
+    await signedIn.json('POST', '/api/sessions', name === 'ada'
+      ? await adaSecret(signedIn, school)
+      : { signInName: name, password: PASSWORD });
+    return signedIn;
+  };
+  return { app, services, client, as, asked };
+}
+
+/** A picture key needs a device that knows the group. */
+async function adaSecret(client: TestClient, school: SmallSchool): Promise<object> {
+  await client.json('POST', '/api/device', { code: 'REEDS1' });
+  return { personId: school.people.ada, pictures: PICTURES };
+}
+
+/** Draws one stroke on the first page of a piece, straight into the log, as the sync hub would. */
+export async function drawInto(school: SmallSchool, pieceId: string, page = 0): Promise<void> {
+  const ref = { kind: 'piece', id: pieceId } as const;
+  const doc = await school.log.document(ref);
+  const before = Y.encodeStateVector(doc);
+  const items = pageItems(doc, readPages(doc)[page]!.id)!;
+  addStroke(items, { id: randomUUID(), tool: 'pen', colour: '#1C2A33', width: 2, ink: inkFromRows([[10, 10, 0.5, 0], [90, 60, 0.5, 30]]), at: 0 });
+  if (!(await school.log.append(ref, Y.encodeStateAsUpdate(doc, before)))) throw new Error('The piece is frozen.');
+}
+
+/** The extent of what the log holds of a document, as the client would send it. */
+export async function extentOf(school: SmallSchool, kind: 'piece' | 'marks', id: string): Promise<string> {
+  return Buffer.from(documentExtent(await school.log.document({ kind, id }))).toString('base64');
+}
