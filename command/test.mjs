@@ -89,8 +89,9 @@ const STEPS = {
       const code = await runLoudly(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json', ...args], { env });
       const result = /** @type {{ stats: { expected: number, unexpected: number, flaky: number } } | null} */ (resultOf(file));
       const { expected = 0, unexpected = 0, flaky = 0 } = result?.stats ?? {};
-      const failed = Math.max(unexpected + flaky, expected === 0 || code !== 0 ? 1 : 0);
-      return { passed: expected, failed, ok: failed === 0 };
+      const failed = Math.max(unexpected, expected === 0 || code !== 0 ? 1 : 0);
+      if (flaky > 0) console.log(`Journeys that needed a second try, named above as flaky: ${flaky}`);
+      return { passed: expected + flaky, failed, ok: failed === 0 };
     },
   },
 };

@@ -31,7 +31,7 @@ test('colours the lantern room: fills, recolours, and rubs a fill out where it t
   await kit.page.getByRole('radio', { name: 'Just where it touches' }).click();
   await sheet.drag([[288, 212], [288, 222]]);
   await sheet.expectColour(288, 216, '#FFFCF4');
-  expect(await sheet.colourAt(282, 268)).toBe('#C8462D');
+  await sheet.expectColour(282, 268, '#C8462D');
   await kit.page.getByRole('button', { name: 'Undo' }).click();
   await sheet.expectColour(288, 216, '#C8462D');
 });
