@@ -1,0 +1,250 @@
+/**
+ * Finds the outline of a sheet of paper in a photo: straight edges (Hough), four of them at a time as a guess, guesses
+ * judged by how much edge lies along their sides and by what is inside and outside of them, the best fitted to the pixel.
+ */
+import type { Point } from '../page/matrix';
+import { findEdges, type Edges } from './edges';
+import { strongestLines, type Line } from './lines';
+import { inOrder, isConvex, quadArea, scaleQuad, sideLength, type Quad } from './quad';
+import { lightness, shrink, soften, type Plane, type Rgba } from './raster';
+import { fitSides } from './sides';
+
+export interface FoundSheet {
+  /** In pixels of the image that was given; corners may lie a little outside. */
+  quad: Quad;
+  /** How sure it is, 0 to 1. */
+  confidence: number;
+  /** A corner lies outside the image, or something covers it. */
+  cut: boolean;
+}
+
+/** Guesses are made at this size (pixels on the longer side), corners are fitted at that. */
+const GUESS_SIDE = 320;
+const FIT_SIDE = 1200;
+const MOST_LINES = 28;
+/** Guesses that are looked into closely. */
+const CLOSE_LOOKS = 12;
+/** A sheet fills at least this share of the image. */
+const LEAST_AREA = 0.1;
+/** Found from here on. */
+export const SURE = 0.5;
+
+/** How much edge lies along a line, summed up so that any stretch of it costs two look-ups. */
+class Along {
+  private readonly sums: Float32Array;
+  private readonly reach: number;
+  readonly cos: number;
+  readonly sin: number;
+
+  constructor(readonly line: Line, { width, height, strength, towardsX, towardsY }: Edges, weak: number) {
+    this.cos = Math.cos(line.angle);
+    this.sin = Math.sin(line.angle);
+    this.reach = Math.ceil(Math.hypot(width, height));
+    this.sums = new Float32Array(2 * this.reach + 2);
+    for (let t = -this.reach; t <= this.reach; t++) {
+      let best = 0;
+      for (let d = -2; d <= 2; d++) {
+        const x = Math.round((line.offset + d) * this.cos - t * this.sin);
+        const y = Math.round((line.offset + d) * this.sin + t * this.cos);
+        if (x < 1 || y < 1 || x >= width - 1 || y >= height - 1) continue;
+        const at = y * width + x;
+        const size = strength[at]!;
+        if (size < weak / 2 || Math.abs(towardsX[at]! * this.cos + towardsY[at]! * this.sin) < 0.88) continue;
+        best = Math.max(best, Math.min(1, size / weak));
+      }
+      this.sums[t + this.reach + 1] = this.sums[t + this.reach]! + best;
+    }
+  }
+
+  /** Place of a point along the line. */
+  at({ x, y }: Point): number {
+    return -x * this.sin + y * this.cos;
+  }
+
+  /** Mean support of a stretch, 0 to 1. */
+  support(from: number, to: number): number {
+    const [a, b] = from < to ? [from, to] : [to, from];
+    const index = (t: number): number => Math.max(0, Math.min(2 * this.reach + 1, Math.round(t) + this.reach));
+    const [i, j] = [index(a), index(b)];
+    return j <= i ? 0 : (this.sums[j]! - this.sums[i]!) / (j - i);
+  }
+}
+
+function meet(a: Line, b: Line): Point | null {
+  const det = Math.sin(b.angle - a.angle);
+  if (Math.abs(det) < 0.3) return null;
+  return {
+    x: (a.offset * Math.sin(b.angle) - b.offset * Math.sin(a.angle)) / det,
+    y: (b.offset * Math.cos(a.angle) - a.offset * Math.cos(b.angle)) / det,
+  };
+}
+
+interface Guess {
+  quad: Quad;
+  score: number;
+}
+
+/** Angle between two lines, 0 to π/2. */
+function between(a: Line, b: Line): number {
+  const turn = Math.abs(a.angle - b.angle) % Math.PI;
+  return Math.min(turn, Math.PI - turn);
+}
+
+function guesses(edges: Edges, weak: number): Guess[] {
+  const { width, height } = edges;
+  const lines = strongestLines(edges, weak, MOST_LINES).map((line) => new Along(line, edges, weak));
+  const least = LEAST_AREA * width * height;
+  const centre = { x: width / 2, y: height / 2 };
+  const pairs: [Along, Along][] = [];
+  for (let i = 0; i < lines.length; i++) {
+    for (let j = i + 1; j < lines.length; j++) {
+      const [a, b] = [lines[i]!, lines[j]!];
+      if (between(a.line, b.line) > 0.7) continue;
+      // Signed distances of the middle of the image: how far apart they are there.
+      const da = centre.x * a.cos + centre.y * a.sin - a.line.offset;
+      const db = centre.x * b.cos + centre.y * b.sin - b.line.offset;
+      const apart = a.cos * b.cos + a.sin * b.sin > 0 ? Math.abs(da - db) : Math.abs(da + db);
+      if (apart > 0.18 * Math.min(width, height)) pairs.push([a, b]);
+    }
+  }
+  const found: Guess[] = [];
+  const [rimX, rimY] = [width * 0.12, height * 0.12];
+  for (let i = 0; i < pairs.length; i++) {
+    for (let j = i + 1; j < pairs.length; j++) {
+      const [[a, c], [b, d]] = [pairs[i]!, pairs[j]!];
+      if (a === b || a === d || c === b || c === d) continue;
+      const sides = [a, b, c, d];
+      const corners = sides.map((side, k) => meet(sides[(k + 3) % 4]!.line, side.line));
+      if (corners.some((corner) => !corner || corner.x < -rimX || corner.y < -rimY || corner.x > width + rimX || corner.y > height + rimY)) continue;
+      const quad = corners as unknown as Quad;
+      const area = quadArea(quad);
+      if (area < least || !isConvex(quad)) continue;
+      let worst = 1, sum = 0, beyond = 0, around = 0;
+      for (let k = 0; k < 4; k++) {
+        const side = sides[k]!;
+        const [from, to] = [side.at(quad[k]!), side.at(quad[(k + 1) % 4]!)];
+        const support = side.support(from, to);
+        const length = Math.abs(to - from);
+        const on = Math.min(14, length * 0.12) * Math.sign(to - from);
+        // An edge that goes on behind the corner is a plank's or a table's.
+        beyond += side.support(from - on * 1.4, from - on * 0.4) + side.support(to + on * 0.4, to + on * 1.4);
+        worst = Math.min(worst, support);
+        sum += support * length;
+        around += length;
+      }
+      const score = (0.6 * (sum / around) + 0.4 * worst - 0.05 * beyond) * (0.55 + 0.45 * Math.sqrt(area / (width * height)));
+      if (worst > 0.25) found.push({ quad: inOrder(quad), score });
+    }
+  }
+  return distinct(found.sort((a, b) => b.score - a.score), Math.max(width, height) * 0.02);
+}
+
+/** The best guesses, none almost the same as a better one. */
+function distinct(sorted: readonly Guess[], apart: number): Guess[] {
+  const kept: Guess[] = [];
+  for (const guess of sorted) {
+    if (kept.length >= CLOSE_LOOKS) break;
+    if (kept.every(({ quad }) => quad.some((corner, i) => Math.hypot(corner.x - guess.quad[i]!.x, corner.y - guess.quad[i]!.y) > apart))) kept.push(guess);
+  }
+  return kept;
+}
+
+/** Colours in strips just inside and just outside each side. */
+function strips(image: Rgba, quad: Quad, depth: number): { inside: number[][]; outside: number[][] } {
+  const inside: number[][] = [];
+  const outside: number[][] = [];
+  for (let side = 0; side < 4; side++) {
+    const [from, to] = [quad[side]!, quad[(side + 1) % 4]!];
+    const length = Math.hypot(to.x - from.x, to.y - from.y);
+    const out = { x: (to.y - from.y) / length, y: -(to.x - from.x) / length };
+    for (const [direction, list] of [[-1, inside], [1, outside]] as const) {
+      const sums = [0, 0, 0];
+      let count = 0;
+      for (let i = 1; i < 24; i++) {
+        for (const d of [depth, depth * 1.6]) {
+          const x = Math.round(from.x + ((to.x - from.x) * i) / 24 + out.x * d * direction);
+          const y = Math.round(from.y + ((to.y - from.y) * i) / 24 + out.y * d * direction);
+          if (x < 0 || y < 0 || x >= image.width || y >= image.height) continue;
+          const at = (y * image.width + x) * 4;
+          for (let k = 0; k < 3; k++) sums[k]! += image.data[at + k]!;
+          count += 1;
+        }
+      }
+      list.push(count < 6 ? [] : sums.map((sum) => sum / count));
+    }
+  }
+  return { inside, outside };
+}
+
+const light = ([red = 0, green = 0, blue = 0]: readonly number[]): number => 0.299 * red + 0.587 * green + 0.114 * blue;
+/** How coloured: the distance of the channels, as a share of the lightest. */
+const coloured = (colour: readonly number[]): number => (Math.max(...colour) - Math.min(...colour)) / Math.max(24, ...colour);
+
+/** How much what is inside looks like one sheet, and unlike what is around it, 0 to 1. */
+function sheetlike(image: Rgba, quad: Quad): { share: number; sign: 1 | -1 } {
+  const { inside, outside } = strips(image, quad, Math.max(3, GUESS_SIDE * 0.013));
+  let differs = 0, lighter = 0, seen = 0;
+  for (let side = 0; side < 4; side++) {
+    if (inside[side]!.length === 0 || outside[side]!.length === 0) continue;
+    seen += 1;
+    const far = Math.hypot(...[0, 1, 2].map((k) => inside[side]![k]! - outside[side]![k]!));
+    differs += Math.min(1, far / 14);
+    if (light(inside[side]!) > light(outside[side]!)) lighter += 1;
+  }
+  if (seen < 2) return { share: 0, sign: 1 };
+  const tones = inside.filter((colour) => colour.length > 0);
+  const brightness = tones.map(light);
+  const even = Math.min(...brightness) / Math.max(1, ...brightness);
+  const plain = 1 - Math.min(1, Math.max(0, Math.max(...tones.map(coloured)) - 0.22) * 3);
+  const sides = Math.max(lighter, seen - lighter) / seen;
+  return { share: (differs / seen) * Math.min(1, even / 0.55) * (0.5 + 0.5 * plain) * (0.4 + 0.6 * sides), sign: lighter * 2 >= seen ? 1 : -1 };
+}
+
+/** What the strength of an ordinary edge is here: a faint sheet on a light table is judged by a finer measure. */
+function weakEdge({ strength, crest }: Edges): number {
+  const crests: number[] = [];
+  for (let i = 0; i < strength.length; i += 1) if (crest[i] === 1) crests.push(strength[i]!);
+  crests.sort((a, b) => a - b);
+  const noise = crests[Math.floor(crests.length * 0.5)] ?? 1;
+  return Math.max(3, Math.min(14, noise * 3));
+}
+
+/**
+ * @param image any size; a photo or a frame of a film
+ * @returns the sheet, or null where none is seen with a confidence of at least SURE
+ */
+export function findSheet(image: Rgba): FoundSheet | null {
+  const small = shrink(image, GUESS_SIDE);
+  const edges = findEdges(small);
+  const candidates = guesses(edges, weakEdge(edges));
+  if (candidates.length === 0) return null;
+  const medium = shrink(image, FIT_SIDE);
+  const plane = soften(lightness(medium));
+  const up = medium.width / small.width;
+  let best: FoundSheet | null = null;
+  let bestValue = 0;
+  for (const { quad, score } of candidates) {
+    const { share, sign } = sheetlike(small, quad);
+    if (share < 0.25) continue;
+    const judged = judgeGuess(plane, scaleQuad(quad, up), up, sign);
+    if (!judged) continue;
+    const value = score * (0.35 + 0.65 * share) * judged.confidence;
+    if (value <= bestValue) continue;
+    bestValue = value;
+    best = { ...judged, quad: scaleQuad(judged.quad, image.width / medium.width), confidence: judged.confidence * Math.min(1, 0.4 + share) };
+  }
+  return best && best.confidence >= SURE ? best : null;
+}
+
+function judgeGuess(plane: Plane, rough: Quad, up: number, sign: 1 | -1): FoundSheet | null {
+  const first = fitSides(plane, rough, 4 * up, sign);
+  const fitted = first && (fitSides(plane, first.quad, 2.2 * up, sign) ?? first);
+  if (!fitted || !isConvex(fitted.quad)) return null;
+  const { quad, support, cornerSupport } = fitted;
+  const shortest = Math.min(...[0, 1, 2, 3].map((side) => sideLength(quad, side)));
+  if (shortest < 0.15 * Math.min(plane.width, plane.height)) return null;
+  const worst = Math.min(...support);
+  const mean = support.reduce((sum, each) => sum + each, 0) / 4;
+  const outside = quad.some(({ x, y }) => x < 0 || y < 0 || x > plane.width || y > plane.height);
+  return { quad, confidence: 0.5 * mean + 0.5 * Math.min(1, worst * 1.25), cut: outside || Math.min(...cornerSupport) < 0.4 };
+}

@@ -1,0 +1,92 @@
+/** Pixels, row by row, four bytes each: red, green, blue and one that is not looked at. */
+export interface Rgba {
+  data: Uint8ClampedArray | Uint8Array;
+  /** In pixels. */
+  width: number;
+  height: number;
+}
+
+/** One number for each pixel, row by row. */
+export interface Plane {
+  data: Float32Array;
+  width: number;
+  height: number;
+}
+
+export const emptyPlane = (width: number, height: number): Plane => ({ data: new Float32Array(width * height), width, height });
+
+/** Luma of ITU-R BT.601, 0 to 255. */
+export const luma = (red: number, green: number, blue: number): number => 0.299 * red + 0.587 * green + 0.114 * blue;
+
+/**
+ * Makes an image smaller by averaging, so that what was finer than a new pixel does not turn into patterns.
+ * One that is small enough already is given back as it is.
+ * @param longest most pixels on the longer side of the result
+ */
+export function shrink(image: Rgba, longest: number): Rgba {
+  const scale = longest / Math.max(image.width, image.height);
+  if (scale >= 1) return image;
+  const width = Math.max(1, Math.round(image.width * scale));
+  const height = Math.max(1, Math.round(image.height * scale));
+  const data = new Uint8ClampedArray(width * height * 4);
+  const [stepX, stepY] = [image.width / width, image.height / height];
+  // Many samples more than this in a pixel tell nothing new.
+  const [everyX, everyY] = [Math.max(1, Math.floor(stepX / 4)), Math.max(1, Math.floor(stepY / 4))];
+  for (let y = 0; y < height; y++) {
+    const [top, bottom] = [Math.floor(y * stepY), Math.max(Math.floor(y * stepY) + 1, Math.floor((y + 1) * stepY))];
+    for (let x = 0; x < width; x++) {
+      const [left, right] = [Math.floor(x * stepX), Math.max(Math.floor(x * stepX) + 1, Math.floor((x + 1) * stepX))];
+      let red = 0, green = 0, blue = 0, count = 0;
+      for (let v = top; v < bottom; v += everyY) {
+        for (let u = left, at = (v * image.width + left) * 4; u < right; u += everyX, at += everyX * 4) {
+          red += image.data[at]!;
+          green += image.data[at + 1]!;
+          blue += image.data[at + 2]!;
+          count += 1;
+        }
+      }
+      const to = (y * width + x) * 4;
+      data[to] = red / count;
+      data[to + 1] = green / count;
+      data[to + 2] = blue / count;
+      data[to + 3] = 255;
+    }
+  }
+  return { data, width, height };
+}
+
+/** How light each pixel is, 0 to 255. */
+export function lightness({ data, width, height }: Rgba): Plane {
+  const plane = emptyPlane(width, height);
+  for (let i = 0, at = 0; i < plane.data.length; i++, at += 4) plane.data[i] = luma(data[at]!, data[at + 1]!, data[at + 2]!);
+  return plane;
+}
+
+/** Softens by a binomial 1-4-6-4-1 in both directions; pixels beyond the rim are like the rim. */
+export function soften({ data, width, height }: Plane): Plane {
+  const rows = new Float32Array(data.length);
+  const out = emptyPlane(width, height);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0, row = y * width; x < width; x++) {
+      const at = (offset: number): number => data[row + Math.min(width - 1, Math.max(0, x + offset))]!;
+      rows[row + x] = (at(-2) + at(2) + 4 * (at(-1) + at(1)) + 6 * at(0)) / 16;
+    }
+  }
+  for (let y = 0; y < height; y++) {
+    const [up2, up, down, down2] = [-2, -1, 1, 2].map((offset) => Math.min(height - 1, Math.max(0, y + offset)) * width) as [number, number, number, number];
+    for (let x = 0, row = y * width; x < width; x++) {
+      out.data[row + x] = (rows[up2 + x]! + rows[down2 + x]! + 4 * (rows[up + x]! + rows[down + x]!) + 6 * rows[row + x]!) / 16;
+    }
+  }
+  return out;
+}
+
+/** The value between pixels, by bilinear weights; beyond the rim it is the rim's. `x` and `y` count from the middle of the first pixel. */
+export function sample({ data, width, height }: Plane, x: number, y: number): number {
+  const u = Math.min(width - 1, Math.max(0, x));
+  const v = Math.min(height - 1, Math.max(0, y));
+  const [left, top] = [Math.min(width - 2, Math.floor(u)), Math.min(height - 2, Math.floor(v))];
+  const [fx, fy] = [u - left, v - top];
+  const at = top * width + left;
+  return (data[at]! * (1 - fx) + data[at + 1]! * fx) * (1 - fy) + (data[at + width]! * (1 - fx) + data[at + width + 1]! * fx) * fy;
+}
