@@ -8,6 +8,8 @@ const modules = 'fractional-indexing|@hocuspocus|lib0|rbush|quickselect';
 const onNode = (name) => ({
   displayName: name,
   testEnvironment: 'node',
+  // Looked up in Jest's sandbox for every pixel, Math costs more than what is computed.
+  sandboxInjectedGlobals: ['Math'],
   roots: [`<rootDir>/${name}`],
   transform: swc,
   transformIgnorePatterns: [`/node_modules/(?!(${modules})/)`],

@@ -5,7 +5,8 @@
  */
 import { randomFrom } from './hand';
 
-export type Table = 'plain' | 'wood' | 'pattern' | 'light';
+export const TABLES = ['plain', 'wood', 'pattern', 'light'] as const;
+export type Table = (typeof TABLES)[number];
 export type Trouble = 'none' | 'blurred' | 'dark' | 'glare' | 'cut';
 
 export interface SceneWish {
@@ -158,7 +159,7 @@ export function makeScene({ seed, table, empty = false, trouble = 'none', thumb 
   const focal = pick(0.95, 1.25) * Math.max(width, height);
   const fill = trouble === 'cut' ? pick(0.8, 0.92) : pick(0.58, 0.8);
   const distance = (focal * SHEET.height) / (Math.max(width, height) * fill);
-  const eye: Triple = [Math.sin(tilt) * Math.cos(way) * distance, Math.sin(tilt) * Math.sin(way) * distance, Math.cos(tilt) * distance];
+  const eye: Triple = [Math.sin(tilt) * Math.cos(way) * distance, Math.sin(tilt) * Math.sin(way) * distance, -Math.cos(tilt) * distance];
   const look = unit([-eye[0], -eye[1], -eye[2]]);
   const right = unit(cross(look, [Math.sin(roll), -Math.cos(roll), 0]));
   const down = unit(cross(look, right));
@@ -218,13 +219,11 @@ export function makeScene({ seed, table, empty = false, trouble = 'none', thumb 
   let planes = [0, 1, 2].map(() => new Float32Array(width * height));
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      for (const [dx, dy] of [[0.25, 0.25], [0.75, 0.75]] as const) {
-        const colour = seen(x + dx, y + dy);
-        for (let k = 0; k < 3; k++) planes[k]![y * width + x]! += Math.min(400, colour[k]!) / 2;
-      }
+      const colour = seen(x + 0.5, y + 0.5);
+      for (let k = 0; k < 3; k++) planes[k]![y * width + x] = Math.min(400, colour[k]!);
     }
   }
-  const spread = (trouble === 'blurred' ? pick(0.0028, 0.006) : pick(0.0003, 0.0007)) * Math.max(width, height);
+  const spread = (trouble === 'blurred' ? pick(0.0028, 0.006) : pick(0.0006, 0.0009)) * Math.max(width, height);
   planes = planes.map((plane) => blurred(plane, width, height, spread));
   const grain = trouble === 'dark' ? pick(2, 4) : pick(0.8, 3);
   const data = new Uint8ClampedArray(width * height * 4);
@@ -242,10 +241,12 @@ function blurred(plane: Float32Array, width: number, height: number, spread: num
   const all = weights.reduce((sum, each) => sum + each, 0);
   const pass = (from: Float32Array, step: number, size: number, lines: number, next: number): Float32Array<ArrayBuffer> => {
     const to = new Float32Array(from.length);
+    const row = new Float32Array(size + 2 * reach);
     for (let line = 0; line < lines; line++) {
+      for (let i = 0; i < row.length; i++) row[i] = from[line * next + Math.max(0, Math.min(size - 1, i - reach)) * step]!;
       for (let i = 0; i < size; i++) {
         let sum = 0;
-        for (let k = -reach; k <= reach; k++) sum += weights[k + reach]! * from[line * next + Math.max(0, Math.min(size - 1, i + k)) * step]!;
+        for (let k = 0; k < weights.length; k++) sum += weights[k]! * row[i + k]!;
         to[line * next + i * step] = sum / all;
       }
     }
@@ -253,3 +254,7 @@ function blurred(plane: Float32Array, width: number, height: number, spread: num
   };
   return pass(pass(plane, 1, width, height, width), width, height, width, 1);
 }
+
+/** Wishes for `count` scenes on all kinds of tables, small enough to try many. */
+export const manyScenes = (count: number, firstSeed: number, wish: (i: number) => Partial<SceneWish>): SceneWish[] =>
+  Array.from({ length: count }, (_, i) => ({ seed: firstSeed + i, table: TABLES[i % 4]!, width: 560, height: 420, ...wish(i) }));

@@ -1,4 +1,5 @@
 import { INK_COLOURS } from '../ink/tools';
+import type { Shot } from '../scan/shot';
 
 /** What lies under the ink of a page. Never part of the learner's work. Distances are points. */
 export type Background =
@@ -16,7 +17,7 @@ export type Background =
   | { kind: 'axes'; gap: number }
   | { kind: 'picture'; /** Words for those who can't see it. */ alt: string; shapes: PictureShape[] }
   /** A photo, fitted into the page. */
-  | { kind: 'photo'; media: string; alt: string }
+  | { kind: 'photo'; media: string; alt: string; /** How it was made of what a camera saw. */ shot?: Shot }
   /** One page of a PDF; `page` counts from 1. */
   | { kind: 'pdf'; media: string; page: number };
 

@@ -4,6 +4,7 @@
  * on one device, undo never takes back what somebody else drew.
  */
 import type * as Y from 'yjs';
+import type { Background } from './background';
 import { findPage } from './document';
 import { putItem, type Fields, type ItemMap, type Items } from './item';
 
@@ -18,6 +19,8 @@ export interface ItemChange {
 export interface PageFields {
   order?: string;
   deleted?: boolean;
+  /** The paper, or the photo, and the size that goes with it. */
+  ground?: { background: Background; width: number; height: number };
 }
 
 export interface PageChange {
@@ -67,6 +70,11 @@ function setPage(doc: Y.Doc, id: string, after: PageFields): PageFields {
   if (after.deleted !== undefined) {
     before.deleted = page.get('deleted') === true;
     page.set('deleted', after.deleted);
+  }
+  if (after.ground !== undefined) {
+    const [background, width, height] = [page.get('background') as Background, Number(page.get('width')), Number(page.get('height'))];
+    before.ground = { background, width, height };
+    for (const [key, value] of Object.entries(after.ground)) page.set(key, value);
   }
   return before;
 }

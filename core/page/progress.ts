@@ -1,6 +1,7 @@
 import type * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from './document';
 import { readItems, type Items } from './item';
+import { readShot } from '../scan/shot';
 import { filledSpots } from './spots';
 
 /** What a piece's document holds, part by part: counted, never typed in. */
@@ -10,7 +11,7 @@ export interface PieceProgress {
 
 export interface PartProgress {
   pages: number;
-  /** Pages that carry at least one item. */
+  /** Pages that carry at least one item, or are a photo of paper. */
   drawnPages: number;
   strokes: number;
   /** All items: strokes, colours, words, pictures, marks, pins, fields. */
@@ -18,9 +19,11 @@ export interface PartProgress {
   /** Spots that must be filled, and how many of them are. */
   neededSpots: number;
   filledSpots: number;
+  /** Photos of paper among the pages. */
+  photos: number;
 }
 
-export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0 };
+export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0, photos: 0 };
 
 /** An item that is empty (a text box without words, a field left blank) is no work. */
 function countItems(items: Items): { items: number; strokes: number } {
@@ -39,7 +42,8 @@ function countPage(page: PagePlan, items: Items | undefined): PartProgress {
   const needed = (page.spots ?? []).filter((spot) => spot.needed);
   // Ink is only looked into where spots ask for it: counting must be quick enough while someone draws.
   const filled = needed.length > 0 && items ? filledSpots(needed, readItems(items)).size : 0;
-  return { pages: 1, drawnPages: all > 0 ? 1 : 0, strokes, items: all, neededSpots: needed.length, filledSpots: filled };
+  const photos = readShot(page.background) ? 1 : 0;
+  return { pages: 1, drawnPages: all + photos > 0 ? 1 : 0, strokes, items: all, neededSpots: needed.length, filledSpots: filled, photos };
 }
 
 /** Counts what each part of a document holds. */

@@ -6,7 +6,7 @@ import type { Point } from '../page/matrix';
 import { findEdges, type Edges } from './edges';
 import { strongestLines, type Line } from './lines';
 import { inOrder, isConvex, quadArea, scaleQuad, sideLength, type Quad } from './quad';
-import { lightness, shrink, soften, type Plane, type Rgba } from './raster';
+import { lightness, luma, shrink, soften, type Plane, type Rgba } from './raster';
 import { fitSides } from './sides';
 
 export interface FoundSheet {
@@ -26,6 +26,8 @@ const MOST_LINES = 28;
 const CLOSE_LOOKS = 12;
 /** A sheet fills at least this share of the image. */
 const LEAST_AREA = 0.1;
+/** So much of the edges beside a corner is seen, or something covers it. */
+const SEEN_CORNER = 0.8;
 /** Found from here on. */
 export const SURE = 0.5;
 
@@ -82,6 +84,8 @@ function meet(a: Line, b: Line): Point | null {
 interface Guess {
   quad: Quad;
   score: number;
+  /** How much its sides' edges go on behind the corners, 0 to 1. */
+  beyond: number;
 }
 
 /** Angle between two lines, 0 to π/2. */
@@ -133,7 +137,7 @@ function guesses(edges: Edges, weak: number): Guess[] {
         around += length;
       }
       const score = (0.6 * (sum / around) + 0.4 * worst - 0.05 * beyond) * (0.55 + 0.45 * Math.sqrt(area / (width * height)));
-      if (worst > 0.25) found.push({ quad: inOrder(quad), score });
+      if (worst > 0.25) found.push({ quad: inOrder(quad), score, beyond: beyond / 8 });
     }
   }
   return distinct(found.sort((a, b) => b.score - a.score), Math.max(width, height) * 0.02);
@@ -149,55 +153,68 @@ function distinct(sorted: readonly Guess[], apart: number): Guess[] {
   return kept;
 }
 
-/** Colours in strips just inside and just outside each side. */
-function strips(image: Rgba, quad: Quad, depth: number): { inside: number[][]; outside: number[][] } {
-  const inside: number[][] = [];
-  const outside: number[][] = [];
-  for (let side = 0; side < 4; side++) {
-    const [from, to] = [quad[side]!, quad[(side + 1) % 4]!];
-    const length = Math.hypot(to.x - from.x, to.y - from.y);
-    const out = { x: (to.y - from.y) / length, y: -(to.x - from.x) / length };
-    for (const [direction, list] of [[-1, inside], [1, outside]] as const) {
-      const sums = [0, 0, 0];
-      let count = 0;
-      for (let i = 1; i < 24; i++) {
-        for (const d of [depth, depth * 1.6]) {
-          const x = Math.round(from.x + ((to.x - from.x) * i) / 24 + out.x * d * direction);
-          const y = Math.round(from.y + ((to.y - from.y) * i) / 24 + out.y * d * direction);
-          if (x < 0 || y < 0 || x >= image.width || y >= image.height) continue;
-          const at = (y * image.width + x) * 4;
-          for (let k = 0; k < 3; k++) sums[k]! += image.data[at + k]!;
-          count += 1;
-        }
-      }
-      list.push(count < 6 ? [] : sums.map((sum) => sum / count));
-    }
-  }
-  return { inside, outside };
+/** What lies in a strip along one side of a guess. */
+interface Strip {
+  /** Mean red, green and blue; empty where too little of it lies in the image. */
+  colour: number[];
+  /** How far its lightness strays from an even slope, 0 to 255: paper has a margin, a checked cloth has none. */
+  rough: number;
 }
 
-const light = ([red = 0, green = 0, blue = 0]: readonly number[]): number => 0.299 * red + 0.587 * green + 0.114 * blue;
+const STRIP_PLACES = 40;
+
+function stripAlong(image: Rgba, from: Point, to: Point, depth: number): Strip {
+  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  const out = { x: (to.y - from.y) / length, y: -(to.x - from.x) / length };
+  const sums = [0, 0, 0];
+  const tones: number[] = [];
+  for (let i = 2; i < STRIP_PLACES - 1; i++) {
+    const x = Math.round(from.x + ((to.x - from.x) * i) / STRIP_PLACES + out.x * depth);
+    const y = Math.round(from.y + ((to.y - from.y) * i) / STRIP_PLACES + out.y * depth);
+    if (x < 0 || y < 0 || x >= image.width || y >= image.height) continue;
+    const at = (y * image.width + x) * 4;
+    for (let k = 0; k < 3; k++) sums[k]! += image.data[at + k]!;
+    tones.push(luma(image.data[at]!, image.data[at + 1]!, image.data[at + 2]!));
+  }
+  if (tones.length < 8) return { colour: [], rough: 0 };
+  const half = tones.length >> 1;
+  const middles = [median(tones.slice(0, half)), median(tones.slice(-half))] as const;
+  const strays = tones.map((tone, i) => Math.abs(tone - middles[0] - ((middles[1] - middles[0]) * (i - half / 2)) / half));
+  return { colour: sums.map((sum) => sum / tones.length), rough: median(strays) };
+}
+
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+
+const light = ([red = 0, green = 0, blue = 0]: readonly number[]): number => luma(red, green, blue);
 /** How coloured: the distance of the channels, as a share of the lightest. */
 const coloured = (colour: readonly number[]): number => (Math.max(...colour) - Math.min(...colour)) / Math.max(24, ...colour);
 
+/** 0 up to `from`, 1 from `to` on, evenly between. */
+const within = (value: number, from: number, to: number): number => Math.max(0, Math.min(1, (value - from) / (to - from)));
+
 /** How much what is inside looks like one sheet, and unlike what is around it, 0 to 1. */
-function sheetlike(image: Rgba, quad: Quad): { share: number; sign: 1 | -1 } {
-  const { inside, outside } = strips(image, quad, Math.max(3, GUESS_SIDE * 0.013));
-  let differs = 0, lighter = 0, seen = 0;
-  for (let side = 0; side < 4; side++) {
-    if (inside[side]!.length === 0 || outside[side]!.length === 0) continue;
-    seen += 1;
-    const far = Math.hypot(...[0, 1, 2].map((k) => inside[side]![k]! - outside[side]![k]!));
-    differs += Math.min(1, far / 14);
-    if (light(inside[side]!) > light(outside[side]!)) lighter += 1;
-  }
+function sheetlike(image: Rgba, quad: Quad, beyond: number): { share: number; sign: 1 | -1 } {
+  const depth = Math.max(3, GUESS_SIDE * 0.014);
+  const inside: Strip[] = [];
+  let differs = 0, lighter = 0;
+  quad.forEach((from, side) => {
+    const to = quad[(side + 1) % 4]!;
+    const [inner, beside] = [stripAlong(image, from, to, -depth), stripAlong(image, from, to, depth)];
+    if (inner.colour.length === 0 || beside.colour.length === 0) return;
+    inside.push(inner);
+    differs += Math.min(1, Math.hypot(...inner.colour.map((value, k) => value - beside.colour[k]!)) / 14);
+    if (light(inner.colour) > light(beside.colour)) lighter += 1;
+  });
+  const seen = inside.length;
   if (seen < 2) return { share: 0, sign: 1 };
-  const tones = inside.filter((colour) => colour.length > 0);
-  const brightness = tones.map(light);
-  const even = Math.min(...brightness) / Math.max(1, ...brightness);
-  const plain = 1 - Math.min(1, Math.max(0, Math.max(...tones.map(coloured)) - 0.22) * 3);
-  const sides = Math.max(lighter, seen - lighter) / seen;
-  return { share: (differs / seen) * Math.min(1, even / 0.55) * (0.5 + 0.5 * plain) * (0.4 + 0.6 * sides), sign: lighter * 2 >= seen ? 1 : -1 };
+  const tones = inside.map(({ colour }) => light(colour));
+  const even = Math.min(...tones) / Math.max(1, ...tones);
+  const plain = 1 - Math.min(1, Math.max(0, Math.max(...inside.map(({ colour }) => coloured(colour))) - 0.22) * 3);
+  const sameWay = Math.max(lighter, seen - lighter) / seen;
+  // Paper has a plain margin, and its edges end at its corners; the lines of a checked cloth go on, and nothing in it is plain.
+  const rough = median(inside.map((strip) => strip.rough));
+  const margin = (1 - within(rough, 8, 16)) * (1 - within(beyond, 0.2, 0.4) * within(rough, 4, 9));
+  return { share: (differs / seen) * Math.min(1, even / 0.55) * (0.5 + 0.5 * plain) * (0.4 + 0.6 * sameWay) * margin, sign: lighter * 2 >= seen ? 1 : -1 };
 }
 
 /** What the strength of an ordinary edge is here: a faint sheet on a light table is judged by a finer measure. */
@@ -223,8 +240,8 @@ export function findSheet(image: Rgba): FoundSheet | null {
   const up = medium.width / small.width;
   let best: FoundSheet | null = null;
   let bestValue = 0;
-  for (const { quad, score } of candidates) {
-    const { share, sign } = sheetlike(small, quad);
+  for (const { quad, score, beyond } of candidates) {
+    const { share, sign } = sheetlike(small, quad, beyond);
     if (share < 0.25) continue;
     const judged = judgeGuess(plane, scaleQuad(quad, up), up, sign);
     if (!judged) continue;
@@ -246,5 +263,5 @@ function judgeGuess(plane: Plane, rough: Quad, up: number, sign: 1 | -1): FoundS
   const worst = Math.min(...support);
   const mean = support.reduce((sum, each) => sum + each, 0) / 4;
   const outside = quad.some(({ x, y }) => x < 0 || y < 0 || x > plane.width || y > plane.height);
-  return { quad, confidence: 0.5 * mean + 0.5 * Math.min(1, worst * 1.25), cut: outside || Math.min(...cornerSupport) < 0.4 };
+  return { quad, confidence: 0.5 * mean + 0.5 * Math.min(1, worst * 1.25), cut: outside || Math.min(...cornerSupport) < SEEN_CORNER };
 }

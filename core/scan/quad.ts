@@ -42,3 +42,16 @@ export const farthestApart = (a: Quad, b: Quad): number => Math.max(...a.map((co
 
 /** The whole of an image as a quad. */
 export const wholeImage = (width: number, height: number): Quad => [{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }];
+
+/** Whether a place lies within. */
+export function inQuad(quad: Quad, x: number, y: number): boolean {
+  let turn = 0;
+  for (let i = 0; i < 4; i++) {
+    const [a, b] = [quad[i]!, quad[(i + 1) & 3]!];
+    const side = (b.x - a.x) * (y - a.y) - (b.y - a.y) * (x - a.x);
+    if (side === 0) continue;
+    if (turn === 0) turn = Math.sign(side);
+    else if (turn !== Math.sign(side)) return false;
+  }
+  return true;
+}

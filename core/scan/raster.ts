@@ -66,19 +66,24 @@ export function lightness({ data, width, height }: Rgba): Plane {
 export function soften({ data, width, height }: Plane): Plane {
   const rows = new Float32Array(data.length);
   const out = emptyPlane(width, height);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0, row = y * width; x < width; x++) {
-      const at = (offset: number): number => data[row + Math.min(width - 1, Math.max(0, x + offset))]!;
-      rows[row + x] = (at(-2) + at(2) + 4 * (at(-1) + at(1)) + 6 * at(0)) / 16;
-    }
-  }
-  for (let y = 0; y < height; y++) {
-    const [up2, up, down, down2] = [-2, -1, 1, 2].map((offset) => Math.min(height - 1, Math.max(0, y + offset)) * width) as [number, number, number, number];
-    for (let x = 0, row = y * width; x < width; x++) {
-      out.data[row + x] = (rows[up2 + x]! + rows[down2 + x]! + 4 * (rows[up + x]! + rows[down + x]!) + 6 * rows[row + x]!) / 16;
-    }
-  }
+  soften1(data, rows, width, 1, height, width);
+  soften1(rows, out.data, height, width, width, 1);
   return out;
+}
+
+/** One direction: `lines` lines of `size` pixels, `step` apart within a line, lines `next` apart. */
+function soften1(from: Float32Array, to: Float32Array, size: number, step: number, lines: number, next: number): void {
+  const last = size - 1;
+  for (let line = 0; line < lines; line++) {
+    const start = line * next;
+    for (let i = 0; i < size; i++) {
+      const at = start + i * step;
+      const [a, b, d, e] = i > 1 && i < last - 1
+        ? [at - 2 * step, at - step, at + step, at + 2 * step]
+        : [start + Math.max(0, i - 2) * step, start + Math.max(0, i - 1) * step, start + Math.min(last, i + 1) * step, start + Math.min(last, i + 2) * step];
+      to[at] = (from[a]! + from[e]! + 4 * (from[b]! + from[d]!) + 6 * from[at]!) / 16;
+    }
+  }
 }
 
 /** The value between pixels, by bilinear weights; beyond the rim it is the rim's. `x` and `y` count from the middle of the first pixel. */

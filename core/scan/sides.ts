@@ -7,6 +7,8 @@ import { sample, type Plane } from './raster';
 const PLACES = 72;
 /** The ends of a side are left out: there the other side's edge is found as well. */
 const END = 0.035;
+/** Pixels between the distances that are looked at. */
+const STEP = 0.75;
 /** Rounds of fitting, each leaving out what lies far off the last. */
 const ROUNDS = 6;
 
@@ -48,6 +50,12 @@ function fit(places: readonly { t: number; d: number; weight: number }[], bend: 
   return [a[0]![3]! / a[0]![0]!, a[1]![3]! / a[1]![1]!, a[2]![3]! / a[2]![2]!];
 }
 
+/** How much lighter it is `arm` pixels inwards than outwards, `d` pixels outwards of a place. */
+function dropAcross(plane: Plane, x: number, y: number, out: Point, d: number, arm: number): number {
+  const [inner, outer] = [d - arm, d + arm];
+  return sample(plane, x + out.x * inner - 0.5, y + out.y * inner - 0.5) - sample(plane, x + out.x * outer - 0.5, y + out.y * outer - 0.5);
+}
+
 function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: number): Side {
   const length = Math.hypot(to.x - from.x, to.y - from.y);
   const along = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
@@ -58,17 +66,20 @@ function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: numb
     const t = END + ((1 - 2 * END) * (i + 0.5)) / PLACES;
     const [x, y] = [from.x + along.x * length * t, from.y + along.y * length * t];
     if (x < -reach || y < -reach || x > plane.width + reach || y > plane.height + reach) continue;
-    const at = (d: number): number => sample(plane, x + out.x * d - 0.5, y + out.y * d - 0.5);
-    const drop = (d: number): number => (at(d - arm) - at(d + arm)) * sign;
     let best = 0, size = -Infinity;
-    for (let d = -reach; d <= reach; d += 0.75) {
-      const here = drop(d) * (1 - 0.25 * Math.abs(d / reach));
-      if (here > size) [best, size] = [d, here];
+    for (let d = -reach; d <= reach; d += STEP) {
+      const here = dropAcross(plane, x, y, out, d, arm) * sign * (1 - 0.25 * Math.abs(d / reach));
+      if (here > size) {
+        best = d;
+        size = here;
+      }
     }
     // The crest between steps, by a parabola.
-    const [before, here, after] = [drop(best - 0.75), drop(best), drop(best + 0.75)];
+    const before = dropAcross(plane, x, y, out, best - STEP, arm) * sign;
+    const here = dropAcross(plane, x, y, out, best, arm) * sign;
+    const after = dropAcross(plane, x, y, out, best + STEP, arm) * sign;
     const bow = before - 2 * here + after;
-    if (bow < -1e-6) best += Math.max(-0.75, Math.min(0.75, (0.375 * (before - after)) / bow));
+    if (bow < -1e-6) best += STEP * Math.max(-1, Math.min(1, (0.5 * (before - after)) / bow));
     places.push({ t, d: best, size: here, weight: 1 });
   }
   let curve: [number, number, number] = [0, 0, 0];
@@ -78,17 +89,20 @@ function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: numb
   const off = ({ t, d }: { t: number; d: number }): number => Math.abs(d - curve[0] - curve[1] * t - curve[2] * t * t);
   for (let round = 0; round < ROUNDS; round++) {
     const weighted = places.map((place) => ({ ...place, weight: place.weight / (1 + (off(place) / (spread * 0.5)) ** 4) }));
-    curve = fit(weighted, round < 3 ? 1e6 : 0.4);
+    curve = fit(weighted, round < 1 ? 1e6 : 0.4);
     spread = Math.max(1.2, Math.min(spread * 0.55, 3 * median(places.filter(({ weight }) => weight > 0.3).map(off))));
   }
-  const holds = places.filter((place) => off(place) < Math.max(1.5, reach * 0.14) && place.size > 2.2 && place.size > typical * 0.22);
-  const share = (keep: (t: number) => boolean): number => {
+  const holding = (near: number): typeof places => places.filter((place) => off(place) < near && place.size > 2.2 && place.size > typical * 0.22);
+  const holds = holding(Math.max(1.5, reach * 0.14));
+  // Near the ends a curled sheet leaves the parabola a little.
+  const nearly = holding(Math.max(1.5, reach * 0.45));
+  const share = (keep: (t: number) => boolean, among: typeof places): number => {
     const asked = places.filter(({ t }) => keep(t)).length;
-    return asked === 0 ? 0 : holds.filter(({ t }) => keep(t)).length / asked;
+    return asked === 0 ? 0 : among.filter(({ t }) => keep(t)).length / asked;
   };
   return {
-    from, along, out, length, curve, support: places.length === 0 ? 0 : (share(() => true) * places.length) / PLACES,
-    ends: [share((t) => t < 0.14), share((t) => t > 0.86)], step: median(holds.map(({ size }) => size)),
+    from, along, out, length, curve, support: places.length === 0 ? 0 : (share(() => true, holds) * places.length) / PLACES,
+    ends: [share((t) => t < 0.14, nearly), share((t) => t > 0.86, nearly)], step: median(holds.map(({ size }) => size)),
   };
 }
 

@@ -18,10 +18,14 @@ export interface Completeness {
   missing: string[];
 }
 
-/** A page part is complete when every needed spot on its pages is filled; without such spots, when anything is on one of them. */
+/**
+ * A part is complete when every needed spot on its pages is filled; without such spots, when anything is on one of them.
+ * A photo of paper completes any part: it is another way to answer.
+ */
 export function partComplete(progress: PieceProgress, partId: string): boolean {
   const part = progress.parts[partId];
   if (!part) return false;
+  if (part.photos > 0) return true;
   return part.neededSpots > 0 ? part.filledSpots >= part.neededSpots : part.drawnPages > 0;
 }
 

@@ -1,0 +1,82 @@
+import { startPracticeCamera } from './practiceCamera';
+
+export type Facing = 'environment' | 'user';
+
+/** An opened camera. */
+export interface Camera {
+  stream: MediaStream;
+  /** Made by the program, because there is no other. */
+  practice: boolean;
+  facing: Facing;
+  /** Whether it has a light that can be switched. */
+  torch: boolean;
+}
+
+/** Asked for; the device gives what it has. */
+const WISH = { width: { ideal: 4096 }, height: { ideal: 3072 } };
+
+/** Why there is no camera, in a sentence; null where the practice one should stand in. */
+function whyNot(error: unknown): string | null {
+  switch ((error as DOMException).name) {
+    case 'NotAllowedError':
+    case 'SecurityError':
+      return 'The camera may not be used here. Allow it in the browser’s settings for this page, or take a photo from a file.';
+    case 'NotReadableError':
+    case 'AbortError':
+      return 'The camera is in use by another program. Close that and try again.';
+    default:
+      return null;
+  }
+}
+
+/** The camera can't be used; the message says why and what to do. */
+export class CameraError extends Error {}
+
+/** Opens the camera, or the practice camera where the device has none. @throws CameraError */
+export async function openCamera(facing: Facing): Promise<Camera> {
+  try {
+    const devices = navigator.mediaDevices;
+    if (!devices) throw new DOMException('', 'NotFoundError');
+    const stream = await devices.getUserMedia({ video: { facingMode: { ideal: facing }, ...WISH } });
+    const [track] = stream.getVideoTracks();
+    const torch = Boolean((track?.getCapabilities?.() as { torch?: boolean } | undefined)?.torch);
+    return { stream, practice: false, facing, torch };
+  } catch (error) {
+    const why = whyNot(error);
+    if (why) throw new CameraError(why);
+    return { stream: startPracticeCamera(), practice: true, facing, torch: false };
+  }
+}
+
+export function closeCamera({ stream }: Camera): void {
+  for (const track of stream.getTracks()) track.stop();
+}
+
+export async function setTorch({ stream }: Camera, on: boolean): Promise<void> {
+  await stream.getVideoTracks()[0]?.applyConstraints({ advanced: [{ torch: on } as MediaTrackConstraintSet] });
+}
+
+/** Whether there is a camera on the other side as well. */
+export async function hasTwoCameras(): Promise<boolean> {
+  const devices = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
+  return devices.filter(({ kind }) => kind === 'videoinput').length > 1;
+}
+
+const QUALITY = 0.95;
+
+/** The picture of this moment, as finely as the camera gives it. */
+export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promise<Blob> {
+  const [track] = camera.stream.getVideoTracks();
+  if (!camera.practice && track && 'ImageCapture' in window) {
+    try {
+      const capture = new (window as unknown as { ImageCapture: new (track: MediaStreamTrack) => { takePhoto(): Promise<Blob> } }).ImageCapture(track);
+      return await capture.takePhoto();
+    } catch (error) {
+      // Some cameras give only their film: its picture is taken below.
+      console.info('The camera takes no photos of its own.', error);
+    }
+  }
+  const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
+  canvas.getContext('2d')!.drawImage(video, 0, 0);
+  return canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY });
+}

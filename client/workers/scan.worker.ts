@@ -1,0 +1,103 @@
+/** Finds sheets in what the camera sees and makes straight pages of photos, away from the main thread. */
+import { findSheet, type FoundSheet } from '@lippet/core/scan/findSheet';
+import { isSharp, judgeShot } from '@lippet/core/scan/judgeShot';
+import { withLook } from '@lippet/core/scan/looks';
+import { wholeImage } from '@lippet/core/scan/quad';
+import type { Rgba } from '@lippet/core/scan/raster';
+import { fromShares, toShares, type Look, type Turn, type Warning } from '@lippet/core/scan/shot';
+import { straighten } from '@lippet/core/scan/straighten';
+import { expose, transfer } from 'comlink';
+
+/** Most pixels of a page that is made: A4 at 300 dots an inch. */
+const MOST_PIXELS = 2480 * 3508;
+const QUALITY = 0.9;
+/** Photos stay unpacked until so many others have been. */
+const MOST_OPEN = 2;
+
+/** A photo as it was opened. */
+export interface OpenedShot {
+  width: number;
+  height: number;
+  /** Corners of the sheet that was found, as shares of the photo. */
+  corners: number[] | null;
+  warnings: Warning[];
+}
+
+/** How a page is to be made of a photo. */
+export interface Wish {
+  corners: readonly number[] | null;
+  turn: Turn;
+  look: Look;
+}
+
+/** What one look through the camera showed; corners as shares of the picture. */
+export interface Seen {
+  found: FoundSheet | null;
+  sharp: boolean;
+  width: number;
+  height: number;
+}
+
+function pixelsOf(bitmap: ImageBitmap): Rgba {
+  const { width, height } = bitmap;
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  return context.getImageData(0, 0, width, height);
+}
+
+const open = new Map<string, Promise<Rgba>>();
+
+function opened(id: string, photo: Blob): Promise<Rgba> {
+  const known = open.get(id) ?? createImageBitmap(photo, { imageOrientation: 'from-image' }).then(pixelsOf);
+  open.delete(id);
+  open.set(id, known);
+  known.catch(() => open.delete(id));
+  if (open.size > MOST_OPEN) open.delete(open.keys().next().value!);
+  return known;
+}
+
+function madeOf(image: Rgba, { corners, turn, look }: Wish, most: number): Rgba {
+  const quad = (corners && fromShares(corners, image.width, image.height)) ?? wholeImage(image.width, image.height);
+  return withLook(straighten(image, quad, turn, most), look);
+}
+
+const scanner = {
+  /** Looks at one picture of the camera. */
+  look(frame: ImageBitmap): Seen {
+    const image = pixelsOf(frame);
+    const found = findSheet(image);
+    return { found, sharp: found !== null && isSharp(image, found.quad), width: image.width, height: image.height };
+  },
+
+  /** Opens a photo under a name of the caller's. @throws where the browser can't read it as a picture */
+  async open(id: string, photo: Blob): Promise<OpenedShot> {
+    const image = await opened(id, photo);
+    const found = findSheet(image);
+    return {
+      width: image.width, height: image.height, corners: found && toShares(found.quad, image.width, image.height), warnings: judgeShot(image, found),
+    };
+  },
+
+  /** How the page would look, quickly: at most `most` pixels. */
+  async preview(id: string, photo: Blob, wish: Wish, most: number): Promise<ImageBitmap> {
+    const page = madeOf(await opened(id, photo), wish, most);
+    const bitmap = await createImageBitmap(new ImageData(page.data as Uint8ClampedArray<ArrayBuffer>, page.width, page.height));
+    return transfer(bitmap, [bitmap]);
+  },
+
+  /** Makes the page in full. */
+  async make(id: string, photo: Blob, wish: Wish): Promise<{ page: Blob; width: number; height: number }> {
+    const { data, width, height } = madeOf(await opened(id, photo), wish, MOST_PIXELS);
+    const canvas = new OffscreenCanvas(width, height);
+    canvas.getContext('2d')!.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
+    return { page: await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY }), width, height };
+  },
+
+  close(id: string): void {
+    open.delete(id);
+  },
+};
+export type Scanner = typeof scanner;
+
+expose(scanner);
