@@ -38,6 +38,8 @@ export interface DemoPart {
   morePages?: boolean;
   /** The sheets are the pages of the harbour PDF, in place of `background`. */
   harbour?: boolean;
+  /** Answered with photos of paper: it has no sheets, and a share is a number of photos. */
+  photo?: boolean;
 }
 
 export interface DemoActivity {
@@ -163,6 +165,34 @@ export const ACTIVITIES: DemoActivity[] = [
       'Priya Sund': sent([0, 8, 40], [0.8], 'I was not sure about the mill'),
       'Rafe Holm': answered([-2, 14], [0.5], { outcome: 'again', at: [-1, 9], note: 'The ferry would run aground here. Which way is deep?', marks: { ring: [[270, 520], 70, 60] } }),
       'Tamsin Oke': answered([-2, 14, 10], [1], { outcome: 'finished', at: [-1, 9, 20], note: 'Every name right.', marks: { tick: [500, 90] } }),
+    },
+  },
+  {
+    group: 'cormorants', title: 'Knot diary', subject: 'Making', goal: 'Keep a record of what you make.',
+    task: 'Tie three knots. Take a photo of each, and write under it what it is good for.',
+    minutes: 30, due: [3, 15], parts: [{
+      title: 'My knots', background: BLANK, drawing: draw.nothing,
+      spots: [1, 2, 3].flatMap((n) => {
+        const y = 60 + (n - 1) * 255;
+        return [
+          { id: `photo-${n}`, kind: 'photo' as const, label: `Knot ${n}`, needed: true, x: 40, y, width: 250, height: 190 },
+          { id: `words-${n}`, kind: 'words' as const, label: 'What is it good for?', needed: true, x: 320, y: y + 40, width: 235, height: 90 },
+        ];
+      }),
+    }],
+    pieces: {},
+  },
+  {
+    group: 'cormorants', title: 'Marsh sketchbook', subject: 'Art', goal: 'Draw from life, on paper.',
+    task: 'Draw in your paper sketchbook at the marsh. Then take a photo of your best page. You may add a second one.',
+    minutes: 40, due: [2, 16], parts: [
+      { title: 'Sketchbook', background: BLANK, drawing: draw.nothing, photo: true },
+      { title: 'What I saw', background: LINED, drawing: draw.nothing, required: false },
+    ],
+    pieces: {
+      'Nell Garrick': sent([0, 10, 5], [2, 0], 'The second one is from the hide'),
+      'Oskar Vane': started([1, 0], [0, 9, 40]),
+      'Rafe Holm': sent([-1, 15], [1, 0]),
     },
   },
   {

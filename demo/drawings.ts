@@ -164,6 +164,9 @@ export const linoPlan: Drawing = (hand, share) => {
   hand.write(pen('plum'), 'cut light, print dark', [110, 720], 17);
 };
 
+/** For parts that nobody draws on. */
+export const nothing: Drawing = () => undefined;
+
 /** A teacher's marks: a ring round a place, a tick, an arrow. */
 export const marks = {
   ring: (hand: Hand, at: Spot, rx: number, ry: number): void => void hand.ring(pen('blue'), at, rx, ry),

@@ -5,12 +5,13 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, set } from 'date-fns';
 import type { Sequelize, Transaction } from 'sequelize';
 import * as Y from 'yjs';
-import { markItems, pageItems, startDocument, type PagePlan } from '@lippet/core/page/document';
+import { addPage, markItems, orderBehind, pageItems, readPages, startDocument, type PagePlan } from '@lippet/core/page/document';
 import type { Items } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
-import { measureProgress } from '@lippet/core/page/progress';
+import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
+import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
-import { Activity, Group, Media, Membership, Part, Person, Piece, PieceUpdate, Review, School, Submission, Update, type PageSettings } from '@lippet/server/models/tables';
+import { Activity, Group, Media, Membership, Part, Person, Piece, PieceUpdate, Review, School, Submission, Update, type PartSettings } from '@lippet/server/models/tables';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { activityParts } from '@lippet/server/services/activityParts';
 import { hashSecret, pictureSecret } from '@lippet/server/services/secrets';
@@ -19,6 +20,7 @@ import { ACTIVITIES, type DayTime, type DemoActivity, type DemoPart, type DemoPi
 import { marks } from './drawings';
 import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
+import { paperPhoto } from './photos';
 import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup } from './school';
 
@@ -51,7 +53,7 @@ function drawnDocument({ activity, pages, partIds }: Layout, learner: string, sh
   Y.applyUpdate(doc, startDocument(pages));
   doc.clientID = 1000 + (seedOf(learner, activity.title) % 1_000_000);
   shares.forEach((share, i) => {
-    if (share <= 0) return;
+    if (share <= 0 || activity.parts[i]!.photo) return;
     const hand = new Hand(seedOf(learner, activity.title, String(i)), activity.group === 'sandpipers' ? YOUNG_HAND : OLDER_HAND);
     activity.parts[i]!.drawing(hand, share);
     put(doc, pageItems(doc, pages.find(({ part }) => part === partIds[i])!.id)!, hand.strokes, start, `s${i}`);
@@ -124,8 +126,8 @@ class Seeder {
     for (const [position, part] of activity.parts.entries()) {
       const id = randomUUID();
       partIds.push(id);
-      const settings = { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
-      await Part.create({ id, activityId, position, kind: 'page', title: part.title, required: part.required ?? true, settings }, { transaction });
+      const settings = part.photo ? { sheets: [] } : { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
+      await Part.create({ id, activityId, position, kind: part.photo ? 'photo' : 'page', title: part.title, required: part.required ?? true, settings }, { transaction });
     }
     const { pages } = await activityParts(activityId, transaction);
     for (const [learner, piece] of Object.entries(activity.pieces)) {
@@ -134,7 +136,7 @@ class Seeder {
   }
 
   /** The sheets of a part; a PDF's pages are kept as the activity's own file. */
-  private async sheets({ background, more = [], spots, harbour }: DemoPart, activityId: string, ownerId: string): Promise<PageSettings['sheets']> {
+  private async sheets({ background, more = [], spots, harbour }: DemoPart, activityId: string, ownerId: string): Promise<PartSettings['sheets']> {
     if (!harbour) return [{ ...A4, background, ...(spots ? { spots } : {}) }, ...more.map((paper) => ({ ...A4, background: paper }))];
     const content = Buffer.from(await harbourPdf());
     const media = randomUUID();
@@ -160,9 +162,31 @@ class Seeder {
       { id, activityId: layout.activityId, personId: this.people.get(learner)!, frozen: last !== undefined && last.review?.outcome !== 'again', createdAt: touched },
       { transaction },
     );
+    await this.photos(layout, doc, id, learner, piece.shares, touched.getTime());
     const update = await PieceUpdate.create({ pieceId: id, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt: touched }, { transaction });
     await Piece.update({ progress: measureProgress(doc), progressThrough: update.id }, { where: { id }, transaction });
     for (const [i, go] of (piece.goes ?? []).entries()) await this.go(layout, id, learner, teacher, doc, i + 1, go);
+  }
+
+  /** Pages of photos, for the parts that are answered on paper. */
+  private async photos({ activity, partIds }: Layout, doc: Y.Doc, pieceId: string, learner: string, shares: readonly number[], taken: number): Promise<void> {
+    for (const [i, part] of activity.parts.entries()) {
+      for (let n = 0; part.photo && n < (shares[i] ?? 0); n++) {
+        const { original, originalSize, page, pageSize, corners, warnings } = await paperPhoto(seedOf(learner, activity.title) % 1000 + n);
+        const keep = async (content: Buffer, { width, height }: { width: number; height: number }): Promise<string> => {
+          const id = randomUUID();
+          await Media.create(
+            { id, ownerId: this.people.get(learner)!, pieceId, activityId: null, kind: 'picture', type: 'image/webp', hash: await this.files.put(content), size: content.length, width, height, pages: null },
+            { transaction: this.transaction },
+          );
+          return id;
+        };
+        const shot: Shot = { original: await keep(original, originalSize), corners, turn: 0, look: 'clean', taken, warnings };
+        const background = { kind: 'photo' as const, media: await keep(page, pageSize), alt: '', shot };
+        const last = readPages(doc).at(-1)?.id ?? null;
+        addPage(doc, { id: randomUUID(), part: partIds[i]!, background, ...photoPageSize(pageSize.width, pageSize.height) }, orderBehind(doc, last));
+      }
+    }
   }
 
   private async go(layout: Layout, pieceId: string, learner: string, teacher: string, doc: Y.Doc, number: number, go: NonNullable<DemoPiece['goes']>[number]): Promise<void> {
@@ -170,7 +194,7 @@ class Seeder {
     const { activity, activityId, pages, partIds } = layout;
     const sentAt = this.past(go.at);
     const progress = measureProgress(doc);
-    const manifest = { parts: partIds.map((id, i) => ({ id, title: activity.parts[i]!.title, kind: 'page' as const, ...progress.parts[id]! })) };
+    const manifest = { parts: partIds.map((id, i) => ({ id, title: activity.parts[i]!.title, kind: activity.parts[i]!.photo ? ('photo' as const) : ('page' as const), ...(progress.parts[id] ?? NO_PROGRESS) })) };
     const due = activity.due ? this.at(activity.due).getTime() : null;
     const submission = await Submission.create(
       {

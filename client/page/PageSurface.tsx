@@ -1,6 +1,7 @@
 import { backgroundWords } from '@lippet/core/page/background';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { Items } from '@lippet/core/page/item';
+import type { Spot } from '@lippet/core/page/spots';
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Tool } from '../stores/drawing';
@@ -28,17 +29,19 @@ interface Props {
   pieceId?: string | null;
   /** Told of the surface when it is there, and with null when it goes. */
   onSurface?: (surface: Surface | null) => void;
+  /** Takes a photo for a spot of this page. */
+  onCamera?: (spot: Spot) => void;
 }
 
 const NO_USES = {};
 
 /** One page that can be worked on, looked at closely, and moved. */
-export function PageSurface({ page, layers, editor, editable, uses = NO_USES, markColour, label, pieceId = null, onSurface }: Props) {
+export function PageSurface({ page, layers, editor, editable, uses = NO_USES, markColour, label, pieceId = null, onSurface, onCamera }: Props) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   // Read when a pointer comes down, so that changing a tool or being frozen does not build the sheet anew.
-  const latest = useRef({ editable, onSurface });
-  latest.current = { editable, onSurface };
+  const latest = useRef({ editable, onSurface, onCamera });
+  latest.current = { editable, onSurface, onCamera };
   const [zoomed, setZoomed] = useState(100);
 
   useEffect(() => {
@@ -46,6 +49,7 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
     const itemLayers = layers.map((items) => new ItemLayer(items));
     const made: Surface = new Surface(element, {
       page, layers: itemLayers, editor, markColour, uses, pieceId, editable: () => latest.current.editable,
+      ...(onCamera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
       sources: { pictures: (media) => pictures.get(media, () => made.renderer.redraw()), pdfPage: openPdfPage },
     });
     made.state.subscribe(({ viewport }) => setZoomed(Math.round(viewport.scale * 100)));

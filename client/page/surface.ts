@@ -1,4 +1,5 @@
 import type { Ink } from '@lippet/core/ink/ink';
+import type { Spot } from '@lippet/core/page/spots';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { ItemChange } from '@lippet/core/page/edit';
 import { strokeFields, topOrder, type Item } from '@lippet/core/page/item';
@@ -51,6 +52,8 @@ interface Options {
   markColour?: string;
   /** The piece that pictures brought onto this page belong to; null where none can be. */
   pieceId: string | null;
+  /** Takes a photo for a spot, where there is a camera to take it with. */
+  onCamera?: (spot: Spot) => void;
 }
 
 /** One page that can be worked on: what is drawn, what the pointer does, and what the overlays show. */
@@ -84,6 +87,12 @@ export class Surface {
 
   get pieceId(): string | null {
     return this.options.pieceId;
+  }
+
+  /** Asks for a photo that fills a spot. @returns whether anybody takes it */
+  takePhoto(spot: Spot): boolean {
+    this.options.onCamera?.(spot);
+    return this.options.onCamera !== undefined;
   }
 
   get editor(): DocumentEditor | null {

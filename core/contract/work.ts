@@ -9,11 +9,13 @@ import { LIMITS } from './limits';
 /** A part as people see it. */
 export interface PartView {
   id: string;
-  kind: 'page';
+  kind: 'page' | 'photo';
   title: string;
   required: boolean;
   /** Whether pages of one's own may be added. */
   morePages: boolean;
+  /** Whether it can be answered with photos of paper instead. */
+  onPaper: boolean;
 }
 
 /** One row of Now: an activity, and the learner's piece on it if there is one. */

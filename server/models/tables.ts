@@ -7,7 +7,7 @@ import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Spot } from '@lippet/core/page/spots';
 import type { MediaKind } from '@lippet/core/contract/media';
 import type { Role, SecretKind } from '@lippet/core/contract/signIn';
-import type { Manifest, UpdateView } from '@lippet/core/contract/work';
+import type { Manifest, PartView, UpdateView } from '@lippet/core/contract/work';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 
 abstract class Row<T extends Model> extends Model<InferAttributes<T>, InferCreationAttributes<T>> {}
@@ -60,21 +60,23 @@ export class Activity extends Row<Activity> {
   declare createdAt: CreationOptional<Date>;
 }
 
-/** Settings of a part of kind `page`: its sheets. */
-export interface PageSettings {
+/** Settings of a part: the sheets it asks for, if any (a part of kind `photo` begins with none). */
+export interface PartSettings {
   sheets: { width: number; height: number; background: Background; spots?: Spot[] }[];
   /** Whether learners may add pages of their own. */
   morePages?: boolean;
+  /** False where photos of paper are no answer. */
+  onPaper?: boolean;
 }
 
 export class Part extends Row<Part> {
   declare id: string;
   declare activityId: string;
   declare position: number;
-  declare kind: 'page';
+  declare kind: PartView['kind'];
   declare title: string;
   declare required: boolean;
-  declare settings: PageSettings;
+  declare settings: PartSettings;
 }
 
 export class Piece extends Row<Piece> {

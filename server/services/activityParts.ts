@@ -7,7 +7,9 @@ import { Part } from '../models/tables';
 export async function activityParts(activityId: string, transaction?: Transaction): Promise<{ parts: PartView[]; pages: PagePlan[] }> {
   const rows = await Part.findAll({ where: { activityId }, order: ['position'], transaction });
   return {
-    parts: rows.map(({ id, kind, title, required, settings }) => ({ id, kind, title, required, morePages: settings.morePages === true })),
+    parts: rows.map(({ id, kind, title, required, settings }) => ({
+      id, kind, title, required, morePages: kind === 'photo' || settings.morePages === true, onPaper: settings.onPaper !== false,
+    })),
     pages: rows.flatMap((part) =>
       part.settings.sheets.map((sheet, i) => ({ id: `${part.id}.${i + 1}`, part: part.id, ...sheet })),
     ),

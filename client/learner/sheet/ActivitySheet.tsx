@@ -2,11 +2,13 @@ import { pageItems } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partComplete } from '@lippet/core/schedule/completeness';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { readShot } from '@lippet/core/scan/shot';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { usePiece } from '../../api/queries';
 import { post } from '../../api/request';
+import { PhotoStart } from '../../capture/PhotoStart';
 import { ColourPick } from '../../page/ColourPick';
 import { HistoryButtons } from '../../page/HistoryButtons';
 import { OptionPick } from '../../page/OptionPick';
@@ -36,8 +38,12 @@ import { SheetHead } from './SheetHead';
 import { SheetMenu } from './SheetMenu';
 import { Standing } from './Standing';
 import { TaskPanel, TaskStrip } from './TaskCard';
+import { useCapture } from './useCapture';
 import { usePageActions } from './usePageActions';
 import { useProgress } from './useProgress';
+
+/** The camera and what makes pages of photos come when they are asked for. */
+const Capture = lazy(() => import('../../capture/Capture'));
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
 export default function ActivitySheet({ activityId, zone }: { activityId: string; zone: string }) {
@@ -54,6 +60,12 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const wide = useWide();
   const leftHanded = useDrawing((state) => state.leftHanded);
   const [pageId, setPageId] = useState<string | null>(null);
+  const [partId, setPartId] = useState<string | null>(null);
+  const goToPage = (id: string): void => {
+    setPartId(null);
+    setPageId(id);
+  };
+  const capture = useCapture(editor, actions, goToPage);
   const [surface, setSurface] = useState<Surface | null>(null);
   const [sending, setSending] = useState(false);
   const [full, setFull] = useState(false);
@@ -63,12 +75,14 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const editable = Boolean(piece?.card.standing.mayDraw && loaded && !frozen);
   useEffect(() => void mediaOutbox.start(), []);
   useEffect(() => {
-    if (editor) editor.onShow = setPageId;
+    if (editor) editor.onShow = goToPage;
   }, [editor]);
   useBringIn(editable ? surface : null);
 
-  const page = pages.find(({ id }) => id === pageId) ?? pages[0];
-  const part = piece?.parts.find(({ id }) => id === page?.part);
+  // A part that waits for its first photo has no page yet.
+  const chosen = pages.find(({ id }) => id === pageId);
+  const part = piece?.parts.find(({ id }) => id === (partId ?? chosen?.part)) ?? piece?.parts[0];
+  const page = chosen?.part === part?.id ? chosen : pages.find((each) => each.part === part?.id);
   const inPart = pages.filter((each) => each.part === part?.id);
   const at = inPart.findIndex(({ id }) => id === page?.id);
   const step = (by: 1 | -1): void => {
@@ -87,14 +101,29 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
     );
   }
   const items = live && page && loaded ? pageItems(live.doc, page.id) : undefined;
-  if (!piece || !live || !part || !page || !items || !editor) return <Opening />;
+  if (!piece || !live || !loaded || !part || !editor || Boolean(page) !== Boolean(items)) return <Opening />;
 
-  const choosePart = (id: string): void => setPageId(pages.find((each) => each.part === id)?.id ?? null);
+  const choosePart = (id: string): void => {
+    setPageId(null);
+    setPartId(id);
+  };
+  if (capture.capturing) {
+    const { capturing } = capture;
+    return (
+      <Suspense fallback={<Opening />}>
+        <Capture
+          pieceId={piece.id} title={capturing.title} single={capturing.kind === 'picture'} change={capturing.kind === 'change' ? capturing.shot : undefined}
+          onMade={capture.onMade} onClose={capture.end}
+        />
+      </Suspense>
+    );
+  }
   if (sending) {
     return (
       <SendStep
         piece={piece} live={live} zone={zone} pages={pages} onBack={() => setSending(false)}
         onPart={(id) => { choosePart(id); setSending(false); }}
+        onPage={(id) => { goToPage(id); setSending(false); }}
       />
     );
   }
@@ -105,27 +134,37 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const history = <HistoryButtons editor={editor} surface={surface} full={fullSwitch} />;
   const tabs = <PartTabs parts={piece.parts} current={part.id} done={done} onChoose={choosePart} />;
   const mayChangePages = editable && part.morePages;
-  const pageBar = (inPart.length > 1 || mayChangePages) && (
-    <PageBar at={at} count={inPart.length} open={strip} onStep={step} onOpen={() => setStrip(!strip)} onAdd={mayChangePages ? () => setAdding(true) : null} />
+  const takePages = (): void => capture.begin({ kind: 'pages', part: part.id, after: inPart.at(-1)?.id ?? null, title: part.title });
+  const shot = readShot(page?.background);
+  const onAdd = !mayChangePages ? null : part.kind === 'photo' ? takePages : () => setAdding(true);
+  // Photos of paper are pages that the learner has added: they can be put in order and deleted like others.
+  const mayOrder = editable && (part.morePages || inPart.some(({ background }) => readShot(background)));
+  const pageBar = page && (inPart.length > 1 || mayOrder) && (
+    <PageBar
+      at={at} count={inPart.length} open={strip} onStep={step} onOpen={() => setStrip(!strip)} onAdd={onAdd} addWord={part.kind === 'photo' ? 'Take another photo' : 'Add a page'}
+      onPhoto={editable && shot ? () => capture.changePhoto(page, part.title) : null}
+    />
   );
-  const pageStrip = strip && (
-    <PageStrip doc={live.doc} pages={inPart} current={page.id} onChoose={setPageId} actions={mayChangePages ? actions : null} onAdd={mayChangePages ? () => setAdding(true) : null} />
+  const pageStrip = strip && page && (
+    <PageStrip doc={live.doc} pages={inPart} current={page.id} onChoose={setPageId} actions={mayOrder ? actions : null} onAdd={onAdd} />
   );
-  const sheet = (
+  const sheet = !page || !items ? <PhotoStart editable={editable} onCamera={takePages} /> : (
     <PageSurface
-      key={page.id} page={page} layers={[items]} editor={editor} editable={editable} uses={SHEET_USES} pieceId={piece.id}
+      key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''}`} page={page} layers={[items]} editor={editor} editable={editable} uses={SHEET_USES} pieceId={piece.id}
       label={`Sheet: ${part.title}${inPart.length > 1 ? `, page ${at + 1}` : ''}`} onSurface={setSurface}
+      onCamera={editable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
     />
   );
   const overlays = (
     <>
-      <AddPage
+      {page && <AddPage
         visible={adding} pieceId={piece.id} like={page} onClose={() => setAdding(false)}
-        onAdd={(added) => { setAdding(false); setPageId(actions!.add(page, added)); }}
-      />
+        onAdd={(added) => { setAdding(false); setPageId(actions!.add(part.id, page.id, added)); }}
+      />}
       <SheetMenu
         visible={menu} onClose={() => setMenu(false)} piece={piece} editor={editor} editable={editable} pages={pages} page={page} zone={zone}
-        onPage={setPageId} surface={surface}
+        onPage={goToPage} surface={surface} onPaper={editable && part.onPaper && part.kind !== 'photo' ? takePages : null}
+        onCamera={editable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null}
       />
     </>
   );
@@ -148,7 +187,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
           {pageBar}
           {pageStrip}
         </View>
-        {editable && (
+        {editable && page && (
           <View style={styles.rail}>
             <ToolTray upright only={SHEET_TOOLS} />
             <View style={styles.railOptions}>
@@ -174,7 +213,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       <View style={styles.sheet}>{sheet}</View>
       {pageBar}
       {pageStrip}
-      {(editable || full) && (
+      {page && (editable || full) && (
         <View style={[styles.bar, leftHanded && styles.mirrored]}>
           {editable && <ColourPick columns={4} />}
           <View style={styles.options}>
@@ -183,7 +222,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
           </View>
         </View>
       )}
-      {editable && <ToolTray only={SHEET_TOOLS} />}
+      {editable && page && <ToolTray only={SHEET_TOOLS} />}
       {overlays}
     </View>
   );

@@ -11,10 +11,14 @@ interface Props {
   /** Shows all pages, where there is a way to. */
   onOpen?: () => void;
   onAdd?: (() => void) | null;
+  /** What adding does, in words. */
+  addWord?: string;
+  /** Changes the photo that the page is. */
+  onPhoto?: (() => void) | null;
 }
 
 /** Which page of how many, a step to either side, and the way to all of them. */
-export function PageBar({ at, count, open = false, onStep, onOpen, onAdd = null }: Props) {
+export function PageBar({ at, count, open = false, onStep, onOpen, onAdd = null, addWord = 'Add a page', onPhoto = null }: Props) {
   return (
     <View style={styles.bar} role="navigation" aria-label="Pages">
       <Pressable role="button" aria-label="Page before" disabled={at <= 0} onPress={() => onStep(-1)} style={[styles.step, at <= 0 && styles.off]}><LineIcon name="back" /></Pressable>
@@ -27,8 +31,11 @@ export function PageBar({ at, count, open = false, onStep, onOpen, onAdd = null 
         <View style={styles.all}><Text variant="labelMedium" role="status">{`Page ${at + 1} of ${count}`}</Text></View>
       )}
       <Pressable role="button" aria-label="Page after" disabled={at >= count - 1} onPress={() => onStep(1)} style={[styles.step, at >= count - 1 && styles.off]}><LineIcon name="forward" /></Pressable>
+      {onPhoto && (
+        <Pressable role="button" aria-label="Change this photo" onPress={onPhoto} style={styles.step}><LineIcon name="corners" /></Pressable>
+      )}
       {onAdd && !open && (
-        <Pressable role="button" aria-label="Add a page" onPress={onAdd} style={styles.step}><LineIcon name="plus" /></Pressable>
+        <Pressable role="button" aria-label={addWord} onPress={onAdd} style={styles.step}><LineIcon name={onPhoto ? 'camera' : 'plus'} /></Pressable>
       )}
     </View>
   );

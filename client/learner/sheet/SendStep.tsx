@@ -2,10 +2,12 @@ import { LIMITS } from '@lippet/core/contract/limits';
 import type { PartView, PieceView } from '@lippet/core/contract/work';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import { measureProgress, NO_PROGRESS, type PartProgress } from '@lippet/core/page/progress';
+import { readShot } from '@lippet/core/scan/shot';
 import { completeness, partComplete } from '@lippet/core/schedule/completeness';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { warningLine } from '../../capture/warningWords';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
 import { Ask } from '../../ui/Ask';
@@ -24,20 +26,31 @@ interface Props {
   pages: readonly PagePlan[];
   onBack: () => void;
   onPart: (id: string) => void;
+  onPage: (id: string) => void;
 }
 
 /** What a part holds, in words. */
-function partWords(part: PartView, { drawnPages, neededSpots, filledSpots }: PartProgress, complete: boolean): string {
+function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photos }: PartProgress, complete: boolean): string {
+  if (photos > 0) return photos === 1 ? '1 photo of paper' : `${photos} photos of paper`;
+  if (part.kind === 'photo') return part.required ? 'No photo taken yet' : 'Left empty, that is fine';
   if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
   if (!complete) return part.required ? 'Nothing drawn yet' : 'Left empty, that is fine';
   return drawnPages === 1 ? '1 page, drawn on' : `${drawnPages} pages, drawn on`;
+}
+
+/** Photos with something wrong, by their number in the part. */
+function flawedPhotos(pages: readonly PagePlan[]): { page: string; words: string }[] {
+  return pages.flatMap(({ id, background }, i) => {
+    const warnings = readShot(background)?.warnings ?? [];
+    return warnings.length > 0 ? [{ page: id, words: `Photo ${i + 1}: ${warningLine(warnings)}` }] : [];
+  });
 }
 
 /** At most this many pages of a part are shown; how many more there are is said. */
 const MOST_SHOWN = 4;
 
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
-export function SendStep({ piece, live, zone, pages, onBack, onPart }: Props) {
+export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: Props) {
   const { sending, send, stop } = useSend(piece.id, live);
   const [word, setWord] = useState('');
   const [asking, setAsking] = useState(false);
@@ -46,6 +59,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart }: Props) {
   const { missing } = completeness(piece.parts, progress);
   const missingTitles = piece.parts.filter(({ id }) => missing.includes(id)).map(({ title }) => title);
   const { teacher, title } = piece.card;
+  const flawed = piece.parts.flatMap((part) => flawedPhotos(pages.filter((page) => page.part === part.id)));
 
   if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
   const busy = sending.step === 'sending' || sending.step === 'waiting';
@@ -78,10 +92,16 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart }: Props) {
                 <Text variant="titleMedium">{part.title}</Text>
                 <Text variant="bodySmall" style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}>{words}</Text>
               </View>
-              {complete ? <LineIcon name="tick" size={30} width={4} colour={colours.moss} /> : <Text variant="labelMedium">{part.required ? 'Draw it' : ''}</Text>}
+              {complete ? <LineIcon name="tick" size={30} width={4} colour={colours.moss} /> : <Text variant="labelMedium">{part.required ? (part.kind === 'photo' ? 'Take it' : 'Draw it') : ''}</Text>}
             </Pressable>
           );
         })}
+        {flawed.map(({ page, words }) => (
+          <Pressable key={page} role="button" aria-label={`${words}. Look at it`} onPress={() => onPage(page)} style={styles.flaw}>
+            <Text variant="labelMedium">{words}</Text>
+            <Text variant="labelMedium">Look at it</Text>
+          </Pressable>
+        ))}
         <Text variant="headlineSmall" role="heading" aria-level={2}>A word with it</Text>
         <Field label={`For ${teacher} to read`} value={word} onChangeText={setWord} multiline maxLength={LIMITS.word} />
         {sending.step === 'refused' && <Say>{sending.why}</Say>}
@@ -112,6 +132,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart }: Props) {
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center' },
+  flaw: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', gap: 12, minHeight: TARGET.learner, paddingHorizontal: 12, backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink },
   content: { padding: 18, gap: 14, maxWidth: 640 },
   head: { flexDirection: 'row', alignItems: 'center', marginLeft: -10 },
   back: { width: 44, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },

@@ -21,10 +21,15 @@ interface Props {
   editor: DocumentEditor;
   editable: boolean;
   pages: readonly PagePlan[];
-  page: PagePlan;
+  /** The page in hand; a part that waits for its first photo has none. */
+  page: PagePlan | undefined;
   zone: string;
   surface: Surface | null;
   onPage: (page: string) => void;
+  /** Answers the part in hand with photos of paper; null where that is no answer. */
+  onPaper: (() => void) | null;
+  /** Puts a photo onto the page in hand. */
+  onCamera: (() => void) | null;
 }
 
 const TITLES: Record<Section, string> = {
@@ -32,7 +37,7 @@ const TITLES: Record<Section, string> = {
 };
 
 /** What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the keys. */
-export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage }: Props) {
+export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage, onPaper, onCamera }: Props) {
   const [view, setView] = useState<Section>('menu');
   const close = (): void => {
     setView('menu');
@@ -42,18 +47,20 @@ export function SheetMenu({ visible, onClose, piece, editor, editable, pages, pa
     <Ask visible={visible} title={TITLES[view]} onClose={close} answers={<>{view !== 'menu' && <Button icon="back" onPress={() => setView('menu')}>Back</Button>}<Button onPress={close}>Close</Button></>}>
       {view === 'menu' && (
         <View style={styles.list}>
+          {onPaper && <Button icon="camera" onPress={() => { close(); onPaper(); }}>Answer on paper, with a photo</Button>}
+          {onCamera && <Button icon="picture" onPress={() => { close(); onCamera(); }}>Put a photo on this page</Button>}
           <Button icon="list" onPress={() => setView('marks')}>Marked words</Button>
           {editable && <Button icon="earlier" onPress={() => setView('earlier')}>Earlier copies</Button>}
-          <Button icon="play" onPress={() => setView('play')}>Watch it drawn</Button>
-          <Button icon="out" onPress={() => setView('out')}>Take a copy out</Button>
+          {page && <Button icon="play" onPress={() => setView('play')}>Watch it drawn</Button>}
+          {page && <Button icon="out" onPress={() => setView('out')}>Take a copy out</Button>}
           <Button icon="keyboard" onPress={() => setView('keys')}>Keys</Button>
         </View>
       )}
       {view === 'marks' && <MarkList doc={editor.doc} pages={pages} onGo={(id, bounds) => { onPage(id); close(); surface?.renderer.lookAt(bounds); }} />}
       {view === 'earlier' && <EarlierCopies piece={piece} editor={editor} zone={zone} onDone={close} />}
-      {view === 'play' && <Playback page={page} items={editor.itemsOf(page.id)!} />}
+      {view === 'play' && page && <Playback page={page} items={editor.itemsOf(page.id)!} />}
       {view === 'keys' && <KeyList />}
-      {view === 'out' && <TakeOut title={piece.card.title} doc={editor.doc} pages={pages} page={page} />}
+      {view === 'out' && page && <TakeOut title={piece.card.title} doc={editor.doc} pages={pages} page={page} />}
     </Ask>
   );
 }

@@ -1,13 +1,17 @@
-import type { Background } from '@lippet/core/page/background';
-import { addPage, orderBehind, pageItems, type PagePlan } from '@lippet/core/page/document';
+import { addPage, orderBehind, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import type { Fields } from '@lippet/core/page/item';
 import { useMemo } from 'react';
 import type { DocumentEditor } from '../../page/documentEditor';
 import { EDITED_HERE } from '../../page/documentEditor';
 
+/** What lies under a page, and its size in points. */
+type Ground = Pick<PagePlan, 'background' | 'width' | 'height'>;
+
 export interface PageActions {
-  /** Adds pages behind one. @returns the id of the first */
-  add(after: PagePlan, backgrounds: readonly { background: Background; width: number; height: number }[]): string;
+  /** Adds pages to a part, behind one of its pages or behind all there are. @returns the id of the first */
+  add(part: string, after: string | null, grounds: readonly Ground[]): string;
+  /** Gives a page another photo or paper. */
+  reground(page: string, ground: Ground): void;
   /** @returns the id of the copy */
   double(page: PagePlan): string;
   /** Puts a page behind another; null puts it first. */
@@ -20,18 +24,18 @@ export function usePageActions(editor: DocumentEditor | null): PageActions | nul
   return useMemo(() => {
     if (!editor) return null;
     const { doc } = editor;
-    const lay = (plan: PagePlan, after: string, items?: ReadonlyMap<string, Fields>): void => {
+    const lay = (plan: PagePlan, after: string | null, items?: ReadonlyMap<string, Fields>): void => {
       doc.transact(() => addPage(doc, plan, orderBehind(doc, after), items), EDITED_HERE);
       editor.pageAdded(plan.id);
     };
     return {
-      add(after, backgrounds) {
+      add(part, after, grounds) {
         editor.beginGesture();
-        let last = after.id;
+        let last = after ?? readPages(doc).at(-1)?.id ?? null;
         let first = '';
-        for (const { background, width, height } of backgrounds) {
+        for (const { background, width, height } of grounds) {
           const id = crypto.randomUUID();
-          lay({ id, part: after.part, width, height, background }, last);
+          lay({ id, part, width, height, background }, last);
           last = id;
           first ||= id;
         }
@@ -46,6 +50,7 @@ export function usePageActions(editor: DocumentEditor | null): PageActions | nul
         return id;
       },
       move: (page, after) => editor.change([], [{ page, after: { order: orderBehind(doc, after) } }]),
+      reground: (page, { background, width, height }) => editor.change([], [{ page, after: { ground: { background, width, height } } }]),
       remove: (page) => editor.change([], [{ page, after: { deleted: true } }]),
     };
   }, [editor]);

@@ -11,7 +11,7 @@ import type { Surface } from '../surface';
 import { useOnScreen } from './useOnScreen';
 
 const KINDS: Record<Spot['kind'], { icon: LineName; verb: string }> = {
-  ink: { icon: 'pen', verb: 'Draw' }, words: { icon: 'words', verb: 'Write' }, photo: { icon: 'picture', verb: 'Add a picture' },
+  ink: { icon: 'pen', verb: 'Draw' }, words: { icon: 'words', verb: 'Write' }, photo: { icon: 'camera', verb: 'Take a photo' },
 };
 
 /** About how wide a label is, in pixels. */
@@ -29,8 +29,9 @@ export function goToSpot(surface: Surface, spot: Spot): void {
   if (spot.kind === 'words') {
     setTool('words');
     writeInSpot(surface, spot.id);
-  } else if (spot.kind === 'photo') addPictureTo(surface, spot);
-  else setTool('pen');
+  } else if (spot.kind === 'photo') {
+    if (!surface.takePhoto(spot)) addPictureTo(surface, spot);
+  } else setTool('pen');
 }
 
 let lastSpot: string | null = null;

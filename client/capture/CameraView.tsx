@@ -1,0 +1,194 @@
+import { wholeImage } from '@lippet/core/scan/quad';
+import { Steady } from '@lippet/core/scan/steady';
+import { transfer } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Button } from '../ui/Button';
+import { LineIcon, type LineName } from '../ui/LineIcon';
+import { Opening } from '../ui/Opening';
+import { Say } from '../ui/Say';
+import { colours, OUTLINE, TARGET } from '../ui/theme';
+import type { Seen } from '../workers/scan.worker';
+import { CameraError, closeCamera, hasTwoCameras, openCamera, setTorch, takePhoto, type Camera, type Facing } from './camera';
+import { scanner } from './scanner';
+
+/** Pictures are looked at this large, in pixels on the longer side. */
+const LOOK_SIDE = 640;
+
+interface Props {
+  /** What is being photographed. */
+  title: string;
+  /** How many are taken already; null where there is only one. */
+  taken: number | null;
+  /** A sentence about what went wrong with the last one. */
+  trouble: string | null;
+  onPhoto: (photo: Blob) => void;
+  onFiles: () => void;
+  onClose: () => void;
+}
+
+/** What the learner should do now. */
+function hint(seen: Seen | null): string {
+  if (!seen?.found) return 'Hold it over your paper';
+  if (seen.found.cut) return 'Move back: all corners must be seen';
+  return seen.sharp ? 'Hold still …' : 'A little blurred. Hold still …';
+}
+
+/** The camera, the outline of the sheet drawn over it as it is found, and the shutter. */
+export function CameraView({ title, taken, trouble, onPhoto, onFiles, onClose }: Props) {
+  const video = useRef<HTMLVideoElement>(null);
+  const [facing, setFacing] = useState<Facing>('environment');
+  const [camera, setCamera] = useState<Camera | null>(null);
+  const [why, setWhy] = useState<string | null>(null);
+  const [two, setTwo] = useState(false);
+  const [lit, setLit] = useState(false);
+  const [alone, setAlone] = useState(true);
+  const [seen, setSeen] = useState<Seen | null>(null);
+  const [wait, setWait] = useState(0);
+  const [tries, setTries] = useState(0);
+  const shooting = useRef(false);
+
+  useEffect(() => {
+    let opened: Camera | null = null;
+    let gone = false;
+    setWhy(null);
+    openCamera(facing).then(
+      (found) => {
+        if (gone) return closeCamera(found);
+        opened = found;
+        found.stream.getVideoTracks()[0]?.addEventListener('ended', () => setWhy('The camera has gone. Plug it in or allow it again, then try again.'));
+        setCamera(found);
+        void hasTwoCameras().then(setTwo);
+      },
+      (error: unknown) => {
+        if (!(error instanceof CameraError)) throw error;
+        setWhy(error.message);
+      },
+    );
+    return () => {
+      gone = true;
+      if (opened) closeCamera(opened);
+      setCamera(null);
+    };
+  }, [facing, tries]);
+
+  const shoot = async (): Promise<void> => {
+    if (!camera || !video.current || shooting.current) return;
+    shooting.current = true;
+    try {
+      onPhoto(await takePhoto(camera, video.current));
+    } finally {
+      shooting.current = false;
+    }
+  };
+  const latest = useRef({ shoot, alone });
+  latest.current = { shoot, alone };
+
+  useEffect(() => {
+    if (!camera || !video.current) return undefined;
+    const element = video.current;
+    element.srcObject = camera.stream;
+    void element.play().catch(() => undefined); // a view that closes meanwhile needs no picture
+    const steady = new Steady();
+    let gone = false;
+    const look = async (): Promise<void> => {
+      while (!gone) {
+        await new Promise(requestAnimationFrame);
+        const { videoWidth: width, videoHeight: height } = element;
+        if (gone || width === 0 || element.readyState < 2) continue;
+        const fit = Math.min(1, LOOK_SIDE / Math.max(width, height));
+        const frame = await createImageBitmap(element, { resizeWidth: Math.round(width * fit), resizeHeight: Math.round(height * fit) });
+        const now = await scanner().look(transfer(frame, [frame]));
+        if (gone) return;
+        setSeen(now);
+        const far = steady.look(now.found, now.sharp, Math.max(now.width, now.height), performance.now());
+        setWait(latest.current.alone ? far : 0);
+        if (far >= 1 && latest.current.alone) {
+          await latest.current.shoot();
+          return;
+        }
+      }
+    };
+    void look();
+    return () => {
+      gone = true;
+      element.srcObject = null;
+    };
+  }, [camera]);
+
+  const mirrored = camera?.facing === 'user';
+  const { quad, cut } = seen?.found ?? { quad: wholeImage(0, 0), cut: false };
+  return (
+    <View style={styles.screen} role="main" aria-label={`Photo: ${title}`}>
+      <View style={styles.head}>
+        <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{title}</Text>
+        <Pressable role="button" aria-label="Close the camera" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>
+      </View>
+      <View style={styles.view}>
+        {camera && (
+          <div style={{ position: 'absolute', inset: 0, transform: mirrored ? 'scaleX(-1)' : undefined }}>
+            <video ref={video} playsInline muted aria-label="What the camera sees" style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
+            {seen?.found && (
+              <svg viewBox={`0 0 ${seen.width} ${seen.height}`} preserveAspectRatio="xMidYMid meet" aria-hidden data-testid="outline" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}>
+                <polygon
+                  points={quad.map(({ x, y }) => `${x},${y}`).join(' ')} fill={cut ? 'none' : colours.ochre} fillOpacity={0.15 + wait * 0.35}
+                  stroke={cut ? colours.blush : colours.ochre} strokeWidth={seen.width / 110} strokeLinejoin="round" strokeDasharray={cut ? `${seen.width / 40}` : undefined}
+                />
+              </svg>
+            )}
+          </div>
+        )}
+        {!camera && !why && <Opening />}
+        {why && <View style={styles.trouble}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
+      </View>
+      {trouble && <View style={styles.trouble}><Say>{trouble}</Say></View>}
+      <View style={styles.says}>
+        <Text variant="titleMedium" role="status" style={styles.light}>{camera ? hint(seen) : ''}</Text>
+        {camera?.practice && <Text variant="labelSmall" style={styles.practice}>Practice camera: this device has none</Text>}
+      </View>
+      <View style={styles.foot}>
+        <View style={styles.side}>
+          <Tool icon="picture" word="Files" label="Take it from files" onPress={onFiles} />
+          <Tool icon="wait" word="By itself" label="Take the photo by itself when the sheet is still" on={alone} onPress={() => setAlone(!alone)} />
+        </View>
+        <Pressable role="button" aria-label="Take the photo" disabled={!camera} onPress={() => void shoot()} style={({ pressed }) => [styles.shutter, pressed && styles.pressed]}>
+          <LineIcon name="camera" size={38} colour={colours.scrap} width={2.4} />
+        </Pressable>
+        <View style={[styles.side, styles.right]}>
+          {two && <Tool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={() => setFacing(facing === 'user' ? 'environment' : 'user')} />}
+          {camera?.torch && <Tool icon="torch" word="Light" label="The camera’s light" on={lit} onPress={() => { setLit(!lit); void setTorch(camera, !lit); }} />}
+          {taken !== null && taken > 0 && <Button kind="chosen" icon="tick" onPress={onClose} label={`Done, ${taken} taken`}>{`Done ${taken}`}</Button>}
+        </View>
+      </View>
+    </View>
+  );
+}
+
+function Tool({ icon, word, label, on, onPress }: { icon: LineName; word: string; label: string; on?: boolean; onPress: () => void }) {
+  const colour = on ? colours.ink : colours.scrap;
+  return (
+    <Pressable role="button" aria-label={label} aria-pressed={on} onPress={onPress} style={[styles.tool, on && styles.on]}>
+      <LineIcon name={icon} colour={colour} size={26} />
+      <Text variant="labelSmall" style={{ color: colour }}>{word}</Text>
+    </Pressable>
+  );
+}
+
+const styles = StyleSheet.create({
+  screen: { flex: 1, backgroundColor: colours.ink },
+  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 16 },
+  light: { color: colours.scrap },
+  close: { width: TARGET.learner + 8, height: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },
+  view: { flex: 1, minHeight: 120, justifyContent: 'center' },
+  trouble: { padding: 16, alignSelf: 'center', maxWidth: 520 },
+  says: { alignItems: 'center', paddingVertical: 8, minHeight: 56, gap: 2 },
+  practice: { color: colours.line },
+  foot: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', padding: 12, paddingBottom: 20, maxWidth: 640, width: '100%', alignSelf: 'center' },
+  side: { flex: 1, flexDirection: 'row', gap: 6, alignItems: 'center' },
+  right: { justifyContent: 'flex-end' },
+  tool: { minWidth: 60, minHeight: 60, alignItems: 'center', justifyContent: 'center', gap: 3, paddingHorizontal: 4 },
+  on: { backgroundColor: colours.ochre },
+  shutter: { width: 92, height: 84, backgroundColor: colours.vermilion, borderWidth: OUTLINE + 1, borderColor: colours.scrap, alignItems: 'center', justifyContent: 'center', marginHorizontal: 6 },
+  pressed: { transform: [{ scale: 0.95 }] },
+});

@@ -1,0 +1,92 @@
+import type { Shot } from '@lippet/core/scan/shot';
+import { useEffect, useRef, useState } from 'react';
+import { askForFiles } from '../page/tools/addTool';
+import { Opening } from '../ui/Opening';
+import type { Wish } from '../workers/scan.worker';
+import { firstWish, holdAgain, holdPhoto, keepPhoto, type HeldPhoto, type MadePhoto } from './bringPhoto';
+import { CameraView } from './CameraView';
+import { ShotEditor } from './ShotEditor';
+
+/** What a camera roll offers; what a file really is, is judged when it is opened. */
+const PHOTO_TYPES = 'image/jpeg,image/png,image/webp,image/*';
+
+interface Props {
+  pieceId: string;
+  title: string;
+  /** Only one photo is wanted. */
+  single?: boolean;
+  /** A photo to change, in place of a new one. */
+  change?: Shot;
+  onMade: (photo: MadePhoto) => void;
+  onClose: () => void;
+}
+
+/** From the camera (or files) to pages: look, take, set right, keep; and again, until the learner is done. */
+export default function Capture({ pieceId, title, single = false, change, onMade, onClose }: Props) {
+  const [photo, setPhoto] = useState<HeldPhoto | null>(null);
+  const [opening, setOpening] = useState(change !== undefined);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [taken, setTaken] = useState(0);
+
+  const hold = async (held: Promise<HeldPhoto | string>): Promise<void> => {
+    setOpening(true);
+    const result = await held;
+    setOpening(false);
+    setTrouble(typeof result === 'string' ? result : null);
+    setPhoto(typeof result === 'string' ? null : result);
+  };
+  const begun = useRef(false);
+  useEffect(() => {
+    if (!change || begun.current) return;
+    begun.current = true;
+    void hold(holdAgain(change));
+  }, [change]);
+
+  const keep = async (held: HeldPhoto, wish: Wish): Promise<string | null> => {
+    const made = await keepPhoto(pieceId, held, wish);
+    if (typeof made === 'string') return made;
+    onMade(made);
+    setTaken((count) => count + 1);
+    return null;
+  };
+  const onKeep = async (wish: Wish): Promise<void> => {
+    setBusy(true);
+    const why = await keep(photo!, wish);
+    setBusy(false);
+    setTrouble(why);
+    setPhoto(null);
+    if (!why && (single || change)) onClose();
+  };
+  // One file is looked at like a photo just taken; many come in as they are found, each to be changed later.
+  const onFiles = async (): Promise<void> => {
+    const files = await askForFiles(PHOTO_TYPES, !single && !change);
+    if (files.length === 1) return hold(holdPhoto(files[0]!, files[0]!.lastModified));
+    const troubles: string[] = [];
+    setOpening(files.length > 0);
+    for (const file of files) {
+      const held = await holdPhoto(file, file.lastModified);
+      const why = typeof held === 'string' ? held : await keep(held, firstWish(held));
+      if (why) troubles.push(`${file.name}: ${why}`);
+    }
+    setOpening(false);
+    setTrouble(troubles.length > 0 ? troubles.join(' ') : null);
+  };
+
+  if (opening) return <Opening />;
+  if (photo) {
+    const start: Wish = change && photo.id === change.original ? { corners: change.corners, turn: change.turn, look: change.look } : firstWish(photo);
+    return (
+      <ShotEditor
+        key={photo.id} photo={photo} start={start} busy={busy} onKeep={(wish) => void onKeep(wish)} onAgain={() => setPhoto(null)}
+        onClose={() => (single || change ? onClose() : setPhoto(null))}
+      />
+    );
+  }
+  return (
+    <CameraView
+      title={title} taken={single || change ? null : taken} trouble={trouble} onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
+      onFiles={() => void onFiles()} onClose={onClose}
+    />
+  );
+}

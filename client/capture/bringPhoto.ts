@@ -1,0 +1,68 @@
+import { MEDIA_LIMITS } from '@lippet/core/contract/media';
+import type { Background } from '@lippet/core/page/background';
+import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
+import { mediaOutbox } from '../api/mediaOutbox';
+import type { OpenedShot, Wish } from '../workers/scan.worker';
+import { scanner } from './scanner';
+
+/** A photo in hand: as the camera gave it, and what was found in it. */
+export interface HeldPhoto {
+  /** Name of the original at school, made here. */
+  id: string;
+  blob: Blob;
+  opened: OpenedShot;
+  taken: number | null;
+  /** Whether the original is kept already: the page is only made anew. */
+  kept: boolean;
+}
+
+/** A page that was made of a photo. */
+export interface MadePhoto {
+  background: Extract<Background, { kind: 'photo' }>;
+  /** In points. */
+  width: number;
+  height: number;
+}
+
+const NOT_A_PHOTO = 'That file is not a photo that can be shown here. JPEG, PNG and WebP can.';
+const NO_ROOM = 'This device has no room left for that photo.';
+
+/** Opens a photo and looks for the sheet in it. @returns a sentence where it can't be used */
+export async function holdPhoto(blob: Blob, taken: number | null): Promise<HeldPhoto | string> {
+  if (blob.size > MEDIA_LIMITS.file) return `That photo is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
+  const id = crypto.randomUUID();
+  try {
+    return { id, blob, opened: await scanner().open(id, blob), taken, kept: false };
+  } catch {
+    return NOT_A_PHOTO;
+  }
+}
+
+/** Takes a photo up again that was kept before. @returns a sentence where it can't be had */
+export async function holdAgain(shot: Shot): Promise<HeldPhoto | string> {
+  try {
+    const blob = (await mediaOutbox.blob(shot.original)) ?? (await fetch(`/api/media/${shot.original}`).then((answer) => (answer.ok ? answer.blob() : null)));
+    if (!blob) return 'School does not have the photo as it was taken any more.';
+    return { id: shot.original, blob, opened: await scanner().open(shot.original, blob), taken: shot.taken, kept: true };
+  } catch {
+    return 'School can’t be reached, and the photo as it was taken is not on this device.';
+  }
+}
+
+/** The wish that a new photo begins with: a sheet that was found is made clean, anything else stays as it is. */
+export const firstWish = ({ opened: { corners } }: HeldPhoto): Wish => ({ corners, turn: 0, look: corners ? 'clean' : 'photo' });
+
+/** Makes the page and keeps it for school with its original. @returns a sentence where the device has no room */
+export async function keepPhoto(pieceId: string, held: HeldPhoto, wish: Wish): Promise<MadePhoto | string> {
+  const { page, width, height } = await scanner().make(held.id, held.blob, wish);
+  const media = crypto.randomUUID();
+  try {
+    if (!held.kept) await mediaOutbox.add(held.id, pieceId, held.blob);
+    await mediaOutbox.add(media, pieceId, page);
+  } catch {
+    return NO_ROOM;
+  }
+  const { warnings } = held.opened;
+  const shot: Shot = { original: held.id, corners: wish.corners ? [...wish.corners] : null, turn: wish.turn, look: wish.look, taken: held.taken, warnings };
+  return { background: { kind: 'photo', media, alt: '', shot }, ...photoPageSize(width, height) };
+}

@@ -1,0 +1,53 @@
+import { pageItems, type PagePlan } from '@lippet/core/page/document';
+import { topOrder } from '@lippet/core/page/item';
+import { translation } from '@lippet/core/page/matrix';
+import type { Spot } from '@lippet/core/page/spots';
+import { readShot, type Shot } from '@lippet/core/scan/shot';
+import { useState } from 'react';
+import type { MadePhoto } from '../../capture/bringPhoto';
+import type { DocumentEditor } from '../../page/documentEditor';
+import type { PageActions } from './usePageActions';
+
+/** What photos are being taken for. */
+export type CaptureFor =
+  /** Pages of a part, as many as the learner likes; behind a page if there is one. */
+  | { kind: 'pages'; part: string; after: string | null; title: string }
+  /** A page's photo, changed or taken anew. */
+  | { kind: 'change'; page: string; shot: Shot; title: string }
+  /** A picture on a page, perhaps in a spot. */
+  | { kind: 'picture'; page: PagePlan; spot: Spot | null; title: string };
+
+/** A photo without a spot comes in at most this share of the page. */
+const SHARE = 0.6;
+
+function putPicture(editor: DocumentEditor, { page, spot }: Extract<CaptureFor, { kind: 'picture' }>, photo: MadePhoto): void {
+  const items = pageItems(editor.doc, page.id);
+  if (!items) return;
+  const room = spot ?? { x: (page.width * (1 - SHARE)) / 2, y: (page.height * (1 - SHARE)) / 2, width: page.width * SHARE, height: page.height * SHARE };
+  const fit = Math.min(room.width / photo.width, room.height / photo.height);
+  const [width, height] = [photo.width * fit, photo.height * fit];
+  const matrix = [...translation(room.x + (room.width - width) / 2, room.y + (room.height - height) / 2)];
+  const after = {
+    kind: 'picture', media: photo.background.media, width, height, crop: [0, 0, 1, 1], alt: spot?.label ?? '', matrix, order: topOrder(items), at: Date.now(),
+    ...(spot ? { spot: spot.id } : {}),
+  };
+  editor.change([{ page: page.id, id: crypto.randomUUID(), after }]);
+}
+
+/** Taking photos for a draft, and where each goes; every photo is one step of undo. */
+export function useCapture(editor: DocumentEditor | null, actions: PageActions | null, onPage: (page: string) => void) {
+  const [capturing, setCapturing] = useState<CaptureFor | null>(null);
+  const onMade = (photo: MadePhoto): void => {
+    if (!capturing || !editor || !actions) return;
+    if (capturing.kind === 'picture') return putPicture(editor, capturing, photo);
+    if (capturing.kind === 'change') return actions.reground(capturing.page, photo);
+    const page = actions.add(capturing.part, capturing.after, [photo]);
+    onPage(page);
+    setCapturing({ ...capturing, after: page });
+  };
+  const changePhoto = (page: PagePlan, title: string): void => {
+    const shot = readShot(page.background);
+    if (shot) setCapturing({ kind: 'change', page: page.id, shot, title });
+  };
+  return { capturing, begin: setCapturing, changePhoto, onMade, end: () => setCapturing(null) };
+}
