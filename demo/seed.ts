@@ -183,7 +183,8 @@ class Seeder {
         };
         const shot: Shot = { original: await keep(original, originalSize), corners, turn: 0, look: 'clean', taken, warnings };
         const background = { kind: 'photo' as const, media: await keep(page, pageSize), alt: '', shot };
-        const last = readPages(doc).at(-1)?.id ?? null;
+        const upToHere = partIds.slice(0, i + 1);
+        const last = readPages(doc).filter(({ part: of }) => upToHere.includes(of)).at(-1)?.id ?? null;
         addPage(doc, { id: randomUUID(), part: partIds[i]!, background, ...photoPageSize(pageSize.width, pageSize.height) }, orderBehind(doc, last));
       }
     }

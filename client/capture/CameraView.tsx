@@ -82,15 +82,15 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onClose }:
       shooting.current = false;
     }
   };
-  const latest = useRef({ shoot, alone });
-  latest.current = { shoot, alone };
+  const latest = useRef({ shoot, alone, first: !taken });
+  latest.current = { shoot, alone, first: !taken };
 
   useEffect(() => {
     if (!camera || !video.current) return undefined;
     const element = video.current;
     element.srcObject = camera.stream;
     void element.play().catch(() => undefined); // a view that closes meanwhile needs no picture
-    const steady = new Steady();
+    const steady = new Steady(latest.current.first);
     let gone = false;
     const look = async (): Promise<void> => {
       while (!gone) {

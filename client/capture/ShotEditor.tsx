@@ -61,12 +61,13 @@ export function ShotEditor({ photo, start, busy, onKeep, onAgain, onClose }: Pro
             <Text variant="labelMedium">{LOOK_WORDS[look]}</Text>
           </Press>
         ))}
-        <Press aria-label="Turn it" onPress={turn} style={styles.tool}><LineIcon name="turn" /></Press>
+        <Press aria-label="Turn it" onPress={turn} style={styles.tool}><LineIcon name="turn" /><Text variant="labelSmall">Turn</Text></Press>
         <Press
           aria-label={corners ? 'Show the page' : 'Move the corners'} aria-pressed={corners} fill={corners ? colours.ochre : colours.scrap} flat={corners} style={styles.tool}
           onPress={() => { if (!wish.corners) setWish({ ...wish, corners: ROUGH }); setCorners(!corners); }}
         >
           <LineIcon name="corners" />
+          <Text variant="labelSmall">Corners</Text>
         </Press>
       </View>
       <View style={styles.foot}>
@@ -106,9 +107,9 @@ const styles = StyleSheet.create({
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   stage: { flex: 1, minHeight: 160, backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderBottomWidth: OUTLINE, borderColor: colours.ink },
   warning: { backgroundColor: colours.blush, borderBottomWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 4 },
-  row: { flexDirection: 'row', justifyContent: 'center', gap: 8, padding: 14 },
-  look: { minHeight: TARGET.learner, paddingHorizontal: 11, justifyContent: 'center' },
-  tool: { width: TARGET.learner, minHeight: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  row: { flexDirection: 'row', justifyContent: 'center', gap: 8, padding: 12, paddingBottom: 14 },
+  look: { minHeight: 54, paddingHorizontal: 9, justifyContent: 'center' },
+  tool: { minWidth: 56, minHeight: 54, paddingHorizontal: 3, alignItems: 'center', justifyContent: 'center' },
   foot: { flexDirection: 'row', gap: 14, padding: 14, paddingTop: 2, paddingBottom: 20, maxWidth: 640, width: '100%', alignSelf: 'center' },
   again: { flex: 1 },
   keep: { flex: 1 },

@@ -73,7 +73,7 @@ export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promis
       return await capture.takePhoto();
     } catch (error) {
       // Some cameras give only their film: its picture is taken below.
-      console.info('The camera takes no photos of its own.', error);
+      console.warn('The camera takes no photos of its own.', error);
     }
   }
   const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);

@@ -75,7 +75,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
       <View style={styles.main}>
         <View style={styles.head}>
           <BackHead title={title} home="/now" />
-          <PartTabs parts={parts} current={page.part} done={new Set()} onChoose={(id) => setPageId(pages.find(({ part }) => part === id)?.id ?? null)} />
+          <PartTabs parts={parts.filter(({ id }) => pages.some(({ part }) => part === id))} current={page.part} done={new Set()} onChoose={(id) => setPageId(pages.find(({ part }) => part === id)?.id ?? null)} />
         </View>
         <View style={styles.sheet}>
           <PageSurface key={page.id} page={page} layers={layers} editor={null} editable={false} label={`Go ${go.go} of ${title}, with the marks of your teacher`} />

@@ -1,10 +1,14 @@
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
+import type { ItemMap } from '@lippet/core/page/item';
 import { MARK_COLOUR } from '@lippet/core/ink/tools';
 import type { HungPiece, PartView } from '@lippet/core/contract/work';
+import { readShot, type Shot } from '@lippet/core/scan/shot';
 import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
-import type * as Y from 'yjs';
+import { Text } from 'react-native-paper';
+import * as Y from 'yjs';
 import { useGoDocument } from '../api/queries';
+import { warningLine } from '../capture/warningWords';
 import { PageBar } from '../learner/sheet/PageBar';
 import { PartTabs } from '../learner/sheet/PartTabs';
 import type { DocumentEditor } from '../page/documentEditor';
@@ -31,10 +35,20 @@ interface Props {
   onWatched: () => void;
 }
 
+/** A photo as it was taken has nothing on it. */
+const NOTHING = [new Y.Doc().getMap<ItemMap>('nothing')];
+
+/** How a part was answered with photos, and what was wrong with this one when it was kept. */
+function shotWords(part: PartView | undefined, { warnings }: Shot): string {
+  const way = part?.kind === 'photo' ? 'A photo of paper' : 'Answered on paper';
+  return warnings.length > 0 ? `${way}: ${warningLine(warnings)}` : way;
+}
+
 /** The go, large, with the teacher's marks on a layer of their own above it; a draft only as a picture. */
 export function HungSheet({ piece, parts, marks, editable, editor, onSurface, watching, onWatched }: Props) {
   const doc = useFrozenDocument(useGoDocument(piece.go?.id).data);
   const [pageId, setPageId] = useState<string | null>(null);
+  const [original, setOriginal] = useState(false);
   if (!piece.go) {
     const path = picturePath(piece);
     return path ? (
@@ -48,11 +62,21 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
   const page = pages.find(({ id }) => id === pageId) ?? pages[0]!;
   const inPart = pages.filter(({ part }) => part === page.part);
   const at = inPart.indexOf(page);
+  const shot = readShot(page.background);
+  // Beside the page as it was kept, the photo as it was taken; marks belong to the first.
+  const shown = original && shot ? { ...page, background: { kind: 'photo' as const, media: shot.original, alt: '' } } : page;
+  const layers = shown === page ? [pageItems(doc, page.id)!, markItems(marks, page.id)] : [];
   return (
     <View style={styles.sheet}>
-      <View style={styles.tabs}><PartTabs parts={parts} current={page.part} done={new Set()} onChoose={(id) => setPageId(pages.find(({ part }) => part === id)?.id ?? null)} /></View>
+      <View style={styles.tabs}><PartTabs parts={parts.filter(({ id }) => pages.some(({ part }) => part === id))} current={page.part} done={new Set()} onChoose={(id) => setPageId(pages.find(({ part }) => part === id)?.id ?? null)} /></View>
+      {shot && (
+        <View style={styles.shot}>
+          <Text variant="labelMedium" role="status">{shotWords(parts.find(({ id }) => id === page.part), shot)}</Text>
+          <Button kind={original ? 'chosen' : 'plain'} icon="camera" onPress={() => setOriginal(!original)}>{original ? 'Show the page' : 'Show the photo'}</Button>
+        </View>
+      )}
       <PageSurface
-        key={`${piece.go.id}-${page.id}`} page={page} layers={[pageItems(doc, page.id)!, markItems(marks, page.id)]} editor={editor} editable={editable}
+        key={`${piece.go.id}-${page.id}-${shown === page}`} page={shown} layers={layers.length > 0 ? layers : NOTHING} editor={editor} editable={editable && shown === page}
         uses={DESK_USES} markColour={MARK_COLOUR} label={`Go ${piece.go.go} of ${piece.name}`} onSurface={onSurface}
       />
       {inPart.length > 1 && <PageBar at={at} count={inPart.length} onStep={(by) => setPageId(inPart[at + by]?.id ?? page.id)} />}
@@ -64,6 +88,7 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
 }
 
 const styles = StyleSheet.create({
+  shot: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, paddingHorizontal: 12, paddingTop: 8 },
   sheet: { flex: 1 },
   tabs: { padding: 10, paddingBottom: 0 },
   draft: { flex: 1, padding: 20 },

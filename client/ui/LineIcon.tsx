@@ -29,7 +29,7 @@ export const LINES = {
   camera: 'M3 7h4.500l2-3h5l2 3H21v13H3ZM12 9.500a3.700 3.700 0 1 0 .1 0Z',
   flip: 'M5 9a8 8 0 0 1 13.500-2L21 9M21 4v5h-5M19 15a8 8 0 0 1-13.500 2L3 15M3 20v-5h5',
   torch: 'M8 3h8l-1 6v12H9V9ZM8.500 6h7M12 12v3',
-  corners: 'M4 9l3-5M20 9l-2-5M4 15l2 5M20 15l-1 5M7 4h11M6 20h13M4 9v6M20 9v6',
+  corners: 'M4 4h4v4H4ZM16 3h4v4h-4ZM17 17h4v4h-4ZM3 16h4v4H3ZM8 6l8-1M18 7l1 10M17 19l-10-1M5 16l1-8',
   turn: 'M20 12a8 8 0 1 1-3-6.200L20 8M20 3v5h-5',
   play: 'M7 4l12 8-12 8Z',
   pause: 'M8 5v14M16 5v14',

@@ -134,7 +134,9 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const history = <HistoryButtons editor={editor} surface={surface} full={fullSwitch} />;
   const tabs = <PartTabs parts={piece.parts} current={part.id} done={done} onChoose={choosePart} />;
   const mayChangePages = editable && part.morePages;
-  const takePages = (): void => capture.begin({ kind: 'pages', part: part.id, after: inPart.at(-1)?.id ?? null, title: part.title });
+  // Pages lie in the order of the parts, also those of a part that had none.
+  const upToHere = new Set(piece.parts.slice(0, piece.parts.indexOf(part) + 1).map(({ id }) => id));
+  const takePages = (): void => capture.begin({ kind: 'pages', part: part.id, after: pages.filter((each) => upToHere.has(each.part)).at(-1)?.id ?? null, title: part.title });
   const shot = readShot(page?.background);
   const onAdd = !mayChangePages ? null : part.kind === 'photo' ? takePages : () => setAdding(true);
   // Photos of paper are pages that the learner has added: they can be put in order and deleted like others.

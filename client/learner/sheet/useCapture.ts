@@ -3,7 +3,7 @@ import { topOrder } from '@lippet/core/page/item';
 import { translation } from '@lippet/core/page/matrix';
 import type { Spot } from '@lippet/core/page/spots';
 import { readShot, type Shot } from '@lippet/core/scan/shot';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { MadePhoto } from '../../capture/bringPhoto';
 import type { DocumentEditor } from '../../page/documentEditor';
 import type { PageActions } from './usePageActions';
@@ -37,17 +37,22 @@ function putPicture(editor: DocumentEditor, { page, spot }: Extract<CaptureFor, 
 /** Taking photos for a draft, and where each goes; every photo is one step of undo. */
 export function useCapture(editor: DocumentEditor | null, actions: PageActions | null, onPage: (page: string) => void) {
   const [capturing, setCapturing] = useState<CaptureFor | null>(null);
+  // Several files come one after another, before anything is drawn anew.
+  const last = useRef<string | null>(null);
+  const begin = (what: CaptureFor): void => {
+    last.current = what.kind === 'pages' ? what.after : null;
+    setCapturing(what);
+  };
   const onMade = (photo: MadePhoto): void => {
     if (!capturing || !editor || !actions) return;
     if (capturing.kind === 'picture') return putPicture(editor, capturing, photo);
     if (capturing.kind === 'change') return actions.reground(capturing.page, photo);
-    const page = actions.add(capturing.part, capturing.after, [photo]);
-    onPage(page);
-    setCapturing({ ...capturing, after: page });
+    last.current = actions.add(capturing.part, last.current, [photo]);
+    onPage(last.current);
   };
   const changePhoto = (page: PagePlan, title: string): void => {
     const shot = readShot(page.background);
-    if (shot) setCapturing({ kind: 'change', page: page.id, shot, title });
+    if (shot) begin({ kind: 'change', page: page.id, shot, title });
   };
-  return { capturing, begin: setCapturing, changePhoto, onMade, end: () => setCapturing(null) };
+  return { capturing, begin, changePhoto, onMade, end: () => setCapturing(null) };
 }

@@ -1,4 +1,4 @@
-import { addPage, orderBehind, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
+import { addPage, orderBehind, pageItems, type PagePlan } from '@lippet/core/page/document';
 import type { Fields } from '@lippet/core/page/item';
 import { useMemo } from 'react';
 import type { DocumentEditor } from '../../page/documentEditor';
@@ -8,7 +8,7 @@ import { EDITED_HERE } from '../../page/documentEditor';
 type Ground = Pick<PagePlan, 'background' | 'width' | 'height'>;
 
 export interface PageActions {
-  /** Adds pages to a part, behind one of its pages or behind all there are. @returns the id of the first */
+  /** Adds pages to a part, behind a page; null puts them first. @returns the id of the first */
   add(part: string, after: string | null, grounds: readonly Ground[]): string;
   /** Gives a page another photo or paper. */
   reground(page: string, ground: Ground): void;
@@ -31,7 +31,7 @@ export function usePageActions(editor: DocumentEditor | null): PageActions | nul
     return {
       add(part, after, grounds) {
         editor.beginGesture();
-        let last = after ?? readPages(doc).at(-1)?.id ?? null;
+        let last = after;
         let first = '';
         for (const { background, width, height } of grounds) {
           const id = crypto.randomUUID();

@@ -1,0 +1,150 @@
+/** Paper work through a camera: the practice one, and files. */
+import { writeFile } from 'node:fs/promises';
+import { makeScene } from '@lippet/demo/scenes';
+import sharp from 'sharp';
+import { expectAccessible } from './accessible';
+import { PHONE, WIDE } from './chromium';
+import type { Device } from './device';
+import { Sheet } from './sheetHand';
+import { expect, test } from './school';
+
+const TITLE = 'Marsh sketchbook';
+
+async function sceneFile(path: string, wish: Parameters<typeof makeScene>[0]): Promise<string> {
+  const { data, width, height } = makeScene(wish);
+  await writeFile(path, await sharp(data, { raw: { width, height, channels: 4 } }).jpeg({ quality: 92 }).toBuffer());
+  return path;
+}
+
+async function openActivity(device: Device, school: { activityId(title: string): Promise<string> }, title: string): Promise<void> {
+  await device.open(`/activity/${await school.activityId(title)}`);
+  await expect(device.saveLine).toContainText('saved at school too');
+}
+
+/** Chooses files in the camera view. */
+async function chooseFiles({ page }: Device, files: string[]): Promise<void> {
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Take it from files' }).click();
+  await (await chooser).setFiles(files);
+}
+
+test('paper work is photographed by itself, set right, changed later, sent, and seen with its original', async ({ device, school }) => {
+  const tamsin = await device({ viewport: PHONE });
+  const { page } = tamsin;
+  await tamsin.asLearner('Tamsin Oke');
+  await openActivity(tamsin, school, TITLE);
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  await expect(page.getByText('Practice camera')).toBeVisible();
+  await expect(page.getByTestId('outline')).toBeVisible();
+  await expectAccessible(page, 'camera');
+
+  // Held still, the sheet is photographed without a touch, and the page is ready to look at.
+  await expect(page.getByRole('heading', { name: 'Can all of it be read?' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByTestId('page-preview')).toHaveAttribute('data-look', 'clean');
+  await expectAccessible(page, 'photo just taken');
+  await page.getByRole('radio', { name: 'Black' }).click();
+  await expect(page.getByTestId('page-preview')).toHaveAttribute('data-look', 'black');
+  await page.getByRole('radio', { name: 'Clean' }).click();
+  await page.getByRole('button', { name: 'Move the corners' }).click();
+  const corner = page.getByRole('button', { name: /Bottom right corner/ });
+  const before = (await corner.boundingBox())!;
+  await corner.focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await expect.poll(async () => (await corner.boundingBox())!.x).toBeLessThan(before.x - 5);
+  await page.mouse.move(before.x - 6, before.y + 24);
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('button', { name: 'Show the page' }).click();
+  await page.getByRole('button', { name: /Use it|Keep it/ }).click();
+  await page.getByRole('button', { name: 'Done, 1 taken' }).click();
+  await expect(page.getByRole('tab', { name: /Sketchbook, done/ })).toBeVisible();
+
+  // It is a page like others: drawn on, and its photo can be changed as long as it is not sent.
+  const sheet = await Sheet.of(tamsin);
+  await sheet.drag([[100, 100], [200, 140], [300, 100]]);
+  await tamsin.expectStrokes(1);
+  await page.getByRole('button', { name: 'Change this photo' }).click();
+  await page.getByRole('button', { name: 'Turn it' }).click();
+  await page.getByRole('button', { name: /Use it|Keep it/ }).click();
+  await tamsin.expectStrokes(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Redo' }).click();
+
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Sketchbook: 1 photo of paper. Go there' })).toBeVisible();
+  await page.getByRole('button', { name: 'Send to Mr Quell' }).click();
+  await expect(page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible({ timeout: 20_000 });
+
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Tamsin Oke'");
+  await quell.open(`/review/${await school.activityId(TITLE)}?person=${learner!.id}`);
+  await expect(quell.page.getByText('A photo of paper')).toBeVisible();
+  await expect(quell.sheet).toHaveAttribute('data-strokes', '1');
+  await quell.page.getByRole('button', { name: 'Show the photo' }).click();
+  await expect(quell.sheet).toHaveAttribute('data-strokes', '0');
+  await expect(quell.page.getByRole('button', { name: 'Show the page' })).toBeVisible();
+  // The place where it was taken, the device, and all else that a camera writes, is in neither.
+  const kept = await school.query<{ type: string }>("SELECT m.type FROM media m JOIN pieces p ON p.id = m.piece_id WHERE p.person_id = $1", [learner!.id]);
+  expect(kept.length).toBe(3);
+  expect(new Set(kept.map(({ type }) => type))).toEqual(new Set(['image/webp']));
+});
+
+test('photos from files are found and judged; what is wrong is said before keeping and again before sending', async ({ device, school }, testInfo) => {
+  const tamsin = await device({ viewport: PHONE });
+  const { page } = tamsin;
+  const path = (name: string): string => testInfo.outputPath(name);
+  const dark = await sceneFile(path('dark.jpg'), { seed: 5, table: 'wood', trouble: 'dark' });
+  const [first, second] = [await sceneFile(path('one.jpg'), { seed: 8, table: 'plain' }), await sceneFile(path('two.jpg'), { seed: 9, table: 'wood' })];
+  const fake = path('fake.jpg');
+  await writeFile(fake, 'Dear Mr Quell, this is a letter and no photo.');
+  await tamsin.asLearner('Tamsin Oke');
+  await openActivity(tamsin, school, TITLE);
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  await page.getByRole('button', { name: 'Take the photo by itself when the sheet is still' }).click();
+
+  await chooseFiles(tamsin, [fake]);
+  await expect(page.getByRole('alert')).toContainText('is not a photo that can be shown here');
+  await chooseFiles(tamsin, [dark]);
+  await expect(page.getByRole('alert')).toContainText('too dark');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('button', { name: 'Done, 1 taken' })).toBeVisible();
+  await chooseFiles(tamsin, [first, second]);
+  await page.getByRole('button', { name: 'Done, 3 taken' }).click();
+  await expect(page.getByRole('button', { name: 'Page 3 of 3. All pages' })).toBeVisible();
+
+  // One of several is deleted, and comes back.
+  await page.getByRole('button', { name: 'Page 3 of 3. All pages' }).click();
+  await page.getByRole('button', { name: 'Delete this page' }).click();
+  await expect(page.getByRole('button', { name: /Page \d of 2/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /Page \d of 3/ })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  const flaw = page.getByRole('button', { name: 'Photo 1: too dark. Look at it' });
+  await expect(flaw).toBeVisible();
+  await expectAccessible(page, 'ready to send with a dark photo');
+  await flaw.click();
+  await expect(page.getByRole('button', { name: /^Page 1 of 3/ })).toBeVisible();
+});
+
+test('a spot asks for a photo and is filled by it; any part can be answered on paper', async ({ device }, testInfo) => {
+  const tamsin = await device({ viewport: PHONE });
+  const { page } = tamsin;
+  const photo = await sceneFile(testInfo.outputPath('knot.jpg'), { seed: 12, table: 'light' });
+  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.openSheet('Knot diary');
+  await page.getByRole('button', { name: 'Take a photo: Knot 1, needed' }).click();
+  await chooseFiles(tamsin, [photo]);
+  await page.getByRole('button', { name: /Use it|Keep it/ }).click();
+  await expect(page.getByRole('button', { name: 'Take a photo: Knot 1, done' })).toBeVisible();
+  await expect(tamsin.sheet).toHaveAttribute('data-items', '1');
+
+  await tamsin.openSheet('Ferry timetable sums');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Answer on paper, with a photo' }).click();
+  await chooseFiles(tamsin, [photo]);
+  await page.getByRole('button', { name: /Use it|Keep it/ }).click();
+  await page.getByRole('button', { name: 'Done, 1 taken' }).click();
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByRole('button', { name: /1 photo of paper/ }).first()).toBeVisible();
+});
