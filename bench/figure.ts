@@ -1,7 +1,7 @@
 /** One line of the bench. */
 export interface Figure {
   name: string;
-  unit: 'bytes' | 'ms';
+  unit: 'bytes' | 'ms' | '%';
   ours: number;
   /** The same measured on the bare thing in the same run; null where there is none. */
   floor: number | null;
@@ -21,6 +21,9 @@ export function byRatio(name: string, unit: Figure['unit'], ours: number, floor:
 export function byValue(name: string, unit: Figure['unit'], ours: number, floor: number, budget: number): Figure {
   return { name, unit, ours, floor, ratio: ours / floor, budget, ok: ours <= budget };
 }
+
+/** A figure that nothing bare can be set beside. */
+export const alone = (name: string, unit: Figure['unit'], ours: number, budget: number): Figure => ({ name, unit, ours, floor: null, ratio: null, budget, ok: ours <= budget });
 
 /** The value below which a share of the values lies (nearest rank). */
 export function quantile(values: readonly number[], share: number): number {

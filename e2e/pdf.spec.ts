@@ -21,6 +21,7 @@ async function takeOut(page: Page, word: string): Promise<string> {
   const path = join(folder, `${Math.random()}-${(await download).suggestedFilename()}`);
   await (await download).saveAs(path);
   await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   return path;
 }
 

@@ -140,7 +140,7 @@ test('a picture comes in, is cropped without loss, survives a bad network, and g
   await expect(amos.saveLine).toContainText(/on its way to school|School can’t be reached/);
   await page.context().setOffline(false);
   await expect(amos.saveLine).toContainText('saved at school too', { timeout: 20_000 });
-  const [{ count }] = await school.query<{ count: string }>('SELECT count(*) FROM media WHERE piece_id IS NOT NULL') as [{ count: string }];
+  const [{ count }] = await school.query<{ count: string }>('SELECT count(*) FROM media WHERE piece_id = $1', [await sheet.pieceId()]) as [{ count: string }];
   expect(count).toBe('1');
   await page.getByRole('button', { name: 'Crop', exact: true }).click();
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Left edge in' }).click();

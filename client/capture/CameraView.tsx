@@ -25,6 +25,8 @@ interface Props {
   trouble: string | null;
   onPhoto: (photo: Blob) => void;
   onFiles: () => void;
+  /** Files were dropped here, or pasted. */
+  onBrought: (files: File[]) => void;
   onClose: () => void;
 }
 
@@ -36,7 +38,7 @@ function hint(seen: Seen | null): string {
 }
 
 /** The camera, the outline of the sheet drawn over it as it is found, and the shutter. */
-export function CameraView({ title, taken, trouble, onPhoto, onFiles, onClose }: Props) {
+export function CameraView({ title, taken, trouble, onPhoto, onFiles, onBrought, onClose }: Props) {
   const video = useRef<HTMLVideoElement>(null);
   const [facing, setFacing] = useState<Facing>('environment');
   const [camera, setCamera] = useState<Camera | null>(null);
@@ -101,6 +103,8 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onClose }:
         const frame = await createImageBitmap(element, { resizeWidth: Math.round(width * fit), resizeHeight: Math.round(height * fit) });
         const now = await scanner().look(transfer(frame, [frame]));
         if (gone) return;
+        // For whoever measures: how many pictures have been looked at.
+        element.dataset.looks = String(Number(element.dataset.looks ?? 0) + 1);
         setSeen(now);
         const far = steady.look(now.found, now.sharp, Math.max(now.width, now.height), performance.now());
         setWait(latest.current.alone ? far : 0);
@@ -116,6 +120,22 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onClose }:
       element.srcObject = null;
     };
   }, [camera]);
+
+  const brought = useRef(onBrought);
+  brought.current = onBrought;
+  useEffect(() => {
+    const stop = new AbortController();
+    const { signal } = stop;
+    const take = (event: Event, list: FileList | undefined): void => {
+      if (!list || list.length === 0) return;
+      event.preventDefault();
+      brought.current([...list]);
+    };
+    window.addEventListener('dragover', (event) => event.preventDefault(), { signal });
+    window.addEventListener('drop', (event) => take(event, event.dataTransfer?.files), { signal });
+    window.addEventListener('paste', (event) => take(event, event.clipboardData?.files), { signal });
+    return () => stop.abort();
+  }, []);
 
   const mirrored = camera?.facing === 'user';
   const { quad, cut } = seen?.found ?? { quad: wholeImage(0, 0), cut: false };

@@ -59,8 +59,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
     if (!why && (single || change)) onClose();
   };
   // One file is looked at like a photo just taken; many come in as they are found, each to be changed later.
-  const onFiles = async (): Promise<void> => {
-    const files = await askForFiles(PHOTO_TYPES, !single && !change);
+  const onFiles = async (files: readonly File[]): Promise<void> => {
     if (files.length === 1) return hold(holdPhoto(files[0]!, files[0]!.lastModified));
     const troubles: string[] = [];
     setOpening(files.length > 0);
@@ -86,7 +85,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
   return (
     <CameraView
       title={title} taken={single || change ? null : taken} trouble={trouble} onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
-      onFiles={() => void onFiles()} onClose={onClose}
+      onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)} onBrought={(files) => void onFiles(single || change ? files.slice(0, 1) : files)} onClose={onClose}
     />
   );
 }

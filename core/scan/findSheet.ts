@@ -20,10 +20,10 @@ export interface FoundSheet {
 
 /** Guesses are made at this size (pixels on the longer side), corners are fitted at that. */
 const GUESS_SIDE = 320;
-const FIT_SIDE = 1200;
+const FIT_SIDE = 1000;
 const MOST_LINES = 28;
 /** Guesses that are looked into closely. */
-const CLOSE_LOOKS = 12;
+const CLOSE_LOOKS = 7;
 /** A sheet fills at least this share of the image. */
 const LEAST_AREA = 0.1;
 /** So much of the edges beside a corner is seen, or something covers it. */
@@ -231,11 +231,11 @@ function weakEdge({ strength, crest }: Edges): number {
  * @returns the sheet, or null where none is seen with a confidence of at least SURE
  */
 export function findSheet(image: Rgba): FoundSheet | null {
-  const small = shrink(image, GUESS_SIDE);
+  const medium = shrink(image, FIT_SIDE);
+  const small = shrink(medium, GUESS_SIDE);
   const edges = findEdges(small);
   const candidates = guesses(edges, weakEdge(edges));
   if (candidates.length === 0) return null;
-  const medium = shrink(image, FIT_SIDE);
   const plane = soften(lightness(medium));
   const up = medium.width / small.width;
   let best: FoundSheet | null = null;

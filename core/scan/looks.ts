@@ -9,6 +9,8 @@ const PAPER_SHARE = 0.8;
 /** What the paper becomes, and what becomes black; of 255. */
 const WHITE = 250;
 const BLACK = 18;
+/** Pixels of a row that share one measure of the light. */
+const STRETCH = 16;
 
 /** Light on the paper, coarsely: one plane for each of red, green and blue, a cell for each pixel. */
 function lightOnPaper(image: Rgba): Plane[] {
@@ -118,18 +120,22 @@ function clean(image: Rgba): Rgba {
   const [sx, sy] = [light[0]!.width / width, light[0]!.height / height];
   const out = new Uint8ClampedArray(data.length);
   const small = light[0]!.width > 1 && light[0]!.height > 1;
-  // The light changes slowly: eight pixels share one look-up.
+  // The light changes slowly: a stretch of pixels shares one look-up.
+  const scale = 255 / (WHITE - 6 - BLACK);
+  const shift = BLACK * scale;
+  const gain = (plane: Plane, u: number, v: number): number => (scale * WHITE) / Math.max(8, small ? sample(plane, u, v) : plane.data[0]!);
   for (let y = 0; y < height; y++) {
     const v = (y + 0.5) * sy - 0.5;
-    let gains: [number, number, number] = [1, 1, 1];
-    for (let x = 0, at = y * width * 4; x < width; x++, at += 4) {
-      if (x % 8 === 0) {
-        const u = (x + 4) * sx - 0.5;
-        const gain = (plane: Plane): number => WHITE / Math.max(8, small ? sample(plane, u, v) : plane.data[0]!);
-        gains = [gain(light[0]!), gain(light[1]!), gain(light[2]!)];
+    for (let x = 0; x < width; x += STRETCH) {
+      const u = (x + STRETCH / 2) * sx - 0.5;
+      const [red, green, blue] = [gain(light[0]!, u, v), gain(light[1]!, u, v), gain(light[2]!, u, v)];
+      const end = (y * width + Math.min(width, x + STRETCH)) * 4;
+      for (let at = (y * width + x) * 4; at < end; at += 4) {
+        out[at] = data[at]! * red - shift;
+        out[at + 1] = data[at + 1]! * green - shift;
+        out[at + 2] = data[at + 2]! * blue - shift;
+        out[at + 3] = 255;
       }
-      for (let k = 0; k < 3; k++) out[at + k] = ((data[at + k]! * gains[k]! - BLACK) * 255) / (WHITE - 6 - BLACK);
-      out[at + 3] = 255;
     }
   }
   return { data: out, width, height };

@@ -80,12 +80,12 @@ async function judgePdf(content: Buffer, path: string): Promise<JudgedMedia> {
 }
 
 /**
- * Written anew with what describes its pages gathered in one place, so that the first page of a long file can be shown
- * before the rest has been fetched; and without a lock that everybody may open, because nothing could be written onto it.
+ * Written anew with its first page and what describes the others at its beginning, so that the first page of a long file
+ * can be shown before the rest has been fetched; and without a lock that everybody may open, because nothing could be written onto it.
  */
 async function tidied(path: string, content: Buffer, locked: boolean): Promise<Buffer> {
   try {
-    const args = ['--decrypt', '--object-streams=generate', '--warning-exit-0', path, '-'];
+    const args = ['--decrypt', '--object-streams=generate', '--linearize', '--warning-exit-0', path, '-'];
     return (await run('qpdf', args, { timeout: PDF_PATIENCE, maxBuffer: 2 * MEDIA_LIMITS.file, encoding: 'buffer' })).stdout;
   } catch (error) {
     if ((error as { code?: unknown }).code === 'ENOENT') throw error;

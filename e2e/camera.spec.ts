@@ -1,0 +1,39 @@
+/** A device's own camera, as Chromium's stand-in for one. */
+import { CHROMIUM, PHONE } from './chromium';
+import { expect, test } from './school';
+
+test.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'] } });
+
+test('a camera that sees no sheet still takes a photo, as it is; what is dropped or pasted comes in too', async ({ device, school }) => {
+  const tamsin = await device({ viewport: PHONE });
+  const { page } = tamsin;
+  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  await expect(page.getByLabel('What the camera sees')).toBeVisible();
+  await expect(page.getByText('Practice camera')).toHaveCount(0);
+  await expect(page.getByText('Hold it over your paper')).toBeVisible();
+  await expect.poll(() => page.getByLabel('What the camera sees').evaluate((video: HTMLVideoElement) => video.videoWidth)).toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'Take the photo', exact: true }).click();
+  await expect(page.getByTestId('page-preview')).toHaveAttribute('data-look', 'photo');
+  await page.getByRole('button', { name: /Use it|Keep it/ }).click();
+  await expect(page.getByRole('button', { name: 'Done, 1 taken' })).toBeVisible();
+
+  const bring = (kind: 'drop' | 'paste'): Promise<void> => page.evaluate(async (how) => {
+    const canvas = new OffscreenCanvas(300, 400);
+    const context = canvas.getContext('2d')!;
+    context.fillStyle = '#884C7E';
+    context.fillRect(0, 0, 300, 400);
+    const data = new DataTransfer();
+    data.items.add(new File([await canvas.convertToBlob()], 'plum.png', { type: 'image/png' }));
+    window.dispatchEvent(how === 'drop' ? new DragEvent('drop', { dataTransfer: data, cancelable: true }) : new ClipboardEvent('paste', { clipboardData: data, cancelable: true }));
+  }, kind);
+  for (const [kind, count] of [['drop', 2], ['paste', 3]] as const) {
+    await bring(kind);
+    await page.getByRole('button', { name: /Use it|Keep it/ }).click();
+    await expect(page.getByRole('button', { name: `Done, ${count} taken` })).toBeVisible();
+  }
+  // Leaving the view lets the camera go.
+  await page.getByRole('button', { name: 'Done, 3 taken' }).click();
+  await expect(page.getByRole('button', { name: /^Page 3 of 3/ })).toBeVisible();
+});
