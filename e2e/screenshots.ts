@@ -102,6 +102,22 @@ try {
   await tamsin.page.getByRole('slider', { name: 'Moment' }).fill('4000');
   await shoot(tamsin.page, 'watch-phone');
 
+  const priya = await device(PHONE);
+  await priya.asLearner('Priya Sund');
+  await priya.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
+  await priya.page.getByRole('button', { name: 'Take a photo' }).click();
+  await priya.page.getByText('Hold still').waitFor();
+  await priya.page.getByRole('heading', { name: 'Can all of it be read?' }).waitFor({ timeout: 20_000 });
+  await priya.page.locator('[data-testid=page-preview][data-look]').waitFor();
+  await shoot(priya.page, 'photo-phone');
+
+  const quell = await device(WIDE);
+  await quell.asTeacher('Mr Quell');
+  const [nellsId] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Nell Garrick'");
+  await quell.open(`/review/${await school.activityId('Marsh sketchbook')}?person=${nellsId!.id}`);
+  await quell.page.getByRole('button', { name: 'Show the photo' }).waitFor();
+  await shoot(quell.page, 'review-photo');
+
   const farrow = await device(WIDE);
   await farrow.asTeacher('Ms Farrow');
   await farrow.page.getByRole('heading', { name: 'Waiting for you' }).waitFor();

@@ -14,7 +14,7 @@ import { CameraError, closeCamera, hasTwoCameras, openCamera, setTorch, takePhot
 import { scanner } from './scanner';
 
 /** Pictures are looked at this large, in pixels on the longer side. */
-const LOOK_SIDE = 640;
+const LOOK_SIDE = 480;
 
 interface Props {
   /** What is being photographed. */
@@ -94,14 +94,25 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onBrought,
     void element.play().catch(() => undefined); // a view that closes meanwhile needs no picture
     const steady = new Steady(latest.current.first);
     let gone = false;
-    const look = async (): Promise<void> => {
+    const nextFrame = async (): Promise<ImageBitmap | null> => {
       while (!gone) {
         await new Promise(requestAnimationFrame);
         const { videoWidth: width, videoHeight: height } = element;
         if (gone || width === 0 || element.readyState < 2) continue;
         const fit = Math.min(1, LOOK_SIDE / Math.max(width, height));
-        const frame = await createImageBitmap(element, { resizeWidth: Math.round(width * fit), resizeHeight: Math.round(height * fit) });
-        const now = await scanner().look(transfer(frame, [frame]));
+        return createImageBitmap(element, { resizeWidth: Math.round(width * fit), resizeHeight: Math.round(height * fit) });
+      }
+      return null;
+    };
+    const look = async (): Promise<void> => {
+      let waiting = nextFrame();
+      while (!gone) {
+        const frame = await waiting;
+        if (!frame) return;
+        const looking = scanner().look(transfer(frame, [frame]));
+        // The next picture is fetched while this one is looked at.
+        waiting = nextFrame();
+        const now = await looking;
         if (gone) return;
         // For whoever measures: how many pictures have been looked at.
         element.dataset.looks = String(Number(element.dataset.looks ?? 0) + 1);

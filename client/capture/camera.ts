@@ -1,3 +1,5 @@
+import { transfer } from 'comlink';
+import { scanner } from './scanner';
 import { startPracticeCamera } from './practiceCamera';
 
 export type Facing = 'environment' | 'user';
@@ -62,8 +64,6 @@ export async function hasTwoCameras(): Promise<boolean> {
   return devices.filter(({ kind }) => kind === 'videoinput').length > 1;
 }
 
-const QUALITY = 0.95;
-
 /** The picture of this moment, as finely as the camera gives it. */
 export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promise<Blob> {
   const [track] = camera.stream.getVideoTracks();
@@ -76,7 +76,6 @@ export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promis
       console.warn('The camera takes no photos of its own.', error);
     }
   }
-  const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
-  canvas.getContext('2d')!.drawImage(video, 0, 0);
-  return canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY });
+  const frame = await createImageBitmap(video);
+  return scanner().pack(transfer(frame, [frame]));
 }

@@ -11,6 +11,7 @@ import { expose, transfer } from 'comlink';
 /** Most pixels of a page that is made: A4 at 300 dots an inch. */
 const MOST_PIXELS = 2480 * 3508;
 const QUALITY = 0.9;
+const PHOTO_QUALITY = 0.95;
 /** Photos stay unpacked until so many others have been. */
 const MOST_OPEN = 2;
 
@@ -68,6 +69,13 @@ const scanner = {
     const image = pixelsOf(frame);
     const found = findSheet(image);
     return { found, sharp: found !== null && isSharp(image, found.quad), width: image.width, height: image.height };
+  },
+
+  /** Packs a picture of the camera as a photo. */
+  async pack(frame: ImageBitmap): Promise<Blob> {
+    const canvas = new OffscreenCanvas(frame.width, frame.height);
+    canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(frame);
+    return canvas.convertToBlob({ type: 'image/jpeg', quality: PHOTO_QUALITY });
   },
 
   /** Opens a photo under a name of the caller's. @throws where the browser can't read it as a picture */

@@ -217,12 +217,21 @@ function sheetlike(image: Rgba, quad: Quad, beyond: number): { share: number; si
   return { share: (differs / seen) * Math.min(1, even / 0.55) * (0.5 + 0.5 * plain) * (0.4 + 0.6 * sameWay) * margin, sign: lighter * 2 >= seen ? 1 : -1 };
 }
 
+/** Strengths are counted in steps of this part of one. */
+const NOISE_STEPS = 16;
+
 /** What the strength of an ordinary edge is here: a faint sheet on a light table is judged by a finer measure. */
 function weakEdge({ strength, crest }: Edges): number {
-  const crests: number[] = [];
-  for (let i = 0; i < strength.length; i += 1) if (crest[i] === 1) crests.push(strength[i]!);
-  crests.sort((a, b) => a - b);
-  const noise = crests[Math.floor(crests.length * 0.5)] ?? 1;
+  const counts = new Uint32Array(256);
+  let all = 0;
+  for (let i = 0; i < strength.length; i++) {
+    if (crest[i] === 0) continue;
+    counts[Math.min(255, Math.round(strength[i]! * NOISE_STEPS))]! += 1;
+    all += 1;
+  }
+  let middle = 0;
+  for (let seen = 0; middle < 255 && (seen += counts[middle]!) * 2 < all; middle++);
+  const noise = all === 0 ? 1 : middle / NOISE_STEPS;
   return Math.max(3, Math.min(14, noise * 3));
 }
 

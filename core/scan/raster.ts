@@ -78,10 +78,13 @@ function soften1(from: Float32Array, to: Float32Array, size: number, step: numbe
     const start = line * next;
     for (let i = 0; i < size; i++) {
       const at = start + i * step;
-      const [a, b, d, e] = i > 1 && i < last - 1
-        ? [at - 2 * step, at - step, at + step, at + 2 * step]
-        : [start + Math.max(0, i - 2) * step, start + Math.max(0, i - 1) * step, start + Math.min(last, i + 1) * step, start + Math.min(last, i + 2) * step];
-      to[at] = (from[a]! + from[e]! + 4 * (from[b]! + from[d]!) + 6 * from[at]!) / 16;
+      if (i > 1 && i < last - 1) {
+        to[at] = (from[at - 2 * step]! + from[at + 2 * step]! + 4 * (from[at - step]! + from[at + step]!) + 6 * from[at]!) / 16;
+      } else {
+        const near = from[start + Math.max(0, i - 1) * step]! + from[start + Math.min(last, i + 1) * step]!;
+        const far = from[start + Math.max(0, i - 2) * step]! + from[start + Math.min(last, i + 2) * step]!;
+        to[at] = (far + 4 * near + 6 * from[at]!) / 16;
+      }
     }
   }
 }
