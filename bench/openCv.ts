@@ -1,11 +1,12 @@
 /** The same steps as ours, as OpenCV.js does them: the floor for finding sheets and making pages of them. */
 import { createRequire } from 'node:module';
+import type * as OpenCvModule from '@techstark/opencv-js';
+import type { Mat } from '@techstark/opencv-js';
 import type { Quad } from '@lippet/core/scan/quad';
 import { inOrder } from '@lippet/core/scan/quad';
 import type { Rgba } from '@lippet/core/scan/raster';
 
-type Mat = import('@techstark/opencv-js').Mat;
-type OpenCv = typeof import('@techstark/opencv-js');
+type OpenCv = typeof OpenCvModule;
 
 const cv = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv;
 // It fills itself once its WebAssembly is there. (It must not be awaited: it has a `then` that gives itself again.)
