@@ -149,3 +149,40 @@ test('a learner’s own PDF becomes pages; what is no PDF gets a sentence and ha
   await expect.poll(() => sheet.colourAt(300, 60), { timeout: 20_000 }).toBe('#E9E2CA');
   await expect(nell.saveLine).toHaveText('saved on this device, saved at school too');
 });
+
+test('a scan is marked by boxes; a locked and an endless PDF get a sentence', async ({ device }) => {
+  const nell = await device({ viewport: WIDE });
+  const sheet = await openMap(nell);
+  const { page } = nell;
+  const scan = await PDFDocument.create();
+  const grey = await sharp({ create: { width: 595, height: 842, channels: 3, background: '#E0E0E0' } }).jpeg().toBuffer();
+  scan.addPage([595, 842]).drawImage(await scan.embedJpg(grey), { x: 0, y: 0, width: 595, height: 842 });
+  const endless = await PDFDocument.create();
+  for (let i = 0; i < 401; i++) endless.addPage([100, 100]);
+  const files = { scan: join(folder, 'scan.pdf'), endless: join(folder, 'endless.pdf'), locked: join(folder, 'locked.pdf') };
+  writeFileSync(files.scan, await scan.save());
+  writeFileSync(files.endless, await endless.save());
+  execFileSync('qpdf', ['--encrypt', 'secret', 'owner', '256', '--', files.scan, files.locked]);
+  const bring = async (path: string): Promise<void> => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Pages of a PDF' }).click();
+    await (await chooser).setFiles(path);
+  };
+  await page.getByRole('button', { name: 'Add a page' }).click();
+  await bring(files.locked);
+  await expect(page.getByText('That PDF is locked with a password.')).toBeVisible();
+  await bring(files.endless);
+  await expect(page.getByText('That PDF has 401 pages; at most 400 can be used.')).toBeVisible();
+  await bring(files.scan);
+  await expect(page.getByText('Page 2 of 4')).toBeVisible();
+  await expect.poll(async () => Math.abs((await sheet.channels(300, 300))[0]! - 0xe0), { timeout: 20_000 }).toBeLessThan(4);
+
+  await sheet.tool('Mark');
+  await page.getByRole('radio', { name: 'Highlight words' }).click();
+  await sheet.colour('yellow');
+  await sheet.drag([[120, 200], [260, 250], [400, 300]]);
+  await sheet.expectItems(1);
+  const blue = async (x: number, y: number): Promise<number> => (await sheet.channels(x, y))[2]!;
+  for (const [x, y] of [[140, 215], [380, 285], [380, 215]] as const) await expect.poll(() => blue(x, y)).toBeLessThan(0xb0);
+  expect(await blue(420, 250)).toBeGreaterThan(0xd0);
+});

@@ -36,7 +36,8 @@ export function findEdges(image: Rgba): Edges {
   for (const { data } of planes(image)) {
     for (let y = 1; y < height - 1; y++) {
       for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
-        const [up, down] = [at - width, at + width];
+        const up = at - width;
+        const down = at + width;
         const dx = (data[up + 1]! + 2 * data[at + 1]! + data[down + 1]! - data[up - 1]! - 2 * data[at - 1]! - data[down - 1]!) / 4;
         const dy = (data[down - 1]! + 2 * data[down]! + data[down + 1]! - data[up - 1]! - 2 * data[up]! - data[up + 1]!) / 4;
         const size = Math.sqrt(dx * dx + dy * dy);

@@ -35,7 +35,8 @@ export function shrink(image: Rgba, longest: number): Rgba {
   for (let y = 0; y < height; y++) {
     const [top, bottom] = [Math.floor(y * stepY), Math.max(Math.floor(y * stepY) + 1, Math.floor((y + 1) * stepY))];
     for (let x = 0; x < width; x++) {
-      const [left, right] = [Math.floor(x * stepX), Math.max(Math.floor(x * stepX) + 1, Math.floor((x + 1) * stepX))];
+      const left = Math.floor(x * stepX);
+      const right = Math.max(left + 1, Math.floor((x + 1) * stepX));
       let red = 0, green = 0, blue = 0, count = 0;
       for (let v = top; v < bottom; v += everyY) {
         for (let u = left, at = (v * image.width + left) * 4; u < right; u += everyX, at += everyX * 4) {
@@ -93,8 +94,10 @@ function soften1(from: Float32Array, to: Float32Array, size: number, step: numbe
 export function sample({ data, width, height }: Plane, x: number, y: number): number {
   const u = Math.min(width - 1, Math.max(0, x));
   const v = Math.min(height - 1, Math.max(0, y));
-  const [left, top] = [Math.min(width - 2, Math.floor(u)), Math.min(height - 2, Math.floor(v))];
-  const [fx, fy] = [u - left, v - top];
+  const left = Math.min(width - 2, Math.floor(u));
+  const top = Math.min(height - 2, Math.floor(v));
+  const fx = u - left;
+  const fy = v - top;
   const at = top * width + left;
   return (data[at]! * (1 - fx) + data[at + 1]! * fx) * (1 - fy) + (data[at + width]! * (1 - fx) + data[at + width + 1]! * fx) * fy;
 }

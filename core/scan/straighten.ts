@@ -77,7 +77,10 @@ export function straighten(image: Rgba, quad: Quad, turn: Turn, most: number): R
       const fy = py - top;
       const at = (top * width + left) * 4;
       const below = at + width * 4;
-      const [a, b, c, d] = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
+      const d = fx * fy;
+      const b = fx - d;
+      const c = fy - d;
+      const a = 1 - fx - c;
       out[to] = data[at]! * a + data[at + 4]! * b + data[below]! * c + data[below + 4]! * d;
       out[to + 1] = data[at + 1]! * a + data[at + 5]! * b + data[below + 1]! * c + data[below + 5]! * d;
       out[to + 2] = data[at + 2]! * a + data[at + 6]! * b + data[below + 2]! * c + data[below + 6]! * d;
