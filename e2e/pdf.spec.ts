@@ -4,6 +4,8 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { PDFDocument } from 'pdf-lib';
+import sharp from 'sharp';
 import { harbourPdf } from '@lippet/demo/pdfs';
 import { PHONE, WIDE } from './chromium';
 import type { Device } from './device';

@@ -148,3 +148,36 @@ test('a spot asks for a photo and is filled by it; any part can be answered on p
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.getByRole('button', { name: /1 photo of paper/ }).first()).toBeVisible();
 });
+
+test('a phone that nobody is signed in on is the camera for one piece, until its code is closed', async ({ device, school }) => {
+  const tamsin = await device({ viewport: WIDE });
+  const { page } = tamsin;
+  await tamsin.asLearner('Tamsin Oke');
+  await openActivity(tamsin, school, TITLE);
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  await page.getByRole('button', { name: 'Use a phone as the camera' }).click();
+  await expect(page.getByRole('img', { name: 'QR code for the phone' })).toBeVisible();
+  const code = (await page.getByTestId('capture-code').textContent())!;
+  await expectAccessible(page, 'a phone as the camera');
+
+  const phone = await device({ viewport: PHONE });
+  await phone.open('/capture');
+  await phone.page.getByRole('textbox', { name: 'Code' }).fill('WRONGONE');
+  await phone.page.getByRole('button', { name: 'Go on' }).click();
+  await expect(phone.page.getByText('That code has run out, or was closed.')).toBeVisible();
+  await expectAccessible(phone.page, 'be the camera');
+  await phone.page.getByRole('textbox', { name: 'Code' }).fill(code.toLowerCase());
+  await phone.page.getByRole('button', { name: 'Go on' }).click();
+  await expect(phone.page.getByRole('heading', { name: 'Sketchbook, for Tamsin' })).toBeVisible();
+  await phone.page.getByRole('button', { name: 'Take the photo by itself when the sheet is still' }).click();
+  await expect(phone.page.getByTestId('outline')).toBeVisible();
+  await phone.page.getByRole('button', { name: 'Take the photo', exact: true }).click();
+  await expect(phone.page.getByRole('button', { name: 'Done, 1 taken' })).toBeVisible();
+  await expect(page.getByText('1 photo has come.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(page.getByRole('tab', { name: /Sketchbook, done/ })).toBeVisible();
+  await expect(tamsin.sheet).toBeVisible();
+  await phone.page.getByRole('button', { name: 'Take the photo', exact: true }).click();
+  await expect(phone.page.getByText('That code has run out, or was closed.')).toBeVisible();
+});

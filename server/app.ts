@@ -11,11 +11,13 @@ import { ProblemError } from './problems/problem';
 import type { AppEnv, Services } from './routes/context';
 import { learningRoutes } from './routes/learning';
 import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
+import { captureRoutes } from './routes/captures';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
 import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
 import { PieceFactsService } from './services/pieceFacts';
+import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
 import { MediaService } from './services/media';
 import { PieceCopyService } from './services/pieceCopies';
@@ -29,7 +31,7 @@ import { serveAssets } from './web/assets';
 import { ownHeader, securityHeaders } from './web/security';
 
 /** Where files arrive; everything else is JSON, and small. */
-const FILE_PATH = /^\/api\/pieces\/[^/]+\/media\/[^/]+$/;
+const FILE_PATH = /^\/api\/(pieces\/[^/]+|captures)\/media\/[^/]+$/;
 
 /** Puts the services together on one database. */
 export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, clock: () => number = Date.now): Services {
@@ -41,6 +43,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
   const hub = new SyncHub(log, documentAccess(facts, copies, clock));
   return {
     config, hub, media, copies,
+    captures: new CaptureService(media, facts, clock),
     exports: new ExportService(files, config.fontsRoot, jobs),
     signIn: new SignInService(sequelize, clock),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
@@ -71,7 +74,7 @@ export function makeApp(
     await next();
     if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');
   });
-  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), teachingRoutes(services)]) {
+  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), teachingRoutes(services)]) {
     app.route('/api', routes);
   }
   app.all('/api/*', () => {

@@ -25,6 +25,8 @@ interface Props {
   trouble: string | null;
   onPhoto: (photo: Blob) => void;
   onFiles: () => void;
+  /** Lets another device be the camera, where there is a way to. */
+  onPhone?: () => void;
   /** Files were dropped here, or pasted. */
   onBrought: (files: File[]) => void;
   onClose: () => void;
@@ -38,7 +40,7 @@ function hint(seen: Seen | null): string {
 }
 
 /** The camera, the outline of the sheet drawn over it as it is found, and the shutter. */
-export function CameraView({ title, taken, trouble, onPhoto, onFiles, onBrought, onClose }: Props) {
+export function CameraView({ title, taken, trouble, onPhoto, onFiles, onPhone, onBrought, onClose }: Props) {
   const video = useRef<HTMLVideoElement>(null);
   const [facing, setFacing] = useState<Facing>('environment');
   const [camera, setCamera] = useState<Camera | null>(null);
@@ -92,7 +94,7 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onBrought,
     const element = video.current;
     element.srcObject = camera.stream;
     void element.play().catch(() => undefined); // a view that closes meanwhile needs no picture
-    const steady = new Steady(latest.current.first);
+    let steady = new Steady(latest.current.first);
     let gone = false;
     const nextFrame = async (): Promise<ImageBitmap | null> => {
       while (!gone) {
@@ -121,7 +123,7 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onBrought,
         setWait(latest.current.alone ? far : 0);
         if (far >= 1 && latest.current.alone) {
           await latest.current.shoot();
-          return;
+          steady = new Steady(false);
         }
       }
     };
@@ -154,6 +156,12 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onBrought,
     <View style={styles.screen} role="main" aria-label={`Photo: ${title}`}>
       <View style={styles.head}>
         <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{title}</Text>
+        {onPhone && (
+          <Pressable role="button" aria-label="Use a phone as the camera" onPress={onPhone} style={styles.phone}>
+            <LineIcon name="phone" colour={colours.scrap} size={22} />
+            <Text variant="labelMedium" style={styles.light}>Use a phone</Text>
+          </Pressable>
+        )}
         <Pressable role="button" aria-label="Close the camera" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>
       </View>
       <View style={styles.view}>
@@ -209,6 +217,7 @@ function Tool({ icon, word, label, on, onPress }: { icon: LineName; word: string
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.ink },
   head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 16 },
+  phone: { flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET.learner, paddingHorizontal: 12, marginLeft: 'auto' },
   light: { color: colours.scrap },
   close: { width: TARGET.learner + 8, height: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },
   view: { flex: 1, minHeight: 120, justifyContent: 'center' },

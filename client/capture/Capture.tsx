@@ -1,14 +1,13 @@
+import { PHOTO_TYPES } from '@lippet/core/contract/media';
 import type { Shot } from '@lippet/core/scan/shot';
 import { useEffect, useRef, useState } from 'react';
 import { askForFiles } from '../page/tools/addTool';
 import { Opening } from '../ui/Opening';
 import type { Wish } from '../workers/scan.worker';
-import { firstWish, holdAgain, holdPhoto, keepPhoto, type HeldPhoto, type MadePhoto } from './bringPhoto';
+import { firstWish, holdAgain, holdKept, holdPhoto, keepPhoto, type HeldPhoto, type MadePhoto } from './bringPhoto';
 import { CameraView } from './CameraView';
+import { PhoneLink } from './PhoneLink';
 import { ShotEditor } from './ShotEditor';
-
-/** What a camera roll offers; what a file really is, is judged when it is opened. */
-const PHOTO_TYPES = 'image/jpeg,image/png,image/webp,image/*';
 
 interface Props {
   pieceId: string;
@@ -28,6 +27,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [taken, setTaken] = useState(0);
+  const [phone, setPhone] = useState(false);
 
   const hold = async (held: Promise<HeldPhoto | string>): Promise<void> => {
     setOpening(true);
@@ -72,6 +72,15 @@ export default function Capture({ pieceId, title, single = false, change, onMade
     setTrouble(troubles.length > 0 ? troubles.join(' ') : null);
   };
 
+  // A photo that came from another device is at school already; where one is wanted, it is the one.
+  const onArrived = async (media: string): Promise<string | null> => {
+    const held = await holdKept(media, Date.now());
+    const why = typeof held === 'string' ? held : await keep(held, firstWish(held));
+    if (!why && (single || change)) onClose();
+    return why;
+  };
+
+  if (phone) return <PhoneLink pieceId={pieceId} title={title} onArrived={onArrived} onBack={() => (taken > 0 ? onClose() : setPhone(false))} />;
   if (opening) return <Opening />;
   if (photo) {
     const start: Wish = change && photo.id === change.original ? { corners: change.corners, turn: change.turn, look: change.look } : firstWish(photo);
@@ -85,6 +94,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
   return (
     <CameraView
       title={title} taken={single || change ? null : taken} trouble={trouble} onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
+      onPhone={() => setPhone(true)}
       onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)} onBrought={(files) => void onFiles(single || change ? files.slice(0, 1) : files)} onClose={onClose}
     />
   );

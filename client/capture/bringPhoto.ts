@@ -39,11 +39,14 @@ export async function holdPhoto(blob: Blob, taken: number | null): Promise<HeldP
 }
 
 /** Takes a photo up again that was kept before. @returns a sentence where it can't be had */
-export async function holdAgain(shot: Shot): Promise<HeldPhoto | string> {
+export const holdAgain = (shot: Shot): Promise<HeldPhoto | string> => holdKept(shot.original, shot.taken);
+
+/** Takes up a photo that school has, or will have. @returns a sentence where it can't be had */
+export async function holdKept(id: string, taken: number | null): Promise<HeldPhoto | string> {
   try {
-    const blob = (await mediaOutbox.blob(shot.original)) ?? (await fetch(`/api/media/${shot.original}`).then((answer) => (answer.ok ? answer.blob() : null)));
+    const blob = (await mediaOutbox.blob(id)) ?? (await fetch(`/api/media/${id}`).then((answer) => (answer.ok ? answer.blob() : null)));
     if (!blob) return 'School does not have the photo as it was taken any more.';
-    return { id: shot.original, blob, opened: await scanner().open(shot.original, blob), taken: shot.taken, kept: true };
+    return { id, blob, opened: await scanner().open(id, blob), taken, kept: true };
   } catch {
     return 'School can’t be reached, and the photo as it was taken is not on this device.';
   }

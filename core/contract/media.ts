@@ -30,6 +30,8 @@ export const MEDIA_LIMITS = {
 
 /** What a file dialog offers; what a file really is, the server judges from its content. */
 export const PICTURE_TYPES = 'image/png,image/jpeg,image/webp,image/gif,image/svg+xml';
+/** What a camera roll offers. */
+export const PHOTO_TYPES = 'image/jpeg,image/png,image/webp,image/*';
 export const PDF_TYPE = 'application/pdf';
 
 export const mediaQuery = yup.object({

@@ -4,6 +4,7 @@ import * as tables from '../models/tables';
 import { createTestDatabase, type TestDatabase } from '../testing/testDatabase';
 import * as ground from './2026-11-24-ground';
 import * as exports from './2026-11-25-exports';
+import * as captures from './2026-11-25-captures';
 import * as media from './2026-11-25-media';
 import { migrate } from './migrate';
 
@@ -21,7 +22,7 @@ describe('the schema', () => {
   const names = async (): Promise<string[]> => (await sequelize.getQueryInterface().showAllTables()) as string[];
 
   it('is made once, and is what the models expect', async () => {
-    expect(await migrate(sequelize)).toEqual(['2026-11-24-ground', '2026-11-25-media', '2026-11-25-exports']);
+    expect(await migrate(sequelize)).toEqual(['2026-11-24-ground', '2026-11-25-media', '2026-11-25-exports', '2026-11-25-captures']);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter((each) => typeof each === 'function' && 'tableName' in each) as unknown as { tableName: string; findAll(): Promise<unknown[]> }[];
     expect(models.length).toBeGreaterThan(12);
@@ -39,6 +40,7 @@ describe('the schema', () => {
   });
 
   it('can be taken down again', async () => {
+    await sequelize.transaction((transaction) => captures.down(sequelize, transaction));
     await sequelize.transaction((transaction) => exports.down(sequelize, transaction));
     await sequelize.transaction((transaction) => media.down(sequelize, transaction));
     await sequelize.transaction((transaction) => ground.down(sequelize, transaction));

@@ -143,6 +143,27 @@ export class Export extends Row<Export> {
   declare createdAt: CreationOptional<Date>;
 }
 
+/** Lets another device take photos for a piece. */
+export class CaptureLink extends Row<CaptureLink> {
+  declare id: string;
+  declare pieceId: string;
+  declare personId: string;
+  /** What is photographed, for the other device to show. */
+  declare title: string;
+  /** SHA-256 of the key in the QR code, and of the code for typing. */
+  declare keyHash: Buffer;
+  declare codeHash: Buffer;
+  declare expiresAt: Date;
+  declare closedAt: CreationOptional<Date | null>;
+}
+
+/** A photo that came through a link. */
+export class CapturePhoto extends Row<CapturePhoto> {
+  declare mediaId: string;
+  declare linkId: string;
+  declare at: Date;
+}
+
 export class Submission extends Row<Submission> {
   declare id: string;
   declare pieceId: string;
@@ -273,6 +294,11 @@ export function defineTables(sequelize: Sequelize): void {
     },
     { ...common, tableName: 'exports' },
   );
+  CaptureLink.init(
+    { id: id(), pieceId: uuid(), personId: uuid(), title: text(), keyHash: bytes(), codeHash: bytes(), expiresAt: time(), closedAt: maybeTime() },
+    { ...common, tableName: 'capture_links' },
+  );
+  CapturePhoto.init({ mediaId: id(), linkId: uuid(), at: time() }, { ...common, tableName: 'capture_photos' });
   Submission.init(
     {
       id: id(), pieceId: uuid(), go: integer(), key: uuid(), sentAt: time(), late: flag(), document: bytes(), manifest: json(),

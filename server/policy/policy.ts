@@ -24,6 +24,12 @@ export const policy = {
   writePiece: (actor: Actor, piece: OwnedPiece, standing: Pick<PieceStanding, 'mayDraw'>): boolean =>
     piece.personId === actor.personId && standing.mayDraw,
 
+  /** Watching and closing a link for another device's camera: who opened it. */
+  keepCapture: (actor: Actor, link: { personId: string }): boolean => link.personId === actor.personId,
+
+  /** Adding photos through such a link: whoever has its key, until it is closed or its time is over. */
+  useCapture: (link: { expiresAt: Date; closedAt: Date | null }, now: number): boolean => link.closedAt === null && link.expiresAt.getTime() > now,
+
   /** Sending, and taking back. */
   sendPiece: (actor: Actor, piece: OwnedPiece): boolean => piece.personId === actor.personId,
 

@@ -5,6 +5,7 @@ import { idParam } from '@lippet/core/contract/work';
 import type { Config } from '../config';
 import type { Actor } from '../policy/actor';
 import { notFound, ProblemError } from '../problems/problem';
+import type { CaptureService } from '../services/captures';
 import type { ExportService } from '../services/exports';
 import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
@@ -21,6 +22,7 @@ export interface Services {
   media: MediaService;
   copies: PieceCopyService;
   exports: ExportService;
+  captures: CaptureService;
   reviews: ReviewService;
   hub: SyncHub;
 }

@@ -9,7 +9,7 @@ jest.setTimeout(30_000);
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string }
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string }
 interface Row {
   path: (ids: Ids) => string;
   body?: (ids: Ids) => unknown;
@@ -41,6 +41,12 @@ const TABLE: Record<string, Row> = {
   'PUT /api/pieces/:id/media/:media': {
     path: ({ piece }) => `/api/pieces/${piece}/media/${randomUUID()}`, body: () => 'a picture', allowed: { owner: 409 },
   },
+  'POST /api/pieces/:id/captures': { path: ({ piece }) => `/api/pieces/${piece}/captures`, body: () => ({ title: 'Knots' }), allowed: { owner: 409 } },
+  'GET /api/captures/:id': { path: ({ capture }) => `/api/captures/${capture}`, allowed: { owner: 200 } },
+  'DELETE /api/captures/:id': { path: ({ capture }) => `/api/captures/${capture}`, allowed: { owner: 204 } },
+  // For devices that nobody is signed in on: only the key counts.
+  'POST /api/captures': { path: () => '/api/captures', body: () => ({ key: 'ABCDEFGH' }), allowed: everybody(404) },
+  'PUT /api/captures/media/:media': { path: () => `/api/captures/media/${randomUUID()}`, body: () => 'a picture', allowed: everybody(404) },
   'GET /api/media/:id': { path: ({ media }) => `/api/media/${media}`, allowed: { owner: 200, teacher: 200 } },
   'GET /api/media/:id/preview': { path: ({ media }) => `/api/media/${media}/preview`, allowed: { owner: 200, teacher: 200 } },
   'GET /api/pieces/:id/copies': { path: ({ piece }) => `/api/pieces/${piece}/copies`, allowed: { owner: 200 } },
@@ -97,6 +103,7 @@ describe('permissions', () => {
     const ada = await as('ada');
     const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
     const { id: media } = await ada.json<MediaView>('PUT', `/api/pieces/${pieceId}/media/${randomUUID()}`, SVG);
+    const { id: capture } = await ada.json<{ id: string }>('POST', `/api/pieces/${pieceId}/captures`, { title: 'Knots' });
     const { piece, go } = await sentPiece(ada, school.activities.open);
     await harness.services.copies.keep(piece);
     const [copy] = await ada.json<CopyView[]>('GET', `/api/pieces/${piece}/copies`);
@@ -107,7 +114,7 @@ describe('permissions', () => {
     const bens = await sentPiece(await as('ben'), school.activities.open);
     const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
     await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
-    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made };
+    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture };
   });
   afterAll(() => school.close());
 

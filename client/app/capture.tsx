@@ -1,0 +1,12 @@
+import { lazy, Suspense } from 'react';
+import { Opening } from '../ui/Opening';
+
+const OtherDevice = lazy(() => import('../capture/OtherDevice'));
+
+export default function CaptureRoute() {
+  return (
+    <Suspense fallback={<Opening />}>
+      <OtherDevice />
+    </Suspense>
+  );
+}
