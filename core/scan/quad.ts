@@ -13,13 +13,20 @@ export function doubleArea(corners: readonly Point[]): number {
 
 export const quadArea = (quad: Quad): number => Math.abs(doubleArea(quad)) / 2;
 
-/** Whether the corners go round once without a dent. */
+/** Sine of the least turn at a corner, and the shortest side as a share of the longest: less makes no sheet. */
+const LEAST_TURN = 0.02;
+const LEAST_SIDE = 0.005;
+
+/** Whether the corners go round once without a dent, turn at each, and lie apart. */
 export function isConvex(quad: Quad): boolean {
+  const sides = quad.map((_, i) => sideLength(quad, i));
+  if (!(Math.min(...sides) > LEAST_SIDE * Math.max(...sides))) return false;
   const turns = quad.map((corner, i) => {
     const [next, after] = [quad[(i + 1) % 4]!, quad[(i + 2) % 4]!];
-    return (next.x - corner.x) * (after.y - next.y) - (next.y - corner.y) * (after.x - next.x);
+    const [ax, ay, bx, by] = [next.x - corner.x, next.y - corner.y, after.x - next.x, after.y - next.y];
+    return (ax * by - ay * bx) / (Math.hypot(ax, ay) * Math.hypot(bx, by));
   });
-  return turns.every((turn) => turn > 0) || turns.every((turn) => turn < 0);
+  return turns.every((turn) => turn > LEAST_TURN) || turns.every((turn) => turn < -LEAST_TURN);
 }
 
 /** The same corners clockwise, beginning with the one nearest the top left. */

@@ -9,6 +9,9 @@ const PLACES = 72;
 const END = 0.035;
 /** Pixels between the distances that are looked at. */
 const STEP = 0.75;
+/** How much a side resists being bent: at first entirely, then next to nothing (the places of a straight side weigh about 0.4 here). */
+const STIFF = 1e6;
+const BENDING = 0.02;
 /** Rounds of fitting, each leaving out what lies far off the last. */
 const ROUNDS = 6;
 
@@ -89,7 +92,7 @@ function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: numb
   const off = ({ t, d }: { t: number; d: number }): number => Math.abs(d - curve[0] - curve[1] * t - curve[2] * t * t);
   for (let round = 0; round < ROUNDS; round++) {
     const weighted = places.map((place) => ({ ...place, weight: place.weight / (1 + (off(place) / (spread * 0.5)) ** 4) }));
-    curve = fit(weighted, round < 1 ? 1e6 : 0.4);
+    curve = fit(weighted, round < 1 ? STIFF : BENDING);
     spread = Math.max(1.2, Math.min(spread * 0.55, 3 * median(places.filter(({ weight }) => weight > 0.3).map(off))));
   }
   const holding = (near: number): typeof places => places.filter((place) => off(place) < near && place.size > 2.2 && place.size > typical * 0.22);
