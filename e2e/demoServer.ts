@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
 import { Client } from 'pg';
 import * as Y from 'yjs';
-import { pageItems, readPages } from '@lippet/core/page/document';
+import { pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 
 const ROOT = join(import.meta.dirname, '..');
@@ -54,8 +54,8 @@ export class School {
     }
   }
 
-  /** Ids of the strokes that the school's log holds of a learner's piece, on its first page. */
-  async strokes(learner: string, title: string): Promise<string[]> {
+  /** A learner's piece as the school's log holds it. */
+  private async document(learner: string, title: string): Promise<Y.Doc> {
     const rows = await this.query<{ data: Buffer }>(
       `SELECT u.data FROM piece_updates u JOIN pieces p ON p.id = u.piece_id JOIN people w ON w.id = p.person_id
        JOIN activities a ON a.id = p.activity_id WHERE w.name = $1 AND a.title = $2 ORDER BY u.id`,
@@ -63,6 +63,17 @@ export class School {
     );
     const doc = new Y.Doc();
     for (const { data } of rows) Y.applyUpdate(doc, new Uint8Array(data));
+    return doc;
+  }
+
+  /** The first page of a learner's piece, as the school has it. */
+  async firstPage(learner: string, title: string): Promise<PagePlan | undefined> {
+    return readPages(await this.document(learner, title))[0];
+  }
+
+  /** Ids of the strokes that the school's log holds of a learner's piece, on its first page. */
+  async strokes(learner: string, title: string): Promise<string[]> {
+    const doc = await this.document(learner, title);
     const [page] = readPages(doc);
     return page ? readStrokes(pageItems(doc, page.id)!).map(({ id }) => id) : [];
   }

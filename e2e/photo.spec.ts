@@ -1,5 +1,6 @@
 /** Paper work through a camera: the practice one, and files. */
 import { writeFile } from 'node:fs/promises';
+import { readShot } from '@lippet/core/scan/shot';
 import { makeScene } from '@lippet/demo/scenes';
 import sharp from 'sharp';
 import { expectAccessible } from './accessible';
@@ -51,7 +52,6 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
   await corner.focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
   await expect.poll(async () => (await corner.boundingBox())!.x).toBeLessThan(before.x - 5);
-  await page.mouse.move(before.x - 6, before.y + 24);
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.getByRole('button', { name: 'Show the page' }).click();
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
@@ -66,8 +66,12 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
   await page.getByRole('button', { name: 'Turn it' }).click();
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
   await tamsin.expectStrokes(1);
+  const turn = async (): Promise<number | undefined> => readShot((await school.firstPage('Tamsin Oke', TITLE))?.background)?.turn;
+  await expect.poll(turn).toBe(1);
   await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(turn).toBe(0);
   await page.getByRole('button', { name: 'Redo' }).click();
+  await expect.poll(turn).toBe(1);
 
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Sketchbook: 1 photo of paper. Go there' })).toBeVisible();

@@ -48,7 +48,7 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
           }
           if (!open) return setOver(true);
         } catch (error) {
-          if (!(error instanceof RequestError && error.code === 'unreachable')) throw error;
+          if (!(error instanceof RequestError && error.code === 'unreachable')) return setTrouble((error as Error).message);
           // Asked again: what comes meanwhile waits at school.
         }
         await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY));

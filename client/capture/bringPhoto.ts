@@ -26,6 +26,7 @@ export interface MadePhoto {
 
 const NOT_A_PHOTO = 'That file is not a photo that can be shown here. JPEG, PNG and WebP can.';
 const NO_ROOM = 'This device has no room left for that photo.';
+const NOT_MADE = 'The page could not be made of that photo. Take it again, or use it as it is.';
 
 /** Opens a photo and looks for the sheet in it. @returns a sentence where it can't be used */
 export async function holdPhoto(blob: Blob, taken: number | null): Promise<HeldPhoto | string> {
@@ -55,9 +56,14 @@ export async function holdKept(id: string, taken: number | null): Promise<HeldPh
 /** The wish that a new photo begins with: a sheet that was found is made clean, anything else stays as it is. */
 export const firstWish = ({ opened: { corners } }: HeldPhoto): Wish => ({ corners, turn: 0, look: corners ? 'clean' : 'photo' });
 
-/** Makes the page and keeps it for school with its original. @returns a sentence where the device has no room */
+/** Makes the page and keeps it for school with its original. @returns a sentence where that can't be done */
 export async function keepPhoto(pieceId: string, held: HeldPhoto, wish: Wish): Promise<MadePhoto | string> {
-  const { page, width, height } = await scanner().make(held.id, held.blob, wish);
+  const made = await scanner().make(held.id, held.blob, wish).catch((error: unknown) => {
+    console.warn('A page could not be made of a photo.', error);
+    return null;
+  });
+  if (!made) return NOT_MADE;
+  const { page, width, height } = made;
   const media = crypto.randomUUID();
   try {
     if (!held.kept) await mediaOutbox.add(held.id, pieceId, held.blob);
