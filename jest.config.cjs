@@ -4,7 +4,7 @@ const swc = {
   '^.+\\.m?js$': ['@swc/jest', { jsc: { parser: { syntax: 'ecmascript' }, target: 'es2022' } }],
 };
 // These come as ES modules only; Jest runs CommonJS.
-const modules = 'fractional-indexing|@hocuspocus|lib0|rbush|quickselect';
+const modules = 'fractional-indexing|@hocuspocus|lib0|rbush|quickselect|@tus|srvx';
 const onNode = (name) => ({
   displayName: name,
   testEnvironment: 'node',

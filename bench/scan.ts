@@ -8,7 +8,7 @@ import { alone, byRatio, median, type Figure } from './figure';
 import { openCvFind, openCvScan } from './openCv';
 import { Stage } from './stage';
 
-const RUNS = 5;
+const RUNS = 9;
 const MOST_PIXELS = 2480 * 3508;
 const SCENES = 60;
 /** A corner error counts at most this much, in per cent: a sheet that was not found is as wrong as one found elsewhere. */

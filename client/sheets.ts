@@ -2,3 +2,4 @@
 export { default as ActivitySheet } from './learner/sheet/ActivitySheet';
 export { default as Feedback } from './learner/Feedback';
 export { default as ReviewDesk } from './teacher/ReviewDesk';
+export { courier } from './learner/courier';

@@ -9,7 +9,7 @@ import { root } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { freePort, runLoudly } from './run.mjs';
 import { startServerProcess, untilInterrupted } from './server.mjs';
-import { copyPdfAssets } from './webExport.mjs';
+import { copyLateAssets } from './webExport.mjs';
 
 /** Changes that come in one go (a branch switched) restart the server once. */
 const REST = 150;
@@ -51,7 +51,7 @@ export async function dev() {
   insistOnSpace();
   await insistOnDebianPackages();
   await insistOnNodePackages();
-  copyPdfAssets();
+  copyLateAssets();
   const cluster = await startPostgres('postgres');
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: false });

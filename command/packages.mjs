@@ -27,6 +27,8 @@ export async function insistOnDebianPackages({ browser = false } = {}) {
   if (!postgresPrograms()) missing.push('postgresql');
   if (!isInstalled('pdfinfo')) missing.push('poppler-utils');
   if (!isInstalled('qpdf')) missing.push('qpdf');
+  if (!isInstalled('ffmpeg')) missing.push('ffmpeg');
+  if (!isInstalled('heif-convert')) missing.push('libheif-examples');
   if (browser && !existsSync('/usr/bin/chromium')) missing.push('chromium');
   if (missing.length === 0) return;
   const line = `apt-get install --yes --no-install-recommends ${missing.join(' ')}`;

@@ -51,20 +51,21 @@ export async function exportWeb(project, out) {
 }
 
 /**
- * What pdf.js asks for while it reads a file (character maps, standard faces, decoders), beside the interface.
- * Copied from its package, so that none of it is kept twice.
+ * What is asked for while a file is read, beside the interface: pdf.js' character maps, standard faces and decoders, and the
+ * decoder of HEIC photos. Copied from the packages, so that none of it is kept twice.
  */
-export function copyPdfAssets() {
+export function copyLateAssets() {
   const from = join(root, 'node_modules', 'pdfjs-dist');
   const to = join(root, 'client', 'public', 'pdf');
   for (const folder of ['cmaps', 'standard_fonts', 'wasm', 'iccs']) {
     cpSync(join(from, folder), join(to, folder), { recursive: true, filter: (path) => !/LICENSE|fallback/.test(path) });
   }
+  cpSync(join(root, 'node_modules', 'libheif-js', 'libheif', 'libheif.js'), join(root, 'client', 'public', 'heif', 'libheif.js'));
 }
 
 /** Makes the web export where the sources have changed since the last one. */
 export async function insistOnWebExport() {
-  copyPdfAssets();
+  copyLateAssets();
   const stamp = join(state, 'web.stamp');
   const wanted = sourceHash();
   if (existsSync(webRoot) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;

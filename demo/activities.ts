@@ -15,6 +15,8 @@ export interface DemoReview {
   outcome: Outcome;
   note: string;
   at: DayTime;
+  /** Pins on moments of the first recording, in seconds. */
+  moments?: [second: number, note: string][];
   marks?: { ring?: [Spot, number, number]; tick?: Spot; arrow?: [Spot, Spot] };
 }
 
@@ -40,6 +42,8 @@ export interface DemoPart {
   harbour?: boolean;
   /** Answered with photos of paper: it has no sheets, and a share is a number of photos. */
   photo?: boolean;
+  /** Answered with a recording: it has no sheets, and a share is a number of seconds. */
+  recording?: { sort: 'sound' | 'film'; seconds: number; titleStart: string; titles: Record<string, string> };
 }
 
 export interface DemoActivity {
@@ -196,6 +200,22 @@ export const ACTIVITIES: DemoActivity[] = [
     },
   },
   {
+    group: 'cormorants', title: 'Quay sounds', subject: 'Science', goal: 'Listen closely, and name what you hear.',
+    task: 'Stand still on the quay and close your eyes. Record what you hear, up to one minute. Then finish the title: what was it?',
+    minutes: 15, due: [2, 15], parts: [{
+      title: 'The quay', background: BLANK, drawing: draw.nothing,
+      recording: { sort: 'sound', seconds: 60, titleStart: 'I hear', titles: { 'Nell Garrick': 'two gulls and a rope on a mast', 'Oskar Vane': 'the tide coming in', 'Rafe Holm': 'gulls' } },
+    }],
+    pieces: {
+      'Nell Garrick': sent([0, 9, 20], [14], 'The rope rings in the wind'),
+      'Oskar Vane': started([9], [0, 9, 25]),
+      'Rafe Holm': answered([-1, 10], [8], {
+        outcome: 'again', at: [-1, 14], note: 'Good ears, Rafe. There is more than gulls: listen once more at my pins.',
+        moments: [[1.4, 'What rings here?'], [5.2, 'And what is this, far away?']],
+      }),
+    },
+  },
+  {
     group: 'cormorants', title: 'Ferry timetable sums', subject: 'Maths', goal: 'Add hours and minutes.',
     task: 'When does each ferry arrive? Show how you worked it out.',
     minutes: 20, due: [3, 15], lateAllowed: false, parts: [{ title: 'Working', background: SQUARED, drawing: draw.ferrySums, morePages: true }],
@@ -212,6 +232,15 @@ export const ACTIVITIES: DemoActivity[] = [
     task: 'Fill the five boxes from lightest to darkest with hatching only, then make one smooth change in the long box.',
     minutes: 40, due: [4, 18], parts: [{ title: 'Tones', background: TONE_STRIP, drawing: draw.toneStrip }],
     pieces: { 'Hugo Brandel': sent([-2, 19], [0.8]), 'Lena Mirov': started([0.4], [-1, 20]) },
+  },
+  {
+    group: 'studio', title: 'Tell us about your lino print', subject: 'Printmaking', goal: 'Talk about choices.',
+    task: 'Hold your print up and tell us about it, in a minute and a half at most. What did you cut away, and why? What would you do differently?',
+    minutes: 20, due: [5, 18], parts: [{
+      title: 'My print', background: BLANK, drawing: draw.nothing,
+      recording: { sort: 'film', seconds: 90, titleStart: 'My print shows', titles: { 'Hugo Brandel': 'the harbour light at low water' } },
+    }],
+    pieces: { 'Hugo Brandel': sent([-1, 19], [8], 'Filmed at the kitchen table') },
   },
   {
     group: 'studio', title: 'Plan your lino print', subject: 'Printmaking', goal: 'Think in cut and uncut.',

@@ -6,23 +6,31 @@ import { addDays, set } from 'date-fns';
 import type { Sequelize, Transaction } from 'sequelize';
 import * as Y from 'yjs';
 import { addPage, markItems, orderBehind, pageItems, readPages, startDocument, type PagePlan } from '@lippet/core/page/document';
-import type { Items } from '@lippet/core/page/item';
+import type { PartView } from '@lippet/core/contract/work';
+import { putItem, type Items } from '@lippet/core/page/item';
+import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
+import { writeWav } from '@lippet/core/sound/wav';
 import { addStroke } from '@lippet/core/page/stroke';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
 import { Activity, Group, Media, Membership, Part, Person, Piece, PieceUpdate, Review, School, Submission, Update, type PartSettings } from '@lippet/server/models/tables';
 import { migrate } from '@lippet/server/migrations/migrate';
+import { playableForm } from '@lippet/server/media/playable';
 import { activityParts } from '@lippet/server/services/activityParts';
 import { hashSecret, pictureSecret } from '@lippet/server/services/secrets';
 import { FileStore } from '@lippet/server/storage/fileStore';
 import { ACTIVITIES, type DayTime, type DemoActivity, type DemoPart, type DemoPiece, type DemoReview } from './activities';
 import { marks } from './drawings';
 import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
+import { printFilm } from './films';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
 import { paperPhoto } from './photos';
 import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup } from './school';
+import { makeQuay } from './sounds';
+
+const kindOf = ({ photo, recording }: DemoPart): PartView['kind'] => recording?.sort ?? (photo ? 'photo' : 'page');
 
 /** A number that is always the same for the same words. */
 const seedOf = (...words: string[]): number => createHash('sha256').update(words.join('|')).digest().readUInt32BE(0);
@@ -53,7 +61,7 @@ function drawnDocument({ activity, pages, partIds }: Layout, learner: string, sh
   Y.applyUpdate(doc, startDocument(pages));
   doc.clientID = 1000 + (seedOf(learner, activity.title) % 1_000_000);
   shares.forEach((share, i) => {
-    if (share <= 0 || activity.parts[i]!.photo) return;
+    if (share <= 0 || activity.parts[i]!.photo || activity.parts[i]!.recording) return;
     const hand = new Hand(seedOf(learner, activity.title, String(i)), activity.group === 'sandpipers' ? YOUNG_HAND : OLDER_HAND);
     activity.parts[i]!.drawing(hand, share);
     put(doc, pageItems(doc, pages.find(({ part }) => part === partIds[i])!.id)!, hand.strokes, start, `s${i}`);
@@ -61,7 +69,7 @@ function drawnDocument({ activity, pages, partIds }: Layout, learner: string, sh
   return doc;
 }
 
-function markedDocument(pages: PagePlan[], review: DemoReview, at: number, seed: number): Y.Doc {
+function markedDocument({ pages, partIds }: Layout, work: Y.Doc, review: DemoReview, at: number, seed: number): Y.Doc {
   const doc = new Y.Doc();
   doc.clientID = 2000 + (seed % 1_000_000);
   const hand = new Hand(seed, TEACHER_HAND);
@@ -69,7 +77,9 @@ function markedDocument(pages: PagePlan[], review: DemoReview, at: number, seed:
   if (ring) marks.ring(hand, ...ring);
   if (arrow) marks.arrow(hand, ...arrow);
   if (tick) marks.tick(hand, tick);
-  put(doc, markItems(doc, pages[0]!.id), hand.strokes, at, 'm');
+  if (pages[0]) put(doc, markItems(doc, pages[0].id), hand.strokes, at, 'm');
+  const take = partIds.map((id) => chosenTake(readTakes(work, id))).find((found) => found !== null);
+  for (const [i, [second, note]] of (review.moments ?? []).entries()) putItem(markItems(doc, take!.id), `moment-${i}`, { kind: 'moment', second, note, order: '', at });
   return doc;
 }
 
@@ -126,8 +136,9 @@ class Seeder {
     for (const [position, part] of activity.parts.entries()) {
       const id = randomUUID();
       partIds.push(id);
-      const settings = part.photo ? { sheets: [] } : { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
-      await Part.create({ id, activityId, position, kind: part.photo ? 'photo' : 'page', title: part.title, required: part.required ?? true, settings }, { transaction });
+      const { recording } = part;
+      const settings: PartSettings = recording ? { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart } : part.photo ? { sheets: [] } : { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
+      await Part.create({ id, activityId, position, kind: kindOf(part), title: part.title, required: part.required ?? true, settings }, { transaction });
     }
     const { pages } = await activityParts(activityId, transaction);
     for (const [learner, piece] of Object.entries(activity.pieces)) {
@@ -163,6 +174,7 @@ class Seeder {
       { transaction },
     );
     await this.photos(layout, doc, id, learner, piece.shares, touched.getTime());
+    await this.recordings(layout, doc, id, learner, piece.shares, touched.getTime());
     const update = await PieceUpdate.create({ pieceId: id, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt: touched }, { transaction });
     await Piece.update({ progress: measureProgress(doc), progressThrough: update.id }, { where: { id }, transaction });
     for (const [i, go] of (piece.goes ?? []).entries()) await this.go(layout, id, learner, teacher, doc, i + 1, go);
@@ -190,12 +202,32 @@ class Seeder {
     }
   }
 
+  /** Takes, for the parts that are answered with a recording. */
+  private async recordings({ activity, partIds }: Layout, doc: Y.Doc, pieceId: string, learner: string, shares: readonly number[], at: number): Promise<void> {
+    for (const [i, { recording }] of activity.parts.entries()) {
+      const seconds = shares[i] ?? 0;
+      if (!recording || seconds <= 0) continue;
+      const { sort, titles } = recording;
+      const seed = seedOf(learner, activity.title) % 1000;
+      const content = sort === 'film' ? await printFilm(seed, seconds) : Buffer.from(writeWav(makeQuay(seed, seconds)));
+      const hash = await this.files.put(content);
+      const form = await playableForm(this.files, this.files.pathOf(hash));
+      const media = randomUUID();
+      await Media.create(
+        { id: media, ownerId: this.people.get(learner)!, pieceId, activityId: null, kind: sort, type: sort === 'film' ? 'video/webm' : 'audio/wav', hash, size: content.length, pages: null, ...form },
+        { transaction: this.transaction },
+      );
+      const take: Take = { id: randomUUID(), sort, media, original: null, seconds, spans: [[0, seconds]], title: titles[learner] ?? '', cover: null, faults: [], chosen: at, at };
+      doc.transact(() => putItem(takeItems(doc, partIds[i]!), take.id, takeFields(take)));
+    }
+  }
+
   private async go(layout: Layout, pieceId: string, learner: string, teacher: string, doc: Y.Doc, number: number, go: NonNullable<DemoPiece['goes']>[number]): Promise<void> {
     const { transaction } = this;
-    const { activity, activityId, pages, partIds } = layout;
+    const { activity, activityId, partIds } = layout;
     const sentAt = this.past(go.at);
     const progress = measureProgress(doc);
-    const manifest = { parts: partIds.map((id, i) => ({ id, title: activity.parts[i]!.title, kind: activity.parts[i]!.photo ? ('photo' as const) : ('page' as const), ...(progress.parts[id] ?? NO_PROGRESS) })) };
+    const manifest = { parts: partIds.map((id, i) => ({ id, title: activity.parts[i]!.title, kind: kindOf(activity.parts[i]!), ...(progress.parts[id] ?? NO_PROGRESS) })) };
     const due = activity.due ? this.at(activity.due).getTime() : null;
     const submission = await Submission.create(
       {
@@ -213,7 +245,7 @@ class Seeder {
     );
     if (!go.review) return;
     const at = this.past(go.review.at);
-    const marked = markedDocument(pages, go.review, at.getTime(), seedOf(learner, activity.title, 'marks'));
+    const marked = markedDocument(layout, doc, go.review, at.getTime(), seedOf(learner, activity.title, 'marks'));
     await Review.create(
       {
         id: randomUUID(), submissionId: submission.id, reviewerId: teacherId, note: go.review.note, outcome: go.review.outcome,

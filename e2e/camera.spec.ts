@@ -2,7 +2,7 @@
 import { CHROMIUM, PHONE } from './chromium';
 import { expect, test } from './school';
 
-test.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'] } });
+test.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--use-fake-device-for-media-stream=device-count=2', '--use-fake-ui-for-media-stream'] } });
 
 test('a camera that sees no sheet still takes a photo, as it is; what is dropped or pasted comes in too', async ({ device, school }) => {
   const tamsin = await device({ viewport: PHONE });
@@ -14,6 +14,12 @@ test('a camera that sees no sheet still takes a photo, as it is; what is dropped
   await expect(page.getByText('Practice camera')).toHaveCount(0);
   await expect(page.getByText('Hold it over your paper')).toBeVisible();
   await expect.poll(() => page.getByLabel('What the camera sees').evaluate((video: HTMLVideoElement) => video.videoWidth)).toBeGreaterThan(0);
+  // There are two; the one on the other side is looked through instead.
+  const other = page.getByRole('button', { name: 'Use the camera on the other side' });
+  const looksThrough = (): Promise<string> => page.getByLabel('What the camera sees').evaluate((video: HTMLVideoElement) => (video.srcObject as MediaStream).getVideoTracks()[0]!.id);
+  const first = await looksThrough();
+  await other.click();
+  await expect.poll(() => looksThrough().catch(() => first)).not.toBe(first);
   await page.getByRole('button', { name: 'Take the photo', exact: true }).click();
   await expect(page.getByTestId('page-preview')).toHaveAttribute('data-look', 'photo');
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();

@@ -6,6 +6,7 @@ import { chromium } from '@playwright/test';
 import { CHROMIUM, PHONE, WIDE } from './chromium';
 import { Device } from './device';
 import { expect, test } from './school';
+import { SlowLine } from './slowLine';
 
 function lives(pid: number): boolean {
   try {
@@ -112,4 +113,32 @@ test('two devices draw in the same piece at once, and both have all of it', asyn
   await phone.page.context().setOffline(false);
   await phone.expectStrokes(9);
   await tablet.expectStrokes(9);
+});
+
+test('what was sent without a network goes by itself at the next start, once', async ({ browser, school }) => {
+  const line = await SlowLine.to(school, 20e6);
+  const context = await browser.newContext({ viewport: PHONE, reducedMotion: 'reduce' });
+  const kit = new Device(await context.newPage(), line.school(school));
+  const { page } = kit;
+  await kit.asLearner('Kit Marchetti');
+  await kit.openSheet('The island ferry');
+  await kit.draw(0.4);
+  await expect(kit.saveLine).toContainText('saved at school too');
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  line.cut();
+  await page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
+  await expect(page.getByText('It goes by itself as soon as it can, also when you leave this page.')).toBeVisible({ timeout: 30_000 });
+  await page.goto('about:blank');
+  expect(await school.query('SELECT 1 FROM submissions s JOIN activities a ON a.title = $1 JOIN pieces p ON p.id = s.piece_id AND p.activity_id = a.id', ['The island ferry'])).toEqual([]);
+  line.mend();
+  await kit.open('/now');
+  await expect(page.getByText('The island ferry has gone to Ms Farrow.')).toBeVisible({ timeout: 30_000 });
+  const goes = await school.query('SELECT s.go FROM submissions s JOIN activities a ON a.title = $1 JOIN pieces p ON p.id = s.piece_id AND p.activity_id = a.id', ['The island ferry']);
+  expect(goes).toEqual([{ go: 1 }]);
+  // It is told once; and what has gone is not sent again.
+  await page.reload();
+  await expect(page.getByRole('link', { name: /^The island ferry. With teacher/ })).toBeVisible();
+  await expect(page.getByText(/has gone to/)).toHaveCount(0);
+  await context.close();
+  await line.close();
 });

@@ -1,5 +1,7 @@
 /** Paper work through a camera: the practice one, and files. */
 import { writeFile } from 'node:fs/promises';
+import { crc32, deflateSync } from 'node:zlib';
+import { join } from 'node:path';
 import { readShot } from '@lippet/core/scan/shot';
 import { makeScene } from '@lippet/demo/scenes';
 import sharp from 'sharp';
@@ -15,6 +17,22 @@ async function sceneFile(path: string, wish: Parameters<typeof makeScene>[0]): P
   const { data, width, height } = makeScene(wish);
   await writeFile(path, await sharp(data, { raw: { width, height, channels: 4 } }).jpeg({ quality: 92 }).toBuffer());
   return path;
+}
+
+/** A PNG of so many pixels on a side, all black, a bit each: small as a file, and far too large unpacked. */
+function hugePng(side: number): Buffer {
+  const chunk = (type: string, data: Buffer): Buffer => {
+    const body = Buffer.concat([Buffer.from(type), data]);
+    const frame = Buffer.alloc(8);
+    frame.writeUInt32BE(data.length, 0);
+    frame.writeUInt32BE(crc32(body), 4);
+    return Buffer.concat([frame.subarray(0, 4), body, frame.subarray(4)]);
+  };
+  const head = Buffer.alloc(13);
+  head.writeUInt32BE(side, 0);
+  head.writeUInt32BE(side, 4);
+  head.writeUInt8(1, 8);
+  return Buffer.concat([Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]), chunk('IHDR', head), chunk('IDAT', deflateSync(Buffer.alloc((side / 8 + 1) * side))), chunk('IEND', Buffer.alloc(0))]);
 }
 
 async function openActivity(device: Device, school: { activityId(title: string): Promise<string> }, title: string): Promise<void> {
@@ -108,6 +126,10 @@ test('photos from files are found and judged; what is wrong is said before keepi
 
   await chooseFiles(tamsin, [fake]);
   await expect(page.getByRole('alert')).toContainText('is not a photo that can be shown here');
+  const huge = path('huge.png');
+  await writeFile(huge, hugePng(40_000));
+  await chooseFiles(tamsin, [huge]);
+  await expect(page.getByRole('alert')).toContainText('at most 60 million pixels');
   await chooseFiles(tamsin, [dark]);
   await expect(page.getByRole('alert')).toContainText('too dark');
   await page.getByRole('button', { name: 'Keep it' }).click();
@@ -138,7 +160,9 @@ test('a spot asks for a photo and is filled by it; any part can be answered on p
   await tamsin.asLearner('Tamsin Oke');
   await tamsin.openSheet('Knot diary');
   await page.getByRole('button', { name: 'Take a photo: Knot 1, needed' }).click();
-  await chooseFiles(tamsin, [photo]);
+  // As a phone takes it (HEIC), which this browser can't read by itself.
+  await chooseFiles(tamsin, [join(import.meta.dirname, '..', 'demo', 'media', 'sheet.heic')]);
+  await expect(page.getByTestId('page-preview')).toHaveAttribute('data-look', 'clean', { timeout: 30_000 });
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
   await expect(page.getByRole('button', { name: 'Take a photo: Knot 1, done' })).toBeVisible();
   await expect(tamsin.sheet).toHaveAttribute('data-items', '1');

@@ -24,7 +24,8 @@ export const test = base.extend<Fixtures>({
     const contexts: BrowserContext[] = [];
     const devices: Device[] = [];
     await use(async (options) => {
-      const context = await browser.newContext({ viewport: PHONE, ...options });
+      // Without motion, a dialog is there or gone at once: nothing is tapped or measured through one that fades.
+      const context = await browser.newContext({ viewport: PHONE, reducedMotion: 'reduce', ...options });
       contexts.push(context);
       const device = new Device(await context.newPage(), school);
       devices.push(device);

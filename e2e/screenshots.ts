@@ -41,7 +41,6 @@ try {
   await page.getByRole('textbox', { name: 'Group code' }).fill('SAND42');
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByRole('heading', { name: 'Who are you?' }).waitFor();
-  await shoot(page, 'names');
   await page.getByRole('button', { name: 'Wren Abara' }).click();
   await page.getByRole('button', { name: 'kite', exact: true }).click();
   await shoot(page, 'picture-key');
@@ -57,9 +56,6 @@ try {
   await page.getByRole('link', { name: /Three knots/ }).click();
   await page.getByRole('button', { name: 'Do another go' }).waitFor();
   await shoot(page, 'feedback');
-  await wren.open('/shelf');
-  await page.getByRole('heading', { name: 'Finished' }).waitFor();
-  await shoot(page, 'shelf');
 
   const nell = await device(WIDE);
   await nell.asLearner('Nell Garrick');
@@ -97,10 +93,6 @@ try {
   await tamsin.openSheet('Label the harbour map');
   await tamsin.page.getByRole('button', { name: /All pages/ }).click();
   await shoot(tamsin.page, 'pages-phone');
-  await tamsin.page.getByRole('button', { name: 'More', exact: true }).click();
-  await tamsin.page.getByRole('button', { name: 'Watch it drawn' }).click();
-  await tamsin.page.getByRole('slider', { name: 'Moment' }).fill('4000');
-  await shoot(tamsin.page, 'watch-phone');
 
   const priya = await device(PHONE);
   await priya.asLearner('Priya Sund');
@@ -111,12 +103,38 @@ try {
   await priya.page.locator('[data-testid=page-preview][data-look]').waitFor();
   await shoot(priya.page, 'photo-phone');
 
+  await priya.open(`/activity/${await school.activityId('Quay sounds')}`);
+  await priya.page.getByRole('button', { name: 'Record it' }).click();
+  await priya.page.getByRole('button', { name: 'Start recording' }).click();
+  await priya.page.getByText(/^0:04 of/).waitFor();
+  await shoot(priya.page, 'record-phone');
+
+  const lena = await device(PHONE);
+  await lena.asLearner('Lena Mirov');
+  await lena.open(`/activity/${await school.activityId('Tell us about your lino print')}`);
+  await lena.page.getByRole('button', { name: 'Film it' }).click();
+  await lena.page.getByRole('button', { name: 'Start filming' }).click();
+  await lena.page.getByText(/^0:05 of/).waitFor();
+  await lena.page.getByRole('button', { name: 'Pause' }).click();
+  await lena.page.getByRole('button', { name: 'Done' }).click();
+  await lena.page.getByRole('radio', { name: /^The frame at/ }).first().waitFor({ timeout: 60_000 });
+  await shoot(lena.page, 'film-phone');
+
   const quell = await device(WIDE);
   await quell.asTeacher('Mr Quell');
   const [nellsId] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Nell Garrick'");
   await quell.open(`/review/${await school.activityId('Marsh sketchbook')}?person=${nellsId!.id}`);
   await quell.page.getByRole('button', { name: 'Show the photo' }).waitFor();
   await shoot(quell.page, 'review-photo');
+  await quell.open(`/review/${await school.activityId('Quay sounds')}?person=${nellsId!.id}`);
+  await quell.page.getByRole('button', { name: /^Play/ }).waitFor();
+  for (const [steps, words] of [[2, 'Two gulls, and they answer each other.'], [5, 'Is this the rope, or a chain?']] as const) {
+    const moment = quell.page.getByRole('slider', { name: /^Moment of/ });
+    for (let i = 0; i < steps; i++) await moment.press('ArrowRight');
+    await quell.page.getByRole('button', { name: /^Pin a note at/ }).click();
+    await quell.page.getByPlaceholder('What is to be said of this?').last().fill(words);
+  }
+  await shoot(quell.page, 'review-sound');
 
   const farrow = await device(WIDE);
   await farrow.asTeacher('Ms Farrow');

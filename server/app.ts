@@ -4,7 +4,7 @@ import { getCookie } from 'hono/cookie';
 import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import { LIMITS } from '@lippet/core/contract/limits';
-import { MEDIA_LIMITS } from '@lippet/core/contract/media';
+import { MEDIA_LIMITS, UPLOAD_PATH } from '@lippet/core/contract/media';
 import type { Config } from './config';
 import type { Jobs } from './jobs/jobs';
 import { ProblemError } from './problems/problem';
@@ -22,16 +22,18 @@ import { ExportService } from './services/exports';
 import { MediaService } from './services/media';
 import { PieceCopyService } from './services/pieceCopies';
 import { PieceService } from './services/pieces';
+import { RecordingService } from './services/recordings';
 import { ReviewService } from './services/reviews';
 import { SignInService } from './services/signIn';
+import { UploadService } from './services/uploads';
 import { FileStore } from './storage/fileStore';
 import { SyncHub } from './sync/hub';
 import { UpdateLog } from './sync/updateLog';
 import { serveAssets } from './web/assets';
 import { ownHeader, securityHeaders } from './web/security';
 
-/** Where files arrive; everything else is JSON, and small. */
-const FILE_PATH = /^\/api\/(pieces\/[^/]+|captures)\/media\/[^/]+$/;
+/** Where photos of another device arrive; everything but uploads, which count for themselves, is JSON, and small. */
+const FILE_PATH = /^\/api\/captures\/media\/[^/]+$/;
 
 /** Puts the services together on one database. */
 export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, clock: () => number = Date.now): Services {
@@ -39,10 +41,12 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
   const facts = new PieceFactsService(sequelize, log, clock);
   const copies = new PieceCopyService(sequelize, log, clock);
   const files = new FileStore(config.filesRoot);
-  const media = new MediaService(files, facts);
+  const media = new MediaService(files, facts, jobs);
   const hub = new SyncHub(log, documentAccess(facts, copies, clock));
   return {
     config, hub, media, copies,
+    uploads: new UploadService(config.filesRoot, media, clock),
+    recordings: new RecordingService(files, jobs),
     captures: new CaptureService(media, facts, clock),
     exports: new ExportService(files, config.fontsRoot, jobs),
     signIn: new SignInService(sequelize, clock),
@@ -67,7 +71,10 @@ export function makeApp(
     limited(LIMITS.jsonBody, `A request may have at most ${LIMITS.jsonBody / 1024} KB.`),
     limited(MEDIA_LIMITS.file, `A file may have at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`),
   ];
-  app.use('/api/*', (c, next) => (c.req.method === 'PUT' && FILE_PATH.test(c.req.path) ? file : json)(c, next));
+  app.use('/api/*', (c, next) => {
+    if (c.req.path.startsWith(UPLOAD_PATH)) return next();
+    return (c.req.method === 'PUT' && FILE_PATH.test(c.req.path) ? file : json)(c, next);
+  });
   app.use('/api/*', async (c, next) => {
     c.set('address', address(c.env));
     c.set('actor', await services.signIn.actor(getCookie(c, SESSION_COOKIE)));

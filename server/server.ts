@@ -40,7 +40,11 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   const jobs = new DatabaseJobs(config.databaseUrl, logger);
   const services = makeServices(config, sequelize, jobs);
   jobs.handle('export-go', services.exports.run);
+  jobs.handle('make-playable', services.recordings.run);
   await jobs.start();
+  await services.recordings.takeUp();
+  await services.exports.takeUp();
+  await services.uploads.tidy();
   const app = makeApp(services, sequelize, logger, (env) => {
     const incoming = (env as { incoming?: IncomingMessage }).incoming;
     return incoming?.socket.remoteAddress ?? 'unknown';

@@ -1,48 +1,77 @@
 import { OWN_HEADER } from '@lippet/core/contract/limits';
-import type { MediaView } from '@lippet/core/contract/media';
+import { UPLOAD_PATH, type MediaView } from '@lippet/core/contract/media';
 import type { Problem } from '@lippet/core/contract/problem';
 import { createStore as createIdbStore, del, entries, get, set } from 'idb-keyval';
+import { DetailedError, Upload } from 'tus-js-client';
 import { createStore } from 'zustand/vanilla';
 import { OUTBOX } from './outboxPlace';
+import { post, RequestError } from './request';
 
 /** How long between tries while school can't be reached, in milliseconds. */
 const TRY_AGAIN = 4_000;
+/** Tabs of one browser share the outbox; one of them at a time sends from it. */
+const LOCK = 'lippet-outbox';
 
 interface Waiting {
   pieceId: string;
   blob: Blob;
 }
 
+/** One file on its way. */
+export interface OnItsWay {
+  pieceId: string;
+  /** Content type as the device has it. */
+  type: string;
+  /** In bytes. */
+  size: number;
+  /** How much of it is at school, 0 to 1. */
+  progress: number;
+}
+
 interface OutboxState {
-  /** Ids of what is on its way, and of which piece. */
-  waiting: Readonly<Record<string, string>>;
+  /** What is on its way, by media id. */
+  waiting: Readonly<Record<string, OnItsWay>>;
   /** What school would not take, and why; by media id. */
   refused: Readonly<Record<string, string>>;
 }
 
 const kept = createIdbStore(OUTBOX.database, OUTBOX.store);
 
+/** Refusals that a later try may not meet. */
+const passing = (status: number): boolean => status === 0 || status >= 500 || [401, 408, 409, 423, 429].includes(status);
+
+async function checksum(blob: Blob): Promise<string> {
+  const hash = await crypto.subtle.digest('SHA-256', await blob.arrayBuffer());
+  return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
 /**
- * Pictures and PDFs on their way to school. Each is in IndexedDB before anything shows it, and goes by itself when
- * there is a network, also after the browser was closed.
+ * Files on their way to school, by the tus protocol: each is in IndexedDB before anything shows it, goes by itself when there is a
+ * network, and goes on where it stopped, also after the browser or the server was killed.
  */
 class MediaOutbox {
   readonly state = createStore<OutboxState>(() => ({ waiting: {}, refused: {} }));
+  /** What has been begun, as far as is known here: school is asked how far it is. */
+  private readonly begun = new Set<string>();
   private working = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private started = false;
 
-  /** Takes up what an earlier visit left. */
+  /** Takes up what an earlier visit left. Started again (by the next who signs in), it looks again. */
   async start(): Promise<void> {
     const left = await entries<string, Waiting>(kept);
-    this.state.setState(({ waiting }) => ({ waiting: { ...Object.fromEntries(left.map(([id, { pieceId }]) => [id, pieceId])), ...waiting } }));
-    window.addEventListener('online', () => void this.work());
+    for (const [id] of left) this.begun.add(id);
+    const before = Object.fromEntries(left.map(([id, { pieceId, blob }]) => [id, { pieceId, type: blob.type, size: blob.size, progress: 0 }]));
+    this.state.setState(({ waiting }) => ({ waiting: { ...before, ...waiting } }));
+    if (!this.started) window.addEventListener('online', () => void this.work());
+    this.started = true;
     void this.work();
   }
 
   /** Keeps a file for a piece under an id made here. @throws what IndexedDB throws where the device has no room */
   async add(id: string, pieceId: string, blob: Blob): Promise<void> {
     await set(id, { pieceId, blob } satisfies Waiting, kept);
-    this.state.setState(({ waiting }) => ({ waiting: { ...waiting, [id]: pieceId } }));
+    this.state.setState(({ waiting }) => ({ waiting: { ...waiting, [id]: { pieceId, type: blob.type, size: blob.size, progress: 0 } } }));
     void this.work();
   }
 
@@ -50,48 +79,101 @@ class MediaOutbox {
     return (await get<Waiting>(id, kept))?.blob ?? null;
   }
 
-  isWaiting(pieceId: string): boolean {
-    return Object.values(this.state.getState().waiting).includes(pieceId);
-  }
-
   private async work(): Promise<void> {
     if (this.working) return;
     this.working = true;
     clearTimeout(this.timer);
     try {
-      for (const id of Object.keys(this.state.getState().waiting)) {
-        const waiting = await get<Waiting>(id, kept);
-        if (waiting) await this.send(id, waiting);
-        else this.forget(id);
-      }
+      if ('locks' in navigator) await navigator.locks.request(LOCK, () => this.sendAll());
+      else await this.sendAll();
     } finally {
       this.working = false;
       if (Object.keys(this.state.getState().waiting).length > 0) this.timer = setTimeout(() => void this.work(), TRY_AGAIN);
     }
   }
 
-  private async send(id: string, { pieceId, blob }: Waiting): Promise<void> {
-    let response: Response;
-    try {
-      response = await fetch(`/api/pieces/${pieceId}/media/${id}`, { method: 'PUT', headers: { [OWN_HEADER]: '1', 'content-type': 'application/octet-stream' }, body: blob });
-    } catch {
-      return; // no network: tried again later
-    }
-    if (response.ok) {
-      await (response.json() as Promise<MediaView>);
-      await del(id, kept);
-      this.forget(id);
-    } else if (response.status >= 400 && response.status < 500 && response.status !== 401 && response.status !== 429) {
-      const problem = (await response.json().catch(() => null)) as Problem | null;
-      await del(id, kept);
-      this.forget(id);
-      this.state.setState(({ refused }) => ({ refused: { ...refused, [id]: problem?.message ?? 'School could not take this file.' } }));
+  private async sendAll(): Promise<void> {
+    // What is added meanwhile is sent too; what fails waits for the next round.
+    const tried = new Set<string>();
+    for (;;) {
+      const id = Object.keys(this.state.getState().waiting).find((each) => !tried.has(each));
+      if (id === undefined) return;
+      tried.add(id);
+      const waiting = await get<Waiting>(id, kept);
+      if (waiting) await this.send(id, waiting);
+      else this.forget(id);
     }
   }
 
+  private async send(id: string, { pieceId, blob }: Waiting): Promise<void> {
+    try {
+      await this.bring(id, pieceId, blob);
+      await post<MediaView>(`/pieces/${pieceId}/media/${id}`, { sha256: await checksum(blob) });
+    } catch (error) {
+      // Of somebody else who uses this device: it waits here until they sign in.
+      if (isSomebodyElses(error)) return this.forget(id);
+      const why = refusalOf(error);
+      if (why === null) return; // tried again later
+      this.state.setState(({ refused }) => ({ refused: { ...refused, [id]: why } }));
+    }
+    await del(id, kept);
+    this.forget(id);
+  }
+
+  /** Brings the bytes, from where an earlier try stopped. */
+  private bring(id: string, piece: string, blob: Blob): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const upload = new Upload(blob, {
+        endpoint: UPLOAD_PATH, ...(this.begun.has(id) ? { uploadUrl: `${UPLOAD_PATH}/${id}` } : {}), metadata: { media: id, piece }, headers: { [OWN_HEADER]: '1' },
+        uploadDataDuringCreation: true, storeFingerprintForResuming: false, retryDelays: [],
+        onProgress: (sent, total) => this.tell(id, sent / total),
+        onSuccess: () => resolve(),
+        // School may have all of it, and the answer was lost: asking to take it tells.
+        onError: (error) => (statusOf(error) === 409 ? resolve() : reject(error)),
+      });
+      this.begun.add(id);
+      upload.start();
+    });
+  }
+
+  private tell(id: string, progress: number): void {
+    this.state.setState(({ waiting }) => (waiting[id] ? { waiting: { ...waiting, [id]: { ...waiting[id], progress } } } : { waiting }));
+  }
+
   private forget(id: string): void {
+    this.begun.delete(id);
     this.state.setState(({ waiting: { [id]: _, ...waiting } }) => ({ waiting }));
   }
 }
 
+const statusOf = (error: unknown): number => (error instanceof DetailedError ? (error.originalResponse?.getStatus() ?? 0) : 0);
+
+function problemOf(error: unknown): Problem | null {
+  try {
+    return error instanceof DetailedError ? (JSON.parse(error.originalResponse?.getBody() ?? 'null') as Problem | null) : null;
+  } catch {
+    return null;
+  }
+}
+
+const isSomebodyElses = (error: unknown): boolean => (error instanceof RequestError ? error.code === 'not-found' : statusOf(error) === 404);
+
+/** Why school will never take a file; null where a later try may do. */
+function refusalOf(error: unknown): string | null {
+  if (error instanceof RequestError) return ['unfit', 'too-large', 'forbidden'].includes(error.code) ? error.message : null;
+  const status = statusOf(error);
+  return passing(status) ? null : (problemOf(error)?.message ?? 'School could not take this file.');
+}
+
 export const mediaOutbox = new MediaOutbox();
+
+/** How many files of a piece are on their way, and how much of all of them is at school, 0 to 1. Null for none. */
+export function onTheirWay({ waiting }: OutboxState, pieceId: string): { count: number; share: number } | null {
+  const files = Object.values(waiting).filter((each) => each.pieceId === pieceId);
+  const all = files.reduce((sum, { size }) => sum + size, 0);
+  return files.length === 0 ? null : { count: files.length, share: files.reduce((sum, { size, progress }) => sum + size * progress, 0) / Math.max(1, all) };
+}
+
+/** "2 files on their way to school, 40%". The first of it says nothing yet of how far it is. */
+export const wayWords = ({ count, share }: { count: number; share: number }): string =>
+  `${count === 1 ? 'a file' : `${count} files`} on ${count === 1 ? 'its' : 'their'} way to school${share > 0 ? `, ${Math.floor(share * 100)}%` : ''}`;

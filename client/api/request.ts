@@ -32,6 +32,7 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
 }
 
 export const get = async <T>(path: string): Promise<T> => (await send('GET', path)).json() as Promise<T>;
+export const getBlob = async (path: string): Promise<Blob> => (await send('GET', path)).blob();
 export const getBytes = async (path: string): Promise<Uint8Array> => new Uint8Array(await (await send('GET', path)).arrayBuffer());
 export const post = async <T>(path: string, body: unknown = {}): Promise<T> => {
   const response = await send('POST', path, body);

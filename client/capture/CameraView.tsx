@@ -23,6 +23,9 @@ interface Props {
   taken: number | null;
   /** A sentence about what went wrong with the last one. */
   trouble: string | null;
+  /** Takes the photo by itself; told of what the learner wants, because this view comes and goes between photos. */
+  alone: boolean;
+  onAlone: (alone: boolean) => void;
   onPhoto: (photo: Blob) => void;
   onFiles: () => void;
   /** Lets another device be the camera, where there is a way to. */
@@ -40,14 +43,13 @@ function hint(seen: Seen | null): string {
 }
 
 /** The camera, the outline of the sheet drawn over it as it is found, and the shutter. */
-export function CameraView({ title, taken, trouble, onPhoto, onFiles, onPhone, onBrought, onClose }: Props) {
+export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onFiles, onPhone, onBrought, onClose }: Props) {
   const video = useRef<HTMLVideoElement>(null);
   const [facing, setFacing] = useState<Facing>('environment');
   const [camera, setCamera] = useState<Camera | null>(null);
   const [why, setWhy] = useState<string | null>(null);
   const [two, setTwo] = useState(false);
   const [lit, setLit] = useState(false);
-  const [alone, setAlone] = useState(true);
   const [seen, setSeen] = useState<Seen | null>(null);
   const [wait, setWait] = useState(0);
   const [tries, setTries] = useState(0);
@@ -189,7 +191,7 @@ export function CameraView({ title, taken, trouble, onPhoto, onFiles, onPhone, o
       <View style={styles.foot}>
         <View style={styles.side}>
           <Tool icon="picture" word="Files" label="Take it from files" onPress={onFiles} />
-          <Tool icon="wait" word="By itself" label="Take the photo by itself when the sheet is still" on={alone} onPress={() => setAlone(!alone)} />
+          <Tool icon="wait" word="By itself" label="Take the photo by itself when the sheet is still" on={alone} onPress={() => onAlone(!alone)} />
         </View>
         <Pressable role="button" aria-label="Take the photo" disabled={!camera} onPress={() => void shoot()} style={({ pressed }) => [styles.shutter, pressed && styles.pressed]}>
           <LineIcon name="camera" size={38} colour={colours.scrap} width={2.4} />

@@ -28,6 +28,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
   const [busy, setBusy] = useState(false);
   const [taken, setTaken] = useState(0);
   const [phone, setPhone] = useState(false);
+  const [alone, setAlone] = useState(true);
 
   const hold = async (held: Promise<HeldPhoto | string>): Promise<void> => {
     setOpening(true);
@@ -93,6 +94,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
   }
   return (
     <CameraView
+      alone={alone} onAlone={setAlone}
       title={title} taken={single || change ? null : taken} trouble={trouble} onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
       onPhone={() => setPhone(true)}
       onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)} onBrought={(files) => void onFiles(single || change ? files.slice(0, 1) : files)} onClose={onClose}

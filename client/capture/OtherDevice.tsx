@@ -34,6 +34,7 @@ async function sendPhoto(key: string, photo: Blob, onTrouble: (words: string | n
 /** On a phone that nobody is signed in on: it takes photos for one piece, and that is all it can do. */
 export default function OtherDevice() {
   const [typed, setTyped] = useState('');
+  const [alone, setAlone] = useState(true);
   const [view, setView] = useState<CaptureView | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(window.location.hash.length > 1);
@@ -90,6 +91,7 @@ export default function OtherDevice() {
   }
   return (
     <CameraView
+      alone={alone} onAlone={setAlone}
       title={`${view.title}, for ${view.learner}`} taken={sent} trouble={problem} onPhoto={(photo) => void take(photo)} onBrought={(files) => void takeAll(files)}
       onFiles={() => void askForFiles(PHOTO_TYPES, true).then(takeAll)} onClose={() => setDone(true)}
     />

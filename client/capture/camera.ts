@@ -14,8 +14,8 @@ export interface Camera {
   torch: boolean;
 }
 
-/** Asked for; the device gives what it has. */
-const WISH = { width: { ideal: 4096 }, height: { ideal: 3072 } };
+/** Asked for; the device gives what it has. A film is watched, a photo is read. */
+const WISHES = { photo: { width: { ideal: 4096 }, height: { ideal: 3072 } }, film: { width: { ideal: 1280 }, height: { ideal: 720 }, frameRate: { ideal: 30, max: 30 } } };
 
 /** Why there is no camera, in a sentence; null where the practice one should stand in. */
 function whyNot(error: unknown): string | null {
@@ -35,11 +35,11 @@ function whyNot(error: unknown): string | null {
 export class CameraError extends Error {}
 
 /** Opens the camera, or the practice camera where the device has none. @throws CameraError */
-export async function openCamera(facing: Facing): Promise<Camera> {
+export async function openCamera(facing: Facing, what: keyof typeof WISHES = 'photo'): Promise<Camera> {
   try {
     const devices = navigator.mediaDevices;
     if (!devices) throw new DOMException('', 'NotFoundError');
-    const stream = await devices.getUserMedia({ video: { facingMode: { ideal: facing }, ...WISH } });
+    const stream = await devices.getUserMedia({ video: { facingMode: { ideal: facing }, ...WISHES[what] } });
     const [track] = stream.getVideoTracks();
     const torch = Boolean((track?.getCapabilities?.() as { torch?: boolean } | undefined)?.torch);
     return { stream, practice: false, facing, torch };

@@ -1,4 +1,6 @@
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
+import type { PartView } from '@lippet/core/contract/work';
+import { takeName } from '@lippet/core/recording/take';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -8,6 +10,9 @@ import { useGo, useGoDocument, useMarks } from '../api/queries';
 import { GoExport } from '../page/GoExport';
 import { PageSurface } from '../page/PageSurface';
 import { useFrozenDocument } from '../page/useFrozenDocument';
+import { usePartView } from '../page/usePartView';
+import { KeepCopy } from '../recording/KeepCopy';
+import { TakeDesk } from '../recording/TakeDesk';
 import { Ask } from '../ui/Ask';
 import { BackHead } from '../ui/BackHead';
 import { Button } from '../ui/Button';
@@ -21,6 +26,8 @@ import { PageBar } from './sheet/PageBar';
 import { PartTabs } from './sheet/PartTabs';
 import { TakeOut } from './sheet/TakeOut';
 
+const NO_PARTS: readonly PartView[] = [];
+
 /** A go as it was sent, with the teacher's marks over it and the note beside it. */
 export default function Feedback({ goId, zone }: { goId: string; zone: string }) {
   const router = useRouter();
@@ -29,7 +36,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   const doc = useFrozenDocument(useGoDocument(goId).data);
   const marks = useFrozenDocument(useMarks(view?.go.review?.id).data);
   const [taking, setTaking] = useState(false);
-  const [pageId, setPageId] = useState<string | null>(null);
+  const shown = usePartView(doc, view?.parts ?? NO_PARTS);
   if (error) {
     return (
       <Screen>
@@ -39,12 +46,8 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
     );
   }
   if (!view || !doc || (view.go.review && !marks)) return <Opening />;
-  const { go, title, parts } = view;
-  const pages = readPages(doc);
-  const page = pages.find(({ id }) => id === pageId) ?? pages[0]!;
-  const inPart = pages.filter(({ part }) => part === page.part);
-  const at = inPart.indexOf(page);
-  const layers = [pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])];
+  const { go, title } = view;
+  const { parts, part, page, inPart, take, choosePart, choosePage } = shown;
   const { review } = go;
   const notes = (
     <ScrollView style={wide ? styles.panel : styles.strip} contentContainerStyle={styles.notes} role="complementary" aria-label="What the teacher wrote">
@@ -70,17 +73,24 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
       <Ask visible={taking} title="Take a copy out" onClose={() => setTaking(false)} answers={<Button onPress={() => setTaking(false)}>Close</Button>}>
         {review && <Text variant="bodyMedium">With the marks on it, made at school:</Text>}
         {review && <GoExport goId={go.id} title={`${title}, go ${go.go}`} />}
-        <TakeOut title={`${title}, go ${go.go}`} doc={doc} pages={pages} page={page} />
+        {page && <TakeOut title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} />}
+        {take && part?.keepCopy && <KeepCopy take={take} name={takeName(part.titleStart, take.title) || title} label="Keep the recording" word="Keep the recording" />}
       </Ask>
       <View style={styles.main}>
         <View style={styles.head}>
           <BackHead title={title} home="/now" />
-          <PartTabs parts={parts.filter(({ id }) => pages.some(({ part }) => part === id))} current={page.part} done={new Set()} onChoose={(id) => setPageId(pages.find(({ part }) => part === id)?.id ?? null)} />
+          <PartTabs parts={parts} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} />
         </View>
-        <View style={styles.sheet}>
-          <PageSurface key={page.id} page={page} layers={layers} editor={null} editable={false} label={`Go ${go.go} of ${title}, with the marks of your teacher`} />
-        </View>
-        {inPart.length > 1 && <PageBar at={at} count={inPart.length} onStep={(by) => setPageId(inPart[at + by]?.id ?? page.id)} />}
+        {take && part && <View style={page ? styles.recording : styles.sheet}><TakeDesk key={take.id} take={take} part={part} marks={marks} editor={null} /></View>}
+        {page && (
+          <View style={styles.sheet}>
+            <PageSurface
+              key={page.id} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} editor={null} editable={false}
+              label={`Go ${go.go} of ${title}, with the marks of your teacher`}
+            />
+          </View>
+        )}
+        {page && inPart.length > 1 && <PageBar at={inPart.indexOf(page)} count={inPart.length} onStep={(by) => choosePage(inPart[inPart.indexOf(page) + by]?.id ?? page.id)} />}
       </View>
       {notes}
     </View>
@@ -93,6 +103,7 @@ const styles = StyleSheet.create({
   main: { flex: 1 },
   head: { paddingHorizontal: 14, paddingTop: 10, gap: 8 },
   sheet: { flex: 1, minHeight: 200 },
+  recording: { maxHeight: '45%', borderBottomWidth: OUTLINE, borderColor: colours.ink },
   panel: { flexGrow: 0, width: 340, backgroundColor: colours.mist, borderLeftWidth: OUTLINE, borderColor: colours.ink },
   strip: { flexGrow: 0, maxHeight: '42%', backgroundColor: colours.mist, borderTopWidth: OUTLINE, borderColor: colours.ink },
   notes: { padding: 18, gap: 14 },

@@ -11,17 +11,19 @@ const NOTHING = createStore<Can>(() => ({ undo: false, redo: false }));
 interface Props {
   editor: DocumentEditor | null;
   surface: Surface | null;
+  /** False where there is no page to look at. */
+  paged?: boolean;
   /** Gives the sheet all the room, or takes it back. */
   full?: { on: boolean; toggle: () => void };
 }
 
 /** Undo, redo, the whole page, and all the room. */
-export function HistoryButtons({ editor, surface, full }: Props) {
+export function HistoryButtons({ editor, surface, paged = true, full }: Props) {
   const can = useStore(editor?.can ?? NOTHING);
   const buttons: { word: string; icon: LineName; on: boolean; act: () => void }[] = [
     { word: 'Undo', icon: 'undo', on: can.undo, act: () => editor?.undo() },
     { word: 'Redo', icon: 'redo', on: can.redo, act: () => editor?.redo() },
-    { word: 'Whole page', icon: 'fit', on: true, act: () => surface?.renderer.fit() },
+    ...(paged ? [{ word: 'Whole page', icon: 'fit' as const, on: true, act: () => surface?.renderer.fit() }] : []),
     ...(full ? [{ word: full.on ? 'Leave full screen' : 'Full screen', icon: full.on ? ('close' as const) : ('full' as const), on: true, act: full.toggle }] : []),
   ];
   return (

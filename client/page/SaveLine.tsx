@@ -1,18 +1,18 @@
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { mediaOutbox } from '../api/mediaOutbox';
+import { mediaOutbox, onTheirWay, wayWords } from '../api/mediaOutbox';
 import { colours } from '../ui/theme';
 import type { LiveDocument, SaveState } from './liveDocument';
 import { useSaveState } from './useLiveDocument';
 
 /** Where the work is, in words. */
-export function saveWords({ loaded, device, school, frozen }: SaveState, picturesWaiting = false): string {
+export function saveWords({ loaded, device, school, frozen }: SaveState, way: string | null = null): string {
   if (!loaded) return 'opening …';
   if (device === 'failed') {
     return school === 'saved' ? 'saved at school' : 'not saved yet: this device has no room. Keep this page open';
   }
   if (device === 'saving') return 'saving …';
-  if (school === 'saved' && picturesWaiting) return 'saved on this device, a picture on its way to school';
+  if (school === 'saved' && way) return `saved on this device, ${way}`;
   if (school === 'saved') return 'saved on this device, saved at school too';
   if (frozen) return 'saved on this device only: it was sent before this';
   return school === 'sending' ? 'saved on this device, on its way to school' : 'saved on this device. School can’t be reached';
@@ -20,12 +20,15 @@ export function saveWords({ loaded, device, school, frozen }: SaveState, picture
 
 /** Says where the work of a live document is. */
 export function SaveLine({ live, pieceId }: { live: LiveDocument | null; pieceId?: string }) {
-  const waiting = useStore(mediaOutbox.state, (state) => pieceId !== undefined && Object.values(state.waiting).includes(pieceId));
+  const way = useStore(mediaOutbox.state, (state) => {
+    const files = pieceId === undefined ? null : onTheirWay(state, pieceId);
+    return files && wayWords(files);
+  });
   const refused = useStore(mediaOutbox.state, (state) => Object.values(state.refused)[0]);
-  const words = useSaveState(live, (state) => saveWords(state, waiting));
+  const words = useSaveState(live, (state) => saveWords(state, way));
   return (
     <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="save-line" numberOfLines={2}>
-      {refused ? `A picture could not be kept at school: ${refused}` : words}
+      {refused ? `A file could not be kept at school: ${refused}` : words}
     </Text>
   );
 }

@@ -1,4 +1,5 @@
-import { markItems, pageItems, readPages } from '@lippet/core/page/document';
+import { markItems, pageItems } from '@lippet/core/page/document';
+import type { Take } from '@lippet/core/recording/take';
 import type { ItemMap } from '@lippet/core/page/item';
 import { MARK_COLOUR } from '@lippet/core/ink/tools';
 import type { HungPiece, PartView } from '@lippet/core/contract/work';
@@ -17,10 +18,13 @@ import { Playback } from '../page/Playback';
 import { DESK_USES } from '../page/sheetUses';
 import type { Surface } from '../page/surface';
 import { useFrozenDocument } from '../page/useFrozenDocument';
+import { usePartView } from '../page/usePartView';
+import { TakeDesk } from '../recording/TakeDesk';
 import { Ask } from '../ui/Ask';
 import { Button } from '../ui/Button';
 import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
+import { colours, OUTLINE } from '../ui/theme';
 import { picturePath } from './Line';
 
 interface Props {
@@ -44,10 +48,16 @@ function shotWords(part: PartView | undefined, { warnings }: Shot): string {
   return warnings.length > 0 ? `${way}: ${warningLine(warnings)}` : way;
 }
 
+/** How a part was answered with a recording, where it was asked for something else. */
+function recordingWords(part: PartView, take: Take): string | null {
+  if (part.kind === 'film' && take.sort === 'sound') return 'Only sound';
+  return part.kind === 'sound' || part.kind === 'film' ? null : 'Answered with a recording';
+}
+
 /** The go, large, with the teacher's marks on a layer of their own above it; a draft only as a picture. */
 export function HungSheet({ piece, parts, marks, editable, editor, onSurface, watching, onWatched }: Props) {
   const doc = useFrozenDocument(useGoDocument(piece.go?.id).data);
-  const [pageId, setPageId] = useState<string | null>(null);
+  const { parts: made, part, page, inPart, take, choosePart, choosePage } = usePartView(doc, parts);
   const [original, setOriginal] = useState(false);
   if (!piece.go) {
     const path = picturePath(piece);
@@ -58,9 +68,16 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
     );
   }
   if (!doc || !marks) return <Opening />;
-  const pages = readPages(doc);
-  const page = pages.find(({ id }) => id === pageId) ?? pages[0]!;
-  const inPart = pages.filter(({ part }) => part === page.part);
+  const tabs = <View style={styles.tabs}><PartTabs parts={made} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} /></View>;
+  const recording = take && part && <TakeDesk key={take.id} take={take} part={part} marks={marks} editor={editable ? editor : null} pieceId={piece.pieceId} way={recordingWords(part, take)} />;
+  if (!page) {
+    return (
+      <View style={styles.sheet}>
+        {tabs}
+        {recording ?? <View style={styles.nothing}><Say calm>There is nothing in it.</Say></View>}
+      </View>
+    );
+  }
   const at = inPart.indexOf(page);
   const shot = readShot(page.background);
   // Beside the page as it was kept, the photo as it was taken; marks belong to the first.
@@ -68,10 +85,11 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
   const layers = shown === page ? [pageItems(doc, page.id)!, markItems(marks, page.id)] : [];
   return (
     <View style={styles.sheet}>
-      <View style={styles.tabs}><PartTabs parts={parts.filter(({ id }) => pages.some(({ part }) => part === id))} current={page.part} done={new Set()} onChoose={(id) => setPageId(pages.find(({ part }) => part === id)?.id ?? null)} /></View>
+      {tabs}
+      {recording && <View style={styles.recording}>{recording}</View>}
       {shot && (
         <View style={styles.shot}>
-          <Text variant="labelMedium" role="status">{shotWords(parts.find(({ id }) => id === page.part), shot)}</Text>
+          <Text variant="labelMedium" role="status">{shotWords(part, shot)}</Text>
           <Button kind={original ? 'chosen' : 'plain'} icon="camera" onPress={() => setOriginal(!original)}>{original ? 'Show the page' : 'Show the photo'}</Button>
         </View>
       )}
@@ -79,7 +97,7 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
         key={`${piece.go.id}-${page.id}-${shown === page}`} page={shown} layers={layers.length > 0 ? layers : NOTHING} editor={editor} editable={editable && shown === page}
         uses={DESK_USES} markColour={MARK_COLOUR} label={`Go ${piece.go.go} of ${piece.name}`} onSurface={onSurface}
       />
-      {inPart.length > 1 && <PageBar at={at} count={inPart.length} onStep={(by) => setPageId(inPart[at + by]?.id ?? page.id)} />}
+      {inPart.length > 1 && <PageBar at={at} count={inPart.length} onStep={(by) => choosePage(inPart[at + by]?.id ?? page.id)} />}
       <Ask visible={watching} title={`How ${piece.name} drew it`} onClose={onWatched} answers={<Button onPress={onWatched}>Close</Button>}>
         <Playback page={page} items={pageItems(doc, page.id)!} />
       </Ask>
@@ -93,5 +111,6 @@ const styles = StyleSheet.create({
   tabs: { padding: 10, paddingBottom: 0 },
   draft: { flex: 1, padding: 20 },
   picture: { flex: 1 },
+  recording: { maxHeight: '50%', borderBottomWidth: OUTLINE, borderColor: colours.ink },
   nothing: { flex: 1, alignItems: 'center', justifyContent: 'center', padding: 24 },
 });

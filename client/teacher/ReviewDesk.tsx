@@ -45,7 +45,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const line = data?.line ?? [];
   const at = Math.max(0, line.findIndex((each) => each.personId === personId));
   const piece = line[at];
-  const { review, note, write, kept, problem, release } = useReview(piece?.go?.id ?? null, activityId);
+  const { review, note, write, kept, problem, release } = useReview(piece?.go?.id ?? null, activityId, piece?.pieceId ?? null);
   const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
   const open = Boolean(piece?.standing.state === 'with-teacher' && review && !review.releasedAt);
   const editable = open && loaded && !frozen;
@@ -108,12 +108,14 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
       editor={editor} onSurface={setSurface} watching={watching} onWatched={() => setWatching(false)}
     />
   );
-  const tools = editable && <ToolTray upright={wide} only={MARK_TOOLS} />;
+  // What is only heard or seen gets pins on its moments, and no ink.
+  const paged = data.parts.some(({ kind }) => kind === 'page' || kind === 'photo');
+  const tools = editable && paged && <ToolTray upright={wide} only={MARK_TOOLS} />;
   const saved = open && (
     <View style={styles.saved}>
       <View style={styles.saveWords}><SaveLine live={live} /></View>
-      {wide && <OptionPick />}
-      <HistoryButtons editor={editor} surface={surface} />
+      {wide && paged && <OptionPick />}
+      <HistoryButtons editor={editor} surface={surface} paged={paged} />
     </View>
   );
   const panel = (
@@ -122,7 +124,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
         piece={piece} open={open} note={note} kept={kept} problem={problem} busy={busy} more={Boolean(nextWaiting)}
         onNote={write} onOutcome={(outcome) => void answer(outcome)}
       />
-      {piece.go && (
+      {piece.go && paged && (
         <View style={styles.more}>
           <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>
           <GoExport goId={piece.go.id} title={`${data.title}, ${piece.name}`} />

@@ -2,6 +2,7 @@ import type { ReviewView } from '@lippet/core/contract/work';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import { mediaOutbox, onTheirWay, wayWords } from '../api/mediaOutbox';
 import { keys } from '../api/queries';
 import { post, put, RequestError } from '../api/request';
 import type { LiveDocument } from '../page/liveDocument';
@@ -10,7 +11,9 @@ import type { LiveDocument } from '../page/liveDocument';
 const NOTE_REST = 500;
 
 /** The review of one go: its note, kept as one types, and its release. */
-export function useReview(goId: string | null, activityId: string) {
+export function useReview(goId: string | null, activityId: string, pieceId: string | null) {
+  // What was said while there was no network goes on its way here.
+  useEffect(() => void mediaOutbox.start(), []);
   const client = useQueryClient();
   const { data: review } = useQuery({
     queryKey: ['review-of', goId], queryFn: () => post<ReviewView>(`/goes/${goId}/review`), enabled: goId !== null, staleTime: Infinity, gcTime: 0,
@@ -57,6 +60,11 @@ export function useReview(goId: string | null, activityId: string) {
     pending.current = null;
     try {
       await marks.allAtSchool();
+      const way = pieceId && onTheirWay(mediaOutbox.state.getState(), pieceId);
+      if (way) {
+        setProblem(`There is still ${wayWords(way)}: what you said. Try again in a moment.`);
+        return false;
+      }
       await post<ReviewView>(`/reviews/${review.id}/release`, { outcome, note, extent: marks.extent() });
       setKept(true);
       await Promise.all([

@@ -7,6 +7,7 @@ import type { Rgba } from '@lippet/core/scan/raster';
 import { fromShares, toShares, type Look, type Turn, type Warning } from '@lippet/core/scan/shot';
 import { straighten } from '@lippet/core/scan/straighten';
 import { expose, transfer } from 'comlink';
+import { decodeHeif, isHeif } from './heif';
 
 /** Most pixels of a page that is made: A4 at 300 dots an inch. */
 const MOST_PIXELS = 2480 * 3508;
@@ -47,10 +48,19 @@ function pixelsOf(bitmap: ImageBitmap): Rgba {
   return context.getImageData(0, 0, width, height);
 }
 
+async function unpacked(photo: Blob): Promise<Rgba> {
+  try {
+    return pixelsOf(await createImageBitmap(photo, { imageOrientation: 'from-image' }));
+  } catch (error) {
+    if (await isHeif(photo)) return decodeHeif(photo);
+    throw error;
+  }
+}
+
 const open = new Map<string, Promise<Rgba>>();
 
 function opened(id: string, photo: Blob): Promise<Rgba> {
-  const known = open.get(id) ?? createImageBitmap(photo, { imageOrientation: 'from-image' }).then(pixelsOf);
+  const known = open.get(id) ?? unpacked(photo);
   open.delete(id);
   open.set(id, known);
   known.catch(() => open.delete(id));

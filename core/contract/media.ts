@@ -1,26 +1,48 @@
 import * as yup from 'yup';
 import { MAX_PAGES } from '../page/document';
+import { readSpans, type Span } from '../recording/spans';
 
-export const MEDIA_KINDS = ['picture', 'pdf'] as const;
+export const MEDIA_KINDS = ['picture', 'pdf', 'sound', 'film'] as const;
 export type MediaKind = (typeof MEDIA_KINDS)[number];
 
-/** A picture or a PDF at school, as it was judged there. */
+/** A recording is made playable everywhere in a job; until then, and where that fails, there is the recording as it came. */
+export type MediaState = 'processing' | 'ready' | 'failed';
+
+/** A file at school, as it was judged there. */
 export interface MediaView {
   id: string;
   kind: MediaKind;
   /** In bytes, as it is kept. */
   size: number;
-  /** Of a picture, in pixels. */
+  /** Of a picture or a film, in pixels. */
   width: number | null;
   height: number | null;
   /** Of a PDF. */
   pages: number | null;
+  state: MediaState;
+  /** Why it could not be made playable. */
+  why: string | null;
+  /** Of a recording, in seconds. */
+  seconds: number | null;
+  /** Integrated loudness in LUFS; null for silence, and while it is not known. */
+  loudness: number | null;
+  /** The shape of its sound, 0 to 1 in even stretches. */
+  peaks: number[] | null;
 }
+
+const MEGABYTE = 1024 * 1024;
 
 /** Limits of what may be brought in. */
 export const MEDIA_LIMITS = {
-  /** One file as it arrives, in bytes. */
-  file: 60 * 1024 * 1024,
+  /** One picture or PDF as it arrives, in bytes. */
+  file: 60 * MEGABYTE,
+  /** One recording as it arrives, in bytes. */
+  recording: 300 * MEGABYTE,
+  /** Longest recording, in seconds. */
+  seconds: 900,
+  /** All files of one person, and all of a school, in bytes. */
+  person: 4096 * MEGABYTE,
+  school: 512 * 1024 * MEGABYTE,
   /** A picture's width times height. */
   pixels: 60_000_000,
   /** A picture is kept at most this long on its longer side, in pixels. */
@@ -28,11 +50,42 @@ export const MEDIA_LIMITS = {
   pages: MAX_PAGES,
 } as const;
 
+/** How many stretches the shape of a sound has. */
+export const WAVE_PEAKS = 240;
+
+/** Where files arrive by the tus protocol (https://tus.io). */
+export const UPLOAD_PATH = '/api/uploads';
+
 /** What a file dialog offers; what a file really is, the server judges from its content. */
 export const PICTURE_TYPES = 'image/png,image/jpeg,image/webp,image/gif,image/svg+xml';
 /** What a camera roll offers. */
-export const PHOTO_TYPES = 'image/jpeg,image/png,image/webp,image/*';
+export const PHOTO_TYPES = 'image/jpeg,image/png,image/webp,image/heic,image/heif,.heic,.heif,image/*';
+export const SOUND_TYPES = 'audio/*';
+export const FILM_TYPES = 'video/*,audio/*';
 export const PDF_TYPE = 'application/pdf';
+
+/** Of an upload: which file of which piece it is. Both ids were made by the client or by school. */
+export const uploadMeta = yup.object({
+  media: yup.string().uuid('The file’s id must be a UUID.').required('Say which file this is.'),
+  piece: yup.string().uuid('The piece’s id must be a UUID.').required('Say which piece this file is for.'),
+});
+
+/** Says that a file has arrived whole. */
+export const arrivedBody = yup.object({
+  /** SHA-256 of the whole file, in hexadecimal. */
+  sha256: yup.string().matches(/^[0-9a-f]{64}$/, 'The checksum must be SHA-256 in hexadecimal.').required('Say the file’s checksum.'),
+});
+
+/** Most stretches that a copy of a recording is put together from. */
+const MOST_SPANS = 100;
+
+/** What of a recording is kept, as it stands in an address: "0-4.2,6-9". */
+export const spansAddress = (spans: readonly Span[]): string => spans.map(([from, to]) => `${Number(from.toFixed(3))}-${Number(to.toFixed(3))}`).join(',');
+
+export const cutQuery = yup.object({
+  spans: yup.mixed<readonly Span[]>().transform((_, given: unknown) => readSpans(String(given ?? '').split(',').slice(0, MOST_SPANS).map((span) => span.split('-').map(Number))))
+    .required('Say which stretches are kept, as in 0-4.2,6-9.'),
+});
 
 export const mediaQuery = yup.object({
   page: yup.number().integer('A page is a whole number.').min(1, 'Pages count from 1.').max(MEDIA_LIMITS.pages, `A file has at most ${MEDIA_LIMITS.pages} pages.`).default(1),

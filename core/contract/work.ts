@@ -9,14 +9,25 @@ import { LIMITS } from './limits';
 /** A part as people see it. */
 export interface PartView {
   id: string;
-  kind: 'page' | 'photo';
+  kind: 'page' | 'photo' | 'sound' | 'film';
   title: string;
   required: boolean;
   /** Whether pages of one's own may be added. */
   morePages: boolean;
-  /** Whether it can be answered with photos of paper instead. */
+  /** Whether it can be answered with photos of paper, or a voice, instead. */
   onPaper: boolean;
+  /** Longest recording, in seconds. */
+  seconds: number;
+  /** How the teacher began a recording's title; the learner goes on. */
+  titleStart: string | null;
+  /** Whether a film may be a voice alone. */
+  soundOnly: boolean;
+  /** Whether the learner may keep a copy of a recording. */
+  keepCopy: boolean;
 }
+
+/** The longest recording where the teacher has not said, in seconds. */
+export const RECORDING_SECONDS = 120;
 
 /** One row of Now: an activity, and the learner's piece on it if there is one. */
 export interface PieceCard {

@@ -61,9 +61,12 @@ export const findPage = (doc: Y.Doc, pageId: string): PageMap | undefined => pag
 /** The page's items, or undefined if the document has no such page. */
 export const pageItems = (doc: Y.Doc, pageId: string): Items | undefined => findPage(doc, pageId)?.get('items') as Items | undefined;
 
-/** The marks on one page, in a review's document. */
+/** Begins the name of the map that holds the marks on one page, or on one take. */
+export const MARKS = 'marks:';
+
+/** The marks on one page (or the pins on one take), in a review's document. */
 export function markItems(doc: Y.Doc, pageId: string): Items {
-  return doc.getMap<ItemMap>(`marks:${pageId}`);
+  return doc.getMap<ItemMap>(MARKS + pageId);
 }
 
 /** Pages laid out before pages had an order lie in the order of the array. */

@@ -5,6 +5,7 @@
  */
 import type * as Y from 'yjs';
 import type { Background } from './background';
+import { partsWithTakes, takeItems, takesPlace } from '../recording/take';
 import { findPage } from './document';
 import { putItem, type Fields, type ItemMap, type Items } from './item';
 
@@ -148,7 +149,7 @@ export function pushStep({ done }: History, step: Step, join = false): History {
   return { done: [...done, step].slice(-MOST_STEPS), undone: [] };
 }
 
-/** What has to change to make a document's pages and items as they are in `wanted`: an earlier copy, brought back as one step. */
+/** What has to change to make a document's pages, items and takes as they are in `wanted`: an earlier copy, brought back as one step. */
 export function differences(doc: Y.Doc, wanted: Y.Doc): { items: ItemChange[]; pages: PageChange[] } {
   const changes: { items: ItemChange[]; pages: PageChange[] } = { items: [], pages: [] };
   for (const page of doc.getArray<ItemMap>('pages')) {
@@ -160,14 +161,22 @@ export function differences(doc: Y.Doc, wanted: Y.Doc): { items: ItemChange[]; p
     if (deleted !== (page.get('deleted') === true)) change.deleted = deleted;
     if (order !== undefined && order !== page.get('order')) change.order = order;
     if (Object.keys(change).length > 0) changes.pages.push({ page: id, after: change });
-    const [now, then] = [page.get('items') as Items, old?.get('items') as Items | undefined];
-    now.forEach((_, itemId) => {
-      if (!then?.has(itemId)) changes.items.push({ page: id, id: itemId, after: null });
-    });
-    then?.forEach((item, itemId) => {
-      const after = fieldsOf(item);
-      if (!sameFields(fieldsOf(now.get(itemId)), after)) changes.items.push({ page: id, id: itemId, after });
-    });
+    changes.items.push(...itemDifferences(id, page.get('items') as Items, old?.get('items') as Items | undefined));
   }
+  for (const part of new Set([...partsWithTakes(doc), ...partsWithTakes(wanted)])) {
+    changes.items.push(...itemDifferences(takesPlace(part), takeItems(doc, part), takeItems(wanted, part)));
+  }
+  return changes;
+}
+
+function itemDifferences(page: string, now: Items, then: Items | undefined): ItemChange[] {
+  const changes: ItemChange[] = [];
+  now.forEach((_, id) => {
+    if (!then?.has(id)) changes.push({ page, id, after: null });
+  });
+  then?.forEach((item, id) => {
+    const after = fieldsOf(item);
+    if (!sameFields(fieldsOf(now.get(id)), after)) changes.push({ page, id, after });
+  });
   return changes;
 }

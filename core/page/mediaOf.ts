@@ -1,7 +1,8 @@
 import type * as Y from 'yjs';
+import { partsWithTakes, readTakes } from '../recording/take';
 import { pageItems, readPages } from './document';
 
-/** Ids of all pictures and PDFs that a document's pages show or are made of, each once. */
+/** Ids of all files that a document's pages and takes show or are made of, each once. */
 export function mediaOf(doc: Y.Doc): string[] {
   const ids = new Set<string>();
   for (const { id, background } of readPages(doc)) {
@@ -12,6 +13,9 @@ export function mediaOf(doc: Y.Doc): string[] {
       const media = item.get?.('kind') === 'picture' ? item.get('media') : null;
       if (typeof media === 'string') ids.add(media);
     });
+  }
+  for (const part of partsWithTakes(doc)) {
+    for (const { media, original, cover } of readTakes(doc, part)) for (const id of [media, original, cover]) if (id !== null) ids.add(id);
   }
   return [...ids];
 }

@@ -1,6 +1,7 @@
 import type * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from './document';
 import { readItems, type Items } from './item';
+import { partsWithTakes, readTakes } from '../recording/take';
 import { readShot } from '../scan/shot';
 import { filledSpots } from './spots';
 
@@ -21,9 +22,11 @@ export interface PartProgress {
   filledSpots: number;
   /** Photos of paper among the pages. */
   photos: number;
+  /** Takes of sound or film. */
+  recordings: number;
 }
 
-export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0, photos: 0 };
+export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0, photos: 0, recordings: 0 };
 
 /** An item that is empty (a text box without words, a field left blank) is no work. */
 function countItems(items: Items): { items: number; strokes: number } {
@@ -43,7 +46,7 @@ function countPage(page: PagePlan, items: Items | undefined): PartProgress {
   // Ink is only looked into where spots ask for it: counting must be quick enough while someone draws.
   const filled = needed.length > 0 && items ? filledSpots(needed, readItems(items)).size : 0;
   const photos = readShot(page.background) ? 1 : 0;
-  return { pages: 1, drawnPages: all + photos > 0 ? 1 : 0, strokes, items: all, neededSpots: needed.length, filledSpots: filled, photos };
+  return { pages: 1, drawnPages: all + photos > 0 ? 1 : 0, strokes, items: all, neededSpots: needed.length, filledSpots: filled, photos, recordings: 0 };
 }
 
 /** Counts what each part of a document holds. */
@@ -53,6 +56,10 @@ export function measureProgress(doc: Y.Doc): PieceProgress {
     const part = (parts[page.part] ??= { ...NO_PROGRESS });
     const counted = countPage(page, pageItems(doc, page.id));
     for (const key of Object.keys(counted) as (keyof PartProgress)[]) part[key] += counted[key];
+  }
+  for (const id of partsWithTakes(doc)) {
+    const recordings = readTakes(doc, id).length;
+    if (recordings > 0) parts[id] = { ...(parts[id] ?? NO_PROGRESS), recordings };
   }
   return { parts };
 }

@@ -1,6 +1,6 @@
 /** How a photographed sheet is to look. */
 import type { Look } from './shot';
-import { emptyPlane, lightness, luma, sample, type Plane, type Rgba } from './raster';
+import { emptyPlane, lightness, luma, packed, sample, type Plane, type Rgba } from './raster';
 
 /** Cells along the shorter side in which the light on the paper is measured. */
 const CELLS = 24;
@@ -113,32 +113,43 @@ function smoothed(plane: Plane): Plane {
   return from;
 }
 
-/** The light is evened out and the paper becomes white; colours stay. */
+/** Gains are whole numbers of so many to one. */
+const GAIN = 1 << 12;
+/** What comes of a product, from what it is in the tables below upwards and downwards: clamped to a byte. */
+const [REACH, MOST] = [256, 4096];
+const CLAMPED = Uint8Array.from({ length: REACH + MOST }, (_, i) => Math.max(0, Math.min(255, i - REACH)));
+
+/** The light is evened out and the paper becomes white; colours stay. The image's own pixels are written over. */
 function clean(image: Rgba): Rgba {
   const { width, height, data } = image;
   const light = lightOnPaper(image);
   const [sx, sy] = [light[0]!.width / width, light[0]!.height / height];
-  const out = new Uint8ClampedArray(data.length);
+  const pixels = packed(image);
   const small = light[0]!.width > 1 && light[0]!.height > 1;
   // The light changes slowly: a stretch of pixels shares one look-up.
   const scale = 255 / (WHITE - 6 - BLACK);
-  const shift = BLACK * scale;
-  const gain = (plane: Plane, u: number, v: number): number => (scale * WHITE) / Math.max(8, small ? sample(plane, u, v) : plane.data[0]!);
+  // Half a step more, because what is behind the point is cut off.
+  const shift = Math.round((REACH - BLACK * scale) * GAIN + GAIN / 2);
+  const most = Math.floor((MOST * GAIN - GAIN) / 255);
+  const gain = (plane: Plane, u: number, v: number): number => Math.min(most, Math.round((GAIN * scale * WHITE) / Math.max(8, small ? sample(plane, u, v) : plane.data[0]!)));
   for (let y = 0; y < height; y++) {
     const v = (y + 0.5) * sy - 0.5;
     for (let x = 0; x < width; x += STRETCH) {
       const u = (x + STRETCH / 2) * sx - 0.5;
-      const [red, green, blue] = [gain(light[0]!, u, v), gain(light[1]!, u, v), gain(light[2]!, u, v)];
-      const end = (y * width + Math.min(width, x + STRETCH)) * 4;
-      for (let at = (y * width + x) * 4; at < end; at += 4) {
-        out[at] = data[at]! * red - shift;
-        out[at + 1] = data[at + 1]! * green - shift;
-        out[at + 2] = data[at + 2]! * blue - shift;
-        out[at + 3] = 255;
+      const red = gain(light[0]!, u, v);
+      const green = gain(light[1]!, u, v);
+      const blue = gain(light[2]!, u, v);
+      const end = y * width + Math.min(width, x + STRETCH);
+      for (let at = y * width + x; at < end; at++) {
+        const pixel = pixels[at]!;
+        const r = CLAMPED[(Math.imul(pixel & 0xff, red) + shift) >> 12]!;
+        const g = CLAMPED[(Math.imul((pixel >>> 8) & 0xff, green) + shift) >> 12]!;
+        const b = CLAMPED[(Math.imul((pixel >>> 16) & 0xff, blue) + shift) >> 12]!;
+        pixels[at] = r | (g << 8) | (b << 16) | 0xff000000;
       }
     }
   }
-  return { data: out, width, height };
+  return { data: pixels.buffer === data.buffer ? data : new Uint8ClampedArray(pixels.buffer), width, height };
 }
 
 /** How strict the threshold is, and the range of a standard deviation; Sauvola and Pietikäinen (2000). */
@@ -180,7 +191,7 @@ function black(image: Rgba): Rgba {
   return { data: out, width, height };
 }
 
-/** The sheet in one of its looks; as it was photographed it is given back as it is. */
+/** The sheet in one of its looks; as it was photographed it is given back as it is. What is passed in may be written over. */
 export function withLook(image: Rgba, look: Look): Rgba {
   return look === 'clean' ? clean(image) : look === 'black' ? black(image) : image;
 }

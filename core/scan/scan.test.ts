@@ -101,7 +101,7 @@ describe('looks', () => {
     return [r! * light, g! * light, b! * light];
   });
   it('clean makes paper white everywhere and keeps colours', () => {
-    const page = withLook(sheet, 'clean');
+    const page = withLook({ ...sheet, data: sheet.data.slice() }, 'clean');
     for (const [x, y] of [[20, 20], [380, 20], [20, 540], [380, 540], [200, 420]] as const) expect(Math.min(...pixel(page, x, y))).toBeGreaterThan(240);
     const [red, green, blue] = pixel(page, 200, 150);
     expect(red! - green!).toBeGreaterThan(110);

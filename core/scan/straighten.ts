@@ -1,7 +1,7 @@
 import type { Point } from '../page/matrix';
 import { homography } from './homography';
 import { sideLength, wholeImage, type Quad } from './quad';
-import type { Rgba } from './raster';
+import { packed, type Rgba } from './raster';
 import type { Turn } from './shot';
 
 /** Sheets of ISO 216 (A4, A5 …) are this much longer than wide. */
@@ -33,6 +33,20 @@ type Triple = [number, number, number];
 const cross = (a: Triple, b: Triple): Triple => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
+/** Places in the image are whole numbers of so many to a pixel; and what rounds them to 256ths. */
+const FIXED = 1 << 16;
+const ROUND = FIXED >> 9;
+/**
+ * So many pixels of a row lie evenly between two that are looked up through the homography: where a row's scale changes by a tenth
+ * across 2,000 pixels they are off by less than a 100th of a pixel.
+ */
+const STRETCH = 16;
+
+/** Red and blue of a packed pixel, a half in each after a product with 256ths, and full alpha. */
+const ODD = 0x00ff00ff;
+const HALF = 0x00800080;
+const OPAQUE = 0xff000000;
+
 /** Size in pixels of the straightened sheet: no finer than it was photographed, at most `most` pixels in all. */
 export function straightSize(quad: Quad, width: number, height: number, most: number): { width: number; height: number } {
   let aspect = aspectOf(quad, width, height);
@@ -47,7 +61,7 @@ export function straightSize(quad: Quad, width: number, height: number, most: nu
 
 /**
  * The sheet within a quad, looked at from straight above: every pixel of the result is fetched through a homography,
- * between pixels bilinearly.
+ * between pixels bilinearly. Images have at most 32,767 pixels on a side.
  * @param turn quarter turns clockwise that set it upright afterwards
  * @param most pixels of the result at most
  * @throws RangeError if the quad is no quad
@@ -59,33 +73,63 @@ export function straighten(image: Rgba, quad: Quad, turn: Turn, most: number): R
   // The corner that comes to the top left is the one that was so many places before it.
   const from = onto.map((_, i): Point => quad[(i - turn + 4) % 4]!) as unknown as Quad;
   const h = homography(onto, from);
-  const out = new Uint8ClampedArray(size.width * size.height * 4);
-  const { data, width, height } = image;
+  const out = new Uint32Array(size.width * size.height);
+  const source = packed(image);
+  const { width, height } = image;
   const [lastX, lastY] = [width - 1, height - 1];
-  let to = 0;
+  const [mostX, mostY] = [(lastX - 1) * FIXED, (lastY - 1) * FIXED];
   for (let y = 0; y < size.height; y++) {
     // Along a row numerators and denominator grow evenly.
-    let u = h[0]! * 0.5 + h[1]! * (y + 0.5) + h[2]!;
-    let v = h[3]! * 0.5 + h[4]! * (y + 0.5) + h[5]!;
-    let w = h[6]! * 0.5 + h[7]! * (y + 0.5) + h[8]!;
-    for (let x = 0; x < size.width; x++, u += h[0]!, v += h[3]!, w += h[6]!, to += 4) {
-      const px = Math.max(0, Math.min(lastX, u / w - 0.5));
-      const py = Math.max(0, Math.min(lastY, v / w - 0.5));
-      const left = Math.min(lastX - 1, px | 0);
-      const top = Math.min(lastY - 1, py | 0);
-      const fx = px - left;
-      const fy = py - top;
-      const at = (top * width + left) * 4;
-      const below = at + width * 4;
-      const d = fx * fy;
-      const b = fx - d;
-      const c = fy - d;
-      const a = 1 - fx - c;
-      out[to] = data[at]! * a + data[at + 4]! * b + data[below]! * c + data[below + 4]! * d;
-      out[to + 1] = data[at + 1]! * a + data[at + 5]! * b + data[below + 1]! * c + data[below + 5]! * d;
-      out[to + 2] = data[at + 2]! * a + data[at + 6]! * b + data[below + 2]! * c + data[below + 6]! * d;
-      out[to + 3] = 255;
+    const u = h[0]! * 0.5 + h[1]! * (y + 0.5) + h[2]!;
+    const v = h[3]! * 0.5 + h[4]! * (y + 0.5) + h[5]!;
+    const w = h[6]! * 0.5 + h[7]! * (y + 0.5) + h[8]!;
+    let fromX = (u / w - 0.5) * FIXED + ROUND;
+    let fromY = (v / w - 0.5) * FIXED + ROUND;
+    for (let x = 0; x < size.width; x += STRETCH) {
+      const count = Math.min(STRETCH, size.width - x);
+      const far = FIXED / (w + h[6]! * (x + count));
+      const toX = (u + h[0]! * (x + count)) * far - 0.5 * FIXED + ROUND;
+      const toY = (v + h[3]! * (x + count)) * far - 0.5 * FIXED + ROUND;
+      // Both ends inside, all of it is.
+      const inside = Math.min(fromX, toX, fromY, toY) >= 0 && Math.max(fromX, toX) < mostX && Math.max(fromY, toY) < mostY;
+      const stepX = ((toX - fromX) / count) | 0;
+      const stepY = ((toY - fromY) / count) | 0;
+      let px = fromX | 0;
+      let py = fromY | 0;
+      const end = y * size.width + x + count;
+      for (let to = end - count; to < end; to++, px += stepX, py += stepY) {
+        let left = px >> 16;
+        let top = py >> 16;
+        let right = (px >> 8) & 0xff;
+        let below = (py >> 8) & 0xff;
+        if (!inside) {
+          // Beyond the rim the image is like its rim.
+          if (left < 0) left = right = 0;
+          else if (left >= lastX) {
+            left = lastX - 1;
+            right = 256;
+          }
+          if (top < 0) top = below = 0;
+          else if (top >= lastY) {
+            top = lastY - 1;
+            below = 256;
+          }
+        }
+        const at = Math.imul(top, width) + left;
+        // Weights in 256ths, and two colours in one number: a third of the work of single bytes.
+        const near = 256 - right;
+        const over = 256 - below;
+        const a = source[at]!, b = source[at + 1]!, c = source[at + width]!, d = source[at + width + 1]!;
+        const upper = ((Math.imul(a & ODD, near) + Math.imul(b & ODD, right) + HALF) >>> 8) & ODD;
+        const lower = ((Math.imul(c & ODD, near) + Math.imul(d & ODD, right) + HALF) >>> 8) & ODD;
+        const upperGreen = (Math.imul((a >>> 8) & 0xff, near) + Math.imul((b >>> 8) & 0xff, right) + 128) >>> 8;
+        const lowerGreen = (Math.imul((c >>> 8) & 0xff, near) + Math.imul((d >>> 8) & 0xff, right) + 128) >>> 8;
+        const redBlue = ((Math.imul(upper, over) + Math.imul(lower, below) + HALF) >>> 8) & ODD;
+        out[to] = redBlue | ((Math.imul(upperGreen, over) + Math.imul(lowerGreen, below) + 128) & 0xff00) | OPAQUE;
+      }
+      fromX = toX;
+      fromY = toY;
     }
   }
-  return { data: out, width: size.width, height: size.height };
+  return { data: new Uint8ClampedArray(out.buffer), width: size.width, height: size.height };
 }

@@ -20,12 +20,12 @@ export interface Completeness {
 
 /**
  * A part is complete when every needed spot on its pages is filled; without such spots, when anything is on one of them.
- * A photo of paper completes any part: it is another way to answer.
+ * A photo of paper, or a recording, completes any part: it is another way to answer.
  */
 export function partComplete(progress: PieceProgress, partId: string): boolean {
   const part = progress.parts[partId];
   if (!part) return false;
-  if (part.photos > 0) return true;
+  if (part.photos > 0 || part.recordings > 0) return true;
   return part.neededSpots > 0 ? part.filledSpots >= part.neededSpots : part.drawnPages > 0;
 }
 
@@ -35,7 +35,7 @@ export function completeness(parts: readonly PartNeed[], progress: PieceProgress
   const missing = parts.filter((part) => part.required && !done.includes(part)).map((part) => part.id);
   const anyRequired = parts.some((part) => part.required);
   return {
-    made: Object.values(progress.parts).some((part) => part.drawnPages > 0),
+    made: Object.values(progress.parts).some((part) => part.drawnPages > 0 || part.recordings > 0),
     complete: anyRequired ? missing.length === 0 : done.length > 0,
     done: done.length,
     of: parts.length,

@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 /** What one kind of job is given, by the name of its queue. */
 export interface JobData {
   'export-go': { exportId: string };
+  'make-playable': { mediaId: string };
 }
 type Queue = keyof JobData;
 type Handler<Q extends Queue> = (data: JobData[Q]) => Promise<void>;
@@ -14,7 +15,10 @@ export interface Jobs {
 }
 
 /** A job that was begun and not finished within this many seconds is taken up again, at most so many times. */
-const LIMITS = { expireInSeconds: 120, retryLimit: 3, retryDelay: 2 } as const;
+const LIMITS: { [Q in Queue]: { expireInSeconds: number; retryLimit: number; retryDelay: number } } = {
+  'export-go': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2 },
+  'make-playable': { expireInSeconds: 960, retryLimit: 3, retryDelay: 2 },
+};
 
 /** Jobs kept in our database by pg-boss. */
 export class DatabaseJobs implements Jobs {
@@ -22,7 +26,7 @@ export class DatabaseJobs implements Jobs {
   private readonly handlers: { [Q in Queue]?: Handler<Q> } = {};
 
   constructor(databaseUrl: string, private readonly logger: Logger) {
-    this.boss = new PgBoss({ connectionString: databaseUrl, schema: 'jobs', max: 2, ...LIMITS });
+    this.boss = new PgBoss({ connectionString: databaseUrl, schema: 'jobs', max: 2 });
     this.boss.on('error', (error) => this.logger.error({ err: error }, 'jobs'));
   }
 
@@ -41,7 +45,7 @@ export class DatabaseJobs implements Jobs {
   }
 
   async send<Q extends Queue>(queue: Q, data: JobData[Q]): Promise<void> {
-    await this.boss.send(queue, data, LIMITS);
+    await this.boss.send(queue, data, LIMITS[queue]);
   }
 
   async stop(): Promise<void> {

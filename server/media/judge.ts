@@ -1,9 +1,11 @@
 /** Judges what comes in by its content, never by its name, and makes of it what is kept. */
 import { execFile } from 'node:child_process';
+import { open, rm, stat } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import sharp, { type Metadata } from 'sharp';
 import { MEDIA_LIMITS, type MediaKind } from '@lippet/core/contract/media';
 import { ProblemError } from '../problems/problem';
+import { probeRecording } from './recording';
 
 const run = promisify(execFile);
 
@@ -11,58 +13,101 @@ const run = promisify(execFile);
 export interface JudgedMedia {
   kind: MediaKind;
   type: string;
-  content: Buffer;
+  /** Written anew; null where the file is kept as it came. */
+  content: Buffer | null;
   width: number | null;
   height: number | null;
   pages: number | null;
+  seconds: number | null;
 }
 
-const PICTURES = new Set(['jpeg', 'png', 'webp', 'gif', 'svg']);
+const PICTURES = new Set(['jpeg', 'png', 'webp', 'gif', 'svg', 'heif']);
+/** Unpacking a photo takes at most this long, in milliseconds. */
+const PHOTO_PATIENCE = 30_000;
 /** An SVG is drawn this large (pixels on its longer side): fine on a page that is looked at closely. */
 const SVG_SIDE = 2048;
 /** pdfinfo reads the whole file; one that keeps it busy longer than this (ms) is not opened. */
 const PDF_PATIENCE = 15_000;
 
+const DAMAGED = 'That picture is damaged: it begins like one but can’t be read to its end. Try to save it again, or take another.';
 const refuse = (sentence: string): ProblemError => new ProblemError('unfit', sentence);
 
-function isPdf(content: Buffer): boolean {
-  // The header may stand behind some other bytes, within the first kilobyte.
-  return content.subarray(0, 1024).includes('%PDF-');
-}
-
-/** @throws ProblemError `unfit` with a sentence if the file is nothing that can be kept */
-export async function judgeMedia(content: Buffer, pathOf: (content: Buffer) => Promise<string>): Promise<JudgedMedia> {
-  if (content.length === 0) throw refuse('That file is empty.');
-  return isPdf(content) ? judgePdf(content, await pathOf(content)) : judgePicture(content);
-}
-
-async function judgePicture(content: Buffer): Promise<JudgedMedia> {
-  let found: Metadata;
+/** The header may stand behind some other bytes, within the first kilobyte. */
+async function isPdf(path: string): Promise<boolean> {
+  const file = await open(path);
   try {
-    found = await sharp(content, { limitInputPixels: false }).metadata();
-  } catch {
-    throw refuse('That file is neither a picture nor a PDF that Lippet can read. PNG, JPEG, WebP, GIF, SVG and PDF can be used.');
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
+    return buffer.subarray(0, bytesRead).includes('%PDF-');
+  } finally {
+    await file.close();
   }
+}
+
+const megabytes = (bytes: number): number => bytes / 1024 / 1024;
+
+/** @throws ProblemError `unfit` or `too-large` with a sentence if the file at `path` is nothing that can be kept */
+export async function judgeMedia(path: string): Promise<JudgedMedia> {
+  const { size } = await stat(path);
+  if (size === 0) throw refuse('That file is empty.');
+  // What can be read as a picture is one, whatever else is behind it: writing it anew leaves only the picture.
+  const found = await sharp(path, { limitInputPixels: false }).metadata().catch(() => null);
+  const pdf = !found && (await isPdf(path));
+  const recording = found || pdf ? null : await judgeRecording(path);
+  if (recording) return recording;
+  if (size > MEDIA_LIMITS.file) throw new ProblemError('too-large', `A picture or a PDF may have at most ${megabytes(MEDIA_LIMITS.file)} MB.`);
+  if (pdf) return judgePdf(path);
+  if (!found) throw refuse('That file is no picture, PDF, sound or film that Lippet can read to its end. PNG, JPEG, WebP, GIF, SVG, PDF, WebM, MP4, MP3 and WAV can be used.');
+  return judgePicture(path, found);
+}
+
+/** Sound and film are kept as they came; a job makes of them what plays everywhere. */
+async function judgeRecording(path: string): Promise<JudgedMedia | null> {
+  const facts = await probeRecording(path);
+  if (!facts) return null;
+  const { sort, type, seconds, width, height } = facts;
+  if (seconds !== null && seconds > MEDIA_LIMITS.seconds) {
+    throw refuse(`That recording is ${Math.round(seconds / 60)} minutes long; at most ${MEDIA_LIMITS.seconds / 60} can be used.`);
+  }
+  return { kind: sort, type, content: null, width, height, pages: null, seconds };
+}
+
+/** `upright` says that it has been turned already: what the camera wrote of that is not asked again. */
+async function judgePicture(path: string, found: Metadata, { upright = false } = {}): Promise<JudgedMedia> {
   const { format, width = 0, height = 0, hasAlpha } = found;
-  if (!PICTURES.has(format ?? '')) throw refuse('Pictures can be PNG, JPEG, WebP, GIF or SVG.');
+  if (!PICTURES.has(format ?? '')) throw refuse('Pictures can be PNG, JPEG, WebP, HEIC, GIF or SVG.');
   if (format !== 'svg' && width * height > MEDIA_LIMITS.pixels) {
     throw refuse(`That picture has ${Math.round((width * height) / 1e6)} million pixels; at most ${MEDIA_LIMITS.pixels / 1e6} million can be used.`);
   }
+  if (found.compression === 'hevc') return judgeHeic(path);
   try {
     // An SVG is kept as it looks, not as it is written: no script, no address in it reaches anybody.
     const density = Math.min(2_400, Math.max(18, (72 * SVG_SIDE) / Math.max(1, width, height)));
-    const image = sharp(content, { limitInputPixels: MEDIA_LIMITS.pixels, ...(format === 'svg' ? { density } : {}) })
-      .rotate() // upright, as the camera meant it; writing anew drops place and device data
-      .resize({ width: MEDIA_LIMITS.side, height: MEDIA_LIMITS.side, fit: 'inside', withoutEnlargement: true });
+    const opened = sharp(path, { limitInputPixels: MEDIA_LIMITS.pixels, ...(format === 'svg' ? { density } : {}) });
+    // Upright, as the camera meant it; writing anew drops place and device data.
+    const image = (upright ? opened : opened.rotate()).resize({ width: MEDIA_LIMITS.side, height: MEDIA_LIMITS.side, fit: 'inside', withoutEnlargement: true });
     const lossless = format === 'png' || format === 'gif' || format === 'svg';
     const { data, info } = await image.webp(lossless ? { lossless: true } : { quality: 88, alphaQuality: hasAlpha ? 100 : undefined }).toBuffer({ resolveWithObject: true });
-    return { kind: 'picture', type: 'image/webp', content: data, width: info.width, height: info.height, pages: null };
+    return { kind: 'picture', type: 'image/webp', content: data, width: info.width, height: info.height, pages: null, seconds: null };
   } catch {
-    throw refuse('That picture is damaged: it begins like one but can’t be read to its end. Try to save it again, or take another.');
+    throw refuse(DAMAGED);
   }
 }
 
-async function judgePdf(content: Buffer, path: string): Promise<JudgedMedia> {
+/** Phones' photos in HEIC are unpacked by libheif, upright, and then taken like any picture. */
+async function judgeHeic(path: string): Promise<JudgedMedia> {
+  const plain = `${path}.jpg`;
+  try {
+    await run('heif-convert', ['-q', '95', path, plain], { timeout: PHOTO_PATIENCE });
+    return await judgePicture(plain, await sharp(plain).metadata(), { upright: true });
+  } catch (error) {
+    if ((error as { code?: unknown }).code === 'ENOENT' || error instanceof ProblemError) throw error;
+    throw refuse(DAMAGED);
+  } finally {
+    await rm(plain, { force: true });
+  }
+}
+
+async function judgePdf(path: string): Promise<JudgedMedia> {
   let facts: string;
   try {
     facts = (await run('pdfinfo', [path], { timeout: PDF_PATIENCE, maxBuffer: 1 << 20 })).stdout;
@@ -76,21 +121,21 @@ async function judgePdf(content: Buffer, path: string): Promise<JudgedMedia> {
   const pages = Number(/^Pages:\s+(\d+)/m.exec(facts)?.[1] ?? 0);
   if (pages === 0) throw refuse('That PDF has no pages.');
   if (pages > MEDIA_LIMITS.pages) throw refuse(`That PDF has ${pages} pages; at most ${MEDIA_LIMITS.pages} can be used.`);
-  return { kind: 'pdf', type: 'application/pdf', content: await tidied(path, content, /^Encrypted:\s+yes/m.test(facts)), width: null, height: null, pages };
+  return { kind: 'pdf', type: 'application/pdf', content: await tidied(path, /^Encrypted:\s+yes/m.test(facts)), width: null, height: null, pages, seconds: null };
 }
 
 /**
  * Written anew with its first page and what describes the others at its beginning, so that the first page of a long file
  * can be shown before the rest has been fetched; and without a lock that everybody may open, because nothing could be written onto it.
  */
-async function tidied(path: string, content: Buffer, locked: boolean): Promise<Buffer> {
+async function tidied(path: string, locked: boolean): Promise<Buffer | null> {
   try {
     const args = ['--decrypt', '--object-streams=generate', '--linearize', '--warning-exit-0', path, '-'];
     return (await run('qpdf', args, { timeout: PDF_PATIENCE, maxBuffer: 2 * MEDIA_LIMITS.file, encoding: 'buffer' })).stdout;
   } catch (error) {
     if ((error as { code?: unknown }).code === 'ENOENT') throw error;
     if (locked) throw refuse('That PDF is protected in a way that can’t be opened. Save it without protection and add it again.');
-    return content; // poppler can read it as it is
+    return null; // poppler can read it as it is
   }
 }
 

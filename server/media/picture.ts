@@ -2,8 +2,12 @@ import sharp from 'sharp';
 import type * as Y from 'yjs';
 import { markItems, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readItems, type Item } from '@lippet/core/page/item';
+import { MARK_COLOUR } from '@lippet/core/ink/tools';
 import { pageToSvg } from '@lippet/core/page/svg';
+import { chosenTake, partsWithTakes, readTakes } from '@lippet/core/recording/take';
 
+/** Ground of a small picture that is no page. */
+const GROUND = '#FFFCF4';
 /** Width of the small pictures, in pixels: three times what a phone's card shows. */
 const THUMBNAIL_WIDTH = 420;
 
@@ -23,14 +27,34 @@ async function addressesOf({ background }: PagePlan, items: readonly Item[], pic
   return { media: (id: string) => media.get(id) ?? null, ground };
 }
 
+/** Bars of a small picture of a sound, and its size in pixels. */
+const WAVE = { bars: 40, width: 420, height: 300 } as const;
+
+/** The shape of a sound as a small WebP. */
+export function wavePicture(peaks: readonly number[]): Promise<Buffer> {
+  const { bars, width, height } = WAVE;
+  const step = width / bars;
+  const path = Array.from({ length: bars }, (_, i) => {
+    const some = peaks.slice(Math.floor((i * peaks.length) / bars), Math.max(1, Math.floor(((i + 1) * peaks.length) / bars)));
+    const reach = 3 + Math.max(0, ...some) ** 0.7 * height * 0.4;
+    return `M${(i * step + step * 0.18).toFixed(1)} ${(height / 2 - reach).toFixed(1)}h${(step * 0.64).toFixed(1)}v${(reach * 2).toFixed(1)}h-${(step * 0.64).toFixed(1)}Z`;
+  }).join('');
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="${GROUND}"/><path d="${path}" fill="${MARK_COLOUR}"/></svg>`;
+  return sharp(Buffer.from(svg)).webp({ quality: 82 }).toBuffer();
+}
+
 /**
- * The first page of a document as a small WebP, with marks on top where they are given.
+ * The first page of a document as a small WebP, with marks on top where they are given; of one without pages, its first recording.
  *
- * @returns null if the document has no page
+ * @returns null if the document has neither
  */
 export async function pagePicture(doc: Y.Doc, { marks, pictures = NO_PICTURES }: { marks?: Y.Doc; pictures?: MediaPictures } = {}): Promise<Buffer | null> {
   const page = readPages(doc)[0];
-  if (!page) return null;
+  if (!page) {
+    const take = partsWithTakes(doc).map((part) => chosenTake(readTakes(doc, part))).find((found) => found !== null);
+    const picture = take ? await pictures(take.cover ?? take.media, 1) : null;
+    return picture && sharp(picture).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).webp({ quality: 82 }).toBuffer();
+  }
   const items = pageItems(doc, page.id);
   const layers = [items ? readItems(items) : []];
   if (marks) layers.push(readItems(markItems(marks, page.id)));

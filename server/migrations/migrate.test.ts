@@ -5,6 +5,7 @@ import { createTestDatabase, type TestDatabase } from '../testing/testDatabase';
 import * as ground from './2026-11-24-ground';
 import * as exports from './2026-11-25-exports';
 import * as captures from './2026-11-25-captures';
+import * as recordings from './2026-11-25-recordings';
 import * as media from './2026-11-25-media';
 import { migrate } from './migrate';
 
@@ -22,7 +23,7 @@ describe('the schema', () => {
   const names = async (): Promise<string[]> => (await sequelize.getQueryInterface().showAllTables()) as string[];
 
   it('is made once, and is what the models expect', async () => {
-    expect(await migrate(sequelize)).toEqual(['2026-11-24-ground', '2026-11-25-media', '2026-11-25-exports', '2026-11-25-captures']);
+    expect(await migrate(sequelize)).toEqual(['2026-11-24-ground', '2026-11-25-media', '2026-11-25-exports', '2026-11-25-captures', '2026-11-25-recordings']);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter((each) => typeof each === 'function' && 'tableName' in each) as unknown as { tableName: string; findAll(): Promise<unknown[]> }[];
     expect(models.length).toBeGreaterThan(12);
@@ -40,6 +41,7 @@ describe('the schema', () => {
   });
 
   it('can be taken down again', async () => {
+    await sequelize.transaction((transaction) => recordings.down(sequelize, transaction));
     await sequelize.transaction((transaction) => captures.down(sequelize, transaction));
     await sequelize.transaction((transaction) => exports.down(sequelize, transaction));
     await sequelize.transaction((transaction) => media.down(sequelize, transaction));

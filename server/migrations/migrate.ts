@@ -3,10 +3,11 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import * as ground from './2026-11-24-ground';
 import * as exports from './2026-11-25-exports';
 import * as captures from './2026-11-25-captures';
+import * as recordings from './2026-11-25-recordings';
 import * as media from './2026-11-25-media';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
-const MIGRATIONS = [{ name: '2026-11-24-ground', ...ground }, { name: '2026-11-25-media', ...media }, { name: '2026-11-25-exports', ...exports }, { name: '2026-11-25-captures', ...captures }];
+const MIGRATIONS = [{ name: '2026-11-24-ground', ...ground }, { name: '2026-11-25-media', ...media }, { name: '2026-11-25-exports', ...exports }, { name: '2026-11-25-captures', ...captures }, { name: '2026-11-25-recordings', ...recordings }];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

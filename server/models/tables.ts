@@ -5,7 +5,7 @@ import {
 import type { Background } from '@lippet/core/page/background';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Spot } from '@lippet/core/page/spots';
-import type { MediaKind } from '@lippet/core/contract/media';
+import type { MediaKind, MediaState } from '@lippet/core/contract/media';
 import type { Role, SecretKind } from '@lippet/core/contract/signIn';
 import type { Manifest, PartView, UpdateView } from '@lippet/core/contract/work';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
@@ -65,8 +65,16 @@ export interface PartSettings {
   sheets: { width: number; height: number; background: Background; spots?: Spot[] }[];
   /** Whether learners may add pages of their own. */
   morePages?: boolean;
-  /** False where photos of paper are no answer. */
+  /** False where photos of paper, or a voice, are no answer in place of what is asked for. */
   onPaper?: boolean;
+  /** Of a recording: its longest, in seconds. */
+  seconds?: number;
+  /** How the teacher began its title. */
+  titleStart?: string;
+  /** False where a film must be a film: a voice alone is no answer. */
+  soundOnly?: boolean;
+  /** False where the learner may keep no copy of it. */
+  keepCopy?: boolean;
 }
 
 export class Part extends Row<Part> {
@@ -113,6 +121,27 @@ export class Media extends Row<Media> {
   declare width: number | null;
   declare height: number | null;
   declare pages: number | null;
+  declare state: CreationOptional<MediaState>;
+  declare why: CreationOptional<string | null>;
+  declare seconds: CreationOptional<number | null>;
+  /** The form of a recording that plays everywhere, once it is made. */
+  declare playableHash: CreationOptional<string | null>;
+  declare playableType: CreationOptional<string | null>;
+  declare playableSize: CreationOptional<number | null>;
+  declare coverHash: CreationOptional<string | null>;
+  /** In LUFS; null for silence. */
+  declare loudness: CreationOptional<number | null>;
+  declare peaks: CreationOptional<number[] | null>;
+  declare createdAt: CreationOptional<Date>;
+}
+
+/** A file that is arriving by tus, under the id of the media that it will be. */
+export class Upload extends Row<Upload> {
+  declare id: string;
+  declare ownerId: string;
+  declare pieceId: string;
+  /** Of the whole file, in bytes. */
+  declare size: number;
   declare createdAt: CreationOptional<Date>;
 }
 
@@ -279,10 +308,13 @@ export function defineTables(sequelize: Sequelize): void {
   Media.init(
     {
       id: id(), ownerId: uuid(), pieceId: maybeUuid(), activityId: maybeUuid(), kind: text(), type: text(), hash: text(), size: integer(),
-      width: maybeInteger(), height: maybeInteger(), pages: maybeInteger(), createdAt: now(),
+      width: maybeInteger(), height: maybeInteger(), pages: maybeInteger(), state: { ...text(), defaultValue: 'ready' }, why: maybeText(),
+      seconds: { type: DataTypes.DOUBLE }, playableHash: maybeText(), playableType: maybeText(), playableSize: maybeInteger(), coverHash: maybeText(),
+      loudness: { type: DataTypes.DOUBLE }, peaks: { type: DataTypes.JSONB }, createdAt: now(),
     },
     { ...common, tableName: 'media' },
   );
+  Upload.init({ id: id(), ownerId: uuid(), pieceId: uuid(), size: integer(), createdAt: now() }, { ...common, tableName: 'uploads' });
   PieceCopy.init(
     { id: id(), pieceId: uuid(), at: time(), through: { type: DataTypes.BIGINT, allowNull: false }, data: bytes(), progress: json() },
     { ...common, tableName: 'piece_copies' },

@@ -30,6 +30,9 @@ export const policy = {
   /** Adding photos through such a link: whoever has its key, until it is closed or its time is over. */
   useCapture: (link: { expiresAt: Date; closedAt: Date | null }, now: number): boolean => link.closedAt === null && link.expiresAt.getTime() > now,
 
+  /** A file on its way to school: whoever is bringing it. */
+  bringUpload: (actor: Actor, upload: { ownerId: string }): boolean => upload.ownerId === actor.personId,
+
   /** Sending, and taking back. */
   sendPiece: (actor: Actor, piece: OwnedPiece): boolean => piece.personId === actor.personId,
 
@@ -37,9 +40,17 @@ export const policy = {
   seeDraftPicture: (actor: Actor, piece: OwnedPiece, activity: GroupWork): boolean =>
     piece.personId === actor.personId || actor.teaches.has(activity.groupId),
 
-  /** Pictures and PDFs of a piece: its owner, and the group's teachers, who see them in drafts' pictures and in goes. */
+  /** Files that a learner made for a piece: its owner, and the group's teachers, who see them in drafts' pictures and in goes. */
   readPieceMedia: (actor: Actor, piece: OwnedPiece, activity: GroupWork): boolean =>
     piece.personId === actor.personId || actor.teaches.has(activity.groupId),
+
+  /** A voice that a teacher added to a review: the group's teachers; the piece's owner once that review is released. */
+  readReviewMedia: (actor: Actor, piece: OwnedPiece, activity: GroupWork, released: boolean): boolean =>
+    actor.teaches.has(activity.groupId) || (piece.personId === actor.personId && released),
+
+  /** Adding a voice to a review: the group's teachers, while a go waits for an answer. */
+  addReviewMedia: (actor: Actor, activity: GroupWork, standing: Pick<PieceStanding, 'state'>): boolean =>
+    actor.teaches.has(activity.groupId) && standing.state === 'with-teacher',
 
   /** A go that was sent. One that was taken back is its owner's alone again. */
   readGo: (actor: Actor, piece: OwnedPiece, activity: GroupWork, go: { withdrawnAt: Date | null }): boolean =>

@@ -11,7 +11,9 @@ import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
 import type { PieceService } from '../services/pieces';
 import type { ReviewService } from '../services/reviews';
+import type { RecordingService } from '../services/recordings';
 import type { SignInService } from '../services/signIn';
+import type { UploadService } from '../services/uploads';
 import type { SyncHub } from '../sync/hub';
 
 /** What routes work with. */
@@ -20,6 +22,8 @@ export interface Services {
   signIn: SignInService;
   pieces: PieceService;
   media: MediaService;
+  uploads: UploadService;
+  recordings: RecordingService;
   copies: PieceCopyService;
   exports: ExportService;
   captures: CaptureService;

@@ -1,8 +1,10 @@
 import { Hono } from 'hono';
-import { mediaQuery } from '@lippet/core/contract/media';
+import type { Context } from 'hono';
+import { arrivedBody, cutQuery, mediaQuery } from '@lippet/core/contract/media';
 import { ProblemError } from '../problems/problem';
 import { binary, picture } from './bytes';
-import { checked, id, signedIn, type AppEnv, type Services } from './context';
+import { body, checked, id, signedIn, type AppEnv, type Services } from './context';
+import type { MediaForm, MediaService } from '../services/media';
 
 /** First and last byte of a `Range` header that asks for one span; null if it asks for none, or for several. */
 export function byteRange(header: string | undefined, size: number): [number, number] | null {
@@ -14,25 +16,38 @@ export function byteRange(header: string | undefined, size: number): [number, nu
   return [first, last];
 }
 
-/** Pictures and PDFs, and the earlier copies of a draft. */
-export function mediaRoutes({ media, copies }: Services): Hono<AppEnv> {
+/** Answers with a file, or the span of it that was asked for. */
+function file(c: Context<AppEnv>, media: MediaService, form: MediaForm): Response {
+  const { type, size, lasting } = form;
+  // What is under a lasting address never changes.
+  c.header('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : 'private, no-cache');
+  c.header('Content-Type', type);
+  c.header('Accept-Ranges', 'bytes');
+  const range = byteRange(c.req.header('range'), size);
+  const [first, last] = range ?? [0, size - 1];
+  c.header('Content-Length', String(last - first + 1));
+  if (range) c.header('Content-Range', `bytes ${first}-${last}/${size}`);
+  return c.body(media.stream(form, first, last), range ? 206 : 200);
+}
+
+/** Files as they arrive and as they are seen, and the earlier copies of a draft. */
+export function mediaRoutes({ media, uploads, copies }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
-  routes.put('/pieces/:id/media/:media', async (c) => {
+  routes.post('/uploads', (c) => uploads.begin(signedIn(c), c.req.raw));
+  // HEAD comes here too: how much has arrived.
+  routes.get('/uploads/:id', (c) => uploads.goOn(signedIn(c), id(c), c.req.raw));
+  routes.patch('/uploads/:id', (c) => uploads.goOn(signedIn(c), id(c), c.req.raw));
+  routes.post('/pieces/:id/media/:media', async (c) => {
     const actor = signedIn(c);
-    return c.json(await media.add(actor, id(c), id(c, 'media'), Buffer.from(await c.req.arrayBuffer())));
+    return c.json(await uploads.take(actor, id(c), id(c, 'media'), (await body(c, arrivedBody)).sha256));
   });
-  routes.get('/media/:id', async (c) => {
-    const found = await media.find(signedIn(c), id(c));
-    // What is under an id never changes.
-    c.header('Cache-Control', 'private, max-age=31536000, immutable');
-    c.header('Content-Type', found.type);
-    c.header('Accept-Ranges', 'bytes');
-    const range = byteRange(c.req.header('range'), found.size);
-    const [first, last] = range ?? [0, found.size - 1];
-    c.header('Content-Length', String(last - first + 1));
-    if (range) c.header('Content-Range', `bytes ${first}-${last}/${found.size}`);
-    return c.body(media.stream(found, first, last), range ? 206 : 200);
+  routes.get('/media/:id', async (c) => file(c, media, await media.original(signedIn(c), id(c))));
+  routes.get('/media/:id/playable', async (c) => file(c, media, await media.playable(signedIn(c), id(c))));
+  routes.get('/media/:id/cut', async (c) => {
+    const { spans } = await checked(cutQuery, c.req.query());
+    return file(c, media, await media.cut(signedIn(c), id(c), spans));
   });
+  routes.get('/media/:id/about', async (c) => c.json(await media.view(signedIn(c), id(c))));
   routes.get('/media/:id/preview', async (c) => {
     const { page } = await checked(mediaQuery, c.req.query());
     return picture(c, await media.preview(signedIn(c), id(c), page));

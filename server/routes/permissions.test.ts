@@ -2,16 +2,19 @@
 import { randomUUID } from 'node:crypto';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { CopyView, ExportView, ReviewView } from '@lippet/core/contract/work';
-import { appOf, drawInto, extentOf, PASSWORD, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+import { appOf, drawInto, extentOf, PASSWORD, smallSchool, uploadHeaders, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string }
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string }
 interface Row {
   path: (ids: Ids) => string;
+  /** The method that is asked with, where it is another than the route's. */
+  method?: string;
+  headers?: (ids: Ids) => Record<string, string>;
   body?: (ids: Ids) => unknown;
   /** The statuses that let a role through, by role; 401 for nobody and 404 for the rest unless said. */
   allowed: Partial<Record<Role, number>>;
@@ -38,8 +41,11 @@ const TABLE: Record<string, Row> = {
     path: ({ piece }) => `/api/pieces/${piece}/send`, body: () => ({ key: randomUUID(), extent: 'AAA=' }), allowed: { owner: 409 },
   },
   'POST /api/pieces/:id/take-back': { path: ({ piece }) => `/api/pieces/${piece}/take-back`, allowed: { owner: 409 } },
-  'PUT /api/pieces/:id/media/:media': {
-    path: ({ piece }) => `/api/pieces/${piece}/media/${randomUUID()}`, body: () => 'a picture', allowed: { owner: 409 },
+  'POST /api/uploads': { path: () => '/api/uploads', body: () => 'a picture', headers: ({ piece }) => uploadHeaders(piece, randomUUID(), 9), allowed: { owner: 409, teacher: 201 } },
+  'GET /api/uploads/:id': { path: ({ upload }) => `/api/uploads/${upload}`, method: 'HEAD', headers: () => ({ 'tus-resumable': '1.0.0' }), allowed: { owner: 200 } },
+  'PATCH /api/uploads/:id': { path: ({ upload }) => `/api/uploads/${upload}`, body: () => 'x', headers: () => ({ 'tus-resumable': '1.0.0', 'upload-offset': '5', 'content-type': 'application/offset+octet-stream' }), allowed: { owner: 409 } },
+  'POST /api/pieces/:id/media/:media': {
+    path: ({ piece }) => `/api/pieces/${piece}/media/${randomUUID()}`, body: () => ({ sha256: 'a'.repeat(64) }), allowed: { owner: 409 },
   },
   'POST /api/pieces/:id/captures': { path: ({ piece }) => `/api/pieces/${piece}/captures`, body: () => ({ title: 'Knots' }), allowed: { owner: 409 } },
   'GET /api/captures/:id': { path: ({ capture }) => `/api/captures/${capture}`, allowed: { owner: 200 } },
@@ -48,6 +54,10 @@ const TABLE: Record<string, Row> = {
   'POST /api/captures': { path: () => '/api/captures', body: () => ({ key: 'ABCDEFGH' }), allowed: everybody(404) },
   'PUT /api/captures/media/:media': { path: () => `/api/captures/media/${randomUUID()}`, body: () => 'a picture', allowed: everybody(404) },
   'GET /api/media/:id': { path: ({ media }) => `/api/media/${media}`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/media/:id/playable': { path: ({ media }) => `/api/media/${media}/playable`, allowed: { owner: 200, teacher: 200 } },
+  // A picture can't be cut: it is not there for those who may see it, as for all others.
+  'GET /api/media/:id/cut': { path: ({ media }) => `/api/media/${media}/cut?spans=0-1`, allowed: { owner: 404, teacher: 404 } },
+  'GET /api/media/:id/about': { path: ({ media }) => `/api/media/${media}/about`, allowed: { owner: 200, teacher: 200 } },
   'GET /api/media/:id/preview': { path: ({ media }) => `/api/media/${media}/preview`, allowed: { owner: 200, teacher: 200 } },
   'GET /api/pieces/:id/copies': { path: ({ piece }) => `/api/pieces/${piece}/copies`, allowed: { owner: 200 } },
   'GET /api/copies/:id/document': { path: ({ copy }) => `/api/copies/${copy}/document`, allowed: { owner: 200 } },
@@ -102,7 +112,9 @@ describe('permissions', () => {
     const teacher = await as('ms-reed');
     const ada = await as('ada');
     const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
-    const { id: media } = await ada.json<MediaView>('PUT', `/api/pieces/${pieceId}/media/${randomUUID()}`, SVG);
+    const { id: media } = (await (await ada.bring(pieceId, SVG)).json()) as MediaView;
+    const upload = randomUUID();
+    await ada.request('POST', '/api/uploads', 'half', uploadHeaders(pieceId, upload, 9));
     const { id: capture } = await ada.json<{ id: string }>('POST', `/api/pieces/${pieceId}/captures`, { title: 'Knots' });
     const { piece, go } = await sentPiece(ada, school.activities.open);
     await harness.services.copies.keep(piece);
@@ -114,7 +126,7 @@ describe('permissions', () => {
     const bens = await sentPiece(await as('ben'), school.activities.open);
     const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
     await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
-    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture };
+    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload };
   });
   afterAll(() => school.close());
 
@@ -128,11 +140,11 @@ describe('permissions', () => {
   for (const [route, row] of Object.entries(TABLE)) {
     it.each(ROLES)(`${route} as %s`, async (role) => {
       const client = await clients[role]();
-      const [method] = route.split(' ') as [string];
-      const response = await client.request(method, row.path(ids), row.body?.(ids));
+      const method = row.method ?? route.split(' ')[0]!;
+      const response = await client.request(method, row.path(ids), row.body?.(ids), row.headers?.(ids));
       const expected = row.allowed[role] ?? (role === 'nobody' ? 401 : (row.refused ?? 404));
       expect(response.status).toBe(expected);
-      if (response.status >= 400) expect(await response.json()).toEqual({ code: expect.any(String), message: expect.stringMatching(/^[A-Z].*\.$/s) });
+      if (response.status >= 400 && method !== 'HEAD') expect(await response.json()).toEqual({ code: expect.any(String), message: expect.stringMatching(/^[A-Z].*\.$/s) });
     });
   }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { CAPTURE_HEADER, CAPTURE_PHOTOS, CAPTURE_TIME, type CaptureArrivals, type CaptureLinkView, type CaptureView } from '@lippet/core/contract/capture';
-import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+import { appOf, drawInto, extentOf, smallSchool, uploadHeaders, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(40_000);
 
@@ -53,7 +53,7 @@ describe('another device’s camera', () => {
     for (const path of [`/api/pieces/${piece}`, `/api/media/${id}`, `/api/captures/${link.id}`, '/api/now']) {
       expect((await phone.request('GET', path, undefined, { [CAPTURE_HEADER]: link.key })).status).toBe(401);
     }
-    expect((await phone.request('PUT', `/api/pieces/${piece}/media/${randomUUID()}`, photo, { [CAPTURE_HEADER]: link.key })).status).toBe(401);
+    expect((await phone.request('POST', '/api/uploads', photo, { ...uploadHeaders(piece, randomUUID(), photo.length), [CAPTURE_HEADER]: link.key })).status).toBe(401);
   });
 
   it('ends after ten minutes, when it is closed, and when a newer one is opened', async () => {

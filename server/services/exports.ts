@@ -37,6 +37,11 @@ export class ExportService {
     return viewOf(made);
   }
 
+  /** Asks again for what was not finished when the server went down; asked twice, it is made once. */
+  async takeUp(): Promise<void> {
+    for (const { id } of await Export.findAll({ where: { state: 'waiting' }, attributes: ['id'] })) await this.jobs.send('export-go', { exportId: id });
+  }
+
   private async own(actor: Actor, id: string): Promise<Export> {
     const made = await Export.findByPk(id);
     if (!made || !policy.readExport(actor, made)) throw notFound();

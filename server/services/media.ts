@@ -1,59 +1,104 @@
-import { UniqueConstraintError } from 'sequelize';
+import { rm, writeFile } from 'node:fs/promises';
+import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
+import * as Y from 'yjs';
 import { MEDIA_LIMITS, type MediaView } from '@lippet/core/contract/media';
-import { Activity, Media, Piece } from '../models/tables';
+import { mediaOf } from '@lippet/core/page/mediaOf';
+import { voicesOf } from '@lippet/core/recording/moments';
+import type { Span } from '@lippet/core/recording/spans';
+import type { Jobs } from '../jobs/jobs';
+import { Activity, CapturePhoto, Export, Media, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import { judgeMedia, pdfPagePicture } from '../media/judge';
-import type { MediaPictures } from '../media/picture';
+import { cutPlayable, probeRecording, RecordingError } from '../media/recording';
+import { wavePicture, type MediaPictures } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
 import type { PieceFactsService } from './pieceFacts';
 
 /** How large the small pictures of PDF pages are, in pixels. */
 const PREVIEW_WIDTH = 480;
 
-/** Pictures and PDFs that belong to pieces and activities. */
+/** Bytes of a file, and how they are to be read. */
+export interface MediaForm {
+  hash: string;
+  type: string;
+  size: number;
+  /** Whether it stays as it is under its address. */
+  lasting: boolean;
+}
+
+/** Pictures, PDFs and recordings that belong to pieces and activities. */
 export class MediaService {
+  /** The copy that is being made. */
+  private cutting: Promise<unknown> = Promise.resolve();
+
   constructor(
     private readonly files: FileStore,
     private readonly facts: PieceFactsService,
+    private readonly jobs: Jobs,
   ) {}
 
-  /**
-   * Takes a file for a piece under an id that the client made. The same id again is the same file: nothing is
-   * taken twice when an answer was lost.
-   */
-  async add(actor: Actor, pieceId: string, id: string, content: Buffer): Promise<MediaView> {
+  /** A file that is at school already, of this piece and this person; null if it has to be brought. @throws ProblemError where nothing may be added */
+  async known(actor: Actor, pieceId: string, id: string): Promise<MediaView | null> {
     const [standing] = await this.facts.find({ pieceId });
-    if (!standing || !policy.readPiece(actor, standing)) throw notFound();
+    const own = standing && policy.readPiece(actor, standing);
+    if (!standing || (!own && !policy.review(actor, standing))) throw notFound();
     const before = await Media.findByPk(id);
     if (before) {
       if (before.pieceId !== pieceId || before.ownerId !== actor.personId) throw notFound();
       return viewOf(before);
     }
-    if (!policy.writePiece(actor, standing, standing.standing)) {
+    if (own && !policy.writePiece(actor, standing, standing.standing)) {
       throw new ProblemError('conflict', 'This is with your teacher, so nothing can be added to it just now.');
     }
-    if (content.length > MEDIA_LIMITS.file) throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`);
-    const judged = await judgeMedia(content, async (pdf) => this.files.pathOf(await this.files.put(pdf)));
-    const hash = await this.files.put(judged.content);
-    const { kind, type, width, height, pages } = judged;
+    if (!own && !policy.addReviewMedia(actor, standing, standing.standing)) {
+      throw new ProblemError('conflict', 'There is no go here that waits for an answer, so nothing can be added to one.');
+    }
+    return null;
+  }
+
+  /** Takes a file for a piece under an id that the client made. The same id again is the same file. */
+  async add(actor: Actor, pieceId: string, id: string, content: Buffer): Promise<MediaView> {
+    const before = await this.known(actor, pieceId, id);
+    if (before) return before;
+    const draft = this.files.draft();
     try {
-      return viewOf(await Media.create({ id, ownerId: actor.personId, pieceId, activityId: null, kind, type, hash, size: judged.content.length, width, height, pages }));
+      await writeFile(draft, content, { flag: 'wx' });
+      return await this.addFile(actor, pieceId, id, draft);
+    } finally {
+      await rm(draft, { force: true });
+    }
+  }
+
+  /**
+   * Judges the whole file at `path` and keeps it, or what is made of it. The file may be gone afterwards. Twice at once, or twice because
+   * an answer was lost, is once.
+   */
+  async addFile(actor: Actor, pieceId: string, id: string, path: string): Promise<MediaView> {
+    const { kind, type, width, height, pages, seconds, content } = await judgeMedia(path);
+    const hash = content ? await this.files.put(content) : await this.files.adopt(path);
+    const size = (await this.files.size(hash))!;
+    const state = kind === 'sound' || kind === 'film' ? 'processing' : 'ready';
+    try {
+      const media = await Media.create({ id, ownerId: actor.personId, pieceId, activityId: null, kind, type, hash, size, width, height, pages, seconds, state });
+      if (state === 'processing') await this.jobs.send('make-playable', { mediaId: id });
+      return viewOf(media);
     } catch (error) {
       if (!(error instanceof UniqueConstraintError)) throw error;
       return viewOf(await Media.findByPk(id, { rejectOnEmpty: true }));
     }
   }
 
-  /** A file's description, for those who may see it. */
-  async find(actor: Actor, id: string): Promise<Media> {
+  /** A file's row, for those who may see it. */
+  private async find(actor: Actor, id: string): Promise<Media> {
     const media = await Media.findByPk(id);
     if (!media) throw notFound();
     if (media.pieceId) {
       const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
       const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
-      if (!policy.readPieceMedia(actor, piece, activity)) throw notFound();
+      const ofLearner = media.ownerId === piece.personId;
+      if (ofLearner ? !policy.readPieceMedia(actor, piece, activity) : !policy.readReviewMedia(actor, piece, activity, await wasReleased(media))) throw notFound();
     } else {
       const [standing] = await this.facts.find({ activityId: media.activityId!, ...(actor.teaches.size > 0 ? {} : { personId: actor.personId }) });
       if (!standing || !policy.seeActivity(actor, standing, standing.standing)) throw notFound();
@@ -61,32 +106,130 @@ export class MediaService {
     return media;
   }
 
-  stream(media: Media, from: number, to: number): ReadableStream {
-    return this.files.stream(media.hash, from, to);
+  async view(actor: Actor, id: string): Promise<MediaView> {
+    return viewOf(await this.find(actor, id));
   }
 
-  /** A small picture of a picture, or of one page of a PDF. */
+  /** A file as it is kept. */
+  async original(actor: Actor, id: string): Promise<MediaForm> {
+    const { hash, type, size } = await this.find(actor, id);
+    return { hash, type, size, lasting: true };
+  }
+
+  /** The form of a recording that plays everywhere; until that is made, or if it can't be, the recording as it came. */
+  async playable(actor: Actor, id: string): Promise<MediaForm> {
+    const { hash, type, size, playableHash, playableType, playableSize, state } = await this.find(actor, id);
+    if (playableHash) return { hash: playableHash, type: playableType!, size: playableSize!, lasting: true };
+    return { hash, type, size, lasting: state !== 'processing' };
+  }
+
+  /** What is kept of a recording, as a file of its own. Copies are made one at a time: they are rare, and each takes a processor. */
+  async cut(actor: Actor, id: string, spans: readonly Span[]): Promise<MediaForm> {
+    const { hash, type } = await this.playable(actor, id);
+    if (!type.startsWith('video/') && !type.startsWith('audio/')) throw notFound();
+    const made = this.cutting.catch(() => undefined).then(() => this.makeCut(hash, spans));
+    this.cutting = made;
+    return made;
+  }
+
+  private async makeCut(hash: string, spans: readonly Span[]): Promise<MediaForm> {
+    const path = this.files.pathOf(hash);
+    const facts = await probeRecording(path);
+    const out = this.files.draft();
+    try {
+      if (!facts) throw new RecordingError('It can’t be read any more, so no copy can be made of it.');
+      const there = spans.filter(([from]) => from < (facts.seconds ?? 0));
+      if (there.length === 0) throw new RecordingError('Nothing of the recording lies there.');
+      await cutPlayable(path, facts, there, out);
+      const made = await this.files.adopt(out);
+      return { hash: made, type: facts.sort === 'film' ? 'video/mp4' : 'audio/mp4', size: (await this.files.size(made))!, lasting: true };
+    } catch (error) {
+      if (error instanceof RecordingError) throw new ProblemError('unfit', error.message);
+      throw error;
+    } finally {
+      await rm(out, { force: true });
+    }
+  }
+
+  stream({ hash }: MediaForm, from: number, to: number): ReadableStream {
+    return this.files.stream(hash, from, to);
+  }
+
+  /** A small picture of a picture, of one page of a PDF, of a film, or of a sound's shape. */
   async preview(actor: Actor, id: string, page: number): Promise<Buffer> {
     const media = await this.find(actor, id);
-    if (media.kind === 'picture') return this.files.read(media.hash);
-    if (page > media.pages!) throw notFound();
-    return pdfPagePicture(this.files.pathOf(media.hash), page, PREVIEW_WIDTH);
+    const picture = await this.pictureOf(media, page);
+    if (!picture) throw notFound();
+    return picture;
+  }
+
+  private async pictureOf({ kind, hash, pages, coverHash, peaks }: Media, page: number): Promise<Buffer | null> {
+    if (kind === 'picture') return this.files.read(hash);
+    if (kind === 'pdf') return page <= pages! ? pdfPagePicture(this.files.pathOf(hash), page, PREVIEW_WIDTH) : null;
+    if (kind === 'sound') return peaks ? wavePicture(peaks) : null;
+    return coverHash ? this.files.read(coverHash) : null;
   }
 
   /** For small pictures that the server draws: what has not arrived is left out. */
   readonly pictures: MediaPictures = async (id, page) => {
     const media = await Media.findByPk(id);
-    if (!media) return null;
-    return media.kind === 'pdf' ? pdfPagePicture(this.files.pathOf(media.hash), page, PREVIEW_WIDTH) : this.files.read(media.hash);
+    return media && this.pictureOf(media, page);
   };
 
   /** Whether all of these are at school, as files of this piece or its activity. */
   async allHere(ids: readonly string[], pieceId: string): Promise<boolean> {
     if (ids.length === 0) return true;
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
-    const found = await Media.findAll({ where: { id: [...ids] }, attributes: ['id', 'pieceId', 'activityId'] });
+    const found = await Media.findAll({ where: { id: { [Op.in]: [...ids] } }, attributes: ['id', 'pieceId', 'activityId'] });
     return found.filter((each) => each.pieceId === pieceId || each.activityId === piece.activityId).length === new Set(ids).size;
+  }
+
+  /**
+   * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that were taken again and
+   * takes that were not chosen are gone. Run twice, or broken off and run again, it comes to the same.
+   */
+  async keepWhatWasSent(pieceId: string): Promise<void> {
+    const goes = await Submission.findAll({ where: { pieceId, withdrawnAt: null }, attributes: ['id', 'document'] });
+    const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) }, attributes: ['marks'] });
+    const sent = new Set([...goes.flatMap(({ document }) => mediaOf(documentOf(document))), ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : []))]);
+    const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id));
+    for (const media of others) {
+      await CapturePhoto.destroy({ where: { mediaId: media.id } });
+      await media.destroy();
+      // A file lies once however many say so; the last one takes it away.
+      for (const hash of [media.hash, media.playableHash, media.coverHash]) if (hash && !(await isNeeded(hash))) await this.files.remove(hash);
+    }
+  }
+
+  /** How many bytes a person keeps, and everybody together. */
+  async kept(personId: string): Promise<{ person: number; school: number }> {
+    const sum = async (where: WhereOptions<Media>): Promise<number> => Number((await Media.sum('size', { where })) ?? 0);
+    return { person: await sum({ ownerId: personId }), school: await sum({}) };
   }
 }
 
-const viewOf = ({ id, kind, size, width, height, pages }: Media): MediaView => ({ id, kind, size, width, height, pages });
+function documentOf(update: Uint8Array): Y.Doc {
+  const doc = new Y.Doc();
+  Y.applyUpdate(doc, update);
+  return doc;
+}
+
+const isNeeded = async (hash: string): Promise<boolean> =>
+  (await Media.count({ where: { [Op.or]: [{ hash }, { playableHash: hash }, { coverHash: hash }] } })) + (await Export.count({ where: { hash } })) > 0;
+
+/** Whether the review that a teacher's file was made for has been released: the first one that was, after the file came. */
+async function wasReleased({ pieceId, createdAt }: Media): Promise<boolean> {
+  const goes = await Submission.findAll({ where: { pieceId: pieceId! }, attributes: ['id'] });
+  return (await Review.count({ where: { submissionId: goes.map(({ id }) => id), releasedAt: { [Op.gte]: createdAt } } })) > 0;
+}
+
+export const viewOf = ({ id, kind, size, width, height, pages, state, why, seconds, loudness, peaks }: Media): MediaView => ({
+  id, kind, size, width, height, pages, state: state ?? 'ready', why: why ?? null, seconds: seconds ?? null, loudness: loudness ?? null, peaks: peaks ?? null,
+});
+
+/** A sentence where these files and one more would be more than is kept. */
+export function roomTrouble({ person, school }: { person: number; school: number }, more: number): string | null {
+  if (person + more > MEDIA_LIMITS.person) return 'You have as many files at school as one person may have. Delete recordings that you don’t need, or ask your teacher.';
+  if (school + more > MEDIA_LIMITS.school) return 'There is no room left at school for more files. Tell your teacher: what you made is safe on this device.';
+  return null;
+}

@@ -5,6 +5,7 @@ import { startDocument } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
+import { dropOtherTakes } from '@lippet/core/recording/take';
 import type { GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
 import { Activity, Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -144,10 +145,10 @@ export class PieceService {
       const doc = await this.log.document(ref, transaction);
       insistOnAll(doc, request.extent);
       if (!(await this.media.allHere(mediaOf(doc), pieceId))) {
-        throw new ProblemError('still-arriving', 'A picture is still on its way to school. It all goes as soon as that is there.');
+        throw new ProblemError('still-arriving', 'A picture or a recording is still on its way to school. It all goes as soon as that is there.');
       }
       if (!standing.completeness.made) {
-        throw new ProblemError('nothing-made', 'There is nothing to send yet. Draw something first.');
+        throw new ProblemError('nothing-made', 'There is nothing to send yet. Make something first.');
       }
       return this.freeze(standing, doc, request, transaction);
     });
@@ -163,6 +164,7 @@ export class PieceService {
     const pieceId = standing.pieceId!;
     const sentAt = new Date(this.clock());
     const { parts } = await activityParts(standing.activityId);
+    dropOtherTakes(doc);
     const progress = measureProgress(doc);
     const manifest: Manifest = {
       parts: parts.map(({ id, title, kind }) => ({

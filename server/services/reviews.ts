@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
+import { voicesOf } from '@lippet/core/recording/moments';
 import { PIECE_STATES, type Outcome, type PieceState } from '@lippet/core/schedule/pieceState';
 import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, ReviewView } from '@lippet/core/contract/work';
 import { Activity, Group, Membership, Person, Piece, Review, Submission } from '../models/tables';
@@ -171,6 +172,9 @@ export class ReviewService {
       insistOpen(review, go);
       const marks = await this.log.document(ref, transaction);
       insistOnAll(marks, request.extent);
+      if (!(await this.media.allHere(voicesOf(marks), piece.id))) {
+        throw new ProblemError('still-arriving', 'A spoken note is still on its way to school. Try again in a moment.');
+      }
       const at = new Date(this.clock());
       await review.update(
         {
@@ -194,6 +198,7 @@ export class ReviewService {
       return review;
     });
     this.hub().announce(ref, 'frozen');
+    if (released.outcome === 'finished') await this.media.keepWhatWasSent(piece.id);
     if (released.outcome === 'again') this.hub().announce({ kind: 'piece', id: piece.id }, 'open');
     return viewOf(released);
   }

@@ -1,8 +1,9 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { mkdir, open, readFile, rename, rm, stat } from 'node:fs/promises';
+import { createReadStream, mkdirSync } from 'node:fs';
+import { mkdir, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 
 /**
  * Files by the SHA-256 of their content, below one folder. A file is written whole under another name and renamed, so
@@ -15,24 +16,34 @@ export class FileStore {
     return join(this.root, hash.slice(0, 2), hash);
   }
 
+  /** A path for a file that is being written; what is not adopted from it is removed by whoever wrote it. */
+  draft(): string {
+    mkdirSync(this.root, { recursive: true });
+    return join(this.root, `.${randomUUID()}`);
+  }
+
   /** @returns the content's hash in hexadecimal */
   async put(content: Uint8Array): Promise<string> {
-    const hash = createHash('sha256').update(content).digest('hex');
-    const path = this.path(hash);
-    if (await this.size(hash) !== null) return hash;
-    await mkdir(dirname(path), { recursive: true });
-    const draft = join(this.root, `.${randomUUID()}`);
-    const file = await open(draft, 'wx');
+    const draft = this.draft();
     try {
-      await file.writeFile(content);
-      await file.sync();
-      await file.close();
-      await rename(draft, path);
-    } catch (error) {
-      await file.close().catch(() => undefined);
+      await writeFile(draft, content, { flag: 'wx' });
+      return await this.adopt(draft);
+    } finally {
       await rm(draft, { force: true });
-      throw error;
     }
+  }
+
+  /** Takes a whole file over from where it was written (on the same disk). @returns the content's hash */
+  async adopt(path: string): Promise<string> {
+    const hash = await hashFile(path);
+    if (await this.size(hash) !== null) {
+      await rm(path);
+      return hash;
+    }
+    const file = await open(path, 'r+');
+    await file.sync().finally(() => file.close());
+    await mkdir(dirname(this.path(hash)), { recursive: true });
+    await rename(path, this.path(hash));
     return hash;
   }
 
@@ -44,6 +55,11 @@ export class FileStore {
       if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
       throw error;
     }
+  }
+
+  /** Takes a file away; one that is not there stays so. */
+  async remove(hash: string): Promise<void> {
+    await rm(this.path(hash), { force: true });
   }
 
   read(hash: string): Promise<Buffer> {
@@ -59,4 +75,11 @@ export class FileStore {
   pathOf(hash: string): string {
     return this.path(hash);
   }
+}
+
+/** SHA-256 of a file, in hexadecimal. */
+export async function hashFile(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(path), hash);
+  return hash.digest('hex');
 }

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -6,6 +6,7 @@ import pino from 'pino';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
+import { UPLOAD_PATH } from '@lippet/core/contract/media';
 import { inkFromRows } from '@lippet/core/ink/ink';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { addStroke } from '@lippet/core/page/stroke';
@@ -94,6 +95,12 @@ export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
   };
 }
 
+/** The headers that begin an upload, all of it within the same request. */
+export const uploadHeaders = (piece: string, id: string, size: number): Record<string, string> => ({
+  'tus-resumable': '1.0.0', 'upload-length': String(size), 'content-type': 'application/offset+octet-stream',
+  'upload-metadata': Object.entries({ media: id, piece }).map(([name, value]) => `${name} ${Buffer.from(value).toString('base64')}`).join(','),
+});
+
 /** A client of the app without a network: keeps its cookies, and sends our header. */
 export class TestClient {
   readonly cookies = new Map<string, string>();
@@ -121,6 +128,14 @@ export class TestClient {
     return response;
   }
 
+  /** Brings a file for a piece, as the tus protocol does it in two requests. @returns the answer to the second, or the refusal of the first */
+  async bring(piece: string, content: Buffer | string, id: string = randomUUID()): Promise<Response> {
+    const bytes = Buffer.from(content);
+    const begun = await this.request('POST', UPLOAD_PATH, bytes, uploadHeaders(piece, id, bytes.length));
+    if (!begun.ok && begun.status !== 409) return begun;
+    return this.request('POST', `/api/pieces/${piece}/media/${id}`, { sha256: createHash('sha256').update(bytes).digest('hex') });
+  }
+
   async json<T>(method: string, path: string, body?: unknown): Promise<T> {
     const response = await this.request(method, path, body);
     if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
@@ -133,7 +148,8 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
   const config = { port: 0, host: '127.0.0.1', databaseUrl: school.database.url, webRoot: null, fontsRoot: join(__dirname, '..', '..', 'client', 'public', 'fonts'), filesRoot: school.filesRoot, secureCookies: false, logLevel: 'silent' };
   // Jobs that are asked for are put down; a test runs them when it wants to.
   const asked: { exportId: string }[] = [];
-  const jobs: Jobs = { send: async (_, data) => void asked.push(data) };
+  const toMake: { mediaId: string }[] = [];
+  const jobs: Jobs = { send: async (_, data) => void ('exportId' in data ? asked.push(data) : toMake.push(data)) };
   const services = makeServices(config, school.sequelize, jobs, clock);
   const app = makeApp(services, school.sequelize, pino({ level: 'silent' }), (env) => (env as { address: string }).address);
   const client = (address?: string): TestClient => new TestClient(app, address);
@@ -145,7 +161,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
       : { signInName: name, password: PASSWORD });
     return signedIn;
   };
-  return { app, services, client, as, asked };
+  return { app, services, client, as, asked, toMake };
 }
 
 /** A picture key needs a device that knows the group. */

@@ -11,6 +11,7 @@ const CONTENT_SECURITY_POLICY = [
   "script-src 'self'",
   `style-src 'self' ${EMPTY_HASH}`,
   "img-src 'self' data: blob:",
+  "media-src 'self' blob:",
   "connect-src 'self'",
   "worker-src 'self'",
   "object-src 'none'",

@@ -1,6 +1,11 @@
 import { Slot } from 'expo-router';
+import { useEffect } from 'react';
+import { useMe } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Places, type Place } from '../../ui/Places';
+
+/** How long until it is tried again where school could not be reached, in milliseconds. */
+const AGAIN = 5_000;
 
 const LEARNER_PLACES: Place[] = [
   { path: '/now', word: 'Now', icon: 'now' },
@@ -8,5 +13,20 @@ const LEARNER_PLACES: Place[] = [
 ];
 
 export default function LearnerLayout() {
+  const { data: me } = useMe();
+  const learner = me?.role === 'learner' ? me.id : null;
+  // What waits to be sent goes on its way once the first screen is there; its code comes late.
+  useEffect(() => {
+    if (!learner) return undefined;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const start = (): void => {
+      import('../../sheets').then(({ courier }) => courier.start(learner)).catch((error: unknown) => {
+        console.warn('What waits to be sent could not be looked at yet.', error);
+        timer = setTimeout(start, AGAIN);
+      });
+    };
+    start();
+    return () => clearTimeout(timer);
+  }, [learner]);
   return <SignedIn role="learner">{() => <Places places={LEARNER_PLACES}><Slot /></Places>}</SignedIn>;
 }

@@ -3,6 +3,7 @@ import { greetingWord, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { useNow } from '../../api/queries';
 import { CarryOn } from '../../learner/CarryOn';
+import { OnItsWay } from '../../learner/OnItsWay';
 import { PieceList } from '../../learner/PieceList';
 import { SignedIn } from '../../signIn/SignedIn';
 import { PersonHead } from '../../ui/PersonHead';
@@ -39,6 +40,7 @@ export default function Now() {
               me={me} title={`${greetingWord(now, zone)}, ${me.name.split(' ')[0]}`} unseen={data?.unseenUpdates}
               below={data && `${weekdayWord(now, zone)} · ${needWords(needs)}`}
             />
+            <OnItsWay />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
             <View style={wide && styles.columns}>
               <View style={[styles.column, wide && styles.half]}>

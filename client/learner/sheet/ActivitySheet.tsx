@@ -2,12 +2,15 @@ import { pageItems } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partComplete } from '@lippet/core/schedule/completeness';
 import { useQuery } from '@tanstack/react-query';
+import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { useStore } from 'zustand';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { usePiece } from '../../api/queries';
 import { post } from '../../api/request';
+import { sendWishes } from '../../api/sendWishes';
 import { PhotoStart } from '../../capture/PhotoStart';
 import { ColourPick } from '../../page/ColourPick';
 import { HistoryButtons } from '../../page/HistoryButtons';
@@ -40,10 +43,14 @@ import { Standing } from './Standing';
 import { TaskPanel, TaskStrip } from './TaskCard';
 import { useCapture } from './useCapture';
 import { usePageActions } from './usePageActions';
+import { TakeCard, TakesPanel } from './TakesPanel';
 import { useProgress } from './useProgress';
+import { useRecording } from './useRecording';
+import { useTakeActions, useTakes } from './useTakes';
 
-/** The camera and what makes pages of photos come when they are asked for. */
+/** The camera and the recorder come when they are asked for. */
 const Capture = lazy(() => import('../../capture/Capture'));
+const Booth = lazy(() => import('../../capture/Booth'));
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
 export default function ActivitySheet({ activityId, zone }: { activityId: string; zone: string }) {
@@ -53,7 +60,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const pieceId = opened.data?.pieceId;
   const { data: piece, error } = usePiece(pieceId);
   const { live, loaded, frozen } = useLiveDocument(pieceId ? `piece:${pieceId}` : null);
-  const editor = useEditor(live, pageItems);
+  const editor = useEditor(live, draftItems);
   const pages = usePages(live?.doc ?? null, loaded);
   const progress = useProgress(live);
   const actions = usePageActions(editor);
@@ -65,7 +72,12 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
     setPartId(null);
     setPageId(id);
   };
+  const choosePart = (id: string): void => {
+    setPageId(null);
+    setPartId(id);
+  };
   const capture = useCapture(editor, actions, goToPage);
+  const takeActions = useTakeActions(editor);
   const [surface, setSurface] = useState<Surface | null>(null);
   const [sending, setSending] = useState(false);
   const [full, setFull] = useState(false);
@@ -74,9 +86,12 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const [menu, setMenu] = useState(false);
   const editable = Boolean(piece?.card.standing.mayDraw && loaded && !frozen);
   useEffect(() => void mediaOutbox.start(), []);
+  // What was sent and has not gone yet is shown as it goes; to change it, one stops that.
+  const going = useStore(sendWishes, ({ wishes }) => pieceId !== undefined && pieceId in wishes);
   useEffect(() => {
-    if (editor) editor.onShow = goToPage;
+    if (editor) editor.onShow = (place) => (partOfPlace(place) === null ? goToPage(place) : choosePart(partOfPlace(place)!));
   }, [editor]);
+  const { recording, record, onKeep, end } = useRecording(pieceId, piece?.parts, editable, takeActions, choosePart);
   useBringIn(editable ? surface : null);
 
   // A part that waits for its first photo has no page yet.
@@ -84,6 +99,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const part = piece?.parts.find(({ id }) => id === (partId ?? chosen?.part)) ?? piece?.parts[0];
   const page = chosen?.part === part?.id ? chosen : pages.find((each) => each.part === part?.id);
   const inPart = pages.filter((each) => each.part === part?.id);
+  const takes = useTakes(live?.doc ?? null, part?.id);
   const at = inPart.findIndex(({ id }) => id === page?.id);
   const step = (by: 1 | -1): void => {
     const next = inPart[at + by];
@@ -103,10 +119,13 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const items = live && page && loaded ? pageItems(live.doc, page.id) : undefined;
   if (!piece || !live || !loaded || !part || !editor || Boolean(page) !== Boolean(items)) return <Opening />;
 
-  const choosePart = (id: string): void => {
-    setPageId(null);
-    setPartId(id);
-  };
+  if (recording) {
+    return (
+      <Suspense fallback={<Opening />}>
+        <Booth pieceId={piece.id} part={recording.part} task={piece.task} sort={recording.sort} left={recording.left} onKeep={onKeep} onClose={end} />
+      </Suspense>
+    );
+  }
   if (capture.capturing) {
     const { capturing } = capture;
     return (
@@ -118,7 +137,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       </Suspense>
     );
   }
-  if (sending) {
+  if (sending || going) {
     return (
       <SendStep
         piece={piece} live={live} zone={zone} pages={pages} onBack={() => setSending(false)}
@@ -129,9 +148,9 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   }
   const { card } = piece;
   const done = new Set(piece.parts.filter(({ id }) => partComplete(progress, id)).map(({ id }) => id));
-  const made = Object.values(progress.parts).some(({ drawnPages }) => drawnPages > 0);
+  const made = Object.values(progress.parts).some(({ drawnPages, recordings }) => drawnPages > 0 || recordings > 0);
   const fullSwitch = { on: full, toggle: () => setFull(!full) };
-  const history = <HistoryButtons editor={editor} surface={surface} full={fullSwitch} />;
+  const history = <HistoryButtons editor={editor} surface={surface} paged={Boolean(page)} full={page ? fullSwitch : undefined} />;
   const tabs = <PartTabs parts={piece.parts} current={part.id} done={done} onChoose={choosePart} />;
   const mayChangePages = editable && part.morePages;
   // Pages lie in the order of the parts, also those of a part that had none.
@@ -150,12 +169,22 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const pageStrip = strip && page && (
     <PageStrip doc={live.doc} pages={inPart} current={page.id} onChoose={setPageId} actions={mayOrder ? actions : null} onAdd={onAdd} />
   );
-  const sheet = !page || !items ? <PhotoStart editable={editable} onCamera={takePages} /> : (
+  const recorded = part.kind === 'sound' || part.kind === 'film';
+  const takesPanel = <TakesPanel part={part} takes={takes} actions={editable ? takeActions : null} onRecord={(sort) => record(part, sort)} />;
+  const sheet = !page || !items ? (recorded || takes.length > 0 ? takesPanel : <PhotoStart editable={editable} onCamera={takePages} />) : (
     <PageSurface
       key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''}`} page={page} layers={[items]} editor={editor} editable={editable} uses={SHEET_USES} pieceId={piece.id}
       label={`Sheet: ${part.title}${inPart.length > 1 ? `, page ${at + 1}` : ''}`} onSurface={setSurface}
       onCamera={editable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
     />
+  );
+  // A part that is answered with something else can carry a voice as well.
+  const voice = page && takes.length > 0 && (
+    <ScrollView style={styles.voice}>
+      {takes.map((take, i) => (
+        <TakeCard key={take.id} take={take} number={i + 1} alone={takes.length === 1} chosen={take === chosenTake(takes)} part={part} actions={editable ? takeActions : null} />
+      ))}
+    </ScrollView>
   );
   const overlays = (
     <>
@@ -166,6 +195,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       <SheetMenu
         visible={menu} onClose={() => setMenu(false)} piece={piece} editor={editor} editable={editable} pages={pages} page={page} zone={zone}
         onPage={goToPage} surface={surface} onPaper={editable && part.onPaper && part.kind !== 'photo' ? takePages : null}
+        onVoice={editable && page && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
         onCamera={editable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null}
       />
     </>
@@ -188,6 +218,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
           <View style={styles.room}>{sheet}</View>
           {pageBar}
           {pageStrip}
+          {voice}
         </View>
         {editable && page && (
           <View style={styles.rail}>
@@ -215,6 +246,8 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       <View style={styles.sheet}>{sheet}</View>
       {pageBar}
       {pageStrip}
+      {voice}
+      {!page && editable && <View style={styles.bar}>{history}</View>}
       {page && (editable || full) && (
         <View style={[styles.bar, leftHanded && styles.mirrored]}>
           {editable && <ColourPick columns={4} />}
@@ -235,6 +268,7 @@ const styles = StyleSheet.create({
   top: { paddingHorizontal: 12, paddingTop: 10, gap: 8, zIndex: 1 },
   sheet: { flex: 1, minHeight: 120 },
   bar: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 1, justifyContent: 'space-between' },
+  voice: { flexGrow: 0, maxHeight: 210, borderTopWidth: OUTLINE, borderColor: colours.ink },
   options: { alignItems: 'flex-end', justifyContent: 'flex-end' },
   wide: { flex: 1, flexDirection: 'row', backgroundColor: colours.paper },
   mirrored: { flexDirection: 'row-reverse' },

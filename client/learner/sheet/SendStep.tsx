@@ -2,6 +2,9 @@ import { LIMITS } from '@lippet/core/contract/limits';
 import type { PartView, PieceView } from '@lippet/core/contract/work';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import { measureProgress, NO_PROGRESS, type PartProgress } from '@lippet/core/page/progress';
+import { timeWords } from '@lippet/core/recording/moments';
+import { spansLength } from '@lippet/core/recording/spans';
+import { chosenTake, readTakes, takeName, type Take } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
 import { completeness, partComplete } from '@lippet/core/schedule/completeness';
 import { useMemo, useState } from 'react';
@@ -10,6 +13,8 @@ import { Text } from 'react-native-paper';
 import { warningLine } from '../../capture/warningWords';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
+import { faultLine } from '../../recording/faultWords';
+import { TakeThumb } from '../../recording/TakeThumb';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
@@ -30,7 +35,9 @@ interface Props {
 }
 
 /** What a part holds, in words. */
-function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photos }: PartProgress, complete: boolean): string {
+function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photos }: PartProgress, complete: boolean, take: Take | null): string {
+  if (take) return joined(`${take.sort === 'film' ? 'A film' : 'A recording'}, ${timeWords(spansLength(take.spans))}`, drawnPages > 0 && `${drawnPages} ${drawnPages === 1 ? 'page' : 'pages'}`);
+  if (part.kind === 'sound' || part.kind === 'film') return part.required ? 'Nothing recorded yet' : 'Left empty, that is fine';
   if (photos > 0) return photos === 1 ? '1 photo of paper' : `${photos} photos of paper`;
   if (part.kind === 'photo') return part.required ? 'No photo taken yet' : 'Left empty, that is fine';
   if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
@@ -46,12 +53,16 @@ function flawedPhotos(pages: readonly PagePlan[]): { page: string; words: string
   });
 }
 
+const joined = (...words: (string | false)[]): string => words.filter(Boolean).join(' and ');
+/** What makes a part, as a verb. */
+const MAKE_WORDS: Record<PartView['kind'], string> = { page: 'Draw', photo: 'Take', sound: 'Record', film: 'Film' };
+
 /** At most this many pages of a part are shown; how many more there are is said. */
 const MOST_SHOWN = 4;
 
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
 export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: Props) {
-  const { sending, send, stop } = useSend(piece.id, live);
+  const { sending, send, stop } = useSend(piece, live);
   const [word, setWord] = useState('');
   const [asking, setAsking] = useState(false);
   // Measured from, and drawn from, the very document that will be frozen.
@@ -60,6 +71,11 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
   const missingTitles = piece.parts.filter(({ id }) => missing.includes(id)).map(({ title }) => title);
   const { teacher, title } = piece.card;
   const flawed = piece.parts.flatMap((part) => flawedPhotos(pages.filter((page) => page.part === part.id)));
+  const faulty = piece.parts.flatMap(({ id, title: name }) => {
+    const faults = chosenTake(readTakes(live.doc, id))?.faults ?? [];
+    return faults.length > 0 ? [{ part: id, words: `${name}: ${faultLine(faults)}` }] : [];
+  });
+  const verb = MAKE_WORDS[piece.parts.find(({ id }) => id === missing[0])?.kind ?? 'page'];
 
   if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
   const busy = sending.step === 'sending' || sending.step === 'waiting';
@@ -78,7 +94,8 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
         <Text variant="bodyMedium" style={{ color: colours.soft }}>{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
         {piece.parts.map((part) => {
           const complete = partComplete(progress, part.id);
-          const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete);
+          const take = chosenTake(readTakes(live.doc, part.id));
+          const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
           const all = pages.filter((page) => page.part === part.id);
           return (
             <Pressable key={part.id} role="button" aria-label={`${part.title}: ${words}. Go there`} onPress={() => onPart(part.id)} style={styles.part}>
@@ -86,16 +103,24 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
                 {all.slice(0, MOST_SHOWN).map((page) => (
                   <View key={page.id} style={styles.picture}><PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} /></View>
                 ))}
+                {take && <TakeThumb take={take} />}
                 {all.length > MOST_SHOWN && <Text variant="labelSmall">{`and ${all.length - MOST_SHOWN} more`}</Text>}
               </View>
               <View style={styles.words}>
                 <Text variant="titleMedium">{part.title}</Text>
+                {take?.title ? <Text variant="bodySmall">{takeName(part.titleStart, take.title)}</Text> : null}
                 <Text variant="bodySmall" style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}>{words}</Text>
               </View>
-              {complete ? <LineIcon name="tick" size={30} width={4} colour={colours.moss} /> : <Text variant="labelMedium">{part.required ? (part.kind === 'photo' ? 'Take it' : 'Draw it') : ''}</Text>}
+              {complete ? <LineIcon name="tick" size={30} width={4} colour={colours.moss} /> : <Text variant="labelMedium">{part.required ? `${MAKE_WORDS[part.kind]} it` : ''}</Text>}
             </Pressable>
           );
         })}
+        {faulty.map(({ part, words }) => (
+          <Pressable key={part} role="button" aria-label={`${words}. Hear it`} onPress={() => onPart(part)} style={styles.flaw}>
+            <Text variant="labelMedium">{words}</Text>
+            <Text variant="labelMedium">Hear it</Text>
+          </Pressable>
+        ))}
         {flawed.map(({ page, words }) => (
           <Pressable key={page} role="button" aria-label={`${words}. Look at it`} onPress={() => onPage(page)} style={styles.flaw}>
             <Text variant="labelMedium">{words}</Text>
@@ -120,11 +145,11 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
         answers={
           <>
             <Button onPress={go}>Send without it</Button>
-            <Button kind="main" icon="pen" onPress={() => onPart(missing[0]!)}>{`Draw ${missingTitles[0]}`}</Button>
+            <Button kind="main" icon="pen" onPress={() => onPart(missing[0]!)}>{`${verb} ${missingTitles[0]}`}</Button>
           </>
         }
       >
-        <Text variant="bodyLarge">{`${teacher} asked for it. Do you want to draw it first?`}</Text>
+        <Text variant="bodyLarge">{`${teacher} asked for it. Do you want to make it first?`}</Text>
       </Ask>
     </View>
   );

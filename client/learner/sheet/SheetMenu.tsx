@@ -10,6 +10,7 @@ import type { Surface } from '../../page/surface';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { EarlierCopies } from './EarlierCopies';
+import { OutboxList } from './OutboxList';
 import { TakeOut } from './TakeOut';
 
 type Section = 'menu' | 'marks' | 'earlier' | 'play' | 'keys' | 'out';
@@ -28,6 +29,8 @@ interface Props {
   onPage: (page: string) => void;
   /** Answers the part in hand with photos of paper; null where that is no answer. */
   onPaper: (() => void) | null;
+  /** Answers the part in hand with a voice; null where that is no answer, or where there is a button for it. */
+  onVoice: (() => void) | null;
   /** Puts a photo onto the page in hand. */
   onCamera: (() => void) | null;
 }
@@ -37,7 +40,7 @@ const TITLES: Record<Section, string> = {
 };
 
 /** What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the keys. */
-export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage, onPaper, onCamera }: Props) {
+export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage, onPaper, onVoice, onCamera }: Props) {
   const [view, setView] = useState<Section>('menu');
   const close = (): void => {
     setView('menu');
@@ -47,7 +50,9 @@ export function SheetMenu({ visible, onClose, piece, editor, editable, pages, pa
     <Ask visible={visible} title={TITLES[view]} onClose={close} answers={<>{view !== 'menu' && <Button icon="back" onPress={() => setView('menu')}>Back</Button>}<Button onPress={close}>Close</Button></>}>
       {view === 'menu' && (
         <View style={styles.list}>
+          <OutboxList pieceId={piece.id} />
           {onPaper && <Button icon="camera" onPress={() => { close(); onPaper(); }}>Answer on paper, with a photo</Button>}
+          {onVoice && <Button icon="voice" onPress={() => { close(); onVoice(); }}>Answer with your voice</Button>}
           {onCamera && <Button icon="picture" onPress={() => { close(); onCamera(); }}>Put a photo on this page</Button>}
           <Button icon="list" onPress={() => setView('marks')}>Marked words</Button>
           {editable && <Button icon="earlier" onPress={() => setView('earlier')}>Earlier copies</Button>}

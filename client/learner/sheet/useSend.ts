@@ -1,53 +1,35 @@
-import type { GoView } from '@lippet/core/contract/work';
+import type { Me } from '@lippet/core/contract/signIn';
+import type { PieceView } from '@lippet/core/contract/work';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { mediaOutbox } from '../../api/mediaOutbox';
 import { keys } from '../../api/queries';
-import { post, RequestError } from '../../api/request';
+import { dropWish, keepWish, sendWishes, type SendWish } from '../../api/sendWishes';
 import type { LiveDocument } from '../../page/liveDocument';
+import { courier } from '../courier';
+import { trySending, type SendTry } from '../sending';
 
 /** How long between tries, in milliseconds. */
 const TRY_AGAIN = 1_200;
 
-export type Sending =
-  | { step: 'asking' }
-  | { step: 'sending' }
-  /** Tries by itself until it arrives, or until one stops it. */
-  | { step: 'waiting'; why: string }
-  | { step: 'sent'; go: GoView }
-  | { step: 'refused'; why: string };
+export type Sending = { step: 'asking' } | { step: 'sending' } | SendTry;
 
 /**
- * Sends a piece once: the same key goes with every try, so that a lost answer or an impatient second tap
- * still makes one go. Strokes that are on their way are waited for.
+ * Sends a piece once. The wish is kept on the device before the first try, so that it goes by itself whatever becomes of this
+ * screen; a piece that was sent before and has not gone yet goes on being sent.
  */
-export function useSend(pieceId: string, live: LiveDocument) {
+export function useSend({ id: pieceId, card }: PieceView, live: LiveDocument) {
   const client = useQueryClient();
-  const key = useRef(crypto.randomUUID());
   const wanted = useRef(false);
   const [sending, setSending] = useState<Sending>({ step: 'asking' });
-  useEffect(() => () => void (wanted.current = false), []);
 
-  const attempt = async (word: string): Promise<Sending> => {
-    try {
-      await live.allAtSchool();
-      if (mediaOutbox.isWaiting(pieceId)) return { step: 'waiting', why: 'A picture is on its way to school. It all goes as soon as that is there.' };
-      const go = await post<GoView>(`/pieces/${pieceId}/send`, { key: key.current, extent: live.extent(), ...(word.trim() ? { word } : {}) });
-      return { step: 'sent', go };
-    } catch (error) {
-      const code = error instanceof RequestError ? error.code : 'unreachable';
-      if (code === 'still-arriving') return { step: 'waiting', why: 'Your work is on its way to school. It goes as soon as all of it is there.' };
-      if (code === 'unreachable') return { step: 'waiting', why: 'School can’t be reached. Keep this open: it goes by itself as soon as it can.' };
-      return { step: 'refused', why: (error as Error).message };
-    }
-  };
-
-  const send = async (word: string): Promise<void> => {
+  const carry = async (wish: SendWish): Promise<void> => {
     if (wanted.current) return;
     wanted.current = true;
     setSending({ step: 'sending' });
     while (wanted.current) {
-      const result = await attempt(word);
+      const result = await trySending(live, wish);
+      // Also where one has left meanwhile: what has gone has gone.
+      if (result.step !== 'waiting') await dropWish(pieceId);
       if (!wanted.current && result.step !== 'sent') break;
       setSending(result);
       if (result.step !== 'waiting') {
@@ -58,9 +40,29 @@ export function useSend(pieceId: string, live: LiveDocument) {
     }
     await Promise.all([client.invalidateQueries({ queryKey: keys.piece(pieceId) }), client.invalidateQueries({ queryKey: keys.now })]);
   };
+  const send = async (word: string): Promise<void> => {
+    if (wanted.current) return;
+    const { id: personId } = client.getQueryData<Me>(keys.me)!;
+    const wish = { pieceId, personId, activityId: card.activityId, title: card.title, teacher: card.teacher, key: crypto.randomUUID(), word };
+    // Where the device has no room for the wish, it is sent all the same, while this stays open.
+    await keepWish(wish).catch((error: unknown) => console.warn('The wish to send could not be kept.', error));
+    await carry(wish);
+  };
   const stop = (): void => {
     wanted.current = false;
+    void dropWish(pieceId);
     setSending({ step: 'asking' });
   };
+  const carryOn = useRef(carry);
+  carryOn.current = carry;
+  useEffect(() => {
+    courier.inHand.add(pieceId);
+    const before = sendWishes.getState().wishes[pieceId];
+    if (before) void carryOn.current(before);
+    return () => {
+      wanted.current = false;
+      courier.inHand.delete(pieceId);
+    };
+  }, [pieceId]);
   return { sending, send, stop };
 }

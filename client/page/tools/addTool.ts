@@ -5,8 +5,8 @@ import { strokeFields, topOrder } from '@lippet/core/page/item';
 import { translation, type Matrix, type Point } from '@lippet/core/page/matrix';
 import type { Spot } from '@lippet/core/page/spots';
 import { generateKeyBetween } from 'fractional-indexing';
-import { imageSize } from 'image-size';
 import { mediaOutbox } from '../../api/mediaOutbox';
+import { TOO_MANY_PIXELS, tellsTooLarge } from '../pictureSize';
 import { useDrawing } from '../../stores/drawing';
 import type { Background } from '@lippet/core/page/background';
 import type { ToolGesture } from '../penInput';
@@ -33,17 +33,7 @@ export function askForFiles(accept: string, many = false): Promise<File[]> {
   });
 }
 
-const TOO_LARGE = `That picture is too large: at most ${MEDIA_LIMITS.pixels / 1e6} million pixels.`;
 const NO_ROOM = 'This device has no room left for that picture.';
-
-/** What a file's head says of its size: a huge picture is refused before anything is unpacked. */
-async function toldSize(file: Blob): Promise<{ width: number; height: number } | null> {
-  try {
-    return imageSize(new Uint8Array(await file.slice(0, 512 * 1024).arrayBuffer()));
-  } catch {
-    return null; // no head that is known: the browser judges
-  }
-}
 
 /** Size of a picture file in pixels; null where it can't be shown as one. SVG without a size of its own gets a fair one. */
 async function sizeOf(file: Blob): Promise<{ width: number; height: number } | null> {
@@ -63,11 +53,10 @@ async function sizeOf(file: Blob): Promise<{ width: number; height: number } | n
 /** A picture's size in pixels, or a sentence that says why it can't be used. */
 async function fitSize(file: Blob): Promise<{ width: number; height: number } | string> {
   if (file.size > MEDIA_LIMITS.file) return `That file is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
-  const told = await toldSize(file);
-  if (told && told.width * told.height > MEDIA_LIMITS.pixels) return TOO_LARGE;
+  if (await tellsTooLarge(file)) return TOO_MANY_PIXELS;
   const size = await sizeOf(file);
   if (!size) return 'That file is not a picture that can be shown here. PNG, JPEG, WebP, GIF and SVG can.';
-  return size.width * size.height > MEDIA_LIMITS.pixels ? TOO_LARGE : size;
+  return size.width * size.height > MEDIA_LIMITS.pixels ? TOO_MANY_PIXELS : size;
 }
 
 interface Place {

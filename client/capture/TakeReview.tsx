@@ -1,0 +1,141 @@
+import type { PartView } from '@lippet/core/contract/work';
+import { keptPeaks, spansLength, trimSpans } from '@lippet/core/recording/spans';
+import { MAX_TITLE, type Take } from '@lippet/core/recording/take';
+import { useEffect, useMemo, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { mediaOutbox } from '../api/mediaOutbox';
+import { FAULT_WORDS } from '../recording/faultWords';
+import { decodeSound, hear, listener } from '../recording/listener';
+import { PlayBar } from '../recording/PlayBar';
+import { TrimBar } from '../recording/TrimBar';
+import { usePlayer } from '../recording/usePlayer';
+import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { LineIcon } from '../ui/LineIcon';
+import { Press } from '../ui/Press';
+import { Say } from '../ui/Say';
+import { colours, OUTLINE, TARGET } from '../ui/theme';
+import type { Heard } from '../workers/recording.worker';
+import { CoverPick } from './CoverPick';
+import { frameOf } from './coverFrames';
+import type { Recorded } from './recorder';
+
+const NO_ROOM = 'This device has no room left for that recording.';
+
+interface Props {
+  recorded: Recorded;
+  part: PartView;
+  /** How it came to end, where that has to be said. */
+  trouble: string | null;
+  onKept: (take: Take) => void;
+  onAgain: () => void;
+  onClose: () => void;
+}
+
+/** A recording just made: it plays, both ends can be cut, it gets its name, and is kept or made again. */
+export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }: Props) {
+  const { seconds, sort } = recorded;
+  const length = spansLength(recorded.spans);
+  const [trim, setTrim] = useState({ from: 0, to: length });
+  const spans = useMemo(() => trimSpans(recorded.spans, trim.from, trim.to), [recorded, trim]);
+  const [heard, setHeard] = useState<Heard | null>(null);
+  const [whole, setWhole] = useState<readonly number[] | null>(null);
+  const [louder, setLouder] = useState<Blob | null>(null);
+  const [title, setTitle] = useState('');
+  const [cover, setCover] = useState<number | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const blob = louder ?? recorded.blob;
+  const url = useMemo(() => URL.createObjectURL(blob), [blob]);
+  useEffect(() => () => URL.revokeObjectURL(url), [url]);
+  // A film plays by itself: who made it wants to see it. A sound waits, the room may be full of others.
+  const player = usePlayer(url, spans, sort === 'film');
+
+  useEffect(() => {
+    let gone = false;
+    void hear(blob, [[0, seconds]]).then((found) => !gone && setWhole(found?.peaks ?? null));
+    return () => void (gone = true);
+  }, [blob, seconds]);
+  useEffect(() => {
+    let gone = false;
+    const timer = setTimeout(() => void hear(blob, spans).then((found) => !gone && setHeard(found)), 200);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [blob, spans]);
+
+  const makeLouder = async (): Promise<void> => {
+    if (louder) return setLouder(null);
+    setBusy(true);
+    const sound = await decodeSound(recorded.blob);
+    if (sound) setLouder(new Blob([await listener().lift(sound)], { type: 'audio/wav' }));
+    setBusy(false);
+    return undefined;
+  };
+  const keep = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      const media = crypto.randomUUID();
+      const original = louder ? crypto.randomUUID() : null;
+      const front = sort === 'film' && cover !== null ? crypto.randomUUID() : null;
+      if (front) await mediaOutbox.add(front, recorded.pieceId, await frameOf(recorded.blob, cover!));
+      if (original) await mediaOutbox.add(original, recorded.pieceId, recorded.blob);
+      await mediaOutbox.add(media, recorded.pieceId, blob);
+      const now = Date.now();
+      onKept({ id: crypto.randomUUID(), sort, media, original, seconds, spans, title: title.trim(), cover: front, faults: heard?.faults ?? [], chosen: now, at: now });
+    } catch (error) {
+      console.warn('A recording could not be kept.', error);
+      setProblem(NO_ROOM);
+      setBusy(false);
+    }
+  };
+  const shown = whole && keptPeaks(whole, seconds, recorded.spans);
+  const quiet = sort === 'sound' && (louder !== null || heard?.faults.includes('quiet'));
+  return (
+    <View style={styles.screen} role="main">
+      <View style={styles.head}>
+        <Text variant="headlineSmall" role="heading" aria-level={1}>{sort === 'film' ? 'Look at it' : 'Listen to it'}</Text>
+        <Press aria-label="Leave this recording out" onPress={onClose} flat style={styles.close}><LineIcon name="close" size={20} /></Press>
+      </View>
+      <ScrollView contentContainerStyle={styles.content}>
+        {trouble && <Say>{trouble}</Say>}
+        {sort === 'film' ? (
+          <View style={styles.film}>
+            <video ref={player.media} playsInline aria-label="Your film" onClick={player.toggle} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain' }} />
+          </View>
+        ) : (
+          <audio ref={player.media} aria-label="Your recording" />
+        )}
+        <PlayBar player={player} label="your recording" peaks={whole && keptPeaks(whole, seconds, spans)} />
+        {player.trouble && <Say>{player.trouble}</Say>}
+        {heard && heard.faults.length > 0 && (
+          <View style={styles.warning} role="alert">{heard.faults.map((fault) => <Text key={fault} variant="bodyMedium">{FAULT_WORDS[fault].long}</Text>)}</View>
+        )}
+        {quiet && <Button kind={louder ? 'chosen' : 'plain'} icon="louder" disabled={busy} onPress={() => void makeLouder()} style={styles.start}>{louder ? 'Louder now. As it was?' : 'Make it louder'}</Button>}
+        <Text variant="titleSmall">Cut both ends</Text>
+        <TrimBar length={length} peaks={shown} from={trim.from} to={trim.to} at={player.at} onTrim={(from, to) => setTrim({ from, to })} />
+        {sort === 'film' && <CoverPick film={recorded.blob} spans={recorded.spans} chosen={cover} moment={player} onChoose={setCover} />}
+        <Field label={part.titleStart ? `${part.titleStart} …` : 'What is it called?'} value={title} onChangeText={setTitle} maxLength={MAX_TITLE} />
+        {problem && <Say>{problem}</Say>}
+      </ScrollView>
+      <View style={styles.foot}>
+        <Button icon="record" onPress={onAgain} disabled={busy} style={styles.half}>Take again</Button>
+        <Button kind="main" icon="tick" onPress={() => void keep()} disabled={busy || spans.length === 0} style={styles.half}>{busy ? 'Wait …' : 'Keep it'}</Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  screen: { flex: 1, backgroundColor: colours.paper },
+  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, padding: 14, paddingBottom: 10, maxWidth: 720, width: '100%', alignSelf: 'center' },
+  close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  content: { padding: 16, gap: 14, maxWidth: 720, width: '100%', alignSelf: 'center' },
+  film: { height: 260, backgroundColor: colours.ink, borderWidth: OUTLINE, borderColor: colours.ink },
+  warning: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 4 },
+  start: { alignSelf: 'flex-start' },
+  foot: { flexDirection: 'row', gap: 14, padding: 14, paddingTop: 6, paddingBottom: 20, maxWidth: 720, width: '100%', alignSelf: 'center' },
+  half: { flex: 1 },
+});

@@ -1,0 +1,35 @@
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { useStore } from 'zustand';
+import { mediaOutbox } from '../../api/mediaOutbox';
+import { colours, OUTLINE } from '../../ui/theme';
+
+/** What a file is, by what the device says of it. */
+const KIND_WORDS: [start: string, word: string][] = [['image/', 'Picture'], ['audio/', 'Recording'], ['video/', 'Film'], ['application/pdf', 'PDF']];
+const wordOf = (type: string): string => KIND_WORDS.find(([start]) => type.startsWith(start))?.[1] ?? 'File';
+
+const megabytes = (size: number): string => `${Math.max(0.1, size / 1024 / 1024).toFixed(1)} MB`;
+
+/** The files of a piece that are on their way to school, and how far each is. */
+export function OutboxList({ pieceId }: { pieceId: string }) {
+  const waiting = useStore(mediaOutbox.state, (state) => state.waiting);
+  const files = Object.entries(waiting).filter(([, file]) => file.pieceId === pieceId);
+  if (files.length === 0) return null;
+  return (
+    <View style={styles.box} role="list" aria-label="On their way to school">
+      {files.map(([id, { type, size, progress }]) => (
+        <View key={id} role="listitem" style={styles.file}>
+          <Text variant="bodySmall">{`${wordOf(type)}, ${megabytes(size)}: ${Math.floor(progress * 100)}% at school`}</Text>
+          <View style={styles.bar} aria-hidden><View style={[styles.done, { width: `${progress * 100}%` }]} /></View>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: 10 },
+  file: { gap: 4 },
+  bar: { height: 14, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  done: { height: '100%', backgroundColor: colours.ochre },
+});

@@ -1,0 +1,41 @@
+import type { PartView } from '@lippet/core/contract/work';
+import type { Take, TakeSort } from '@lippet/core/recording/take';
+import { useEffect, useState } from 'react';
+import type { Recorded } from '../../capture/recorder';
+import { leftRecordings, recordingBlob } from '../../capture/recordingStore';
+import type { TakeActions } from './useTakes';
+
+export interface Recording {
+  part: PartView;
+  sort: TakeSort;
+  /** A recording that was broken off, taken up again. */
+  left?: Recorded;
+}
+
+/** Recording for a draft; what was broken off by a crash is taken up first. */
+export function useRecording(pieceId: string | undefined, parts: readonly PartView[] | undefined, editable: boolean, actions: TakeActions | null, onPart: (part: string) => void) {
+  const [recording, setRecording] = useState<Recording | null>(null);
+  const ids = parts?.map(({ id }) => id).join();
+  useEffect(() => {
+    if (!pieceId || !parts || !editable) return undefined;
+    let gone = false;
+    void (async () => {
+      for (const kept of await leftRecordings(pieceId)) {
+        const part = parts.find(({ id }) => id === kept.part);
+        if (!part) continue;
+        const blob = await recordingBlob(kept);
+        if (!gone) setRecording((now) => now ?? { part, sort: kept.sort, left: { ...kept, blob } });
+        return;
+      }
+    })();
+    return () => void (gone = true);
+    // The parts are made anew by each answer of school; what matters is which there are.
+  }, [pieceId, ids, editable]);
+  const onKeep = (take: Take): void => {
+    if (!recording || !actions) return;
+    actions.put(recording.part.id, take);
+    onPart(recording.part.id);
+    setRecording(null);
+  };
+  return { recording, record: (part: PartView, sort: TakeSort) => setRecording({ part, sort }), onKeep, end: () => setRecording(null) };
+}

@@ -1,0 +1,28 @@
+import type { Span } from '@lippet/core/recording/spans';
+import type { Sound } from '@lippet/core/sound/sound';
+import { wrap, type Remote } from 'comlink';
+import type { Heard, RecordingListener } from '../workers/recording.worker';
+
+let worker: Remote<RecordingListener> | null = null;
+
+/** The one worker that listens to recordings, started on first use. */
+export const listener = (): Remote<RecordingListener> => (worker ??= wrap<RecordingListener>(new Worker(new URL('../workers/recording.worker', window.location.href))));
+
+/** Sound is decoded to this many samples a second. */
+const RATE = 48_000;
+
+/** The sound of a recording as numbers; null where it has none that can be decoded. */
+export async function decodeSound(blob: Blob): Promise<Sound | null> {
+  try {
+    const buffer = await new OfflineAudioContext(1, 1, RATE).decodeAudioData(await blob.arrayBuffer());
+    return { channels: Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i)), rate: buffer.sampleRate };
+  } catch {
+    return null;
+  }
+}
+
+/** What is to be heard in a recording; null where nothing can be decoded. */
+export async function hear(blob: Blob, spans: readonly Span[]): Promise<Heard | null> {
+  const sound = await decodeSound(blob);
+  return sound && listener().hear(sound, spans);
+}

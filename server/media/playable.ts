@@ -1,0 +1,42 @@
+import { rm } from 'node:fs/promises';
+import { WAVE_PEAKS } from '@lippet/core/contract/media';
+import { integratedLoudness } from '@lippet/core/sound/loudness';
+import { wavePeaks } from '@lippet/core/sound/wave';
+import type { FileStore } from '../storage/fileStore';
+import { coverPicture, makePlayable, probeRecording, readSound, RecordingError, type MadeFiles } from './recording';
+
+/** What is made of a recording, and measured in it. */
+export interface PlayableForm {
+  playableHash: string;
+  playableType: string;
+  playableSize: number;
+  seconds: number;
+  width: number | null;
+  height: number | null;
+  coverHash: string | null;
+  loudness: number | null;
+  peaks: number[] | null;
+}
+
+/** Makes the form of a recording that plays everywhere, and keeps it. @throws RecordingError where that can't be done */
+export async function playableForm(files: FileStore, path: string): Promise<PlayableForm> {
+  const facts = await probeRecording(path);
+  if (!facts) throw new RecordingError('It can’t be read any more, so it could not be made playable everywhere.');
+  const drafts: MadeFiles = { playable: files.draft(), sound: files.draft(), frames: files.draft() };
+  try {
+    await makePlayable(path, facts, drafts);
+    const made = await probeRecording(drafts.playable);
+    if (!made?.seconds) throw new RecordingError('There is nothing to be seen or heard in it. The recording is kept as it came.');
+    const sound = made.hasSound ? await readSound(drafts) : null;
+    const loudness = sound && integratedLoudness(sound);
+    const cover = made.sort === 'film' ? await files.put(await coverPicture(drafts)) : null;
+    const hash = await files.adopt(drafts.playable);
+    return {
+      playableHash: hash, playableType: made.type, playableSize: (await files.size(hash))!, seconds: made.seconds, width: made.width, height: made.height,
+      coverHash: cover, loudness: loudness !== null && Number.isFinite(loudness) ? loudness : null,
+      peaks: sound && wavePeaks(sound, WAVE_PEAKS).map((peak) => Math.round(peak * 1000) / 1000),
+    };
+  } finally {
+    await Promise.all(Object.values(drafts).map((draft: string) => rm(draft, { force: true })));
+  }
+}

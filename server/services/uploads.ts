@@ -1,0 +1,121 @@
+import { mkdirSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { FileStore as TusFiles } from '@tus/file-store';
+import { Server as TusServer } from '@tus/server';
+import { Op } from 'sequelize';
+import { MEDIA_LIMITS, UPLOAD_PATH, uploadMeta, type MediaView } from '@lippet/core/contract/media';
+import type { Problem } from '@lippet/core/contract/problem';
+import { Upload } from '../models/tables';
+import type { Actor } from '../policy/actor';
+import { policy } from '../policy/policy';
+import { notFound, ProblemError } from '../problems/problem';
+import { hashFile } from '../storage/fileStore';
+import { roomTrouble, type MediaService } from './media';
+
+/** What was not brought to its end within this time is thrown away, in milliseconds. */
+const STALE = 14 * 86_400_000;
+const MEGABYTE = 1024 * 1024;
+
+/** Files that arrive in pieces, by the tus protocol: what has come is kept through lost networks and a killed server. */
+export class UploadService {
+  private readonly tus: TusServer;
+  private readonly folder: string;
+
+  constructor(filesRoot: string, private readonly media: MediaService, private readonly clock: () => number) {
+    this.folder = join(filesRoot, 'arriving');
+    mkdirSync(this.folder, { recursive: true });
+    this.tus = new TusServer({
+      path: UPLOAD_PATH, datastore: new TusFiles({ directory: this.folder }), maxSize: MEDIA_LIMITS.recording, relativeLocation: true,
+      namingFunction: (_, metadata) => metadata!.media!, allowedOrigins: [], disableTerminationForFinishedUploads: true,
+    });
+  }
+
+  /** Begins a file for a piece of one’s own, or for a review. Begun again it begins anew; what is gone on with is asked for by its address. */
+  async begin(actor: Actor, request: Request): Promise<Response> {
+    const size = Number(request.headers.get('upload-length'));
+    const { media, piece } = metaOf(request.headers.get('upload-metadata'));
+    if (!Number.isInteger(size) || size <= 0) throw new ProblemError('unfit', 'That file is empty.');
+    if (size > MEDIA_LIMITS.recording) throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
+    if (await this.media.known(actor, piece, media)) throw new ProblemError('conflict', 'That file is at school already.');
+    const arriving = Number((await Upload.sum('size', { where: { ownerId: actor.personId, id: { [Op.ne]: media } } })) ?? 0);
+    const trouble = roomTrouble(await this.media.kept(actor.personId), arriving + size);
+    if (trouble) throw new ProblemError('too-large', trouble);
+    const [upload] = await Upload.findOrCreate({ where: { id: media }, defaults: { id: media, ownerId: actor.personId, pieceId: piece, size } });
+    if (!policy.bringUpload(actor, upload) || upload.pieceId !== piece) throw notFound();
+    return inOurWords(await this.tus.handleWeb(request));
+  }
+
+  /** How much of a file has come, and more of it. */
+  async goOn(actor: Actor, id: string, request: Request): Promise<Response> {
+    await this.own(actor, id);
+    return inOurWords(await this.tus.handleWeb(request));
+  }
+
+  private async own(actor: Actor, id: string): Promise<Upload> {
+    const upload = await Upload.findByPk(id);
+    if (!upload || !policy.bringUpload(actor, upload)) throw notFound();
+    return upload;
+  }
+
+  /**
+   * Takes a file that has arrived whole, if its checksum is right. Asked again, it answers the same.
+   *
+   * @throws ProblemError `still-arriving` while some of it is missing, `bad-request` where it came damaged (it is brought anew then)
+   */
+  async take(actor: Actor, pieceId: string, id: string, sha256: string): Promise<MediaView> {
+    const before = await this.media.known(actor, pieceId, id);
+    if (before) return before;
+    const upload = await this.own(actor, id);
+    if (upload.pieceId !== pieceId) throw notFound();
+    const path = join(this.folder, id);
+    const come = await this.tus.datastore.getUpload(id).catch(() => null);
+    if (come?.offset !== upload.size) throw new ProblemError('still-arriving', 'Some of that file is still on its way.');
+    if ((await hashFile(path)) !== sha256) {
+      await this.forget(id);
+      throw new ProblemError('bad-request', 'That file came damaged. It is sent once more.');
+    }
+    try {
+      const taken = await this.media.addFile(actor, pieceId, id, path);
+      await this.forget(id);
+      return taken;
+    } catch (error) {
+      // What is no use is not kept; anything else can be tried again.
+      if (error instanceof ProblemError) await this.forget(id);
+      throw error;
+    }
+  }
+
+  private async forget(id: string): Promise<void> {
+    await Promise.all(['', '.json'].map((end) => rm(join(this.folder, id + end), { force: true })));
+    await Upload.destroy({ where: { id } });
+  }
+
+  /** Throws away what was begun long ago and never came. */
+  async tidy(): Promise<void> {
+    const stale = await Upload.findAll({ where: { createdAt: { [Op.lt]: new Date(this.clock() - STALE) } } });
+    for (const { id } of stale) await this.forget(id);
+  }
+}
+
+/** The ids of an `Upload-Metadata` header: names with Base64 values. @throws ProblemError `bad-request` */
+function metaOf(header: string | null): { media: string; piece: string } {
+  const pairs = (header ?? '').split(',').map((pair) => pair.trim().split(' '));
+  const found = Object.fromEntries(pairs.map(([name, value = '']) => [name, Buffer.from(value, 'base64').toString()]));
+  try {
+    return uploadMeta.validateSync(found, { stripUnknown: true });
+  } catch (error) {
+    throw new ProblemError('bad-request', (error as Error).message);
+  }
+}
+
+/** The protocol's refusals, with a sentence like every other of ours; a client of the protocol goes by the status, which stays. */
+function inOurWords(response: Response): Response {
+  if (response.status < 400) return response;
+  const { code, message }: Problem = response.status === 409 || response.status === 423
+    ? { code: 'conflict', message: 'That part of the file does not follow what has come so far. Ask how far it is and go on from there.' }
+    : response.status === 404 || response.status === 410
+      ? { code: 'not-found', message: 'That file is not arriving any more. Begin it anew.' }
+      : { code: 'bad-request', message: 'That is no upload as the tus protocol has it.' };
+  return Response.json({ code, message }, { status: response.status, headers: { 'Tus-Resumable': response.headers.get('Tus-Resumable') ?? '1.0.0' } });
+}
