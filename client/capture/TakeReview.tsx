@@ -84,7 +84,8 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
       if (original) await mediaOutbox.add(original, recorded.pieceId, recorded.blob);
       await mediaOutbox.add(media, recorded.pieceId, blob);
       const now = Date.now();
-      onKept({ id: crypto.randomUUID(), sort, media, original, seconds, spans, title: title.trim(), cover: front, faults: heard?.faults ?? [], chosen: now, at: now });
+      // A take has the id of its recording: what was kept is known again, should the browser stop before the recording is forgotten.
+      onKept({ id: recorded.id, sort, media, original, seconds, spans, title: title.trim(), cover: front, faults: heard?.faults ?? [], chosen: now, at: now });
     } catch (error) {
       console.warn('A recording could not be kept.', error);
       setProblem(NO_ROOM);

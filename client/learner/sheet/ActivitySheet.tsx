@@ -91,7 +91,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   useEffect(() => {
     if (editor) editor.onShow = (place) => (partOfPlace(place) === null ? goToPage(place) : choosePart(partOfPlace(place)!));
   }, [editor]);
-  const { recording, record, onKeep, end } = useRecording(pieceId, piece?.parts, editable, takeActions, choosePart);
+  const { recording, record, onKeep, end } = useRecording(pieceId, live?.doc ?? null, piece?.parts, editable, takeActions, choosePart);
   useBringIn(editable ? surface : null);
 
   // A part that waits for its first photo has no page yet.

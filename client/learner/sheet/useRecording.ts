@@ -1,8 +1,9 @@
 import type { PartView } from '@lippet/core/contract/work';
-import type { Take, TakeSort } from '@lippet/core/recording/take';
+import { takeItems, type Take, type TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useState } from 'react';
+import type * as Y from 'yjs';
 import type { Recorded } from '../../capture/recorder';
-import { leftRecordings, recordingBlob } from '../../capture/recordingStore';
+import { forgetRecording, leftRecordings, recordingBlob } from '../../capture/recordingStore';
 import type { TakeActions } from './useTakes';
 
 export interface Recording {
@@ -13,16 +14,21 @@ export interface Recording {
 }
 
 /** Recording for a draft; what was broken off by a crash is taken up first. */
-export function useRecording(pieceId: string | undefined, parts: readonly PartView[] | undefined, editable: boolean, actions: TakeActions | null, onPart: (part: string) => void) {
+export function useRecording(pieceId: string | undefined, doc: Y.Doc | null, parts: readonly PartView[] | undefined, editable: boolean, actions: TakeActions | null, onPart: (part: string) => void) {
   const [recording, setRecording] = useState<Recording | null>(null);
   const ids = parts?.map(({ id }) => id).join();
   useEffect(() => {
-    if (!pieceId || !parts || !editable) return undefined;
+    if (!pieceId || !doc || !parts || !editable) return undefined;
     let gone = false;
     void (async () => {
       for (const kept of await leftRecordings(pieceId)) {
         const part = parts.find(({ id }) => id === kept.part);
         if (!part) continue;
+        // It was kept as a take just before the browser went away, and only not forgotten yet.
+        if (takeItems(doc, part.id).has(kept.id)) {
+          await forgetRecording(kept.id);
+          continue;
+        }
         const blob = await recordingBlob(kept);
         if (!gone) setRecording((now) => now ?? { part, sort: kept.sort, left: { ...kept, blob } });
         return;
@@ -30,7 +36,7 @@ export function useRecording(pieceId: string | undefined, parts: readonly PartVi
     })();
     return () => void (gone = true);
     // The parts are made anew by each answer of school; what matters is which there are.
-  }, [pieceId, ids, editable]);
+  }, [pieceId, doc, ids, editable]);
   const onKeep = (take: Take): void => {
     if (!recording || !actions) return;
     actions.put(recording.part.id, take);
