@@ -1,3 +1,4 @@
+import { richTextOf } from '@lippet/core/words/richText';
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { byRatio, type Figure } from './figure';
@@ -9,12 +10,13 @@ const PAGES = 20;
 /** Ten activities of twenty pages each for a group, papers of every kind. */
 async function setActivities({ school }: Stage): Promise<string[]> {
   const papers = [{ kind: 'blank' }, { kind: 'lined', gap: 34 }, { kind: 'squared', gap: 20 }, { kind: 'dotted', gap: 20 }, { kind: 'staves', gap: 9 }];
-  const [like] = await school.query<{ group_id: string; teacher_id: string }>("SELECT group_id, teacher_id FROM activities WHERE title = 'The island ferry'");
+  const [like] = await school.query<{ group_id: string; teacher_id: string }>("SELECT g.group_id, a.teacher_id FROM activities a JOIN assignments g ON g.activity_id = a.id WHERE a.title = 'The island ferry'");
   const ids: string[] = [];
   for (let i = 0; i < ACTIVITIES; i++) {
     const id = randomUUID();
     ids.push(id);
-    await school.query('INSERT INTO activities (id, group_id, teacher_id, title, subject, task) VALUES ($1, $2, $3, $4, $5, $6)', [id, like!.group_id, like!.teacher_id, `Twenty pages ${i + 1}`, 'Writing', 'Fill them.']);
+    await school.query("INSERT INTO activities (id, teacher_id, title, subject, task, state) VALUES ($1, $2, $3, $4, $5, 'set')", [id, like!.teacher_id, `Twenty pages ${i + 1}`, 'Writing', JSON.stringify(richTextOf('Fill them.'))]);
+    await school.query('INSERT INTO assignments (activity_id, group_id) VALUES ($1, $2)', [id, like!.group_id]);
     const sheets = Array.from({ length: PAGES }, (_, k) => ({ width: 595, height: 842, background: papers[k % papers.length] }));
     await school.query("INSERT INTO parts (id, activity_id, position, kind, title, required, settings) VALUES ($1, $2, 0, 'page', 'Pages', true, $3)", [randomUUID(), id, JSON.stringify({ sheets })]);
   }

@@ -6,15 +6,16 @@ import { addDays, set } from 'date-fns';
 import type { Sequelize, Transaction } from 'sequelize';
 import * as Y from 'yjs';
 import { addPage, markItems, orderBehind, pageItems, readPages, startDocument, type PagePlan } from '@lippet/core/page/document';
-import type { PartView } from '@lippet/core/contract/work';
+import type { PartKind, PartSettings } from '@lippet/core/contract/plan';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';
 import { addStroke } from '@lippet/core/page/stroke';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
+import { richTextOf } from '@lippet/core/words/richText';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
-import { Activity, Group, Media, Membership, Part, Person, Piece, PieceUpdate, Review, School, Submission, Update, type PartSettings } from '@lippet/server/models/tables';
+import { Activity, Assignment, Group, Media, Membership, Part, Person, Piece, PieceUpdate, Review, School, Submission, Update } from '@lippet/server/models/tables';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { playableForm } from '@lippet/server/media/playable';
 import { activityParts } from '@lippet/server/services/activityParts';
@@ -30,7 +31,7 @@ import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup } from './school';
 import { makeQuay } from './sounds';
 
-const kindOf = ({ photo, recording }: DemoPart): PartView['kind'] => recording?.sort ?? (photo ? 'photo' : 'page');
+const kindOf = ({ photo, recording }: DemoPart): PartKind => recording?.sort ?? (photo ? 'photo' : 'page');
 
 /** A number that is always the same for the same words. */
 const seedOf = (...words: string[]): number => createHash('sha256').update(words.join('|')).digest().readUInt32BE(0);
@@ -125,11 +126,14 @@ class Seeder {
     const activityId = randomUUID();
     await Activity.create(
       {
-        id: activityId, groupId: this.groups.get(activity.group)!, teacherId: this.people.get(teacher.name)!,
-        title: activity.title, subject: activity.subject, goal: activity.goal, task: activity.task, minutes: activity.minutes,
-        opens: activity.opens ? this.at(activity.opens) : null, due: activity.due ? this.at(activity.due) : null, closes: null,
-        lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+        id: activityId, teacherId: this.people.get(teacher.name)!,
+        title: activity.title, subject: activity.subject, goal: activity.goal, task: richTextOf(activity.task), minutes: activity.minutes,
+        state: 'set', lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
       },
+      { transaction },
+    );
+    await Assignment.create(
+      { activityId, groupId: this.groups.get(activity.group)!, opens: activity.opens ? this.at(activity.opens) : null, due: activity.due ? this.at(activity.due) : null, closes: null },
       { transaction },
     );
     const partIds: string[] = [];

@@ -14,6 +14,7 @@ import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
 import { captureRoutes } from './routes/captures';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
+import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
 import { PieceFactsService } from './services/pieceFacts';
@@ -22,6 +23,7 @@ import { ExportService } from './services/exports';
 import { MediaService } from './services/media';
 import { PieceCopyService } from './services/pieceCopies';
 import { PieceService } from './services/pieces';
+import { PlanningService } from './services/planning';
 import { RecordingService } from './services/recordings';
 import { ReviewService } from './services/reviews';
 import { SignInService } from './services/signIn';
@@ -34,6 +36,7 @@ import { ownHeader, securityHeaders } from './web/security';
 
 /** Where photos of another device arrive; everything but uploads, which count for themselves, is JSON, and small. */
 const FILE_PATH = /^\/api\/captures\/media\/[^/]+$/;
+const PLAN_PATH = /^\/api\/activities\/[^/]+\/plan$/;
 
 /** Puts the services together on one database. */
 export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, clock: () => number = Date.now): Services {
@@ -41,16 +44,17 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
   const facts = new PieceFactsService(sequelize, log, clock);
   const copies = new PieceCopyService(sequelize, log, clock);
   const files = new FileStore(config.filesRoot);
-  const media = new MediaService(files, facts, jobs);
+  const media = new MediaService(files, facts, jobs, clock);
   const hub = new SyncHub(log, documentAccess(facts, copies, clock));
   return {
     config, hub, media, copies,
     uploads: new UploadService(config.filesRoot, media, clock),
     recordings: new RecordingService(files, jobs),
     captures: new CaptureService(media, facts, clock),
-    exports: new ExportService(files, config.fontsRoot, jobs),
+    exports: new ExportService(files, config.fontsRoot, jobs, facts),
     signIn: new SignInService(sequelize, clock),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
+    planning: new PlanningService(sequelize, facts, media, clock),
     reviews: new ReviewService(sequelize, log, facts, media, () => hub, clock),
   };
 }
@@ -67,13 +71,15 @@ export function makeApp(
   });
   app.use('/api/*', ownHeader);
   const limited = (maxSize: number, words: string) => bodyLimit({ maxSize, onError: () => { throw new ProblemError('too-large', words); } });
-  const [json, file] = [
+  const [json, plan, file] = [
     limited(LIMITS.jsonBody, `A request may have at most ${LIMITS.jsonBody / 1024} KB.`),
+    limited(LIMITS.plan, `An activity may have at most ${LIMITS.plan / 1024} KB, without its files.`),
     limited(MEDIA_LIMITS.file, `A file may have at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`),
   ];
   app.use('/api/*', (c, next) => {
     if (c.req.path.startsWith(UPLOAD_PATH)) return next();
-    return (c.req.method === 'PUT' && FILE_PATH.test(c.req.path) ? file : json)(c, next);
+    const put = c.req.method === 'PUT';
+    return (put && FILE_PATH.test(c.req.path) ? file : put && PLAN_PATH.test(c.req.path) ? plan : json)(c, next);
   });
   app.use('/api/*', async (c, next) => {
     c.set('address', address(c.env));
@@ -81,7 +87,7 @@ export function makeApp(
     await next();
     if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');
   });
-  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), teachingRoutes(services)]) {
+  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), teachingRoutes(services)]) {
     app.route('/api', routes);
   }
   app.all('/api/*', () => {

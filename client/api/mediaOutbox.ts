@@ -1,5 +1,5 @@
 import { OWN_HEADER } from '@lippet/core/contract/limits';
-import { UPLOAD_PATH, type MediaView } from '@lippet/core/contract/media';
+import { UPLOAD_PATH, type MediaHome, type MediaView } from '@lippet/core/contract/media';
 import type { Problem } from '@lippet/core/contract/problem';
 import { createStore as createIdbStore, del, entries, get, set } from 'idb-keyval';
 import { DetailedError, Upload } from 'tus-js-client';
@@ -13,13 +13,13 @@ const TRY_AGAIN = 4_000;
 const LOCK = 'lippet-outbox';
 
 interface Waiting {
-  pieceId: string;
+  home: MediaHome;
   blob: Blob;
 }
 
 /** One file on its way. */
 export interface OnItsWay {
-  pieceId: string;
+  home: MediaHome;
   /** Content type as the device has it. */
   type: string;
   /** In bytes. */
@@ -61,17 +61,17 @@ class MediaOutbox {
   async start(): Promise<void> {
     const left = await entries<string, Waiting>(kept);
     for (const [id] of left) this.begun.add(id);
-    const before = Object.fromEntries(left.map(([id, { pieceId, blob }]) => [id, { pieceId, type: blob.type, size: blob.size, progress: 0 }]));
+    const before = Object.fromEntries(left.map(([id, { home, blob }]) => [id, { home, type: blob.type, size: blob.size, progress: 0 }]));
     this.state.setState(({ waiting }) => ({ waiting: { ...before, ...waiting } }));
     if (!this.started) window.addEventListener('online', () => void this.work());
     this.started = true;
     void this.work();
   }
 
-  /** Keeps a file for a piece under an id made here. @throws what IndexedDB throws where the device has no room */
-  async add(id: string, pieceId: string, blob: Blob): Promise<void> {
-    await set(id, { pieceId, blob } satisfies Waiting, kept);
-    this.state.setState(({ waiting }) => ({ waiting: { ...waiting, [id]: { pieceId, type: blob.type, size: blob.size, progress: 0 } } }));
+  /** Keeps a file under an id made here. @throws what IndexedDB throws where the device has no room */
+  async add(id: string, home: MediaHome, blob: Blob): Promise<void> {
+    await set(id, { home, blob } satisfies Waiting, kept);
+    this.state.setState(({ waiting }) => ({ waiting: { ...waiting, [id]: { home, type: blob.type, size: blob.size, progress: 0 } } }));
     void this.work();
   }
 
@@ -105,10 +105,10 @@ class MediaOutbox {
     }
   }
 
-  private async send(id: string, { pieceId, blob }: Waiting): Promise<void> {
+  private async send(id: string, { home, blob }: Waiting): Promise<void> {
     try {
-      await this.bring(id, pieceId, blob);
-      await post<MediaView>(`/pieces/${pieceId}/media/${id}`, { sha256: await checksum(blob) });
+      await this.bring(id, home, blob);
+      await post<MediaView>(`/${home}/media/${id}`, { sha256: await checksum(blob) });
     } catch (error) {
       // Of somebody else who uses this device: it waits here until they sign in.
       if (isSomebodyElses(error)) return this.forget(id);
@@ -121,10 +121,10 @@ class MediaOutbox {
   }
 
   /** Brings the bytes, from where an earlier try stopped. */
-  private bring(id: string, piece: string, blob: Blob): Promise<void> {
+  private bring(id: string, home: MediaHome, blob: Blob): Promise<void> {
     return new Promise((resolve, reject) => {
       const upload = new Upload(blob, {
-        endpoint: UPLOAD_PATH, ...(this.begun.has(id) ? { uploadUrl: `${UPLOAD_PATH}/${id}` } : {}), metadata: { media: id, piece }, headers: { [OWN_HEADER]: '1' },
+        endpoint: UPLOAD_PATH, ...(this.begun.has(id) ? { uploadUrl: `${UPLOAD_PATH}/${id}` } : {}), metadata: { media: id, home }, headers: { [OWN_HEADER]: '1' },
         uploadDataDuringCreation: true, storeFingerprintForResuming: false, retryDelays: [],
         onProgress: (sent, total) => this.tell(id, sent / total),
         onSuccess: () => resolve(),
@@ -167,9 +167,9 @@ function refusalOf(error: unknown): string | null {
 
 export const mediaOutbox = new MediaOutbox();
 
-/** How many files of a piece are on their way, and how much of all of them is at school, 0 to 1. Null for none. */
-export function onTheirWay({ waiting }: OutboxState, pieceId: string): { count: number; share: number } | null {
-  const files = Object.values(waiting).filter((each) => each.pieceId === pieceId);
+/** How many files of a piece or an activity are on their way, and how much of all of them is at school, 0 to 1. Null for none. */
+export function onTheirWay({ waiting }: OutboxState, home: MediaHome): { count: number; share: number } | null {
+  const files = Object.values(waiting).filter((each) => each.home === home);
   const all = files.reduce((sum, { size }) => sum + size, 0);
   return files.length === 0 ? null : { count: files.length, share: files.reduce((sum, { size, progress }) => sum + size * progress, 0) / Math.max(1, all) };
 }

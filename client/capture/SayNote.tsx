@@ -39,7 +39,7 @@ export function SayNote({ pieceId, onSaid }: Props) {
         if (!recorded) return;
         try {
           const voice = crypto.randomUUID();
-          await mediaOutbox.add(voice, pieceId, recorded.blob);
+          await mediaOutbox.add(voice, `pieces/${pieceId}`, recorded.blob);
           await forgetRecording(recorded.id);
           tell(voice);
         } catch {

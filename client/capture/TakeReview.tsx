@@ -77,12 +77,13 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
   const keep = async (): Promise<void> => {
     setBusy(true);
     try {
+      const home = `pieces/${recorded.pieceId}` as const;
       const media = crypto.randomUUID();
       const original = louder ? crypto.randomUUID() : null;
       const front = sort === 'film' && cover !== null ? crypto.randomUUID() : null;
-      if (front) await mediaOutbox.add(front, recorded.pieceId, await frameOf(recorded.blob, cover!));
-      if (original) await mediaOutbox.add(original, recorded.pieceId, recorded.blob);
-      await mediaOutbox.add(media, recorded.pieceId, blob);
+      if (front) await mediaOutbox.add(front, home, await frameOf(recorded.blob, cover!));
+      if (original) await mediaOutbox.add(original, home, recorded.blob);
+      await mediaOutbox.add(media, home, blob);
       const now = Date.now();
       // A take has the id of its recording: what was kept is known again, should the browser stop before the recording is forgotten.
       onKept({ id: recorded.id, sort, media, original, seconds, spans, title: title.trim(), cover: front, faults: heard?.faults ?? [], chosen: now, at: now });

@@ -68,8 +68,8 @@ export async function keepPhoto(pieceId: string, held: HeldPhoto, wish: Wish): P
   const { page, width, height } = made;
   const media = crypto.randomUUID();
   try {
-    if (!held.kept) await mediaOutbox.add(held.id, pieceId, held.blob);
-    await mediaOutbox.add(media, pieceId, page);
+    if (!held.kept) await mediaOutbox.add(held.id, `pieces/${pieceId}`, held.blob);
+    await mediaOutbox.add(media, `pieces/${pieceId}`, page);
   } catch {
     return NO_ROOM;
   }

@@ -18,7 +18,7 @@ export type SendTry =
 export async function trySending(live: LiveDocument, { pieceId, key, word }: Pick<SendWish, 'pieceId' | 'key' | 'word'>): Promise<SendTry> {
   try {
     await live.allAtSchool();
-    const way = onTheirWay(mediaOutbox.state.getState(), pieceId);
+    const way = onTheirWay(mediaOutbox.state.getState(), `pieces/${pieceId}`);
     if (way) return { step: 'waiting', why: `Waiting for ${wayWords(way)}. It all goes by itself then, also when you leave this page.` };
     const go = await post<GoView>(`/pieces/${pieceId}/send`, { key, extent: live.extent(), ...(word.trim() ? { word } : {}) });
     return { step: 'sent', go };

@@ -1,4 +1,4 @@
-import { MEDIA_LIMITS } from '@lippet/core/contract/media';
+import { MEDIA_LIMITS, type MediaHome } from '@lippet/core/contract/media';
 import type { Background } from '@lippet/core/page/background';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { pdfWorker } from './pdfPages';
@@ -17,11 +17,11 @@ const TROUBLES: Record<string, string> = {
 };
 
 /**
- * Reads a learner's PDF on this device and keeps it for school.
+ * Reads a PDF on this device and keeps it for school.
  *
  * @returns its pages, or a sentence that says why it can't be used
  */
-export async function bringPdf(pieceId: string, file: Blob): Promise<PdfPagePlan[] | string> {
+export async function bringPdf(home: MediaHome, file: Blob): Promise<PdfPagePlan[] | string> {
   if (file.size > MEDIA_LIMITS.file) return `That PDF is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
   const media = crypto.randomUUID();
   const worker = pdfWorker();
@@ -36,7 +36,7 @@ export async function bringPdf(pieceId: string, file: Blob): Promise<PdfPagePlan
       const { width, height } = await worker.facts(media, page);
       pages.push({ background: { kind: 'pdf', media, page }, width, height });
     }
-    await mediaOutbox.add(media, pieceId, file);
+    await mediaOutbox.add(media, home, file);
     return pages;
   } catch (error) {
     return TROUBLES[(error as Error).name] ?? 'That file can’t be opened as a PDF here.';

@@ -60,7 +60,7 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
     pending.current = null;
     try {
       await marks.allAtSchool();
-      const way = pieceId && onTheirWay(mediaOutbox.state.getState(), pieceId);
+      const way = pieceId && onTheirWay(mediaOutbox.state.getState(), `pieces/${pieceId}`);
       if (way) {
         setProblem(`There is still ${wayWords(way)}: what you said. Try again in a moment.`);
         return false;

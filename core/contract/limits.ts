@@ -2,6 +2,8 @@
 export const LIMITS = {
   /** A JSON body, in bytes. */
   jsonBody: 256 * 1024,
+  /** An activity as a teacher makes it, in bytes. */
+  plan: 2 * 1024 * 1024,
   /** One sync message (the strokes drawn while away arrive as one), in bytes. */
   syncMessage: 8 * 1024 * 1024,
   /** All of a piece's document, in bytes. */

@@ -64,10 +64,20 @@ export const SOUND_TYPES = 'audio/*';
 export const FILM_TYPES = 'video/*,audio/*';
 export const PDF_TYPE = 'application/pdf';
 
-/** Of an upload: which file of which piece it is. Both ids were made by the client or by school. */
+/** Where a file belongs: to a piece or to an activity. It is how their addresses begin, too. */
+export type MediaHome = `pieces/${string}` | `activities/${string}`;
+const HOME = /^(pieces|activities)\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/** The ids in a file's home; one of them is null. */
+export function homeIds(home: MediaHome): { pieceId: string | null; activityId: string | null } {
+  const [kind, id] = home.split('/') as [string, string];
+  return { pieceId: kind === 'pieces' ? id : null, activityId: kind === 'pieces' ? null : id };
+}
+
+/** Of an upload: which file it is, and where it belongs. Both ids were made by the client or by school. */
 export const uploadMeta = yup.object({
   media: yup.string().uuid('The file’s id must be a UUID.').required('Say which file this is.'),
-  piece: yup.string().uuid('The piece’s id must be a UUID.').required('Say which piece this file is for.'),
+  home: yup.string<MediaHome>().matches(HOME, 'Say where the file belongs, as in pieces/<id> or activities/<id>.').required('Say where this file belongs.'),
 });
 
 /** Says that a file has arrived whole. */

@@ -17,6 +17,7 @@ export type ProblemCode =
   | 'not-found'
   | 'still-arriving'
   | 'nothing-made'
+  | 'incomplete'
   | 'unfit'
   | 'range'
   | 'conflict'

@@ -3,13 +3,16 @@ import type { PagePlan } from '../page/document';
 import type { PartProgress } from '../page/progress';
 import type { PdfStyle } from '../pdf/style';
 import type { Completeness } from '../schedule/completeness';
+import type { RichText } from '../words/richText';
+import type { MaterialView } from './activities';
+import type { ChoicePlan, PartKind, RubricRow } from './plan';
 import type { Outcome, PieceFacts, PieceStanding } from '../schedule/pieceState';
 import { LIMITS } from './limits';
 
 /** A part as people see it. */
 export interface PartView {
   id: string;
-  kind: 'page' | 'photo' | 'sound' | 'film';
+  kind: PartKind;
   title: string;
   required: boolean;
   /** Whether pages of one's own may be added. */
@@ -24,6 +27,19 @@ export interface PartView {
   soundOnly: boolean;
   /** Whether the learner may keep a copy of a recording. */
   keepCopy: boolean;
+  /** The choice it belongs to, if any. */
+  choice: string | null;
+  /** Waits until the part in front of it is complete. */
+  waits: boolean;
+  /** Taken out of the activity by the teacher; what a learner made for it stays. */
+  removed: boolean;
+  /** Of words: begun sentences, a picture above, and how many words there must and may be. */
+  openings: string[];
+  picture: string | null;
+  leastWords: number | null;
+  mostWords: number | null;
+  /** Of a tick: whether a teacher has to confirm it. */
+  confirm: boolean;
 }
 
 /** The longest recording where the teacher has not said, in seconds. */
@@ -74,9 +90,18 @@ export interface GoPageView {
 export interface PieceView {
   id: string;
   card: PieceCard;
+  /** Words of the task alone, and with all that is in it. */
   task: string;
+  taskText: RichText;
   goal: string | null;
+  supplies: string;
   parts: PartView[];
+  choices: ChoicePlan[];
+  /** What may be looked at now. */
+  materials: MaterialView[];
+  /** How many more there are to look at once a go is sent, and the next time at which something is shown. */
+  later: { afterSending: number; next: number | null };
+  rubric: RubricRow[];
   pages: PagePlan[];
   /** Newest first; what was taken back is not among them. */
   goes: GoView[];
@@ -84,7 +109,7 @@ export interface PieceView {
 
 export interface UpdateView {
   id: string;
-  kind: 'sent' | 'taken-back' | 'again' | 'finished';
+  kind: 'new' | 'sent' | 'taken-back' | 'again' | 'finished';
   words: string;
   at: number;
   seen: boolean;

@@ -4,6 +4,8 @@ import { readItems, type Items } from './item';
 import { partsWithTakes, readTakes } from '../recording/take';
 import { readShot } from '../scan/shot';
 import { filledSpots } from './spots';
+import { countWords } from '../words/countWords';
+import { answerWords, partsWithWords, tickedParts } from '../words/answers';
 
 /** What a piece's document holds, part by part: counted, never typed in. */
 export interface PieceProgress {
@@ -24,9 +26,13 @@ export interface PartProgress {
   photos: number;
   /** Takes of sound or film. */
   recordings: number;
+  /** Words written in an answer of words. */
+  words: number;
+  /** "I have done this". */
+  ticked: boolean;
 }
 
-export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0, photos: 0, recordings: 0 };
+export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0, photos: 0, recordings: 0, words: 0, ticked: false };
 
 /** An item that is empty (a text box without words, a field left blank) is no work. */
 function countItems(items: Items): { items: number; strokes: number } {
@@ -40,7 +46,9 @@ function countItems(items: Items): { items: number; strokes: number } {
   return count;
 }
 
-function countPage(page: PagePlan, items: Items | undefined): PartProgress {
+type PageCount = Omit<PartProgress, 'words' | 'ticked'>;
+
+function countPage(page: PagePlan, items: Items | undefined): PageCount {
   const { items: all, strokes } = items ? countItems(items) : { items: 0, strokes: 0 };
   const needed = (page.spots ?? []).filter((spot) => spot.needed);
   // Ink is only looked into where spots ask for it: counting must be quick enough while someone draws.
@@ -55,11 +63,16 @@ export function measureProgress(doc: Y.Doc): PieceProgress {
   for (const page of readPages(doc)) {
     const part = (parts[page.part] ??= { ...NO_PROGRESS });
     const counted = countPage(page, pageItems(doc, page.id));
-    for (const key of Object.keys(counted) as (keyof PartProgress)[]) part[key] += counted[key];
+    for (const key of Object.keys(counted) as (keyof PageCount)[]) part[key] += counted[key];
   }
   for (const id of partsWithTakes(doc)) {
     const recordings = readTakes(doc, id).length;
     if (recordings > 0) parts[id] = { ...(parts[id] ?? NO_PROGRESS), recordings };
   }
+  for (const id of partsWithWords(doc)) {
+    const words = countWords(answerWords(doc, id));
+    if (words > 0) parts[id] = { ...(parts[id] ?? NO_PROGRESS), words };
+  }
+  for (const id of tickedParts(doc)) parts[id] = { ...(parts[id] ?? NO_PROGRESS), ticked: true };
   return { parts };
 }

@@ -119,8 +119,8 @@ describe('the takes of a part', () => {
     const doc = documentWith(take('x', { original: 'raw', cover: 'front' }));
     const progress = measureProgress(doc);
     expect(progress.parts.b).toMatchObject({ recordings: 1, pages: 0 });
-    expect(completeness([{ id: 'b', required: true }], progress)).toMatchObject({ made: true, complete: true });
-    expect(completeness([{ id: 'a', required: true }], progress)).toMatchObject({ complete: false });
+    expect(completeness([{ id: 'b', required: true }], [], progress)).toMatchObject({ made: true, complete: true });
+    expect(completeness([{ id: 'a', required: true }], [], progress)).toMatchObject({ complete: false });
     expect(mediaOf(doc).sort()).toEqual(['front', 'media-x', 'raw']);
   });
 

@@ -23,24 +23,24 @@ const addPhoto = (doc: Y.Doc, id: string, part: string): void => addPage(doc, { 
 describe('a photo of paper', () => {
   it('completes its part, and any other part in place of what was asked for there', () => {
     const doc = draft();
-    expect(completeness(NEEDS, measureProgress(doc))).toMatchObject({ made: false, missing: ['paper', 'sheet'] });
+    expect(completeness(NEEDS, [], measureProgress(doc))).toMatchObject({ made: false, missing: ['paper', 'sheet'] });
     addPhoto(doc, 'one', 'paper');
-    expect(completeness(NEEDS, measureProgress(doc))).toMatchObject({ made: true, complete: false, missing: ['sheet'] });
+    expect(completeness(NEEDS, [], measureProgress(doc))).toMatchObject({ made: true, complete: false, missing: ['sheet'] });
     addPhoto(doc, 'two', 'sheet');
     const progress = measureProgress(doc);
     expect(progress.parts.paper).toEqual({ ...NO_PROGRESS, pages: 1, drawnPages: 1, photos: 1 });
     expect(progress.parts.sheet).toMatchObject({ photos: 1, neededSpots: 1, filledSpots: 0 });
-    expect(completeness(NEEDS, progress).complete).toBe(true);
+    expect(completeness(NEEDS, [], progress).complete).toBe(true);
   });
 
   it('counts as long as it is not deleted; a photo that a teacher laid under a sheet is no answer', () => {
     const doc = draft();
     addPhoto(doc, 'one', 'paper');
     applyChanges(doc, (page) => pageItems(doc, page), { pages: [{ page: 'one', after: { deleted: true } }] }, null);
-    expect(partComplete(measureProgress(doc), 'paper')).toBe(false);
+    expect(partComplete(measureProgress(doc), { id: 'paper' })).toBe(false);
     const given = new Y.Doc();
     Y.applyUpdate(given, startDocument([{ id: 'p', part: 'sheet', width: 200, height: 300, background: { kind: 'photo', media: 'm', alt: 'A knot' } }]));
-    expect(partComplete(measureProgress(given), 'sheet')).toBe(false);
+    expect(partComplete(measureProgress(given), { id: 'sheet' })).toBe(false);
   });
 
   it('is sent only with its original, so both are waited for', () => {

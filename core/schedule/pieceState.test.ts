@@ -1,3 +1,5 @@
+import fc from 'fast-check';
+import { arrangeNow } from './nowList';
 import { DUE_SOON, PIECE_STATES, pieceState, type PieceFacts } from './pieceState';
 
 const NOW = Date.UTC(2026, 10, 24, 10);
@@ -5,7 +7,7 @@ const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 
 const facts = (change: Partial<PieceFacts> = {}): PieceFacts => ({
-  made: false, complete: false, latest: null, opens: null, due: null, closes: null, lateAllowed: true, ...change,
+  made: false, complete: false, latest: null, opens: null, due: null, closes: null, lateAllowed: true, takeBack: 'begun', archived: false, ...change,
 });
 const sent = (change: Partial<NonNullable<PieceFacts['latest']>> = {}): PieceFacts['latest'] => ({
   go: 1, sentAt: NOW - HOUR, reviewBegun: false, released: null, ...change,
@@ -49,6 +51,17 @@ describe('pieceState', () => {
       expect(pieceState(facts({ made: true, ...given }), NOW)).toMatchObject(expected);
     });
 
+    it.each([
+      ['begun', {}, true], ['due', {}, true], ['due', { due: NOW + 1 }, true], ['due', { due: NOW - 1 }, false], ['begun', { due: NOW - 1 }, true], ['never', {}, false],
+    ] as const)('takes back by the rule "%s", with %j: %s', (takeBack, given, may) => {
+      expect(pieceState(facts({ made: true, latest: sent(), takeBack, ...given }), NOW).mayTakeBack).toBe(may);
+      expect(pieceState(facts({ made: true, latest: sent({ reviewBegun: true }), takeBack, ...given }), NOW).mayTakeBack).toBe(false);
+    });
+
+    it('takes nothing more once the activity is put away', () => {
+      expect(pieceState(facts({ made: true, archived: true }), NOW)).toMatchObject({ closed: true, mayDraw: false, maySend: false });
+    });
+
     it('calls a go late by when it was sent, not by when one looks', () => {
       const due = NOW - DAY;
       expect(pieceState(facts({ due, latest: sent({ sentAt: due }) }), NOW).late).toBe(false);
@@ -79,5 +92,28 @@ describe('pieceState', () => {
     ] as const)('%s', (_, given, expected) => {
       expect(pieceState(given, NOW)).toMatchObject(expected);
     });
+  });
+
+  it('never gives two states, and shuts what it must, over random facts and clocks', () => {
+    const moment = fc.option(fc.integer({ min: NOW - 9 * DAY, max: NOW + 9 * DAY }), { nil: null });
+    const latest = fc.option(fc.record({
+      go: fc.integer({ min: 1, max: 5 }), sentAt: fc.integer({ min: NOW - 9 * DAY, max: NOW }), reviewBegun: fc.boolean(),
+      released: fc.option(fc.record({ outcome: fc.constantFrom('again' as const, 'finished' as const), at: fc.constant(NOW) }), { nil: null }),
+    }), { nil: null });
+    const any = fc.record({
+      made: fc.boolean(), complete: fc.boolean(), latest, opens: moment, due: moment, closes: moment, lateAllowed: fc.boolean(), takeBack: fc.constantFrom('begun' as const, 'due' as const, 'never' as const), archived: fc.boolean(),
+    });
+    fc.assert(fc.property(any, fc.integer({ min: NOW - 9 * DAY, max: NOW + 9 * DAY }), (given, now) => {
+      const standing = pieceState(given, now);
+      expect(PIECE_STATES.filter((state) => state === standing.state)).toHaveLength(1);
+      if (standing.closed || standing.notOpen) expect([standing.mayDraw, standing.maySend]).toEqual([false, false]);
+      if (standing.state === 'with-teacher' || standing.state === 'finished') expect([standing.mayDraw, standing.dueSoon, standing.overdue]).toEqual([false, false, false]);
+      if (standing.maySend) expect(standing.mayDraw && given.made).toBe(true);
+      expect(standing.dueSoon && standing.overdue).toBe(false);
+      // Whatever it is: what is open is in exactly one place of Now, and what is not is in none.
+      const list = arrangeNow([{ standing, due: given.due, touchedAt: null }]);
+      const places = (list.carryOn ? 1 : 0) + Object.values({ ...list, carryOn: [] }).flat().length;
+      expect(places).toBe(standing.notOpen ? 0 : 1);
+    }), { numRuns: 2_000 });
   });
 });

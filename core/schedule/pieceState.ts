@@ -1,3 +1,5 @@
+import type { TakeBack } from '../contract/plan';
+
 /**
  * The one place that says how a piece stands. Every list, stamp, count and filter asks here.
  * All times are milliseconds since 1970 (UTC).
@@ -34,6 +36,10 @@ export interface PieceFacts {
   due: number | null;
   closes: number | null;
   lateAllowed: boolean;
+  /** Until when a go may be taken back. */
+  takeBack: TakeBack;
+  /** Put away by the teacher. */
+  archived: boolean;
 }
 
 export interface PieceStanding {
@@ -77,7 +83,7 @@ export function pieceState(facts: PieceFacts, now: number): PieceStanding {
   const notOpen = facts.opens !== null && now < facts.opens;
   // Another go is asked for by the teacher, often after due: only the closing time ends it.
   const closed =
-    (facts.closes !== null && now > facts.closes) || (pastDue && !facts.lateAllowed && state !== 'another-go');
+    facts.archived || (facts.closes !== null && now > facts.closes) || (pastDue && !facts.lateAllowed && state !== 'another-go');
   const open = !notOpen && !closed && !settled;
   return {
     state,
@@ -89,6 +95,6 @@ export function pieceState(facts: PieceFacts, now: number): PieceStanding {
     whenever: facts.due === null,
     mayDraw: open,
     maySend: open && facts.made,
-    mayTakeBack: state === 'with-teacher' && latest !== null && !latest.reviewBegun,
+    mayTakeBack: state === 'with-teacher' && latest !== null && !latest.reviewBegun && facts.takeBack !== 'never' && !(facts.takeBack === 'due' && pastDue),
   };
 }

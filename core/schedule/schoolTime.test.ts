@@ -1,6 +1,4 @@
-import { NO_PROGRESS } from '../page/progress';
 import { cardWords, type CardFacts } from './cardWords';
-import { completeness } from './completeness';
 import { arrangeNow, type Placed } from './nowList';
 import { pieceState, type PieceFacts } from './pieceState';
 import { clockWords, daysUntil, dueWords, greetingWord, schoolDay, weekdayWord, whenWords } from './schoolTime';
@@ -51,35 +49,8 @@ describe('the school’s clock', () => {
   });
 });
 
-describe('completeness', () => {
-  const drawn = { ...NO_PROGRESS, pages: 1, drawnPages: 1, strokes: 3, items: 3 };
-  const blank = { ...NO_PROGRESS, pages: 1 };
-  const needs = [{ id: 'a', required: true }, { id: 'b', required: true }, { id: 'c', required: false }];
-
-  it('asks for every required part and for no other', () => {
-    expect(completeness(needs, { parts: { a: drawn, b: drawn, c: blank } })).toEqual({ made: true, complete: true, done: 2, of: 3, missing: [] });
-    expect(completeness(needs, { parts: { a: drawn, b: blank, c: drawn } })).toMatchObject({ complete: false, done: 2, missing: ['b'] });
-  });
-
-  it('asks for every needed spot of a page that has some, and for nothing else on it', () => {
-    const needs = [{ id: 'a', required: true }];
-    expect(completeness(needs, { parts: { a: { ...drawn, neededSpots: 2, filledSpots: 1 } } })).toMatchObject({ made: true, complete: false });
-    expect(completeness(needs, { parts: { a: { ...drawn, neededSpots: 2, filledSpots: 2 } } }).complete).toBe(true);
-  });
-
-  it('asks for any part where none is required', () => {
-    const free = [{ id: 'a', required: false }];
-    expect(completeness(free, { parts: { a: blank } }).complete).toBe(false);
-    expect(completeness(free, { parts: { a: drawn } }).complete).toBe(true);
-  });
-
-  it('calls a piece without a document not made', () => {
-    expect(completeness(needs, { parts: {} })).toMatchObject({ made: false, complete: false, missing: ['a', 'b'] });
-  });
-});
-
 const facts = (change: Partial<PieceFacts>): PieceFacts => ({
-  made: false, complete: false, latest: null, opens: null, due: null, closes: null, lateAllowed: true, ...change,
+  made: false, complete: false, latest: null, opens: null, due: null, closes: null, lateAllowed: true, takeBack: 'begun', archived: false, ...change,
 });
 const placed = (name: string, change: Partial<PieceFacts>, touchedAt: number | null = null): Placed & { name: string } => ({
   name, standing: pieceState(facts(change), NOW), due: change.due ?? null, touchedAt,

@@ -5,9 +5,10 @@ import * as exports from './2026-11-25-exports';
 import * as captures from './2026-11-25-captures';
 import * as recordings from './2026-11-25-recordings';
 import * as media from './2026-11-25-media';
+import * as planning from './2026-11-25-planning';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
-const MIGRATIONS = [{ name: '2026-11-24-ground', ...ground }, { name: '2026-11-25-media', ...media }, { name: '2026-11-25-exports', ...exports }, { name: '2026-11-25-captures', ...captures }, { name: '2026-11-25-recordings', ...recordings }];
+const MIGRATIONS = [{ name: '2026-11-24-ground', ...ground }, { name: '2026-11-25-media', ...media }, { name: '2026-11-25-exports', ...exports }, { name: '2026-11-25-captures', ...captures }, { name: '2026-11-25-recordings', ...recordings }, { name: '2026-11-25-planning', ...planning }];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

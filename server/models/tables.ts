@@ -2,12 +2,13 @@
 import {
   DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize,
 } from 'sequelize';
-import type { Background } from '@lippet/core/page/background';
 import type { PieceProgress } from '@lippet/core/page/progress';
-import type { Spot } from '@lippet/core/page/spots';
+import type { ActivityPlan, ChoicePlan, MaterialPlan, PartKind, PartSettings, RubricRow, TakeBack } from '@lippet/core/contract/plan';
+import type { ActivityState } from '@lippet/core/contract/activities';
+import type { RichText } from '@lippet/core/words/richText';
 import type { MediaKind, MediaState } from '@lippet/core/contract/media';
 import type { Role, SecretKind } from '@lippet/core/contract/signIn';
-import type { Manifest, PartView, UpdateView } from '@lippet/core/contract/work';
+import type { Manifest, UpdateView } from '@lippet/core/contract/work';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 
 abstract class Row<T extends Model> extends Model<InferAttributes<T>, InferCreationAttributes<T>> {}
@@ -46,45 +47,59 @@ export class Membership extends Row<Membership> {
 
 export class Activity extends Row<Activity> {
   declare id: string;
-  declare groupId: string;
+  /** Who made it. */
   declare teacherId: string;
   declare title: string;
   declare subject: string;
   declare goal: string | null;
-  declare task: string;
+  declare task: RichText;
   declare minutes: number | null;
-  declare opens: Date | null;
-  declare due: Date | null;
-  declare closes: Date | null;
   declare lateAllowed: boolean;
+  /** `draft`: never set yet. */
+  declare state: ActivityState;
+  declare supplies: CreationOptional<string>;
+  declare takeBack: CreationOptional<TakeBack>;
+  declare choices: CreationOptional<ChoicePlan[]>;
+  declare materials: CreationOptional<MaterialPlan[]>;
+  declare rubric: CreationOptional<RubricRow[]>;
+  /** What is typed and not given out yet; null where there is nothing of the kind. */
+  declare draft: CreationOptional<ActivityPlan | null>;
+  /** Counts every saving of the draft, so that two who type at once cannot overwrite each other. */
+  declare draftVersion: CreationOptional<number>;
+  declare changedAt: CreationOptional<Date>;
   declare createdAt: CreationOptional<Date>;
 }
 
-/** Settings of a part: the sheets it asks for, if any (a part of kind `photo` begins with none). */
-export interface PartSettings {
-  sheets: { width: number; height: number; background: Background; spots?: Spot[] }[];
-  /** Whether learners may add pages of their own. */
-  morePages?: boolean;
-  /** False where photos of paper, or a voice, are no answer in place of what is asked for. */
-  onPaper?: boolean;
-  /** Of a recording: its longest, in seconds. */
-  seconds?: number;
-  /** How the teacher began its title. */
-  titleStart?: string;
-  /** False where a film must be a film: a voice alone is no answer. */
-  soundOnly?: boolean;
-  /** False where the learner may keep no copy of it. */
-  keepCopy?: boolean;
+/** Which group an activity is for, and when. */
+export class Assignment extends Row<Assignment> {
+  declare activityId: string;
+  declare groupId: string;
+  declare opens: Date | null;
+  declare due: Date | null;
+  declare closes: Date | null;
+}
+
+/** One learner's own dates, in place of the group's. */
+export class LearnerDates extends Row<LearnerDates> {
+  declare activityId: string;
+  declare personId: string;
+  declare opens: Date | null;
+  declare due: Date | null;
+  declare closes: Date | null;
 }
 
 export class Part extends Row<Part> {
   declare id: string;
   declare activityId: string;
   declare position: number;
-  declare kind: PartView['kind'];
+  declare kind: PartKind;
   declare title: string;
   declare required: boolean;
   declare settings: PartSettings;
+  declare choice: CreationOptional<string | null>;
+  declare waits: CreationOptional<boolean>;
+  /** Taken out of the activity; its learners' work stays with their pieces. */
+  declare removedAt: CreationOptional<Date | null>;
 }
 
 export class Piece extends Row<Piece> {
@@ -139,7 +154,9 @@ export class Media extends Row<Media> {
 export class Upload extends Row<Upload> {
   declare id: string;
   declare ownerId: string;
-  declare pieceId: string;
+  /** Of a piece, or else of an activity. */
+  declare pieceId: string | null;
+  declare activityId: string | null;
   /** Of the whole file, in bytes. */
   declare size: number;
   declare createdAt: CreationOptional<Date>;
@@ -282,16 +299,24 @@ export function defineTables(sequelize: Sequelize): void {
     { personId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, role: text() },
     { ...common, tableName: 'memberships' },
   );
+  const list = () => ({ ...json(), defaultValue: [] }) as const;
   Activity.init(
     {
-      id: id(), groupId: uuid(), teacherId: uuid(), title: text(), subject: text(), goal: maybeText(), task: text(),
-      minutes: { type: DataTypes.INTEGER }, opens: maybeTime(), due: maybeTime(), closes: maybeTime(),
-      lateAllowed: flag(), createdAt: now(),
+      id: id(), teacherId: uuid(), title: text(), subject: text(), goal: maybeText(), task: json(), minutes: { type: DataTypes.INTEGER },
+      lateAllowed: flag(), state: text(), supplies: { ...text(), defaultValue: '' }, takeBack: { ...text(), defaultValue: 'begun' },
+      choices: list(), materials: list(), rubric: list(), draft: { type: DataTypes.JSONB }, draftVersion: { ...integer(), defaultValue: 0 },
+      changedAt: now(), createdAt: now(),
     },
     { ...common, tableName: 'activities' },
   );
+  const dates = () => ({ opens: maybeTime(), due: maybeTime(), closes: maybeTime() }) as const;
+  Assignment.init({ activityId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, ...dates() }, { ...common, tableName: 'assignments' });
+  LearnerDates.init({ activityId: { ...uuid(), primaryKey: true }, personId: { ...uuid(), primaryKey: true }, ...dates() }, { ...common, tableName: 'learner_dates' });
   Part.init(
-    { id: id(), activityId: uuid(), position: integer(), kind: text(), title: text(), required: flag(), settings: json() },
+    {
+      id: id(), activityId: uuid(), position: integer(), kind: text(), title: text(), required: flag(), settings: json(),
+      choice: { type: DataTypes.UUID }, waits: { ...flag(), defaultValue: false }, removedAt: maybeTime(),
+    },
     { ...common, tableName: 'parts' },
   );
   Piece.init(
@@ -314,7 +339,7 @@ export function defineTables(sequelize: Sequelize): void {
     },
     { ...common, tableName: 'media' },
   );
-  Upload.init({ id: id(), ownerId: uuid(), pieceId: uuid(), size: integer(), createdAt: now() }, { ...common, tableName: 'uploads' });
+  Upload.init({ id: id(), ownerId: uuid(), pieceId: maybeUuid(), activityId: maybeUuid(), size: integer(), createdAt: now() }, { ...common, tableName: 'uploads' });
   PieceCopy.init(
     { id: id(), pieceId: uuid(), at: time(), through: { type: DataTypes.BIGINT, allowNull: false }, data: bytes(), progress: json() },
     { ...common, tableName: 'piece_copies' },

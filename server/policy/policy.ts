@@ -7,6 +7,8 @@ import type { Actor } from './actor';
 
 type OwnedPiece = { personId: string };
 type GroupWork = { groupId: string };
+/** An activity as it is made: whose it is, and which groups it is set for. */
+type Planned = { teacherId: string; groups: readonly string[] };
 
 export const policy = {
   /** Learners of the group see an activity once it has opened; its teachers always. */
@@ -67,6 +69,20 @@ export const policy = {
 
   /** A file made of a go: whoever asked for it. It holds what they were allowed to see then. */
   readExport: (actor: Actor, made: { askedBy: string }): boolean => made.askedBy === actor.personId,
+
+  /** Making and changing activities: teachers. */
+  makeActivity: (actor: Actor): boolean => actor.role === 'teacher',
+
+  /** An activity as it is made, with its drafts and its files: who made it, and the teachers of the groups that it is set for. */
+  planActivity: (actor: Actor, activity: Planned): boolean =>
+    actor.role === 'teacher' && (actor.personId === activity.teacherId || activity.groups.some((group) => actor.teaches.has(group))),
+
+  /** Setting work for a group: its teachers. */
+  setFor: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
+
+  /** A learner looks at what is shown with an activity, from the time that it is shown; what answers it, once a go was sent. */
+  seeMaterial: (material: { shown: 'start' | 'at' | 'sent'; at: number | null }, sent: boolean, now: number): boolean =>
+    material.shown === 'start' || (material.shown === 'at' ? material.at !== null && now >= material.at : sent),
 
   /** The class list with its code. */
   seeClass: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),

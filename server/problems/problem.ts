@@ -13,6 +13,7 @@ const STATUS: Record<ProblemCode, ContentfulStatusCode> = {
   range: 416,
   unfit: 415,
   'nothing-made': 422,
+  incomplete: 422,
   wait: 429,
   broken: 500,
 };

@@ -10,6 +10,7 @@ import type { ExportService } from '../services/exports';
 import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
 import type { PieceService } from '../services/pieces';
+import type { PlanningService } from '../services/planning';
 import type { ReviewService } from '../services/reviews';
 import type { RecordingService } from '../services/recordings';
 import type { SignInService } from '../services/signIn';
@@ -27,6 +28,7 @@ export interface Services {
   copies: PieceCopyService;
   exports: ExportService;
   captures: CaptureService;
+  planning: PlanningService;
   reviews: ReviewService;
   hub: SyncHub;
 }

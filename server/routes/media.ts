@@ -39,7 +39,11 @@ export function mediaRoutes({ media, uploads, copies }: Services): Hono<AppEnv> 
   routes.patch('/uploads/:id', (c) => uploads.goOn(signedIn(c), id(c), c.req.raw));
   routes.post('/pieces/:id/media/:media', async (c) => {
     const actor = signedIn(c);
-    return c.json(await uploads.take(actor, id(c), id(c, 'media'), (await body(c, arrivedBody)).sha256));
+    return c.json(await uploads.take(actor, `pieces/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256));
+  });
+  routes.post('/activities/:id/media/:media', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await uploads.take(actor, `activities/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256));
   });
   routes.get('/media/:id', async (c) => file(c, media, await media.original(signedIn(c), id(c))));
   routes.get('/media/:id/playable', async (c) => file(c, media, await media.playable(signedIn(c), id(c))));

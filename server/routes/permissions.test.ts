@@ -9,7 +9,7 @@ jest.setTimeout(30_000);
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string }
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string }
 interface Row {
   path: (ids: Ids) => string;
   /** The method that is asked with, where it is another than the route's. */
@@ -41,7 +41,7 @@ const TABLE: Record<string, Row> = {
     path: ({ piece }) => `/api/pieces/${piece}/send`, body: () => ({ key: randomUUID(), extent: 'AAA=' }), allowed: { owner: 409 },
   },
   'POST /api/pieces/:id/take-back': { path: ({ piece }) => `/api/pieces/${piece}/take-back`, allowed: { owner: 409 } },
-  'POST /api/uploads': { path: () => '/api/uploads', body: () => 'a picture', headers: ({ piece }) => uploadHeaders(piece, randomUUID(), 9), allowed: { owner: 409, teacher: 201 } },
+  'POST /api/uploads': { path: () => '/api/uploads', body: () => 'a picture', headers: ({ piece }) => uploadHeaders(`pieces/${piece}`, randomUUID(), 9), allowed: { owner: 409, teacher: 201 } },
   'GET /api/uploads/:id': { path: ({ upload }) => `/api/uploads/${upload}`, method: 'HEAD', headers: () => ({ 'tus-resumable': '1.0.0' }), allowed: { owner: 200 } },
   'PATCH /api/uploads/:id': { path: ({ upload }) => `/api/uploads/${upload}`, body: () => 'x', headers: () => ({ 'tus-resumable': '1.0.0', 'upload-offset': '5', 'content-type': 'application/offset+octet-stream' }), allowed: { owner: 409 } },
   'POST /api/pieces/:id/media/:media': {
@@ -53,6 +53,9 @@ const TABLE: Record<string, Row> = {
   // For devices that nobody is signed in on: only the key counts.
   'POST /api/captures': { path: () => '/api/captures', body: () => ({ key: 'ABCDEFGH' }), allowed: everybody(404) },
   'PUT /api/captures/media/:media': { path: () => `/api/captures/media/${randomUUID()}`, body: () => 'a picture', allowed: everybody(404) },
+  'POST /api/activities/:id/media/:media': {
+    path: ({ activity }) => `/api/activities/${activity}/media/${randomUUID()}`, body: () => ({ sha256: 'a'.repeat(64) }), allowed: {},
+  },
   'GET /api/media/:id': { path: ({ media }) => `/api/media/${media}`, allowed: { owner: 200, teacher: 200 } },
   'GET /api/media/:id/playable': { path: ({ media }) => `/api/media/${media}/playable`, allowed: { owner: 200, teacher: 200 } },
   // A picture can't be cut: it is not there for those who may see it, as for all others.
@@ -71,6 +74,15 @@ const TABLE: Record<string, Row> = {
   'GET /api/updates': { path: () => '/api/updates', allowed: signedIn(200) },
   'POST /api/updates/seen': { path: () => '/api/updates/seen', allowed: signedIn(204) },
   'GET /api/to-review': { path: () => '/api/to-review', allowed: signedIn(200) },
+  'GET /api/activities': { path: () => '/api/activities', allowed: signedIn(200) },
+  'POST /api/activities': { path: () => '/api/activities', body: () => ({ id: randomUUID() }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
+  'GET /api/activities/:id/plan': { path: ({ activity }) => `/api/activities/${activity}/plan`, allowed: { teacher: 200 } },
+  'PUT /api/activities/:id/plan': { path: ({ activity }) => `/api/activities/${activity}/plan`, body: () => ({ version: 99, plan: {} }), allowed: { teacher: 409 } },
+  'DELETE /api/activities/:id/draft': { path: ({ activity }) => `/api/activities/${activity}/draft`, allowed: { teacher: 200 } },
+  'POST /api/activities/:id/set': { path: ({ activity }) => `/api/activities/${activity}/set`, body: () => ({ version: 99 }), allowed: { teacher: 409 } },
+  'POST /api/activities/:id/copy': { path: ({ activity }) => `/api/activities/${activity}/copy`, body: () => ({ id: randomUUID() }), allowed: { teacher: 201 } },
+  'POST /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
+  'DELETE /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
   'GET /api/activities/:id/line': { path: ({ activity }) => `/api/activities/${activity}/line`, allowed: { teacher: 200 } },
   'POST /api/goes/:id/review': { path: ({ go }) => `/api/goes/${go}/review`, allowed: { teacher: 200 } },
   'PUT /api/reviews/:id/note': { path: ({ review }) => `/api/reviews/${review}/note`, body: () => ({ note: 'x' }), allowed: { teacher: 200 } },
@@ -114,7 +126,7 @@ describe('permissions', () => {
     const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
     const { id: media } = (await (await ada.bring(pieceId, SVG)).json()) as MediaView;
     const upload = randomUUID();
-    await ada.request('POST', '/api/uploads', 'half', uploadHeaders(pieceId, upload, 9));
+    await ada.request('POST', '/api/uploads', 'half', uploadHeaders(`pieces/${pieceId}`, upload, 9));
     const { id: capture } = await ada.json<{ id: string }>('POST', `/api/pieces/${pieceId}/captures`, { title: 'Knots' });
     const { piece, go } = await sentPiece(ada, school.activities.open);
     await harness.services.copies.keep(piece);
@@ -126,7 +138,7 @@ describe('permissions', () => {
     const bens = await sentPiece(await as('ben'), school.activities.open);
     const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
     await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
-    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload };
+    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed };
   });
   afterAll(() => school.close());
 

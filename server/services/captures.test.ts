@@ -53,7 +53,7 @@ describe('another device’s camera', () => {
     for (const path of [`/api/pieces/${piece}`, `/api/media/${id}`, `/api/captures/${link.id}`, '/api/now']) {
       expect((await phone.request('GET', path, undefined, { [CAPTURE_HEADER]: link.key })).status).toBe(401);
     }
-    expect((await phone.request('POST', '/api/uploads', photo, { ...uploadHeaders(piece, randomUUID(), photo.length), [CAPTURE_HEADER]: link.key })).status).toBe(401);
+    expect((await phone.request('POST', '/api/uploads', photo, { ...uploadHeaders(`pieces/${piece}`, randomUUID(), photo.length), [CAPTURE_HEADER]: link.key })).status).toBe(401);
   });
 
   it('ends after ten minutes, when it is closed, and when a newer one is opened', async () => {

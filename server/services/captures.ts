@@ -77,7 +77,7 @@ export class CaptureService {
     if (!known && taken.length >= CAPTURE_PHOTOS) throw new ProblemError('conflict', `These were ${CAPTURE_PHOTOS} photos, as many as one code lets through.`);
     // In the owner's place, and for this one piece: of the owner's groups it knows nothing.
     const deputy: Actor = { personId: link.personId, sessionId: link.id, role: 'learner', learnsIn: new Set(), teaches: new Set() };
-    const view = await this.media.add(deputy, link.pieceId, mediaId, content);
+    const view = await this.media.add(deputy, `pieces/${link.pieceId}`, mediaId, content);
     await CapturePhoto.findOrCreate({ where: { mediaId }, defaults: { mediaId, linkId: link.id, at: new Date(this.clock()) } });
     return view;
   }

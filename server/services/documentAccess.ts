@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import { Activity, Piece, Review, Submission } from '../models/tables';
+import { Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import type { DocumentGate } from '../sync/hub';
@@ -18,8 +18,7 @@ export function documentAccess(facts: PieceFactsService, copies: PieceCopyServic
       const review = await Review.findByPk(id);
       const go = review && (await Submission.findByPk(review.submissionId));
       const piece = go && (await Piece.findByPk(go.pieceId));
-      const activity = piece && (await Activity.findByPk(piece.activityId));
-      if (!activity || !policy.review(actor, activity)) return null;
+      if (!piece || !policy.review(actor, await facts.workOf(piece))) return null;
       return { write: review!.releasedAt === null && go!.withdrawnAt === null };
     },
     async paused({ kind, id }) {

@@ -10,11 +10,12 @@ import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
 import { PdfSourceError, writePdf, type PdfSources } from '@lippet/core/pdf/write';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import type { Jobs } from '../jobs/jobs';
-import { Activity, Export, Media, Piece, Review, Submission } from '../models/tables';
+import { Export, Media, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import type { FileStore } from '../storage/fileStore';
+import type { PieceFactsService } from './pieceFacts';
 
 /** Files made of frozen goes, in jobs: a large one must not keep anybody waiting for an answer. */
 export class ExportService {
@@ -22,16 +23,17 @@ export class ExportService {
     private readonly files: FileStore,
     private readonly fontsRoot: string,
     private readonly jobs: Jobs,
+    private readonly facts: PieceFactsService,
   ) {}
 
   /** Asks for a PDF of a go, with the marks on it where the actor may see them. */
   async ask(actor: Actor, goId: string, style: PdfStyle): Promise<ExportView> {
     const go = await Submission.findByPk(goId, { attributes: ['id', 'pieceId', 'withdrawnAt'] });
     const piece = go && (await Piece.findByPk(go.pieceId));
-    const activity = piece && (await Activity.findByPk(piece.activityId));
-    if (!go || !piece || !activity || !policy.readGo(actor, piece, activity, go)) throw notFound();
+    const work = piece && (await this.facts.workOf(piece));
+    if (!go || !piece || !work || !policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
-    const marked = review !== null && policy.readMarks(actor, piece, activity, review) && review.marks !== null;
+    const marked = review !== null && policy.readMarks(actor, piece, work, review) && review.marks !== null;
     const made = await Export.create({ id: randomUUID(), submissionId: goId, askedBy: actor.personId, style, marked });
     await this.jobs.send('export-go', { exportId: made.id });
     return viewOf(made);

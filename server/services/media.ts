@@ -1,12 +1,12 @@
 import { rm, writeFile } from 'node:fs/promises';
 import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
 import * as Y from 'yjs';
-import { MEDIA_LIMITS, type MediaView } from '@lippet/core/contract/media';
+import { homeIds, MEDIA_LIMITS, type MediaHome, type MediaView } from '@lippet/core/contract/media';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import type { Span } from '@lippet/core/recording/spans';
 import type { Jobs } from '../jobs/jobs';
-import { Activity, CapturePhoto, Export, Media, Piece, Review, Submission } from '../models/tables';
+import { Activity, Assignment, CapturePhoto, Export, Media, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -37,10 +37,13 @@ export class MediaService {
     private readonly files: FileStore,
     private readonly facts: PieceFactsService,
     private readonly jobs: Jobs,
+    private readonly clock: () => number = Date.now,
   ) {}
 
-  /** A file that is at school already, of this piece and this person; null if it has to be brought. @throws ProblemError where nothing may be added */
-  async known(actor: Actor, pieceId: string, id: string): Promise<MediaView | null> {
+  /** A file that is at school already, of this home and this person; null if it has to be brought. @throws ProblemError where nothing may be added */
+  async known(actor: Actor, home: MediaHome, id: string): Promise<MediaView | null> {
+    const { pieceId, activityId } = homeIds(home);
+    if (pieceId === null) return this.knownOfActivity(actor, activityId!, id);
     const [standing] = await this.facts.find({ pieceId });
     const own = standing && policy.readPiece(actor, standing);
     if (!standing || (!own && !policy.review(actor, standing))) throw notFound();
@@ -58,14 +61,27 @@ export class MediaService {
     return null;
   }
 
+  private async knownOfActivity(actor: Actor, activityId: string, id: string): Promise<MediaView | null> {
+    if (!(await this.mayPlan(actor, activityId))) throw notFound();
+    const before = await Media.findByPk(id);
+    if (before && (before.activityId !== activityId || before.ownerId !== actor.personId)) throw notFound();
+    return before && viewOf(before);
+  }
+
+  private async mayPlan(actor: Actor, activityId: string): Promise<boolean> {
+    const activity = await Activity.findByPk(activityId, { attributes: ['id', 'teacherId'] });
+    const groups = activity ? await Assignment.findAll({ where: { activityId } }) : [];
+    return activity !== null && policy.planActivity(actor, { teacherId: activity.teacherId, groups: groups.map(({ groupId }) => groupId) });
+  }
+
   /** Takes a file for a piece under an id that the client made. The same id again is the same file. */
-  async add(actor: Actor, pieceId: string, id: string, content: Buffer): Promise<MediaView> {
-    const before = await this.known(actor, pieceId, id);
+  async add(actor: Actor, home: MediaHome, id: string, content: Buffer): Promise<MediaView> {
+    const before = await this.known(actor, home, id);
     if (before) return before;
     const draft = this.files.draft();
     try {
       await writeFile(draft, content, { flag: 'wx' });
-      return await this.addFile(actor, pieceId, id, draft);
+      return await this.addFile(actor, home, id, draft);
     } finally {
       await rm(draft, { force: true });
     }
@@ -75,13 +91,13 @@ export class MediaService {
    * Judges the whole file at `path` and keeps it, or what is made of it. The file may be gone afterwards. Twice at once, or twice because
    * an answer was lost, is once.
    */
-  async addFile(actor: Actor, pieceId: string, id: string, path: string): Promise<MediaView> {
+  async addFile(actor: Actor, home: MediaHome, id: string, path: string): Promise<MediaView> {
     const { kind, type, width, height, pages, seconds, content } = await judgeMedia(path);
     const hash = content ? await this.files.put(content) : await this.files.adopt(path);
     const size = (await this.files.size(hash))!;
     const state = kind === 'sound' || kind === 'film' ? 'processing' : 'ready';
     try {
-      const media = await Media.create({ id, ownerId: actor.personId, pieceId, activityId: null, kind, type, hash, size, width, height, pages, seconds, state });
+      const media = await Media.create({ id, ownerId: actor.personId, ...homeIds(home), kind, type, hash, size, width, height, pages, seconds, state });
       if (state === 'processing') await this.jobs.send('make-playable', { mediaId: id });
       return viewOf(media);
     } catch (error) {
@@ -96,14 +112,22 @@ export class MediaService {
     if (!media) throw notFound();
     if (media.pieceId) {
       const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
-      const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
+      const work = await this.facts.workOf(piece);
       const ofLearner = media.ownerId === piece.personId;
-      if (ofLearner ? !policy.readPieceMedia(actor, piece, activity) : !policy.readReviewMedia(actor, piece, activity, await wasReleased(media))) throw notFound();
+      if (ofLearner ? !policy.readPieceMedia(actor, piece, work) : !policy.readReviewMedia(actor, piece, work, await wasReleased(media))) throw notFound();
     } else {
-      const [standing] = await this.facts.find({ activityId: media.activityId!, ...(actor.teaches.size > 0 ? {} : { personId: actor.personId }) });
-      if (!standing || !policy.seeActivity(actor, standing, standing.standing)) throw notFound();
+      if (!(await this.mayPlan(actor, media.activityId!)) && !(await this.mayLookAt(actor, media))) throw notFound();
     }
     return media;
+  }
+
+  /** Whether a learner may see a file of an activity: once that has opened; and where it is only a material, once that is shown. */
+  private async mayLookAt(actor: Actor, { id, activityId }: Media): Promise<boolean> {
+    const [standing] = await this.facts.find({ activityId: activityId!, personId: actor.personId });
+    if (!standing || !policy.seeActivity(actor, standing, standing.standing)) return false;
+    const { materials } = await Activity.findByPk(activityId!, { attributes: ['materials'], rejectOnEmpty: true });
+    const shownBy = (materials ?? []).filter(({ media }) => media === id);
+    return shownBy.length === 0 || shownBy.some((material) => policy.seeMaterial(material, standing.facts.latest !== null, this.clock()));
   }
 
   async view(actor: Actor, id: string): Promise<MediaView> {
@@ -175,6 +199,11 @@ export class MediaService {
     const media = await Media.findByPk(id);
     return media && this.pictureOf(media, page);
   };
+
+  /** Whether all of these are at school, as files of this activity. */
+  async ofActivity(ids: readonly string[], activityId: string): Promise<boolean> {
+    return ids.length === 0 || (await Media.count({ where: { id: [...ids], activityId } })) === ids.length;
+  }
 
   /** Whether all of these are at school, as files of this piece or its activity. */
   async allHere(ids: readonly string[], pieceId: string): Promise<boolean> {

@@ -1,9 +1,10 @@
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { literal, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import { measureProgress } from '@lippet/core/page/progress';
-import { completeness, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
+import type { TakeBack } from '@lippet/core/contract/plan';
+import { completeness, type ChoiceNeed, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
-import { Part, Piece } from '../models/tables';
+import { Activity, Part, Piece } from '../models/tables';
 import type { UpdateLog } from '../sync/updateLog';
 
 /** An activity and one learner's piece on it (if begun), with how it stands. */
@@ -19,6 +20,7 @@ export interface Standing {
   facts: PieceFacts;
   standing: PieceStanding;
   completeness: Completeness;
+  progress: PieceProgress;
   latestGo: { id: string; go: number; sentAt: number; word: string | null } | null;
   touchedAt: number | null;
   pictureVersion: string;
@@ -36,6 +38,8 @@ interface FactRow {
   due: Date | null;
   closes: Date | null;
   late_allowed: boolean;
+  take_back: TakeBack;
+  activity_state: 'set' | 'archived';
   piece_id: string | null;
   progress: PieceProgress | null;
   progress_through: string | null;
@@ -51,6 +55,15 @@ interface FactRow {
 }
 
 const time = (date: Date | null): number | null => date && date.getTime();
+
+/** Stands for the group where a piece's owner has left all that the activity is for: nobody teaches it. */
+export const NOBODYS = { groupId: '' };
+
+/** What completeness needs to know of an activity. */
+interface Needs {
+  parts: PartNeed[];
+  choices: readonly ChoiceNeed[];
+}
 
 /** Which learner-and-activity pairs to look up. Each filter that is given narrows them. */
 export interface FactsFilter {
@@ -75,24 +88,39 @@ export class PieceFactsService {
    */
   async find(filter: FactsFilter, transaction?: Transaction): Promise<Standing[]> {
     const rows = await this.sequelize.query<FactRow>(
-      `SELECT a.id AS activity_id, a.group_id, m.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
-              a.opens, a.due, a.closes, a.late_allowed,
+      `WITH pairs AS (
+         SELECT DISTINCT ON (a.id, m.person_id) a.id, a.created_at, g.group_id, m.person_id, a.title, a.subject, a.teacher_id, a.minutes,
+                a.late_allowed, a.take_back, a.state,
+                CASE WHEN x.person_id IS NULL THEN g.opens ELSE x.opens END AS opens,
+                CASE WHEN x.person_id IS NULL THEN g.due ELSE x.due END AS due,
+                CASE WHEN x.person_id IS NULL THEN g.closes ELSE x.closes END AS closes
+         FROM activities a
+         JOIN assignments g ON g.activity_id = a.id
+         JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner'
+         LEFT JOIN learner_dates x ON x.activity_id = a.id AND x.person_id = m.person_id
+         WHERE a.state <> 'draft'
+           AND (:personId::uuid IS NULL OR m.person_id = :personId)
+           AND (:activityId::uuid IS NULL OR a.id = :activityId)
+           AND (:pieceId::uuid IS NULL OR (a.id, m.person_id) = (SELECT activity_id, person_id FROM pieces WHERE id = :pieceId))
+           AND (:groupIds::uuid[] IS NULL OR g.group_id = ANY(:groupIds::uuid[]))
+         -- Of two groups that have the same work, the one that leaves more time counts.
+         ORDER BY a.id, m.person_id, g.due DESC NULLS FIRST, g.group_id
+       )
+       SELECT a.id AS activity_id, a.group_id, a.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
+              a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state,
               p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
               s.id AS submission_id, s.go, s.sent_at, s.word, r.begun_at, r.released_at, r.outcome
-       FROM activities a
+       FROM pairs a
        JOIN people t ON t.id = a.teacher_id
-       JOIN memberships m ON m.group_id = a.group_id AND m.role = 'learner'
-       LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = m.person_id
+       LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = a.person_id
        LEFT JOIN LATERAL (
          SELECT id, created_at FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
        LEFT JOIN LATERAL (
          SELECT id, go, sent_at, word FROM submissions
          WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
        LEFT JOIN reviews r ON r.submission_id = s.id
-       WHERE (:personId::uuid IS NULL OR m.person_id = :personId)
-         AND (:activityId::uuid IS NULL OR a.id = :activityId)
-         AND (:pieceId::uuid IS NULL OR p.id = :pieceId)
-         AND (:groupIds::uuid[] IS NULL OR a.group_id = ANY(:groupIds::uuid[]))
+       -- What is put away is kept for those who have begun it.
+       WHERE a.state = 'set' OR p.id IS NOT NULL
        ORDER BY a.created_at, a.id`,
       {
         replacements: {
@@ -103,25 +131,35 @@ export class PieceFactsService {
         transaction,
       },
     );
-    const needs = await this.partNeeds([...new Set(rows.map((row) => row.activity_id))]);
-    return Promise.all(rows.map((row) => this.standing(row, needs.get(row.activity_id) ?? [], transaction)));
+    const needs = await this.needs([...new Set(rows.map((row) => row.activity_id))]);
+    return Promise.all(rows.map((row) => this.standing(row, needs.get(row.activity_id)!, transaction)));
   }
 
-  private async partNeeds(activityIds: string[]): Promise<Map<string, PartNeed[]>> {
+  /** Which group's work a learner's piece is, as the lists have it. */
+  async workOf({ activityId, personId }: Pick<Piece, 'activityId' | 'personId'>): Promise<{ groupId: string }> {
+    const [row] = await this.sequelize.query<{ group_id: string }>(
+      `SELECT g.group_id FROM assignments g JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
+       WHERE g.activity_id = :activityId ORDER BY g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
+      { replacements: { activityId, personId }, type: QueryTypes.SELECT },
+    );
+    return row ? { groupId: row.group_id } : NOBODYS;
+  }
+
+  private async needs(activityIds: string[]): Promise<Map<string, Needs>> {
+    const needs = new Map<string, Needs>();
+    const activities = await Activity.findAll({ where: { id: activityIds }, attributes: ['id', 'choices'], raw: true });
+    for (const { id, choices } of activities) needs.set(id, { parts: [], choices: choices ?? [] });
     const parts = await Part.findAll({
-      where: { activityId: activityIds }, attributes: ['id', 'activityId', 'required'], order: ['position'], raw: true,
+      where: { activityId: activityIds, removedAt: null }, attributes: ['id', 'activityId', 'required', 'choice', 'waits', 'kind', [literal("settings->'leastWords'"), 'leastWords'], [literal("settings->'mostWords'"), 'mostWords']],
+      order: ['position'], raw: true,
     });
-    const needs = new Map<string, PartNeed[]>();
-    for (const part of parts) {
-      const list = needs.get(part.activityId) ?? [];
-      needs.set(part.activityId, list);
-      list.push({ id: part.id, required: part.required });
-    }
+    for (const { activityId, ...part } of parts as unknown as (PartNeed & { activityId: string })[]) needs.get(activityId)!.parts.push(part);
     return needs;
   }
 
-  private async standing(row: FactRow, needs: PartNeed[], transaction?: Transaction): Promise<Standing> {
-    const done = completeness(needs, await this.progress(row, transaction));
+  private async standing(row: FactRow, needs: Needs, transaction?: Transaction): Promise<Standing> {
+    const progress = await this.progress(row, transaction);
+    const done = completeness(needs.parts, needs.choices, progress);
     const facts: PieceFacts = {
       made: done.made,
       complete: done.complete,
@@ -132,11 +170,12 @@ export class PieceFactsService {
         released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
       },
       opens: time(row.opens), due: time(row.due), closes: time(row.closes), lateAllowed: row.late_allowed,
+      takeBack: row.take_back, archived: row.activity_state === 'archived',
     };
     return {
       activityId: row.activity_id, groupId: row.group_id, personId: row.person_id, pieceId: row.piece_id,
       title: row.title, subject: row.subject, teacher: row.teacher, minutes: row.minutes,
-      facts, standing: pieceState(facts, this.clock()), completeness: done,
+      facts, standing: pieceState(facts, this.clock()), completeness: done, progress,
       latestGo: row.submission_id === null ? null : {
         id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word,
       },

@@ -5,6 +5,8 @@ import { startDocument } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
+import { partBegun } from '@lippet/core/schedule/completeness';
+import { plainWords } from '@lippet/core/words/richText';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import type { GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
 import { Activity, Person, Piece, Review, Submission } from '../models/tables';
@@ -68,8 +70,16 @@ export class PieceService {
     const standing = await this.owned(actor, pieceId);
     const activity = await Activity.findByPk(standing.activityId, { rejectOnEmpty: true });
     const { parts, pages } = await activityParts(activity.id);
+    const { choices, materials, rubric, supplies } = activity;
+    const now = this.clock();
+    const sent = standing.facts.latest !== null;
+    const hidden = (materials ?? []).filter((material) => !policy.seeMaterial(material, sent, now));
+    const times = hidden.filter(({ shown }) => shown === 'at').map(({ at }) => at!);
     return {
-      id: pieceId, card: cardOf(standing), task: activity.task, goal: activity.goal, parts, pages,
+      id: pieceId, card: cardOf(standing), task: plainWords(activity.task), taskText: activity.task, goal: activity.goal, supplies: supplies ?? '',
+      parts: parts.filter((part) => !part.removed || partBegun(standing.progress, part.id)), pages, choices: choices ?? [], rubric: rubric ?? [],
+      materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(({ id, kind, title, words, address, media }) => ({ id, kind, title, words, address, media })),
+      later: { afterSending: hidden.filter(({ shown }) => shown === 'sent').length, next: times.length > 0 ? Math.min(...times) : null },
       goes: await this.goes(pieceId),
     };
   }

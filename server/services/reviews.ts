@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
+import { plainWords } from '@lippet/core/words/richText';
 import { voicesOf } from '@lippet/core/recording/moments';
-import { PIECE_STATES, type Outcome, type PieceState } from '@lippet/core/schedule/pieceState';
+import { PIECE_STATES, type Outcome } from '@lippet/core/schedule/pieceState';
 import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, ReviewView } from '@lippet/core/contract/work';
-import { Activity, Group, Membership, Person, Piece, Review, Submission } from '../models/tables';
+import { Activity, Assignment, Group, Membership, Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -15,18 +16,15 @@ import { activityParts } from './activityParts';
 import type { MediaService } from './media';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './pieces';
+import { countStates } from './stateCounts';
 import { tellPerson } from './updates';
 
 interface GoContext {
   go: Submission;
   piece: Piece;
   activity: Activity;
-}
-
-function countStates(standings: readonly Standing[]): Record<PieceState, number> {
-  const counts = Object.fromEntries(PIECE_STATES.map((state) => [state, 0])) as Record<PieceState, number>;
-  for (const { standing } of standings) counts[standing.state] += 1;
-  return counts;
+  /** The group as whose work it counts. */
+  work: { groupId: string };
 }
 
 /** The teacher's side: what waits, the line, marks, notes and outcomes. */
@@ -54,7 +52,7 @@ export class ReviewService {
       const waiting = all.filter(({ standing }) => standing.state === 'with-teacher').map((each) => each.latestGo!.sentAt);
       return {
         activityId, title: first.title, subject: first.subject,
-        group: groups.find(({ id }) => id === first.groupId)!.name, due: first.facts.due,
+        group: groups.filter(({ id }) => all.some(({ groupId }) => groupId === id)).map(({ name }) => name).join(', '), due: first.facts.due,
         counts: countStates(all), oldestWaiting: waiting.length > 0 ? Math.min(...waiting) : null,
       };
     });
@@ -64,10 +62,12 @@ export class ReviewService {
   /** The hung-up pieces of one activity: what waits first, oldest first, then the others by name. */
   async line(actor: Actor, activityId: string): Promise<ReviewLineView> {
     const activity = await Activity.findByPk(activityId);
-    if (!activity || !policy.review(actor, activity)) throw notFound();
-    const [standings, group, { parts, pages }] = await Promise.all([
-      this.facts.find({ activityId }),
-      Group.findByPk(activity.groupId, { rejectOnEmpty: true }),
+    const assigned = activity ? await Assignment.findAll({ where: { activityId } }) : [];
+    const taught = assigned.map(({ groupId }) => groupId).filter((groupId) => policy.review(actor, { groupId }));
+    if (!activity || taught.length === 0) throw notFound();
+    const [standings, groups, { parts, pages }] = await Promise.all([
+      this.facts.find({ activityId, groupIds: taught }),
+      Group.findAll({ where: { id: taught }, order: ['name'] }),
       activityParts(activityId),
     ]);
     const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
@@ -86,7 +86,7 @@ export class ReviewService {
         PIECE_STATES.indexOf(b.standing.state) - PIECE_STATES.indexOf(a.standing.state) ||
         a.name.localeCompare(b.name),
     );
-    return { activityId, title: activity.title, group: group.name, task: activity.task, parts, pages, line };
+    return { activityId, title: activity.title, group: groups.map(({ name }) => name).join(', '), task: plainWords(activity.task), parts, pages, line };
   }
 
   private async goContext(goId: string): Promise<GoContext> {
@@ -94,24 +94,24 @@ export class ReviewService {
     if (!go) throw notFound();
     const piece = await Piece.findByPk(go.pieceId, { rejectOnEmpty: true });
     const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
-    return { go, piece, activity };
+    return { go, piece, activity, work: await this.facts.workOf(piece) };
   }
 
   /** A go's frozen document, as one Yjs update. */
   async goDocument(actor: Actor, goId: string): Promise<Buffer> {
-    const { go, piece, activity } = await this.goContext(goId);
-    if (!policy.readGo(actor, piece, activity, go)) throw notFound();
+    const { go, piece, work } = await this.goContext(goId);
+    if (!policy.readGo(actor, piece, work, go)) throw notFound();
     return go.document;
   }
 
   /** A go's first page as WebP, with the marks where the actor may see them. */
   async goPicture(actor: Actor, goId: string): Promise<Buffer> {
-    const { go, piece, activity } = await this.goContext(goId);
-    if (!policy.readGo(actor, piece, activity, go)) throw notFound();
+    const { go, piece, work } = await this.goContext(goId);
+    if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
     const doc = new Y.Doc();
     Y.applyUpdate(doc, go.document);
-    const marks = review?.marks && policy.readMarks(actor, piece, activity, review) ? new Y.Doc() : undefined;
+    const marks = review?.marks && policy.readMarks(actor, piece, work, review) ? new Y.Doc() : undefined;
     if (marks) Y.applyUpdate(marks, review!.marks!);
     const picture = await pagePicture(doc, { marks, pictures: this.media.pictures });
     if (!picture) throw notFound();
@@ -120,8 +120,8 @@ export class ReviewService {
 
   /** The review of a go, made on first opening. Looking alone does not count as having begun. */
   async open(actor: Actor, goId: string): Promise<ReviewView> {
-    const { go, activity } = await this.goContext(goId);
-    if (!policy.review(actor, activity) || go.withdrawnAt) throw notFound();
+    const { go, work } = await this.goContext(goId);
+    if (!policy.review(actor, work) || go.withdrawnAt) throw notFound();
     const before = await Review.findOne({ where: { submissionId: goId } });
     if (before) return viewOf(before);
     try {
@@ -136,7 +136,7 @@ export class ReviewService {
     const review = await Review.findByPk(reviewId);
     if (!review) throw notFound();
     const context = await this.goContext(review.submissionId);
-    if (!policy.review(actor, context.activity)) throw notFound();
+    if (!policy.review(actor, context.work)) throw notFound();
     return { ...context, review };
   }
 
@@ -207,8 +207,8 @@ export class ReviewService {
   async marks(actor: Actor, reviewId: string): Promise<Buffer> {
     const review = await Review.findByPk(reviewId);
     if (!review) throw notFound();
-    const { piece, activity } = await this.goContext(review.submissionId);
-    if (!policy.readMarks(actor, piece, activity, review)) throw notFound();
+    const { piece, work } = await this.goContext(review.submissionId);
+    if (!policy.readMarks(actor, piece, work, review)) throw notFound();
     if (review.marks) return review.marks;
     const read = await this.log.read({ kind: 'marks', id: reviewId });
     return Buffer.from(read?.update ?? Y.encodeStateAsUpdate(new Y.Doc()));

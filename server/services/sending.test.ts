@@ -194,7 +194,7 @@ describe('a piece on its way', () => {
 
   it('is called late by when it was sent', async () => {
     await drawInto(school, pieceId);
-    await school.sequelize.query('UPDATE activities SET due = ? WHERE id = ?', { replacements: [new Date(clock - 60_000), school.activities.open] });
+    await school.sequelize.query('UPDATE assignments SET due = ? WHERE activity_id = ?', { replacements: [new Date(clock - 60_000), school.activities.open] });
     expect(await send()).toMatchObject({ late: true });
     clock += 1;
   });

@@ -25,7 +25,7 @@ beforeEach(async () => {
 });
 afterEach(() => school.close());
 
-const begin = (id: string, size: number, first: Buffer, client = ada): Promise<Response> => client.request('POST', UPLOAD_PATH, first, uploadHeaders(piece, id, size));
+const begin = (id: string, size: number, first: Buffer, client = ada): Promise<Response> => client.request('POST', UPLOAD_PATH, first, uploadHeaders(`pieces/${piece}`, id, size));
 const offset = async (id: string): Promise<number> => Number((await ada.request('HEAD', `${UPLOAD_PATH}/${id}`, undefined, TUS)).headers.get('upload-offset'));
 const more = (id: string, from: number, bytes: Buffer): Promise<Response> =>
   ada.request('PATCH', `${UPLOAD_PATH}/${id}`, bytes, { ...TUS, 'upload-offset': String(from), 'content-type': 'application/offset+octet-stream' });
@@ -75,8 +75,8 @@ describe('a file that arrives in pieces', () => {
 
   it('is refused with a sentence where it is empty, too large, garbled, or one too many', async () => {
     for (const [headers, status] of [
-      [uploadHeaders(piece, randomUUID(), 0), 415], [uploadHeaders(piece, randomUUID(), MEDIA_LIMITS.recording + 1), 413], [uploadHeaders(piece, '../../etc', 5), 400],
-      [{ ...uploadHeaders(piece, randomUUID(), 5), 'upload-metadata': '' }, 400],
+      [uploadHeaders(`pieces/${piece}`, randomUUID(), 0), 415], [uploadHeaders(`pieces/${piece}`, randomUUID(), MEDIA_LIMITS.recording + 1), 413], [uploadHeaders(`pieces/${piece}`, '../../etc', 5), 400],
+      [{ ...uploadHeaders(`pieces/${piece}`, randomUUID(), 5), 'upload-metadata': '' }, 400],
     ] as const) {
       const answer = await ada.request('POST', UPLOAD_PATH, Buffer.from('x'), headers);
       expect(answer.status).toBe(status);

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { FileStore as TusFiles } from '@tus/file-store';
 import { Server as TusServer } from '@tus/server';
 import { Op } from 'sequelize';
-import { MEDIA_LIMITS, UPLOAD_PATH, uploadMeta, type MediaView } from '@lippet/core/contract/media';
+import { homeIds, MEDIA_LIMITS, UPLOAD_PATH, uploadMeta, type MediaHome, type MediaView } from '@lippet/core/contract/media';
 import type { Problem } from '@lippet/core/contract/problem';
 import { Upload } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -31,18 +31,18 @@ export class UploadService {
     });
   }
 
-  /** Begins a file for a piece of one’s own, or for a review. Begun again it begins anew; what is gone on with is asked for by its address. */
+  /** Begins a file for a piece of one’s own, for a review or for an activity that one makes. Begun again it begins anew; what is gone on with is asked for by its address. */
   async begin(actor: Actor, request: Request): Promise<Response> {
     const size = Number(request.headers.get('upload-length'));
-    const { media, piece } = metaOf(request.headers.get('upload-metadata'));
+    const { media, home } = metaOf(request.headers.get('upload-metadata'));
     if (!Number.isInteger(size) || size <= 0) throw new ProblemError('unfit', 'That file is empty.');
     if (size > MEDIA_LIMITS.recording) throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
-    if (await this.media.known(actor, piece, media)) throw new ProblemError('conflict', 'That file is at school already.');
+    if (await this.media.known(actor, home, media)) throw new ProblemError('conflict', 'That file is at school already.');
     const arriving = Number((await Upload.sum('size', { where: { ownerId: actor.personId, id: { [Op.ne]: media } } })) ?? 0);
     const trouble = roomTrouble(await this.media.kept(actor.personId), arriving + size);
     if (trouble) throw new ProblemError('too-large', trouble);
-    const [upload] = await Upload.findOrCreate({ where: { id: media }, defaults: { id: media, ownerId: actor.personId, pieceId: piece, size } });
-    if (!policy.bringUpload(actor, upload) || upload.pieceId !== piece) throw notFound();
+    const [upload] = await Upload.findOrCreate({ where: { id: media }, defaults: { id: media, ownerId: actor.personId, ...homeIds(home), size } });
+    if (!policy.bringUpload(actor, upload) || !isAt(upload, home)) throw notFound();
     return inOurWords(await this.tus.handleWeb(request));
   }
 
@@ -63,11 +63,11 @@ export class UploadService {
    *
    * @throws ProblemError `still-arriving` while some of it is missing, `bad-request` where it came damaged (it is brought anew then)
    */
-  async take(actor: Actor, pieceId: string, id: string, sha256: string): Promise<MediaView> {
-    const before = await this.media.known(actor, pieceId, id);
+  async take(actor: Actor, home: MediaHome, id: string, sha256: string): Promise<MediaView> {
+    const before = await this.media.known(actor, home, id);
     if (before) return before;
     const upload = await this.own(actor, id);
-    if (upload.pieceId !== pieceId) throw notFound();
+    if (!isAt(upload, home)) throw notFound();
     const path = join(this.folder, id);
     const come = await this.tus.datastore.getUpload(id).catch(() => null);
     if (come?.offset !== upload.size) throw new ProblemError('still-arriving', 'Some of that file is still on its way.');
@@ -76,7 +76,7 @@ export class UploadService {
       throw new ProblemError('bad-request', 'That file came damaged. It is sent once more.');
     }
     try {
-      const taken = await this.media.addFile(actor, pieceId, id, path);
+      const taken = await this.media.addFile(actor, home, id, path);
       await this.forget(id);
       return taken;
     } catch (error) {
@@ -98,8 +98,13 @@ export class UploadService {
   }
 }
 
+const isAt = (upload: Upload, home: MediaHome): boolean => {
+  const { pieceId, activityId } = homeIds(home);
+  return upload.pieceId === pieceId && upload.activityId === activityId;
+};
+
 /** The ids of an `Upload-Metadata` header: names with Base64 values. @throws ProblemError `bad-request` */
-function metaOf(header: string | null): { media: string; piece: string } {
+function metaOf(header: string | null): { media: string; home: MediaHome } {
   const pairs = (header ?? '').split(',').map((pair) => pair.trim().split(' '));
   const found = Object.fromEntries(pairs.map(([name, value = '']) => [name, Buffer.from(value, 'base64').toString()]));
   try {

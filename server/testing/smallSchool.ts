@@ -6,15 +6,16 @@ import pino from 'pino';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
-import { UPLOAD_PATH } from '@lippet/core/contract/media';
+import { UPLOAD_PATH, type MediaHome } from '@lippet/core/contract/media';
 import { inkFromRows } from '@lippet/core/ink/ink';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { addStroke } from '@lippet/core/page/stroke';
+import { richTextOf } from '@lippet/core/words/richText';
 import { documentExtent } from '@lippet/core/page/holds';
 import { makeApp, makeServices } from '../app';
 import { migrate } from '../migrations/migrate';
 import { openDatabase } from '../models/database';
-import { Activity, Group, Membership, Part, Person, School } from '../models/tables';
+import { Activity, Assignment, Group, Membership, Part, Person, School } from '../models/tables';
 import type { Jobs } from '../jobs/jobs';
 import { hashSecret, pictureSecret } from '../services/secrets';
 import { UpdateLog } from '../sync/updateLog';
@@ -69,9 +70,9 @@ export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
   const activity = async (title: string, dates: { opens?: Date; due?: Date; lateAllowed?: boolean }): Promise<string> => {
     const id = randomUUID();
     await Activity.create({
-      id, groupId: groups.reeds, teacherId: people['ms-reed'], title, subject: 'Art', goal: null, task: 'Draw.', minutes: 10,
-      opens: dates.opens ?? null, due: dates.due ?? null, closes: null, lateAllowed: dates.lateAllowed ?? true,
+      id, teacherId: people['ms-reed'], title, subject: 'Art', goal: null, task: richTextOf('Draw.'), minutes: 10, state: 'set', lateAllowed: dates.lateAllowed ?? true,
     });
+    await Assignment.create({ activityId: id, groupId: groups.reeds, opens: dates.opens ?? null, due: dates.due ?? null, closes: null });
     for (const [position, required] of [true, false].entries()) {
       const settings = { sheets: [{ width: 300, height: 400, background: { kind: 'blank' } as const }] };
       await Part.create({ id: randomUUID(), activityId: id, position, kind: 'page', title: `Part ${position + 1}`, required, settings });
@@ -96,9 +97,9 @@ export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
 }
 
 /** The headers that begin an upload, all of it within the same request. */
-export const uploadHeaders = (piece: string, id: string, size: number): Record<string, string> => ({
+export const uploadHeaders = (home: MediaHome, id: string, size: number): Record<string, string> => ({
   'tus-resumable': '1.0.0', 'upload-length': String(size), 'content-type': 'application/offset+octet-stream',
-  'upload-metadata': Object.entries({ media: id, piece }).map(([name, value]) => `${name} ${Buffer.from(value).toString('base64')}`).join(','),
+  'upload-metadata': Object.entries({ media: id, home }).map(([name, value]) => `${name} ${Buffer.from(value).toString('base64')}`).join(','),
 });
 
 /** A client of the app without a network: keeps its cookies, and sends our header. */
@@ -129,11 +130,15 @@ export class TestClient {
   }
 
   /** Brings a file for a piece, as the tus protocol does it in two requests. @returns the answer to the second, or the refusal of the first */
-  async bring(piece: string, content: Buffer | string, id: string = randomUUID()): Promise<Response> {
+  bring(piece: string, content: Buffer | string, id: string = randomUUID()): Promise<Response> {
+    return this.bringTo(`pieces/${piece}`, content, id);
+  }
+
+  async bringTo(home: MediaHome, content: Buffer | string, id: string = randomUUID()): Promise<Response> {
     const bytes = Buffer.from(content);
-    const begun = await this.request('POST', UPLOAD_PATH, bytes, uploadHeaders(piece, id, bytes.length));
+    const begun = await this.request('POST', UPLOAD_PATH, bytes, uploadHeaders(home, id, bytes.length));
     if (!begun.ok && begun.status !== 409) return begun;
-    return this.request('POST', `/api/pieces/${piece}/media/${id}`, { sha256: createHash('sha256').update(bytes).digest('hex') });
+    return this.request('POST', `/api/${home}/media/${id}`, { sha256: createHash('sha256').update(bytes).digest('hex') });
   }
 
   async json<T>(method: string, path: string, body?: unknown): Promise<T> {

@@ -34,7 +34,7 @@ export function AddPage({ visible, pieceId, like, onAdd, onClose }: Props) {
     if (!file) return;
     setReading(true);
     setTrouble(null);
-    const result = await bringPdf(pieceId, file);
+    const result = await bringPdf(`pieces/${pieceId}`, file);
     setReading(false);
     if (typeof result === 'string') setTrouble(result);
     else onAdd(result);
@@ -42,7 +42,7 @@ export function AddPage({ visible, pieceId, like, onAdd, onClose }: Props) {
   const fromPicture = async (): Promise<void> => {
     const [file] = await askForFiles(PICTURE_TYPES);
     if (!file) return;
-    const result = await bringPicturePage(pieceId, file, like);
+    const result = await bringPicturePage(`pieces/${pieceId}`, file, like);
     if (typeof result === 'string') setTrouble(result);
     else onAdd([result]);
   };

@@ -13,7 +13,7 @@ const megabytes = (size: number): string => `${Math.max(0.1, size / 1024 / 1024)
 /** The files of a piece that are on their way to school, and how far each is. */
 export function OutboxList({ pieceId }: { pieceId: string }) {
   const waiting = useStore(mediaOutbox.state, (state) => state.waiting);
-  const files = Object.entries(waiting).filter(([, file]) => file.pieceId === pieceId);
+  const files = Object.entries(waiting).filter(([, file]) => file.home === `pieces/${pieceId}`);
   if (files.length === 0) return null;
   return (
     <View style={styles.box} role="list" aria-label="On their way to school">

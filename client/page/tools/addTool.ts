@@ -103,7 +103,7 @@ export async function placePicture(surface: Surface, file: Blob, { at, room, spo
   const [width, height] = [Math.max(8, size.width * scale), Math.max(8, size.height * scale)];
   const media = crypto.randomUUID();
   try {
-    await mediaOutbox.add(media, pieceId, file);
+    await mediaOutbox.add(media, `pieces/${pieceId}`, file);
   } catch {
     return surface.say(NO_ROOM);
   }
@@ -119,12 +119,12 @@ export async function placePicture(surface: Surface, file: Blob, { at, room, spo
  * @param like the page whose width the new one has
  * @returns the page, or a sentence that says why it can't be used
  */
-export async function bringPicturePage(pieceId: string, file: Blob, like: { width: number }): Promise<{ background: Background; width: number; height: number } | string> {
+export async function bringPicturePage(home: MediaHome, file: Blob, like: { width: number }): Promise<{ background: Background; width: number; height: number } | string> {
   const size = await fitSize(file);
   if (typeof size === 'string') return size;
   const media = crypto.randomUUID();
   try {
-    await mediaOutbox.add(media, pieceId, file);
+    await mediaOutbox.add(media, home, file);
   } catch {
     return NO_ROOM;
   }

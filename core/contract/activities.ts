@@ -1,0 +1,57 @@
+import * as yup from 'yup';
+import type { PieceState } from '../schedule/pieceState';
+import type { ActivityPlan, Dates, MaterialPlan } from './plan';
+import { idParam } from './work';
+
+export const ACTIVITY_STATES = ['draft', 'set', 'archived'] as const;
+/** `draft`: made, and given to nobody yet. `archived`: put away; learners keep their work and can't send any more. */
+export type ActivityState = (typeof ACTIVITY_STATES)[number];
+
+/** One row of the teacher's Activities. */
+export interface ActivityCard {
+  id: string;
+  title: string;
+  subject: string;
+  state: ActivityState;
+  /** It is set, and has changes that learners don't see yet. */
+  changed: boolean;
+  groups: ({ id: string; name: string } & Dates)[];
+  changedAt: number;
+  parts: number;
+  counts: Record<PieceState, number>;
+}
+
+/** A group that the teacher may set work for. */
+export interface PlanGroup {
+  id: string;
+  name: string;
+  learners: { id: string; name: string }[];
+}
+
+export interface PlanView {
+  id: string;
+  state: ActivityState;
+  /** Whether there are changes that learners don't see yet. */
+  changed: boolean;
+  version: number;
+  plan: ActivityPlan;
+  groups: PlanGroup[];
+  /** Names of those whose work lies in a part, by part. */
+  workIn: Record<string, string[]>;
+}
+
+/** What a learner may look at now. */
+export type MaterialView = Pick<MaterialPlan, 'id' | 'kind' | 'title' | 'words' | 'address' | 'media'>;
+
+export const savePlanBody = yup.object({
+  /** The version that was changed: a draft that somebody else has saved meanwhile is not overwritten. */
+  version: yup.number().integer().min(0).required('Say which version was changed.'),
+  // Read by readPlan, which takes anything.
+  plan: yup.mixed<object>().required('A plan is needed.'),
+});
+
+export const setPlanBody = yup.object({ version: yup.number().integer().min(0).required('Say which version is to be given out.') });
+
+/** Made by the client, so that asking twice makes one. */
+export const newActivityBody = yup.object({ id: idParam });
+export const copyActivityBody = newActivityBody;

@@ -1,0 +1,295 @@
+/**
+ * An activity as a teacher makes it: one plain value that is typed into, kept as a draft, set for groups, copied, and taken out and in
+ * again. {@link readPlan} reads it from anything; {@link planTroubles} says what still keeps it from being set.
+ */
+import { backgroundWords, PATH_DATA, type Background } from '../page/background';
+import { readSpots, type Spot } from '../page/spots';
+import { NO_TEXT, picturesOf, plainWords, readRichText, safeAddress, type RichText } from '../words/richText';
+
+export const PART_KINDS = ['page', 'photo', 'sound', 'film', 'words', 'tick'] as const;
+export type PartKind = (typeof PART_KINDS)[number];
+
+export interface SheetPlan {
+  /** In points. */
+  width: number;
+  height: number;
+  background: Background;
+  spots?: Spot[];
+}
+
+/** Settings of a part: what its kind needs. */
+export interface PartSettings {
+  /** The sheets it asks for, if any (only a part of kind `page` begins with some). */
+  sheets: SheetPlan[];
+  /** Whether learners may add pages of their own. */
+  morePages?: boolean;
+  /** False where photos of paper, or a voice, are no answer in place of what is asked for. */
+  onPaper?: boolean;
+  /** Of a recording: its longest, in seconds. */
+  seconds?: number;
+  /** How the teacher began its title. */
+  titleStart?: string;
+  /** False where a film must be a film: a voice alone is no answer. */
+  soundOnly?: boolean;
+  /** False where the learner may keep no copy of it. */
+  keepCopy?: boolean;
+  /** Of words: sentences that are begun, a picture to write about, and how many words at least and at most. */
+  openings?: string[];
+  picture?: string;
+  leastWords?: number;
+  mostWords?: number;
+  /** Of a tick: whether a teacher has to confirm it. */
+  confirm?: boolean;
+}
+
+export interface PartPlan {
+  id: string;
+  kind: PartKind;
+  title: string;
+  required: boolean;
+  /** The choice it belongs to. */
+  choice: string | null;
+  /** Waits until the part in front of it is complete. */
+  waits: boolean;
+  settings: PartSettings;
+}
+
+export interface ChoicePlan {
+  id: string;
+  title: string;
+  rule: 'pick' | 'level';
+  wanted: number;
+}
+
+export const MATERIAL_KINDS = ['text', 'link', 'picture', 'pdf', 'sound', 'film'] as const;
+export type MaterialKind = (typeof MATERIAL_KINDS)[number];
+export const MATERIAL_TIMES = ['start', 'at', 'sent'] as const;
+/** `start`: from the start. `at`: from a set time. `sent`: only once the learner has sent a go. */
+export type MaterialTime = (typeof MATERIAL_TIMES)[number];
+
+export interface MaterialPlan {
+  id: string;
+  kind: MaterialKind;
+  title: string;
+  /** Of a text. */
+  words: string;
+  /** Of a link. */
+  address: string;
+  /** Of all others: id of its Media. */
+  media: string | null;
+  shown: MaterialTime;
+  /** Milliseconds since 1970, with `at`. */
+  at: number | null;
+}
+
+/** One line of the rubric: what is looked at, and its levels in words, best first. */
+export interface RubricRow {
+  id: string;
+  title: string;
+  levels: string[];
+}
+
+/** Dates in milliseconds since 1970; null for none. */
+export interface Dates {
+  opens: number | null;
+  due: number | null;
+  closes: number | null;
+}
+
+export const TAKE_BACK = ['begun', 'due', 'never'] as const;
+/** Until when a learner may take a go back: until a teacher has begun, at most until it is due, or not at all. */
+export type TakeBack = (typeof TAKE_BACK)[number];
+
+export interface ActivityPlan {
+  title: string;
+  subject: string;
+  goal: string;
+  task: RichText;
+  /** What is needed on the table. */
+  supplies: string;
+  minutes: number | null;
+  parts: PartPlan[];
+  choices: ChoicePlan[];
+  materials: MaterialPlan[];
+  rubric: RubricRow[];
+  lateAllowed: boolean;
+  takeBack: TakeBack;
+  /** Who it is for: groups, each with its own dates, and other dates for single learners. */
+  groups: ({ group: string } & Dates)[];
+  learners: ({ person: string } & Dates)[];
+}
+
+export const PLAN_LIMITS = { parts: 40, sheets: 400, materials: 40, rows: 20, levels: 8, groups: 60, learners: 400, openings: 20, title: 120, line: 500, words: 10_000 } as const;
+/** A5 to A3 are common; what is far beyond can't be drawn on. */
+const SIDE = { least: 40, most: 5_000 };
+const LONGEST_RECORDING = 900;
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+export const EMPTY_PLAN: ActivityPlan = {
+  title: '', subject: '', goal: '', task: NO_TEXT, supplies: '', minutes: null, parts: [], choices: [], materials: [], rubric: [], lateAllowed: true,
+  takeBack: 'begun', groups: [], learners: [],
+};
+
+type Raw = Record<string, unknown>;
+const rawOf = (value: unknown): Raw => (typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Raw) : {});
+const listOf = (value: unknown, most: number): Raw[] => (Array.isArray(value) ? value.slice(0, most).map(rawOf) : []);
+const textOf = (value: unknown, most: number): string => (typeof value === 'string' ? value.slice(0, most) : '');
+const isId = (value: unknown): value is string => typeof value === 'string' && UUID.test(value);
+const idOr = (value: unknown): string | null => (isId(value) ? value : null);
+const oneOf = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T => (all.includes(value as T) ? (value as T) : otherwise);
+/** Years 2000 to 2200. */
+const timeOf = (value: unknown): number | null => (typeof value === 'number' && value > 946_684_800_000 && value < 7_258_118_400_000 ? Math.round(value) : null);
+const wholeOf = (value: unknown, least: number, most: number): number | undefined =>
+  typeof value === 'number' && Number.isFinite(value) && value >= least && value <= most ? Math.round(value) : undefined;
+const datesOf = (raw: Raw): Dates => ({ opens: timeOf(raw.opens), due: timeOf(raw.due), closes: timeOf(raw.closes) });
+
+/** Each id once: of two alike, the first stays. */
+function distinct<T>(all: readonly T[], idOf: (each: T) => string): T[] {
+  const seen = new Set<string>();
+  return all.filter((each) => !seen.has(idOf(each)) && seen.add(idOf(each)));
+}
+
+/** Reads a background; of what is none, blank paper. */
+export function readBackground(value: unknown): Background {
+  const raw = rawOf(value);
+  const gap = typeof raw.gap === 'number' && raw.gap >= 4 && raw.gap <= 200 ? raw.gap : 20;
+  switch (raw.kind) {
+    case 'lined': case 'squared': case 'dotted': case 'isometric': case 'staves': case 'axes':
+      return { kind: raw.kind, gap };
+    case 'guides':
+      return { kind: 'guides', xHeight: typeof raw.xHeight === 'number' && raw.xHeight >= 4 && raw.xHeight <= 100 ? raw.xHeight : 18 };
+    case 'picture': {
+      const colour = (given: unknown): string | undefined => (typeof given === 'string' && /^(#[0-9A-Fa-f]{3,8}|none)$/.test(given) ? given : undefined);
+      const shapes = listOf(raw.shapes, 2_000).filter(({ d }) => typeof d === 'string' && PATH_DATA.test(d)).map(({ d, fill, stroke, width }) => ({
+        d: d as string, ...(colour(fill) ? { fill: colour(fill) } : {}), ...(colour(stroke) ? { stroke: colour(stroke) } : {}),
+        ...(typeof width === 'number' && width > 0 && width < 100 ? { width } : {}),
+      }));
+      return { kind: 'picture', alt: textOf(raw.alt, PLAN_LIMITS.line), shapes };
+    }
+    case 'photo':
+      return isId(raw.media) ? { kind: 'photo', media: raw.media, alt: textOf(raw.alt, PLAN_LIMITS.line) } : { kind: 'blank' };
+    case 'pdf':
+      return isId(raw.media) ? { kind: 'pdf', media: raw.media, page: wholeOf(raw.page, 1, PLAN_LIMITS.sheets) ?? 1 } : { kind: 'blank' };
+    default:
+      return { kind: 'blank' };
+  }
+}
+
+function readSheet(raw: Raw): SheetPlan | null {
+  const side = (value: unknown): number | null => (typeof value === 'number' && value >= SIDE.least && value <= SIDE.most ? value : null);
+  const [width, height] = [side(raw.width), side(raw.height)];
+  if (width === null || height === null) return null;
+  const spots = distinct(readSpots(raw.spots).slice(0, 200), ({ id }) => id).map(({ id, kind, label, needed, x, y, width: w, height: h }) => ({ id: id.slice(0, 60), kind, label: label.slice(0, PLAN_LIMITS.title), needed, x, y, width: w, height: h }));
+  return { width, height, background: readBackground(raw.background), ...(spots.length > 0 ? { spots } : {}) };
+}
+
+function readSettings(kind: PartKind, raw: Raw): PartSettings {
+  const flags = (...keys: (keyof PartSettings)[]): Raw => Object.fromEntries(keys.flatMap((key) => (typeof raw[key] === 'boolean' ? [[key, raw[key]]] : [])));
+  const numbers = (least: number, most: number, ...keys: (keyof PartSettings)[]): Raw =>
+    Object.fromEntries(keys.flatMap((key) => { const whole = wholeOf(raw[key], least, most); return whole === undefined ? [] : [[key, whole]]; }));
+  const sheets = kind === 'page' ? listOf(raw.sheets, PLAN_LIMITS.sheets).flatMap((sheet) => readSheet(sheet) ?? []) : [];
+  const recording = kind === 'sound' || kind === 'film';
+  return {
+    sheets, ...flags('onPaper'),
+    ...(kind === 'page' ? flags('morePages') : {}),
+    ...(recording ? { ...flags('soundOnly', 'keepCopy'), ...numbers(5, LONGEST_RECORDING, 'seconds'), ...(textOf(raw.titleStart, PLAN_LIMITS.title) ? { titleStart: textOf(raw.titleStart, PLAN_LIMITS.title) } : {}) } : {}),
+    ...(kind === 'words' ? {
+      ...numbers(1, PLAN_LIMITS.words, 'leastWords', 'mostWords'), ...(isId(raw.picture) ? { picture: raw.picture } : {}),
+      ...(Array.isArray(raw.openings) ? { openings: raw.openings.slice(0, PLAN_LIMITS.openings).map((each) => textOf(each, PLAN_LIMITS.line)) } : {}),
+    } : {}),
+    ...(kind === 'tick' ? flags('confirm') : {}),
+  };
+}
+
+/** Reads a plan; what is not in shape is left out, what is too long is cut. It never throws. */
+export function readPlan(value: unknown): ActivityPlan {
+  const raw = rawOf(value);
+  const choices = distinct(listOf(raw.choices, PLAN_LIMITS.parts).filter(({ id }) => isId(id)), ({ id }) => id as string)
+    .map(({ id, title, rule, wanted }): ChoicePlan => ({ id: id as string, title: textOf(title, PLAN_LIMITS.title), rule: oneOf(['pick', 'level'] as const, rule, 'pick'), wanted: wholeOf(wanted, 1, PLAN_LIMITS.parts) ?? 1 }));
+  const parts = distinct(listOf(raw.parts, PLAN_LIMITS.parts).filter(({ id, kind }) => isId(id) && PART_KINDS.includes(kind as PartKind)), ({ id }) => id as string)
+    .map((part): PartPlan => ({
+      id: part.id as string, kind: part.kind as PartKind, title: textOf(part.title, PLAN_LIMITS.title), required: part.required !== false,
+      choice: choices.some(({ id }) => id === part.choice) ? (part.choice as string) : null, waits: part.waits === true, settings: readSettings(part.kind as PartKind, rawOf(part.settings)),
+    }));
+  const materials = distinct(listOf(raw.materials, PLAN_LIMITS.materials).filter(({ id }) => isId(id)), ({ id }) => id as string)
+    .map((each): MaterialPlan => ({
+      id: each.id as string, kind: oneOf(MATERIAL_KINDS, each.kind, 'text'), title: textOf(each.title, PLAN_LIMITS.title), words: textOf(each.words, PLAN_LIMITS.words),
+      address: textOf(each.address, 2_000), media: idOr(each.media), shown: oneOf(MATERIAL_TIMES, each.shown, 'start'), at: timeOf(each.at),
+    }));
+  const rubric = distinct(listOf(raw.rubric, PLAN_LIMITS.rows).filter(({ id }) => isId(id)), ({ id }) => id as string)
+    .map(({ id, title, levels }): RubricRow => ({ id: id as string, title: textOf(title, PLAN_LIMITS.line), levels: (Array.isArray(levels) ? levels : []).slice(0, PLAN_LIMITS.levels).map((level) => textOf(level, PLAN_LIMITS.line)) }));
+  return {
+    title: textOf(raw.title, PLAN_LIMITS.title), subject: textOf(raw.subject, PLAN_LIMITS.title), goal: textOf(raw.goal, PLAN_LIMITS.line),
+    task: readRichText(raw.task), supplies: textOf(raw.supplies, PLAN_LIMITS.line), minutes: wholeOf(raw.minutes, 1, 6_000) ?? null,
+    parts, choices, materials, rubric, lateAllowed: raw.lateAllowed !== false, takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
+    groups: distinct(listOf(raw.groups, PLAN_LIMITS.groups).filter(({ group }) => isId(group)).map((each) => ({ group: each.group as string, ...datesOf(each) })), ({ group }) => group),
+    learners: distinct(listOf(raw.learners, PLAN_LIMITS.learners).filter(({ person }) => isId(person)).map((each) => ({ person: each.person as string, ...datesOf(each) })), ({ person }) => person),
+  };
+}
+
+/** Ids of all files that a plan shows, each once. */
+export function mediaOfPlan({ task, parts, materials }: ActivityPlan): string[] {
+  const ids = [
+    ...picturesOf(task), ...materials.map(({ media }) => media),
+    ...parts.flatMap(({ settings }) => [settings.picture, ...settings.sheets.map(({ background }) => ('media' in background ? background.media : null))]),
+  ];
+  return [...new Set(ids.filter((id): id is string => typeof id === 'string'))];
+}
+
+/** The parts of the form, so that what is missing can be led to. */
+export type PlanPlace = 'title' | 'task' | 'parts' | 'materials' | 'groups' | 'rubric';
+export interface PlanTrouble {
+  place: PlanPlace;
+  words: string;
+}
+
+const named = (title: string, otherwise: string): string => (title.trim() ? `“${title.trim()}”` : otherwise);
+
+function partTrouble(part: PartPlan, at: number): string | null {
+  const name = named(part.title, `Part ${at + 1}`);
+  const { sheets, leastWords, mostWords } = part.settings;
+  if (!part.title.trim()) return `Part ${at + 1} needs a name.`;
+  if (part.kind === 'page' && sheets.length === 0) return `${name} needs at least one sheet.`;
+  if (leastWords !== undefined && mostWords !== undefined && leastWords > mostWords) return `${name} asks for at least ${leastWords} words and at most ${mostWords}.`;
+  if (part.waits && at === 0) return `${name} is the first part, so there is nothing that it could wait for.`;
+  return null;
+}
+
+function dateTrouble({ opens, due, closes }: Dates, whose: string): string | null {
+  if (opens !== null && due !== null && opens >= due) return `For ${whose}, it is due before it opens.`;
+  if (due !== null && closes !== null && closes < due) return `For ${whose}, it closes before it is due.`;
+  if (opens !== null && closes !== null && opens >= closes) return `For ${whose}, it closes before it opens.`;
+  return null;
+}
+
+/** What keeps a plan from being set, in the order of the form. `nameOf` gives the name of a group or a person. */
+export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string): PlanTrouble[] {
+  const troubles: PlanTrouble[] = [];
+  const add = (place: PlanPlace, words: string | null): void => void (words && troubles.push({ place, words }));
+  if (!plan.title.trim()) add('title', 'It needs a name.');
+  if (!plainWords(plan.task).trim() && picturesOf(plan.task).length === 0) add('task', 'Say what is to be done.');
+  if (plan.parts.length === 0) add('parts', 'Add at least one part to work on.');
+  plan.parts.forEach((part, i) => add('parts', partTrouble(part, i)));
+  for (const { id, title, rule, wanted } of plan.choices) {
+    const own = plan.parts.filter(({ choice }) => choice === id);
+    const free = rule === 'pick' ? own.filter(({ required }) => !required).length : own.length;
+    const name = named(title, 'A choice');
+    if (own.length < 2) add('parts', `${name} needs at least two parts to choose from.`);
+    else if (rule === 'pick' && wanted > free) add('parts', `${name} asks for ${wanted} of ${free} parts that are free to choose.`);
+  }
+  plan.materials.forEach(({ kind, title, words, address, media, shown, at }, i) => {
+    const name = named(title, `Number ${i + 1} to look at`);
+    if (kind === 'text' ? !words.trim() : kind === 'link' ? !safeAddress(address) : !media) add('materials', kind === 'link' ? `${name} needs an address that begins with https://.` : `${name} is empty.`);
+    if (shown === 'at' && at === null) add('materials', `${name} needs the time from which it is shown.`);
+  });
+  plan.rubric.forEach(({ title, levels }, i) => {
+    if (!title.trim() || levels.length < 2 || levels.some((level) => !level.trim())) add('rubric', `${named(title, `Line ${i + 1} of what good work shows`)} needs a name and at least two levels in words.`);
+  });
+  if (plan.groups.length === 0) add('groups', 'Choose who it is for.');
+  for (const each of plan.groups) add('groups', dateTrouble(each, nameOf(each.group)));
+  for (const each of plan.learners) add('groups', dateTrouble(each, nameOf(each.person)));
+  return troubles;
+}
+
+/** Words for a sheet in lists. */
+export const sheetWords = ({ background }: SheetPlan): string => backgroundWords(background) || background.kind;

@@ -1,0 +1,31 @@
+import { Hono } from 'hono';
+import { copyActivityBody, newActivityBody, savePlanBody, setPlanBody } from '@lippet/core/contract/activities';
+import { body, id, signedIn, type AppEnv, type Services } from './context';
+
+/** Making activities: drafts, giving them out, copies, putting them away. */
+export function planningRoutes({ planning }: Services): Hono<AppEnv> {
+  const routes = new Hono<AppEnv>();
+  routes.get('/activities', async (c) => c.json(await planning.list(signedIn(c))));
+  routes.post('/activities', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await planning.create(actor, (await body(c, newActivityBody)).id), 201);
+  });
+  routes.get('/activities/:id/plan', async (c) => c.json(await planning.plan(signedIn(c), id(c))));
+  routes.put('/activities/:id/plan', async (c) => {
+    const actor = signedIn(c);
+    const { version, plan } = await body(c, savePlanBody);
+    return c.json(await planning.save(actor, id(c), version, plan));
+  });
+  routes.delete('/activities/:id/draft', async (c) => c.json(await planning.discard(signedIn(c), id(c))));
+  routes.post('/activities/:id/set', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await planning.set(actor, id(c), (await body(c, setPlanBody)).version));
+  });
+  routes.post('/activities/:id/archive', async (c) => c.json(await planning.archive(signedIn(c), id(c), true)));
+  routes.delete('/activities/:id/archive', async (c) => c.json(await planning.archive(signedIn(c), id(c), false)));
+  routes.post('/activities/:id/copy', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await planning.copy(actor, id(c), (await body(c, copyActivityBody)).id), 201);
+  });
+  return routes;
+}

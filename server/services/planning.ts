@@ -1,0 +1,261 @@
+import { randomUUID } from 'node:crypto';
+import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import type { ActivityCard, PlanGroup, PlanView } from '@lippet/core/contract/activities';
+import { EMPTY_PLAN, mediaOfPlan, planTroubles, readPlan, type ActivityPlan, type Dates } from '@lippet/core/contract/plan';
+import { partBegun } from '@lippet/core/schedule/completeness';
+import { Activity, Assignment, Group, LearnerDates, Media, Membership, Part, Person } from '../models/tables';
+import type { Actor } from '../policy/actor';
+import { policy } from '../policy/policy';
+import { notFound, ProblemError } from '../problems/problem';
+import type { MediaService } from './media';
+import type { PieceFactsService } from './pieceFacts';
+import { countStates } from './stateCounts';
+import { tellPerson } from './updates';
+
+const NEWER = 'Somebody else has changed this meanwhile. Look at what is there now, and change it again.';
+const time = (date: Date | null): number | null => date && date.getTime();
+const date = (value: number | null): Date | null => (value === null ? null : new Date(value));
+const datesOf = ({ opens, due, closes }: { opens: Date | null; due: Date | null; closes: Date | null }): Dates => ({ opens: time(opens), due: time(due), closes: time(closes) });
+const rowDates = ({ opens, due, closes }: Dates): { opens: Date | null; due: Date | null; closes: Date | null } => ({ opens: date(opens), due: date(due), closes: date(closes) });
+
+interface Found {
+  activity: Activity;
+  assigned: Assignment[];
+}
+
+/**
+ * Activities as teachers make them. What is typed is a draft beside what learners see; giving it out replaces that in one transaction.
+ * A part keeps its id through every change, so that what learners made for it stays theirs.
+ */
+export class PlanningService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly facts: PieceFactsService,
+    private readonly media: MediaService,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  /** All that a teacher may change, newest change first: their own, and what is set for their groups. */
+  async list(actor: Actor): Promise<ActivityCard[]> {
+    if (!policy.makeActivity(actor)) return [];
+    const taught = await Assignment.findAll({ where: { groupId: [...actor.teaches] }, attributes: ['activityId'] });
+    const activities = await Activity.findAll({
+      where: { [Op.or]: [{ teacherId: actor.personId }, { id: taught.map(({ activityId }) => activityId) }] }, order: [['changedAt', 'DESC'], ['id', 'ASC']],
+    });
+    const ids = activities.map(({ id }) => id);
+    const [assigned, parts, standings, groups] = await Promise.all([
+      Assignment.findAll({ where: { activityId: ids } }),
+      Part.findAll({ where: { activityId: ids, removedAt: null }, attributes: ['activityId'] }),
+      actor.teaches.size > 0 ? this.facts.find({ groupIds: [...actor.teaches] }) : [],
+      Group.findAll({ where: { id: { [Op.in]: await this.groupIdsOf(ids) } }, order: ['name'] }),
+    ]);
+    return activities.map((activity): ActivityCard => {
+      const draft = activity.state === 'draft' ? (activity.draft ?? EMPTY_PLAN) : null;
+      const own = draft ? draft.groups.map(({ group, ...dates }) => ({ id: group, dates })) : assigned.filter(({ activityId }) => activityId === activity.id).map((each) => ({ id: each.groupId, dates: datesOf(each) }));
+      return {
+        id: activity.id, title: draft?.title ?? activity.title, subject: draft?.subject ?? activity.subject, state: activity.state,
+        changed: activity.state !== 'draft' && Boolean(activity.draft),
+        groups: own.flatMap(({ id, dates }) => {
+          const group = groups.find((each) => each.id === id);
+          return group ? [{ id, name: group.name, ...dates }] : [];
+        }),
+        changedAt: activity.changedAt!.getTime(), parts: draft?.parts.length ?? parts.filter(({ activityId }) => activityId === activity.id).length,
+        counts: countStates(standings.filter(({ activityId }) => activityId === activity.id)),
+      };
+    });
+  }
+
+  private async groupIdsOf(activityIds: readonly string[]): Promise<string[]> {
+    const assigned = await Assignment.findAll({ where: { activityId: [...activityIds] }, attributes: ['groupId'] });
+    const drafts = await Activity.findAll({ where: { id: [...activityIds], state: 'draft' }, attributes: ['draft'] });
+    return [...new Set([...assigned.map(({ groupId }) => groupId), ...drafts.flatMap(({ draft }) => draft?.groups.map(({ group }) => group) ?? [])])];
+  }
+
+  private async find(actor: Actor, id: string, transaction?: Transaction): Promise<Found> {
+    const activity = await Activity.findByPk(id, { transaction, ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}) });
+    const assigned = activity ? await Assignment.findAll({ where: { activityId: id }, order: ['groupId'], transaction }) : [];
+    if (!activity || !policy.planActivity(actor, { teacherId: activity.teacherId, groups: assigned.map(({ groupId }) => groupId) })) throw notFound();
+    return { activity, assigned };
+  }
+
+  /** Begins an activity under an id that the client made; the same id again changes nothing. */
+  async create(actor: Actor, id: string, plan: ActivityPlan = EMPTY_PLAN): Promise<{ id: string }> {
+    if (!policy.makeActivity(actor)) throw new ProblemError('forbidden', 'Only teachers make activities.');
+    try {
+      const { title, subject, task } = EMPTY_PLAN;
+      await Activity.create({ id, teacherId: actor.personId, title, subject, goal: null, task, minutes: null, lateAllowed: true, state: 'draft', draft: plan, changedAt: new Date(this.clock()) });
+    } catch (error) {
+      if (!(error instanceof UniqueConstraintError)) throw error;
+      await this.find(actor, id);
+    }
+    return { id };
+  }
+
+  /** What learners see now, as a plan. */
+  private async given({ activity, assigned }: Found, transaction?: Transaction): Promise<ActivityPlan> {
+    const activityId = activity.id;
+    const [parts, learners] = [
+      await Part.findAll({ where: { activityId, removedAt: null }, order: ['position'], transaction }),
+      await LearnerDates.findAll({ where: { activityId }, order: ['personId'], transaction }),
+    ];
+    const { title, subject, goal, task, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack } = activity;
+    return {
+      title, subject, goal: goal ?? '', task, supplies: supplies!, minutes, lateAllowed, takeBack: takeBack!, choices: choices!, materials: materials!, rubric: rubric!,
+      parts: parts.map(({ id, kind, title: name, required, choice, waits, settings }) => ({ id, kind, title: name, required, choice: choice ?? null, waits: waits!, settings })),
+      groups: assigned.map((each) => ({ group: each.groupId, ...datesOf(each) })), learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
+    };
+  }
+
+  private async view(actor: Actor, found: Found): Promise<PlanView> {
+    const { activity } = found;
+    const plan = activity.draft ?? (await this.given(found));
+    return {
+      id: activity.id, state: activity.state, changed: activity.state !== 'draft' && Boolean(activity.draft), version: activity.draftVersion!, plan,
+      groups: await this.groupsFor(actor, plan), workIn: await this.workIn(activity.id),
+    };
+  }
+
+  /** The groups that a teacher may set work for, and those that are chosen already. */
+  private async groupsFor(actor: Actor, plan: ActivityPlan): Promise<PlanGroup[]> {
+    const ids = [...new Set([...actor.teaches, ...plan.groups.map(({ group }) => group)])];
+    const groups = await Group.findAll({ where: { id: ids }, order: ['name'] });
+    const members = await Membership.findAll({ where: { groupId: ids, role: 'learner' } });
+    const people = await Person.findAll({ where: { id: members.map(({ personId }) => personId) }, attributes: ['id', 'name'], order: ['name'] });
+    return groups.map(({ id, name }) => {
+      const own = new Set(members.filter(({ groupId }) => groupId === id).map(({ personId }) => personId));
+      return { id, name, learners: people.filter((person) => own.has(person.id)).map((person) => ({ id: person.id, name: person.name })) };
+    });
+  }
+
+  private async workIn(activityId: string): Promise<Record<string, string[]>> {
+    const begun = (await this.facts.find({ activityId })).filter(({ completeness }) => completeness.made);
+    const people = await Person.findAll({ where: { id: begun.map(({ personId }) => personId) }, attributes: ['id', 'name'], order: ['name'] });
+    const work: Record<string, string[]> = {};
+    for (const { id, name } of people) {
+      const { progress } = begun.find(({ personId }) => personId === id)!;
+      for (const part of Object.keys(progress.parts)) if (partBegun(progress, part)) (work[part] ??= []).push(name);
+    }
+    return work;
+  }
+
+  async plan(actor: Actor, id: string): Promise<PlanView> {
+    return this.view(actor, await this.find(actor, id));
+  }
+
+  /** Keeps what was typed. Learners see nothing of it. @throws ProblemError `conflict` where somebody else has saved meanwhile */
+  async save(actor: Actor, id: string, version: number, given: unknown): Promise<{ version: number }> {
+    const plan = readPlan(given);
+    return this.sequelize.transaction(async (transaction) => {
+      const { activity } = await this.find(actor, id, transaction);
+      if (activity.draftVersion !== version) throw new ProblemError('conflict', NEWER);
+      await activity.update({ draft: plan, draftVersion: version + 1, changedAt: new Date(this.clock()) }, { transaction });
+      return { version: version + 1 };
+    });
+  }
+
+  /** Throws away what was typed and not given out. */
+  async discard(actor: Actor, id: string): Promise<PlanView> {
+    const { activity, assigned } = await this.find(actor, id);
+    if (activity.state === 'draft') throw new ProblemError('conflict', 'This has not been given out yet, so there is nothing to go back to.');
+    await activity.update({ draft: null, draftVersion: activity.draftVersion! + 1 });
+    return this.view(actor, { activity, assigned });
+  }
+
+  /**
+   * Gives the draft out: learners of its groups see it from now on, or from when it opens. Giving out what is given out already changes nothing.
+   *
+   * @throws ProblemError `unfit` with what is missing, `still-arriving` while a file is on its way, `conflict` for a version that is not the newest
+   */
+  async set(actor: Actor, id: string, version: number): Promise<PlanView> {
+    await this.sequelize.transaction(async (transaction) => {
+      const found = await this.find(actor, id, transaction);
+      const { activity } = found;
+      if (activity.draftVersion !== version) throw new ProblemError('conflict', NEWER);
+      const plan = activity.draft;
+      if (!plan) return activity.update({ state: 'set' }, { transaction });
+      await this.insistReady(actor, found, plan, transaction);
+      const fresh = await this.replace(found, plan, transaction);
+      await this.tell(plan, activity, fresh, transaction);
+      return null;
+    });
+    return this.plan(actor, id);
+  }
+
+  private async insistReady(actor: Actor, { activity, assigned }: Found, plan: ActivityPlan, transaction: Transaction): Promise<void> {
+    const names = new Map<string, string>();
+    for (const group of await Group.findAll({ where: { id: plan.groups.map(({ group: each }) => each) }, transaction })) names.set(group.id, group.name);
+    for (const person of await Person.findAll({ where: { id: plan.learners.map(({ person: each }) => each) }, transaction })) names.set(person.id, person.name);
+    const troubles = planTroubles(plan, (each) => names.get(each) ?? 'somebody');
+    if (troubles.length > 0) throw new ProblemError('incomplete', troubles.map(({ words }) => words).join(' '));
+    const before = new Set(assigned.map(({ groupId }) => groupId));
+    const strange = plan.groups.some(({ group }) => !before.has(group) && !policy.setFor(actor, group));
+    const members = await Membership.findAll({ where: { groupId: plan.groups.map(({ group }) => group), role: 'learner' }, transaction });
+    const theirs = new Set(members.map(({ personId }) => personId));
+    if (strange || plan.learners.some(({ person }) => !theirs.has(person))) throw new ProblemError('incomplete', 'Work can be set only for groups that you teach, and dates only for their learners.');
+    if (!(await this.media.ofActivity(mediaOfPlan(plan), activity.id))) throw new ProblemError('still-arriving', 'A file is still on its way to school. Give it out when that is there.');
+    const elsewhere = await Part.count({ where: { id: plan.parts.map((part) => part.id), activityId: { [Op.ne]: activity.id } }, transaction });
+    if (elsewhere > 0) throw new ProblemError('incomplete', 'A part belongs to another activity.');
+  }
+
+  /** @returns ids of the groups that did not have it before */
+  private async replace({ activity, assigned }: Found, plan: ActivityPlan, transaction: Transaction): Promise<string[]> {
+    const { title, subject, goal, task, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, parts, groups, learners } = plan;
+    const activityId = activity.id;
+    const at = new Date(this.clock());
+    await activity.update(
+      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, state: 'set', draft: null, changedAt: at },
+      { transaction },
+    );
+    const before = await Part.findAll({ where: { activityId }, transaction });
+    for (const [position, part] of parts.entries()) {
+      const row = { ...part, title: part.title.trim(), activityId, position, removedAt: null };
+      const old = before.find((each) => each.id === part.id);
+      // What a learner answered in one way can't be read in another, so a part keeps its kind.
+      if (old && old.kind !== part.kind) throw new ProblemError('incomplete', `“${old.title}” can’t become another kind of part. Add a new one, and take this one out.`);
+      if (old) await old.update(row, { transaction });
+      else await Part.create(row, { transaction });
+    }
+    for (const old of before) if (!old.removedAt && !parts.some((part) => part.id === old.id)) await old.update({ removedAt: at }, { transaction });
+    await Assignment.destroy({ where: { activityId }, transaction });
+    for (const { group, ...dates } of groups) await Assignment.create({ activityId, groupId: group, ...rowDates(dates) }, { transaction });
+    await LearnerDates.destroy({ where: { activityId }, transaction });
+    for (const { person, ...dates } of learners) await LearnerDates.create({ activityId, personId: person, ...rowDates(dates) }, { transaction });
+    return groups.map(({ group }) => group).filter((group) => !assigned.some(({ groupId }) => groupId === group));
+  }
+
+  /** New work is told of where it is open at once; what opens later is found on Now when it does. */
+  private async tell(plan: ActivityPlan, { id, title }: Activity, fresh: readonly string[], transaction: Transaction): Promise<void> {
+    const now = this.clock();
+    const open = plan.groups.filter(({ group, opens }) => fresh.includes(group) && (opens === null || opens <= now)).map(({ group }) => group);
+    const members = await Membership.findAll({ where: { groupId: open, role: 'learner' }, transaction });
+    for (const personId of new Set(members.map((each) => each.personId))) {
+      const own = plan.learners.find(({ person }) => person === personId);
+      if (own?.opens && own.opens > now) continue;
+      await tellPerson(personId, { kind: 'new', words: `New for you: ${title}`, path: `/activity/${id}` }, transaction);
+    }
+  }
+
+  /** Puts an activity away: nothing of it can be sent any more, and all that was made stays. Taken out again, it is as it was. */
+  async archive(actor: Actor, id: string, away: boolean): Promise<PlanView> {
+    const { activity, assigned } = await this.find(actor, id);
+    const back = assigned.length > 0 ? 'set' : 'draft';
+    await activity.update({ state: away ? 'archived' : activity.state === 'archived' ? back : activity.state, changedAt: new Date(this.clock()) });
+    return this.view(actor, { activity, assigned });
+  }
+
+  /** A new draft with all that an activity has, but for whom and when. Its files are kept once. */
+  async copy(actor: Actor, id: string, as: string): Promise<{ id: string }> {
+    const found = await this.find(actor, id);
+    if (await Activity.findByPk(as)) return this.create(actor, as);
+    const plan = found.activity.draft ?? (await this.given(found));
+    const files = await Media.findAll({ where: { activityId: id, id: mediaOfPlan(plan) } });
+    const renamed = new Map([...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric, ...files].map((each) => [each.id, randomUUID()]));
+    await this.create(actor, as, renamedPlan({ ...plan, title: `${plan.title} (copy)`.slice(0, 120), groups: [], learners: [] }, renamed));
+    for (const file of files) await Media.create({ ...file.get(), id: renamed.get(file.id)!, activityId: as, ownerId: actor.personId });
+    return { id: as };
+  }
+}
+
+/** A plan in which ids stand for others, wherever they are. Ids are UUIDs, so none of them is part of anything else. */
+export const renamedPlan = (plan: ActivityPlan, names: ReadonlyMap<string, string>): ActivityPlan =>
+  readPlan(JSON.parse(JSON.stringify(plan).replaceAll(/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gi, (id) => names.get(id.toLowerCase()) ?? id)));
