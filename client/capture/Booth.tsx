@@ -1,4 +1,4 @@
-import { FILM_TYPES, SOUND_TYPES } from '@lippet/core/contract/media';
+import { FILM_TYPES, SOUND_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import type { PartView } from '@lippet/core/contract/work';
 import { lengthWords, timeWords } from '@lippet/core/recording/moments';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
@@ -28,7 +28,8 @@ const COUNTDOWN = 3;
 const NOT_BEGUN = createStore<RecorderState>(() => ({ phase: 'ready', seconds: 0, stretches: 0, trouble: null }));
 
 interface Props {
-  pieceId: string;
+  /** Where what is recorded belongs. */
+  home: MediaHome;
   part: PartView;
   task: string;
   /** What is recorded; a film part may be answered by sound alone. */
@@ -40,7 +41,7 @@ interface Props {
 }
 
 /** Recording: look and listen, record in stretches, see and hear it, keep it. */
-export default function Booth({ pieceId, part, task, sort: first, left, onKeep, onClose }: Props) {
+export default function Booth({ home, part, task, sort: first, left, onKeep, onClose }: Props) {
   const [sort, setSort] = useState(first);
   const [facing, setFacing] = useState<Facing>('user');
   const [tries, setTries] = useState(0);
@@ -55,7 +56,7 @@ export default function Booth({ pieceId, part, task, sort: first, left, onKeep, 
 
   const begin = (): void => {
     if (!streams) return;
-    const made = new Recorder(streams.stream, { pieceId, part: part.id, sort }, part.seconds);
+    const made = new Recorder(streams.stream, { home, part: part.id, sort }, part.seconds);
     setRecorder(made);
     void made.ended.then((done) => {
       setTrouble(made.state.getState().trouble);
@@ -77,7 +78,7 @@ export default function Booth({ pieceId, part, task, sort: first, left, onKeep, 
 
   const onFile = async (): Promise<void> => {
     const [file] = await askForFiles(sort === 'film' ? FILM_TYPES : SOUND_TYPES);
-    const brought = file && (await bringRecording(file, { pieceId, part: part.id, limit: part.seconds }));
+    const brought = file && (await bringRecording(file, { home, part: part.id, limit: part.seconds }));
     if (!brought) return;
     setTrouble(typeof brought === 'string' ? brought : null);
     if (typeof brought !== 'string') setRecorded(brought);

@@ -32,7 +32,7 @@ export function SayNote({ pieceId, onSaid }: Props) {
     const tell = onSaid;
     try {
       const { stream } = await openMicrophone();
-      const recorder = new Recorder(stream, { pieceId, part: 'note', sort: 'sound' }, LONGEST);
+      const recorder = new Recorder(stream, { home: `pieces/${pieceId}`, part: 'note', sort: 'sound' }, LONGEST);
       void recorder.ended.then(async (recorded) => {
         setRecording(null);
         for (const track of stream.getTracks()) track.stop();

@@ -77,7 +77,7 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
   const keep = async (): Promise<void> => {
     setBusy(true);
     try {
-      const home = `pieces/${recorded.pieceId}` as const;
+      const { home } = recorded;
       const media = crypto.randomUUID();
       const original = louder ? crypto.randomUUID() : null;
       const front = sort === 'film' && cover !== null ? crypto.randomUUID() : null;

@@ -1,4 +1,4 @@
-import { MEDIA_LIMITS } from '@lippet/core/contract/media';
+import { MEDIA_LIMITS, type MediaHome } from '@lippet/core/contract/media';
 import type { TakeSort } from '@lippet/core/recording/take';
 import type { Recorded } from './recorder';
 
@@ -28,12 +28,12 @@ function lookInto(blob: Blob): Promise<{ seconds: number; sort: TakeSort } | nul
 }
 
 /** A recording from a file, as if it had been made here; what is longer than wanted is cut at its end. @returns a sentence where it can't be used */
-export async function bringRecording(file: File, wish: { pieceId: string; part: string; limit: number }): Promise<Recorded | string> {
+export async function bringRecording(file: File, wish: { home: MediaHome; part: string; limit: number }): Promise<Recorded | string> {
   if (file.size === 0) return 'That file is empty.';
   if (file.size > MEDIA_LIMITS.recording) return `That file is too large: at most ${Math.round(MEDIA_LIMITS.recording / 1024 / 1024)} MB.`;
   const found = await lookInto(file);
   if (!found) return NOT_PLAYED;
   const { seconds, sort } = found;
-  const { pieceId, part, limit } = wish;
-  return { id: crypto.randomUUID(), pieceId, part, sort, type: file.type, begun: file.lastModified, seconds, spans: [[0, Math.min(seconds, limit)]], blob: file };
+  const { home, part, limit } = wish;
+  return { id: crypto.randomUUID(), home, part, sort, type: file.type, begun: file.lastModified, seconds, spans: [[0, Math.min(seconds, limit)]], blob: file };
 }

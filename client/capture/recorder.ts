@@ -1,3 +1,4 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import { Segments } from '@lippet/core/recording/segments';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { createStore } from 'zustand/vanilla';
@@ -52,7 +53,7 @@ export class Recorder {
   private settle!: (recorded: Recorded | null) => void;
 
   /** @param limit most seconds that are kept */
-  constructor(stream: MediaStream, wish: { pieceId: string; part: string; sort: TakeSort }, private readonly limit: number) {
+  constructor(stream: MediaStream, wish: { home: MediaHome; part: string; sort: TakeSort }, private readonly limit: number) {
     const mimeType = TYPES[wish.sort].find((type) => MediaRecorder.isTypeSupported(type));
     this.media = new MediaRecorder(stream, { ...(mimeType ? { mimeType } : {}), ...HOW });
     this.about = { id: crypto.randomUUID(), ...wish, type: (this.media.mimeType || mimeType || '').split(';')[0]!, begun: Date.now(), seconds: 0, spans: [] };

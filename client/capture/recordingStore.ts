@@ -1,3 +1,4 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import type { Span } from '@lippet/core/recording/spans';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { fixWebmDuration } from '@fix-webm-duration/fix';
@@ -6,7 +7,8 @@ import { createStore, del, delMany, entries, promisifyRequest, set } from 'idb-k
 /** What is known of a recording that is on this device only. */
 export interface KeptRecording {
   id: string;
-  pieceId: string;
+  /** Where it belongs. */
+  home: MediaHome;
   part: string;
   sort: TakeSort;
   /** Content type of its chunks together. */
@@ -44,10 +46,10 @@ export async function recordingBlob(recording: KeptRecording): Promise<Blob> {
   return wholeRecording(recording, kept);
 }
 
-/** Recordings of a piece that were never kept nor thrown away: the browser was closed, or died, meanwhile. Oldest first. */
-export async function leftRecordings(pieceId: string): Promise<KeptRecording[]> {
+/** Recordings that were never kept nor thrown away: the browser was closed, or died, meanwhile. Oldest first. */
+export async function leftRecordings(home: MediaHome): Promise<KeptRecording[]> {
   const all = (await entries<string, KeptRecording>(about)).map(([, recording]) => recording);
-  return all.filter((each) => each.pieceId === pieceId && each.spans.length > 0).sort((a, b) => a.begun - b.begun);
+  return all.filter((each) => each.home === home && each.spans.length > 0).sort((a, b) => a.begun - b.begun);
 }
 
 export async function forgetRecording(id: string): Promise<void> {

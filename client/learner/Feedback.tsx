@@ -13,6 +13,7 @@ import { useFrozenDocument } from '../page/useFrozenDocument';
 import { usePartView } from '../page/usePartView';
 import { KeepCopy } from '../recording/KeepCopy';
 import { TakeDesk } from '../recording/TakeDesk';
+import { PlainAnswer } from '../words/PlainAnswer';
 import { Ask } from '../ui/Ask';
 import { BackHead } from '../ui/BackHead';
 import { Button } from '../ui/Button';
@@ -47,7 +48,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   }
   if (!view || !doc || (view.go.review && !marks)) return <Opening />;
   const { go, title } = view;
-  const { parts, part, page, inPart, take, choosePart, choosePage } = shown;
+  const { parts, part, page, inPart, take, plain, choosePart, choosePage } = shown;
   const { review } = go;
   const notes = (
     <ScrollView style={wide ? styles.panel : styles.strip} contentContainerStyle={styles.notes} role="complementary" aria-label="What the teacher wrote">
@@ -81,6 +82,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
           <BackHead title={title} home="/now" />
           <PartTabs parts={parts} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} />
         </View>
+        {plain && part && <View style={page ? styles.recording : styles.sheet}><PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={null} /></View>}
         {take && part && <View style={page ? styles.recording : styles.sheet}><TakeDesk key={take.id} take={take} part={part} marks={marks} editor={null} /></View>}
         {page && (
           <View style={styles.sheet}>

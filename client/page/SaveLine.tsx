@@ -21,7 +21,7 @@ export function saveWords({ loaded, device, school, frozen }: SaveState, way: st
 /** Says where the work of a live document is. */
 export function SaveLine({ live, pieceId }: { live: LiveDocument | null; pieceId?: string }) {
   const way = useStore(mediaOutbox.state, (state) => {
-    const files = pieceId === undefined ? null : onTheirWay(state, pieceId);
+    const files = pieceId === undefined ? null : onTheirWay(state, `pieces/${pieceId}`);
     return files && wayWords(files);
   });
   const refused = useStore(mediaOutbox.state, (state) => Object.values(state.refused)[0]);

@@ -20,6 +20,7 @@ import type { Surface } from '../page/surface';
 import { useFrozenDocument } from '../page/useFrozenDocument';
 import { usePartView } from '../page/usePartView';
 import { TakeDesk } from '../recording/TakeDesk';
+import { PlainAnswer } from '../words/PlainAnswer';
 import { Ask } from '../ui/Ask';
 import { Button } from '../ui/Button';
 import { Opening } from '../ui/Opening';
@@ -57,7 +58,7 @@ function recordingWords(part: PartView, take: Take): string | null {
 /** The go, large, with the teacher's marks on a layer of their own above it; a draft only as a picture. */
 export function HungSheet({ piece, parts, marks, editable, editor, onSurface, watching, onWatched }: Props) {
   const doc = useFrozenDocument(useGoDocument(piece.go?.id).data);
-  const { parts: made, part, page, inPart, take, choosePart, choosePage } = usePartView(doc, parts);
+  const { parts: made, part, page, inPart, take, plain, choosePart, choosePage } = usePartView(doc, parts);
   const [original, setOriginal] = useState(false);
   if (!piece.go) {
     const path = picturePath(piece);
@@ -70,11 +71,14 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
   if (!doc || !marks) return <Opening />;
   const tabs = <View style={styles.tabs}><PartTabs parts={made} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} /></View>;
   const recording = take && part && <TakeDesk key={take.id} take={take} part={part} marks={marks} editor={editable ? editor : null} pieceId={piece.pieceId} way={recordingWords(part, take)} />;
+  const written = plain && part && <PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={editable ? editor : null} />;
   if (!page) {
     return (
       <View style={styles.sheet}>
         {tabs}
-        {recording ?? <View style={styles.nothing}><Say calm>There is nothing in it.</Say></View>}
+        {written}
+        {recording}
+        {!written && !recording && <View style={styles.nothing}><Say calm>There is nothing in it.</Say></View>}
       </View>
     );
   }
@@ -86,7 +90,7 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
   return (
     <View style={styles.sheet}>
       {tabs}
-      {recording && <View style={styles.recording}>{recording}</View>}
+      {(recording || written) && <View style={styles.recording}>{written}{recording}</View>}
       {shot && (
         <View style={styles.shot}>
           <Text variant="labelMedium" role="status">{shotWords(part, shot)}</Text>

@@ -41,7 +41,7 @@ export interface PlanView {
 }
 
 /** What a learner may look at now. */
-export type MaterialView = Pick<MaterialPlan, 'id' | 'kind' | 'title' | 'words' | 'address' | 'media'>;
+export type MaterialView = Pick<MaterialPlan, 'id' | 'kind' | 'title' | 'words' | 'address' | 'media' | 'seconds' | 'spans'>;
 
 export const savePlanBody = yup.object({
   /** The version that was changed: a draft that somebody else has saved meanwhile is not overwritten. */

@@ -3,6 +3,8 @@
  * again. {@link readPlan} reads it from anything; {@link planTroubles} says what still keeps it from being set.
  */
 import { backgroundWords, PATH_DATA, type Background } from '../page/background';
+import { readSpans, type Span } from '../recording/spans';
+import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readSpots, type Spot } from '../page/spots';
 import { NO_TEXT, picturesOf, plainWords, readRichText, safeAddress, type RichText } from '../words/richText';
 
@@ -77,9 +79,20 @@ export interface MaterialPlan {
   address: string;
   /** Of all others: id of its Media. */
   media: string | null;
+  /** Of sound and film: how long it is in seconds, and what of it is played. */
+  seconds: number | null;
+  spans: Span[];
   shown: MaterialTime;
   /** Milliseconds since 1970, with `at`. */
   at: number | null;
+}
+
+/** The task as the teacher says or shows it. */
+export interface ToldTask {
+  sort: TakeSort;
+  media: string;
+  seconds: number;
+  spans: Span[];
 }
 
 /** One line of the rubric: what is looked at, and its levels in words, best first. */
@@ -105,6 +118,7 @@ export interface ActivityPlan {
   subject: string;
   goal: string;
   task: RichText;
+  told: ToldTask | null;
   /** What is needed on the table. */
   supplies: string;
   minutes: number | null;
@@ -123,10 +137,12 @@ export const PLAN_LIMITS = { parts: 40, sheets: 400, materials: 40, rows: 20, le
 /** A5 to A3 are common; what is far beyond can't be drawn on. */
 const SIDE = { least: 40, most: 5_000 };
 const LONGEST_RECORDING = 900;
+/** What is brought as a file may be longer: a day, in seconds. */
+const LONGEST_FILE = 86_400;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 export const EMPTY_PLAN: ActivityPlan = {
-  title: '', subject: '', goal: '', task: NO_TEXT, supplies: '', minutes: null, parts: [], choices: [], materials: [], rubric: [], lateAllowed: true,
+  title: '', subject: '', goal: '', task: NO_TEXT, told: null, supplies: '', minutes: null, parts: [], choices: [], materials: [], rubric: [], lateAllowed: true,
   takeBack: 'begun', groups: [], learners: [],
 };
 
@@ -142,6 +158,8 @@ const timeOf = (value: unknown): number | null => (typeof value === 'number' && 
 const wholeOf = (value: unknown, least: number, most: number): number | undefined =>
   typeof value === 'number' && Number.isFinite(value) && value >= least && value <= most ? Math.round(value) : undefined;
 const datesOf = (raw: Raw): Dates => ({ opens: timeOf(raw.opens), due: timeOf(raw.due), closes: timeOf(raw.closes) });
+
+const secondsOf = (value: unknown): number | null => (typeof value === 'number' && value > 0 && value <= LONGEST_FILE ? value : null);
 
 /** Each id once: of two alike, the first stays. */
 function distinct<T>(all: readonly T[], idOf: (each: T) => string): T[] {
@@ -183,6 +201,11 @@ function readSheet(raw: Raw): SheetPlan | null {
   return { width, height, background: readBackground(raw.background), ...(spots.length > 0 ? { spots } : {}) };
 }
 
+function readTold({ sort, media, seconds, spans }: Raw): ToldTask | null {
+  const [length, kept] = [secondsOf(seconds), readSpans(spans)];
+  return TAKE_SORTS.includes(sort as TakeSort) && isId(media) && length !== null && kept ? { sort: sort as TakeSort, media, seconds: length, spans: kept } : null;
+}
+
 function readSettings(kind: PartKind, raw: Raw): PartSettings {
   const flags = (...keys: (keyof PartSettings)[]): Raw => Object.fromEntries(keys.flatMap((key) => (typeof raw[key] === 'boolean' ? [[key, raw[key]]] : [])));
   const numbers = (least: number, most: number, ...keys: (keyof PartSettings)[]): Raw =>
@@ -214,13 +237,14 @@ export function readPlan(value: unknown): ActivityPlan {
   const materials = distinct(listOf(raw.materials, PLAN_LIMITS.materials).filter(({ id }) => isId(id)), ({ id }) => id as string)
     .map((each): MaterialPlan => ({
       id: each.id as string, kind: oneOf(MATERIAL_KINDS, each.kind, 'text'), title: textOf(each.title, PLAN_LIMITS.title), words: textOf(each.words, PLAN_LIMITS.words),
-      address: textOf(each.address, 2_000), media: idOr(each.media), shown: oneOf(MATERIAL_TIMES, each.shown, 'start'), at: timeOf(each.at),
+      address: textOf(each.address, 2_000), media: idOr(each.media), seconds: secondsOf(each.seconds), spans: readSpans(each.spans) ?? [],
+      shown: oneOf(MATERIAL_TIMES, each.shown, 'start'), at: timeOf(each.at),
     }));
   const rubric = distinct(listOf(raw.rubric, PLAN_LIMITS.rows).filter(({ id }) => isId(id)), ({ id }) => id as string)
     .map(({ id, title, levels }): RubricRow => ({ id: id as string, title: textOf(title, PLAN_LIMITS.line), levels: (Array.isArray(levels) ? levels : []).slice(0, PLAN_LIMITS.levels).map((level) => textOf(level, PLAN_LIMITS.line)) }));
   return {
     title: textOf(raw.title, PLAN_LIMITS.title), subject: textOf(raw.subject, PLAN_LIMITS.title), goal: textOf(raw.goal, PLAN_LIMITS.line),
-    task: readRichText(raw.task), supplies: textOf(raw.supplies, PLAN_LIMITS.line), minutes: wholeOf(raw.minutes, 1, 6_000) ?? null,
+    task: readRichText(raw.task), told: readTold(rawOf(raw.told)), supplies: textOf(raw.supplies, PLAN_LIMITS.line), minutes: wholeOf(raw.minutes, 1, 6_000) ?? null,
     parts, choices, materials, rubric, lateAllowed: raw.lateAllowed !== false, takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
     groups: distinct(listOf(raw.groups, PLAN_LIMITS.groups).filter(({ group }) => isId(group)).map((each) => ({ group: each.group as string, ...datesOf(each) })), ({ group }) => group),
     learners: distinct(listOf(raw.learners, PLAN_LIMITS.learners).filter(({ person }) => isId(person)).map((each) => ({ person: each.person as string, ...datesOf(each) })), ({ person }) => person),
@@ -228,9 +252,9 @@ export function readPlan(value: unknown): ActivityPlan {
 }
 
 /** Ids of all files that a plan shows, each once. */
-export function mediaOfPlan({ task, parts, materials }: ActivityPlan): string[] {
+export function mediaOfPlan({ task, told, parts, materials }: ActivityPlan): string[] {
   const ids = [
-    ...picturesOf(task), ...materials.map(({ media }) => media),
+    told?.media, ...picturesOf(task), ...materials.map(({ media }) => media),
     ...parts.flatMap(({ settings }) => [settings.picture, ...settings.sheets.map(({ background }) => ('media' in background ? background.media : null))]),
   ];
   return [...new Set(ids.filter((id): id is string => typeof id === 'string'))];
@@ -267,7 +291,7 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
   const troubles: PlanTrouble[] = [];
   const add = (place: PlanPlace, words: string | null): void => void (words && troubles.push({ place, words }));
   if (!plan.title.trim()) add('title', 'It needs a name.');
-  if (!plainWords(plan.task).trim() && picturesOf(plan.task).length === 0) add('task', 'Say what is to be done.');
+  if (!plainWords(plan.task).trim() && picturesOf(plan.task).length === 0 && !plan.told) add('task', 'Say what is to be done.');
   if (plan.parts.length === 0) add('parts', 'Add at least one part to work on.');
   plan.parts.forEach((part, i) => add('parts', partTrouble(part, i)));
   for (const { id, title, rule, wanted } of plan.choices) {

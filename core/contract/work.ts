@@ -5,7 +5,7 @@ import type { PdfStyle } from '../pdf/style';
 import type { Completeness } from '../schedule/completeness';
 import type { RichText } from '../words/richText';
 import type { MaterialView } from './activities';
-import type { ChoicePlan, PartKind, RubricRow } from './plan';
+import type { ChoicePlan, PartKind, RubricRow, ToldTask } from './plan';
 import type { Outcome, PieceFacts, PieceStanding } from '../schedule/pieceState';
 import { LIMITS } from './limits';
 
@@ -93,6 +93,7 @@ export interface PieceView {
   /** Words of the task alone, and with all that is in it. */
   task: string;
   taskText: RichText;
+  told: ToldTask | null;
   goal: string | null;
   supplies: string;
   parts: PartView[];

@@ -1,6 +1,6 @@
 import * as Y from 'yjs';
 import { inkFromRows } from '../ink/ink';
-import { markItems, pageItems, readPages, startDocument, type PagePlan } from './document';
+import { findPage, layOutNew, markItems, pageItems, readPages, startDocument, type PagePlan } from './document';
 import { readItem, readStrokes, topOrder } from './item';
 import { addStroke, type NewStroke } from './stroke';
 import { documentExtent, ExtentError, holdsAll } from './holds';
@@ -122,6 +122,26 @@ describe('holdsAll', () => {
 
   it('says so when the extent can’t be read', () => {
     expect(() => holdsAll(opened(), new Uint8Array([250, 250, 1]))).toThrow(ExtentError);
+  });
+});
+
+describe('sheets that came later', () => {
+  const later: PagePlan = { ...PLANS[0]!, id: 'p1b' };
+  it('are laid out behind those of their part, once, on two devices too', () => {
+    const [doc, other] = [opened(), opened()];
+    const plans = [PLANS[0]!, later, ...PLANS.slice(1)];
+    expect([layOutNew(doc, plans), layOutNew(other, plans), layOutNew(doc, plans)]).toEqual([true, true, false]);
+    Y.applyUpdate(doc, Y.encodeStateAsUpdate(other));
+    expect(readPages(doc).map(({ id }) => id)).toEqual(plans.map(({ id }) => id));
+    addStroke(pageItems(doc, 'p1b')!, stroke('s'));
+    expect(readPages(doc).filter(({ id }) => id === 'p1b')).toHaveLength(1);
+  });
+
+  it('leave alone what was deleted', () => {
+    const doc = opened();
+    findPage(doc, 'p1')!.set('deleted', true);
+    expect(layOutNew(doc, PLANS)).toBe(false);
+    expect(readPages(doc).map(({ id }) => id)).not.toContain('p1');
   });
 });
 

@@ -82,7 +82,12 @@ interface OrderedPage extends PagePlan {
 function orderedPages(doc: Y.Doc): OrderedPage[] {
   const pages: OrderedPage[] = [];
   const list = pageList(doc);
+  // Two devices may have laid out the same sheet: the first of them counts, as it does for findPage.
+  const seen = new Set<unknown>();
   list.forEach((page, index) => {
+    const known = typeof page?.get === 'function' && seen.has(page.get('id'));
+    if (typeof page?.get === 'function') seen.add(page.get('id'));
+    if (known) return;
     if (typeof page?.get !== 'function' || page.get('deleted') === true) return;
     const [id, part, width, height] = ['id', 'part', 'width', 'height'].map((key) => page.get(key));
     if (typeof id !== 'string' || typeof part !== 'string') return;
@@ -104,6 +109,23 @@ export function orderBehind(doc: Y.Doc, after: string | null): string {
   const pages = orderedPages(doc);
   const at = after === null ? -1 : pages.findIndex(({ id }) => id === after);
   return generateKeyBetween(pages[at]?.order ?? null, pages[at + 1]?.order ?? null);
+}
+
+/**
+ * Lays out the sheets that the activity has got since this piece was begun; what was deleted stays so.
+ *
+ * @param plans all sheets of the activity, in the order of its parts
+ * @returns whether there were any
+ */
+export function layOutNew(doc: Y.Doc, plans: readonly PagePlan[]): boolean {
+  const fresh = plans.filter(({ id }) => !findPage(doc, id));
+  doc.transact(() => {
+    for (const plan of fresh) {
+      const before = plans.slice(0, plans.indexOf(plan)).map(({ part }) => part);
+      addPage(doc, plan, orderBehind(doc, readPages(doc).filter(({ part }) => part === plan.part || before.includes(part)).at(-1)?.id ?? null));
+    }
+  });
+  return fresh.length > 0;
 }
 
 /** Adds a page with these items; call it within one transaction with all that belongs to it. */

@@ -3,6 +3,7 @@
  * at once), and ticks, in one Y.Map by part.
  */
 import * as Y from 'yjs';
+import { plainWords, readRichText, type RichText } from './richText';
 
 const WORDS = 'words:';
 const TICKS = 'ticks';
@@ -15,24 +16,26 @@ export const wordsFragment = (doc: Y.Doc, part: string): Y.XmlFragment => doc.ge
 /** The parts whose words were opened in this document. */
 export const partsWithWords = (doc: Y.Doc): string[] => [...doc.share.keys()].filter((name) => name.startsWith(WORDS)).map((name) => name.slice(WORDS.length)).sort();
 
-/** What was written for a part as plain words, a paragraph on each line. */
-export function answerWords(doc: Y.Doc, part: string): string {
-  const lines: string[] = [];
-  const read = (node: Y.XmlElement | Y.XmlFragment): void => {
-    let line = '';
-    let texts = 0;
-    for (const child of node.toArray()) {
-      if (child instanceof Y.XmlText) {
-        line += (child.toDelta() as { insert: unknown }[]).map(({ insert }) => (typeof insert === 'string' ? insert : '')).join('');
-        texts += 1;
-      } else if (child instanceof Y.XmlElement && child.nodeName === 'hardBreak') line += '\n';
-      else if (child instanceof Y.XmlElement) read(child);
-    }
-    if (texts > 0) lines.push(line);
-  };
-  read(wordsFragment(doc, part));
-  return lines.join('\n');
+/** An element of the editor's document, as its JSON has it. */
+function nodeOf(element: Y.XmlElement): unknown {
+  return { type: element.nodeName, attrs: element.getAttributes(), content: contentOf(element) };
 }
+
+function contentOf(parent: Y.XmlElement | Y.XmlFragment): unknown[] {
+  return parent.toArray().flatMap((child): unknown[] => {
+    if (child instanceof Y.XmlElement) return [nodeOf(child)];
+    if (!(child instanceof Y.XmlText)) return [];
+    return (child.toDelta() as { insert: unknown; attributes?: Record<string, unknown> }[]).map(({ insert, attributes = {} }) => ({
+      type: 'text', text: insert, marks: Object.entries(attributes).map(([type, attrs]) => ({ type, attrs })),
+    }));
+  });
+}
+
+/** What was written for a part. */
+export const answerText = (doc: Y.Doc, part: string): RichText => readRichText({ type: 'doc', content: contentOf(wordsFragment(doc, part)) });
+
+/** What was written for a part as plain words. */
+export const answerWords = (doc: Y.Doc, part: string): string => plainWords(answerText(doc, part));
 
 const ticks = (doc: Y.Doc): Y.Map<unknown> => doc.getMap(TICKS);
 

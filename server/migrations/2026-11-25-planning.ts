@@ -30,6 +30,7 @@ ALTER TABLE activities
   ADD COLUMN choices jsonb NOT NULL DEFAULT '[]',
   ADD COLUMN materials jsonb NOT NULL DEFAULT '[]',
   ADD COLUMN rubric jsonb NOT NULL DEFAULT '[]',
+  ADD COLUMN told jsonb,
   ADD COLUMN draft jsonb,
   ADD COLUMN draft_version integer NOT NULL DEFAULT 0,
   ADD COLUMN changed_at timestamptz NOT NULL DEFAULT now();
@@ -52,7 +53,7 @@ DROP INDEX activities_teacher;
 ALTER TABLE activities
   ADD COLUMN group_id uuid REFERENCES groups, ADD COLUMN opens timestamptz, ADD COLUMN due timestamptz, ADD COLUMN closes timestamptz,
   DROP COLUMN state, DROP COLUMN supplies, DROP COLUMN take_back, DROP COLUMN choices, DROP COLUMN materials, DROP COLUMN rubric,
-  DROP COLUMN draft, DROP COLUMN draft_version, DROP COLUMN changed_at,
+  DROP COLUMN told, DROP COLUMN draft, DROP COLUMN draft_version, DROP COLUMN changed_at,
   ALTER COLUMN task TYPE text USING coalesce(task #>> '{content,0,content,0,text}', '');
 UPDATE activities a SET group_id = g.group_id, opens = g.opens, due = g.due, closes = g.closes
   FROM (SELECT DISTINCT ON (activity_id) * FROM assignments ORDER BY activity_id, group_id) g WHERE g.activity_id = a.id;

@@ -3,7 +3,7 @@ import {
   DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize,
 } from 'sequelize';
 import type { PieceProgress } from '@lippet/core/page/progress';
-import type { ActivityPlan, ChoicePlan, MaterialPlan, PartKind, PartSettings, RubricRow, TakeBack } from '@lippet/core/contract/plan';
+import type { ActivityPlan, ChoicePlan, MaterialPlan, PartKind, PartSettings, RubricRow, TakeBack, ToldTask } from '@lippet/core/contract/plan';
 import type { ActivityState } from '@lippet/core/contract/activities';
 import type { RichText } from '@lippet/core/words/richText';
 import type { MediaKind, MediaState } from '@lippet/core/contract/media';
@@ -59,6 +59,7 @@ export class Activity extends Row<Activity> {
   declare state: ActivityState;
   declare supplies: CreationOptional<string>;
   declare takeBack: CreationOptional<TakeBack>;
+  declare told: CreationOptional<ToldTask | null>;
   declare choices: CreationOptional<ChoicePlan[]>;
   declare materials: CreationOptional<MaterialPlan[]>;
   declare rubric: CreationOptional<RubricRow[]>;
@@ -304,7 +305,7 @@ export function defineTables(sequelize: Sequelize): void {
     {
       id: id(), teacherId: uuid(), title: text(), subject: text(), goal: maybeText(), task: json(), minutes: { type: DataTypes.INTEGER },
       lateAllowed: flag(), state: text(), supplies: { ...text(), defaultValue: '' }, takeBack: { ...text(), defaultValue: 'begun' },
-      choices: list(), materials: list(), rubric: list(), draft: { type: DataTypes.JSONB }, draftVersion: { ...integer(), defaultValue: 0 },
+      told: { type: DataTypes.JSONB }, choices: list(), materials: list(), rubric: list(), draft: { type: DataTypes.JSONB }, draftVersion: { ...integer(), defaultValue: 0 },
       changedAt: now(), createdAt: now(),
     },
     { ...common, tableName: 'activities' },

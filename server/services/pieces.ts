@@ -76,9 +76,9 @@ export class PieceService {
     const hidden = (materials ?? []).filter((material) => !policy.seeMaterial(material, sent, now));
     const times = hidden.filter(({ shown }) => shown === 'at').map(({ at }) => at!);
     return {
-      id: pieceId, card: cardOf(standing), task: plainWords(activity.task), taskText: activity.task, goal: activity.goal, supplies: supplies ?? '',
+      id: pieceId, card: cardOf(standing), task: plainWords(activity.task), taskText: activity.task, told: activity.told ?? null, goal: activity.goal, supplies: supplies ?? '',
       parts: parts.filter((part) => !part.removed || partBegun(standing.progress, part.id)), pages, choices: choices ?? [], rubric: rubric ?? [],
-      materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(({ id, kind, title, words, address, media }) => ({ id, kind, title, words, address, media })),
+      materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(({ id, kind, title, words, address, media, seconds, spans }) => ({ id, kind, title, words, address, media, seconds, spans })),
       later: { afterSending: hidden.filter(({ shown }) => shown === 'sent').length, next: times.length > 0 ? Math.min(...times) : null },
       goes: await this.goes(pieceId),
     };

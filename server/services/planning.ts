@@ -98,9 +98,9 @@ export class PlanningService {
       await Part.findAll({ where: { activityId, removedAt: null }, order: ['position'], transaction }),
       await LearnerDates.findAll({ where: { activityId }, order: ['personId'], transaction }),
     ];
-    const { title, subject, goal, task, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack } = activity;
+    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack } = activity;
     return {
-      title, subject, goal: goal ?? '', task, supplies: supplies!, minutes, lateAllowed, takeBack: takeBack!, choices: choices!, materials: materials!, rubric: rubric!,
+      title, subject, goal: goal ?? '', task, told: told ?? null, supplies: supplies!, minutes, lateAllowed, takeBack: takeBack!, choices: choices!, materials: materials!, rubric: rubric!,
       parts: parts.map(({ id, kind, title: name, required, choice, waits, settings }) => ({ id, kind, title: name, required, choice: choice ?? null, waits: waits!, settings })),
       groups: assigned.map((each) => ({ group: each.groupId, ...datesOf(each) })), learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
     };
@@ -199,11 +199,11 @@ export class PlanningService {
 
   /** @returns ids of the groups that did not have it before */
   private async replace({ activity, assigned }: Found, plan: ActivityPlan, transaction: Transaction): Promise<string[]> {
-    const { title, subject, goal, task, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, parts, groups, learners } = plan;
+    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, parts, groups, learners } = plan;
     const activityId = activity.id;
     const at = new Date(this.clock());
     await activity.update(
-      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, state: 'set', draft: null, changedAt: at },
+      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, state: 'set', draft: null, changedAt: at },
       { transaction },
     );
     const before = await Part.findAll({ where: { activityId }, transaction });

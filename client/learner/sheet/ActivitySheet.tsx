@@ -1,6 +1,6 @@
-import { pageItems } from '@lippet/core/page/document';
+import { layOutNew, pageItems } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
-import { partComplete } from '@lippet/core/schedule/completeness';
+import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/completeness';
 import { useQuery } from '@tanstack/react-query';
 import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
@@ -36,6 +36,8 @@ import { AddPage } from './AddPage';
 import { PageBar } from './PageBar';
 import { PageStrip } from './PageStrip';
 import { PartTabs } from './PartTabs';
+import { TickPanel } from './TickPanel';
+import { WaitingPanel } from './WaitingPanel';
 import { SendStep } from './SendStep';
 import { SheetHead } from './SheetHead';
 import { SheetMenu } from './SheetMenu';
@@ -51,6 +53,8 @@ import { useTakeActions, useTakes } from './useTakes';
 /** The camera and the recorder come when they are asked for. */
 const Capture = lazy(() => import('../../capture/Capture'));
 const Booth = lazy(() => import('../../capture/Booth'));
+/** So does the editor of words. */
+const WordsPanel = lazy(() => import('./WordsPanel'));
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
 export default function ActivitySheet({ activityId, zone }: { activityId: string; zone: string }) {
@@ -86,6 +90,10 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const [menu, setMenu] = useState(false);
   const editable = Boolean(piece?.card.standing.mayDraw && loaded && !frozen);
   useEffect(() => void mediaOutbox.start(), []);
+  // The teacher may have added sheets since this was begun.
+  useEffect(() => {
+    if (editable && piece && live) layOutNew(live.doc, piece.pages);
+  }, [editable, piece?.pages, live]);
   // What was sent and has not gone yet is shown as it goes; to change it, one stops that.
   const going = useStore(sendWishes, ({ wishes }) => pieceId !== undefined && pieceId in wishes);
   useEffect(() => {
@@ -122,7 +130,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   if (recording) {
     return (
       <Suspense fallback={<Opening />}>
-        <Booth pieceId={piece.id} part={recording.part} task={piece.task} sort={recording.sort} left={recording.left} onKeep={onKeep} onClose={end} />
+        <Booth home={`pieces/${piece.id}`} part={recording.part} task={piece.task} sort={recording.sort} left={recording.left} onKeep={onKeep} onClose={end} />
       </Suspense>
     );
   }
@@ -147,19 +155,24 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
     );
   }
   const { card } = piece;
-  const done = new Set(piece.parts.filter(({ id }) => partComplete(progress, id)).map(({ id }) => id));
-  const made = Object.values(progress.parts).some(({ drawnPages, recordings }) => drawnPages > 0 || recordings > 0);
+  const done = new Set(piece.parts.filter((each) => partComplete(progress, each)).map(({ id }) => id));
+  const current = piece.parts.filter(({ removed }) => !removed);
+  const waiting = new Map(current.flatMap(({ id }) => { const first = waitsFor(current, progress, id); return first ? [[id, first]] : []; }));
+  const first = editable ? waiting.get(part.id) : undefined;
+  const made = Object.keys(progress.parts).some((id) => partBegun(progress, id));
+  // What was taken out of the activity is kept as it is.
+  const partEditable = editable && !part.removed && !first;
   const fullSwitch = { on: full, toggle: () => setFull(!full) };
   const history = <HistoryButtons editor={editor} surface={surface} paged={Boolean(page)} full={page ? fullSwitch : undefined} />;
-  const tabs = <PartTabs parts={piece.parts} current={part.id} done={done} onChoose={choosePart} />;
-  const mayChangePages = editable && part.morePages;
+  const tabs = <PartTabs parts={piece.parts} current={part.id} done={done} onChoose={choosePart} choices={piece.choices} waiting={new Map([...waiting].map(([id, { title }]) => [id, title]))} />;
+  const mayChangePages = partEditable && part.morePages;
   // Pages lie in the order of the parts, also those of a part that had none.
   const upToHere = new Set(piece.parts.slice(0, piece.parts.indexOf(part) + 1).map(({ id }) => id));
   const takePages = (): void => capture.begin({ kind: 'pages', part: part.id, after: pages.filter((each) => upToHere.has(each.part)).at(-1)?.id ?? null, title: part.title });
   const shot = readShot(page?.background);
   const onAdd = !mayChangePages ? null : part.kind === 'photo' ? takePages : () => setAdding(true);
   // Photos of paper are pages that the learner has added: they can be put in order and deleted like others.
-  const mayOrder = editable && (part.morePages || inPart.some(({ background }) => readShot(background)));
+  const mayOrder = partEditable && (part.morePages || inPart.some(({ background }) => readShot(background)));
   const pageBar = page && (inPart.length > 1 || mayOrder) && (
     <PageBar
       at={at} count={inPart.length} open={strip} onStep={step} onOpen={() => setStrip(!strip)} onAdd={onAdd} addWord={part.kind === 'photo' ? 'Take another photo' : 'Add a page'}
@@ -170,17 +183,24 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
     <PageStrip doc={live.doc} pages={inPart} current={page.id} onChoose={setPageId} actions={mayOrder ? actions : null} onAdd={onAdd} />
   );
   const recorded = part.kind === 'sound' || part.kind === 'film';
-  const takesPanel = <TakesPanel part={part} takes={takes} actions={editable ? takeActions : null} onRecord={(sort) => record(part, sort)} />;
-  const sheet = !page || !items ? (recorded || takes.length > 0 ? takesPanel : <PhotoStart editable={editable} onCamera={takePages} />) : (
+  const takesPanel = <TakesPanel part={part} takes={takes} actions={partEditable ? takeActions : null} onRecord={(sort) => record(part, sort)} />;
+  const written = (part.kind === 'words' || part.kind === 'tick') && (part.kind === 'words' ? (
+    <Suspense fallback={<Opening />}><WordsPanel key={part.id} part={part} doc={live.doc} editable={partEditable} count={progress.parts[part.id]?.words ?? 0} /></Suspense>
+  ) : (
+    <TickPanel part={part} doc={live.doc} editable={partEditable} ticked={progress.parts[part.id]?.ticked ?? false} teacher={card.teacher} />
+  ));
+  const without = recorded || (takes.length > 0 && !written) ? takesPanel : (written || <PhotoStart editable={partEditable} onCamera={takePages} />);
+  const sheet = first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : !page || !items ? without : (
     <PageSurface
-      key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''}`} page={page} layers={[items]} editor={editor} editable={editable} uses={SHEET_USES} pieceId={piece.id}
+      key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''}`} page={page} layers={[items]} editor={editor} editable={partEditable} uses={SHEET_USES} pieceId={piece.id}
       label={`Sheet: ${part.title}${inPart.length > 1 ? `, page ${at + 1}` : ''}`} onSurface={setSurface}
-      onCamera={editable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
+      onCamera={partEditable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
     />
   );
   // A part that is answered with something else can carry a voice as well.
-  const voice = page && takes.length > 0 && (
+  const voice = ((page && written) || ((page || written) && takes.length > 0)) && (
     <ScrollView style={styles.voice}>
+      {page && written}
       {takes.map((take, i) => (
         <TakeCard key={take.id} take={take} number={i + 1} alone={takes.length === 1} chosen={take === chosenTake(takes)} part={part} actions={editable ? takeActions : null} />
       ))}
@@ -194,9 +214,9 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       />}
       <SheetMenu
         visible={menu} onClose={() => setMenu(false)} piece={piece} editor={editor} editable={editable} pages={pages} page={page} zone={zone}
-        onPage={goToPage} surface={surface} onPaper={editable && part.onPaper && part.kind !== 'photo' ? takePages : null}
-        onVoice={editable && page && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
-        onCamera={editable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null}
+        onPage={goToPage} surface={surface} onPaper={partEditable && part.onPaper && part.kind !== 'photo' ? takePages : null}
+        onVoice={partEditable && (page || written) && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
+        onCamera={partEditable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null}
       />
     </>
   );
@@ -220,7 +240,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
           {pageStrip}
           {voice}
         </View>
-        {editable && page && (
+        {partEditable && page && (
           <View style={styles.rail}>
             <ToolTray upright only={SHEET_TOOLS} />
             <View style={styles.railOptions}>
@@ -248,7 +268,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       {pageStrip}
       {voice}
       {!page && editable && <View style={styles.bar}>{history}</View>}
-      {page && (editable || full) && (
+      {page && (partEditable || full) && (
         <View style={[styles.bar, leftHanded && styles.mirrored]}>
           {editable && <ColourPick columns={4} />}
           <View style={styles.options}>
@@ -257,7 +277,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
           </View>
         </View>
       )}
-      {editable && page && <ToolTray only={SHEET_TOOLS} />}
+      {partEditable && page && <ToolTray only={SHEET_TOOLS} />}
       {overlays}
     </View>
   );

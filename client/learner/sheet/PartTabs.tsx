@@ -1,4 +1,6 @@
+import type { ChoicePlan } from '@lippet/core/contract/plan';
 import type { PartView } from '@lippet/core/contract/work';
+import { Fragment } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from '../../ui/LineIcon';
@@ -10,27 +12,42 @@ interface Props {
   current: string;
   done: ReadonlySet<string>;
   onChoose: (id: string) => void;
+  choices?: readonly ChoicePlan[];
+  /** Titles of the parts that must be complete first, by the part that waits. */
+  waiting?: ReadonlyMap<string, string>;
 }
 
+/** What a choice asks for, in words. */
+export const choiceWords = ({ rule, wanted }: ChoicePlan): string => (rule === 'level' ? 'Choose your level' : `Choose ${wanted}`);
+
 /** The steps of an activity; a tick for what is complete. One part needs no steps. */
-export function PartTabs({ parts, current, done, onChoose }: Props) {
+export function PartTabs({ parts, current, done, onChoose, choices = [], waiting }: Props) {
   if (parts.length < 2) return null;
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.scroll} contentContainerStyle={styles.row} role="tablist" aria-label="Parts">
       {parts.map((part, i) => {
         const here = part.id === current;
         const complete = done.has(part.id);
+        const first = waiting?.get(part.id);
+        const choice = choices.find(({ id }) => id === part.choice);
+        const begins = choice && parts[i - 1]?.choice !== part.choice;
+        const free = choice && (choice.rule === 'level' || !part.required);
+        const words = [
+          `Part ${i + 1}, ${part.title}`, complete && 'done', first && `waits for ${first}`, part.removed && 'not asked for any more', choice && free && choiceWords(choice).toLowerCase(), !choice && !part.required && 'if you like',
+        ];
         return (
-          <Press
-            key={part.id} role="tab" aria-selected={here} flat fill={here ? colours.ink : complete ? colours.ochre : colours.scrap}
-            aria-label={`Part ${i + 1}, ${part.title}${complete ? ', done' : ''}${part.required ? '' : ', if you like'}`}
-            onPress={() => onChoose(part.id)} style={styles.tab}
-          >
-            <View style={[styles.number, { backgroundColor: here ? colours.ochre : colours.scrap }]}>
-              {complete ? <LineIcon name="tick" size={16} width={3.5} /> : <Text variant="labelSmall">{i + 1}</Text>}
-            </View>
-            <Text variant="labelMedium" style={{ color: here ? colours.scrap : colours.ink }}>{part.title}</Text>
-          </Press>
+          <Fragment key={part.id}>
+            {begins && <View style={styles.choice} aria-hidden><Text variant="labelSmall">{`${choice.title ? `${choice.title}: ` : ''}${choiceWords(choice)}`}</Text></View>}
+            <Press
+              role="tab" aria-selected={here} flat fill={here ? colours.ink : complete ? colours.ochre : colours.scrap}
+              aria-label={words.filter(Boolean).join(', ')} onPress={() => onChoose(part.id)} style={[styles.tab, free && styles.free, part.removed && styles.removed]}
+            >
+              <View style={[styles.number, { backgroundColor: here ? colours.ochre : colours.scrap }]}>
+                {complete ? <LineIcon name="tick" size={16} width={3.5} /> : first ? <LineIcon name="lock" size={15} /> : <Text variant="labelSmall">{i + 1}</Text>}
+              </View>
+              <Text variant="labelMedium" style={{ color: here ? colours.scrap : colours.ink }}>{part.title}</Text>
+            </Press>
+          </Fragment>
         );
       })}
     </ScrollView>
@@ -39,7 +56,10 @@ export function PartTabs({ parts, current, done, onChoose }: Props) {
 
 const styles = StyleSheet.create({
   scroll: { flexGrow: 0 },
-  row: { gap: 10, paddingHorizontal: 2 },
+  row: { gap: 10, paddingHorizontal: 2, alignItems: 'center' },
   tab: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 10, minHeight: TARGET.learner },
+  free: { borderStyle: 'dashed' },
+  removed: { opacity: 0.75, borderStyle: 'dotted' },
+  choice: { backgroundColor: colours.mist, paddingHorizontal: 8, paddingVertical: 6 },
   number: { width: 22, height: 22, borderWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center', justifyContent: 'center' },
 });

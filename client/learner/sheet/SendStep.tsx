@@ -1,12 +1,16 @@
 import { LIMITS } from '@lippet/core/contract/limits';
+import type { ChoicePlan } from '@lippet/core/contract/plan';
 import type { PartView, PieceView } from '@lippet/core/contract/work';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
-import { measureProgress, NO_PROGRESS, type PartProgress } from '@lippet/core/page/progress';
+import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } from '@lippet/core/page/progress';
 import { timeWords } from '@lippet/core/recording/moments';
 import { spansLength } from '@lippet/core/recording/spans';
 import { chosenTake, readTakes, takeName, type Take } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
-import { completeness, partComplete } from '@lippet/core/schedule/completeness';
+import { completeness, partBegun, partComplete } from '@lippet/core/schedule/completeness';
+import type { PieceFacts } from '@lippet/core/schedule/pieceState';
+import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { answerWords } from '@lippet/core/words/answers';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -20,9 +24,10 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { Say } from '../../ui/Say';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
 import { Receipt } from './Receipt';
 import { useSend } from './useSend';
+import { wordCountWords } from './wordCount';
 
 interface Props {
   piece: PieceView;
@@ -35,15 +40,21 @@ interface Props {
 }
 
 /** What a part holds, in words. */
-function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photos }: PartProgress, complete: boolean, take: Take | null): string {
+function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photos, words, ticked }: PartProgress, complete: boolean, take: Take | null): string {
   if (take) return joined(`${take.sort === 'film' ? 'A film' : 'A recording'}, ${timeWords(spansLength(take.spans))}`, drawnPages > 0 && `${drawnPages} ${drawnPages === 1 ? 'page' : 'pages'}`);
   if (part.kind === 'sound' || part.kind === 'film') return part.required ? 'Nothing recorded yet' : 'Left empty, that is fine';
   if (photos > 0) return photos === 1 ? '1 photo of paper' : `${photos} photos of paper`;
+  if (part.kind === 'words') return words > 0 ? wordCountWords(words, part.leastWords, part.mostWords) : part.required ? 'Nothing written yet' : 'Left empty, that is fine';
+  if (part.kind === 'tick') return ticked ? 'Done, says you' : part.required ? 'Not ticked yet' : 'Left empty, that is fine';
   if (part.kind === 'photo') return part.required ? 'No photo taken yet' : 'Left empty, that is fine';
   if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
   if (!complete) return part.required ? 'Nothing drawn yet' : 'Left empty, that is fine';
   return drawnPages === 1 ? '1 page, drawn on' : `${drawnPages} pages, drawn on`;
 }
+
+/** A part that may be chosen and was not: nothing is missing there. */
+const isUnchosen = (part: PartView, choices: readonly ChoicePlan[], progress: PieceProgress): boolean =>
+  choices.some(({ id, rule }) => id === part.choice && (rule === 'level' || !part.required)) && !partBegun(progress, part.id);
 
 /** Photos with something wrong, by their number in the part. */
 function flawedPhotos(pages: readonly PagePlan[]): { page: string; words: string }[] {
@@ -53,9 +64,16 @@ function flawedPhotos(pages: readonly PagePlan[]): { page: string; words: string
   });
 }
 
+/** Until when it can be taken back, for the line above the last button. */
+function takeBackWords({ takeBack, due }: PieceFacts, teacher: string, zone: string): string {
+  if (takeBack === 'never') return 'What is sent stays sent.';
+  const until = `You can take it back until ${teacher} has begun to look`;
+  return takeBack === 'due' && due !== null ? `${until}, at most until ${whenWords(due, Date.now(), zone)}.` : `${until}.`;
+}
+
 const joined = (...words: (string | false)[]): string => words.filter(Boolean).join(' and ');
 /** What makes a part, as a verb. */
-const MAKE_WORDS: Record<PartView['kind'], string> = { page: 'Draw', photo: 'Take', sound: 'Record', film: 'Film' };
+const MAKE_WORDS: Record<PartView['kind'], string> = { page: 'Draw', photo: 'Take', sound: 'Record', film: 'Film', words: 'Write', tick: 'Do' };
 
 /** At most this many pages of a part are shown; how many more there are is said. */
 const MOST_SHOWN = 4;
@@ -67,7 +85,12 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
   const [asking, setAsking] = useState(false);
   // Measured from, and drawn from, the very document that will be frozen.
   const progress = useMemo(() => measureProgress(live.doc), [live]);
-  const { missing } = completeness(piece.parts, progress);
+  const current = piece.parts.filter(({ removed }) => !removed);
+  const { missing, short } = completeness(current, piece.choices, progress);
+  const shortOf = short.map(({ choice, done, wanted }) => {
+    const plan = piece.choices.find(({ id }) => id === choice)!;
+    return { part: current.find((each) => each.choice === choice && !partComplete(progress, each))!.id, words: `${plan.title || 'Your choice'}: ${done} of ${wanted} done` };
+  });
   const missingTitles = piece.parts.filter(({ id }) => missing.includes(id)).map(({ title }) => title);
   const { teacher, title } = piece.card;
   const flawed = piece.parts.flatMap((part) => flawedPhotos(pages.filter((page) => page.part === part.id)));
@@ -92,8 +115,8 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
           <Text variant="displaySmall" role="heading" aria-level={1}>Ready to send?</Text>
         </View>
         <Text variant="bodyMedium" style={{ color: colours.soft }}>{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
-        {piece.parts.map((part) => {
-          const complete = partComplete(progress, part.id);
+        {current.filter((part) => !isUnchosen(part, piece.choices, progress)).map((part) => {
+          const complete = partComplete(progress, part);
           const take = chosenTake(readTakes(live.doc, part.id));
           const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
           const all = pages.filter((page) => page.part === part.id);
@@ -108,6 +131,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
               </View>
               <View style={styles.words}>
                 <Text variant="titleMedium">{part.title}</Text>
+                {part.kind === 'words' && <Text numberOfLines={3} style={styles.written}>{answerWords(live.doc, part.id)}</Text>}
                 {take?.title ? <Text variant="bodySmall">{takeName(part.titleStart, take.title)}</Text> : null}
                 <Text variant="bodySmall" style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}>{words}</Text>
               </View>
@@ -115,6 +139,12 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
             </Pressable>
           );
         })}
+        {shortOf.map(({ part, words }) => (
+          <Pressable key={part} role="button" aria-label={`${words}. Go there`} onPress={() => onPart(part)} style={styles.flaw}>
+            <Text variant="labelMedium">{words}</Text>
+            <Text variant="labelMedium">Go there</Text>
+          </Pressable>
+        ))}
         {faulty.map(({ part, words }) => (
           <Pressable key={part} role="button" aria-label={`${words}. Hear it`} onPress={() => onPart(part)} style={styles.flaw}>
             <Text variant="labelMedium">{words}</Text>
@@ -133,19 +163,19 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
         {sending.step === 'waiting' && <Say calm>{sending.why}</Say>}
       </ScrollView>
       <View style={styles.foot}>
-        <Text variant="bodySmall" style={styles.hint}>{`You can take it back until ${teacher} has begun to look.`}</Text>
+        <Text variant="bodySmall" style={styles.hint}>{takeBackWords(piece.card.facts, teacher, zone)}</Text>
         {busy ? (
           <Button large onPress={stop} icon="wait">{sending.step === 'waiting' ? 'Waiting. Stop' : 'Sending …'}</Button>
         ) : (
-          <Button kind="main" large icon="boat" onPress={() => (missing.length > 0 ? setAsking(true) : go())}>{`Send to ${teacher}`}</Button>
+          <Button kind="main" large icon="boat" onPress={() => (missing.length + short.length > 0 ? setAsking(true) : go())}>{`Send to ${teacher}`}</Button>
         )}
       </View>
       <Ask
-        visible={asking} onClose={() => setAsking(false)} title={`${missingTitles.join(' and ')} ${missingTitles.length > 1 ? 'are' : 'is'} still empty`}
+        visible={asking} onClose={() => setAsking(false)} title={missing.length > 0 ? `${missingTitles.join(' and ')} ${missingTitles.length > 1 ? 'are' : 'is'} ${missing.some((id) => partBegun(progress, id)) ? 'not complete yet' : 'still empty'}` : (shortOf[0]?.words ?? '')}
         answers={
           <>
             <Button onPress={go}>Send without it</Button>
-            <Button kind="main" icon="pen" onPress={() => onPart(missing[0]!)}>{`${verb} ${missingTitles[0]}`}</Button>
+            <Button kind="main" icon="pen" onPress={() => onPart(missing[0] ?? shortOf[0]!.part)}>{missing.length > 0 ? `${verb} ${missingTitles[0]}` : 'Go there'}</Button>
           </>
         }
       >
@@ -166,5 +196,6 @@ const styles = StyleSheet.create({
   picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   words: { flex: 1, gap: 2 },
   foot: { width: '100%', maxWidth: 640, padding: 18, paddingTop: 8, gap: 10 },
+  written: { fontFamily: faces.reading, fontSize: 15, lineHeight: 21 },
   hint: { color: colours.soft, textAlign: 'center' },
 });

@@ -21,7 +21,7 @@ export function useRecording(pieceId: string | undefined, doc: Y.Doc | null, par
     if (!pieceId || !doc || !parts || !editable) return undefined;
     let gone = false;
     void (async () => {
-      for (const kept of await leftRecordings(pieceId)) {
+      for (const kept of await leftRecordings(`pieces/${pieceId}`)) {
         const part = parts.find(({ id }) => id === kept.part);
         if (!part) continue;
         // It was kept as a take just before the browser went away, and only not forgotten yet.

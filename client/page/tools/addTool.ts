@@ -1,4 +1,4 @@
-import { MEDIA_LIMITS, PICTURE_TYPES } from '@lippet/core/contract/media';
+import { MEDIA_LIMITS, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import { InkmlError, readInkml } from '@lippet/core/ink/inkml';
 import { simplifyInk } from '@lippet/core/ink/simplify';
 import { strokeFields, topOrder } from '@lippet/core/page/item';

@@ -1,0 +1,23 @@
+import { mergeAttributes, Node } from '@tiptap/core';
+import { NodeViewWrapper, ReactNodeViewRenderer, type NodeViewProps } from '@tiptap/react';
+import { useLocalFile } from '../recording/useLocalFile';
+
+/** A picture within a text, from this device until school has it. */
+function Picture({ node, selected }: NodeViewProps) {
+  const { media, alt } = node.attrs as { media: string; alt: string };
+  const local = useLocalFile(media);
+  return (
+    <NodeViewWrapper className={selected ? 'lippet-picture chosen' : 'lippet-picture'}>
+      {local !== undefined && <img src={local ?? `/api/media/${media}`} alt={alt} />}
+    </NodeViewWrapper>
+  );
+}
+
+/** The `image` of core/words/richText: it names its Media and has no address of its own. */
+export const PictureNode = Node.create({
+  name: 'image', group: 'block', draggable: true, atom: true,
+  addAttributes: () => ({ media: { default: null }, alt: { default: '' } }),
+  parseHTML: () => [],
+  renderHTML: ({ HTMLAttributes }) => ['img', mergeAttributes(HTMLAttributes)],
+  addNodeView: () => ReactNodeViewRenderer(Picture),
+});
