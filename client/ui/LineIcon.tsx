@@ -17,6 +17,7 @@ export const LINES = {
   bold: 'M7 4h6a4 4 0 0 1 0 8H7ZM7 12h7a4 4 0 0 1 0 8H7Z',
   italic: 'M10 4h8M6 20h8M14 4l-4 16',
   numbers: 'M10 6h11M10 12h11M10 18h11M4 4v4M3 11h3l-3 3.500h3M3 17h3v4H3',
+  grip: 'M9 5h.1M15 5h.1M9 12h.1M15 12h.1M9 19h.1M15 19h.1',
   link: 'M9 15l6-6M11 6l2-2a5 5 0 0 1 7 7l-2 2M13 18l-2 2a5 5 0 0 1-7-7l2-2',
   plan: 'M4 3h16v18H4ZM8 8h8M8 12h8M8 16h5',
   tide: 'M2 9c3-4 6-4 9 0s6 4 11 0M2 16c3-4 6-4 9 0s6 4 11 0',

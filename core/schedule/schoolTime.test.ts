@@ -1,7 +1,8 @@
 import { cardWords, type CardFacts } from './cardWords';
 import { arrangeNow, type Placed } from './nowList';
 import { pieceState, type PieceFacts } from './pieceState';
-import { clockWords, daysUntil, dueWords, greetingWord, schoolDay, weekdayWord, whenWords } from './schoolTime';
+import fc from 'fast-check';
+import { clockWords, dayAt, daysUntil, dueWords, fromClockField, greetingWord, schoolDay, toClockField, weekdayWord, whenWords } from './schoolTime';
 
 const ZONE = 'Europe/Dublin';
 const FAR = 'Pacific/Auckland';
@@ -33,6 +34,23 @@ describe('the school’s clock', () => {
     [5, 'by 3 pm today'], [29, 'by tomorrow 3 pm'], [53, 'by Thursday 3 pm'], [5 + 24 * 9, 'by Thu 3 Dec 3 pm'], [5 - 24, 'was due yesterday 3 pm'],
   ])('says when work is due, %d hours from now', (hours, words) => {
     expect(dueWords(NOW + hours * HOUR, NOW, ZONE)).toBe(words);
+  });
+
+  it('reads and writes the fields of a form, also around the hours that change', () => {
+    expect(toClockField(Date.UTC(2026, 10, 26, 15), ZONE)).toBe('2026-11-26T15:00');
+    expect(fromClockField('2026-07-01T15:00', ZONE)).toBe(Date.UTC(2026, 6, 1, 14));
+    expect(fromClockField('2026-03-29T01:30', ZONE)).toBe(Date.UTC(2026, 2, 29, 1, 30));
+    for (const broken of ['', 'soon', '2026-11']) expect(fromClockField(broken, ZONE)).toBeNull();
+    fc.assert(fc.property(fc.integer({ min: Date.UTC(2024, 0), max: Date.UTC(2034, 0) }), fc.constantFrom(ZONE, FAR, 'America/St_Johns', 'UTC'), (time, zone) => {
+      const minute = Math.floor(time / 60_000) * 60_000;
+      // Of an hour that comes twice, the field can say only one.
+      expect([0, HOUR, -HOUR]).toContain(fromClockField(toClockField(minute, zone), zone)! - minute);
+    }));
+  });
+
+  it('counts days on the calendar, whatever the clock does', () => {
+    expect(dayAt(Date.UTC(2026, 2, 28, 20), 1, 15, ZONE)).toBe(Date.UTC(2026, 2, 29, 14));
+    expect(dayAt(NOW, 0, 15, FAR)).toBe(Date.UTC(2026, 10, 24, 2));
   });
 
   it('leaves the hour out at the end of a day', () => {

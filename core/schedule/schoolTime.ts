@@ -59,3 +59,23 @@ export function greetingWord(now: number, zone: string): 'Morning' | 'Afternoon'
 export function weekdayWord(now: number, zone: string): string {
   return format(at(now, zone), 'EEEE');
 }
+
+/** A time as a form's field for day and hour has it: `2026-11-26T15:00` on the school's clock. */
+export function toClockField(time: number, zone: string): string {
+  return format(at(time, zone), "yyyy-MM-dd'T'HH:mm");
+}
+
+/** The time that such a field says; null for what is none. An hour that the clock leaps over is the one after it. */
+export function fromClockField(value: string, zone: string): number | null {
+  const match = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)/.exec(value);
+  if (!match) return null;
+  const [year, month, day, hour, minute] = match.slice(1).map(Number) as [number, number, number, number, number];
+  const time = new TZDate(year, month - 1, day, hour, minute, zone).getTime();
+  return Number.isNaN(time) ? null : time;
+}
+
+/** The time `days` calendar days from now, at this hour of the school's clock. */
+export function dayAt(now: number, days: number, hour: number, zone: string): number {
+  const today = at(now, zone);
+  return new TZDate(today.getFullYear(), today.getMonth(), today.getDate() + days, hour, 0, zone).getTime();
+}

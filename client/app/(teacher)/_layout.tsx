@@ -4,6 +4,7 @@ import { Places, type Place } from '../../ui/Places';
 
 const TEACHER_PLACES: Place[] = [
   { path: '/to-review', word: 'To review', icon: 'review' },
+  { path: '/activities', word: 'Activities', icon: 'plan' },
   { path: '/class', word: 'Class', icon: 'group' },
 ];
 

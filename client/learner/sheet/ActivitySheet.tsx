@@ -11,6 +11,7 @@ import { mediaOutbox } from '../../api/mediaOutbox';
 import { usePiece } from '../../api/queries';
 import { post } from '../../api/request';
 import { sendWishes } from '../../api/sendWishes';
+import { MaterialDesk } from '../../looking/MaterialDesk';
 import { PhotoStart } from '../../capture/PhotoStart';
 import { ColourPick } from '../../page/ColourPick';
 import { HistoryButtons } from '../../page/HistoryButtons';
@@ -32,7 +33,7 @@ import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
-import { AddPage } from './AddPage';
+import { AddPage } from '../../page/AddPage';
 import { PageBar } from './PageBar';
 import { PageStrip } from './PageStrip';
 import { PartTabs } from './PartTabs';
@@ -88,6 +89,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const [strip, setStrip] = useState(false);
   const [adding, setAdding] = useState(false);
   const [menu, setMenu] = useState(false);
+  const [looking, setLooking] = useState<string | null>(null);
   const editable = Boolean(piece?.card.standing.mayDraw && loaded && !frozen);
   useEffect(() => void mediaOutbox.start(), []);
   // The teacher may have added sheets since this was begun.
@@ -206,10 +208,12 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       ))}
     </ScrollView>
   );
+  const material = piece.materials.find(({ id }) => id === looking);
+  const looked = material && <MaterialDesk material={material} onClose={() => setLooking(null)} />;
   const overlays = (
     <>
       {page && <AddPage
-        visible={adding} pieceId={piece.id} like={page} onClose={() => setAdding(false)}
+        visible={adding} home={`pieces/${piece.id}`} like={page} onClose={() => setAdding(false)}
         onAdd={(added) => { setAdding(false); setPageId(actions!.add(part.id, page.id, added)); }}
       />}
       <SheetMenu
@@ -230,7 +234,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   if (wide) {
     return (
       <View style={[styles.wide, leftHanded && styles.mirrored]} role="main">
-        {!full && <TaskPanel task={piece.task} goal={piece.goal} title={card.title} below={cardWords(card, Date.now(), zone)} />}
+        {!full && (material ? <View style={styles.beside}>{looked}</View> : <TaskPanel facts={piece} zone={zone} onLook={setLooking} title={card.title} below={cardWords(card, Date.now(), zone)} />)}
         {!full && <View style={styles.upright} />}
         <View style={styles.middle}>
           {head}
@@ -259,11 +263,12 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
         <View style={styles.top}>
           {head}
           {tabs}
-          <TaskStrip task={piece.task} goal={piece.goal} />
+          <TaskStrip facts={piece} zone={zone} onLook={setLooking} />
           <Standing piece={piece} zone={zone} />
         </View>
       )}
       <View style={styles.sheet}>{sheet}</View>
+      {material && <View style={styles.over}>{looked}</View>}
       {pageBar}
       {pageStrip}
       {voice}
@@ -292,6 +297,8 @@ const styles = StyleSheet.create({
   options: { alignItems: 'flex-end', justifyContent: 'flex-end' },
   wide: { flex: 1, flexDirection: 'row', backgroundColor: colours.paper },
   mirrored: { flexDirection: 'row-reverse' },
+  beside: { width: 420 },
+  over: { position: 'absolute', inset: 0, zIndex: 4 },
   upright: { width: OUTLINE, backgroundColor: colours.ink },
   middle: { flex: 1, paddingTop: 12, gap: 10 },
   room: { flex: 1 },

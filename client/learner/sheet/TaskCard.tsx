@@ -1,52 +1,120 @@
+import type { PieceView } from '@lippet/core/contract/work';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { MaterialList } from '../../looking/MaterialList';
+import { takeOf } from '../../recording/takeOf';
+import { TakePlayer } from '../../recording/TakePlayer';
+import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { RichWords } from '../../words/RichWords';
+
+/** What of a piece says what is to be done. */
+export type TaskFacts = Pick<PieceView, 'task' | 'taskText' | 'told' | 'goal' | 'supplies' | 'materials' | 'later' | 'rubric'>;
 
 interface Props {
-  task: string;
-  goal: string | null;
+  facts: TaskFacts;
+  zone: string;
+  onLook: (material: string) => void;
 }
 
-/** The task on a phone: two lines above the sheet, all of it at a tap. */
-export function TaskStrip({ task, goal }: Props) {
-  const [open, setOpen] = useState(false);
+/** The task in full, and all that is at hand for it: what is needed, what to look at, the aim, what good work shows. */
+function TaskDetails({ facts: { taskText, told, goal, supplies, materials, later, rubric }, zone, onLook }: Props) {
   return (
-    <Pressable role="button" aria-expanded={open} aria-label={`${open ? 'Less of' : 'All of'} the task`} onPress={() => setOpen(!open)} style={styles.strip}>
-      <View style={styles.words}>
-        <Text variant="bodyLarge" numberOfLines={open ? undefined : 2} style={styles.task}>{task}</Text>
-        {open && goal && <Text variant="bodySmall" style={{ color: colours.ink }}>{`Aim: ${goal}`}</Text>}
-      </View>
-      <Text variant="labelMedium">{open ? 'Less' : 'More'}</Text>
-    </Pressable>
+    <>
+      {told && <TakePlayer take={takeOf(told)} label="The task" />}
+      <RichWords text={taskText} size={19} />
+      {supplies !== '' && (
+        <View style={styles.part}>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>You need</Text>
+          <Text variant="bodyLarge">{supplies}</Text>
+        </View>
+      )}
+      <MaterialList materials={materials} later={later} zone={zone} onOpen={onLook} />
+      {goal && (
+        <View style={styles.part}>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>Aim</Text>
+          <Text variant="bodyLarge">{goal}</Text>
+        </View>
+      )}
+      {rubric.length > 0 && (
+        <View style={styles.part}>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>What good work shows</Text>
+          {rubric.map(({ id, title, levels }) => (
+            <View key={id} style={styles.row} role="group" aria-label={title}>
+              <Text variant="titleSmall">{title}</Text>
+              {levels.map((level, i) => (
+                <View key={i} style={styles.level}>
+                  <View style={styles.marks} aria-hidden>{levels.slice(i).map((_, n) => <View key={n} style={styles.mark} />)}</View>
+                  <Text variant="bodyMedium" style={styles.words}>{level}</Text>
+                </View>
+              ))}
+            </View>
+          ))}
+        </View>
+      )}
+    </>
+  );
+}
+
+/** The task on a phone: two lines above the sheet; pulled down, it lies over the sheet, and is put away with one tap. Its place is kept. */
+export function TaskStrip({ facts, zone, onLook }: Props) {
+  const [open, setOpen] = useState(false);
+  const [begun, setBegun] = useState(false);
+  const toggle = (): void => {
+    setBegun(true);
+    setOpen(!open);
+  };
+  const extra = facts.materials.length;
+  return (
+    <View style={styles.holder}>
+      <Pressable role="button" aria-expanded={open} aria-label={`${open ? 'Put the task away' : 'All of the task'}${extra > 0 && !open ? `, and ${extra} to look at` : ''}`} onPress={toggle} style={styles.strip}>
+        <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>{facts.task || 'Hear the task'}</Text>
+        {extra > 0 && !open && <View style={styles.extra}><LineIcon name="eye" size={18} /><Text variant="labelSmall">{extra}</Text></View>}
+        <Text variant="labelMedium">{open ? 'Away' : 'More'}</Text>
+      </Pressable>
+      {begun && (
+        <View style={[styles.card, !open && styles.away]}>
+          <ScrollView style={styles.scroll} contentContainerStyle={styles.cardContent} role="complementary" aria-label="Task">
+            <TaskDetails facts={facts} zone={zone} onLook={(id) => { setOpen(false); onLook(id); }} />
+          </ScrollView>
+          <Pressable role="button" aria-label="Put the task away" onPress={() => setOpen(false)} style={styles.pull}><LineIcon name="up" size={20} /><Text variant="labelMedium">Back to the sheet</Text></Pressable>
+        </View>
+      )}
+    </View>
   );
 }
 
 /** The task in full, beside the sheet. */
-export function TaskPanel({ task, goal, title, below }: Props & { title: string; below: string }) {
+export function TaskPanel({ title, below, ...rest }: Props & { title: string; below: string }) {
   return (
     <ScrollView style={styles.panel} contentContainerStyle={styles.panelContent} role="complementary" aria-label="Task">
       <Text variant="displaySmall" role="heading" aria-level={1}>{title}</Text>
       <Text variant="bodySmall">{below}</Text>
-      <Text variant="bodyLarge" style={styles.panelTask}>{task}</Text>
-      {goal && (
-        <>
-          <Text variant="headlineSmall" role="heading" aria-level={2}>Aim</Text>
-          <Text variant="bodyLarge">{goal}</Text>
-        </>
-      )}
+      <TaskDetails {...rest} />
     </ScrollView>
   );
 }
 
 const styles = StyleSheet.create({
+  holder: { zIndex: 3 },
   strip: {
     flexDirection: 'row', alignItems: 'center', gap: 12, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink,
     paddingHorizontal: 12, paddingVertical: 6, minHeight: TARGET.learner,
   },
-  words: { flex: 1, gap: 4 },
-  task: { fontSize: 17, lineHeight: 23 },
+  task: { flex: 1, fontSize: 17, lineHeight: 23 },
+  extra: { flexDirection: 'row', alignItems: 'center', gap: 4 },
+  card: { position: 'absolute', top: '100%', left: 0, right: 0, marginTop: -OUTLINE, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
+  away: { display: 'none' },
+  scroll: { maxHeight: 430 },
+  cardContent: { padding: 14, gap: 14 },
+  pull: { flexDirection: 'row', alignItems: 'center', justifyContent: 'center', gap: 8, minHeight: TARGET.learner, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   panel: { flexGrow: 0, width: 300, backgroundColor: colours.mist },
-  panelContent: { padding: 18, gap: 12 },
-  panelTask: { fontSize: 19, lineHeight: 28 },
+  panelContent: { padding: 18, gap: 14 },
+  part: { gap: 6 },
+  row: { gap: 4, paddingTop: 4 },
+  level: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' },
+  marks: { flexDirection: 'row', gap: 3, width: 62, paddingTop: 6 },
+  mark: { width: 10, height: 10, backgroundColor: colours.ochre, borderWidth: 1.5, borderColor: colours.ink },
+  words: { flex: 1 },
 });

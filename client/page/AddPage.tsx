@@ -1,4 +1,4 @@
-import { PDF_TYPE, PICTURE_TYPES } from '@lippet/core/contract/media';
+import { PDF_TYPE, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import { PAPERS, type Background } from '@lippet/core/page/background';
 import { backgroundShapes } from '@lippet/core/page/background';
 import type { PagePlan } from '@lippet/core/page/document';
@@ -6,26 +6,28 @@ import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
-import { askForFiles, bringPicturePage } from '../../page/tools/addTool';
-import { bringPdf } from '../../page/bringPdf';
-import { Ask } from '../../ui/Ask';
-import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
-import { colours, OUTLINE } from '../../ui/theme';
+import { askForFiles, bringPicturePage } from './tools/addTool';
+import { bringPdf } from './bringPdf';
+import { Ask } from '../ui/Ask';
+import { Button } from '../ui/Button';
+import { Say } from '../ui/Say';
+import { colours, OUTLINE } from '../ui/theme';
 
 type NewPage = { background: Background; width: number; height: number };
 
 interface Props {
   visible: boolean;
-  pieceId: string;
+  /** Where a PDF or a picture that is brought belongs. */
+  home: MediaHome;
   /** The page in hand: a new one is as large. */
-  like: PagePlan;
+  like: Pick<PagePlan, 'width' | 'height'>;
   onAdd: (pages: NewPage[]) => void;
   onClose: () => void;
+  title?: string;
 }
 
 /** Which paper the new page has, or the pages of a PDF. */
-export function AddPage({ visible, pieceId, like, onAdd, onClose }: Props) {
+export function AddPage({ visible, home, like, onAdd, onClose, title = 'Add a page' }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [reading, setReading] = useState(false);
   const { width, height } = like;
@@ -34,7 +36,7 @@ export function AddPage({ visible, pieceId, like, onAdd, onClose }: Props) {
     if (!file) return;
     setReading(true);
     setTrouble(null);
-    const result = await bringPdf(`pieces/${pieceId}`, file);
+    const result = await bringPdf(home, file);
     setReading(false);
     if (typeof result === 'string') setTrouble(result);
     else onAdd(result);
@@ -42,12 +44,12 @@ export function AddPage({ visible, pieceId, like, onAdd, onClose }: Props) {
   const fromPicture = async (): Promise<void> => {
     const [file] = await askForFiles(PICTURE_TYPES);
     if (!file) return;
-    const result = await bringPicturePage(`pieces/${pieceId}`, file, like);
+    const result = await bringPicturePage(home, file, like);
     if (typeof result === 'string') setTrouble(result);
     else onAdd([result]);
   };
   return (
-    <Ask visible={visible} title="Add a page" onClose={onClose} answers={<Button onPress={onClose}>Not now</Button>}>
+    <Ask visible={visible} title={title} onClose={onClose} answers={<Button onPress={onClose}>Not now</Button>}>
       <View style={styles.papers}>
         {PAPERS.map(({ word, background }) => (
           <Pressable key={word} role="button" aria-label={`${word} page`} onPress={() => onAdd([{ background, width, height }])} style={styles.paper}>

@@ -1,0 +1,19 @@
+import { useLocalSearchParams } from 'expo-router';
+import { lazy, Suspense } from 'react';
+import { SignedIn } from '../../signIn/SignedIn';
+import { Opening } from '../../ui/Opening';
+
+const PlanDesk = lazy(() => import('../../plans').then((plans) => ({ default: plans.PlanDesk })));
+
+export default function PlanRoute() {
+  const { activityId } = useLocalSearchParams<{ activityId: string }>();
+  return (
+    <SignedIn role="teacher">
+      {(me) => (
+        <Suspense fallback={<Opening />}>
+          <PlanDesk key={activityId} activityId={activityId} zone={me.school.zone} teacher={me.name} />
+        </Suspense>
+      )}
+    </SignedIn>
+  );
+}

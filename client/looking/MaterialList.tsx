@@ -1,0 +1,51 @@
+import type { MaterialView } from '@lippet/core/contract/activities';
+import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { LineIcon } from '../ui/LineIcon';
+import { Press } from '../ui/Press';
+import { colours, TARGET } from '../ui/theme';
+import { MATERIAL_WORDS } from './materialWords';
+
+interface Props {
+  materials: readonly MaterialView[];
+  /** What is shown later: how many once a go is sent, and when the next one is. */
+  later: { afterSending: number; next: number | null };
+  zone: string;
+  onOpen: (id: string) => void;
+}
+
+/** What there is to look at. A link leads away and says so; all else opens beside the work. */
+export function MaterialList({ materials, later, zone, onOpen }: Props) {
+  if (materials.length === 0 && later.afterSending === 0 && later.next === null) return null;
+  return (
+    <View style={styles.list} role="region" aria-label="To look at">
+      <View style={styles.head}>
+        <LineIcon name="eye" size={22} />
+        <Text variant="headlineSmall" role="heading" aria-level={2}>To look at</Text>
+      </View>
+      {materials.map(({ id, kind, title, address }) => {
+        const { word, icon } = MATERIAL_WORDS[kind];
+        const link = kind === 'link' ? ({ role: 'link', onPress: () => window.open(address, '_blank', 'noopener,noreferrer') } as const) : { onPress: () => onOpen(id) };
+        return (
+          <Press key={id} aria-label={`${kind === 'link' ? 'Goes to another page' : 'Look at'}: ${title || word}`} {...link} style={styles.item}>
+            <LineIcon name={icon} size={24} />
+            <View style={styles.words}>
+              <Text variant="labelLarge">{title || word}</Text>
+              <Text variant="bodySmall" style={{ color: colours.soft }}>{kind === 'link' ? 'Opens a page outside of Lippet' : word}</Text>
+            </View>
+          </Press>
+        );
+      })}
+      {later.next !== null && <Text variant="bodySmall">{`More from ${whenWords(later.next, Date.now(), zone)}.`}</Text>}
+      {later.afterSending > 0 && <Text variant="bodySmall">{`${later.afterSending === 1 ? 'One more' : `${later.afterSending} more`} to look at once you have sent it.`}</Text>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  list: { gap: 10 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  item: { flexDirection: 'row', alignItems: 'center', gap: 12, padding: 8, minHeight: TARGET.learner },
+  words: { flex: 1 },
+});

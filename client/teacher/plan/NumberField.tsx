@@ -1,0 +1,29 @@
+import { useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Field } from '../../ui/Field';
+
+interface Props {
+  label: string;
+  /** A whole number from 1; null for none. */
+  value: number | null;
+  most: number;
+  onChange: (value: number | null) => void;
+}
+
+/** A whole number, or nothing. What is no number stays in the field with a sentence, and changes nothing. */
+export function NumberField({ label, value, most, onChange }: Props) {
+  const [text, setText] = useState(value === null ? '' : String(value));
+  const number = text.trim() === '' ? null : Number(text);
+  const fits = number === null || (Number.isInteger(number) && number >= 1 && number <= most);
+  useEffect(() => {
+    if (fits && number !== value) setText(value === null ? '' : String(value));
+  }, [value]);
+  const type = (typed: string): void => {
+    setText(typed);
+    const given = typed.trim() === '' ? null : Number(typed);
+    if (given === null || (Number.isInteger(given) && given >= 1 && given <= most)) onChange(given);
+  };
+  return <View style={styles.field}><Field label={label} value={text} onChangeText={type} problem={fits ? undefined : `A whole number from 1 to ${most}.`} /></View>;
+}
+
+const styles = StyleSheet.create({ field: { width: 150 } });

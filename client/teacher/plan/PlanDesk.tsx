@@ -1,0 +1,253 @@
+import type { ActivityCard } from '@lippet/core/contract/activities';
+import { planTroubles, type PlanPlace } from '@lippet/core/contract/plan';
+import type { Take, TakeSort } from '@lippet/core/recording/take';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { useStore } from 'zustand';
+import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
+import { keys, useActivities } from '../../api/queries';
+import { post } from '../../api/request';
+import { Ask } from '../../ui/Ask';
+import { BackHead } from '../../ui/BackHead';
+import { Button } from '../../ui/Button';
+import { LineIcon } from '../../ui/LineIcon';
+import { Opening } from '../../ui/Opening';
+import { Pick } from '../../ui/Pick';
+import { Press } from '../../ui/Press';
+import { Say } from '../../ui/Say';
+import { Screen } from '../../ui/Screen';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { useWide } from '../../ui/useWide';
+import { BasicsSection } from './BasicsSection';
+import { boothPart } from './boothPart';
+import { ForWhomSection } from './ForWhomSection';
+import { MaterialsSection, newMaterial } from './MaterialsSection';
+import { changePart } from './planParts';
+import { PartsSection } from './PartsSection';
+import { PlanPreview } from './PlanPreview';
+import { PlanSection, SECTIONS } from './PlanSection';
+import { draftWords } from './planDraft';
+import { RubricSection } from './RubricSection';
+import { SpotLayout } from './SpotLayout';
+import { TaskSection } from './TaskSection';
+import { usePlanDraft } from './usePlanDraft';
+
+/** The recorder comes when it is asked for. */
+const Booth = lazy(() => import('../../capture/Booth'));
+
+/** Subjects of the teacher's activities, most used first. */
+function subjectsOf(activities: readonly ActivityCard[] = []): string[] {
+  const uses = new Map<string, number>();
+  for (const { subject } of activities) if (subject) uses.set(subject, (uses.get(subject) ?? 0) + 1);
+  return [...uses].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])).map(([subject]) => subject);
+}
+
+type Recording = { sort: TakeSort; as: 'task' | 'material' };
+
+/** Making an activity: one form in six parts, kept as one types, and what a learner will see of it. */
+export default function PlanDesk({ activityId, zone, teacher }: { activityId: string; zone: string; teacher: string }) {
+  const wide = useWide();
+  const router = useRouter();
+  const client = useQueryClient();
+  const activities = useActivities();
+  const { draft, state, error, again } = usePlanDraft(activityId);
+  const home = `activities/${activityId}` as const;
+  const way = useStore(mediaOutbox.state, (outbox) => onTheirWay(outbox, home));
+  const [recording, setRecording] = useState<Recording | null>(null);
+  const [spots, setSpots] = useState<{ part: string; sheet: number } | null>(null);
+  const [asked, setAsked] = useState(false);
+  const [preview, setPreview] = useState<'phone' | 'wide' | null>(null);
+  const [menu, setMenu] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  // What is put into the editor of the task from outside shows only once that is made anew.
+  const [edition, setEdition] = useState(0);
+  const scroll = useRef<ScrollView>(null);
+  useEffect(() => () => void client.invalidateQueries({ queryKey: keys.activities }), [client]);
+
+  if (error) return <Screen><BackHead title="Activity" home="/activities" /><Say again={again}>{error.message}</Say></Screen>;
+  if (!draft || !state) return <Opening />;
+  const { plan, view, saved } = state;
+  const change = draft.change.bind(draft);
+  const nameOf = (id: string): string => view.groups.find((group) => group.id === id)?.name ?? view.groups.flatMap(({ learners }) => learners).find((learner) => learner.id === id)?.name ?? 'somebody';
+  const troubles = planTroubles(plan, nameOf);
+  const goTo = (place: PlanPlace): void => document.getElementById(`plan-${place}`)?.scrollIntoView({ block: 'start' });
+  const run = async (action: () => Promise<unknown>): Promise<boolean> => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      await action();
+      return true;
+    } catch (failed) {
+      setProblem((failed as Error).message);
+      return false;
+    } finally {
+      setBusy(false);
+      void client.invalidateQueries({ queryKey: keys.activities });
+    }
+  };
+  const giveOut = async (): Promise<void> => {
+    if (troubles.length > 0) {
+      setAsked(true);
+      return goTo(troubles[0]!.place);
+    }
+    if (await run(() => draft.giveOut())) setAsked(false);
+    return undefined;
+  };
+  const afresh = async (action: () => Promise<void>): Promise<void> => {
+    setMenu(false);
+    if (await run(action)) setEdition(edition + 1);
+  };
+  const copy = async (): Promise<void> => {
+    setMenu(false);
+    const id = crypto.randomUUID();
+    await draft.flush();
+    if (await run(() => post(`/activities/${activityId}/copy`, { id }))) router.replace(`/plan/${id}`);
+  };
+  const onKeep = ({ media, seconds, spans, title, sort }: Take): void => {
+    const told = { sort, media, seconds, spans: [...spans] };
+    if (recording!.as === 'task') change((now) => ({ ...now, told }), true);
+    else change((now) => ({ ...now, materials: [...now.materials, newMaterial(sort, { title, media, seconds, spans: [...spans] })] }), true);
+    setRecording(null);
+  };
+
+  if (recording) {
+    return (
+      <Suspense fallback={<Opening />}>
+        <Booth home={home} part={boothPart(recording.as === 'task' ? 'The task' : 'To look at', recording.sort)} task={plan.title} sort={recording.sort} onKeep={onKeep} onClose={() => setRecording(null)} />
+      </Suspense>
+    );
+  }
+  const laid = spots && plan.parts.find(({ id }) => id === spots.part);
+  const sheet = laid && spots && laid.settings.sheets[spots.sheet];
+  if (laid && sheet) {
+    return (
+      <SpotLayout
+        sheet={sheet} title={laid.title} onClose={() => setSpots(null)}
+        onChange={(next) => change((now) => changePart(now, laid.id, (part) => ({ ...part, settings: { ...part.settings, sheets: part.settings.sheets.map((each, i) => (i === spots.sheet ? next : each)) } })))}
+      />
+    );
+  }
+
+  const groups = plan.groups.map(({ group }) => nameOf(group)).join(', ');
+  const status = view.state === 'draft' ? 'A draft. Nobody sees it yet' : view.state === 'archived' ? 'Put away. Learners keep what they made' : view.changed ? 'Learners see it without your last changes' : `Learners of ${groups} see this`;
+  const settled = view.state === 'set' && !view.changed && saved === 'saved';
+  const give = view.state === 'draft' ? (groups ? `Set it for ${groups}` : 'Set it') : 'Give out the changes';
+  const sections: Record<PlanPlace, React.ReactNode> = {
+    title: <BasicsSection key={edition} plan={plan} subjects={subjectsOf(activities.data)} change={change} />,
+    task: <TaskSection plan={plan} home={home} change={change} edition={edition} onRecord={(sort) => setRecording({ sort, as: 'task' })} />,
+    parts: <PartsSection plan={plan} home={home} workIn={view.workIn} change={change} onSpots={(part, at) => setSpots({ part, sheet: at })} />,
+    materials: <MaterialsSection plan={plan} home={home} zone={zone} change={change} onRecord={(sort) => setRecording({ sort, as: 'material' })} />,
+    rubric: <RubricSection plan={plan} change={change} />,
+    groups: <ForWhomSection plan={plan} groups={view.groups} zone={zone} change={change} />,
+  };
+  const form = SECTIONS.map(({ place }) => (
+    <PlanSection key={place} place={place} shown={asked} troubles={troubles.filter((each) => each.place === place).map(({ words }) => words)}>{sections[place]}</PlanSection>
+  ));
+  const index = (
+    <View style={styles.index} role="navigation" aria-label="Parts of the form">
+      {SECTIONS.map(({ place, word }, i) => {
+        const open = troubles.some((each) => each.place === place);
+        return (
+          <Press key={place} role="link" flat aria-label={`${word}${open ? ', not complete' : ''}`} onPress={() => goTo(place)} style={styles.indexRow}>
+            <View style={[styles.indexMark, !open && styles.indexDone]}>{open ? <Text variant="labelSmall">{i + 1}</Text> : <LineIcon name="tick" size={15} width={3.5} />}</View>
+            <Text variant="labelMedium" style={styles.grow}>{word}</Text>
+          </Press>
+        );
+      })}
+    </View>
+  );
+  const foot = (
+    <View style={styles.foot}>
+      <View style={styles.footWords}>
+        <Text variant="labelMedium">{status}</Text>
+        <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="draft-line">{way ? `${draftWords(state)}, ${wayWords(way)}` : draftWords(state)}</Text>
+      </View>
+      {!wide && <Button icon="eye" label="See it as a learner" onPress={() => setPreview('phone')}>See it</Button>}
+      {view.state !== 'archived' && <Button kind={settled ? 'plain' : 'main'} icon={settled ? 'tick' : 'forward'} disabled={busy || settled} onPress={() => void giveOut()}>{settled ? 'Given out' : give}</Button>}
+    </View>
+  );
+  const head = (
+    <View style={styles.head}>
+      <View style={styles.grow}><BackHead title={plan.title || 'A new activity'} home="/activities" /></View>
+      {state.mayUndo && <Press flat aria-label="Undo the last step" onPress={() => { draft.undo(); setEdition(edition + 1); }} style={styles.tool}><LineIcon name="undo" /></Press>}
+      <Press flat aria-label="More" onPress={() => setMenu(true)} style={styles.tool}><LineIcon name="more" /></Press>
+    </View>
+  );
+  const says = (
+    <>
+      {problem && <Say>{problem}</Say>}
+      {saved === 'conflict' && (
+        <View style={styles.conflict} role="alert">
+          <Text variant="labelLarge">{state.trouble}</Text>
+          <Button onPress={() => void afresh(() => draft.takeTheirs())} style={styles.start}>Show what is there now</Button>
+        </View>
+      )}
+    </>
+  );
+  const overlays = (
+    <>
+      <Ask visible={menu} title="More" onClose={() => setMenu(false)} answers={<Button onPress={() => setMenu(false)}>Close</Button>}>
+        <View style={styles.menu}>
+          <Button icon="copy" onPress={() => void copy()}>Make a copy of it</Button>
+          {view.changed && <Button icon="undo" onPress={() => void afresh(() => draft.discard())}>Back to what learners see</Button>}
+          {view.state === 'archived' ? <Button icon="box" onPress={() => void afresh(() => draft.archive(false))}>Take it out again</Button> : <Button icon="box" onPress={() => void afresh(() => draft.archive(true))}>Put it away</Button>}
+          {view.state !== 'archived' && view.state !== 'draft' && <Text variant="bodySmall">Put away, it takes no more work. All that was made stays with those who made it.</Text>}
+        </View>
+      </Ask>
+      <Ask visible={!wide && preview !== null} title="As a learner sees it" onClose={() => setPreview(null)} answers={<Button onPress={() => setPreview(null)}>Close</Button>}>
+        <PlanPreview plan={plan} wide={false} zone={zone} teacher={teacher} />
+      </Ask>
+    </>
+  );
+
+  if (!wide) {
+    return (
+      <View style={styles.screen} role="main">
+        <ScrollView ref={scroll} contentContainerStyle={styles.phone}>{head}{says}{form}</ScrollView>
+        {foot}
+        {overlays}
+      </View>
+    );
+  }
+  return (
+    <View style={styles.screen} role="main">
+      <View style={styles.columns}>
+        <View style={styles.left}>{index}</View>
+        <ScrollView ref={scroll} style={styles.middle} contentContainerStyle={styles.form}>{head}{says}{form}</ScrollView>
+        <View style={[styles.right, preview === 'wide' && styles.rightWide]} role="complementary" aria-label="As a learner sees it">
+          <Pick label="As a learner sees it" headed options={[{ value: 'phone', word: 'Phone', icon: 'phone' }, { value: 'wide', word: 'Wide', icon: 'full' }]} chosen={preview ?? 'phone'} onChoose={setPreview} />
+          <PlanPreview plan={plan} wide={preview === 'wide'} zone={zone} teacher={teacher} />
+        </View>
+      </View>
+      {foot}
+      {overlays}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  screen: { flex: 1, backgroundColor: colours.paper },
+  phone: { padding: 14, gap: 18, paddingBottom: 40 },
+  columns: { flex: 1, flexDirection: 'row' },
+  left: { width: 214, padding: 14, paddingTop: 76, borderRightWidth: OUTLINE, borderColor: colours.ink },
+  middle: { flex: 1 },
+  form: { padding: 18, gap: 20, maxWidth: 720, width: '100%', alignSelf: 'center', paddingBottom: 60 },
+  right: { width: 392, padding: 18, gap: 14, borderLeftWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.desk },
+  rightWide: { width: '54%' },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 4 },
+  grow: { flex: 1 },
+  tool: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: 'transparent' },
+  index: { gap: 4 },
+  indexRow: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TARGET.adult, borderColor: 'transparent', backgroundColor: 'transparent' },
+  indexMark: { width: 26, height: 26, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  indexDone: { backgroundColor: colours.ochre },
+  conflict: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 14, gap: 12 },
+  start: { alignSelf: 'flex-start' },
+  foot: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingHorizontal: 16, paddingTop: 10, paddingBottom: 14, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  footWords: { flex: 1, gap: 2 },
+  menu: { gap: 12 },
+});

@@ -1,0 +1,90 @@
+import type { MediaHome } from '@lippet/core/contract/media';
+import type { SheetPlan } from '@lippet/core/contract/plan';
+import { useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { AddPage } from '../../page/AddPage';
+import { PageThumb } from '../../page/PageThumb';
+import { Button } from '../../ui/Button';
+import { LineIcon } from '../../ui/LineIcon';
+import { Press } from '../../ui/Press';
+import { colours, TARGET } from '../../ui/theme';
+import { A4 } from './planParts';
+
+interface Props {
+  sheets: readonly SheetPlan[];
+  home: MediaHome;
+  onChange: (sheets: SheetPlan[]) => void;
+  /** Lays out the places of a sheet. */
+  onSpots: (at: number) => void;
+}
+
+const spotCount = ({ spots = [] }: SheetPlan): string => (spots.length === 0 ? '' : `${spots.length} ${spots.length === 1 ? 'place' : 'places'}`);
+
+/** The sheets that a part asks for, as they are: their paper, their order, places on them. */
+export function SheetsRow({ sheets, home, onChange, onSpots }: Props) {
+  const [chosen, setChosen] = useState(0);
+  const [adding, setAdding] = useState<'more' | 'instead' | null>(null);
+  const at = Math.min(chosen, sheets.length - 1);
+  const sheet = sheets[at];
+  const move = (by: 1 | -1): void => {
+    const next = [...sheets];
+    next.splice(at + by, 0, ...next.splice(at, 1));
+    onChange(next);
+    setChosen(at + by);
+  };
+  const take = (pages: Omit<SheetPlan, 'spots'>[]): void => {
+    onChange(adding === 'instead' ? [...sheets.slice(0, at), ...pages, ...sheets.slice(at + 1)] : [...sheets, ...pages]);
+    if (adding === 'more') setChosen(sheets.length);
+    setAdding(null);
+  };
+  return (
+    <View style={styles.box}>
+      <Text variant="labelMedium">{sheets.length === 1 ? 'Its sheet' : 'Its sheets'}</Text>
+      <ScrollView horizontal contentContainerStyle={styles.row} role="tablist" aria-label="Sheets">
+        {sheets.map((each, i) => (
+          <Press key={i} role="tab" aria-selected={i === at} aria-label={`Sheet ${i + 1}${spotCount(each) && `, ${spotCount(each)}`}`} flat fill={i === at ? colours.ochre : colours.scrap} onPress={() => setChosen(i)} style={styles.sheet}>
+            <View style={styles.picture}>
+              <PageThumb page={{ id: String(i), part: '', ...each }} layers={[]} width={74} height={96} />
+              {(each.spots ?? []).map((spot) => {
+                const scale = Math.min(74 / each.width, 96 / each.height);
+                return <View key={spot.id} style={[styles.spot, { left: spot.x * scale, top: spot.y * scale, width: spot.width * scale, height: spot.height * scale }]} />;
+              })}
+            </View>
+            <Text variant="labelSmall" style={styles.number}>{i + 1}</Text>
+          </Press>
+        ))}
+        <Press aria-label="Add a sheet" onPress={() => setAdding('more')} style={styles.add}><LineIcon name="plus" size={28} /></Press>
+      </ScrollView>
+      {sheet && (
+        <View style={styles.tools}>
+          <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>Paper</Button>
+          <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSpots(at)}>{spotCount(sheet) || 'Places'}</Button>
+          {sheets.length > 1 && (
+            <>
+              <Press flat aria-label={`Sheet ${at + 1} one forward`} disabled={at === 0} onPress={() => move(-1)} style={styles.small}><LineIcon name="back" size={18} /></Press>
+              <Press flat aria-label={`Sheet ${at + 1} one back`} disabled={at === sheets.length - 1} onPress={() => move(1)} style={styles.small}><LineIcon name="forward" size={18} /></Press>
+              <Press flat aria-label={`Delete sheet ${at + 1}`} onPress={() => onChange(sheets.filter((_, i) => i !== at))} style={styles.small}><LineIcon name="bin" size={18} /></Press>
+            </>
+          )}
+        </View>
+      )}
+      <AddPage
+        visible={adding !== null} home={home} like={sheet ?? A4} title={adding === 'instead' ? 'Which paper?' : 'Add a sheet'} onClose={() => setAdding(null)}
+        onAdd={(pages) => take(pages.map(({ background, width, height }) => ({ background, width, height })))}
+      />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: 8 },
+  row: { gap: 10, padding: 2, paddingBottom: 6, alignItems: 'stretch' },
+  sheet: { padding: 6, paddingBottom: 2, alignItems: 'center', justifyContent: 'space-between' },
+  picture: { backgroundColor: colours.scrap },
+  spot: { position: 'absolute', backgroundColor: 'rgba(240, 174, 46, 0.6)', borderWidth: 1, borderColor: colours.ink },
+  number: { paddingTop: 2 },
+  add: { width: 64, minHeight: 110, alignItems: 'center', justifyContent: 'center' },
+  tools: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' },
+  small: { width: TARGET.adult, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+});

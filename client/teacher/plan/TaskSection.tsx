@@ -1,0 +1,68 @@
+import { PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
+import type { ActivityPlan } from '@lippet/core/contract/plan';
+import type { TakeSort } from '@lippet/core/recording/take';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { mediaOutbox } from '../../api/mediaOutbox';
+import { askForFiles } from '../../page/tools/addTool';
+import { takeOf } from '../../recording/takeOf';
+import { TakePlayer } from '../../recording/TakePlayer';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { Say } from '../../ui/Say';
+import { TextEditor } from '../../words/TextEditor';
+
+interface Props {
+  plan: ActivityPlan;
+  home: MediaHome;
+  change: (how: (plan: ActivityPlan) => ActivityPlan, step?: boolean) => void;
+  onRecord: (sort: TakeSort) => void;
+  /** Changes where the text was set from outside, so that the editor shows it. */
+  edition: number;
+}
+
+/** What is to be done: written, and where wanted said or shown. */
+export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const picture = async (): Promise<string | null> => {
+    const [file] = await askForFiles(PICTURE_TYPES);
+    if (!file) return null;
+    const id = crypto.randomUUID();
+    try {
+      await mediaOutbox.add(id, home, file);
+      setTrouble(null);
+      return id;
+    } catch (error) {
+      console.warn('The picture could not be kept.', error);
+      setTrouble('This device has no room for that picture.');
+      return null;
+    }
+  };
+  return (
+    <>
+      <TextEditor key={edition} label="The task" text={plan.task} onText={(task) => change((now) => ({ ...now, task }))} onPicture={picture} />
+      {trouble && <Say>{trouble}</Say>}
+      {plan.told ? (
+        <View style={styles.told}>
+          <Text variant="labelMedium">{plan.told.sort === 'film' ? 'You show it' : 'You say it'}</Text>
+          <TakePlayer take={takeOf(plan.told)} label="The task" />
+          <View style={styles.row}>
+            <Button icon="bin" onPress={() => change((now) => ({ ...now, told: null }), true)}>Take it away</Button>
+          </View>
+        </View>
+      ) : (
+        <View style={styles.row}>
+          <Button icon="voice" onPress={() => onRecord('sound')}>Say the task</Button>
+          <Button icon="film" onPress={() => onRecord('film')}>Film the task</Button>
+        </View>
+      )}
+      <Field label="What they need on the table" value={plan.supplies} onChangeText={(supplies) => change((now) => ({ ...now, supplies }))} maxLength={500} />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  told: { gap: 8 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
+});

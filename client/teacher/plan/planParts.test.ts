@@ -1,0 +1,38 @@
+import { EMPTY_PLAN, planTroubles, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
+import { addPart, changePart, chooseFor, movePart, removePart } from './planParts';
+
+const ids = ['a', 'b', 'c', 'd'].map((letter) => `${letter.repeat(8)}-0000-4000-8000-000000000000`);
+const [a, b, c, d] = ids as [string, string, string, string];
+const CHOICE = 'eeeeeeee-0000-4000-8000-000000000000';
+const four = (): ActivityPlan => ids.reduce((plan, id, i) => addPart(plan, (['page', 'page', 'sound', 'tick'] as const)[i]!, id), EMPTY_PLAN);
+const order = (plan: ActivityPlan): string => plan.parts.map(({ id }) => id[0]).join('');
+
+describe('the parts of a plan', () => {
+  it('begin with a name and, for a page, a sheet', () => {
+    const plan = four();
+    expect(plan.parts.map(({ title }) => title)).toEqual(['My page', 'My page 2', 'My recording', 'Done']);
+    expect(plan.parts.map(({ settings }) => settings.sheets.length)).toEqual([1, 1, 0, 0]);
+    expect(readPlan(plan)).toEqual(plan);
+    expect(planTroubles(plan, () => '').filter(({ place }) => place === 'parts')).toEqual([]);
+  });
+
+  it('are put in another order', () => {
+    expect(order(movePart(four(), d, a))).toBe('dabc');
+    expect(order(movePart(four(), a, c))).toBe('bcad');
+    expect(order(movePart(four(), a, 'gone'))).toBe('abcd');
+  });
+
+  it('lie together in a choice, and a choice goes with its last part', () => {
+    let plan = chooseFor(chooseFor(four(), a, { fresh: CHOICE }), d, CHOICE);
+    expect(order(plan)).toBe('adbc');
+    expect(plan.parts.map(({ required }) => required)).toEqual([false, false, true, true]);
+    plan = removePart(chooseFor(plan, a, null), d);
+    expect([order(plan), plan.choices, plan.parts[0]!.required]).toEqual(['abc', [], true]);
+  });
+
+  it('do not wait where nothing is in front of them', () => {
+    const plan = changePart(four(), b, (part) => ({ ...part, waits: true }));
+    expect(movePart(plan, b, a).parts[0]).toMatchObject({ id: b, waits: false });
+    expect(removePart(plan, c).parts[1]!.waits).toBe(true);
+  });
+});

@@ -1,0 +1,61 @@
+/** What can be done with the parts of a plan: plain functions from one plan to the next. */
+import type { ActivityPlan, ChoicePlan, PartKind, PartPlan, SheetPlan } from '@lippet/core/contract/plan';
+import type { LineName } from '../../ui/LineIcon';
+
+export const PART_WORDS: Record<PartKind, { word: string; icon: LineName; title: string; about: string }> = {
+  page: { word: 'Page', icon: 'pen', title: 'My page', about: 'Drawing and writing on sheets' },
+  photo: { word: 'Photo', icon: 'camera', title: 'My photo', about: 'Photos of work on paper' },
+  sound: { word: 'Sound', icon: 'voice', title: 'My recording', about: 'A voice, or what is heard' },
+  film: { word: 'Film', icon: 'film', title: 'My film', about: 'A short film' },
+  words: { word: 'Words', icon: 'words', title: 'My text', about: 'A longer written answer' },
+  tick: { word: 'Tick', icon: 'tick', title: 'Done', about: 'Something done away from the screen' },
+};
+
+/** A4 in points. */
+export const A4 = { width: 595, height: 842 } as const;
+export const blankSheet = (): SheetPlan => ({ ...A4, background: { kind: 'blank' } });
+
+export function addPart(plan: ActivityPlan, kind: PartKind, id: string): ActivityPlan {
+  const like = plan.parts.filter((part) => part.kind === kind).length;
+  const { title } = PART_WORDS[kind];
+  const part: PartPlan = {
+    id, kind, title: like === 0 ? title : `${title} ${like + 1}`, required: true, choice: null, waits: false, settings: { sheets: kind === 'page' ? [blankSheet()] : [] },
+  };
+  return { ...plan, parts: [...plan.parts, part] };
+}
+
+export const changePart = (plan: ActivityPlan, id: string, how: (part: PartPlan) => PartPlan): ActivityPlan =>
+  ({ ...plan, parts: plan.parts.map((part) => (part.id === id ? how(part) : part)) });
+
+/** Without a part; a choice that nothing is left of goes with it. */
+export const removePart = (plan: ActivityPlan, id: string): ActivityPlan => tidy({ ...plan, parts: plan.parts.filter((part) => part.id !== id) });
+
+/** Parts of a choice lie together, where the first of them is; the first part has nothing to wait for; empty choices go. */
+export function tidy(plan: ActivityPlan): ActivityPlan {
+  const parts: PartPlan[] = [];
+  for (const part of plan.parts) {
+    if (parts.includes(part)) continue;
+    parts.push(part, ...(part.choice ? plan.parts.filter((each) => each !== part && each.choice === part.choice && !parts.includes(each)) : []));
+  }
+  return {
+    ...plan, parts: parts.map((part, i) => (i === 0 && part.waits ? { ...part, waits: false } : part)),
+    choices: plan.choices.filter(({ id }) => parts.some(({ choice }) => choice === id)),
+  };
+}
+
+/** Puts a part at the place that another one has now. */
+export function movePart(plan: ActivityPlan, id: string, over: string): ActivityPlan {
+  const from = plan.parts.findIndex((part) => part.id === id);
+  const to = plan.parts.findIndex((part) => part.id === over);
+  if (from < 0 || to < 0 || from === to) return plan;
+  const parts = [...plan.parts];
+  parts.splice(to, 0, ...parts.splice(from, 1));
+  return tidy({ ...plan, parts });
+}
+
+/** Puts a part into a choice, a new one, or none. In a choice parts are free to choose until they are said to be fixed. */
+export function chooseFor(plan: ActivityPlan, id: string, choice: string | { fresh: string } | null): ActivityPlan {
+  const key = choice !== null && typeof choice === 'object' ? choice.fresh : choice;
+  const choices: ChoicePlan[] = choice !== null && typeof choice === 'object' ? [...plan.choices, { id: choice.fresh, title: '', rule: 'pick', wanted: 1 }] : plan.choices;
+  return tidy({ ...changePart(plan, id, (part) => ({ ...part, choice: key, required: key === null })), choices });
+}
