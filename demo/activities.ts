@@ -44,6 +44,21 @@ export interface DemoPart {
   photo?: boolean;
   /** Answered with a recording: it has no sheets, and a share is a number of seconds. */
   recording?: { sort: 'sound' | 'film'; seconds: number; titleStart: string; titles: Record<string, string> };
+  /** Answered with written words: what each learner wrote; a share above 0 says that it is there. */
+  words?: { least?: number; most?: number; openings?: string[]; written: Record<string, string> };
+  /** "I have done this". */
+  tick?: { confirm: boolean };
+  /** It belongs to the activity's choice. */
+  inChoice?: boolean;
+  /** It waits for the part before it. */
+  waits?: boolean;
+}
+
+export interface DemoMaterial {
+  title: string;
+  words?: string;
+  address?: string;
+  shown?: 'start' | 'sent';
 }
 
 export interface DemoActivity {
@@ -56,6 +71,15 @@ export interface DemoActivity {
   opens?: DayTime;
   due?: DayTime;
   lateAllowed?: boolean;
+  supplies?: string;
+  /** What is only looked at. */
+  materials?: DemoMaterial[];
+  /** What good work shows, each line with its levels, best first. */
+  rubric?: [title: string, ...levels: string[]][];
+  /** Its choice: what it is called, and how many are wanted. */
+  choice?: { title: string; wanted: number };
+  /** Not set yet. */
+  draft?: boolean;
   parts: DemoPart[];
   pieces: Record<string, DemoPiece>;
 }
@@ -162,7 +186,13 @@ export const ACTIVITIES: DemoActivity[] = [
   {
     group: 'cormorants', title: 'Label the harbour map', subject: 'Geography', goal: 'Read a map and its signs.',
     task: 'Find the four places. Write each name on the map, then draw the ferry’s way from the quay to the island.',
-    minutes: 35, due: [2, 15], parts: [{ title: 'Map', background: HARBOUR_MAP, drawing: draw.harbourMap, harbour: true, morePages: true }],
+    minutes: 35, due: [2, 15], supplies: 'Your atlas, and a sharp eye',
+    materials: [
+      { title: 'Signs on a map', words: 'A cross with a circle is a church.\nA small anchor is a place where boats may lie.\nA wavy blue line is deep water; dots are sand.' },
+      { title: 'Where the four places are', words: 'The quay is in the south, the mill on the hill behind it. The light stands on the east point. The marsh lies between them.', shown: 'sent' },
+    ],
+    rubric: [['The four places', 'All four are named, and stand where they belong', 'Three of them do', 'One or two do'], ['The ferry’s way', 'It keeps to deep water all the way', 'It crosses a bank once', 'It would run aground']],
+    parts: [{ title: 'Map', background: HARBOUR_MAP, drawing: draw.harbourMap, harbour: true, morePages: true }],
     pieces: {
       'Nell Garrick': started([0.5], [0, 9, 5]),
       'Oskar Vane': sent([-1, 12], [1]),
@@ -214,6 +244,34 @@ export const ACTIVITIES: DemoActivity[] = [
         moments: [[1.4, 'What rings here?'], [5.2, 'And what is this, far away?']],
       }),
     },
+  },
+  {
+    group: 'cormorants', title: 'Island picks', subject: 'Making', goal: 'Show the island in your own way.',
+    task: 'Everybody writes a letter from the lighthouse. Then choose two more that you like, and do them well.',
+    minutes: 60, due: [6, 15], choice: { title: 'Your picks', wanted: 2 }, parts: [
+      {
+        title: 'A letter', background: LINED, drawing: draw.nothing,
+        words: {
+          least: 40, most: 150, openings: ['Dear all on the mainland,', 'Last night the wind', 'From up here I can see'],
+          written: {
+            'Nell Garrick': 'Dear all on the mainland, the lamp went out last night and I climbed the hundred and eleven steps in the dark with a bucket of oil. The gulls laughed at me. Tonight it shines again, and I can see your windows. Please send more oil, and a cake. Your keeper, Nell.',
+            'Oskar Vane': 'Last night the wind took the roof of the hen house.',
+          },
+        },
+      },
+      { title: 'Draw a bird', background: BLANK, drawing: draw.marshBird, required: false, inChoice: true, waits: true },
+      { title: 'Say a sea rhyme', background: BLANK, drawing: draw.nothing, required: false, inChoice: true, recording: { sort: 'sound', seconds: 60, titleStart: 'My rhyme is about', titles: {} } },
+      { title: 'Fold a paper boat', background: BLANK, drawing: draw.nothing, required: false, inChoice: true, tick: { confirm: true } },
+      { title: 'Photo of a knot', background: BLANK, drawing: draw.nothing, required: false, inChoice: true, photo: true },
+    ],
+    pieces: {
+      'Nell Garrick': sent([0, 9, 50], [1, 0.7, 0, 1, 0], 'The boat is on your desk'),
+      'Oskar Vane': started([1, 0, 0, 1, 0], [0, 9, 55]),
+    },
+  },
+  {
+    group: 'sandpipers', title: 'Winter tides', subject: 'Science', goal: 'See how far the water comes.', draft: true,
+    task: 'Draw our beach at low water, and again at high water. What is hidden?', minutes: 25, parts: [{ title: 'Low and high', background: BLANK, drawing: draw.nothing, more: [BLANK] }], pieces: {},
   },
   {
     group: 'cormorants', title: 'Ferry timetable sums', subject: 'Maths', goal: 'Add hours and minutes.',

@@ -6,12 +6,13 @@ import { addDays, set } from 'date-fns';
 import type { Sequelize, Transaction } from 'sequelize';
 import * as Y from 'yjs';
 import { addPage, markItems, orderBehind, pageItems, readPages, startDocument, type PagePlan } from '@lippet/core/page/document';
-import type { PartKind, PartSettings } from '@lippet/core/contract/plan';
+import { EMPTY_PLAN, readPlan, type PartKind, type PartSettings } from '@lippet/core/contract/plan';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';
 import { addStroke } from '@lippet/core/page/stroke';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
+import { setTick, wordsFragment } from '@lippet/core/words/answers';
 import { richTextOf } from '@lippet/core/words/richText';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
@@ -31,7 +32,7 @@ import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup } from './school';
 import { makeQuay } from './sounds';
 
-const kindOf = ({ photo, recording }: DemoPart): PartKind => recording?.sort ?? (photo ? 'photo' : 'page');
+const kindOf = ({ photo, recording, words, tick }: DemoPart): PartKind => recording?.sort ?? (photo ? 'photo' : words ? 'words' : tick ? 'tick' : 'page');
 
 /** A number that is always the same for the same words. */
 const seedOf = (...words: string[]): number => createHash('sha256').update(words.join('|')).digest().readUInt32BE(0);
@@ -56,13 +57,26 @@ function put(doc: Y.Doc, items: Items, strokes: readonly DrawnStroke[], start: n
   });
 }
 
+/** Writes as the editor does: a paragraph each line. */
+function write(fragment: Y.XmlFragment, words: string): void {
+  fragment.push(words.split('\n').map((line) => {
+    const paragraph = new Y.XmlElement('paragraph');
+    paragraph.push([new Y.XmlText(line)]);
+    return paragraph;
+  }));
+}
+
 /** The document of a learner who has drawn these shares of each part. */
 function drawnDocument({ activity, pages, partIds }: Layout, learner: string, shares: readonly number[], start: number): Y.Doc {
   const doc = new Y.Doc();
   Y.applyUpdate(doc, startDocument(pages));
   doc.clientID = 1000 + (seedOf(learner, activity.title) % 1_000_000);
   shares.forEach((share, i) => {
-    if (share <= 0 || activity.parts[i]!.photo || activity.parts[i]!.recording) return;
+    if (share <= 0) return;
+    const { words, tick } = activity.parts[i]!;
+    if (tick) setTick(doc, partIds[i]!, true);
+    if (words) write(wordsFragment(doc, partIds[i]!), words.written[learner] ?? '');
+    if (kindOf(activity.parts[i]!) !== 'page') return;
     const hand = new Hand(seedOf(learner, activity.title, String(i)), activity.group === 'sandpipers' ? YOUNG_HAND : OLDER_HAND);
     activity.parts[i]!.drawing(hand, share);
     put(doc, pageItems(doc, pages.find(({ part }) => part === partIds[i])!.id)!, hand.strokes, start, `s${i}`);
@@ -124,11 +138,15 @@ class Seeder {
     const { transaction } = this;
     const { teacher } = GROUPS.find(({ key }) => key === activity.group)!;
     const activityId = randomUUID();
+    const choice = activity.choice ? randomUUID() : null;
     await Activity.create(
       {
         id: activityId, teacherId: this.people.get(teacher.name)!,
         title: activity.title, subject: activity.subject, goal: activity.goal, task: richTextOf(activity.task), minutes: activity.minutes,
-        state: 'set', lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+        state: activity.draft ? 'draft' : 'set', supplies: activity.supplies ?? '', choices: choice ? [{ id: choice, title: activity.choice!.title, rule: 'pick', wanted: activity.choice!.wanted }] : [],
+        materials: (activity.materials ?? []).map(({ title, words = '', address = '', shown = 'start' }) => ({ id: randomUUID(), kind: address ? ('link' as const) : ('text' as const), title, words, address, media: null, seconds: null, spans: [], shown, at: null })),
+        rubric: (activity.rubric ?? []).map(([title, ...levels]) => ({ id: randomUUID(), title, levels })), lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+        changedAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
       },
       { transaction },
     );
@@ -136,18 +154,29 @@ class Seeder {
       { activityId, groupId: this.groups.get(activity.group)!, opens: activity.opens ? this.at(activity.opens) : null, due: activity.due ? this.at(activity.due) : null, closes: null },
       { transaction },
     );
+    if (activity.draft) return this.draft(activity, activityId);
     const partIds: string[] = [];
     for (const [position, part] of activity.parts.entries()) {
       const id = randomUUID();
       partIds.push(id);
-      const { recording } = part;
-      const settings: PartSettings = recording ? { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart } : part.photo ? { sheets: [] } : { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
-      await Part.create({ id, activityId, position, kind: kindOf(part), title: part.title, required: part.required ?? true, settings }, { transaction });
+      const { recording, words, tick } = part;
+      const settings: PartSettings = words ? { sheets: [], leastWords: words.least, mostWords: words.most, openings: words.openings } : tick ? { sheets: [], confirm: tick.confirm } : recording ? { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart } : part.photo ? { sheets: [] } : { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
+      await Part.create({ id, activityId, position, kind: kindOf(part), title: part.title, required: part.required ?? true, settings, choice: part.inChoice ? choice : null, waits: part.waits ?? false }, { transaction });
     }
     const { pages } = await activityParts(activityId, transaction);
     for (const [learner, piece] of Object.entries(activity.pieces)) {
       await this.piece({ activity, activityId, pages, partIds }, learner, teacher.name, piece);
     }
+  }
+
+  /** What is made and not set yet lies in the draft alone. */
+  private async draft({ title, subject, goal, task, minutes, parts, group }: DemoActivity, activityId: string): Promise<void> {
+    const plan = readPlan({
+      ...EMPTY_PLAN, title, subject, goal, task: richTextOf(task), minutes, groups: [{ group: this.groups.get(group), opens: null, due: null, closes: null }],
+      parts: parts.map((part) => ({ id: randomUUID(), kind: 'page', title: part.title, required: true, choice: null, waits: false, settings: { sheets: [part.background, ...(part.more ?? [])].map((background) => ({ ...A4, background })) } })),
+    });
+    await Assignment.destroy({ where: { activityId }, transaction: this.transaction });
+    await Activity.update({ draft: plan, changedAt: this.past([-1, 16]) }, { where: { id: activityId }, transaction: this.transaction });
   }
 
   /** The sheets of a part; a PDF's pages are kept as the activity's own file. */

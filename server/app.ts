@@ -18,6 +18,7 @@ import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
 import { PieceFactsService } from './services/pieceFacts';
+import { CalendarService } from './services/calendar';
 import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
 import { MediaService } from './services/media';
@@ -54,6 +55,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     exports: new ExportService(files, config.fontsRoot, jobs, facts),
     signIn: new SignInService(sequelize, clock),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
+    calendar: new CalendarService(facts, clock),
     planning: new PlanningService(sequelize, facts, media, clock),
     reviews: new ReviewService(sequelize, log, facts, media, () => hub, clock),
   };

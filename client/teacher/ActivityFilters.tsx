@@ -18,7 +18,7 @@ export function ActivityFilters({ activities, filter, onChange }: Props) {
   const groups = [...new Map(activities.flatMap((each) => each.groups).map(({ id, name }) => [id, name]))].sort((a, b) => a[1].localeCompare(b[1]));
   const subjects = [...new Set(activities.map(({ subject }) => subject).filter(Boolean))].sort();
   return (
-    <View style={styles.box} role="search">
+    <View style={styles.box} role="group" aria-label="Find">
       <Field label="Find by words" value={filter.words} onChangeText={(words) => onChange({ ...filter, words })} />
       {groups.length > 1 && <Pick label="Group" options={[{ value: ALL, word: 'All groups' }, ...groups.map(([value, word]) => ({ value, word }))]} chosen={filter.group ?? ALL} onChoose={(group) => onChange({ ...filter, group: group || null })} />}
       {subjects.length > 1 && <Pick label="Subject" options={[{ value: ALL, word: 'All subjects' }, ...subjects.map((subject) => ({ value: subject, word: subject }))]} chosen={filter.subject ?? ALL} onChoose={(subject) => onChange({ ...filter, subject: subject || null })} />}

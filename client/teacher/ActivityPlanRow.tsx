@@ -12,7 +12,7 @@ import { countWords } from './countWords';
 /** When it is due, for each group that it is set for. */
 function forWords({ groups, state }: ActivityCard, now: number, zone: string): string {
   if (groups.length === 0) return state === 'draft' ? 'for nobody yet' : '';
-  return groups.map(({ name, due }) => `${name} ${due === null ? 'without a date' : dueWords(due, now, zone)}`).join(' · ');
+  return groups.map(({ name, opens, due }) => [name, opens !== null && opens > now && `from ${whenWords(opens, now, zone)}`, due === null ? 'without a date' : dueWords(due, now, zone)].filter(Boolean).join(' ')).join(' · ');
 }
 
 /** One activity as its teacher made it. Pressing it opens it to be changed; what learners sent is a press beside. */
@@ -26,7 +26,7 @@ export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zo
   const made = countWords(counts, ['new']);
   return (
     <View style={styles.row}>
-      <Pressable role="link" aria-label={`Change ${name}. ${[tag, subject, line].filter(Boolean).join('. ')}`} onPress={() => router.push(`/plan/${id}`)} style={styles.grow}>
+      <Pressable role="link" aria-label={`Change ${name}. ${[tag, subject, line].filter(Boolean).join('. ')}`} onPress={() => router.push(`/make/${id}`)} style={styles.grow}>
         <Scrap raised fill={state === 'set' ? colours.scrap : colours.mist} style={styles.scrap}>
           <View style={styles.words}>
             <View style={styles.title}>

@@ -58,6 +58,8 @@ export interface PieceCard {
   standing: PieceStanding;
   completeness: Completeness;
   touchedAt: number | null;
+  /** The day that the learner chose for it, `yyyy-MM-dd`. */
+  ownDay: string | null;
   /** Changes whenever the draft's picture does; part of the thumbnail's address. */
   pictureVersion: string;
 }
@@ -214,6 +216,14 @@ export const releaseBody = yup.object({
   note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
   extent: bytes.required('Say what was marked: the extent of the marks.'),
 });
+
+/** The day on which a learner wants to do something; null takes it away. */
+export const dayBody = yup.object({ day: yup.string().matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'Say the day as in 2026-11-27.').nullable().defined('Say which day, or none.') });
+
+/** Where a calendar program finds a learner's dates. */
+export interface CalendarView {
+  address: string;
+}
 
 export const exportBody = yup.object({
   style: yup.string<PdfStyle>().oneOf(['flat', 'annotations'], 'The style is "flat" or "annotations".').required('Say how it is to be written.'),

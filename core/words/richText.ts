@@ -26,7 +26,6 @@ export const NO_TEXT: RichText = { type: 'doc', content: [] };
 export const MAX_RICH_TEXT = 20_000;
 const DEEPEST = 12;
 
-const BLOCKS = ['paragraph', 'heading', 'bulletList', 'orderedList', 'listItem'] as const;
 const WITHIN: Record<string, readonly string[]> = {
   doc: ['paragraph', 'heading', 'bulletList', 'orderedList', 'image'],
   paragraph: ['text', 'hardBreak'], heading: ['text', 'hardBreak'],
@@ -67,7 +66,7 @@ function readNode(value: unknown, parent: string, left: { characters: number }, 
     const alt = typeof attrs.alt === 'string' ? attrs.alt.slice(0, 500) : '';
     return typeof attrs.media === 'string' && UUID.test(attrs.media) ? { type: 'image', attrs: { media: attrs.media, alt } } : null;
   }
-  const type = value.type as (typeof BLOCKS)[number];
+  const type = value.type as 'paragraph' | 'heading' | 'bulletList' | 'orderedList' | 'listItem';
   const content = readNodes(value.content, type, left, depth + 1);
   if (type === 'heading') return { type, attrs: { level: isObject(value.attrs) && value.attrs.level === 3 ? 3 : 2 }, content };
   // A list without anything in it would be a dot beside nothing.

@@ -35,6 +35,13 @@ ALTER TABLE activities
   ADD COLUMN draft_version integer NOT NULL DEFAULT 0,
   ADD COLUMN changed_at timestamptz NOT NULL DEFAULT now();
 ALTER TABLE activities ALTER COLUMN state SET DEFAULT 'draft';
+CREATE TABLE own_days (
+  person_id uuid NOT NULL REFERENCES people,
+  activity_id uuid NOT NULL REFERENCES activities,
+  day date NOT NULL,
+  PRIMARY KEY (person_id, activity_id)
+);
+ALTER TABLE people ADD COLUMN calendar_hash bytea UNIQUE;
 CREATE INDEX activities_teacher ON activities (teacher_id);
 ALTER TABLE parts DROP CONSTRAINT parts_activity_id_position_key;
 ALTER TABLE parts ADD COLUMN choice uuid, ADD COLUMN waits boolean NOT NULL DEFAULT false, ADD COLUMN removed_at timestamptz;
@@ -44,6 +51,8 @@ ALTER TABLE uploads ADD CONSTRAINT uploads_one_home CHECK ((piece_id IS NULL) <>
 `;
 
 const DOWN = `
+ALTER TABLE people DROP COLUMN calendar_hash;
+DROP TABLE own_days;
 DELETE FROM uploads WHERE piece_id IS NULL;
 ALTER TABLE uploads DROP CONSTRAINT uploads_one_home, DROP COLUMN activity_id, ALTER COLUMN piece_id SET NOT NULL;
 DELETE FROM parts WHERE removed_at IS NOT NULL;

@@ -30,6 +30,8 @@ export class Person extends Row<Person> {
   declare secretHash: string;
   /** `#RRGGBB` of the badge. */
   declare badge: string;
+  /** SHA-256 of the key in the address of their calendar. */
+  declare calendarHash: CreationOptional<Buffer | null>;
 }
 
 export class Group extends Row<Group> {
@@ -87,6 +89,14 @@ export class LearnerDates extends Row<LearnerDates> {
   declare opens: Date | null;
   declare due: Date | null;
   declare closes: Date | null;
+}
+
+/** The day on which a learner wants to do work that has no date. */
+export class OwnDay extends Row<OwnDay> {
+  declare personId: string;
+  declare activityId: string;
+  /** `yyyy-MM-dd`. */
+  declare day: string;
 }
 
 export class Part extends Row<Part> {
@@ -292,7 +302,7 @@ export function defineTables(sequelize: Sequelize): void {
   const common = { sequelize, timestamps: false, underscored: true } as const;
   School.init({ id: id(), name: text(), zone: text() }, { ...common, tableName: 'schools' });
   Person.init(
-    { id: id(), schoolId: uuid(), role: text(), name: text(), signInName: text(), secretKind: text(), secretHash: text(), badge: text() },
+    { id: id(), schoolId: uuid(), role: text(), name: text(), signInName: text(), secretKind: text(), secretHash: text(), badge: text(), calendarHash: { type: DataTypes.BLOB } },
     { ...common, tableName: 'people' },
   );
   Group.init({ id: id(), schoolId: uuid(), name: text(), code: text() }, { ...common, tableName: 'groups' });
@@ -312,6 +322,7 @@ export function defineTables(sequelize: Sequelize): void {
   );
   const dates = () => ({ opens: maybeTime(), due: maybeTime(), closes: maybeTime() }) as const;
   Assignment.init({ activityId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, ...dates() }, { ...common, tableName: 'assignments' });
+  OwnDay.init({ personId: { ...uuid(), primaryKey: true }, activityId: { ...uuid(), primaryKey: true }, day: { type: DataTypes.DATEONLY, allowNull: false } }, { ...common, tableName: 'own_days' });
   LearnerDates.init({ activityId: { ...uuid(), primaryKey: true }, personId: { ...uuid(), primaryKey: true }, ...dates() }, { ...common, tableName: 'learner_dates' });
   Part.init(
     {

@@ -84,6 +84,9 @@ export const policy = {
   seeMaterial: (material: { shown: 'start' | 'at' | 'sent'; at: number | null }, sent: boolean, now: number): boolean =>
     material.shown === 'start' || (material.shown === 'at' ? material.at !== null && now >= material.at : sent),
 
+  /** An address for one's own dates: learners. */
+  keepCalendar: (actor: Actor): boolean => actor.role === 'learner',
+
   /** The class list with its code. */
   seeClass: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
 };

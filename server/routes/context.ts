@@ -5,6 +5,7 @@ import { idParam } from '@lippet/core/contract/work';
 import type { Config } from '../config';
 import type { Actor } from '../policy/actor';
 import { notFound, ProblemError } from '../problems/problem';
+import type { CalendarService } from '../services/calendar';
 import type { CaptureService } from '../services/captures';
 import type { ExportService } from '../services/exports';
 import type { MediaService } from '../services/media';
@@ -30,6 +31,7 @@ export interface Services {
   captures: CaptureService;
   planning: PlanningService;
   reviews: ReviewService;
+  calendar: CalendarService;
   hub: SyncHub;
 }
 

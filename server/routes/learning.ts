@@ -1,14 +1,29 @@
 import { Hono } from 'hono';
-import { sendBody } from '@lippet/core/contract/work';
+import { dayBody, sendBody } from '@lippet/core/contract/work';
 import { listUpdates, seeUpdates } from '../services/updates';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 import { binary, picture } from './bytes';
 
 /** The learner's side: Now, pieces, goes, and the updates that both sides get. */
-export function learningRoutes({ pieces, reviews }: Services): Hono<AppEnv> {
+export function learningRoutes({ pieces, reviews, calendar }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/now', async (c) => c.json(await pieces.now(signedIn(c))));
   routes.post('/activities/:id/piece', async (c) => c.json(await pieces.open(signedIn(c), id(c))));
+  routes.put('/activities/:id/day', async (c) => {
+    const actor = signedIn(c);
+    await pieces.chooseDay(actor, id(c), (await body(c, dayBody)).day);
+    return c.body(null, 204);
+  });
+  routes.post('/calendar', async (c) => c.json(await calendar.renew(signedIn(c)), 201));
+  routes.delete('/calendar', async (c) => {
+    await calendar.end(signedIn(c));
+    return c.body(null, 204);
+  });
+  // For calendar programs, which nobody is signed in on: only the key counts.
+  routes.get('/calendar/:key', async (c) => {
+    c.header('Content-Type', 'text/calendar; charset=utf-8');
+    return c.body(await calendar.file(c.req.param('key')));
+  });
   routes.get('/pieces/:id', async (c) => c.json(await pieces.view(signedIn(c), id(c))));
   routes.get('/pieces/:id/picture', async (c) => picture(c, await pieces.picture(signedIn(c), id(c))));
   routes.post('/pieces/:id/send', async (c) => {

@@ -35,6 +35,10 @@ const TABLE: Record<string, Row> = {
   'POST /api/sessions': { path: () => '/api/sessions', body: () => ({ signInName: 'ben', password: PASSWORD }), allowed: everybody(201) },
   'GET /api/now': { path: () => '/api/now', allowed: signedIn(200) },
   'POST /api/activities/:id/piece': { path: ({ activity }) => `/api/activities/${activity}/piece`, allowed: { owner: 200, classmate: 200 } },
+  'PUT /api/activities/:id/day': { path: ({ activity }) => `/api/activities/${activity}/day`, body: () => ({ day: '2026-11-27' }), allowed: { owner: 204, classmate: 204 } },
+  'POST /api/calendar': { path: () => '/api/calendar', allowed: { owner: 201, classmate: 201, 'other learner': 201 }, refused: 403 },
+  'DELETE /api/calendar': { path: () => '/api/calendar', allowed: signedIn(204) },
+  'GET /api/calendar/:key': { path: () => '/api/calendar/nobodys-key.ics', allowed: everybody(404) },
   'GET /api/pieces/:id': { path: ({ piece }) => `/api/pieces/${piece}`, allowed: { owner: 200 } },
   'GET /api/pieces/:id/picture': { path: ({ piece }) => `/api/pieces/${piece}/picture`, allowed: { owner: 200, teacher: 200 } },
   'POST /api/pieces/:id/send': {

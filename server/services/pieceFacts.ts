@@ -23,6 +23,7 @@ export interface Standing {
   progress: PieceProgress;
   latestGo: { id: string; go: number; sentAt: number; word: string | null } | null;
   touchedAt: number | null;
+  ownDay: string | null;
   pictureVersion: string;
 }
 
@@ -45,6 +46,7 @@ interface FactRow {
   progress_through: string | null;
   update_id: string | null;
   touched_at: Date | null;
+  own_day: string | null;
   submission_id: string | null;
   go: number | null;
   sent_at: Date | null;
@@ -109,10 +111,12 @@ export class PieceFactsService {
        SELECT a.id AS activity_id, a.group_id, a.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
               a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state,
               p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
+              o.day::text AS own_day,
               s.id AS submission_id, s.go, s.sent_at, s.word, r.begun_at, r.released_at, r.outcome
        FROM pairs a
        JOIN people t ON t.id = a.teacher_id
        LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = a.person_id
+       LEFT JOIN own_days o ON o.activity_id = a.id AND o.person_id = a.person_id
        LEFT JOIN LATERAL (
          SELECT id, created_at FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
        LEFT JOIN LATERAL (
@@ -179,7 +183,7 @@ export class PieceFactsService {
       latestGo: row.submission_id === null ? null : {
         id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word,
       },
-      touchedAt: done.made ? time(row.touched_at) : null,
+      touchedAt: done.made ? time(row.touched_at) : null, ownDay: row.own_day,
       pictureVersion: row.update_id ?? '0',
     };
   }

@@ -9,7 +9,7 @@ import { partBegun } from '@lippet/core/schedule/completeness';
 import { plainWords } from '@lippet/core/words/richText';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import type { GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
-import { Activity, Person, Piece, Review, Submission } from '../models/tables';
+import { Activity, OwnDay, Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -64,6 +64,14 @@ export class PieceService {
       const piece = await Piece.findOne({ where: { activityId, personId: actor.personId }, rejectOnEmpty: true });
       return { pieceId: piece.id };
     }
+  }
+
+  /** Puts work on a day of the learner's own choosing, or takes it from there. */
+  async chooseDay(actor: Actor, activityId: string, day: string | null): Promise<void> {
+    const [standing] = await this.facts.find({ personId: actor.personId, activityId });
+    if (!standing || !policy.startPiece(actor, standing, standing.standing)) throw notFound();
+    if (day === null) await OwnDay.destroy({ where: { personId: actor.personId, activityId } });
+    else await OwnDay.upsert({ personId: actor.personId, activityId, day });
   }
 
   async view(actor: Actor, pieceId: string): Promise<PieceView> {
@@ -241,8 +249,8 @@ export function insistOnAll(doc: Y.Doc, extent: string): void {
 
 /** What lists show of how a piece stands. */
 function cardOf(each: Standing): PieceCard {
-  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, pictureVersion } = each;
+  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, ownDay, pictureVersion } = each;
   return {
-    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, pictureVersion,
+    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, ownDay, pictureVersion,
   };
 }

@@ -22,7 +22,7 @@ export default function ActivitiesPlace() {
     const id = crypto.randomUUID();
     try {
       await post('/activities', { id });
-      router.push(`/plan/${id}`);
+      router.push(`/make/${id}`);
     } catch (failed) {
       setProblem((failed as Error).message);
     }

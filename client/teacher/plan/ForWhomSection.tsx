@@ -82,8 +82,8 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
             <Button
               key={id}
               onPress={() => {
-                const { group: _, ...dates } = plan.groups.find(({ group }) => group === asking.id)!;
-                change((before) => ({ ...before, learners: [...before.learners, { ...dates, person: id }] }), true);
+                const { opens, due, closes } = plan.groups.find(({ group: each }) => each === asking.id)!;
+                change((before) => ({ ...before, learners: [...before.learners, { opens, due, closes, person: id }] }), true);
                 setAsking(null);
               }}
             >
@@ -107,7 +107,7 @@ function DatesRow({ dates, whose, zone, quick, onChange }: { dates: Dates; whose
           <DateField label="Closes" value={dates.closes} zone={zone} onChange={(closes) => onChange({ closes })} />
         </>
       ) : (
-        <Button label={`More dates for ${whose}`} onPress={() => setAll(true)} style={styles.start}>Opens, closes …</Button>
+        <Button label={`More dates for ${whose}`} onPress={() => setAll(true)} style={styles.more}>Opens, closes …</Button>
       )}
     </View>
   );
@@ -116,7 +116,8 @@ function DatesRow({ dates, whose, zone, quick, onChange }: { dates: Dates; whose
 const styles = StyleSheet.create({
   group: { paddingHorizontal: 12, paddingVertical: 4, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.paper },
   chosen: { backgroundColor: colours.mist, paddingBottom: 14, gap: 12 },
-  dates: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, alignItems: 'flex-end' },
+  dates: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, alignItems: 'flex-start' },
+  more: { alignSelf: 'flex-start', marginTop: 24 },
   other: { borderLeftWidth: 6, borderColor: colours.sea, paddingLeft: 12, gap: 8 },
   row: { flexDirection: 'row', alignItems: 'center' },
   grow: { flex: 1 },

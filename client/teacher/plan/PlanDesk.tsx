@@ -105,7 +105,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     setMenu(false);
     const id = crypto.randomUUID();
     await draft.flush();
-    if (await run(() => post(`/activities/${activityId}/copy`, { id }))) router.replace(`/plan/${id}`);
+    if (await run(() => post(`/activities/${activityId}/copy`, { id }))) router.replace(`/make/${id}`);
   };
   const onKeep = ({ media, seconds, spans, title, sort }: Take): void => {
     const told = { sort, media, seconds, spans: [...spans] };
@@ -151,9 +151,10 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     <View style={styles.index} role="navigation" aria-label="Parts of the form">
       {SECTIONS.map(({ place, word }, i) => {
         const open = troubles.some((each) => each.place === place);
+        const empty = (place === 'materials' && plan.materials.length === 0) || (place === 'rubric' && plan.rubric.length === 0);
         return (
-          <Press key={place} role="link" flat aria-label={`${word}${open ? ', not complete' : ''}`} onPress={() => goTo(place)} style={styles.indexRow}>
-            <View style={[styles.indexMark, !open && styles.indexDone]}>{open ? <Text variant="labelSmall">{i + 1}</Text> : <LineIcon name="tick" size={15} width={3.5} />}</View>
+          <Press key={place} role="link" flat aria-label={`${word}${open ? ', not complete' : empty ? ', if you like' : ''}`} onPress={() => goTo(place)} style={styles.indexRow}>
+            <View style={[styles.indexMark, !open && !empty && styles.indexDone, empty && styles.indexEmpty]}>{open || empty ? <Text variant="labelSmall">{i + 1}</Text> : <LineIcon name="tick" size={15} width={3.5} />}</View>
             <Text variant="labelMedium" style={styles.grow}>{word}</Text>
           </Press>
         );
@@ -244,6 +245,7 @@ const styles = StyleSheet.create({
   index: { gap: 4 },
   indexRow: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TARGET.adult, borderColor: 'transparent', backgroundColor: 'transparent' },
   indexMark: { width: 26, height: 26, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  indexEmpty: { borderStyle: 'dashed', backgroundColor: 'transparent' },
   indexDone: { backgroundColor: colours.ochre },
   conflict: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 14, gap: 12 },
   start: { alignSelf: 'flex-start' },

@@ -93,7 +93,7 @@ function PartPreview({ part, wide, teacher }: { part: PartPlan; wide: boolean; t
 
 const styles = StyleSheet.create({
   frame: { backgroundColor: colours.paper, borderWidth: OUTLINE, borderColor: colours.ink, overflow: 'hidden' },
-  phone: { width: 340, height: 640, maxWidth: '100%', padding: 12, gap: 8, alignSelf: 'center' },
+  phone: { width: 340, height: 640, maxWidth: '100%', maxHeight: '100%', flexShrink: 1, padding: 12, gap: 8, alignSelf: 'center' },
   wide: { flex: 1, minHeight: 480, flexDirection: 'row' },
   main: { flex: 1, padding: 12, gap: 10, borderLeftWidth: OUTLINE, borderColor: colours.ink },
   beside: { width: 380 },

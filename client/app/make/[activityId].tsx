@@ -5,7 +5,7 @@ import { Opening } from '../../ui/Opening';
 
 const PlanDesk = lazy(() => import('../../plans').then((plans) => ({ default: plans.PlanDesk })));
 
-export default function PlanRoute() {
+export default function MakeRoute() {
   const { activityId } = useLocalSearchParams<{ activityId: string }>();
   return (
     <SignedIn role="teacher">
