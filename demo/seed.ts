@@ -59,9 +59,9 @@ function put(doc: Y.Doc, items: Items, strokes: readonly DrawnStroke[], start: n
 
 /** Writes as the editor does: a paragraph each line. */
 function write(fragment: Y.XmlFragment, words: string): void {
-  fragment.push(words.split('\n').map((line) => {
+  fragment.insert(0, words.split('\n').map((line) => {
     const paragraph = new Y.XmlElement('paragraph');
-    paragraph.push([new Y.XmlText(line)]);
+    paragraph.insert(0, [new Y.XmlText(line)]);
     return paragraph;
   }));
 }

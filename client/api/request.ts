@@ -34,9 +34,10 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
 export const get = async <T>(path: string): Promise<T> => (await send('GET', path)).json() as Promise<T>;
 export const getBlob = async (path: string): Promise<Blob> => (await send('GET', path)).blob();
 export const getBytes = async (path: string): Promise<Uint8Array> => new Uint8Array(await (await send('GET', path)).arrayBuffer());
-export const post = async <T>(path: string, body: unknown = {}): Promise<T> => {
-  const response = await send('POST', path, body);
+const answerTo = async <T>(method: string, path: string, body: unknown): Promise<T> => {
+  const response = await send(method, path, body);
   return (response.status === 204 ? undefined : await response.json()) as T;
 };
-export const put = async <T>(path: string, body: unknown): Promise<T> => (await send('PUT', path, body)).json() as Promise<T>;
+export const post = <T>(path: string, body: unknown = {}): Promise<T> => answerTo('POST', path, body);
+export const put = <T>(path: string, body: unknown): Promise<T> => answerTo('PUT', path, body);
 export const remove = async (path: string): Promise<void> => void (await send('DELETE', path));

@@ -7,7 +7,7 @@ import { colours } from './theme';
 import { useWide } from './useWide';
 
 export interface Place {
-  path: '/now' | '/shelf' | '/to-review' | '/activities' | '/class';
+  path: '/now' | '/plan' | '/shelf' | '/to-review' | '/activities' | '/class';
   word: string;
   icon: LineName;
 }

@@ -13,6 +13,8 @@ export const colours = {
   moss: '#55721F',
   blush: '#F3D9C9',
   mist: '#DCE8EA',
+  /** Water on charts. */
+  tide: '#BCC9C9',
   /** Ground around the sheet on the review desk. */
   desk: '#E8DECA',
 } as const;

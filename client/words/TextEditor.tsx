@@ -3,7 +3,7 @@ import type { AnyExtension, Editor } from '@tiptap/core';
 import Collaboration from '@tiptap/extension-collaboration';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
@@ -26,8 +26,6 @@ interface Props {
   fragment?: Y.XmlFragment;
   /** Brings a picture; where it is missing, there are none. @returns the id of its Media, or null */
   onPicture?: () => Promise<string | null>;
-  /** What stands in the tool row behind the tools. */
-  beside?: ReactNode;
   onEditor?: (editor: Editor) => void;
 }
 
@@ -40,7 +38,7 @@ const TOOLS: { icon: LineName; word: string; active: string; level?: number; run
 ];
 
 /** Writing with headings, lists, bold and slanted words, and where wanted links and pictures. */
-export function TextEditor({ label, editable = true, text, onText, fragment, onPicture, beside, onEditor }: Props) {
+export function TextEditor({ label, editable = true, text, onText, fragment, onPicture, onEditor }: Props) {
   const rich = onPicture !== undefined;
   const extensions = useMemo<AnyExtension[]>(() => [
     StarterKit.configure({
@@ -58,6 +56,7 @@ export function TextEditor({ label, editable = true, text, onText, fragment, onP
     onCreate: ({ editor: made }) => onEditor?.(made),
   }, [extensions, editable]);
   const active = useEditorState({ editor, selector: ({ editor: now }) => TOOLS.map((tool) => now.isActive(tool.active)) });
+  const can = useEditorState({ editor, selector: ({ editor: now }) => ({ undo: now.can().undo(), redo: now.can().redo() }) });
   const [linking, setLinking] = useState<string | null>(null);
   const link = (): void => {
     const href = safeAddress(linking);
@@ -77,7 +76,8 @@ export function TextEditor({ label, editable = true, text, onText, fragment, onP
           {rich && <Tool icon="link" word="Link" on={editor.isActive('link')} onPress={() => setLinking((editor.getAttributes('link').href as string | undefined) ?? 'https://')} />}
           {rich && <Tool icon="picture" word="Picture" on={false} onPress={() => void picture()} />}
           <View style={styles.grow} />
-          {beside}
+          <Tool icon="undo" word="Undo" on={false} disabled={!can.undo} onPress={() => editor.chain().focus().undo().run()} />
+          <Tool icon="redo" word="Redo" on={false} disabled={!can.redo} onPress={() => editor.chain().focus().redo().run()} />
         </View>
       )}
       <EditorContent editor={editor} className="lippet-words-box" />
@@ -89,9 +89,9 @@ export function TextEditor({ label, editable = true, text, onText, fragment, onP
   );
 }
 
-function Tool({ icon, word, on, onPress }: { icon: LineName; word: string; on: boolean; onPress: () => void }) {
+function Tool({ icon, word, on, disabled = false, onPress }: { icon: LineName; word: string; on: boolean; disabled?: boolean; onPress: () => void }) {
   return (
-    <Press flat fill={on ? colours.ochre : colours.scrap} aria-label={word} aria-pressed={on} onPress={onPress} style={styles.tool}><LineIcon name={icon} size={20} /></Press>
+    <Press flat fill={on ? colours.ochre : colours.scrap} aria-label={word} aria-pressed={on} disabled={disabled} onPress={onPress} style={styles.tool}><LineIcon name={icon} size={20} colour={disabled ? colours.line : colours.ink} /></Press>
   );
 }
 

@@ -55,6 +55,17 @@ export function greetingWord(now: number, zone: string): 'Morning' | 'Afternoon'
   return hour < 12 ? 'Morning' : hour < 17 ? 'Afternoon' : 'Evening';
 }
 
+/** `December`. */
+export function monthWord(time: number, zone: string): string {
+  return format(at(time, zone), 'MMMM');
+}
+
+/** How much of the day has gone by on the clock, 0 to 1. */
+export function dayShare(now: number, zone: string): number {
+  const date = at(now, zone);
+  return (date.getHours() * 60 + date.getMinutes()) / 1440;
+}
+
 /** `Tuesday`. */
 export function weekdayWord(now: number, zone: string): string {
   return format(at(now, zone), 'EEEE');

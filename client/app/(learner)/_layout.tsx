@@ -9,6 +9,7 @@ const AGAIN = 5_000;
 
 const LEARNER_PLACES: Place[] = [
   { path: '/now', word: 'Now', icon: 'now' },
+  { path: '/plan', word: 'Plan', icon: 'tide' },
   { path: '/shelf', word: 'Shelf', icon: 'shelf' },
 ];
 

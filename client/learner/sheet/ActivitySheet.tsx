@@ -272,7 +272,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       {pageBar}
       {pageStrip}
       {voice}
-      {!page && editable && <View style={styles.bar}>{history}</View>}
+      {!page && editable && recorded && <View style={styles.bar}>{history}</View>}
       {page && (partEditable || full) && (
         <View style={[styles.bar, leftHanded && styles.mirrored]}>
           {editable && <ColourPick columns={4} />}

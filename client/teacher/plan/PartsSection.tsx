@@ -1,5 +1,5 @@
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { closestCenter, DndContext, MeasuringStrategy, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { MediaHome } from '@lippet/core/contract/media';
 import { PART_KINDS, type ActivityPlan, type ChoicePlan, type PartPlan } from '@lippet/core/contract/plan';
 import { lengthWords } from '@lippet/core/recording/moments';
@@ -17,7 +17,7 @@ import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { NumberField } from './NumberField';
 import { PartFields } from './PartFields';
-import { addPart, changePart, chooseFor, movePart, PART_WORDS, removePart } from './planParts';
+import { addPart, changePart, chooseFor, movePart, PART_WORDS, removePart, stepPart } from './planParts';
 
 interface Props {
   plan: ActivityPlan;
@@ -28,7 +28,8 @@ interface Props {
   onSpots: (part: string, sheet: number) => void;
 }
 
-const MOVING = { draggable: 'To move this part, press space, then the arrow keys, then space again. Escape leaves it where it was.' };
+const MOVING = { draggable: 'The arrow keys up and down move this part.' };
+const ALWAYS = { droppable: { strategy: MeasuringStrategy.Always } };
 
 /** What a part is, in a few words. */
 function partLine({ kind, settings, required, waits, choice }: PartPlan): string {
@@ -44,11 +45,17 @@ function partLine({ kind, settings, required, waits, choice }: PartPlan): string
 export function PartsSection({ plan, home, workIn, change, onSpots }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   const [removing, setRemoving] = useState<PartPlan | null>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const [moved, setMoved] = useState('');
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (over && active.id !== over.id) change((now) => movePart(now, String(active.id), String(over.id)), true);
   };
   const titleOf = (id: string | number): string => plan.parts.find((part) => part.id === id)?.title || 'The part';
+  const step = (part: PartPlan, by: 1 | -1): void => {
+    const next = stepPart(plan, part.id, by);
+    if (next !== plan) change((now) => stepPart(now, part.id, by), true);
+    setMoved(`${part.title} is number ${next.parts.findIndex(({ id }) => id === part.id) + 1} of ${next.parts.length}.`);
+  };
   const remove = (part: PartPlan): void => {
     setRemoving(null);
     change((now) => removePart(now, part.id), true);
@@ -56,7 +63,7 @@ export function PartsSection({ plan, home, workIn, change, onSpots }: Props) {
   return (
     <>
       <DndContext
-        sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}
+        sensors={sensors} collisionDetection={closestCenter} measuring={ALWAYS} onDragStart={() => setOpen(null)} onDragEnd={onDragEnd}
         accessibility={{
           screenReaderInstructions: MOVING,
           announcements: {
@@ -73,10 +80,10 @@ export function PartsSection({ plan, home, workIn, change, onSpots }: Props) {
               const choice = plan.choices.find(({ id }) => id === part.choice);
               const begins = choice && plan.parts[i - 1]?.choice !== part.choice;
               return (
-                <View key={part.id} style={[styles.entry, choice && styles.inChoice]}>
+                <View key={part.id} role="listitem" aria-label={part.title} style={[styles.entry, choice && styles.inChoice]}>
                   {begins && <ChoiceHead choice={choice} free={plan.parts.filter((each) => each.choice === choice.id && !each.required).length} onChange={(next) => change((now) => ({ ...now, choices: now.choices.map((each) => (each.id === choice.id ? next : each)) }))} />}
                   <PartCard
-                    part={part} first={i === 0} open={open === part.id} onOpen={() => setOpen(open === part.id ? null : part.id)} choices={plan.choices} line={partLine(part)}
+                    part={part} first={i === 0} open={open === part.id} onOpen={() => setOpen(open === part.id ? null : part.id)} choices={plan.choices} line={partLine(part)} onStep={(by) => step(part, by)}
                     onPart={(how) => change((now) => changePart(now, part.id, how))} onChoice={(to) => change((now) => chooseFor(now, part.id, to), true)}
                     onRemove={() => (workIn[part.id]?.length ? setRemoving(part) : remove(part))}
                   >
@@ -88,6 +95,7 @@ export function PartsSection({ plan, home, workIn, change, onSpots }: Props) {
           </View>
         </SortableContext>
       </DndContext>
+      <Text style={styles.told} role="status" aria-live="assertive">{moved}</Text>
       <Text variant="labelMedium">{plan.parts.length === 0 ? 'What do learners make?' : 'Add a part'}</Text>
       <View style={styles.add} role="group" aria-label="Add a part">
         {PART_KINDS.map((kind) => {
@@ -139,21 +147,28 @@ interface CardProps {
   onOpen: () => void;
   choices: readonly ChoicePlan[];
   line: string;
+  onStep: (by: 1 | -1) => void;
   onPart: (how: (part: PartPlan) => PartPlan) => void;
   onChoice: (to: string | { fresh: string } | null) => void;
   onRemove: () => void;
   children: React.ReactNode;
 }
 
-function PartCard({ part, first, open, onOpen, choices, line, onPart, onChoice, onRemove, children }: CardProps) {
+function PartCard({ part, first, open, onOpen, choices, line, onStep, onPart, onChoice, onRemove, children }: CardProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: part.id });
   const moved = transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined;
   const choice = choices.find(({ id }) => id === part.choice);
+  const onKey = (event: React.KeyboardEvent): void => {
+    const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : null;
+    if (!by) return;
+    event.preventDefault();
+    onStep(by);
+  };
   const asked = choice?.rule === 'level' ? null : choice ? 'Fixed: everybody does this one' : 'It must be done';
   return (
-    <View ref={setNodeRef as never} role="listitem" aria-label={part.title} style={[styles.card, { transform: moved as never, transition: transition as never, zIndex: isDragging ? 2 : 0 } as object]}>
+    <View ref={setNodeRef as never} style={[styles.card, { transform: moved as never, transition: transition as never, zIndex: isDragging ? 2 : 0 } as object]}>
       <View style={styles.cardHead}>
-        <div ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${part.title}`} style={{ width: TARGET.adult, height: TARGET.learner, display: 'flex', alignItems: 'center', justifyContent: 'center', cursor: 'grab', touchAction: 'none' }}>
+        <div ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${part.title}`} onKeyDown={onKey} style={{ width: TARGET.adult, height: TARGET.learner, display: 'flex', alignItems: 'center', justifyContent: 'center', cursor: 'grab', touchAction: 'none' }}>
           <LineIcon name="grip" size={20} />
         </div>
         <Press flat aria-expanded={open} aria-label={`${part.title || 'A part without a name'}. ${line}`} onPress={onOpen} style={styles.opener}>
@@ -184,6 +199,7 @@ function PartCard({ part, first, open, onOpen, choices, line, onPart, onChoice, 
 
 const styles = StyleSheet.create({
   list: { gap: 0 },
+  told: { position: 'absolute', width: 1, height: 1, overflow: 'hidden', opacity: 0 },
   entry: { paddingVertical: 5 },
   inChoice: { borderLeftWidth: 6, borderColor: colours.ochre, paddingLeft: 12 },
   choice: { gap: 12, paddingBottom: 12 },

@@ -162,13 +162,15 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     </View>
   );
   const foot = (
-    <View style={styles.foot}>
-      <View style={styles.footWords}>
+    <View style={[styles.foot, wide && styles.footWide]}>
+      <View style={wide && styles.grow}>
         <Text variant="labelMedium">{status}</Text>
         <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="draft-line">{way ? `${draftWords(state)}, ${wayWords(way)}` : draftWords(state)}</Text>
       </View>
-      {!wide && <Button icon="eye" label="See it as a learner" onPress={() => setPreview('phone')}>See it</Button>}
-      {view.state !== 'archived' && <Button kind={settled ? 'plain' : 'main'} icon={settled ? 'tick' : 'forward'} disabled={busy || settled} onPress={() => void giveOut()}>{settled ? 'Given out' : give}</Button>}
+      <View style={styles.footButtons}>
+        {!wide && <Button icon="eye" label="See it as a learner" onPress={() => setPreview('phone')}>See it</Button>}
+        {view.state !== 'archived' && <Button kind={settled ? 'plain' : 'main'} icon={settled ? 'tick' : 'forward'} disabled={busy || settled} onPress={() => void giveOut()} style={!wide && styles.grow}>{settled ? 'Given out' : give}</Button>}
+      </View>
     </View>
   );
   const head = (
@@ -249,7 +251,8 @@ const styles = StyleSheet.create({
   indexDone: { backgroundColor: colours.ochre },
   conflict: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 14, gap: 12 },
   start: { alignSelf: 'flex-start' },
-  foot: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingHorizontal: 16, paddingTop: 10, paddingBottom: 14, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
-  footWords: { flex: 1, gap: 2 },
+  footWide: { flexDirection: 'row', alignItems: 'center' },
+  footButtons: { flexDirection: 'row', gap: 14 },
+  foot: { gap: 8, paddingHorizontal: 16, paddingTop: 10, paddingBottom: 14, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   menu: { gap: 12 },
 });

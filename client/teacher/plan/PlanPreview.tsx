@@ -40,7 +40,7 @@ export function PlanPreview({ plan, wide, zone, teacher }: { plan: ActivityPlan;
   const sheet = <View style={styles.sheet}>{part ? <PartPreview key={part.id} part={part} wide={wide} teacher={teacher} /> : <Text variant="bodyMedium">Nothing to work on yet.</Text>}</View>;
   if (wide) {
     return (
-      <View style={[styles.frame, styles.wide]} role="img" aria-label="As a learner sees it on a wide screen">
+      <View style={[styles.frame, styles.wide]} role="region" aria-label="As a learner sees it on a wide screen">
         {looked || <TaskPanel facts={facts} zone={zone} onLook={setLooking} title={plan.title || '…'} below={below} />}
         <View style={styles.main}>{tabs}{sheet}</View>
       </View>

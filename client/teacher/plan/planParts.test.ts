@@ -1,5 +1,5 @@
 import { EMPTY_PLAN, planTroubles, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
-import { addPart, changePart, chooseFor, movePart, removePart } from './planParts';
+import { addPart, changePart, chooseFor, movePart, removePart, stepPart } from './planParts';
 
 const ids = ['a', 'b', 'c', 'd'].map((letter) => `${letter.repeat(8)}-0000-4000-8000-000000000000`);
 const [a, b, c, d] = ids as [string, string, string, string];
@@ -20,6 +20,13 @@ describe('the parts of a plan', () => {
     expect(order(movePart(four(), d, a))).toBe('dabc');
     expect(order(movePart(four(), a, c))).toBe('bcad');
     expect(order(movePart(four(), a, 'gone'))).toBe('abcd');
+  });
+
+  it('go one step up or down, past a whole choice that is not theirs', () => {
+    expect(order(stepPart(four(), c, -1))).toBe('acbd');
+    expect(order(stepPart(four(), d, 1))).toBe('abcd');
+    const chosen = chooseFor(chooseFor(four(), a, { fresh: CHOICE }), b, CHOICE);
+    expect([order(stepPart(chosen, c, -1)), order(stepPart(chosen, a, 1)), order(stepPart(stepPart(chosen, c, -1), c, 1))]).toEqual(['cabd', 'bacd', 'abcd']);
   });
 
   it('lie together in a choice, and a choice goes with its last part', () => {

@@ -53,6 +53,16 @@ export function movePart(plan: ActivityPlan, id: string, over: string): Activity
   return tidy({ ...plan, parts });
 }
 
+/** Moves a part one place up or down; over a choice that it does not belong to, it goes past all of it. */
+export function stepPart(plan: ActivityPlan, id: string, by: 1 | -1): ActivityPlan {
+  const at = plan.parts.findIndex((part) => part.id === id);
+  let to = at + by;
+  const next = plan.parts[to];
+  if (at < 0 || !next) return plan;
+  if (next.choice !== null && next.choice !== plan.parts[at]!.choice) while (plan.parts[to + by]?.choice === next.choice) to += by;
+  return movePart(plan, id, plan.parts[to]!.id);
+}
+
 /** Puts a part into a choice, a new one, or none. In a choice parts are free to choose until they are said to be fixed. */
 export function chooseFor(plan: ActivityPlan, id: string, choice: string | { fresh: string } | null): ActivityPlan {
   const key = choice !== null && typeof choice === 'object' ? choice.fresh : choice;

@@ -1,0 +1,97 @@
+import { arrangePlan, planWords, weekStart } from '@lippet/core/schedule/plan';
+import { dayShare, monthWord, schoolDay, weekdayWord } from '@lippet/core/schedule/schoolTime';
+import { lazy, Suspense, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { useNow } from '../../api/queries';
+import { CalendarAddress } from '../../learner/plan/CalendarAddress';
+import { MonthGrid } from '../../learner/plan/MonthGrid';
+import { PickDay } from '../../learner/plan/PickDay';
+import { PieceList } from '../../learner/PieceList';
+import { SignedIn } from '../../signIn/SignedIn';
+import { PersonHead } from '../../ui/PersonHead';
+import { Pick } from '../../ui/Pick';
+import { Press } from '../../ui/Press';
+import { LineIcon } from '../../ui/LineIcon';
+import { Say } from '../../ui/Say';
+import { Screen } from '../../ui/Screen';
+import { colours, TARGET } from '../../ui/theme';
+
+/** Scales and curves are of no use on the first screen. */
+const TideChart = lazy(() => import('../../learner/plan/TideChart').then((chart) => ({ default: chart.TideChart })));
+
+const VIEWS = [{ value: 'week', word: 'Week' }, { value: 'month', word: 'Month' }] as const;
+const WEEKS = { week: 1, month: 5 } as const;
+
+/** The weeks ahead: how much is due when, what is late, and what has no date. */
+export default function PlanPlace() {
+  const { data, error, refetch } = useNow();
+  const [view, setView] = useState<'week' | 'month'>('week');
+  const [weeks, setWeeks] = useState(0);
+  const [chosen, setChosen] = useState<string | null>(null);
+  return (
+    <SignedIn role="learner">
+      {(me) => {
+        const { zone } = me.school;
+        const now = Date.now();
+        const today = schoolDay(now, zone);
+        const plan = arrangePlan(data?.cards ?? [], weekStart(now, zone, weeks), WEEKS[view] * 7, now, zone);
+        const nameOf = (noon: number): string => weekdayWord(noon, zone);
+        const words = planWords(plan.days, nameOf);
+        const step = (by: number): void => {
+          setWeeks(weeks + by);
+          setChosen(null);
+        };
+        const shown = plan.days.filter(({ day, pieces }) => (chosen ? day === chosen : pieces.length > 0));
+        const shared = { zone, now };
+        return (
+          <Screen>
+            <PersonHead me={me} title="Plan" below={data && words} unseen={data?.unseenUpdates} />
+            {error && <Say again={() => void refetch()}>{error.message}</Say>}
+            <View style={styles.bar}>
+              <Press flat aria-label={view === 'week' ? 'The week before' : 'Five weeks before'} disabled={weeks <= 0} onPress={() => step(-WEEKS[view])} style={styles.step}><LineIcon name="back" size={20} /></Press>
+              <Text variant="labelLarge" style={styles.week} role="status">{weeks === 0 ? 'This week' : weeks === 1 ? 'Next week' : `From ${Number(plan.days[0]!.day.slice(8))} ${monthWord(plan.days[0]!.noon, zone)}`}</Text>
+              <Press flat aria-label={view === 'week' ? 'The week after' : 'Five weeks after'} onPress={() => step(WEEKS[view])} style={styles.step}><LineIcon name="forward" size={20} /></Press>
+              <View style={styles.grow} />
+              <Pick label="How far ahead" options={VIEWS} chosen={view} onChoose={(next) => { setView(next); setChosen(null); }} />
+            </View>
+            {view === 'week' ? (
+              <Suspense fallback={<View style={styles.chart} />}>
+                <TideChart days={plan.days} today={today} chosen={chosen} hour={dayShare(now, zone)} nameOf={nameOf} words={words} onDay={(day) => setChosen(day === chosen ? null : day)} />
+              </Suspense>
+            ) : (
+              <MonthGrid days={plan.days} today={today} chosen={chosen} nameOf={nameOf} onDay={(day) => setChosen(day === chosen ? null : day)} />
+            )}
+            {shown.map(({ day, noon, pieces, minutes }) => (
+              <View key={day}>
+                <PieceList title={dayTitle(day, noon, today, zone)} cards={pieces} {...shared} beside={(card) => card.due === null && <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />} />
+                {pieces.length === 0 && <Say calm>{`Nothing is due on ${nameOf(noon)}.`}</Say>}
+                {pieces.length > 1 && minutes > 0 && <Text variant="bodySmall" style={styles.sum}>{`${minutes} minutes altogether`}</Text>}
+              </View>
+            ))}
+            {plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && <Say calm>{view === 'week' ? 'Nothing is due this week.' : 'Nothing is due in these weeks.'}</Say>}
+            <PieceList title="On the shore: late" cards={plan.shore} {...shared} />
+            <PieceList title="Whenever: adrift" cards={plan.drifting} {...shared} beside={(card) => <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />} />
+            {plan.beyond.length > 0 && <PieceList title="Later" cards={plan.beyond} {...shared} />}
+            {data && <CalendarAddress />}
+          </Screen>
+        );
+      }}
+    </SignedIn>
+  );
+}
+
+function dayTitle(day: string, noon: number, today: string, zone: string): string {
+  const name = weekdayWord(noon, zone);
+  return day === today ? `${name}, today` : `${name} ${Number(day.slice(8))}`;
+}
+
+
+const styles = StyleSheet.create({
+  bar: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 4 },
+  step: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: 'transparent' },
+  week: { minWidth: 92, textAlign: 'center' },
+  grow: { flex: 1 },
+  chart: { height: 236 },
+  sum: { color: colours.soft, paddingTop: 6 },
+});

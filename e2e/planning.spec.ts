@@ -1,0 +1,45 @@
+/** The learner’s Plan: the same numbers as everywhere, a day of one’s own, a calendar address. */
+import { expectAccessible } from './accessible';
+import { PHONE } from './chromium';
+import { expect, test } from './school';
+
+test('the plan shows what Now shows, takes undated work onto a day, and leads to the work', async ({ device }) => {
+  const wren = await device({ viewport: PHONE });
+  await wren.asLearner('Wren Abara');
+  const { page } = wren;
+  let taps = 1;
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  const chart = page.getByRole('img', { name: /minutes/ });
+  await expect(chart).toBeVisible();
+  await expectAccessible(page, 'the plan');
+  const drift = page.getByRole('region', { name: 'Whenever: adrift' });
+  await expect(drift.getByRole('link', { name: /^Gull or tern/ })).toBeVisible();
+  await drift.getByRole('button', { name: 'Pick a day for Gull or tern?' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Tomorrow' }).click();
+  await expect(drift).toHaveCount(0);
+  // It lies on its day now, there and in the month.
+  await page.getByRole('radio', { name: 'Month' }).click();
+  await expect(page.getByRole('link', { name: /^Gull or tern/ })).toBeVisible();
+  await expectAccessible(page, 'the month');
+  taps += 1;
+  await page.getByRole('link', { name: /^Joined letters l, h, k/ }).click();
+  await expect(wren.sheet).toBeVisible();
+  expect(taps).toBeLessThanOrEqual(2);
+});
+
+test('a calendar program reads the dates by a secret address, until that is made anew', async ({ device, school }) => {
+  const wren = await device({ viewport: PHONE });
+  await wren.asLearner('Wren Abara');
+  const { page } = wren;
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  await page.getByRole('button', { name: 'In my own calendar' }).click();
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  const address = (await page.getByTestId('calendar-address').textContent())!;
+  const file = await (await fetch(address)).text();
+  expect(file).toContain('SUMMARY:Colour the lantern room');
+  expect(file).not.toContain('Night at the lighthouse');
+  expect(address).toContain(school.url);
+  await page.getByRole('button', { name: 'Make another' }).click();
+  await expect(page.getByTestId('calendar-address')).not.toHaveText(address);
+  expect((await fetch(address)).status).toBe(404);
+});

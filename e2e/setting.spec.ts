@@ -1,0 +1,180 @@
+/** A teacher sets work, changes it when it is begun, and a learner finds it. */
+import { expectAccessible } from './accessible';
+import { PHONE, WIDE } from './chromium';
+import { expect, test } from './school';
+
+test('a one-page drawing activity is set for a group in a few taps, and its learners have it at once', async ({ device }) => {
+  const farrow = await device({ viewport: PHONE });
+  await farrow.asTeacher('Ms Farrow');
+  const { page } = farrow;
+  let taps = 0;
+  const tap = async (role: 'button' | 'link' | 'checkbox' | 'textbox', name: string | RegExp): Promise<void> => {
+    taps += 1;
+    await page.getByRole(role, { name, exact: typeof name === 'string' }).click();
+  };
+  await tap('link', 'Activities');
+  await tap('button', 'Make a new one');
+  // The name has the focus: one types at once.
+  await expect(page.getByRole('textbox', { name: 'Its name' })).toBeFocused();
+  await page.keyboard.type('Draw a seal');
+  await tap('textbox', 'The task');
+  await page.keyboard.type('Draw a seal on its rock.');
+  await tap('button', /^Add a part: Page/);
+  await tap('checkbox', 'Sandpipers');
+  await tap('button', 'Set it for Sandpipers');
+  await expect(page.getByText('Learners of Sandpipers see this')).toBeVisible();
+  expect(taps).toBeLessThanOrEqual(7);
+
+  const wren = await device();
+  await wren.asLearner('Wren Abara');
+  await wren.page.getByRole('link', { name: 'Updates, 2 new' }).click();
+  await wren.page.getByRole('link', { name: /New for you: Draw a seal/ }).click();
+  await expect(wren.saveLine).toContainText('saved at school too');
+  await expect(wren.page.getByText('Draw a seal on its rock.')).toBeVisible();
+  await wren.draw(0.4);
+  await wren.expectStrokes(1);
+});
+
+test('an activity of every kind of part is made, seen as a learner will see it, and found; a change keeps what is begun', async ({ device, school }) => {
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const { page } = quell;
+  await page.getByRole('link', { name: 'Activities', exact: true }).click();
+  await expectAccessible(page, 'activities');
+  await page.getByRole('button', { name: 'Make a new one' }).click();
+  await page.getByRole('textbox', { name: 'Its name' }).fill('Knots and what they hold');
+  await page.getByRole('button', { name: 'Subject: Making' }).click();
+  await page.getByRole('textbox', { name: 'The task', exact: true }).click();
+  await page.keyboard.type('Look at the knot.');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await page.keyboard.type('Draw it');
+  for (const kind of ['Page', 'Words', 'Tick', 'Sound']) await page.getByRole('button', { name: new RegExp(`^Add a part: ${kind}`) }).click();
+
+  // Nothing is given out while something is missing; what is missing is said where it is.
+  await page.getByRole('button', { name: 'Set it', exact: true }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Choose who it is for.' })).toBeVisible();
+
+  // The last part is carried to the front by keyboard; two become a choice.
+  const cards = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Move / }) });
+  await expect(cards).toHaveCount(4);
+  await page.getByRole('button', { name: 'Move My recording' }).focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('My recording is number 3 of 4.')).toBeAttached();
+  await expect(cards.nth(2)).toHaveAccessibleName('My recording');
+  await page.getByRole('button', { name: /^Done\. / }).click();
+  await page.getByRole('checkbox', { name: 'I confirm it' }).click();
+  await page.getByRole('button', { name: 'Make it a choice' }).click();
+  await page.getByRole('button', { name: /^My recording\. / }).click();
+  await page.getByRole('button', { name: 'Into “choice 1”' }).click();
+  await page.getByRole('button', { name: /^My text\. / }).click();
+  await page.getByRole('textbox', { name: 'Words at least' }).fill('5');
+  await page.getByRole('textbox', { name: 'Ways to begin, one on each line' }).fill('The bowline');
+  await page.getByRole('checkbox', { name: 'Waits for the part before it' }).click();
+
+  // A place is drawn onto the real sheet.
+  await page.getByRole('button', { name: /^My page\. / }).click();
+  await page.getByRole('button', { name: 'Places on sheet 1' }).click();
+  const sheet = page.getByTestId('spot-sheet');
+  const box = (await sheet.boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.2, box.y + box.height * 0.2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.7, box.y + box.height * 0.5, { steps: 5 });
+  await page.mouse.up();
+  await page.getByRole('textbox', { name: 'What it says' }).fill('Your knot');
+  await expectAccessible(page, 'places on a sheet');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+
+  await page.getByRole('group', { name: 'Add something to look at' }).getByRole('button', { name: 'Text' }).click();
+  const material = page.getByRole('group', { name: 'Number 1 to look at' });
+  await material.getByRole('textbox', { name: 'The text' }).fill('Over, under, through.');
+  await material.getByRole('textbox', { name: 'Its name' }).fill('How it goes');
+  await page.getByRole('checkbox', { name: 'Cormorants' }).click();
+  await page.getByRole('button', { name: 'Due: In a week' }).click();
+
+  // As a learner sees it, on a phone and wide.
+  const preview = page.getByRole('complementary', { name: 'As a learner sees it' });
+  await expect(preview.getByRole('tab', { name: /My text, waits for My page/ })).toBeVisible();
+  await preview.getByRole('button', { name: /^All of the task/ }).click();
+  await expect(preview.getByRole('button', { name: 'Look at: How it goes' })).toBeVisible();
+  await preview.getByRole('radio', { name: 'Wide' }).click();
+  await expect(preview.getByText('Draw it', { exact: true })).toBeVisible();
+  await expectAccessible(page, 'making an activity');
+  await expect(page.getByTestId('draft-line')).toHaveText('kept at school');
+
+  // A reload in the middle loses nothing.
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'What it is' }).getByRole('textbox', { name: 'Its name' })).toHaveValue('Knots and what they hold');
+  await page.getByRole('button', { name: 'Set it for Cormorants' }).click();
+  await expect(page.getByText('Learners of Cormorants see this')).toBeVisible();
+
+  // The learner: the second part waits and says for what; then words, with a way to begin, and a tick.
+  const nell = await device();
+  await nell.asLearner('Nell Garrick');
+  await nell.open(`/activity/${await school.activityId('Knots and what they hold')}`);
+  await expect(nell.saveLine).toContainText('saved at school too');
+  await nell.page.getByRole('tab', { name: /My text/ }).click();
+  await expect(nell.page.getByRole('heading', { name: 'First comes “My page”' }).or(nell.page.getByText('First comes “My page”'))).toBeVisible();
+  await nell.page.getByRole('button', { name: 'Go to My page' }).click();
+  await nell.draw(0.3);
+  await nell.page.getByRole('tab', { name: /My text/ }).click();
+  await nell.page.getByRole('button', { name: 'Begin with: The bowline' }).click();
+  await nell.page.keyboard.type('never slips in the rain');
+  await expect(nell.page.getByTestId('word-count')).toHaveText('7 words');
+  await expectAccessible(nell.page, 'writing words');
+  await nell.page.getByRole('tab', { name: /Done/ }).click();
+  await nell.page.getByRole('checkbox', { name: 'I have done this' }).click();
+  await expectAccessible(nell.page, 'a tick');
+  await expect(nell.saveLine).toContainText('saved at school too');
+
+  // The teacher takes the written part out: it says whose work lies there, and the work stays.
+  await page.getByRole('link', { name: 'Activities', exact: true }).or(page.getByRole('button', { name: 'Back' })).first().click();
+  await page.getByRole('link', { name: /^Change Knots and what they hold/ }).click();
+  await page.getByRole('button', { name: /^My text\. / }).click();
+  await page.getByRole('button', { name: 'Take My text out' }).click();
+  await expect(page.getByText(/There is work in it by Nell Garrick/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take it out', exact: true }).last().click();
+  await page.getByRole('button', { name: 'Give out the changes' }).click();
+  await expect(page.getByText('Learners of Cormorants see this')).toBeVisible();
+  await nell.page.reload();
+  await nell.page.getByRole('tab', { name: /My text, done, not asked for any more/ }).click();
+  await expect(nell.page.getByText('The bowline never slips in the rain')).toBeVisible();
+
+  // Sent: what the teacher confirms reaches the learner with the review.
+  await nell.page.getByRole('button', { name: 'Send', exact: true }).click();
+  await nell.page.getByRole('button', { name: 'Send to Mr Quell' }).click();
+  await expect(nell.page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible();
+  const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Nell Garrick'");
+  await quell.open(`/review/${await school.activityId('Knots and what they hold')}?person=${learner!.id}`);
+  await page.getByRole('tab', { name: /Done/ }).click();
+  await page.getByRole('button', { name: 'Confirm that it was done' }).click();
+  await page.getByRole('tab', { name: /My text/ }).click();
+  await expect(page.getByText('The bowline never slips in the rain')).toBeVisible();
+  await page.getByRole('button', { name: 'Finished' }).click();
+  await expect(page.getByRole('heading', { name: 'Nell Garrick' })).toBeVisible();
+  await nell.open('/updates');
+  await nell.page.getByRole('link', { name: /Finished: Knots and what they hold/ }).first().click();
+  await nell.page.getByRole('tab', { name: /Done/ }).click();
+  await expect(nell.page.getByText('Seen and confirmed by the teacher')).toBeVisible();
+});
+
+test('material opens over the work, and opens where one was; the answer is there once a go is sent', async ({ device }) => {
+  const oskar = await device();
+  await oskar.asLearner('Tamsin Oke');
+  const { page } = oskar;
+  await page.getByRole('link', { name: /^Label the harbour map/ }).click();
+  await page.getByRole('button', { name: /^All of the task/ }).click();
+  await expect(page.getByRole('button', { name: 'Look at: Where the four places are' })).toBeVisible();
+  await page.getByRole('button', { name: 'Look at: Signs on a map' }).click();
+  await expect(page.getByText('A wavy blue line is deep water; dots are sand.')).toBeVisible();
+  await expectAccessible(page, 'something to look at');
+  await page.getByRole('button', { name: 'Back to the work' }).click();
+  await expect(oskar.sheet).toBeVisible();
+
+  const nell = await device();
+  await nell.asLearner('Nell Garrick');
+  await nell.openSheet('Label the harbour map');
+  await nell.page.getByRole('button', { name: /^All of the task/ }).click();
+  await expect(nell.page.getByText('One more to look at once you have sent it.')).toBeVisible();
+  await expect(nell.page.getByText('Where the four places are')).toHaveCount(0);
+});
