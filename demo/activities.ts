@@ -78,6 +78,8 @@ export interface DemoActivity {
   rubric?: [title: string, ...levels: string[]][];
   /** Its choice: what it is called, and how many are wanted. */
   choice?: { title: string; wanted: number };
+  /** What was asked about it: who, of whom, what, when; and what was answered. */
+  asks?: { from: string; audience: 'teacher' | 'class'; words: string; at: DayTime; shared?: boolean; answers?: [from: string, words: string, at: DayTime][] }[];
   /** Not set yet. */
   draft?: boolean;
   parts: DemoPart[];
@@ -94,7 +96,13 @@ export const ACTIVITIES: DemoActivity[] = [
   {
     group: 'sandpipers', title: 'Colour the lantern room', subject: 'Art', goal: 'Colour inside lines with a brush.',
     task: 'Colour the lighthouse. Make the lamp shine out to sea. Then draw the keeper who lives there.',
-    minutes: 20, due: [2, 15], parts: [
+    minutes: 20, due: [2, 15],
+    asks: [
+      { from: 'Milo Stannis', audience: 'class', words: 'Is the lamp yellow or white?', at: [-1, 10], answers: [['Isla Okpara', 'Mine is yellow', [-1, 10, 20]], ['Ms Farrow', 'Both are right. What do you see at night?', [-1, 10, 40]]] },
+      { from: 'Teodor Vance', audience: 'teacher', words: 'May the keeper have a cat?', at: [-1, 9], shared: true, answers: [['Ms Farrow', 'Of course. Every lighthouse needs one.', [-1, 9, 30]]] },
+      { from: 'Juno Pell', audience: 'teacher', words: 'I can not find the brush', at: [0, 8, 55] },
+    ],
+    parts: [
       { title: 'Lighthouse', background: LIGHTHOUSE, drawing: draw.lighthouse },
       { title: 'The keeper', background: BLANK, drawing: draw.keeper },
     ],

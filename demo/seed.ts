@@ -16,7 +16,7 @@ import { setTick, wordsFragment } from '@lippet/core/words/answers';
 import { richTextOf } from '@lippet/core/words/richText';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
-import { Activity, Assignment, Group, Media, Membership, Part, Person, Piece, PieceUpdate, Review, School, Submission, Update } from '@lippet/server/models/tables';
+import { Activity, Assignment, Group, Media, Membership, Message, Part, Person, Piece, PieceUpdate, Review, School, Submission, Thread, Update } from '@lippet/server/models/tables';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { playableForm } from '@lippet/server/media/playable';
 import { activityParts } from '@lippet/server/services/activityParts';
@@ -164,9 +164,25 @@ class Seeder {
       await Part.create({ id, activityId, position, kind: kindOf(part), title: part.title, required: part.required ?? true, settings, choice: part.inChoice ? choice : null, waits: part.waits ?? false }, { transaction });
     }
     const { pages } = await activityParts(activityId, transaction);
+    for (const ask of activity.asks ?? []) await this.ask(activity, activityId, ask);
     for (const [learner, piece] of Object.entries(activity.pieces)) {
       await this.piece({ activity, activityId, pages, partIds }, learner, teacher.name, piece);
     }
+  }
+
+  private async ask(activity: DemoActivity, activityId: string, { from, audience, words, at, shared, answers = [] }: NonNullable<DemoActivity['asks']>[number]): Promise<void> {
+    const { transaction } = this;
+    const threadId = randomUUID();
+    const askerId = this.people.get(from)!;
+    await Thread.create({ id: threadId, activityId, groupId: this.groups.get(activity.group)!, partId: null, askerId, audience, createdAt: this.past(at), sharedAt: shared ? this.past(answers.at(-1)![2]) : null }, { transaction });
+    for (const [author, said, when] of [[from, words, at] as const, ...answers]) {
+      await Message.create({ id: randomUUID(), threadId, authorId: this.people.get(author)!, words: said, mediaId: null, at: this.past(when) }, { transaction });
+    }
+    const { teacher } = GROUPS.find(({ key }) => key === activity.group)!;
+    await Update.create(
+      { id: randomUUID(), personId: this.people.get(teacher.name)!, kind: 'asked', words: `${from} asks: ${words}`, path: `/asks/${activityId}?thread=${threadId}`, at: this.past(at), seenAt: answers.length > 0 ? this.past(at) : null },
+      { transaction },
+    );
   }
 
   /** What is made and not set yet lies in the draft alone. */

@@ -11,6 +11,7 @@ import { ProblemError } from './problems/problem';
 import type { AppEnv, Services } from './routes/context';
 import { learningRoutes } from './routes/learning';
 import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
+import { askRoutes } from './routes/asks';
 import { captureRoutes } from './routes/captures';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
@@ -18,6 +19,7 @@ import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
 import { PieceFactsService } from './services/pieceFacts';
+import { AskService } from './services/asks';
 import { CalendarService } from './services/calendar';
 import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
@@ -55,6 +57,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     exports: new ExportService(files, config.fontsRoot, jobs, facts),
     signIn: new SignInService(sequelize, clock),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
+    asks: new AskService(sequelize, facts, clock),
     calendar: new CalendarService(facts, clock),
     planning: new PlanningService(sequelize, facts, media, clock),
     reviews: new ReviewService(sequelize, log, facts, media, () => hub, clock),
@@ -89,7 +92,7 @@ export function makeApp(
     await next();
     if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');
   });
-  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), teachingRoutes(services)]) {
+  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), askRoutes(services), teachingRoutes(services)]) {
     app.route('/api', routes);
   }
   app.all('/api/*', () => {

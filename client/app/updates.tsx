@@ -17,7 +17,7 @@ import { Stamp } from '../ui/Stamp';
 import { colours } from '../ui/theme';
 
 const STAMP_OF: Record<UpdateView['kind'], PieceState> = {
-  new: 'new', sent: 'with-teacher', 'taken-back': 'started', again: 'another-go', finished: 'finished',
+  new: 'new', asked: 'started', answered: 'ready', removed: 'started', sent: 'with-teacher', 'taken-back': 'started', again: 'another-go', finished: 'finished',
 };
 
 export default function Updates() {

@@ -1,5 +1,6 @@
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -34,6 +35,7 @@ import { useReview } from './useReview';
 export default function ReviewDesk({ activityId, startWith, zone }: { activityId: string; startWith?: string; zone: string }) {
   const wide = useWide();
   const client = useQueryClient();
+  const router = useRouter();
   const { data, error, refetch } = useLine(activityId);
   const [personId, setPersonId] = useState(startWith ?? null);
   const [surface, setSurface] = useState<Surface | null>(null);
@@ -139,6 +141,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
           <BackHead title={data.title} home="/to-review" />
           <View style={styles.headRow}>
             <Text variant="bodySmall" style={styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
+            <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>Asked</Button>
             {wide && <Button onPress={() => setKeysShown(true)} label="Keys">?</Button>}
           </View>
         </View>

@@ -112,7 +112,7 @@ export interface PieceView {
 
 export interface UpdateView {
   id: string;
-  kind: 'new' | 'sent' | 'taken-back' | 'again' | 'finished';
+  kind: 'new' | 'asked' | 'answered' | 'removed' | 'sent' | 'taken-back' | 'again' | 'finished';
   words: string;
   at: number;
   seen: boolean;

@@ -8,6 +8,7 @@ import type { ActivityState } from '@lippet/core/contract/activities';
 import type { RichText } from '@lippet/core/words/richText';
 import type { MediaKind, MediaState } from '@lippet/core/contract/media';
 import type { Role, SecretKind } from '@lippet/core/contract/signIn';
+import type { Audience } from '@lippet/core/contract/ask';
 import type { Manifest, UpdateView } from '@lippet/core/contract/work';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 
@@ -254,6 +255,32 @@ export class MarkUpdate extends Row<MarkUpdate> {
   declare createdAt: CreationOptional<Date>;
 }
 
+/** A question about an activity. */
+export class Thread extends Row<Thread> {
+  declare id: string;
+  declare activityId: string;
+  /** As whose member it was asked. */
+  declare groupId: string;
+  declare partId: string | null;
+  declare askerId: string;
+  declare audience: Audience;
+  /** A question to the teacher alone that the class sees without its name. */
+  declare sharedAt: CreationOptional<Date | null>;
+  declare closedAt: CreationOptional<Date | null>;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class Message extends Row<Message> {
+  declare id: string;
+  declare threadId: string;
+  declare authorId: string;
+  declare words: string;
+  declare mediaId: string | null;
+  declare removedAt: CreationOptional<Date | null>;
+  declare removedWhy: CreationOptional<string | null>;
+  declare at: CreationOptional<Date>;
+}
+
 export class Update extends Row<Update> {
   declare id: string;
   declare personId: string;
@@ -383,6 +410,14 @@ export function defineTables(sequelize: Sequelize): void {
     { ...common, tableName: 'reviews' },
   );
   MarkUpdate.init({ id: serial(), reviewId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'mark_updates' });
+  Thread.init(
+    { id: id(), activityId: uuid(), groupId: uuid(), partId: maybeUuid(), askerId: uuid(), audience: text(), sharedAt: maybeTime(), closedAt: maybeTime(), createdAt: now() },
+    { ...common, tableName: 'threads' },
+  );
+  Message.init(
+    { id: id(), threadId: uuid(), authorId: uuid(), words: text(), mediaId: maybeUuid(), removedAt: maybeTime(), removedWhy: maybeText(), at: now() },
+    { ...common, tableName: 'messages' },
+  );
   Update.init(
     { id: id(), personId: uuid(), kind: text(), words: text(), path: text(), at: now(), seenAt: maybeTime() },
     { ...common, tableName: 'updates' },

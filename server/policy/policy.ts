@@ -7,6 +7,7 @@ import type { Actor } from './actor';
 
 type OwnedPiece = { personId: string };
 type GroupWork = { groupId: string };
+type Asked = { groupId: string; askerId: string; audience: 'teacher' | 'class'; sharedAt?: Date | null; closedAt?: Date | null };
 /** An activity as it is made: whose it is, and which groups it is set for. */
 type Planned = { teacherId: string; groups: readonly string[] };
 
@@ -86,6 +87,18 @@ export const policy = {
 
   /** An address for one's own dates: learners. */
   keepCalendar: (actor: Actor): boolean => actor.role === 'learner',
+
+  /** A question: who asked, and the group's teachers; the class where it was asked of the class, or was shared. */
+  readThread: (actor: Actor, thread: Asked): boolean =>
+    thread.askerId === actor.personId || actor.teaches.has(thread.groupId) || (actor.learnsIn.has(thread.groupId) && (thread.audience === 'class' || Boolean(thread.sharedAt))),
+
+  /** Answering: whoever it was asked of, and who asked, until it is closed. What was only shared is not theirs to answer. */
+  answerThread: (actor: Actor, thread: Asked): boolean =>
+    actor.teaches.has(thread.groupId) ||
+    (!thread.closedAt && (thread.askerId === actor.personId || (thread.audience === 'class' && actor.learnsIn.has(thread.groupId)))),
+
+  /** Sharing and closing questions, and taking messages away: the group's teachers. */
+  leadThread: (actor: Actor, thread: Asked): boolean => actor.teaches.has(thread.groupId),
 
   /** The class list with its code. */
   seeClass: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),

@@ -5,6 +5,7 @@ import { idParam } from '@lippet/core/contract/work';
 import type { Config } from '../config';
 import type { Actor } from '../policy/actor';
 import { notFound, ProblemError } from '../problems/problem';
+import type { AskService } from '../services/asks';
 import type { CalendarService } from '../services/calendar';
 import type { CaptureService } from '../services/captures';
 import type { ExportService } from '../services/exports';
@@ -32,6 +33,7 @@ export interface Services {
   planning: PlanningService;
   reviews: ReviewService;
   calendar: CalendarService;
+  asks: AskService;
   hub: SyncHub;
 }
 

@@ -9,7 +9,7 @@ jest.setTimeout(30_000);
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string }
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string }
 interface Row {
   path: (ids: Ids) => string;
   /** The method that is asked with, where it is another than the route's. */
@@ -60,6 +60,17 @@ const TABLE: Record<string, Row> = {
   'POST /api/activities/:id/media/:media': {
     path: ({ activity }) => `/api/activities/${activity}/media/${randomUUID()}`, body: () => ({ sha256: 'a'.repeat(64) }), allowed: {},
   },
+  'GET /api/activities/:id/threads': { path: ({ activity }) => `/api/activities/${activity}/threads`, allowed: { owner: 200, classmate: 200, teacher: 200 } },
+  'POST /api/activities/:id/threads': {
+    path: ({ activity }) => `/api/activities/${activity}/threads`, body: () => ({ id: randomUUID(), message: randomUUID(), audience: 'teacher', words: 'Which?' }), allowed: { owner: 201, classmate: 201 },
+  },
+  'POST /api/threads/:id/messages': { path: ({ thread }) => `/api/threads/${thread}/messages`, body: () => ({ message: randomUUID(), words: 'This one' }), allowed: { owner: 201, teacher: 201 } },
+  'POST /api/messages/:id/remove': { path: ({ message }) => `/api/messages/${message}/remove`, body: () => ({ why: 'A name is in it.' }), allowed: { teacher: 200 } },
+  'POST /api/threads/:id/close': { path: ({ thread }) => `/api/threads/${thread}/close`, allowed: { teacher: 200 } },
+  'DELETE /api/threads/:id/close': { path: ({ thread }) => `/api/threads/${thread}/close`, allowed: { teacher: 200 } },
+  // A question that is shared is there for a classmate too, who still may not lead it.
+  'POST /api/threads/:id/share': { path: ({ thread }) => `/api/threads/${thread}/share`, allowed: { teacher: 200 } },
+  'DELETE /api/threads/:id/share': { path: ({ thread }) => `/api/threads/${thread}/share`, allowed: { teacher: 200 } },
   'GET /api/media/:id': { path: ({ media }) => `/api/media/${media}`, allowed: { owner: 200, teacher: 200 } },
   'GET /api/media/:id/playable': { path: ({ media }) => `/api/media/${media}/playable`, allowed: { owner: 200, teacher: 200 } },
   // A picture can't be cut: it is not there for those who may see it, as for all others.
@@ -131,6 +142,8 @@ describe('permissions', () => {
     const { id: media } = (await (await ada.bring(pieceId, SVG)).json()) as MediaView;
     const upload = randomUUID();
     await ada.request('POST', '/api/uploads', 'half', uploadHeaders(`pieces/${pieceId}`, upload, 9));
+    const [thread, message] = [randomUUID(), randomUUID()];
+    await ada.json('POST', `/api/activities/${school.activities.open}/threads`, { id: thread, message, audience: 'teacher', words: 'Which way is up?' });
     const { id: capture } = await ada.json<{ id: string }>('POST', `/api/pieces/${pieceId}/captures`, { title: 'Knots' });
     const { piece, go } = await sentPiece(ada, school.activities.open);
     await harness.services.copies.keep(piece);
@@ -142,7 +155,7 @@ describe('permissions', () => {
     const bens = await sentPiece(await as('ben'), school.activities.open);
     const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
     await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
-    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed };
+    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message };
   });
   afterAll(() => school.close());
 

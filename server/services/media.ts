@@ -6,7 +6,7 @@ import { mediaOf } from '@lippet/core/page/mediaOf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import type { Span } from '@lippet/core/recording/spans';
 import type { Jobs } from '../jobs/jobs';
-import { Activity, Assignment, CapturePhoto, Export, Media, Piece, Review, Submission } from '../models/tables';
+import { Activity, Assignment, CapturePhoto, Export, Media, Message, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -14,6 +14,7 @@ import { judgeMedia, pdfPagePicture } from '../media/judge';
 import { cutPlayable, probeRecording, RecordingError } from '../media/recording';
 import { wavePicture, type MediaPictures } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
+import { shownInThread } from './asks';
 import type { PieceFactsService } from './pieceFacts';
 
 /** How large the small pictures of PDF pages are, in pixels. */
@@ -110,6 +111,7 @@ export class MediaService {
   private async find(actor: Actor, id: string): Promise<Media> {
     const media = await Media.findByPk(id);
     if (!media) throw notFound();
+    if (await shownInThread(actor, id)) return media;
     if (media.pieceId) {
       const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
       const work = await this.facts.workOf(piece);
@@ -221,7 +223,8 @@ export class MediaService {
     const goes = await Submission.findAll({ where: { pieceId, withdrawnAt: null }, attributes: ['id', 'document'] });
     const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) }, attributes: ['marks'] });
     const sent = new Set([...goes.flatMap(({ document }) => mediaOf(documentOf(document))), ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : []))]);
-    const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id));
+    const said = new Set((await Message.findAll({ where: { mediaId: { [Op.not]: null } }, attributes: ['mediaId'] })).map(({ mediaId }) => mediaId));
+    const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id) && !said.has(id));
     for (const media of others) {
       await CapturePhoto.destroy({ where: { mediaId: media.id } });
       await media.destroy();

@@ -7,12 +7,12 @@ import { Opening } from '../../ui/Opening';
 const ActivitySheet = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ActivitySheet })));
 
 export default function ActivityRoute() {
-  const { activityId } = useLocalSearchParams<{ activityId: string }>();
+  const { activityId, ask } = useLocalSearchParams<{ activityId: string; ask?: string }>();
   return (
     <SignedIn role="learner">
       {(me) => (
         <Suspense fallback={<Opening />}>
-          <ActivitySheet key={activityId} activityId={activityId} zone={me.school.zone} />
+          <ActivitySheet key={activityId} activityId={activityId} ask={ask ?? null} zone={me.school.zone} />
         </Suspense>
       )}
     </SignedIn>

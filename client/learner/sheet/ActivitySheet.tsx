@@ -11,6 +11,7 @@ import { mediaOutbox } from '../../api/mediaOutbox';
 import { usePiece } from '../../api/queries';
 import { post } from '../../api/request';
 import { sendWishes } from '../../api/sendWishes';
+import AskDesk from '../../ask/AskDesk';
 import { MaterialDesk } from '../../looking/MaterialDesk';
 import { PhotoStart } from '../../capture/PhotoStart';
 import { ColourPick } from '../../page/ColourPick';
@@ -58,7 +59,7 @@ const Booth = lazy(() => import('../../capture/Booth'));
 const WordsPanel = lazy(() => import('./WordsPanel'));
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
-export default function ActivitySheet({ activityId, zone }: { activityId: string; zone: string }) {
+export default function ActivitySheet({ activityId, zone, ask = null }: { activityId: string; zone: string; /** The question that one was led to. */ ask?: string | null }) {
   const opened = useQuery({
     queryKey: ['open', activityId], queryFn: () => post<{ pieceId: string }>(`/activities/${activityId}/piece`), staleTime: Infinity,
   });
@@ -90,6 +91,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   const [adding, setAdding] = useState(false);
   const [menu, setMenu] = useState(false);
   const [looking, setLooking] = useState<string | null>(null);
+  const [asking, setAsking] = useState(ask !== null);
   const editable = Boolean(piece?.card.standing.mayDraw && loaded && !frozen);
   useEffect(() => void mediaOutbox.start(), []);
   // The teacher may have added sheets since this was begun.
@@ -209,7 +211,9 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
     </ScrollView>
   );
   const material = piece.materials.find(({ id }) => id === looking);
-  const looked = material && <MaterialDesk material={material} onClose={() => setLooking(null)} />;
+  const looked = asking ? (
+    <AskDesk activityId={activityId} zone={zone} pieceId={editable ? piece.id : null} part={part} thread={ask} onClose={() => setAsking(false)} />
+  ) : material && <MaterialDesk material={material} onClose={() => setLooking(null)} />;
   const overlays = (
     <>
       {page && <AddPage
@@ -218,7 +222,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
       />}
       <SheetMenu
         visible={menu} onClose={() => setMenu(false)} piece={piece} editor={editor} editable={editable} pages={pages} page={page} zone={zone}
-        onPage={goToPage} surface={surface} onPaper={partEditable && part.onPaper && part.kind !== 'photo' ? takePages : null}
+        onPage={goToPage} surface={surface} onAsk={() => setAsking(true)} onPaper={partEditable && part.onPaper && part.kind !== 'photo' ? takePages : null}
         onVoice={partEditable && (page || written) && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
         onCamera={partEditable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null}
       />
@@ -234,7 +238,7 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
   if (wide) {
     return (
       <View style={[styles.wide, leftHanded && styles.mirrored]} role="main">
-        {!full && (material ? <View style={styles.beside}>{looked}</View> : <TaskPanel facts={piece} zone={zone} onLook={setLooking} title={card.title} below={cardWords(card, Date.now(), zone)} />)}
+        {!full && (looked ? <View style={styles.beside}>{looked}</View> : <TaskPanel facts={piece} zone={zone} onLook={setLooking} onAsk={() => setAsking(true)} title={card.title} below={cardWords(card, Date.now(), zone)} />)}
         {!full && <View style={styles.upright} />}
         <View style={styles.middle}>
           {head}
@@ -263,12 +267,12 @@ export default function ActivitySheet({ activityId, zone }: { activityId: string
         <View style={styles.top}>
           {head}
           {tabs}
-          <TaskStrip facts={piece} zone={zone} onLook={setLooking} />
+          <TaskStrip facts={piece} zone={zone} onLook={setLooking} onAsk={() => setAsking(true)} />
           <Standing piece={piece} zone={zone} />
         </View>
       )}
       <View style={styles.sheet}>{sheet}</View>
-      {material && <View style={styles.over}>{looked}</View>}
+      {looked && <View style={styles.over}>{looked}</View>}
       {pageBar}
       {pageStrip}
       {voice}

@@ -27,6 +27,8 @@ interface Props {
   zone: string;
   surface: Surface | null;
   onPage: (page: string) => void;
+  /** Opens the questions about this activity. */
+  onAsk: () => void;
   /** Answers the part in hand with photos of paper; null where that is no answer. */
   onPaper: (() => void) | null;
   /** Answers the part in hand with a voice; null where that is no answer, or where there is a button for it. */
@@ -40,7 +42,7 @@ const TITLES: Record<Section, string> = {
 };
 
 /** What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the keys. */
-export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage, onPaper, onVoice, onCamera }: Props) {
+export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage, onAsk, onPaper, onVoice, onCamera }: Props) {
   const [view, setView] = useState<Section>('menu');
   const close = (): void => {
     setView('menu');
@@ -51,6 +53,7 @@ export function SheetMenu({ visible, onClose, piece, editor, editable, pages, pa
       {view === 'menu' && (
         <View style={styles.list}>
           <OutboxList pieceId={piece.id} />
+          <Button icon="ask" onPress={() => { close(); onAsk(); }}>Ask about this</Button>
           {onPaper && <Button icon="camera" onPress={() => { close(); onPaper(); }}>Answer on paper, with a photo</Button>}
           {onVoice && <Button icon="voice" onPress={() => { close(); onVoice(); }}>Answer with your voice</Button>}
           {onCamera && <Button icon="picture" onPress={() => { close(); onCamera(); }}>Put a photo on this page</Button>}

@@ -5,6 +5,7 @@ import { Text } from 'react-native-paper';
 import { MaterialList } from '../../looking/MaterialList';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
+import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { RichWords } from '../../words/RichWords';
@@ -16,10 +17,12 @@ interface Props {
   facts: TaskFacts;
   zone: string;
   onLook: (material: string) => void;
+  /** Opens the questions; null where there are none to ask. */
+  onAsk?: () => void;
 }
 
 /** The task in full, and all that is at hand for it: what is needed, what to look at, the aim, what good work shows. */
-function TaskDetails({ facts: { taskText, told, goal, supplies, materials, later, rubric }, zone, onLook }: Props) {
+function TaskDetails({ facts: { taskText, told, goal, supplies, materials, later, rubric }, zone, onLook, onAsk }: Props) {
   return (
     <>
       {told && <TakePlayer take={takeOf(told)} label="The task" />}
@@ -37,6 +40,7 @@ function TaskDetails({ facts: { taskText, told, goal, supplies, materials, later
           <Text variant="bodyLarge">{goal}</Text>
         </View>
       )}
+      {onAsk && <Button icon="ask" onPress={onAsk} style={styles.ask}>Ask about this</Button>}
       {rubric.length > 0 && (
         <View style={styles.part}>
           <Text variant="headlineSmall" role="heading" aria-level={2}>What good work shows</Text>
@@ -58,7 +62,7 @@ function TaskDetails({ facts: { taskText, told, goal, supplies, materials, later
 }
 
 /** The task on a phone: two lines above the sheet; pulled down, it lies over the sheet, and is put away with one tap. Its place is kept. */
-export function TaskStrip({ facts, zone, onLook }: Props) {
+export function TaskStrip({ facts, zone, onLook, onAsk }: Props) {
   const [open, setOpen] = useState(false);
   const [begun, setBegun] = useState(false);
   const toggle = (): void => {
@@ -76,7 +80,7 @@ export function TaskStrip({ facts, zone, onLook }: Props) {
       {begun && (
         <View style={[styles.card, !open && styles.away]}>
           <ScrollView style={styles.scroll} contentContainerStyle={styles.cardContent} role="complementary" aria-label="Task">
-            <TaskDetails facts={facts} zone={zone} onLook={(id) => { setOpen(false); onLook(id); }} />
+            <TaskDetails facts={facts} zone={zone} onLook={(id) => { setOpen(false); onLook(id); }} onAsk={onAsk && (() => { setOpen(false); onAsk(); })} />
           </ScrollView>
           <Pressable role="button" aria-label="Put the task away" onPress={() => setOpen(false)} style={styles.pull}><LineIcon name="up" size={20} /><Text variant="labelMedium">Back to the sheet</Text></Pressable>
         </View>
@@ -97,6 +101,7 @@ export function TaskPanel({ title, below, ...rest }: Props & { title: string; be
 }
 
 const styles = StyleSheet.create({
+  ask: { alignSelf: 'flex-start' },
   holder: { zIndex: 3 },
   strip: {
     flexDirection: 'row', alignItems: 'center', gap: 12, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink,

@@ -1,0 +1,101 @@
+import type { Audience } from '@lippet/core/contract/ask';
+import { useEffect, useRef, useState } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { LineIcon } from '../ui/LineIcon';
+import { Pick } from '../ui/Pick';
+import { Say } from '../ui/Say';
+import { colours, OUTLINE, TARGET } from '../ui/theme';
+import { ReaderSign } from './ReaderSign';
+import { SayBox } from './SayBox';
+import { ThreadCard } from './ThreadCard';
+import { useAsks } from './useAsks';
+
+interface Props {
+  activityId: string;
+  zone: string;
+  /** The piece that voices and pictures belong to, while it can be added to. */
+  pieceId: string | null;
+  /** The part in hand. */
+  part: { id: string; title: string };
+  /** The thread that one was led to. */
+  thread: string | null;
+  onClose: () => void;
+}
+
+/** A learner asks about an activity, beside or over the work; the teacher alone reads it unless it is said otherwise. */
+export default function AskDesk({ activityId, zone, pieceId, part, thread: led, onClose }: Props) {
+  const asks = useAsks(activityId);
+  const { data, error, problem } = asks;
+  // Chosen anew each time: a question to the class must never be one by habit.
+  const [audience, setAudience] = useState<Audience>('teacher');
+  const [about, setAbout] = useState<'part' | 'all'>('part');
+  const thread = useRef(crypto.randomUUID());
+  const loaded = data !== undefined;
+  useEffect(() => {
+    if (loaded && led) document.getElementById(`thread-${led}`)?.scrollIntoView({ block: 'center' });
+  }, [loaded, led]);
+  return (
+    <View style={styles.desk} role="complementary" aria-label="Ask">
+      <View style={styles.head}>
+        <LineIcon name="ask" size={24} />
+        <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.grow}>Ask</Text>
+        <Pressable role="button" aria-label="Back to the work" onPress={onClose} style={styles.close}><LineIcon name="close" /></Pressable>
+      </View>
+      <ScrollView contentContainerStyle={styles.content}>
+        {error && <Say again={() => void asks.refetch()}>{error.message}</Say>}
+        {data?.readers && (
+          <View>
+            <View style={styles.picks}>
+              <Pick label="Who is to read it" headed options={[{ value: 'teacher', word: 'My teacher' }, { value: 'class', word: 'The class' }]} chosen={audience} onChoose={setAudience} />
+              <Pick label="What it is about" headed options={[{ value: 'part', word: part.title }, { value: 'all', word: 'All of it' }]} chosen={about} onChoose={setAbout} />
+            </View>
+            <ReaderSign audience={audience} readers={data.readers} />
+            <SayBox
+              label="Your question" word="Ask" pieceId={pieceId}
+              onSay={async (message, saying) => {
+                const asked = await asks.ask({ id: thread.current, message }, audience, about === 'part' ? part.id : null, saying);
+                if (asked) {
+                  thread.current = crypto.randomUUID();
+                  setAudience('teacher');
+                }
+                return asked;
+              }}
+            />
+          </View>
+        )}
+        {problem && <Say>{problem}</Say>}
+        {data?.threads.map((each) => (
+          <ThreadCard key={each.id} thread={each} zone={zone} here={each.id === led} lead={null}>
+            {each.mayAnswer && data.readers && (
+              <Answer audience={each.audience} readers={data.readers} pieceId={pieceId} onSay={(message, saying) => asks.answer(each.id, message, saying)} />
+            )}
+          </ThreadCard>
+        ))}
+        {data?.threads.length === 0 && <Text variant="bodyMedium" style={{ color: colours.soft }}>Nobody has asked anything here yet.</Text>}
+      </ScrollView>
+    </View>
+  );
+}
+
+/** Saying more in a thread: the box comes when it is asked for, with its readers above it. */
+function Answer({ audience, readers, pieceId, onSay }: { audience: Audience; readers: Parameters<typeof ReaderSign>[0]['readers']; pieceId: string | null; onSay: Parameters<typeof SayBox>[0]['onSay'] }) {
+  const [open, setOpen] = useState(false);
+  if (!open) return <Pressable role="button" aria-label="Say more" onPress={() => setOpen(true)} style={styles.more}><LineIcon name="plus" size={18} /><Text variant="labelMedium">Say more</Text></Pressable>;
+  return (
+    <View>
+      <ReaderSign audience={audience} readers={readers} />
+      <SayBox label="What do you say?" word="Say it" pieceId={pieceId} onSay={onSay} />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  desk: { flex: 1, backgroundColor: colours.paper },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 10, paddingLeft: 14, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  grow: { flex: 1 },
+  close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  content: { padding: 14, gap: 18 },
+  picks: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, paddingBottom: 12 },
+  more: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: TARGET.learner, alignSelf: 'flex-start' },
+});

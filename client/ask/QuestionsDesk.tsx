@@ -1,0 +1,39 @@
+import { useRouter } from 'expo-router';
+import { useEffect } from 'react';
+import { View } from 'react-native';
+import { BackHead } from '../ui/BackHead';
+import { Button } from '../ui/Button';
+import { Opening } from '../ui/Opening';
+import { Say } from '../ui/Say';
+import { Screen } from '../ui/Screen';
+import { SayBox } from './SayBox';
+import { ThreadCard } from './ThreadCard';
+import { useAsks } from './useAsks';
+
+/** A teacher answers what was asked about an activity. */
+export default function QuestionsDesk({ activityId, thread: led, zone }: { activityId: string; thread: string | null; zone: string }) {
+  const asks = useAsks(activityId);
+  const router = useRouter();
+  const { data, error, problem } = asks;
+  const loaded = data !== undefined;
+  useEffect(() => {
+    if (loaded && led) document.getElementById(`thread-${led}`)?.scrollIntoView({ block: 'center' });
+  }, [loaded, led]);
+  if (!data && !error) return <Opening />;
+  return (
+    <Screen>
+      <BackHead title={data ? `Questions: ${data.title}` : 'Questions'} home="/to-review" />
+      {error && <Say again={() => void asks.refetch()}>{error.message}</Say>}
+      {problem && <Say>{problem}</Say>}
+      {data?.threads.length === 0 && <Say calm>Nobody has asked anything about this.</Say>}
+      {data?.threads.map((thread) => (
+        <ThreadCard key={thread.id} thread={thread} zone={zone} here={thread.id === led} lead={asks}>
+          <View>
+            {thread.asker && <Button icon="review" label={`Look at the work of ${thread.asker.name}`} onPress={() => router.push(`/review/${activityId}?person=${thread.asker!.id}`)}>{`The work of ${thread.asker.name}`}</Button>}
+          </View>
+          <SayBox label={`Answer ${thread.asker?.name ?? ''}`.trim()} word="Answer" pieceId={null} onSay={(message, saying) => asks.answer(thread.id, message, saying)} />
+        </ThreadCard>
+      ))}
+    </Screen>
+  );
+}

@@ -1,0 +1,76 @@
+import { PICTURE_TYPES } from '@lippet/core/contract/media';
+import { useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { mediaOutbox } from '../api/mediaOutbox';
+import { SayNote } from '../capture/SayNote';
+import { askForFiles } from '../page/tools/addTool';
+import { useLocalFile } from '../recording/useLocalFile';
+import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { Say } from '../ui/Say';
+import { colours, OUTLINE } from '../ui/theme';
+import type { Saying } from './useAsks';
+
+interface Props {
+  label: string;
+  /** The verb on the button. */
+  word: string;
+  /** The piece that a voice or a picture belongs to; null where only words can be said. */
+  pieceId: string | null;
+  /** @param id made once for each thing that is said, so that saying it twice is once. @returns whether it was taken */
+  onSay: (id: string, saying: Saying) => Promise<boolean>;
+}
+
+/** A box to say something: words, a voice or a picture. */
+export function SayBox({ label, word, pieceId, onSay }: Props) {
+  const [words, setWords] = useState('');
+  const [media, setMedia] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [full, setFull] = useState(false);
+  const id = useRef(crypto.randomUUID());
+  const local = useLocalFile(media);
+  const picture = async (): Promise<void> => {
+    const [file] = await askForFiles(PICTURE_TYPES);
+    if (!file || !pieceId) return;
+    const made = crypto.randomUUID();
+    try {
+      await mediaOutbox.add(made, `pieces/${pieceId}`, file);
+      setMedia(made);
+    } catch (error) {
+      console.warn('The picture could not be kept.', error);
+      setFull(true);
+    }
+  };
+  const say = async (): Promise<void> => {
+    setBusy(true);
+    if (await onSay(id.current, { words: words.trim(), media })) {
+      id.current = crypto.randomUUID();
+      setWords('');
+      setMedia(null);
+    }
+    setBusy(false);
+  };
+  return (
+    <View style={styles.box}>
+      <Field label={label} value={words} onChangeText={setWords} multiline />
+      {media && local !== undefined && (
+        <View style={styles.row}>
+          <Text variant="labelMedium">{local === null ? 'With it: at school' : 'With it: on its way to school'}</Text>
+          <Button icon="bin" onPress={() => setMedia(null)}>Leave it out</Button>
+        </View>
+      )}
+      {full && <Say>This device has no room for that picture.</Say>}
+      <View style={styles.row}>
+        {pieceId && !media && <SayNote pieceId={pieceId} onSaid={setMedia} />}
+        {pieceId && !media && <Button icon="picture" onPress={() => void picture()}>Picture</Button>}
+        <Button kind="main" icon="forward" disabled={busy || (words.trim() === '' && !media)} onPress={() => void say()}>{word}</Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: 12, padding: 12, borderWidth: OUTLINE, borderColor: colours.ink, borderTopWidth: 0, backgroundColor: colours.scrap },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, alignItems: 'center' },
+});

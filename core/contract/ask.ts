@@ -1,0 +1,62 @@
+import * as yup from 'yup';
+import { LIMITS } from './limits';
+
+export const AUDIENCES = ['teacher', 'class'] as const;
+/** Who reads a question: the teacher alone, or everybody in the group. */
+export type Audience = (typeof AUDIENCES)[number];
+
+export interface MessageView {
+  id: string;
+  /** Null where the name is not told: somebody else's question that was shared. */
+  author: { name: string; badge: string; teacher: boolean; me: boolean } | null;
+  words: string;
+  media: { id: string; kind: 'picture' | 'sound' | 'film' } | null;
+  /** Why it was taken away; its words and its file are gone then. */
+  removed: string | null;
+  at: number;
+}
+
+export interface ThreadView {
+  id: string;
+  audience: Audience;
+  /** The part that it is about; null for the whole activity. */
+  part: { id: string; title: string } | null;
+  /** A question to the teacher alone that was shared with the class, without a name. */
+  shared: boolean;
+  closed: boolean;
+  mine: boolean;
+  /** Whether one more can be said here by who looks. */
+  mayAnswer: boolean;
+  /** For teachers: the learner's name, and their piece's owner id. */
+  asker: { id: string; name: string } | null;
+  messages: MessageView[];
+}
+
+/** Who will read a question: told above the box, before a word is typed. */
+export interface Readers {
+  teachers: string[];
+  group: string;
+  /** How many learners are in it. */
+  learners: number;
+}
+
+export interface AskView {
+  activityId: string;
+  title: string;
+  /** Null for teachers: they answer, they don't ask. */
+  readers: Readers | null;
+  threads: ThreadView[];
+}
+
+const words = yup.string().trim().max(LIMITS.note, `A message has at most ${LIMITS.note} characters.`).default('');
+const media = yup.string().uuid('The file’s id must be a UUID.').nullable().default(null);
+const id = yup.string().uuid('The id must be a UUID.').required('An id is needed, so that saying it twice is once.');
+
+export const askBody = yup.object({
+  /** Of the thread and of its first message. */
+  id, message: id, words, media,
+  audience: yup.string<Audience>().oneOf([...AUDIENCES], 'A question goes to "teacher" or "class".').required('Say who is to read it.'),
+  part: yup.string().uuid('The part’s id must be a UUID.').nullable().default(null),
+});
+export const answerBody = yup.object({ message: id, words, media });
+export const removeBody = yup.object({ why: yup.string().trim().max(LIMITS.word).required('Say why, so that it can be understood.') });
