@@ -13,6 +13,7 @@ import { learningRoutes } from './routes/learning';
 import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
 import { askRoutes } from './routes/asks';
 import { captureRoutes } from './routes/captures';
+import { groupRoutes } from './routes/groups';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
 import { planningRoutes } from './routes/planning';
@@ -23,6 +24,7 @@ import { AskService } from './services/asks';
 import { CalendarService } from './services/calendar';
 import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
+import { GroupService } from './services/groups';
 import { MediaService } from './services/media';
 import { PieceCopyService } from './services/pieceCopies';
 import { PieceService } from './services/pieces';
@@ -57,6 +59,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     exports: new ExportService(files, config.fontsRoot, jobs, facts),
     signIn: new SignInService(sequelize, clock),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
+    groups: new GroupService(sequelize, clock),
     asks: new AskService(sequelize, facts, clock),
     calendar: new CalendarService(facts, clock),
     planning: new PlanningService(sequelize, facts, media, clock),
@@ -92,7 +95,7 @@ export function makeApp(
     await next();
     if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');
   });
-  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), askRoutes(services), teachingRoutes(services)]) {
+  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), askRoutes(services), groupRoutes(services), teachingRoutes(services)]) {
     app.route('/api', routes);
   }
   app.all('/api/*', () => {

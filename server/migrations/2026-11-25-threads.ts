@@ -1,6 +1,7 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
 const UP = `
+ALTER TABLE memberships ADD COLUMN left_at timestamptz;
 CREATE TABLE threads (
   id uuid PRIMARY KEY,
   activity_id uuid NOT NULL REFERENCES activities,
@@ -33,5 +34,5 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
 }
 
 export async function down(sequelize: Sequelize, transaction: Transaction): Promise<void> {
-  await sequelize.query('DROP TABLE messages, threads', { transaction });
+  await sequelize.query('DROP TABLE messages, threads; ALTER TABLE memberships DROP COLUMN left_at', { transaction });
 }

@@ -46,6 +46,8 @@ export class Membership extends Row<Membership> {
   declare personId: string;
   declare groupId: string;
   declare role: 'learner' | 'teacher';
+  /** When they left; what they made stays. */
+  declare leftAt: CreationOptional<Date | null>;
 }
 
 export class Activity extends Row<Activity> {
@@ -334,7 +336,7 @@ export function defineTables(sequelize: Sequelize): void {
   );
   Group.init({ id: id(), schoolId: uuid(), name: text(), code: text() }, { ...common, tableName: 'groups' });
   Membership.init(
-    { personId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, role: text() },
+    { personId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, role: text(), leftAt: maybeTime() },
     { ...common, tableName: 'memberships' },
   );
   const list = () => ({ ...json(), defaultValue: [] }) as const;

@@ -100,6 +100,12 @@ export const policy = {
   /** Sharing and closing questions, and taking messages away: the group's teachers. */
   leadThread: (actor: Actor, thread: Asked): boolean => actor.teaches.has(thread.groupId),
 
+  /** Making groups: teachers. */
+  makeGroup: (actor: Actor): boolean => actor.role === 'teacher',
+
+  /** Adding learners to a group, giving them new keys, letting them leave: its teachers. */
+  keepGroup: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
+
   /** The class list with its code. */
   seeClass: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
 };

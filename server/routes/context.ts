@@ -9,6 +9,7 @@ import type { AskService } from '../services/asks';
 import type { CalendarService } from '../services/calendar';
 import type { CaptureService } from '../services/captures';
 import type { ExportService } from '../services/exports';
+import type { GroupService } from '../services/groups';
 import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
 import type { PieceService } from '../services/pieces';
@@ -34,6 +35,7 @@ export interface Services {
   reviews: ReviewService;
   calendar: CalendarService;
   asks: AskService;
+  groups: GroupService;
   hub: SyncHub;
 }
 

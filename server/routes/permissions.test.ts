@@ -9,7 +9,7 @@ jest.setTimeout(30_000);
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string }
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string; group: string }
 interface Row {
   path: (ids: Ids) => string;
   /** The method that is asked with, where it is another than the route's. */
@@ -104,6 +104,12 @@ const TABLE: Record<string, Row> = {
   'POST /api/reviews/:id/release': {
     path: ({ releasedReview }) => `/api/reviews/${releasedReview}/release`, body: () => ({ outcome: 'again', note: '', extent: 'AAA=' }), allowed: { teacher: 409 },
   },
+  'POST /api/groups': { path: () => '/api/groups', body: () => ({ id: randomUUID(), name: 'Terns' }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
+  'GET /api/groups/:id': { path: ({ group }) => `/api/groups/${group}`, allowed: { teacher: 200 } },
+  'POST /api/groups/:id/learners': { path: ({ group }) => `/api/groups/${group}/learners`, body: () => ({ keys: 'picture', learners: [{ id: randomUUID(), name: 'Fern' }] }), allowed: { teacher: 201 } },
+  'POST /api/groups/:id/keys': { path: ({ group }) => `/api/groups/${group}/keys`, body: () => ({ people: [randomUUID()] }), allowed: {}, },
+  'DELETE /api/groups/:id/learners/:person': { path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`, allowed: {} },
+  'POST /api/groups/:id/learners/:person': { path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`, allowed: {} },
   'GET /api/classes': { path: () => '/api/classes', allowed: signedIn(200) },
   // Last, because they end the session that asks.
   'DELETE /api/sessions/current': { path: () => '/api/sessions/current', allowed: signedIn(204) },
@@ -155,7 +161,7 @@ describe('permissions', () => {
     const bens = await sentPiece(await as('ben'), school.activities.open);
     const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
     await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
-    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message };
+    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message, group: school.groups.reeds };
   });
   afterAll(() => school.close());
 

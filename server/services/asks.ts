@@ -164,7 +164,7 @@ function insistSaid({ words, media }: Said): void {
 
 async function readersOf(groupId: string): Promise<AskView['readers']> {
   const group = await Group.findByPk(groupId, { rejectOnEmpty: true });
-  const members = await Membership.findAll({ where: { groupId } });
+  const members = await Membership.findAll({ where: { groupId, leftAt: null } });
   const teachers = await Person.findAll({ where: { id: members.filter(({ role }) => role === 'teacher').map(({ personId }) => personId) }, order: ['name'] });
   return { teachers: teachers.map(({ name }) => name), group: group.name, learners: members.filter(({ role }) => role === 'learner').length };
 }

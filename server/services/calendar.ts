@@ -38,7 +38,7 @@ export class CalendarService {
     if (!person) throw notFound();
     const school = await School.findByPk(person.schoolId, { rejectOnEmpty: true });
     // Nobody is signed in; the address stands for its owner, and shows no more than they see.
-    const groups = await Membership.findAll({ where: { personId: person.id, role: 'learner' } });
+    const groups = await Membership.findAll({ where: { personId: person.id, role: 'learner', leftAt: null } });
     const owner: Actor = { personId: person.id, sessionId: '', role: person.role, learnsIn: new Set(groups.map(({ groupId }) => groupId)), teaches: new Set() };
     const calendar = ical({ name: `${person.name.split(' ')[0]} at ${school.name}`, prodId: '//Lippet//Plan//EN', method: ICalCalendarMethod.PUBLISH, ttl: 3600 });
     const stamp = new Date(this.clock());

@@ -41,6 +41,7 @@ interface FactRow {
   late_allowed: boolean;
   take_back: TakeBack;
   activity_state: 'set' | 'archived';
+  left_at: Date | null;
   piece_id: string | null;
   progress: PieceProgress | null;
   progress_through: string | null;
@@ -92,7 +93,7 @@ export class PieceFactsService {
     const rows = await this.sequelize.query<FactRow>(
       `WITH pairs AS (
          SELECT DISTINCT ON (a.id, m.person_id) a.id, a.created_at, g.group_id, m.person_id, a.title, a.subject, a.teacher_id, a.minutes,
-                a.late_allowed, a.take_back, a.state,
+                a.late_allowed, a.take_back, a.state, m.left_at,
                 CASE WHEN x.person_id IS NULL THEN g.opens ELSE x.opens END AS opens,
                 CASE WHEN x.person_id IS NULL THEN g.due ELSE x.due END AS due,
                 CASE WHEN x.person_id IS NULL THEN g.closes ELSE x.closes END AS closes
@@ -106,10 +107,10 @@ export class PieceFactsService {
            AND (:pieceId::uuid IS NULL OR (a.id, m.person_id) = (SELECT activity_id, person_id FROM pieces WHERE id = :pieceId))
            AND (:groupIds::uuid[] IS NULL OR g.group_id = ANY(:groupIds::uuid[]))
          -- Of two groups that have the same work, the one that leaves more time counts.
-         ORDER BY a.id, m.person_id, g.due DESC NULLS FIRST, g.group_id
+         ORDER BY a.id, m.person_id, (m.left_at IS NOT NULL), g.due DESC NULLS FIRST, g.group_id
        )
        SELECT a.id AS activity_id, a.group_id, a.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
-              a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state,
+              a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state, a.left_at,
               p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
               o.day::text AS own_day,
               s.id AS submission_id, s.go, s.sent_at, s.word, r.begun_at, r.released_at, r.outcome
@@ -123,8 +124,8 @@ export class PieceFactsService {
          SELECT id, go, sent_at, word FROM submissions
          WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
        LEFT JOIN reviews r ON r.submission_id = s.id
-       -- What is put away is kept for those who have begun it.
-       WHERE a.state = 'set' OR p.id IS NOT NULL
+       -- What is put away is kept for those who have begun it; so is the work of who has left.
+       WHERE (a.state = 'set' AND a.left_at IS NULL) OR p.id IS NOT NULL
        ORDER BY a.created_at, a.id`,
       {
         replacements: {
@@ -143,7 +144,7 @@ export class PieceFactsService {
   async workOf({ activityId, personId }: Pick<Piece, 'activityId' | 'personId'>): Promise<{ groupId: string }> {
     const [row] = await this.sequelize.query<{ group_id: string }>(
       `SELECT g.group_id FROM assignments g JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
-       WHERE g.activity_id = :activityId ORDER BY g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
+       WHERE g.activity_id = :activityId ORDER BY (m.left_at IS NOT NULL), g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
       { replacements: { activityId, personId }, type: QueryTypes.SELECT },
     );
     return row ? { groupId: row.group_id } : NOBODYS;
@@ -174,7 +175,7 @@ export class PieceFactsService {
         released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
       },
       opens: time(row.opens), due: time(row.due), closes: time(row.closes), lateAllowed: row.late_allowed,
-      takeBack: row.take_back, archived: row.activity_state === 'archived',
+      takeBack: row.take_back, archived: row.activity_state === 'archived' || row.left_at !== null,
     };
     return {
       activityId: row.activity_id, groupId: row.group_id, personId: row.person_id, pieceId: row.piece_id,

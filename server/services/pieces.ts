@@ -42,7 +42,7 @@ export class PieceService {
   /** Everything that is open to a learner. */
   async now(actor: Actor): Promise<NowView> {
     const standings = await this.facts.find({ personId: actor.personId });
-    const cards = standings.filter((each) => policy.seeActivity(actor, each, each.standing)).map(cardOf);
+    const cards = standings.filter((each) => policy.seeActivity(actor, each, each.standing) || (each.pieceId !== null && policy.readPiece(actor, each))).map(cardOf);
     return { cards, unseenUpdates: await countUnseen(actor.personId) };
   }
 

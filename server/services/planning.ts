@@ -119,7 +119,7 @@ export class PlanningService {
   private async groupsFor(actor: Actor, plan: ActivityPlan): Promise<PlanGroup[]> {
     const ids = [...new Set([...actor.teaches, ...plan.groups.map(({ group }) => group)])];
     const groups = await Group.findAll({ where: { id: ids }, order: ['name'] });
-    const members = await Membership.findAll({ where: { groupId: ids, role: 'learner' } });
+    const members = await Membership.findAll({ where: { groupId: ids, role: 'learner', leftAt: null } });
     const people = await Person.findAll({ where: { id: members.map(({ personId }) => personId) }, attributes: ['id', 'name'], order: ['name'] });
     return groups.map(({ id, name }) => {
       const own = new Set(members.filter(({ groupId }) => groupId === id).map(({ personId }) => personId));
@@ -189,7 +189,7 @@ export class PlanningService {
     if (troubles.length > 0) throw new ProblemError('incomplete', troubles.map(({ words }) => words).join(' '));
     const before = new Set(assigned.map(({ groupId }) => groupId));
     const strange = plan.groups.some(({ group }) => !before.has(group) && !policy.setFor(actor, group));
-    const members = await Membership.findAll({ where: { groupId: plan.groups.map(({ group }) => group), role: 'learner' }, transaction });
+    const members = await Membership.findAll({ where: { groupId: plan.groups.map(({ group }) => group), role: 'learner', leftAt: null }, transaction });
     const theirs = new Set(members.map(({ personId }) => personId));
     if (strange || plan.learners.some(({ person }) => !theirs.has(person))) throw new ProblemError('incomplete', 'Work can be set only for groups that you teach, and dates only for their learners.');
     if (!(await this.media.ofActivity(mediaOfPlan(plan), activity.id))) throw new ProblemError('still-arriving', 'A file is still on its way to school. Give it out when that is there.');
@@ -227,7 +227,7 @@ export class PlanningService {
   private async tell(plan: ActivityPlan, { id, title }: Activity, fresh: readonly string[], transaction: Transaction): Promise<void> {
     const now = this.clock();
     const open = plan.groups.filter(({ group, opens }) => fresh.includes(group) && (opens === null || opens <= now)).map(({ group }) => group);
-    const members = await Membership.findAll({ where: { groupId: open, role: 'learner' }, transaction });
+    const members = await Membership.findAll({ where: { groupId: open, role: 'learner', leftAt: null }, transaction });
     for (const personId of new Set(members.map((each) => each.personId))) {
       const own = plan.learners.find(({ person }) => person === personId);
       if (own?.opens && own.opens > now) continue;

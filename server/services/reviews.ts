@@ -221,7 +221,7 @@ export class ReviewService {
     const standings = groupIds.length > 0 ? await this.facts.find({ groupIds }) : [];
     return Promise.all(
       groups.map(async ({ id, name, code }): Promise<ClassView> => {
-        const members = await Membership.findAll({ where: { groupId: id, role: 'learner' } });
+        const members = await Membership.findAll({ where: { groupId: id, role: 'learner', leftAt: null } });
         const people = await Person.findAll({ where: { id: members.map((m) => m.personId) }, order: ['name'] });
         return {
           id, name, code,

@@ -44,7 +44,7 @@ export class SignInService {
   private async deviceGroup(group: Group): Promise<DeviceGroup> {
     const people = await this.sequelize.query<DeviceGroup['people'][number]>(
       `SELECT p.id, p.name, p.badge, p.secret_kind AS secret FROM people p
-       JOIN memberships m ON m.person_id = p.id AND m.role = 'learner' WHERE m.group_id = :id ORDER BY p.name`,
+       JOIN memberships m ON m.person_id = p.id AND m.role = 'learner' AND m.left_at IS NULL WHERE m.group_id = :id ORDER BY p.name`,
       { replacements: { id: group.id }, type: QueryTypes.SELECT },
     );
     return { code: group.code, name: group.name, people };
@@ -92,7 +92,7 @@ export class SignInService {
     }
     const group = deviceCode ? await Group.findOne({ where: { code: deviceCode } }) : null;
     if (!group || !body.personId) return null;
-    const member = await Membership.findOne({ where: { groupId: group.id, personId: body.personId } });
+    const member = await Membership.findOne({ where: { groupId: group.id, personId: body.personId, leftAt: null } });
     return member && Person.findByPk(member.personId);
   }
 
@@ -136,7 +136,7 @@ export class SignInService {
       id: string; person_id: string; role: Actor['role']; group_id: string | null; as: string | null;
     }>(
       `SELECT s.id, s.person_id, p.role, m.group_id, m.role AS "as" FROM sessions s
-       JOIN people p ON p.id = s.person_id LEFT JOIN memberships m ON m.person_id = p.id
+       JOIN people p ON p.id = s.person_id LEFT JOIN memberships m ON m.person_id = p.id AND m.left_at IS NULL
        WHERE s.token_hash = :hash AND s.expires_at > :now`,
       { replacements: { hash: hashToken(token), now: new Date(this.clock()) }, type: QueryTypes.SELECT },
     );

@@ -13,7 +13,7 @@ export async function tellPerson(personId: string, news: News, transaction: Tran
 
 /** Tells every teacher of a group. */
 export async function tellTeachers(groupId: string, news: News, transaction: Transaction): Promise<void> {
-  const teachers = await Membership.findAll({ where: { groupId, role: 'teacher' }, transaction });
+  const teachers = await Membership.findAll({ where: { groupId, role: 'teacher', leftAt: null }, transaction });
   for (const { personId } of teachers) await tellPerson(personId, news, transaction);
 }
 

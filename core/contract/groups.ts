@@ -1,0 +1,51 @@
+import * as yup from 'yup';
+import { LIMITS } from './limits';
+import type { KeyPicture } from './pictureKey';
+import type { SecretKind } from './signIn';
+import { idParam } from './work';
+
+/** Most learners that are added at once. */
+export const CLASS_LIMIT = 200;
+
+/** How one learner signs in. Shown once, when it is made: school keeps only what it needs to check it. */
+export interface KeyCard {
+  id: string;
+  name: string;
+  group: string;
+  /** The group's code, which a new device asks for. */
+  code: string;
+  signInName: string;
+  /** One of these two. */
+  pictures: readonly KeyPicture[] | null;
+  password: string | null;
+}
+
+export interface GroupMember {
+  id: string;
+  name: string;
+  badge: string;
+  signInName: string;
+  /** How they sign in. */
+  keys: SecretKind;
+  /** They left the group; what they made is kept. */
+  left: boolean;
+}
+
+export interface GroupView {
+  id: string;
+  name: string;
+  code: string;
+  members: GroupMember[];
+}
+
+const name = (what: string) => yup.string().trim().required(`${what} needs a name.`).max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`);
+const keys = yup.string<SecretKind>().oneOf(['picture', 'password'], 'Keys are "picture" or "password".').required('Say how they sign in.');
+
+/** Ids are made by the client, so that asking twice makes one. */
+export const newGroupBody = yup.object({ id: idParam, name: name('A group') });
+export const newLearnersBody = yup.object({
+  keys,
+  learners: yup.array(yup.object({ id: idParam, name: name('Every learner'), signInName: yup.string().trim().max(LIMITS.name).nullable().default(null) }))
+    .min(1, 'Name at least one learner.').max(CLASS_LIMIT, `At most ${CLASS_LIMIT} learners are added at once.`).required('Name the learners.'),
+});
+export const newKeysBody = yup.object({ people: yup.array(idParam).min(1, 'Choose at least one learner.').max(CLASS_LIMIT).required('Choose the learners.') });
