@@ -1,3 +1,4 @@
+import type { KeyCard } from '@lippet/core/contract/groups';
 import { writeInkml } from '@lippet/core/ink/inkml';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import { readItems, type Item } from '@lippet/core/page/item';
@@ -13,7 +14,11 @@ export type OutFormat = 'pdf' | 'pdf-notes' | 'png' | 'svg' | 'inkml';
 /** A picture taken out has this many pixels for a point: about 190 to the inch. */
 const PNG_SCALE = 2.6;
 
-let exporter: Remote<Exporter> | null = null;
+let worker: Remote<Exporter> | null = null;
+const exporter = (): Remote<Exporter> => (worker ??= wrap<Exporter>(new Worker(new URL('../workers/export.worker', window.location.href))));
+
+/** Cards with new keys, to be printed and cut out. */
+export const keyCardsPdf = async (cards: readonly KeyCard[]): Promise<Blob> => new Blob([(await exporter().keyCards(cards)) as BlobPart], { type: 'application/pdf' });
 
 const asDataAddress = (blob: Blob): Promise<string> =>
   new Promise((resolve, reject) => {
@@ -66,8 +71,7 @@ export async function takeOut(format: OutFormat, doc: Y.Doc, pages: readonly Pag
   switch (format) {
     case 'pdf':
     case 'pdf-notes': {
-      exporter ??= wrap<Exporter>(new Worker(new URL('../workers/export.worker', window.location.href)));
-      const bytes = await exporter.pdf(pages.map((plan) => ({ plan, items: itemsOf(plan.id) })), format === 'pdf' ? 'flat' : 'annotations', title);
+      const bytes = await exporter().pdf(pages.map((plan) => ({ plan, items: itemsOf(plan.id) })), format === 'pdf' ? 'flat' : 'annotations', title);
       return new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' });
     }
     case 'png':

@@ -1,3 +1,5 @@
+import { writeKeyCards } from '@lippet/core/classList/keyCards';
+import type { KeyCard } from '@lippet/core/contract/groups';
 import type { TextFont } from '@lippet/core/page/item';
 import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
 import { writePdf, type PdfPage, type PdfSources } from '@lippet/core/pdf/write';
@@ -31,8 +33,14 @@ const sources: PdfSources = {
   fonts: (font: TextFont) => Promise.all(FONT_FILES[font].map(async (file) => bytesOf(await (await fetch(`/fonts/${file}`)).blob()))),
 };
 
+const firstFont = async (face: TextFont): Promise<Uint8Array> => (await sources.fonts(face))[0]!;
+
 /** Writes PDFs away from the main thread. */
 const exporter = {
+  async keyCards(cards: readonly KeyCard[]): Promise<Uint8Array> {
+    const bytes = await writeKeyCards(cards, { heading: await firstFont('heading'), interface: await firstFont('interface') });
+    return transfer(bytes, [bytes.buffer]);
+  },
   async pdf(pages: readonly PdfPage[], style: PdfStyle, title: string): Promise<Uint8Array> {
     const bytes = await writePdf(pages, sources, { style, title });
     return transfer(bytes, [bytes.buffer]);

@@ -1,9 +1,12 @@
+import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useClasses } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
+import { MakeGroup } from '../../teacher/groups/MakeGroup';
 import { countWords } from '../../teacher/countWords';
 import { Badge } from '../../ui/Badge';
+import { Button } from '../../ui/Button';
 import { PersonHead } from '../../ui/PersonHead';
 import { Say } from '../../ui/Say';
 import { Scrap } from '../../ui/Scrap';
@@ -13,11 +16,13 @@ import { colours } from '../../ui/theme';
 /** The teacher's groups: the code for a new device, and how each learner stands. */
 export default function ClassPlace() {
   const { data, error, refetch } = useClasses();
+  const router = useRouter();
   return (
     <SignedIn role="teacher">
       {(me) => (
         <Screen>
           <PersonHead me={me} title="Class" below={me.groups.map(({ name }) => name).join(', ')} />
+          <MakeGroup />
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
           {data?.map((group) => (
             <View key={group.id} style={styles.group}>
@@ -28,6 +33,7 @@ export default function ClassPlace() {
                 </View>
                 <Text variant="displaySmall" selectable>{group.code}</Text>
               </Scrap>
+              <Button icon="people" label={`Learners and keys of ${group.name}`} onPress={() => router.push(`/group/${group.id}`)} style={styles.keep}>Learners and keys</Button>
               {group.learners.map((learner) => (
                 <View key={learner.id} style={styles.learner}>
                   <Badge name={learner.name} colour={learner.badge} size={38} />
@@ -47,6 +53,7 @@ export default function ClassPlace() {
 
 const styles = StyleSheet.create({
   group: { gap: 4 },
+  keep: { alignSelf: 'flex-start', marginBottom: 6 },
   code: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 16, paddingRight: 28, marginBottom: 8 },
   words: { flex: 1, gap: 2 },
   learner: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 9, borderBottomWidth: 2, borderStyle: 'dashed', borderColor: colours.line },

@@ -1,0 +1,108 @@
+import { guessColumns, readClassList, type ListColumns } from '@lippet/core/classList/readClassList';
+import type { KeyCard } from '@lippet/core/contract/groups';
+import type { SecretKind } from '@lippet/core/contract/signIn';
+import Papa from 'papaparse';
+import { useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { post } from '../../api/request';
+import { askForFiles } from '../../page/tools/addTool';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { Pick } from '../../ui/Pick';
+import { Say } from '../../ui/Say';
+import { colours, OUTLINE } from '../../ui/theme';
+
+interface Props {
+  groupId: string;
+  onAdded: (cards: KeyCard[]) => void;
+  onClose: () => void;
+}
+
+interface List {
+  rows: string[][];
+  headed: boolean;
+  columns: ListColumns;
+}
+
+const NONE = '-1';
+/** So many learners of a list are shown before they are added. */
+const SHOWN = 6;
+
+const listOf = (text: string): List => {
+  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: false });
+  return { rows: data, ...guessColumns(data) };
+};
+
+/** Learners from names that are typed or pasted, or from a CSV file: nobody is added while any line has something wrong. */
+export function AddLearners({ groupId, onAdded, onClose }: Props) {
+  const [text, setText] = useState('');
+  const [list, setList] = useState<List | null>(null);
+  const [keys, setKeys] = useState<SecretKind>('picture');
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  // Made once for each list: sending it twice adds it once.
+  const ids = useRef<string[]>([]);
+  const take = (words: string): void => {
+    ids.current = [];
+    setText(words);
+    setProblem(null);
+    setList(words.trim() === '' ? null : listOf(words));
+  };
+  const bring = async (): Promise<void> => {
+    const [file] = await askForFiles('.csv,text/csv,text/plain');
+    if (file) take(await file.text());
+  };
+  const { learners, troubles } = list ? readClassList(list.rows, list.headed, list.columns) : { learners: [], troubles: [] };
+  const width = Math.max(1, ...(list?.rows ?? []).map((row) => row.length));
+  const options = Array.from({ length: width }, (_, i) => ({ value: String(i), word: (list?.headed && list.rows[0]?.[i]?.trim()) || `Column ${i + 1}` }));
+  const setColumn = (change: Partial<ListColumns>): void => setList(list && { ...list, columns: { ...list.columns, ...change } });
+  const add = async (): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    ids.current = learners.map((_, i) => ids.current[i] ?? crypto.randomUUID());
+    try {
+      onAdded(await post<KeyCard[]>(`/groups/${groupId}/learners`, { keys, learners: learners.map((learner, i) => ({ id: ids.current[i], ...learner })) }));
+    } catch (error) {
+      setProblem((error as Error).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <View style={styles.box}>
+      <Field label="Names, one on each line, or a class list" value={text} onChangeText={take} multiline />
+      <Button icon="pages" onPress={() => void bring()} style={styles.start}>From a CSV file</Button>
+      {list && width > 1 && (
+        <View style={styles.columns} role="group" aria-label="What is in which column">
+          <Pick label="First line" headed options={[{ value: 'heads', word: 'Headings' }, { value: 'data', word: 'A learner' }]} chosen={list.headed ? 'heads' : 'data'} onChoose={(first) => setList({ ...list, headed: first === 'heads' })} />
+          <Pick label="Name, or given name" headed options={options} chosen={String(list.columns.name)} onChoose={(at) => setColumn({ name: Number(at) })} />
+          <Pick label="Family name" headed options={[{ value: NONE, word: 'None' }, ...options]} chosen={String(list.columns.family ?? NONE)} onChoose={(at) => setColumn({ family: at === NONE ? null : Number(at) })} />
+          <Pick label="Sign-in name" headed options={[{ value: NONE, word: 'Made here' }, ...options]} chosen={String(list.columns.signIn ?? NONE)} onChoose={(at) => setColumn({ signIn: at === NONE ? null : Number(at) })} />
+        </View>
+      )}
+      {troubles.length > 0 && (
+        <View style={styles.troubles} role="alert">
+          {troubles.slice(0, 12).map(({ line, words }, i) => <Text key={i} variant="labelMedium">{`Line ${line}: ${words}`}</Text>)}
+          {troubles.length > 12 && <Text variant="labelMedium">{`and ${troubles.length - 12} more`}</Text>}
+        </View>
+      )}
+      {learners.length > 0 && (
+        <Text variant="bodySmall">{`${learners.length} ${learners.length === 1 ? 'learner' : 'learners'}: ${learners.slice(0, SHOWN).map(({ name }) => name || '…').join(', ')}${learners.length > SHOWN ? ' …' : ''}`}</Text>
+      )}
+      <Pick label="They sign in with" headed options={[{ value: 'picture', word: 'Three pictures' }, { value: 'password', word: 'A password' }]} chosen={keys} onChoose={setKeys} />
+      {problem && <Say>{problem}</Say>}
+      <View style={styles.row}>
+        <Button onPress={onClose}>Not now</Button>
+        <Button kind="main" icon="plus" disabled={busy || learners.length === 0 || troubles.length > 0} onPress={() => void add()}>{learners.length > 1 ? `Add ${learners.length} learners` : 'Add the learner'}</Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: 14, padding: 16, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
+  start: { alignSelf: 'flex-start' },
+  columns: { gap: 12 },
+  troubles: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 4 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, justifyContent: 'flex-end' },
+});

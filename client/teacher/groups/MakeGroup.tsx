@@ -1,0 +1,40 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import { useRef, useState } from 'react';
+import { keys } from '../../api/queries';
+import { post } from '../../api/request';
+import { Ask } from '../../ui/Ask';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { Say } from '../../ui/Say';
+
+/** Begins a group: its name, then its learners. */
+export function MakeGroup() {
+  const router = useRouter();
+  const client = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const id = useRef(crypto.randomUUID());
+  const make = async (): Promise<void> => {
+    try {
+      await post('/groups', { id: id.current, name });
+      await Promise.all([client.invalidateQueries({ queryKey: keys.classes }), client.invalidateQueries({ queryKey: keys.me })]);
+      setOpen(false);
+      router.push(`/group/${id.current}`);
+      id.current = crypto.randomUUID();
+      setName('');
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <Button icon="plus" onPress={() => setOpen(true)}>Make a group</Button>
+      <Ask visible={open} title="A new group" onClose={() => setOpen(false)} answers={<><Button onPress={() => setOpen(false)}>Not now</Button><Button kind="main" disabled={name.trim() === ''} onPress={() => void make()}>Make it</Button></>}>
+        <Field label="Its name" value={name} onChangeText={setName} maxLength={80} onSubmitEditing={() => void make()} />
+        {problem && <Say>{problem}</Say>}
+      </Ask>
+    </>
+  );
+}

@@ -1,0 +1,64 @@
+/** A teacher makes a group from a class list, prints its keys; a learner signs in with one, and another leaves. */
+import { execFile } from 'node:child_process';
+import { writeFile } from 'node:fs/promises';
+import { promisify } from 'node:util';
+import { expectAccessible } from './accessible';
+import { PHONE, WIDE } from './chromium';
+import { expect, test } from './school';
+
+const run = promisify(execFile);
+
+test('a group is made from a CSV list, errors by line, its cards are printed, and a key on them opens', async ({ device }, testInfo) => {
+  const varga = await device({ viewport: WIDE });
+  await varga.asTeacher('Ines Varga');
+  const { page } = varga;
+  await page.getByRole('link', { name: 'Class', exact: true }).click();
+  await page.getByRole('button', { name: 'Make a group' }).click();
+  await page.getByRole('textbox', { name: 'Its name' }).fill('Terns');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Add learners' }).click();
+  const path = testInfo.outputPath('class.csv');
+  await writeFile(path, 'Surname,First name,Login\nOduya,Fern,fern.o\nLind,,\n"Ray, Jr",Cy,\n');
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'From a CSV file' }).click();
+  await (await chooser).setFiles(path);
+  // A login that another has stands in line 3; nothing can be added while it is there.
+  await page.getByRole('textbox', { name: /^Names, one on each line/ }).fill('Surname,First name,Login\nOduya,Fern,fern.o\nLind,Bo,FERN.O\n"Ray, Jr",Cy,');
+  await expect(page.getByText('Line 3: The sign-in name “FERN.O” stands in line 2 too.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add 3 learners' })).toBeDisabled();
+  await expectAccessible(page, 'adding learners');
+  await page.getByRole('radiogroup', { name: 'Sign-in name' }).getByRole('radio', { name: 'Made here' }).click();
+  await expect(page.getByText('3 learners: Fern Oduya, Bo Lind, Cy Ray, Jr')).toBeVisible();
+  await page.getByRole('button', { name: 'Add 3 learners' }).click();
+  const cards = page.getByRole('region', { name: 'New keys' });
+  const fern = cards.getByRole('group', { name: 'Fern Oduya' });
+  await expect(fern).toBeVisible();
+  const pictures = (await fern.innerText()).split('\n').filter((word) => /^[a-z]+$/.test(word));
+  expect(pictures).toHaveLength(3);
+  await expectAccessible(page, 'new keys');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Print the cards (PDF)' }).click();
+  const pdf = testInfo.outputPath('cards.pdf');
+  await (await download).saveAs(pdf);
+  const { stdout } = await run('pdftotext', ['-layout', pdf, '-']);
+  for (const words of ['Fern Oduya', 'Bo Lind', 'Cy Ray, Jr', ...pictures]) expect(stdout).toContain(words);
+  await page.getByRole('button', { name: 'I have them' }).click();
+
+  // On a device of their own: the code of the card, the name, the three pictures.
+  const code = /code ([A-Z0-9]{6})/.exec(stdout)![1]!;
+  const tablet = await device({ viewport: PHONE });
+  await tablet.open();
+  await tablet.page.getByRole('textbox', { name: 'Group code' }).fill(code);
+  await tablet.page.getByRole('button', { name: 'Go on' }).click();
+  await tablet.page.getByRole('button', { name: 'Fern Oduya' }).click();
+  for (const picture of pictures) await tablet.page.getByRole('button', { name: picture, exact: true }).click();
+  await tablet.expectNowOf('Fern Oduya');
+  await expect(tablet.page.getByText('There is nothing to do yet. Your teacher will set something soon.')).toBeVisible();
+
+  // One leaves, and comes back.
+  await page.getByRole('button', { name: 'Bo Lind leaves the group' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Leaves', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Have left' })).toBeVisible();
+  await page.getByRole('button', { name: 'Bo Lind comes back' }).click();
+  await expect(page.getByRole('heading', { name: '3 learners' })).toBeVisible();
+});
