@@ -4,6 +4,7 @@ import { firstLoad } from './firstLoad';
 import type { Figure } from './figure';
 import { inkFigures } from './ink';
 import { tabMemory } from './memory';
+import { now500 } from './now';
 import { filmJob, upload } from './recording';
 import { scanCorners, scanFigures, scanTime } from './scan';
 
@@ -11,7 +12,7 @@ import { scanCorners, scanFigures, scanTime } from './scan';
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
-export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job'];
+export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500'];
 
 const args = process.argv.slice(2);
 const json = args.includes('--json');
@@ -33,6 +34,7 @@ if (names.includes('scan')) figures.push(scanTime());
 if (names.includes('scan-corners')) figures.push(scanCorners());
 if (names.some((name) => AT_THE_CAMERA.includes(name))) figures.push(...(await scanFigures(names)));
 if (names.includes('upload')) figures.push(await upload());
+if (names.includes('now-500')) figures.push(await now500());
 if (names.includes('film-job')) figures.push(await filmJob());
 
 const shown = (value: number | null, digits = 2): string => (value === null ? '–' : value.toFixed(value >= 1000 ? 0 : digits));

@@ -53,7 +53,7 @@ export async function upload(): Promise<Figure> {
       const a = await timed(() => new Promise<void>((resolve, reject) => {
         const media = randomUUID();
         new Upload(content, {
-          endpoint: stage.school.url + UPLOAD_PATH, metadata: { media, piece: pieceId }, headers: { [OWN_HEADER]: '1', cookie }, uploadDataDuringCreation: true, storeFingerprintForResuming: false,
+          endpoint: stage.school.url + UPLOAD_PATH, metadata: { media, home: `pieces/${pieceId}` }, headers: { [OWN_HEADER]: '1', cookie }, uploadDataDuringCreation: true, storeFingerprintForResuming: false,
           retryDelays: [], onSuccess: () => resolve(), onError: reject,
         }).start();
       }));
