@@ -1,6 +1,12 @@
-/** The screens with a sheet on them, in one late chunk: the canvas, the documents and their sync come with them. */
+/**
+ * The screens with a sheet on them, in one late chunk: the canvas, the documents and their sync come with them. All of them in one, because
+ * what two late chunks share would be moved into the first load.
+ */
 export { default as ActivitySheet } from './learner/sheet/ActivitySheet';
+export { default as OtherDevice } from './capture/OtherDevice';
 export { default as QuestionsDesk } from './ask/QuestionsDesk';
 export { default as Feedback } from './learner/Feedback';
+export { default as GroupDesk } from './teacher/groups/GroupDesk';
+export { default as PlanDesk } from './teacher/plan/PlanDesk';
 export { default as ReviewDesk } from './teacher/ReviewDesk';
 export { courier } from './learner/courier';

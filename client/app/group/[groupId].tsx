@@ -3,7 +3,7 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 
-const GroupDesk = lazy(() => import('../../plans').then((plans) => ({ default: plans.GroupDesk })));
+const GroupDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.GroupDesk })));
 
 export default function GroupRoute() {
   const { groupId } = useLocalSearchParams<{ groupId: string }>();

@@ -4,7 +4,7 @@ import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/complet
 import { useQuery } from '@tanstack/react-query';
 import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
 import { mediaOutbox } from '../../api/mediaOutbox';
@@ -13,6 +13,8 @@ import { post } from '../../api/request';
 import { sendWishes } from '../../api/sendWishes';
 import AskDesk from '../../ask/AskDesk';
 import { MaterialDesk } from '../../looking/MaterialDesk';
+import Booth from '../../capture/Booth';
+import Capture from '../../capture/Capture';
 import { PhotoStart } from '../../capture/PhotoStart';
 import { ColourPick } from '../../page/ColourPick';
 import { HistoryButtons } from '../../page/HistoryButtons';
@@ -39,6 +41,7 @@ import { PageBar } from './PageBar';
 import { PageStrip } from './PageStrip';
 import { PartTabs } from './PartTabs';
 import { TickPanel } from './TickPanel';
+import { WordsPanel } from './WordsPanel';
 import { WaitingPanel } from './WaitingPanel';
 import { SendStep } from './SendStep';
 import { SheetHead } from './SheetHead';
@@ -52,11 +55,6 @@ import { useProgress } from './useProgress';
 import { useRecording } from './useRecording';
 import { useTakeActions, useTakes } from './useTakes';
 
-/** The camera and the recorder come when they are asked for. */
-const Capture = lazy(() => import('../../capture/Capture'));
-const Booth = lazy(() => import('../../capture/Booth'));
-/** So does the editor of words. */
-const WordsPanel = lazy(() => import('./WordsPanel'));
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
 export default function ActivitySheet({ activityId, zone, ask = null }: { activityId: string; zone: string; /** The question that one was led to. */ ask?: string | null }) {
@@ -132,21 +130,15 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   if (!piece || !live || !loaded || !part || !editor || Boolean(page) !== Boolean(items)) return <Opening />;
 
   if (recording) {
-    return (
-      <Suspense fallback={<Opening />}>
-        <Booth home={`pieces/${piece.id}`} part={recording.part} task={piece.task} sort={recording.sort} left={recording.left} onKeep={onKeep} onClose={end} />
-      </Suspense>
-    );
+    return <Booth home={`pieces/${piece.id}`} part={recording.part} task={piece.task} sort={recording.sort} left={recording.left} onKeep={onKeep} onClose={end} />;
   }
   if (capture.capturing) {
     const { capturing } = capture;
     return (
-      <Suspense fallback={<Opening />}>
-        <Capture
-          pieceId={piece.id} title={capturing.title} single={capturing.kind === 'picture'} change={capturing.kind === 'change' ? capturing.shot : undefined}
-          onMade={capture.onMade} onClose={capture.end}
-        />
-      </Suspense>
+      <Capture
+        pieceId={piece.id} title={capturing.title} single={capturing.kind === 'picture'} change={capturing.kind === 'change' ? capturing.shot : undefined}
+        onMade={capture.onMade} onClose={capture.end}
+      />
     );
   }
   if (sending || going) {
@@ -189,7 +181,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const recorded = part.kind === 'sound' || part.kind === 'film';
   const takesPanel = <TakesPanel part={part} takes={takes} actions={partEditable ? takeActions : null} onRecord={(sort) => record(part, sort)} />;
   const written = (part.kind === 'words' || part.kind === 'tick') && (part.kind === 'words' ? (
-    <Suspense fallback={<Opening />}><WordsPanel key={part.id} part={part} doc={live.doc} editable={partEditable} count={progress.parts[part.id]?.words ?? 0} /></Suspense>
+    <WordsPanel key={part.id} part={part} doc={live.doc} editable={partEditable} count={progress.parts[part.id]?.words ?? 0} />
   ) : (
     <TickPanel part={part} doc={live.doc} editable={partEditable} ticked={progress.parts[part.id]?.ticked ?? false} teacher={card.teacher} />
   ));

@@ -19,7 +19,7 @@ interface Props {
 }
 
 /** A part that is answered with words: the picture to write about, sentences that are begun, and room to write. */
-export default function WordsPanel({ part, doc, editable, count }: Props) {
+export function WordsPanel({ part, doc, editable, count }: Props) {
   const fragment = useMemo(() => wordsFragment(doc, part.id), [doc, part.id]);
   const [editor, setEditor] = useState<Editor | null>(null);
   const begin = (opening: string): void => {

@@ -3,13 +3,14 @@ import { planTroubles, type PlanPlace } from '@lippet/core/contract/plan';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import { keys, useActivities } from '../../api/queries';
 import { post } from '../../api/request';
+import Booth from '../../capture/Booth';
 import { Ask } from '../../ui/Ask';
 import { BackHead } from '../../ui/BackHead';
 import { Button } from '../../ui/Button';
@@ -34,9 +35,6 @@ import { RubricSection } from './RubricSection';
 import { SpotLayout } from './SpotLayout';
 import { TaskSection } from './TaskSection';
 import { usePlanDraft } from './usePlanDraft';
-
-/** The recorder comes when it is asked for. */
-const Booth = lazy(() => import('../../capture/Booth'));
 
 /** Subjects of the teacher's activities, most used first. */
 function subjectsOf(activities: readonly ActivityCard[] = []): string[] {
@@ -116,9 +114,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
 
   if (recording) {
     return (
-      <Suspense fallback={<Opening />}>
-        <Booth home={home} part={boothPart(recording.as === 'task' ? 'The task' : 'To look at', recording.sort)} task={plan.title} sort={recording.sort} onKeep={onKeep} onClose={() => setRecording(null)} />
-      </Suspense>
+      <Booth home={home} part={boothPart(recording.as === 'task' ? 'The task' : 'To look at', recording.sort)} task={plan.title} sort={recording.sort} onKeep={onKeep} onClose={() => setRecording(null)} />
     );
   }
   const laid = spots && plan.parts.find(({ id }) => id === spots.part);
