@@ -34,6 +34,14 @@ test('comes compressed ahead, hashed files for good, late chunks late', async ({
   expect((await fetchRaw(`${school.url}/no-such.js`, 'br')).status).toBe(404);
   expect((await fetchRaw(`${school.url}/../../package.json`, 'br')).status).toBe(404);
 
+  // It can be installed: the manifest and its icons are there, and it starts at Now.
+  const manifest = (await (await fetch(`${school.url}/manifest.json`)).json()) as { start_url: string; icons: { src: string; type: string }[] };
+  expect([manifest.start_url, html.includes('rel="manifest"')]).toEqual(['/now', true]);
+  for (const { src, type } of manifest.icons) {
+    const icon = await fetchRaw(school.url + src, 'identity');
+    expect([icon.status, icon.headers['content-type']]).toEqual([200, expect.stringContaining(type)]);
+  }
+
   // The sheet's code is not among the first screen's, and comes when a sheet is opened.
   const amos = await device();
   const loaded: string[] = [];

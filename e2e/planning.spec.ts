@@ -43,3 +43,37 @@ test('a calendar program reads the dates by a secret address, until that is made
   await expect(page.getByTestId('calendar-address')).not.toHaveText(address);
   expect((await fetch(address)).status).toBe(404);
 });
+
+test('work is found on Now by words, subject and state; what is finished stands on the Shelf as pictures', async ({ device, school }) => {
+  const milo = await device({ viewport: PHONE });
+  await milo.asLearner('Milo Stannis');
+  const { page } = milo;
+  let taps = 0;
+  const tap = async (role: 'button' | 'radio' | 'link', name: string | RegExp): Promise<void> => {
+    taps += 1;
+    await page.getByRole(role, { name }).click();
+  };
+  await tap('button', 'Find');
+  await page.getByRole('textbox', { name: 'Find by words' }).fill('letters');
+  await expect(page.getByRole('region', { name: '1 found' })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Find by words' }).fill('');
+  await tap('radio', 'Science');
+  await expectAccessible(page, 'finding work');
+  await expect(page.getByRole('link', { name: /^In the tide pool/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Wave patterns/ })).toHaveCount(0);
+  await tap('link', /^In the tide pool/);
+  await expect(milo.sheet).toBeVisible();
+  // From Now to the activity by its subject.
+  expect(taps).toBe(3);
+
+  await milo.open('/shelf');
+  const [finished] = await school.query<{ count: string }>(
+    "SELECT count(*) FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id WHERE w.name = 'Milo Stannis' AND r.outcome = 'finished'");
+  const shelf = page.getByRole('list').getByRole('link');
+  await expect(shelf).toHaveCount(Number(finished!.count));
+  await expectAccessible(page, 'the shelf');
+  await page.getByRole('radio', { name: 'Making' }).click();
+  await expect(shelf).toHaveCount(1);
+  await shelf.first().click();
+  await expect(page.getByText(/^Finished/).first()).toBeVisible();
+});

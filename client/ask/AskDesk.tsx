@@ -1,4 +1,4 @@
-import type { Audience } from '@lippet/core/contract/ask';
+import type { Audience, Readers } from '@lippet/core/contract/ask';
 import { useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -6,7 +6,7 @@ import { LineIcon } from '../ui/LineIcon';
 import { Pick } from '../ui/Pick';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
-import { ReaderSign } from './ReaderSign';
+import { ReaderSign, readerWords } from './ReaderSign';
 import { SayBox } from './SayBox';
 import { ThreadCard } from './ThreadCard';
 import { useAsks } from './useAsks';
@@ -50,7 +50,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, thread: led, 
               <Pick label="Who is to read it" headed options={[{ value: 'teacher', word: 'My teacher' }, { value: 'class', word: 'The class' }]} chosen={audience} onChoose={setAudience} />
               <Pick label="What it is about" headed options={[{ value: 'part', word: part.title }, { value: 'all', word: 'All of it' }]} chosen={about} onChoose={setAbout} />
             </View>
-            <ReaderSign audience={audience} readers={data.readers} />
+            <ReaderSign audience={audience} words={readerWords(audience, data.readers)} />
             <SayBox
               label="Your question" word="Ask" pieceId={pieceId}
               onSay={async (message, saying) => {
@@ -79,12 +79,12 @@ export default function AskDesk({ activityId, zone, pieceId, part, thread: led, 
 }
 
 /** Saying more in a thread: the box comes when it is asked for, with its readers above it. */
-function Answer({ audience, readers, pieceId, onSay }: { audience: Audience; readers: Parameters<typeof ReaderSign>[0]['readers']; pieceId: string | null; onSay: Parameters<typeof SayBox>[0]['onSay'] }) {
+function Answer({ audience, readers, pieceId, onSay }: { audience: Audience; readers: Readers; pieceId: string | null; onSay: Parameters<typeof SayBox>[0]['onSay'] }) {
   const [open, setOpen] = useState(false);
   if (!open) return <Pressable role="button" aria-label="Say more" onPress={() => setOpen(true)} style={styles.more}><LineIcon name="plus" size={18} /><Text variant="labelMedium">Say more</Text></Pressable>;
   return (
     <View>
-      <ReaderSign audience={audience} readers={readers} />
+      <ReaderSign audience={audience} words={readerWords(audience, readers)} />
       <SayBox label="What do you say?" word="Say it" pieceId={pieceId} onSay={onSay} />
     </View>
   );

@@ -6,6 +6,7 @@ import { Button } from '../ui/Button';
 import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
 import { Screen } from '../ui/Screen';
+import { answerReaders, ReaderSign } from './ReaderSign';
 import { SayBox } from './SayBox';
 import { ThreadCard } from './ThreadCard';
 import { useAsks } from './useAsks';
@@ -31,7 +32,10 @@ export default function QuestionsDesk({ activityId, thread: led, zone }: { activ
           <View>
             {thread.asker && <Button icon="review" label={`Look at the work of ${thread.asker.name}`} onPress={() => router.push(`/review/${activityId}?person=${thread.asker!.id}`)}>{`The work of ${thread.asker.name}`}</Button>}
           </View>
-          <SayBox label={`Answer ${thread.asker?.name ?? ''}`.trim()} word="Answer" pieceId={null} onSay={(message, saying) => asks.answer(thread.id, message, saying)} />
+          <View>
+            <ReaderSign audience={thread.audience === 'class' || thread.shared ? 'class' : 'teacher'} words={answerReaders(thread)} />
+            <SayBox label={`Answer ${thread.asker?.name ?? ''}`.trim()} word="Answer" pieceId={null} onSay={(message, saying) => asks.answer(thread.id, message, saying)} />
+          </View>
         </ThreadCard>
       ))}
     </Screen>

@@ -1,4 +1,4 @@
-import type { Audience, Readers } from '@lippet/core/contract/ask';
+import type { Audience, Readers, ThreadView } from '@lippet/core/contract/ask';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Circle, Path } from 'react-native-svg';
@@ -21,12 +21,18 @@ export function ReaderShape({ audience, size = 34 }: { audience: Audience; size?
   );
 }
 
+/** Who reads a teacher's answer. */
+export function answerReaders({ audience, shared, asker }: Pick<ThreadView, 'audience' | 'shared' | 'asker'>): string {
+  if (audience === 'class') return 'Everybody in the class reads your answer';
+  return shared ? `${asker?.name ?? 'The asker'} reads it, and the class without the name` : `Only ${asker?.name ?? 'the asker'} and the teachers read your answer`;
+}
+
 /** Stands above every box that one writes into: who will read it, by name, before a word is typed. */
-export function ReaderSign({ audience, readers }: { audience: Audience; readers: Readers }) {
+export function ReaderSign({ audience, words }: { audience: Audience; words: string }) {
   return (
     <View style={[styles.sign, audience === 'class' ? styles.everybody : styles.alone]} role="status" testID="readers">
       <ReaderShape audience={audience} />
-      <Text variant="titleSmall" style={styles.words}>{readerWords(audience, readers)}</Text>
+      <Text variant="titleSmall" style={styles.words}>{words}</Text>
     </View>
   );
 }

@@ -25,7 +25,7 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
   return (
     <Pressable
       role="link" aria-label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}`}
-      onPress={() => router.push(`/activity/${card.activityId}`)}
+      onPress={() => router.push(`/activity/${card.activityId}`)} {...{ dataSet: { row: '' } }}
       style={({ pressed }) => pressed && styles.pressed}
     >
       <Scrap raised style={styles.scrap}>

@@ -126,12 +126,11 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
         piece={piece} open={open} note={note} kept={kept} problem={problem} busy={busy} more={Boolean(nextWaiting)}
         onNote={write} onOutcome={(outcome) => void answer(outcome)}
       />
-      {piece.go && paged && (
-        <View style={styles.more}>
-          <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>
-          <GoExport goId={piece.go.id} title={`${data.title}, ${piece.name}`} />
-        </View>
-      )}
+      <View style={styles.more}>
+        {piece.go && paged && <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>}
+        {piece.go && paged && <GoExport goId={piece.go.id} title={`${data.title}, ${piece.name}`} />}
+        <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>Questions</Button>
+      </View>
     </View>
   );
   return (
@@ -141,7 +140,6 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
           <BackHead title={data.title} home="/to-review" />
           <View style={styles.headRow}>
             <Text variant="bodySmall" style={styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
-            <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>Asked</Button>
             {wide && <Button onPress={() => setKeysShown(true)} label="Keys">?</Button>}
           </View>
         </View>

@@ -1,11 +1,15 @@
 import { arrangeNow } from '@lippet/core/schedule/nowList';
 import { greetingWord, weekdayWord } from '@lippet/core/schedule/schoolTime';
+import type { PieceCard } from '@lippet/core/contract/work';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useNow } from '../../api/queries';
+import { FindPieces, findPieces, NO_FILTER, type PieceFilter } from '../../learner/FindPieces';
 import { CarryOn } from '../../learner/CarryOn';
 import { OnItsWay } from '../../learner/OnItsWay';
 import { PieceList } from '../../learner/PieceList';
 import { SignedIn } from '../../signIn/SignedIn';
+import { Button } from '../../ui/Button';
 import { PersonHead } from '../../ui/PersonHead';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
@@ -20,9 +24,16 @@ function needWords(count: number): string {
 /** The rest stands on the Shelf. */
 const FINISHED_SHOWN = 3;
 
+/** With fewer than that, one sees them all. */
+const FIND_FROM = 5;
+
+const Found = ({ cards, ...shared }: { cards: readonly PieceCard[]; zone: string; now: number }) =>
+  cards.length > 0 ? <PieceList title={cards.length === 1 ? '1 found' : `${cards.length} found`} cards={cards} {...shared} /> : <Say calm>Nothing is like that.</Say>;
+
 export default function Now() {
   const wide = useWide();
   const { data, error, refetch } = useNow();
+  const [filter, setFilter] = useState<PieceFilter | null>(null);
   return (
     <SignedIn role="learner">
       {(me) => {
@@ -42,7 +53,12 @@ export default function Now() {
             />
             <OnItsWay />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
-            <View style={wide && styles.columns}>
+            {data && data.cards.length > FIND_FROM && (
+              <Button icon={filter ? 'close' : 'search'} onPress={() => setFilter(filter ? null : NO_FILTER)} style={styles.find}>{filter ? 'Stop looking' : 'Find'}</Button>
+            )}
+            {filter && <FindPieces cards={data?.cards ?? []} filter={filter} onChange={setFilter} />}
+            {filter && <Found cards={findPieces(data?.cards ?? [], filter)} zone={zone} now={now} />}
+            {!filter && <View style={wide && styles.columns}>
               <View style={[styles.column, wide && styles.half]}>
                 {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
                 {toDo.map(([title, cards]) => <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />)}
@@ -50,7 +66,7 @@ export default function Now() {
               <View style={[styles.column, wide && styles.half]}>
                 {away.map(([title, cards]) => <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />)}
               </View>
-            </View>
+            </View>}
             {data?.cards.length === 0 && <Say calm>There is nothing to do yet. Your teacher will set something soon.</Say>}
           </Screen>
         );
@@ -63,4 +79,5 @@ const styles = StyleSheet.create({
   column: { gap: 14 },
   columns: { flexDirection: 'row', gap: 36 },
   half: { flex: 1 },
+  find: { alignSelf: 'flex-start' },
 });

@@ -1,0 +1,47 @@
+import type { PieceCard } from '@lippet/core/contract/work';
+import { dayWords } from '@lippet/core/schedule/schoolTime';
+import { useRouter } from 'expo-router';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Scrap } from '../ui/Scrap';
+import { Stamp } from '../ui/Stamp';
+import { colours, OUTLINE } from '../ui/theme';
+import { Picture } from './Picture';
+
+/** Finished pieces as pictures on a shelf. */
+export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; zone: string; now: number }) {
+  const router = useRouter();
+  return (
+    <View style={styles.grid} role="list">
+      {cards.map((card) => {
+        const released = card.facts.latest?.released;
+        const when = released ? dayWords(released.at, now, zone) : '';
+        return (
+          <View key={card.activityId} role="listitem" style={styles.cell}>
+            <Pressable role="link" aria-label={`${card.title}. ${card.subject}. Finished ${when}`} onPress={() => router.push(`/activity/${card.activityId}`)}>
+              <Scrap raised style={styles.scrap}>
+                <Picture path={`/pieces/${card.pieceId}/picture?v=${card.pictureVersion}`} alt="" style={styles.picture} />
+                <View style={styles.words}>
+                  <Stamp state="finished" size={30} />
+                  <View style={styles.grow}>
+                    <Text variant="titleSmall" numberOfLines={2}>{card.title}</Text>
+                    <Text variant="bodySmall" style={{ color: colours.soft }}>{[card.subject, when].filter(Boolean).join(' · ')}</Text>
+                  </View>
+                </View>
+              </Scrap>
+            </Pressable>
+          </View>
+        );
+      })}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 18 },
+  cell: { flexGrow: 1, flexBasis: 150, maxWidth: 220 },
+  scrap: { padding: OUTLINE },
+  picture: { height: 170, borderWidth: 0, borderBottomWidth: OUTLINE },
+  words: { flexDirection: 'row', gap: 8, alignItems: 'center', padding: 10, minHeight: 74 },
+  grow: { flex: 1 },
+});
