@@ -52,6 +52,14 @@ try {
   await page.getByRole('button', { name: 'Send' }).click();
   await page.getByRole('heading', { name: 'Ready to send?' }).waitFor();
   await shoot(page, 'send');
+  await wren.open('/plan');
+  await page.getByRole('img', { name: /minutes/ }).waitFor();
+  await shoot(page, 'plan');
+  await wren.openSheet('Colour the lantern room');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Ask about this' }).click();
+  await page.getByTestId('readers').first().waitFor();
+  await shoot(page, 'ask');
   await wren.open('/updates');
   await page.getByRole('link', { name: /Three knots/ }).click();
   await page.getByRole('button', { name: 'Do another go' }).waitFor();
@@ -59,7 +67,6 @@ try {
 
   const nell = await device(WIDE);
   await nell.asLearner('Nell Garrick');
-  await shoot(nell.page, 'now-wide');
   await nell.openSheet('Label the harbour map');
   await shoot(nell.page, 'sheet-wide');
 
@@ -75,24 +82,6 @@ try {
   await sheet.tap(300, 420);
   await nell.page.getByRole('textbox', { name: 'Note' }).fill('Which of these is on the island?');
   await shoot(nell.page, 'pdf-wide');
-
-  const kit = await device(PHONE);
-  await kit.asLearner('Kit Marchetti');
-  await kit.openSheet('Gull or tern?');
-  const bird = await Sheet.of(kit);
-  await bird.tool('Fill');
-  await bird.colour('red');
-  await bird.tap(300, 430);
-  await bird.expectItems(1);
-  await kit.page.getByRole('button', { name: /^Write: Which bird/ }).click();
-  await kit.page.getByRole('textbox', { name: 'Words on the page' }).fill('A redshank');
-  await shoot(kit.page, 'words-phone');
-
-  const tamsin = await device(PHONE);
-  await tamsin.asLearner('Nell Garrick');
-  await tamsin.openSheet('Label the harbour map');
-  await tamsin.page.getByRole('button', { name: /All pages/ }).click();
-  await shoot(tamsin.page, 'pages-phone');
 
   const priya = await device(PHONE);
   await priya.asLearner('Priya Sund');
@@ -123,9 +112,6 @@ try {
   const quell = await device(WIDE);
   await quell.asTeacher('Mr Quell');
   const [nellsId] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Nell Garrick'");
-  await quell.open(`/review/${await school.activityId('Marsh sketchbook')}?person=${nellsId!.id}`);
-  await quell.page.getByRole('button', { name: 'Show the photo' }).waitFor();
-  await shoot(quell.page, 'review-photo');
   await quell.open(`/review/${await school.activityId('Quay sounds')}?person=${nellsId!.id}`);
   await quell.page.getByRole('button', { name: /^Play/ }).waitFor();
   for (const [steps, words] of [[2, 'Two gulls, and they answer each other.'], [5, 'Is this the rope, or a chain?']] as const) {
@@ -146,6 +132,13 @@ try {
   await farrow.draw(0.24, 0.4, 0.6);
   await farrow.page.getByRole('textbox').fill('What a sea. Where do the beams go?');
   await shoot(farrow.page, 'review-desk');
+  await farrow.open('/activities');
+  await farrow.page.getByRole('link', { name: /^Change Winter tides/ }).waitFor();
+  await shoot(farrow.page, 'activities');
+  await farrow.page.getByRole('link', { name: /^Change Winter tides/ }).click();
+  await farrow.page.getByRole('button', { name: /^Low and high/ }).click();
+  await farrow.page.getByRole('region', { name: 'To work on' }).scrollIntoViewIfNeeded();
+  await shoot(farrow.page, 'make');
   await farrow.open('/class');
   await farrow.page.getByText('SAND42').waitFor();
   await shoot(farrow.page, 'class');
