@@ -28,6 +28,7 @@ export async function insistOnDebianPackages({ browser = false } = {}) {
   if (!isInstalled('pdfinfo')) missing.push('poppler-utils');
   if (!isInstalled('qpdf')) missing.push('qpdf');
   if (!isInstalled('ffmpeg')) missing.push('ffmpeg');
+  if (!isInstalled('espeak-ng')) missing.push('espeak-ng');
   if (!isInstalled('heif-convert')) missing.push('libheif-examples');
   if (browser && !existsSync('/usr/bin/chromium')) missing.push('chromium');
   if (missing.length === 0) return;

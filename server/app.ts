@@ -31,6 +31,7 @@ import { PieceService } from './services/pieces';
 import { PlanningService } from './services/planning';
 import { RecordingService } from './services/recordings';
 import { ReviewService } from './services/reviews';
+import { SpeechService } from './services/speech';
 import { SignInService } from './services/signIn';
 import { UploadService } from './services/uploads';
 import { FileStore } from './storage/fileStore';
@@ -59,6 +60,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     exports: new ExportService(files, config.fontsRoot, jobs, facts),
     signIn: new SignInService(sequelize, clock),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
+    speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
     asks: new AskService(sequelize, facts, clock),
     calendar: new CalendarService(facts, clock),

@@ -4,10 +4,12 @@ import { Text } from 'react-native-paper';
 import { SignedIn } from '../signIn/SignedIn';
 import { useSession } from '../signIn/useSession';
 import { useDrawing } from '../stores/drawing';
+import { useReading } from '../stores/reading';
 import { Ask } from '../ui/Ask';
 import { BackHead } from '../ui/BackHead';
 import { Badge } from '../ui/Badge';
 import { Button } from '../ui/Button';
+import { Pick } from '../ui/Pick';
 import { Say } from '../ui/Say';
 import { Scrap } from '../ui/Scrap';
 import { Screen } from '../ui/Screen';
@@ -18,6 +20,7 @@ export default function MePage() {
   const [asking, setAsking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { leftHanded, setLeftHanded, penSeen, forgetPen } = useDrawing();
+  const reading = useReading();
   const leave = (everywhere: boolean): void => void signOut(everywhere).catch((error: Error) => setProblem(error.message));
   return (
     <SignedIn>
@@ -46,6 +49,10 @@ export default function MePage() {
               <Button onPress={forgetPen}>Draw with fingers too</Button>
             </View>
           )}
+          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Reading and hearing</Text>
+          <Pick label="Size of texts" headed options={[{ value: 'usual', word: 'Usual' }, { value: 'large', word: 'Large' }, { value: 'largest', word: 'Largest' }]} chosen={reading.size} onChoose={(size) => reading.set({ size })} />
+          <Pick label="Letters" headed options={[{ value: 'school', word: 'As at school' }, { value: 'plain', word: 'Plain' }]} chosen={reading.letters} onChoose={(letters) => reading.set({ letters })} />
+          <Pick label="The voice speaks" headed options={[{ value: 'slow', word: 'Slowly' }, { value: 'middle', word: 'As usual' }, { value: 'fast', word: 'Fast' }]} chosen={reading.speed} onChoose={(speed) => reading.set({ speed })} />
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Other devices</Text>
           <Button icon="leave" onPress={() => setAsking(true)}>Sign out everywhere</Button>
           <Ask

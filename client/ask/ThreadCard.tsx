@@ -3,6 +3,7 @@ import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useState, type ReactNode } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { Hear } from '../hear/Hear';
 import { VoiceButton } from '../recording/VoiceButton';
 import { Ask } from '../ui/Ask';
 import { Badge } from '../ui/Badge';
@@ -47,6 +48,7 @@ export function ThreadCard({ thread, zone, here, lead, children }: Props) {
               <View style={styles.grow}>
                 <Text variant="labelSmall">{`${name}, ${whenWords(at, now, zone)}`}</Text>
                 {removed !== null ? <Text variant="bodySmall" style={styles.gone}>{`Taken away: ${removed}`}</Text> : words !== '' && <Text style={styles.words}>{words}</Text>}
+                {removed === null && words !== '' && !lead && <Hear text={words} label={`what ${name} said in words`} small />}
                 {media?.kind === 'picture' && <Image source={{ uri: `/api/media/${media.id}` }} style={styles.picture} resizeMode="contain" alt={`A picture from ${name}`} />}
                 {media && media.kind !== 'picture' && <VoiceButton voice={media.id} label={`what ${name} said`} />}
               </View>

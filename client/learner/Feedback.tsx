@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useGo, useGoDocument, useMarks } from '../api/queries';
+import { Hear } from '../hear/Hear';
 import { GoExport } from '../page/GoExport';
 import { PageSurface } from '../page/PageSurface';
 import { useFrozenDocument } from '../page/useFrozenDocument';
@@ -62,6 +63,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         </View>
       </View>
       {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
+      {review?.note ? <Hear text={review.note} label="the note" /> : null}
       {go.word && <Text variant="bodyMedium" style={{ color: colours.soft }}>{`You wrote with it: “${go.word}”`}</Text>}
       {view.mayGoOn && (
         <Button kind="main" icon="pen" onPress={() => router.replace(`/activity/${view.activityId}`)} style={styles.go}>Do another go</Button>

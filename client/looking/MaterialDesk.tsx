@@ -8,6 +8,7 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import * as Y from 'yjs';
 import { get } from '../api/request';
+import { Hear } from '../hear/Hear';
 import { PageBar } from '../learner/sheet/PageBar';
 import { PageSurface } from '../page/PageSurface';
 import { pdfWorker } from '../page/pdfPages';
@@ -46,7 +47,7 @@ export function MaterialDesk({ material, onClose }: { material: MaterialView; on
 
 function Shown({ material }: { material: MaterialView }) {
   const { kind, media, words, title, seconds, spans } = material;
-  if (kind === 'text') return <ScrollView contentContainerStyle={styles.text}><RichWords text={richTextOf(words)} /></ScrollView>;
+  if (kind === 'text') return <ScrollView contentContainerStyle={styles.text}><Hear text={words} label="it" /><RichWords text={richTextOf(words)} /></ScrollView>;
   if (!media) return null;
   if (kind === 'sound' || kind === 'film') {
     return (
@@ -122,5 +123,5 @@ const styles = StyleSheet.create({
   words: { flex: 1 },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   room: { flex: 1 },
-  text: { padding: 18 },
+  text: { padding: 18, gap: 14 },
 });

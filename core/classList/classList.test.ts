@@ -39,7 +39,7 @@ describe('a class list', () => {
 });
 
 describe('key cards', () => {
-  const font = (face: 'heading' | 'interface'): Uint8Array => readFileSync(join(__dirname, '../../client/public/fonts', FONT_FILES[face][0]!));
+  const font = (face: 'heading' | 'interface'): Uint8Array => readFileSync(join('client', 'public', 'fonts', FONT_FILES[face][0]!));
   const card = (n: number): KeyCard => ({ id: String(n), name: n === 0 ? 'Fern 🌊 with a name that is far too long to stand on one card' : `Learner ${n}`, group: 'Terns', code: 'TERNS2', signInName: `l${n}`, ...(n % 2 ? { pictures: ['bell', 'moon', 'kite'] as const, password: null } : { pictures: null, password: 'kelp-buoy-12' }) });
   it.each([[1, 1], [8, 1], [9, 2], [30, 4]])('%d cards lie on %d pages', async (count, pages) => {
     const bytes = await writeKeyCards(Array.from({ length: count }, (_, i) => card(i)), { heading: font('heading'), interface: font('interface') });

@@ -2,6 +2,14 @@ import type { Sequelize, Transaction } from 'sequelize';
 
 const UP = `
 ALTER TABLE memberships ADD COLUMN left_at timestamptz;
+CREATE TABLE speeches (
+  key text PRIMARY KEY,
+  hash text NOT NULL,
+  size integer NOT NULL,
+  seconds double precision NOT NULL,
+  times jsonb NOT NULL,
+  created_at timestamptz NOT NULL DEFAULT now()
+);
 CREATE TABLE threads (
   id uuid PRIMARY KEY,
   activity_id uuid NOT NULL REFERENCES activities,
@@ -34,5 +42,5 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
 }
 
 export async function down(sequelize: Sequelize, transaction: Transaction): Promise<void> {
-  await sequelize.query('DROP TABLE messages, threads; ALTER TABLE memberships DROP COLUMN left_at', { transaction });
+  await sequelize.query('DROP TABLE messages, threads, speeches; ALTER TABLE memberships DROP COLUMN left_at', { transaction });
 }

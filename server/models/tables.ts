@@ -283,6 +283,18 @@ export class Message extends Row<Message> {
   declare at: CreationOptional<Date>;
 }
 
+/** A text as a voice says it. */
+export class Speech extends Row<Speech> {
+  /** SHA-256 of the speed and the text. */
+  declare key: string;
+  declare hash: string;
+  declare size: number;
+  declare seconds: number;
+  /** When each word begins, in seconds. */
+  declare times: number[];
+  declare createdAt: CreationOptional<Date>;
+}
+
 export class Update extends Row<Update> {
   declare id: string;
   declare personId: string;
@@ -420,6 +432,7 @@ export function defineTables(sequelize: Sequelize): void {
     { id: id(), threadId: uuid(), authorId: uuid(), words: text(), mediaId: maybeUuid(), removedAt: maybeTime(), removedWhy: maybeText(), at: now() },
     { ...common, tableName: 'messages' },
   );
+  Speech.init({ key: { ...text(), primaryKey: true }, hash: text(), size: integer(), seconds: { type: DataTypes.DOUBLE, allowNull: false }, times: json(), createdAt: now() }, { ...common, tableName: 'speeches' });
   Update.init(
     { id: id(), personId: uuid(), kind: text(), words: text(), path: text(), at: now(), seenAt: maybeTime() },
     { ...common, tableName: 'updates' },

@@ -16,6 +16,7 @@ import type { PieceService } from '../services/pieces';
 import type { PlanningService } from '../services/planning';
 import type { ReviewService } from '../services/reviews';
 import type { RecordingService } from '../services/recordings';
+import type { SpeechService } from '../services/speech';
 import type { SignInService } from '../services/signIn';
 import type { UploadService } from '../services/uploads';
 import type { SyncHub } from '../sync/hub';
@@ -36,6 +37,7 @@ export interface Services {
   calendar: CalendarService;
   asks: AskService;
   groups: GroupService;
+  speech: SpeechService;
   hub: SyncHub;
 }
 

@@ -1,6 +1,7 @@
 import { Hono } from 'hono';
 import type { Context } from 'hono';
 import { arrivedBody, cutQuery, mediaQuery } from '@lippet/core/contract/media';
+import { speechBody } from '@lippet/core/contract/speech';
 import { ProblemError } from '../problems/problem';
 import { binary, picture } from './bytes';
 import { body, checked, id, signedIn, type AppEnv, type Services } from './context';
@@ -31,7 +32,7 @@ function file(c: Context<AppEnv>, media: MediaService, form: MediaForm): Respons
 }
 
 /** Files as they arrive and as they are seen, and the earlier copies of a draft. */
-export function mediaRoutes({ media, uploads, copies }: Services): Hono<AppEnv> {
+export function mediaRoutes({ media, uploads, copies, speech }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.post('/uploads', (c) => uploads.begin(signedIn(c), c.req.raw));
   // HEAD comes here too: how much has arrived.
@@ -55,6 +56,15 @@ export function mediaRoutes({ media, uploads, copies }: Services): Hono<AppEnv> 
   routes.get('/media/:id/preview', async (c) => {
     const { page } = await checked(mediaQuery, c.req.query());
     return picture(c, await media.preview(signedIn(c), id(c), page));
+  });
+  routes.post('/speech', async (c) => {
+    signedIn(c);
+    const { text, speed } = await body(c, speechBody);
+    return c.json(await speech.say(text, speed!));
+  });
+  routes.get('/speech/:key', async (c) => {
+    signedIn(c);
+    return file(c, media, await speech.sound(c.req.param('key')));
   });
   routes.get('/pieces/:id/copies', async (c) => c.json(await copies.list(signedIn(c), id(c))));
   routes.get('/copies/:id/document', async (c) => binary(c, await copies.document(signedIn(c), id(c))));

@@ -71,6 +71,8 @@ const TABLE: Record<string, Row> = {
   // A question that is shared is there for a classmate too, who still may not lead it.
   'POST /api/threads/:id/share': { path: ({ thread }) => `/api/threads/${thread}/share`, allowed: { teacher: 200 } },
   'DELETE /api/threads/:id/share': { path: ({ thread }) => `/api/threads/${thread}/share`, allowed: { teacher: 200 } },
+  'POST /api/speech': { path: () => '/api/speech', body: () => ({ text: 'Hello' }), allowed: signedIn(200) },
+  'GET /api/speech/:key': { path: () => '/api/speech/nothing', allowed: {} },
   'GET /api/media/:id': { path: ({ media }) => `/api/media/${media}`, allowed: { owner: 200, teacher: 200 } },
   'GET /api/media/:id/playable': { path: ({ media }) => `/api/media/${media}/playable`, allowed: { owner: 200, teacher: 200 } },
   // A picture can't be cut: it is not there for those who may see it, as for all others.

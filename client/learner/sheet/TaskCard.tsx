@@ -2,6 +2,7 @@ import type { PieceView } from '@lippet/core/contract/work';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { Hear } from '../../hear/Hear';
 import { MaterialList } from '../../looking/MaterialList';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
@@ -22,9 +23,11 @@ interface Props {
 }
 
 /** The task in full, and all that is at hand for it: what is needed, what to look at, the aim, what good work shows. */
-function TaskDetails({ facts: { taskText, told, goal, supplies, materials, later, rubric }, zone, onLook, onAsk }: Props) {
+function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
+  const { taskText, told, goal, supplies, materials, later, rubric } = facts;
   return (
     <>
+      <Hear text={[facts.task, facts.supplies && `You need: ${facts.supplies}.`, facts.goal && `The aim: ${facts.goal}`].filter(Boolean).join('\n')} label="the task" />
       {told && <TakePlayer take={takeOf(told)} label="The task" />}
       <RichWords text={taskText} size={19} />
       {supplies !== '' && (

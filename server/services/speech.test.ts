@@ -1,0 +1,41 @@
+import type { SpeechView } from '@lippet/core/contract/speech';
+import { spokenWords } from '@lippet/core/words/spoken';
+import { wavSeconds } from '../media/voice';
+import { appOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+describe('a text that is said at school', () => {
+  let school: SmallSchool;
+  let ben: TestClient;
+  beforeAll(async () => {
+    school = await smallSchool();
+    ben = await appOf(school).as('ben');
+  });
+  afterAll(() => school.close());
+  const say = (text: string, speed = 'middle'): Promise<SpeechView> => ben.json('POST', '/api/speech', { text, speed });
+
+  it('is a sound, with the moment of each word', async () => {
+    const text = 'Colour the lighthouse. Make the lamp shine out to sea, in 12 colours.';
+    const { address, seconds, times } = await say(text);
+    const response = await ben.request('GET', address);
+    expect(response.headers.get('content-type')).toBe('audio/wav');
+    const wav = Buffer.from(await response.arrayBuffer());
+    expect(wavSeconds(wav)).toBeCloseTo(seconds, 3);
+    expect(seconds).toBeGreaterThan(2);
+    expect(seconds).toBeLessThan(12);
+    expect(times).toHaveLength(spokenWords(text).length);
+    expect([...times].sort((a, b) => a - b)).toEqual(times);
+  });
+
+  it('is said once, more slowly where that is wanted, and never taken for an option', async () => {
+    expect(await say('A boat')).toEqual(await say('A boat'));
+    expect((await say('A boat on the sea', 'slow')).seconds).toBeGreaterThan((await say('A boat on the sea', 'fast')).seconds);
+    expect((await say('--help -w /tmp/x')).seconds).toBeGreaterThan(0.3);
+  });
+
+  it('is refused where there is nothing to say, or too much', async () => {
+    for (const text of ['', '   ', 'x'.repeat(2_001)]) expect((await ben.request('POST', '/api/speech', { text })).status).toBe(400);
+    expect((await ben.request('GET', `/api/speech/${'a'.repeat(64)}`)).status).toBe(404);
+  });
+});
