@@ -5,7 +5,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
-import { colours, OUTLINE } from '../ui/theme';
+import { colours, CUT } from '../ui/theme';
 import { Picture } from './Picture';
 
 /** Finished pieces as pictures on a shelf. */
@@ -40,8 +40,9 @@ export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; z
 const styles = StyleSheet.create({
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 18 },
   cell: { flexGrow: 1, flexBasis: 150, maxWidth: 220 },
-  scrap: { padding: OUTLINE },
-  picture: { height: 170, borderWidth: 0, borderBottomWidth: OUTLINE },
-  words: { flexDirection: 'row', gap: 8, alignItems: 'center', padding: 10, minHeight: 74 },
+  // The picture keeps clear of the corner that is cut.
+  scrap: { padding: 12, paddingTop: CUT + 4 },
+  picture: { height: 160 },
+  words: { flexDirection: 'row', gap: 8, alignItems: 'center', paddingTop: 8, minHeight: 62 },
   grow: { flex: 1 },
 });
