@@ -20,6 +20,7 @@ import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
 import { PieceFactsService } from './services/pieceFacts';
+import { ActivityArchiveService } from './services/activityArchive';
 import { AskService } from './services/asks';
 import { CalendarService } from './services/calendar';
 import { CaptureService } from './services/captures';
@@ -42,6 +43,7 @@ import { ownHeader, securityHeaders } from './web/security';
 
 /** Where photos of another device arrive; everything but uploads, which count for themselves, is JSON, and small. */
 const FILE_PATH = /^\/api\/captures\/media\/[^/]+$/;
+const ARCHIVE_PATH = '/api/activities/archives';
 const PLAN_PATH = /^\/api\/activities\/[^/]+\/plan$/;
 
 /** Puts the services together on one database. */
@@ -51,6 +53,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
   const copies = new PieceCopyService(sequelize, log, clock);
   const files = new FileStore(config.filesRoot);
   const media = new MediaService(files, facts, jobs, clock);
+  const planning = new PlanningService(sequelize, facts, media, clock);
   const hub = new SyncHub(log, documentAccess(facts, copies, clock));
   return {
     config, hub, media, copies,
@@ -64,7 +67,8 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     groups: new GroupService(sequelize, clock),
     asks: new AskService(sequelize, facts, clock),
     calendar: new CalendarService(facts, clock),
-    planning: new PlanningService(sequelize, facts, media, clock),
+    planning,
+    archives: new ActivityArchiveService(files, planning, media),
     reviews: new ReviewService(sequelize, log, facts, media, () => hub, clock),
   };
 }
@@ -88,6 +92,7 @@ export function makeApp(
   ];
   app.use('/api/*', (c, next) => {
     if (c.req.path.startsWith(UPLOAD_PATH)) return next();
+    if (c.req.method === 'POST' && c.req.path === ARCHIVE_PATH) return file(c, next);
     const put = c.req.method === 'PUT';
     return (put && FILE_PATH.test(c.req.path) ? file : put && PLAN_PATH.test(c.req.path) ? plan : json)(c, next);
   });

@@ -20,8 +20,8 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
     response = await fetch(`/api${path}`, {
       method,
       credentials: 'same-origin',
-      headers: { [OWN_HEADER]: '1', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: { [OWN_HEADER]: '1', ...(body === undefined ? {} : { 'content-type': body instanceof Blob ? 'application/octet-stream' : 'application/json' }) },
+      body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch {
     throw new RequestError('unreachable', 'School can’t be reached just now. What you made is safe on this device.');
@@ -40,4 +40,6 @@ const answerTo = async <T>(method: string, path: string, body: unknown): Promise
 };
 export const post = <T>(path: string, body: unknown = {}): Promise<T> => answerTo('POST', path, body);
 export const put = <T>(path: string, body: unknown): Promise<T> => answerTo('PUT', path, body);
+/** Brings a file as it is. */
+export const postFile = async <T>(path: string, file: Blob): Promise<T> => (await send('POST', path, file)).json() as Promise<T>;
 export const remove = async (path: string): Promise<void> => void (await send('DELETE', path));

@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { SayNote } from '../capture/SayNote';
-import { askForFiles } from '../page/tools/addTool';
+import { askForFiles } from '../ui/askForFiles';
 import { useLocalFile } from '../recording/useLocalFile';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';

@@ -7,7 +7,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import { askForFiles } from '../page/tools/addTool';
+import { askForFiles } from '../ui/askForFiles';
 import { Button } from '../ui/Button';
 import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';

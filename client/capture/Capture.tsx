@@ -1,7 +1,7 @@
 import { PHOTO_TYPES } from '@lippet/core/contract/media';
 import type { Shot } from '@lippet/core/scan/shot';
 import { useEffect, useRef, useState } from 'react';
-import { askForFiles } from '../page/tools/addTool';
+import { askForFiles } from '../ui/askForFiles';
 import { Opening } from '../ui/Opening';
 import type { Wish } from '../workers/scan.worker';
 import { firstWish, holdAgain, holdKept, holdPhoto, keepPhoto, type HeldPhoto, type MadePhoto } from './bringPhoto';

@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { post } from '../api/request';
-import { askForFiles } from '../page/tools/addTool';
+import { askForFiles } from '../ui/askForFiles';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Opening } from '../ui/Opening';

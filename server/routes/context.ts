@@ -5,6 +5,7 @@ import { idParam } from '@lippet/core/contract/work';
 import type { Config } from '../config';
 import type { Actor } from '../policy/actor';
 import { notFound, ProblemError } from '../problems/problem';
+import type { ActivityArchiveService } from '../services/activityArchive';
 import type { AskService } from '../services/asks';
 import type { CalendarService } from '../services/calendar';
 import type { CaptureService } from '../services/captures';
@@ -37,6 +38,7 @@ export interface Services {
   calendar: CalendarService;
   asks: AskService;
   groups: GroupService;
+  archives: ActivityArchiveService;
   speech: SpeechService;
   hub: SyncHub;
 }

@@ -93,6 +93,8 @@ const TABLE: Record<string, Row> = {
   'GET /api/to-review': { path: () => '/api/to-review', allowed: signedIn(200) },
   'GET /api/activities': { path: () => '/api/activities', allowed: signedIn(200) },
   'POST /api/activities': { path: () => '/api/activities', body: () => ({ id: randomUUID() }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
+  'GET /api/activities/:id/archive.zip': { path: ({ activity }) => `/api/activities/${activity}/archive.zip`, allowed: { teacher: 200 } },
+  'POST /api/activities/archives': { path: () => '/api/activities/archives', body: () => 'no archive', allowed: { teacher: 415, 'other teacher': 415 }, refused: 403 },
   'GET /api/activities/:id/plan': { path: ({ activity }) => `/api/activities/${activity}/plan`, allowed: { teacher: 200 } },
   'PUT /api/activities/:id/plan': { path: ({ activity }) => `/api/activities/${activity}/plan`, body: () => ({ version: 99, plan: {} }), allowed: { teacher: 409 } },
   'DELETE /api/activities/:id/draft': { path: ({ activity }) => `/api/activities/${activity}/draft`, allowed: { teacher: 200 } },

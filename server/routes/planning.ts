@@ -3,12 +3,23 @@ import { copyActivityBody, newActivityBody, savePlanBody, setPlanBody } from '@l
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** Making activities: drafts, giving them out, copies, putting them away. */
-export function planningRoutes({ planning }: Services): Hono<AppEnv> {
+export function planningRoutes({ planning, archives }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/activities', async (c) => c.json(await planning.list(signedIn(c))));
   routes.post('/activities', async (c) => {
     const actor = signedIn(c);
     return c.json(await planning.create(actor, (await body(c, newActivityBody)).id), 201);
+  });
+  routes.get('/activities/:id/archive.zip', async (c) => {
+    const { name, content } = await archives.pack(signedIn(c), id(c));
+    c.header('Content-Type', 'application/zip');
+    c.header('Content-Disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`);
+    return c.body(Buffer.from(content));
+  });
+  routes.post('/activities/archives', async (c) => {
+    const actor = signedIn(c);
+    archives.insistTeacher(actor);
+    return c.json(await archives.unpack(actor, new Uint8Array(await c.req.arrayBuffer())), 201);
   });
   routes.get('/activities/:id/plan', async (c) => c.json(await planning.plan(signedIn(c), id(c))));
   routes.put('/activities/:id/plan', async (c) => {

@@ -1,8 +1,10 @@
+import { askForFiles } from '../../ui/askForFiles';
 import { filterActivities, type ActivityFilter } from '@lippet/core/schedule/activityFilter';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
+import { StyleSheet } from 'react-native';
 import { useActivities, useUpdates } from '../../api/queries';
-import { post } from '../../api/request';
+import { post, postFile } from '../../api/request';
 import { SignedIn } from '../../signIn/SignedIn';
 import { ActivityFilters } from '../../teacher/ActivityFilters';
 import { ActivityPlanRow } from '../../teacher/ActivityPlanRow';
@@ -27,6 +29,15 @@ export default function ActivitiesPlace() {
       setProblem((failed as Error).message);
     }
   };
+  const bringIn = async (): Promise<void> => {
+    const [file] = await askForFiles('.zip,application/zip');
+    if (!file) return;
+    try {
+      router.push(`/make/${(await postFile<{ id: string }>('/activities/archives', file)).id}`);
+    } catch (failed) {
+      setProblem((failed as Error).message);
+    }
+  };
   const shown = filterActivities(data ?? [], filter);
   return (
     <SignedIn role="teacher">
@@ -34,6 +45,7 @@ export default function ActivitiesPlace() {
         <Screen>
           <PersonHead me={me} title="Activities" unseen={updates.data?.filter(({ seen }) => !seen).length} below={data && `${data.length} made by you or set for your groups`} />
           <Button kind="main" large icon="plus" onPress={() => void make()}>Make a new one</Button>
+          <Button icon="box" onPress={() => void bringIn()} style={styles.start}>Bring one in (ZIP)</Button>
           {problem && <Say>{problem}</Say>}
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
           {data && data.length > 0 && <ActivityFilters activities={data} filter={filter} onChange={setFilter} />}
@@ -44,3 +56,5 @@ export default function ActivitiesPlace() {
     </SignedIn>
   );
 }
+
+const styles = StyleSheet.create({ start: { alignSelf: 'flex-start' } });

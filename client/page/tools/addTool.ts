@@ -1,3 +1,4 @@
+import { askForFiles } from '../../ui/askForFiles';
 import { MEDIA_LIMITS, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import { InkmlError, readInkml } from '@lippet/core/ink/inkml';
 import { simplifyInk } from '@lippet/core/ink/simplify';
@@ -16,22 +17,6 @@ import type { Surface } from '../surface';
 const INKML_TYPES = '.inkml,application/inkml+xml';
 /** A picture comes in at most this share of the page. */
 const SHARE = 0.6;
-
-/** Asks for files; an empty list if none was chosen. */
-export function askForFiles(accept: string, many = false): Promise<File[]> {
-  return new Promise((resolve) => {
-    const input = Object.assign(document.createElement('input'), { type: 'file', accept, multiple: many });
-    input.style.display = 'none';
-    const done = (): void => {
-      resolve([...(input.files ?? [])]);
-      input.remove();
-    };
-    input.addEventListener('change', done);
-    input.addEventListener('cancel', done);
-    document.body.append(input);
-    input.click();
-  });
-}
 
 const NO_ROOM = 'This device has no room left for that picture.';
 

@@ -7,7 +7,7 @@ import { Text } from 'react-native-paper';
 import { MATERIAL_WORDS } from '../../looking/materialWords';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { bringPdf } from '../../page/bringPdf';
-import { askForFiles } from '../../page/tools/addTool';
+import { askForFiles } from '../../ui/askForFiles';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { useLocalFile } from '../../recording/useLocalFile';

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../../api/mediaOutbox';
-import { askForFiles } from '../../page/tools/addTool';
+import { askForFiles } from '../../ui/askForFiles';
 import { useLocalFile } from '../../recording/useLocalFile';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';

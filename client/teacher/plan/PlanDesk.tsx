@@ -9,7 +9,8 @@ import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import { keys, useActivities } from '../../api/queries';
-import { post } from '../../api/request';
+import { getBlob, post } from '../../api/request';
+import { download } from '../../page/takeOut';
 import Booth from '../../capture/Booth';
 import { Ask } from '../../ui/Ask';
 import { BackHead } from '../../ui/BackHead';
@@ -105,6 +106,11 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     await draft.flush();
     if (await run(() => post(`/activities/${activityId}/copy`, { id }))) router.replace(`/make/${id}`);
   };
+  const takeOut = async (): Promise<void> => {
+    setMenu(false);
+    await draft.flush();
+    await run(async () => download(await getBlob(`/activities/${activityId}/archive.zip`), `${plan.title || 'activity'}.zip`));
+  };
   const onKeep = ({ media, seconds, spans, title, sort }: Take): void => {
     const told = { sort, media, seconds, spans: [...spans] };
     if (recording!.as === 'task') change((now) => ({ ...now, told }), true);
@@ -192,6 +198,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       <Ask visible={menu} title="More" onClose={() => setMenu(false)} answers={<Button onPress={() => setMenu(false)}>Close</Button>}>
         <View style={styles.menu}>
           <Button icon="copy" onPress={() => void copy()}>Make a copy of it</Button>
+          <Button icon="out" onPress={() => void takeOut()}>Take it out (ZIP)</Button>
           {view.changed && <Button icon="undo" onPress={() => void afresh(() => draft.discard())}>Back to what learners see</Button>}
           {view.state === 'archived' ? <Button icon="box" onPress={() => void afresh(() => draft.archive(false))}>Take it out again</Button> : <Button icon="box" onPress={() => void afresh(() => draft.archive(true))}>Put it away</Button>}
           {view.state !== 'archived' && view.state !== 'draft' && <Text variant="bodySmall">Put away, it takes no more work. All that was made stays with those who made it.</Text>}

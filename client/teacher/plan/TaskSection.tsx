@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../../api/mediaOutbox';
-import { askForFiles } from '../../page/tools/addTool';
+import { askForFiles } from '../../ui/askForFiles';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { Button } from '../../ui/Button';

@@ -1,0 +1,51 @@
+/** The task as it is said, and a PDF to look at: brought by the teacher, and opened where the learner was with it. */
+import { writeFile } from 'node:fs/promises';
+import { harbourPdf } from '@lippet/demo/pdfs';
+import { PHONE, WIDE } from './chromium';
+import { expect, test } from './school';
+
+test.use({ launchOptions: async ({ launchOptions }, use) => use({ ...launchOptions, args: [...(launchOptions.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'] }) });
+
+test('a teacher says the task and adds a PDF to look at; the learner hears it, and the PDF opens at the page where one was', async ({ device, school }, testInfo) => {
+  const farrow = await device({ viewport: WIDE });
+  await farrow.asTeacher('Ms Farrow');
+  const { page } = farrow;
+  await page.getByRole('link', { name: 'Activities', exact: true }).click();
+  await page.getByRole('button', { name: 'Make a new one' }).click();
+  await page.getByRole('textbox', { name: 'Its name' }).fill('Read the harbour map');
+  await page.getByRole('button', { name: 'Say the task' }).click();
+  await page.getByRole('button', { name: 'Start recording' }).click();
+  await expect(page.getByTestId('recorded')).toHaveText(/^0:0[2-9] of/, { timeout: 20_000 });
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('You say it')).toBeVisible();
+  const path = testInfo.outputPath('harbour.pdf');
+  await writeFile(path, await harbourPdf());
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('group', { name: 'Add something to look at' }).getByRole('button', { name: 'PDF' }).click();
+  await (await chooser).setFiles(path);
+  await expect(page.getByRole('group', { name: 'harbour' })).toBeVisible();
+  await page.getByRole('button', { name: /^Add a part: Page/ }).click();
+  await page.getByRole('checkbox', { name: 'Sandpipers' }).click();
+  await expect(page.getByTestId('draft-line')).toHaveText('kept at school', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Set it for Sandpipers' }).click();
+  await expect(page.getByText('Learners of Sandpipers see this')).toBeVisible();
+
+  const wren = await device({ viewport: PHONE });
+  await wren.asLearner('Wren Abara');
+  await wren.openSheet('Read the harbour map');
+  await wren.page.getByRole('button', { name: /^Hear the task|^All of the task/ }).first().click();
+  await expect(wren.page.getByRole('button', { name: 'Play The task' })).toBeVisible({ timeout: 20_000 });
+  const looked = wren.page.getByRole('complementary', { name: 'To look at: harbour' });
+  await wren.page.getByRole('button', { name: 'Look at: harbour' }).click();
+  await looked.getByRole('button', { name: 'Page after' }).click();
+  await expect(looked.getByText('Page 2 of 3')).toBeVisible();
+  await wren.page.getByRole('button', { name: 'Back to the work' }).click();
+  await wren.draw(0.4);
+  await wren.expectStrokes(1);
+  await wren.page.getByRole('button', { name: /^All of the task/ }).click();
+  await wren.page.getByRole('button', { name: 'Look at: harbour' }).click();
+  await expect(looked.getByText('Page 2 of 3')).toBeVisible();
+  expect(await school.activityId('Read the harbour map')).toBeTruthy();
+});
