@@ -56,6 +56,15 @@ describe('another device’s camera', () => {
     expect((await phone.request('POST', '/api/uploads', photo, { ...uploadHeaders(`pieces/${piece}`, randomUUID(), photo.length), [CAPTURE_HEADER]: link.key })).status).toBe(401);
   });
 
+  it('slows down whoever tries codes, from that address alone', async () => {
+    for (let i = 0; i < 11; i++) expect((await look('WRONGCOD')).status).toBe(404);
+    const slowed = await look(link.code);
+    expect([slowed.status, Number(slowed.headers.get('retry-after'))]).toEqual([429, 5]);
+    expect((await harness.client('10.7.7.7').request('POST', '/api/captures', { key: link.code })).status).toBe(200);
+    now += 5_001;
+    expect((await look(link.code)).status).toBe(200);
+  });
+
   it('ends after ten minutes, when it is closed, and when a newer one is opened', async () => {
     now += CAPTURE_TIME - 1000;
     expect((await send(link.key)).status).toBe(200);

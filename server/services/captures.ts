@@ -9,7 +9,11 @@ import { notFound, ProblemError } from '../problems/problem';
 import type { MediaService } from './media';
 import type { PieceFactsService } from './pieceFacts';
 import { hashToken, newToken } from './secrets';
+import { ADDRESS_RULE, CAPTURE_RULE } from './signInThrottle';
+import { Tries } from './tries';
 
+/** Under which wrong codes are counted. */
+const TRIES = 'capture code';
 const OVER = 'That code has run out, or was closed. Ask for a new one on the other device.';
 
 /** Codes are typed in any case, with or without spaces between. */
@@ -17,11 +21,15 @@ const tidy = (key: string): string => key.toUpperCase().replaceAll(/[\s-]/g, '')
 
 /** Another device as a learner's camera: a link lets it add photos to one piece for a while, and nothing else. */
 export class CaptureService {
+  private readonly tries: Tries;
+
   constructor(
     private readonly media: MediaService,
     private readonly facts: PieceFactsService,
     private readonly clock: () => number,
-  ) {}
+  ) {
+    this.tries = new Tries(clock);
+  }
 
   /** Opens a link for a piece of one's own; an earlier one for it is closed. */
   async open(actor: Actor, pieceId: string, title: string): Promise<CaptureLinkView> {
@@ -55,23 +63,25 @@ export class CaptureService {
     await link.update({ closedAt: link.closedAt ?? new Date(this.clock()) });
   }
 
-  /** The link that a key from the QR code or a typed code opens. @throws ProblemError `not-found` with a sentence */
-  private async linkOf(key: string): Promise<CaptureLink> {
+  /** The link that a key from the QR code or a typed code opens. @throws ProblemError `not-found` with a sentence, `wait` after many wrong ones */
+  private async linkOf(key: string, address: string): Promise<CaptureLink> {
+    await this.tries.insist([[{ who: TRIES, address }, CAPTURE_RULE], [{ address }, ADDRESS_RULE]]);
     const link = await CaptureLink.findOne({ where: { [Op.or]: [{ keyHash: hashToken(key) }, { codeHash: hashToken(tidy(key)) }] } });
+    if (!link) await this.tries.note(TRIES, address, false);
     if (!link || !policy.useCapture(link, this.clock())) throw new ProblemError('not-found', OVER);
     return link;
   }
 
   /** What the other device may know. */
-  async look(key: string): Promise<CaptureView> {
-    const link = await this.linkOf(key);
+  async look(key: string, address: string): Promise<CaptureView> {
+    const link = await this.linkOf(key, address);
     const { name } = await Person.findByPk(link.personId, { rejectOnEmpty: true });
     return { key, title: link.title, learner: name.split(' ')[0]!, expiresAt: link.expiresAt.getTime() };
   }
 
   /** Takes a photo for the piece. The same id again is the same photo. */
-  async add(key: string, mediaId: string, content: Buffer): Promise<MediaView> {
-    const link = await this.linkOf(key);
+  async add(key: string, address: string, mediaId: string, content: Buffer): Promise<MediaView> {
+    const link = await this.linkOf(key, address);
     const taken = await CapturePhoto.findAll({ where: { linkId: link.id } });
     const known = taken.some((photo) => photo.mediaId === mediaId);
     if (!known && taken.length >= CAPTURE_PHOTOS) throw new ProblemError('conflict', `These were ${CAPTURE_PHOTOS} photos, as many as one code lets through.`);

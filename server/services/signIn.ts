@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { QueryTypes, type Sequelize } from 'sequelize';
 import type { DeviceGroup, Me, SignInBody } from '@lippet/core/contract/signIn';
-import { Group, Membership, Person, School, Session, SignInAttempt } from '../models/tables';
+import { Group, Membership, Person, School, Session } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { ProblemError } from '../problems/problem';
 import { decoyHash, hashToken, newToken, pictureSecret, verifySecret } from './secrets';
-import { ADDRESS_RULE, PERSON_RULE, waitBefore, type ThrottleRule } from './signInThrottle';
+import { ADDRESS_RULE, PERSON_RULE } from './signInThrottle';
+import { Tries } from './tries';
 
 const DAY = 86_400_000;
 /** How long a session lasts on one's own device, and on a shared one. */
@@ -19,17 +20,21 @@ export interface SignedIn {
 
 /** Signing in and out, and who is signed in. */
 export class SignInService {
+  private readonly tries: Tries;
+
   constructor(
     private readonly sequelize: Sequelize,
     private readonly clock: () => number = Date.now,
-  ) {}
+  ) {
+    this.tries = new Tries(clock);
+  }
 
   /** The group of a code, with the names to tap. Wrong codes count against the address. */
   async groupByCode(code: string, address: string): Promise<DeviceGroup> {
-    await this.waitIfNeeded(null, address);
+    await this.tries.insist([[{ address }, ADDRESS_RULE]]);
     const group = await Group.findOne({ where: { code } });
     if (!group) {
-      await SignInAttempt.create({ who: 'code', address, succeeded: false, at: new Date(this.clock()) });
+      await this.tries.note('code', address, false);
       throw new ProblemError('not-found', 'No group has that code. Look at the card from your teacher and try again.');
     }
     return this.deviceGroup(group);
@@ -65,10 +70,10 @@ export class SignInService {
       await this.sequelize.query('SELECT pg_advisory_xact_lock(hashtextextended(:who, 0))', {
         replacements: { who }, transaction,
       });
-      await this.waitIfNeeded(who, address, transaction);
+      await this.tries.insist([[{ who }, PERSON_RULE], [{ address }, ADDRESS_RULE]], transaction);
       const matches = await verifySecret(person?.secretHash ?? (await decoyHash()), secret);
       const succeeded = matches && person !== null;
-      await SignInAttempt.create({ who, address, succeeded, at: new Date(this.clock()) }, { transaction });
+      await this.tries.note(who, address, succeeded, transaction);
       return succeeded;
     });
     if (!right || !person) {
@@ -94,32 +99,6 @@ export class SignInService {
     if (!group || !body.personId) return null;
     const member = await Membership.findOne({ where: { groupId: group.id, personId: body.personId, leftAt: null } });
     return member && Person.findByPk(member.personId);
-  }
-
-  private async waitIfNeeded(who: string | null, address: string, transaction?: Transaction): Promise<void> {
-    const byPerson = who ? await this.wait({ who }, PERSON_RULE, transaction) : 0;
-    const wait = Math.max(byPerson, await this.wait({ address }, ADDRESS_RULE, transaction));
-    if (wait === 0) return;
-    const seconds = Math.ceil(wait / 1000);
-    throw new ProblemError(
-      'wait',
-      `Too many wrong tries. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again.`,
-      seconds,
-    );
-  }
-
-  private async wait(
-    about: { who: string } | { address: string }, rule: ThrottleRule, transaction?: Transaction,
-  ): Promise<number> {
-    const now = this.clock();
-    const lastRight = await SignInAttempt.max<Date | null, SignInAttempt>('at', { where: { ...about, succeeded: true }, transaction });
-    // A right try of one child must not forgive the wrong ones that came from the same address.
-    const clearing = 'who' in about && lastRight ? new Date(lastRight).getTime() : 0;
-    const where = { ...about, succeeded: false, at: { [Op.gt]: new Date(Math.max(now - rule.window, clearing)) } };
-    const failures = await SignInAttempt.count({ where, transaction });
-    if (failures <= rule.free) return 0;
-    const last = await SignInAttempt.max<Date, SignInAttempt>('at', { where, transaction });
-    return waitBefore(failures, new Date(last).getTime(), now, rule);
   }
 
   private async openSession(personId: string, kept: boolean): Promise<SignedIn> {

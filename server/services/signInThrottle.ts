@@ -14,6 +14,9 @@ export const PERSON_RULE: ThrottleRule = { free: 4, firstWait: 5_000, longestWai
 /** For one address: a whole class may share it, so more is let pass. */
 export const ADDRESS_RULE: ThrottleRule = { free: 40, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
 
+/** For the short codes by which another device becomes a camera, from one address. */
+export const CAPTURE_RULE: ThrottleRule = { free: 10, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
+
 /**
  * How long to wait before the next try is looked at.
  *

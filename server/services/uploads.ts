@@ -19,16 +19,23 @@ const MEGABYTE = 1024 * 1024;
 
 /** Files that arrive in pieces, by the tus protocol: what has come is kept through lost networks and a killed server. */
 export class UploadService {
-  private readonly tus: TusServer;
+  private made: TusServer | null = null;
   private readonly folder: string;
 
   constructor(filesRoot: string, private readonly media: MediaService, private readonly clock: () => number) {
     this.folder = join(filesRoot, 'arriving');
-    mkdirSync(this.folder, { recursive: true });
-    this.tus = new TusServer({
-      path: UPLOAD_PATH, datastore: new TusFiles({ directory: this.folder }), maxSize: MEDIA_LIMITS.recording, relativeLocation: true,
-      namingFunction: (_, metadata) => metadata!.media!, allowedOrigins: [], disableTerminationForFinishedUploads: true,
-    });
+  }
+
+  /** Made when the first file comes: the library looks after its folder by itself, whenever that suits it. */
+  private get tus(): TusServer {
+    if (!this.made) {
+      mkdirSync(this.folder, { recursive: true });
+      this.made = new TusServer({
+        path: UPLOAD_PATH, datastore: new TusFiles({ directory: this.folder }), maxSize: MEDIA_LIMITS.recording, relativeLocation: true,
+        namingFunction: (_, metadata) => metadata!.media!, allowedOrigins: [], disableTerminationForFinishedUploads: true,
+      });
+    }
+    return this.made;
   }
 
   /** Begins a file for a piece of one’s own, for a review or for an activity that one makes. Begun again it begins anew; what is gone on with is asked for by its address. */
