@@ -48,7 +48,7 @@ export function ThreadCard({ thread, zone, here, lead, children }: Props) {
               <View style={styles.grow}>
                 <Text variant="labelSmall">{`${name}, ${whenWords(at, now, zone)}`}</Text>
                 {removed !== null ? <Text variant="bodySmall" style={styles.gone}>{`Taken away: ${removed}`}</Text> : words !== '' && <Text style={styles.words}>{words}</Text>}
-                {removed === null && words !== '' && !lead && <Hear text={words} label={`what ${name} said in words`} small />}
+                {removed === null && words !== '' && !lead && <Hear text={words} label={`the words of ${name}`} small />}
                 {media?.kind === 'picture' && <Image source={{ uri: `/api/media/${media.id}` }} style={styles.picture} resizeMode="contain" alt={`A picture from ${name}`} />}
                 {media && media.kind !== 'picture' && <VoiceButton voice={media.id} label={`what ${name} said`} />}
               </View>

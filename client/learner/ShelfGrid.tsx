@@ -18,7 +18,7 @@ export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; z
         const when = released ? dayWords(released.at, now, zone) : '';
         return (
           <View key={card.activityId} role="listitem" style={styles.cell}>
-            <Pressable role="link" aria-label={`${card.title}. ${card.subject}. Finished ${when}`} onPress={() => router.push(`/activity/${card.activityId}`)}>
+            <Pressable role="link" aria-label={`${card.title}. Finished ${when}. ${card.subject}`} onPress={() => router.push(`/activity/${card.activityId}`)}>
               <Scrap raised style={styles.scrap}>
                 <Picture path={`/pieces/${card.pieceId}/picture?v=${card.pictureVersion}`} alt="" style={styles.picture} />
                 <View style={styles.words}>

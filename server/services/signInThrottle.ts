@@ -15,7 +15,7 @@ export const PERSON_RULE: ThrottleRule = { free: 4, firstWait: 5_000, longestWai
 export const ADDRESS_RULE: ThrottleRule = { free: 40, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
 
 /** For the short codes by which another device becomes a camera, from one address. */
-export const CAPTURE_RULE: ThrottleRule = { free: 10, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
+export const CAPTURE_RULE: ThrottleRule = { free: 20, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
 
 /**
  * How long to wait before the next try is looked at.

@@ -54,7 +54,10 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   const activities = useActivities();
   const { draft, state, error, again } = usePlanDraft(activityId);
   const home = `activities/${activityId}` as const;
-  const way = useStore(mediaOutbox.state, (outbox) => onTheirWay(outbox, home));
+  const way = useStore(mediaOutbox.state, (outbox) => {
+    const files = onTheirWay(outbox, home);
+    return files && wayWords(files);
+  });
   const [recording, setRecording] = useState<Recording | null>(null);
   const [spots, setSpots] = useState<{ part: string; sheet: number } | null>(null);
   const [asked, setAsked] = useState(false);
@@ -167,7 +170,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     <View style={[styles.foot, wide && styles.footWide]}>
       <View style={wide && styles.grow}>
         <Text variant="labelMedium">{status}</Text>
-        <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="draft-line">{way ? `${draftWords(state)}, ${wayWords(way)}` : draftWords(state)}</Text>
+        <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="draft-line">{way ? `${draftWords(state)}, ${way}` : draftWords(state)}</Text>
       </View>
       <View style={styles.footButtons}>
         {!wide && <Button icon="eye" label="See it as a learner" onPress={() => setPreview('phone')}>See it</Button>}
