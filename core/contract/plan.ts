@@ -2,7 +2,7 @@
  * An activity as a teacher makes it: one plain value that is typed into, kept as a draft, set for groups, copied, and taken out and in
  * again. {@link readPlan} reads it from anything; {@link planTroubles} says what still keeps it from being set.
  */
-import { backgroundWords, PATH_DATA, type Background } from '../page/background';
+import { PATH_DATA, type Background } from '../page/background';
 import { readSpans, type Span } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readSpots, type Spot } from '../page/spots';
@@ -314,6 +314,3 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
   for (const each of plan.learners) add('groups', dateTrouble(each, nameOf(each.person)));
   return troubles;
 }
-
-/** Words for a sheet in lists. */
-export const sheetWords = ({ background }: SheetPlan): string => backgroundWords(background) || background.kind;

@@ -43,10 +43,3 @@ const ticks = (doc: Y.Doc): Y.Map<unknown> => doc.getMap(TICKS);
 export const tickedParts = (doc: Y.Doc): string[] => [...ticks(doc).entries()].filter(([, value]) => value === true).map(([id]) => id).sort();
 
 export const setTick = (doc: Y.Doc, part: string, on: boolean): void => void ticks(doc).set(part, on);
-
-/** Tells of every change of the ticks. @returns stops it */
-export function watchTicks(doc: Y.Doc, changed: () => void): () => void {
-  const map = ticks(doc);
-  map.observe(changed);
-  return () => map.unobserve(changed);
-}
