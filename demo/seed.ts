@@ -188,7 +188,7 @@ class Seeder {
   /** What is made and not set yet lies in the draft alone. */
   private async draft({ title, subject, goal, task, minutes, parts, group }: DemoActivity, activityId: string): Promise<void> {
     const plan = readPlan({
-      ...EMPTY_PLAN, title, subject, goal, task: richTextOf(task), minutes, groups: [{ group: this.groups.get(group), opens: null, due: null, closes: null }],
+      ...EMPTY_PLAN, title, subject, goal, task: richTextOf(task), minutes, groups: [{ group: this.groups.get(group), folder: null, free: false, opens: null, due: null, closes: null }],
       parts: parts.map((part) => ({ id: randomUUID(), kind: 'page', title: part.title, required: true, choice: null, waits: false, settings: { sheets: [part.background, ...(part.more ?? [])].map((background) => ({ ...A4, background })) } })),
     });
     await Assignment.destroy({ where: { activityId }, transaction: this.transaction });

@@ -12,6 +12,7 @@ import type { AppEnv, Services } from './routes/context';
 import { learningRoutes } from './routes/learning';
 import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
 import { askRoutes } from './routes/asks';
+import { classroomRoutes } from './routes/classroom';
 import { captureRoutes } from './routes/captures';
 import { groupRoutes } from './routes/groups';
 import { exportRoutes } from './routes/exports';
@@ -23,6 +24,11 @@ import { PieceFactsService } from './services/pieceFacts';
 import { ActivityArchiveService } from './services/activityArchive';
 import { AskService } from './services/asks';
 import { CalendarService } from './services/calendar';
+import { ClassroomService } from './services/classroom';
+import { FolderService } from './services/folders';
+import { JoiningService } from './services/joining';
+import { LetterService } from './services/letters';
+import { ReminderService } from './services/reminders';
 import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
 import { GroupService } from './services/groups';
@@ -37,6 +43,7 @@ import { SignInService } from './services/signIn';
 import { UploadService } from './services/uploads';
 import { FileStore } from './storage/fileStore';
 import { SyncHub } from './sync/hub';
+import { NewsRoom } from './sync/news';
 import { UpdateLog } from './sync/updateLog';
 import { serveAssets } from './web/assets';
 import { ownHeader, securityHeaders } from './web/security';
@@ -55,13 +62,19 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
   const media = new MediaService(files, facts, jobs, clock);
   const planning = new PlanningService(sequelize, facts, media, clock);
   const hub = new SyncHub(log, documentAccess(facts, copies, clock));
+  const signIn = new SignInService(sequelize, clock);
   return {
-    config, hub, media, copies,
+    config, hub, media, copies, signIn,
+    news: new NewsRoom(),
+    classroom: new ClassroomService(sequelize, clock),
+    folders: new FolderService(sequelize),
+    joining: new JoiningService(sequelize, facts, signIn, clock),
+    letters: new LetterService(sequelize, clock),
+    reminders: new ReminderService(sequelize, facts, clock),
     uploads: new UploadService(config.filesRoot, media, clock),
     recordings: new RecordingService(files, jobs),
     captures: new CaptureService(media, facts, clock),
     exports: new ExportService(files, config.fontsRoot, jobs, facts),
-    signIn: new SignInService(sequelize, clock),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
@@ -102,7 +115,7 @@ export function makeApp(
     await next();
     if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');
   });
-  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), askRoutes(services), groupRoutes(services), teachingRoutes(services)]) {
+  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), askRoutes(services), groupRoutes(services), classroomRoutes(services), teachingRoutes(services)]) {
     app.route('/api', routes);
   }
   app.all('/api/*', () => {

@@ -4,13 +4,15 @@ import type { Duplex } from 'node:stream';
 import { serve } from '@hono/node-server';
 import { parse as parseCookies } from 'hono/utils/cookie';
 import type { Logger } from 'pino';
-import { SYNC_PATH } from '@lippet/core/contract/sync';
+import { NEWS_PATH, SYNC_PATH } from '@lippet/core/contract/sync';
 import { makeApp, makeServices } from './app';
 import type { Config } from './config';
 import { DatabaseJobs } from './jobs/jobs';
 import { migrate } from './migrations/migrate';
 import { openDatabase } from './models/database';
 import { SESSION_COOKIE } from './routes/signIn';
+
+const EVERY_FEW_MINUTES = '*/5 * * * *';
 
 export interface RunningServer {
   port: number;
@@ -41,7 +43,12 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   const services = makeServices(config, sequelize, jobs);
   jobs.handle('export-go', services.exports.run);
   jobs.handle('make-playable', services.recordings.run);
+  jobs.handle('remind', async () => {
+    await services.reminders.tellAll();
+    await services.letters.writeAll();
+  });
   await jobs.start();
+  await jobs.repeat('remind', EVERY_FEW_MINUTES);
   await services.recordings.takeUp();
   await services.exports.takeUp();
   await services.uploads.tidy();
@@ -58,11 +65,12 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   server.on('upgrade', async (request: IncomingMessage, socket: Duplex, head: Buffer) => {
     socket.on('error', () => socket.destroy());
     try {
-      if (request.url?.split('?')[0] !== SYNC_PATH) return refuse(socket, '404 Not Found');
+      const room = { [SYNC_PATH]: services.hub, [NEWS_PATH]: services.news }[request.url?.split('?')[0] ?? ''];
+      if (!room) return refuse(socket, '404 Not Found');
       if (!sameOrigin(request)) return refuse(socket, '403 Forbidden');
       const actor = await services.signIn.actor(parseCookies(request.headers.cookie ?? '')[SESSION_COOKIE]);
       if (!actor) return refuse(socket, '401 Unauthorized');
-      services.hub.accept(request, socket, head, actor);
+      room.accept(request, socket, head, actor);
     } catch (error) {
       logger.error({ err: error }, 'socket refused');
       refuse(socket, '500 Internal Server Error');
@@ -72,6 +80,7 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
     port: (server.address() as AddressInfo).port,
     async close() {
       await jobs.stop();
+      services.news.close();
       await services.hub.close();
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import type { FolderView } from './class';
 import type { PieceState } from '../schedule/pieceState';
 import type { ActivityPlan, Dates, MaterialPlan } from './plan';
 import { idParam } from './work';
@@ -15,7 +16,7 @@ export interface ActivityCard {
   state: ActivityState;
   /** It is set, and has changes that learners don't see yet. */
   changed: boolean;
-  groups: ({ id: string; name: string } & Dates)[];
+  groups: ({ id: string; name: string; free: boolean } & Dates)[];
   changedAt: number;
   parts: number;
   counts: Record<PieceState, number>;
@@ -26,6 +27,7 @@ export interface PlanGroup {
   id: string;
   name: string;
   learners: { id: string; name: string }[];
+  folders: FolderView[];
 }
 
 export interface PlanView {

@@ -5,6 +5,13 @@ export const AUDIENCES = ['teacher', 'class'] as const;
 /** Who reads a question: the teacher alone, or everybody in the group. */
 export type Audience = (typeof AUDIENCES)[number];
 
+/** A place on a sheet, in points from its top left corner. */
+export interface AskPlace {
+  page: string;
+  x: number;
+  y: number;
+}
+
 export interface MessageView {
   id: string;
   /** Null where the name is not told: somebody else's question that was shared. */
@@ -21,6 +28,7 @@ export interface ThreadView {
   audience: Audience;
   /** The part that it is about; null for the whole activity. */
   part: { id: string; title: string } | null;
+  place: AskPlace | null;
   /** A question to the teacher alone that was shared with the class, without a name. */
   shared: boolean;
   closed: boolean;
@@ -57,6 +65,7 @@ export const askBody = yup.object({
   id, message: id, words, media,
   audience: yup.string<Audience>().oneOf([...AUDIENCES], 'A question goes to "teacher" or "class".').required('Say who is to read it.'),
   part: yup.string().uuid('The part’s id must be a UUID.').nullable().default(null),
+  place: yup.object({ page: yup.string().max(120).required('Say on which page.'), x: yup.number().min(-5_000).max(10_000).required(), y: yup.number().min(-5_000).max(10_000).required() }).nullable().default(null),
 });
 export const answerBody = yup.object({ message: id, words, media });
 export const removeBody = yup.object({ why: yup.string().trim().max(LIMITS.word).required('Say why, so that it can be understood.') });

@@ -2,7 +2,8 @@ import * as yup from 'yup';
 import { MAX_PAGES } from '../page/document';
 import { readSpans, type Span } from '../recording/spans';
 
-export const MEDIA_KINDS = ['picture', 'pdf', 'sound', 'film'] as const;
+/** `file`: anything else, to be taken away and opened elsewhere; only among what a teacher shows. */
+export const MEDIA_KINDS = ['picture', 'pdf', 'sound', 'film', 'file'] as const;
 export type MediaKind = (typeof MEDIA_KINDS)[number];
 
 /** A recording is made playable everywhere in a job; until then, and where that fails, there is the recording as it came. */
@@ -64,20 +65,21 @@ export const SOUND_TYPES = 'audio/*';
 export const FILM_TYPES = 'video/*,audio/*';
 export const PDF_TYPE = 'application/pdf';
 
-/** Where a file belongs: to a piece or to an activity. It is how their addresses begin, too. */
-export type MediaHome = `pieces/${string}` | `activities/${string}`;
-const HOME = /^(pieces|activities)\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+/** Where a file belongs: to a piece, to an activity, or to what a class says. It is how their addresses begin, too. */
+export type MediaHome = `pieces/${string}` | `activities/${string}` | `groups/${string}`;
+const HOME = /^(pieces|activities|groups)\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
-/** The ids in a file's home; one of them is null. */
-export function homeIds(home: MediaHome): { pieceId: string | null; activityId: string | null } {
+/** The ids in a file's home; all but one of them are null. */
+export function homeIds(home: MediaHome): { pieceId: string | null; activityId: string | null; groupId: string | null } {
   const [kind, id] = home.split('/') as [string, string];
-  return { pieceId: kind === 'pieces' ? id : null, activityId: kind === 'pieces' ? null : id };
+  const of = (which: string): string | null => (kind === which ? id : null);
+  return { pieceId: of('pieces'), activityId: of('activities'), groupId: of('groups') };
 }
 
 /** Of an upload: which file it is, and where it belongs. Both ids were made by the client or by school. */
 export const uploadMeta = yup.object({
   media: yup.string().uuid('The file’s id must be a UUID.').required('Say which file this is.'),
-  home: yup.string<MediaHome>().matches(HOME, 'Say where the file belongs, as in pieces/<id> or activities/<id>.').required('Say where this file belongs.'),
+  home: yup.string<MediaHome>().matches(HOME, 'Say where the file belongs, as in pieces/<id>, activities/<id> or groups/<id>.').required('Say where this file belongs.'),
 });
 
 /** Says that a file has arrived whole. */

@@ -63,7 +63,7 @@ export interface ChoicePlan {
   wanted: number;
 }
 
-export const MATERIAL_KINDS = ['text', 'link', 'picture', 'pdf', 'sound', 'film'] as const;
+export const MATERIAL_KINDS = ['text', 'link', 'picture', 'pdf', 'sound', 'film', 'file'] as const;
 export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 export const MATERIAL_TIMES = ['start', 'at', 'sent'] as const;
 /** `start`: from the start. `at`: from a set time. `sent`: only once the learner has sent a go. */
@@ -109,6 +109,21 @@ export interface Dates {
   closes: number | null;
 }
 
+/** Years, both ends in it. */
+export interface Ages {
+  from: number;
+  to: number;
+}
+
+/** A group that an activity is for. */
+export interface GroupPlan extends Dates {
+  group: string;
+  /** The folder of that group in which it lies. */
+  folder: string | null;
+  /** Its learners choose whether they begin it: it stands in the collection, not on Now. */
+  free: boolean;
+}
+
 export const TAKE_BACK = ['begun', 'due', 'never'] as const;
 /** Until when a learner may take a go back: until a teacher has begun, at most until it is due, or not at all. */
 export type TakeBack = (typeof TAKE_BACK)[number];
@@ -128,8 +143,11 @@ export interface ActivityPlan {
   rubric: RubricRow[];
   lateAllowed: boolean;
   takeBack: TakeBack;
+  /** What it is about and for what ages, by which it is found in the collection. */
+  topic: string;
+  ages: Ages | null;
   /** Who it is for: groups, each with its own dates, and other dates for single learners. */
-  groups: ({ group: string } & Dates)[];
+  groups: GroupPlan[];
   learners: ({ person: string } & Dates)[];
 }
 
@@ -143,7 +161,7 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 export const EMPTY_PLAN: ActivityPlan = {
   title: '', subject: '', goal: '', task: NO_TEXT, told: null, supplies: '', minutes: null, parts: [], choices: [], materials: [], rubric: [], lateAllowed: true,
-  takeBack: 'begun', groups: [], learners: [],
+  takeBack: 'begun', topic: '', ages: null, groups: [], learners: [],
 };
 
 type Raw = Record<string, unknown>;
@@ -158,6 +176,13 @@ const timeOf = (value: unknown): number | null => (typeof value === 'number' && 
 const wholeOf = (value: unknown, least: number, most: number): number | undefined =>
   typeof value === 'number' && Number.isFinite(value) && value >= least && value <= most ? Math.round(value) : undefined;
 const datesOf = (raw: Raw): Dates => ({ opens: timeOf(raw.opens), due: timeOf(raw.due), closes: timeOf(raw.closes) });
+
+/** School is for people of 4 and more. */
+const AGE = { least: 4, most: 99 };
+function agesOf({ from, to }: Raw): Ages | null {
+  const [least, most] = [wholeOf(from, AGE.least, AGE.most), wholeOf(to, AGE.least, AGE.most)];
+  return least === undefined || most === undefined ? null : { from: Math.min(least, most), to: Math.max(least, most) };
+}
 
 const secondsOf = (value: unknown): number | null => (typeof value === 'number' && value > 0 && value <= LONGEST_FILE ? value : null);
 
@@ -245,8 +270,9 @@ export function readPlan(value: unknown): ActivityPlan {
   return {
     title: textOf(raw.title, PLAN_LIMITS.title), subject: textOf(raw.subject, PLAN_LIMITS.title), goal: textOf(raw.goal, PLAN_LIMITS.line),
     task: readRichText(raw.task), told: readTold(rawOf(raw.told)), supplies: textOf(raw.supplies, PLAN_LIMITS.line), minutes: wholeOf(raw.minutes, 1, 6_000) ?? null,
+    topic: textOf(raw.topic, PLAN_LIMITS.title), ages: agesOf(rawOf(raw.ages)),
     parts, choices, materials, rubric, lateAllowed: raw.lateAllowed !== false, takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
-    groups: distinct(listOf(raw.groups, PLAN_LIMITS.groups).filter(({ group }) => isId(group)).map((each) => ({ group: each.group as string, ...datesOf(each) })), ({ group }) => group),
+    groups: distinct(listOf(raw.groups, PLAN_LIMITS.groups).filter(({ group }) => isId(group)).map((each) => ({ group: each.group as string, folder: idOr(each.folder), free: each.free === true, ...datesOf(each) })), ({ group }) => group),
     learners: distinct(listOf(raw.learners, PLAN_LIMITS.learners).filter(({ person }) => isId(person)).map((each) => ({ person: each.person as string, ...datesOf(each) })), ({ person }) => person),
   };
 }

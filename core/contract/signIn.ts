@@ -1,8 +1,27 @@
 import * as yup from 'yup';
 import { KEY_LENGTH, KEY_PICTURES, type KeyPicture } from './pictureKey';
 import { LIMITS } from './limits';
+import { SPEECH_SPEEDS, type SpeechSpeed } from './speech';
 
 export type Role = 'learner' | 'teacher' | 'family' | 'admin';
+/** How much larger than usual texts are shown. */
+export const TEXT_SIZES = { usual: 1, large: 1.25, largest: 1.5 } as const;
+export type TextSize = keyof typeof TEXT_SIZES;
+/** Letters for reading: with the shapes that children learn, or those of the interface. */
+export const LETTER_FORMS = ['school', 'plain'] as const;
+export type LetterForm = (typeof LETTER_FORMS)[number];
+/** How a person reads and hears texts; it goes with them to every device. */
+export interface ReadingSettings {
+  size: TextSize;
+  letters: LetterForm;
+  speed: SpeechSpeed;
+}
+export const readingBody = yup.object({
+  size: yup.string<TextSize>().oneOf(Object.keys(TEXT_SIZES) as TextSize[], 'There is no such size.').required('Say how large.'),
+  letters: yup.string<LetterForm>().oneOf([...LETTER_FORMS], 'There are no such letters.').required('Say which letters.'),
+  speed: yup.string<SpeechSpeed>().oneOf(Object.keys(SPEECH_SPEEDS) as SpeechSpeed[], 'There is no such speed.').required('Say how fast.'),
+});
+
 /** What a person gives to sign in. */
 export type SecretKind = 'picture' | 'password';
 
@@ -18,6 +37,8 @@ export interface DeviceGroup {
   code: string;
   name: string;
   people: Tappable[];
+  /** The activity that one joins here by a name of one's own; null for a class. */
+  joins: string | null;
 }
 
 export interface Me {
@@ -27,6 +48,10 @@ export interface Me {
   badge: string;
   groups: { id: string; name: string }[];
   school: { name: string; zone: string };
+  /** Null until they chose anything. */
+  reading: ReadingSettings | null;
+  /** Where an evening letter goes; null for none. */
+  mail: string | null;
   /** Signed in for longer than this visit. */
   kept: boolean;
 }
@@ -54,5 +79,16 @@ export const signInBody = yup
   })
   .test('who', 'Say who you are.', (body) => Boolean(body.personId) !== Boolean(body.signInName))
   .test('secret', 'Give your pictures or your password.', (body) => Boolean(body.pictures) !== Boolean(body.password));
+
+export const mailBody = yup.object({ mail: yup.string().trim().email('That is no e-mail address.').max(200, 'That address is too long.').nullable().defined('Say where, or null for nowhere.') });
+
+/** A letter that would be mailed. */
+export interface LetterView {
+  id: string;
+  address: string;
+  subject: string;
+  words: string;
+  at: number;
+}
 
 export type SignInBody = yup.InferType<typeof signInBody>;

@@ -6,3 +6,5 @@ export interface SyncNews {
 
 /** Where the socket is, on the same origin. */
 export const SYNC_PATH = '/sync';
+/** Where a socket says that there is something new. */
+export const NEWS_PATH = '/news';

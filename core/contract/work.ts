@@ -58,6 +58,8 @@ export interface PieceCard {
   standing: PieceStanding;
   completeness: Completeness;
   touchedAt: number | null;
+  /** The folder in which it lies. */
+  folder: { id: string; title: string } | null;
   /** The day that the learner chose for it, `yyyy-MM-dd`. */
   ownDay: string | null;
   /** Changes whenever the draft's picture does; part of the thumbnail's address. */
@@ -110,9 +112,12 @@ export interface PieceView {
   goes: GoView[];
 }
 
+export const UPDATE_KINDS = ['new', 'asked', 'answered', 'removed', 'sent', 'taken-back', 'again', 'finished', 'notice', 'due', 'unsent'] as const;
+export type UpdateKind = (typeof UPDATE_KINDS)[number];
+
 export interface UpdateView {
   id: string;
-  kind: 'new' | 'asked' | 'answered' | 'removed' | 'sent' | 'taken-back' | 'again' | 'finished';
+  kind: UpdateKind;
   words: string;
   at: number;
   seen: boolean;

@@ -1,6 +1,6 @@
 import { filterActivities, hasWords, type ActivityFilter } from './activityFilter';
 
-const group = (id: string) => ({ id, name: id.toUpperCase(), opens: null, due: null, closes: null });
+const group = (id: string) => ({ id, name: id.toUpperCase(), free: false, opens: null, due: null, closes: null });
 const activities = [
   { title: 'Three knots', subject: 'Making', state: 'set' as const, groups: [group('sandpipers')] },
   { title: 'Úna’s boat', subject: 'Art', state: 'draft' as const, groups: [] },

@@ -6,18 +6,23 @@ export interface JobData {
   'export-go': { exportId: string };
   'make-playable': { mediaId: string };
 }
-type Queue = keyof JobData;
-type Handler<Q extends Queue> = (data: JobData[Q]) => Promise<void>;
+/** What is done again and again, and is given nothing. */
+type Repeated = 'remind';
+type Asked = keyof JobData;
+type Queue = Asked | Repeated;
+type Handler<Q extends Queue> = (data: Q extends Asked ? JobData[Q] : object) => Promise<void>;
 
 /** Work that outlives a request. What `send` has returned for is done some time, also after the server was killed. */
 export interface Jobs {
-  send<Q extends Queue>(queue: Q, data: JobData[Q]): Promise<void>;
+  send<Q extends Asked>(queue: Q, data: JobData[Q]): Promise<void>;
 }
 
 /** A job that was begun and not finished within this many seconds is taken up again, at most so many times. */
 const LIMITS: { [Q in Queue]: { expireInSeconds: number; retryLimit: number; retryDelay: number } } = {
   'export-go': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2 },
   'make-playable': { expireInSeconds: 960, retryLimit: 3, retryDelay: 2 },
+  // The next one comes by itself.
+  remind: { expireInSeconds: 600, retryLimit: 0, retryDelay: 0 },
 };
 
 /** Jobs kept in our database by pg-boss. */
@@ -38,14 +43,20 @@ export class DatabaseJobs implements Jobs {
     await this.boss.start();
     for (const [queue, handler] of Object.entries(this.handlers) as [Queue, Handler<Queue>][]) {
       await this.boss.createQueue(queue);
-      await this.boss.work<JobData[Queue]>(queue, { pollingIntervalSeconds: 0.5 }, async ([job]) => {
+      await this.boss.work<JobData[Asked]>(queue, { pollingIntervalSeconds: 0.5 }, async ([job]) => {
         if (job) await handler(job.data);
       });
     }
   }
 
-  async send<Q extends Queue>(queue: Q, data: JobData[Q]): Promise<void> {
+  async send<Q extends Asked>(queue: Q, data: JobData[Q]): Promise<void> {
     await this.boss.send(queue, data, LIMITS[queue]);
+  }
+
+  /** Has a job done now, and again and again. @param cron when, as in crontab(5) */
+  async repeat(queue: Repeated, cron: string): Promise<void> {
+    await this.boss.schedule(queue, cron, {}, LIMITS[queue]);
+    await this.boss.send(queue, {}, LIMITS[queue]);
   }
 
   async stop(): Promise<void> {

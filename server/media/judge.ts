@@ -45,8 +45,11 @@ async function isPdf(path: string): Promise<boolean> {
 
 const megabytes = (bytes: number): number => bytes / 1024 / 1024;
 
-/** @throws ProblemError `unfit` or `too-large` with a sentence if the file at `path` is nothing that can be kept */
-export async function judgeMedia(path: string): Promise<JudgedMedia> {
+/**
+ * @param anyFile keeps what is no picture, PDF or recording as bytes that are only ever taken away, never opened here
+ * @throws ProblemError `unfit` or `too-large` with a sentence if the file at `path` is nothing that can be kept
+ */
+export async function judgeMedia(path: string, { anyFile = false } = {}): Promise<JudgedMedia> {
   const { size } = await stat(path);
   if (size === 0) throw refuse('That file is empty.');
   // What can be read as a picture is one, whatever else is behind it: writing it anew leaves only the picture.
@@ -56,6 +59,7 @@ export async function judgeMedia(path: string): Promise<JudgedMedia> {
   if (recording) return recording;
   if (size > MEDIA_LIMITS.file) throw new ProblemError('too-large', `A picture or a PDF may have at most ${megabytes(MEDIA_LIMITS.file)} MB.`);
   if (pdf) return judgePdf(path);
+  if (!found && anyFile) return { kind: 'file', type: 'application/octet-stream', content: null, width: null, height: null, pages: null, seconds: null };
   if (!found) throw refuse('That file is no picture, PDF, sound or film that Lippet can read to its end. PNG, JPEG, WebP, GIF, SVG, PDF, WebM, MP4, MP3 and WAV can be used.');
   return judgePicture(path, found);
 }

@@ -100,6 +100,25 @@ export const policy = {
   /** Sharing and closing questions, and taking messages away: the group's teachers. */
   leadThread: (actor: Actor, thread: Asked): boolean => actor.teaches.has(thread.groupId),
 
+  /** What a class shares: its learners and teachers. */
+  readClassroom: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId) || actor.learnsIn.has(groupId),
+
+  /** Notices, the question of the day, the lesson by link, and taking away what was said: the group's teachers. */
+  leadClassroom: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
+
+  /** Bringing a picture or a voice to say something with: whoever may say something there. */
+  addClassroomMedia: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId) || actor.learnsIn.has(groupId),
+
+  /** Answering the question of the day: the group's learners. */
+  answerDaily: (actor: Actor, question: GroupWork): boolean => actor.learnsIn.has(question.groupId),
+
+  /** The day's answers: the group's teachers; its learners where all may see them. */
+  seeDayAnswers: (actor: Actor, question: GroupWork & { seenBy: 'teacher' | 'all' }): boolean =>
+    actor.teaches.has(question.groupId) || (question.seenBy === 'all' && actor.learnsIn.has(question.groupId)),
+
+  /** Letting others join an activity by a code, and saying who they are: its teachers. */
+  leadJoining: (actor: Actor, activity: Planned): boolean => policy.planActivity(actor, activity),
+
   /** Making groups: teachers. */
   makeGroup: (actor: Actor): boolean => actor.role === 'teacher',
 

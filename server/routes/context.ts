@@ -8,6 +8,11 @@ import { notFound, ProblemError } from '../problems/problem';
 import type { ActivityArchiveService } from '../services/activityArchive';
 import type { AskService } from '../services/asks';
 import type { CalendarService } from '../services/calendar';
+import type { ClassroomService } from '../services/classroom';
+import type { FolderService } from '../services/folders';
+import type { JoiningService } from '../services/joining';
+import type { LetterService } from '../services/letters';
+import type { ReminderService } from '../services/reminders';
 import type { CaptureService } from '../services/captures';
 import type { ExportService } from '../services/exports';
 import type { GroupService } from '../services/groups';
@@ -21,6 +26,7 @@ import type { SpeechService } from '../services/speech';
 import type { SignInService } from '../services/signIn';
 import type { UploadService } from '../services/uploads';
 import type { SyncHub } from '../sync/hub';
+import type { NewsRoom } from '../sync/news';
 
 /** What routes work with. */
 export interface Services {
@@ -40,7 +46,13 @@ export interface Services {
   groups: GroupService;
   archives: ActivityArchiveService;
   speech: SpeechService;
+  classroom: ClassroomService;
+  folders: FolderService;
+  joining: JoiningService;
+  letters: LetterService;
+  reminders: ReminderService;
   hub: SyncHub;
+  news: NewsRoom;
 }
 
 export interface AppEnv {

@@ -8,6 +8,7 @@ import { binary, picture } from './bytes';
 export function learningRoutes({ pieces, reviews, calendar }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/now', async (c) => c.json(await pieces.now(signedIn(c))));
+  routes.get('/collection', async (c) => c.json(await pieces.collection(signedIn(c))));
   routes.post('/activities/:id/piece', async (c) => c.json(await pieces.open(signedIn(c), id(c))));
   routes.put('/activities/:id/day', async (c) => {
     const actor = signedIn(c);

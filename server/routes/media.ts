@@ -23,6 +23,8 @@ function file(c: Context<AppEnv>, media: MediaService, form: MediaForm): Respons
   // What is under a lasting address never changes.
   c.header('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : 'private, no-cache');
   c.header('Content-Type', type);
+  // What is not known by its content is never opened in the browser.
+  if (type === 'application/octet-stream') c.header('Content-Disposition', 'attachment');
   c.header('Accept-Ranges', 'bytes');
   const range = byteRange(c.req.header('range'), size);
   const [first, last] = range ?? [0, size - 1];
@@ -45,6 +47,10 @@ export function mediaRoutes({ media, uploads, copies, speech }: Services): Hono<
   routes.post('/activities/:id/media/:media', async (c) => {
     const actor = signedIn(c);
     return c.json(await uploads.take(actor, `activities/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256));
+  });
+  routes.post('/groups/:id/media/:media', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await uploads.take(actor, `groups/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256));
   });
   routes.get('/media/:id', async (c) => file(c, media, await media.original(signedIn(c), id(c))));
   routes.get('/media/:id/playable', async (c) => file(c, media, await media.playable(signedIn(c), id(c))));

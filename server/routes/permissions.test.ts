@@ -9,7 +9,7 @@ jest.setTimeout(30_000);
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string; group: string }
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string; group: string; notice: string; question: string; folder: string }
 interface Row {
   path: (ids: Ids) => string;
   /** The method that is asked with, where it is another than the route's. */
@@ -115,6 +115,30 @@ const TABLE: Record<string, Row> = {
   'DELETE /api/groups/:id/learners/:person': { path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`, allowed: {} },
   'POST /api/groups/:id/learners/:person': { path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`, allowed: {} },
   'GET /api/classes': { path: () => '/api/classes', allowed: signedIn(200) },
+  'GET /api/collection': { path: () => '/api/collection', allowed: signedIn(200) },
+  'GET /api/groups/:id/classroom': { path: ({ group }) => `/api/groups/${group}/classroom`, allowed: { owner: 200, classmate: 200, teacher: 200 } },
+  'POST /api/groups/:id/notices': { path: ({ group }) => `/api/groups/${group}/notices`, body: () => ({ id: randomUUID(), words: 'Boots on Friday' }), allowed: { teacher: 201 } },
+  'POST /api/notices/:id/replies': { path: ({ notice }) => `/api/notices/${notice}/replies`, body: () => ({ id: randomUUID(), words: 'Mine are red' }), allowed: { owner: 201, classmate: 201, teacher: 201 } },
+  'POST /api/notices/:id/remove': { path: ({ notice }) => `/api/notices/${notice}/remove`, body: () => ({ why: 'It is over.' }), allowed: { teacher: 200 } },
+  'PUT /api/questions/:id/answer': { path: ({ question }) => `/api/questions/${question}/answer`, body: () => ({ stamp: 'calm' }), allowed: { owner: 200, classmate: 200 } },
+  'PUT /api/groups/:id/question': { path: ({ group }) => `/api/groups/${group}/question`, body: () => ({ id: randomUUID(), words: 'And now?', seenBy: 'all' }), allowed: { teacher: 200 } },
+  'DELETE /api/groups/:id/question': { path: ({ group }) => `/api/groups/${group}/question`, allowed: { teacher: 200 } },
+  'PUT /api/groups/:id/live': { path: ({ group }) => `/api/groups/${group}/live`, body: () => ({ address: 'https://room.example/reeds' }), allowed: { teacher: 200 } },
+  'DELETE /api/groups/:id/live': { path: ({ group }) => `/api/groups/${group}/live`, allowed: { teacher: 200 } },
+  'POST /api/groups/:id/media/:media': { path: ({ group }) => `/api/groups/${group}/media/${randomUUID()}`, body: () => ({ sha256: 'a'.repeat(64) }), allowed: {} },
+  'GET /api/groups/:id/folders': { path: ({ group }) => `/api/groups/${group}/folders`, allowed: { teacher: 200 } },
+  'PUT /api/groups/:id/folders': { path: ({ group }) => `/api/groups/${group}/folders`, body: ({ folder }) => ({ id: folder, title: 'Knot week' }), allowed: { teacher: 200 } },
+  // Taken away once; it is not there any more for whoever may.
+  'DELETE /api/folders/:id': { path: ({ folder }) => `/api/folders/${folder}`, allowed: { teacher: 200 } },
+  'GET /api/activities/:id/joining': { path: ({ activity }) => `/api/activities/${activity}/joining`, allowed: { teacher: 200 } },
+  'PUT /api/activities/:id/joining': { path: ({ activity }) => `/api/activities/${activity}/joining`, allowed: { teacher: 200 } },
+  'DELETE /api/activities/:id/joining': { path: ({ activity }) => `/api/activities/${activity}/joining`, allowed: { teacher: 200 } },
+  'POST /api/activities/:id/joining/:guest/match': { path: ({ activity }) => `/api/activities/${activity}/joining/${randomUUID()}/match`, body: () => ({ person: randomUUID() }), allowed: {} },
+  // For devices that nobody is signed in on: only the code that they remember counts.
+  'POST /api/joins': { path: () => '/api/joins', body: () => ({ name: 'Fern', pictures: ['boot', 'drum', 'moon'] }), allowed: everybody(404) },
+  'PUT /api/me/reading': { path: () => '/api/me/reading', body: () => ({ size: 'large', letters: 'plain', speed: 'slow' }), allowed: signedIn(200) },
+  'PUT /api/me/mail': { path: () => '/api/me/mail', body: () => ({ mail: 'somebody@reeds.example' }), allowed: signedIn(200) },
+  'GET /api/me/letters': { path: () => '/api/me/letters', allowed: signedIn(200) },
   // Last, because they end the session that asks.
   'DELETE /api/sessions/current': { path: () => '/api/sessions/current', allowed: signedIn(204) },
   'DELETE /api/sessions': { path: () => '/api/sessions', allowed: signedIn(204) },
@@ -165,7 +189,11 @@ describe('permissions', () => {
     const bens = await sentPiece(await as('ben'), school.activities.open);
     const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
     await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
-    ids = { activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message, group: school.groups.reeds };
+    const [notice, question, folder] = [randomUUID(), randomUUID(), randomUUID()];
+    await teacher.json('POST', `/api/groups/${school.groups.reeds}/notices`, { id: notice, words: 'Boots on Friday' });
+    await teacher.json('PUT', `/api/groups/${school.groups.reeds}/question`, { id: question, words: 'How is the wind?', seenBy: 'teacher' });
+    await teacher.json('PUT', `/api/groups/${school.groups.reeds}/folders`, { id: folder, title: 'Knot week' });
+    ids = { notice, question, folder, activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message, group: school.groups.reeds };
   });
   afterAll(() => school.close());
 

@@ -1,9 +1,10 @@
 import { Hono } from 'hono';
 import { copyActivityBody, newActivityBody, savePlanBody, setPlanBody } from '@lippet/core/contract/activities';
+import { matchBody } from '@lippet/core/contract/class';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** Making activities: drafts, giving them out, copies, putting them away. */
-export function planningRoutes({ planning, archives }: Services): Hono<AppEnv> {
+export function planningRoutes({ planning, archives, joining, hub, news }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/activities', async (c) => c.json(await planning.list(signedIn(c))));
   routes.post('/activities', async (c) => {
@@ -37,6 +38,15 @@ export function planningRoutes({ planning, archives }: Services): Hono<AppEnv> {
   routes.post('/activities/:id/copy', async (c) => {
     const actor = signedIn(c);
     return c.json(await planning.copy(actor, id(c), (await body(c, copyActivityBody)).id), 201);
+  });
+  routes.get('/activities/:id/joining', async (c) => c.json(await joining.view(signedIn(c), id(c))));
+  routes.put('/activities/:id/joining', async (c) => c.json(await joining.open(signedIn(c), id(c), true)));
+  routes.delete('/activities/:id/joining', async (c) => c.json(await joining.open(signedIn(c), id(c), false)));
+  routes.post('/activities/:id/joining/:guest/match', async (c) => {
+    const actor = signedIn(c);
+    const ended = await joining.match(actor, id(c), id(c, 'guest'), (await body(c, matchBody)).person);
+    for (const room of [hub, news]) room.closeSessions(ended);
+    return c.json(await joining.view(actor, id(c)));
   });
   return routes;
 }

@@ -1,6 +1,7 @@
 import { Hono, type Context } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
-import { deviceBody, signInBody } from '@lippet/core/contract/signIn';
+import { joinBody } from '@lippet/core/contract/class';
+import { deviceBody, mailBody, readingBody, signInBody } from '@lippet/core/contract/signIn';
 import { body, signedIn, type AppEnv, type Services } from './context';
 
 export const SESSION_COOKIE = 'lippet_session';
@@ -8,7 +9,7 @@ export const GROUP_COOKIE = 'lippet_group';
 const YEAR = 365 * 86_400;
 
 /** The device's group, and signing in and out. */
-export function signInRoutes({ signIn, hub, config }: Services): Hono<AppEnv> {
+export function signInRoutes({ signIn, hub, news, joining, letters, config }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   const cookie = { httpOnly: true, sameSite: 'Strict', path: '/', secure: config.secureCookies } as const;
   const forget = (c: Context<AppEnv>, name: string): void => void deleteCookie(c, name, { path: '/', secure: config.secureCookies });
@@ -35,13 +36,30 @@ export function signInRoutes({ signIn, hub, config }: Services): Hono<AppEnv> {
     const actor = c.get('actor');
     return c.json(actor && (await signIn.me(actor)));
   });
+  /** Joining an activity by its code, which the device remembers, is signing in. */
+  routes.post('/joins', async (c) => {
+    const { name, pictures } = await body(c, joinBody);
+    const session = await joining.join(getCookie(c, GROUP_COOKIE), name, pictures, c.get('address'));
+    setCookie(c, SESSION_COOKIE, session.token, cookie);
+    return c.json(await signIn.me((await signIn.actor(session.token))!), 201);
+  });
+  routes.put('/me/reading', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await signIn.keepReading(actor, await body(c, readingBody)));
+  });
+  routes.put('/me/mail', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await signIn.keepMail(actor, (await body(c, mailBody)).mail));
+  });
+  routes.get('/me/letters', async (c) => c.json(await letters.list(signedIn(c))));
+  const close = (sessions: string[]): void => [hub, news].forEach((each) => each.closeSessions(sessions));
   routes.delete('/sessions/current', async (c) => {
-    hub.closeSessions(await signIn.signOut(signedIn(c), false));
+    close(await signIn.signOut(signedIn(c), false));
     forget(c, SESSION_COOKIE);
     return c.body(null, 204);
   });
   routes.delete('/sessions', async (c) => {
-    hub.closeSessions(await signIn.signOut(signedIn(c), true));
+    close(await signIn.signOut(signedIn(c), true));
     forget(c, SESSION_COOKIE);
     return c.body(null, 204);
   });

@@ -22,7 +22,7 @@ async function made(): Promise<{ id: string; plan: ActivityPlan }> {
   await teacher.json('POST', '/api/activities', { id });
   await teacher.bringTo(`activities/${id}`, SVG, media);
   const plan: ActivityPlan = {
-    ...EMPTY_PLAN, title: 'Draw: a buoy / 2', task: richTextOf('Draw it.'), groups: [{ group: school.groups.reeds, opens: null, due: null, closes: null }],
+    ...EMPTY_PLAN, title: 'Draw: a buoy / 2', task: richTextOf('Draw it.'), groups: [{ group: school.groups.reeds, folder: null, free: false, opens: null, due: null, closes: null }],
     parts: [{ id: randomUUID(), kind: 'page', title: 'Buoy', required: true, choice: null, waits: false, settings: { sheets: [{ width: 300, height: 400, background: { kind: 'photo', media, alt: 'A buoy' } }] } }],
   };
   await teacher.json('PUT', `/api/activities/${id}/plan`, { version: 0, plan });

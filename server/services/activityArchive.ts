@@ -53,7 +53,10 @@ export class ActivityArchiveService {
     for (const media of files.keys()) renamed.set(media, randomUUID());
     await this.planning.create(actor, id, renamedPlan(plan, renamed));
     try {
-      for (const [media, content] of files) await this.bring(actor, id, renamed.get(media)!, content);
+      for (const [media, content] of files) {
+        const anyFile = plan.materials.some((material) => material.kind === 'file' && material.media?.toLowerCase() === media);
+        await this.bring(actor, id, renamed.get(media)!, content, anyFile);
+      }
     } catch (error) {
       await Media.destroy({ where: { activityId: id } });
       await Activity.destroy({ where: { id } });
@@ -62,11 +65,11 @@ export class ActivityArchiveService {
     return { id };
   }
 
-  private async bring(actor: Actor, activityId: string, media: string, content: Uint8Array): Promise<void> {
+  private async bring(actor: Actor, activityId: string, media: string, content: Uint8Array, anyFile: boolean): Promise<void> {
     const draft = this.files.draft();
     try {
       await writeFile(draft, content, { flag: 'wx' });
-      await this.media.addFile(actor, `activities/${activityId}`, media, draft);
+      await this.media.addFile(actor, `activities/${activityId}`, media, draft, { anyFile });
     } finally {
       await rm(draft, { force: true });
     }

@@ -1,5 +1,5 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { AskView, Audience, MessageView, ThreadView } from '@lippet/core/contract/ask';
+import type { AskPlace, AskView, Audience, MessageView, ThreadView } from '@lippet/core/contract/ask';
 import { Activity, Assignment, Group, Media, Membership, Message, Part, Person, Thread } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
@@ -61,26 +61,26 @@ export class AskService {
         const file = files.find((each) => each.id === mediaId);
         return {
           id, at: at!.getTime(), removed: removedAt ? removedWhy! : null, words: removedAt ? '' : words,
-          media: file && !removedAt && file.kind !== 'pdf' ? { id: file.id, kind: file.kind } : null,
+          media: file && !removedAt && file.kind !== 'pdf' && file.kind !== 'file' ? { id: file.id, kind: file.kind } : null,
           author: nameless && author.role === 'learner' ? null : { name: author.name, badge: author.badge, teacher: author.role !== 'learner', me: author.id === actor.personId },
         };
       });
       return {
-        id: thread.id, audience: thread.audience, part: part ? { id: part.id, title: part.title } : null, shared: Boolean(thread.sharedAt), closed: Boolean(thread.closedAt),
+        id: thread.id, audience: thread.audience, part: part ? { id: part.id, title: part.title } : null, place: thread.place ?? null, shared: Boolean(thread.sharedAt), closed: Boolean(thread.closedAt),
         mine: thread.askerId === actor.personId, mayAnswer: policy.answerThread(actor, thread), asker: teaches ? { id: thread.askerId, name: personOf(thread.askerId).name } : null, messages: said,
       };
     });
   }
 
   /** Asks. The same id again is the same question. */
-  async ask(actor: Actor, activityId: string, { id, audience, part, ...said }: Said & { id: string; audience: Audience; part: string | null }): Promise<ThreadView> {
+  async ask(actor: Actor, activityId: string, { id, audience, part, place, ...said }: Said & { id: string; audience: Audience; part: string | null; place: AskPlace | null }): Promise<ThreadView> {
     insistSaid(said);
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
     if (!standing || !policy.startPiece(actor, standing, standing.standing)) throw notFound();
     if (part && (await Part.count({ where: { id: part, activityId } })) === 0) throw notFound();
     try {
       await this.sequelize.transaction(async (transaction) => {
-        const thread = await Thread.create({ id, activityId, groupId: standing.groupId, partId: part, askerId: actor.personId, audience, createdAt: new Date(this.clock()) }, { transaction });
+        const thread = await Thread.create({ id, activityId, groupId: standing.groupId, partId: part, place, askerId: actor.personId, audience, createdAt: new Date(this.clock()) }, { transaction });
         await this.say(actor, thread, said, transaction);
         const asker = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
         await tellTeachers(standing.groupId, { kind: 'asked', words: `${asker.name} asks: ${short(said.words || 'a question')}`, path: `/asks/${activityId}?thread=${id}` }, transaction);
@@ -106,7 +106,7 @@ export class AskService {
       // A file of one's own, at school already: nothing of anybody else's can be shown by naming it here.
       const file = await Media.findByPk(media, { transaction });
       if (!file) throw new ProblemError('still-arriving', 'The file is still on its way to school. It is said as soon as that is there.');
-      if (file.ownerId !== actor.personId || file.kind === 'pdf') throw notFound();
+      if (file.ownerId !== actor.personId || file.kind === 'pdf' || file.kind === 'file') throw notFound();
     }
     await Message.create({ id: message, threadId: thread.id, authorId: actor.personId, words, mediaId: media, at: new Date(this.clock()) }, { transaction });
   }

@@ -13,7 +13,7 @@ import { hashSecret, pictureSecret } from './secrets';
 /** Letters and digits of a group's code: none that is taken for another. */
 const CODE_LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789';
 const CODE_LENGTH = 6;
-const BADGES = ['#C8472F', '#F0AE2E', '#2A6A8C', '#55721F', '#884C7E', '#C0D9DE', '#D9C8A0', '#E58B6B', '#9DB668'];
+export const BADGES = ['#C8472F', '#F0AE2E', '#2A6A8C', '#55721F', '#884C7E', '#C0D9DE', '#D9C8A0', '#E58B6B', '#9DB668'];
 /** Words for passwords that a child can read and keep. */
 const WORDS = (
   'anchor apple badge barrel basket beach beacon bell berry boat bottle bridge brush bucket button candle castle chalk cherry cloud ' +
@@ -31,6 +31,8 @@ interface NewLearner {
 /** One of a list, by chance that can't be guessed. */
 const anyOf = <T>(list: readonly T[]): T => list[randomInt(list.length)]!;
 
+export const newGroupCode = (): string => Array.from({ length: CODE_LENGTH }, () => anyOf([...CODE_LETTERS])).join('');
+
 /** Groups of learners: made by hand or from a class list, with keys that are shown once, to be printed. */
 export class GroupService {
   constructor(
@@ -44,8 +46,7 @@ export class GroupService {
     const { schoolId } = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
     try {
       await this.sequelize.transaction(async (transaction) => {
-        const code = Array.from({ length: CODE_LENGTH }, () => anyOf([...CODE_LETTERS])).join('');
-        await Group.create({ id, schoolId, name, code }, { transaction });
+        await Group.create({ id, schoolId, name, code: newGroupCode() }, { transaction });
         await Membership.create({ personId: actor.personId, groupId: id, role: 'teacher' }, { transaction });
       });
     } catch (error) {

@@ -15,6 +15,7 @@ import { cutPlayable, probeRecording, RecordingError } from '../media/recording'
 import { wavePicture, type MediaPictures } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
 import { shownInThread } from './asks';
+import { shownInClassroom } from './classroom';
 import type { PieceFactsService } from './pieceFacts';
 
 /** How large the small pictures of PDF pages are, in pixels. */
@@ -43,7 +44,8 @@ export class MediaService {
 
   /** A file that is at school already, of this home and this person; null if it has to be brought. @throws ProblemError where nothing may be added */
   async known(actor: Actor, home: MediaHome, id: string): Promise<MediaView | null> {
-    const { pieceId, activityId } = homeIds(home);
+    const { pieceId, activityId, groupId } = homeIds(home);
+    if (groupId !== null) return this.knownOfGroup(actor, groupId, id);
     if (pieceId === null) return this.knownOfActivity(actor, activityId!, id);
     const [standing] = await this.facts.find({ pieceId });
     const own = standing && policy.readPiece(actor, standing);
@@ -69,6 +71,13 @@ export class MediaService {
     return before && viewOf(before);
   }
 
+  private async knownOfGroup(actor: Actor, groupId: string, id: string): Promise<MediaView | null> {
+    if (!policy.addClassroomMedia(actor, groupId)) throw notFound();
+    const before = await Media.findByPk(id);
+    if (before && (before.groupId !== groupId || before.ownerId !== actor.personId)) throw notFound();
+    return before && viewOf(before);
+  }
+
   private async mayPlan(actor: Actor, activityId: string): Promise<boolean> {
     const activity = await Activity.findByPk(activityId, { attributes: ['id', 'teacherId'] });
     const groups = activity ? await Assignment.findAll({ where: { activityId } }) : [];
@@ -91,9 +100,11 @@ export class MediaService {
   /**
    * Judges the whole file at `path` and keeps it, or what is made of it. The file may be gone afterwards. Twice at once, or twice because
    * an answer was lost, is once.
+   *
+   * @param anyFile takes also what is no picture, PDF or recording (see judgeMedia)
    */
-  async addFile(actor: Actor, home: MediaHome, id: string, path: string): Promise<MediaView> {
-    const { kind, type, width, height, pages, seconds, content } = await judgeMedia(path);
+  async addFile(actor: Actor, home: MediaHome, id: string, path: string, { anyFile = false } = {}): Promise<MediaView> {
+    const { kind, type, width, height, pages, seconds, content } = await judgeMedia(path, { anyFile });
     const hash = content ? await this.files.put(content) : await this.files.adopt(path);
     const size = (await this.files.size(hash))!;
     const state = kind === 'sound' || kind === 'film' ? 'processing' : 'ready';
@@ -111,7 +122,12 @@ export class MediaService {
   private async find(actor: Actor, id: string): Promise<Media> {
     const media = await Media.findByPk(id);
     if (!media) throw notFound();
-    if (await shownInThread(actor, id)) return media;
+    if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, id))) return media;
+    if (media.groupId) {
+      // Not said yet, or taken away: whoever brought it.
+      if (media.ownerId !== actor.personId) throw notFound();
+      return media;
+    }
     if (media.pieceId) {
       const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
       const work = await this.facts.workOf(piece);
@@ -191,6 +207,7 @@ export class MediaService {
 
   private async pictureOf({ kind, hash, pages, coverHash, peaks }: Media, page: number): Promise<Buffer | null> {
     if (kind === 'picture') return this.files.read(hash);
+    if (kind === 'file') return null;
     if (kind === 'pdf') return page <= pages! ? pdfPagePicture(this.files.pathOf(hash), page, PREVIEW_WIDTH) : null;
     if (kind === 'sound') return peaks ? wavePicture(peaks) : null;
     return coverHash ? this.files.read(coverHash) : null;

@@ -24,6 +24,9 @@ export interface Standing {
   latestGo: { id: string; go: number; sentAt: number; word: string | null } | null;
   touchedAt: number | null;
   ownDay: string | null;
+  folder: { id: string; title: string } | null;
+  /** The learner chooses whether to begin it. */
+  free: boolean;
   pictureVersion: string;
 }
 
@@ -48,6 +51,9 @@ interface FactRow {
   update_id: string | null;
   touched_at: Date | null;
   own_day: string | null;
+  folder_id: string | null;
+  folder: string | null;
+  free: boolean;
   submission_id: string | null;
   go: number | null;
   sent_at: Date | null;
@@ -74,6 +80,8 @@ export interface FactsFilter {
   activityId?: string;
   groupIds?: readonly string[];
   pieceId?: string;
+  /** Also what learners may choose and have not begun. Whoever asks for one person and one activity gets that anyway. */
+  free?: boolean;
 }
 
 /** The one query behind every list: activity, learner, piece, latest go and its review. */
@@ -93,13 +101,14 @@ export class PieceFactsService {
     const rows = await this.sequelize.query<FactRow>(
       `WITH pairs AS (
          SELECT DISTINCT ON (a.id, m.person_id) a.id, a.created_at, g.group_id, m.person_id, a.title, a.subject, a.teacher_id, a.minutes,
-                a.late_allowed, a.take_back, a.state, m.left_at,
-                CASE WHEN x.person_id IS NULL THEN g.opens ELSE x.opens END AS opens,
+                a.late_allowed, a.take_back, a.state, m.left_at, g.free, f.id AS folder_id, f.title AS folder,
+                CASE WHEN x.person_id IS NULL THEN GREATEST(g.opens, f.opens) ELSE x.opens END AS opens,
                 CASE WHEN x.person_id IS NULL THEN g.due ELSE x.due END AS due,
                 CASE WHEN x.person_id IS NULL THEN g.closes ELSE x.closes END AS closes
          FROM activities a
          JOIN assignments g ON g.activity_id = a.id
          JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner'
+         LEFT JOIN folders f ON f.id = g.folder_id
          LEFT JOIN learner_dates x ON x.activity_id = a.id AND x.person_id = m.person_id
          WHERE a.state <> 'draft'
            AND (:personId::uuid IS NULL OR m.person_id = :personId)
@@ -107,12 +116,12 @@ export class PieceFactsService {
            AND (:pieceId::uuid IS NULL OR (a.id, m.person_id) = (SELECT activity_id, person_id FROM pieces WHERE id = :pieceId))
            AND (:groupIds::uuid[] IS NULL OR g.group_id = ANY(:groupIds::uuid[]))
          -- Of two groups that have the same work, the one that leaves more time counts.
-         ORDER BY a.id, m.person_id, (m.left_at IS NOT NULL), g.due DESC NULLS FIRST, g.group_id
+         ORDER BY a.id, m.person_id, (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id
        )
        SELECT a.id AS activity_id, a.group_id, a.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
               a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state, a.left_at,
               p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
-              o.day::text AS own_day,
+              o.day::text AS own_day, a.folder_id, a.folder, a.free,
               s.id AS submission_id, s.go, s.sent_at, s.word, r.begun_at, r.released_at, r.outcome
        FROM pairs a
        JOIN people t ON t.id = a.teacher_id
@@ -125,11 +134,13 @@ export class PieceFactsService {
          WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
        LEFT JOIN reviews r ON r.submission_id = s.id
        -- What is put away is kept for those who have begun it; so is the work of who has left.
-       WHERE (a.state = 'set' AND a.left_at IS NULL) OR p.id IS NOT NULL
+       -- So is what was chosen freely, for those who chose it.
+       WHERE (a.state = 'set' AND a.left_at IS NULL AND (:free OR NOT a.free)) OR p.id IS NOT NULL
        ORDER BY a.created_at, a.id`,
       {
         replacements: {
           personId: filter.personId ?? null, activityId: filter.activityId ?? null, pieceId: filter.pieceId ?? null,
+          free: filter.free ?? (filter.personId !== undefined && filter.activityId !== undefined),
           groupIds: filter.groupIds ? `{${filter.groupIds.join(',')}}` : null,
         },
         type: QueryTypes.SELECT,
@@ -144,7 +155,7 @@ export class PieceFactsService {
   async workOf({ activityId, personId }: Pick<Piece, 'activityId' | 'personId'>): Promise<{ groupId: string }> {
     const [row] = await this.sequelize.query<{ group_id: string }>(
       `SELECT g.group_id FROM assignments g JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
-       WHERE g.activity_id = :activityId ORDER BY (m.left_at IS NOT NULL), g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
+       WHERE g.activity_id = :activityId ORDER BY (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
       { replacements: { activityId, personId }, type: QueryTypes.SELECT },
     );
     return row ? { groupId: row.group_id } : NOBODYS;
@@ -185,6 +196,7 @@ export class PieceFactsService {
         id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word,
       },
       touchedAt: done.made ? time(row.touched_at) : null, ownDay: row.own_day,
+      folder: row.folder_id ? { id: row.folder_id, title: row.folder! } : null, free: row.free,
       pictureVersion: row.update_id ?? '0',
     };
   }

@@ -8,18 +8,20 @@ import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { partBegun } from '@lippet/core/schedule/completeness';
 import { plainWords } from '@lippet/core/words/richText';
 import { dropOtherTakes } from '@lippet/core/recording/take';
+import type { ChoosableView } from '@lippet/core/contract/class';
 import type { GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
-import { Activity, OwnDay, Person, Piece, Review, Submission } from '../models/tables';
+import { Activity, OwnDay, Part, Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import type { SyncHub } from '../sync/hub';
+import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
 import { pagePicture } from '../media/picture';
 import { activityParts } from './activityParts';
 import type { MediaService } from './media';
 import type { PieceFactsService, Standing } from './pieceFacts';
-import { countUnseen, tellTeachers } from './updates';
+import { countUnseen, teachersOf, tellTeachers } from './updates';
 
 export interface SendRequest {
   key: string;
@@ -44,6 +46,19 @@ export class PieceService {
     const standings = await this.facts.find({ personId: actor.personId });
     const cards = standings.filter((each) => policy.seeActivity(actor, each, each.standing) || (each.pieceId !== null && policy.readPiece(actor, each))).map(cardOf);
     return { cards, unseenUpdates: await countUnseen(actor.personId) };
+  }
+
+  /** What a learner may choose to do, and what of it was begun. */
+  async collection(actor: Actor): Promise<ChoosableView[]> {
+    const standings = (await this.facts.find({ personId: actor.personId, free: true })).filter((each) => each.free && policy.seeActivity(actor, each, each.standing));
+    const ids = standings.map(({ activityId }) => activityId);
+    const activities = await Activity.findAll({ where: { id: ids }, attributes: ['id', 'goal', 'topic', 'ages'] });
+    const parts = await Part.findAll({ where: { activityId: ids, removedAt: null }, attributes: ['activityId', 'kind'], order: ['position'] });
+    return standings.map(({ activityId, title, subject, minutes, teacher, pieceId, standing }): ChoosableView => {
+      const { goal, topic, ages } = activities.find(({ id }) => id === activityId)!;
+      const kinds = new Set(parts.filter((part) => part.activityId === activityId).map(({ kind }) => kind));
+      return { activityId, title, subject, minutes, teacher, topic: topic ?? '', ages: ages ?? null, goal: goal ?? '', kinds: [...kinds], state: pieceId ? standing.state : null };
+    });
   }
 
   /** The learner's piece on an activity, laid out on first opening. Opening twice at once gives one piece. */
@@ -198,6 +213,7 @@ export class PieceService {
       { transaction },
     );
     await Piece.update({ frozen: true }, { where: { id: pieceId }, transaction });
+    newsOf([standing.personId], transaction);
     const learner = await Person.findByPk(standing.personId, { transaction, rejectOnEmpty: true });
     await tellTeachers(
       standing.groupId,
@@ -213,7 +229,9 @@ export class PieceService {
 
   /** Takes the latest go back while no teacher has begun; the draft is open again, with nothing lost. */
   async takeBack(actor: Actor, pieceId: string): Promise<void> {
-    await this.owned(actor, pieceId);
+    const { groupId, personId, facts: { takeBack, due } } = await this.owned(actor, pieceId);
+    if (takeBack === 'never') throw new ProblemError('conflict', 'What is sent stays sent here.');
+    if (takeBack === 'due' && due !== null && this.clock() > due) throw new ProblemError('conflict', 'It could be taken back until it was due; that is over now.');
     await this.sequelize.transaction(async (transaction) => {
       await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
       const latest = await Submission.findOne({
@@ -231,6 +249,7 @@ export class PieceService {
       }
       await latest.update({ withdrawnAt: new Date(this.clock()) }, { transaction });
       await Piece.update({ frozen: false }, { where: { id: pieceId }, transaction });
+      newsOf([personId, ...(await teachersOf(groupId, transaction))], transaction);
     });
     this.hub().announce({ kind: 'piece', id: pieceId }, 'open');
   }
@@ -249,8 +268,8 @@ export function insistOnAll(doc: Y.Doc, extent: string): void {
 
 /** What lists show of how a piece stands. */
 function cardOf(each: Standing): PieceCard {
-  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, ownDay, pictureVersion } = each;
+  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, ownDay, folder, pictureVersion } = each;
   return {
-    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, ownDay, pictureVersion,
+    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, ownDay, folder, pictureVersion,
   };
 }

@@ -29,7 +29,7 @@ const page = (title: string, more: Partial<PartPlan> = {}): PartPlan => ({
 });
 const planOf = (change: Partial<ActivityPlan> = {}): ActivityPlan => ({
   ...EMPTY_PLAN, title: 'Draw a buoy', subject: 'Art', task: richTextOf('Draw it.'), parts: [page('Buoy')],
-  groups: [{ group: school.groups.reeds, opens: null, due: null, closes: null }], ...change,
+  groups: [{ group: school.groups.reeds, folder: null, free: false, opens: null, due: null, closes: null }], ...change,
 });
 const draft = async (plan: ActivityPlan, id = randomUUID(), client = teacher): Promise<{ id: string; version: number }> => {
   await client.json('POST', '/api/activities', { id });
@@ -112,7 +112,7 @@ it('a part that is begun keeps its kind', async () => {
 
 it('groups have their own dates, and a learner other ones; what has not opened is not to be reached', async () => {
   const group = school.groups.reeds;
-  const id = await give(planOf({ groups: [{ group, opens: now + HOUR, due: now + 3 * HOUR, closes: null }], learners: [{ person: school.people.ada, opens: null, due: now + 9 * HOUR, closes: null }] }));
+  const id = await give(planOf({ groups: [{ group, folder: null, free: false, opens: now + HOUR, due: now + 3 * HOUR, closes: null }], learners: [{ person: school.people.ada, opens: null, due: now + 9 * HOUR, closes: null }] }));
   expect(await onNow(ada, id)).toMatchObject({ due: now + 9 * HOUR });
   const ben = await appOf(school, () => now).as('ben');
   expect(await onNow(ben, id)).toBeUndefined();
@@ -122,7 +122,7 @@ it('groups have their own dates, and a learner other ones; what has not opened i
 });
 
 it('work is set only for groups that one teaches, and dates only for their learners', async () => {
-  const strange = { opens: null, due: null, closes: null };
+  const strange = { folder: null, free: false, opens: null, due: null, closes: null };
   for (const plan of [planOf({ groups: [{ group: school.groups.dunes, ...strange }] }), planOf({ learners: [{ person: school.people.cai, ...strange }] })]) {
     const { id, version } = await draft(plan);
     expect((await teacher.request('POST', `/api/activities/${id}/set`, { version })).status).toBe(422);

@@ -7,6 +7,7 @@ import { Activity, Assignment, Group, LearnerDates, Media, Membership, Part, Per
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
+import { foldersOf } from './folders';
 import type { MediaService } from './media';
 import type { PieceFactsService } from './pieceFacts';
 import { countStates } from './stateCounts';
@@ -51,13 +52,13 @@ export class PlanningService {
     ]);
     return activities.map((activity): ActivityCard => {
       const draft = activity.state === 'draft' ? (activity.draft ?? EMPTY_PLAN) : null;
-      const own = draft ? draft.groups.map(({ group, ...dates }) => ({ id: group, dates })) : assigned.filter(({ activityId }) => activityId === activity.id).map((each) => ({ id: each.groupId, dates: datesOf(each) }));
+      const own = draft ? draft.groups.map(({ group, free, opens, due, closes }) => ({ id: group, free, dates: { opens, due, closes } })) : assigned.filter(({ activityId }) => activityId === activity.id).map((each) => ({ id: each.groupId, free: each.free!, dates: datesOf(each) }));
       return {
         id: activity.id, title: draft?.title ?? activity.title, subject: draft?.subject ?? activity.subject, state: activity.state,
         changed: activity.state !== 'draft' && Boolean(activity.draft),
-        groups: own.flatMap(({ id, dates }) => {
+        groups: own.flatMap(({ id, free, dates }) => {
           const group = groups.find((each) => each.id === id);
-          return group ? [{ id, name: group.name, ...dates }] : [];
+          return group ? [{ id, name: group.name, free, ...dates }] : [];
         }),
         changedAt: activity.changedAt!.getTime(), parts: draft?.parts.length ?? parts.filter(({ activityId }) => activityId === activity.id).length,
         counts: countStates(standings.filter(({ activityId }) => activityId === activity.id)),
@@ -73,7 +74,10 @@ export class PlanningService {
 
   private async find(actor: Actor, id: string, transaction?: Transaction): Promise<Found> {
     const activity = await Activity.findByPk(id, { transaction, ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}) });
-    const assigned = activity ? await Assignment.findAll({ where: { activityId: id }, order: ['groupId'], transaction }) : [];
+    const all = activity ? await Assignment.findAll({ where: { activityId: id }, order: ['groupId'], transaction }) : [];
+    // Those who join by a code are not chosen in the form: they come and go by themselves.
+    const joined = await Group.findOne({ where: { joinsId: id }, attributes: ['id'], transaction });
+    const assigned = all.filter(({ groupId }) => groupId !== joined?.id);
     if (!activity || !policy.planActivity(actor, { teacherId: activity.teacherId, groups: assigned.map(({ groupId }) => groupId) })) throw notFound();
     return { activity, assigned };
   }
@@ -102,7 +106,8 @@ export class PlanningService {
     return {
       title, subject, goal: goal ?? '', task, told: told ?? null, supplies: supplies!, minutes, lateAllowed, takeBack: takeBack!, choices: choices!, materials: materials!, rubric: rubric!,
       parts: parts.map(({ id, kind, title: name, required, choice, waits, settings }) => ({ id, kind, title: name, required, choice: choice ?? null, waits: waits!, settings })),
-      groups: assigned.map((each) => ({ group: each.groupId, ...datesOf(each) })), learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
+      topic: activity.topic!, ages: activity.ages ?? null,
+      groups: assigned.map((each) => ({ group: each.groupId, folder: each.folderId ?? null, free: each.free!, ...datesOf(each) })), learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
     };
   }
 
@@ -118,12 +123,13 @@ export class PlanningService {
   /** The groups that a teacher may set work for, and those that are chosen already. */
   private async groupsFor(actor: Actor, plan: ActivityPlan): Promise<PlanGroup[]> {
     const ids = [...new Set([...actor.teaches, ...plan.groups.map(({ group }) => group)])];
-    const groups = await Group.findAll({ where: { id: ids }, order: ['name'] });
+    const groups = await Group.findAll({ where: { id: ids, joinsId: null }, order: ['name'] });
+    const folders = await foldersOf(ids);
     const members = await Membership.findAll({ where: { groupId: ids, role: 'learner', leftAt: null } });
     const people = await Person.findAll({ where: { id: members.map(({ personId }) => personId) }, attributes: ['id', 'name'], order: ['name'] });
     return groups.map(({ id, name }) => {
       const own = new Set(members.filter(({ groupId }) => groupId === id).map(({ personId }) => personId));
-      return { id, name, learners: people.filter((person) => own.has(person.id)).map((person) => ({ id: person.id, name: person.name })) };
+      return { id, name, learners: people.filter((person) => own.has(person.id)).map((person) => ({ id: person.id, name: person.name })), folders: folders.get(id) ?? [] };
     });
   }
 
@@ -199,11 +205,11 @@ export class PlanningService {
 
   /** @returns ids of the groups that did not have it before */
   private async replace({ activity, assigned }: Found, plan: ActivityPlan, transaction: Transaction): Promise<string[]> {
-    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, parts, groups, learners } = plan;
+    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, topic, ages, parts, groups, learners } = plan;
     const activityId = activity.id;
     const at = new Date(this.clock());
     await activity.update(
-      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, state: 'set', draft: null, changedAt: at },
+      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, topic: topic.trim(), ages, state: 'set', draft: null, changedAt: at },
       { transaction },
     );
     const before = await Part.findAll({ where: { activityId }, transaction });
@@ -216,8 +222,13 @@ export class PlanningService {
       else await Part.create(row, { transaction });
     }
     for (const old of before) if (!old.removedAt && !parts.some((part) => part.id === old.id)) await old.update({ removedAt: at }, { transaction });
-    await Assignment.destroy({ where: { activityId }, transaction });
-    for (const { group, ...dates } of groups) await Assignment.create({ activityId, groupId: group, ...rowDates(dates) }, { transaction });
+    await Assignment.destroy({ where: { activityId, groupId: assigned.map(({ groupId }) => groupId) }, transaction });
+    const folders = await foldersOf(groups.map(({ group }) => group));
+    for (const { group, folder, free, ...dates } of groups) {
+      // A folder that was taken away meanwhile is none.
+      const folderId = folders.get(group)?.some(({ id }) => id === folder) ? folder : null;
+      await Assignment.create({ activityId, groupId: group, folderId, free, ...rowDates(dates) }, { transaction });
+    }
     await LearnerDates.destroy({ where: { activityId }, transaction });
     for (const { person, ...dates } of learners) await LearnerDates.create({ activityId, personId: person, ...rowDates(dates) }, { transaction });
     return groups.map(({ group }) => group).filter((group) => !assigned.some(({ groupId }) => groupId === group));
@@ -226,12 +237,15 @@ export class PlanningService {
   /** New work is told of where it is open at once; what opens later is found on Now when it does. */
   private async tell(plan: ActivityPlan, { id, title }: Activity, fresh: readonly string[], transaction: Transaction): Promise<void> {
     const now = this.clock();
-    const open = plan.groups.filter(({ group, opens }) => fresh.includes(group) && (opens === null || opens <= now)).map(({ group }) => group);
+    const folders = await foldersOf(fresh);
+    const opened = (opens: number | null | undefined): boolean => (opens ?? 0) <= now;
+    const open = plan.groups
+      .filter(({ group, folder, free, opens }) => fresh.includes(group) && !free && opened(opens) && opened(folders.get(group)?.find(({ id: each }) => each === folder)?.opens)).map(({ group }) => group);
     const members = await Membership.findAll({ where: { groupId: open, role: 'learner', leftAt: null }, transaction });
     for (const personId of new Set(members.map((each) => each.personId))) {
       const own = plan.learners.find(({ person }) => person === personId);
       if (own?.opens && own.opens > now) continue;
-      await tellPerson(personId, { kind: 'new', words: `New for you: ${title}`, path: `/activity/${id}` }, transaction);
+      await tellPerson(personId, { kind: 'new', words: `New for you: ${title}`, path: `/activity/${id}`, key: `new:${id}` }, transaction);
     }
   }
 

@@ -217,7 +217,7 @@ export class ReviewService {
   /** The teacher's groups with their learners, codes and counts. */
   async classes(actor: Actor): Promise<ClassView[]> {
     const groupIds = [...actor.teaches].filter((id) => policy.seeClass(actor, id));
-    const groups = await Group.findAll({ where: { id: groupIds }, order: ['name'] });
+    const groups = await Group.findAll({ where: { id: groupIds, joinsId: null }, order: ['name'] });
     const standings = groupIds.length > 0 ? await this.facts.find({ groupIds }) : [];
     return Promise.all(
       groups.map(async ({ id, name, code }): Promise<ClassView> => {

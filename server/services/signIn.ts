@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import type { DeviceGroup, Me, SignInBody } from '@lippet/core/contract/signIn';
-import { Group, Membership, Person, School, Session } from '../models/tables';
+import type { DeviceGroup, Me, ReadingSettings, SignInBody } from '@lippet/core/contract/signIn';
+import { Activity, Group, Membership, Person, School, Session } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { ProblemError } from '../problems/problem';
 import { decoyHash, hashToken, newToken, pictureSecret, verifySecret } from './secrets';
@@ -52,7 +52,8 @@ export class SignInService {
        JOIN memberships m ON m.person_id = p.id AND m.role = 'learner' AND m.left_at IS NULL WHERE m.group_id = :id ORDER BY p.name`,
       { replacements: { id: group.id }, type: QueryTypes.SELECT },
     );
-    return { code: group.code, name: group.name, people };
+    const joined = group.joinsOpen ? await Activity.findByPk(group.joinsId!, { attributes: ['title'] }) : null;
+    return { code: group.code, name: group.name, people, joins: joined?.title ?? null };
   }
 
   /**
@@ -101,7 +102,7 @@ export class SignInService {
     return member && Person.findByPk(member.personId);
   }
 
-  private async openSession(personId: string, kept: boolean): Promise<SignedIn> {
+  async openSession(personId: string, kept: boolean): Promise<SignedIn> {
     const token = newToken();
     const expiresAt = new Date(this.clock() + (kept ? SESSION_LENGTH.kept : SESSION_LENGTH.visit));
     await Session.create({ id: randomUUID(), personId, tokenHash: hashToken(token), kept, expiresAt });
@@ -140,8 +141,20 @@ export class SignInService {
     return {
       id: person.id, name: person.name, role: person.role, badge: person.badge,
       groups: groups.map(({ id, name }) => ({ id, name })),
-      school: { name: school.name, zone: school.zone }, kept: session.kept,
+      school: { name: school.name, zone: school.zone }, kept: session.kept, reading: person.reading ?? null, mail: person.mail ?? null,
     };
+  }
+
+  /** Keeps how somebody reads and hears, for every device of theirs. */
+  async keepReading(actor: Actor, reading: ReadingSettings): Promise<Me> {
+    await Person.update({ reading }, { where: { id: actor.personId } });
+    return this.me(actor);
+  }
+
+  /** Where an evening letter goes with what is new; null for none. What was before is not told of. */
+  async keepMail(actor: Actor, mail: string | null): Promise<Me> {
+    await Person.update({ mail, digestAt: mail === null ? null : new Date(this.clock()) }, { where: { id: actor.personId } });
+    return this.me(actor);
   }
 
   /** Ends this session, or all of the person's. @returns the ids of the sessions that ended */

@@ -83,7 +83,7 @@ export class UploadService {
       throw new ProblemError('bad-request', 'That file came damaged. It is sent once more.');
     }
     try {
-      const taken = await this.media.addFile(actor, home, id, path);
+      const taken = await this.media.addFile(actor, home, id, path, { anyFile: homeIds(home).activityId !== null });
       await this.forget(id);
       return taken;
     } catch (error) {
@@ -106,8 +106,8 @@ export class UploadService {
 }
 
 const isAt = (upload: Upload, home: MediaHome): boolean => {
-  const { pieceId, activityId } = homeIds(home);
-  return upload.pieceId === pieceId && upload.activityId === activityId;
+  const { pieceId, activityId, groupId } = homeIds(home);
+  return (upload.pieceId ?? null) === pieceId && (upload.activityId ?? null) === activityId && (upload.groupId ?? null) === groupId;
 };
 
 /** The ids of an `Upload-Metadata` header: names with Base64 values. @throws ProblemError `bad-request` */

@@ -163,7 +163,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     const signedIn = client();
     await signedIn.json('POST', '/api/sessions', name === 'ada'
       ? await adaSecret(signedIn, school)
-      : { signInName: name, password: PASSWORD });
+      : { signInName: name, password: PASSWORD, keep: true });
     return signedIn;
   };
   return { app, services, client, as, asked, toMake };
@@ -172,7 +172,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
 /** A picture key needs a device that knows the group. */
 async function adaSecret(client: TestClient, school: SmallSchool): Promise<object> {
   await client.json('POST', '/api/device', { code: 'REEDS1' });
-  return { personId: school.people.ada, pictures: PICTURES };
+  return { personId: school.people.ada, pictures: PICTURES, keep: true };
 }
 
 /** Draws one stroke on the first page of a piece, straight into the log, as the sync hub would. */

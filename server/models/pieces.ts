@@ -1,0 +1,124 @@
+/** What learners make, send and get back. */
+import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
+import type { Manifest } from '@lippet/core/contract/work';
+import type { PieceProgress } from '@lippet/core/page/progress';
+import type { Outcome } from '@lippet/core/schedule/pieceState';
+import { COMMON, Row, bytes, flag, id, integer, json, maybeInteger, maybeText, maybeTime, now, serial, text, time, uuid } from './columns';
+
+export class Piece extends Row<Piece> {
+  declare id: string;
+  declare activityId: string;
+  declare personId: string;
+  /** With the teacher or finished: its document takes no more updates. */
+  declare frozen: CreationOptional<boolean>;
+  /** Measured from the document up to the update `progressThrough`. */
+  declare progress: CreationOptional<PieceProgress>;
+  declare progressThrough: CreationOptional<string>;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export class PieceUpdate extends Row<PieceUpdate> {
+  declare id: CreationOptional<string>;
+  declare pieceId: string;
+  declare data: Buffer;
+  declare createdAt: CreationOptional<Date>;
+}
+
+/** A piece's document as it once was. */
+export class PieceCopy extends Row<PieceCopy> {
+  declare id: string;
+  declare pieceId: string;
+  declare at: Date;
+  /** The newest update that it holds. */
+  declare through: string;
+  declare data: Buffer;
+  declare progress: PieceProgress;
+}
+
+export class Submission extends Row<Submission> {
+  declare id: string;
+  declare pieceId: string;
+  declare go: number;
+  declare key: string;
+  declare sentAt: Date;
+  declare late: boolean;
+  declare document: Buffer;
+  declare manifest: Manifest;
+  declare word: string | null;
+  declare withdrawnAt: CreationOptional<Date | null>;
+}
+
+export class Review extends Row<Review> {
+  declare id: string;
+  declare submissionId: string;
+  declare reviewerId: string;
+  declare note: CreationOptional<string>;
+  declare outcome: CreationOptional<Outcome | null>;
+  /** First mark or first written word. */
+  declare begunAt: CreationOptional<Date | null>;
+  declare releasedAt: CreationOptional<Date | null>;
+  /** The marks as released. */
+  declare marks: CreationOptional<Buffer | null>;
+}
+
+export class MarkUpdate extends Row<MarkUpdate> {
+  declare id: CreationOptional<string>;
+  declare reviewId: string;
+  declare data: Buffer;
+  declare createdAt: CreationOptional<Date>;
+}
+
+/** A file made of a go. */
+export class Export extends Row<Export> {
+  declare id: string;
+  declare submissionId: string;
+  declare askedBy: string;
+  declare style: 'flat' | 'annotations';
+  /** Whether the review's marks lie on it. */
+  declare marked: boolean;
+  declare state: CreationOptional<'waiting' | 'ready' | 'failed'>;
+  declare hash: CreationOptional<string | null>;
+  declare size: CreationOptional<number | null>;
+  /** A sentence, where it could not be made. */
+  declare why: CreationOptional<string | null>;
+  declare createdAt: CreationOptional<Date>;
+}
+
+export function definePieces(sequelize: Sequelize): void {
+  const common = { ...COMMON, sequelize } as const;
+  Piece.init(
+    {
+      id: id(), activityId: uuid(), personId: uuid(), frozen: { ...flag(), defaultValue: false },
+      progress: { ...json(), defaultValue: { parts: {} } },
+      progressThrough: { type: DataTypes.BIGINT, allowNull: false, defaultValue: 0 }, createdAt: now(),
+    },
+    { ...common, tableName: 'pieces' },
+  );
+  PieceUpdate.init({ id: serial(), pieceId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'piece_updates' });
+  PieceCopy.init(
+    { id: id(), pieceId: uuid(), at: time(), through: { type: DataTypes.BIGINT, allowNull: false }, data: bytes(), progress: json() },
+    { ...common, tableName: 'piece_copies' },
+  );
+  Submission.init(
+    {
+      id: id(), pieceId: uuid(), go: integer(), key: uuid(), sentAt: time(), late: flag(), document: bytes(), manifest: json(),
+      word: maybeText(), withdrawnAt: maybeTime(),
+    },
+    { ...common, tableName: 'submissions' },
+  );
+  Review.init(
+    {
+      id: id(), submissionId: uuid(), reviewerId: uuid(), note: { ...text(), defaultValue: '' }, outcome: maybeText(),
+      begunAt: maybeTime(), releasedAt: maybeTime(), marks: { type: DataTypes.BLOB },
+    },
+    { ...common, tableName: 'reviews' },
+  );
+  MarkUpdate.init({ id: serial(), reviewId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'mark_updates' });
+  Export.init(
+    {
+      id: id(), submissionId: uuid(), askedBy: uuid(), style: text(), marked: flag(), state: { ...text(), defaultValue: 'waiting' }, hash: maybeText(),
+      size: maybeInteger(), why: maybeText(), createdAt: now(),
+    },
+    { ...common, tableName: 'exports' },
+  );
+}
