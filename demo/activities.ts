@@ -82,6 +82,10 @@ export interface DemoActivity {
   asks?: { from: string; audience: 'teacher' | 'class'; words: string; at: DayTime; shared?: boolean; answers?: [from: string, words: string, at: DayTime][] }[];
   /** Not set yet. */
   draft?: boolean;
+  /** The folder of its group (see demo/classes) in which it lies. */
+  folder?: string;
+  /** Learners may choose it, and find it by this. */
+  free?: { topic: string; ages: [from: number, to: number] };
   parts: DemoPart[];
   pieces: Record<string, DemoPiece>;
 }
@@ -94,7 +98,7 @@ const answered = (at: DayTime, shares: number[], review: DemoReview, word?: stri
 
 export const ACTIVITIES: DemoActivity[] = [
   {
-    group: 'sandpipers', title: 'Colour the lantern room', subject: 'Art', goal: 'Colour inside lines with a brush.',
+    group: 'sandpipers', title: 'Colour the lantern room', folder: 'Lighthouse week', subject: 'Art', goal: 'Colour inside lines with a brush.',
     task: 'Colour the lighthouse. Make the lamp shine out to sea. Then draw the keeper who lives there.',
     minutes: 20, due: [2, 15],
     asks: [
@@ -169,7 +173,7 @@ export const ACTIVITIES: DemoActivity[] = [
     ),
   },
   {
-    group: 'sandpipers', title: 'The island ferry', subject: 'Art', goal: 'Choose colours with care.',
+    group: 'sandpipers', title: 'The island ferry', folder: 'Lighthouse week', subject: 'Art', goal: 'Choose colours with care.',
     task: 'Colour the ferry. What weather is it sailing in? Show it in the sky.',
     minutes: 20, due: [4, 15], parts: [{ title: 'Ferry', background: FERRY, drawing: draw.ferryPicture }], pieces: {},
   },
@@ -187,7 +191,7 @@ export const ACTIVITIES: DemoActivity[] = [
     pieces: { 'Isla Okpara': started([0.5], [-3, 13]) },
   },
   {
-    group: 'sandpipers', title: 'Night at the lighthouse', subject: 'Art', goal: 'Paint light and dark.',
+    group: 'sandpipers', title: 'Night at the lighthouse', folder: 'Night week', subject: 'Art', goal: 'Paint light and dark.',
     task: 'Next week we paint the lighthouse at night.', minutes: 30, opens: [6, 8], due: [9, 15],
     parts: [{ title: 'Night', background: LIGHTHOUSE, drawing: draw.lighthouse }], pieces: {},
   },
@@ -210,7 +214,7 @@ export const ACTIVITIES: DemoActivity[] = [
     },
   },
   {
-    group: 'cormorants', title: 'Knot diary', subject: 'Making', goal: 'Keep a record of what you make.',
+    group: 'cormorants', title: 'Knot diary', folder: 'Knots and boats', subject: 'Making', goal: 'Keep a record of what you make.',
     task: 'Tie three knots. Take a photo of each, and write under it what it is good for.',
     minutes: 30, due: [3, 15], parts: [{
       title: 'My knots', background: BLANK, drawing: draw.nothing,
@@ -319,5 +323,24 @@ export const ACTIVITIES: DemoActivity[] = [
       'Lena Mirov': answered([-8, 19], [0.4], { outcome: 'again', at: [-6, 11], note: 'Good bones. Where will the darkest shape be?', marks: { ring: [[310, 320], 150, 120] } }),
       'Desmond Arkle': sent([-3, 21], [1]),
     },
+  },
+  {
+    group: 'sandpipers', title: 'Rub a shell', subject: 'Art', goal: 'Feel it, and see it.', free: { topic: 'The shore', ages: [5, 8] },
+    task: 'Lay paper over a shell and rub it with a crayon. Take a photo of what comes out.', minutes: 10,
+    parts: [{ title: 'My shell', background: BLANK, drawing: draw.nothing, photo: true }], pieces: {},
+  },
+  {
+    group: 'sandpipers', title: 'Draw your own flag', subject: 'Art', goal: 'Few colours, seen from far.', free: { topic: 'Ferries', ages: [6, 9] },
+    task: 'Every boat has a flag. Draw one that belongs to you.', minutes: 15, parts: [{ title: 'My flag', background: BLANK, drawing: draw.nothing }], pieces: {},
+  },
+  {
+    group: 'sandpipers', title: 'Words for rain', subject: 'Writing', goal: 'Find a better word.', free: { topic: 'Weather', ages: [6, 8] },
+    task: 'How many words for rain do you know? Say them, or ask somebody at home for theirs.', minutes: 10,
+    parts: [{ title: 'My rain words', background: BLANK, drawing: draw.nothing, recording: { sort: 'sound', seconds: 60, titleStart: 'My best word is', titles: {} } }], pieces: {},
+  },
+  {
+    group: 'sandpipers', title: 'Birds from your window', subject: 'Science', goal: 'Look for a long time.', free: { topic: 'Marsh birds', ages: [6, 10] },
+    task: 'Sit at a window for five minutes. Draw every bird that comes.', minutes: 15, parts: [{ title: 'Birds', background: BLANK, drawing: draw.marshBird }],
+    pieces: { 'Isla Okpara': started([0.4], [-2, 16]) },
   },
 ];

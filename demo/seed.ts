@@ -14,22 +14,24 @@ import { addStroke } from '@lippet/core/page/stroke';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { setTick, wordsFragment } from '@lippet/core/words/answers';
 import { richTextOf } from '@lippet/core/words/richText';
+import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
-import { Activity, Assignment, Group, Media, Membership, Message, Part, Person, Piece, PieceUpdate, Review, School, Submission, Thread, Update } from '@lippet/server/models/tables';
+import { Activity, Assignment, DailyAnswer, DailyQuestion, Folder, Group, Media, Membership, Message, Notice, Part, Person, Piece, PieceUpdate, Review, School, Submission, Thread, Update } from '@lippet/server/models/tables';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { playableForm } from '@lippet/server/media/playable';
 import { activityParts } from '@lippet/server/services/activityParts';
 import { hashSecret, pictureSecret } from '@lippet/server/services/secrets';
 import { FileStore } from '@lippet/server/storage/fileStore';
 import { ACTIVITIES, type DayTime, type DemoActivity, type DemoPart, type DemoPiece, type DemoReview } from './activities';
+import { CLASSES } from './classes';
 import { marks } from './drawings';
 import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
 import { printFilm } from './films';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
 import { paperPhoto } from './photos';
 import { A4 } from './pictures';
-import { GROUPS, SCHOOL, type DemoGroup } from './school';
+import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { makeQuay } from './sounds';
 
 const kindOf = ({ photo, recording, words, tick }: DemoPart): PartKind => recording?.sort ?? (photo ? 'photo' : words ? 'words' : tick ? 'tick' : 'page');
@@ -102,6 +104,8 @@ class Seeder {
   private readonly at: (when: DayTime) => Date;
   private readonly people = new Map<string, string>();
   private readonly groups = new Map<string, string>();
+  /** Ids by group and name. */
+  private readonly folders = new Map<string, string>();
 
   constructor(private readonly now: number, private readonly transaction: Transaction, private readonly files: FileStore) {
     this.at = clockOf(now);
@@ -111,6 +115,7 @@ class Seeder {
     const { transaction } = this;
     const school = await School.create({ id: randomUUID(), ...SCHOOL }, { transaction });
     for (const group of GROUPS) await this.group(school.id, group);
+    for (const { key, teacher } of GROUPS) await this.classroom(key, teacher.name);
     for (const [i, activity] of ACTIVITIES.entries()) await this.activity(activity, i);
   }
 
@@ -134,6 +139,32 @@ class Seeder {
     }
   }
 
+  private async classroom(key: GroupKey, teacher: string): Promise<void> {
+    const { transaction } = this;
+    const { notices, question, live, folders = {} } = CLASSES[key];
+    const groupId = this.groups.get(key)!;
+    const say = async (from: string, words: string, at: DayTime, replyTo: string | null): Promise<string> => {
+      const id = randomUUID();
+      await Notice.create({ id, groupId, authorId: this.people.get(from)!, replyTo, words, at: this.past(at) }, { transaction });
+      return id;
+    };
+    for (const { words, at, replies = [] } of notices) {
+      const id = await say(teacher, words, at, null);
+      for (const [from, said, when] of replies) await say(from, said, when, id);
+    }
+    if (question) {
+      const questionId = randomUUID();
+      await DailyQuestion.create({ id: questionId, groupId, authorId: this.people.get(teacher)!, words: question.words, seenBy: question.seenBy, askedAt: this.past([-4, 8]) }, { transaction });
+      for (const [from, stamp, words] of question.answers) await DailyAnswer.create({ questionId, personId: this.people.get(from)!, day: schoolDay(this.now, SCHOOL.zone), stamp, words }, { transaction });
+    }
+    if (live) await Group.update({ live: { ...live, at: this.at(live.at).getTime() } }, { where: { id: groupId }, transaction });
+    for (const [i, [title, opens]] of Object.entries(folders).entries()) {
+      const id = randomUUID();
+      this.folders.set(`${key} ${title}`, id);
+      await Folder.create({ id, groupId, title, opens: this.at(opens), createdAt: new Date(this.now - 86_400_000 + i) }, { transaction });
+    }
+  }
+
   private async activity(activity: DemoActivity, order: number): Promise<void> {
     const { transaction } = this;
     const { teacher } = GROUPS.find(({ key }) => key === activity.group)!;
@@ -146,12 +177,13 @@ class Seeder {
         state: activity.draft ? 'draft' : 'set', supplies: activity.supplies ?? '', choices: choice ? [{ id: choice, title: activity.choice!.title, rule: 'pick', wanted: activity.choice!.wanted }] : [],
         materials: (activity.materials ?? []).map(({ title, words = '', address = '', shown = 'start' }) => ({ id: randomUUID(), kind: address ? ('link' as const) : ('text' as const), title, words, address, media: null, seconds: null, spans: [], shown, at: null })),
         rubric: (activity.rubric ?? []).map(([title, ...levels]) => ({ id: randomUUID(), title, levels })), lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+        topic: activity.free?.topic ?? '', ages: activity.free ? { from: activity.free.ages[0], to: activity.free.ages[1] } : null,
         changedAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
       },
       { transaction },
     );
     await Assignment.create(
-      { activityId, groupId: this.groups.get(activity.group)!, opens: activity.opens ? this.at(activity.opens) : null, due: activity.due ? this.at(activity.due) : null, closes: null },
+      { activityId, groupId: this.groups.get(activity.group)!, folderId: activity.folder ? this.folders.get(`${activity.group} ${activity.folder}`)! : null, free: activity.free !== undefined, opens: activity.opens ? this.at(activity.opens) : null, due: activity.due ? this.at(activity.due) : null, closes: null },
       { transaction },
     );
     if (activity.draft) return this.draft(activity, activityId);

@@ -78,7 +78,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
-    asks: new AskService(sequelize, facts, clock),
+    asks: new AskService(sequelize, facts, log, media.pictures, clock),
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),

@@ -30,12 +30,14 @@ export const keys = {
   activities: ['activities'] as const,
   line: (id: string) => ['line', id] as const,
   classes: ['classes'] as const,
+  classroom: (id: string) => ['classroom', id] as const,
+  collection: ['collection'] as const,
 };
 
 /** Who is signed in; null if nobody is. */
 export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => get<Me | null>('/me'), staleTime: 60_000 });
 export const useDevice = () => useQuery({ queryKey: keys.device, queryFn: () => get<DeviceGroup | null>('/device'), staleTime: Infinity });
-export const useNow = () => useQuery({ queryKey: keys.now, queryFn: () => get<NowView>('/now'), refetchInterval: LISTS_EVERY });
+export const useNow = (enabled = true) => useQuery({ queryKey: keys.now, queryFn: () => get<NowView>('/now'), refetchInterval: LISTS_EVERY, enabled });
 export const usePiece = (id: string | undefined) =>
   useQuery({ queryKey: keys.piece(id ?? ''), queryFn: () => get<PieceView>(`/pieces/${id}`), enabled: Boolean(id), refetchInterval: LISTS_EVERY });
 export const useGo = (id: string) => useQuery({ queryKey: keys.go(id), queryFn: () => get<GoPageView>(`/goes/${id}`) });

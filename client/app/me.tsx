@@ -1,10 +1,14 @@
-import { useState } from 'react';
+import type { Me, OwnSettings } from '@lippet/core/contract/signIn';
+import { useQueryClient } from '@tanstack/react-query';
+import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { keys } from '../api/queries';
+import { put } from '../api/request';
 import { SignedIn } from '../signIn/SignedIn';
 import { useSession } from '../signIn/useSession';
 import { useDrawing } from '../stores/drawing';
-import { useReading } from '../stores/reading';
+import { settingsNow, useSettings } from '../stores/settings';
 import { Ask } from '../ui/Ask';
 import { BackHead } from '../ui/BackHead';
 import { Badge } from '../ui/Badge';
@@ -13,14 +17,24 @@ import { Pick } from '../ui/Pick';
 import { Say } from '../ui/Say';
 import { Scrap } from '../ui/Scrap';
 import { Screen } from '../ui/Screen';
+import { TickBox } from '../ui/TickBox';
 import { colours } from '../ui/theme';
+
+const Letters = lazy(() => import('../sheets').then((sheets) => ({ default: sheets.Letters })));
 
 export default function MePage() {
   const { signOut } = useSession();
   const [asking, setAsking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const { leftHanded, setLeftHanded, penSeen, forgetPen } = useDrawing();
-  const reading = useReading();
+  const { penSeen, forgetPen } = useDrawing();
+  const client = useQueryClient();
+  const settings = useSettings();
+  const { leftHanded } = settings;
+  /** Takes hold at once, and goes with the person to every device. */
+  const choose = (change: Partial<OwnSettings>): void => {
+    settings.set(change);
+    put<Me>('/me/settings', settingsNow()).then((me) => client.setQueryData(keys.me, me), (error: Error) => setProblem(error.message));
+  };
   const leave = (everywhere: boolean): void => void signOut(everywhere).catch((error: Error) => setProblem(error.message));
   return (
     <SignedIn>
@@ -40,8 +54,8 @@ export default function MePage() {
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Drawing</Text>
           <View style={styles.row}>
             <Text variant="bodyMedium" style={styles.words}>The hand you draw with</Text>
-            <Button kind={leftHanded ? 'chosen' : 'plain'} label="Draw with the left hand" onPress={() => setLeftHanded(true)}>Left</Button>
-            <Button kind={leftHanded ? 'plain' : 'chosen'} label="Draw with the right hand" onPress={() => setLeftHanded(false)}>Right</Button>
+            <Button kind={leftHanded ? 'chosen' : 'plain'} label="Draw with the left hand" onPress={() => choose({ leftHanded: true })}>Left</Button>
+            <Button kind={leftHanded ? 'plain' : 'chosen'} label="Draw with the right hand" onPress={() => choose({ leftHanded: false })}>Right</Button>
           </View>
           {penSeen && (
             <View style={styles.row}>
@@ -50,9 +64,12 @@ export default function MePage() {
             </View>
           )}
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Reading and hearing</Text>
-          <Pick label="Size of texts" headed options={[{ value: 'usual', word: 'Usual' }, { value: 'large', word: 'Large' }, { value: 'largest', word: 'Largest' }]} chosen={reading.size} onChoose={(size) => reading.set({ size })} />
-          <Pick label="Letters" headed options={[{ value: 'school', word: 'As at school' }, { value: 'plain', word: 'Plain' }]} chosen={reading.letters} onChoose={(letters) => reading.set({ letters })} />
-          <Pick label="The voice speaks" headed options={[{ value: 'slow', word: 'Slowly' }, { value: 'middle', word: 'As usual' }, { value: 'fast', word: 'Fast' }]} chosen={reading.speed} onChoose={(speed) => reading.set({ speed })} />
+          <Pick label="Size of texts" headed options={[{ value: 'usual', word: 'Usual' }, { value: 'large', word: 'Large' }, { value: 'largest', word: 'Largest' }]} chosen={settings.size} onChoose={(size) => choose({ size })} />
+          <Pick label="Letters" headed options={[{ value: 'school', word: 'As at school' }, { value: 'plain', word: 'Plain' }]} chosen={settings.letters} onChoose={(letters) => choose({ letters })} />
+          <Pick label="The voice speaks" headed options={[{ value: 'slow', word: 'Slowly' }, { value: 'middle', word: 'As usual' }, { value: 'fast', word: 'Fast' }]} chosen={settings.speed} onChoose={(speed) => choose({ speed })} />
+          <TickBox word="Nothing moves" below="Windows and buttons stand still" on={settings.calm} onChange={(calm) => choose({ calm })} />
+          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Letters in the evening</Text>
+          <Suspense fallback={null}><Letters me={me} /></Suspense>
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Other devices</Text>
           <Button icon="leave" onPress={() => setAsking(true)}>Sign out everywhere</Button>
           <Ask

@@ -17,6 +17,7 @@ import { Screen } from '../ui/Screen';
 
 // Brings the form library along, which a learner who taps pictures never needs.
 const PasswordForm = lazy(() => import('../signIn/PasswordForm'));
+const JoinForm = lazy(() => import('../sheets').then((sheets) => ({ default: sheets.JoinForm })));
 
 export default function SignIn() {
   const client = useQueryClient();
@@ -24,6 +25,7 @@ export default function SignIn() {
   const { data: group, error, refetch } = useDevice();
   const [person, setPerson] = useState<Tappable | null>(null);
   const [byName, setByName] = useState(false);
+  const [joining, setJoining] = useState(false);
   if (me) return <Redirect href={homeOf(me)} />;
   const back = (): void => {
     setPerson(null);
@@ -44,9 +46,11 @@ export default function SignIn() {
         <Suspense fallback={<Opening />}><PasswordForm person={person} onBack={back} /></Suspense>
       ) : person ? (
         <PictureKeyPad person={person} onBack={back} />
+      ) : group && joining ? (
+        <Suspense fallback={<Opening />}><JoinForm group={group} onBack={() => setJoining(false)} /></Suspense>
       ) : group ? (
         <>
-          <Names group={group} onChoose={setPerson} />
+          <Names group={group} onChoose={setPerson} onJoin={() => setJoining(true)} />
           <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>I sign in with a name</Button>
         </>
       ) : group === null ? (

@@ -1,6 +1,6 @@
 import type { PieceState } from '@lippet/core/schedule/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
-import type { UpdateView } from '@lippet/core/contract/work';
+import type { UpdateKind } from '@lippet/core/contract/work';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter, type Href } from 'expo-router';
 import { useEffect } from 'react';
@@ -10,15 +10,23 @@ import { keys, useUpdates } from '../api/queries';
 import { post } from '../api/request';
 import { SignedIn } from '../signIn/SignedIn';
 import { BackHead } from '../ui/BackHead';
+import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Say } from '../ui/Say';
 import { Scrap } from '../ui/Scrap';
 import { Screen } from '../ui/Screen';
 import { Stamp } from '../ui/Stamp';
-import { colours } from '../ui/theme';
+import { colours, OUTLINE } from '../ui/theme';
 
-const STAMP_OF: Record<UpdateView['kind'], PieceState> = {
-  new: 'new', asked: 'started', answered: 'ready', removed: 'started', sent: 'with-teacher', 'taken-back': 'started', again: 'another-go', finished: 'finished',
+/** What is about the state of work wears its stamp; all else a sign of its own. */
+const SIGN_OF: Record<UpdateKind, PieceState | { icon: LineName }> = {
+  new: 'new', asked: { icon: 'ask' }, answered: { icon: 'ask' }, removed: { icon: 'bin' }, sent: 'with-teacher', 'taken-back': 'started', again: 'another-go', finished: 'finished',
+  notice: { icon: 'group' }, due: { icon: 'wait' }, unsent: 'ready',
 };
+
+function Sign({ kind }: { kind: UpdateKind }) {
+  const sign = SIGN_OF[kind];
+  return typeof sign === 'string' ? <Stamp state={sign} size={40} /> : <View style={styles.sign}><LineIcon name={sign.icon} size={26} /></View>;
+}
 
 export default function Updates() {
   const { data, error, refetch } = useUpdates();
@@ -42,7 +50,7 @@ export default function Updates() {
               aria-label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
             >
               <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
-                <Stamp state={STAMP_OF[update.kind]} size={40} />
+                <Sign kind={update.kind} />
                 <View style={styles.words}>
                   <Text variant="titleSmall">{update.words}</Text>
                   <Text variant="bodySmall" style={{ color: colours.soft }}>{whenWords(update.at, Date.now(), me.school.zone)}</Text>
@@ -59,4 +67,5 @@ export default function Updates() {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 14, paddingRight: 24, minHeight: 72 },
   words: { flex: 1, gap: 2 },
+  sign: { width: 40, height: 40, alignItems: 'center', justifyContent: 'center', borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.ochre },
 });

@@ -1,7 +1,8 @@
-import type { Audience, Readers } from '@lippet/core/contract/ask';
+import type { AskPlace, Audience, Readers } from '@lippet/core/contract/ask';
 import { useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { Button } from '../ui/Button';
 import { LineIcon } from '../ui/LineIcon';
 import { Pick } from '../ui/Pick';
 import { Say } from '../ui/Say';
@@ -18,13 +19,15 @@ interface Props {
   pieceId: string | null;
   /** The part in hand. */
   part: { id: string; title: string };
+  /** The place on the sheet that was chosen to ask about, and how one chooses one and goes to one; null where there is no sheet. */
+  places: { chosen: AskPlace | null; choose: () => void; drop: () => void; show: (place: AskPlace) => void } | null;
   /** The thread that one was led to. */
   thread: string | null;
   onClose: () => void;
 }
 
 /** A learner asks about an activity, beside or over the work; the teacher alone reads it unless it is said otherwise. */
-export default function AskDesk({ activityId, zone, pieceId, part, thread: led, onClose }: Props) {
+export default function AskDesk({ activityId, zone, pieceId, part, places, thread: led, onClose }: Props) {
   const asks = useAsks(activityId);
   const { data, error, problem } = asks;
   // Chosen anew each time: a question to the class must never be one by habit.
@@ -48,16 +51,18 @@ export default function AskDesk({ activityId, zone, pieceId, part, thread: led, 
           <View>
             <View style={styles.picks}>
               <Pick label="Who is to read it" headed options={[{ value: 'teacher', word: 'My teacher' }, { value: 'class', word: 'The class' }]} chosen={audience} onChoose={setAudience} />
-              <Pick label="What it is about" headed options={[{ value: 'part', word: part.title }, { value: 'all', word: 'All of it' }]} chosen={about} onChoose={setAbout} />
+              {!places?.chosen && <Pick label="What it is about" headed options={[{ value: 'part', word: part.title }, { value: 'all', word: 'All of it' }]} chosen={about} onChoose={setAbout} />}
+              {places && (places.chosen ? <Button icon="close" label="Not about that place" onPress={places.drop}>About a place on the sheet</Button> : <Button icon="pin" onPress={places.choose}>About a place on the sheet</Button>)}
             </View>
             <ReaderSign audience={audience} words={readerWords(audience, data.readers)} />
             <SayBox
-              label="Your question" word="Ask" pieceId={pieceId}
+              label="Your question" word="Ask" home={pieceId === null ? null : `pieces/${pieceId}`}
               onSay={async (message, saying) => {
-                const asked = await asks.ask({ id: thread.current, message }, audience, about === 'part' ? part.id : null, saying);
+                const asked = await asks.ask({ id: thread.current, message }, audience, { part: about === 'part' || places?.chosen ? part.id : null, place: places?.chosen ?? null }, saying);
                 if (asked) {
                   thread.current = crypto.randomUUID();
                   setAudience('teacher');
+                  places?.drop();
                 }
                 return asked;
               }}
@@ -66,7 +71,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, thread: led, 
         )}
         {problem && <Say>{problem}</Say>}
         {data?.threads.map((each) => (
-          <ThreadCard key={each.id} thread={each} zone={zone} here={each.id === led} lead={null}>
+          <ThreadCard key={each.id} thread={each} zone={zone} here={each.id === led} onPlace={places?.show} lead={null}>
             {each.mayAnswer && data.readers && (
               <Answer audience={each.audience} readers={data.readers} pieceId={pieceId} onSay={(message, saying) => asks.answer(each.id, message, saying)} />
             )}
@@ -85,7 +90,7 @@ function Answer({ audience, readers, pieceId, onSay }: { audience: Audience; rea
   return (
     <View>
       <ReaderSign audience={audience} words={readerWords(audience, readers)} />
-      <SayBox label="What do you say?" word="Say it" pieceId={pieceId} onSay={onSay} />
+      <SayBox label="What do you say?" word="Say it" home={pieceId === null ? null : `pieces/${pieceId}`} onSay={onSay} />
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import { PICTURE_TYPES } from '@lippet/core/contract/media';
+import { PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -16,14 +16,16 @@ interface Props {
   label: string;
   /** The verb on the button. */
   word: string;
-  /** The piece that a voice or a picture belongs to; null where only words can be said. */
-  pieceId: string | null;
+  /** What a voice or a picture belongs to; null where only words can be said. */
+  home: MediaHome | null;
+  /** Asked before a picture is taken in. @returns whether it is to be said here */
+  onPicture?: (file: File) => Promise<boolean>;
   /** @param id made once for each thing that is said, so that saying it twice is once. @returns whether it was taken */
   onSay: (id: string, saying: Saying) => Promise<boolean>;
 }
 
 /** A box to say something: words, a voice or a picture. */
-export function SayBox({ label, word, pieceId, onSay }: Props) {
+export function SayBox({ label, word, home, onPicture, onSay }: Props) {
   const [words, setWords] = useState('');
   const [media, setMedia] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -32,10 +34,10 @@ export function SayBox({ label, word, pieceId, onSay }: Props) {
   const local = useLocalFile(media);
   const picture = async (): Promise<void> => {
     const [file] = await askForFiles(PICTURE_TYPES);
-    if (!file || !pieceId) return;
+    if (!file || !home || (onPicture && !(await onPicture(file)))) return;
     const made = crypto.randomUUID();
     try {
-      await mediaOutbox.add(made, `pieces/${pieceId}`, file);
+      await mediaOutbox.add(made, home, file);
       setMedia(made);
     } catch (error) {
       console.warn('The picture could not be kept.', error);
@@ -62,8 +64,8 @@ export function SayBox({ label, word, pieceId, onSay }: Props) {
       )}
       {full && <Say>This device has no room for that picture.</Say>}
       <View style={styles.row}>
-        {pieceId && !media && <SayNote pieceId={pieceId} onSaid={setMedia} />}
-        {pieceId && !media && <Button icon="picture" onPress={() => void picture()}>Picture</Button>}
+        {home && !media && <SayNote home={home} onSaid={setMedia} />}
+        {home && !media && <Button icon="picture" onPress={() => void picture()}>Picture</Button>}
         <Button kind="main" icon="forward" disabled={busy || (words.trim() === '' && !media)} onPress={() => void say()}>{word}</Button>
       </View>
     </View>

@@ -1,4 +1,4 @@
-import type { AskView, Audience } from '@lippet/core/contract/ask';
+import type { AskPlace, AskView, Audience } from '@lippet/core/contract/ask';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { get, post, remove } from '../api/request';
@@ -31,7 +31,7 @@ export function useAsks(activityId: string) {
   };
   return {
     data, error, refetch, problem,
-    ask: (ids: { id: string; message: string }, audience: Audience, part: string | null, saying: Saying) => act(() => post(`/activities/${activityId}/threads`, { ...ids, audience, part, ...saying })),
+    ask: (ids: { id: string; message: string }, audience: Audience, about: { part: string | null; place: AskPlace | null }, saying: Saying) => act(() => post(`/activities/${activityId}/threads`, { ...ids, audience, ...about, ...saying })),
     answer: (thread: string, message: string, saying: Saying) => act(() => post(`/threads/${thread}/messages`, { message, ...saying })),
     share: (thread: string, on: boolean) => act(() => (on ? post(`/threads/${thread}/share`) : remove(`/threads/${thread}/share`))),
     close: (thread: string, on: boolean) => act(() => (on ? post(`/threads/${thread}/close`) : remove(`/threads/${thread}/close`))),

@@ -1,3 +1,4 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import { timeWords } from '@lippet/core/recording/moments';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -17,13 +18,14 @@ const LONGEST = 120;
 const NO_ROOM = 'This device has no room left for that note.';
 
 interface Props {
-  pieceId: string;
+  /** What the file belongs to. */
+  home: MediaHome;
   /** Told of the file in which it is spoken, once that is kept on the device. */
   onSaid: (voice: string) => void;
 }
 
 /** Says a note: one press begins, another ends, and it is kept. */
-export function SayNote({ pieceId, onSaid }: Props) {
+export function SayNote({ home, onSaid }: Props) {
   const [recording, setRecording] = useState<{ recorder: Recorder; stream: MediaStream } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const begin = async (): Promise<void> => {
@@ -32,14 +34,14 @@ export function SayNote({ pieceId, onSaid }: Props) {
     const tell = onSaid;
     try {
       const { stream } = await openMicrophone();
-      const recorder = new Recorder(stream, { home: `pieces/${pieceId}`, part: 'note', sort: 'sound' }, LONGEST);
+      const recorder = new Recorder(stream, { home, part: 'note', sort: 'sound' }, LONGEST);
       void recorder.ended.then(async (recorded) => {
         setRecording(null);
         for (const track of stream.getTracks()) track.stop();
         if (!recorded) return;
         try {
           const voice = crypto.randomUUID();
-          await mediaOutbox.add(voice, `pieces/${pieceId}`, recorded.blob);
+          await mediaOutbox.add(voice, home, recorded.blob);
           await forgetRecording(recorded.id);
           tell(voice);
         } catch {

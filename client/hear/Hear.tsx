@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { TEXT_SIZES, useReading } from '../stores/reading';
+import { TEXT_SIZES, useSettings } from '../stores/settings';
 import { Button } from '../ui/Button';
 import { Press } from '../ui/Press';
 import { LineIcon } from '../ui/LineIcon';
@@ -45,7 +45,7 @@ export function Hear({ text, label, small = false }: Props) {
 function Spoken({ text }: { text: string }) {
   const words = useMemo(() => spokenWords(text), [text]);
   const at = useStore(hearing.state, (state) => state.word);
-  const { size, letters } = useReading();
+  const { size, letters } = useSettings();
   const now = words[at];
   const style = { fontSize: 19 * TEXT_SIZES[size], lineHeight: 29 * TEXT_SIZES[size], fontFamily: letters === 'school' ? faces.reading : faces.interface };
   return (

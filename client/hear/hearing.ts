@@ -2,7 +2,7 @@ import { SPEECH_LIMIT, type SpeechView } from '@lippet/core/contract/speech';
 import { spokenWords, wordAt } from '@lippet/core/words/spoken';
 import { createStore } from 'zustand/vanilla';
 import { post } from '../api/request';
-import { useReading } from '../stores/reading';
+import { useSettings } from '../stores/settings';
 
 export interface HearingState {
   /** The text that is heard; null for none. */
@@ -40,7 +40,7 @@ class Hearing {
     const voice = ownVoice();
     if (voice) return this.sayHere(words, voice, turn);
     try {
-      const speech = await post<SpeechView>('/speech', { text: words, speed: useReading.getState().speed });
+      const speech = await post<SpeechView>('/speech', { text: words, speed: useSettings.getState().speed });
       if (turn === this.turn) await this.play(speech, turn);
     } catch (error) {
       if (turn === this.turn) this.state.setState({ ...SILENT, trouble: (error as Error).message });
@@ -50,7 +50,7 @@ class Hearing {
   private sayHere(text: string, voice: SpeechSynthesisVoice, turn: number): void {
     const utterance = new SpeechSynthesisUtterance(text);
     const starts = spokenWords(text).map(({ start }) => start);
-    Object.assign(utterance, { voice, lang: voice.lang, rate: RATES[useReading.getState().speed] });
+    Object.assign(utterance, { voice, lang: voice.lang, rate: RATES[useSettings.getState().speed] });
     utterance.onstart = () => turn === this.turn && this.state.setState({ waiting: false });
     utterance.onboundary = ({ charIndex }) => turn === this.turn && this.state.setState({ word: wordAt(starts, charIndex) });
     utterance.onend = () => turn === this.turn && this.stop();

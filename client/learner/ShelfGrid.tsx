@@ -1,5 +1,5 @@
 import type { PieceCard } from '@lippet/core/contract/work';
-import { dayWords } from '@lippet/core/schedule/schoolTime';
+import { dayWords, monthYearWords } from '@lippet/core/schedule/schoolTime';
 import { useRouter } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -8,12 +8,19 @@ import { Stamp } from '../ui/Stamp';
 import { colours, CUT } from '../ui/theme';
 import { Picture } from './Picture';
 
-/** Finished pieces as pictures on a shelf. */
+/** Finished pieces as pictures on a shelf, by the month in which they were finished. */
 export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; zone: string; now: number }) {
   const router = useRouter();
-  return (
+  const months = new Map<string, PieceCard[]>();
+  for (const card of cards) {
+    const month = monthYearWords(card.facts.latest?.released?.at ?? now, now, zone);
+    months.set(month, [...(months.get(month) ?? []), card]);
+  }
+  return [...months].map(([month, kept]) => (
+    <View key={month} style={styles.month} role="region" aria-label={`Finished in ${month}`}>
+    <Text variant="headlineSmall" role="heading" aria-level={2}>{`Finished in ${month}`}</Text>
     <View style={styles.grid} role="list">
-      {cards.map((card) => {
+      {kept.map((card) => {
         const released = card.facts.latest?.released;
         const when = released ? dayWords(released.at, now, zone) : '';
         return (
@@ -34,10 +41,12 @@ export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; z
         );
       })}
     </View>
-  );
+    </View>
+  ));
 }
 
 const styles = StyleSheet.create({
+  month: { gap: 13, marginTop: 12 },
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 18 },
   cell: { flexGrow: 1, flexBasis: 150, maxWidth: 220 },
   // The picture keeps clear of the corner that is cut.

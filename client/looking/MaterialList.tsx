@@ -1,9 +1,13 @@
 import type { MaterialView } from '@lippet/core/contract/activities';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { getBlob } from '../api/request';
+import { download } from '../page/takeOut';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
+import { Say } from '../ui/Say';
 import { colours, TARGET } from '../ui/theme';
 import { MATERIAL_WORDS } from './materialWords';
 
@@ -17,6 +21,7 @@ interface Props {
 
 /** What there is to look at. A link leads away and says so; all else opens beside the work. */
 export function MaterialList({ materials, later, zone, onOpen }: Props) {
+  const [trouble, setTrouble] = useState<string | null>(null);
   if (materials.length === 0 && later.afterSending === 0 && later.next === null) return null;
   return (
     <View style={styles.list} role="region" aria-label="To look at">
@@ -24,19 +29,22 @@ export function MaterialList({ materials, later, zone, onOpen }: Props) {
         <LineIcon name="eye" size={22} />
         <Text variant="headlineSmall" role="heading" aria-level={2}>To look at</Text>
       </View>
-      {materials.map(({ id, kind, title, address }) => {
+      {materials.map(({ id, kind, title, address, media }) => {
         const { word, icon } = MATERIAL_WORDS[kind];
         const link = kind === 'link' ? ({ role: 'link', onPress: () => window.open(address, '_blank', 'noopener,noreferrer') } as const) : { onPress: () => onOpen(id) };
+        const taken = kind === 'file' ? ({ onPress: () => void getBlob(`/media/${media}`).then((blob) => download(blob, title)).catch(() => setTrouble('School can’t be reached, so the file can’t be had just now.')) } as const) : link;
+        const verb = kind === 'link' ? 'Goes to another page' : kind === 'file' ? 'Take a copy of' : 'Look at';
         return (
-          <Press key={id} aria-label={`${kind === 'link' ? 'Goes to another page' : 'Look at'}: ${title || word}`} {...link} style={styles.item}>
+          <Press key={id} aria-label={`${verb}: ${title || word}`} {...taken} style={styles.item}>
             <LineIcon name={icon} size={24} />
             <View style={styles.words}>
               <Text variant="labelLarge">{title || word}</Text>
-              <Text variant="bodySmall" style={{ color: colours.soft }}>{kind === 'link' ? 'Opens a page outside of Lippet' : word}</Text>
+              <Text variant="bodySmall" style={{ color: colours.soft }}>{kind === 'link' ? 'Opens a page outside of Lippet' : kind === 'file' ? 'A file. It opens in another program' : word}</Text>
             </View>
           </Press>
         );
       })}
+      {trouble && <Say>{trouble}</Say>}
       {later.next !== null && <Text variant="bodySmall">{`More from ${whenWords(later.next, Date.now(), zone)}.`}</Text>}
       {later.afterSending > 0 && <Text variant="bodySmall">{`${later.afterSending === 1 ? 'One more' : `${later.afterSending} more`} to look at once you have sent it.`}</Text>}
     </View>

@@ -67,7 +67,7 @@ export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null
             {editor && (
               <View style={styles.row}>
                 <Button icon="pin" onPress={() => pin(player, null)}>{`Pin a note at ${timeWords(player.at)}`}</Button>
-                {pieceId && <SayNote pieceId={pieceId} onSaid={(voice) => pin(player, voice)} />}
+                {pieceId && <SayNote home={`pieces/${pieceId}`} onSaid={(voice) => pin(player, voice)} />}
               </View>
             )}
             {moments.length > 0 && (

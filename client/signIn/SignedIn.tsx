@@ -1,7 +1,8 @@
 import { Redirect } from 'expo-router';
-import type { ReactNode } from 'react';
-import type { Me, Role } from '@lippet/core/contract/signIn';
+import { useEffect, type ReactNode } from 'react';
+import { USUAL_SETTINGS, type Me, type Role } from '@lippet/core/contract/signIn';
 import { useMe } from '../api/queries';
+import { useSettings } from '../stores/settings';
 import { Say } from '../ui/Say';
 import { Screen } from '../ui/Screen';
 import { homeOf } from './home';
@@ -9,6 +10,10 @@ import { homeOf } from './home';
 /** Shows its content to a signed-in person of the right role; others are led to where they belong. */
 export function SignedIn({ role, children }: { role?: Role; children: (me: Me) => ReactNode }) {
   const { data: me, error, refetch } = useMe();
+  // On a device that several use, each has it their own way.
+  useEffect(() => {
+    if (me) useSettings.getState().set(me.settings ?? USUAL_SETTINGS);
+  }, [me]);
   if (error) return <Screen><Say again={() => void refetch()}>{error.message}</Say></Screen>;
   if (me === undefined) return null;
   if (me === null) return <Redirect href="/sign-in" />;

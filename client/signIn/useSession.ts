@@ -29,6 +29,15 @@ export function useSession() {
       client.setQueryData(keys.me, me);
       router.replace(homeOf(me));
     },
+    /** Joins an activity by the code that the device knows. */
+    async join(given: { name: string; pictures: string[] }): Promise<void> {
+      const me = await post<Me>('/joins', given);
+      forget();
+      client.setQueryData(keys.me, me);
+      // The names to tap are one more.
+      void client.invalidateQueries({ queryKey: keys.device });
+      router.replace(homeOf(me));
+    },
     async signOut(everywhere = false): Promise<void> {
       await remove(everywhere ? '/sessions' : '/sessions/current');
       forget();

@@ -25,7 +25,6 @@ interface DrawingState {
   mark: MarkMode;
   /** A stylus has been used on this device, so a touching hand draws nothing. */
   penSeen: boolean;
-  leftHanded: boolean;
   setTool: (tool: Tool) => void;
   setColour: (colour: string) => void;
   setWidth: (width: WidthName) => void;
@@ -33,7 +32,6 @@ interface DrawingState {
   setMark: (mark: MarkMode) => void;
   seePen: () => void;
   forgetPen: () => void;
-  setLeftHanded: (leftHanded: boolean) => void;
 }
 
 const PAINT_TOOLS: readonly Tool[] = [...INK_TOOLS, 'fill', 'words'];
@@ -65,7 +63,6 @@ export const useDrawing = create<DrawingState>()(
         rubber: 'whole',
         mark: 'free',
         penSeen: false,
-        leftHanded: false,
         setTool: (tool) => set({ tool }),
         setColour: (colour) => choose({ colour }),
         setWidth: (width) => choose({ width }),
@@ -73,7 +70,6 @@ export const useDrawing = create<DrawingState>()(
         setMark: (mark) => set({ mark }),
         seePen: () => get().penSeen || set({ penSeen: true }),
         forgetPen: () => set({ penSeen: false }),
-        setLeftHanded: (leftHanded) => set({ leftHanded }),
       };
     },
     // A tool that came later must not miss its choice because an older visit's choices are read.

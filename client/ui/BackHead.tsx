@@ -5,7 +5,7 @@ import { LineIcon } from './LineIcon';
 import { TARGET } from './theme';
 
 /** Title with the way back; `home` is where it leads when there is nothing to go back to. */
-export function BackHead({ title, home = '/' }: { title: string; home?: '/' | '/now' | '/to-review' | '/activities' }) {
+export function BackHead({ title, home = '/' }: { title: string; home?: '/' | '/now' | '/to-review' | '/activities' | '/our-class' | '/class' }) {
   const router = useRouter();
   return (
     <View style={styles.head}>

@@ -7,7 +7,7 @@ import { colours } from './theme';
 import { useWide } from './useWide';
 
 export interface Place {
-  path: '/now' | '/plan' | '/shelf' | '/to-review' | '/activities' | '/class';
+  path: '/now' | '/plan' | '/shelf' | '/our-class' | '/to-review' | '/activities' | '/class';
   word: string;
   icon: LineName;
 }
@@ -45,5 +45,5 @@ const styles = StyleSheet.create({
   screen: { flex: 1 },
   bar: { flexDirection: 'row', backgroundColor: colours.ink, paddingVertical: 8, justifyContent: 'space-evenly' },
   rail: { flexDirection: 'column', width: 104, justifyContent: 'flex-start', paddingVertical: 18, gap: 14 },
-  place: { minHeight: 56, minWidth: 88, alignItems: 'center', justifyContent: 'center', gap: 4, paddingHorizontal: 8 },
+  place: { minHeight: 56, minWidth: 76, alignItems: 'center', justifyContent: 'center', gap: 4, paddingHorizontal: 8 },
 });

@@ -3,12 +3,12 @@ import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useLocalFile } from '../recording/useLocalFile';
-import { TEXT_SIZES, useReading } from '../stores/reading';
+import { TEXT_SIZES, useSettings } from '../stores/settings';
 import { colours, faces, OUTLINE } from '../ui/theme';
 
 /** A text to be read, in letters for learners. `size` is that of its words, in points. */
 export function RichWords({ text, size = 18 }: { text: RichText; size?: number }) {
-  const larger = useReading((reading) => TEXT_SIZES[reading.size]);
+  const larger = useSettings((reading) => TEXT_SIZES[reading.size]);
   return <View style={styles.blocks}>{text.content.map((node, i) => <Block key={i} node={node} size={size * larger} />)}</View>;
 }
 
@@ -18,7 +18,7 @@ function Picture({ media, alt }: { media: string; alt: string }) {
 }
 
 function Block({ node, size }: { node: TextNode; size: number }): ReactNode {
-  const letters = useReading((reading) => (reading.letters === 'school' ? faces.reading : faces.interface));
+  const letters = useSettings((reading) => (reading.letters === 'school' ? faces.reading : faces.interface));
   switch (node.type) {
     case 'paragraph':
       return <Text style={[styles.words, { fontFamily: letters, fontSize: size, lineHeight: size * 1.5 }]}><Inline nodes={node.content} /></Text>;

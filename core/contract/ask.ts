@@ -25,6 +25,8 @@ export interface MessageView {
 
 export interface ThreadView {
   id: string;
+  /** As whose member it was asked; what teachers say with a file belongs there. */
+  group: string;
   audience: Audience;
   /** The part that it is about; null for the whole activity. */
   part: { id: string; title: string } | null;

@@ -10,16 +10,22 @@ export type TextSize = keyof typeof TEXT_SIZES;
 /** Letters for reading: with the shapes that children learn, or those of the interface. */
 export const LETTER_FORMS = ['school', 'plain'] as const;
 export type LetterForm = (typeof LETTER_FORMS)[number];
-/** How a person reads and hears texts; it goes with them to every device. */
-export interface ReadingSettings {
+/** How a person reads, hears and draws; it goes with them to every device. */
+export interface OwnSettings {
   size: TextSize;
   letters: LetterForm;
   speed: SpeechSpeed;
+  /** Nothing moves on its own. */
+  calm: boolean;
+  leftHanded: boolean;
 }
-export const readingBody = yup.object({
+export const USUAL_SETTINGS: OwnSettings = { size: 'usual', letters: 'school', speed: 'middle', calm: false, leftHanded: false };
+export const settingsBody = yup.object({
   size: yup.string<TextSize>().oneOf(Object.keys(TEXT_SIZES) as TextSize[], 'There is no such size.').required('Say how large.'),
   letters: yup.string<LetterForm>().oneOf([...LETTER_FORMS], 'There are no such letters.').required('Say which letters.'),
   speed: yup.string<SpeechSpeed>().oneOf(Object.keys(SPEECH_SPEEDS) as SpeechSpeed[], 'There is no such speed.').required('Say how fast.'),
+  calm: yup.boolean().required('Say whether things may move.'),
+  leftHanded: yup.boolean().required('Say which hand.'),
 });
 
 /** What a person gives to sign in. */
@@ -49,7 +55,7 @@ export interface Me {
   groups: { id: string; name: string }[];
   school: { name: string; zone: string };
   /** Null until they chose anything. */
-  reading: ReadingSettings | null;
+  settings: OwnSettings | null;
   /** Where an evening letter goes; null for none. */
   mail: string | null;
   /** Signed in for longer than this visit. */

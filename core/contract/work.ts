@@ -60,6 +60,8 @@ export interface PieceCard {
   touchedAt: number | null;
   /** The folder in which it lies. */
   folder: { id: string; title: string } | null;
+  /** What its parts are answered with, each once. */
+  kinds: PartKind[];
   /** The day that the learner chose for it, `yyyy-MM-dd`. */
   ownDay: string | null;
   /** Changes whenever the draft's picture does; part of the thumbnail's address. */

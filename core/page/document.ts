@@ -128,6 +128,9 @@ export function layOutNew(doc: Y.Doc, plans: readonly PagePlan[]): boolean {
   return fresh.length > 0;
 }
 
+/** Sheets of the activity that were deleted from a piece and can come back, with all that was on them. */
+export const deletedSheets = (doc: Y.Doc, plans: readonly PagePlan[]): PagePlan[] => plans.filter(({ id }) => findPage(doc, id)?.get('deleted') === true);
+
 /** Adds a page with these items; call it within one transaction with all that belongs to it. */
 export function addPage(doc: Y.Doc, plan: PagePlan, order: string, items: ReadonlyMap<string, Fields> = new Map()): void {
   const page = pageMap(plan, order);

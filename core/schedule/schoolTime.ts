@@ -60,6 +60,12 @@ export function monthWord(time: number, zone: string): string {
   return format(at(time, zone), 'MMMM');
 }
 
+/** `December` of this year, `December 2025` of another. */
+export function monthYearWords(time: number, now: number, zone: string): string {
+  const [date, today] = [at(time, zone), at(now, zone)];
+  return format(date, date.getFullYear() === today.getFullYear() ? 'MMMM' : 'MMMM yyyy');
+}
+
 /** How much of the day has gone by on the clock, 0 to 1. */
 export function dayShare(now: number, zone: string): number {
   const date = at(now, zone);

@@ -1,11 +1,14 @@
 import sharp from 'sharp';
 import type * as Y from 'yjs';
+import type { AskPlace } from '@lippet/core/contract/ask';
 import { markItems, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readItems, type Item } from '@lippet/core/page/item';
 import { MARK_COLOUR } from '@lippet/core/ink/tools';
 import { pageToSvg } from '@lippet/core/page/svg';
 import { chosenTake, partsWithTakes, readTakes } from '@lippet/core/recording/take';
 
+/** Vermilion, as the interface has it. */
+const RING_COLOUR = '#B93A24';
 /** Ground of a small picture that is no page. */
 const GROUND = '#FFFCF4';
 /** Width of the small pictures, in pixels: three times what a phone's card shows. */
@@ -46,10 +49,12 @@ export function wavePicture(peaks: readonly number[]): Promise<Buffer> {
 /**
  * The first page of a document as a small WebP, with marks on top where they are given; of one without pages, its first recording.
  *
- * @returns null if the document has neither
+ * @param place another page than the first, with a ring around a place on it
+ * @returns null if the document has neither, or not that page
  */
-export async function pagePicture(doc: Y.Doc, { marks, pictures = NO_PICTURES }: { marks?: Y.Doc; pictures?: MediaPictures } = {}): Promise<Buffer | null> {
-  const page = readPages(doc)[0];
+export async function pagePicture(doc: Y.Doc, { marks, pictures = NO_PICTURES, place }: { marks?: Y.Doc; pictures?: MediaPictures; place?: AskPlace } = {}): Promise<Buffer | null> {
+  const page = place ? readPages(doc).find(({ id }) => id === place.page) : readPages(doc)[0];
+  if (!page && place) return null;
   if (!page) {
     const take = partsWithTakes(doc).map((part) => chosenTake(readTakes(doc, part))).find((found) => found !== null);
     const picture = take ? await pictures(take.cover ?? take.media, 1) : null;
@@ -59,5 +64,10 @@ export async function pagePicture(doc: Y.Doc, { marks, pictures = NO_PICTURES }:
   const layers = [items ? readItems(items) : []];
   if (marks) layers.push(readItems(markItems(marks, page.id)));
   const svg = pageToSvg(page, layers, { digits: 1, ...(await addressesOf(page, layers.flat(), pictures)) });
-  return sharp(Buffer.from(svg)).resize({ width: THUMBNAIL_WIDTH }).webp({ quality: 82 }).toBuffer();
+  const drawn = place ? svg.replace(/<\/svg>\s*$/, `${ring(place, page.width)}</svg>`) : svg;
+  return sharp(Buffer.from(drawn)).resize({ width: THUMBNAIL_WIDTH }).webp({ quality: 82 }).toBuffer();
 }
+
+/** A ring around a place, to be seen on every ground. */
+const ring = ({ x, y }: AskPlace, width: number): string =>
+  [['#FFFCF4', 14], [RING_COLOUR, 7]].map(([colour, stroke]) => `<circle cx="${x}" cy="${y}" r="${width * 0.07}" fill="none" stroke="${colour}" stroke-width="${stroke}"/>`).join('');

@@ -49,7 +49,7 @@ ALTER TABLE groups ADD COLUMN live jsonb, ADD COLUMN joins_id uuid UNIQUE REFERE
 ALTER TABLE threads ADD COLUMN place jsonb;
 ALTER TABLE updates ADD COLUMN key text;
 CREATE UNIQUE INDEX updates_key ON updates (person_id, key) WHERE key IS NOT NULL;
-ALTER TABLE people ADD COLUMN reading jsonb, ADD COLUMN mail text, ADD COLUMN digest_at timestamptz;
+ALTER TABLE people ADD COLUMN settings jsonb, ADD COLUMN mail text, ADD COLUMN digest_at timestamptz;
 CREATE TABLE letters (
   id uuid PRIMARY KEY,
   person_id uuid NOT NULL REFERENCES people,
@@ -74,7 +74,7 @@ ALTER TABLE media
   DROP CONSTRAINT media_one_home, DROP COLUMN group_id, ADD CONSTRAINT media_check CHECK ((piece_id IS NULL) <> (activity_id IS NULL)),
   DROP CONSTRAINT media_kind_check, ADD CONSTRAINT media_kind_check CHECK (kind IN ('picture', 'pdf', 'sound', 'film'));
 DROP TABLE letters;
-ALTER TABLE people DROP COLUMN reading, DROP COLUMN mail, DROP COLUMN digest_at;
+ALTER TABLE people DROP COLUMN settings, DROP COLUMN mail, DROP COLUMN digest_at;
 DROP INDEX updates_key;
 ALTER TABLE updates DROP COLUMN key;
 ALTER TABLE threads DROP COLUMN place;

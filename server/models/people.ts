@@ -1,7 +1,7 @@
 /** Who is at school, and who is signed in. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { LiveLesson } from '@lippet/core/contract/class';
-import type { ReadingSettings, Role, SecretKind } from '@lippet/core/contract/signIn';
+import type { OwnSettings, Role, SecretKind } from '@lippet/core/contract/signIn';
 import { COMMON, Row, bytes, flag, id, maybeJson, maybeText, maybeTime, maybeUuid, now, serial, text, time, uuid } from './columns';
 
 export class School extends Row<School> {
@@ -23,8 +23,8 @@ export class Person extends Row<Person> {
   declare badge: string;
   /** SHA-256 of the key in the address of their calendar. */
   declare calendarHash: CreationOptional<Buffer | null>;
-  /** How they read and hear texts, on every device. */
-  declare reading: CreationOptional<ReadingSettings | null>;
+  /** How they read, hear and draw, on every device. */
+  declare settings: CreationOptional<OwnSettings | null>;
   /** Where an evening letter goes; null for none. */
   declare mail: CreationOptional<string | null>;
   /** Up to when they were told by letter. */
@@ -75,7 +75,7 @@ export function definePeople(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   School.init({ id: id(), name: text(), zone: text() }, { ...common, tableName: 'schools' });
   Person.init(
-    { id: id(), schoolId: uuid(), role: text(), name: text(), signInName: text(), secretKind: text(), secretHash: text(), badge: text(), calendarHash: { type: DataTypes.BLOB }, reading: maybeJson(), mail: maybeText(), digestAt: maybeTime() },
+    { id: id(), schoolId: uuid(), role: text(), name: text(), signInName: text(), secretKind: text(), secretHash: text(), badge: text(), calendarHash: { type: DataTypes.BLOB }, settings: maybeJson(), mail: maybeText(), digestAt: maybeTime() },
     { ...common, tableName: 'people' },
   );
   Group.init({ id: id(), schoolId: uuid(), name: text(), code: text(), live: maybeJson(), joinsId: maybeUuid(), joinsOpen: { ...flag(), defaultValue: false } }, { ...common, tableName: 'groups' });

@@ -92,6 +92,9 @@ export const policy = {
   readThread: (actor: Actor, thread: Asked): boolean =>
     thread.askerId === actor.personId || actor.teaches.has(thread.groupId) || (actor.learnsIn.has(thread.groupId) && (thread.audience === 'class' || Boolean(thread.sharedAt))),
 
+  /** The place on a sheet that a question is about, on the asker’s own work: the asker and the group's teachers, whoever else reads the words. */
+  seeThreadPlace: (actor: Actor, thread: Asked): boolean => thread.askerId === actor.personId || actor.teaches.has(thread.groupId),
+
   /** Answering: whoever it was asked of, and who asked, until it is closed. What was only shared is not theirs to answer. */
   answerThread: (actor: Actor, thread: Asked): boolean =>
     actor.teaches.has(thread.groupId) ||

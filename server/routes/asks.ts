@@ -1,5 +1,6 @@
 import { Hono } from 'hono';
 import { answerBody, askBody, removeBody } from '@lippet/core/contract/ask';
+import { picture } from './bytes';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** Questions about activities, and their answers. */
@@ -9,6 +10,12 @@ export function askRoutes({ asks }: Services): Hono<AppEnv> {
   routes.post('/activities/:id/threads', async (c) => {
     const actor = signedIn(c);
     return c.json(await asks.ask(actor, id(c), await body(c, askBody)), 201);
+  });
+  routes.get('/threads/:id/picture', async (c) => {
+    const made = picture(c, await asks.picture(signedIn(c), id(c)));
+    // The work under it goes on.
+    made.headers.set('Cache-Control', 'private, no-cache');
+    return made;
   });
   routes.post('/threads/:id/messages', async (c) => {
     const actor = signedIn(c);

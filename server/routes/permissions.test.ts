@@ -2,6 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { CopyView, ExportView, ReviewView } from '@lippet/core/contract/work';
+import { readPages } from '@lippet/core/page/document';
 import { appOf, drawInto, extentOf, PASSWORD, smallSchool, uploadHeaders, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -64,6 +65,7 @@ const TABLE: Record<string, Row> = {
   'POST /api/activities/:id/threads': {
     path: ({ activity }) => `/api/activities/${activity}/threads`, body: () => ({ id: randomUUID(), message: randomUUID(), audience: 'teacher', words: 'Which?' }), allowed: { owner: 201, classmate: 201 },
   },
+  'GET /api/threads/:id/picture': { path: ({ thread }) => `/api/threads/${thread}/picture`, allowed: { owner: 200, teacher: 200 } },
   'POST /api/threads/:id/messages': { path: ({ thread }) => `/api/threads/${thread}/messages`, body: () => ({ message: randomUUID(), words: 'This one' }), allowed: { owner: 201, teacher: 201 } },
   'POST /api/messages/:id/remove': { path: ({ message }) => `/api/messages/${message}/remove`, body: () => ({ why: 'A name is in it.' }), allowed: { teacher: 200 } },
   'POST /api/threads/:id/close': { path: ({ thread }) => `/api/threads/${thread}/close`, allowed: { teacher: 200 } },
@@ -136,7 +138,7 @@ const TABLE: Record<string, Row> = {
   'POST /api/activities/:id/joining/:guest/match': { path: ({ activity }) => `/api/activities/${activity}/joining/${randomUUID()}/match`, body: () => ({ person: randomUUID() }), allowed: {} },
   // For devices that nobody is signed in on: only the code that they remember counts.
   'POST /api/joins': { path: () => '/api/joins', body: () => ({ name: 'Fern', pictures: ['boot', 'drum', 'moon'] }), allowed: everybody(404) },
-  'PUT /api/me/reading': { path: () => '/api/me/reading', body: () => ({ size: 'large', letters: 'plain', speed: 'slow' }), allowed: signedIn(200) },
+  'PUT /api/me/settings': { path: () => '/api/me/settings', body: () => ({ size: 'large', letters: 'plain', speed: 'slow', calm: true, leftHanded: true }), allowed: signedIn(200) },
   'PUT /api/me/mail': { path: () => '/api/me/mail', body: () => ({ mail: 'somebody@reeds.example' }), allowed: signedIn(200) },
   'GET /api/me/letters': { path: () => '/api/me/letters', allowed: signedIn(200) },
   // Last, because they end the session that asks.
@@ -177,7 +179,7 @@ describe('permissions', () => {
     const upload = randomUUID();
     await ada.request('POST', '/api/uploads', 'half', uploadHeaders(`pieces/${pieceId}`, upload, 9));
     const [thread, message] = [randomUUID(), randomUUID()];
-    await ada.json('POST', `/api/activities/${school.activities.open}/threads`, { id: thread, message, audience: 'teacher', words: 'Which way is up?' });
+    await ada.json('POST', `/api/activities/${school.activities.open}/threads`, { id: thread, message, audience: 'teacher', words: 'Which way is up?', place: { page: readPages(await school.log.document({ kind: 'piece', id: pieceId }))[0]!.id, x: 90, y: 120 } });
     const { id: capture } = await ada.json<{ id: string }>('POST', `/api/pieces/${pieceId}/captures`, { title: 'Knots' });
     const { piece, go } = await sentPiece(ada, school.activities.open);
     await harness.services.copies.keep(piece);

@@ -1,7 +1,7 @@
 import { Hono, type Context } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import { joinBody } from '@lippet/core/contract/class';
-import { deviceBody, mailBody, readingBody, signInBody } from '@lippet/core/contract/signIn';
+import { deviceBody, mailBody, settingsBody, signInBody } from '@lippet/core/contract/signIn';
 import { body, signedIn, type AppEnv, type Services } from './context';
 
 export const SESSION_COOKIE = 'lippet_session';
@@ -43,9 +43,9 @@ export function signInRoutes({ signIn, hub, news, joining, letters, config }: Se
     setCookie(c, SESSION_COOKIE, session.token, cookie);
     return c.json(await signIn.me((await signIn.actor(session.token))!), 201);
   });
-  routes.put('/me/reading', async (c) => {
+  routes.put('/me/settings', async (c) => {
     const actor = signedIn(c);
-    return c.json(await signIn.keepReading(actor, await body(c, readingBody)));
+    return c.json(await signIn.keepSettings(actor, await body(c, settingsBody)));
   });
   routes.put('/me/mail', async (c) => {
     const actor = signedIn(c);

@@ -3,6 +3,8 @@ import { randomUUID } from 'node:crypto';
 import type { AskView, ThreadView } from '@lippet/core/contract/ask';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { UpdateView } from '@lippet/core/contract/work';
+import sharp from 'sharp';
+import { readPages } from '@lippet/core/page/document';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -92,4 +94,22 @@ it('a picture in a question is seen by who reads it, and by nobody else; somebod
   expect((await ben.request('GET', `/api/media/${media}`)).status).toBe(404);
   expect((await seen(ben, id))!.messages[0]!.media).toBeNull();
   expect((await ada.request('POST', path(), { id: randomUUID(), message: randomUUID(), audience: 'teacher', words: '', media: randomUUID() })).status).toBe(409);
+});
+
+it('about a place on the sheet, it shows the asker and the teacher the place, and nobody else', async () => {
+  const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
+  const page = readPages(await school.log.document({ kind: 'piece', id: pieceId }))[0]!.id;
+  const { id, place } = await ask(ada, { audience: 'class', words: 'What goes here?', place: { page, x: 60, y: 300 } });
+  expect(place).toEqual({ page, x: 60, y: 300 });
+  expect((await seen(ben, id))!.place).toBeNull();
+  const picture = (client: TestClient): Promise<Response> => client.request('GET', `/api/threads/${id}/picture`);
+  expect([(await picture(ben)).status, (await picture(cai)).status]).toEqual([404, 404]);
+  const pixels = sharp(Buffer.from(await (await picture(teacher)).arrayBuffer())).removeAlpha().raw();
+  const { data, info } = await pixels.toBuffer({ resolveWithObject: true });
+  // The ring: vermilion to the right of the place by its radius, paper in its middle.
+  const scale = info.width / 300;
+  const at = (x: number, y: number): number[] => [...data.subarray((Math.round(y * scale) * info.width + Math.round(x * scale)) * 3).subarray(0, 3)];
+  expect(at(60 + 21, 300)[0]! - at(60 + 21, 300)[2]!).toBeGreaterThan(90);
+  expect(Math.min(...at(60, 300))).toBeGreaterThan(220);
+  for (const bad of [{ page: 7 }, { page, x: 1 }, { page, x: 1, y: 1e9 }]) expect((await ada.request('POST', path(), { id: randomUUID(), message: randomUUID(), audience: 'teacher', words: 'x', place: bad })).status).toBe(400);
 });

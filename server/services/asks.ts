@@ -1,9 +1,11 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { AskPlace, AskView, Audience, MessageView, ThreadView } from '@lippet/core/contract/ask';
-import { Activity, Assignment, Group, Media, Membership, Message, Part, Person, Thread } from '../models/tables';
+import { pagePicture, type MediaPictures } from '../media/picture';
+import { Activity, Assignment, Group, Media, Membership, Message, Part, Person, Piece, Thread } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
+import type { UpdateLog } from '../sync/updateLog';
 import type { PieceFactsService } from './pieceFacts';
 import { tellPerson, tellTeachers } from './updates';
 
@@ -22,6 +24,8 @@ export class AskService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
+    private readonly log: UpdateLog,
+    private readonly pictures: MediaPictures,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -66,7 +70,7 @@ export class AskService {
         };
       });
       return {
-        id: thread.id, audience: thread.audience, part: part ? { id: part.id, title: part.title } : null, place: thread.place ?? null, shared: Boolean(thread.sharedAt), closed: Boolean(thread.closedAt),
+        id: thread.id, group: thread.groupId, audience: thread.audience, part: part ? { id: part.id, title: part.title } : null, place: policy.seeThreadPlace(actor, thread) ? (thread.place ?? null) : null, shared: Boolean(thread.sharedAt), closed: Boolean(thread.closedAt),
         mine: thread.askerId === actor.personId, mayAnswer: policy.answerThread(actor, thread), asker: teaches ? { id: thread.askerId, name: personOf(thread.askerId).name } : null, messages: said,
       };
     });
@@ -89,6 +93,15 @@ export class AskService {
       if (!(error instanceof UniqueConstraintError)) throw error;
     }
     return this.view(actor, await this.thread(actor, id));
+  }
+
+  /** The page that a question is about as its asker has it now, with a ring around the place. */
+  async picture(actor: Actor, id: string): Promise<Buffer> {
+    const thread = await this.thread(actor, id);
+    const piece = thread.place && policy.seeThreadPlace(actor, thread) ? await Piece.findOne({ where: { activityId: thread.activityId, personId: thread.askerId } }) : null;
+    const picture = piece && (await pagePicture(await this.log.document({ kind: 'piece', id: piece.id }), { pictures: this.pictures, place: thread.place! }));
+    if (!picture) throw notFound();
+    return picture;
   }
 
   private async thread(actor: Actor, id: string, transaction?: Transaction): Promise<Thread> {

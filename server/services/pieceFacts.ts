@@ -1,7 +1,7 @@
 import { literal, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import { measureProgress } from '@lippet/core/page/progress';
-import type { TakeBack } from '@lippet/core/contract/plan';
+import type { PartKind, TakeBack } from '@lippet/core/contract/plan';
 import { completeness, type ChoiceNeed, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
 import { Activity, Part, Piece } from '../models/tables';
@@ -27,6 +27,8 @@ export interface Standing {
   folder: { id: string; title: string } | null;
   /** The learner chooses whether to begin it. */
   free: boolean;
+  /** What its parts are answered with, each once. */
+  kinds: PartKind[];
   pictureVersion: string;
 }
 
@@ -70,6 +72,7 @@ export const NOBODYS = { groupId: '' };
 
 /** What completeness needs to know of an activity. */
 interface Needs {
+  kinds: PartKind[];
   parts: PartNeed[];
   choices: readonly ChoiceNeed[];
 }
@@ -164,12 +167,16 @@ export class PieceFactsService {
   private async needs(activityIds: string[]): Promise<Map<string, Needs>> {
     const needs = new Map<string, Needs>();
     const activities = await Activity.findAll({ where: { id: activityIds }, attributes: ['id', 'choices'], raw: true });
-    for (const { id, choices } of activities) needs.set(id, { parts: [], choices: choices ?? [] });
+    for (const { id, choices } of activities) needs.set(id, { kinds: [], parts: [], choices: choices ?? [] });
     const parts = await Part.findAll({
       where: { activityId: activityIds, removedAt: null }, attributes: ['id', 'activityId', 'required', 'choice', 'waits', 'kind', [literal("settings->'leastWords'"), 'leastWords'], [literal("settings->'mostWords'"), 'mostWords']],
       order: ['position'], raw: true,
     });
-    for (const { activityId, ...part } of parts as unknown as (PartNeed & { activityId: string })[]) needs.get(activityId)!.parts.push(part);
+    for (const { activityId, ...part } of parts as unknown as (PartNeed & { activityId: string; kind: PartKind })[]) {
+      const need = needs.get(activityId)!;
+      need.parts.push(part);
+      if (!need.kinds.includes(part.kind)) need.kinds.push(part.kind);
+    }
     return needs;
   }
 
@@ -196,7 +203,7 @@ export class PieceFactsService {
         id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word,
       },
       touchedAt: done.made ? time(row.touched_at) : null, ownDay: row.own_day,
-      folder: row.folder_id ? { id: row.folder_id, title: row.folder! } : null, free: row.free,
+      folder: row.folder_id ? { id: row.folder_id, title: row.folder! } : null, free: row.free, kinds: needs.kinds,
       pictureVersion: row.update_id ?? '0',
     };
   }

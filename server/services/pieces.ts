@@ -10,7 +10,7 @@ import { plainWords } from '@lippet/core/words/richText';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import type { ChoosableView } from '@lippet/core/contract/class';
 import type { GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
-import { Activity, OwnDay, Part, Person, Piece, Review, Submission } from '../models/tables';
+import { Activity, OwnDay, Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -53,11 +53,9 @@ export class PieceService {
     const standings = (await this.facts.find({ personId: actor.personId, free: true })).filter((each) => each.free && policy.seeActivity(actor, each, each.standing));
     const ids = standings.map(({ activityId }) => activityId);
     const activities = await Activity.findAll({ where: { id: ids }, attributes: ['id', 'goal', 'topic', 'ages'] });
-    const parts = await Part.findAll({ where: { activityId: ids, removedAt: null }, attributes: ['activityId', 'kind'], order: ['position'] });
-    return standings.map(({ activityId, title, subject, minutes, teacher, pieceId, standing }): ChoosableView => {
+    return standings.map(({ activityId, title, subject, minutes, teacher, pieceId, standing, kinds }): ChoosableView => {
       const { goal, topic, ages } = activities.find(({ id }) => id === activityId)!;
-      const kinds = new Set(parts.filter((part) => part.activityId === activityId).map(({ kind }) => kind));
-      return { activityId, title, subject, minutes, teacher, topic: topic ?? '', ages: ages ?? null, goal: goal ?? '', kinds: [...kinds], state: pieceId ? standing.state : null };
+      return { activityId, title, subject, minutes, teacher, topic: topic ?? '', ages: ages ?? null, goal: goal ?? '', kinds, state: pieceId ? standing.state : null };
     });
   }
 
@@ -268,8 +266,8 @@ export function insistOnAll(doc: Y.Doc, extent: string): void {
 
 /** What lists show of how a piece stands. */
 function cardOf(each: Standing): PieceCard {
-  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, ownDay, folder, pictureVersion } = each;
+  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, ownDay, folder, kinds, pictureVersion } = each;
   return {
-    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, ownDay, folder, pictureVersion,
+    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, ownDay, folder, kinds, pictureVersion,
   };
 }

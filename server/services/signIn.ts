@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import type { DeviceGroup, Me, ReadingSettings, SignInBody } from '@lippet/core/contract/signIn';
+import type { DeviceGroup, Me, OwnSettings, SignInBody } from '@lippet/core/contract/signIn';
 import { Activity, Group, Membership, Person, School, Session } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { ProblemError } from '../problems/problem';
@@ -141,13 +141,13 @@ export class SignInService {
     return {
       id: person.id, name: person.name, role: person.role, badge: person.badge,
       groups: groups.map(({ id, name }) => ({ id, name })),
-      school: { name: school.name, zone: school.zone }, kept: session.kept, reading: person.reading ?? null, mail: person.mail ?? null,
+      school: { name: school.name, zone: school.zone }, kept: session.kept, settings: person.settings ?? null, mail: person.mail ?? null,
     };
   }
 
-  /** Keeps how somebody reads and hears, for every device of theirs. */
-  async keepReading(actor: Actor, reading: ReadingSettings): Promise<Me> {
-    await Person.update({ reading }, { where: { id: actor.personId } });
+  /** Keeps how somebody reads, hears and draws, for every device of theirs. */
+  async keepSettings(actor: Actor, settings: OwnSettings): Promise<Me> {
+    await Person.update({ settings }, { where: { id: actor.personId } });
     return this.me(actor);
   }
 

@@ -11,6 +11,7 @@ const LEARNER_PLACES: Place[] = [
   { path: '/now', word: 'Now', icon: 'now' },
   { path: '/plan', word: 'Plan', icon: 'tide' },
   { path: '/shelf', word: 'Shelf', icon: 'shelf' },
+  { path: '/our-class', word: 'Class', icon: 'group' },
 ];
 
 export default function LearnerLayout() {
@@ -21,7 +22,10 @@ export default function LearnerLayout() {
     if (!learner) return undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const start = (): void => {
-      import('../../sheets').then(({ courier }) => courier.start(learner)).catch((error: unknown) => {
+      import('../../sheets').then(({ courier, news }) => {
+        news.start(learner);
+        return courier.start(learner);
+      }).catch((error: unknown) => {
         console.warn('What waits to be sent could not be looked at yet.', error);
         timer = setTimeout(start, AGAIN);
       });

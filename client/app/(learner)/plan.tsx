@@ -1,4 +1,5 @@
 import { arrangePlan, planWords, weekStart } from '@lippet/core/schedule/plan';
+import type { PieceCard } from '@lippet/core/contract/work';
 import { dayShare, monthWord, schoolDay, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -21,12 +22,13 @@ import { colours, TARGET } from '../../ui/theme';
 const TideChart = lazy(() => import('../../learner/plan/TideChart').then((chart) => ({ default: chart.TideChart })));
 
 const VIEWS = [{ value: 'week', word: 'Week' }, { value: 'month', word: 'Month' }] as const;
-const WEEKS = { week: 1, month: 5 } as const;
+const FOLDERS = { value: 'folders', word: 'Folders' } as const;
+const WEEKS = { week: 1, month: 5, folders: 1 } as const;
 
 /** The weeks ahead: how much is due when, what is late, and what has no date. */
 export default function PlanPlace() {
   const { data, error, refetch } = useNow();
-  const [view, setView] = useState<'week' | 'month'>('week');
+  const [view, setView] = useState<keyof typeof WEEKS>('week');
   const [weeks, setWeeks] = useState(0);
   const [chosen, setChosen] = useState<string | null>(null);
   return (
@@ -44,41 +46,55 @@ export default function PlanPlace() {
         };
         const shown = plan.days.filter(({ day, pieces }) => (chosen ? day === chosen : pieces.length > 0));
         const shared = { zone, now };
+        const folders = byFolder(data?.cards ?? []);
         return (
           <Screen>
             <PersonHead me={me} title="Plan" below={data && words} unseen={data?.unseenUpdates} />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
             <View style={styles.bar}>
-              <Press flat aria-label={view === 'week' ? 'The week before' : 'Five weeks before'} disabled={weeks <= 0} onPress={() => step(-WEEKS[view])} style={styles.step}><LineIcon name="back" size={20} /></Press>
+              <Press flat aria-label={view === 'week' ? 'The week before' : 'Five weeks before'} disabled={weeks <= 0 || view === 'folders'} onPress={() => step(-WEEKS[view])} style={styles.step}><LineIcon name="back" size={20} /></Press>
               <Text variant="labelLarge" style={styles.week} role="status">{weeks === 0 ? 'This week' : weeks === 1 ? 'Next week' : `From ${Number(plan.days[0]!.day.slice(8))} ${monthWord(plan.days[0]!.noon, zone)}`}</Text>
               <Press flat aria-label={view === 'week' ? 'The week after' : 'Five weeks after'} onPress={() => step(WEEKS[view])} style={styles.step}><LineIcon name="forward" size={20} /></Press>
               <View style={styles.grow} />
-              <Pick label="How far ahead" options={VIEWS} chosen={view} onChoose={(next) => { setView(next); setChosen(null); }} />
+              <Pick label="How far ahead" options={folders.length > 0 ? [...VIEWS, FOLDERS] : VIEWS} chosen={view} onChoose={(next) => { setView(next); setChosen(null); }} />
             </View>
-            {view === 'week' ? (
+            {view === 'folders' ? folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />) : view === 'week' ? (
               <Suspense fallback={<View style={styles.chart} />}>
                 <TideChart days={plan.days} today={today} chosen={chosen} hour={dayShare(now, zone)} nameOf={nameOf} words={words} onDay={(day) => setChosen(day === chosen ? null : day)} />
               </Suspense>
             ) : (
               <MonthGrid days={plan.days} today={today} chosen={chosen} nameOf={nameOf} onDay={(day) => setChosen(day === chosen ? null : day)} />
             )}
-            {shown.map(({ day, noon, pieces, minutes }) => (
+            {view !== 'folders' && shown.map(({ day, noon, pieces, minutes }) => (
               <View key={day}>
                 <PieceList title={dayTitle(day, noon, today, zone)} cards={pieces} {...shared} beside={(card) => card.due === null && <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />} />
                 {pieces.length === 0 && <Say calm>{`Nothing is due on ${nameOf(noon)}.`}</Say>}
                 {pieces.length > 1 && minutes > 0 && <Text variant="bodySmall" style={styles.sum}>{`${minutes} minutes altogether`}</Text>}
               </View>
             ))}
-            {plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && <Say calm>{view === 'week' ? 'Nothing is due this week.' : 'Nothing is due in these weeks.'}</Say>}
-            <PieceList title="On the shore: late" cards={plan.shore} {...shared} />
+            {view !== 'folders' && plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && <Say calm>{view === 'week' ? 'Nothing is due this week.' : 'Nothing is due in these weeks.'}</Say>}
+            {view !== 'folders' && <><PieceList title="On the shore: late" cards={plan.shore} {...shared} />
             <PieceList title="Whenever: adrift" cards={plan.drifting} {...shared} beside={(card) => <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />} />
-            {plan.beyond.length > 0 && <PieceList title="Later" cards={plan.beyond} {...shared} />}
+            {plan.beyond.length > 0 && <PieceList title="Later" cards={plan.beyond} {...shared} />}</>}
             {data && <CalendarAddress />}
           </Screen>
         );
       }}
     </SignedIn>
   );
+}
+
+/** The folders that a learner has open work in or behind them, with all that lies in each. */
+function byFolder(cards: readonly PieceCard[]): [id: string, title: string, cards: PieceCard[]][] {
+  const all = new Map<string, [string, string, PieceCard[]]>();
+  for (const card of cards) {
+    if (!card.folder || card.standing.notOpen) continue;
+    const { id, title } = card.folder;
+    const folder = all.get(id) ?? [id, title, []];
+    folder[2].push(card);
+    all.set(id, folder);
+  }
+  return [...all.values()];
 }
 
 function dayTitle(day: string, noon: number, today: string, zone: string): string {

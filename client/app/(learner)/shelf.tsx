@@ -1,37 +1,51 @@
+import { PART_KINDS } from '@lippet/core/contract/plan';
 import { arrangeNow } from '@lippet/core/schedule/nowList';
-import { useState } from 'react';
-import { Text } from 'react-native-paper';
+import { lazy, Suspense, useState } from 'react';
 import { useNow } from '../../api/queries';
 import { subjectsOf } from '../../learner/FindPieces';
 import { PieceList } from '../../learner/PieceList';
 import { ShelfGrid } from '../../learner/ShelfGrid';
 import { SignedIn } from '../../signIn/SignedIn';
+import { Opening } from '../../ui/Opening';
+import { KIND_WORDS } from '../../ui/partKinds';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 
+const Collection = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.Collection })));
+
 const ALL = '';
 
-/** What is finished, as pictures, newest first; and what is with the teacher. */
+/** What is finished, as pictures, newest first, by month; what is with the teacher; and what there is to choose from. */
 export default function Shelf() {
   const { data, error, refetch } = useNow();
+  const [view, setView] = useState<'kept' | 'choose'>('kept');
   const [subject, setSubject] = useState(ALL);
+  const [kind, setKind] = useState<string>(ALL);
   return (
     <SignedIn role="learner">
       {(me) => {
         const { finished, withTeacher } = arrangeNow(data?.cards ?? []);
         const subjects = subjectsOf(finished);
+        const kinds = PART_KINDS.filter((each) => finished.some((card) => card.kinds.includes(each)));
         const shared = { zone: me.school.zone, now: Date.now() };
+        const shown = finished.filter((card) => (subject === ALL || card.subject === subject) && (kind === ALL || card.kinds.some((each) => each === kind)));
         return (
           <Screen>
-            <PersonHead me={me} title="Shelf" below="Your work, kept" unseen={data?.unseenUpdates} />
+            <PersonHead me={me} title="Shelf" below={view === 'kept' ? 'Your work, kept' : 'Things to do if you like'} unseen={data?.unseenUpdates} />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
-            {subjects.length > 1 && <Pick label="Subject" options={[{ value: ALL, word: 'All' }, ...subjects.map((value) => ({ value, word: value }))]} chosen={subject} onChoose={setSubject} />}
-            {finished.length > 0 && <Text variant="headlineSmall" role="heading" aria-level={2}>Finished</Text>}
-            <ShelfGrid cards={finished.filter((card) => subject === ALL || card.subject === subject)} {...shared} />
-            <PieceList title="With your teacher" cards={withTeacher} {...shared} />
-            {data && finished.length + withTeacher.length === 0 && <Say calm>Finished work will stand here.</Say>}
+            <Pick label="On the shelf" options={[{ value: 'kept', word: 'Your work', icon: 'shelf' }, { value: 'choose', word: 'To choose', icon: 'hand' }]} chosen={view} onChoose={setView} />
+            {view === 'choose' ? <Suspense fallback={<Opening />}><Collection /></Suspense> : (
+              <>
+                {subjects.length > 1 && <Pick label="Subject" options={[{ value: ALL, word: 'All' }, ...subjects.map((value) => ({ value, word: value }))]} chosen={subject} onChoose={setSubject} />}
+                {kinds.length > 1 && <Pick label="Kind" options={[{ value: ALL, word: 'Every kind' }, ...kinds.map((value) => ({ value, ...KIND_WORDS[value] }))]} chosen={kind} onChoose={setKind} />}
+                <ShelfGrid cards={shown} {...shared} />
+                {finished.length > 0 && shown.length === 0 && <Say calm>Nothing is like that.</Say>}
+                <PieceList title="With your teacher" cards={withTeacher} {...shared} />
+                {data && finished.length + withTeacher.length === 0 && <Say calm>Finished work will stand here.</Say>}
+              </>
+            )}
           </Screen>
         );
       }}

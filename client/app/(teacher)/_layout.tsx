@@ -1,4 +1,6 @@
 import { Slot } from 'expo-router';
+import { useEffect } from 'react';
+import { useMe } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Places, type Place } from '../../ui/Places';
 
@@ -9,5 +11,11 @@ const TEACHER_PLACES: Place[] = [
 ];
 
 export default function TeacherLayout() {
+  const { data: me } = useMe();
+  const teacher = me && me.role !== 'learner' ? me.id : null;
+  // Its code comes late; until then, lists ask by themselves.
+  useEffect(() => {
+    if (teacher) import('../../sheets').then(({ news }) => news.start(teacher)).catch((error: unknown) => console.warn('News can’t be heard yet.', error));
+  }, [teacher]);
   return <SignedIn role="teacher">{() => <Places places={TEACHER_PLACES}><Slot /></Places>}</SignedIn>;
 }

@@ -33,7 +33,10 @@ export default function ClassPlace() {
                 </View>
                 <Text variant="displaySmall" selectable>{group.code}</Text>
               </Scrap>
-              <Button icon="people" label={`Learners and keys of ${group.name}`} onPress={() => router.push(`/group/${group.id}`)} style={styles.keep}>Learners and keys</Button>
+              <View style={styles.keep}>
+                <Button icon="group" label={`Notices and questions of ${group.name}`} onPress={() => router.push(`/classroom/${group.id}`)}>Notices</Button>
+                <Button icon="people" label={`Learners and keys of ${group.name}`} onPress={() => router.push(`/group/${group.id}`)}>Learners and keys</Button>
+              </View>
               {group.learners.map((learner) => (
                 <View key={learner.id} style={styles.learner}>
                   <Badge name={learner.name} colour={learner.badge} size={38} />
@@ -53,7 +56,7 @@ export default function ClassPlace() {
 
 const styles = StyleSheet.create({
   group: { gap: 4 },
-  keep: { alignSelf: 'flex-start', marginBottom: 6 },
+  keep: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, marginBottom: 6 },
   code: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 16, paddingRight: 28, marginBottom: 8 },
   words: { flex: 1, gap: 2 },
   learner: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 9, borderBottomWidth: 2, borderStyle: 'dashed', borderColor: colours.line },

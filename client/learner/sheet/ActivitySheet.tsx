@@ -1,4 +1,4 @@
-import { layOutNew, pageItems } from '@lippet/core/page/document';
+import { deletedSheets, layOutNew, pageItems, readPages } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/completeness';
 import { useQuery } from '@tanstack/react-query';
@@ -12,6 +12,7 @@ import { usePiece } from '../../api/queries';
 import { post } from '../../api/request';
 import { sendWishes } from '../../api/sendWishes';
 import AskDesk from '../../ask/AskDesk';
+import { useAskPlace } from '../../ask/useAskPlace';
 import { MaterialDesk } from '../../looking/MaterialDesk';
 import Booth from '../../capture/Booth';
 import Capture from '../../capture/Capture';
@@ -29,7 +30,8 @@ import { useEditor } from '../../page/useEditor';
 import { useLiveDocument } from '../../page/useLiveDocument';
 import { usePages } from '../../page/usePages';
 import { useToolKeys } from '../../page/useToolKeys';
-import { useDrawing } from '../../stores/drawing';
+import { useHandedOver } from '../../stores/handedOver';
+import { useSettings } from '../../stores/settings';
 import { BackHead } from '../../ui/BackHead';
 import { Opening } from '../../ui/Opening';
 import { Say } from '../../ui/Say';
@@ -69,7 +71,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const progress = useProgress(live);
   const actions = usePageActions(editor);
   const wide = useWide();
-  const leftHanded = useDrawing((state) => state.leftHanded);
+  const leftHanded = useSettings((state) => state.leftHanded);
   const [pageId, setPageId] = useState<string | null>(null);
   const [partId, setPartId] = useState<string | null>(null);
   const goToPage = (id: string): void => {
@@ -103,12 +105,19 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   }, [editor]);
   const { recording, record, onKeep, end } = useRecording(pieceId, live?.doc ?? null, piece?.parts, editable, takeActions, choosePart);
   useBringIn(editable ? surface : null);
+  const [untaken, setUntaken] = useState<string | null>(null);
+  const ready = editable && editor !== null && piece !== undefined;
+  useEffect(() => {
+    const file = ready ? useHandedOver.getState().take(activityId) : null;
+    if (file) void capture.takeIn(piece!.id, file, piece!.parts, readPages(live!.doc)).then(setUntaken);
+  }, [ready]);
 
   // A part that waits for its first photo has no page yet.
   const chosen = pages.find(({ id }) => id === pageId);
   const part = piece?.parts.find(({ id }) => id === (partId ?? chosen?.part)) ?? piece?.parts[0];
   const page = chosen?.part === part?.id ? chosen : pages.find((each) => each.part === part?.id);
   const inPart = pages.filter((each) => each.part === part?.id);
+  const { places, pick } = useAskPlace(surface, page?.id, goToPage);
   const takes = useTakes(live?.doc ?? null, part?.id);
   const at = inPart.findIndex(({ id }) => id === page?.id);
   const step = (by: 1 | -1): void => {
@@ -176,7 +185,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
     />
   );
   const pageStrip = strip && page && (
-    <PageStrip doc={live.doc} pages={inPart} current={page.id} onChoose={setPageId} actions={mayOrder ? actions : null} onAdd={onAdd} />
+    <PageStrip doc={live.doc} pages={inPart} current={page.id} onChoose={setPageId} actions={mayOrder ? actions : null} onAdd={onAdd} gone={deletedSheets(live.doc, piece.pages.filter((each) => each.part === part.id))} />
   );
   const recorded = part.kind === 'sound' || part.kind === 'film';
   const takesPanel = <TakesPanel part={part} takes={takes} actions={partEditable ? takeActions : null} onRecord={(sort) => record(part, sort)} />;
@@ -204,7 +213,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   );
   const material = piece.materials.find(({ id }) => id === looking);
   const looked = asking ? (
-    <AskDesk activityId={activityId} zone={zone} pieceId={editable ? piece.id : null} part={part} thread={ask} onClose={() => setAsking(false)} />
+    <AskDesk activityId={activityId} zone={zone} pieceId={editable ? piece.id : null} part={part} places={places} thread={ask} onClose={() => setAsking(false)} />
   ) : material && <MaterialDesk material={material} onClose={() => setLooking(null)} />;
   const overlays = (
     <>
@@ -234,8 +243,10 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
         {!full && <View style={styles.upright} />}
         <View style={styles.middle}>
           {head}
+          {untaken && <Say>{untaken}</Say>}
           <Standing piece={piece} zone={zone} />
           <View style={styles.room}>{sheet}</View>
+          {pick}
           {pageBar}
           {pageStrip}
           {voice}
@@ -260,11 +271,14 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
           {head}
           {tabs}
           <TaskStrip facts={piece} zone={zone} onLook={setLooking} onAsk={() => setAsking(true)} />
+          {untaken && <Say>{untaken}</Say>}
           <Standing piece={piece} zone={zone} />
         </View>
       )}
       <View style={styles.sheet}>{sheet}</View>
-      {looked && <View style={styles.over}>{looked}</View>}
+      {pick}
+      {/* What was typed stays there while a place is chosen. */}
+      {looked && <View style={[styles.over, pick && styles.away]}>{looked}</View>}
       {pageBar}
       {pageStrip}
       {voice}
@@ -295,6 +309,7 @@ const styles = StyleSheet.create({
   mirrored: { flexDirection: 'row-reverse' },
   beside: { width: 420 },
   over: { position: 'absolute', inset: 0, zIndex: 4 },
+  away: { display: 'none' },
   upright: { width: OUTLINE, backgroundColor: colours.ink },
   middle: { flex: 1, paddingTop: 12, gap: 10 },
   room: { flex: 1 },

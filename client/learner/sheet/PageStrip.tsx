@@ -19,6 +19,8 @@ interface Props {
   /** Null where pages can't be changed. */
   actions: PageActions | null;
   onAdd: (() => void) | null;
+  /** Sheets of the activity that were deleted here. */
+  gone: readonly PagePlan[];
 }
 
 const MOVING = { draggable: 'To move this page, press space, then the arrow keys, then space again. Escape leaves it where it was.' };
@@ -41,7 +43,7 @@ function SortablePage({ id, disabled, label, here, onPress, children }: { id: st
 }
 
 /** All pages of a part as small pictures: go to one, put them in another order, add, double, delete. */
-export function PageStrip({ doc, pages, current, onChoose, actions, onAdd }: Props) {
+export function PageStrip({ doc, pages, current, onChoose, actions, onAdd, gone }: Props) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (!over || active.id === over.id) return;
@@ -76,6 +78,7 @@ export function PageStrip({ doc, pages, current, onChoose, actions, onAdd }: Pro
         <View style={styles.actions}>
           {onAdd && <Action icon="plus" word="Add" label="Add a page" onPress={onAdd} />}
           <Action icon="copy" word="Double" label="Double this page" onPress={() => onChoose(actions.double(here))} />
+          {gone.map(({ id }) => <Action key={id} icon="undo" word="Bring back" label="Bring a sheet back that was deleted" onPress={() => { actions.bringBack(id); onChoose(id); }} />).slice(0, 1)}
           {pages.length > 1 && <Action icon="bin" word="Delete" label="Delete this page" onPress={() => actions.remove(here.id)} />}
         </View>
       )}
@@ -83,7 +86,7 @@ export function PageStrip({ doc, pages, current, onChoose, actions, onAdd }: Pro
   );
 }
 
-function Action({ icon, word, label, onPress }: { icon: 'plus' | 'copy' | 'bin'; word: string; label: string; onPress: () => void }) {
+function Action({ icon, word, label, onPress }: { icon: 'plus' | 'copy' | 'bin' | 'undo'; word: string; label: string; onPress: () => void }) {
   return (
     <Pressable role="button" aria-label={label} onPress={onPress} style={styles.action}>
       <LineIcon name={icon} size={20} />

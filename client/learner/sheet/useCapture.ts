@@ -1,10 +1,11 @@
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
-import { topOrder } from '@lippet/core/page/item';
+import type { PartView } from '@lippet/core/contract/work';
+import { readItems, topOrder } from '@lippet/core/page/item';
 import { translation } from '@lippet/core/page/matrix';
-import type { Spot } from '@lippet/core/page/spots';
+import { filledSpots, type Spot } from '@lippet/core/page/spots';
 import { readShot, type Shot } from '@lippet/core/scan/shot';
 import { useRef, useState } from 'react';
-import type { MadePhoto } from '../../capture/bringPhoto';
+import { firstWish, holdPhoto, keepPhoto, type MadePhoto } from '../../capture/bringPhoto';
 import type { DocumentEditor } from '../../page/documentEditor';
 import type { PageActions } from './usePageActions';
 
@@ -54,5 +55,24 @@ export function useCapture(editor: DocumentEditor | null, actions: PageActions |
     const shot = readShot(page.background);
     if (shot) begin({ kind: 'change', page: page.id, shot, title });
   };
-  return { capturing, begin, changePhoto, onMade, end: () => setCapturing(null) };
+  /** Takes in a picture that was about to be shown elsewhere: as a photo of a part that asks for some, else into the first place that waits for one, else onto the first page. */
+  const takeIn = async (pieceId: string, file: Blob, parts: readonly PartView[], pages: readonly PagePlan[]): Promise<string | null> => {
+    const held = await holdPhoto(file, null);
+    const made = typeof held === 'string' ? held : await keepPhoto(pieceId, held, firstWish(held));
+    if (typeof made === 'string') return made;
+    const part = parts.find(({ kind, removed }) => kind === 'photo' && !removed);
+    if (part && actions) onPage(actions.add(part.id, pages.filter((page) => page.part === part.id).at(-1)?.id ?? null, [made]));
+    else if (pages[0] && editor) {
+      const empty = pages.flatMap((page) => {
+        const items = pageItems(editor.doc, page.id);
+        const filled = items ? filledSpots(page.spots ?? [], readItems(items)) : new Set();
+        return (page.spots ?? []).filter((spot) => spot.kind === 'photo' && !filled.has(spot.id)).map((spot) => ({ page, spot }));
+      })[0];
+      const { page, spot } = empty ?? { page: pages[0], spot: null };
+      putPicture(editor, { kind: 'picture', page, spot, title: '' }, made);
+      onPage(page.id);
+    } else return 'There is no place for a picture in this activity.';
+    return null;
+  };
+  return { capturing, begin, changePhoto, onMade, takeIn, end: () => setCapturing(null) };
 }

@@ -17,6 +17,8 @@ export interface PageActions {
   /** Puts a page behind another; null puts it first. */
   move(page: string, after: string | null): void;
   remove(page: string): void;
+  /** Brings a page back that was deleted, with all that was on it. */
+  bringBack(page: string): void;
 }
 
 /** What can be done with the pages of a draft; each is one step of undo. */
@@ -52,6 +54,7 @@ export function usePageActions(editor: DocumentEditor | null): PageActions | nul
       move: (page, after) => editor.change([], [{ page, after: { order: orderBehind(doc, after) } }]),
       reground: (page, { background, width, height }) => editor.change([], [{ page, after: { ground: { background, width, height } } }]),
       remove: (page) => editor.change([], [{ page, after: { deleted: true } }]),
+      bringBack: (page) => editor.change([], [{ page, after: { deleted: false } }]),
     };
   }, [editor]);
 }

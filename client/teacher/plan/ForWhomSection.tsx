@@ -1,5 +1,5 @@
 import type { PlanGroup } from '@lippet/core/contract/activities';
-import type { ActivityPlan, Dates } from '@lippet/core/contract/plan';
+import { PLAN_LIMITS, type ActivityPlan, type Dates, type GroupPlan } from '@lippet/core/contract/plan';
 import { dayAt, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -7,15 +7,18 @@ import { Text } from 'react-native-paper';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { DateField } from '../../ui/DateField';
+import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { FolderPick } from './FolderPick';
 
 /** The hour at which work is most often due. */
 const DUE_HOUR = 15;
-const NO_DATES: Dates = { opens: null, due: null, closes: null };
+const NEW_GROUP: Omit<GroupPlan, 'group'> = { folder: null, free: false, opens: null, due: null, closes: null };
+const WAYS = [{ value: 'all', word: 'Everybody does it' }, { value: 'free', word: 'Who likes may choose it' }] as const;
 const TAKING_BACK = [{ value: 'begun', word: 'Until I begin to look' }, { value: 'due', word: 'At most until it is due' }, { value: 'never', word: 'Not at all' }] as const;
 
 interface Props {
@@ -37,10 +40,17 @@ function likely(now: number, zone: string): { word: string; value: number }[] {
 export function ForWhomSection({ plan, groups, zone, change }: Props) {
   const [asking, setAsking] = useState<PlanGroup | null>(null);
   const now = Date.now();
+  const [ages, setAges] = useState({ from: plan.ages ? String(plan.ages.from) : '', to: plan.ages ? String(plan.ages.to) : '' });
+  // One field alone is an age from and to the same year.
+  const putAges = (next: typeof ages): void => {
+    setAges(next);
+    const [from, to] = [Number(next.from || next.to), Number(next.to || next.from)];
+    change((before) => ({ ...before, ages: Number.isInteger(from) && Number.isInteger(to) && from > 0 && to > 0 ? { from: Math.min(from, to), to: Math.max(from, to) } : null }));
+  };
   const toggle = (group: PlanGroup, on: boolean): void => change((before) => ({
     ...before,
     // Most groups get the same dates: the next one begins with those of the last.
-    groups: on ? [...before.groups, { ...(before.groups.at(-1) ?? NO_DATES), group: group.id }] : before.groups.filter(({ group: id }) => id !== group.id),
+    groups: on ? [...before.groups, { ...NEW_GROUP, ...before.groups.at(-1), group: group.id, folder: null }] : before.groups.filter(({ group: id }) => id !== group.id),
     learners: on ? before.learners : before.learners.filter(({ person }) => !group.learners.some(({ id }) => id === person)),
   }), true);
   return (
@@ -48,13 +58,15 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
       {groups.length === 0 && <Text variant="bodyMedium">You teach no group yet.</Text>}
       {groups.map((group) => {
         const own = plan.groups.find(({ group: id }) => id === group.id);
-        const put = (dates: Partial<Dates>): void => change((before) => ({ ...before, groups: before.groups.map((each) => (each.group === group.id ? { ...each, ...dates } : each)) }));
+        const put = (dates: Partial<GroupPlan>): void => change((before) => ({ ...before, groups: before.groups.map((each) => (each.group === group.id ? { ...each, ...dates } : each)) }));
         const others = plan.learners.filter(({ person }) => group.learners.some(({ id }) => id === person));
         return (
           <View key={group.id} style={[styles.group, own && styles.chosen]}>
             <TickBox word={group.name} below={`${group.learners.length} ${group.learners.length === 1 ? 'learner' : 'learners'}`} on={own !== undefined} onChange={(on) => toggle(group, on)} />
             {own && (
               <>
+                <Pick label={`How ${group.name} get it`} options={WAYS} chosen={own.free ? 'free' : 'all'} onChoose={(way) => put({ free: way === 'free' })} />
+                <FolderPick group={group} chosen={own.folder} zone={zone} onChoose={(folder) => put({ folder })} />
                 <DatesRow dates={own} whose={group.name} zone={zone} quick={likely(now, zone)} onChange={put} />
                 {others.map((other) => {
                   const { name } = group.learners.find(({ id }) => id === other.person)!;
@@ -74,6 +86,13 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
           </View>
         );
       })}
+      {plan.groups.some(({ free }) => free) && (
+        <View style={styles.dates} role="group" aria-label="How learners find it">
+          <View style={styles.found}><Field label="What it is about, such as “Knots”" value={plan.topic} onChangeText={(topic) => change((before) => ({ ...before, topic }))} maxLength={PLAN_LIMITS.title} /></View>
+          <View style={styles.age}><Field label="From age" value={ages.from} onChangeText={(from) => putAges({ ...ages, from })} maxLength={2} /></View>
+          <View style={styles.age}><Field label="To age" value={ages.to} onChangeText={(to) => putAges({ ...ages, to })} maxLength={2} /></View>
+        </View>
+      )}
       <TickBox word="Late work is welcome" below="It can still be sent after it is due, and says that it is late" on={plan.lateAllowed} onChange={(lateAllowed) => change((before) => ({ ...before, lateAllowed }))} />
       <Pick label="Learners may take a go back" headed options={TAKING_BACK} chosen={plan.takeBack} onChoose={(takeBack) => change((before) => ({ ...before, takeBack }))} />
       <Ask visible={asking !== null} title="For which learner?" onClose={() => setAsking(null)} answers={<Button onPress={() => setAsking(null)}>Not now</Button>}>
@@ -117,6 +136,8 @@ const styles = StyleSheet.create({
   group: { paddingHorizontal: 12, paddingVertical: 4, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.paper },
   chosen: { backgroundColor: colours.mist, paddingBottom: 14, gap: 12 },
   dates: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, alignItems: 'flex-start' },
+  found: { flexGrow: 1, flexBasis: 230 },
+  age: { width: 104 },
   more: { alignSelf: 'flex-start', marginTop: 24 },
   other: { borderLeftWidth: 6, borderColor: colours.sea, paddingLeft: 12, gap: 8 },
   row: { flexDirection: 'row', alignItems: 'center' },

@@ -40,9 +40,9 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
   const add = (material: MaterialPlan): void => change((now) => ({ ...now, materials: [...now.materials, material].slice(0, PLAN_LIMITS.materials) }), true);
   const put = (id: string, next: Partial<MaterialPlan>): void => change((now) => ({ ...now, materials: now.materials.map((each) => (each.id === id ? { ...each, ...next } : each)) }));
   const nameOf = (file: File): string => file.name.replace(/\.[^.]*$/, '').replaceAll(/[_-]+/g, ' ').slice(0, PLAN_LIMITS.title);
-  const bring = async (kind: 'picture' | 'pdf'): Promise<void> => {
+  const bring = async (kind: 'picture' | 'pdf' | 'file'): Promise<void> => {
     setTrouble(null);
-    const [file] = await askForFiles(kind === 'pdf' ? PDF_TYPE : PICTURE_TYPES);
+    const [file] = await askForFiles({ pdf: PDF_TYPE, picture: PICTURE_TYPES, file: '*/*' }[kind]);
     if (!file) return;
     if (kind === 'pdf') {
       const pages = await bringPdf(home, file);
@@ -50,14 +50,15 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
       const { background } = pages[0]!;
       return add(newMaterial('pdf', { title: nameOf(file), media: 'media' in background ? background.media : null }));
     }
-    if (file.size > MEDIA_LIMITS.file) return setTrouble('That picture is too large.');
+    if (file.size > MEDIA_LIMITS.file) return setTrouble(`That ${kind} is too large: at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`);
     const media = crypto.randomUUID();
     try {
       await mediaOutbox.add(media, home, file);
-      add(newMaterial('picture', { title: nameOf(file), media }));
+      // A file keeps its whole name: its ending says what opens it.
+      add(newMaterial(kind, { title: kind === 'file' ? file.name.slice(0, PLAN_LIMITS.title) : nameOf(file), media }));
     } catch (error) {
-      console.warn('The picture could not be kept.', error);
-      setTrouble('This device has no room for that picture.');
+      console.warn(`The ${kind} could not be kept.`, error);
+      setTrouble(`This device has no room for that ${kind}.`);
     }
     return undefined;
   };
@@ -85,6 +86,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
         <Button icon="link" onPress={() => add(newMaterial('link', { address: 'https://' }))}>Link</Button>
         <Button icon="picture" onPress={() => void bring('picture')}>Picture</Button>
         <Button icon="pages" onPress={() => void bring('pdf')}>PDF</Button>
+        <Button icon="out" onPress={() => void bring('file')}>File</Button>
         <Button icon="voice" onPress={() => onRecord('sound')}>Sound</Button>
         <Button icon="film" onPress={() => onRecord('film')}>Film</Button>
       </View>

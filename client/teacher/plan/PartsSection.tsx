@@ -17,7 +17,8 @@ import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { NumberField } from './NumberField';
 import { PartFields } from './PartFields';
-import { addPart, changePart, chooseFor, movePart, PART_WORDS, removePart, stepPart } from './planParts';
+import { KIND_WORDS } from '../../ui/partKinds';
+import { addPart, changePart, chooseFor, movePart, NEW_PARTS, removePart, stepPart } from './planParts';
 
 interface Props {
   plan: ActivityPlan;
@@ -38,7 +39,7 @@ function partLine({ kind, settings, required, waits, choice }: PartPlan): string
     : kind === 'sound' || kind === 'film' ? `up to ${lengthWords(seconds ?? RECORDING_SECONDS)}`
       : kind === 'words' && (leastWords || mostWords) ? [leastWords && `at least ${leastWords}`, mostWords && `at most ${mostWords}`].filter(Boolean).join(', ')
         : '';
-  return [PART_WORDS[kind].word, about, choice ? (required && 'fixed') : !required && 'if they like', waits && 'waits for the one before'].filter(Boolean).join(' · ');
+  return [KIND_WORDS[kind].word, about, choice ? (required && 'fixed') : !required && 'if they like', waits && 'waits for the one before'].filter(Boolean).join(' · ');
 }
 
 /** The parts that are asked for: add, order by dragging or by keyboard, choose among them, take away. */
@@ -99,7 +100,8 @@ export function PartsSection({ plan, home, workIn, change, onSpots }: Props) {
       <Text variant="labelMedium">{plan.parts.length === 0 ? 'What do learners make?' : 'Add a part'}</Text>
       <View style={styles.add} role="group" aria-label="Add a part">
         {PART_KINDS.map((kind) => {
-          const { word, icon, about } = PART_WORDS[kind];
+          const { word, icon } = KIND_WORDS[kind];
+          const { about } = NEW_PARTS[kind];
           return (
             <Press
               key={kind} aria-label={`Add a part: ${word}. ${about}`} style={styles.kind}
@@ -172,7 +174,7 @@ function PartCard({ part, first, open, onOpen, choices, line, onStep, onPart, on
           <LineIcon name="grip" size={20} />
         </div>
         <Press flat aria-expanded={open} aria-label={`${part.title || 'A part without a name'}. ${line}`} onPress={onOpen} style={styles.opener}>
-          <LineIcon name={PART_WORDS[part.kind].icon} size={26} />
+          <LineIcon name={KIND_WORDS[part.kind].icon} size={26} />
           <View style={styles.grow}>
             <Text variant="titleMedium" numberOfLines={1}>{part.title || '…'}</Text>
             <Text variant="bodySmall" style={{ color: colours.soft }}>{line}</Text>

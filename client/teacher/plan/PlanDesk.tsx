@@ -26,6 +26,7 @@ import { useWide } from '../../ui/useWide';
 import { BasicsSection } from './BasicsSection';
 import { boothPart } from './boothPart';
 import { ForWhomSection } from './ForWhomSection';
+import { JoiningCard } from './JoiningCard';
 import { MaterialsSection, newMaterial } from './MaterialsSection';
 import { changePart } from './planParts';
 import { PartsSection } from './PartsSection';
@@ -147,7 +148,12 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     parts: <PartsSection plan={plan} home={home} workIn={view.workIn} change={change} onSpots={(part, at) => setSpots({ part, sheet: at })} />,
     materials: <MaterialsSection plan={plan} home={home} zone={zone} change={change} onRecord={(sort) => setRecording({ sort, as: 'material' })} />,
     rubric: <RubricSection plan={plan} change={change} />,
-    groups: <ForWhomSection plan={plan} groups={view.groups} zone={zone} change={change} />,
+    groups: (
+      <>
+        <ForWhomSection plan={plan} groups={view.groups} zone={zone} change={change} />
+        {view.state === 'set' && <JoiningCard activityId={activityId} />}
+      </>
+    ),
   };
   const form = SECTIONS.map(({ place }) => (
     <PlanSection key={place} place={place} shown={asked} troubles={troubles.filter((each) => each.place === place).map(({ words }) => words)}>{sections[place]}</PlanSection>

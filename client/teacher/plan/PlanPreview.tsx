@@ -12,9 +12,9 @@ import { PartTabs } from '../../learner/sheet/PartTabs';
 import { TaskPanel, TaskStrip, type TaskFacts } from '../../learner/sheet/TaskCard';
 import { PageThumb } from '../../page/PageThumb';
 import { LineIcon } from '../../ui/LineIcon';
+import { KIND_WORDS } from '../../ui/partKinds';
 import { colours, OUTLINE } from '../../ui/theme';
 import { boothPart } from './boothPart';
-import { PART_WORDS } from './planParts';
 
 /** What learners are given of a part, as the screens that show parts want it. */
 const viewOf = ({ id, kind, title, required, choice, waits, settings }: PartPlan): PartView => ({
@@ -83,7 +83,7 @@ function PartPreview({ part, wide, teacher }: { part: PartPlan; wide: boolean; t
   return (
     <View style={styles.other}>
       {(settings.openings ?? []).filter(Boolean).map((opening, i) => <View key={i} style={styles.opening}><Text variant="labelMedium">{opening}</Text></View>)}
-      <LineIcon name={PART_WORDS[kind].icon} size={wide ? 84 : 60} />
+      <LineIcon name={KIND_WORDS[kind].icon} size={wide ? 84 : 60} />
       <Text variant="titleMedium">{words}</Text>
       {settings.titleStart && <Text variant="bodyMedium">{`${settings.titleStart} …`}</Text>}
       {settings.confirm && <Text variant="bodySmall">{`${teacher} looks as well.`}</Text>}

@@ -1,14 +1,14 @@
 /** What can be done with the parts of a plan: plain functions from one plan to the next. */
 import type { ActivityPlan, ChoicePlan, PartKind, PartPlan, SheetPlan } from '@lippet/core/contract/plan';
-import type { LineName } from '../../ui/LineIcon';
 
-export const PART_WORDS: Record<PartKind, { word: string; icon: LineName; title: string; about: string }> = {
-  page: { word: 'Page', icon: 'pen', title: 'My page', about: 'Drawing and writing on sheets' },
-  photo: { word: 'Photo', icon: 'camera', title: 'My photo', about: 'Photos of work on paper' },
-  sound: { word: 'Sound', icon: 'voice', title: 'My recording', about: 'A voice, or what is heard' },
-  film: { word: 'Film', icon: 'film', title: 'My film', about: 'A short film' },
-  words: { word: 'Words', icon: 'words', title: 'My text', about: 'A longer written answer' },
-  tick: { word: 'Tick', icon: 'tick', title: 'Done', about: 'Something done away from the screen' },
+/** How a new part of each kind is called, and what it is for. */
+export const NEW_PARTS: Record<PartKind, { title: string; about: string }> = {
+  page: { title: 'My page', about: 'Drawing and writing on sheets' },
+  photo: { title: 'My photo', about: 'Photos of work on paper' },
+  sound: { title: 'My recording', about: 'A voice, or what is heard' },
+  film: { title: 'My film', about: 'A short film' },
+  words: { title: 'My text', about: 'A longer written answer' },
+  tick: { title: 'Done', about: 'Something done away from the screen' },
 };
 
 /** A4 in points. */
@@ -17,7 +17,7 @@ export const blankSheet = (): SheetPlan => ({ ...A4, background: { kind: 'blank'
 
 export function addPart(plan: ActivityPlan, kind: PartKind, id: string): ActivityPlan {
   const like = plan.parts.filter((part) => part.kind === kind).length;
-  const { title } = PART_WORDS[kind];
+  const { title } = NEW_PARTS[kind];
   const part: PartPlan = {
     id, kind, title: like === 0 ? title : `${title} ${like + 1}`, required: true, choice: null, waits: false, settings: { sheets: kind === 'page' ? [blankSheet()] : [] },
   };

@@ -1,0 +1,48 @@
+import type { MessageView } from '@lippet/core/contract/ask';
+import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { Image, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Hear } from '../hear/Hear';
+import { VoiceButton } from '../recording/VoiceButton';
+import { Badge } from '../ui/Badge';
+import { LineIcon } from '../ui/LineIcon';
+import { Press } from '../ui/Press';
+import { colours, faces, TARGET } from '../ui/theme';
+
+interface Props extends Pick<MessageView, 'words' | 'media' | 'removed' | 'at'> {
+  /** Null where the name is not told. */
+  author: { name: string; badge: string; teacher: boolean } | null;
+  /** Who said it, as it is called here. */
+  name: string;
+  zone: string;
+  /** Whether it can be heard. */
+  heard: boolean;
+  onTakeAway: (() => void) | null;
+}
+
+/** One thing that somebody said: words, a picture or a voice; or that it was taken away, and why. */
+export function Said({ author, name, words, media, removed, at, zone, heard, onTakeAway }: Props) {
+  return (
+    <View style={[styles.message, author?.teacher && styles.teacher]}>
+      <Badge name={author?.name ?? '?'} colour={author?.badge ?? colours.line} size={32} />
+      <View style={styles.grow}>
+        <Text variant="labelSmall">{`${name}, ${whenWords(at, Date.now(), zone)}`}</Text>
+        {removed !== null ? <Text variant="bodySmall" style={styles.gone}>{`Taken away: ${removed}`}</Text> : words !== '' && <Text style={styles.words}>{words}</Text>}
+        {removed === null && words !== '' && heard && <Hear text={words} label={`the words of ${name}`} small />}
+        {media?.kind === 'picture' && <Image source={{ uri: `/api/media/${media.id}` }} style={styles.picture} resizeMode="contain" alt={`A picture from ${name}`} />}
+        {media && media.kind !== 'picture' && <VoiceButton voice={media.id} label={`what ${name} said`} />}
+      </View>
+      {onTakeAway && removed === null && <Press flat aria-label={`Take away what ${name} said`} onPress={onTakeAway} style={styles.bin}><LineIcon name="bin" size={18} /></Press>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  message: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' },
+  teacher: { backgroundColor: colours.mist, padding: 8, marginHorizontal: -4 },
+  grow: { flex: 1, gap: 4 },
+  words: { fontFamily: faces.reading, fontSize: 17, lineHeight: 25 },
+  gone: { fontStyle: 'italic', color: colours.soft },
+  picture: { width: '100%', height: 180, backgroundColor: colours.paper },
+  bin: { width: TARGET.adult, height: TARGET.adult, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent' },
+});

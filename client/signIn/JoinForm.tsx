@@ -1,0 +1,66 @@
+import { KEY_LENGTH, KEY_PICTURES, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
+import type { DeviceGroup } from '@lippet/core/contract/signIn';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { KeyPicture } from '../ui/KeyPicture';
+import { Press } from '../ui/Press';
+import { Say } from '../ui/Say';
+import { colours } from '../ui/theme';
+import { useSession } from './useSession';
+
+/** Joining one activity by its code: a name, and three pictures of one's own to come back with. */
+export default function JoinForm({ group, onBack }: { group: DeviceGroup; onBack: () => void }) {
+  const { join } = useSession();
+  const [name, setName] = useState('');
+  const [pictures, setPictures] = useState<Name[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const submit = async (): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      await join({ name, pictures });
+    } catch (error) {
+      setProblem((error as Error).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <View style={styles.column}>
+      <Text variant="displayMedium" role="heading" aria-level={1}>{`Join: ${group.joins}`}</Text>
+      <Field label="What are you called?" value={name} onChangeText={setName} autoComplete="off" maxLength={80} />
+      <Text variant="bodyLarge">{`Choose ${KEY_LENGTH} pictures, one after another. With them you come back to your work.`}</Text>
+      <View style={styles.chosen} role="status" aria-label={`Your pictures: ${pictures.join(', ') || 'none yet'}`}>
+        {Array.from({ length: KEY_LENGTH }, (_, i) => (
+          <View key={i} style={styles.slot}>{pictures[i] ? <KeyPicture name={pictures[i]} /> : <Text variant="titleLarge" style={{ color: colours.soft }}>{i + 1}</Text>}</View>
+        ))}
+      </View>
+      <View style={styles.grid}>
+        {KEY_PICTURES.map((each) => (
+          <View key={each} style={styles.cell}>
+            <Press aria-label={each} disabled={pictures.length === KEY_LENGTH} onPress={() => setPictures([...pictures, each])} style={styles.picture}><KeyPicture name={each} /></Press>
+          </View>
+        ))}
+      </View>
+      {problem && <Say>{problem}</Say>}
+      <View style={styles.row}>
+        <Button icon="back" onPress={onBack}>Back</Button>
+        {pictures.length > 0 && <Button icon="undo" onPress={() => setPictures([])}>Other pictures</Button>}
+        <Button kind="main" icon="forward" disabled={busy || name.trim() === '' || pictures.length < KEY_LENGTH} onPress={() => void submit()}>Join</Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  column: { gap: 18 },
+  chosen: { flexDirection: 'row', gap: 12 },
+  slot: { width: 84, height: 84, borderWidth: 2, borderStyle: 'dashed', borderColor: colours.ink, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.scrap },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 14 },
+  cell: { width: '30%', flexGrow: 1, maxWidth: 150 },
+  picture: { aspectRatio: 1, alignItems: 'center', justifyContent: 'center' },
+  row: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: 12 },
+});

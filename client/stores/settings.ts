@@ -1,0 +1,28 @@
+import { USUAL_SETTINGS, type OwnSettings } from '@lippet/core/contract/signIn';
+import { create } from 'zustand';
+import { createJSONStorage, persist } from 'zustand/middleware';
+
+export { TEXT_SIZES } from '@lippet/core/contract/signIn';
+
+interface SettingsState extends OwnSettings {
+  set: (change: Partial<OwnSettings>) => void;
+}
+
+/** How whoever is signed in reads, hears and draws; kept on the device too, so that it is so from the first moment. */
+export const useSettings = create<SettingsState>()(
+  persist(
+    (set) => ({ ...USUAL_SETTINGS, set: (change) => set(change) }),
+    { name: 'lippet-settings', storage: createJSONStorage(() => localStorage) },
+  ),
+);
+
+/** What of it is kept at school. */
+export const settingsNow = (): OwnSettings => {
+  const { size, letters, speed, calm, leftHanded } = useSettings.getState();
+  return { size, letters, speed, calm, leftHanded };
+};
+
+// Wherever it is chosen, the page itself stands still.
+const stand = ({ calm }: OwnSettings): void => void document.documentElement.toggleAttribute('data-calm', calm);
+stand(useSettings.getState());
+useSettings.subscribe(stand);
