@@ -39,7 +39,7 @@ export default function SignIn() {
     <Screen>
       <View style={styles.head}>
         <Brand />
-        {group && !person && !byName && <Button label={`Group ${group.name}. Change`} onPress={() => void otherGroup()}>{group.name}</Button>}
+        {group && !person && !byName && !joining && <Button label={`Group ${group.name}. Change`} onPress={() => void otherGroup()} style={styles.group}>{group.joins ?? group.name}</Button>}
       </View>
       {error && <Say again={() => void refetch()}>{error.message}</Say>}
       {byName || person?.secret === 'password' ? (
@@ -61,6 +61,7 @@ export default function SignIn() {
 }
 
 const styles = StyleSheet.create({
-  head: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', minHeight: 56, marginBottom: 8 },
+  head: { flexDirection: 'row', justifyContent: 'space-between', gap: 12, alignItems: 'center', minHeight: 56, marginBottom: 8 },
+  group: { flexShrink: 1 },
   aside: { alignSelf: 'flex-start', marginTop: 10 },
 });

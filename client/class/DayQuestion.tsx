@@ -88,7 +88,7 @@ const styles = StyleSheet.create({
   grow: { flex: 1 },
   said: { fontFamily: faces.reading, fontSize: 18, lineHeight: 26 },
   stamps: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
-  stamp: { flexGrow: 1, flexBasis: 92, maxWidth: 130, alignItems: 'center', gap: 4, paddingVertical: 8, paddingHorizontal: 4 },
+  stamp: { width: 92, alignItems: 'center', gap: 4, paddingVertical: 8, paddingHorizontal: 4 },
   word: { textAlign: 'center' },
   box: { gap: 12, padding: 12, backgroundColor: colours.scrap, borderWidth: 2, borderTopWidth: 0, borderColor: colours.ink },
   send: { alignSelf: 'flex-end' },

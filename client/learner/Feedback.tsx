@@ -76,6 +76,8 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
       <Ask visible={taking} title="Take a copy out" onClose={() => setTaking(false)} answers={<Button onPress={() => setTaking(false)}>Close</Button>}>
         {review && <Text variant="bodyMedium">With the marks on it, made at school:</Text>}
         {review && <GoExport goId={go.id} title={`${title}, go ${go.go}`} />}
+        <Text variant="bodyMedium">Every go with what came back, and what you said and wrote:</Text>
+        <GoExport goId={go.id} title={title} all />
         {page && <TakeOut title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} />}
         {take && part?.keepCopy && <KeepCopy take={take} name={takeName(part.titleStart, take.title) || title} label="Keep the recording" word="Keep the recording" />}
       </Ask>

@@ -11,8 +11,8 @@ const ASK_EVERY = 500;
 /** A file that takes longer than this (ms) is not waited for. */
 const PATIENCE = 120_000;
 
-async function made(goId: string): Promise<Uint8Array> {
-  let state = await post<ExportView>(`/goes/${goId}/exports`, { style: 'flat' });
+async function made(goId: string, style: 'flat' | 'zip'): Promise<Uint8Array> {
+  let state = await post<ExportView>(`/goes/${goId}/exports`, { style });
   for (const until = Date.now() + PATIENCE; state.state === 'waiting' && Date.now() < until; ) {
     await new Promise((resolve) => setTimeout(resolve, ASK_EVERY));
     state = await get<ExportView>(`/exports/${state.id}`);
@@ -21,15 +21,16 @@ async function made(goId: string): Promise<Uint8Array> {
   return getBytes(`/exports/${state.id}/file`);
 }
 
-/** A go as a PDF, made at school: with the marks on it, once those may be seen. */
-export function GoExport({ goId, title }: { goId: string; title: string }) {
+/** A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files, as a ZIP. */
+export function GoExport({ goId, title, all = false }: { goId: string; title: string; all?: boolean }) {
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (): Promise<void> => {
     setBusy(true);
     setTrouble(null);
     try {
-      download(new Blob([(await made(goId)) as Uint8Array<ArrayBuffer>], { type: 'application/pdf' }), `${title}.pdf`);
+      const [style, end, type] = all ? (['zip', 'zip', 'application/zip'] as const) : (['flat', 'pdf', 'application/pdf'] as const);
+      download(new Blob([(await made(goId, style)) as Uint8Array<ArrayBuffer>], { type }), `${title}.${end}`);
     } catch (error) {
       setTrouble((error as Error).message);
     }
@@ -37,7 +38,7 @@ export function GoExport({ goId, title }: { goId: string; title: string }) {
   };
   return (
     <View style={{ alignItems: 'flex-start', gap: 8 }}>
-      <Button icon="out" label="Take it out as a PDF" disabled={busy} onPress={() => void take()}>{busy ? 'Making it …' : 'PDF'}</Button>
+      <Button icon="out" label={all ? 'Take all of it out as a ZIP' : 'Take it out as a PDF'} disabled={busy} onPress={() => void take()}>{busy ? 'Making it …' : all ? 'All of it (ZIP)' : 'PDF'}</Button>
       {trouble && <Say>{trouble}</Say>}
     </View>
   );

@@ -232,8 +232,11 @@ export interface CalendarView {
   address: string;
 }
 
+/** `zip`: the whole piece with all its goes, what came back, and its files. */
+export type ExportStyle = PdfStyle | 'zip';
+
 export const exportBody = yup.object({
-  style: yup.string<PdfStyle>().oneOf(['flat', 'annotations'], 'The style is "flat" or "annotations".').required('Say how it is to be written.'),
+  style: yup.string<ExportStyle>().oneOf(['flat', 'annotations', 'zip'], 'The style is "flat", "annotations" or "zip".').required('Say how it is to be written.'),
 });
 
 export const idParam = yup.string().uuid('That address has no such thing.').required();

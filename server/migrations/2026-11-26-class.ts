@@ -64,9 +64,12 @@ ALTER TABLE media
   ADD COLUMN group_id uuid REFERENCES groups, DROP CONSTRAINT media_check, ADD CONSTRAINT media_one_home CHECK (num_nonnulls(piece_id, activity_id, group_id) = 1);
 ALTER TABLE uploads
   ADD COLUMN group_id uuid REFERENCES groups, DROP CONSTRAINT uploads_one_home, ADD CONSTRAINT uploads_one_home CHECK (num_nonnulls(piece_id, activity_id, group_id) = 1);
+ALTER TABLE exports DROP CONSTRAINT exports_style_check, ADD CONSTRAINT exports_style_check CHECK (style IN ('flat', 'annotations', 'zip'));
 `;
 
 const DOWN = `
+DELETE FROM exports WHERE style = 'zip';
+ALTER TABLE exports DROP CONSTRAINT exports_style_check, ADD CONSTRAINT exports_style_check CHECK (style IN ('flat', 'annotations'));
 DELETE FROM uploads WHERE group_id IS NOT NULL;
 ALTER TABLE uploads DROP CONSTRAINT uploads_one_home, DROP COLUMN group_id, ADD CONSTRAINT uploads_one_home CHECK ((piece_id IS NULL) <> (activity_id IS NULL));
 DELETE FROM media WHERE group_id IS NOT NULL OR kind = 'file';

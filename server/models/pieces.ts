@@ -1,6 +1,6 @@
 /** What learners make, send and get back. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
-import type { Manifest } from '@lippet/core/contract/work';
+import type { ExportStyle, Manifest } from '@lippet/core/contract/work';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { COMMON, Row, bytes, flag, id, integer, json, maybeInteger, maybeText, maybeTime, now, serial, text, time, uuid } from './columns';
@@ -73,7 +73,7 @@ export class Export extends Row<Export> {
   declare id: string;
   declare submissionId: string;
   declare askedBy: string;
-  declare style: 'flat' | 'annotations';
+  declare style: ExportStyle;
   /** Whether the review's marks lie on it. */
   declare marked: boolean;
   declare state: CreationOptional<'waiting' | 'ready' | 'failed'>;

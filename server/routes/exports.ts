@@ -11,9 +11,10 @@ export function exportRoutes({ exports }: Services): Hono<AppEnv> {
   });
   routes.get('/exports/:id', async (c) => c.json(await exports.state(signedIn(c), id(c))));
   routes.get('/exports/:id/file', async (c) => {
-    const bytes = await exports.file(signedIn(c), id(c));
-    c.header('Content-Type', 'application/pdf');
-    c.header('Content-Disposition', 'attachment; filename="go.pdf"');
+    const { bytes, style } = await exports.file(signedIn(c), id(c));
+    const [type, name] = style === 'zip' ? ['application/zip', 'piece.zip'] : ['application/pdf', 'go.pdf'];
+    c.header('Content-Type', type);
+    c.header('Content-Disposition', `attachment; filename="${name}"`);
     return c.body(new Uint8Array(bytes));
   });
   return routes;

@@ -52,9 +52,13 @@ export default function PlanPlace() {
             <PersonHead me={me} title="Plan" below={data && words} unseen={data?.unseenUpdates} />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
             <View style={styles.bar}>
-              <Press flat aria-label={view === 'week' ? 'The week before' : 'Five weeks before'} disabled={weeks <= 0 || view === 'folders'} onPress={() => step(-WEEKS[view])} style={styles.step}><LineIcon name="back" size={20} /></Press>
-              <Text variant="labelLarge" style={styles.week} role="status">{weeks === 0 ? 'This week' : weeks === 1 ? 'Next week' : `From ${Number(plan.days[0]!.day.slice(8))} ${monthWord(plan.days[0]!.noon, zone)}`}</Text>
-              <Press flat aria-label={view === 'week' ? 'The week after' : 'Five weeks after'} onPress={() => step(WEEKS[view])} style={styles.step}><LineIcon name="forward" size={20} /></Press>
+              {view !== 'folders' && (
+                <>
+                  <Press flat aria-label={view === 'week' ? 'The week before' : 'Five weeks before'} disabled={weeks <= 0} onPress={() => step(-WEEKS[view])} style={styles.step}><LineIcon name="back" size={20} /></Press>
+                  <Text variant="labelLarge" style={styles.week} role="status">{weeks === 0 ? 'This week' : weeks === 1 ? 'Next week' : `From ${Number(plan.days[0]!.day.slice(8))} ${monthWord(plan.days[0]!.noon, zone)}`}</Text>
+                  <Press flat aria-label={view === 'week' ? 'The week after' : 'Five weeks after'} onPress={() => step(WEEKS[view])} style={styles.step}><LineIcon name="forward" size={20} /></Press>
+                </>
+              )}
               <View style={styles.grow} />
               <Pick label="How far ahead" options={folders.length > 0 ? [...VIEWS, FOLDERS] : VIEWS} chosen={view} onChoose={(next) => { setView(next); setChosen(null); }} />
             </View>

@@ -9,6 +9,7 @@ import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { get } from '../../api/request';
 import { KIND_WORDS } from '../../ui/partKinds';
+import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { Opening } from '../../ui/Opening';
@@ -21,13 +22,14 @@ import { colours, CUT } from '../../ui/theme';
 const ANY = '';
 const options = (any: string, values: readonly string[]) => [{ value: ANY, word: any }, ...values.map((value) => ({ value, word: value }))];
 /** With fewer than that, one sees them all. */
-const FIND_FROM = 5;
+const FIND_FROM = 4;
 
 /** What a learner may choose to do, found by words, subject, topic and age; the choices combine. */
 export default function Collection() {
   const router = useRouter();
   const { data, error, refetch } = useQuery({ queryKey: keys.collection, queryFn: () => get<ChoosableView[]>('/collection') });
   const [filter, setFilter] = useState(ANYTHING);
+  const [finding, setFinding] = useState(false);
   if (error && !data) return <Say again={() => void refetch()}>{error.message}</Say>;
   if (!data) return <Opening />;
   if (data.length === 0) return <Say calm>There is nothing to choose from yet. Your teacher will put something here.</Say>;
@@ -35,10 +37,11 @@ export default function Collection() {
   const found = filterCollection(data, filter);
   return (
     <View style={styles.box}>
-      {data.length > FIND_FROM && <Field label="Find by words" value={filter.words} onChangeText={(words) => setFilter({ ...filter, words })} />}
-      {subjects.length > 1 && <Pick label="Subject" options={options('All subjects', subjects)} chosen={filter.subject ?? ANY} onChoose={(subject) => setFilter({ ...filter, subject: subject || null })} />}
-      {topics.length > 1 && <Pick label="About" options={options('About anything', topics)} chosen={filter.topic ?? ANY} onChoose={(topic) => setFilter({ ...filter, topic: topic || null })} />}
-      {ages.length > 1 && <Pick label="Age" options={options('Any age', ages.map(String))} chosen={filter.age === null ? ANY : String(filter.age)} onChoose={(age) => setFilter({ ...filter, age: age ? Number(age) : null })} />}
+      {data.length >= FIND_FROM && <Button icon={finding ? 'close' : 'search'} onPress={() => { setFinding(!finding); setFilter(ANYTHING); }} style={styles.start}>{finding ? 'Stop looking' : 'Find'}</Button>}
+      {finding && <Field label="Find by words" value={filter.words} onChangeText={(words) => setFilter({ ...filter, words })} />}
+      {finding && subjects.length > 1 && <Pick label="Subject" options={options('All subjects', subjects)} chosen={filter.subject ?? ANY} onChoose={(subject) => setFilter({ ...filter, subject: subject || null })} />}
+      {finding && topics.length > 1 && <Pick label="About" options={options('About anything', topics)} chosen={filter.topic ?? ANY} onChoose={(topic) => setFilter({ ...filter, topic: topic || null })} />}
+      {finding && ages.length > 1 && <Pick label="Age" options={options('Any age', ages.map(String))} chosen={filter.age === null ? ANY : String(filter.age)} onChoose={(age) => setFilter({ ...filter, age: age ? Number(age) : null })} />}
       {found.length === 0 && <Say calm>Nothing is like that.</Say>}
       <View style={styles.grid} role="list">
         {found.map(({ activityId, title, subject, topic, goal, minutes, kinds, ages: range, state }) => (
@@ -64,6 +67,7 @@ export default function Collection() {
 
 const styles = StyleSheet.create({
   box: { gap: 14 },
+  start: { alignSelf: 'flex-start' },
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 18 },
   cell: { flexGrow: 1, flexBasis: 240, maxWidth: 420 },
   scrap: { padding: 14, paddingTop: CUT + 2, gap: 6, minHeight: 150 },

@@ -2,7 +2,9 @@ import type { PieceView } from '@lippet/core/contract/work';
 import type { PagePlan } from '@lippet/core/page/document';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
 import type { DocumentEditor } from '../../page/documentEditor';
+import { GoExport } from '../../page/GoExport';
 import { KeyList } from '../../page/KeyList';
 import { MarkList } from '../../page/MarkList';
 import { Playback } from '../../page/Playback';
@@ -60,7 +62,7 @@ export function SheetMenu({ visible, onClose, piece, editor, editable, pages, pa
           <Button icon="list" onPress={() => setView('marks')}>Marked words</Button>
           {editable && <Button icon="earlier" onPress={() => setView('earlier')}>Earlier copies</Button>}
           {page && <Button icon="play" onPress={() => setView('play')}>Watch it drawn</Button>}
-          {page && <Button icon="out" onPress={() => setView('out')}>Take a copy out</Button>}
+          {(page || piece.goes.length > 0) && <Button icon="out" onPress={() => setView('out')}>Take a copy out</Button>}
           <Button icon="keyboard" onPress={() => setView('keys')}>Keys</Button>
         </View>
       )}
@@ -68,9 +70,15 @@ export function SheetMenu({ visible, onClose, piece, editor, editable, pages, pa
       {view === 'earlier' && <EarlierCopies piece={piece} editor={editor} zone={zone} onDone={close} />}
       {view === 'play' && page && <Playback page={page} items={editor.itemsOf(page.id)!} />}
       {view === 'keys' && <KeyList />}
+      {view === 'out' && piece.goes[0] && (
+        <View style={styles.all}>
+          <Text variant="bodySmall">Every go with what came back, and what you said and wrote:</Text>
+          <GoExport goId={piece.goes[0].id} title={piece.card.title} all />
+        </View>
+      )}
       {view === 'out' && page && <TakeOut title={piece.card.title} doc={editor.doc} pages={pages} page={page} />}
     </Ask>
   );
 }
 
-const styles = StyleSheet.create({ list: { gap: 12 } });
+const styles = StyleSheet.create({ list: { gap: 12 }, all: { gap: 6, paddingBottom: 14 } });

@@ -1,0 +1,67 @@
+/** A piece as a ZIP to keep: all its goes, what came back, and nothing that has not been released. */
+import { randomUUID } from 'node:crypto';
+import { strFromU8, unzipSync } from 'fflate';
+import type { ExportView, GoView, ReviewView } from '@lippet/core/contract/work';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+let school: SmallSchool;
+let harness: ReturnType<typeof appOf>;
+let ada: TestClient;
+let teacher: TestClient;
+let pieceId: string;
+beforeEach(async () => {
+  school = await smallSchool();
+  harness = appOf(school);
+  [ada, teacher] = [await harness.as('ada'), await harness.as('ms-reed')];
+  ({ pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`));
+});
+afterEach(() => school.close());
+
+async function send(): Promise<GoView> {
+  await drawInto(school, pieceId);
+  return ada.json('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', pieceId), word: 'Look at the mast' });
+}
+async function answer(go: GoView, outcome: 'again' | 'finished', note: string): Promise<void> {
+  const { id } = await teacher.json<ReviewView>('POST', `/api/goes/${go.id}/review`);
+  await teacher.json('POST', `/api/reviews/${id}/release`, { outcome, note, extent: await extentOf(school, 'marks', id) });
+}
+async function zipOf(client: TestClient, go: GoView): Promise<Record<string, Uint8Array>> {
+  const { id } = await client.json<ExportView>('POST', `/api/goes/${go.id}/exports`, { style: 'zip' });
+  await harness.services.exports.run({ exportId: id });
+  const response = await client.request('GET', `/api/exports/${id}/file`);
+  expect(response.headers.get('content-type')).toBe('application/zip');
+  return unzipSync(new Uint8Array(await response.arrayBuffer()));
+}
+const told = (files: Record<string, Uint8Array>) => JSON.parse(strFromU8(files['piece.json']!)) as { title: string; goes: { go: number; word: string; files: Record<string, string>; cameBack: { outcome: string; note: string } | null }[] };
+
+it('holds each go as a PDF, and what came back to it', async () => {
+  await answer(await send(), 'again', 'More sea, please');
+  const second = await send();
+  await answer(second, 'finished', 'There it is');
+  const files = await zipOf(ada, second);
+  expect(Object.keys(files).sort()).toEqual(['go 1/pages.pdf', 'go 2/pages.pdf', 'piece.json']);
+  expect(strFromU8(files['go 2/pages.pdf']!.subarray(0, 5))).toBe('%PDF-');
+  const { title, goes } = told(files);
+  expect([title, goes.map(({ go, word, cameBack }) => [go, word, cameBack!.outcome, cameBack!.note])]).toEqual(['Open work', [[1, 'Look at the mast', 'again', 'More sea, please'], [2, 'Look at the mast', 'finished', 'There it is']]]);
+  expect(goes[0]!.files).toEqual({ 'pages.pdf': 'go 1/pages.pdf' });
+});
+
+it('holds nothing of a review that is not released, and only the goes up to the one that was asked for', async () => {
+  const first = await send();
+  await answer(first, 'again', 'More sea, please');
+  const second = await send();
+  const { id } = await teacher.json<ReviewView>('POST', `/api/goes/${second.id}/review`);
+  await teacher.json('PUT', `/api/reviews/${id}/note`, { note: 'Not said yet' });
+  const files = await zipOf(ada, second);
+  expect(told(files).goes.map(({ cameBack }) => cameBack?.note ?? null)).toEqual(['More sea, please', null]);
+  expect(strFromU8(files['piece.json']!)).not.toContain('Not said yet');
+  expect(told(await zipOf(ada, first)).goes).toHaveLength(1);
+});
+
+it('is nobody else’s', async () => {
+  const go = await send();
+  for (const name of ['ben', 'mr-dune']) expect((await (await harness.as(name)).request('POST', `/api/goes/${go.id}/exports`, { style: 'zip' })).status).toBe(404);
+  expect((await ada.request('POST', `/api/goes/${go.id}/exports`, { style: 'rar' })).status).toBe(400);
+});
