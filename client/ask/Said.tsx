@@ -1,6 +1,6 @@
 import type { MessageView } from '@lippet/core/contract/ask';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
-import { Image, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Hear } from '../hear/Hear';
 import { VoiceButton } from '../recording/VoiceButton';
@@ -29,7 +29,7 @@ export function Said({ author, name, words, media, removed, at, zone, heard, onT
         <Text variant="labelSmall">{`${name}, ${whenWords(at, Date.now(), zone)}`}</Text>
         {removed !== null ? <Text variant="bodySmall" style={styles.gone}>{`Taken away: ${removed}`}</Text> : words !== '' && <Text style={styles.words}>{words}</Text>}
         {removed === null && words !== '' && heard && <Hear text={words} label={`the words of ${name}`} small />}
-        {media?.kind === 'picture' && <Image source={{ uri: `/api/media/${media.id}` }} style={styles.picture} resizeMode="contain" alt={`A picture from ${name}`} />}
+        {media?.kind === 'picture' && <img src={`/api/media/${media.id}`} style={PICTURE} alt={`A picture from ${name}`} />}
         {media && media.kind !== 'picture' && <VoiceButton voice={media.id} label={`what ${name} said`} />}
       </View>
       {onTakeAway && removed === null && <Press flat aria-label={`Take away what ${name} said`} onPress={onTakeAway} style={styles.bin}><LineIcon name="bin" size={18} /></Press>}
@@ -37,12 +37,13 @@ export function Said({ author, name, words, media, removed, at, zone, heard, onT
   );
 }
 
+const PICTURE = { maxWidth: '100%', maxHeight: 220, objectFit: 'contain', alignSelf: 'flex-start', background: colours.paper } as const;
+
 const styles = StyleSheet.create({
   message: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' },
   teacher: { backgroundColor: colours.mist, padding: 8, marginHorizontal: -4 },
   grow: { flex: 1, gap: 4 },
   words: { fontFamily: faces.reading, fontSize: 17, lineHeight: 25 },
   gone: { fontStyle: 'italic', color: colours.soft },
-  picture: { width: '100%', height: 180, backgroundColor: colours.paper },
   bin: { width: TARGET.adult, height: TARGET.adult, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent' },
 });

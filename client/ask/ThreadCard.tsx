@@ -1,6 +1,6 @@
 import type { AskPlace, MessageView, ThreadView } from '@lippet/core/contract/ask';
 import { useState, type ReactNode } from 'react';
-import { Image, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
 import { colours, OUTLINE } from '../ui/theme';
@@ -35,7 +35,7 @@ export function ThreadCard({ thread, zone, here, onPlace = null, lead, children 
       <View style={styles.messages}>
         {place && (
           <View style={styles.row}>
-            <Image source={{ uri: `/api/threads/${id}/picture` }} style={styles.place} resizeMode="contain" alt="The page, with a ring around the place that is asked about" />
+            <img src={`/api/threads/${id}/picture`} style={PLACE} alt="The page, with a ring around the place that is asked about" />
             {onPlace && <Button icon="pin" onPress={() => onPlace(place)}>Show the place</Button>}
           </View>
         )}
@@ -55,6 +55,8 @@ export function ThreadCard({ thread, zone, here, onPlace = null, lead, children 
   );
 }
 
+const PLACE = { width: 150, maxHeight: 220, objectFit: 'contain', background: colours.paper, border: `${OUTLINE}px solid ${colours.ink}` } as const;
+
 const styles = StyleSheet.create({
   card: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   here: { borderWidth: OUTLINE * 2 },
@@ -62,6 +64,5 @@ const styles = StyleSheet.create({
   everybody: { backgroundColor: colours.blush },
   messages: { padding: 12, gap: 12 },
   grow: { flex: 1, gap: 4 },
-  place: { width: 150, height: 200, backgroundColor: colours.paper, borderWidth: OUTLINE, borderColor: colours.ink },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
 });
