@@ -1,4 +1,5 @@
-import type { Me, OwnSettings } from '@lippet/core/contract/signIn';
+import type { Me } from '@lippet/core/contract/signIn';
+import type { OwnSettings } from '@lippet/core/contract/settings';
 import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,6 +1,7 @@
 import { Redirect } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
-import { USUAL_SETTINGS, type Me, type Role } from '@lippet/core/contract/signIn';
+import type { Me, Role } from '@lippet/core/contract/signIn';
+import { USUAL_SETTINGS } from '@lippet/core/contract/settings';
 import { useMe } from '../api/queries';
 import { useSettings } from '../stores/settings';
 import { Say } from '../ui/Say';

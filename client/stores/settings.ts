@@ -1,8 +1,8 @@
-import { USUAL_SETTINGS, type OwnSettings } from '@lippet/core/contract/signIn';
+import { USUAL_SETTINGS, type OwnSettings } from '@lippet/core/contract/settings';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 
-export { TEXT_SIZES } from '@lippet/core/contract/signIn';
+export { TEXT_SIZES } from '@lippet/core/contract/settings';
 
 interface SettingsState extends OwnSettings {
   set: (change: Partial<OwnSettings>) => void;

@@ -1,25 +1,10 @@
 import * as yup from 'yup';
 import { KEY_LENGTH, KEY_PICTURES, type KeyPicture } from './pictureKey';
 import { LIMITS } from './limits';
+import { LETTER_FORMS, TEXT_SIZES, type LetterForm, type OwnSettings, type TextSize } from './settings';
 import { SPEECH_SPEEDS, type SpeechSpeed } from './speech';
 
 export type Role = 'learner' | 'teacher' | 'family' | 'admin';
-/** How much larger than usual texts are shown. */
-export const TEXT_SIZES = { usual: 1, large: 1.25, largest: 1.5 } as const;
-export type TextSize = keyof typeof TEXT_SIZES;
-/** Letters for reading: with the shapes that children learn, or those of the interface. */
-export const LETTER_FORMS = ['school', 'plain'] as const;
-export type LetterForm = (typeof LETTER_FORMS)[number];
-/** How a person reads, hears and draws; it goes with them to every device. */
-export interface OwnSettings {
-  size: TextSize;
-  letters: LetterForm;
-  speed: SpeechSpeed;
-  /** Nothing moves on its own. */
-  calm: boolean;
-  leftHanded: boolean;
-}
-export const USUAL_SETTINGS: OwnSettings = { size: 'usual', letters: 'school', speed: 'middle', calm: false, leftHanded: false };
 export const settingsBody = yup.object({
   size: yup.string<TextSize>().oneOf(Object.keys(TEXT_SIZES) as TextSize[], 'There is no such size.').required('Say how large.'),
   letters: yup.string<LetterForm>().oneOf([...LETTER_FORMS], 'There are no such letters.').required('Say which letters.'),

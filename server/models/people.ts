@@ -1,7 +1,8 @@
 /** Who is at school, and who is signed in. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { LiveLesson } from '@lippet/core/contract/class';
-import type { OwnSettings, Role, SecretKind } from '@lippet/core/contract/signIn';
+import type { Role, SecretKind } from '@lippet/core/contract/signIn';
+import type { OwnSettings } from '@lippet/core/contract/settings';
 import { COMMON, Row, bytes, flag, id, maybeJson, maybeText, maybeTime, maybeUuid, now, serial, text, time, uuid } from './columns';
 
 export class School extends Row<School> {

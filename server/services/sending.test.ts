@@ -126,6 +126,15 @@ describe('a piece on its way', () => {
     expect((await refused.json() as { message: string }).message).toContain('begun');
   });
 
+  it.each([['never', null], ['due', -1]] as const)('can’t be taken back where the teacher’s rule is “%s”', async (rule, dueIn) => {
+    await drawInto(school, pieceId);
+    await send();
+    await school.sequelize.query('UPDATE activities SET take_back = :rule', { replacements: { rule } });
+    if (dueIn !== null) await school.sequelize.query('UPDATE assignments SET due = :due', { replacements: { due: new Date(Date.now() + dueIn * 60_000) } });
+    expect((await ada.request('POST', `/api/pieces/${pieceId}/take-back`)).status).toBe(409);
+    expect(await state()).toBe('with-teacher');
+  });
+
   it('can’t be answered once it was taken back', async () => {
     await drawInto(school, pieceId);
     const opened = await review((await send()).id);

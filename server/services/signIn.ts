@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { QueryTypes, type Sequelize } from 'sequelize';
-import type { DeviceGroup, Me, OwnSettings, SignInBody } from '@lippet/core/contract/signIn';
+import type { DeviceGroup, Me, SignInBody } from '@lippet/core/contract/signIn';
+import type { OwnSettings } from '@lippet/core/contract/settings';
 import { Activity, Group, Membership, Person, School, Session } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { ProblemError } from '../problems/problem';

@@ -1,4 +1,4 @@
-import { PART_KINDS } from '@lippet/core/contract/plan';
+import type { PartKind } from '@lippet/core/contract/plan';
 import { arrangeNow } from '@lippet/core/schedule/nowList';
 import { lazy, Suspense, useState } from 'react';
 import { useNow } from '../../api/queries';
@@ -28,7 +28,7 @@ export default function Shelf() {
       {(me) => {
         const { finished, withTeacher } = arrangeNow(data?.cards ?? []);
         const subjects = subjectsOf(finished);
-        const kinds = PART_KINDS.filter((each) => finished.some((card) => card.kinds.includes(each)));
+        const kinds = (Object.keys(KIND_WORDS) as PartKind[]).filter((each) => finished.some((card) => card.kinds.includes(each)));
         const shared = { zone: me.school.zone, now: Date.now() };
         const shown = finished.filter((card) => (subject === ALL || card.subject === subject) && (kind === ALL || card.kinds.some((each) => each === kind)));
         return (
