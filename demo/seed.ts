@@ -176,7 +176,7 @@ class Seeder {
         title: activity.title, subject: activity.subject, goal: activity.goal, task: richTextOf(activity.task), minutes: activity.minutes,
         state: activity.draft ? 'draft' : 'set', supplies: activity.supplies ?? '', choices: choice ? [{ id: choice, title: activity.choice!.title, rule: 'pick', wanted: activity.choice!.wanted }] : [],
         materials: (activity.materials ?? []).map(({ title, words = '', address = '', shown = 'start' }) => ({ id: randomUUID(), kind: address ? ('link' as const) : ('text' as const), title, words, address, media: null, seconds: null, spans: [], shown, at: null })),
-        rubric: (activity.rubric ?? []).map(([title, ...levels]) => ({ id: randomUUID(), title, levels })), lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+        rubric: (activity.rubric ?? []).map(([title, ...levels]) => ({ id: randomUUID(), title, levels, weight: 1 })), lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
         topic: activity.free?.topic ?? '', ages: activity.free ? { from: activity.free.ages[0], to: activity.free.ages[1] } : null,
         changedAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
       },

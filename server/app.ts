@@ -27,6 +27,7 @@ import { CalendarService } from './services/calendar';
 import { ClassroomService } from './services/classroom';
 import { FolderService } from './services/folders';
 import { JoiningService } from './services/joining';
+import { KeptNoteService } from './services/keptNotes';
 import { LetterService } from './services/letters';
 import { ReminderService } from './services/reminders';
 import { CaptureService } from './services/captures';
@@ -69,6 +70,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     classroom: new ClassroomService(sequelize, clock),
     folders: new FolderService(sequelize),
     joining: new JoiningService(sequelize, facts, signIn, clock),
+    keptNotes: new KeptNoteService(),
     letters: new LetterService(sequelize, clock),
     reminders: new ReminderService(sequelize, facts, clock),
     uploads: new UploadService(config.filesRoot, media, clock),

@@ -1,3 +1,4 @@
+import type { Felt } from '@lippet/core/contract/work';
 import { createStore as createIdbStore, del, entries, set } from 'idb-keyval';
 import { createStore } from 'zustand/vanilla';
 
@@ -11,6 +12,9 @@ export interface SendWish {
   /** The same key goes with every try, so that it goes once. */
   key: string;
   word: string;
+  felt: Felt | null;
+  /** Id of a spoken word's Media. */
+  voice: string | null;
 }
 
 interface Wishes {

@@ -8,6 +8,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useGo, useGoDocument, useMarks } from '../api/queries';
 import { Hear } from '../hear/Hear';
+import { MarkCard } from './MarkCard';
 import { GoExport } from '../page/GoExport';
 import { PageSurface } from '../page/PageSurface';
 import { useFrozenDocument } from '../page/useFrozenDocument';
@@ -63,6 +64,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         </View>
       </View>
       {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
+      {review?.marked && <MarkCard marked={review.marked} />}
       {review?.note ? <Hear text={review.note} label="the note" /> : null}
       {go.word && <Text variant="bodyMedium" style={{ color: colours.soft }}>{`You wrote with it: “${go.word}”`}</Text>}
       {view.mayGoOn && (

@@ -15,12 +15,12 @@ export type SendTry =
  * Tries to send a piece once. Strokes and files that are on their way are waited for; the wish's key makes a lost answer or an
  * impatient second tap still one go.
  */
-export async function trySending(live: LiveDocument, { pieceId, key, word }: Pick<SendWish, 'pieceId' | 'key' | 'word'>): Promise<SendTry> {
+export async function trySending(live: LiveDocument, { pieceId, key, word, felt, voice }: Pick<SendWish, 'pieceId' | 'key' | 'word' | 'felt' | 'voice'>): Promise<SendTry> {
   try {
     await live.allAtSchool();
     const way = onTheirWay(mediaOutbox.state.getState(), `pieces/${pieceId}`);
     if (way) return { step: 'waiting', why: `Waiting for ${wayWords(way)}. It all goes by itself then, also when you leave this page.` };
-    const go = await post<GoView>(`/pieces/${pieceId}/send`, { key, extent: live.extent(), ...(word.trim() ? { word } : {}) });
+    const go = await post<GoView>(`/pieces/${pieceId}/send`, { key, extent: live.extent(), felt, voice, ...(word.trim() ? { word } : {}) });
     return { step: 'sent', go };
   } catch (error) {
     const code = error instanceof RequestError ? error.code : 'unreachable';

@@ -1,32 +1,50 @@
 import { LIMITS } from '@lippet/core/contract/limits';
+import type { RubricRow } from '@lippet/core/contract/plan';
 import type { HungPiece } from '@lippet/core/contract/work';
+import type { Marking } from '@lippet/core/review/rubric';
+import { isToDo } from '@lippet/core/schedule/nowList';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { VoiceButton } from '../recording/VoiceButton';
 import { Button } from '../ui/Button';
+import { FeltSign } from '../ui/FeltSign';
 import { Field } from '../ui/Field';
 import { Say } from '../ui/Say';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
+import { KeptNotes } from './KeptNotes';
+import { RubricMarks } from './RubricMarks';
+import type { Said } from './useReview';
 
 interface Props {
+  activityId: string;
   piece: HungPiece;
   /** Whether there is a go that waits for an answer. */
   open: boolean;
-  note: string;
+  said: Said;
+  rubric: readonly RubricRow[];
+  marking: Marking;
+  zone: string;
   kept: boolean;
   problem: string | null;
   busy: boolean;
   /** Whether another piece waits after this one. */
   more: boolean;
-  onNote: (note: string) => void;
+  onSay: (change: Partial<Said>) => void;
+  /** Reminds the learner to send it. */
+  onRemind: () => void;
   onOutcome: (outcome: Outcome) => void;
 }
 
 /** Whose piece it is, the word that came with it, the note back, and the outcome. */
-export function AnswerPanel({ piece, open, note, kept, problem, busy, more, onNote, onOutcome }: Props) {
-  const first = piece.name.split(' ')[0];
+export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zone, kept, problem, busy, more, onSay, onRemind, onOutcome }: Props) {
+  const first = piece.name.split(' ')[0]!;
+  const { note, levels, own } = said;
+  const { go, standing, remindedAt } = piece;
+  const marks = <RubricMarks key={go?.id} rubric={rubric} marking={marking} levels={levels} own={own} onChange={open ? onSay : null} />;
   return (
     <View style={styles.panel}>
       <View style={styles.row}>
@@ -38,10 +56,14 @@ export function AnswerPanel({ piece, open, note, kept, problem, busy, more, onNo
           </Text>
         </View>
       </View>
-      {piece.go?.word && <View style={styles.word}><Text variant="bodyLarge">{`“${piece.go.word}”`}</Text></View>}
+      {go?.felt && <FeltSign felt={go.felt} name={first} />}
+      {go?.word && <View style={styles.word}><Text variant="bodyLarge">{`“${go.word}”`}</Text></View>}
+      {go?.voice && <VoiceButton voice={go.voice} label={`what ${first} says with it`} />}
+      {open && marks}
       {open ? (
         <>
-          <Field label={`Note to ${first}`} value={note} onChangeText={onNote} multiline maxLength={LIMITS.note} />
+          <Field label={`Note to ${first}`} value={note} onChangeText={(text) => onSay({ note: text })} multiline maxLength={LIMITS.note} />
+          <KeptNotes name={first} activityId={activityId} note={note} onUse={(text) => onSay({ note: note.trim() ? `${note.trimEnd()} ${text}` : text })} />
           <Text variant="bodySmall" style={{ color: colours.soft }} role="status">
             {kept ? `Kept. ${first} sees nothing of it yet.` : 'Keeping …'}
           </Text>
@@ -53,10 +75,17 @@ export function AnswerPanel({ piece, open, note, kept, problem, busy, more, onNo
         </>
       ) : (
         <>
+          {go && Object.keys(levels).length > 0 && marks}
           {note ? <View style={styles.word}><Text variant="bodyLarge">{note}</Text></View> : null}
           <Text variant="bodyMedium" style={{ color: colours.soft }}>
             {piece.go ? `You answered this go. It stays as it is.` : `${first} has not sent this yet. What you see is the draft.`}
           </Text>
+          {isToDo(standing) && (
+            <View style={styles.row}>
+              <Button icon="bell" label={`Remind ${first}`} onPress={onRemind}>{`Remind ${first}`}</Button>
+              {remindedAt !== null && <Text variant="bodySmall" style={styles.words}>{`Reminded ${whenWords(remindedAt, Date.now(), zone)}`}</Text>}
+            </View>
+          )}
         </>
       )}
     </View>

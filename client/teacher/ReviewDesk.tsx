@@ -4,7 +4,8 @@ import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { goDocument, useLine } from '../api/queries';
+import { goDocument, keys, useLine } from '../api/queries';
+import { post } from '../api/request';
 import { markItems } from '@lippet/core/page/document';
 import { GoExport } from '../page/GoExport';
 import { HistoryButtons } from '../page/HistoryButtons';
@@ -44,10 +45,11 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const [busy, setBusy] = useState(false);
   // On a phone the answer lies over the tools, so that the work keeps the room.
   const [answering, setAnswering] = useState(false);
+  const [news, setNews] = useState<string | null>(null);
   const line = data?.line ?? [];
   const at = Math.max(0, line.findIndex((each) => each.personId === personId));
   const piece = line[at];
-  const { review, note, write, kept, problem, release } = useReview(piece?.go?.id ?? null, activityId, piece?.pieceId ?? null);
+  const { review, said, write, kept, problem, release } = useReview(piece?.go?.id ?? null, activityId, piece?.pieceId ?? null);
   const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
   const open = Boolean(piece?.standing.state === 'with-teacher' && review && !review.releasedAt);
   const editable = open && loaded && !frozen;
@@ -103,6 +105,16 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     setAnswering(false);
     if (nextWaiting) setPersonId(nextWaiting.personId);
   };
+  const remind = async (person: string | null): Promise<void> => {
+    try {
+      const { told } = await post<{ told: number }>(`/activities/${activityId}/remind`, { person });
+      setNews(told === 0 ? 'Reminded already today. Once a day is enough.' : person ? 'Reminded.' : `Reminded ${told} ${told === 1 ? 'learner' : 'learners'}.`);
+    } catch (failed) {
+      setNews((failed as Error).message);
+    }
+    await client.invalidateQueries({ queryKey: keys.line(activityId) });
+  };
+  const ready = line.filter(({ standing }) => standing.state === 'ready').length;
   const waiting = line.filter(({ standing }) => standing.state === 'with-teacher').length;
   const sheet = (
     <HungSheet
@@ -123,8 +135,8 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const panel = (
     <View testID="answer">
       <AnswerPanel
-        piece={piece} open={open} note={note} kept={kept} problem={problem} busy={busy} more={Boolean(nextWaiting)}
-        onNote={write} onOutcome={(outcome) => void answer(outcome)}
+        activityId={activityId} piece={piece} open={open} said={said} rubric={data.rubric} marking={data.marking} kept={kept} problem={problem} busy={busy} more={Boolean(nextWaiting)} zone={zone}
+        onSay={write} onRemind={() => void remind(piece.personId)} onOutcome={(outcome) => void answer(outcome)}
       />
       <View style={styles.more}>
         {piece.go && paged && <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>}
@@ -142,6 +154,8 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
             <Text variant="bodySmall" style={styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
             {wide && <Button onPress={() => setKeysShown(true)} label="Keys">?</Button>}
           </View>
+          {ready > 0 && <Button icon="bell" label={`Remind all ${ready} who have not sent`} onPress={() => void remind(null)} style={styles.remind}>{`Remind ${ready} to send`}</Button>}
+          {news && <Text variant="bodySmall" role="status">{news}</Text>}
         </View>
         <Line line={line} current={piece.personId} zone={zone} onChoose={setPersonId} />
       </View>
@@ -184,6 +198,7 @@ const styles = StyleSheet.create({
   headWide: { width: 240, gap: 8 },
   headRow: { flexDirection: 'row', alignItems: 'center', gap: 10 },
   grow: { flex: 1 },
+  remind: { alignSelf: 'flex-start', marginBottom: 8 },
   wide: { flex: 1, flexDirection: 'row' },
   table: { flex: 1, backgroundColor: colours.desk },
   saved: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.paper, paddingLeft: 14 },

@@ -1,4 +1,5 @@
 import type { ReviewView } from '@lippet/core/contract/work';
+import { NO_OWN_MARK, type OwnMark } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -10,6 +11,14 @@ import type { LiveDocument } from '../page/liveDocument';
 /** The note is kept this long after the last letter, in milliseconds. */
 const NOTE_REST = 500;
 
+/** What a teacher says beside the marks on the work. */
+export interface Said {
+  note: string;
+  levels: Record<string, number>;
+  own: OwnMark;
+}
+type Typed = Said & { reviewId: string };
+
 /** The review of one go: its note, kept as one types, and its release. */
 export function useReview(goId: string | null, activityId: string, pieceId: string | null) {
   // What was said while there was no network goes on its way here.
@@ -18,12 +27,12 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   const { data: review } = useQuery({
     queryKey: ['review-of', goId], queryFn: () => post<ReviewView>(`/goes/${goId}/review`), enabled: goId !== null, staleTime: Infinity, gcTime: 0,
   });
-  const [typed, setTyped] = useState<{ reviewId: string; note: string } | null>(null);
+  const [typed, setTyped] = useState<Typed | null>(null);
   const [kept, setKept] = useState(true);
   const [problem, setProblem] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const pending = useRef<{ reviewId: string; note: string } | null>(null);
-  const note = review && typed?.reviewId === review.id ? typed.note : (review?.note ?? '');
+  const pending = useRef<Typed | null>(null);
+  const said: Said = review && typed?.reviewId === review.id ? typed : { note: review?.note ?? '', levels: review?.levels ?? {}, own: review?.own ?? NO_OWN_MARK };
 
   const keep = async (): Promise<void> => {
     clearTimeout(timer.current);
@@ -31,7 +40,8 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
     if (!saving) return;
     pending.current = null;
     try {
-      await put(`/reviews/${saving.reviewId}/note`, { note: saving.note });
+      const { reviewId, ...answer } = saving;
+      await put(`/reviews/${reviewId}/note`, answer);
       setKept(pending.current === null);
     } catch (error) {
       pending.current ??= saving;
@@ -42,10 +52,11 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   // Going on to another piece must not leave the last words behind.
   useEffect(() => () => void keep(), [goId]);
 
-  const write = (text: string): void => {
+  const write = (change: Partial<Said>): void => {
     if (!review) return;
-    setTyped({ reviewId: review.id, note: text });
-    pending.current = { reviewId: review.id, note: text };
+    const next = { note: said.note, levels: said.levels, own: said.own, ...change, reviewId: review.id };
+    setTyped(next);
+    pending.current = next;
     setKept(false);
     setProblem(null);
     clearTimeout(timer.current);
@@ -56,16 +67,17 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   const release = async (outcome: Outcome, marks: LiveDocument): Promise<boolean> => {
     if (!review) return false;
     setProblem(null);
-    clearTimeout(timer.current);
-    pending.current = null;
     try {
+      // The levels go with what is kept; the note once more with the release.
+      await keep();
+      if (pending.current) return false;
       await marks.allAtSchool();
       const way = pieceId && onTheirWay(mediaOutbox.state.getState(), `pieces/${pieceId}`);
       if (way) {
         setProblem(`There is still ${wayWords(way)}: what you said. Try again in a moment.`);
         return false;
       }
-      await post<ReviewView>(`/reviews/${review.id}/release`, { outcome, note, extent: marks.extent() });
+      await post<ReviewView>(`/reviews/${review.id}/release`, { outcome, note: said.note, extent: marks.extent() });
       setKept(true);
       await Promise.all([
         client.invalidateQueries({ queryKey: keys.line(activityId) }),
@@ -77,5 +89,5 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
       return false;
     }
   };
-  return { review, note, write, kept, problem, release };
+  return { review, said, write, kept, problem, release };
 }

@@ -6,6 +6,7 @@ import { PATH_DATA, type Background } from '../page/background';
 import { readSpans, type Span } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readSpots, type Spot } from '../page/spots';
+import { MARK_KINDS, NO_MARKING, type Marking } from '../review/rubric';
 import { NO_TEXT, picturesOf, plainWords, readRichText, safeAddress, type RichText } from '../words/richText';
 
 export const PART_KINDS = ['page', 'photo', 'sound', 'film', 'words', 'tick'] as const;
@@ -100,6 +101,8 @@ export interface RubricRow {
   id: string;
   title: string;
   levels: string[];
+  /** How many times it counts, 1 to 10. */
+  weight: number;
 }
 
 /** Dates in milliseconds since 1970; null for none. */
@@ -141,6 +144,8 @@ export interface ActivityPlan {
   choices: ChoicePlan[];
   materials: MaterialPlan[];
   rubric: RubricRow[];
+  /** What mark it gets. */
+  marking: Marking;
   lateAllowed: boolean;
   takeBack: TakeBack;
   /** What it is about and for what ages, by which it is found in the collection. */
@@ -160,7 +165,7 @@ const LONGEST_FILE = 86_400;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 export const EMPTY_PLAN: ActivityPlan = {
-  title: '', subject: '', goal: '', task: NO_TEXT, told: null, supplies: '', minutes: null, parts: [], choices: [], materials: [], rubric: [], lateAllowed: true,
+  title: '', subject: '', goal: '', task: NO_TEXT, told: null, supplies: '', minutes: null, parts: [], choices: [], materials: [], rubric: [], marking: NO_MARKING, lateAllowed: true,
   takeBack: 'begun', topic: '', ages: null, groups: [], learners: [],
 };
 
@@ -183,6 +188,11 @@ function agesOf({ from, to }: Raw): Ages | null {
   const [least, most] = [wholeOf(from, AGE.least, AGE.most), wholeOf(to, AGE.least, AGE.most)];
   return least === undefined || most === undefined ? null : { from: Math.min(least, most), to: Math.max(least, most) };
 }
+
+const readMarking = ({ kind, outOf, halves, levels }: Raw): Marking => ({
+  kind: oneOf(MARK_KINDS, kind, 'none'), outOf: wholeOf(outOf, 1, 1_000) ?? NO_MARKING.outOf, halves: halves === true,
+  levels: (Array.isArray(levels) ? levels : []).slice(0, PLAN_LIMITS.levels).map((level) => textOf(level, PLAN_LIMITS.title)),
+});
 
 const secondsOf = (value: unknown): number | null => (typeof value === 'number' && value > 0 && value <= LONGEST_FILE ? value : null);
 
@@ -266,12 +276,12 @@ export function readPlan(value: unknown): ActivityPlan {
       shown: oneOf(MATERIAL_TIMES, each.shown, 'start'), at: timeOf(each.at),
     }));
   const rubric = distinct(listOf(raw.rubric, PLAN_LIMITS.rows).filter(({ id }) => isId(id)), ({ id }) => id as string)
-    .map(({ id, title, levels }): RubricRow => ({ id: id as string, title: textOf(title, PLAN_LIMITS.line), levels: (Array.isArray(levels) ? levels : []).slice(0, PLAN_LIMITS.levels).map((level) => textOf(level, PLAN_LIMITS.line)) }));
+    .map(({ id, title, levels, weight }): RubricRow => ({ weight: wholeOf(weight, 1, 10) ?? 1, id: id as string, title: textOf(title, PLAN_LIMITS.line), levels: (Array.isArray(levels) ? levels : []).slice(0, PLAN_LIMITS.levels).map((level) => textOf(level, PLAN_LIMITS.line)) }));
   return {
     title: textOf(raw.title, PLAN_LIMITS.title), subject: textOf(raw.subject, PLAN_LIMITS.title), goal: textOf(raw.goal, PLAN_LIMITS.line),
     task: readRichText(raw.task), told: readTold(rawOf(raw.told)), supplies: textOf(raw.supplies, PLAN_LIMITS.line), minutes: wholeOf(raw.minutes, 1, 6_000) ?? null,
     topic: textOf(raw.topic, PLAN_LIMITS.title), ages: agesOf(rawOf(raw.ages)),
-    parts, choices, materials, rubric, lateAllowed: raw.lateAllowed !== false, takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
+    parts, choices, materials, rubric, marking: readMarking(rawOf(raw.marking)), lateAllowed: raw.lateAllowed !== false, takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
     groups: distinct(listOf(raw.groups, PLAN_LIMITS.groups).filter(({ group }) => isId(group)).map((each) => ({ group: each.group as string, folder: idOr(each.folder), free: each.free === true, ...datesOf(each) })), ({ group }) => group),
     learners: distinct(listOf(raw.learners, PLAN_LIMITS.learners).filter(({ person }) => isId(person)).map((each) => ({ person: each.person as string, ...datesOf(each) })), ({ person }) => person),
   };
@@ -332,6 +342,8 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
     if (kind === 'text' ? !words.trim() : kind === 'link' ? !safeAddress(address) : !media) add('materials', kind === 'link' ? `${name} needs an address that begins with https://.` : `${name} is empty.`);
     if (shown === 'at' && at === null) add('materials', `${name} needs the time from which it is shown.`);
   });
+  const { kind, levels: marks } = plan.marking;
+  if (kind === 'level' && (marks.length < 2 || marks.some((level) => !level.trim()))) add('rubric', 'A mark as a level needs at least two levels in words.');
   plan.rubric.forEach(({ title, levels }, i) => {
     if (!title.trim() || levels.length < 2 || levels.some((level) => !level.trim())) add('rubric', `${named(title, `Line ${i + 1} of what good work shows`)} needs a name and at least two levels in words.`);
   });

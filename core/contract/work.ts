@@ -6,6 +6,7 @@ import type { Completeness } from '../schedule/completeness';
 import type { RichText } from '../words/richText';
 import type { MaterialView } from './activities';
 import type { ChoicePlan, PartKind, RubricRow, ToldTask } from './plan';
+import type { Marking, MarkView, OwnMark } from '../review/rubric';
 import type { Outcome, PieceFacts, PieceStanding } from '../schedule/pieceState';
 import { LIMITS } from './limits';
 
@@ -73,13 +74,21 @@ export interface NowView {
   unseenUpdates: number;
 }
 
+export const FELT = ['easy', 'right', 'hard'] as const;
+/** How a piece was for its learner. */
+export type Felt = (typeof FELT)[number];
+export const FELT_WORDS: Record<Felt, string> = { easy: 'Easy', right: 'Just right', hard: 'Hard' };
+
 export interface GoView {
   id: string;
   go: number;
   sentAt: number;
   late: boolean;
   word: string | null;
-  review: { id: string; outcome: Outcome; note: string; releasedAt: number; teacher: string } | null;
+  felt: Felt | null;
+  /** A word that is spoken: id of its Media. */
+  voice: string | null;
+  review: { id: string; outcome: Outcome; note: string; releasedAt: number; teacher: string; marked: MarkView | null } | null;
 }
 
 /** A go as it was sent, with all that is needed to show it. */
@@ -147,7 +156,9 @@ export interface HungPiece {
   pieceId: string | null;
   standing: PieceStanding;
   completeness: Completeness;
-  go: { id: string; go: number; sentAt: number; word: string | null } | null;
+  go: { id: string; go: number; sentAt: number; word: string | null; felt: Felt | null; voice: string | null } | null;
+  /** When the learner was last reminded to send it; null for never. */
+  remindedAt: number | null;
   pictureVersion: string;
 }
 
@@ -158,6 +169,8 @@ export interface ReviewLineView {
   task: string;
   parts: PartView[];
   pages: PagePlan[];
+  rubric: RubricRow[];
+  marking: Marking;
   line: HungPiece[];
 }
 
@@ -167,6 +180,8 @@ export interface ReviewView {
   note: string;
   outcome: Outcome | null;
   releasedAt: number | null;
+  levels: Record<string, number>;
+  own: OwnMark;
 }
 
 export interface ClassView {
@@ -209,11 +224,32 @@ export const sendBody = yup.object({
   /** Base64 of the draft's extent (see core/page/holds). */
   extent: bytes.required('Say what was drawn: the extent of the document.'),
   word: yup.string().trim().max(LIMITS.word, `A word with it has at most ${LIMITS.word} characters.`),
+  felt: yup.string<Felt>().oneOf([...FELT], 'It was "easy", "right" or "hard".').nullable(),
+  voice: yup.string().uuid('The voice’s id must be a UUID.').nullable(),
+});
+
+/** A mark that a teacher says; what is left out is left to the computation. */
+const ownMark = yup.object({
+  points: yup.number().min(0, 'A mark has no fewer points than none.').max(1_000, 'A mark has at most 1000 points.').nullable().default(null),
+  level: yup.number().integer().min(0).max(20).nullable().default(null),
+  words: yup.string().trim().max(LIMITS.word).default(''),
 });
 
 export const noteBody = yup.object({
+  // Read by readLevels, which takes anything.
+  levels: yup.mixed<object>(),
+  own: ownMark.default(undefined),
   note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
 });
+
+export const keptNoteBody = yup.object({
+  id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that keeping it twice is once.'),
+  words: yup.string().trim().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).required('Say what the note is.'),
+});
+export const useNoteBody = yup.object({ activity: yup.string().uuid('That is no activity.').required('Say for which activity.') });
+
+/** One learner, or all whose piece is complete. */
+export const remindBody = yup.object({ person: yup.string().uuid('That is no learner.').nullable().default(null) });
 
 export const releaseBody = yup.object({
   outcome: yup

@@ -2,6 +2,7 @@
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { ActivityState } from '@lippet/core/contract/activities';
 import type { ActivityPlan, Ages, ChoicePlan, MaterialPlan, PartKind, PartSettings, RubricRow, TakeBack, ToldTask } from '@lippet/core/contract/plan';
+import type { Marking } from '@lippet/core/review/rubric';
 import type { RichText } from '@lippet/core/words/richText';
 import { COMMON, Row, dates, flag, id, integer, json, list, maybeJson, maybeText, maybeTime, maybeUuid, now, text, uuid } from './columns';
 
@@ -23,6 +24,7 @@ export class Activity extends Row<Activity> {
   declare choices: CreationOptional<ChoicePlan[]>;
   declare materials: CreationOptional<MaterialPlan[]>;
   declare rubric: CreationOptional<RubricRow[]>;
+  declare marking: CreationOptional<Marking | null>;
   /** What is typed and not given out yet; null where there is nothing of the kind. */
   declare draft: CreationOptional<ActivityPlan | null>;
   /** Counts every saving of the draft, so that two who type at once cannot overwrite each other. */
@@ -92,7 +94,7 @@ export function defineActivities(sequelize: Sequelize): void {
     {
       id: id(), teacherId: uuid(), title: text(), subject: text(), goal: maybeText(), task: json(), minutes: { type: DataTypes.INTEGER },
       lateAllowed: flag(), state: text(), supplies: { ...text(), defaultValue: '' }, takeBack: { ...text(), defaultValue: 'begun' },
-      told: { type: DataTypes.JSONB }, choices: list(), materials: list(), rubric: list(), draft: { type: DataTypes.JSONB }, draftVersion: { ...integer(), defaultValue: 0 },
+      told: { type: DataTypes.JSONB }, choices: list(), materials: list(), rubric: list(), marking: maybeJson(), draft: { type: DataTypes.JSONB }, draftVersion: { ...integer(), defaultValue: 0 },
       topic: { ...text(), defaultValue: '' }, ages: maybeJson(), changedAt: now(), createdAt: now(),
     },
     { ...common, tableName: 'activities' },

@@ -1,6 +1,7 @@
 /** What learners make, send and get back. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
-import type { ExportStyle, Manifest } from '@lippet/core/contract/work';
+import type { Marked } from '@lippet/core/review/rubric';
+import type { ExportStyle, Felt, Manifest } from '@lippet/core/contract/work';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { COMMON, Row, bytes, flag, id, integer, json, maybeInteger, maybeText, maybeTime, now, serial, text, time, uuid } from './columns';
@@ -45,6 +46,10 @@ export class Submission extends Row<Submission> {
   declare document: Buffer;
   declare manifest: Manifest;
   declare word: string | null;
+  /** How it was for the learner. */
+  declare felt: CreationOptional<Felt | null>;
+  /** A word that is spoken. */
+  declare voiceId: CreationOptional<string | null>;
   declare withdrawnAt: CreationOptional<Date | null>;
 }
 
@@ -57,6 +62,8 @@ export class Review extends Row<Review> {
   /** First mark or first written word. */
   declare begunAt: CreationOptional<Date | null>;
   declare releasedAt: CreationOptional<Date | null>;
+  /** What is said by the rubric. */
+  declare marked: CreationOptional<Marked | null>;
   /** The marks as released. */
   declare marks: CreationOptional<Buffer | null>;
 }
@@ -102,14 +109,14 @@ export function definePieces(sequelize: Sequelize): void {
   Submission.init(
     {
       id: id(), pieceId: uuid(), go: integer(), key: uuid(), sentAt: time(), late: flag(), document: bytes(), manifest: json(),
-      word: maybeText(), withdrawnAt: maybeTime(),
+      word: maybeText(), felt: maybeText(), voiceId: { type: DataTypes.UUID }, withdrawnAt: maybeTime(),
     },
     { ...common, tableName: 'submissions' },
   );
   Review.init(
     {
       id: id(), submissionId: uuid(), reviewerId: uuid(), note: { ...text(), defaultValue: '' }, outcome: maybeText(),
-      begunAt: maybeTime(), releasedAt: maybeTime(), marks: { type: DataTypes.BLOB },
+      begunAt: maybeTime(), releasedAt: maybeTime(), marked: { type: DataTypes.JSONB }, marks: { type: DataTypes.BLOB },
     },
     { ...common, tableName: 'reviews' },
   );

@@ -10,7 +10,7 @@ export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part } from './acti
 export { Media, Upload, CaptureLink, CapturePhoto, Speech } from './files';
 export { School, Person, Group, Membership, Session, SignInAttempt } from './people';
 export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, Export } from './pieces';
-export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, Letter } from './talk';
+export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, Letter } from './talk';
 
 /** Ties the models to a database. Called once for each connection pool. */
 export function defineTables(sequelize: Sequelize): void {

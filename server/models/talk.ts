@@ -80,6 +80,17 @@ export class Update extends Row<Update> {
   declare seenAt: CreationOptional<Date | null>;
 }
 
+/** A note that a teacher keeps to say again. */
+export class KeptNote extends Row<KeptNote> {
+  declare id: string;
+  declare teacherId: string;
+  /** `{name}` stands for the learner's first name. */
+  declare words: string;
+  /** How often it was used, by activity. */
+  declare uses: CreationOptional<Record<string, number>>;
+  declare createdAt: CreationOptional<Date>;
+}
+
 /** What would be mailed: school has no mail service, so it lies here, to be looked at. */
 export class Letter extends Row<Letter> {
   declare id: string;
@@ -113,5 +124,6 @@ export function defineTalk(sequelize: Sequelize): void {
     { id: id(), personId: uuid(), kind: text(), words: text(), path: text(), key: maybeText(), at: now(), seenAt: maybeTime() },
     { ...common, tableName: 'updates' },
   );
+  KeptNote.init({ id: id(), teacherId: uuid(), words: text(), uses: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} }, createdAt: now() }, { ...common, tableName: 'kept_notes' });
   Letter.init({ id: id(), personId: uuid(), address: text(), subject: text(), words: text(), at: now() }, { ...common, tableName: 'letters' });
 }

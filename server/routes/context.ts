@@ -11,6 +11,7 @@ import type { CalendarService } from '../services/calendar';
 import type { ClassroomService } from '../services/classroom';
 import type { FolderService } from '../services/folders';
 import type { JoiningService } from '../services/joining';
+import type { KeptNoteService } from '../services/keptNotes';
 import type { LetterService } from '../services/letters';
 import type { ReminderService } from '../services/reminders';
 import type { CaptureService } from '../services/captures';
@@ -49,6 +50,7 @@ export interface Services {
   classroom: ClassroomService;
   folders: FolderService;
   joining: JoiningService;
+  keptNotes: KeptNoteService;
   letters: LetterService;
   reminders: ReminderService;
   hub: SyncHub;

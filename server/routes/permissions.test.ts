@@ -10,7 +10,7 @@ jest.setTimeout(30_000);
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string; group: string; notice: string; question: string; folder: string }
+interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string; group: string; notice: string; question: string; folder: string; kept: string }
 interface Row {
   path: (ids: Ids) => string;
   /** The method that is asked with, where it is another than the route's. */
@@ -105,6 +105,11 @@ const TABLE: Record<string, Row> = {
   'POST /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
   'DELETE /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
   'GET /api/activities/:id/line': { path: ({ activity }) => `/api/activities/${activity}/line`, allowed: { teacher: 200 } },
+  'GET /api/kept-notes': { path: () => '/api/kept-notes', allowed: signedIn(200) },
+  'POST /api/kept-notes': { path: () => '/api/kept-notes', body: () => ({ id: randomUUID(), words: 'Look again' }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
+  'POST /api/kept-notes/:id/use': { path: ({ kept }) => `/api/kept-notes/${kept}/use`, body: ({ activity }) => ({ activity }), allowed: { teacher: 204 } },
+  'DELETE /api/kept-notes/:id': { path: ({ kept }) => `/api/kept-notes/${kept}`, allowed: { teacher: 200 } },
+  'POST /api/activities/:id/remind': { path: ({ activity }) => `/api/activities/${activity}/remind`, body: () => ({ person: null }), allowed: { teacher: 200 } },
   'POST /api/goes/:id/review': { path: ({ go }) => `/api/goes/${go}/review`, allowed: { teacher: 200 } },
   'PUT /api/reviews/:id/note': { path: ({ review }) => `/api/reviews/${review}/note`, body: () => ({ note: 'x' }), allowed: { teacher: 200 } },
   'POST /api/reviews/:id/release': {
@@ -195,7 +200,9 @@ describe('permissions', () => {
     await teacher.json('POST', `/api/groups/${school.groups.reeds}/notices`, { id: notice, words: 'Boots on Friday' });
     await teacher.json('PUT', `/api/groups/${school.groups.reeds}/question`, { id: question, words: 'How is the wind?', seenBy: 'teacher' });
     await teacher.json('PUT', `/api/groups/${school.groups.reeds}/folders`, { id: folder, title: 'Knot week' });
-    ids = { notice, question, folder, activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message, group: school.groups.reeds };
+    const kept = randomUUID();
+    await teacher.json('POST', '/api/kept-notes', { id: kept, words: 'Look again' });
+    ids = { notice, question, folder, kept, activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message, group: school.groups.reeds };
   });
   afterAll(() => school.close());
 

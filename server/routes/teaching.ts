@@ -1,21 +1,37 @@
 import { Hono } from 'hono';
-import { noteBody, releaseBody } from '@lippet/core/contract/work';
+import { keptNoteBody, noteBody, releaseBody, remindBody, useNoteBody } from '@lippet/core/contract/work';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** The teacher's side: what waits, the line, answering, the class. */
-export function teachingRoutes({ reviews }: Services): Hono<AppEnv> {
+export function teachingRoutes({ reviews, keptNotes }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/to-review', async (c) => c.json(await reviews.toReview(signedIn(c))));
   routes.get('/activities/:id/line', async (c) => c.json(await reviews.line(signedIn(c), id(c))));
+  routes.post('/activities/:id/remind', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await reviews.remind(actor, id(c), (await body(c, remindBody)).person));
+  });
   routes.post('/goes/:id/review', async (c) => c.json(await reviews.open(signedIn(c), id(c))));
   routes.put('/reviews/:id/note', async (c) => {
     const actor = signedIn(c);
-    return c.json(await reviews.saveNote(actor, id(c), (await body(c, noteBody)).note));
+    return c.json(await reviews.saveNote(actor, id(c), await body(c, noteBody)));
   });
   routes.post('/reviews/:id/release', async (c) => {
     const actor = signedIn(c);
     return c.json(await reviews.release(actor, id(c), await body(c, releaseBody)));
   });
+  routes.get('/kept-notes', async (c) => c.json(await keptNotes.list(signedIn(c))));
+  routes.post('/kept-notes', async (c) => {
+    const actor = signedIn(c);
+    const { id: note, words } = await body(c, keptNoteBody);
+    return c.json(await keptNotes.keep(actor, note, words), 201);
+  });
+  routes.post('/kept-notes/:id/use', async (c) => {
+    const actor = signedIn(c);
+    await keptNotes.use(actor, id(c), (await body(c, useNoteBody)).activity);
+    return c.body(null, 204);
+  });
+  routes.delete('/kept-notes/:id', async (c) => c.json(await keptNotes.forget(signedIn(c), id(c))));
   routes.get('/classes', async (c) => c.json(await reviews.classes(signedIn(c))));
   return routes;
 }

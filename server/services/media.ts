@@ -237,9 +237,9 @@ export class MediaService {
    * takes that were not chosen are gone. Run twice, or broken off and run again, it comes to the same.
    */
   async keepWhatWasSent(pieceId: string): Promise<void> {
-    const goes = await Submission.findAll({ where: { pieceId, withdrawnAt: null }, attributes: ['id', 'document'] });
+    const goes = await Submission.findAll({ where: { pieceId, withdrawnAt: null }, attributes: ['id', 'document', 'voiceId'] });
     const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) }, attributes: ['marks'] });
-    const sent = new Set([...goes.flatMap(({ document }) => mediaOf(documentOf(document))), ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : []))]);
+    const sent = new Set([...goes.flatMap(({ voiceId }) => voiceId ?? []), ...goes.flatMap(({ document }) => mediaOf(documentOf(document))), ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : []))]);
     const said = new Set((await Message.findAll({ where: { mediaId: { [Op.not]: null } }, attributes: ['mediaId'] })).map(({ mediaId }) => mediaId));
     const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id) && !said.has(id));
     for (const media of others) {

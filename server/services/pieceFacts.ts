@@ -2,6 +2,7 @@ import { literal, QueryTypes, type Sequelize, type Transaction } from 'sequelize
 import type { PieceProgress } from '@lippet/core/page/progress';
 import { measureProgress } from '@lippet/core/page/progress';
 import type { PartKind, TakeBack } from '@lippet/core/contract/plan';
+import type { Felt } from '@lippet/core/contract/work';
 import { completeness, type ChoiceNeed, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
 import { Activity, Part, Piece } from '../models/tables';
@@ -21,7 +22,7 @@ export interface Standing {
   standing: PieceStanding;
   completeness: Completeness;
   progress: PieceProgress;
-  latestGo: { id: string; go: number; sentAt: number; word: string | null } | null;
+  latestGo: { id: string; go: number; sentAt: number; word: string | null; felt: Felt | null; voice: string | null } | null;
   touchedAt: number | null;
   ownDay: string | null;
   folder: { id: string; title: string } | null;
@@ -60,6 +61,8 @@ interface FactRow {
   go: number | null;
   sent_at: Date | null;
   word: string | null;
+  felt: Felt | null;
+  voice_id: string | null;
   begun_at: Date | null;
   released_at: Date | null;
   outcome: Outcome | null;
@@ -125,7 +128,7 @@ export class PieceFactsService {
               a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state, a.left_at,
               p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
               o.day::text AS own_day, a.folder_id, a.folder, a.free,
-              s.id AS submission_id, s.go, s.sent_at, s.word, r.begun_at, r.released_at, r.outcome
+              s.id AS submission_id, s.go, s.sent_at, s.word, s.felt, s.voice_id, r.begun_at, r.released_at, r.outcome
        FROM pairs a
        JOIN people t ON t.id = a.teacher_id
        LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = a.person_id
@@ -133,7 +136,7 @@ export class PieceFactsService {
        LEFT JOIN LATERAL (
          SELECT id, created_at FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
        LEFT JOIN LATERAL (
-         SELECT id, go, sent_at, word FROM submissions
+         SELECT id, go, sent_at, word, felt, voice_id FROM submissions
          WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
        LEFT JOIN reviews r ON r.submission_id = s.id
        -- What is put away is kept for those who have begun it; so is the work of who has left.
@@ -200,7 +203,7 @@ export class PieceFactsService {
       title: row.title, subject: row.subject, teacher: row.teacher, minutes: row.minutes,
       facts, standing: pieceState(facts, this.clock()), completeness: done, progress,
       latestGo: row.submission_id === null ? null : {
-        id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word,
+        id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word, felt: row.felt, voice: row.voice_id,
       },
       touchedAt: done.made ? time(row.touched_at) : null, ownDay: row.own_day,
       folder: row.folder_id ? { id: row.folder_id, title: row.folder! } : null, free: row.free, kinds: needs.kinds,

@@ -5,11 +5,12 @@ import { startDocument } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
+import { markView } from '@lippet/core/review/rubric';
 import { partBegun } from '@lippet/core/schedule/completeness';
 import { plainWords } from '@lippet/core/words/richText';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import type { ChoosableView } from '@lippet/core/contract/class';
-import type { GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
+import type { Felt, GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
 import { Activity, OwnDay, Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
@@ -28,6 +29,8 @@ export interface SendRequest {
   /** Base64 of the client's document extent. */
   extent: string;
   word?: string;
+  felt?: Felt | null;
+  voice?: string | null;
 }
 
 /** Opening, sending and taking back pieces. */
@@ -111,14 +114,14 @@ export class PieceService {
     });
     const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) } });
     const people = await Person.findAll({ where: { id: reviews.map((review) => review.reviewerId) } });
-    return goes.map(({ id, go, sentAt, late, word }) => {
+    return goes.map(({ id, go, sentAt, late, word, felt, voiceId }) => {
       const review = reviews.find((each) => each.submissionId === id && each.releasedAt !== null);
       return {
-        id, go, sentAt: sentAt.getTime(), late, word,
+        id, go, sentAt: sentAt.getTime(), late, word, felt: felt ?? null, voice: voiceId ?? null,
         review: review
           ? {
               id: review.id, outcome: review.outcome!, note: review.note, releasedAt: review.releasedAt!.getTime(),
-              teacher: people.find((person) => person.id === review.reviewerId)!.name,
+              teacher: people.find((person) => person.id === review.reviewerId)!.name, marked: review.marked ? markView(review.marked) : null,
             }
           : null,
       };
@@ -175,7 +178,7 @@ export class PieceService {
       }
       const doc = await this.log.document(ref, transaction);
       insistOnAll(doc, request.extent);
-      if (!(await this.media.allHere(mediaOf(doc), pieceId))) {
+      if (!(await this.media.allHere([...mediaOf(doc), ...(request.voice ? [request.voice] : [])], pieceId))) {
         throw new ProblemError('still-arriving', 'A picture or a recording is still on its way to school. It all goes as soon as that is there.');
       }
       if (!standing.completeness.made) {
@@ -185,7 +188,7 @@ export class PieceService {
     });
     this.hub().announce(ref, 'frozen');
     return {
-      id: sent.id, go: sent.go, sentAt: sent.sentAt.getTime(), late: sent.late, word: sent.word, review: null,
+      id: sent.id, go: sent.go, sentAt: sent.sentAt.getTime(), late: sent.late, word: sent.word, felt: sent.felt ?? null, voice: sent.voiceId ?? null, review: null,
     };
   }
 
@@ -206,7 +209,7 @@ export class PieceService {
       {
         id: randomUUID(), pieceId, go: (standing.facts.latest?.go ?? 0) + 1, key: request.key, sentAt,
         late: standing.facts.due !== null && sentAt.getTime() > standing.facts.due,
-        document: Buffer.from(Y.encodeStateAsUpdate(doc)), manifest, word: request.word || null,
+        document: Buffer.from(Y.encodeStateAsUpdate(doc)), manifest, word: request.word || null, felt: request.felt ?? null, voiceId: request.voice ?? null,
       },
       { transaction },
     );

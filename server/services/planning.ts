@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { ActivityCard, PlanGroup, PlanView } from '@lippet/core/contract/activities';
 import { EMPTY_PLAN, mediaOfPlan, planTroubles, readPlan, type ActivityPlan, type Dates } from '@lippet/core/contract/plan';
+import { NO_MARKING } from '@lippet/core/review/rubric';
 import { partBegun } from '@lippet/core/schedule/completeness';
 import { Activity, Assignment, Group, LearnerDates, Media, Membership, Part, Person } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -104,7 +105,7 @@ export class PlanningService {
     ];
     const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack } = activity;
     return {
-      title, subject, goal: goal ?? '', task, told: told ?? null, supplies: supplies!, minutes, lateAllowed, takeBack: takeBack!, choices: choices!, materials: materials!, rubric: rubric!,
+      title, subject, goal: goal ?? '', task, told: told ?? null, supplies: supplies!, minutes, lateAllowed, takeBack: takeBack!, choices: choices!, materials: materials!, rubric: rubric!, marking: activity.marking ?? NO_MARKING,
       parts: parts.map(({ id, kind, title: name, required, choice, waits, settings }) => ({ id, kind, title: name, required, choice: choice ?? null, waits: waits!, settings })),
       topic: activity.topic!, ages: activity.ages ?? null,
       groups: assigned.map((each) => ({ group: each.groupId, folder: each.folderId ?? null, free: each.free!, ...datesOf(each) })), learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
@@ -205,11 +206,11 @@ export class PlanningService {
 
   /** @returns ids of the groups that did not have it before */
   private async replace({ activity, assigned }: Found, plan: ActivityPlan, transaction: Transaction): Promise<string[]> {
-    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, topic, ages, parts, groups, learners } = plan;
+    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, marking, lateAllowed, takeBack, topic, ages, parts, groups, learners } = plan;
     const activityId = activity.id;
     const at = new Date(this.clock());
     await activity.update(
-      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack, topic: topic.trim(), ages, state: 'set', draft: null, changedAt: at },
+      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, told, supplies, minutes, choices, materials, rubric, marking, lateAllowed, takeBack, topic: topic.trim(), ages, state: 'set', draft: null, changedAt: at },
       { transaction },
     );
     const before = await Part.findAll({ where: { activityId }, transaction });

@@ -1,11 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { UniqueConstraintError, type Sequelize } from 'sequelize';
+import { Op, UniqueConstraintError, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
+import { markView, NO_MARKING, NO_OWN_MARK, readLevels, type Marked, type OwnMark } from '@lippet/core/review/rubric';
 import { plainWords } from '@lippet/core/words/richText';
 import { voicesOf } from '@lippet/core/recording/moments';
+import { isToDo } from '@lippet/core/schedule/nowList';
+import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { PIECE_STATES, type Outcome } from '@lippet/core/schedule/pieceState';
 import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, ReviewView } from '@lippet/core/contract/work';
-import { Activity, Assignment, Group, Membership, Person, Piece, Review, Submission } from '../models/tables';
+import { Activity, Assignment, Group, Membership, Person, Piece, Review, School, Submission, Update } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -26,6 +29,8 @@ interface GoContext {
   /** The group as whose work it counts. */
   work: { groupId: string };
 }
+
+const reminderKey = (activityId: string): string => `remind:${activityId}:`;
 
 /** The teacher's side: what waits, the line, marks, notes and outcomes. */
 export class ReviewService {
@@ -71,11 +76,12 @@ export class ReviewService {
       activityParts(activityId),
     ]);
     const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
+    const reminded = await this.reminded(activityId);
     const line = standings.map((each): HungPiece => {
       const person = people.find(({ id }) => id === each.personId)!;
       return {
         personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
-        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion,
+        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, remindedAt: reminded.get(person.id) ?? null,
       };
     });
     const waits = (piece: HungPiece): boolean => piece.standing.state === 'with-teacher';
@@ -86,7 +92,36 @@ export class ReviewService {
         PIECE_STATES.indexOf(b.standing.state) - PIECE_STATES.indexOf(a.standing.state) ||
         a.name.localeCompare(b.name),
     );
-    return { activityId, title: activity.title, group: groups.map(({ name }) => name).join(', '), task: plainWords(activity.task), parts, pages, line };
+    return { activityId, title: activity.title, group: groups.map(({ name }) => name).join(', '), task: plainWords(activity.task), parts, pages, rubric: activity.rubric ?? [], marking: activity.marking ?? NO_MARKING, line };
+  }
+
+  /** When each learner was last reminded of an activity. */
+  private async reminded(activityId: string): Promise<Map<string, number>> {
+    const rows = await Update.findAll({ where: { key: { [Op.like]: `${reminderKey(activityId)}%` } }, attributes: ['personId', 'at'], order: [['at', 'ASC']] });
+    return new Map(rows.map(({ personId, at }) => [personId, at!.getTime()]));
+  }
+
+  /**
+   * Reminds learners of what they have not sent: one, or all whose piece is complete. Each at most once a day of the school.
+   *
+   * @returns how many were told
+   */
+  async remind(actor: Actor, activityId: string, personId: string | null): Promise<{ told: number }> {
+    const { line } = await this.line(actor, activityId);
+    const concerned = line.filter(({ personId: each, standing }) => isToDo(standing) && (personId === null ? standing.state === 'ready' : each === personId));
+    if (personId !== null && concerned.length === 0) throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');
+    const teacher = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
+    const { zone } = await School.findByPk(teacher.schoolId, { rejectOnEmpty: true });
+    const { title } = await Activity.findByPk(activityId, { rejectOnEmpty: true });
+    return this.sequelize.transaction(async (transaction) => {
+      let told = 0;
+      for (const { personId: each, standing } of concerned) {
+        const words = standing.state === 'ready' ? `${teacher.name} waits for it: ${title} is all done, and not sent yet` : `${teacher.name} reminds you of ${title}`;
+        const news = { kind: 'unsent', words, path: `/activity/${activityId}`, key: `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}` } as const;
+        if (await tellPerson(each, news, transaction)) told += 1;
+      }
+      return { told };
+    });
   }
 
   private async goContext(goId: string): Promise<GoContext> {
@@ -140,15 +175,20 @@ export class ReviewService {
     return { ...context, review };
   }
 
-  /** Keeps the note as it is typed. Only the teacher sees it until it is released. */
-  async saveNote(actor: Actor, reviewId: string, note: string): Promise<ReviewView> {
-    await this.reviewContext(actor, reviewId);
+  /** Keeps the note as it is typed, and what is said by the rubric. Only teachers see it until it is released. */
+  async saveNote(actor: Actor, reviewId: string, { note, levels, own }: { note: string; levels?: object; own?: OwnMark }): Promise<ReviewView> {
+    const { activity } = await this.reviewContext(actor, reviewId);
     return this.sequelize.transaction(async (transaction) => {
       const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
       const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
       insistOpen(review, go);
-      const begunAt = review.begunAt ?? (note.trim() ? new Date(this.clock()) : null);
-      return viewOf(await review.update({ note, begunAt }, { transaction }));
+      const marking = activity.marking ?? NO_MARKING;
+      const before = review.marked;
+      const marked: Marked | null = levels || own || before
+        ? { rows: activity.rubric ?? [], marking, levels: readLevels(levels ?? before?.levels, activity.rubric ?? [], marking.halves), own: own ?? before?.own ?? NO_OWN_MARK }
+        : null;
+      const begunAt = review.begunAt ?? (note.trim() || (marked && markView(marked)) ? new Date(this.clock()) : null);
+      return viewOf(await review.update({ note, begunAt, marked }, { transaction }));
     });
   }
 
@@ -240,6 +280,6 @@ function insistOpen(review: Review, go: Submission): void {
   if (go.withdrawnAt) throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
 }
 
-const viewOf = ({ id, submissionId, note, outcome, releasedAt }: Review): ReviewView => ({
-  id, goId: submissionId, note, outcome: outcome ?? null, releasedAt: releasedAt ? releasedAt.getTime() : null,
+const viewOf = ({ id, submissionId, note, outcome, releasedAt, marked }: Review): ReviewView => ({
+  id, goId: submissionId, note, levels: marked?.levels ?? {}, own: marked?.own ?? NO_OWN_MARK, outcome: outcome ?? null, releasedAt: releasedAt ? releasedAt.getTime() : null,
 });

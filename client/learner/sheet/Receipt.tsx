@@ -1,10 +1,11 @@
-import type { GoView } from '@lippet/core/contract/work';
+import { FELT_WORDS, type GoView } from '@lippet/core/contract/work';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useRouter } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import { AccessibilityInfo, Animated, Easing, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
+import { FeltShape } from '../../ui/FeltSign';
 import { Stamp } from '../../ui/Stamp';
 import { colours } from '../../ui/theme';
 
@@ -27,6 +28,7 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
       <Text variant="bodyLarge" style={styles.centre} role="status">
         {`${title}, go ${go.go}, was sent ${whenWords(go.sentAt, Date.now(), zone)}${go.late ? ', after it was due' : ''}.`}
       </Text>
+      {go.felt && <View style={styles.felt}><FeltShape felt={go.felt} /><Text variant="bodyLarge">{FELT_WORDS[go.felt]}</Text></View>}
       {go.word && <Text variant="bodyLarge" style={styles.centre}>{`“${go.word}”`}</Text>}
       <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>Back to Now</Button>
     </View>
@@ -36,4 +38,5 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center', justifyContent: 'center', padding: 24, gap: 18 },
   centre: { textAlign: 'center' },
+  felt: { flexDirection: 'row', alignItems: 'center', gap: 10 },
 });

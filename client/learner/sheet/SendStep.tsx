@@ -1,6 +1,6 @@
 import { LIMITS } from '@lippet/core/contract/limits';
 import type { ChoicePlan } from '@lippet/core/contract/plan';
-import type { PartView, PieceView } from '@lippet/core/contract/work';
+import { FELT, FELT_WORDS, type Felt, type PartView, type PieceView } from '@lippet/core/contract/work';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } from '@lippet/core/page/progress';
 import { timeWords } from '@lippet/core/recording/moments';
@@ -14,15 +14,19 @@ import { answerWords } from '@lippet/core/words/answers';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { SayNote } from '../../capture/SayNote';
 import { warningLine } from '../../capture/warningWords';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
 import { faultLine } from '../../recording/faultWords';
+import { VoiceButton } from '../../recording/VoiceButton';
 import { TakeThumb } from '../../recording/TakeThumb';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
+import { FeltShape } from '../../ui/FeltSign';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
+import { Press } from '../../ui/Press';
 import { Say } from '../../ui/Say';
 import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
 import { Receipt } from './Receipt';
@@ -82,6 +86,8 @@ const MOST_SHOWN = 4;
 export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: Props) {
   const { sending, send, stop } = useSend(piece, live);
   const [word, setWord] = useState('');
+  const [felt, setFelt] = useState<Felt | null>(null);
+  const [voice, setVoice] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
   // Measured from, and drawn from, the very document that will be frozen.
   const progress = useMemo(() => measureProgress(live.doc), [live]);
@@ -104,7 +110,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
   const busy = sending.step === 'sending' || sending.step === 'waiting';
   const go = (): void => {
     setAsking(false);
-    void send(word);
+    void send({ word, felt, voice });
   };
 
   return (
@@ -158,7 +164,21 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
           </Pressable>
         ))}
         <Text variant="headlineSmall" role="heading" aria-level={2}>A word with it</Text>
+        <View role="radiogroup" aria-label="How it was for you" style={styles.felts}>
+          {FELT.map((each) => (
+            <Press key={each} role="radio" aria-checked={felt === each} aria-label={FELT_WORDS[each]} flat={felt === each} fill={felt === each ? colours.ochre : colours.scrap} onPress={() => setFelt(felt === each ? null : each)} style={styles.felt}>
+              <FeltShape felt={each} />
+              <Text variant="labelMedium">{FELT_WORDS[each]}</Text>
+            </Press>
+          ))}
+        </View>
         <Field label={`For ${teacher} to read`} value={word} onChangeText={setWord} multiline maxLength={LIMITS.word} />
+        {voice ? (
+          <View style={styles.felts}>
+            <VoiceButton voice={voice} label="what you said" />
+            <Button icon="bin" onPress={() => setVoice(null)}>Leave it out</Button>
+          </View>
+        ) : <SayNote home={`pieces/${piece.id}`} onSaid={setVoice} />}
         {sending.step === 'refused' && <Say>{sending.why}</Say>}
         {sending.step === 'waiting' && <Say calm>{sending.why}</Say>}
       </ScrollView>
@@ -195,6 +215,8 @@ const styles = StyleSheet.create({
   pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, maxWidth: 160 },
   picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   words: { flex: 1, gap: 2 },
+  felts: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, alignItems: 'center' },
+  felt: { minWidth: 92, padding: 8, alignItems: 'center', gap: 4 },
   foot: { width: '100%', maxWidth: 640, padding: 18, paddingTop: 8, gap: 10 },
   written: { fontFamily: faces.reading, fontSize: 15, lineHeight: 21 },
   hint: { color: colours.soft, textAlign: 'center' },

@@ -4,8 +4,12 @@ import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
+import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { MarkingChoice } from './MarkingChoice';
+
+const WEIGHTS = [{ value: '1', word: 'Counts once' }, { value: '2', word: 'Twice' }, { value: '3', word: 'Three times' }] as const;
 
 interface Props {
   plan: ActivityPlan;
@@ -30,10 +34,12 @@ export function RubricSection({ plan, change }: Props) {
               {row.levels.length > 2 && <Press flat aria-label={`Take level ${n + 1} away`} onPress={() => put(row.id, (now) => ({ ...now, levels: now.levels.filter((_, k) => k !== n) }), true)} style={styles.bin}><LineIcon name="close" size={16} /></Press>}
             </View>
           ))}
+          <Pick label={`How much ${row.title || `line ${i + 1}`} counts`} options={WEIGHTS} chosen={String(row.weight) as '1'} onChoose={(weight) => put(row.id, (now) => ({ ...now, weight: Number(weight) }))} />
           {row.levels.length < PLAN_LIMITS.levels && <Button icon="plus" onPress={() => put(row.id, (now) => ({ ...now, levels: [...now.levels, ''] }), true)} style={styles.start}>Another level</Button>}
         </View>
       ))}
-      <Button icon="plus" onPress={() => change((now) => ({ ...now, rubric: [...now.rubric, { id: crypto.randomUUID(), title: '', levels: ['', '', ''] }] }), true)} style={styles.start}>{plan.rubric.length === 0 ? 'Say what good work shows' : 'Another line'}</Button>
+      <Button icon="plus" onPress={() => change((now) => ({ ...now, rubric: [...now.rubric, { id: crypto.randomUUID(), title: '', levels: ['', '', ''], weight: 1 }] }), true)} style={styles.start}>{plan.rubric.length === 0 ? 'Say what good work shows' : 'Another line'}</Button>
+      <MarkingChoice marking={plan.marking} onChange={(marking) => change((now) => ({ ...now, marking }))} />
     </>
   );
 }
