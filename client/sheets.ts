@@ -7,6 +7,7 @@ export { default as OtherDevice } from './capture/OtherDevice';
 export { default as QuestionsDesk } from './ask/QuestionsDesk';
 export { default as Feedback } from './learner/Feedback';
 export { default as GroupDesk } from './teacher/groups/GroupDesk';
+export { default as MarksDesk } from './teacher/marks/MarksDesk';
 export { default as PlanDesk } from './teacher/plan/PlanDesk';
 export { default as ReviewDesk } from './teacher/ReviewDesk';
 export { default as ClassBoard } from './class/ClassBoard';

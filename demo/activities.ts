@@ -1,5 +1,6 @@
 /** The activities of the demo's week, and how far each learner is with them. Days are counted from today. */
 import type { Background } from '@lippet/core/page/background';
+import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import * as draw from './drawings';
 import type { Drawing } from './drawings';
@@ -13,6 +14,8 @@ export type DayTime = readonly [day: number, hour: number, minute?: number];
 
 export interface DemoReview {
   outcome: Outcome;
+  /** The level of each line of the rubric, 0 the best. */
+  levels?: number[];
   note: string;
   at: DayTime;
   /** Pins on moments of the first recording, in seconds. */
@@ -76,6 +79,8 @@ export interface DemoActivity {
   materials?: DemoMaterial[];
   /** What good work shows, each line with its levels, best first. */
   rubric?: [title: string, ...levels: string[]][];
+  /** What mark it gets; without it, none. */
+  marking?: Partial<Marking>;
   /** Its choice: what it is called, and how many are wanted. */
   choice?: { title: string; wanted: number };
   /** What was asked about it: who, of whom, what, when; and what was answered. */
@@ -203,14 +208,15 @@ export const ACTIVITIES: DemoActivity[] = [
       { title: 'Signs on a map', words: 'A cross with a circle is a church.\nA small anchor is a place where boats may lie.\nA wavy blue line is deep water; dots are sand.' },
       { title: 'Where the four places are', words: 'The quay is in the south, the mill on the hill behind it. The light stands on the east point. The marsh lies between them.', shown: 'sent' },
     ],
+    marking: { kind: 'points', outOf: 10 },
     rubric: [['The four places', 'All four are named, and stand where they belong', 'Three of them do', 'One or two do'], ['The ferry’s way', 'It keeps to deep water all the way', 'It crosses a bank once', 'It would run aground']],
     parts: [{ title: 'Map', background: HARBOUR_MAP, drawing: draw.harbourMap, harbour: true, morePages: true }],
     pieces: {
       'Nell Garrick': started([0.5], [0, 9, 5]),
       'Oskar Vane': sent([-1, 12], [1]),
       'Priya Sund': sent([0, 8, 40], [0.8], 'I was not sure about the mill'),
-      'Rafe Holm': answered([-2, 14], [0.5], { outcome: 'again', at: [-1, 9], note: 'The ferry would run aground here. Which way is deep?', marks: { ring: [[270, 520], 70, 60] } }),
-      'Tamsin Oke': answered([-2, 14, 10], [1], { outcome: 'finished', at: [-1, 9, 20], note: 'Every name right.', marks: { tick: [500, 90] } }),
+      'Rafe Holm': answered([-2, 14], [0.5], { outcome: 'again', levels: [1, 2], at: [-1, 9], note: 'The ferry would run aground here. Which way is deep?', marks: { ring: [[270, 520], 70, 60] } }),
+      'Tamsin Oke': answered([-2, 14, 10], [1], { outcome: 'finished', levels: [0, 0], at: [-1, 9, 20], note: 'Every name right.', marks: { tick: [500, 90] } }),
     },
   },
   {

@@ -14,6 +14,7 @@ import { addStroke } from '@lippet/core/page/stroke';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { setTick, wordsFragment } from '@lippet/core/words/answers';
 import { richTextOf } from '@lippet/core/words/richText';
+import { NO_MARKING, NO_OWN_MARK } from '@lippet/core/review/rubric';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
@@ -100,6 +101,15 @@ function markedDocument({ pages, partIds }: Layout, work: Y.Doc, review: DemoRev
   return doc;
 }
 
+/** The same for a line of a rubric each time it is asked. */
+const rubricId = ({ title, group }: DemoActivity, line: number): string => {
+  const hash = createHash('sha256').update(`${group} ${title} ${line}`).digest('hex');
+  return `${hash.slice(0, 8)}-${hash.slice(8, 12)}-4${hash.slice(13, 16)}-8${hash.slice(17, 20)}-${hash.slice(20, 32)}`;
+};
+const rubricOf = (activity: DemoActivity) => ({
+  rows: (activity.rubric ?? []).map(([title, ...levels], i) => ({ id: rubricId(activity, i), title, levels, weight: 1 })), marking: { ...NO_MARKING, ...activity.marking },
+});
+
 class Seeder {
   private readonly at: (when: DayTime) => Date;
   private readonly people = new Map<string, string>();
@@ -176,7 +186,7 @@ class Seeder {
         title: activity.title, subject: activity.subject, goal: activity.goal, task: richTextOf(activity.task), minutes: activity.minutes,
         state: activity.draft ? 'draft' : 'set', supplies: activity.supplies ?? '', choices: choice ? [{ id: choice, title: activity.choice!.title, rule: 'pick', wanted: activity.choice!.wanted }] : [],
         materials: (activity.materials ?? []).map(({ title, words = '', address = '', shown = 'start' }) => ({ id: randomUUID(), kind: address ? ('link' as const) : ('text' as const), title, words, address, media: null, seconds: null, spans: [], shown, at: null })),
-        rubric: (activity.rubric ?? []).map(([title, ...levels]) => ({ id: randomUUID(), title, levels, weight: 1 })), lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+        rubric: rubricOf(activity).rows, marking: rubricOf(activity).marking, lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
         topic: activity.free?.topic ?? '', ages: activity.free ? { from: activity.free.ages[0], to: activity.free.ages[1] } : null,
         changedAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
       },
@@ -330,6 +340,7 @@ class Seeder {
     await Review.create(
       {
         id: randomUUID(), submissionId: submission.id, reviewerId: teacherId, note: go.review.note, outcome: go.review.outcome,
+        marked: go.review.levels ? { ...rubricOf(activity), levels: Object.fromEntries(go.review.levels.map((level, i) => [rubricId(activity, i), level])), own: NO_OWN_MARK } : null,
         begunAt: at, releasedAt: at, marks: Buffer.from(Y.encodeStateAsUpdate(marked)),
       },
       { transaction },

@@ -33,6 +33,7 @@ import { ReminderService } from './services/reminders';
 import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
 import { GroupService } from './services/groups';
+import { MarksService } from './services/marks';
 import { MediaService } from './services/media';
 import { PieceCopyService } from './services/pieceCopies';
 import { PieceService } from './services/pieces';
@@ -71,6 +72,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     folders: new FolderService(sequelize),
     joining: new JoiningService(sequelize, facts, signIn, clock),
     keptNotes: new KeptNoteService(),
+    marks: new MarksService(facts),
     letters: new LetterService(sequelize, clock),
     reminders: new ReminderService(sequelize, facts, clock),
     uploads: new UploadService(config.filesRoot, media, clock),
@@ -84,7 +86,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),
-    reviews: new ReviewService(sequelize, log, facts, media, () => hub, clock),
+    reviews: new ReviewService(sequelize, log, facts, media, jobs, () => hub, clock),
   };
 }
 

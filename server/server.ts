@@ -43,6 +43,7 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   const services = makeServices(config, sequelize, jobs);
   jobs.handle('export-go', services.exports.run);
   jobs.handle('make-playable', services.recordings.run);
+  jobs.handle('keep-sent', services.reviews.keepSent);
   jobs.handle('remind', async () => {
     await services.reminders.tellAll();
     await services.letters.writeAll();

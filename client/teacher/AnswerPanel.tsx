@@ -37,13 +37,15 @@ interface Props {
   /** Reminds the learner to send it. */
   onRemind: () => void;
   onOutcome: (outcome: Outcome) => void;
+  /** Decides without telling yet; null lets it go. */
+  onHold: (outcome: Outcome | null) => void;
 }
 
 /** Whose piece it is, the word that came with it, the note back, and the outcome. */
-export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zone, kept, problem, busy, more, onSay, onRemind, onOutcome }: Props) {
+export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zone, kept, problem, busy, more, onSay, onRemind, onOutcome, onHold }: Props) {
   const first = piece.name.split(' ')[0]!;
   const { note, levels, own } = said;
-  const { go, standing, remindedAt } = piece;
+  const { go, standing, remindedAt, held } = piece;
   const marks = <RubricMarks key={go?.id} rubric={rubric} marking={marking} levels={levels} own={own} onChange={open ? onSay : null} />;
   return (
     <View style={styles.panel}>
@@ -72,6 +74,18 @@ export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zo
             <Button disabled={busy} onPress={() => onOutcome('again')} style={styles.answer}>Another go</Button>
             <Button kind="finish" disabled={busy} onPress={() => onOutcome('finished')} style={styles.answer}>{more ? 'Finished, next' : 'Finished'}</Button>
           </View>
+          {held ? (
+            <View style={styles.row}>
+              <Text variant="labelMedium" style={styles.words}>{`Held: ${held === 'again' ? 'another go' : 'finished'}. ${first} sees nothing yet.`}</Text>
+              <Button disabled={busy} onPress={() => onHold(null)}>Let it go</Button>
+            </View>
+          ) : (
+            <View style={styles.row}>
+              <Text variant="bodySmall" style={styles.words}>Or tell it later, with the others:</Text>
+              <Button icon="wait" disabled={busy} label="Hold: another go" onPress={() => onHold('again')}>Another go</Button>
+              <Button icon="wait" disabled={busy} label="Hold: finished" onPress={() => onHold('finished')}>Finished</Button>
+            </View>
+          )}
         </>
       ) : (
         <>
@@ -94,7 +108,7 @@ export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zo
 
 const styles = StyleSheet.create({
   panel: { padding: 16, gap: 12 },
-  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
   words: { flex: 1 },
   word: { backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12 },
   answers: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, marginTop: 4 },

@@ -29,6 +29,7 @@ import { useWide } from '../ui/useWide';
 import { AnswerPanel } from './AnswerPanel';
 import { HungSheet } from './HungSheet';
 import { Line } from './Line';
+import { RecallBar, type Recalling } from './RecallBar';
 import { DESK_KEYS, useDeskKeys } from './useDeskKeys';
 import { useReview } from './useReview';
 
@@ -46,10 +47,11 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   // On a phone the answer lies over the tools, so that the work keeps the room.
   const [answering, setAnswering] = useState(false);
   const [news, setNews] = useState<string | null>(null);
+  const [recalling, setRecalling] = useState<Recalling | null>(null);
   const line = data?.line ?? [];
   const at = Math.max(0, line.findIndex((each) => each.personId === personId));
   const piece = line[at];
-  const { review, said, write, kept, problem, release } = useReview(piece?.go?.id ?? null, activityId, piece?.pieceId ?? null);
+  const { review, said, write, kept, problem, hold, release } = useReview(piece?.go?.id ?? null, activityId, piece?.pieceId ?? null);
   const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
   const open = Boolean(piece?.standing.state === 'with-teacher' && review && !review.releasedAt);
   const editable = open && loaded && !frozen;
@@ -64,6 +66,8 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     const next = line[at + step];
     if (next) setPersonId(next.personId);
   };
+  const nextOpen = line.find((each, i) => i !== at && each.standing.state === 'with-teacher' && each.held === null);
+  const held = line.filter((each) => each.held !== null && each.standing.state === 'with-teacher').length;
   const nextWaiting = line.find((each, i) => i !== at && each.standing.state === 'with-teacher');
   useDeskKeys({
     '.': () => go(1),
@@ -103,7 +107,26 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     setBusy(false);
     if (!released) return;
     setAnswering(false);
+    setRecalling({ review: review!.id, personId: piece.personId, words: `${piece.name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
     if (nextWaiting) setPersonId(nextWaiting.personId);
+  };
+  const holdBack = async (outcome: Outcome | null): Promise<void> => {
+    if (!live || busy) return;
+    setBusy(true);
+    const done = await hold(outcome, live);
+    setBusy(false);
+    if (done && outcome && nextOpen) setPersonId(nextOpen.personId);
+  };
+  const tellHeld = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      const { released } = await post<{ released: number }>(`/activities/${activityId}/release-held`);
+      setNews(`Told ${released} ${released === 1 ? 'learner' : 'learners'}.`);
+    } catch (failed) {
+      setNews((failed as Error).message);
+    }
+    await Promise.all([client.invalidateQueries({ queryKey: keys.line(activityId) }), client.invalidateQueries({ queryKey: ['review-of'] })]);
+    setBusy(false);
   };
   const remind = async (person: string | null): Promise<void> => {
     try {
@@ -136,7 +159,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     <View testID="answer">
       <AnswerPanel
         activityId={activityId} piece={piece} open={open} said={said} rubric={data.rubric} marking={data.marking} kept={kept} problem={problem} busy={busy} more={Boolean(nextWaiting)} zone={zone}
-        onSay={write} onRemind={() => void remind(piece.personId)} onOutcome={(outcome) => void answer(outcome)}
+        onSay={write} onRemind={() => void remind(piece.personId)} onHold={(outcome) => void holdBack(outcome)} onOutcome={(outcome) => void answer(outcome)}
       />
       <View style={styles.more}>
         {piece.go && paged && <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>}
@@ -154,11 +177,13 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
             <Text variant="bodySmall" style={styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
             {wide && <Button onPress={() => setKeysShown(true)} label="Keys">?</Button>}
           </View>
+          {held > 0 && <Button kind="chosen" icon="boat" disabled={busy} label={`Tell all ${held} that are held`} onPress={() => void tellHeld()} style={styles.remind}>{`Tell ${held} held`}</Button>}
           {ready > 0 && <Button icon="bell" label={`Remind all ${ready} who have not sent`} onPress={() => void remind(null)} style={styles.remind}>{`Remind ${ready} to send`}</Button>}
           {news && <Text variant="bodySmall" role="status">{news}</Text>}
         </View>
         <Line line={line} current={piece.personId} zone={zone} onChoose={setPersonId} />
       </View>
+      {recalling && <RecallBar key={recalling.review} recalling={recalling} activityId={activityId} onBack={setPersonId} onOver={() => setRecalling(null)} />}
       {wide ? (
         <View style={styles.wide}>
           {tools}

@@ -63,6 +63,23 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
     timer.current = setTimeout(() => void keep(), NOTE_REST);
   };
 
+  /** Decides an outcome without telling it yet; null decides nothing. @returns whether it is held */
+  const hold = async (outcome: Outcome | null, marks: LiveDocument): Promise<boolean> => {
+    if (!review) return false;
+    setProblem(null);
+    try {
+      await keep();
+      if (pending.current) return false;
+      await marks.allAtSchool();
+      await put<ReviewView>(`/reviews/${review.id}/held`, { outcome, extent: marks.extent() });
+      await client.invalidateQueries({ queryKey: keys.line(activityId) });
+      return true;
+    } catch (error) {
+      setProblem(error instanceof RequestError ? error.message : 'School can’t be reached. Your marks are safe on this device; try again in a moment.');
+      return false;
+    }
+  };
+
   /** Releases the review. @returns whether it was released */
   const release = async (outcome: Outcome, marks: LiveDocument): Promise<boolean> => {
     if (!review) return false;
@@ -89,5 +106,5 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
       return false;
     }
   };
-  return { review, said, write, kept, problem, release };
+  return { review, said, write, kept, problem, hold, release };
 }

@@ -56,6 +56,7 @@ export const LINES = {
   earlier: 'M4 12a8 8 0 1 1 2.500 5.800M4 12V6M4 12h6M12 8v4.500l3 2',
   out: 'M12 3v12M7 10l5 5 5-5M4 20h16',
   crop: 'M7 2v15h15M2 7h15v15',
+  table: 'M3 4h18v16H3ZM3 9.500h18M9 4v16M15 4v16M3 14.800h18',
   list: 'M9 6h12M9 12h12M9 18h12M4 6h.1M4 12h.1M4 18h.1',
   undo: 'M8 5L4 9l4 4M4 9h10a5 5 0 0 1 0 10h-4',
   redo: 'M16 5l4 4-4 4M20 9H10a5 5 0 0 0 0 10h4',

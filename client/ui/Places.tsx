@@ -7,7 +7,7 @@ import { colours } from './theme';
 import { useWide } from './useWide';
 
 export interface Place {
-  path: '/now' | '/plan' | '/shelf' | '/our-class' | '/to-review' | '/activities' | '/class';
+  path: '/now' | '/plan' | '/shelf' | '/our-class' | '/to-review' | '/activities' | '/class' | '/marks';
   word: string;
   icon: LineName;
 }

@@ -15,5 +15,8 @@ export const LIMITS = {
   password: 200,
 } as const;
 
+/** How long a teacher can take an outcome back, in milliseconds. */
+export const RECALL = 60_000;
+
 /** The header that our own client sends with every changing request; a foreign page can't. */
 export const OWN_HEADER = 'x-lippet';

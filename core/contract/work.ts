@@ -157,6 +157,8 @@ export interface HungPiece {
   standing: PieceStanding;
   completeness: Completeness;
   go: { id: string; go: number; sentAt: number; word: string | null; felt: Felt | null; voice: string | null } | null;
+  /** The outcome that is decided for the latest go, and not told yet. */
+  held: Outcome | null;
   /** When the learner was last reminded to send it; null for never. */
   remindedAt: number | null;
   pictureVersion: string;
@@ -179,6 +181,8 @@ export interface ReviewView {
   goId: string;
   note: string;
   outcome: Outcome | null;
+  /** Decided, and not told yet. */
+  held: Outcome | null;
   releasedAt: number | null;
   levels: Record<string, number>;
   own: OwnMark;
@@ -240,6 +244,11 @@ export const noteBody = yup.object({
   levels: yup.mixed<object>(),
   own: ownMark.default(undefined),
   note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
+});
+
+export const holdBody = yup.object({
+  outcome: yup.string<Outcome>().oneOf(['again', 'finished'], 'The outcome is "again" or "finished".').nullable().defined('Say which outcome is held, or none.'),
+  extent: bytes.required('Say what was marked: the extent of the marks.'),
 });
 
 export const keptNoteBody = yup.object({

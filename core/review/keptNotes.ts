@@ -13,7 +13,7 @@ const NAME = '{name}';
 const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
 /** A kept note for one learner. */
-export const withName = (words: string, name: string): string => words.replaceAll(NAME, name);
+export const withName = (words: string, name: string): string => words.replaceAll(NAME, () => name);
 
 /** A note that was written for one learner, as one to keep: their name, where it stands as a word of its own, is left open. */
 export const withoutName = (words: string, name: string): string =>

@@ -1,10 +1,12 @@
 import PgBoss from 'pg-boss';
 import type { Logger } from 'pino';
+import { RECALL } from '@lippet/core/contract/limits';
 
 /** What one kind of job is given, by the name of its queue. */
 export interface JobData {
   'export-go': { exportId: string };
   'make-playable': { mediaId: string };
+  'keep-sent': { pieceId: string };
 }
 /** What is done again and again, and is given nothing. */
 type Repeated = 'remind';
@@ -18,9 +20,11 @@ export interface Jobs {
 }
 
 /** A job that was begun and not finished within this many seconds is taken up again, at most so many times. */
-const LIMITS: { [Q in Queue]: { expireInSeconds: number; retryLimit: number; retryDelay: number } } = {
+const LIMITS: { [Q in Queue]: { expireInSeconds: number; retryLimit: number; retryDelay: number; startAfter?: number } } = {
   'export-go': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2 },
   'make-playable': { expireInSeconds: 960, retryLimit: 3, retryDelay: 2 },
+  // Not before the outcome can't be taken back any more.
+  'keep-sent': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2, startAfter: RECALL / 1000 + 10 },
   // The next one comes by itself.
   remind: { expireInSeconds: 600, retryLimit: 0, retryDelay: 0 },
 };

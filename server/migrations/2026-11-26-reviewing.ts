@@ -3,7 +3,7 @@ import type { Sequelize, Transaction } from 'sequelize';
 /** Marks by a rubric, what comes with a go beside its word, and notes kept for reuse. */
 const UP = `
 ALTER TABLE activities ADD COLUMN marking jsonb;
-ALTER TABLE reviews ADD COLUMN marked jsonb;
+ALTER TABLE reviews ADD COLUMN marked jsonb, ADD COLUMN held text CHECK (held IN ('again', 'finished'));
 ALTER TABLE submissions
   ADD COLUMN felt text CHECK (felt IN ('easy', 'right', 'hard')),
   ADD COLUMN voice_id uuid;
@@ -22,5 +22,5 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
 }
 
 export async function down(sequelize: Sequelize, transaction: Transaction): Promise<void> {
-  await sequelize.query('DROP TABLE kept_notes; ALTER TABLE submissions DROP COLUMN felt, DROP COLUMN voice_id; ALTER TABLE reviews DROP COLUMN marked; ALTER TABLE activities DROP COLUMN marking', { transaction });
+  await sequelize.query('DROP TABLE kept_notes; ALTER TABLE submissions DROP COLUMN felt, DROP COLUMN voice_id; ALTER TABLE reviews DROP COLUMN marked, DROP COLUMN held; ALTER TABLE activities DROP COLUMN marking', { transaction });
 }

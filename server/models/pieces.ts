@@ -62,6 +62,8 @@ export class Review extends Row<Review> {
   /** First mark or first written word. */
   declare begunAt: CreationOptional<Date | null>;
   declare releasedAt: CreationOptional<Date | null>;
+  /** The outcome that is decided and not told yet. */
+  declare held: CreationOptional<Outcome | null>;
   /** What is said by the rubric. */
   declare marked: CreationOptional<Marked | null>;
   /** The marks as released. */
@@ -116,7 +118,7 @@ export function definePieces(sequelize: Sequelize): void {
   Review.init(
     {
       id: id(), submissionId: uuid(), reviewerId: uuid(), note: { ...text(), defaultValue: '' }, outcome: maybeText(),
-      begunAt: maybeTime(), releasedAt: maybeTime(), marked: { type: DataTypes.JSONB }, marks: { type: DataTypes.BLOB },
+      begunAt: maybeTime(), releasedAt: maybeTime(), held: maybeText(), marked: { type: DataTypes.JSONB }, marks: { type: DataTypes.BLOB },
     },
     { ...common, tableName: 'reviews' },
   );

@@ -17,6 +17,7 @@ import type { ReminderService } from '../services/reminders';
 import type { CaptureService } from '../services/captures';
 import type { ExportService } from '../services/exports';
 import type { GroupService } from '../services/groups';
+import type { MarksService } from '../services/marks';
 import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
 import type { PieceService } from '../services/pieces';
@@ -51,6 +52,7 @@ export interface Services {
   folders: FolderService;
   joining: JoiningService;
   keptNotes: KeptNoteService;
+  marks: MarksService;
   letters: LetterService;
   reminders: ReminderService;
   hub: SyncHub;

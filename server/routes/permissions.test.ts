@@ -105,6 +105,7 @@ const TABLE: Record<string, Row> = {
   'POST /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
   'DELETE /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
   'GET /api/activities/:id/line': { path: ({ activity }) => `/api/activities/${activity}/line`, allowed: { teacher: 200 } },
+  'GET /api/groups/:id/marks': { path: ({ group }) => `/api/groups/${group}/marks`, allowed: { teacher: 200 } },
   'GET /api/kept-notes': { path: () => '/api/kept-notes', allowed: signedIn(200) },
   'POST /api/kept-notes': { path: () => '/api/kept-notes', body: () => ({ id: randomUUID(), words: 'Look again' }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
   'POST /api/kept-notes/:id/use': { path: ({ kept }) => `/api/kept-notes/${kept}/use`, body: ({ activity }) => ({ activity }), allowed: { teacher: 204 } },
@@ -112,6 +113,10 @@ const TABLE: Record<string, Row> = {
   'POST /api/activities/:id/remind': { path: ({ activity }) => `/api/activities/${activity}/remind`, body: () => ({ person: null }), allowed: { teacher: 200 } },
   'POST /api/goes/:id/review': { path: ({ go }) => `/api/goes/${go}/review`, allowed: { teacher: 200 } },
   'PUT /api/reviews/:id/note': { path: ({ review }) => `/api/reviews/${review}/note`, body: () => ({ note: 'x' }), allowed: { teacher: 200 } },
+  'PUT /api/reviews/:id/held': { path: ({ releasedReview }) => `/api/reviews/${releasedReview}/held`, body: () => ({ outcome: 'again', extent: 'AAA=' }), allowed: { teacher: 409 } },
+  'POST /api/activities/:id/release-held': { path: ({ activity }) => `/api/activities/${activity}/release-held`, allowed: { teacher: 200 } },
+  // Nothing was released here: to take back what is not out changes nothing.
+  'POST /api/reviews/:id/recall': { path: ({ review }) => `/api/reviews/${review}/recall`, allowed: { teacher: 200 } },
   'POST /api/reviews/:id/release': {
     path: ({ releasedReview }) => `/api/reviews/${releasedReview}/release`, body: () => ({ outcome: 'again', note: '', extent: 'AAA=' }), allowed: { teacher: 409 },
   },

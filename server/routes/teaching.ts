@@ -1,9 +1,9 @@
 import { Hono } from 'hono';
-import { keptNoteBody, noteBody, releaseBody, remindBody, useNoteBody } from '@lippet/core/contract/work';
+import { holdBody, keptNoteBody, noteBody, releaseBody, remindBody, useNoteBody } from '@lippet/core/contract/work';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** The teacher's side: what waits, the line, answering, the class. */
-export function teachingRoutes({ reviews, keptNotes }: Services): Hono<AppEnv> {
+export function teachingRoutes({ reviews, keptNotes, marks }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/to-review', async (c) => c.json(await reviews.toReview(signedIn(c))));
   routes.get('/activities/:id/line', async (c) => c.json(await reviews.line(signedIn(c), id(c))));
@@ -16,10 +16,18 @@ export function teachingRoutes({ reviews, keptNotes }: Services): Hono<AppEnv> {
     const actor = signedIn(c);
     return c.json(await reviews.saveNote(actor, id(c), await body(c, noteBody)));
   });
+  routes.put('/reviews/:id/held', async (c) => {
+    const actor = signedIn(c);
+    const { outcome, extent } = await body(c, holdBody);
+    return c.json(await reviews.hold(actor, id(c), outcome, extent));
+  });
+  routes.post('/activities/:id/release-held', async (c) => c.json(await reviews.releaseHeld(signedIn(c), id(c))));
+  routes.post('/reviews/:id/recall', async (c) => c.json(await reviews.recall(signedIn(c), id(c))));
   routes.post('/reviews/:id/release', async (c) => {
     const actor = signedIn(c);
     return c.json(await reviews.release(actor, id(c), await body(c, releaseBody)));
   });
+  routes.get('/groups/:id/marks', async (c) => c.json(await marks.view(signedIn(c), id(c))));
   routes.get('/kept-notes', async (c) => c.json(await keptNotes.list(signedIn(c))));
   routes.post('/kept-notes', async (c) => {
     const actor = signedIn(c);

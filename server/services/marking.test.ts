@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { PlanView } from '@lippet/core/contract/activities';
 import type { MediaView } from '@lippet/core/contract/media';
-import type { GoPageView, GoView, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
+import type { GoPageView, GoView, PieceView, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
 import type { KeptNoteView } from '@lippet/core/review/keptNotes';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
@@ -136,6 +136,64 @@ describe('reminding', () => {
     await send();
     expect((await teacher.request('POST', `${activity()}/remind`, { person: school.people.ada })).status).toBe(409);
     expect((await teacher.request('POST', `${activity()}/remind`, { person: school.people.cai })).status).toBe(409);
+  });
+});
+
+describe('an outcome', () => {
+  const state = async (): Promise<string> => (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
+  const recall = (review: ReviewView): Promise<Response> => teacher.request('POST', `/api/reviews/${review.id}/recall`);
+  const hold = async (review: ReviewView, outcome: string | null): Promise<ReviewView> =>
+    teacher.json('PUT', `/api/reviews/${review.id}/held`, { outcome, extent: await extentOf(school, 'marks', review.id) });
+  const updates = async (): Promise<string[]> => (await ada.json<UpdateView[]>('GET', '/api/updates')).map(({ kind }) => kind);
+
+  it('can be taken back within a minute, with nothing left of it at the learner’s', async () => {
+    const go = await send();
+    const review = await begin(go);
+    await release(review);
+    expect([await state(), await updates()]).toEqual(['finished', ['finished']]);
+    now += 59_000;
+    expect((await recall(review)).status).toBe(200);
+    expect([await state(), await updates()]).toEqual(['with-teacher', []]);
+    expect((await ada.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review).toBeNull();
+    // The job that tidies up leaves it alone.
+    const { id: media } = (await (await teacher.bring(pieceId, SVG)).json()) as MediaView;
+    await harness.services.reviews.keepSent({ pieceId });
+    expect((await teacher.request('GET', `/api/media/${media}`)).status).toBe(200);
+    expect((await release(review)).outcome).toBe('finished');
+    now += 61_000;
+    expect((await recall(review)).status).toBe(409);
+  });
+
+  it('can’t be taken back once the learner has sent again', async () => {
+    const review = await begin(await send());
+    await teacher.json('POST', `/api/reviews/${review.id}/release`, { outcome: 'again', note: '', extent: await extentOf(school, 'marks', review.id) });
+    await send();
+    expect((await recall(review)).status).toBe(409);
+    expect(await state()).toBe('with-teacher');
+  });
+
+  it('is held from the learner until all that are held are told together', async () => {
+    const review = await begin(await send());
+    await say(review, { note: 'A steady hand' });
+    expect((await hold(review, 'again')).held).toBe('again');
+    const ben = await harness.as('ben');
+    const { pieceId: bens } = await ben.json<{ pieceId: string }>('POST', `${activity()}/piece`);
+    await drawInto(school, bens);
+    const bensGo = await ben.json<GoView>('POST', `/api/pieces/${bens}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', bens) });
+    await hold(await begin(bensGo), 'finished');
+    expect([await state(), await updates()]).toEqual(['with-teacher', []]);
+    expect((await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.map(({ held }) => held).sort()).toEqual(['again', 'finished']);
+    expect(await teacher.json('POST', `${activity()}/release-held`)).toEqual({ released: 2 });
+    expect([await state(), (await ben.json<PieceView>('GET', `/api/pieces/${bens}`)).card.standing.state]).toEqual(['another-go', 'finished']);
+    expect(await teacher.json('POST', `${activity()}/release-held`)).toEqual({ released: 0 });
+  });
+
+  it('that is held can be let go, and one that is out can’t be held', async () => {
+    const review = await begin(await send());
+    await hold(review, 'finished');
+    expect((await hold(review, null)).held).toBeNull();
+    await release(review);
+    expect((await teacher.request('PUT', `/api/reviews/${review.id}/held`, { outcome: 'again', extent: await extentOf(school, 'marks', review.id) })).status).toBe(409);
   });
 });
 

@@ -184,6 +184,10 @@ it('of a finished piece only what was sent stays at school', async () => {
   expect((await ids()).sort()).toEqual([chosen.id, other.id, photo.id].sort());
   const review = await teacher.json<{ id: string }>('POST', `/api/goes/${go.id}/review`);
   await teacher.json('POST', `/api/reviews/${review.id}/release`, { outcome: 'finished', note: '', extent: await extentOf(school, 'marks', review.id) });
+  // Not before the outcome can't be taken back any more.
+  expect((await ids()).sort()).toEqual([chosen.id, other.id, photo.id].sort());
+  expect(harness.finished).toEqual([{ pieceId: piece }]);
+  await harness.services.reviews.keepSent(harness.finished[0]!);
   expect(await ids()).toEqual([chosen.id]);
   expect((await fetched(`/api/media/${chosen.id}/playable`)).response.status).toBe(200);
   // Of the files nothing is left that nobody asks for: an original and what plays everywhere.

@@ -13,6 +13,8 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import { pagePicture } from '../media/picture';
+import { RECALL } from '@lippet/core/contract/limits';
+import type { Jobs } from '../jobs/jobs';
 import type { SyncHub } from '../sync/hub';
 import type { UpdateLog } from '../sync/updateLog';
 import { activityParts } from './activityParts';
@@ -21,6 +23,7 @@ import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './pieces';
 import { countStates } from './stateCounts';
 import { tellPerson } from './updates';
+import { newsOf } from '../sync/news';
 
 interface GoContext {
   go: Submission;
@@ -30,6 +33,7 @@ interface GoContext {
   work: { groupId: string };
 }
 
+const releaseKey = (reviewId: string): string => `released:${reviewId}:`;
 const reminderKey = (activityId: string): string => `remind:${activityId}:`;
 
 /** The teacher's side: what waits, the line, marks, notes and outcomes. */
@@ -39,6 +43,7 @@ export class ReviewService {
     private readonly log: UpdateLog,
     private readonly facts: PieceFactsService,
     private readonly media: MediaService,
+    private readonly jobs: Jobs,
     private readonly hub: () => SyncHub,
     private readonly clock: () => number = Date.now,
   ) {}
@@ -77,11 +82,13 @@ export class ReviewService {
     ]);
     const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
     const reminded = await this.reminded(activityId);
+    const holding = await Review.findAll({ where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []), held: { [Op.not]: null } }, attributes: ['submissionId', 'held'] });
+    const held = new Map(holding.map(({ submissionId, held: outcome }) => [submissionId, outcome!]));
     const line = standings.map((each): HungPiece => {
       const person = people.find(({ id }) => id === each.personId)!;
       return {
         personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
-        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, remindedAt: reminded.get(person.id) ?? null,
+        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, held: (each.latestGo && held.get(each.latestGo.id)) ?? null, remindedAt: reminded.get(person.id) ?? null,
       };
     });
     const waits = (piece: HungPiece): boolean => piece.standing.state === 'with-teacher';
@@ -199,7 +206,7 @@ export class ReviewService {
    * @throws ProblemError `still-arriving` while marks are on their way, `conflict` if it was taken back or answered otherwise
    */
   async release(
-    actor: Actor, reviewId: string, request: { outcome: Outcome; note: string; extent: string },
+    actor: Actor, reviewId: string, request: { outcome: Outcome; note?: string; extent?: string },
   ): Promise<ReviewView> {
     const { piece, activity } = await this.reviewContext(actor, reviewId);
     const ref = { kind: 'marks', id: reviewId } as const;
@@ -211,14 +218,14 @@ export class ReviewService {
       const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
       insistOpen(review, go);
       const marks = await this.log.document(ref, transaction);
-      insistOnAll(marks, request.extent);
+      if (request.extent !== undefined) insistOnAll(marks, request.extent);
       if (!(await this.media.allHere(voicesOf(marks), piece.id))) {
         throw new ProblemError('still-arriving', 'A spoken note is still on its way to school. Try again in a moment.');
       }
       const at = new Date(this.clock());
       await review.update(
         {
-          outcome: request.outcome, note: request.note, reviewerId: actor.personId, begunAt: review.begunAt ?? at,
+          outcome: request.outcome, held: null, note: request.note ?? review.note, reviewerId: actor.personId, begunAt: review.begunAt ?? at,
           releasedAt: at, marks: Buffer.from(Y.encodeStateAsUpdate(marks)),
         },
         { transaction },
@@ -231,16 +238,69 @@ export class ReviewService {
         {
           kind: request.outcome,
           words: again ? `${teacher.name} asks for another go: ${activity.title}` : `Finished: ${activity.title}`,
-          path: `/feedback/${go.id}`,
+          path: `/feedback/${go.id}`, key: `${releaseKey(reviewId)}${at.getTime()}`,
         },
         transaction,
       );
       return review;
     });
     this.hub().announce(ref, 'frozen');
-    if (released.outcome === 'finished') await this.media.keepWhatWasSent(piece.id);
+    if (released.outcome === 'finished') await this.jobs.send('keep-sent', { pieceId: piece.id });
     if (released.outcome === 'again') this.hub().announce({ kind: 'piece', id: piece.id }, 'open');
     return viewOf(released);
+  }
+
+  /** The job: of a piece that is finished, only what was sent stays. One whose outcome was taken back is left alone. */
+  readonly keepSent = async ({ pieceId }: { pieceId: string }): Promise<void> => {
+    const [standing] = await this.facts.find({ pieceId });
+    if (standing?.standing.state === 'finished') await this.media.keepWhatWasSent(pieceId);
+  };
+
+  /**
+   * Takes an outcome back within a minute: the go waits again, with all that was said kept as the draft that it was.
+   *
+   * @throws ProblemError `conflict` where it is too late, or the learner has sent again
+   */
+  async recall(actor: Actor, reviewId: string): Promise<ReviewView> {
+    const { piece } = await this.reviewContext(actor, reviewId);
+    const recalled = await this.sequelize.transaction(async (transaction) => {
+      await Piece.findByPk(piece.id, { lock: transaction.LOCK.UPDATE, transaction });
+      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      if (!review.releasedAt) return review;
+      if (this.clock() - review.releasedAt.getTime() > RECALL) throw new ProblemError('conflict', 'That was more than a minute ago, so it stays as it is.');
+      const latest = await Submission.findOne({ where: { pieceId: piece.id, withdrawnAt: null }, order: [['go', 'DESC']], attributes: ['id'], transaction });
+      if (latest?.id !== review.submissionId) throw new ProblemError('conflict', 'The learner has sent another go already, so this one stays as it is.');
+      await review.update({ outcome: null, releasedAt: null, marks: null }, { transaction });
+      await Piece.update({ frozen: true }, { where: { id: piece.id }, transaction });
+      await Update.destroy({ where: { personId: piece.personId, key: { [Op.like]: `${releaseKey(reviewId)}%` } }, transaction });
+      newsOf([piece.personId], transaction);
+      return review;
+    });
+    this.hub().announce({ kind: 'piece', id: piece.id }, 'frozen');
+    this.hub().announce({ kind: 'marks', id: reviewId }, 'open');
+    return viewOf(recalled);
+  }
+
+  /** Decides an outcome without telling it yet; null decides nothing. The marks must have arrived. */
+  async hold(actor: Actor, reviewId: string, outcome: Outcome | null, extent: string): Promise<ReviewView> {
+    await this.reviewContext(actor, reviewId);
+    return this.sequelize.transaction(async (transaction) => {
+      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      insistOpen(review, await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true }));
+      if (outcome) insistOnAll(await this.log.document({ kind: 'marks', id: reviewId }, transaction), extent);
+      return viewOf(await review.update({ held: outcome, begunAt: review.begunAt ?? (outcome ? new Date(this.clock()) : null) }, { transaction }));
+    });
+  }
+
+  /** Tells all outcomes of an activity that are held. @returns how many */
+  async releaseHeld(actor: Actor, activityId: string): Promise<{ released: number }> {
+    const { line } = await this.line(actor, activityId);
+    const waiting = line.filter(({ held, standing }) => held !== null && standing.state === 'with-teacher');
+    for (const { held, go } of waiting) {
+      const review = await Review.findOne({ where: { submissionId: go!.id }, rejectOnEmpty: true });
+      await this.release(actor, review.id, { outcome: held! });
+    }
+    return { released: waiting.length };
   }
 
   /** The released marks as one Yjs update; empty if nothing was marked. */
@@ -280,6 +340,6 @@ function insistOpen(review: Review, go: Submission): void {
   if (go.withdrawnAt) throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
 }
 
-const viewOf = ({ id, submissionId, note, outcome, releasedAt, marked }: Review): ReviewView => ({
-  id, goId: submissionId, note, levels: marked?.levels ?? {}, own: marked?.own ?? NO_OWN_MARK, outcome: outcome ?? null, releasedAt: releasedAt ? releasedAt.getTime() : null,
+const viewOf = ({ id, submissionId, note, outcome, held, releasedAt, marked }: Review): ReviewView => ({
+  id, goId: submissionId, note, levels: marked?.levels ?? {}, own: marked?.own ?? NO_OWN_MARK, outcome: outcome ?? null, held: held ?? null, releasedAt: releasedAt ? releasedAt.getTime() : null,
 });

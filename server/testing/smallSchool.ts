@@ -154,7 +154,8 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
   // Jobs that are asked for are put down; a test runs them when it wants to.
   const asked: { exportId: string }[] = [];
   const toMake: { mediaId: string }[] = [];
-  const jobs: Jobs = { send: async (_, data) => void ('exportId' in data ? asked.push(data) : toMake.push(data)) };
+  const finished: { pieceId: string }[] = [];
+  const jobs: Jobs = { send: async (_, data) => void ('exportId' in data ? asked.push(data) : 'mediaId' in data ? toMake.push(data) : finished.push(data)) };
   const services = makeServices(config, school.sequelize, jobs, clock);
   const app = makeApp(services, school.sequelize, pino({ level: 'silent' }), (env) => (env as { address: string }).address);
   const client = (address?: string): TestClient => new TestClient(app, address);
@@ -166,7 +167,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
       : { signInName: name, password: PASSWORD, keep: true });
     return signedIn;
   };
-  return { app, services, client, as, asked, toMake };
+  return { app, services, client, as, asked, toMake, finished };
 }
 
 /** A picture key needs a device that knows the group. */

@@ -8,6 +8,7 @@ const TEACHER_PLACES: Place[] = [
   { path: '/to-review', word: 'To review', icon: 'review' },
   { path: '/activities', word: 'Activities', icon: 'plan' },
   { path: '/class', word: 'Class', icon: 'group' },
+  { path: '/marks', word: 'Marks', icon: 'table' },
 ];
 
 export default function TeacherLayout() {

@@ -1,0 +1,52 @@
+import { RECALL } from '@lippet/core/contract/limits';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { keys } from '../api/queries';
+import { post } from '../api/request';
+import { Button } from '../ui/Button';
+import { colours, OUTLINE } from '../ui/theme';
+
+export interface Recalling {
+  review: string;
+  personId: string;
+  /** What was told. */
+  words: string;
+}
+
+/** For a minute, the last outcome can be taken back. */
+export function RecallBar({ recalling: { review, personId, words }, activityId, onBack, onOver }: { recalling: Recalling; activityId: string; onBack: (personId: string) => void; onOver: () => void }) {
+  const client = useQueryClient();
+  const [left, setLeft] = useState(RECALL / 1000);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    const began = Date.now();
+    const timer = setInterval(() => setLeft(Math.max(0, Math.ceil((RECALL - (Date.now() - began)) / 1000))), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  useEffect(() => {
+    if (left === 0) onOver();
+  }, [left]);
+  const recall = async (): Promise<void> => {
+    try {
+      await post(`/reviews/${review}/recall`);
+      await Promise.all([client.invalidateQueries({ queryKey: keys.line(activityId) }), client.invalidateQueries({ queryKey: ['review-of'] }), client.invalidateQueries({ queryKey: keys.toReview })]);
+      onBack(personId);
+      onOver();
+    } catch (failed) {
+      setProblem((failed as Error).message);
+    }
+  };
+  return (
+    <View style={styles.bar} role="status">
+      <Text variant="labelMedium" style={styles.words}>{problem ?? `Told ${words}`}</Text>
+      {!problem && <Button icon="undo" label={`Take back: ${words}`} onPress={() => void recall()}>{`Take it back (${left} s)`}</Button>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  bar: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12, paddingHorizontal: 14, paddingVertical: 6, backgroundColor: colours.ochre, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  words: { flexGrow: 1 },
+});

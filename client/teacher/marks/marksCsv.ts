@@ -1,0 +1,23 @@
+import type { MarkCell, MarksView } from '@lippet/core/contract/marks';
+import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import Papa from 'papaparse';
+
+/** So that spreadsheets read it as UTF-8. */
+const BOM = '\uFEFF';
+
+/** One cell of the table in words: the mark where there is one, else the state. */
+export const cellWords = ({ state, late, overdue, mark }: MarkCell): string =>
+  [mark?.mark?.words ?? STATE_WORDS[state], late && 'late', overdue && 'overdue'].filter(Boolean).join(', ');
+
+/**
+ * The table as CSV after RFC 4180. A value that a spreadsheet would run as a formula gets an apostrophe in front, which keeps it text
+ * (the advice of OWASP against CSV injection).
+ */
+export function marksCsv({ learners, activities, cells }: MarksView): string {
+  const byPlace = new Map(cells.map((cell) => [`${cell.person} ${cell.activity}`, cell]));
+  const rows = learners.map(({ id, name }) => [name, ...activities.map((activity) => {
+    const cell = byPlace.get(`${id} ${activity.id}`);
+    return cell ? cellWords(cell) : '';
+  })]);
+  return BOM + Papa.unparse({ fields: ['Learner', ...activities.map(({ title }) => title)], data: rows }, { newline: '\r\n', escapeFormulae: true });
+}
