@@ -80,10 +80,12 @@ export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zo
               <Button disabled={busy} onPress={() => onHold(null)}>Let it go</Button>
             </View>
           ) : (
-            <View style={styles.row}>
-              <Text variant="bodySmall" style={styles.words}>Or tell it later, with the others:</Text>
-              <Button icon="wait" disabled={busy} label="Hold: another go" onPress={() => onHold('again')}>Another go</Button>
-              <Button icon="wait" disabled={busy} label="Hold: finished" onPress={() => onHold('finished')}>Finished</Button>
+            <View style={styles.later}>
+              <Text variant="bodySmall">Or decide now, and tell it later with the others:</Text>
+              <View style={styles.laterRow}>
+                <Button disabled={busy} label="Hold: another go" onPress={() => onHold('again')}>Another go</Button>
+                <Button disabled={busy} label="Hold: finished" onPress={() => onHold('finished')}>Finished</Button>
+              </View>
             </View>
           )}
         </>
@@ -111,6 +113,8 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
   words: { flex: 1 },
   word: { backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12 },
+  later: { gap: 8, paddingTop: 6, borderTopWidth: OUTLINE, borderStyle: 'dashed', borderColor: colours.line },
+  laterRow: { flexDirection: 'row', gap: 12 },
   answers: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, marginTop: 4 },
   answer: { flexGrow: 1, minHeight: 52 },
 });

@@ -1,0 +1,98 @@
+/** Marking by a rubric with a note that is kept, holding and taking back an outcome, reminding, and the table of marks. */
+import { readFile } from 'node:fs/promises';
+import { expectAccessible } from './accessible';
+import { PHONE, WIDE } from './chromium';
+import { expect, test } from './school';
+
+test('a go is marked by the rubric, told, taken back and told again; its learner reads why', async ({ device, school }) => {
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const { page } = quell;
+  await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
+  await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
+  await page.getByRole('radio', { name: /^All four are named/ }).click();
+  await expect(page.getByTestId('mark')).toContainText('Mark: 10 of 10');
+  await expect(page.getByTestId('mark')).toContainText('Not counted, because no level is chosen: The ferry’s way');
+  await page.getByRole('radio', { name: 'It crosses a bank once' }).click();
+  await expect(page.getByTestId('mark')).toContainText('Mark: 7.5 of 10');
+  await page.getByRole('textbox', { name: 'Note to Oskar' }).fill('Oskar, follow the dots once more.');
+  await page.getByRole('button', { name: 'Keep this note' }).click();
+  await expect(page.getByText('Kept. Oskar sees nothing of it yet.')).toBeVisible();
+  await expectAccessible(page, 'marking');
+  // What was said survives a reload.
+  await page.reload();
+  await expect(page.getByTestId('mark')).toContainText('Mark: 7.5 of 10');
+  await page.getByRole('button', { name: 'Finished, next', exact: true }).click();
+  await page.getByRole('button', { name: 'Take back: Oskar Vane: finished' }).click();
+  await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Note to Oskar' })).toHaveValue('Oskar, follow the dots once more.');
+  // Decided now, told later.
+  await page.getByRole('button', { name: 'Hold: another go' }).click();
+  await expect(page.getByRole('heading', { level: 2, name: 'Priya Sund' })).toBeVisible();
+  await page.getByRole('button', { name: 'Notes I keep' }).click();
+  await page.getByRole('button', { name: 'Say: Priya, follow the dots once more.' }).click();
+  await expect(page.getByRole('textbox', { name: 'Note to Priya' })).toHaveValue('Priya, follow the dots once more.');
+  await expect(page.getByText('Kept. Priya sees nothing of it yet.')).toBeVisible();
+  const oskar = await device({ viewport: PHONE });
+  await oskar.asLearner('Oskar Vane');
+  await expect(oskar.page.getByRole('region', { name: 'With your teacher' }).getByText('Label the harbour map')).toBeVisible();
+  await page.getByRole('button', { name: 'Tell all 1 that are held' }).click();
+  await expect(page.getByText('Told 1 learner.')).toBeVisible();
+  await oskar.page.getByRole('link', { name: /^Updates, \d+ new/ }).click();
+  await oskar.page.getByRole('link', { name: /Mr Quell asks for another go: Label the harbour map/ }).click();
+  await expect(oskar.page.getByRole('heading', { name: 'Mark: 7.5 of 10' })).toBeVisible();
+  await expect(oskar.page.getByText('It crosses a bank once').first()).toBeVisible();
+  await expectAccessible(oskar.page, 'a mark');
+});
+
+test('learners who forgot to send are reminded with one press, once a day', async ({ device, school }) => {
+  const farrow = await device({ viewport: WIDE });
+  await farrow.asTeacher('Ms Farrow');
+  await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
+  await farrow.page.getByRole('button', { name: /^Remind all \d+ who have not sent/ }).click();
+  await expect(farrow.page.getByText(/^Reminded \d+ learners?\.$/)).toBeVisible();
+  await farrow.page.getByRole('button', { name: /^Remind all/ }).click();
+  await expect(farrow.page.getByText('Reminded already today. Once a day is enough.')).toBeVisible();
+  const juno = await device({ viewport: PHONE });
+  await juno.asLearner('Juno Pell');
+  await juno.page.getByRole('link', { name: /^Updates, \d+ new/ }).click();
+  await juno.page.getByRole('link', { name: /Ms Farrow waits for it: Colour the lantern room/ }).click();
+  await expect(juno.saveLine).toContainText('saved at school too');
+  // How it was, and what it was like, go along.
+  await juno.page.getByRole('button', { name: 'Send' }).click();
+  await juno.page.getByRole('radio', { name: 'Hard' }).click();
+  await expectAccessible(juno.page, 'a word with it');
+  await juno.page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
+  await expect(juno.page.getByRole('heading', { name: 'With Ms Farrow' })).toBeVisible();
+  await farrow.page.getByRole('link', { name: /^Juno Pell/ }).click();
+  await expect(farrow.page.getByText('For Juno it was: hard')).toBeVisible();
+});
+
+test('the table of marks leads to learners, activities and work, and goes out as CSV', async ({ device }) => {
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const { page } = quell;
+  await page.getByRole('link', { name: 'Marks', exact: true }).click();
+  const table = page.getByRole('table');
+  await expect(table.getByRole('button', { name: 'Tamsin Oke, Label the harbour map: 10 of 10' })).toBeVisible();
+  await table.getByRole('button', { name: 'Label the harbour map', exact: true }).click();
+  const activity = page.getByRole('region', { name: 'Marks for Label the harbour map' });
+  await expect(activity.getByRole('img', { name: 'Marks. 1 of 2: 2 to 4; 1 of 2: 8 to 10' })).toBeVisible();
+  await expect(activity.getByRole('img', { name: /^When it was sent\. / })).toBeVisible();
+  await expectAccessible(page, 'marks');
+  await table.getByRole('button', { name: 'Rafe Holm', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Marks of Rafe Holm' }).getByText(/2\.5 of 10 · The four places: Three of them do/)).toBeVisible();
+  const taken = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take the table out as CSV' }).click();
+  const csv = await readFile(await (await taken).path(), 'utf8');
+  expect(csv.split('\r\n')[0]).toContain('Label the harbour map');
+  expect(csv).toMatch(/^\uFEFF?"?Learner/);
+  expect(csv).toContain('Tamsin Oke');
+  await table.getByRole('button', { name: /^Tamsin Oke, Label the harbour map/ }).click();
+  await expect(page.getByRole('heading', { level: 2, name: 'Tamsin Oke' })).toBeVisible();
+  const phone = await device({ viewport: PHONE });
+  await phone.asTeacher('Mr Quell');
+  await phone.open('/marks');
+  await phone.page.getByRole('table').waitFor();
+  await expectAccessible(phone.page, 'marks on a phone');
+});
