@@ -8,6 +8,10 @@ test('a go is marked by the rubric, told, taken back and told again; its learner
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const { page } = quell;
+  // Every piece that waits can be found by itself, too.
+  await page.getByRole('radio', { name: 'Oldest first' }).click();
+  await expect(page.getByRole('list', { name: 'Every piece that waits' }).getByRole('link', { name: /^Oskar Vane: Label the harbour map/ })).toBeVisible();
+  await expectAccessible(page, 'every piece that waits');
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
   await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
   await page.getByRole('radio', { name: /^All four are named/ }).click();

@@ -99,7 +99,7 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   const notes = quell.page.waitForEvent('download');
   await quell.page.getByRole('button', { name: 'Save the notes as WebVTT' }).click();
   expect((await notes).suggestedFilename()).toBe('I hear a robot at sea.vtt');
-  await quell.page.getByRole('button', { name: 'Another go' }).click();
+  await quell.page.getByRole('button', { name: 'Another go', exact: true }).click();
   // The desk goes on to the next piece that waits, once this one is answered.
   await expect(quell.page.getByRole('heading', { name: 'Nell Garrick' })).toBeVisible();
 

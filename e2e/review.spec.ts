@@ -35,7 +35,7 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await expectAccessible(page, 'watching it drawn');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
-  await page.getByRole('button', { name: 'Finished, next' }).click();
+  await page.getByRole('button', { name: 'Finished, next', exact: true }).click();
   await expect(page.getByRole('link', { name: /^Oskar Vane\. Finished/ })).toBeVisible();
   await page.getByRole('link', { name: /^Oskar Vane/ }).click();
   const download = page.waitForEvent('download');

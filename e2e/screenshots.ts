@@ -55,6 +55,9 @@ try {
   await wren.open('/plan');
   await page.getByRole('img', { name: /minutes/ }).waitFor();
   await shoot(page, 'plan');
+  await wren.open('/our-class');
+  await page.getByRole('heading', { name: 'How is the wind today?' }).waitFor();
+  await shoot(page, 'class');
   await wren.openSheet('Colour the lantern room');
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Ask about this' }).click();
@@ -139,15 +142,9 @@ try {
   await farrow.page.getByRole('button', { name: /^Low and high/ }).click();
   await farrow.page.getByRole('region', { name: 'To work on' }).scrollIntoViewIfNeeded();
   await shoot(farrow.page, 'make');
-  await farrow.open('/class');
-  await farrow.page.getByText('SAND42').waitFor();
-  await shoot(farrow.page, 'class');
-
-  const desk = await device(PHONE);
-  await desk.asTeacher('Ms Farrow');
-  await desk.open(`/review/${await school.activityId('Three knots')}`);
-  await desk.sheet.waitFor();
-  await shoot(desk.page, 'review-desk-phone');
+  await quell.open('/marks');
+  await quell.page.getByRole('table').getByRole('button', { name: 'Label the harbour map', exact: true }).click();
+  await shoot(quell.page, 'marks');
 } finally {
   await browser.close();
   await school.kill('SIGTERM');

@@ -150,7 +150,7 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await page.getByRole('button', { name: 'Confirm that it was done' }).click();
   await page.getByRole('tab', { name: /My text/ }).click();
   await expect(page.getByText('The bowline never slips in the rain')).toBeVisible();
-  await page.getByRole('button', { name: 'Finished' }).click();
+  await page.getByRole('button', { name: 'Finished', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Nell Garrick' })).toBeVisible();
   await nell.open('/updates');
   await nell.page.getByRole('link', { name: /Finished: Knots and what they hold/ }).first().click();

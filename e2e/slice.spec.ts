@@ -66,7 +66,7 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
   await desk.keyboard.type('Lovely light. Show me a boat that sees it.');
   await expect(desk.getByText('Kept. Wren sees nothing of it yet.')).toBeVisible();
   await expect(farrow.saveLine).toContainText('saved at school too');
-  await desk.getByRole('button', { name: 'Another go' }).click();
+  await desk.getByRole('button', { name: 'Another go', exact: true }).click();
   await expect(desk.getByRole('heading', { name: 'Wren Abara' })).toHaveCount(0);
 
   // The update leads to the marked piece; from there on to another go, on a copy of what was sent.

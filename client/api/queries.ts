@@ -1,7 +1,7 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import type { ActivityCard } from '@lippet/core/contract/activities';
 import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
-import type { ClassView, GoPageView, NowView, PieceView, ReviewActivity, ReviewLineView, UpdateView } from '@lippet/core/contract/work';
+import type { ClassView, GoPageView, NowView, PieceView, ReviewActivity, ReviewLineView, UpdateView, WaitingPiece } from '@lippet/core/contract/work';
 import { get, getBytes, RequestError } from './request';
 
 /** How often lists ask again while they are looked at, in milliseconds. */
@@ -27,6 +27,7 @@ export const keys = {
   marks: (id: string) => ['marks', id] as const,
   updates: ['updates'] as const,
   toReview: ['to-review'] as const,
+  waiting: ['to-review', 'pieces'] as const,
   activities: ['activities'] as const,
   line: (id: string) => ['line', id] as const,
   classes: ['classes'] as const,
@@ -43,6 +44,7 @@ export const usePiece = (id: string | undefined) =>
 export const useGo = (id: string) => useQuery({ queryKey: keys.go(id), queryFn: () => get<GoPageView>(`/goes/${id}`) });
 export const useUpdates = () => useQuery({ queryKey: keys.updates, queryFn: () => get<UpdateView[]>('/updates'), refetchInterval: LISTS_EVERY });
 export const useToReview = () => useQuery({ queryKey: keys.toReview, queryFn: () => get<ReviewActivity[]>('/to-review'), refetchInterval: LISTS_EVERY });
+export const useWaiting = (enabled: boolean) => useQuery({ queryKey: keys.waiting, queryFn: () => get<WaitingPiece[]>('/waiting'), refetchInterval: LISTS_EVERY, enabled });
 export const useActivities = () => useQuery({ queryKey: keys.activities, queryFn: () => get<ActivityCard[]>('/activities') });
 export const useLine = (id: string) =>
   useQuery({ queryKey: keys.line(id), queryFn: () => get<ReviewLineView>(`/activities/${id}/line`), refetchInterval: LISTS_EVERY });

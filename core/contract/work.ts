@@ -148,6 +148,18 @@ export interface ReviewActivity {
   oldestWaiting: number | null;
 }
 
+/** A piece that waits for an answer, whatever activity it belongs to. */
+export interface WaitingPiece {
+  activityId: string;
+  title: string;
+  personId: string;
+  name: string;
+  badge: string;
+  go: { id: string; go: number; sentAt: number };
+  due: number | null;
+  late: boolean;
+}
+
 /** One hung piece on the line. */
 export interface HungPiece {
   personId: string;

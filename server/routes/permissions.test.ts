@@ -106,6 +106,7 @@ const TABLE: Record<string, Row> = {
   'DELETE /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
   'GET /api/activities/:id/line': { path: ({ activity }) => `/api/activities/${activity}/line`, allowed: { teacher: 200 } },
   'GET /api/groups/:id/marks': { path: ({ group }) => `/api/groups/${group}/marks`, allowed: { teacher: 200 } },
+  'GET /api/waiting': { path: () => '/api/waiting', allowed: signedIn(200) },
   'GET /api/kept-notes': { path: () => '/api/kept-notes', allowed: signedIn(200) },
   'POST /api/kept-notes': { path: () => '/api/kept-notes', body: () => ({ id: randomUUID(), words: 'Look again' }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
   'POST /api/kept-notes/:id/use': { path: ({ kept }) => `/api/kept-notes/${kept}/use`, body: ({ activity }) => ({ activity }), allowed: { teacher: 204 } },

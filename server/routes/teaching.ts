@@ -6,6 +6,7 @@ import { body, id, signedIn, type AppEnv, type Services } from './context';
 export function teachingRoutes({ reviews, keptNotes, marks }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/to-review', async (c) => c.json(await reviews.toReview(signedIn(c))));
+  routes.get('/waiting', async (c) => c.json(await reviews.waiting(signedIn(c))));
   routes.get('/activities/:id/line', async (c) => c.json(await reviews.line(signedIn(c), id(c))));
   routes.post('/activities/:id/remind', async (c) => {
     const actor = signedIn(c);

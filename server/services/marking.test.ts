@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { PlanView } from '@lippet/core/contract/activities';
 import type { MediaView } from '@lippet/core/contract/media';
-import type { GoPageView, GoView, PieceView, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
+import type { GoPageView, GoView, PieceView, ReviewLineView, ReviewView, UpdateView, WaitingPiece } from '@lippet/core/contract/work';
 import type { KeptNoteView } from '@lippet/core/review/keptNotes';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
@@ -195,6 +195,20 @@ describe('an outcome', () => {
     await release(review);
     expect((await teacher.request('PUT', `/api/reviews/${review.id}/held`, { outcome: 'again', extent: await extentOf(school, 'marks', review.id) })).status).toBe(409);
   });
+});
+
+it('what waits is listed over all activities, oldest first, for its teachers alone', async () => {
+  const go = await send();
+  now += 3_600_000;
+  const ben = await harness.as('ben');
+  const { pieceId: bens } = await ben.json<{ pieceId: string }>('POST', `${activity()}/piece`);
+  await drawInto(school, bens);
+  await ben.json('POST', `/api/pieces/${bens}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', bens) });
+  const waiting = (client: TestClient): Promise<WaitingPiece[]> => client.json('GET', '/api/waiting');
+  expect((await waiting(teacher)).map(({ name, title, go: { go: number } }) => [name, title, number])).toEqual([['ada', 'Open work', 1], ['ben', 'Open work', 1]]);
+  await release(await begin(go));
+  expect((await waiting(teacher)).map(({ name }) => name)).toEqual(['ben']);
+  for (const name of ['mr-dune', 'ada']) expect(await waiting(await harness.as(name))).toEqual([]);
 });
 
 it('notes are kept once, counted by activity, and are their teacher’s alone', async () => {

@@ -7,7 +7,7 @@ import { voicesOf } from '@lippet/core/recording/moments';
 import { isToDo } from '@lippet/core/schedule/nowList';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { PIECE_STATES, type Outcome } from '@lippet/core/schedule/pieceState';
-import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, ReviewView } from '@lippet/core/contract/work';
+import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, ReviewView, WaitingPiece } from '@lippet/core/contract/work';
 import { Activity, Assignment, Group, Membership, Person, Piece, Review, School, Submission, Update } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
@@ -67,6 +67,20 @@ export class ReviewService {
       };
     });
     return list.sort((a, b) => (a.oldestWaiting ?? Infinity) - (b.oldestWaiting ?? Infinity) || a.title.localeCompare(b.title));
+  }
+
+  /** Every piece that waits for an answer, oldest first. */
+  async waiting(actor: Actor): Promise<WaitingPiece[]> {
+    if (actor.teaches.size === 0) return [];
+    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter(({ standing }) => standing.state === 'with-teacher');
+    const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) }, attributes: ['id', 'name', 'badge'] });
+    return standings
+      .map(({ activityId, title, personId, latestGo, facts, standing }): WaitingPiece => {
+        const { name, badge } = people.find(({ id }) => id === personId)!;
+        const { id, go, sentAt } = latestGo!;
+        return { activityId, title, personId, name, badge, go: { id, go, sentAt }, due: facts.due, late: standing.late };
+      })
+      .sort((a, b) => a.go.sentAt - b.go.sentAt || a.personId.localeCompare(b.personId));
   }
 
   /** The hung-up pieces of one activity: what waits first, oldest first, then the others by name. */
