@@ -49,8 +49,14 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await oskar.asLearner('Oskar Vane');
   await oskar.open('/updates');
   await oskar.page.getByRole('link', { name: /Label the harbour map/ }).first().click();
-  await oskar.page.getByRole('button', { name: 'Pin 1: Is this the deep way?' }).click();
-  await expect(oskar.page.getByText('Is this the deep way?')).toBeVisible();
+  const walk = oskar.page.getByRole('group', { name: 'Notes on your work' });
+  await expect(walk.getByText('There is 1 note on your work')).toBeVisible();
+  await walk.getByRole('button', { name: 'The first note' }).click();
+  await expect(walk.getByText('Note 1 of 1')).toBeVisible();
+  await expect(walk.getByText('Is this the deep way?')).toBeVisible();
+  // It is shown where it is stuck, too.
+  await expect(oskar.page.getByRole('button', { name: 'Pin 1: Is this the deep way?' })).toHaveAttribute('aria-expanded', 'true');
+  await expectAccessible(oskar.page, 'walking through notes');
 });
 
 test('an export that was asked for is made even if the server is killed in between', async ({ school, device }) => {

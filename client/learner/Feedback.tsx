@@ -1,15 +1,18 @@
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import type { PartView } from '@lippet/core/contract/work';
+import { walkNotes } from '@lippet/core/review/noteWalk';
 import { takeName } from '@lippet/core/recording/take';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useGo, useGoDocument, useMarks } from '../api/queries';
 import { Hear } from '../hear/Hear';
 import { MarkCard } from './MarkCard';
+import { NoteWalk } from './NoteWalk';
 import { GoExport } from '../page/GoExport';
+import type { Surface } from '../page/surface';
 import { PageSurface } from '../page/PageSurface';
 import { useFrozenDocument } from '../page/useFrozenDocument';
 import { usePartView } from '../page/usePartView';
@@ -29,6 +32,8 @@ import { PageBar } from './sheet/PageBar';
 import { PartTabs } from './sheet/PartTabs';
 import { TakeOut } from './sheet/TakeOut';
 
+/** So much around a note is shown, in points. */
+const AROUND = 130;
 const NO_PARTS: readonly PartView[] = [];
 
 /** A go as it was sent, with the teacher's marks over it and the note beside it. */
@@ -40,6 +45,17 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   const marks = useFrozenDocument(useMarks(view?.go.review?.id).data);
   const [taking, setTaking] = useState(false);
   const shown = usePartView(doc, view?.parts ?? NO_PARTS);
+  const [surface, setSurface] = useState<Surface | null>(null);
+  const [walked, setWalked] = useState(-1);
+  const walk = useMemo(() => (doc && marks && view ? walkNotes(doc, marks, view.parts.map(({ id }) => id)) : []), [doc, marks, view]);
+  const note = walk[walked];
+  // Once the note's page is there, it comes close, and the note opens where it is stuck.
+  useEffect(() => {
+    if (!surface || !note?.at || surface.page.id !== note.page) return;
+    const { x, y } = note.at;
+    surface.renderer.lookAt({ left: x - AROUND, top: y - AROUND, right: x + AROUND, bottom: y + AROUND });
+    surface.state.setState({ open: note.id });
+  }, [surface, note]);
   if (error) {
     return (
       <Screen>
@@ -52,6 +68,12 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   const { go, title } = view;
   const { parts, part, page, inPart, take, plain, choosePart, choosePage } = shown;
   const { review } = go;
+  const step = (at: number): void => {
+    const next = walk[at]!;
+    setWalked(at);
+    choosePart(next.part);
+    if (next.page) choosePage(next.page);
+  };
   const notes = (
     <ScrollView style={wide ? styles.panel : styles.strip} contentContainerStyle={styles.notes} role="complementary" aria-label="What the teacher wrote">
       <View style={styles.row}>
@@ -63,6 +85,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
           </Text>
         </View>
       </View>
+      <NoteWalk notes={walk} at={walked} onStep={step} />
       {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
       {review?.marked && <MarkCard marked={review.marked} />}
       {review?.note ? <Hear text={review.note} label="the note" /> : null}
@@ -93,7 +116,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         {page && (
           <View style={styles.sheet}>
             <PageSurface
-              key={page.id} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} editor={null} editable={false}
+              key={page.id} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} editor={null} editable={false} onSurface={setSurface}
               label={`Go ${go.go} of ${title}, with the marks of your teacher`}
             />
           </View>

@@ -38,6 +38,8 @@ export interface PlanView {
   version: number;
   plan: ActivityPlan;
   groups: PlanGroup[];
+  /** How many reviews say something by the rubric that learners see now, and what that is. */
+  marked: { count: number } & Pick<ActivityPlan, 'rubric' | 'marking'>;
   /** Names of those whose work lies in a part, by part. */
   workIn: Record<string, string[]>;
 }

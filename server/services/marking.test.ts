@@ -61,6 +61,7 @@ describe('a mark', () => {
     await say(review, { levels: { [rubric[0]!.id]: 2 } });
     await release(review);
     const before = await seen(go);
+    expect((await teacher.json<PlanView>('GET', `${activity()}/plan`)).marked).toMatchObject({ count: 1, rubric: [{ title: 'Over and under' }, { title: 'Colour' }] });
     await change({ rubric: [{ ...rubric[0]!, levels: ['One', 'Two'], weight: 5 }], marking: { kind: 'words', outOf: 3, halves: false, levels: [] } });
     expect(await seen(go)).toEqual(before);
   });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { ActivityCard, PlanGroup, PlanView } from '@lippet/core/contract/activities';
 import { EMPTY_PLAN, mediaOfPlan, planTroubles, readPlan, type ActivityPlan, type Dates } from '@lippet/core/contract/plan';
 import { NO_MARKING } from '@lippet/core/review/rubric';
@@ -118,6 +118,7 @@ export class PlanningService {
     return {
       id: activity.id, state: activity.state, changed: activity.state !== 'draft' && Boolean(activity.draft), version: activity.draftVersion!, plan,
       groups: await this.groupsFor(actor, plan), workIn: await this.workIn(activity.id),
+      marked: { count: await this.markedBy(activity.id), rubric: activity.rubric ?? [], marking: activity.marking ?? NO_MARKING },
     };
   }
 
@@ -132,6 +133,16 @@ export class PlanningService {
       const own = new Set(members.filter(({ groupId }) => groupId === id).map(({ personId }) => personId));
       return { id, name, learners: people.filter((person) => own.has(person.id)).map((person) => ({ id: person.id, name: person.name })), folders: folders.get(id) ?? [] };
     });
+  }
+
+  /** How many released reviews say something by the rubric. */
+  private async markedBy(activityId: string): Promise<number> {
+    const [row] = await this.sequelize.query<{ count: string }>(
+      `SELECT count(*) FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id
+       WHERE p.activity_id = :activityId AND r.released_at IS NOT NULL AND r.marked IS NOT NULL`,
+      { replacements: { activityId }, type: QueryTypes.SELECT },
+    );
+    return Number(row!.count);
   }
 
   private async workIn(activityId: string): Promise<Record<string, string[]>> {

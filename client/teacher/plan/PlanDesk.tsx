@@ -1,5 +1,5 @@
-import type { ActivityCard } from '@lippet/core/contract/activities';
-import { planTroubles, type PlanPlace } from '@lippet/core/contract/plan';
+import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
+import { planTroubles, type ActivityPlan, type PlanPlace } from '@lippet/core/contract/plan';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
@@ -45,6 +45,11 @@ function subjectsOf(activities: readonly ActivityCard[] = []): string[] {
   return [...uses].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])).map(([subject]) => subject);
 }
 
+/** What is marked by, to be compared: the keys of what comes from school may stand in another order. */
+const markedBy = ({ rubric, marking: { kind, outOf, halves, levels } }: Pick<ActivityPlan, 'rubric' | 'marking'>): string =>
+  JSON.stringify([rubric.map((row) => [row.id, row.title, row.levels, row.weight]), kind, outOf, halves, levels]);
+const marksChange = (now: PlanView['marked'], plan: ActivityPlan): boolean => markedBy(now) !== markedBy(plan);
+
 type Recording = { sort: TakeSort; as: 'task' | 'material' };
 
 /** Making an activity: one form in six parts, kept as one types, and what a learner will see of it. */
@@ -65,6 +70,8 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   const [preview, setPreview] = useState<'phone' | 'wide' | null>(null);
   const [menu, setMenu] = useState(false);
   const [busy, setBusy] = useState(false);
+  // What good work shows has changed, and some was marked by it.
+  const [remarking, setRemarking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   // What is put into the editor of the task from outside shows only once that is made anew.
   const [edition, setEdition] = useState(0);
@@ -97,6 +104,11 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       setAsked(true);
       return goTo(troubles[0]!.place);
     }
+    if (!remarking && view.marked.count > 0 && marksChange(view.marked, plan)) {
+      setRemarking(true);
+      return undefined;
+    }
+    setRemarking(false);
     if (await run(() => draft.giveOut())) setAsked(false);
     return undefined;
   };
@@ -212,6 +224,12 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
           {view.state === 'archived' ? <Button icon="box" onPress={() => void afresh(() => draft.archive(false))}>Take it out again</Button> : <Button icon="box" onPress={() => void afresh(() => draft.archive(true))}>Put it away</Button>}
           {view.state !== 'archived' && view.state !== 'draft' && <Text variant="bodySmall">Put away, it takes no more work. All that was made stays with those who made it.</Text>}
         </View>
+      </Ask>
+      <Ask
+        visible={remarking} title="Change what is marked by?" onClose={() => setRemarking(false)}
+        answers={<><Button onPress={() => setRemarking(false)}>Not now</Button><Button kind="main" onPress={() => void giveOut()}>Give it out</Button></>}
+      >
+        <Text variant="bodyMedium">{`${view.marked.count === 1 ? 'One piece was' : `${view.marked.count} pieces were`} marked by what good work showed until now. What was said of ${view.marked.count === 1 ? 'it' : 'them'} stays as it is, with the lines and the mark it had. Only what you answer from now on goes by the new lines.`}</Text>
       </Ask>
       <Ask visible={!wide && preview !== null} title="As a learner sees it" onClose={() => setPreview(null)} answers={<Button onPress={() => setPreview(null)}>Close</Button>}>
         <PlanPreview plan={plan} wide={false} zone={zone} teacher={teacher} />

@@ -6,7 +6,7 @@ import { PlanDraft } from './planDraft';
 
 /** A school that keeps one plan, as the server does: by version. `down` cuts the line. */
 class SmallServer {
-  view: PlanView = { id: 'a', state: 'draft', changed: false, version: 0, plan: EMPTY_PLAN, groups: [], workIn: {} };
+  view: PlanView = { id: 'a', state: 'draft', changed: false, version: 0, plan: EMPTY_PLAN, groups: [], workIn: {}, marked: { count: 0, rubric: [], marking: EMPTY_PLAN.marking } };
   down = false;
   puts = 0;
 
