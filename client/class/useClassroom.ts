@@ -1,31 +1,18 @@
 import type { ClassroomView, DayAnswer, LiveLesson, SeenBy } from '@lippet/core/contract/class';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import type { Saying } from '../ask/useAsks';
 import { keys } from '../api/queries';
 import { get, post, put, remove } from '../api/request';
+import { useChange } from '../api/useChange';
 
 /** How often a class asks again while it is looked at, in milliseconds: news over the socket come sooner. */
 const EVERY = 15_000;
 
 /** What a class shares, and what can be done with it. */
 export function useClassroom(groupId: string) {
-  const client = useQueryClient();
   const key = keys.classroom(groupId);
   const { data, error, refetch } = useQuery({ queryKey: key, queryFn: () => get<ClassroomView>(`/groups/${groupId}/classroom`), refetchInterval: EVERY });
-  const [problem, setProblem] = useState<string | null>(null);
-  const act = async (action: () => Promise<unknown>): Promise<boolean> => {
-    try {
-      await action();
-      setProblem(null);
-      return true;
-    } catch (failed) {
-      setProblem((failed as Error).message);
-      return false;
-    } finally {
-      await client.invalidateQueries({ queryKey: key });
-    }
-  };
+  const { problem, change: act } = useChange(key);
   return {
     data, error, refetch, problem,
     tell: (id: string, saying: Saying) => act(() => post(`/groups/${groupId}/notices`, { id, ...saying })),

@@ -32,9 +32,10 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   const [problem, setProblem] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const pending = useRef<Typed | null>(null);
+  const flying = useRef<Promise<void>>(Promise.resolve());
   const said: Said = review && typed?.reviewId === review.id ? typed : { note: review?.note ?? '', levels: review?.levels ?? {}, own: review?.own ?? NO_OWN_MARK };
 
-  const keep = async (): Promise<void> => {
+  const saveNow = async (): Promise<void> => {
     clearTimeout(timer.current);
     const saving = pending.current;
     if (!saving) return;
@@ -49,6 +50,8 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
       if (error instanceof RequestError && error.code === 'unreachable') timer.current = setTimeout(() => void keep(), 3_000);
     }
   };
+  // One after another: what is told afterwards must not overtake what is on its way.
+  const keep = (): Promise<void> => (flying.current = flying.current.then(saveNow));
   // Going on to another piece must not leave the last words behind.
   useEffect(() => () => void keep(), [goId]);
 
@@ -63,29 +66,11 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
     timer.current = setTimeout(() => void keep(), NOTE_REST);
   };
 
-  /** Decides an outcome without telling it yet; null decides nothing. @returns whether it is held */
-  const hold = async (outcome: Outcome | null, marks: LiveDocument): Promise<boolean> => {
+  /** Does something with the review once all that was said and marked is at school. @returns whether it was done */
+  const settle = async (marks: LiveDocument, action: (review: ReviewView) => Promise<unknown>): Promise<boolean> => {
     if (!review) return false;
     setProblem(null);
     try {
-      await keep();
-      if (pending.current) return false;
-      await marks.allAtSchool();
-      await put<ReviewView>(`/reviews/${review.id}/held`, { outcome, extent: marks.extent() });
-      await client.invalidateQueries({ queryKey: keys.line(activityId) });
-      return true;
-    } catch (error) {
-      setProblem(error instanceof RequestError ? error.message : 'School can’t be reached. Your marks are safe on this device; try again in a moment.');
-      return false;
-    }
-  };
-
-  /** Releases the review. @returns whether it was released */
-  const release = async (outcome: Outcome, marks: LiveDocument): Promise<boolean> => {
-    if (!review) return false;
-    setProblem(null);
-    try {
-      // The levels go with what is kept; the note once more with the release.
       await keep();
       if (pending.current) return false;
       await marks.allAtSchool();
@@ -94,8 +79,7 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
         setProblem(`There is still ${wayWords(way)}: what you said. Try again in a moment.`);
         return false;
       }
-      await post<ReviewView>(`/reviews/${review.id}/release`, { outcome, note: said.note, extent: marks.extent() });
-      setKept(true);
+      await action(review);
       await Promise.all([
         client.invalidateQueries({ queryKey: keys.line(activityId) }),
         client.invalidateQueries({ queryKey: keys.toReview }),
@@ -106,5 +90,10 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
       return false;
     }
   };
+  /** Decides an outcome without telling it yet; null decides nothing. @returns whether it is held */
+  const hold = (outcome: Outcome | null, marks: LiveDocument): Promise<boolean> => settle(marks, ({ id }) => put<ReviewView>(`/reviews/${id}/held`, { outcome, extent: marks.extent() }));
+  /** Releases the review. @returns whether it was released */
+  const release = (outcome: Outcome, marks: LiveDocument): Promise<boolean> =>
+    settle(marks, ({ id }) => post<ReviewView>(`/reviews/${id}/release`, { outcome, note: said.note, extent: marks.extent() }));
   return { review, said, write, kept, problem, hold, release };
 }

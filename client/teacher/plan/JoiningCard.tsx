@@ -1,10 +1,11 @@
 import type { Face, JoiningView } from '@lippet/core/contract/class';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { get, post, put, remove } from '../../api/request';
+import { useChange } from '../../api/useChange';
 import { Ask } from '../../ui/Ask';
 import { Badge } from '../../ui/Badge';
 import { Button } from '../../ui/Button';
@@ -13,21 +14,11 @@ import { colours, OUTLINE } from '../../ui/theme';
 
 /** Others may join one activity by a code and a name; whoever did can be told to be one of the class. */
 export function JoiningCard({ activityId }: { activityId: string }) {
-  const client = useQueryClient();
   const key = ['joining', activityId];
   const { data, error, refetch } = useQuery({ queryKey: key, queryFn: () => get<JoiningView>(`/activities/${activityId}/joining`) });
   const [matching, setMatching] = useState<Face | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const run = async (action: Promise<unknown>): Promise<void> => {
-    try {
-      await action;
-      setProblem(null);
-      setMatching(null);
-    } catch (failed) {
-      setProblem((failed as Error).message);
-    }
-    await client.invalidateQueries({ queryKey: key });
-  };
+  const { problem, change } = useChange(key);
+  const run = (action: () => Promise<unknown>): void => void change(action).then((done) => done && setMatching(null));
   if (error && !data) return <Say again={() => void refetch()}>{error.message}</Say>;
   if (!data) return null;
   const { code, guests, learners } = data;
@@ -40,12 +31,12 @@ export function JoiningCard({ activityId }: { activityId: string }) {
             <Text variant="bodyMedium">They type this code where a group’s code is asked for, and say what they are called.</Text>
             <Text variant="displaySmall" selectable testID="join-code">{code}</Text>
           </View>
-          <Button icon="lock" onPress={() => void run(remove(`/activities/${activityId}/joining`))}>Nobody more</Button>
+          <Button icon="lock" onPress={() => run(() => remove(`/activities/${activityId}/joining`))}>Nobody more</Button>
         </View>
       ) : (
         <View style={styles.row}>
           <Text variant="bodyMedium" style={styles.grow}>For a guest, or a child who is on no list yet. They see this activity and nothing else.</Text>
-          <Button icon="people" onPress={() => void run(put(`/activities/${activityId}/joining`, {}))}>Make a code</Button>
+          <Button icon="people" onPress={() => run(() => put(`/activities/${activityId}/joining`, {}))}>Make a code</Button>
         </View>
       )}
       {guests.map((guest) => (
@@ -63,7 +54,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
         <Text variant="bodyMedium">What they made becomes the work of the one you choose, and they sign in as that one from then on.</Text>
         {problem && <Say>{problem}</Say>}
         <View style={styles.names}>
-          {learners.map(({ id, name, group }) => <Button key={`${id} ${group}`} label={`${name}, ${group}`} onPress={() => void run(post(`/activities/${activityId}/joining/${matching!.id}/match`, { person: id }))}>{name}</Button>)}
+          {learners.map(({ id, name, group }) => <Button key={`${id} ${group}`} label={`${name}, ${group}`} onPress={() => run(() => post(`/activities/${activityId}/joining/${matching!.id}/match`, { person: id }))}>{name}</Button>)}
         </View>
       </Ask>
     </View>
