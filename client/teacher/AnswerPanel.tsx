@@ -54,7 +54,7 @@ export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zo
         <View style={styles.words}>
           <Text variant="headlineMedium" role="heading" aria-level={2}>{piece.name}</Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
-            {piece.go ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.go}${piece.standing.late ? ' · sent late' : ''}` : 'Not sent yet'}
+            {piece.go ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.go}${piece.standing.late ? ' · sent late' : ''}${piece.firstSentAt !== null ? ` · first sent ${whenWords(piece.firstSentAt, Date.now(), zone)}` : ''}` : 'Not sent yet'}
           </Text>
         </View>
       </View>

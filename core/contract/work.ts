@@ -84,6 +84,8 @@ export interface GoView {
   go: number;
   sentAt: number;
   late: boolean;
+  /** When it was sent before it was taken back and sent again; null where it was sent once. */
+  firstSentAt: number | null;
   word: string | null;
   felt: Felt | null;
   /** A word that is spoken: id of its Media. */
@@ -169,6 +171,8 @@ export interface HungPiece {
   standing: PieceStanding;
   completeness: Completeness;
   go: { id: string; go: number; sentAt: number; word: string | null; felt: Felt | null; voice: string | null } | null;
+  /** When this go was sent before it was taken back and sent again; null where it was sent once. */
+  firstSentAt: number | null;
   /** The outcome that is decided for the latest go, and not told yet. */
   held: Outcome | null;
   /** When the learner was last reminded to send it; null for never. */

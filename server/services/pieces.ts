@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import * as Y from 'yjs';
 import { startDocument } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
@@ -114,10 +114,11 @@ export class PieceService {
     });
     const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) } });
     const people = await Person.findAll({ where: { id: reviews.map((review) => review.reviewerId) } });
+    const first = await firstSent([pieceId]);
     return goes.map(({ id, go, sentAt, late, word, felt, voiceId }) => {
       const review = reviews.find((each) => each.submissionId === id && each.releasedAt !== null);
       return {
-        id, go, sentAt: sentAt.getTime(), late, word, felt: felt ?? null, voice: voiceId ?? null,
+        id, go, sentAt: sentAt.getTime(), late, firstSentAt: first.get(`${pieceId} ${go}`) ?? null, word, felt: felt ?? null, voice: voiceId ?? null,
         review: review
           ? {
               id: review.id, outcome: review.outcome!, note: review.note, releasedAt: review.releasedAt!.getTime(),
@@ -188,7 +189,7 @@ export class PieceService {
     });
     this.hub().announce(ref, 'frozen');
     return {
-      id: sent.id, go: sent.go, sentAt: sent.sentAt.getTime(), late: sent.late, word: sent.word, felt: sent.felt ?? null, voice: sent.voiceId ?? null, review: null,
+      id: sent.id, go: sent.go, sentAt: sent.sentAt.getTime(), late: sent.late, firstSentAt: (await firstSent([pieceId])).get(`${pieceId} ${sent.go}`) ?? null, word: sent.word, felt: sent.felt ?? null, voice: sent.voiceId ?? null, review: null,
     };
   }
 
@@ -254,6 +255,12 @@ export class PieceService {
     });
     this.hub().announce({ kind: 'piece', id: pieceId }, 'open');
   }
+}
+
+/** By piece and go: when it was sent first, of those that were taken back and sent again. */
+export async function firstSent(pieceIds: readonly string[]): Promise<Map<string, number>> {
+  const rows = await Submission.findAll({ where: { pieceId: [...pieceIds], withdrawnAt: { [Op.not]: null } }, attributes: ['pieceId', 'go', 'sentAt'], order: [['sentAt', 'DESC']] });
+  return new Map(rows.map(({ pieceId, go, sentAt }) => [`${pieceId} ${go}`, sentAt.getTime()]));
 }
 
 /** Refuses with `still-arriving` unless the document holds all of the Base64 extent. */

@@ -20,7 +20,7 @@ import type { UpdateLog } from '../sync/updateLog';
 import { activityParts } from './activityParts';
 import type { MediaService } from './media';
 import type { PieceFactsService, Standing } from './pieceFacts';
-import { insistOnAll } from './pieces';
+import { firstSent, insistOnAll } from './pieces';
 import { countStates } from './stateCounts';
 import { tellPerson } from './updates';
 import { newsOf } from '../sync/news';
@@ -96,13 +96,14 @@ export class ReviewService {
     ]);
     const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
     const reminded = await this.reminded(activityId);
+    const first = await firstSent(standings.flatMap(({ pieceId }) => pieceId ?? []));
     const holding = await Review.findAll({ where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []), held: { [Op.not]: null } }, attributes: ['submissionId', 'held'] });
     const held = new Map(holding.map(({ submissionId, held: outcome }) => [submissionId, outcome!]));
     const line = standings.map((each): HungPiece => {
       const person = people.find(({ id }) => id === each.personId)!;
       return {
         personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
-        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, held: (each.latestGo && held.get(each.latestGo.id)) ?? null, remindedAt: reminded.get(person.id) ?? null,
+        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null, held: (each.latestGo && held.get(each.latestGo.id)) ?? null, remindedAt: reminded.get(person.id) ?? null,
       };
     });
     const waits = (piece: HungPiece): boolean => piece.standing.state === 'with-teacher';

@@ -111,7 +111,10 @@ describe('a piece on its way', () => {
     await ada.json('POST', `/api/pieces/${pieceId}/take-back`);
     await drawInto(school, pieceId);
     expect(await state()).toBe('ready');
-    expect((await send()).go).toBe(1);
+    const again = await send();
+    expect([again.go, again.firstSentAt! <= again.sentAt]).toEqual([1, true]);
+    const [hung] = (await teacher.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`)).line;
+    expect(hung!.firstSentAt).toBe(again.firstSentAt);
   });
 
   it('can be taken back after a look, and no more once the teacher has begun', async () => {
