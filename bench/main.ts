@@ -6,13 +6,15 @@ import { inkFigures } from './ink';
 import { tabMemory } from './memory';
 import { now500 } from './now';
 import { filmJob, upload } from './recording';
+import { reviewNext } from './reviewing';
+import { send20, send300 } from './sending';
 import { scanCorners, scanFigures, scanTime } from './scan';
 
 /** Measured in one window with the same full page on it. */
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
-export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500'];
+export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'send-20', 'send-300'];
 
 const args = process.argv.slice(2);
 const json = args.includes('--json');
@@ -35,6 +37,9 @@ if (names.includes('scan-corners')) figures.push(scanCorners());
 if (names.some((name) => AT_THE_CAMERA.includes(name))) figures.push(...(await scanFigures(names)));
 if (names.includes('upload')) figures.push(await upload());
 if (names.includes('now-500')) figures.push(await now500());
+if (names.includes('review-next')) figures.push(await reviewNext());
+if (names.includes('send-20')) figures.push(await send20());
+if (names.includes('send-300')) figures.push(await send300());
 if (names.includes('film-job')) figures.push(await filmJob());
 
 const shown = (value: number | null, digits = 2): string => (value === null ? '–' : value.toFixed(value >= 1000 ? 0 : digits));

@@ -1,0 +1,56 @@
+/** `review-next`: from the key to the next piece's work on the review desk, in the real interface. */
+import { GROUPS } from '@lippet/demo/school';
+import { alone, quantile, type Figure } from './figure';
+import { Stage } from './stage';
+
+const ROUNDS = 4;
+/** Longest wait for one piece, in milliseconds. */
+const PATIENCE = 10_000;
+
+/** Presses a key and waits until another learner's sheet is drawn. @returns milliseconds */
+const step = ({ key, patience }: { key: string; patience: number }): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const name = (): string | null => document.querySelector('[data-testid="answer"] h2')?.textContent ?? null;
+    const sheet = (): Element | null => document.querySelector('[data-testid="sheet"][data-strokes]');
+    const [before, old] = [name(), sheet()];
+    const start = performance.now();
+    window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    const look = (): void => {
+      const now = performance.now();
+      // In the frame after the one in which both are there, they are on the screen.
+      if (name() !== before && sheet() && sheet() !== old) return void requestAnimationFrame(() => resolve(performance.now() - start));
+      if (now - start > patience) return reject(new Error('The next piece never came.'));
+      requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
+
+export async function reviewNext(): Promise<Figure> {
+  const stage = await Stage.set();
+  try {
+    const page = await stage.window();
+    const { teacher } = GROUPS[0]!;
+    await page.goto(stage.school.url);
+    await page.getByRole('button', { name: 'I sign in with a name' }).click();
+    await page.getByRole('textbox', { name: 'Sign-in name' }).fill(teacher.signInName);
+    await page.getByRole('textbox', { name: 'Password' }).fill(teacher.password);
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await page.getByRole('heading', { level: 1, name: 'To review' }).waitFor();
+    await page.goto(`${stage.school.url}/review/${await stage.school.activityId('Colour the lantern room')}`);
+    await page.locator('[data-testid="sheet"][data-strokes]').waitFor();
+    const times: number[] = [];
+    // Only pieces that were sent have a go to be fetched ahead: they stand first on the line.
+    const sent = await page.getByRole('navigation', { name: 'The line' }).getByRole('link', { name: /With teacher|Another go|Finished/ }).count();
+    for (let round = 0; round < ROUNDS; round++) {
+      for (const key of [...Array<string>(sent - 1).fill('.'), ...Array<string>(sent - 1).fill(',')]) {
+        // A teacher looks before going on: what lies ahead is fetched meanwhile.
+        await page.waitForLoadState('networkidle');
+        const took = await page.evaluate(step, { key, patience: PATIENCE });
+        if (round > 0) times.push(took);
+      }
+    }
+    return alone('review-next', 'ms', quantile(times, 0.95), 150);
+  } finally {
+    await stage.strike();
+  }
+}
