@@ -7,23 +7,24 @@ const ROUNDS = 4;
 /** Longest wait for one piece, in milliseconds. */
 const PATIENCE = 10_000;
 
-/** Presses a key and waits until another learner's sheet is drawn. @returns milliseconds */
-const step = ({ key, patience }: { key: string; patience: number }): Promise<number> =>
-  new Promise((resolve, reject) => {
-    const name = (): string | null => document.querySelector('[data-testid="answer"] h2')?.textContent ?? null;
-    const sheet = (): Element | null => document.querySelector('[data-testid="sheet"][data-strokes]');
-    const [before, old] = [name(), sheet()];
-    const start = performance.now();
-    window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
-    const look = (): void => {
-      const now = performance.now();
-      // In the frame after the one in which both are there, they are on the screen.
-      if (name() !== before && sheet() && sheet() !== old) return void requestAnimationFrame(() => resolve(performance.now() - start));
-      if (now - start > patience) return reject(new Error('The next piece never came.'));
-      requestAnimationFrame(look);
-    };
+/**
+ * Presses a key and waits until another learner's sheet is drawn; gives milliseconds. As text, because it runs in the page, where nothing
+ * of what the compiler adds is known.
+ */
+const step = (key: string): string => `new Promise((resolve, reject) => {
+  const name = () => document.querySelector('[data-testid="answer"] h2')?.textContent ?? null;
+  const sheet = () => document.querySelector('[data-testid="sheet"][data-strokes]');
+  const [before, old] = [name(), sheet()];
+  const start = performance.now();
+  window.dispatchEvent(new KeyboardEvent('keydown', { key: '${key}', bubbles: true }));
+  const look = () => {
+    // In the frame after the one in which both are there, they are on the screen.
+    if (name() !== before && sheet() && sheet() !== old) return requestAnimationFrame(() => resolve(performance.now() - start));
+    if (performance.now() - start > ${PATIENCE}) return reject(new Error('The next piece never came.'));
     requestAnimationFrame(look);
-  });
+  };
+  requestAnimationFrame(look);
+})`;
 
 export async function reviewNext(): Promise<Figure> {
   const stage = await Stage.set();
@@ -45,7 +46,7 @@ export async function reviewNext(): Promise<Figure> {
       for (const key of [...Array<string>(sent - 1).fill('.'), ...Array<string>(sent - 1).fill(',')]) {
         // A teacher looks before going on: what lies ahead is fetched meanwhile.
         await page.waitForLoadState('networkidle');
-        const took = await page.evaluate(step, { key, patience: PATIENCE });
+        const took = await page.evaluate<number>(step(key));
         if (round > 0) times.push(took);
       }
     }

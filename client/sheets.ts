@@ -12,6 +12,7 @@ export { default as PlanDesk } from './teacher/plan/PlanDesk';
 export { default as ReviewDesk } from './teacher/ReviewDesk';
 export { default as ClassBoard } from './class/ClassBoard';
 export { default as Collection } from './learner/collection/Collection';
+export { TideChart } from './learner/plan/TideChart';
 export { default as JoinForm } from './signIn/JoinForm';
 export { default as Letters } from './me/Letters';
 export { courier } from './learner/courier';

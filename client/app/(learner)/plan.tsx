@@ -19,7 +19,7 @@ import { Screen } from '../../ui/Screen';
 import { colours, TARGET } from '../../ui/theme';
 
 /** Scales and curves are of no use on the first screen. */
-const TideChart = lazy(() => import('../../learner/plan/TideChart').then((chart) => ({ default: chart.TideChart })));
+const TideChart = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.TideChart })));
 
 const VIEWS = [{ value: 'week', word: 'Week' }, { value: 'month', word: 'Month' }] as const;
 const FOLDERS = { value: 'folders', word: 'Folders' } as const;
