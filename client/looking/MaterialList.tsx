@@ -32,7 +32,7 @@ export function MaterialList({ materials, later, zone, onOpen }: Props) {
       {materials.map(({ id, kind, title, address, media }) => {
         const { word, icon } = MATERIAL_WORDS[kind];
         const link = kind === 'link' ? ({ role: 'link', onPress: () => window.open(address, '_blank', 'noopener,noreferrer') } as const) : { onPress: () => onOpen(id) };
-        const taken = kind === 'file' ? ({ onPress: () => void getBlob(`/media/${media}`).then((blob) => download(blob, title)).catch(() => setTrouble('School can’t be reached, so the file can’t be had just now.')) } as const) : link;
+        const taken = kind === 'file' ? ({ onPress: () => void getBlob(`/media/${media}`).then((blob) => download(blob, title)).catch((error: Error) => setTrouble(error.message)) } as const) : link;
         const verb = kind === 'link' ? 'Goes to another page' : kind === 'file' ? 'Take a copy of' : 'Look at';
         return (
           <Press key={id} aria-label={`${verb}: ${title || word}`} {...taken} style={styles.item}>

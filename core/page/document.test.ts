@@ -1,6 +1,6 @@
 import * as Y from 'yjs';
 import { inkFromRows } from '../ink/ink';
-import { findPage, layOutNew, markItems, pageItems, readPages, startDocument, type PagePlan } from './document';
+import { deletedSheets, findPage, layOutNew, markItems, pageItems, readPages, startDocument, type PagePlan } from './document';
 import { readItem, readStrokes, topOrder } from './item';
 import { addStroke, type NewStroke } from './stroke';
 import { documentExtent, ExtentError, holdsAll } from './holds';
@@ -142,6 +142,16 @@ describe('sheets that came later', () => {
     findPage(doc, 'p1')!.set('deleted', true);
     expect(layOutNew(doc, PLANS)).toBe(false);
     expect(readPages(doc).map(({ id }) => id)).not.toContain('p1');
+  });
+
+  it('come back with all that was on them', () => {
+    const doc = opened();
+    addStroke(pageItems(doc, 'p1')!, stroke('s'));
+    expect(deletedSheets(doc, PLANS)).toEqual([]);
+    findPage(doc, 'p1')!.set('deleted', true);
+    expect(deletedSheets(doc, PLANS).map(({ id }) => id)).toEqual(['p1']);
+    findPage(doc, 'p1')!.set('deleted', false);
+    expect([deletedSheets(doc, PLANS), readPages(doc).map(({ id }) => id), readStrokes(pageItems(doc, 'p1')!).length]).toEqual([[], ['p1', 'p2'], 1]);
   });
 });
 

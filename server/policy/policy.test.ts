@@ -40,6 +40,12 @@ describe('the policy', () => {
     ['read marks before they are released', (who: Actor) => policy.readMarks(who, piece, work, { releasedAt: null }), ['teacher']],
     ['read marks after', (who: Actor) => policy.readMarks(who, piece, work, { releasedAt: new Date() }), ['owner', 'teacher']],
     ['fetch a file they asked for', (who: Actor) => policy.readExport(who, { askedBy: 'ada' }), ['owner']],
+    ['read what a class shares', (who: Actor) => policy.readClassroom(who, 'reeds'), ['owner', 'classmate', 'teacher']],
+    ['lead it', (who: Actor) => policy.leadClassroom(who, 'reeds'), ['teacher']],
+    ['answer the question of the day', (who: Actor) => policy.answerDaily(who, work), ['owner', 'classmate']],
+    ['see answers that teachers alone see', (who: Actor) => policy.seeDayAnswers(who, { ...work, seenBy: 'teacher' }), ['teacher']],
+    ['see answers that all see', (who: Actor) => policy.seeDayAnswers(who, { ...work, seenBy: 'all' }), ['owner', 'classmate', 'teacher']],
+    ['see the place of a question to the class', (who: Actor) => policy.seeThreadPlace(who, { ...work, askerId: 'ada', audience: 'class' }), ['owner', 'teacher']],
     ['see the class', (who: Actor) => policy.seeClass(who, 'reeds'), ['teacher']],
   ] as const)('says who may %s', (_, rule, names) => {
     expect(allowed(rule)).toEqual(names);

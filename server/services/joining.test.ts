@@ -102,3 +102,14 @@ it('stays open when the activity is changed and given out again', async () => {
   await teacher.json('POST', `${path}/set`, { version: saved.version });
   expect(await lineNames(teacher)).toContain('Fern');
 });
+
+it('slows down a script that joins again and again, and never those who sign in from the same address', async () => {
+  const script = await device();
+  const statuses: number[] = [];
+  for (let i = 0; i < 62; i++) statuses.push((await script.request('POST', '/api/joins', { name: `Guest ${i}`, pictures: PICTURES })).status);
+  expect(statuses.slice(0, 61).every((status) => status === 201)).toBe(true);
+  expect(statuses[61]).toBe(429);
+  // One wrong try of somebody else there is still only wrong.
+  expect((await harness.client().request('POST', '/api/sessions', { signInName: 'ben', password: 'wrong' })).status).toBe(401);
+  await harness.as('ben');
+});
