@@ -22,6 +22,7 @@ import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
 import { PieceFactsService } from './services/pieceFacts';
 import { ActivityArchiveService } from './services/activityArchive';
+import { ActivityRecord } from './services/activityRecord';
 import { AskService } from './services/asks';
 import { CalendarService } from './services/calendar';
 import { ClassroomService } from './services/classroom';
@@ -32,6 +33,7 @@ import { LetterService } from './services/letters';
 import { ReminderService } from './services/reminders';
 import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
+import { GoFiles } from './services/goFiles';
 import { GroupService } from './services/groups';
 import { MarksService } from './services/marks';
 import { MediaService } from './services/media';
@@ -39,6 +41,9 @@ import { PieceCopyService } from './services/pieceCopies';
 import { PieceService } from './services/pieces';
 import { PlanningService } from './services/planning';
 import { RecordingService } from './services/recordings';
+import { KeptStampService } from './services/keptStamps';
+import { NoteReplyService } from './services/noteReplies';
+import { ReviewLineService } from './services/reviewLine';
 import { ReviewService } from './services/reviews';
 import { SpeechService } from './services/speech';
 import { SignInService } from './services/signIn';
@@ -61,6 +66,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
   const facts = new PieceFactsService(sequelize, log, clock);
   const copies = new PieceCopyService(sequelize, log, clock);
   const files = new FileStore(config.filesRoot);
+  const work = new GoFiles(files, config.fontsRoot);
   const media = new MediaService(files, facts, jobs, clock);
   const planning = new PlanningService(sequelize, facts, media, clock);
   const hub = new SyncHub(log, documentAccess(facts, copies, clock));
@@ -78,7 +84,7 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     uploads: new UploadService(config.filesRoot, media, clock),
     recordings: new RecordingService(files, jobs),
     captures: new CaptureService(media, facts, clock),
-    exports: new ExportService(files, config.fontsRoot, jobs, facts),
+    exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),
     pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
@@ -86,6 +92,9 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),
+    reviewLine: new ReviewLineService(sequelize, facts, clock),
+    noteReplies: new NoteReplyService(sequelize, facts, clock),
+    keptStamps: new KeptStampService(),
     reviews: new ReviewService(sequelize, log, facts, media, jobs, () => hub, clock),
   };
 }

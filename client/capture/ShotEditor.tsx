@@ -10,7 +10,7 @@ import type { Wish } from '../workers/scan.worker';
 import type { HeldPhoto } from './bringPhoto';
 import { CornerStage } from './CornerStage';
 import { scanner } from './scanner';
-import { WARNING_WORDS } from './warningWords';
+import { WARNING_WORDS } from '@lippet/core/scan/warningWords';
 
 const LOOK_WORDS: Record<Look, string> = { photo: 'As it is', clean: 'Clean', black: 'Black' };
 /** Corners to begin with where no sheet was found: a little inside the photo. */

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
-import { FAULT_WORDS } from '../recording/faultWords';
+import { FAULT_WORDS } from '@lippet/core/sound/faultWords';
 import { decodeSound, hear, listener } from '../recording/listener';
 import { PlayBar } from '../recording/PlayBar';
 import { TrimBar } from '../recording/TrimBar';

@@ -1,12 +1,6 @@
+import { documentOf } from '@lippet/core/page/document';
 import { useMemo } from 'react';
-import * as Y from 'yjs';
+import type * as Y from 'yjs';
 
 /** A document that no longer changes, from its bytes. */
-export function useFrozenDocument(bytes: Uint8Array | undefined): Y.Doc | null {
-  return useMemo(() => {
-    if (!bytes) return null;
-    const doc = new Y.Doc();
-    Y.applyUpdate(doc, bytes);
-    return doc;
-  }, [bytes]);
-}
+export const useFrozenDocument = (bytes: Uint8Array | undefined): Y.Doc | null => useMemo(() => (bytes ? documentOf(bytes) : null), [bytes]);

@@ -15,7 +15,7 @@ import { Button } from '../ui/Button';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
 import { colours, faces, OUTLINE, TARGET } from '../ui/theme';
-import { faultLine } from './faultWords';
+import { faultLine } from '@lippet/core/sound/faultWords';
 import { TakePlayer } from './TakePlayer';
 import type { Player } from './usePlayer';
 import { VoiceButton } from './VoiceButton';

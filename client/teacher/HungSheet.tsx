@@ -9,7 +9,7 @@ import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import * as Y from 'yjs';
 import { useGoDocument } from '../api/queries';
-import { warningLine } from '../capture/warningWords';
+import { warningLine } from '@lippet/core/scan/warningWords';
 import { PageBar } from '../learner/sheet/PageBar';
 import { PartTabs } from '../learner/sheet/PartTabs';
 import type { DocumentEditor } from '../page/documentEditor';

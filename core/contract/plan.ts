@@ -236,7 +236,10 @@ function readSheet(raw: Raw): SheetPlan | null {
   return { width, height, background: readBackground(raw.background), ...(spots.length > 0 ? { spots } : {}) };
 }
 
-function readTold({ sort, media, seconds, spans }: Raw): ToldTask | null {
+/** Reads what is said or shown from anything; null for what is none. */
+export function readTold(value: unknown): ToldTask | null {
+  if (typeof value !== 'object' || value === null) return null;
+  const { sort, media, seconds, spans } = value as Raw;
   const [length, kept] = [secondsOf(seconds), readSpans(spans)];
   return TAKE_SORTS.includes(sort as TakeSort) && isId(media) && length !== null && kept ? { sort: sort as TakeSort, media, seconds: length, spans: kept } : null;
 }

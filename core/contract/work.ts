@@ -3,6 +3,7 @@ import type { PagePlan } from '../page/document';
 import type { PartProgress } from '../page/progress';
 import type { PdfStyle } from '../pdf/style';
 import type { Completeness } from '../schedule/completeness';
+import type { SendCheck } from '../schedule/sendChecks';
 import type { RichText } from '../words/richText';
 import type { MaterialView } from './activities';
 import type { ChoicePlan, PartKind, RubricRow, ToldTask } from './plan';
@@ -79,6 +80,18 @@ export const FELT = ['easy', 'right', 'hard'] as const;
 export type Felt = (typeof FELT)[number];
 export const FELT_WORDS: Record<Felt, string> = { easy: 'Easy', right: 'Just right', hard: 'Hard' };
 
+/** What came back of a go. */
+export interface GoReviewView {
+  id: string;
+  outcome: Outcome;
+  note: string;
+  /** An answer that is spoken or filmed. */
+  told: ToldTask | null;
+  releasedAt: number;
+  teacher: string;
+  marked: MarkView | null;
+}
+
 export interface GoView {
   id: string;
   go: number;
@@ -90,7 +103,7 @@ export interface GoView {
   felt: Felt | null;
   /** A word that is spoken: id of its Media. */
   voice: string | null;
-  review: { id: string; outcome: Outcome; note: string; releasedAt: number; teacher: string; marked: MarkView | null } | null;
+  review: GoReviewView | null;
 }
 
 /** A go as it was sent, with all that is needed to show it. */
@@ -175,6 +188,8 @@ export interface HungPiece {
   firstSentAt: number | null;
   /** The outcome that is decided for the latest go, and not told yet. */
   held: Outcome | null;
+  /** What was found when it was sent. */
+  checks: SendCheck[];
   /** When the learner was last reminded to send it; null for never. */
   remindedAt: number | null;
   pictureVersion: string;
@@ -202,6 +217,41 @@ export interface ReviewView {
   releasedAt: number | null;
   levels: Record<string, number>;
   own: OwnMark;
+  /** For teachers alone. */
+  aside: string;
+  /** An answer that is spoken or filmed. */
+  told: ToldTask | null;
+  /** Counts every change of what is said, so that two who answer at once can't overwrite each other. */
+  version: number;
+}
+
+/** What is said under a note, by its learner or a teacher. */
+export interface NoteReplyView {
+  id: string;
+  /** The note that it is under. */
+  note: string;
+  name: string;
+  mine: boolean;
+  words: string;
+  at: number;
+}
+
+/** Marks that a teacher keeps as a stamp, their top left corner at the origin. */
+export interface KeptStampView {
+  id: string;
+  name: string;
+  /** Fields of its items, as they are stored of a page; bytes as Base64. */
+  items: Record<string, unknown>[];
+  /** In points. */
+  width: number;
+  height: number;
+}
+
+/** What was done for several pieces at once. */
+export interface ManyAnswered {
+  done: number;
+  /** Those for whom it could not be done, and why. */
+  left: { personId: string; why: string }[];
 }
 
 export interface ClassView {
@@ -230,6 +280,8 @@ export interface CopyView {
 
 /** What was in a go when it was sent. */
 export interface Manifest {
+  /** What was found then; goes that were sent before this was looked at have none. */
+  checks?: SendCheck[];
   parts: (PartProgress & { id: string; title: string; kind: PartView['kind'] })[];
 }
 
@@ -255,7 +307,15 @@ const ownMark = yup.object({
   words: yup.string().trim().max(LIMITS.word).default(''),
 });
 
+const version = yup.number().integer().min(0);
+/** Read by readTold, which takes anything. */
+const told = yup.mixed<object>().nullable();
+
 export const noteBody = yup.object({
+  /** The version that was read; where somebody has said something since, nothing is overwritten. */
+  version,
+  aside: yup.string().max(LIMITS.note, `What is kept for teachers has at most ${LIMITS.note} characters.`),
+  told,
   // Read by readLevels, which takes anything.
   levels: yup.mixed<object>(),
   own: ownMark.default(undefined),
@@ -276,6 +336,9 @@ export const useNoteBody = yup.object({ activity: yup.string().uuid('That is no 
 /** One learner, or all whose piece is complete. */
 export const remindBody = yup.object({ person: yup.string().uuid('That is no learner.').nullable().default(null) });
 
+/** Milliseconds since 1970. */
+const date = yup.number().integer().min(0).max(8.64e15).nullable();
+
 export const releaseBody = yup.object({
   outcome: yup
     .string<Outcome>()
@@ -283,6 +346,33 @@ export const releaseBody = yup.object({
     .required('Say whether it is finished or gets another go.'),
   note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
   extent: bytes.required('Say what was marked: the extent of the marks.'),
+  version,
+  /** For another go: this learner's own dates from now on; null for none. */
+  due: date,
+  closes: date,
+});
+
+/** The same for several pieces: a note behind what was said of each, and an outcome, told or held. */
+export const manyBody = yup.object({
+  people: yup.array(yup.string().uuid('That is no learner.').required()).min(1, 'Choose at least one piece.').max(400).required('Choose at least one piece.'),
+  note: yup.string().trim().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).default(''),
+  outcome: yup.string<Outcome>().oneOf(['again', 'finished'], 'The outcome is "again" or "finished".').nullable().default(null),
+  hold: yup.boolean().default(false),
+});
+
+export const replyBody = yup.object({
+  id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that saying it twice is once.'),
+  note: yup.string().max(64, 'That is no note.').required('Say under which note.'),
+  words: yup.string().trim().max(LIMITS.word, `That has at most ${LIMITS.word} characters.`).required('Say something first.'),
+});
+
+export const stampBody = yup.object({
+  id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that keeping it twice is once.'),
+  name: yup.string().trim().max(40, 'A stamp’s name has at most 40 characters.').required('Give the stamp a name.'),
+  // Read by readStampItems, which takes anything.
+  items: yup.array(yup.mixed<object>().required()).min(1, 'A stamp needs something on it.').max(60, 'A stamp has at most 60 things on it.').required('A stamp needs something on it.'),
+  width: yup.number().positive().max(2_000, 'That is too large for a stamp.').required('Say how wide it is.'),
+  height: yup.number().positive().max(2_000, 'That is too large for a stamp.').required('Say how high it is.'),
 });
 
 /** The day on which a learner wants to do something; null takes it away. */

@@ -53,6 +53,13 @@ export function startDocument(plans: readonly PagePlan[]): Uint8Array {
   return Y.encodeStateAsUpdate(doc);
 }
 
+/** A document from its bytes; an empty one from none. */
+export function documentOf(update: Uint8Array | null | undefined): Y.Doc {
+  const doc = new Y.Doc();
+  if (update) Y.applyUpdate(doc, update);
+  return doc;
+}
+
 const pageList = (doc: Y.Doc): PageMap[] => doc.getArray<PageMap>('pages').toArray();
 
 /** The page with this id, deleted or not. */

@@ -11,6 +11,7 @@ import * as planning from './2026-11-25-planning';
 import * as threads from './2026-11-25-threads';
 import * as classes from './2026-11-26-class';
 import * as reviewing from './2026-11-26-reviewing';
+import * as desk from './2026-11-26-desk';
 import { migrate } from './migrate';
 
 describe('the schema', () => {
@@ -27,7 +28,7 @@ describe('the schema', () => {
   const names = async (): Promise<string[]> => (await sequelize.getQueryInterface().showAllTables()) as string[];
 
   it('is made once, and is what the models expect', async () => {
-    expect(await migrate(sequelize)).toEqual(['2026-11-24-ground', '2026-11-25-media', '2026-11-25-exports', '2026-11-25-captures', '2026-11-25-recordings', '2026-11-25-planning', '2026-11-25-threads', '2026-11-26-class', '2026-11-26-reviewing']);
+    expect(await migrate(sequelize)).toEqual(['2026-11-24-ground', '2026-11-25-media', '2026-11-25-exports', '2026-11-25-captures', '2026-11-25-recordings', '2026-11-25-planning', '2026-11-25-threads', '2026-11-26-class', '2026-11-26-reviewing', '2026-11-26-desk']);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter((each) => typeof each === 'function' && 'tableName' in each) as unknown as { tableName: string; findAll(): Promise<unknown[]> }[];
     expect(models.length).toBeGreaterThan(12);
@@ -45,6 +46,7 @@ describe('the schema', () => {
   });
 
   it('can be taken down again', async () => {
+    await sequelize.transaction((transaction) => desk.down(sequelize, transaction));
     await sequelize.transaction((transaction) => reviewing.down(sequelize, transaction));
     await sequelize.transaction((transaction) => classes.down(sequelize, transaction));
     await sequelize.transaction((transaction) => threads.down(sequelize, transaction));

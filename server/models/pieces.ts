@@ -1,10 +1,11 @@
 /** What learners make, send and get back. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { Marked } from '@lippet/core/review/rubric';
+import type { ToldTask } from '@lippet/core/contract/plan';
 import type { ExportStyle, Felt, Manifest } from '@lippet/core/contract/work';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
-import { COMMON, Row, bytes, flag, id, integer, json, maybeInteger, maybeText, maybeTime, now, serial, text, time, uuid } from './columns';
+import { COMMON, Row, bytes, flag, id, integer, json, maybeInteger, maybeText, maybeTime, maybeUuid, now, serial, text, time, uuid } from './columns';
 
 export class Piece extends Row<Piece> {
   declare id: string;
@@ -66,6 +67,12 @@ export class Review extends Row<Review> {
   declare held: CreationOptional<Outcome | null>;
   /** What is said by the rubric. */
   declare marked: CreationOptional<Marked | null>;
+  /** Counts every change of what is said. */
+  declare version: CreationOptional<number>;
+  /** For teachers alone. */
+  declare aside: CreationOptional<string>;
+  /** An answer that is spoken or filmed. */
+  declare told: CreationOptional<ToldTask | null>;
   /** The marks as released. */
   declare marks: CreationOptional<Buffer | null>;
 }
@@ -77,10 +84,22 @@ export class MarkUpdate extends Row<MarkUpdate> {
   declare createdAt: CreationOptional<Date>;
 }
 
-/** A file made of a go. */
+/** What was said under a note of a review. */
+export class NoteReply extends Row<NoteReply> {
+  declare id: string;
+  declare reviewId: string;
+  /** Id of the note in the document of marks. */
+  declare noteId: string;
+  declare personId: string;
+  declare words: string;
+  declare at: Date;
+}
+
+/** A file made of a go, or of all that was sent of an activity. */
 export class Export extends Row<Export> {
   declare id: string;
-  declare submissionId: string;
+  declare submissionId: CreationOptional<string | null>;
+  declare activityId: CreationOptional<string | null>;
   declare askedBy: string;
   declare style: ExportStyle;
   /** Whether the review's marks lie on it. */
@@ -118,14 +137,16 @@ export function definePieces(sequelize: Sequelize): void {
   Review.init(
     {
       id: id(), submissionId: uuid(), reviewerId: uuid(), note: { ...text(), defaultValue: '' }, outcome: maybeText(),
-      begunAt: maybeTime(), releasedAt: maybeTime(), held: maybeText(), marked: { type: DataTypes.JSONB }, marks: { type: DataTypes.BLOB },
+      begunAt: maybeTime(), releasedAt: maybeTime(), held: maybeText(), marked: { type: DataTypes.JSONB },
+      version: { ...integer(), defaultValue: 0 }, aside: { ...text(), defaultValue: '' }, told: { type: DataTypes.JSONB }, marks: { type: DataTypes.BLOB },
     },
     { ...common, tableName: 'reviews' },
   );
   MarkUpdate.init({ id: serial(), reviewId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'mark_updates' });
+  NoteReply.init({ id: id(), reviewId: uuid(), noteId: text(), personId: uuid(), words: text(), at: time() }, { ...common, tableName: 'note_replies' });
   Export.init(
     {
-      id: id(), submissionId: uuid(), askedBy: uuid(), style: text(), marked: flag(), state: { ...text(), defaultValue: 'waiting' }, hash: maybeText(),
+      id: id(), submissionId: maybeUuid(), activityId: maybeUuid(), askedBy: uuid(), style: text(), marked: flag(), state: { ...text(), defaultValue: 'waiting' }, hash: maybeText(),
       size: maybeInteger(), why: maybeText(), createdAt: now(),
     },
     { ...common, tableName: 'exports' },

@@ -9,8 +9,8 @@ import { defineTalk } from './talk';
 export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part } from './activities';
 export { Media, Upload, CaptureLink, CapturePhoto, Speech } from './files';
 export { School, Person, Group, Membership, Session, SignInAttempt } from './people';
-export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, Export } from './pieces';
-export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, Letter } from './talk';
+export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
+export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
 
 /** Ties the models to a database. Called once for each connection pool. */
 export function defineTables(sequelize: Sequelize): void {

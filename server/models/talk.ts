@@ -3,7 +3,7 @@ import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { AskPlace, Audience } from '@lippet/core/contract/ask';
 import type { DayStamp, SeenBy } from '@lippet/core/contract/class';
 import type { UpdateView } from '@lippet/core/contract/work';
-import { COMMON, Row, id, maybeJson, maybeText, maybeTime, maybeUuid, now, text, uuid } from './columns';
+import { COMMON, Row, id, json, maybeJson, maybeText, maybeTime, maybeUuid, now, text, uuid } from './columns';
 
 /** A question about an activity. */
 export class Thread extends Row<Thread> {
@@ -80,6 +80,18 @@ export class Update extends Row<Update> {
   declare seenAt: CreationOptional<Date | null>;
 }
 
+/** Marks that a teacher keeps to put down again. */
+export class KeptStamp extends Row<KeptStamp> {
+  declare id: string;
+  declare teacherId: string;
+  declare name: string;
+  declare items: Record<string, unknown>[];
+  /** In points. */
+  declare width: number;
+  declare height: number;
+  declare createdAt: CreationOptional<Date>;
+}
+
 /** A note that a teacher keeps to say again. */
 export class KeptNote extends Row<KeptNote> {
   declare id: string;
@@ -125,5 +137,9 @@ export function defineTalk(sequelize: Sequelize): void {
     { ...common, tableName: 'updates' },
   );
   KeptNote.init({ id: id(), teacherId: uuid(), words: text(), uses: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} }, createdAt: now() }, { ...common, tableName: 'kept_notes' });
+  KeptStamp.init(
+    { id: id(), teacherId: uuid(), name: text(), items: json(), width: { type: DataTypes.REAL, allowNull: false }, height: { type: DataTypes.REAL, allowNull: false }, createdAt: now() },
+    { ...common, tableName: 'kept_stamps' },
+  );
   Letter.init({ id: id(), personId: uuid(), address: text(), subject: text(), words: text(), at: now() }, { ...common, tableName: 'letters' });
 }

@@ -68,6 +68,10 @@ export const policy = {
   ): boolean =>
     actor.teaches.has(activity.groupId) || (piece.personId === actor.personId && review.releasedAt !== null),
 
+  /** Saying something under the notes of a review, and reading that: its learner and the group's teachers, once it is released. */
+  replyToNotes: (actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null }): boolean =>
+    review.releasedAt !== null && (actor.teaches.has(activity.groupId) || piece.personId === actor.personId),
+
   /** A file made of a go: whoever asked for it. It holds what they were allowed to see then. */
   readExport: (actor: Actor, made: { askedBy: string }): boolean => made.askedBy === actor.personId,
 

@@ -9,13 +9,14 @@ export function exportRoutes({ exports }: Services): Hono<AppEnv> {
     const actor = signedIn(c);
     return c.json(await exports.ask(actor, id(c), (await body(c, exportBody)).style), 202);
   });
+  routes.post('/activities/:id/exports', async (c) => c.json(await exports.askAll(signedIn(c), id(c)), 202));
   routes.get('/exports/:id', async (c) => c.json(await exports.state(signedIn(c), id(c))));
   routes.get('/exports/:id/file', async (c) => {
-    const { bytes, style } = await exports.file(signedIn(c), id(c));
-    const [type, name] = style === 'zip' ? ['application/zip', 'piece.zip'] : ['application/pdf', 'go.pdf'];
+    const { stream, size, name, type } = await exports.file(signedIn(c), id(c));
     c.header('Content-Type', type);
+    c.header('Content-Length', String(size));
     c.header('Content-Disposition', `attachment; filename="${name}"`);
-    return c.body(new Uint8Array(bytes));
+    return c.body(stream);
   });
   return routes;
 }

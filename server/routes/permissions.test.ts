@@ -117,6 +117,15 @@ const TABLE: Record<string, Row> = {
   'PUT /api/reviews/:id/held': { path: ({ releasedReview }) => `/api/reviews/${releasedReview}/held`, body: () => ({ outcome: 'again', extent: 'AAA=' }), allowed: { teacher: 409 } },
   'POST /api/activities/:id/release-held': { path: ({ activity }) => `/api/activities/${activity}/release-held`, allowed: { teacher: 200 } },
   // Nothing was released here: to take back what is not out changes nothing.
+  'POST /api/activities/:id/answer-many': { path: ({ activity }) => `/api/activities/${activity}/answer-many`, body: () => ({ people: [randomUUID()] }), allowed: { teacher: 200 } },
+  'POST /api/activities/:id/exports': { path: ({ activity }) => `/api/activities/${activity}/exports`, allowed: { teacher: 202 } },
+  'GET /api/goes/:id/like': { path: ({ go }) => `/api/goes/${go}/like`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/reviews/:id/replies': { path: ({ releasedReview }) => `/api/reviews/${releasedReview}/replies`, allowed: { classmate: 200, teacher: 200 } },
+  // There is no such note: for those who may, too.
+  'POST /api/reviews/:id/replies': { path: ({ releasedReview }) => `/api/reviews/${releasedReview}/replies`, body: () => ({ id: randomUUID(), note: 'none', words: 'Yes' }), allowed: {} },
+  'GET /api/kept-stamps': { path: () => '/api/kept-stamps', allowed: signedIn(200) },
+  'POST /api/kept-stamps': { path: () => '/api/kept-stamps', body: () => ({ id: randomUUID(), name: 'Tick', width: 10, height: 10, items: [{ kind: 'text', text: 'ok', width: 10, size: 12, font: 'reading', colour: '#000000', align: 'left' }] }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
+  'DELETE /api/kept-stamps/:id': { path: () => `/api/kept-stamps/${randomUUID()}`, allowed: {} },
   'POST /api/reviews/:id/recall': { path: ({ review }) => `/api/reviews/${review}/recall`, allowed: { teacher: 200 } },
   'POST /api/reviews/:id/release': {
     path: ({ releasedReview }) => `/api/reviews/${releasedReview}/release`, body: () => ({ outcome: 'again', note: '', extent: 'AAA=' }), allowed: { teacher: 409 },

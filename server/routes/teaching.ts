@@ -1,16 +1,16 @@
 import { Hono } from 'hono';
-import { holdBody, keptNoteBody, noteBody, releaseBody, remindBody, useNoteBody } from '@lippet/core/contract/work';
+import { holdBody, keptNoteBody, manyBody, noteBody, releaseBody, remindBody, replyBody, stampBody, useNoteBody } from '@lippet/core/contract/work';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** The teacher's side: what waits, the line, answering, the class. */
-export function teachingRoutes({ reviews, keptNotes, marks }: Services): Hono<AppEnv> {
+export function teachingRoutes({ reviews, reviewLine, noteReplies, keptNotes, keptStamps, marks }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
-  routes.get('/to-review', async (c) => c.json(await reviews.toReview(signedIn(c))));
-  routes.get('/waiting', async (c) => c.json(await reviews.waiting(signedIn(c))));
-  routes.get('/activities/:id/line', async (c) => c.json(await reviews.line(signedIn(c), id(c))));
+  routes.get('/to-review', async (c) => c.json(await reviewLine.toReview(signedIn(c))));
+  routes.get('/waiting', async (c) => c.json(await reviewLine.waiting(signedIn(c))));
+  routes.get('/activities/:id/line', async (c) => c.json(await reviewLine.line(signedIn(c), id(c))));
   routes.post('/activities/:id/remind', async (c) => {
     const actor = signedIn(c);
-    return c.json(await reviews.remind(actor, id(c), (await body(c, remindBody)).person));
+    return c.json(await reviewLine.remind(actor, id(c), (await body(c, remindBody)).person));
   });
   routes.post('/goes/:id/review', async (c) => c.json(await reviews.open(signedIn(c), id(c))));
   routes.put('/reviews/:id/note', async (c) => {
@@ -28,6 +28,22 @@ export function teachingRoutes({ reviews, keptNotes, marks }: Services): Hono<Ap
     const actor = signedIn(c);
     return c.json(await reviews.release(actor, id(c), await body(c, releaseBody)));
   });
+  routes.post('/activities/:id/answer-many', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await reviews.answerMany(actor, id(c), await body(c, manyBody)));
+  });
+  routes.get('/goes/:id/like', async (c) => c.json(await reviews.goesLike(signedIn(c), id(c))));
+  routes.get('/reviews/:id/replies', async (c) => c.json(await noteReplies.list(signedIn(c), id(c))));
+  routes.post('/reviews/:id/replies', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await noteReplies.say(actor, id(c), await body(c, replyBody)), 201);
+  });
+  routes.get('/kept-stamps', async (c) => c.json(await keptStamps.list(signedIn(c))));
+  routes.post('/kept-stamps', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await keptStamps.keep(actor, await body(c, stampBody)), 201);
+  });
+  routes.delete('/kept-stamps/:id', async (c) => c.json(await keptStamps.forget(signedIn(c), id(c))));
   routes.get('/groups/:id/marks', async (c) => c.json(await marks.view(signedIn(c), id(c))));
   routes.get('/kept-notes', async (c) => c.json(await keptNotes.list(signedIn(c))));
   routes.post('/kept-notes', async (c) => {
@@ -41,6 +57,6 @@ export function teachingRoutes({ reviews, keptNotes, marks }: Services): Hono<Ap
     return c.body(null, 204);
   });
   routes.delete('/kept-notes/:id', async (c) => c.json(await keptNotes.forget(signedIn(c), id(c))));
-  routes.get('/classes', async (c) => c.json(await reviews.classes(signedIn(c))));
+  routes.get('/classes', async (c) => c.json(await reviewLine.classes(signedIn(c))));
   return routes;
 }

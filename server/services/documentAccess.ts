@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import { Piece, Review, Submission } from '../models/tables';
+import { Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import type { DocumentGate } from '../sync/hub';
@@ -20,6 +20,9 @@ export function documentAccess(facts: PieceFactsService, copies: PieceCopyServic
       const piece = go && (await Piece.findByPk(go.pieceId));
       if (!piece || !policy.review(actor, await facts.workOf(piece))) return null;
       return { write: review!.releasedAt === null && go!.withdrawnAt === null };
+    },
+    async nameOf({ personId }) {
+      return (await Person.findByPk(personId, { attributes: ['name'], rejectOnEmpty: true })).name;
     },
     async paused({ kind, id }) {
       if (kind === 'piece') await copies.keep(id);

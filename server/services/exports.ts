@@ -1,47 +1,61 @@
 import { randomUUID } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
-import sharp from 'sharp';
+import { rm } from 'node:fs/promises';
 import { Op } from 'sequelize';
 import { strToU8, zipSync, type Zippable } from 'fflate';
-import * as Y from 'yjs';
 import type { ExportStyle, ExportView } from '@lippet/core/contract/work';
-import { markItems, pageItems, readPages } from '@lippet/core/page/document';
-import { readItems } from '@lippet/core/page/item';
-import { chosenTake, readTakes } from '@lippet/core/recording/take';
-import { answerWords } from '@lippet/core/words/answers';
-import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
-import { PdfSourceError, writePdf, type PdfSources } from '@lippet/core/pdf/write';
-import type { PdfStyle } from '@lippet/core/pdf/style';
+import { PdfSourceError } from '@lippet/core/pdf/write';
 import type { Jobs } from '../jobs/jobs';
-import { Activity, Export, Media, Piece, Review, Submission } from '../models/tables';
+import { Activity, Assignment, Export, Membership, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import type { FileStore } from '../storage/fileStore';
 import { activityParts } from './activityParts';
+import type { ActivityRecord } from './activityRecord';
+import { findGo } from './goes';
+import type { GoFiles } from './goFiles';
 import type { PieceFactsService } from './pieceFacts';
+
+/** A file that is made: how it is to be called, and where its bytes are. */
+interface MadeFile {
+  stream: ReadableStream;
+  size: number;
+  name: string;
+  type: string;
+}
 
 /** Files made of frozen goes, in jobs: a large one must not keep anybody waiting for an answer. */
 export class ExportService {
   constructor(
     private readonly files: FileStore,
-    private readonly fontsRoot: string,
+    private readonly work: GoFiles,
+    private readonly record: ActivityRecord,
     private readonly jobs: Jobs,
     private readonly facts: PieceFactsService,
   ) {}
 
   /** Asks for a PDF of a go, or for all goes up to it as a ZIP, with the marks on it where the actor may see them. */
   async ask(actor: Actor, goId: string, style: ExportStyle): Promise<ExportView> {
-    const go = await Submission.findByPk(goId, { attributes: ['id', 'pieceId', 'withdrawnAt'] });
-    const piece = go && (await Piece.findByPk(go.pieceId));
-    const work = piece && (await this.facts.workOf(piece));
-    if (!go || !piece || !work || !policy.readGo(actor, piece, work, go)) throw notFound();
+    const { go, piece, work } = await findGo(this.facts, goId);
+    if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
     const marked = review !== null && policy.readMarks(actor, piece, work, review) && review.marks !== null;
     const made = await Export.create({ id: randomUUID(), submissionId: goId, askedBy: actor.personId, style, marked });
     await this.jobs.send('export-go', { exportId: made.id });
     return viewOf(made);
+  }
+
+  /** Asks for all that was sent of an activity, by the groups that the actor teaches, as a ZIP. */
+  async askAll(actor: Actor, activityId: string): Promise<ExportView> {
+    if ((await this.taught(activityId, actor.teaches)).length === 0) throw notFound();
+    const made = await Export.create({ id: randomUUID(), activityId, askedBy: actor.personId, style: 'zip', marked: true });
+    await this.jobs.send('export-go', { exportId: made.id });
+    return viewOf(made);
+  }
+
+  private async taught(activityId: string, teaches: ReadonlySet<string>): Promise<string[]> {
+    const assigned = await Assignment.findAll({ where: { activityId }, attributes: ['groupId'] });
+    return assigned.map(({ groupId }) => groupId).filter((groupId) => teaches.has(groupId));
   }
 
   /** Asks again for what was not finished when the server went down; asked twice, it is made once. */
@@ -59,20 +73,20 @@ export class ExportService {
     return viewOf(await this.own(actor, id));
   }
 
-  async file(actor: Actor, id: string): Promise<{ bytes: Buffer; style: ExportStyle }> {
-    const made = await this.own(actor, id);
-    if (!made.hash) throw new ProblemError('conflict', made.why ?? 'The file is still being made. Ask again in a moment.');
-    return { bytes: await this.files.read(made.hash), style: made.style };
+  async file(actor: Actor, id: string): Promise<MadeFile> {
+    const { hash, size, style, activityId, why } = await this.own(actor, id);
+    if (!hash || !size) throw new ProblemError('conflict', why ?? 'The file is still being made. Ask again in a moment.');
+    const name = activityId ? 'activity.zip' : style === 'zip' ? 'piece.zip' : 'go.pdf';
+    return { stream: this.files.stream(hash, 0, size - 1), size, name, type: style === 'zip' ? 'application/zip' : 'application/pdf' };
   }
 
   /** The job: makes the file. Run twice, it makes the same file once more and keeps it once. */
   readonly run = async ({ exportId }: { exportId: string }): Promise<void> => {
     const wanted = await Export.findByPk(exportId);
     if (!wanted || wanted.state !== 'waiting') return;
-    const go = await Submission.findByPk(wanted.submissionId, { rejectOnEmpty: true });
     try {
-      const bytes = wanted.style === 'zip' ? await this.archive(go) : await this.pdf(go, wanted.style, wanted.marked);
-      await wanted.update({ state: 'ready', hash: await this.files.put(bytes), size: bytes.length });
+      const hash = wanted.activityId ? await this.wholeActivity(wanted.activityId, wanted.askedBy) : await this.ofGo(wanted);
+      await wanted.update({ state: 'ready', hash, size: await this.files.size(hash) });
     } catch (error) {
       // A file that can't be added to will not be better next time; anything else is tried again.
       if (!(error instanceof PdfSourceError)) throw error;
@@ -80,12 +94,23 @@ export class ExportService {
     }
   };
 
-  private async pdf(go: Submission, style: PdfStyle, marked: boolean): Promise<Buffer> {
-    const doc = documentOf(go.document);
+  private async ofGo({ submissionId, style, marked }: Export): Promise<string> {
+    const go = await Submission.findByPk(submissionId!, { rejectOnEmpty: true });
+    if (style === 'zip') return this.files.put(await this.archive(go));
     const review = marked ? await Review.findOne({ where: { submissionId: go.id } }) : null;
-    const marks = review?.marks ? documentOf(review.marks) : new Y.Doc();
-    const pages = readPages(doc).map((plan) => ({ plan, items: [...readItems(pageItems(doc, plan.id)!), ...readItems(markItems(marks, plan.id))] }));
-    return Buffer.from(await writePdf(pages, this.sources(), { style }));
+    return this.files.put(await this.work.pdf(go.document, review?.marks ?? null, style));
+  }
+
+  /** Whoever asked may teach other groups by now: what they teach when it is made is in it. */
+  private async wholeActivity(activityId: string, askedBy: string): Promise<string> {
+    const teaches = await Membership.findAll({ where: { personId: askedBy, role: 'teacher', leftAt: null }, attributes: ['groupId'] });
+    const path = this.files.draft();
+    try {
+      await this.record.write(activityId, await this.taught(activityId, new Set(teaches.map(({ groupId }) => groupId))), path);
+      return await this.files.adopt(path);
+    } finally {
+      await rm(path, { force: true });
+    }
   }
 
   /**
@@ -101,20 +126,10 @@ export class ExportService {
     const told: object[] = [];
     for (const go of goes) {
       const review = await Review.findOne({ where: { submissionId: go.id, releasedAt: { [Op.not]: null } } });
-      const doc = documentOf(go.document);
       const files: Record<string, string> = {};
-      const add = (name: string, bytes: Uint8Array, level: 0 | 6): void => {
+      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, { marksOnly: true })) {
         files[name] = `go ${go.go}/${name}`;
-        content[`go ${go.go}/${name}`] = [bytes, { level }];
-      };
-      if (readPages(doc).length > 0) add('pages.pdf', await this.pdf(go, 'flat', review !== null), 0);
-      for (const [i, part] of parts.entries()) {
-        const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
-        const name = `${i + 1} ${part.title.replaceAll(/[^\p{L}\p{N} ,-]/gu, '').trim() || part.kind}`;
-        if (words) add(`${name}.txt`, strToU8(words), 6);
-        const take = part.keepCopy ? chosenTake(readTakes(doc, part.id)) : null;
-        const media = take && (await Media.findByPk(take.media));
-        if (media) add(`${name}.${media.playableHash ? (media.kind === 'film' ? 'mp4' : 'm4a') : 'webm'}`, await this.files.read(media.playableHash ?? media.hash), 0);
+        content[`go ${go.go}/${name}`] = [bytes, { level: packed ? 0 : 6 }];
       }
       told.push({
         go: go.go, sentAt: go.sentAt, late: go.late, word: go.word, files,
@@ -124,24 +139,6 @@ export class ExportService {
     content['piece.json'] = [strToU8(JSON.stringify({ format: 'lippet-piece', version: 1, title: activity.title, subject: activity.subject, goes: told }, null, 2)), { level: 6 }];
     return Buffer.from(zipSync(content));
   }
-
-  private sources(): PdfSources {
-    const media = async (id: string): Promise<Buffer> => {
-      const found = await Media.findByPk(id, { rejectOnEmpty: true });
-      return this.files.read(found.hash);
-    };
-    return {
-      pdf: media,
-      picture: async (id) => ((await Media.findByPk(id)) ? sharp(await media(id)).png().toBuffer() : null),
-      fonts: (face) => Promise.all(FONT_FILES[face].map((file) => readFile(join(this.fontsRoot, file)))),
-    };
-  }
-}
-
-function documentOf(update: Uint8Array): Y.Doc {
-  const doc = new Y.Doc();
-  Y.applyUpdate(doc, update);
-  return doc;
 }
 
 const viewOf = ({ id, state, why, size }: Export): ExportView => ({ id, state: state ?? 'waiting', why: why ?? null, size: size ?? null });

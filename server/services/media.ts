@@ -1,7 +1,7 @@
 import { rm, writeFile } from 'node:fs/promises';
 import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
-import * as Y from 'yjs';
 import { homeIds, MEDIA_LIMITS, type MediaHome, type MediaView } from '@lippet/core/contract/media';
+import { documentOf } from '@lippet/core/page/document';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import type { Span } from '@lippet/core/recording/spans';
@@ -238,8 +238,8 @@ export class MediaService {
    */
   async keepWhatWasSent(pieceId: string): Promise<void> {
     const goes = await Submission.findAll({ where: { pieceId, withdrawnAt: null }, attributes: ['id', 'document', 'voiceId'] });
-    const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) }, attributes: ['marks'] });
-    const sent = new Set([...goes.flatMap(({ voiceId }) => voiceId ?? []), ...goes.flatMap(({ document }) => mediaOf(documentOf(document))), ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : []))]);
+    const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) }, attributes: ['marks', 'told'] });
+    const sent = new Set([...reviews.flatMap(({ told }) => told?.media ?? []), ...goes.flatMap(({ voiceId }) => voiceId ?? []), ...goes.flatMap(({ document }) => mediaOf(documentOf(document))), ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : []))]);
     const said = new Set((await Message.findAll({ where: { mediaId: { [Op.not]: null } }, attributes: ['mediaId'] })).map(({ mediaId }) => mediaId));
     const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id) && !said.has(id));
     for (const media of others) {
@@ -255,12 +255,6 @@ export class MediaService {
     const sum = async (where: WhereOptions<Media>): Promise<number> => Number((await Media.sum('size', { where })) ?? 0);
     return { person: await sum({ ownerId: personId }), school: await sum({}) };
   }
-}
-
-function documentOf(update: Uint8Array): Y.Doc {
-  const doc = new Y.Doc();
-  Y.applyUpdate(doc, update);
-  return doc;
 }
 
 const isNeeded = async (hash: string): Promise<boolean> =>

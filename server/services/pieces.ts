@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import * as Y from 'yjs';
-import { startDocument } from '@lippet/core/page/document';
+import { documentOf, startDocument } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
-import { markView } from '@lippet/core/review/rubric';
+import { walkNotes } from '@lippet/core/review/noteWalk';
 import { partBegun } from '@lippet/core/schedule/completeness';
+import { sendChecks, type SendCheck } from '@lippet/core/schedule/sendChecks';
 import { plainWords } from '@lippet/core/words/richText';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import type { ChoosableView } from '@lippet/core/contract/class';
@@ -22,6 +23,7 @@ import { pagePicture } from '../media/picture';
 import { activityParts } from './activityParts';
 import type { MediaService } from './media';
 import type { PieceFactsService, Standing } from './pieceFacts';
+import { firstSent, goesOf } from './goes';
 import { countUnseen, teachersOf, tellTeachers } from './updates';
 
 export interface SendRequest {
@@ -104,29 +106,8 @@ export class PieceService {
       parts: parts.filter((part) => !part.removed || partBegun(standing.progress, part.id)), pages, choices: choices ?? [], rubric: rubric ?? [],
       materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(({ id, kind, title, words, address, media, seconds, spans }) => ({ id, kind, title, words, address, media, seconds, spans })),
       later: { afterSending: hidden.filter(({ shown }) => shown === 'sent').length, next: times.length > 0 ? Math.min(...times) : null },
-      goes: await this.goes(pieceId),
+      goes: await goesOf(pieceId),
     };
-  }
-
-  private async goes(pieceId: string): Promise<GoView[]> {
-    const goes = await Submission.findAll({
-      where: { pieceId, withdrawnAt: null }, order: [['go', 'DESC']], attributes: { exclude: ['document'] },
-    });
-    const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) } });
-    const people = await Person.findAll({ where: { id: reviews.map((review) => review.reviewerId) } });
-    const first = await firstSent([pieceId]);
-    return goes.map(({ id, go, sentAt, late, word, felt, voiceId }) => {
-      const review = reviews.find((each) => each.submissionId === id && each.releasedAt !== null);
-      return {
-        id, go, sentAt: sentAt.getTime(), late, firstSentAt: first.get(`${pieceId} ${go}`) ?? null, word, felt: felt ?? null, voice: voiceId ?? null,
-        review: review
-          ? {
-              id: review.id, outcome: review.outcome!, note: review.note, releasedAt: review.releasedAt!.getTime(),
-              teacher: people.find((person) => person.id === review.reviewerId)!.name, marked: review.marked ? markView(review.marked) : null,
-            }
-          : null,
-      };
-    });
   }
 
   /** One of a learner's own goes, with its review once that is released. */
@@ -134,7 +115,7 @@ export class PieceService {
     const row = await Submission.findByPk(goId, { attributes: ['id', 'pieceId', 'withdrawnAt'] });
     if (!row || row.withdrawnAt) throw notFound();
     const standing = await this.owned(actor, row.pieceId);
-    const goes = await this.goes(row.pieceId);
+    const goes = await goesOf(row.pieceId);
     const { parts } = await activityParts(standing.activityId);
     return {
       go: goes.find(({ id }) => id === goId)!, pieceId: row.pieceId, activityId: standing.activityId, title: standing.title,
@@ -162,7 +143,7 @@ export class PieceService {
    * the teachers, in one transaction. The piece's row is locked meanwhile, so no update slips in between.
    * The same key again gives the same go.
    *
-   * @throws ProblemError `still-arriving` while strokes are on their way, `nothing-made`, or `conflict`
+   * @throws ProblemError `still-arriving` while strokes are on their way, `nothing-made`, `incomplete` with what is needed, or `conflict`
    */
   async send(actor: Actor, pieceId: string, request: SendRequest): Promise<GoView> {
     await this.owned(actor, pieceId);
@@ -185,7 +166,10 @@ export class PieceService {
       if (!standing.completeness.made) {
         throw new ProblemError('nothing-made', 'There is nothing to send yet. Make something first.');
       }
-      return this.freeze(standing, doc, request, transaction);
+      const checks = await this.check(standing, doc, transaction);
+      const needed = checks.filter((check) => check.needed);
+      if (needed.length > 0) throw new ProblemError('incomplete', `This is needed before it can go: ${needed.map(({ words }) => words).join('; ')}.`);
+      return this.freeze(standing, doc, checks, request, transaction);
     });
     this.hub().announce(ref, 'frozen');
     return {
@@ -193,8 +177,18 @@ export class PieceService {
     };
   }
 
+  /** What is found in a document that is about to be frozen. */
+  private async check({ activityId, facts, latestGo }: Standing, doc: Y.Doc, transaction: Transaction): Promise<SendCheck[]> {
+    const { parts } = await activityParts(activityId);
+    const { choices } = await Activity.findByPk(activityId, { attributes: ['choices'], transaction, rejectOnEmpty: true });
+    const review = facts.latest?.released ? await Review.findOne({ where: { submissionId: latestGo!.id }, attributes: ['marks'], transaction }) : null;
+    const before = review?.marks ? await Submission.findByPk(latestGo!.id, { attributes: ['document'], transaction, rejectOnEmpty: true }) : null;
+    const notes = before ? walkNotes(documentOf(before.document), documentOf(review!.marks!), parts.map(({ id }) => id)) : [];
+    return sendChecks(doc, { parts: parts.filter(({ removed }) => !removed), choices: choices ?? [], notes });
+  }
+
   private async freeze(
-    standing: Standing, doc: Y.Doc, request: SendRequest, transaction: Transaction,
+    standing: Standing, doc: Y.Doc, checks: SendCheck[], request: SendRequest, transaction: Transaction,
   ): Promise<Submission> {
     const pieceId = standing.pieceId!;
     const sentAt = new Date(this.clock());
@@ -202,6 +196,7 @@ export class PieceService {
     dropOtherTakes(doc);
     const progress = measureProgress(doc);
     const manifest: Manifest = {
+      checks,
       parts: parts.map(({ id, title, kind }) => ({
         id, title, kind, ...(progress.parts[id] ?? NO_PROGRESS),
       })),
@@ -255,12 +250,6 @@ export class PieceService {
     });
     this.hub().announce({ kind: 'piece', id: pieceId }, 'open');
   }
-}
-
-/** By piece and go: when it was sent first, of those that were taken back and sent again. */
-export async function firstSent(pieceIds: readonly string[]): Promise<Map<string, number>> {
-  const rows = await Submission.findAll({ where: { pieceId: [...pieceIds], withdrawnAt: { [Op.not]: null } }, attributes: ['pieceId', 'go', 'sentAt'], order: [['sentAt', 'DESC']] });
-  return new Map(rows.map(({ pieceId, go, sentAt }) => [`${pieceId} ${go}`, sentAt.getTime()]));
 }
 
 /** Refuses with `still-arriving` unless the document holds all of the Base64 extent. */

@@ -1,42 +1,59 @@
 import { randomUUID } from 'node:crypto';
-import { Op, UniqueConstraintError, type Sequelize } from 'sequelize';
+import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import * as Y from 'yjs';
-import { markView, NO_MARKING, NO_OWN_MARK, readLevels, type Marked, type OwnMark } from '@lippet/core/review/rubric';
-import { plainWords } from '@lippet/core/words/richText';
+import { RECALL } from '@lippet/core/contract/limits';
+import { readTold } from '@lippet/core/contract/plan';
+import type { GoView, ManyAnswered, ReviewView } from '@lippet/core/contract/work';
+import { documentOf } from '@lippet/core/page/document';
 import { voicesOf } from '@lippet/core/recording/moments';
-import { isToDo } from '@lippet/core/schedule/nowList';
-import { schoolDay } from '@lippet/core/schedule/schoolTime';
-import { PIECE_STATES, type Outcome } from '@lippet/core/schedule/pieceState';
-import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, ReviewView, WaitingPiece } from '@lippet/core/contract/work';
-import { Activity, Assignment, Group, Membership, Person, Piece, Review, School, Submission, Update } from '../models/tables';
+import { withName } from '@lippet/core/review/keptNotes';
+import { markView, NO_MARKING, NO_OWN_MARK, readLevels, type Marked, type OwnMark } from '@lippet/core/review/rubric';
+import type { Outcome } from '@lippet/core/schedule/pieceState';
+import type { Jobs } from '../jobs/jobs';
+import { pagePicture } from '../media/picture';
+import { Activity, LearnerDates, Person, Piece, Review, Submission, Update } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
-import { pagePicture } from '../media/picture';
-import { RECALL } from '@lippet/core/contract/limits';
-import type { Jobs } from '../jobs/jobs';
 import type { SyncHub } from '../sync/hub';
+import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
-import { activityParts } from './activityParts';
+import { findGo, goesOf, type GoContext } from './goes';
 import type { MediaService } from './media';
 import type { PieceFactsService, Standing } from './pieceFacts';
-import { firstSent, insistOnAll } from './pieces';
-import { countStates } from './stateCounts';
+import { insistOnAll } from './pieces';
 import { tellPerson } from './updates';
-import { newsOf } from '../sync/news';
 
-interface GoContext {
-  go: Submission;
-  piece: Piece;
-  activity: Activity;
-  /** The group as whose work it counts. */
-  work: { groupId: string };
+/** What a teacher says beside the marks on the work. What is left out stays as it is. */
+interface Answer {
+  note: string;
+  levels?: object;
+  own?: OwnMark;
+  aside?: string;
+  told?: object | null;
+  version?: number;
+}
+
+interface Release {
+  outcome: Outcome;
+  note?: string;
+  extent?: string;
+  version?: number;
+  /** The learner's own dates from now on, in milliseconds since 1970. Left out, they stay. */
+  due?: number | null;
+  closes?: number | null;
+}
+
+interface Many {
+  people: readonly string[];
+  note: string;
+  outcome: Outcome | null;
+  hold: boolean;
 }
 
 const releaseKey = (reviewId: string): string => `released:${reviewId}:`;
-const reminderKey = (activityId: string): string => `remind:${activityId}:`;
 
-/** The teacher's side: what waits, the line, marks, notes and outcomes. */
+/** Answering goes: marks, notes and outcomes. */
 export class ReviewService {
   constructor(
     private readonly sequelize: Sequelize,
@@ -48,111 +65,7 @@ export class ReviewService {
     private readonly clock: () => number = Date.now,
   ) {}
 
-  /** Every activity of the teacher's groups with its counts; what has waited longest comes first. */
-  async toReview(actor: Actor): Promise<ReviewActivity[]> {
-    if (actor.teaches.size === 0) return [];
-    const standings = await this.facts.find({ groupIds: [...actor.teaches] });
-    const groups = await Group.findAll({ where: { id: [...actor.teaches] } });
-    const byActivity = new Map<string, Standing[]>();
-    for (const each of standings) {
-      byActivity.set(each.activityId, [...(byActivity.get(each.activityId) ?? []), each]);
-    }
-    const list = [...byActivity.entries()].map(([activityId, all]): ReviewActivity => {
-      const first = all[0]!;
-      const waiting = all.filter(({ standing }) => standing.state === 'with-teacher').map((each) => each.latestGo!.sentAt);
-      return {
-        activityId, title: first.title, subject: first.subject,
-        group: groups.filter(({ id }) => all.some(({ groupId }) => groupId === id)).map(({ name }) => name).join(', '), due: first.facts.due,
-        counts: countStates(all), oldestWaiting: waiting.length > 0 ? Math.min(...waiting) : null,
-      };
-    });
-    return list.sort((a, b) => (a.oldestWaiting ?? Infinity) - (b.oldestWaiting ?? Infinity) || a.title.localeCompare(b.title));
-  }
-
-  /** Every piece that waits for an answer, oldest first. */
-  async waiting(actor: Actor): Promise<WaitingPiece[]> {
-    if (actor.teaches.size === 0) return [];
-    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter(({ standing }) => standing.state === 'with-teacher');
-    const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) }, attributes: ['id', 'name', 'badge'] });
-    return standings
-      .map(({ activityId, title, personId, latestGo, facts, standing }): WaitingPiece => {
-        const { name, badge } = people.find(({ id }) => id === personId)!;
-        const { id, go, sentAt } = latestGo!;
-        return { activityId, title, personId, name, badge, go: { id, go, sentAt }, due: facts.due, late: standing.late };
-      })
-      .sort((a, b) => a.go.sentAt - b.go.sentAt || a.personId.localeCompare(b.personId));
-  }
-
-  /** The hung-up pieces of one activity: what waits first, oldest first, then the others by name. */
-  async line(actor: Actor, activityId: string): Promise<ReviewLineView> {
-    const activity = await Activity.findByPk(activityId);
-    const assigned = activity ? await Assignment.findAll({ where: { activityId } }) : [];
-    const taught = assigned.map(({ groupId }) => groupId).filter((groupId) => policy.review(actor, { groupId }));
-    if (!activity || taught.length === 0) throw notFound();
-    const [standings, groups, { parts, pages }] = await Promise.all([
-      this.facts.find({ activityId, groupIds: taught }),
-      Group.findAll({ where: { id: taught }, order: ['name'] }),
-      activityParts(activityId),
-    ]);
-    const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
-    const reminded = await this.reminded(activityId);
-    const first = await firstSent(standings.flatMap(({ pieceId }) => pieceId ?? []));
-    const holding = await Review.findAll({ where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []), held: { [Op.not]: null } }, attributes: ['submissionId', 'held'] });
-    const held = new Map(holding.map(({ submissionId, held: outcome }) => [submissionId, outcome!]));
-    const line = standings.map((each): HungPiece => {
-      const person = people.find(({ id }) => id === each.personId)!;
-      return {
-        personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
-        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null, held: (each.latestGo && held.get(each.latestGo.id)) ?? null, remindedAt: reminded.get(person.id) ?? null,
-      };
-    });
-    const waits = (piece: HungPiece): boolean => piece.standing.state === 'with-teacher';
-    line.sort(
-      (a, b) =>
-        Number(waits(b)) - Number(waits(a)) ||
-        (waits(a) ? a.go!.sentAt - b.go!.sentAt : 0) ||
-        PIECE_STATES.indexOf(b.standing.state) - PIECE_STATES.indexOf(a.standing.state) ||
-        a.name.localeCompare(b.name),
-    );
-    return { activityId, title: activity.title, group: groups.map(({ name }) => name).join(', '), task: plainWords(activity.task), parts, pages, rubric: activity.rubric ?? [], marking: activity.marking ?? NO_MARKING, line };
-  }
-
-  /** When each learner was last reminded of an activity. */
-  private async reminded(activityId: string): Promise<Map<string, number>> {
-    const rows = await Update.findAll({ where: { key: { [Op.like]: `${reminderKey(activityId)}%` } }, attributes: ['personId', 'at'], order: [['at', 'ASC']] });
-    return new Map(rows.map(({ personId, at }) => [personId, at!.getTime()]));
-  }
-
-  /**
-   * Reminds learners of what they have not sent: one, or all whose piece is complete. Each at most once a day of the school.
-   *
-   * @returns how many were told
-   */
-  async remind(actor: Actor, activityId: string, personId: string | null): Promise<{ told: number }> {
-    const { line } = await this.line(actor, activityId);
-    const concerned = line.filter(({ personId: each, standing }) => isToDo(standing) && (personId === null ? standing.state === 'ready' : each === personId));
-    if (personId !== null && concerned.length === 0) throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');
-    const teacher = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
-    const { zone } = await School.findByPk(teacher.schoolId, { rejectOnEmpty: true });
-    const { title } = await Activity.findByPk(activityId, { rejectOnEmpty: true });
-    return this.sequelize.transaction(async (transaction) => {
-      let told = 0;
-      for (const { personId: each, standing } of concerned) {
-        const words = standing.state === 'ready' ? `${teacher.name} waits for it: ${title} is all done, and not sent yet` : `${teacher.name} reminds you of ${title}`;
-        const news = { kind: 'unsent', words, path: `/activity/${activityId}`, key: `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}` } as const;
-        if (await tellPerson(each, news, transaction)) told += 1;
-      }
-      return { told };
-    });
-  }
-
-  private async goContext(goId: string): Promise<GoContext> {
-    const go = await Submission.findByPk(goId);
-    if (!go) throw notFound();
-    const piece = await Piece.findByPk(go.pieceId, { rejectOnEmpty: true });
-    const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
-    return { go, piece, activity, work: await this.facts.workOf(piece) };
-  }
+  private readonly goContext = (goId: string): Promise<GoContext> => findGo(this.facts, goId);
 
   /** A go's frozen document, as one Yjs update. */
   async goDocument(actor: Actor, goId: string): Promise<Buffer> {
@@ -166,13 +79,17 @@ export class ReviewService {
     const { go, piece, work } = await this.goContext(goId);
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
-    const doc = new Y.Doc();
-    Y.applyUpdate(doc, go.document);
-    const marks = review?.marks && policy.readMarks(actor, piece, work, review) ? new Y.Doc() : undefined;
-    if (marks) Y.applyUpdate(marks, review!.marks!);
-    const picture = await pagePicture(doc, { marks, pictures: this.media.pictures });
+    const marks = review?.marks && policy.readMarks(actor, piece, work, review) ? documentOf(review.marks) : undefined;
+    const picture = await pagePicture(documentOf(go.document), { marks, pictures: this.media.pictures });
     if (!picture) throw notFound();
     return picture;
+  }
+
+  /** All goes of the piece that a go is of, with what came back of each. */
+  async goesLike(actor: Actor, goId: string): Promise<GoView[]> {
+    const { go, piece, work } = await this.goContext(goId);
+    if (!policy.readGo(actor, piece, work, go)) throw notFound();
+    return goesOf(piece.id);
   }
 
   /** The review of a go, made on first opening. Looking alone does not count as having begun. */
@@ -197,21 +114,29 @@ export class ReviewService {
     return { ...context, review };
   }
 
-  /** Keeps the note as it is typed, and what is said by the rubric. Only teachers see it until it is released. */
-  async saveNote(actor: Actor, reviewId: string, { note, levels, own }: { note: string; levels?: object; own?: OwnMark }): Promise<ReviewView> {
+  /**
+   * Keeps what is said as it is typed, in writing, by the rubric, and for teachers alone. Only teachers see it until it is released.
+   *
+   * @throws ProblemError `conflict` where somebody has said something since `version` was read: nothing of theirs is overwritten
+   */
+  async saveNote(actor: Actor, reviewId: string, { note, levels, own, aside, told, version }: Answer): Promise<ReviewView> {
     const { activity } = await this.reviewContext(actor, reviewId);
-    return this.sequelize.transaction(async (transaction) => {
+    const saved = await this.sequelize.transaction(async (transaction) => {
       const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
       const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
       insistOpen(review, go);
+      await insistOnVersion(review, version, transaction);
       const marking = activity.marking ?? NO_MARKING;
       const before = review.marked;
       const marked: Marked | null = levels || own || before
         ? { rows: activity.rubric ?? [], marking, levels: readLevels(levels ?? before?.levels, activity.rubric ?? [], marking.halves), own: own ?? before?.own ?? NO_OWN_MARK }
         : null;
-      const begunAt = review.begunAt ?? (note.trim() || (marked && markView(marked)) ? new Date(this.clock()) : null);
-      return viewOf(await review.update({ note, begunAt, marked }, { transaction }));
+      const film = told === undefined ? review.told : readTold(told);
+      const begunAt = review.begunAt ?? (note.trim() || film || (marked && markView(marked)) ? new Date(this.clock()) : null);
+      return review.update({ note, begunAt, marked, aside: aside ?? review.aside, told: film, version: review.version! + 1, reviewerId: actor.personId }, { transaction });
     });
+    this.hub().announce({ kind: 'marks', id: reviewId }, 'said');
+    return viewOf(saved);
   }
 
   /**
@@ -221,7 +146,7 @@ export class ReviewService {
    * @throws ProblemError `still-arriving` while marks are on their way, `conflict` if it was taken back or answered otherwise
    */
   async release(
-    actor: Actor, reviewId: string, request: { outcome: Outcome; note?: string; extent?: string },
+    actor: Actor, reviewId: string, request: Release,
   ): Promise<ReviewView> {
     const { piece, activity } = await this.reviewContext(actor, reviewId);
     const ref = { kind: 'marks', id: reviewId } as const;
@@ -232,10 +157,11 @@ export class ReviewService {
       if (review.releasedAt && review.outcome === request.outcome) return review;
       const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
       insistOpen(review, go);
+      await insistOnVersion(review, request.version, transaction);
       const marks = await this.log.document(ref, transaction);
       if (request.extent !== undefined) insistOnAll(marks, request.extent);
-      if (!(await this.media.allHere(voicesOf(marks), piece.id))) {
-        throw new ProblemError('still-arriving', 'A spoken note is still on its way to school. Try again in a moment.');
+      if (!(await this.media.allHere([...voicesOf(marks), ...(review.told ? [review.told.media] : [])], piece.id))) {
+        throw new ProblemError('still-arriving', 'What you said is still on its way to school. Try again in a moment.');
       }
       const at = new Date(this.clock());
       await review.update(
@@ -245,6 +171,7 @@ export class ReviewService {
         },
         { transaction },
       );
+      if (request.outcome === 'again') await giveDates(activity, piece.personId, request, transaction);
       await Piece.update({ frozen: request.outcome === 'finished' }, { where: { id: piece.id }, transaction });
       const teacher = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
       const again = request.outcome === 'again';
@@ -297,25 +224,61 @@ export class ReviewService {
   }
 
   /** Decides an outcome without telling it yet; null decides nothing. The marks must have arrived. */
-  async hold(actor: Actor, reviewId: string, outcome: Outcome | null, extent: string): Promise<ReviewView> {
+  async hold(actor: Actor, reviewId: string, outcome: Outcome | null, extent?: string): Promise<ReviewView> {
     await this.reviewContext(actor, reviewId);
     return this.sequelize.transaction(async (transaction) => {
       const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
       insistOpen(review, await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true }));
-      if (outcome) insistOnAll(await this.log.document({ kind: 'marks', id: reviewId }, transaction), extent);
-      return viewOf(await review.update({ held: outcome, begunAt: review.begunAt ?? (outcome ? new Date(this.clock()) : null) }, { transaction }));
+      if (outcome && extent !== undefined) insistOnAll(await this.log.document({ kind: 'marks', id: reviewId }, transaction), extent);
+      return viewOf(await review.update({ held: outcome, version: review.version! + 1, begunAt: review.begunAt ?? (outcome ? new Date(this.clock()) : null) }, { transaction }));
     });
+  }
+
+  /** How the actor's learners stand with an activity. @throws ProblemError `not-found` where none of them has it */
+  private async taught(actor: Actor, activityId: string): Promise<Standing[]> {
+    const standings = actor.teaches.size === 0 ? [] : await this.facts.find({ activityId, groupIds: [...actor.teaches] });
+    const own = standings.filter(({ groupId }) => policy.review(actor, { groupId }));
+    if (own.length === 0) throw notFound();
+    return own;
   }
 
   /** Tells all outcomes of an activity that are held. @returns how many */
   async releaseHeld(actor: Actor, activityId: string): Promise<{ released: number }> {
-    const { line } = await this.line(actor, activityId);
-    const waiting = line.filter(({ held, standing }) => held !== null && standing.state === 'with-teacher');
-    for (const { held, go } of waiting) {
-      const review = await Review.findOne({ where: { submissionId: go!.id }, rejectOnEmpty: true });
-      await this.release(actor, review.id, { outcome: held! });
+    const waiting = (await this.taught(actor, activityId)).filter(({ standing }) => standing.state === 'with-teacher');
+    const holding = await Review.findAll({ where: { submissionId: waiting.map(({ latestGo }) => latestGo!.id), held: { [Op.not]: null } } });
+    for (const { id, held } of holding) await this.release(actor, id, { outcome: held! });
+    return { released: holding.length };
+  }
+
+  /**
+   * Says the same of several pieces: a note behind what was said of each, with the learner's name put in, and an outcome, told or held.
+   * Those of whom it can't be said are left as they are.
+   */
+  async answerMany(actor: Actor, activityId: string, { people, note, outcome, hold }: Many): Promise<ManyAnswered> {
+    const standings = await this.taught(actor, activityId);
+    const names = new Map((await Person.findAll({ where: { id: people }, attributes: ['id', 'name'] })).map(({ id, name }) => [id, name]));
+    const answered: ManyAnswered = { done: 0, left: [] };
+    for (const personId of new Set(people)) {
+      const go = standings.find((each) => each.personId === personId)?.latestGo;
+      try {
+        if (!go) throw new ProblemError('conflict', 'Nothing was sent.');
+        await this.answerOne(actor, go.id, { note: withName(note, names.get(personId)!.split(' ')[0]!), outcome, hold });
+        answered.done += 1;
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error;
+        answered.left.push({ personId, why: error.message });
+      }
     }
-    return { released: waiting.length };
+    return answered;
+  }
+
+  private async answerOne(actor: Actor, goId: string, { note, outcome, hold }: Omit<Many, 'people'>): Promise<void> {
+    const opened = await this.open(actor, goId);
+    const before = opened.note.trimEnd();
+    const said = note === '' || before.includes(note) ? before : before === '' ? note : `${before} ${note}`;
+    const { version } = await this.saveNote(actor, opened.id, { note: said, version: opened.version });
+    if (outcome && hold) await this.hold(actor, opened.id, outcome);
+    else if (outcome) await this.release(actor, opened.id, { outcome, version });
   }
 
   /** The released marks as one Yjs update; empty if nothing was marked. */
@@ -328,26 +291,6 @@ export class ReviewService {
     const read = await this.log.read({ kind: 'marks', id: reviewId });
     return Buffer.from(read?.update ?? Y.encodeStateAsUpdate(new Y.Doc()));
   }
-
-  /** The teacher's groups with their learners, codes and counts. */
-  async classes(actor: Actor): Promise<ClassView[]> {
-    const groupIds = [...actor.teaches].filter((id) => policy.seeClass(actor, id));
-    const groups = await Group.findAll({ where: { id: groupIds, joinsId: null }, order: ['name'] });
-    const standings = groupIds.length > 0 ? await this.facts.find({ groupIds }) : [];
-    return Promise.all(
-      groups.map(async ({ id, name, code }): Promise<ClassView> => {
-        const members = await Membership.findAll({ where: { groupId: id, role: 'learner', leftAt: null } });
-        const people = await Person.findAll({ where: { id: members.map((m) => m.personId) }, order: ['name'] });
-        return {
-          id, name, code,
-          learners: people.map((person) => ({
-            id: person.id, name: person.name, badge: person.badge,
-            counts: countStates(standings.filter((each) => each.groupId === id && each.personId === person.id)),
-          })),
-        };
-      }),
-    );
-  }
 }
 
 function insistOpen(review: Review, go: Submission): void {
@@ -355,6 +298,29 @@ function insistOpen(review: Review, go: Submission): void {
   if (go.withdrawnAt) throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
 }
 
-const viewOf = ({ id, submissionId, note, outcome, held, releasedAt, marked }: Review): ReviewView => ({
+async function insistOnVersion({ version, reviewerId }: Review, read: number | undefined, transaction: Transaction): Promise<void> {
+  if (read === undefined || read === version) return;
+  const { name } = await Person.findByPk(reviewerId, { transaction, rejectOnEmpty: true });
+  throw new ProblemError('conflict', `${name} has changed this answer meanwhile, so nothing was kept over it. Look at it, and say it again.`);
+}
+
+/** One learner's own dates, in place of the group's; also in what is typed of the activity and not given out yet, which would bring the old ones back. */
+async function giveDates(activity: Activity, personId: string, { due, closes }: Pick<Release, 'due' | 'closes'>, transaction: Transaction): Promise<void> {
+  if (due === undefined && closes === undefined) return;
+  const before = await LearnerDates.findOne({ where: { activityId: activity.id, personId }, transaction });
+  const date = (value: number | null | undefined, old: Date | null | undefined): Date | null => (value === undefined ? (old ?? null) : value === null ? null : new Date(value));
+  const dates = { opens: before?.opens ?? null, due: date(due, before?.due), closes: date(closes, before?.closes) };
+  await LearnerDates.upsert({ activityId: activity.id, personId, ...dates }, { transaction });
+  const { draft, draftVersion } = await Activity.findByPk(activity.id, { attributes: ['id', 'draft', 'draftVersion'], lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+  if (!draft) return;
+  const own = { person: personId, opens: time(dates.opens), due: time(dates.due), closes: time(dates.closes) };
+  const learners = [...draft.learners.filter(({ person }) => person !== personId), own];
+  await Activity.update({ draft: { ...draft, learners }, draftVersion: draftVersion! + 1 }, { where: { id: activity.id }, transaction });
+}
+
+const time = (date: Date | null): number | null => date && date.getTime();
+
+const viewOf = ({ id, submissionId, note, outcome, held, releasedAt, marked, aside, told, version }: Review): ReviewView => ({
   id, goId: submissionId, note, levels: marked?.levels ?? {}, own: marked?.own ?? NO_OWN_MARK, outcome: outcome ?? null, held: held ?? null, releasedAt: releasedAt ? releasedAt.getTime() : null,
+  aside: aside ?? '', told: told ?? null, version: version ?? 0,
 });

@@ -17,12 +17,15 @@ export interface DocumentGate {
   access(actor: Actor, ref: DocumentRef): Promise<{ write: boolean } | null>;
   /** Called after an update was kept. */
   written(ref: DocumentRef): Promise<void>;
+  /** How a person is called. */
+  nameOf(actor: Actor): Promise<string>;
   /** Called when a document has come to rest for a moment after changes. */
   paused(ref: DocumentRef): Promise<void>;
 }
 
 interface SocketContext {
   actor: Actor;
+  name?: string;
 }
 
 /** Message types of the sync protocol that can carry a document update. */
@@ -67,7 +70,10 @@ export class SyncHub {
         // Without a message: Hocuspocus would print it as a fault of ours, and the client gets its refusal all the same.
         if (!access) throw new Error();
         connectionConfig.readOnly = !access.write;
+        if (ref.kind === 'marks') (context as SocketContext).name = await this.gate.nameOf((context as SocketContext).actor);
       },
+      connected: async ({ documentName: name }) => this.tellWhoIsHere(name),
+      onDisconnect: async ({ documentName: name }) => this.tellWhoIsHere(name),
       onLoadDocument: async ({ documentName: name, document }) => {
         const read = await this.log.read(parseDocumentName(name)!);
         if (read) Y.applyUpdate(document, read.update);
@@ -78,6 +84,16 @@ export class SyncHub {
         if (!this.closed) await this.tidy(parseDocumentName(name)!);
       },
     });
+  }
+
+  /** Those who have a review open are told who else has: two who answer the same go should know. A piece is one learner's own. */
+  private tellWhoIsHere(name: string): void {
+    const document = this.hocuspocus.documents.get(name);
+    if (!document || parseDocumentName(name)?.kind !== 'marks') return;
+    const connections = document.getConnections();
+    const people = new Map(connections.map(({ context }) => [(context as SocketContext).actor.personId, (context as SocketContext).name ?? '']));
+    const news: SyncNews = { kind: 'here', people: [...people].map(([id, called]) => ({ id, name: called })) };
+    for (const connection of connections) connection.sendStateless(JSON.stringify(news));
   }
 
   /** Merges the log and keeps a copy, now that the document has come to rest. */
@@ -134,8 +150,8 @@ export class SyncHub {
     }
   }
 
-  /** Tells every open device that the document takes no more, or takes again. The log itself is the lock. */
-  announce(ref: DocumentRef, kind: SyncNews['kind']): void {
+  /** Tells every open device that the document takes no more, or takes again, or that what is said with it has changed. The log itself is the lock. */
+  announce(ref: DocumentRef, kind: Exclude<SyncNews['kind'], 'here'>): void {
     const document = this.hocuspocus.documents.get(documentName(ref));
     for (const connection of document?.getConnections() ?? []) {
       if (kind === 'frozen') connection.readOnly = true;

@@ -15,10 +15,10 @@ import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { SayNote } from '../../capture/SayNote';
-import { warningLine } from '../../capture/warningWords';
+import { warningLine } from '@lippet/core/scan/warningWords';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
-import { faultLine } from '../../recording/faultWords';
+import { faultLine } from '@lippet/core/sound/faultWords';
 import { VoiceButton } from '../../recording/VoiceButton';
 import { TakeThumb } from '../../recording/TakeThumb';
 import { Ask } from '../../ui/Ask';
@@ -31,7 +31,7 @@ import { Say } from '../../ui/Say';
 import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
 import { Receipt } from './Receipt';
 import { useSend } from './useSend';
-import { wordCountWords } from './wordCount';
+import { wordCountWords } from '@lippet/core/words/wordCount';
 
 interface Props {
   piece: PieceView;

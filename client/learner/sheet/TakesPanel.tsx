@@ -5,7 +5,7 @@ import { chosenTake, takeName, type Take } from '@lippet/core/recording/take';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
-import { faultLine } from '../../recording/faultWords';
+import { faultLine } from '@lippet/core/sound/faultWords';
 import { KeepCopy } from '../../recording/KeepCopy';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { Button } from '../../ui/Button';

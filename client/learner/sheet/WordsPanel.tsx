@@ -8,7 +8,7 @@ import type * as Y from 'yjs';
 import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';
 import { TextEditor } from '../../words/TextEditor';
-import { wordCountWords } from './wordCount';
+import { wordCountWords } from '@lippet/core/words/wordCount';
 
 interface Props {
   part: PartView;

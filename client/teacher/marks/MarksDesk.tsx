@@ -13,7 +13,7 @@ import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
 import { Bars } from './Bars';
-import { cellWords, marksCsv } from './marksCsv';
+import { cellWords, marksCsv } from '@lippet/core/review/marksCsv';
 import { MarksTable } from './MarksTable';
 
 /** A group's marks: the table, and of one learner or one activity all that there is. */

@@ -3,7 +3,7 @@ import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useMemo } from 'react';
 import { Stamp } from '../../ui/Stamp';
-import { cellWords } from './marksCsv';
+import { cellWords } from '@lippet/core/review/marksCsv';
 
 interface Row {
   person: { id: string; name: string };

@@ -1,4 +1,4 @@
-import type { MarkCell, MarksView } from '@lippet/core/contract/marks';
+import type { MarkCell, MarksView } from '../contract/marks';
 import Papa from 'papaparse';
 import { marksCsv } from './marksCsv';
 

@@ -1,5 +1,5 @@
-import type { MarkCell, MarksView } from '@lippet/core/contract/marks';
-import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import type { MarkCell, MarksView } from '../contract/marks';
+import { STATE_WORDS } from '../schedule/pieceState';
 import Papa from 'papaparse';
 
 /** So that spreadsheets read it as UTF-8. */
@@ -10,14 +10,18 @@ export const cellWords = ({ state, late, overdue, mark }: MarkCell): string =>
   [mark?.mark?.words ?? STATE_WORDS[state], late && 'late', overdue && 'overdue'].filter(Boolean).join(', ');
 
 /**
- * The table as CSV after RFC 4180. A value that a spreadsheet would run as a formula gets an apostrophe in front, which keeps it text
+ * A table as CSV after RFC 4180. A value that a spreadsheet would run as a formula gets an apostrophe in front, which keeps it text
  * (the advice of OWASP against CSV injection).
  */
+export const csvTable = (fields: readonly string[], data: readonly (readonly string[])[]): string =>
+  BOM + Papa.unparse({ fields: [...fields], data: data.map((row) => [...row]) }, { newline: '\r\n', escapeFormulae: true });
+
+/** The table of marks as CSV. */
 export function marksCsv({ learners, activities, cells }: MarksView): string {
   const byPlace = new Map(cells.map((cell) => [`${cell.person} ${cell.activity}`, cell]));
   const rows = learners.map(({ id, name }) => [name, ...activities.map((activity) => {
     const cell = byPlace.get(`${id} ${activity.id}`);
     return cell ? cellWords(cell) : '';
   })]);
-  return BOM + Papa.unparse({ fields: ['Learner', ...activities.map(({ title }) => title)], data: rows }, { newline: '\r\n', escapeFormulae: true });
+  return csvTable(['Learner', ...activities.map(({ title }) => title)], rows);
 }

@@ -1,4 +1,4 @@
-import type { Warning } from '@lippet/core/scan/shot';
+import type { Warning } from './shot';
 
 /** What is said of a photo, and what helps. */
 export const WARNING_WORDS: Record<Warning, { short: string; long: string }> = {

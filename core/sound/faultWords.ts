@@ -1,4 +1,4 @@
-import type { SoundFault } from '@lippet/core/sound/judgeSound';
+import type { SoundFault } from './judgeSound';
 
 /** What is said of a recording, and what helps. */
 export const FAULT_WORDS: Record<SoundFault, { short: string; long: string }> = {

@@ -1,0 +1,91 @@
+import { html } from 'hono/html';
+import { Op } from 'sequelize';
+import { strToU8 } from 'fflate';
+import { csvTable } from '@lippet/core/review/marksCsv';
+import { markView } from '@lippet/core/review/rubric';
+import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { Activity, Person, Review, School, Submission } from '../models/tables';
+import { ZipFile } from '../storage/zipFile';
+import { activityParts } from './activityParts';
+import { fileName, type GoFiles } from './goFiles';
+import type { PieceFactsService, Standing } from './pieceFacts';
+
+/** One go in the index of a record. */
+interface Entry {
+  go: number;
+  sentAt: Date;
+  late: boolean;
+  outcome: string;
+  mark: string;
+  note: string;
+  word: string;
+  files: string[];
+}
+
+/** All that was sent of an activity as a ZIP: by learner and go, with and without marks, a table of it, and an index that any browser shows. */
+export class ActivityRecord {
+  constructor(private readonly facts: PieceFactsService, private readonly work: GoFiles) {}
+
+  /** @param groupIds the groups whose work it is to hold @param path a file that is not there yet */
+  async write(activityId: string, groupIds: readonly string[], path: string): Promise<void> {
+    const activity = await Activity.findByPk(activityId, { rejectOnEmpty: true });
+    const standings = await this.facts.find({ activityId, groupIds });
+    const people = new Map((await Person.findAll({ where: { id: standings.map(({ personId }) => personId) }, attributes: ['id', 'name', 'schoolId'] })).map((person) => [person.id, person]));
+    const ordered = [...standings].sort((a, b) => people.get(a.personId)!.name.localeCompare(people.get(b.personId)!.name));
+    const school = await School.findOne({ where: { id: [...people.values()].map(({ schoolId }) => schoolId) } });
+    const zip = new ZipFile(path);
+    try {
+      const folders = new Set<string>();
+      const learners: { name: string; state: string; entries: Entry[] }[] = [];
+      for (const standing of ordered) {
+        const { name } = people.get(standing.personId)!;
+        let folder = fileName(name, 'Learner');
+        for (let n = 2; folders.has(folder); n++) folder = `${fileName(name, 'Learner')} ${n}`;
+        folders.add(folder);
+        learners.push({ name, state: STATE_WORDS[standing.standing.state], entries: await this.goes(standing, folder, zip) });
+      }
+      const when = new Intl.DateTimeFormat('en-IE', { dateStyle: 'medium', timeStyle: 'short', timeZone: school?.zone ?? 'UTC' });
+      const rows = learners.flatMap(({ name, state, entries }) => (entries.length === 0 ? [[name, state, '', '', '', '', '', '']] : entries.map((each) => [name, state, String(each.go), when.format(each.sentAt), each.late ? 'late' : '', each.outcome, each.mark, each.note])));
+      zip.add('marks.csv', strToU8(csvTable(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note'], rows)));
+      zip.add('activity.json', strToU8(JSON.stringify({ format: 'lippet-record', version: 1, title: activity.title, subject: activity.subject, learners }, null, 2)));
+      zip.add('index.html', strToU8(await index(activity, learners, (date) => when.format(date))));
+      zip.end();
+    } finally {
+      zip.close();
+    }
+  }
+
+  private async goes({ pieceId, activityId }: Standing, folder: string, zip: ZipFile): Promise<Entry[]> {
+    if (!pieceId) return [];
+    const { parts } = await activityParts(activityId);
+    const entries: Entry[] = [];
+    for (const go of await Submission.findAll({ where: { pieceId, withdrawnAt: null }, order: ['go'] })) {
+      const review = await Review.findOne({ where: { submissionId: go.id, releasedAt: { [Op.not]: null } } });
+      const entry: Entry = {
+        go: go.go, sentAt: go.sentAt, late: go.late, word: go.word ?? '', outcome: review ? (review.outcome === 'again' ? 'another go' : 'finished') : '',
+        mark: (review?.marked && markView(review.marked)?.mark?.words) ?? '', note: review?.note ?? '', files: [],
+      };
+      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, { everything: true })) {
+        const place = `${folder}/go ${go.go}/${name}`;
+        zip.add(place, bytes, { packed });
+        entry.files.push(place);
+      }
+      entries.push(entry);
+    }
+    return entries;
+  }
+}
+
+const STYLE = 'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem auto;padding:0 1rem}table{border-collapse:collapse;width:100%}th,td{border:2px solid #1C2A33;padding:.4rem .6rem;text-align:left;vertical-align:top}th{background:#DCE8EA}ul{margin:0;padding-left:1.2rem}';
+
+/** The index, with every value escaped; links are to files beside it. */
+async function index({ title, subject }: Activity, learners: readonly { name: string; state: string; entries: Entry[] }[], when: (date: Date) => string): Promise<string> {
+  const link = (place: string): string => place.split('/').map(encodeURIComponent).join('/');
+  const row = (name: string, state: string, entry: Entry | null) => html`<tr><th scope="row">${name}</th><td>${state}</td><td>${entry ? entry.go : ''}</td><td>${entry ? `${when(entry.sentAt)}${entry.late ? ', late' : ''}` : ''}</td><td>${entry ? [entry.outcome, entry.mark].filter(Boolean).join(', ') : ''}</td><td>${entry?.note ?? ''}</td><td><ul>${(entry?.files ?? []).map((place) => html`<li><a href="${link(place)}">${place.split('/').at(-1)}</a></li>`)}</ul></td></tr>`;
+  const page = await html`<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><title>${title}</title><style>${STYLE}</style></head>
+<body><h1>${title}</h1><p>${subject}</p>
+<table><thead><tr><th>Learner</th><th>State</th><th>Go</th><th>Sent</th><th>Came back</th><th>Note</th><th>Files</th></tr></thead>
+<tbody>${learners.flatMap(({ name, state, entries }) => (entries.length === 0 ? [row(name, state, null)] : entries.map((entry) => row(name, state, entry))))}</tbody></table></body></html>`;
+  return page.toString();
+}

@@ -1,0 +1,74 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { strToU8 } from 'fflate';
+import sharp from 'sharp';
+import * as Y from 'yjs';
+import type { PartView } from '@lippet/core/contract/work';
+import { documentOf, markItems, pageItems, readPages } from '@lippet/core/page/document';
+import { readItems } from '@lippet/core/page/item';
+import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
+import type { PdfStyle } from '@lippet/core/pdf/style';
+import { writePdf, type PdfSources } from '@lippet/core/pdf/write';
+import { chosenTake, readTakes } from '@lippet/core/recording/take';
+import { answerWords } from '@lippet/core/words/answers';
+import { Media, type Submission } from '../models/tables';
+import type { FileStore } from '../storage/fileStore';
+
+/** One file that is made of a go. */
+export interface GoFile {
+  name: string;
+  bytes: Uint8Array;
+  /** Whether packing would make it no smaller. */
+  packed: boolean;
+}
+
+/** A name that any disk takes. */
+export const fileName = (words: string, otherwise: string): string => words.replaceAll(/[^\p{L}\p{N} ,-]/gu, '').trim().slice(0, 80) || otherwise;
+
+/** What a frozen go is as files: PDF of its pages, written words, recordings. */
+export class GoFiles {
+  constructor(private readonly files: FileStore, private readonly fontsRoot: string) {}
+
+  /** Its pages as a PDF, with these marks on them. */
+  async pdf(document: Uint8Array, marks: Uint8Array | null, style: PdfStyle): Promise<Buffer> {
+    const doc = documentOf(document);
+    const over = marks ? documentOf(marks) : new Y.Doc();
+    const pages = readPages(doc).map((plan) => ({ plan, items: [...readItems(pageItems(doc, plan.id)!), ...readItems(markItems(over, plan.id))] }));
+    return Buffer.from(await writePdf(pages, this.sources(), { style }));
+  }
+
+  /**
+   * All that was sent with a go, one file after another.
+   *
+   * @param marks the review's marks, for a second PDF with them on it
+   * @param marksOnly only the PDF with the marks, where there are some
+   * @param everything also recordings of which the learner may not keep a copy
+   */
+  async *all({ document }: Submission, parts: readonly PartView[], marks: Uint8Array | null, { marksOnly = false, everything = false } = {}): AsyncGenerator<GoFile> {
+    const doc = documentOf(document);
+    if (readPages(doc).length > 0) {
+      if (!marksOnly || !marks) yield { name: 'pages.pdf', bytes: await this.pdf(document, null, 'flat'), packed: true };
+      if (marks) yield { name: marksOnly ? 'pages.pdf' : 'pages with marks.pdf', bytes: await this.pdf(document, marks, 'flat'), packed: true };
+    }
+    for (const [i, part] of parts.entries()) {
+      const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
+      const name = `${i + 1} ${fileName(part.title, part.kind)}`;
+      if (words) yield { name: `${name}.txt`, bytes: strToU8(words), packed: false };
+      const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
+      const media = take && (await Media.findByPk(take.media));
+      if (media) yield { name: `${name}.${media.playableHash ? (media.kind === 'film' ? 'mp4' : 'm4a') : 'webm'}`, bytes: await this.files.read(media.playableHash ?? media.hash), packed: true };
+    }
+  }
+
+  private sources(): PdfSources {
+    const media = async (id: string): Promise<Buffer> => {
+      const found = await Media.findByPk(id, { rejectOnEmpty: true });
+      return this.files.read(found.hash);
+    };
+    return {
+      pdf: media,
+      picture: async (id) => ((await Media.findByPk(id)) ? sharp(await media(id)).png().toBuffer() : null),
+      fonts: (face) => Promise.all(FONT_FILES[face].map((file) => readFile(join(this.fontsRoot, file)))),
+    };
+  }
+}

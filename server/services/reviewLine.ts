@@ -1,0 +1,147 @@
+import { Op, type Sequelize } from 'sequelize';
+import { NO_MARKING } from '@lippet/core/review/rubric';
+import { plainWords } from '@lippet/core/words/richText';
+import { isToDo } from '@lippet/core/schedule/nowList';
+import { schoolDay } from '@lippet/core/schedule/schoolTime';
+import { PIECE_STATES } from '@lippet/core/schedule/pieceState';
+import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, WaitingPiece } from '@lippet/core/contract/work';
+import { Activity, Assignment, Group, Membership, Person, Review, School, Submission, Update } from '../models/tables';
+import type { Actor } from '../policy/actor';
+import { policy } from '../policy/policy';
+import { notFound, ProblemError } from '../problems/problem';
+import { activityParts } from './activityParts';
+import type { PieceFactsService, Standing } from './pieceFacts';
+import { firstSent } from './goes';
+import { countStates } from './stateCounts';
+import { tellPerson } from './updates';
+
+const reminderKey = (activityId: string): string => `remind:${activityId}:`;
+
+/** What waits for a teacher: by activity, piece by piece, on the line, and by learner. */
+export class ReviewLineService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly facts: PieceFactsService,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  /** Every activity of the teacher's groups with its counts; what has waited longest comes first. */
+  async toReview(actor: Actor): Promise<ReviewActivity[]> {
+    if (actor.teaches.size === 0) return [];
+    const standings = await this.facts.find({ groupIds: [...actor.teaches] });
+    const groups = await Group.findAll({ where: { id: [...actor.teaches] } });
+    const byActivity = new Map<string, Standing[]>();
+    for (const each of standings) {
+      byActivity.set(each.activityId, [...(byActivity.get(each.activityId) ?? []), each]);
+    }
+    const list = [...byActivity.entries()].map(([activityId, all]): ReviewActivity => {
+      const first = all[0]!;
+      const waiting = all.filter(({ standing }) => standing.state === 'with-teacher').map((each) => each.latestGo!.sentAt);
+      return {
+        activityId, title: first.title, subject: first.subject,
+        group: groups.filter(({ id }) => all.some(({ groupId }) => groupId === id)).map(({ name }) => name).join(', '), due: first.facts.due,
+        counts: countStates(all), oldestWaiting: waiting.length > 0 ? Math.min(...waiting) : null,
+      };
+    });
+    return list.sort((a, b) => (a.oldestWaiting ?? Infinity) - (b.oldestWaiting ?? Infinity) || a.title.localeCompare(b.title));
+  }
+
+  /** Every piece that waits for an answer, oldest first. */
+  async waiting(actor: Actor): Promise<WaitingPiece[]> {
+    if (actor.teaches.size === 0) return [];
+    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter(({ standing }) => standing.state === 'with-teacher');
+    const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) }, attributes: ['id', 'name', 'badge'] });
+    return standings
+      .map(({ activityId, title, personId, latestGo, facts, standing }): WaitingPiece => {
+        const { name, badge } = people.find(({ id }) => id === personId)!;
+        const { id, go, sentAt } = latestGo!;
+        return { activityId, title, personId, name, badge, go: { id, go, sentAt }, due: facts.due, late: standing.late };
+      })
+      .sort((a, b) => a.go.sentAt - b.go.sentAt || a.personId.localeCompare(b.personId));
+  }
+
+  /** The hung-up pieces of one activity: what waits first, oldest first, then the others by name. */
+  async line(actor: Actor, activityId: string): Promise<ReviewLineView> {
+    const activity = await Activity.findByPk(activityId);
+    const assigned = activity ? await Assignment.findAll({ where: { activityId } }) : [];
+    const taught = assigned.map(({ groupId }) => groupId).filter((groupId) => policy.review(actor, { groupId }));
+    if (!activity || taught.length === 0) throw notFound();
+    const [standings, groups, { parts, pages }] = await Promise.all([
+      this.facts.find({ activityId, groupIds: taught }),
+      Group.findAll({ where: { id: taught }, order: ['name'] }),
+      activityParts(activityId),
+    ]);
+    const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
+    const reminded = await this.reminded(activityId);
+    const sent = await Submission.findAll({ where: { id: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) }, attributes: ['id', 'manifest'] });
+    const first = await firstSent(standings.flatMap(({ pieceId }) => pieceId ?? []));
+    const holding = await Review.findAll({ where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []), held: { [Op.not]: null } }, attributes: ['submissionId', 'held'] });
+    const held = new Map(holding.map(({ submissionId, held: outcome }) => [submissionId, outcome!]));
+    const line = standings.map((each): HungPiece => {
+      const person = people.find(({ id }) => id === each.personId)!;
+      return {
+        personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
+        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null, held: (each.latestGo && held.get(each.latestGo.id)) ?? null, remindedAt: reminded.get(person.id) ?? null,
+        checks: sent.find(({ id }) => id === each.latestGo?.id)?.manifest.checks ?? [],
+      };
+    });
+    const waits = (piece: HungPiece): boolean => piece.standing.state === 'with-teacher';
+    line.sort(
+      (a, b) =>
+        Number(waits(b)) - Number(waits(a)) ||
+        (waits(a) ? a.go!.sentAt - b.go!.sentAt : 0) ||
+        PIECE_STATES.indexOf(b.standing.state) - PIECE_STATES.indexOf(a.standing.state) ||
+        a.name.localeCompare(b.name),
+    );
+    return { activityId, title: activity.title, group: groups.map(({ name }) => name).join(', '), task: plainWords(activity.task), parts, pages, rubric: activity.rubric ?? [], marking: activity.marking ?? NO_MARKING, line };
+  }
+
+  /** When each learner was last reminded of an activity. */
+  private async reminded(activityId: string): Promise<Map<string, number>> {
+    const rows = await Update.findAll({ where: { key: { [Op.like]: `${reminderKey(activityId)}%` } }, attributes: ['personId', 'at'], order: [['at', 'ASC']] });
+    return new Map(rows.map(({ personId, at }) => [personId, at!.getTime()]));
+  }
+
+  /**
+   * Reminds learners of what they have not sent: one, or all whose piece is complete. Each at most once a day of the school.
+   *
+   * @returns how many were told
+   */
+  async remind(actor: Actor, activityId: string, personId: string | null): Promise<{ told: number }> {
+    const { line } = await this.line(actor, activityId);
+    const concerned = line.filter(({ personId: each, standing }) => isToDo(standing) && (personId === null ? standing.state === 'ready' : each === personId));
+    if (personId !== null && concerned.length === 0) throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');
+    const teacher = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
+    const { zone } = await School.findByPk(teacher.schoolId, { rejectOnEmpty: true });
+    const { title } = await Activity.findByPk(activityId, { rejectOnEmpty: true });
+    return this.sequelize.transaction(async (transaction) => {
+      let told = 0;
+      for (const { personId: each, standing } of concerned) {
+        const words = standing.state === 'ready' ? `${teacher.name} waits for it: ${title} is all done, and not sent yet` : `${teacher.name} reminds you of ${title}`;
+        const news = { kind: 'unsent', words, path: `/activity/${activityId}`, key: `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}` } as const;
+        if (await tellPerson(each, news, transaction)) told += 1;
+      }
+      return { told };
+    });
+  }
+
+  /** The teacher's groups with their learners, codes and counts. */
+  async classes(actor: Actor): Promise<ClassView[]> {
+    const groupIds = [...actor.teaches].filter((id) => policy.seeClass(actor, id));
+    const groups = await Group.findAll({ where: { id: groupIds, joinsId: null }, order: ['name'] });
+    const standings = groupIds.length > 0 ? await this.facts.find({ groupIds }) : [];
+    return Promise.all(
+      groups.map(async ({ id, name, code }): Promise<ClassView> => {
+        const members = await Membership.findAll({ where: { groupId: id, role: 'learner', leftAt: null } });
+        const people = await Person.findAll({ where: { id: members.map((m) => m.personId) }, order: ['name'] });
+        return {
+          id, name, code,
+          learners: people.map((person) => ({
+            id: person.id, name: person.name, badge: person.badge,
+            counts: countStates(standings.filter((each) => each.groupId === id && each.personId === person.id)),
+          })),
+        };
+      }),
+    );
+  }
+}
