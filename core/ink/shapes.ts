@@ -2,6 +2,7 @@
  * Simple shapes out of a hand-drawn stroke, by least squares. Nothing is guessed: a shape is only given where
  * the stroke lies close to it all along, measured as the root mean square distance over the stroke's size.
  */
+import { solveLinear } from '../page/solveLinear';
 import { emptyInk, type Ink } from './ink';
 import { segmentDistanceSquared } from './hit';
 
@@ -150,7 +151,7 @@ function tryEllipse(spots: readonly Spot[]): Spot[] | null {
 
   const shift = [uv.reduce((s, p) => s + p[0], 0) / uv.length, uv.reduce((s, p) => s + p[1], 0) / uv.length] as const;
   const moved = uv.map(([u, v]) => [(u - shift[0]) ** 2, (v - shift[1]) ** 2, u - shift[0], v - shift[1]]);
-  const solution = solve(normal(moved));
+  const solution = solveLinear(normal(moved));
   if (!solution) return null;
   const [A, B, C, D] = solution as [number, number, number, number];
   if (A <= 0 || B <= 0) return null;
@@ -187,22 +188,6 @@ function normal(rows: readonly number[][]): number[][] {
     }
   }
   return m;
-}
-
-/** Gauss' elimination with pivots on a system of four; null if it has no single solution. */
-function solve(m: number[][]): number[] | null {
-  for (let i = 0; i < 4; i++) {
-    let pivot = i;
-    for (let r = i + 1; r < 4; r++) if (Math.abs(m[r]![i]!) > Math.abs(m[pivot]![i]!)) pivot = r;
-    if (Math.abs(m[pivot]![i]!) < 1e-12) return null;
-    [m[i], m[pivot]] = [m[pivot]!, m[i]!];
-    for (let r = 0; r < 4; r++) {
-      if (r === i) continue;
-      const factor = m[r]![i]! / m[i]![i]!;
-      for (let c = i; c < 5; c++) m[r]![c]! -= factor * m[i]![c]!;
-    }
-  }
-  return m.map((row, i) => row[4]! / row[i]!);
 }
 
 /** Three or four sides, each fitted by least squares; four that are nearly square become so. */

@@ -1,4 +1,5 @@
 import type { Point } from '../page/matrix';
+import { solveLinear } from '../page/solveLinear';
 import type { Quad } from './quad';
 
 /** A map of one plane onto another as a camera sees it: x' = (h0·x + h1·y + h2) / (h6·x + h7·y + 1), and so on, row by row. */
@@ -6,7 +7,7 @@ export type Homography = Float64Array;
 
 /**
  * The map that takes each corner of `from` to the same corner of `to`, by the eight linear equations of four points
- * (Hartley and Zisserman, Multiple View Geometry, 4.1), solved by Gaussian elimination with pivots.
+ * (Hartley and Zisserman, Multiple View Geometry, 4.1).
  * @throws RangeError if three corners lie on a line
  */
 export function homography(from: Quad, to: Quad): Homography {
@@ -15,19 +16,9 @@ export function homography(from: Quad, to: Quad): Homography {
     const { x: u, y: v } = to[i]!;
     rows.push([x, y, 1, 0, 0, 0, -u * x, -u * y, u], [0, 0, 0, x, y, 1, -v * x, -v * y, v]);
   });
-  for (let column = 0; column < 8; column++) {
-    let best = column;
-    for (let row = column + 1; row < 8; row++) if (Math.abs(rows[row]![column]!) > Math.abs(rows[best]![column]!)) best = row;
-    [rows[column], rows[best]] = [rows[best]!, rows[column]!];
-    const pivot = rows[column]![column]!;
-    if (Math.abs(pivot) < 1e-9) throw new RangeError('Three of the four corners lie on one line.');
-    for (let row = 0; row < 8; row++) {
-      if (row === column) continue;
-      const share = rows[row]![column]! / pivot;
-      for (let k = column; k < 9; k++) rows[row]![k]! -= share * rows[column]![k]!;
-    }
-  }
-  return Float64Array.from([...rows.map((row, i) => row[8]! / row[i]!), 1]);
+  const solved = solveLinear(rows);
+  if (!solved) throw new RangeError('Three of the four corners lie on one line.');
+  return Float64Array.from([...solved, 1]);
 }
 
 /** Where a point goes. */
