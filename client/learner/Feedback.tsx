@@ -10,7 +10,7 @@ import { Text } from 'react-native-paper';
 import { useGo, useGoDocument, useMarks } from '../api/queries';
 import { Hear } from '../hear/Hear';
 import { MarkCard } from './MarkCard';
-import { NoteWalk } from './NoteWalk';
+import { NoteWalk } from './notes/NoteWalk';
 import { GoExport } from '../page/GoExport';
 import type { Surface } from '../page/surface';
 import { PageSurface } from '../page/PageSurface';
@@ -85,7 +85,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
           </Text>
         </View>
       </View>
-      <NoteWalk notes={walk} at={walked} onStep={step} />
+      <NoteWalk notes={walk} at={walked} onStep={step} talk={review ? { reviewId: review.id, reader: review.teacher } : null} />
       {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
       {review?.marked && <MarkCard marked={review.marked} />}
       {review?.note ? <Hear text={review.note} label="the note" /> : null}

@@ -22,7 +22,7 @@ async function made(goId: string, style: 'flat' | 'zip'): Promise<Uint8Array> {
 }
 
 /** A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files, as a ZIP. */
-export function GoExport({ goId, title, all = false }: { goId: string; title: string; all?: boolean }) {
+export function GoExport({ goId, title, all = false, word = all ? 'All of it (ZIP)' : 'PDF' }: { goId: string; title: string; all?: boolean; word?: string }) {
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (): Promise<void> => {
@@ -38,7 +38,7 @@ export function GoExport({ goId, title, all = false }: { goId: string; title: st
   };
   return (
     <View style={{ alignItems: 'flex-start', gap: 8 }}>
-      <Button icon="out" label={all ? 'Take all of it out as a ZIP' : 'Take it out as a PDF'} disabled={busy} onPress={() => void take()}>{busy ? 'Making it …' : all ? 'All of it (ZIP)' : 'PDF'}</Button>
+      <Button icon="out" label={all ? 'Take all of it out as a ZIP' : 'Take it out as a PDF'} disabled={busy} onPress={() => void take()}>{busy ? 'Making it …' : word}</Button>
       {trouble && <Say>{trouble}</Say>}
     </View>
   );

@@ -1,6 +1,7 @@
 import { backgroundWords } from '@lippet/core/page/background';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { Items } from '@lippet/core/page/item';
+import type { MediaHome } from '@lippet/core/contract/media';
 import type { Spot } from '@lippet/core/page/spots';
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -9,6 +10,7 @@ import type { DocumentEditor } from './documentEditor';
 import { ItemLayer } from './itemLayer';
 import { openPdfPage } from './pdfPages';
 import { pictures } from './pictures';
+import type { Shown } from './pageRenderer';
 import { Surface, type ToolUse } from './surface';
 import { surfaceKey } from './surfaceKeys';
 import { SurfaceOver } from './over/SurfaceOver';
@@ -27,6 +29,10 @@ interface Props {
   label: string;
   /** The piece that pictures brought onto this page belong to. */
   pieceId?: string | null;
+  /** What notes that are spoken onto this page belong to. */
+  sayHome?: MediaHome | null;
+  /** How layers and items are shown other than they are; must be the same object as long as it says the same. */
+  shown?: Shown;
   /** Told of the surface when it is there, and with null when it goes. */
   onSurface?: (surface: Surface | null) => void;
   /** Takes a photo for a spot of this page. */
@@ -36,7 +42,7 @@ interface Props {
 const NO_USES = {};
 
 /** One page that can be worked on, looked at closely, and moved. */
-export function PageSurface({ page, layers, editor, editable, uses = NO_USES, markColour, label, pieceId = null, onSurface, onCamera }: Props) {
+export function PageSurface({ page, layers, editor, editable, uses = NO_USES, markColour, label, pieceId = null, sayHome = null, shown, onSurface, onCamera }: Props) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   // Read when a pointer comes down, so that changing a tool or being frozen does not build the sheet anew.
@@ -48,7 +54,7 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
     const element = host.current as unknown as HTMLElement;
     const itemLayers = layers.map((items) => new ItemLayer(items));
     const made: Surface = new Surface(element, {
-      page, layers: itemLayers, editor, markColour, uses, pieceId, editable: () => latest.current.editable,
+      page, layers: itemLayers, editor, markColour, uses, pieceId, sayHome, shown, editable: () => latest.current.editable,
       ...(onCamera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
       sources: { pictures: (media) => pictures.get(media, () => made.renderer.redraw()), pdfPage: openPdfPage },
     });
@@ -74,7 +80,7 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
       for (const layer of itemLayers) layer.destroy();
     };
     // `layers` is made anew by each render; what matters is which maps it holds.
-  }, [page.id, page.background.kind, editor, uses, ...layers]);
+  }, [page.id, page.background.kind, editor, uses, shown, ...layers]);
 
   const onKey = (event: { nativeEvent: KeyboardEvent; preventDefault(): void }): void => {
     if (surface && surfaceKey(surface, event.nativeEvent)) event.preventDefault();

@@ -42,7 +42,7 @@ function drawMark(context: CanvasRenderingContext2D, item: TextMark): void {
   for (const [ax, ay, bx, by, cx, cy, dx, dy] of item.quads as readonly (readonly [number, number, number, number, number, number, number, number])[]) {
     context.beginPath();
     if (item.style === 'highlight') {
-      context.globalAlpha = HIGHLIGHT_OPACITY;
+      context.globalAlpha *= HIGHLIGHT_OPACITY;
       context.fillStyle = item.colour;
       context.moveTo(ax, ay);
       context.lineTo(bx, by);
@@ -63,6 +63,20 @@ function drawMark(context: CanvasRenderingContext2D, item: TextMark): void {
 
 /** From this many pixels for a point on, strokes are drawn as curves. */
 export const CLOSE_FROM = 1.8;
+
+/** Draws a ground of a colour behind an item, reaching some points around it. */
+export function drawGround(context: CanvasRenderingContext2D, drawn: DrawnItem, colour: string, reach: number): void {
+  const { item, bounds: { left, top, right, bottom } } = drawn;
+  context.save();
+  context.fillStyle = context.strokeStyle = colour;
+  if (item.kind === 'stroke') {
+    context.lineWidth = 2 * reach;
+    context.lineJoin = 'round';
+    context.stroke(pathOf(drawn, false));
+    context.fill(pathOf(drawn, false));
+  } else context.fillRect(left - reach, top - reach, right - left + 2 * reach, bottom - top + 2 * reach);
+  context.restore();
+}
 
 /** Draws one item in page points; `close` where a point has several pixels. Pins and field values are not drawn here: they are controls over the sheet. */
 export function drawItem(context: CanvasRenderingContext2D, drawn: DrawnItem, pictures: PictureSource, close = true): void {

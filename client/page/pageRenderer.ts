@@ -5,7 +5,7 @@ import type { PagePlan } from '@lippet/core/page/document';
 import type { Matrix } from '@lippet/core/page/matrix';
 import { fitPage, type Size, type Viewport } from '@lippet/core/page/viewport';
 import { colours } from '../ui/theme';
-import { CLOSE_FROM, drawItem } from './drawItem';
+import { CLOSE_FROM, drawGround, drawItem } from './drawItem';
 import type { DrawnItem, ItemLayer, LayerChange } from './itemLayer';
 import { makeGround, type Ground, type GroundSources } from './pageGround';
 
@@ -15,6 +15,19 @@ const MOST_PIXEL_RATIO = 2.5;
 const TIP_SIDE = 256;
 /** After this long without moving, a page moved or zoomed as a picture is drawn sharply. */
 const SETTLE_MS = 110;
+
+/** How layers and items are shown other than they are. */
+export interface Shown {
+  /** So many layers, from the back, are faint: what a teacher marked, under a new go. */
+  faint?: number;
+  /** Items with a ground of a colour behind them, by id: what is new, or gone. */
+  grounds?: ReadonlyMap<string, string>;
+}
+
+/** How much is left of a faint layer's colour. */
+const FAINT = 0.4;
+/** How far a ground reaches around its item, in points. */
+const GROUND = 5;
 
 export interface LivePen {
   tool: InkTool;
@@ -48,6 +61,7 @@ export class PageRenderer {
     private readonly layers: readonly ItemLayer[],
     private readonly sources: GroundSources,
     private readonly onViewport: () => void,
+    private readonly shown: Shown = {},
   ) {
     for (const canvas of [this.done, this.live, this.tip]) {
       Object.assign(canvas.style, { position: 'absolute', left: '0', top: '0', pointerEvents: 'none', transformOrigin: '0 0' });
@@ -144,7 +158,13 @@ export class PageRenderer {
     context.beginPath();
     context.rect(0, 0, width, height);
     context.clip();
-    for (const layer of this.layers) for (const drawn of this.meeting(layer, region)) this.draw(context, drawn);
+    for (const [i, layer] of this.layers.entries()) {
+      context.globalAlpha = i < (this.shown.faint ?? 0) ? FAINT : 1;
+      for (const drawn of this.meeting(layer, region)) {
+        if (this.shown.grounds?.has(drawn.item.id)) drawGround(context, drawn, this.shown.grounds.get(drawn.item.id)!, GROUND);
+        this.draw(context, drawn);
+      }
+    }
     context.restore();
     context.strokeStyle = colours.ink;
     context.lineWidth = 2 / this.viewport.scale;

@@ -1,3 +1,4 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import type { Ink } from '@lippet/core/ink/ink';
 import type { Spot } from '@lippet/core/page/spots';
 import type { PagePlan } from '@lippet/core/page/document';
@@ -11,7 +12,7 @@ import { inkOf, isInkTool, useDrawing, type Tool } from '../stores/drawing';
 import type { DocumentEditor } from './documentEditor';
 import type { DrawnItem, ItemLayer } from './itemLayer';
 import type { GroundSources } from './pageGround';
-import { PageRenderer, type LivePen } from './pageRenderer';
+import { PageRenderer, type LivePen, type Shown } from './pageRenderer';
 import { PenInput, type ToolGesture } from './penInput';
 
 /** What lies over the sheet and changes as one works: the overlays draw themselves from it. */
@@ -52,6 +53,9 @@ interface Options {
   markColour?: string;
   /** The piece that pictures brought onto this page belong to; null where none can be. */
   pieceId: string | null;
+  /** What notes that are spoken onto this page belong to; null where none can be. */
+  sayHome?: MediaHome | null;
+  shown?: Shown;
   /** Takes a photo for a spot, where there is a camera to take it with. */
   onCamera?: (spot: Spot) => void;
 }
@@ -74,7 +78,7 @@ export class Surface {
     }));
     this.renderer = new PageRenderer(element, page, layers, sources, () =>
       this.state.setState({ viewport: this.renderer.viewport, view: this.renderer.view }),
-    );
+    options.shown);
     this.input = new PenInput(element, this);
     this.stopListening = this.top.listen(() => this.itemsChanged());
   }
@@ -87,6 +91,10 @@ export class Surface {
 
   get pieceId(): string | null {
     return this.options.pieceId;
+  }
+
+  get sayHome(): MediaHome | null {
+    return this.options.sayHome ?? null;
   }
 
   /** Asks for a photo that fills a spot. @returns whether anybody takes it */

@@ -100,6 +100,8 @@ export interface TextMark extends ItemBase {
 export interface Pin extends ItemBase {
   kind: 'pin';
   note: string;
+  /** Id of the Media in which it is spoken; null where it is only written. */
+  voice: string | null;
 }
 
 /** What was filled into a form field of a PDF page. Its id is {@link fieldItemId}. */
@@ -194,8 +196,8 @@ const READERS: Record<ItemKind, (common: ItemBase, get: (key: string) => unknown
     return { ...common, kind: 'mark', style, colour, quads, text: isText(text) ? text : '', note: isText(note) ? note : '' };
   },
   pin(common, get) {
-    const note = get('note');
-    return isText(note) ? { ...common, kind: 'pin', note } : null;
+    const [note, voice] = ['note', 'voice'].map(get);
+    return isText(note) ? { ...common, kind: 'pin', note, voice: typeof voice === 'string' ? voice : null } : null;
   },
   field(common, get) {
     const [name, value] = [get('name'), get('value')];

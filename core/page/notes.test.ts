@@ -10,7 +10,7 @@ import { rubRings } from './rubFill';
 import { insideRings } from './rings';
 
 const base = { order: 'a1', at: 1_000, matrix: IDENTITY };
-const pin = (id: string, x: number, y: number): Item => ({ ...base, id, kind: 'pin', note: '', matrix: translation(x, y) });
+const pin = (id: string, x: number, y: number): Item => ({ ...base, id, kind: 'pin', voice: null, note: '', matrix: translation(x, y) });
 const mark = (id: string, y: number, colour: string, more: Partial<TextMark> = {}): Item => ({ ...base, id, kind: 'mark', style: 'highlight', colour, quads: [[10, y, 60, y, 60, y + 10, 10, y + 10]], text: id, note: '', ...more });
 
 describe('pins in reading order', () => {

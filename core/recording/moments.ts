@@ -1,6 +1,6 @@
 import type * as Y from 'yjs';
 import { MARKS } from '../page/document';
-import { MAX_TEXT, type Fields, type ItemMap, type Items } from '../page/item';
+import { MAX_TEXT, readItems, type Fields, type ItemMap, type Items } from '../page/item';
 
 /** A pin on a moment of a sound or a film. It lies in the document of marks, under the take's id. */
 export interface Moment {
@@ -27,10 +27,14 @@ export function readMoments(items: Items): Moment[] {
 /** What is stored of a pin. */
 export const momentFields = ({ second, note, voice, at }: Moment): Fields => ({ kind: 'moment', second, note, order: '', at, ...(voice ? { voice } : {}) });
 
-/** Ids of all spoken notes in a document of marks. */
+/** Ids of all spoken notes in a document of marks: on pages, and on moments. */
 export function voicesOf(marks: Y.Doc): string[] {
   const maps = [...marks.share.keys()].filter((name) => name.startsWith(MARKS));
-  return maps.flatMap((name) => readMoments(marks.getMap<ItemMap>(name)).flatMap(({ voice }) => voice ?? []));
+  return maps.flatMap((name) => {
+    const items = marks.getMap<ItemMap>(name);
+    const pins = readItems(items).flatMap((item) => (item.kind === 'pin' && item.voice ? [item.voice] : []));
+    return [...pins, ...readMoments(items).flatMap(({ voice }) => voice ?? [])];
+  });
 }
 
 /** "1:07" for 67.4 seconds. */

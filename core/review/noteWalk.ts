@@ -32,9 +32,9 @@ export function walkNotes(go: Y.Doc, marks: Y.Doc, parts: readonly string[]): Wa
   return parts.flatMap((part): WalkNote[] => {
     const onPages = pages.filter((page) => page.part === part).flatMap(({ id: page }) => {
       const items = readItems(markItems(marks, page));
-      const pins = pinsInReadingOrder(items).map(({ id, note, matrix }): WalkNote => ({ id, part, page, at: { x: matrix[4], y: matrix[5] }, second: null, words: note, voice: null }));
+      const pins = pinsInReadingOrder(items).map(({ id, note, voice, matrix }): WalkNote => ({ id, part, page, at: { x: matrix[4], y: matrix[5] }, second: null, words: note, voice }));
       const marked = gatherMarks([{ id: page, items }], 'place').map(({ mark: { id, note, quads } }): WalkNote => ({ id, part, page, at: { x: quads[0]![0]!, y: quads[0]![1]! }, second: null, words: note, voice: null }));
-      return [...pins, ...marked].filter(({ words }) => words.trim() !== '').sort((a, b) => a.at!.y - b.at!.y || a.at!.x - b.at!.x);
+      return [...pins, ...marked].filter(({ words, voice }) => words.trim() !== '' || voice).sort((a, b) => a.at!.y - b.at!.y || a.at!.x - b.at!.x);
     });
     const take = chosenTake(readTakes(go, part));
     const moments = take ? readMoments(markItems(marks, take.id)) : [];

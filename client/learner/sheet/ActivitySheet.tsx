@@ -1,4 +1,4 @@
-import { deletedSheets, layOutNew, pageItems, readPages } from '@lippet/core/page/document';
+import { deletedSheets, layOutNew, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/completeness';
 import { useQuery } from '@tanstack/react-query';
@@ -39,6 +39,10 @@ import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 import { AddPage } from '../../page/AddPage';
+import type { WalkNote } from '@lippet/core/review/noteWalk';
+import { NotesPanel } from '../notes/NotesPanel';
+import { useAnswered } from '../notes/useAnswered';
+import { useLastReview } from '../notes/useLastReview';
 import { PageBar } from './PageBar';
 import { PageStrip } from './PageStrip';
 import { PartTabs } from './PartTabs';
@@ -57,6 +61,9 @@ import { useProgress } from './useProgress';
 import { useRecording } from './useRecording';
 import { useTakeActions, useTakes } from './useTakes';
 
+/** So much around a note is shown, in points. */
+const AROUND_NOTE = 130;
+const FAINT = { faint: 1 };
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
 export default function ActivitySheet({ activityId, zone, ask = null }: { activityId: string; zone: string; /** The question that one was led to. */ ask?: string | null }) {
@@ -92,6 +99,10 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const [menu, setMenu] = useState(false);
   const [looking, setLooking] = useState<string | null>(null);
   const [asking, setAsking] = useState(ask !== null);
+  const last = useLastReview(piece);
+  const answered = useAnswered(live?.doc ?? null);
+  const [noting, setNoting] = useState(false);
+  const [faint, setFaint] = useState(false);
   const editable = Boolean(piece?.card.standing.mayDraw && loaded && !frozen);
   useEffect(() => void mediaOutbox.start(), []);
   // The teacher may have added sheets since this was begun.
@@ -103,6 +114,14 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   useEffect(() => {
     if (editor) editor.onShow = (place) => (partOfPlace(place) === null ? goToPage(place) : choosePart(partOfPlace(place)!));
   }, [editor]);
+  const [sought, setSought] = useState<WalkNote | null>(null);
+  // Once the note's page is there, its place comes close.
+  useEffect(() => {
+    if (!surface || !sought?.at || surface.page.id !== sought.page) return;
+    const { x, y } = sought.at;
+    surface.renderer.lookAt({ left: x - AROUND_NOTE, top: y - AROUND_NOTE, right: x + AROUND_NOTE, bottom: y + AROUND_NOTE });
+    setSought(null);
+  }, [surface, sought]);
   const { recording, record, onKeep, end } = useRecording(pieceId, live?.doc ?? null, piece?.parts, editable, takeActions, choosePart);
   useBringIn(editable ? surface : null);
   const [untaken, setUntaken] = useState<string | null>(null);
@@ -156,6 +175,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
         piece={piece} live={live} zone={zone} pages={pages} onBack={() => setSending(false)}
         onPart={(id) => { choosePart(id); setSending(false); }}
         onPage={(id) => { goToPage(id); setSending(false); }}
+        onNotes={() => { setNoting(true); setSending(false); }}
       />
     );
   }
@@ -195,9 +215,11 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
     <TickPanel part={part} doc={live.doc} editable={partEditable} ticked={progress.parts[part.id]?.ticked ?? false} teacher={card.teacher} />
   ));
   const without = recorded || (takes.length > 0 && !written) ? takesPanel : (written || <PhotoStart editable={partEditable} onCamera={takePages} />);
+  // What the teacher marked lies faintly under the new go, on the sheets that were there then.
+  const under = faint && last && page ? markItems(last.marks, page.id) : null;
   const sheet = first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : !page || !items ? without : (
     <PageSurface
-      key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''}`} page={page} layers={[items]} editor={editor} editable={partEditable} uses={SHEET_USES} pieceId={piece.id}
+      key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''} ${under ? 'marked' : ''}`} page={page} layers={under ? [under, items] : [items]} shown={under ? FAINT : undefined} editor={editor} editable={partEditable} uses={SHEET_USES} pieceId={piece.id}
       label={`Sheet: ${part.title}${inPart.length > 1 ? `, page ${at + 1}` : ''}`} onSurface={setSurface}
       onCamera={partEditable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
     />
@@ -212,9 +234,18 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
     </ScrollView>
   );
   const material = piece.materials.find(({ id }) => id === looking);
-  const looked = asking ? (
+  const notes = last && noting && (
+    <NotesPanel
+      last={last} doc={live.doc} answered={answered} editable={editable} faint={faint} onFaint={setFaint} onClose={() => setNoting(false)}
+      onGo={(note) => { goToPage(note.page!); setSought(note); if (!wide) setNoting(false); }}
+    />
+  );
+  const standing = (
+    <Standing piece={piece} zone={zone} notes={last && editable ? { done: last.notes.filter(({ id }) => answered.has(id)).length, of: last.notes.length } : null} onNotes={() => setNoting(!noting)} />
+  );
+  const looked = notes || (asking ? (
     <AskDesk activityId={activityId} zone={zone} pieceId={editable ? piece.id : null} part={part} places={places} thread={ask} onClose={() => setAsking(false)} />
-  ) : material && <MaterialDesk material={material} onClose={() => setLooking(null)} />;
+  ) : material && <MaterialDesk material={material} onClose={() => setLooking(null)} />);
   const overlays = (
     <>
       {page && <AddPage
@@ -244,7 +275,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
         <View style={styles.middle}>
           {head}
           {untaken && <Say>{untaken}</Say>}
-          <Standing piece={piece} zone={zone} />
+          {standing}
           <View style={styles.room}>{sheet}</View>
           {pick}
           {pageBar}
@@ -272,7 +303,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
           {tabs}
           <TaskStrip facts={piece} zone={zone} onLook={setLooking} onAsk={() => setAsking(true)} />
           {untaken && <Say>{untaken}</Say>}
-          <Standing piece={piece} zone={zone} />
+          {standing}
         </View>
       )}
       <View style={styles.sheet}>{sheet}</View>

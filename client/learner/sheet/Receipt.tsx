@@ -4,6 +4,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import { AccessibilityInfo, Animated, Easing, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { GoExport } from '../../page/GoExport';
 import { Button } from '../../ui/Button';
 import { FeltShape } from '../../ui/FeltSign';
 import { Stamp } from '../../ui/Stamp';
@@ -30,6 +31,7 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
       </Text>
       {go.felt && <View style={styles.felt}><FeltShape felt={go.felt} /><Text variant="bodyLarge">{FELT_WORDS[go.felt]}</Text></View>}
       {go.word && <Text variant="bodyLarge" style={styles.centre}>{`“${go.word}”`}</Text>}
+      <GoExport goId={go.id} title={`${title}, go ${go.go}`} word="Keep a copy" />
       <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>Back to Now</Button>
     </View>
   );

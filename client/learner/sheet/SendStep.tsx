@@ -6,8 +6,8 @@ import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } f
 import { timeWords } from '@lippet/core/recording/moments';
 import { spansLength } from '@lippet/core/recording/spans';
 import { chosenTake, readTakes, takeName, type Take } from '@lippet/core/recording/take';
-import { readShot } from '@lippet/core/scan/shot';
-import { completeness, partBegun, partComplete } from '@lippet/core/schedule/completeness';
+import { partBegun, partComplete } from '@lippet/core/schedule/completeness';
+import { sendChecks, type SendCheck } from '@lippet/core/schedule/sendChecks';
 import type { PieceFacts } from '@lippet/core/schedule/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { answerWords } from '@lippet/core/words/answers';
@@ -15,10 +15,9 @@ import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { SayNote } from '../../capture/SayNote';
-import { warningLine } from '@lippet/core/scan/warningWords';
+import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
-import { faultLine } from '@lippet/core/sound/faultWords';
 import { VoiceButton } from '../../recording/VoiceButton';
 import { TakeThumb } from '../../recording/TakeThumb';
 import { Ask } from '../../ui/Ask';
@@ -29,6 +28,8 @@ import { LineIcon } from '../../ui/LineIcon';
 import { Press } from '../../ui/Press';
 import { Say } from '../../ui/Say';
 import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
+import { useStore } from 'zustand';
+import { useLastReview } from '../notes/useLastReview';
 import { Receipt } from './Receipt';
 import { useSend } from './useSend';
 import { wordCountWords } from '@lippet/core/words/wordCount';
@@ -41,6 +42,8 @@ interface Props {
   onBack: () => void;
   onPart: (id: string) => void;
   onPage: (id: string) => void;
+  /** Opens the notes of the last review. */
+  onNotes: () => void;
 }
 
 /** What a part holds, in words. */
@@ -60,14 +63,6 @@ function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photo
 const isUnchosen = (part: PartView, choices: readonly ChoicePlan[], progress: PieceProgress): boolean =>
   choices.some(({ id, rule }) => id === part.choice && (rule === 'level' || !part.required)) && !partBegun(progress, part.id);
 
-/** Photos with something wrong, by their number in the part. */
-function flawedPhotos(pages: readonly PagePlan[]): { page: string; words: string }[] {
-  return pages.flatMap(({ id, background }, i) => {
-    const warnings = readShot(background)?.warnings ?? [];
-    return warnings.length > 0 ? [{ page: id, words: `Photo ${i + 1}: ${warningLine(warnings)}` }] : [];
-  });
-}
-
 /** Until when it can be taken back, for the line above the last button. */
 function takeBackWords({ takeBack, due }: PieceFacts, teacher: string, zone: string): string {
   if (takeBack === 'never') return 'What is sent stays sent.';
@@ -79,11 +74,14 @@ const joined = (...words: (string | false)[]): string => words.filter(Boolean).j
 /** What makes a part, as a verb. */
 const MAKE_WORDS: Record<PartView['kind'], string> = { page: 'Draw', photo: 'Take', sound: 'Record', film: 'Film', words: 'Write', tick: 'Do' };
 
+/** Where a check leads to. */
+const LEAD_WORDS: Record<SendCheck['kind'], string> = { part: 'Go there', spot: 'Go there', words: 'Go there', choice: 'Go there', page: 'Look at it', photo: 'Look at it', recording: 'Hear it', note: 'Tick it off' };
+
 /** At most this many pages of a part are shown; how many more there are is said. */
 const MOST_SHOWN = 4;
 
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
-export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: Props) {
+export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage, onNotes }: Props) {
   const { sending, send, stop } = useSend(piece, live);
   const [word, setWord] = useState('');
   const [felt, setFelt] = useState<Felt | null>(null);
@@ -92,19 +90,16 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
   // Measured from, and drawn from, the very document that will be frozen.
   const progress = useMemo(() => measureProgress(live.doc), [live]);
   const current = piece.parts.filter(({ removed }) => !removed);
-  const { missing, short } = completeness(current, piece.choices, progress);
-  const shortOf = short.map(({ choice, done, wanted }) => {
-    const plan = piece.choices.find(({ id }) => id === choice)!;
-    return { part: current.find((each) => each.choice === choice && !partComplete(progress, each))!.id, words: `${plan.title || 'Your choice'}: ${done} of ${wanted} done` };
-  });
-  const missingTitles = piece.parts.filter(({ id }) => missing.includes(id)).map(({ title }) => title);
   const { teacher, title } = piece.card;
-  const flawed = piece.parts.flatMap((part) => flawedPhotos(pages.filter((page) => page.part === part.id)));
-  const faulty = piece.parts.flatMap(({ id, title: name }) => {
-    const faults = chosenTake(readTakes(live.doc, id))?.faults ?? [];
-    return faults.length > 0 ? [{ part: id, words: `${name}: ${faultLine(faults)}` }] : [];
-  });
-  const verb = MAKE_WORDS[piece.parts.find(({ id }) => id === missing[0])?.kind ?? 'page'];
+  const last = useLastReview(piece);
+  const checks = useMemo(() => sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [] }), [live, piece, last]);
+  const needed = checks.filter((check) => check.needed);
+  const others = checks.filter((check) => !check.needed);
+  // What a part lacks stands with it; the rest has a line of its own.
+  const said = checks.filter(({ kind, needed: must }) => !(must && kind === 'part'));
+  const goThere = ({ kind, part, page }: SendCheck): void => (kind === 'note' ? onNotes() : page ? onPage(page) : onPart(part));
+  const way = useStore(mediaOutbox.state, (state) => onTheirWay(state, `pieces/${piece.id}`));
+  const first = needed[0] && piece.parts.find(({ id }) => id === needed[0]!.part);
 
   if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
   const busy = sending.step === 'sending' || sending.step === 'waiting';
@@ -145,24 +140,13 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
             </Pressable>
           );
         })}
-        {shortOf.map(({ part, words }) => (
-          <Pressable key={part} role="button" aria-label={`${words}. Go there`} onPress={() => onPart(part)} style={styles.flaw}>
-            <Text variant="labelMedium">{words}</Text>
-            <Text variant="labelMedium">Go there</Text>
+        {said.map((check, i) => (
+          <Pressable key={i} role="button" aria-label={`${check.words}. ${LEAD_WORDS[check.kind]}`} onPress={() => goThere(check)} style={styles.flaw}>
+            <Text variant="labelMedium" style={styles.words}>{check.words}</Text>
+            <Text variant="labelMedium">{LEAD_WORDS[check.kind]}</Text>
           </Pressable>
         ))}
-        {faulty.map(({ part, words }) => (
-          <Pressable key={part} role="button" aria-label={`${words}. Hear it`} onPress={() => onPart(part)} style={styles.flaw}>
-            <Text variant="labelMedium">{words}</Text>
-            <Text variant="labelMedium">Hear it</Text>
-          </Pressable>
-        ))}
-        {flawed.map(({ page, words }) => (
-          <Pressable key={page} role="button" aria-label={`${words}. Look at it`} onPress={() => onPage(page)} style={styles.flaw}>
-            <Text variant="labelMedium">{words}</Text>
-            <Text variant="labelMedium">Look at it</Text>
-          </Pressable>
-        ))}
+        {way && <Say calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Say>}
         <Text variant="headlineSmall" role="heading" aria-level={2}>A word with it</Text>
         <View role="radiogroup" aria-label="How it was for you" style={styles.felts}>
           {FELT.map((each) => (
@@ -187,19 +171,27 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage }: P
         {busy ? (
           <Button large onPress={stop} icon="wait">{sending.step === 'waiting' ? 'Waiting. Stop' : 'Sending …'}</Button>
         ) : (
-          <Button kind="main" large icon="boat" onPress={() => (missing.length + short.length > 0 ? setAsking(true) : go())}>{`Send to ${teacher}`}</Button>
+          <Button kind="main" large icon="boat" onPress={() => (checks.length > 0 ? setAsking(true) : go())}>{`Send to ${teacher}`}</Button>
         )}
       </View>
       <Ask
-        visible={asking} onClose={() => setAsking(false)} title={missing.length > 0 ? `${missingTitles.join(' and ')} ${missingTitles.length > 1 ? 'are' : 'is'} ${missing.some((id) => partBegun(progress, id)) ? 'not complete yet' : 'still empty'}` : (shortOf[0]?.words ?? '')}
+        visible={asking} onClose={() => setAsking(false)} title={needed.length > 0 ? 'Not yet' : 'Send it as it is?'}
         answers={
-          <>
-            <Button onPress={go}>Send without it</Button>
-            <Button kind="main" icon="pen" onPress={() => onPart(missing[0] ?? shortOf[0]!.part)}>{missing.length > 0 ? `${verb} ${missingTitles[0]}` : 'Go there'}</Button>
-          </>
+          needed.length > 0 ? (
+            <>
+              <Button onPress={() => setAsking(false)}>Later</Button>
+              <Button kind="main" icon="pen" onPress={() => goThere(needed[0]!)}>{first && needed[0]!.kind === 'part' ? `${MAKE_WORDS[first.kind]} ${first.title}` : 'Go there'}</Button>
+            </>
+          ) : (
+            <>
+              <Button onPress={go}>Send it as it is</Button>
+              <Button kind="main" icon="eye" onPress={() => goThere(others[0]!)}>Look at it first</Button>
+            </>
+          )
         }
       >
-        <Text variant="bodyLarge">{`${teacher} asked for it. Do you want to make it first?`}</Text>
+        {(needed.length > 0 ? needed : others).map(({ words }, i) => <Text key={i} variant="bodyLarge">{words}</Text>)}
+        <Text variant="bodyMedium">{needed.length > 0 ? `${teacher} needs ${needed.length > 1 ? 'these' : 'this'} before it can go. What you made is kept.` : `${teacher} gets it like this if you send it now.`}</Text>
       </Ask>
     </View>
   );

@@ -12,8 +12,16 @@ import { Say } from '../../ui/Say';
 import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
 
+interface Props {
+  piece: PieceView;
+  zone: string;
+  /** How many notes of the last review are ticked off; null where there is no go to be made. */
+  notes: { done: number; of: number } | null;
+  onNotes: () => void;
+}
+
 /** Says where a sent or answered piece is, and what can be done about it. Nothing for a draft. */
-export function Standing({ piece, zone }: { piece: PieceView; zone: string }) {
+export function Standing({ piece, zone, notes, onNotes }: Props) {
   const router = useRouter();
   const client = useQueryClient();
   const [problem, setProblem] = useState<string | null>(null);
@@ -38,6 +46,7 @@ export function Standing({ piece, zone }: { piece: PieceView; zone: string }) {
         <Stamp state={standing.state} size={38} />
         <Text variant="titleSmall" style={styles.words} role="status">{cardWords(card, Date.now(), zone)}</Text>
         {standing.mayTakeBack && <Button onPress={() => void takeBack()}>Take it back</Button>}
+        {notes && <Button icon="list" label={`Notes on the last go${notes.of > 0 ? `, ${notes.done} of ${notes.of} ticked off` : ''}`} onPress={onNotes}>{notes.of > 0 ? `Notes ${notes.done}/${notes.of}` : 'Notes'}</Button>}
         {answered && (
           <Button onPress={() => router.push(`/feedback/${answered.id}`)} label={`See what ${answered.review!.teacher} wrote on go ${answered.go}`}>
             See the marks

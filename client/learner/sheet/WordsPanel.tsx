@@ -1,7 +1,8 @@
 import type { PartView } from '@lippet/core/contract/work';
+import { noteWriting } from '@lippet/core/review/timeSpent';
 import { wordsFragment } from '@lippet/core/words/answers';
 import type { Editor } from '@tiptap/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Image, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
@@ -22,6 +23,15 @@ interface Props {
 export function WordsPanel({ part, doc, editable, count }: Props) {
   const fragment = useMemo(() => wordsFragment(doc, part.id), [doc, part.id]);
   const [editor, setEditor] = useState<Editor | null>(null);
+  // Written words keep no time of their own: that somebody writes here is put down as they do.
+  useEffect(() => {
+    if (!editable) return undefined;
+    const written = (_: unknown, { local }: Y.Transaction): void => {
+      if (local) noteWriting(doc, part.id, Date.now());
+    };
+    fragment.observeDeep(written);
+    return () => fragment.unobserveDeep(written);
+  }, [doc, fragment, editable, part.id]);
   const begin = (opening: string): void => {
     const end = editor!.state.doc.content.size;
     // On the empty line where writing begins, else on a new one at the end.

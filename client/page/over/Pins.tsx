@@ -6,6 +6,8 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 import { useStore } from 'zustand';
+import { SayNote } from '../../capture/SayNote';
+import { VoiceButton } from '../../recording/VoiceButton';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Scrap } from '../../ui/Scrap';
@@ -53,10 +55,15 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
 /** The note of a pin or of marked words: read, written, deleted. */
 function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | TextMark; editable: boolean }) {
   const [note, setNote] = useState(item.note);
+  const voice = item.kind === 'pin' ? item.voice : null;
   const close = (): void => surface.state.setState({ open: null });
   const keep = (): void => {
     const before = surface.top.items.get(item.id);
     if (before && note !== item.note) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note } }]);
+  };
+  const say = (spoken: string): void => {
+    const before = surface.top.items.get(item.id);
+    if (before) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note, voice: spoken } }]);
   };
   const drop = (): void => surface.change([{ page: surface.page.id, id: item.id, after: null }]);
   return (
@@ -64,7 +71,9 @@ function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | T
       {item.kind === 'mark' && item.text !== '' && <Text variant="bodySmall" numberOfLines={2} style={{ color: colours.soft }}>{`“${item.text}”`}</Text>}
       {editable ? (
         <>
-          <Field label="Note" value={note} onChangeText={setNote} multiline maxLength={MAX_TEXT} onBlur={keep} autoFocus={item.note === '' && item.kind === 'pin'} />
+          {voice && <VoiceButton voice={voice} label="this note" />}
+          <Field label={voice ? 'In words as well' : 'Note'} value={note} onChangeText={setNote} multiline maxLength={MAX_TEXT} onBlur={keep} autoFocus={item.note === '' && item.kind === 'pin' && !voice} />
+          {item.kind === 'pin' && !voice && surface.sayHome && <SayNote home={surface.sayHome} onSaid={say} />}
           <View style={styles.row}>
             <Button icon="bin" onPress={drop} label={item.kind === 'pin' ? 'Delete the pin' : 'Delete the mark'}>Delete</Button>
             <Button icon="tick" onPress={() => { keep(); close(); }}>Done</Button>
@@ -72,7 +81,8 @@ function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | T
         </>
       ) : (
         <>
-          <Text variant="bodyLarge">{item.note || 'No words here.'}</Text>
+          {voice && <VoiceButton voice={voice} label="this note" />}
+          {(item.note !== '' || !voice) && <Text variant="bodyLarge">{item.note || 'No words here.'}</Text>}
           <Button onPress={close}>Close</Button>
         </>
       )}

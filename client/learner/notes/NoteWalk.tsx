@@ -2,21 +2,26 @@ import { timeWords } from '@lippet/core/recording/moments';
 import type { WalkNote } from '@lippet/core/review/noteWalk';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Hear } from '../hear/Hear';
-import { VoiceButton } from '../recording/VoiceButton';
-import { LineIcon } from '../ui/LineIcon';
-import { Press } from '../ui/Press';
-import { colours, OUTLINE, TARGET } from '../ui/theme';
+import { Hear } from '../../hear/Hear';
+import { NoteTalk } from '../../notes/NoteTalk';
+import { useNoteReplies } from '../../notes/useNoteReplies';
+import { VoiceButton } from '../../recording/VoiceButton';
+import { LineIcon } from '../../ui/LineIcon';
+import { Press } from '../../ui/Press';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 interface Props {
   notes: readonly WalkNote[];
   /** Which is shown; -1 before the first. */
   at: number;
   onStep: (at: number) => void;
+  /** The review under whose notes one may say something, and who reads it. */
+  talk: { reviewId: string; reader: string } | null;
 }
 
 /** The notes on the work, one after another: where each is stuck is shown, what it says can be heard. */
-export function NoteWalk({ notes, at, onStep }: Props) {
+export function NoteWalk({ notes, at, onStep, talk }: Props) {
+  const replies = useNoteReplies(talk?.reviewId ?? null);
   if (notes.length === 0) return null;
   const note = notes[at];
   return (
@@ -32,6 +37,7 @@ export function NoteWalk({ notes, at, onStep }: Props) {
           {note.words !== '' && <Text variant="bodyLarge">{note.words}</Text>}
           {note.words !== '' && <Hear text={note.words} label="this note" small />}
           {note.voice && <VoiceButton voice={note.voice} label="what your teacher said" />}
+          {talk && <NoteTalk key={note.id} note={note.id} reader={talk.reader} talk={replies} />}
         </>
       )}
     </View>

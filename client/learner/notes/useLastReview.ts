@@ -1,0 +1,22 @@
+import type { GoReviewView, PieceView } from '@lippet/core/contract/work';
+import { walkNotes, type WalkNote } from '@lippet/core/review/noteWalk';
+import { useMemo } from 'react';
+import type * as Y from 'yjs';
+import { useGoDocument, useMarks } from '../../api/queries';
+import { useFrozenDocument } from '../../page/useFrozenDocument';
+
+export interface LastReview {
+  review: GoReviewView;
+  notes: readonly WalkNote[];
+  marks: Y.Doc;
+}
+
+/** The review that asked for another go, with its notes; null where there is none, or it has not come yet. */
+export function useLastReview(piece: PieceView | undefined): LastReview | null {
+  const go = piece?.goes[0];
+  const review = go?.review?.outcome === 'again' ? go.review : null;
+  const doc = useFrozenDocument(useGoDocument(review ? go!.id : undefined).data);
+  const marks = useFrozenDocument(useMarks(review?.id).data);
+  const parts = piece?.parts;
+  return useMemo(() => (review && doc && marks && parts ? { review, marks, notes: walkNotes(doc, marks, parts.map(({ id }) => id)) } : null), [review?.id, doc, marks, parts]);
+}
