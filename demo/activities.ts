@@ -20,14 +20,15 @@ export interface DemoReview {
   at: DayTime;
   /** Pins on moments of the first recording, in seconds. */
   moments?: [second: number, note: string][];
-  marks?: { ring?: [Spot, number, number]; tick?: Spot; arrow?: [Spot, Spot] };
+  marks?: { ring?: [Spot, number, number]; tick?: Spot; arrow?: [Spot, Spot]; pins?: [place: Spot, note: string][] };
 }
 
 export interface DemoPiece {
   /** How much of each part's drawing is done, 0 to 1; a missing entry is an untouched page. */
   shares: number[];
   touched: DayTime;
-  goes?: { at: DayTime; shares?: number[]; word?: string; review?: DemoReview }[];
+  /** A go without shares is the work as it stands; `ticked` are notes of the go before, by their number. */
+  goes?: { at: DayTime; shares?: number[]; ticked?: number[]; word?: string; review?: DemoReview }[];
 }
 
 export interface DemoPart {
@@ -121,7 +122,7 @@ export const ACTIVITIES: DemoActivity[] = [
       'Isla Okpara': sent([-1, 14, 5], [1, 1], 'The keeper sees whales at night!'),
       'Teodor Vance': answered([-1, 10], [0.35, 0.3], {
         outcome: 'again', at: [-1, 15], note: 'A bright lamp, Teodor. Now show me the sea, and give the keeper some legs.',
-        marks: { arrow: [[420, 620], [380, 720]] },
+        marks: { arrow: [[420, 620], [380, 720]], pins: [[[140, 690], 'Where is the sea?'], [[330, 250], 'Such a bright lamp']] },
       }),
       'Bryony Tull': answered([-1, 11], [1, 1], { outcome: 'finished', at: [-1, 15, 20], note: 'Your beams reach right out to sea.', marks: { tick: [470, 120] } }),
       'Saffi Lund': answered([-1, 11, 30], [0.9, 1], { outcome: 'finished', at: [-1, 15, 30], note: 'Neat bands, and a kind keeper.', marks: { tick: [470, 120] } }),
@@ -141,7 +142,13 @@ export const ACTIVITIES: DemoActivity[] = [
       }, 'The second one was tricky'),
       'Milo Stannis': answered([-2, 10, 40], [1], { outcome: 'finished', at: [-1, 16], note: 'Three clear knots.', marks: { tick: [470, 100] } }),
       'Isla Okpara': sent([-1, 17, 30], [1]),
-      'Bryony Tull': sent([-2, 11], [0.7]),
+      'Bryony Tull': {
+        shares: [0.7], touched: [-2, 11],
+        goes: [
+          { at: [-3, 10], shares: [0.35], review: { outcome: 'again', at: [-3, 15], note: 'One rope is easy to follow, Bryony. Now the next.', marks: { ring: [[300, 420], 90, 70], pins: [[[300, 430], 'Does it go over, or under?'], [[420, 620], 'Draw the second knot here']] } } },
+          { at: [-2, 11], ticked: [1] },
+        ],
+      },
       'Amos Reddy': started([0.2], [-2, 11]),
     },
   },

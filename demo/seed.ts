@@ -14,6 +14,7 @@ import { addStroke } from '@lippet/core/page/stroke';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { setTick, wordsFragment } from '@lippet/core/words/answers';
 import { richTextOf } from '@lippet/core/words/richText';
+import { setAnswered } from '@lippet/core/review/answeredNotes';
 import { NO_MARKING, NO_OWN_MARK } from '@lippet/core/review/rubric';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
@@ -87,6 +88,9 @@ function drawnDocument({ activity, pages, partIds }: Layout, learner: string, sh
   return doc;
 }
 
+/** A pin of the demo is known again: a later go ticks it off. */
+const pinId = (at: number, i: number): string => `pin-${at}-${i}`;
+
 function markedDocument({ pages, partIds }: Layout, work: Y.Doc, review: DemoReview, at: number, seed: number): Y.Doc {
   const doc = new Y.Doc();
   doc.clientID = 2000 + (seed % 1_000_000);
@@ -96,6 +100,7 @@ function markedDocument({ pages, partIds }: Layout, work: Y.Doc, review: DemoRev
   if (arrow) marks.arrow(hand, ...arrow);
   if (tick) marks.tick(hand, tick);
   if (pages[0]) put(doc, markItems(doc, pages[0].id), hand.strokes, at, 'm');
+  for (const [i, [[x, y], note]] of (review.marks?.pins ?? []).entries()) putItem(markItems(doc, pages[0]!.id), pinId(at, i), { kind: 'pin', note, order: `z${i}`, at, matrix: [1, 0, 0, 1, x, y] });
   const take = partIds.map((id) => chosenTake(readTakes(work, id))).find((found) => found !== null);
   for (const [i, [second, note]] of (review.moments ?? []).entries()) putItem(markItems(doc, take!.id), `moment-${i}`, { kind: 'moment', second, note, order: '', at });
   return doc;
@@ -268,7 +273,12 @@ class Seeder {
     await this.recordings(layout, doc, id, learner, piece.shares, touched.getTime());
     const update = await PieceUpdate.create({ pieceId: id, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt: touched }, { transaction });
     await Piece.update({ progress: measureProgress(doc), progressThrough: update.id }, { where: { id }, transaction });
-    for (const [i, go] of (piece.goes ?? []).entries()) await this.go(layout, id, learner, teacher, doc, i + 1, go);
+    for (const [i, go] of (piece.goes ?? []).entries()) {
+      const sent = go.shares ? drawnDocument(layout, learner, go.shares, touched.getTime() - 600_000) : doc;
+      const before = piece.goes![i - 1]?.review;
+      for (const note of go.ticked ?? []) setAnswered(sent, pinId(this.past(before!.at).getTime(), note), true);
+      await this.go(layout, id, learner, teacher, sent, i + 1, go);
+    }
   }
 
   /** Pages of photos, for the parts that are answered on paper. */

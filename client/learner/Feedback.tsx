@@ -11,13 +11,16 @@ import { useGo, useGoDocument, useMarks } from '../api/queries';
 import { Hear } from '../hear/Hear';
 import { MarkCard } from './MarkCard';
 import { NoteWalk } from './notes/NoteWalk';
+import { BesideGoes } from '../goes/BesideGoes';
 import { GoExport } from '../page/GoExport';
 import type { Surface } from '../page/surface';
 import { PageSurface } from '../page/PageSurface';
 import { useFrozenDocument } from '../page/useFrozenDocument';
 import { usePartView } from '../page/usePartView';
 import { KeepCopy } from '../recording/KeepCopy';
+import { takeOf } from '../recording/takeOf';
 import { TakeDesk } from '../recording/TakeDesk';
+import { TakePlayer } from '../recording/TakePlayer';
 import { PlainAnswer } from '../words/PlainAnswer';
 import { Ask } from '../ui/Ask';
 import { BackHead } from '../ui/BackHead';
@@ -44,6 +47,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   const doc = useFrozenDocument(useGoDocument(goId).data);
   const marks = useFrozenDocument(useMarks(view?.go.review?.id).data);
   const [taking, setTaking] = useState(false);
+  const [beside, setBeside] = useState(false);
   const shown = usePartView(doc, view?.parts ?? NO_PARTS);
   const [surface, setSurface] = useState<Surface | null>(null);
   const [walked, setWalked] = useState(-1);
@@ -86,6 +90,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         </View>
       </View>
       <NoteWalk notes={walk} at={walked} onStep={step} talk={review ? { reviewId: review.id, reader: review.teacher } : null} />
+      {review?.told && <TakePlayer take={takeOf(review.told)} label={`What ${review.teacher} says`} />}
       {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
       {review?.marked && <MarkCard marked={review.marked} />}
       {review?.note ? <Hear text={review.note} label="the note" /> : null}
@@ -93,9 +98,11 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
       {view.mayGoOn && (
         <Button kind="main" icon="pen" onPress={() => router.replace(`/activity/${view.activityId}`)} style={styles.go}>Do another go</Button>
       )}
+      {go.go > 1 && <Button icon="pages" onPress={() => setBeside(true)} style={styles.go}>Beside my earlier goes</Button>}
       <Button icon="out" onPress={() => setTaking(true)} style={styles.go}>Take a copy out</Button>
     </ScrollView>
   );
+  if (beside) return <View style={styles.screen} role="main"><BesideGoes goId={go.id} parts={parts} onClose={() => setBeside(false)} /></View>;
   return (
     <View style={[styles.screen, wide && styles.wide]} role="main">
       <Ask visible={taking} title="Take a copy out" onClose={() => setTaking(false)} answers={<Button onPress={() => setTaking(false)}>Close</Button>}>

@@ -11,8 +11,8 @@ const ASK_EVERY = 500;
 /** A file that takes longer than this (ms) is not waited for. */
 const PATIENCE = 120_000;
 
-async function made(goId: string, style: 'flat' | 'zip'): Promise<Uint8Array> {
-  let state = await post<ExportView>(`/goes/${goId}/exports`, { style });
+async function made(asked: Promise<ExportView>): Promise<Uint8Array> {
+  let state = await asked;
   for (const until = Date.now() + PATIENCE; state.state === 'waiting' && Date.now() < until; ) {
     await new Promise((resolve) => setTimeout(resolve, ASK_EVERY));
     state = await get<ExportView>(`/exports/${state.id}`);
@@ -21,16 +21,15 @@ async function made(goId: string, style: 'flat' | 'zip'): Promise<Uint8Array> {
   return getBytes(`/exports/${state.id}/file`);
 }
 
-/** A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files, as a ZIP. */
-export function GoExport({ goId, title, all = false, word = all ? 'All of it (ZIP)' : 'PDF' }: { goId: string; title: string; all?: boolean; word?: string }) {
+/** A file that school makes: asked for, waited for, and saved. */
+function SchoolFile({ ask, name, type, label, word }: { ask: () => Promise<ExportView>; name: string; type: string; label: string; word: string }) {
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (): Promise<void> => {
     setBusy(true);
     setTrouble(null);
     try {
-      const [style, end, type] = all ? (['zip', 'zip', 'application/zip'] as const) : (['flat', 'pdf', 'application/pdf'] as const);
-      download(new Blob([(await made(goId, style)) as Uint8Array<ArrayBuffer>], { type }), `${title}.${end}`);
+      download(new Blob([(await made(ask())) as Uint8Array<ArrayBuffer>], { type }), name);
     } catch (error) {
       setTrouble((error as Error).message);
     }
@@ -38,8 +37,19 @@ export function GoExport({ goId, title, all = false, word = all ? 'All of it (ZI
   };
   return (
     <View style={{ alignItems: 'flex-start', gap: 8 }}>
-      <Button icon="out" label={all ? 'Take all of it out as a ZIP' : 'Take it out as a PDF'} disabled={busy} onPress={() => void take()}>{busy ? 'Making it …' : word}</Button>
+      <Button icon="out" label={label} disabled={busy} onPress={() => void take()}>{busy ? 'Making it …' : word}</Button>
       {trouble && <Say>{trouble}</Say>}
     </View>
   );
 }
+
+/** A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files, as a ZIP. */
+export function GoExport({ goId, title, all = false, word = all ? 'All of it (ZIP)' : 'PDF' }: { goId: string; title: string; all?: boolean; word?: string }) {
+  const [style, end, type, label] = all ? ['zip', 'zip', 'application/zip', 'Take all of it out as a ZIP'] : ['flat', 'pdf', 'application/pdf', 'Take it out as a PDF'];
+  return <SchoolFile ask={() => post<ExportView>(`/goes/${goId}/exports`, { style })} name={`${title}.${end}`} type={type!} label={label!} word={word} />;
+}
+
+/** All that was sent of an activity, by learner, with its marks, as a ZIP. */
+export const ActivityExport = ({ activityId, title }: { activityId: string; title: string }) => (
+  <SchoolFile ask={() => post<ExportView>(`/activities/${activityId}/exports`)} name={`${title}.zip`} type="application/zip" label="Take the whole activity out as a ZIP" word="Whole activity (ZIP)" />
+);

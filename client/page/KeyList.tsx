@@ -1,11 +1,11 @@
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { colours, OUTLINE } from '../ui/theme';
-import { SHEET_KEYS, TOOLS } from './toolList';
+import { SHEET_KEYS, SHEET_TOOLS, TOOLS } from './toolList';
 
 /** Every key of the sheet, and what it does. */
 export function KeyList() {
-  const all = [...TOOLS.map(({ key, word, does }) => ({ key, does: `${word}: ${does.toLowerCase()}` })), ...SHEET_KEYS];
+  const all = [...TOOLS.filter(({ tool }) => SHEET_TOOLS.includes(tool)).map(({ key, word, does }) => ({ key, does: `${word}: ${does.toLowerCase()}` })), ...SHEET_KEYS];
   return (
     <ScrollView style={styles.list} tabIndex={0} role="group" aria-label="All keys">
       {all.map(({ key, does }) => (

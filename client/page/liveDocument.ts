@@ -16,6 +16,10 @@ export interface SaveState {
   school: 'sending' | 'saved' | 'unreachable';
   /** School takes nothing more: it is sent, or finished, or closed. */
   frozen: boolean;
+  /** Everybody who has it open, each once; of a review only. */
+  people: readonly { id: string; name: string }[];
+  /** Counts how often what stands beside it was changed somewhere. */
+  said: number;
 }
 
 /** Drops what is written while the socket is closed: on opening, the first exchange brings all of it. */
@@ -35,7 +39,7 @@ const RECONNECT = { delay: 400, minDelay: 400, maxDelay: 5_000, factor: 1.6 } as
 export class LiveDocument {
   readonly doc = new Y.Doc();
   readonly state: StoreApi<SaveState> = createStore<SaveState>(() => ({
-    loaded: false, device: 'saving', school: 'unreachable', frozen: false,
+    loaded: false, device: 'saving', school: 'unreachable', frozen: false, people: [], said: 0,
   }));
   private readonly device: IndexeddbPersistence;
   private readonly socket: LeanSocket;
@@ -97,8 +101,10 @@ export class LiveDocument {
     this.state.setState({ loaded: true, school: this.school.hasUnsyncedChanges ? 'sending' : 'saved' });
   }
 
-  private onNews({ kind }: SyncNews): void {
+  private onNews({ kind, people = [] }: SyncNews): void {
     if (kind === 'frozen') this.state.setState({ frozen: true });
+    else if (kind === 'here') this.state.setState({ people });
+    else if (kind === 'said') this.state.setState(({ said }) => ({ said: said + 1 }));
     else this.reconnect();
   }
 

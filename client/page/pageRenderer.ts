@@ -22,6 +22,9 @@ export interface Shown {
   faint?: number;
   /** Items with a ground of a colour behind them, by id: what is new, or gone. */
   grounds?: ReadonlyMap<string, string>;
+  /** Places with a frame of a colour around them, in points: where a photo has changed. */
+  frames?: readonly Bounds[];
+  frameColour?: string;
 }
 
 /** How much is left of a faint layer's colour. */
@@ -165,6 +168,10 @@ export class PageRenderer {
         this.draw(context, drawn);
       }
     }
+    const { frames = [], frameColour = colours.ochre } = this.shown;
+    context.strokeStyle = frameColour;
+    context.lineWidth = 3;
+    for (const { left, top, right, bottom } of frames) context.strokeRect(left, top, right - left, bottom - top);
     context.restore();
     context.strokeStyle = colours.ink;
     context.lineWidth = 2 / this.viewport.scale;

@@ -12,13 +12,14 @@ export const TOOLS: { tool: Tool; word: string; icon: LineName; key: string; doe
   { tool: 'words', word: 'Words', icon: 'words', key: '6', does: 'Type words onto the page' },
   { tool: 'add', word: 'Add', icon: 'picture', key: '7', does: 'Add a picture' },
   { tool: 'pin', word: 'Pin', icon: 'pin', key: '8', does: 'Stick a note to a place' },
+  { tool: 'stamp', word: 'Stamp', icon: 'stamp', key: '2', does: 'Put one of your stamps' },
   { tool: 'choose', word: 'Choose', icon: 'choose', key: '9', does: 'Pick things up to move or change them' },
   { tool: 'move', word: 'Move', icon: 'hand', key: '0', does: 'Move the page' },
 ];
 
 /** The tools of a learner's own sheet, and those of marks on somebody's go. */
-export const SHEET_TOOLS: readonly Tool[] = TOOLS.map(({ tool }) => tool);
-export const MARK_TOOLS: readonly Tool[] = ['pen', 'highlighter', 'rubber', 'words', 'pin', 'choose', 'move'];
+export const SHEET_TOOLS: readonly Tool[] = TOOLS.map(({ tool }) => tool).filter((tool) => tool !== 'stamp');
+export const MARK_TOOLS: readonly Tool[] = ['pen', 'highlighter', 'rubber', 'words', 'pin', 'stamp', 'choose', 'move'];
 
 /** What else the keyboard does on a sheet. */
 export const SHEET_KEYS: { key: string; does: string }[] = [

@@ -3,7 +3,7 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { LiveDocument, type SaveState } from './liveDocument';
 
-const NOTHING = createStore<SaveState>(() => ({ loaded: false, device: 'saving', school: 'unreachable', frozen: false }));
+const NOTHING = createStore<SaveState>(() => ({ loaded: false, device: 'saving', school: 'unreachable', frozen: false, people: [], said: 0 }));
 
 /** Where a live document's work is. Only who asks is drawn again when it changes. */
 export const useSaveState = <T,>(live: LiveDocument | null, select: (state: SaveState) => T): T => useStore(live?.state ?? NOTHING, select);

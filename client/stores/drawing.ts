@@ -4,7 +4,7 @@ import { createJSONStorage, persist } from 'zustand/middleware';
 
 /** Tools that have a colour. */
 export type PaintTool = InkTool | 'fill' | 'words';
-export type Tool = PaintTool | 'rubber' | 'add' | 'pin' | 'choose' | 'move';
+export type Tool = PaintTool | 'rubber' | 'add' | 'pin' | 'stamp' | 'choose' | 'move';
 /** The rubber takes whole strokes, or just what it touches. */
 export type RubberMode = 'whole' | 'touch';
 /** The highlighter draws freely, or covers or strikes out the words it is drawn over. */

@@ -5,6 +5,8 @@ import { colours, OUTLINE, TARGET } from './theme';
 
 interface Props {
   word: string;
+  /** What it is called for those who can't see where it stands; else its word. */
+  name?: string;
   /** What it means, where the word does not say it. */
   below?: string;
   on: boolean;
@@ -13,9 +15,9 @@ interface Props {
 }
 
 /** One thing that is so, or not. */
-export function TickBox({ word, below, on, onChange, disabled = false }: Props) {
+export function TickBox({ word, name = word, below, on, onChange, disabled = false }: Props) {
   return (
-    <Pressable role="checkbox" aria-checked={on} aria-label={word} aria-disabled={disabled} disabled={disabled} onPress={() => onChange(!on)} style={styles.row}>
+    <Pressable role="checkbox" aria-checked={on} aria-label={name} aria-disabled={disabled} disabled={disabled} onPress={() => onChange(!on)} style={styles.row}>
       <View style={[styles.box, on && styles.chosen, disabled && styles.disabled]}>{on && <LineIcon name="tick" size={22} width={3} />}</View>
       <View style={styles.words}>
         <Text variant="labelLarge">{word}</Text>

@@ -1,4 +1,5 @@
 /** Finds sheets in what the camera sees and makes straight pages of photos, away from the main thread. */
+import { pictureDifference, type Difference } from '@lippet/core/scan/difference';
 import { findSheet, type FoundSheet } from '@lippet/core/scan/findSheet';
 import { isSharp, judgeShot } from '@lippet/core/scan/judgeShot';
 import { withLook } from '@lippet/core/scan/looks';
@@ -110,6 +111,11 @@ const scanner = {
     const canvas = new OffscreenCanvas(width, height);
     canvas.getContext('2d')!.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
     return { page: await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY }), width, height };
+  },
+
+  /** What is different between two photos of one sheet. */
+  async difference(before: Blob, now: Blob): Promise<Difference> {
+    return pictureDifference(await unpacked(before), await unpacked(now));
   },
 
   close(id: string): void {

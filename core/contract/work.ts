@@ -188,6 +188,8 @@ export interface HungPiece {
   firstSentAt: number | null;
   /** The outcome that is decided for the latest go, and not told yet. */
   held: Outcome | null;
+  /** The review of the latest go, if one was begun. */
+  reviewId: string | null;
   /** What was found when it was sent. */
   checks: SendCheck[];
   /** When the learner was last reminded to send it; null for never. */

@@ -21,7 +21,8 @@ export interface SvgSettings {
   ground?: string | null;
 }
 
-const escaped = (value: string): string => value.replace(/[&<>"']/g, (char) => `&#${char.charCodeAt(0)};`);
+/** Text as it may stand in markup, in an attribute too. */
+export const escaped = (value: string): string => value.replace(/[&<>"']/g, (char) => `&#${char.charCodeAt(0)};`);
 const transform = (matrix: Matrix): string => `transform="matrix(${matrix.map((value) => Number(value.toFixed(4))).join(' ')})"`;
 
 function shapeElement(shape: PictureShape): string {

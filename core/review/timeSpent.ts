@@ -1,5 +1,5 @@
 /** How long was spent on each part, read from when its strokes, words, photos and recordings were made. */
-import * as Y from 'yjs';
+import type * as Y from 'yjs';
 import { pageItems, readPages } from '../page/document';
 import { readItems } from '../page/item';
 import { readTakes } from '../recording/take';

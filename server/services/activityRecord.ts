@@ -1,6 +1,6 @@
-import { html } from 'hono/html';
 import { Op } from 'sequelize';
 import { strToU8 } from 'fflate';
+import { escaped } from '@lippet/core/page/svg';
 import { csvTable } from '@lippet/core/review/marksCsv';
 import { markView } from '@lippet/core/review/rubric';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
@@ -48,7 +48,7 @@ export class ActivityRecord {
       const rows = learners.flatMap(({ name, state, entries }) => (entries.length === 0 ? [[name, state, '', '', '', '', '', '']] : entries.map((each) => [name, state, String(each.go), when.format(each.sentAt), each.late ? 'late' : '', each.outcome, each.mark, each.note])));
       zip.add('marks.csv', strToU8(csvTable(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note'], rows)));
       zip.add('activity.json', strToU8(JSON.stringify({ format: 'lippet-record', version: 1, title: activity.title, subject: activity.subject, learners }, null, 2)));
-      zip.add('index.html', strToU8(await index(activity, learners, (date) => when.format(date))));
+      zip.add('index.html', strToU8(index(activity, learners, (date) => when.format(date))));
       zip.end();
     } finally {
       zip.close();
@@ -78,14 +78,26 @@ export class ActivityRecord {
 
 const STYLE = 'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem auto;padding:0 1rem}table{border-collapse:collapse;width:100%}th,td{border:2px solid #1C2A33;padding:.4rem .6rem;text-align:left;vertical-align:top}th{background:#DCE8EA}ul{margin:0;padding-left:1.2rem}';
 
+type Listed = readonly { name: string; state: string; entries: Entry[] }[];
+
+/** A row of the index: a learner, and one go if there is any. */
+function row(name: string, state: string, entry: Entry | undefined, when: (date: Date) => string): string {
+  const link = (place: string): string => `<li><a href="${escaped(place.split('/').map(encodeURIComponent).join('/'))}">${escaped(place.split('/').at(-1)!)}</a></li>`;
+  const cells = entry
+    ? [String(entry.go), `${when(entry.sentAt)}${entry.late ? ', late' : ''}`, [entry.outcome, entry.mark].filter(Boolean).join(', '), entry.note]
+    : ['', '', '', ''];
+  return `<tr><th scope="row">${escaped(name)}</th>${[state, ...cells].map((cell) => `<td>${escaped(cell)}</td>`).join('')}<td><ul>${(entry?.files ?? []).map(link).join('')}</ul></td></tr>`;
+}
+
 /** The index, with every value escaped; links are to files beside it. */
-async function index({ title, subject }: Activity, learners: readonly { name: string; state: string; entries: Entry[] }[], when: (date: Date) => string): Promise<string> {
-  const link = (place: string): string => place.split('/').map(encodeURIComponent).join('/');
-  const row = (name: string, state: string, entry: Entry | null) => html`<tr><th scope="row">${name}</th><td>${state}</td><td>${entry ? entry.go : ''}</td><td>${entry ? `${when(entry.sentAt)}${entry.late ? ', late' : ''}` : ''}</td><td>${entry ? [entry.outcome, entry.mark].filter(Boolean).join(', ') : ''}</td><td>${entry?.note ?? ''}</td><td><ul>${(entry?.files ?? []).map((place) => html`<li><a href="${link(place)}">${place.split('/').at(-1)}</a></li>`)}</ul></td></tr>`;
-  const page = await html`<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><title>${title}</title><style>${STYLE}</style></head>
-<body><h1>${title}</h1><p>${subject}</p>
-<table><thead><tr><th>Learner</th><th>State</th><th>Go</th><th>Sent</th><th>Came back</th><th>Note</th><th>Files</th></tr></thead>
-<tbody>${learners.flatMap(({ name, state, entries }) => (entries.length === 0 ? [row(name, state, null)] : entries.map((entry) => row(name, state, entry))))}</tbody></table></body></html>`;
-  return page.toString();
+function index({ title, subject }: Activity, learners: Listed, when: (date: Date) => string): string {
+  const heads = ['Learner', 'State', 'Go', 'Sent', 'Came back', 'Note', 'Files'];
+  const rows = learners.flatMap(({ name, state, entries }) => (entries.length === 0 ? [row(name, state, undefined, when)] : entries.map((entry) => row(name, state, entry, when))));
+  return `<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><title>${escaped(title)}</title><style>${STYLE}</style></head>
+<body><h1>${escaped(title)}</h1><p>${escaped(subject)}</p>
+<table><thead><tr>${heads.map((head) => `<th>${head}</th>`).join('')}</tr></thead>
+<tbody>
+${rows.join('\n')}
+</tbody></table></body></html>`;
 }

@@ -75,13 +75,14 @@ export class ReviewLineService {
     const reminded = await this.reminded(activityId);
     const sent = await Submission.findAll({ where: { id: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) }, attributes: ['id', 'manifest'] });
     const first = await firstSent(standings.flatMap(({ pieceId }) => pieceId ?? []));
-    const holding = await Review.findAll({ where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []), held: { [Op.not]: null } }, attributes: ['submissionId', 'held'] });
-    const held = new Map(holding.map(({ submissionId, held: outcome }) => [submissionId, outcome!]));
+    const begun = await Review.findAll({ where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) }, attributes: ['id', 'submissionId', 'held'] });
+    const reviews = new Map(begun.map((review) => [review.submissionId, review]));
     const line = standings.map((each): HungPiece => {
       const person = people.find(({ id }) => id === each.personId)!;
       return {
         personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
-        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null, held: (each.latestGo && held.get(each.latestGo.id)) ?? null, remindedAt: reminded.get(person.id) ?? null,
+        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null, reviewId: (each.latestGo && reviews.get(each.latestGo.id)?.id) ?? null,
+        held: (each.latestGo && reviews.get(each.latestGo.id)?.held) ?? null, remindedAt: reminded.get(person.id) ?? null,
         checks: sent.find(({ id }) => id === each.latestGo?.id)?.manifest.checks ?? [],
       };
     });

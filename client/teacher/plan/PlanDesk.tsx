@@ -24,7 +24,7 @@ import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 import { BasicsSection } from './BasicsSection';
-import { boothPart } from './boothPart';
+import { boothPart } from '../../capture/boothPart';
 import { ForWhomSection } from './ForWhomSection';
 import { JoiningCard } from './JoiningCard';
 import { MaterialsSection, newMaterial } from './MaterialsSection';

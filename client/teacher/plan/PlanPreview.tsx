@@ -14,7 +14,7 @@ import { PageThumb } from '../../page/PageThumb';
 import { LineIcon } from '../../ui/LineIcon';
 import { KIND_WORDS } from '../../ui/partKinds';
 import { colours, OUTLINE } from '../../ui/theme';
-import { boothPart } from './boothPart';
+import { boothPart } from '../../capture/boothPart';
 
 /** What learners are given of a part, as the screens that show parts want it. */
 const viewOf = ({ id, kind, title, required, choice, waits, settings }: PartPlan): PartView => ({

@@ -5,9 +5,9 @@ import { useEffect, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
-import { Picture } from '../learner/Picture';
-import { Stamp } from '../ui/Stamp';
-import { colours, OUTLINE } from '../ui/theme';
+import { Picture } from '../../learner/Picture';
+import { Stamp } from '../../ui/Stamp';
+import { colours, OUTLINE } from '../../ui/theme';
 
 interface Props {
   line: readonly HungPiece[];
@@ -101,5 +101,5 @@ const styles = StyleSheet.create({
   blank: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
   here: { boxShadow: `4px 4px 0 ${colours.vermilion}` },
   name: { flexDirection: 'row', alignItems: 'center', gap: 5, marginTop: 5 },
-  under: { fontSize: 13, lineHeight: 17, color: colours.soft },
+  under: { maxWidth: HUNG_WIDTH - 6, fontSize: 13, lineHeight: 17, color: colours.soft },
 });

@@ -8,29 +8,29 @@ import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import * as Y from 'yjs';
-import { useGoDocument } from '../api/queries';
 import { warningLine } from '@lippet/core/scan/warningWords';
-import { PageBar } from '../learner/sheet/PageBar';
-import { PartTabs } from '../learner/sheet/PartTabs';
-import type { DocumentEditor } from '../page/documentEditor';
-import { PageSurface } from '../page/PageSurface';
-import { Playback } from '../page/Playback';
-import { DESK_USES } from '../page/sheetUses';
-import type { Surface } from '../page/surface';
-import { useFrozenDocument } from '../page/useFrozenDocument';
-import { usePartView } from '../page/usePartView';
-import { TakeDesk } from '../recording/TakeDesk';
-import { PlainAnswer } from '../words/PlainAnswer';
-import { Ask } from '../ui/Ask';
-import { Button } from '../ui/Button';
-import { Opening } from '../ui/Opening';
-import { Say } from '../ui/Say';
-import { colours, OUTLINE } from '../ui/theme';
+import { PageBar } from '../../learner/sheet/PageBar';
+import { PartTabs } from '../../learner/sheet/PartTabs';
+import type { DocumentEditor } from '../../page/documentEditor';
+import { PageSurface } from '../../page/PageSurface';
+import { Playback } from '../../page/Playback';
+import { DESK_USES } from '../../page/sheetUses';
+import type { Surface } from '../../page/surface';
+import type { PartShown } from '../../page/usePartView';
+import { TakeDesk } from '../../recording/TakeDesk';
+import { PlainAnswer } from '../../words/PlainAnswer';
+import { Ask } from '../../ui/Ask';
+import { Button } from '../../ui/Button';
+import { Opening } from '../../ui/Opening';
+import { Say } from '../../ui/Say';
+import { colours, OUTLINE } from '../../ui/theme';
 import { picturePath } from './Line';
 
 interface Props {
   piece: HungPiece;
-  parts: readonly PartView[];
+  /** The go that was sent, and what of it is looked at. */
+  doc: Y.Doc | null;
+  shown: PartShown;
   marks: Y.Doc | null;
   editable: boolean;
   editor: DocumentEditor | null;
@@ -56,9 +56,7 @@ function recordingWords(part: PartView, take: Take): string | null {
 }
 
 /** The go, large, with the teacher's marks on a layer of their own above it; a draft only as a picture. */
-export function HungSheet({ piece, parts, marks, editable, editor, onSurface, watching, onWatched }: Props) {
-  const doc = useFrozenDocument(useGoDocument(piece.go?.id).data);
-  const { parts: made, part, page, inPart, take, plain, choosePart, choosePage } = usePartView(doc, parts);
+export function HungSheet({ piece, doc, shown: { parts: made, part, page, inPart, take, plain, choosePart, choosePage }, marks, editable, editor, onSurface, watching, onWatched }: Props) {
   const [original, setOriginal] = useState(false);
   if (!piece.go) {
     const path = picturePath(piece);
@@ -99,7 +97,7 @@ export function HungSheet({ piece, parts, marks, editable, editor, onSurface, wa
       )}
       <PageSurface
         key={`${piece.go.id}-${page.id}-${shown === page}`} page={shown} layers={layers.length > 0 ? layers : NOTHING} editor={editor} editable={editable && shown === page}
-        uses={DESK_USES} markColour={MARK_COLOUR} label={`Go ${piece.go.go} of ${piece.name}`} onSurface={onSurface}
+        uses={DESK_USES} markColour={MARK_COLOUR} sayHome={piece.pieceId ? `pieces/${piece.pieceId}` : null} label={`Go ${piece.go.go} of ${piece.name}`} onSurface={onSurface}
       />
       {inPart.length > 1 && <PageBar at={at} count={inPart.length} onStep={(by) => choosePage(inPart[at + by]?.id ?? page.id)} />}
       <Ask visible={watching} title={`How ${piece.name} drew it`} onClose={onWatched} answers={<Button onPress={onWatched}>Close</Button>}>

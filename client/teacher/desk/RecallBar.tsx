@@ -3,10 +3,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { keys } from '../api/queries';
-import { post } from '../api/request';
-import { Button } from '../ui/Button';
-import { colours, OUTLINE } from '../ui/theme';
+import { keys } from '../../api/queries';
+import { post } from '../../api/request';
+import { Button } from '../../ui/Button';
+import { colours, OUTLINE } from '../../ui/theme';
 
 export interface Recalling {
   review: string;

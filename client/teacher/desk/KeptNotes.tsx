@@ -3,13 +3,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { get, post, remove } from '../api/request';
-import { Button } from '../ui/Button';
-import { Field } from '../ui/Field';
-import { LineIcon } from '../ui/LineIcon';
-import { Press } from '../ui/Press';
-import { Say } from '../ui/Say';
-import { colours, TARGET } from '../ui/theme';
+import { get, post, remove } from '../../api/request';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { LineIcon } from '../../ui/LineIcon';
+import { Press } from '../../ui/Press';
+import { Say } from '../../ui/Say';
+import { colours, TARGET } from '../../ui/theme';
 
 /** So many notes are offered at once; typing finds the others. */
 const OFFERED = 6;

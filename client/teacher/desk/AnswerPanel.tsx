@@ -1,25 +1,46 @@
 import { LIMITS } from '@lippet/core/contract/limits';
 import type { RubricRow } from '@lippet/core/contract/plan';
-import type { HungPiece } from '@lippet/core/contract/work';
+import type { HungPiece, PartView } from '@lippet/core/contract/work';
 import type { Marking } from '@lippet/core/review/rubric';
+import type { TakeSort } from '@lippet/core/recording/take';
 import { isToDo } from '@lippet/core/schedule/nowList';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import type { SendCheck } from '@lippet/core/schedule/sendChecks';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { VoiceButton } from '../recording/VoiceButton';
-import { Button } from '../ui/Button';
-import { FeltSign } from '../ui/FeltSign';
-import { Field } from '../ui/Field';
-import { Say } from '../ui/Say';
-import { Stamp } from '../ui/Stamp';
-import { colours, OUTLINE } from '../ui/theme';
+import { VoiceButton } from '../../recording/VoiceButton';
+import { Button } from '../../ui/Button';
+import { FeltSign } from '../../ui/FeltSign';
+import { Field } from '../../ui/Field';
+import { Say } from '../../ui/Say';
+import { Stamp } from '../../ui/Stamp';
+import { colours, OUTLINE } from '../../ui/theme';
+import type * as Y from 'yjs';
+import { AgainDates } from './AgainDates';
+import { AnswerTold } from './AnswerTold';
+import { Aside } from './Aside';
+import { ChecksList } from './ChecksList';
 import { KeptNotes } from './KeptNotes';
+import { ReviewTalk } from './ReviewTalk';
 import { RubricMarks } from './RubricMarks';
-import type { Said } from './useReview';
+import { TimeSpent } from './TimeSpent';
+import type { NewDates, Said } from './useReview';
 
 interface Props {
+  parts: readonly PartView[];
+  /** The go in hand; null until it is here. */
+  doc: Y.Doc | null;
+  reviewId: string | null;
+  /** Names of others who have this review open. */
+  here: readonly string[];
+  clash: { words: string; mine: Said } | null;
+  onMine: () => void;
+  dates: NewDates;
+  onDates: (dates: NewDates) => void;
+  onCheck: (check: SendCheck) => void;
+  onRecord: (sort: TakeSort) => void;
   activityId: string;
   piece: HungPiece;
   /** Whether there is a go that waits for an answer. */
@@ -42,9 +63,10 @@ interface Props {
 }
 
 /** Whose piece it is, the word that came with it, the note back, and the outcome. */
-export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zone, kept, problem, busy, more, onSay, onRemind, onOutcome, onHold }: Props) {
+export function AnswerPanel(props: Props) {
+  const { activityId, piece, parts, doc, reviewId, here, open, said, rubric, marking, zone, kept, problem, clash, busy, more, dates, onSay, onMine, onDates, onCheck, onRecord, onRemind, onOutcome, onHold } = props;
   const first = piece.name.split(' ')[0]!;
-  const { note, levels, own } = said;
+  const { note, levels, own, aside, told } = said;
   const { go, standing, remindedAt, held } = piece;
   const marks = <RubricMarks key={go?.id} rubric={rubric} marking={marking} levels={levels} own={own} onChange={open ? onSay : null} />;
   return (
@@ -61,6 +83,9 @@ export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zo
       {go?.felt && <FeltSign felt={go.felt} name={first} />}
       {go?.word && <View style={styles.word}><Text variant="bodyLarge">{`“${go.word}”`}</Text></View>}
       {go?.voice && <VoiceButton voice={go.voice} label={`what ${first} says with it`} />}
+      {doc && go && <TimeSpent doc={doc} parts={parts} />}
+      {open && <ChecksList checks={piece.checks} onGo={onCheck} />}
+      {open && here.length > 0 && <Text variant="labelMedium" role="status" testID="also-here" style={styles.here}>{`${here.join(' and ')} ${here.length > 1 ? 'are' : 'is'} here too`}</Text>}
       {open && marks}
       {open ? (
         <>
@@ -69,6 +94,18 @@ export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zo
           <Text variant="bodySmall" style={{ color: colours.soft }} role="status">
             {kept ? `Kept. ${first} sees nothing of it yet.` : 'Keeping …'}
           </Text>
+          {clash && (
+            <View style={styles.clash}>
+              <Say>{clash.words}</Say>
+              {clash.mine.note !== '' && <Text variant="bodyMedium">{`You wrote: “${clash.mine.note}”`}</Text>}
+              <Button icon="undo" onPress={onMine} style={styles.start}>Put mine in its place</Button>
+            </View>
+          )}
+          <View style={styles.ways}>
+            <AnswerTold told={told} name={first} onRecord={onRecord} onDrop={() => onSay({ told: null })} />
+            <Aside key={go?.id} words={aside} onChange={(words) => onSay({ aside: words })} />
+            <AgainDates key={`dates ${go?.id}`} name={first} zone={zone} dates={dates} onChange={onDates} />
+          </View>
           {problem && <Say>{problem}</Say>}
           <View style={styles.answers}>
             <Button disabled={busy} onPress={() => onOutcome('again')} style={styles.answer}>Another go</Button>
@@ -92,10 +129,13 @@ export function AnswerPanel({ activityId, piece, open, said, rubric, marking, zo
       ) : (
         <>
           {go && Object.keys(levels).length > 0 && marks}
+          {go && <AnswerTold told={told} name={first} onRecord={null} onDrop={() => undefined} />}
           {note ? <View style={styles.word}><Text variant="bodyLarge">{note}</Text></View> : null}
           <Text variant="bodyMedium" style={{ color: colours.soft }}>
             {piece.go ? `You answered this go. It stays as it is.` : `${first} has not sent this yet. What you see is the draft.`}
           </Text>
+          <Aside words={aside} onChange={null} />
+          {doc && reviewId && standing.state !== 'with-teacher' && go && <ReviewTalk key={reviewId} reviewId={reviewId} doc={doc} parts={parts} name={first} />}
           {isToDo(standing) && (
             <View style={styles.row}>
               <Button icon="bell" label={`Remind ${first}`} onPress={onRemind}>{`Remind ${first}`}</Button>
@@ -112,6 +152,10 @@ const styles = StyleSheet.create({
   panel: { padding: 16, gap: 12 },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
   words: { flex: 1 },
+  here: { padding: 8, backgroundColor: colours.ochre, borderWidth: OUTLINE, borderColor: colours.ink },
+  clash: { gap: 8, padding: 10, backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink },
+  ways: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+  start: { alignSelf: 'flex-start' },
   word: { backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12 },
   later: { gap: 8, paddingTop: 6, borderTopWidth: OUTLINE, borderStyle: 'dashed', borderColor: colours.line },
   laterRow: { flexDirection: 'row', gap: 12 },

@@ -1,0 +1,39 @@
+import { wordNews } from '@lippet/core/review/whatIsNew';
+import { useMemo } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { colours, faces } from '../ui/theme';
+import { FRESH } from './usePairNews';
+
+/** Two texts as one: what is new stands on a ground, what is gone is struck out; or each by itself. */
+export function WordPair({ before, now, titles, marked }: { before: string; now: string; titles: readonly [string, string]; marked: boolean }) {
+  const news = useMemo(() => (marked ? wordNews(before, now) : []), [before, now, marked]);
+  if (!marked) {
+    return (
+      <ScrollView contentContainerStyle={styles.content}>
+        {[before, now].map((text, i) => (
+          <View key={i} style={styles.one}>
+            <Text variant="labelMedium">{titles[i]}</Text>
+            <Text style={styles.text}>{text || 'Nothing was written.'}</Text>
+          </View>
+        ))}
+      </ScrollView>
+    );
+  }
+  return (
+    <ScrollView contentContainerStyle={styles.content}>
+      <Text variant="labelMedium">{`${titles[1]}: new words lie on yellow, those that are gone are struck out`}</Text>
+      <Text style={styles.text}>
+        {news.map(({ text, is }, i) => <Text key={i} role={is === 'fresh' ? ('insertion' as never) : is === 'gone' ? ('deletion' as never) : undefined} style={[styles.text, is === 'fresh' && styles.fresh, is === 'gone' && styles.gone]}>{text}</Text>)}
+      </Text>
+    </ScrollView>
+  );
+}
+
+const styles = StyleSheet.create({
+  content: { padding: 18, gap: 14, maxWidth: 820, width: '100%', alignSelf: 'center' },
+  one: { gap: 6 },
+  text: { fontFamily: faces.reading, fontSize: 18, lineHeight: 27, color: colours.ink },
+  fresh: { backgroundColor: FRESH },
+  gone: { textDecorationLine: 'line-through', color: colours.soft },
+});

@@ -1,0 +1,18 @@
+import { pasteItems } from '@lippet/core/page/arrange';
+import type { Point } from '@lippet/core/page/matrix';
+import { readStampItems } from '@lippet/core/review/keptStamps';
+import { useStampInHand } from '../../stores/stamps';
+import type { ToolGesture } from '../penInput';
+import type { Surface } from '../surface';
+
+/** Puts the stamp in hand down where the page is tapped, with its middle there. */
+export function stampTool(surface: Surface): ToolGesture | null {
+  return {
+    end(at: Point) {
+      const { stamp } = useStampInHand.getState();
+      if (!stamp) return surface.say('Choose a stamp first. To make one, draw it, choose it, and keep it as a stamp.');
+      const offset = { x: at.x - stamp.width / 2, y: at.y - stamp.height / 2 };
+      surface.change(pasteItems(surface.page.id, surface.top.items, readStampItems(stamp.items), offset, () => crypto.randomUUID(), Date.now()));
+    },
+  };
+}

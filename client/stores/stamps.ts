@@ -1,0 +1,5 @@
+import type { KeptStampView } from '@lippet/core/contract/work';
+import { create } from 'zustand';
+
+/** The stamp in hand. */
+export const useStampInHand = create<{ stamp: KeptStampView | null }>(() => ({ stamp: null }));

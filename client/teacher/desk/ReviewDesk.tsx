@@ -1,0 +1,303 @@
+import type { SendCheck } from '@lippet/core/schedule/sendChecks';
+import { markItems } from '@lippet/core/page/document';
+import type { Take, TakeSort } from '@lippet/core/recording/take';
+import { orderedLine, type LineFilter, type LineOrder } from '@lippet/core/review/lineOrder';
+import type { Outcome } from '@lippet/core/schedule/pieceState';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { goDocument, keys, useGoDocument, useLine, useMe } from '../../api/queries';
+import { post } from '../../api/request';
+import Booth from '../../capture/Booth';
+import { boothPart } from '../../capture/boothPart';
+import { BesideGoes } from '../../goes/BesideGoes';
+import { GoExport } from '../../page/GoExport';
+import { HistoryButtons } from '../../page/HistoryButtons';
+import { OptionPick } from '../../page/OptionPick';
+import { SaveLine } from '../../page/SaveLine';
+import type { Surface } from '../../page/surface';
+import { MARK_TOOLS } from '../../page/toolList';
+import { ToolTray } from '../../page/ToolTray';
+import { useEditor } from '../../page/useEditor';
+import { frozenDocument, useFrozenDocument } from '../../page/useFrozenDocument';
+import { useLiveDocument, useSaveState } from '../../page/useLiveDocument';
+import { usePartView } from '../../page/usePartView';
+import { useToolKeys } from '../../page/useToolKeys';
+import { useDrawing, type Tool } from '../../stores/drawing';
+import { Ask } from '../../ui/Ask';
+import { BackHead } from '../../ui/BackHead';
+import { Button } from '../../ui/Button';
+import { Opening } from '../../ui/Opening';
+import { Say } from '../../ui/Say';
+import { Screen } from '../../ui/Screen';
+import { colours, OUTLINE } from '../../ui/theme';
+import { useWide } from '../../ui/useWide';
+import { AnswerPanel } from './AnswerPanel';
+import { HungSheet } from './HungSheet';
+import { Line } from './Line';
+import { lineCounts, LineMenu } from './LineMenu';
+import { PartsView } from './PartsView';
+import { RecallBar, type Recalling } from './RecallBar';
+import { StampPick } from './StampPick';
+import { allDeskKeys, useDeskKeys } from './useDeskKeys';
+import { reviewOf, useReview, type NewDates } from './useReview';
+
+/** What lies over the desk. */
+type Over = 'line' | 'keys' | 'beside' | 'parts' | TakeSort | null;
+/** Tools that do nothing without a choice: on a phone it lies above them. */
+const HAS_OPTIONS: readonly Tool[] = ['highlighter', 'stamp', 'choose'];
+const NO_DATES: NewDates = {};
+const NOBODY: readonly { id: string; name: string }[] = [];
+
+/** The review desk: the line of hung pieces, the go in hand, and the answer to it. */
+export default function ReviewDesk({ activityId, startWith, zone }: { activityId: string; startWith?: string; zone: string }) {
+  const wide = useWide();
+  const client = useQueryClient();
+  const router = useRouter();
+  const me = useMe().data;
+  const { data, error, refetch } = useLine(activityId);
+  const [personId, setPersonId] = useState(startWith ?? null);
+  const [surface, setSurface] = useState<Surface | null>(null);
+  const [watching, setWatching] = useState(false);
+  const [over, setOver] = useState<Over>(null);
+  const [busy, setBusy] = useState(false);
+  const [order, setOrder] = useState<LineOrder>('waiting');
+  const [filter, setFilter] = useState<LineFilter>('all');
+  // On a phone the answer lies over the tools, so that the work keeps the room.
+  const [answering, setAnswering] = useState(false);
+  const [news, setNews] = useState<string | null>(null);
+  const [recalling, setRecalling] = useState<Recalling | null>(null);
+  const [given, setGiven] = useState<{ go: string; dates: NewDates } | null>(null);
+  const all = data?.line ?? [];
+  const line = orderedLine(all, { order, filter }, personId);
+  const at = Math.max(0, line.findIndex((each) => each.personId === personId));
+  const piece = line[at];
+  const goId = piece?.go?.id ?? null;
+  const doc = useFrozenDocument(useGoDocument(goId ?? undefined).data);
+  const shown = usePartView(doc, data?.parts ?? []);
+  const { review, said, write, kept, problem, clash, sayMine, hold, release } = useReview(goId, activityId, piece?.pieceId ?? null);
+  const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
+  const here = useSaveState(live, (state) => state.people ?? NOBODY);
+  const saidElsewhere = useSaveState(live, (state) => state.said);
+  // Another teacher has said something of this go.
+  useEffect(() => {
+    if (saidElsewhere > 0) void client.invalidateQueries({ queryKey: ['review-of', goId] });
+  }, [client, goId, saidElsewhere]);
+  const open = Boolean(piece?.standing.state === 'with-teacher' && review && !review.releasedAt);
+  const editable = open && loaded && !frozen;
+  const { tool, setTool } = useDrawing();
+  const editor = useEditor(live, markItems);
+  useToolKeys(editable && over === null, MARK_TOOLS, { surface });
+  useEffect(() => {
+    if (!MARK_TOOLS.includes(tool)) setTool('pen');
+  }, [tool, setTool]);
+
+  const go = (step: 1 | -1): void => {
+    const next = line[at + step];
+    if (next) setPersonId(next.personId);
+  };
+  const { held, ready, waiting } = lineCounts(all);
+  const ahead = [...line.slice(at + 1), ...line.slice(0, at)];
+  const nextOpen = ahead.find((each) => each.standing.state === 'with-teacher' && each.held === null);
+  const nextWaiting = ahead.find((each) => each.standing.state === 'with-teacher');
+  const dates = given && given.go === goId ? given.dates : NO_DATES;
+
+  const answer = async (outcome: Outcome): Promise<void> => {
+    if (!live || !open || busy) return;
+    setBusy(true);
+    const released = await release(outcome, live, dates);
+    setBusy(false);
+    if (!released) return;
+    setAnswering(false);
+    setRecalling({ review: review!.id, personId: piece!.personId, words: `${piece!.name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
+    if (nextWaiting) setPersonId(nextWaiting.personId);
+  };
+  useDeskKeys({
+    next: () => go(1), before: () => go(-1), waiting: () => nextWaiting && setPersonId(nextWaiting.personId),
+    part: () => shown.parts.length > 1 ? shown.choosePart(shown.parts[(shown.parts.findIndex(({ id }) => id === shown.part?.id) + 1) % shown.parts.length]!.id) : false,
+    note: () => document.querySelector<HTMLElement>('[data-testid="answer"] textarea')?.focus(),
+    leave: () => (over === 'beside' || over === 'parts' ? setOver(null) : document.activeElement instanceof HTMLTextAreaElement ? document.activeElement.blur() : false),
+    finished: () => void answer('finished'), again: () => void answer('again'),
+    beside: () => (piece?.go && piece.go.go > 1 ? setOver(over === 'beside' ? null : 'beside') : false), watch: () => setWatching(true), all: () => setOver(over === 'parts' ? null : 'parts'), help: () => setOver('keys'),
+  });
+  // The pieces on either side are fetched, and read, while this one is looked at.
+  const neighbours = [line[at + 1]?.go?.id, line[at - 1]?.go?.id, nextWaiting?.go?.id].filter((id) => id !== undefined);
+  useEffect(() => {
+    for (const id of neighbours) {
+      void client.fetchQuery(goDocument(id)).then(frozenDocument, () => undefined);
+      void client.prefetchQuery({ ...reviewOf(id), staleTime: 30_000 });
+    }
+  }, [client, neighbours.join()]);
+
+  if (error && !data) {
+    return (
+      <Screen>
+        <BackHead title="Review" home="/to-review" />
+        <Say again={() => void refetch()}>{error.message}</Say>
+      </Screen>
+    );
+  }
+  if (!data) return <Opening />;
+  if (!piece) {
+    return (
+      <Screen>
+        <BackHead title={data.title} home="/to-review" />
+        <Say calm>{`There are no learners in ${data.group} yet.`}</Say>
+      </Screen>
+    );
+  }
+  const first = piece.name.split(' ')[0]!;
+  if (over === 'sound' || over === 'film') {
+    const keep = ({ sort, media, seconds, spans }: Take): void => {
+      write({ told: { sort, media, seconds, spans: [...spans] } });
+      setOver(null);
+    };
+    return <Booth home={`pieces/${piece.pieceId}`} part={boothPart(`To ${first}`, over)} task={data.title} sort={over} onKeep={keep} onClose={() => setOver(null)} />;
+  }
+
+  const holdBack = async (outcome: Outcome | null): Promise<void> => {
+    if (!live || busy) return;
+    setBusy(true);
+    const done = await hold(outcome, live);
+    setBusy(false);
+    if (done && outcome && nextOpen) setPersonId(nextOpen.personId);
+  };
+  /** Does something with the whole line, and says what came of it. */
+  const withLine = async (action: () => Promise<string>): Promise<void> => {
+    setBusy(true);
+    setNews(await action().catch((failed: Error) => failed.message));
+    await Promise.all([client.invalidateQueries({ queryKey: keys.line(activityId) }), client.invalidateQueries({ queryKey: ['review-of'] })]);
+    setBusy(false);
+  };
+  const learners = (count: number): string => `${count} ${count === 1 ? 'learner' : 'learners'}`;
+  const tellHeld = (): Promise<void> => withLine(async () => `Told ${learners((await post<{ released: number }>(`/activities/${activityId}/release-held`)).released)}.`);
+  const remind = (person: string | null): Promise<void> => withLine(async () => {
+    const { told } = await post<{ told: number }>(`/activities/${activityId}/remind`, { person });
+    return told === 0 ? 'Reminded already today. Once a day is enough.' : person ? 'Reminded.' : `Reminded ${learners(told)}.`;
+  });
+  const toCheck = ({ part, page }: SendCheck): void => {
+    shown.choosePart(part);
+    if (page) shown.choosePage(page);
+    setAnswering(false);
+  };
+  const sheet = (
+    <HungSheet
+      key={piece.personId} piece={piece} doc={doc} shown={shown} marks={live?.doc ?? null} editable={editable}
+      editor={editor} onSurface={setSurface} watching={watching} onWatched={() => setWatching(false)}
+    />
+  );
+  // What is only heard or seen gets pins on its moments, and no ink.
+  const paged = data.parts.some(({ kind }) => kind === 'page' || kind === 'photo');
+  const tools = editable && paged && <ToolTray upright={wide} only={MARK_TOOLS} />;
+  const saved = open && (
+    <View style={styles.saved}>
+      <View style={styles.saveWords}><SaveLine live={live} /></View>
+      {wide && paged && <StampPick surface={surface} />}
+      {wide && paged && <OptionPick />}
+      <HistoryButtons editor={editor} surface={surface} paged={paged} />
+    </View>
+  );
+  const panel = (
+    <View testID="answer">
+      <AnswerPanel
+        activityId={activityId} piece={piece} parts={data.parts} doc={doc} reviewId={review?.id ?? null} here={here.filter(({ id }) => id !== me?.id).map(({ name }) => name)}
+        open={open} said={said} rubric={data.rubric} marking={data.marking} kept={kept} problem={problem} clash={clash} busy={busy} more={Boolean(nextWaiting)} zone={zone} dates={dates}
+        onSay={write} onMine={sayMine} onDates={(changed) => goId && setGiven({ go: goId, dates: changed })} onCheck={toCheck} onRecord={setOver}
+        onRemind={() => void remind(piece.personId)} onHold={(outcome) => void holdBack(outcome)} onOutcome={(outcome) => void answer(outcome)}
+      />
+      <View style={styles.more}>
+        {piece.go && piece.go.go > 1 && <Button icon="pages" label={`Beside go ${piece.go.go - 1}`} onPress={() => setOver('beside')}>{`Beside go ${piece.go.go - 1}`}</Button>}
+        {piece.go && paged && <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>}
+        {piece.go && paged && <GoExport goId={piece.go.id} title={`${data.title}, ${piece.name}`} />}
+        <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>Questions</Button>
+      </View>
+    </View>
+  );
+  const work = over === 'beside' && goId ? <BesideGoes key={goId} goId={goId} parts={shown.parts} onClose={() => setOver(null)} /> : over === 'parts' ? (
+    <PartsView activityId={activityId} line={line} parts={data.parts} partId={shown.part?.id ?? data.parts[0]?.id ?? ''} onPart={shown.choosePart} zone={zone} onOpen={(person) => { setPersonId(person); setOver(null); }} onClose={() => setOver(null)} />
+  ) : null;
+  return (
+    <View style={styles.desk} role="main">
+      <View style={[styles.top, wide && styles.topWide]}>
+        <View style={[styles.head, wide && styles.headWide]}>
+          <BackHead title={data.title} home="/to-review" />
+          <View style={styles.headRow}>
+            <Text variant="bodySmall" style={styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
+            {!wide && <Button icon="table" label="All pieces side by side" onPress={() => setOver(over === 'parts' ? null : 'parts')}>All</Button>}
+            {!wide && <Button icon="more" label="The line" onPress={() => setOver('line')}>Line</Button>}
+          </View>
+          {wide && (
+            <View style={styles.headRow}>
+              <Button icon="table" label="All pieces side by side" onPress={() => setOver(over === 'parts' ? null : 'parts')}>All</Button>
+              <Button icon="more" label="The line" onPress={() => setOver('line')}>Line</Button>
+              <Button onPress={() => setOver('keys')} label="Keys">?</Button>
+            </View>
+          )}
+          {held > 0 && <Button kind="chosen" icon="boat" disabled={busy} label={`Tell all ${held} that are held`} onPress={() => void tellHeld()} style={styles.remind}>{`Tell ${held} held`}</Button>}
+          {news && <Text variant="bodySmall" role="status">{news}</Text>}
+        </View>
+        <Line line={line} current={piece.personId} zone={zone} onChoose={(person) => { setPersonId(person); if (over === 'parts') setOver(null); }} />
+      </View>
+      {recalling && <RecallBar key={recalling.review} recalling={recalling} activityId={activityId} onBack={setPersonId} onOver={() => setRecalling(null)} />}
+      {wide ? (
+        <View style={styles.wide}>
+          {!work && tools}
+          <View style={styles.table}>{work ?? <>{saved}{sheet}</>}</View>
+          {over !== 'parts' && <ScrollView style={styles.side} role="complementary" aria-label="Answer">{panel}</ScrollView>}
+        </View>
+      ) : work ?? (
+        <>
+          <View style={styles.table}>{saved}{sheet}</View>
+          {!answering && tools && HAS_OPTIONS.includes(tool) && <View style={styles.options}><StampPick surface={surface} />{tool !== 'choose' && <OptionPick />}</View>}
+          {!answering && tools}
+          {answering && <ScrollView style={styles.below} role="complementary" aria-label="Answer">{panel}</ScrollView>}
+          <View style={styles.foot}>
+            <Text variant="titleMedium" numberOfLines={1} style={styles.grow}>{answering ? '' : piece.name}</Text>
+            <Button kind={answering ? 'plain' : 'main'} icon={answering ? 'pen' : 'review'} onPress={() => setAnswering(!answering)}>
+              {answering ? 'Back to marking' : open ? 'Answer' : 'More'}
+            </Button>
+          </View>
+        </>
+      )}
+      <LineMenu
+        visible={over === 'line'} onClose={() => setOver(null)} activityId={activityId} title={data.title} line={all} order={order} filter={filter} onOrder={setOrder} onFilter={setFilter}
+        ready={ready} busy={busy} onKeys={() => setOver('keys')} onRemind={() => { setOver(null); void remind(null); }}
+      />
+      <Ask visible={over === 'keys'} title="Keys" onClose={() => setOver(null)} answers={<Button onPress={() => setOver(null)}>Close</Button>}>
+        <ScrollView style={styles.keys} tabIndex={0} role="group" aria-label="All keys">
+          {allDeskKeys().map(({ key, word }) => (
+            <View key={key} style={styles.keyRow}>
+              <View style={styles.key}><Text variant="labelMedium">{key}</Text></View>
+              <Text variant="bodyMedium" style={styles.grow}>{word}</Text>
+            </View>
+          ))}
+        </ScrollView>
+      </Ask>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  desk: { flex: 1, backgroundColor: colours.paper },
+  top: { backgroundColor: colours.mist, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  topWide: { flexDirection: 'row' },
+  head: { paddingHorizontal: 14, paddingTop: 8 },
+  headWide: { width: 282, gap: 6, paddingBottom: 8 },
+  headRow: { flexDirection: 'row', alignItems: 'center', gap: 10 },
+  grow: { flex: 1 },
+  remind: { alignSelf: 'flex-start', marginBottom: 8 },
+  wide: { flex: 1, flexDirection: 'row' },
+  table: { flex: 1, backgroundColor: colours.desk },
+  saved: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', backgroundColor: colours.paper, paddingLeft: 14 },
+  saveWords: { flex: 1, minWidth: 120 },
+  side: { flexGrow: 0, width: 340, backgroundColor: colours.paper, borderLeftWidth: OUTLINE, borderColor: colours.ink },
+  foot: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingHorizontal: 14, paddingTop: 8, paddingBottom: 12, backgroundColor: colours.paper },
+  below: { flexGrow: 0, maxHeight: '50%', backgroundColor: colours.paper, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  more: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, paddingHorizontal: 18, paddingBottom: 18 },
+  options: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 10, backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  keys: { maxHeight: 420 },
+  keyRow: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingVertical: 3 },
+  key: { minWidth: 96, height: 34, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+});

@@ -1,0 +1,93 @@
+import type { KeptStampView } from '@lippet/core/contract/work';
+import { copyItems } from '@lippet/core/page/arrange';
+import { boundsAround } from '@lippet/core/page/geometry';
+import { putItem, type ItemMap } from '@lippet/core/page/item';
+import { readStampItems, stampItems } from '@lippet/core/review/keptStamps';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useRef, useState } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import * as Y from 'yjs';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
+import { get, post, remove } from '../../api/request';
+import { useChange } from '../../api/useChange';
+import { PageThumb } from '../../page/PageThumb';
+import type { Surface } from '../../page/surface';
+import { useDrawing } from '../../stores/drawing';
+import { useStampInHand } from '../../stores/stamps';
+import { Ask } from '../../ui/Ask';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { Say } from '../../ui/Say';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
+
+const KEY = ['kept-stamps'];
+const NOTHING_CHOSEN = createStore<{ chosen: readonly string[] }>(() => ({ chosen: [] }));
+/** A little room around what is on a stamp, in points. */
+const MARGIN = 4;
+
+/** A teacher's own stamps: one is taken in hand with the stamp tool; marks that are chosen can be kept as one. */
+export function StampPick({ surface }: { surface: Surface | null }) {
+  const tool = useDrawing((state) => state.tool);
+  const chosen = useStore((surface?.state ?? NOTHING_CHOSEN) as typeof NOTHING_CHOSEN, (state) => state.chosen);
+  const { data: stamps = [] } = useQuery({ queryKey: KEY, queryFn: () => get<KeptStampView[]>('/kept-stamps'), enabled: tool === 'stamp', staleTime: 60_000 });
+  const { stamp } = useStampInHand();
+  const { problem, change } = useChange(KEY);
+  const [naming, setNaming] = useState(false);
+  const [name, setName] = useState('');
+  const id = useRef(crypto.randomUUID());
+  if (tool === 'choose' && surface && chosen.length > 0) {
+    const keep = async (): Promise<void> => {
+      const bounds = boundsAround(surface.chosenItems.map((drawn) => drawn.bounds))!;
+      const room = { left: bounds.left - MARGIN, top: bounds.top - MARGIN, right: bounds.right + MARGIN, bottom: bounds.bottom + MARGIN };
+      const made: KeptStampView = { id: id.current, name: name.trim(), items: stampItems(copyItems(surface.top.items, chosen), room), width: room.right - room.left, height: room.bottom - room.top };
+      if (!(await change(() => post('/kept-stamps', made)))) return;
+      id.current = crypto.randomUUID();
+      setNaming(false);
+      setName('');
+      useStampInHand.setState({ stamp: made });
+      useDrawing.getState().setTool('stamp');
+    };
+    return (
+      <>
+        <Button icon="stamp" onPress={() => setNaming(true)}>Keep as a stamp</Button>
+        <Ask visible={naming} title="Keep as a stamp" onClose={() => setNaming(false)} answers={<><Button onPress={() => setNaming(false)}>Not now</Button><Button kind="main" disabled={name.trim() === ''} onPress={() => void keep()}>Keep it</Button></>}>
+          <Field label="What the stamp says, for you" value={name} onChangeText={setName} maxLength={40} autoFocus />
+          {problem && <Say>{problem}</Say>}
+        </Ask>
+      </>
+    );
+  }
+  if (tool !== 'stamp') return null;
+  if (stamps.length === 0) return <Text variant="bodySmall" style={styles.hint}>No stamps yet. Draw one, take up Choose, pick it, and keep it as a stamp.</Text>;
+  return (
+    <View style={styles.row}>
+      <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.scroll} contentContainerStyle={styles.row} role="radiogroup" aria-label="Stamps">
+        {stamps.map((each) => (
+          <Pressable key={each.id} role="radio" aria-checked={each.id === stamp?.id} aria-label={each.name} onPress={() => useStampInHand.setState({ stamp: each })} style={[styles.stamp, each.id === stamp?.id && styles.on]}>
+            <StampPicture stamp={each} />
+          </Pressable>
+        ))}
+      </ScrollView>
+      {stamp && <Button icon="bin" label={`Throw away the stamp ${stamp.name}`} onPress={() => void change(() => remove(`/kept-stamps/${stamp.id}`)).then((done) => done && useStampInHand.setState({ stamp: null }))}>Throw away</Button>}
+    </View>
+  );
+}
+
+function StampPicture({ stamp: { id, items, width, height } }: { stamp: KeptStampView }) {
+  const drawn = useMemo(() => {
+    const map = new Y.Doc().getMap<ItemMap>('stamp');
+    readStampItems(items).forEach((fields, i) => putItem(map, String(i), { ...fields, order: String(i).padStart(3, '0') }));
+    return { map, page: { id, part: '', width, height, background: { kind: 'blank' as const } } };
+  }, [id, items, width, height]);
+  return <PageThumb page={drawn.page} layers={[drawn.map]} width={44} height={36} />;
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 6 },
+  scroll: { flexGrow: 0, maxWidth: 320 },
+  stamp: { minWidth: TARGET.learner, height: TARGET.learner, paddingHorizontal: 4, alignItems: 'center', justifyContent: 'center', borderWidth: OUTLINE, borderColor: 'transparent' },
+  on: { borderColor: colours.ink, backgroundColor: colours.ochre },
+  hint: { color: colours.soft, flexShrink: 1, paddingVertical: 8 },
+});

@@ -1,0 +1,25 @@
+import type { PartView } from '@lippet/core/contract/work';
+import { spentWords, timeSpent } from '@lippet/core/review/timeSpent';
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import type * as Y from 'yjs';
+import { colours } from '../../ui/theme';
+
+/** How long was spent on each part, in how many sittings. */
+export function TimeSpent({ doc, parts }: { doc: Y.Doc; parts: readonly PartView[] }) {
+  const spent = useMemo(() => timeSpent(doc, parts.map(({ id }) => id)), [doc, parts]);
+  if (spent.length === 0) return null;
+  return (
+    <View role="list" aria-label="Time spent" style={styles.list}>
+      {spent.map((each) => (
+        <Text key={each.part} role="listitem" variant="bodySmall" style={styles.line}>{`${spent.length > 1 ? `${parts.find(({ id }) => id === each.part)!.title}: ` : 'Time spent: '}${spentWords(each)}`}</Text>
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  list: { gap: 2 },
+  line: { color: colours.soft },
+});
