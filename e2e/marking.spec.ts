@@ -53,8 +53,10 @@ test('learners who forgot to send are reminded with one press, once a day', asyn
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
+  await farrow.page.getByRole('button', { name: 'The line' }).click();
   await farrow.page.getByRole('button', { name: /^Remind all \d+ who have not sent/ }).click();
   await expect(farrow.page.getByText(/^Reminded \d+ learners?\.$/)).toBeVisible();
+  await farrow.page.getByRole('button', { name: 'The line' }).click();
   await farrow.page.getByRole('button', { name: /^Remind all/ }).click();
   await expect(farrow.page.getByText('Reminded already today. Once a day is enough.')).toBeVisible();
   const juno = await device({ viewport: PHONE });

@@ -46,15 +46,15 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   // Read when a pointer comes down, so that changing a tool or being frozen does not build the sheet anew.
-  const latest = useRef({ editable, onSurface, onCamera });
-  latest.current = { editable, onSurface, onCamera };
+  const latest = useRef({ editable, editor, onSurface, onCamera });
+  latest.current = { editable, editor, onSurface, onCamera };
   const [zoomed, setZoomed] = useState(100);
 
   useEffect(() => {
     const element = host.current as unknown as HTMLElement;
     const itemLayers = layers.map((items) => new ItemLayer(items));
     const made: Surface = new Surface(element, {
-      page, layers: itemLayers, editor, markColour, uses, pieceId, sayHome, shown, editable: () => latest.current.editable,
+      page, layers: itemLayers, editor: () => latest.current.editor, markColour, uses, pieceId, sayHome, shown, editable: () => latest.current.editable,
       ...(onCamera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
       sources: { pictures: (media) => pictures.get(media, () => made.renderer.redraw()), pdfPage: openPdfPage },
     });
@@ -80,7 +80,7 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
       for (const layer of itemLayers) layer.destroy();
     };
     // `layers` is made anew by each render; what matters is which maps it holds.
-  }, [page.id, page.background.kind, editor, uses, shown, ...layers]);
+  }, [page.id, page.background.kind, uses, shown, ...layers]);
 
   const onKey = (event: { nativeEvent: KeyboardEvent; preventDefault(): void }): void => {
     if (surface && surfaceKey(surface, event.nativeEvent)) event.preventDefault();

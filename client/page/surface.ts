@@ -46,7 +46,8 @@ interface Options {
   page: PagePlan;
   /** Back to front; the topmost takes changes. */
   layers: readonly ItemLayer[];
-  editor: DocumentEditor | null;
+  /** Asked for whenever something is changed: it may come later than the sheet. */
+  editor: () => DocumentEditor | null;
   sources: GroundSources;
   uses: Partial<Record<Tool, ToolUse>>;
   editable: () => boolean;
@@ -104,7 +105,7 @@ export class Surface {
   }
 
   get editor(): DocumentEditor | null {
-    return this.options.editor;
+    return this.options.editor();
   }
 
   /** What was chosen or open may be gone: rubbed out here, or on another device. */

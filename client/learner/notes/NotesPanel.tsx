@@ -51,7 +51,7 @@ export function NotesPanel({ last: { review, notes }, doc, answered, editable, f
             {note.voice && <VoiceButton voice={note.voice} label={`note ${i + 1}`} />}
             {note.page && <Button icon="eye" label={`Show me where note ${i + 1} is`} onPress={() => onGo(note)}>Show me</Button>}
           </View>
-          <TickBox on={answered.has(note.id)} word="I have done this" disabled={!editable} onChange={(on) => setAnswered(doc, note.id, on)} />
+          <TickBox on={answered.has(note.id)} word="Seen and done" name={`Note ${i + 1}: seen and done`} disabled={!editable} onChange={(on) => setAnswered(doc, note.id, on)} />
           <NoteTalk note={note.id} reader={review.teacher} talk={talk} />
         </View>
       ))}

@@ -1,7 +1,7 @@
 import type { HungPiece } from '@lippet/core/contract/work';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
-import { useEffect, useRef } from 'react';
+import { memo, useCallback, useEffect, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
@@ -23,7 +23,7 @@ function underWords({ standing, go, completeness }: HungPiece, zone: string): st
   switch (standing.state) {
     case 'with-teacher': {
       const when = whenWords(go!.sentAt, Date.now(), zone);
-      return [standing.late ? `${when}, late` : when, go!.go > 1 && `go ${go!.go}`].filter(Boolean).join(' · ');
+      return [go!.go > 1 && `go ${go!.go}`, standing.late ? `${when}, late` : when].filter(Boolean).join(' · ');
     }
     case 'another-go':
       return `go ${go!.go} back`;
@@ -44,6 +44,40 @@ export function picturePath({ go, pieceId, pictureVersion, standing, completenes
   return pieceId && completeness.made ? `/pieces/${pieceId}/picture?v=${pictureVersion}` : null;
 }
 
+interface HungProps {
+  piece: HungPiece;
+  here: boolean;
+  zone: string;
+  /** Where on the line it hangs, 0 to 1. */
+  t: number;
+  onChoose: (personId: string) => void;
+}
+
+/** One hung piece. The string hangs lower in the middle, and so do the pieces. */
+const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
+  const path = picturePath(piece);
+  const words = underWords(piece, zone);
+  return (
+    <Pressable
+      role="link" aria-current={here ? 'true' : undefined} onPress={() => onChoose(piece.personId)}
+      aria-label={`${piece.name}. ${STATE_WORDS[piece.standing.state]}, ${words}`} style={[styles.hung, { paddingTop: 36 * t * (1 - t) }]}
+    >
+      <View style={styles.peg} />
+      {path ? (
+        <Picture path={path} alt="" style={[styles.picture, here && styles.here]} />
+      ) : (
+        <View style={[styles.picture, styles.blank, here && styles.here]}><Text variant="bodySmall" style={{ color: colours.soft }}>blank</Text></View>
+      )}
+      <View style={styles.name}>
+        <Stamp state={piece.standing.state} size={20} />
+        <Text variant="labelMedium" numberOfLines={1}>{piece.name.split(' ')[0]}</Text>
+      </View>
+      <Text variant="bodySmall" style={styles.under} numberOfLines={1}>{words}</Text>
+      {piece.checks.length > 0 && piece.standing.state === 'with-teacher' && <View style={styles.checks} testID="checks"><Text variant="labelSmall" aria-label={`${piece.checks.length} found when it was sent`}>{piece.checks.length}</Text></View>}
+    </Pressable>
+  );
+});
+
 /** All pieces of an activity, hung on a line. */
 export function Line({ line, current, zone, onChoose }: Props) {
   const scroll = useRef<ScrollView>(null);
@@ -51,6 +85,10 @@ export function Line({ line, current, zone, onChoose }: Props) {
   useEffect(() => {
     if (at >= 0) scroll.current?.scrollTo({ x: Math.max(0, (at - 1) * HUNG_WIDTH), animated: false });
   }, [at]);
+  // The same function each time, so that going on draws only the two pieces anew that it concerns.
+  const latest = useRef(onChoose);
+  latest.current = onChoose;
+  const choose = useCallback((personId: string) => latest.current(personId), []);
   const width = line.length * HUNG_WIDTH + 20;
   return (
     <ScrollView ref={scroll} horizontal showsHorizontalScrollIndicator={false} style={styles.scroll} role="navigation" aria-label="The line">
@@ -60,32 +98,7 @@ export function Line({ line, current, zone, onChoose }: Props) {
             <Path d={`M0 8Q${width / 2} 26 ${width} 8`} fill="none" stroke={colours.ink} strokeWidth={OUTLINE} />
           </Svg>
         </View>
-        {line.map((piece, i) => {
-          const here = piece.personId === current;
-          const path = picturePath(piece);
-          const words = underWords(piece, zone);
-          // The string hangs lower in the middle, and so do the pieces.
-          const t = (i + 0.5) / line.length;
-          const drop = 4 * t * (1 - t) * 9;
-          return (
-            <Pressable
-              key={piece.personId} role="link" aria-current={here ? 'true' : undefined} onPress={() => onChoose(piece.personId)}
-              aria-label={`${piece.name}. ${STATE_WORDS[piece.standing.state]}, ${words}`} style={[styles.hung, { paddingTop: drop }]}
-            >
-              <View style={styles.peg} />
-              {path ? (
-                <Picture path={path} alt="" style={[styles.picture, here && styles.here]} />
-              ) : (
-                <View style={[styles.picture, styles.blank, here && styles.here]}><Text variant="bodySmall" style={{ color: colours.soft }}>blank</Text></View>
-              )}
-              <View style={styles.name}>
-                <Stamp state={piece.standing.state} size={20} />
-                <Text variant="labelMedium" numberOfLines={1}>{piece.name.split(' ')[0]}</Text>
-              </View>
-              <Text variant="bodySmall" style={styles.under} numberOfLines={1}>{words}</Text>
-            </Pressable>
-          );
-        })}
+        {line.map((piece, i) => <Hung key={piece.personId} piece={piece} here={piece.personId === current} zone={zone} t={(i + 0.5) / line.length} onChoose={choose} />)}
       </View>
     </ScrollView>
   );
@@ -100,6 +113,7 @@ const styles = StyleSheet.create({
   picture: { width: 60, height: 82 },
   blank: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
   here: { boxShadow: `4px 4px 0 ${colours.vermilion}` },
+  checks: { position: 'absolute', right: 12, top: 18, minWidth: 22, height: 22, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink },
   name: { flexDirection: 'row', alignItems: 'center', gap: 5, marginTop: 5 },
   under: { maxWidth: HUNG_WIDTH - 6, fontSize: 13, lineHeight: 17, color: colours.soft },
 });

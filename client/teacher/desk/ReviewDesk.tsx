@@ -1,3 +1,4 @@
+import type { HungPiece } from '@lippet/core/contract/work';
 import type { SendCheck } from '@lippet/core/schedule/sendChecks';
 import { markItems } from '@lippet/core/page/document';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
@@ -5,7 +6,7 @@ import { orderedLine, type LineFilter, type LineOrder } from '@lippet/core/revie
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { goDocument, keys, useGoDocument, useLine, useMe } from '../../api/queries';
@@ -49,6 +50,7 @@ type Over = 'line' | 'keys' | 'beside' | 'parts' | TakeSort | null;
 /** Tools that do nothing without a choice: on a phone it lies above them. */
 const HAS_OPTIONS: readonly Tool[] = ['highlighter', 'stamp', 'choose'];
 const NO_DATES: NewDates = {};
+const NO_LINE: readonly HungPiece[] = [];
 const NOBODY: readonly { id: string; name: string }[] = [];
 
 /** The review desk: the line of hung pieces, the go in hand, and the answer to it. */
@@ -70,8 +72,8 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const [news, setNews] = useState<string | null>(null);
   const [recalling, setRecalling] = useState<Recalling | null>(null);
   const [given, setGiven] = useState<{ go: string; dates: NewDates } | null>(null);
-  const all = data?.line ?? [];
-  const line = orderedLine(all, { order, filter }, personId);
+  const all = data?.line ?? NO_LINE;
+  const line = useMemo(() => orderedLine(all, { order, filter }, personId), [all, order, filter, personId]);
   const at = Math.max(0, line.findIndex((each) => each.personId === personId));
   const piece = line[at];
   const goId = piece?.go?.id ?? null;
