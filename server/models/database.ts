@@ -1,10 +1,23 @@
+import pg from 'pg';
 import { Sequelize } from 'sequelize';
 import { defineTables } from './tables';
+
+/**
+ * A connection that may break off at any moment without taking the server with it: Sequelize listens for that only once it is
+ * connected, and a database that goes down just then would be an error that nobody hears. Who waits for an answer gets the error all the same.
+ */
+class SteadyClient extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config);
+    this.on('error', () => undefined);
+  }
+}
 
 /** Opens the connection pool and ties the models to it. */
 export function openDatabase(url: string): Sequelize {
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
+    dialectModule: { ...pg, Client: SteadyClient },
     logging: false,
     pool: { max: 16, acquire: 20_000 },
     define: { underscored: true },

@@ -1,0 +1,200 @@
+/**
+ * A server that is killed with -9 before each of the queries of sending, and of releasing a review; and a database that goes down under
+ * load. Whatever was cut off can be asked again, and comes to the same: one go, one answer, all of the work.
+ */
+import { fork, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import { Client } from 'pg';
+import type { GoView, NowView, ReviewView } from '@lippet/core/contract/work';
+import { pageItems, readPages } from '@lippet/core/page/document';
+import { readStrokes } from '@lippet/core/page/item';
+import * as Y from 'yjs';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+
+jest.setTimeout(60_000);
+/** More queries than this no request makes: the loop would never end. */
+const MOST = 80;
+
+let school: SmallSchool;
+let harness: ReturnType<typeof appOf>;
+let ada: TestClient;
+let teacher: TestClient;
+beforeAll(async () => {
+  school = await smallSchool();
+  harness = appOf(school);
+  [ada, teacher] = [await harness.as('ada'), await harness.as('ms-reed')];
+});
+afterAll(() => school.close());
+
+/** A piece of an activity of its own, with a stroke on it. */
+async function freshPiece(): Promise<{ activity: string; piece: string }> {
+  const activity = randomUUID();
+  await school.sequelize.query("INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT :activity, teacher_id, 'Faults', 'Art', task, true, 'set' FROM activities WHERE id = :like", { replacements: { activity, like: school.activities.open } });
+  await school.sequelize.query('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)', { replacements: { activity, group: school.groups.reeds } });
+  await school.sequelize.query('INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts WHERE activity_id = :like AND required', { replacements: { activity, like: school.activities.open } });
+  const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
+  await drawInto(school, pieceId);
+  return { activity, piece: pieceId };
+}
+
+class Faulty {
+  private constructor(private readonly child: ChildProcess, private readonly port: number) {}
+
+  /** Starts a server that can be told when to die. */
+  static async start(): Promise<Faulty> {
+    const child = fork(join(__dirname, '..', 'testing', 'faultyServer.ts'), {
+      execArgv: ['--import', 'tsx'],
+      env: { ...process.env, LIPPET_DATABASE_URL: school.database.url, LIPPET_PORT: '0', LIPPET_FILES: school.filesRoot, LIPPET_LOG_LEVEL: 'silent', NODE_OPTIONS: '' },
+    });
+    const { listening } = await Faulty.told<{ listening: number }>(child);
+    return new Faulty(child, listening);
+  }
+
+  private static told<T>(child: ChildProcess): Promise<T> {
+    return new Promise((resolve, reject) => {
+      child.once('message', (message) => resolve(message as T));
+      child.once('exit', (code) => reject(new Error(`The faulty server ended (${code}) too early.`)));
+    });
+  }
+
+  /** Asks, and kills the server before the query of this number. @returns the answer; null where it died before there was one */
+  async ask(client: TestClient, path: string, body: object, dieBefore: number): Promise<Response | null> {
+    const armed = Faulty.told(this.child);
+    this.child.send({ arm: dieBefore });
+    await armed;
+    const headers = { 'x-lippet': '1', 'content-type': 'application/json', cookie: [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; ') };
+    try {
+      const answer = await fetch(`http://127.0.0.1:${this.port}${path}`, { method: 'POST', headers, body: JSON.stringify(body) });
+      await answer.clone().text();
+      return answer;
+    } catch {
+      return null;
+    }
+  }
+
+  async end(): Promise<void> {
+    if (this.child.exitCode !== null || this.child.signalCode !== null) return;
+    const gone = new Promise((resolve) => this.child.once('exit', resolve));
+    this.child.kill('SIGKILL');
+    await gone;
+  }
+}
+
+const goesOf = (piece: string) => school.query<{ id: string; document: Buffer }>(`SELECT id, document FROM submissions WHERE piece_id = '${piece}'`) as Promise<{ id: string; document: Buffer }[]>;
+const stateOf = async (activity: string) => (await ada.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === activity)!.standing.state;
+function strokesIn(document: Uint8Array): number {
+  const doc = new Y.Doc();
+  Y.applyUpdate(doc, document);
+  return readPages(doc).reduce((sum, { id }) => sum + readStrokes(pageItems(doc, id)!).length, 0);
+}
+
+it('sending that is cut off before any of its queries is whole or not at all, and sent again is one go', async () => {
+  let died = 0;
+  for (let n = 0; n < MOST; n++) {
+    const { activity, piece } = await freshPiece();
+    const request = { key: randomUUID(), extent: await extentOf(school, 'piece', piece), word: 'Look' };
+    const server = await Faulty.start();
+    const answer = await server.ask(ada, `/api/pieces/${piece}/send`, request, n);
+    await server.end();
+    // Whole: the go with its work, the piece closed, the teacher told. Or nothing of it.
+    const [goes, [{ frozen }], [{ told }]] = [await goesOf(piece), await school.query<{ frozen: boolean }>(`SELECT frozen FROM pieces WHERE id = '${piece}'`), await school.query<{ told: number }>(`SELECT count(*)::int AS told FROM updates WHERE kind = 'sent' AND path LIKE '/review/${activity}%'`)];
+    expect([goes.length, frozen, told]).toEqual(goes.length === 0 ? [0, false, 0] : [1, true, 1]);
+    expect(await stateOf(activity)).toBe(goes.length === 0 ? 'ready' : 'with-teacher');
+    if (answer) expect(answer.status).toBe(200);
+    else died += 1;
+    // The device asks again with the same key.
+    const go = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, request);
+    const after = await goesOf(piece);
+    expect([after.map(({ id }) => id), go.go, strokesIn(after[0]!.document)]).toEqual([[go.id], 1, 1]);
+    if (answer) break;
+  }
+  // It was cut off somewhere, and it came through in the end.
+  expect(died).toBeGreaterThan(8);
+  expect(died).toBeLessThan(MOST);
+});
+
+it('an answer that is cut off before any of its queries is told whole or not at all, and told again is told once', async () => {
+  let died = 0;
+  for (let n = 0; n < MOST; n++) {
+    const { activity, piece } = await freshPiece();
+    const go = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', piece) });
+    const review = await teacher.json<ReviewView>('POST', `/api/goes/${go.id}/review`);
+    const { version } = await teacher.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, { note: 'More sea', version: review.version });
+    const request = { outcome: 'again', note: 'More sea', extent: await extentOf(school, 'marks', review.id), version, due: Date.now() + 86_400_000 };
+    const server = await Faulty.start();
+    const answer = await server.ask(teacher, `/api/reviews/${review.id}/release`, request, n);
+    await server.end();
+    const facts = async () => {
+      const [{ released, frozen, told, dates }] = await school.query<{ released: boolean; frozen: boolean; told: number; dates: number }>(
+        `SELECT r.released_at IS NOT NULL AS released, p.frozen, (SELECT count(*)::int FROM updates WHERE path = '/feedback/${go.id}') AS told, (SELECT count(*)::int FROM learner_dates WHERE activity_id = '${activity}') AS dates
+         FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id WHERE r.id = '${review.id}'`,
+      );
+      return { released, frozen, told, dates };
+    };
+    const whole = { released: true, frozen: false, told: 1, dates: 1 };
+    const before = await facts();
+    expect(before).toEqual(before.released ? whole : { released: false, frozen: true, told: 0, dates: 0 });
+    expect(await stateOf(activity)).toBe(before.released ? 'another-go' : 'with-teacher');
+    if (answer) expect(answer.status).toBe(200);
+    else died += 1;
+    await teacher.json('POST', `/api/reviews/${review.id}/release`, request);
+    expect(await facts()).toEqual(whole);
+    expect(await stateOf(activity)).toBe('another-go');
+    // The draft goes on.
+    await drawInto(school, piece);
+    if (answer) break;
+  }
+  expect(died).toBeGreaterThan(8);
+  expect(died).toBeLessThan(MOST);
+});
+
+it('a database that goes away under load loses nothing that was answered for, and nothing is there twice', async () => {
+  const admin = new Client({ connectionString: process.env.LIPPET_TEST_POSTGRES });
+  await admin.connect();
+  const { name } = school.database;
+  /** As a restart does it to those who use the database: every connection breaks off, and for a moment there is none. */
+  const restart = async (): Promise<void> => {
+    await admin.query(`ALTER DATABASE "${name}" ALLOW_CONNECTIONS false`);
+    await admin.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1', [name]);
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    await admin.query(`ALTER DATABASE "${name}" ALLOW_CONNECTIONS true`);
+  };
+  const pieces = await Promise.all(Array.from({ length: 16 }, freshPiece));
+  let [refused, running] = [0, true];
+  const stubborn = async <T>(ask: () => Promise<T>): Promise<T> => {
+    for (;;) {
+      try {
+        return await ask();
+      } catch (error) {
+        refused += 1;
+        if (refused > 5_000) throw error;
+        await new Promise((resolve) => setTimeout(resolve, 15));
+      }
+    }
+  };
+  const learner = async ({ piece }: { piece: string }): Promise<{ piece: string; go: GoView; strokes: number }> => {
+    let strokes = 1;
+    // Draws until the database has been away a few times, then sends.
+    while (running) {
+      await stubborn(() => drawInto(school, piece));
+      strokes += 1;
+    }
+    const key = randomUUID();
+    return { piece, strokes, go: await stubborn(async () => ada.json<GoView>('POST', `/api/pieces/${piece}/send`, { key, extent: await extentOf(school, 'piece', piece) })) };
+  };
+  const all = Promise.all(pieces.map(learner));
+  for (let i = 0; i < 3; i++) await restart();
+  running = false;
+  // Once more while all of them send.
+  await restart();
+  const sent = await all;
+  await admin.end();
+  expect(refused).toBeGreaterThan(0);
+  for (const { piece, go, strokes } of sent) {
+    const goes = await goesOf(piece);
+    expect([goes.map(({ id }) => id), go.go]).toEqual([[go.id], 1]);
+    // A stroke of which the answer was lost may be there as well: it was drawn.
+    expect(strokesIn(goes[0]!.document)).toBeGreaterThanOrEqual(strokes);
+  }
+});
