@@ -25,10 +25,12 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   await expect(notes.getByText('1 of 2 ticked off')).toBeVisible();
   // The marks lie faintly under the sheet; a note leads to its place.
   await notes.getByRole('checkbox', { name: 'Show the marks under my sheet' }).click();
+  const zoom = async (): Promise<number> => Number(await teodor.sheet.getAttribute('data-zoom'));
+  const far = await zoom();
   await second.getByRole('button', { name: 'Show me where note 2 is' }).click();
   await expect(notes).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Pin 2: Where is the sea?' })).toBeVisible();
-  await expect.poll(async () => Number(await teodor.sheet.getAttribute('data-zoom'))).toBeGreaterThan(80);
+  await expect.poll(zoom).toBeGreaterThan(far * 1.2);
   await page.getByRole('button', { name: 'Whole page' }).click();
   const before = Number(await teodor.sheet.getAttribute('data-items'));
   await teodor.draw(0.9);
@@ -157,7 +159,7 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   const files = unzipSync(new Uint8Array(await readFile(await (await zip).path())));
   for (const name of ['index.html', 'marks.csv', 'activity.json', 'Milo Stannis/go 1/pages.pdf', 'Milo Stannis/go 1/pages with marks.pdf']) expect(Object.keys(files)).toContain(name);
   await menu.getByRole('button', { name: 'Close' }).click();
-  await expect(page.getByRole('navigation', { name: 'The line' }).getByRole('link')).toHaveText([/^Amos/, /^Juno/, /^Kit/, /^Milo/, /^Wren/].map((name) => name));
+  await expect(page.getByRole('navigation', { name: 'The line' }).getByRole('link')).toHaveText([/Amos/, /Juno/, /Kit/, /Milo/, /Wren/]);
 });
 
 test('a teacher’s own stamp goes from one piece to another; a spoken pin and a spoken answer are heard; another go has its own date', async ({ device, school }) => {
@@ -184,7 +186,7 @@ test('a teacher’s own stamp goes from one piece to another; a spoken pin and a
   // Words are struck out by dragging over them.
   await sheet.tool('Mark');
   await page.getByRole('radio', { name: 'Strike out words' }).click();
-  await sheet.drag([[180, 740], [330, 740]]);
+  await sheet.drag([[46, 38], [250, 38]]);
   await sheet.expectItems(before + 3);
   // A pin can be spoken.
   await sheet.tool('Pin');

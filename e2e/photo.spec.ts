@@ -146,7 +146,7 @@ test('photos from files are found and judged; what is wrong is said before keepi
   await expect(page.getByRole('button', { name: /Page \d of 3/ })).toBeVisible();
 
   await page.getByRole('button', { name: 'Send', exact: true }).click();
-  const flaw = page.getByRole('button', { name: 'Photo 1: too dark. Look at it' });
+  const flaw = page.getByRole('button', { name: /, photo 1: too dark\. Look at it$/ });
   await expect(flaw).toBeVisible();
   await expectAccessible(page, 'ready to send with a dark photo');
   await flaw.click();

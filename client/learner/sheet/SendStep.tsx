@@ -98,7 +98,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage, onN
   // What a part lacks stands with it; the rest has a line of its own.
   const said = checks.filter(({ kind, needed: must }) => !(must && kind === 'part'));
   const goThere = ({ kind, part, page }: SendCheck): void => (kind === 'note' ? onNotes() : page ? onPage(page) : onPart(part));
-  const way = useStore(mediaOutbox.state, (state) => onTheirWay(state, `pieces/${piece.id}`));
+  const way = onTheirWay(useStore(mediaOutbox.state), `pieces/${piece.id}`);
   const first = needed[0] && piece.parts.find(({ id }) => id === needed[0]!.part);
 
   if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;

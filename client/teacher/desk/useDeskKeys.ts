@@ -43,13 +43,14 @@ export function useDeskKeys(handlers: Partial<Record<DeskAction, () => void | fa
   latest.current = handlers;
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.defaultPrevented || document.querySelector('[role="dialog"]')) return;
+      if (document.querySelector('[role="dialog"]')) return;
       const found = DESK_KEYS.find(({ pressed, typing }) => (typing || !isTyping(event)) && pressed(event));
       const handler = found && latest.current[found.name];
       if (!handler || handler() === false) return;
       event.preventDefault();
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // On the way down: a text field keeps what is typed in it to itself.
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
   }, []);
 }
