@@ -12,7 +12,7 @@ import { readStrokes } from '@lippet/core/page/item';
 import * as Y from 'yjs';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
-jest.setTimeout(60_000);
+jest.setTimeout(400_000);
 /** More queries than this no request makes: the loop would never end. */
 const MOST = 80;
 

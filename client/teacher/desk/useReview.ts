@@ -134,10 +134,9 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
       const done = await action(review, versions.current.get(review.id));
       versions.current.set(done.id, done.version);
       client.setQueryData(reviewOf(done.goId).queryKey, done);
-      await Promise.all([
-        client.invalidateQueries({ queryKey: keys.line(activityId) }),
-        client.invalidateQueries({ queryKey: keys.toReview }),
-      ]);
+      // Asked for anew while the teacher goes on: the next piece does not wait for the lists.
+      void client.invalidateQueries({ queryKey: keys.line(activityId) });
+      void client.invalidateQueries({ queryKey: keys.toReview });
       return true;
     } catch (error) {
       setProblem(error instanceof RequestError ? error.message : 'School can’t be reached. Your marks are safe on this device; try again in a moment.');
