@@ -60,7 +60,7 @@ export async function pdfOut(): Promise<Figure> {
     const more: Item[] = [
       { ...common, id: 'm', kind: 'mark', style: 'highlight', colour: '#F0AE2E', quads: [[50, 40, 300, 40, 300, 54, 50, 54]], text: 'The ferry', note: '' },
       { ...common, id: 't', kind: 'text', text: 'Why?', lines: ['Why?'], width: 100, size: 20, font: 'reading', colour: '#1C2A33', align: 'left', spot: null, matrix: [1, 0, 0, 1, 400, 300] },
-      { ...common, id: 'p', kind: 'pin', note: 'Look again', matrix: [1, 0, 0, 1, 500, 500] },
+      { ...common, id: 'p', kind: 'pin', voice: null, note: 'Look again', matrix: [1, 0, 0, 1, 500, 500] },
     ];
     return { plan: { id: `p${k}`, part: 'a', width: 595, height: 842, background: { kind: 'pdf', media: 'm', page: k + 1 } }, items: [...ink, ...more] };
   });

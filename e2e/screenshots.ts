@@ -95,12 +95,6 @@ try {
   await priya.page.locator('[data-testid=page-preview][data-look]').waitFor();
   await shoot(priya.page, 'photo-phone');
 
-  await priya.open(`/activity/${await school.activityId('Quay sounds')}`);
-  await priya.page.getByRole('button', { name: 'Record it' }).click();
-  await priya.page.getByRole('button', { name: 'Start recording' }).click();
-  await priya.page.getByText(/^0:04 of/).waitFor();
-  await shoot(priya.page, 'record-phone');
-
   const lena = await device(PHONE);
   await lena.asLearner('Lena Mirov');
   await lena.open(`/activity/${await school.activityId('Tell us about your lino print')}`);
@@ -133,8 +127,12 @@ try {
   await farrow.sheet.waitFor();
   await farrow.saveLine.getByText('saved at school too').waitFor();
   await farrow.draw(0.24, 0.4, 0.6);
-  await farrow.page.getByRole('textbox').fill('What a sea. Where do the beams go?');
+  await farrow.page.getByRole('textbox', { name: /^Note to/ }).fill('What a sea. Where do the beams go?');
   await shoot(farrow.page, 'review-desk');
+  await farrow.open(`/review/${await school.activityId('Three knots')}`);
+  await farrow.page.getByRole('button', { name: 'Beside go 1' }).click();
+  await farrow.page.getByTestId('what-is-new').getByText('8 new').waitFor();
+  await shoot(farrow.page, 'review-beside');
   await farrow.open('/activities');
   await farrow.page.getByRole('link', { name: /^Change Winter tides/ }).waitFor();
   await shoot(farrow.page, 'activities');

@@ -20,10 +20,11 @@ import { Say } from '../../ui/Say';
 import { Stamp } from '../../ui/Stamp';
 import { TickBox } from '../../ui/TickBox';
 import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
+import { useWide } from '../../ui/useWide';
 import { ManyBar } from './ManyBar';
 
-/** How large a page is shown, in CSS pixels. */
-const PICTURE = { width: 210, height: 270 };
+/** How large a page is shown, in CSS pixels: wide, and two abreast on a phone. */
+const PICTURES = { wide: { width: 210, height: 270 }, phone: { width: 146, height: 190 } };
 /** So many pages of a part are shown. */
 const MOST_PAGES = 2;
 
@@ -42,6 +43,8 @@ interface Props {
 /** The same part of every learner side by side; several can be answered at a time. */
 export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onClose }: Props) {
   const client = useQueryClient();
+  const wide = useWide();
+  const picture = wide ? PICTURES.wide : PICTURES.phone;
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
   const [news, setNews] = useState<string | null>(null);
@@ -78,11 +81,11 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
         {waiting.length > 0 && <Button label={`Choose all ${waiting.length} that wait`} onPress={() => setChosen(new Set(chosen.size === waiting.length ? [] : waiting.map(({ personId }) => personId)))}>{chosen.size === waiting.length ? 'Choose none' : 'Choose all'}</Button>}
       </View>
       {news && <View style={styles.news}><Text variant="bodyMedium" role="status">{news}</Text></View>}
-      <ScrollView contentContainerStyle={styles.grid} role="list" aria-label="Pieces">
+      <ScrollView contentContainerStyle={[styles.grid, wide && styles.gridWide]} role="list" aria-label="Pieces">
         {sent.length === 0 && <Say calm>Nothing has been sent yet.</Say>}
         {sent.map((piece) => (
-          <View key={piece.personId} role="listitem" style={[styles.card, chosen.has(piece.personId) && styles.chosen]}>
-            <PartPicture piece={piece} part={parts.find(({ id }) => id === partId)!} onOpen={() => onOpen(piece.personId)} />
+          <View key={piece.personId} role="listitem" style={[styles.card, { width: picture.width + 24 }, chosen.has(piece.personId) && styles.chosen]}>
+            <PartPicture picture={picture} piece={piece} part={parts.find(({ id }) => id === partId)!} onOpen={() => onOpen(piece.personId)} />
             <View style={styles.name}>
               <Stamp state={piece.standing.state} size={22} />
               <Text variant="labelLarge" style={styles.grow} numberOfLines={1}>{piece.name}</Text>
@@ -99,11 +102,11 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
 }
 
 /** What one learner has made of a part: the first pages, the words, the recording. */
-function PartPicture({ piece, part, onOpen }: { piece: HungPiece; part: PartView; onOpen: () => void }) {
+function PartPicture({ picture, piece, part, onOpen }: { picture: { width: number; height: number }; piece: HungPiece; part: PartView; onOpen: () => void }) {
   const doc = useFrozenDocument(useGoDocument(piece.go!.id).data);
   const released = piece.reviewId !== null && piece.standing.state !== 'with-teacher';
   const marks = useFrozenDocument(useMarks(released ? piece.reviewId! : undefined).data);
-  if (!doc) return <View style={styles.empty}><Text variant="bodySmall">Opening …</Text></View>;
+  if (!doc) return <View style={[styles.empty, { width: picture.width }]}><Text variant="bodySmall">Opening …</Text></View>;
   const pages = readPages(doc).filter((page) => page.part === part.id);
   const take = chosenTake(readTakes(doc, part.id));
   const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
@@ -111,13 +114,13 @@ function PartPicture({ piece, part, onOpen }: { piece: HungPiece; part: PartView
   return (
     <>
       <Pressable role="link" aria-label={`Open ${piece.name}’s ${part.title}`} onPress={onOpen} style={styles.pictures}>
-        {pages.slice(0, MOST_PAGES).map((page) => <PageThumb key={page.id} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} {...PICTURE} />)}
+        {pages.slice(0, MOST_PAGES).map((page) => <PageThumb key={page.id} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} {...picture} />)}
         {words !== '' && <Text style={styles.text} numberOfLines={12}>{words}</Text>}
         {ticked && <LineIcon name="tick" size={60} width={3} />}
-        {pages.length === 0 && words === '' && !ticked && !take && <View style={styles.empty}><Text variant="bodySmall">Nothing here</Text></View>}
+        {pages.length === 0 && words === '' && !ticked && !take && <View style={[styles.empty, { width: picture.width }]}><Text variant="bodySmall">Nothing here</Text></View>}
       </Pressable>
       {pages.length > MOST_PAGES && <Text variant="bodySmall">{`and ${pages.length - MOST_PAGES} more`}</Text>}
-      {take && <View style={styles.take}><TakePlayer take={take} label={`${piece.name}, ${part.title}`} /></View>}
+      {take && <View style={{ width: picture.width }}><TakePlayer take={take} label={`${piece.name}, ${part.title}`} /></View>}
     </>
   );
 }
@@ -127,13 +130,13 @@ const styles = StyleSheet.create({
   head: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14, padding: 10, backgroundColor: colours.mist, borderBottomWidth: OUTLINE, borderColor: colours.ink },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   news: { padding: 10, backgroundColor: colours.paper },
-  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 16, padding: 16, alignItems: 'flex-start' },
-  card: { width: 234, padding: 10, gap: 8, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, padding: 12, alignItems: 'flex-start' },
+  gridWide: { gap: 16, padding: 16 },
+  card: { padding: 10, gap: 8, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   chosen: { backgroundColor: colours.ochre },
   pictures: { gap: 8, alignItems: 'center' },
   text: { fontFamily: faces.reading, fontSize: 15, lineHeight: 22, alignSelf: 'stretch' },
-  empty: { width: PICTURE.width, height: 120, alignItems: 'center', justifyContent: 'center' },
-  take: { width: PICTURE.width },
+  empty: { height: 120, alignItems: 'center', justifyContent: 'center' },
   name: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },
   state: { minHeight: TARGET.learner, paddingTop: 12 },

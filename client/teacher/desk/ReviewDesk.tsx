@@ -240,7 +240,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
           {held > 0 && <Button kind="chosen" icon="boat" disabled={busy} label={`Tell all ${held} that are held`} onPress={() => void tellHeld()} style={styles.remind}>{`Tell ${held} held`}</Button>}
           {news && <Text variant="bodySmall" role="status">{news}</Text>}
         </View>
-        <Line line={line} current={piece.personId} zone={zone} onChoose={(person) => { setPersonId(person); if (over === 'parts') setOver(null); }} />
+        {(wide || (!answering && !work)) && <Line line={line} current={piece.personId} zone={zone} onChoose={(person) => { setPersonId(person); if (over === 'parts') setOver(null); }} />}
       </View>
       {recalling && <RecallBar key={recalling.review} recalling={recalling} activityId={activityId} onBack={setPersonId} onOver={() => setRecalling(null)} />}
       {wide ? (
