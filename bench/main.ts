@@ -4,6 +4,7 @@ import { firstLoad } from './firstLoad';
 import type { Figure } from './figure';
 import { inkFigures } from './ink';
 import { tabMemory } from './memory';
+import { marksFrame } from './marks';
 import { now500 } from './now';
 import { filmJob, upload } from './recording';
 import { reviewNext } from './reviewing';
@@ -14,7 +15,7 @@ import { scanCorners, scanFigures, scanTime } from './scan';
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
-export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'send-20', 'send-300'];
+export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'send-20', 'send-300'];
 
 const args = process.argv.slice(2);
 const json = args.includes('--json');
@@ -38,6 +39,7 @@ if (names.some((name) => AT_THE_CAMERA.includes(name))) figures.push(...(await s
 if (names.includes('upload')) figures.push(await upload());
 if (names.includes('now-500')) figures.push(await now500());
 if (names.includes('review-next')) figures.push(await reviewNext());
+if (names.includes('marks-frame')) figures.push(await marksFrame());
 if (names.includes('send-20')) figures.push(await send20());
 if (names.includes('send-300')) figures.push(await send300());
 if (names.includes('film-job')) figures.push(await filmJob());

@@ -102,3 +102,27 @@ test('the table of marks leads to learners, activities and work, and goes out as
   await phone.page.getByRole('table').waitFor();
   await expectAccessible(phone.page, 'marks on a phone');
 });
+
+test('changing what was marked by says whose marks it concerns, and asks; what was said stays', async ({ device, school }) => {
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const { page } = quell;
+  const before = await school.query<{ marked: unknown }>('SELECT marked FROM reviews WHERE marked IS NOT NULL AND released_at IS NOT NULL ORDER BY id');
+  expect(before.length).toBe(2);
+  await quell.open(`/make/${await school.activityId('Label the harbour map')}`);
+  const line = page.getByRole('group', { name: 'The ferry’s way' });
+  await line.getByRole('textbox', { name: 'Best' }).fill('It keeps to deep water, and to the buoys');
+  await line.getByRole('radio', { name: 'Twice' }).click();
+  await page.getByRole('button', { name: 'Give out the changes' }).click();
+  const dialog = page.getByRole('dialog');
+  const ask = page.getByRole('heading', { name: 'Change what is marked by?' });
+  await expect(ask).toBeVisible();
+  await expect(dialog.getByText(/^2 pieces were marked by what good work showed until now\. What was said of them stays as it is/)).toBeVisible();
+  await expectAccessible(page, 'asking before what is marked by changes');
+  await dialog.getByRole('button', { name: 'Give it out' }).click();
+  await expect(ask).toHaveCount(0);
+  expect(await school.query('SELECT marked FROM reviews WHERE marked IS NOT NULL AND released_at IS NOT NULL ORDER BY id')).toEqual(before);
+  // From now on it goes by the new lines.
+  await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
+  await expect(page.getByRole('radio', { name: 'It keeps to deep water, and to the buoys' })).toBeVisible();
+});

@@ -111,6 +111,56 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
   expect(new Set(kept.map(({ type }) => type))).toEqual(new Set(['image/webp']));
 });
 
+test('a sheet that was worked on and photographed again is laid over the first photo, and what is new on it is found', async ({ device, school }, testInfo) => {
+  /** The same sheet on a table, with or without something drawn on it since. */
+  const { data, width, height } = makeScene({ seed: 8, table: 'plain' });
+  const plain = sharp(data, { raw: { width, height, channels: 4 } });
+  const [first, second] = [testInfo.outputPath('first.jpg'), testInfo.outputPath('second.jpg')];
+  await writeFile(first, await plain.clone().jpeg({ quality: 92 }).toBuffer());
+  const drawn = `<svg width="${width}" height="${height}"><path d="M${width * 0.42} ${height * 0.48} l${width * 0.09} ${height * 0.03} l${-width * 0.07} ${height * 0.03} l${width * 0.08} ${height * 0.02}" fill="none" stroke="#222" stroke-width="${width * 0.008}"/></svg>`;
+  await writeFile(second, await plain.clone().composite([{ input: Buffer.from(drawn) }]).modulate({ brightness: 0.86 }).jpeg({ quality: 88 }).toBuffer());
+  const tamsin = await device({ viewport: PHONE });
+  const { page } = tamsin;
+  const keep = async (file: string): Promise<void> => {
+    await chooseFiles(tamsin, [file]);
+    await expect(page.getByTestId('page-preview')).toHaveAttribute('data-look', 'clean', { timeout: 30_000 });
+    await page.getByRole('button', { name: /Use it|Keep it/ }).click();
+  };
+  const send = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'Send', exact: true }).click();
+    await page.getByRole('button', { name: 'Send to Mr Quell' }).click();
+    const asIs = page.getByRole('button', { name: 'Send it as it is' });
+    const sent = page.getByRole('heading', { name: 'With Mr Quell' });
+    await expect(asIs.or(sent)).toBeVisible({ timeout: 20_000 });
+    if (await asIs.isVisible()) await asIs.click();
+    await expect(sent).toBeVisible({ timeout: 30_000 });
+  };
+  await tamsin.asLearner('Tamsin Oke');
+  await openActivity(tamsin, school, TITLE);
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  await keep(first);
+  await page.getByRole('button', { name: 'Done, 1 taken' }).click();
+  await send();
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Tamsin Oke'");
+  const desk = `/review/${await school.activityId(TITLE)}?person=${learner!.id}`;
+  await quell.open(desk);
+  await expect(quell.saveLine).toContainText('saved at school too');
+  await quell.page.getByRole('button', { name: 'Another go', exact: true }).click();
+  await expect(quell.page.getByText(/^Told Tamsin Oke: another go/)).toBeVisible();
+  await openActivity(tamsin, school, TITLE);
+  await page.getByRole('button', { name: 'Change this photo' }).click();
+  await page.getByRole('button', { name: 'Take again' }).click();
+  await keep(second);
+  await expect(tamsin.saveLine).toContainText('saved at school too');
+  await send();
+  await quell.open(desk);
+  await quell.page.getByRole('button', { name: 'Beside go 1' }).click();
+  await expect(quell.page.getByTestId('what-is-new')).toHaveText(/^[1-3] places? in the photo changed$/, { timeout: 30_000 });
+  await expectAccessible(quell.page, 'two photos beside each other');
+});
+
 test('photos from files are found and judged; what is wrong is said before keeping and again before sending', async ({ device, school }, testInfo) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;

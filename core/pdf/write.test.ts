@@ -24,7 +24,7 @@ const text = (words: string, x: number, y: number): Item => ({
   ...common, id: 't', kind: 'text', text: words, lines: words.split('\n'), width: 200, size: 20, font: 'reading', colour: '#1C2A33', align: 'left', spot: null, matrix: translation(x, y),
 });
 const highlight = (quad: number[], style: 'highlight' | 'strike' = 'highlight'): Item => ({ ...common, id: 'm', kind: 'mark', style, colour: '#F0AE2E', quads: [quad], text: 'tide', note: 'Look here' });
-const pin = (x: number, y: number): Item => ({ ...common, id: 'p', kind: 'pin', note: 'Where is the boat?', matrix: translation(x, y) });
+const pin = (x: number, y: number): Item => ({ ...common, id: 'p', kind: 'pin', voice: null, note: 'Where is the boat?', matrix: translation(x, y) });
 
 const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGNkWMDAwMDAxMDAwMDAAAAJDAEG2c2jXwAAAABJRU5ErkJggg==', 'base64');
 const sources = (pdfs: Record<string, Uint8Array> = {}): PdfSources => ({

@@ -1,0 +1,71 @@
+/** `marks-frame`: scrolling the table of marks with thousands of cells, against a bare table of as many. */
+import type { Page } from '@playwright/test';
+import { GROUPS } from '@lippet/demo/school';
+import { byRatio, quantile, type Figure } from './figure';
+import { Stage } from './stage';
+
+const LEARNERS = 40;
+const ACTIVITIES = 80;
+const FRAMES = 90;
+
+/** Scrolls what `selector` names to and fro, and gives the time of each frame in milliseconds. As text, because it runs in the page. */
+const scrolled = (selector: string): string => `new Promise((resolve) => {
+  const element = document.querySelector('${selector}');
+  const times = [];
+  let before = performance.now();
+  const step = () => {
+    const now = performance.now();
+    times.push(now - before);
+    before = now;
+    const t = times.length / ${FRAMES};
+    element.scrollTo(t * (element.scrollWidth - element.clientWidth), Math.abs(Math.sin(t * 6)) * (element.scrollHeight - element.clientHeight));
+    if (times.length < ${FRAMES}) requestAnimationFrame(step);
+    else resolve(times);
+  };
+  requestAnimationFrame(step);
+})`;
+
+async function frames(page: Page, selector: string): Promise<number> {
+  await page.evaluate(scrolled(selector));
+  return quantile((await page.evaluate<number[]>(scrolled(selector))).slice(5), 0.95);
+}
+
+export async function marksFrame(): Promise<Figure> {
+  const stage = await Stage.set();
+  try {
+    const { teacher, name } = GROUPS[0]!;
+    const values = [name, LEARNERS, ACTIVITIES];
+    await stage.school.query(
+      `WITH g AS (SELECT id, school_id FROM groups WHERE name = $1 AND $2::int > 0 AND $3::int > 0)
+       INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge)
+       SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || n, 'bench-' || n, 'picture', 'x', '#C8472F' FROM g, generate_series(1, $2::int) n`, values,
+    );
+    await stage.school.query("INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'bench-%' AND g.name = $1", [name]);
+    await stage.school.query(
+      `INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state)
+       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`, [teacher.name, ACTIVITIES],
+    );
+    await stage.school.query("INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1", [name]);
+    const page = await stage.window();
+    await page.goto(stage.school.url);
+    await page.getByRole('button', { name: 'I sign in with a name' }).click();
+    await page.getByRole('textbox', { name: 'Sign-in name' }).fill(teacher.signInName);
+    await page.getByRole('textbox', { name: 'Password' }).fill(teacher.password);
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await page.getByRole('heading', { level: 1, name: 'To review' }).waitFor();
+    await page.goto(`${stage.school.url}/marks`);
+    await page.locator('.lippet-marks td').first().waitFor();
+    const cells = await page.locator('.lippet-marks td').count();
+    if (cells < LEARNERS * ACTIVITIES) throw new Error(`The table has ${cells} cells in place of ${LEARNERS * ACTIVITIES}.`);
+    const ours = await frames(page, '.lippet-marks');
+    const bare = await stage.window();
+    await bare.goto('about:blank');
+    await bare.evaluate(`(() => {
+      const rows = Array.from({ length: ${LEARNERS} }, (_, y) => '<tr>' + Array.from({ length: ${ACTIVITIES} }, (_, x) => '<td style="min-width:120px;height:52px;border:1px solid">Finished ' + x + y + '</td>').join('') + '</tr>').join('');
+      document.body.innerHTML = '<div id="bare" style="width:1200px;height:560px;overflow:auto"><table>' + rows + '</table></div>';
+    })()`);
+    return byRatio('marks-frame', 'ms', ours, await frames(bare, '#bare'), 2);
+  } finally {
+    await stage.strike();
+  }
+}
