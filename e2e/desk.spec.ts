@@ -229,6 +229,20 @@ test('a teacher’s own stamp goes from one piece to another; a spoken pin and a
   await expect(walk.getByRole('button', { name: 'Hear what your teacher said' })).toBeVisible();
 });
 
+/** From the key until the next piece's sheet is drawn, in milliseconds. As text, because it runs in the page. */
+const NEXT_SHOWN = `new Promise((resolve) => {
+  const name = () => document.querySelector('[data-testid="answer"] h2')?.textContent;
+  const sheet = () => document.querySelector('[data-testid="sheet"][data-strokes]');
+  const [before, old] = [name(), sheet()];
+  addEventListener('keydown', function pressed(event) {
+    if (event.key !== 'Enter') return;
+    removeEventListener('keydown', pressed, true);
+    const start = performance.now();
+    const look = () => (name() !== before && sheet() && sheet() !== old ? requestAnimationFrame(() => resolve(performance.now() - start)) : requestAnimationFrame(look));
+    requestAnimationFrame(look);
+  }, true);
+})`;
+
 /** So many pieces are reviewed in a row. */
 const MANY = 30;
 
@@ -269,12 +283,12 @@ test('thirty pieces are reviewed with keys alone, and none is shown under anothe
     const words = `Good ropes, ${i}`;
     await page.keyboard.type(words);
     keys += words.length;
-    const start = Date.now();
+    const next = i < MANY - 1 ? page.evaluate<number>(NEXT_SHOWN) : null;
     await press('Control+Enter');
-    if (i === MANY - 1) break;
+    if (!next) break;
+    times.push(await next);
     await expect(name).not.toHaveText(whose);
     await expect(farrow.sheet).toBeVisible();
-    times.push(Date.now() - start);
   }
   await expect(page.getByText(/^0 to look at/)).toBeVisible();
   expect(seen.size).toBe(MANY);
@@ -283,5 +297,5 @@ test('thirty pieces are reviewed with keys alone, and none is shown under anothe
   // Each note went with its own piece, once.
   expect(new Set(rows.map(({ note }) => note)).size).toBe(MANY);
   times.sort((a, b) => a - b);
-  test.info().annotations.push({ type: 'measured', description: `${(keys / MANY).toFixed(1)} keys a piece, ${times[Math.floor(times.length * 0.95)]} ms to the next (p95, told and shown)` });
+  test.info().annotations.push({ type: 'measured', description: `${(keys / MANY).toFixed(1)} keys a piece, ${Math.round(times[Math.floor(times.length * 0.95)]!)} ms to the next piece (p95)` });
 });

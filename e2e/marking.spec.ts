@@ -126,3 +126,28 @@ test('changing what was marked by says whose marks it concerns, and asks; what w
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
   await expect(page.getByRole('radio', { name: 'It keeps to deep water, and to the buoys' })).toBeVisible();
 });
+
+test('a table of thousands of marks has only what is in sight, and all of it can be reached', async ({ device, school }) => {
+  await school.query("INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || lpad(n::text, 2, '0'), 'many-' || n, 'picture', 'x', '#C8472F' FROM groups g, generate_series(1, 40) n WHERE g.name = 'Sandpipers'");
+  await school.query("INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'many-%' AND g.name = 'Sandpipers'");
+  await school.query("INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT gen_random_uuid(), t.id, 'Many ' || lpad(n::text, 2, '0'), 'Art', '{\"type\":\"doc\",\"content\":[]}', true, 'set' FROM people t, generate_series(1, 80) n WHERE t.name = 'Ms Farrow'");
+  await school.query("INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Many %' AND g.name = 'Sandpipers'");
+  const farrow = await device({ viewport: WIDE });
+  await farrow.asTeacher('Ms Farrow');
+  const { page } = farrow;
+  await farrow.open('/marks');
+  const table = page.getByRole('region', { name: 'Marks of Sandpipers' });
+  await expect(table.getByRole('rowheader', { name: 'Amos Reddy' })).toBeVisible();
+  await expect(table.getByRole('cell')).not.toHaveCount(0);
+  expect(await table.locator('td button').count()).toBeLessThan(600);
+  await expectAccessible(page, 'a table of thousands of marks');
+  await table.evaluate((element) => element.scrollTo(element.scrollWidth, element.scrollHeight));
+  const last = table.getByRole('button', { name: 'Wren Abara, Many 80: New' });
+  await expect(last).toBeInViewport();
+  // The heads stay in sight, above and beside their cells.
+  const [cell, head, side] = [await last.boundingBox(), await table.getByRole('button', { name: 'Many 80', exact: true }).boundingBox(), await table.getByRole('rowheader', { name: 'Wren Abara' }).boundingBox()];
+  expect(Math.abs(head!.x - cell!.x)).toBeLessThan(2);
+  expect(Math.abs(side!.y - cell!.y)).toBeLessThan(4);
+  await last.click();
+  await expect(page.getByRole('heading', { level: 2, name: 'Wren Abara' })).toBeVisible();
+});

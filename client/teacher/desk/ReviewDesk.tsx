@@ -112,6 +112,8 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     const released = await release(outcome, live, dates);
     setBusy(false);
     if (!released) return;
+    // Out of the note, so that the next key is a key again.
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
     setAnswering(false);
     setRecalling({ review: review!.id, personId: piece!.personId, words: `${piece!.name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
     if (nextWaiting) setPersonId(nextWaiting.personId);

@@ -1,7 +1,8 @@
 import type { MarkCell, MarksView } from '@lippet/core/contract/marks';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
-import { useMemo } from 'react';
+import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef } from 'react';
 import { Stamp } from '../../ui/Stamp';
 import { cellWords } from '@lippet/core/review/marksCsv';
 
@@ -20,11 +21,22 @@ interface Props {
 
 const column = createColumnHelper<Row>();
 
-/**
- * Learners by activities, with heads that stay in sight. A table of the browser's own: rows that are out of sight are left unpainted, so
- * that thousands of cells scroll smoothly.
- */
+/** From so many cells on, only those in sight, and some around them, are there. */
+const MANY = 600;
+/** Of such a table: how large a cell is, in CSS pixels (page.css says so too), and how many more are there on each side. */
+const CELL = { width: 152, height: 56 };
+const AROUND = { rows: 5, columns: 2 };
+
+/** Which of many rows or columns are there, and how much room the others take before and behind them, in CSS pixels. */
+function inSight(virtualizer: Virtualizer<HTMLDivElement, Element>, count: number, all: boolean): { indexes: number[]; before: number; behind: number } {
+  if (all) return { indexes: Array.from({ length: count }, (_, i) => i), before: 0, behind: 0 };
+  const items = virtualizer.getVirtualItems();
+  return { indexes: items.map(({ index }) => index), before: items[0]?.start ?? 0, behind: virtualizer.getTotalSize() - (items.at(-1)?.end ?? 0) };
+}
+
+/** Learners by activities, with heads that stay in sight. Of a large table only what is in sight is there, so that thousands of cells scroll smoothly. */
 export function MarksTable({ view, chosen, onChoose, onCell }: Props) {
+  const scroller = useRef<HTMLDivElement>(null);
   const rows = useMemo(() => {
     const byPerson = new Map<string, Map<string, MarkCell>>();
     for (const cell of view.cells) byPerson.set(cell.person, (byPerson.get(cell.person) ?? new Map()).set(cell.activity, cell));
@@ -35,39 +47,56 @@ export function MarksTable({ view, chosen, onChoose, onCell }: Props) {
     ...view.activities.map(({ id, title }) => column.accessor(({ cells }) => cells.get(id), { id, header: title })),
   ], [view]);
   const table = useReactTable({ data: rows, columns, getCoreRowModel: getCoreRowModel(), getRowId: ({ person }) => person.id });
+  const many = rows.length * view.activities.length > MANY;
+  const common = { getScrollElement: () => scroller.current, enabled: many };
+  const down = inSight(useVirtualizer({ ...common, count: rows.length, estimateSize: () => CELL.height, overscan: AROUND.rows }), rows.length, !many);
+  const across = inSight(useVirtualizer({ ...common, horizontal: true, count: view.activities.length, estimateSize: () => CELL.width, overscan: AROUND.columns }), view.activities.length, !many);
+  const heads = table.getHeaderGroups()[0]!.headers;
+  const all = table.getRowModel().rows;
+  const room = (width: number, key: string) => width > 0 && <td key={key} aria-hidden className="lippet-room" style={{ minWidth: width, width }} />;
   return (
-    <div className="lippet-marks" tabIndex={0} role="region" aria-label={`Marks of ${view.group.name}`}>
-      <table>
+    <div ref={scroller} className={`lippet-marks${many ? ' lippet-many' : ''}`} tabIndex={0} role="region" aria-label={`Marks of ${view.group.name}`}>
+      <table aria-rowcount={rows.length + 1} aria-colcount={view.activities.length + 1}>
         <thead>
-          {table.getHeaderGroups().map(({ id, headers }) => (
-            <tr key={id}>
-              {headers.map((header, i) => (
-                <th key={header.id} scope="col" aria-current={chosen === header.id ? 'true' : undefined}>
-                  {i === 0 ? 'Learner' : <button type="button" onClick={() => onChoose(header.id)}>{flexRender(header.column.columnDef.header, header.getContext())}</button>}
-                </th>
-              ))}
-            </tr>
-          ))}
+          <tr aria-rowindex={1}>
+            <th scope="col" aria-colindex={1}>Learner</th>
+            {room(across.before, 'before')}
+            {across.indexes.map((i) => heads[i + 1]!).map((header, i) => (
+              <th key={header.id} scope="col" aria-colindex={across.indexes[i]! + 2} aria-current={chosen === header.id ? 'true' : undefined}>
+                <button type="button" onClick={() => onChoose(header.id)}>{flexRender(header.column.columnDef.header, header.getContext())}</button>
+              </th>
+            ))}
+            {room(across.behind, 'behind')}
+          </tr>
         </thead>
         <tbody>
-          {table.getRowModel().rows.map((row) => (
-            <tr key={row.id}>
-              {row.getVisibleCells().map((each, i) => {
-                if (i === 0) return <th key={each.id} scope="row" aria-current={chosen === row.id ? 'true' : undefined}><button type="button" onClick={() => onChoose(row.id)}>{row.original.person.name}</button></th>;
-                const cell = each.getValue() as MarkCell | undefined;
-                return (
-                  <td key={each.id}>
-                    {cell && (
-                      <button type="button" onClick={() => onCell(cell.activity, cell.person)} aria-label={`${row.original.person.name}, ${each.column.columnDef.header as string}: ${cellWords(cell)}`}>
-                        <Stamp state={cell.state} size={24} />
-                        <span>{cell.mark?.mark?.words ?? STATE_WORDS[cell.state]}{(cell.late || cell.overdue) && <em>{cell.late ? 'late' : 'overdue'}</em>}</span>
-                      </button>
-                    )}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
+          {down.before > 0 && <tr aria-hidden style={{ height: down.before }} />}
+          {down.indexes.map((index) => {
+            const row = all[index]!;
+            const cells = row.getVisibleCells();
+            return (
+              <tr key={row.id} aria-rowindex={index + 2}>
+                <th scope="row" aria-colindex={1} aria-current={chosen === row.id ? 'true' : undefined}><button type="button" onClick={() => onChoose(row.id)}>{row.original.person.name}</button></th>
+                {room(across.before, 'before')}
+                {across.indexes.map((i) => {
+                  const each = cells[i + 1]!;
+                  const cell = each.getValue() as MarkCell | undefined;
+                  return (
+                    <td key={each.id} aria-colindex={i + 2}>
+                      {cell && (
+                        <button type="button" onClick={() => onCell(cell.activity, cell.person)} aria-label={`${row.original.person.name}, ${each.column.columnDef.header as string}: ${cellWords(cell)}`}>
+                          <Stamp state={cell.state} size={24} />
+                          <span>{cell.mark?.mark?.words ?? STATE_WORDS[cell.state]}{(cell.late || cell.overdue) && <em>{cell.late ? 'late' : 'overdue'}</em>}</span>
+                        </button>
+                      )}
+                    </td>
+                  );
+                })}
+                {room(across.behind, 'behind')}
+              </tr>
+            );
+          })}
+          {down.behind > 0 && <tr aria-hidden style={{ height: down.behind }} />}
         </tbody>
       </table>
     </div>
