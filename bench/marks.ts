@@ -46,13 +46,7 @@ export async function marksFrame(): Promise<Figure> {
        SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`, [teacher.name, ACTIVITIES],
     );
     await stage.school.query("INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1", [name]);
-    const page = await stage.window();
-    await page.goto(stage.school.url);
-    await page.getByRole('button', { name: 'I sign in with a name' }).click();
-    await page.getByRole('textbox', { name: 'Sign-in name' }).fill(teacher.signInName);
-    await page.getByRole('textbox', { name: 'Password' }).fill(teacher.password);
-    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-    await page.getByRole('heading', { level: 1, name: 'To review' }).waitFor();
+    const page = await stage.teaching();
     await page.goto(`${stage.school.url}/marks`);
     await page.locator('.lippet-marks td').first().waitFor();
     const cells = await page.locator('.lippet-marks table').evaluate((table) => Number(table.getAttribute('aria-rowcount')) * Number(table.getAttribute('aria-colcount')));

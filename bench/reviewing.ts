@@ -1,5 +1,4 @@
 /** `review-next`: from the key to the next piece's work on the review desk, in the real interface. */
-import { GROUPS } from '@lippet/demo/school';
 import { alone, quantile, type Figure } from './figure';
 import { Stage } from './stage';
 
@@ -29,14 +28,7 @@ const step = (key: string): string => `new Promise((resolve, reject) => {
 export async function reviewNext(): Promise<Figure> {
   const stage = await Stage.set();
   try {
-    const page = await stage.window();
-    const { teacher } = GROUPS[0]!;
-    await page.goto(stage.school.url);
-    await page.getByRole('button', { name: 'I sign in with a name' }).click();
-    await page.getByRole('textbox', { name: 'Sign-in name' }).fill(teacher.signInName);
-    await page.getByRole('textbox', { name: 'Password' }).fill(teacher.password);
-    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-    await page.getByRole('heading', { level: 1, name: 'To review' }).waitFor();
+    const page = await stage.teaching();
     await page.goto(`${stage.school.url}/review/${await stage.school.activityId('Colour the lantern room')}`);
     await page.locator('[data-testid="sheet"][data-strokes]').waitFor();
     const times: number[] = [];

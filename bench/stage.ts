@@ -34,6 +34,19 @@ export class Stage {
     return page;
   }
 
+  /** A window in which the first group's teacher is signed in. */
+  async teaching(): Promise<Page> {
+    const page = await this.window();
+    const { teacher } = GROUPS[0]!;
+    await page.goto(this.school.url);
+    await page.getByRole('button', { name: 'I sign in with a name' }).click();
+    await page.getByRole('textbox', { name: 'Sign-in name' }).fill(teacher.signInName);
+    await page.getByRole('textbox', { name: 'Password' }).fill(teacher.password);
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await page.getByRole('heading', { level: 1, name: 'To review' }).waitFor();
+    return page;
+  }
+
   async window(): Promise<Page> {
     return (await this.browser.newContext({ viewport: WIDE })).newPage();
   }
