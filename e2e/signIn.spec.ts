@@ -92,7 +92,7 @@ test('every screen passes axe, phone and wide', async ({ school, device }) => {
     await check(wren.page, 'sheet');
     await wren.page.getByRole('button', { name: 'Send' }).click();
     await wren.page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
-    await wren.page.getByRole('heading', { name: 'The keeper is still empty' }).waitFor();
+    await wren.page.getByRole('dialog').getByText('The keeper: still empty').waitFor();
     await check(wren.page, 'ready to send');
     await wren.open('/updates');
     await wren.page.getByRole('link', { name: /Three knots/ }).first().click();
