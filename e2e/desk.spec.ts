@@ -228,3 +228,117 @@ test('a teacher’s own stamp goes from one piece to another; a spoken pin and a
   await walk.getByRole('button', { name: 'The first note' }).click();
   await expect(walk.getByRole('button', { name: 'Hear what your teacher said' })).toBeVisible();
 });
+
+test('the desk goes on before an outcome is told; whoever could not be told stands above it, and no word is lost', async ({ device, school }) => {
+  const farrow = await device({ viewport: WIDE });
+  const { page } = farrow;
+  await farrow.asTeacher('Ms Farrow');
+  await farrow.open(`/review/${await school.activityId('Three knots')}`);
+  await expect(farrow.saveLine).toContainText('saved at school too');
+  const name = page.getByTestId('answer').getByRole('heading', { level: 2 });
+  const note = (whose: string) => page.getByRole('textbox', { name: `Note to ${whose.split(' ')[0]}` });
+  // Both are looked at, so that both are on this device.
+  const first = (await name.textContent())!;
+  await page.keyboard.press('w');
+  await expect(name).not.toHaveText(first);
+  const second = (await name.textContent())!;
+  await expect(farrow.saveLine).toContainText('saved at school too');
+  await page.keyboard.press('w');
+  await expect(name).toHaveText(first);
+  await expect(farrow.saveLine).toContainText('saved at school too');
+
+  await page.context().setOffline(true);
+  await note(first).fill('Said in a tunnel');
+  await page.keyboard.press('Control+Enter');
+  await expect(name).toHaveText(second);
+  const untold = page.getByRole('alert').filter({ hasText: 'Not told yet' });
+  await expect(untold).toContainText(`Not told yet: ${first}.`);
+  await note(second).fill('Said in the same tunnel');
+  await expectAccessible(page, 'not told yet');
+  await page.context().setOffline(false);
+  // By itself, for the one in hand and for the one that was left.
+  const notes = async (): Promise<string[]> => (await school.query<{ note: string }>("SELECT note FROM reviews WHERE note LIKE 'Said in%' ORDER BY note")).map((row) => row.note);
+  await expect.poll(notes, { timeout: 20_000 }).toEqual(['Said in a tunnel', 'Said in the same tunnel']);
+  await untold.getByRole('button', { name: `Back to ${first}` }).click();
+  await expect(note(first)).toHaveValue('Said in a tunnel');
+  await expect(farrow.saveLine).toContainText('saved at school too');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status').filter({ hasText: `Told ${first}: finished` })).toBeVisible();
+  await expect(untold).toHaveCount(0);
+  await expect(name).toHaveText(second);
+  await expect(note(second)).toHaveValue('Said in the same tunnel');
+  expect(await school.query("SELECT note, outcome FROM reviews WHERE note LIKE 'Said in%' AND released_at IS NOT NULL")).toEqual([{ note: 'Said in a tunnel', outcome: 'finished' }]);
+});
+
+/** From the key until the next piece's sheet is drawn, in milliseconds. As text, because it runs in the page. */
+const NEXT_SHOWN = `new Promise((resolve) => {
+  const name = () => document.querySelector('[data-testid="answer"] h2')?.textContent;
+  const sheet = () => document.querySelector('[data-testid="sheet"][data-strokes]');
+  const [before, old] = [name(), sheet()];
+  addEventListener('keydown', function pressed(event) {
+    if (event.key !== 'Enter') return;
+    removeEventListener('keydown', pressed, true);
+    const start = performance.now();
+    const look = () => (name() !== before && sheet() && sheet() !== old ? requestAnimationFrame(() => resolve(performance.now() - start)) : requestAnimationFrame(look));
+    requestAnimationFrame(look);
+  }, true);
+})`;
+
+/** So many pieces are reviewed in a row. */
+const MANY = 30;
+
+test('thirty pieces are reviewed with keys alone, and none is shown under another’s name', async ({ device, school }) => {
+  test.slow();
+  // As many more learners as it takes, each with a go like Isla's that waits.
+  await school.query(
+    `WITH model AS (SELECT s.*, p.activity_id, p.progress, w.school_id, w.secret_hash, m.group_id FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id
+       JOIN activities a ON a.id = p.activity_id JOIN memberships m ON m.person_id = w.id AND m.role = 'learner' WHERE w.name = 'Isla Okpara' AND a.title = 'Three knots'),
+     fresh AS (SELECT n, gen_random_uuid() AS person, gen_random_uuid() AS piece FROM generate_series(1, ${MANY - 2}) n),
+     people_made AS (INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) SELECT person, school_id, 'learner', 'Learner ' || chr(64 + n / 10 + 1) || n, 'learner-' || n, 'picture', secret_hash, '#C8472F' FROM fresh, model RETURNING id),
+     members AS (INSERT INTO memberships (person_id, group_id, role) SELECT person, group_id, 'learner' FROM fresh, model RETURNING person_id),
+     pieces_made AS (INSERT INTO pieces (id, activity_id, person_id, frozen, progress) SELECT piece, activity_id, person, true, progress FROM fresh, model RETURNING id)
+     INSERT INTO submissions (id, piece_id, go, key, sent_at, late, document, manifest, word)
+       SELECT gen_random_uuid(), piece, 1, gen_random_uuid(), now() - interval '1 hour' + n * interval '1 second', false, document, manifest, 'My knots, number ' || n FROM fresh, model`,
+  );
+  const farrow = await device({ viewport: WIDE });
+  await farrow.asTeacher('Ms Farrow');
+  await farrow.open(`/review/${await school.activityId('Three knots')}`);
+  const { page } = farrow;
+  await expect(page.getByText(new RegExp(`^${MANY} to look at`))).toBeVisible();
+  await expect(farrow.saveLine).toContainText('saved at school too');
+  const name = page.getByTestId('answer').getByRole('heading', { level: 2 });
+  const times: number[] = [];
+  const seen = new Set<string>();
+  let keys = 0;
+  const press = async (key: string): Promise<void> => {
+    keys += 1;
+    await page.keyboard.press(key);
+  };
+  for (let i = 0; i < MANY; i++) {
+    const whose = (await name.textContent())!;
+    seen.add(whose);
+    // What is shown is theirs, and so is the word with it.
+    await expect(farrow.sheet).toHaveAttribute('aria-label', new RegExp(`^Go \\d of ${whose}\\.`));
+    await expect(page.getByRole('textbox', { name: `Note to ${whose.split(' ')[0]}` })).toHaveValue('');
+    // Into the note, wherever the focus is.
+    await press('Escape');
+    await press('n');
+    const words = `Good ropes, ${i}`;
+    await page.keyboard.type(words);
+    keys += words.length;
+    const next = i < MANY - 1 ? page.evaluate<number>(NEXT_SHOWN) : null;
+    await press('Control+Enter');
+    if (!next) break;
+    times.push(await next);
+    await expect(name).not.toHaveText(whose);
+    await expect(farrow.sheet).toBeVisible();
+  }
+  await expect(page.getByText(/^0 to look at/)).toBeVisible();
+  expect(seen.size).toBe(MANY);
+  const rows = await school.query<{ outcome: string; note: string }>("SELECT r.outcome, r.note FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Three knots' AND r.note LIKE 'Good ropes,%'");
+  expect(rows.map(({ outcome }) => outcome)).toEqual(Array.from({ length: MANY }, () => 'finished'));
+  // Each note went with its own piece, once.
+  expect(new Set(rows.map(({ note }) => note)).size).toBe(MANY);
+  times.sort((a, b) => a - b);
+  test.info().annotations.push({ type: 'measured', description: `${(keys / MANY).toFixed(1)} keys a piece, ${Math.round(times[Math.floor(times.length * 0.95)]!)} ms to the next piece (p95)` });
+});

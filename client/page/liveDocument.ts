@@ -46,6 +46,9 @@ export class LiveDocument {
   private readonly school: HocuspocusProvider;
   private writes = 0;
   private connected = false;
+  /** How many still need it, and whether it is to be let go as soon as none does. */
+  private holds = 0;
+  private leaving = false;
 
   /** @param name `piece:<id>` or `marks:<id>`: the name at school, and of the device's own copy */
   constructor(readonly name: string) {
@@ -135,8 +138,19 @@ export class LiveDocument {
     return btoa(binary);
   }
 
-  /** Lets go of the document; what is on the device stays there. */
+  /** Keeps the document open for something that goes on when its screen is left. @returns lets go of it */
+  hold(): () => void {
+    this.holds += 1;
+    return () => {
+      this.holds -= 1;
+      if (this.leaving && this.holds === 0) this.destroy();
+    };
+  }
+
+  /** Lets go of the document, once nobody holds it; what is on the device stays there. */
   destroy(): void {
+    this.leaving = true;
+    if (this.holds > 0) return;
     this.doc.off('update', this.onUpdate);
     this.school.destroy();
     this.socket.destroy();

@@ -6,7 +6,7 @@ import { orderedLine, type LineFilter, type LineOrder } from '@lippet/core/revie
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { goDocument, keys, useGoDocument, useLine, useMe } from '../../api/queries';
@@ -42,6 +42,7 @@ import { lineCounts, LineMenu } from './LineMenu';
 import { PartsView } from './PartsView';
 import { RecallBar, type Recalling } from './RecallBar';
 import { StampPick } from './StampPick';
+import { UntoldBar, type Untold } from './UntoldBar';
 import { allDeskKeys, useDeskKeys } from './useDeskKeys';
 import { reviewOf, useReview, type NewDates } from './useReview';
 
@@ -70,7 +71,10 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   // On a phone the answer lies over the tools, so that the work keeps the room.
   const [answering, setAnswering] = useState(false);
   const [news, setNews] = useState<string | null>(null);
+  const [untold, setUntold] = useState<readonly Untold[]>([]);
   const [recalling, setRecalling] = useState<Recalling | null>(null);
+  /** Goes whose outcome is told, or on its way. */
+  const told = useRef(new Set<string>());
   const [given, setGiven] = useState<{ go: string; dates: NewDates } | null>(null);
   const all = data?.line ?? NO_LINE;
   const line = useMemo(() => orderedLine(all, { order, filter }, personId), [all, order, filter, personId]);
@@ -79,7 +83,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const goId = piece?.go?.id ?? null;
   const doc = useFrozenDocument(useGoDocument(goId ?? undefined).data);
   const shown = usePartView(doc, data?.parts ?? []);
-  const { review, said, write, kept, problem, clash, sayMine, hold, release } = useReview(goId, activityId, piece?.pieceId ?? null);
+  const { review, said, write, kept, problem, setProblem, clash, sayMine, hold, release } = useReview(goId, activityId, piece?.pieceId ?? null);
   const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
   const here = useSaveState(live, (state) => state.people ?? NOBODY);
   const saidElsewhere = useSaveState(live, (state) => state.said);
@@ -101,22 +105,29 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     if (next) setPersonId(next.personId);
   };
   const { held, ready, waiting } = lineCounts(all);
-  const ahead = [...line.slice(at + 1), ...line.slice(0, at)];
+  // What was told a moment ago still waits in the list that is asked for anew.
+  const ahead = [...line.slice(at + 1), ...line.slice(0, at)].filter((each) => !each.go || !told.current.has(each.go.id));
   const nextOpen = ahead.find((each) => each.standing.state === 'with-teacher' && each.held === null);
   const nextWaiting = ahead.find((each) => each.standing.state === 'with-teacher');
   const dates = given && given.go === goId ? given.dates : NO_DATES;
 
+  /** Tells an outcome while the teacher goes on; whom it could not be told stands above the desk. */
   const answer = async (outcome: Outcome): Promise<void> => {
-    if (!live || !open || busy) return;
-    setBusy(true);
-    const released = await release(outcome, live, dates);
-    setBusy(false);
-    if (!released) return;
+    if (!live || !open || busy || told.current.has(goId!)) return;
+    const { personId: whose, name } = piece!;
+    told.current.add(goId!);
+    setAnswering(false);
+    setProblem(null);
+    setUntold((before) => before.filter((each) => each.personId !== whose));
     // Out of the note, so that the next key is a key again.
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-    setAnswering(false);
-    setRecalling({ review: review!.id, personId: piece!.personId, words: `${piece!.name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
     if (nextWaiting) setPersonId(nextWaiting.personId);
+    else setBusy(true);
+    const why = await release(outcome, live, dates);
+    if (!nextWaiting) setBusy(false);
+    if (why === null) return setRecalling({ review: review!.id, personId: whose, words: `${name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
+    told.current.delete(goId!);
+    setUntold((before) => [...before, { personId: whose, name, why }]);
   };
   useDeskKeys({
     next: () => go(1), before: () => go(-1), waiting: () => nextWaiting && setPersonId(nextWaiting.personId),
@@ -164,9 +175,10 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const holdBack = async (outcome: Outcome | null): Promise<void> => {
     if (!live || busy) return;
     setBusy(true);
-    const done = await hold(outcome, live);
+    const failed = await hold(outcome, live);
     setBusy(false);
-    if (done && outcome && nextOpen) setPersonId(nextOpen.personId);
+    setProblem(failed);
+    if (failed === null && outcome && nextOpen) setPersonId(nextOpen.personId);
   };
   /** Does something with the whole line, and says what came of it. */
   const withLine = async (action: () => Promise<string>): Promise<void> => {
@@ -244,7 +256,8 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
         </View>
         {(wide || (!answering && !work)) && <Line line={line} current={piece.personId} zone={zone} onChoose={(person) => { setPersonId(person); if (over === 'parts') setOver(null); }} />}
       </View>
-      {recalling && <RecallBar key={recalling.review} recalling={recalling} activityId={activityId} onBack={setPersonId} onOver={() => setRecalling(null)} />}
+      <UntoldBar untold={untold} onOpen={setPersonId} />
+      {recalling && <RecallBar key={recalling.review} recalling={recalling} activityId={activityId} onBack={(person) => { told.current.clear(); setPersonId(person); }} onOver={() => setRecalling(null)} />}
       {wide ? (
         <View style={styles.wide}>
           {!work && tools}

@@ -14,6 +14,9 @@ const NOTE_REST = 500;
 /** And this long after school could not be reached. */
 const TRY_AGAIN = 3_000;
 
+const NOT_OPEN = 'This is not open yet. Try again in a moment.';
+const NOT_KEPT = 'School can’t be reached. What you marked and said is safe on this device; try again in a moment.';
+
 /** What a teacher says beside the marks on the work. */
 export interface Said {
   note: string;
@@ -47,61 +50,67 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   const [typed, setTyped] = useState<Typed | null>(null);
   const [kept, setKept] = useState(true);
   const [problem, setProblem] = useState<string | null>(null);
-  /** What was typed here and could not be kept, because another teacher was first. */
-  const [clash, setClash] = useState<{ words: string; mine: Typed } | null>(null);
+  /** The review in hand: what goes wrong with another one is not said of this. */
+  const inHand = useRef<string | undefined>(undefined);
+  inHand.current = review?.id;
+  /** What was typed here and could not be kept, because another teacher was first; by review. */
+  const [clashes, setClashes] = useState<Readonly<Record<string, { words: string; mine: Typed }>>>({});
+  const clash = (review && clashes[review.id]) ?? null;
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const pending = useRef<Typed | null>(null);
+  /** What is not kept yet, by review: one may be on to the next piece before the last words have gone. */
+  const pending = useRef(new Map<string, Typed>());
   const flying = useRef<Promise<void>>(Promise.resolve());
   /** The newest version of each review that was seen or made here. */
   const versions = useRef(new Map<string, number>());
-  const said: Said = review ? (typed?.reviewId === review.id ? typed : saidOf(review)) : NOTHING;
+  const said: Said = review ? (typed?.reviewId === review.id ? typed : (pending.current.get(review.id) ?? saidOf(review))) : NOTHING;
 
   // What somebody else has said stands here, unless something is being typed: then keeping that finds out.
   useEffect(() => {
     if (!review) return;
     const known = versions.current.get(review.id);
     if (known !== undefined && review.version <= known) return;
-    if (pending.current?.reviewId === review.id) return;
+    if (pending.current.has(review.id)) return;
     versions.current.set(review.id, review.version);
     if (known !== undefined) setTyped((mine) => (mine?.reviewId === review.id ? null : mine));
   }, [review]);
 
-  const saveNow = async (): Promise<void> => {
-    clearTimeout(timer.current);
-    const saving = pending.current;
-    if (!saving) return;
-    pending.current = null;
+  const saveOne = async (saving: Typed): Promise<void> => {
     const { reviewId, ...answer } = saving;
+    pending.current.delete(reviewId);
     try {
       const saved = await put<ReviewView>(`/reviews/${reviewId}/note`, { ...answer, version: versions.current.get(reviewId) });
       versions.current.set(reviewId, saved.version);
       client.setQueryData(reviewOf(saved.goId).queryKey, saved);
-      setKept(pending.current === null);
+      setKept(pending.current.size === 0);
     } catch (error) {
       if (error instanceof RequestError && error.code === 'conflict') {
-        setTyped(null);
-        setKept(true);
-        setClash({ words: error.message, mine: saving });
+        setTyped((now) => (now?.reviewId === reviewId ? null : now));
+        setKept(pending.current.size === 0);
+        setClashes((all) => ({ ...all, [reviewId]: { words: error.message, mine: saving } }));
         await client.invalidateQueries({ queryKey: ['review-of'] });
         return;
       }
-      pending.current ??= saving;
-      setProblem((error as Error).message);
+      // What was typed since is newer.
+      if (!pending.current.has(reviewId)) pending.current.set(reviewId, saving);
+      if (inHand.current === reviewId) setProblem((error as Error).message);
       if (error instanceof RequestError && error.code === 'unreachable') timer.current = setTimeout(() => void keep(), TRY_AGAIN);
     }
+  };
+  const saveNow = async (): Promise<void> => {
+    clearTimeout(timer.current);
+    for (const saving of [...pending.current.values()]) await saveOne(saving);
   };
   // One after another: what is told afterwards must not overtake what is on its way.
   const keep = (): Promise<void> => (flying.current = flying.current.then(saveNow));
   // Going on to another piece must not leave the last words behind.
   useEffect(() => () => {
     void keep();
-    setClash(null);
     setProblem(null);
   }, [goId]);
 
   const type = (next: Typed): void => {
     setTyped(next);
-    pending.current = next;
+    pending.current.set(next.reviewId, next);
     setKept(false);
     setProblem(null);
     clearTimeout(timer.current);
@@ -115,38 +124,40 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
     if (!clash || !review) return;
     versions.current.set(review.id, review.version);
     type(clash.mine);
-    setClash(null);
+    setClashes(({ [review.id]: _said, ...others }) => others);
   };
 
-  /** Does something with the review once all that was said and marked is at school. @returns whether it was done */
-  const settle = async (marks: LiveDocument, action: (review: ReviewView, version: number | undefined) => Promise<ReviewView>): Promise<boolean> => {
-    if (!review) return false;
-    setProblem(null);
+  /**
+   * Does something with the review once all that was said and marked is at school; also when another piece is looked at meanwhile.
+   *
+   * @returns a sentence where it could not be done
+   */
+  const settle = async (marks: LiveDocument, action: (review: ReviewView, version: number | undefined) => Promise<ReviewView>): Promise<string | null> => {
+    if (!review) return NOT_OPEN;
+    const letGo = marks.hold();
     try {
       await keep();
-      if (pending.current) return false;
+      if (pending.current.has(review.id)) return NOT_KEPT;
       await marks.allAtSchool();
       const way = pieceId && onTheirWay(mediaOutbox.state.getState(), `pieces/${pieceId}`);
-      if (way) {
-        setProblem(`There is still ${wayWords(way)}: what you said. Try again in a moment.`);
-        return false;
-      }
+      if (way) return `There is still ${wayWords(way)}: what you said. Try again in a moment.`;
       const done = await action(review, versions.current.get(review.id));
       versions.current.set(done.id, done.version);
       client.setQueryData(reviewOf(done.goId).queryKey, done);
       // Asked for anew while the teacher goes on: the next piece does not wait for the lists.
       void client.invalidateQueries({ queryKey: keys.line(activityId) });
       void client.invalidateQueries({ queryKey: keys.toReview });
-      return true;
+      return null;
     } catch (error) {
-      setProblem(error instanceof RequestError ? error.message : 'School can’t be reached. Your marks are safe on this device; try again in a moment.');
-      return false;
+      return error instanceof RequestError ? error.message : NOT_KEPT;
+    } finally {
+      letGo();
     }
   };
-  /** Decides an outcome without telling it yet; null decides nothing. @returns whether it is held */
-  const hold = (outcome: Outcome | null, marks: LiveDocument): Promise<boolean> => settle(marks, ({ id }) => put<ReviewView>(`/reviews/${id}/held`, { outcome, extent: marks.extent() }));
-  /** Releases the review. @returns whether it was released */
-  const release = (outcome: Outcome, marks: LiveDocument, dates: NewDates = {}): Promise<boolean> =>
+  /** Decides an outcome without telling it yet; null decides nothing. @returns a sentence where it could not be held */
+  const hold = (outcome: Outcome | null, marks: LiveDocument): Promise<string | null> => settle(marks, ({ id }) => put<ReviewView>(`/reviews/${id}/held`, { outcome, extent: marks.extent() }));
+  /** Releases the review. @returns a sentence where it could not be released */
+  const release = (outcome: Outcome, marks: LiveDocument, dates: NewDates = {}): Promise<string | null> =>
     settle(marks, ({ id }, version) => post<ReviewView>(`/reviews/${id}/release`, { outcome, note: said.note, extent: marks.extent(), version, ...(outcome === 'again' ? dates : {}) }));
-  return { review, said, write, kept, problem, clash, sayMine, hold, release };
+  return { review, said, write, kept, problem, setProblem, clash, sayMine, hold, release };
 }
