@@ -2,8 +2,8 @@ import type { MarkCell, MarksView } from '@lippet/core/contract/marks';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef } from 'react';
-import { Stamp } from '../../ui/Stamp';
+import { memo, useMemo, useRef } from 'react';
+import { stampPicture } from '../../ui/stampShapes';
 import { cellWords } from '@lippet/core/review/marksCsv';
 
 interface Row {
@@ -25,7 +25,7 @@ const column = createColumnHelper<Row>();
 const MANY = 600;
 /** Of such a table: how large a cell is, in CSS pixels (page.css says so too), and how many more are there on each side. */
 const CELL = { width: 152, height: 56 };
-const AROUND = { rows: 5, columns: 2 };
+const AROUND = { rows: 2, columns: 2 };
 
 /** Which of many rows or columns are there, and how much room the others take before and behind them, in CSS pixels. */
 function inSight(virtualizer: Virtualizer<HTMLDivElement, Element>, count: number, all: boolean): { indexes: number[]; before: number; behind: number } {
@@ -33,6 +33,20 @@ function inSight(virtualizer: Virtualizer<HTMLDivElement, Element>, count: numbe
   const items = virtualizer.getVirtualItems();
   return { indexes: items.map(({ index }) => index), before: items[0]?.start ?? 0, behind: virtualizer.getTotalSize() - (items.at(-1)?.end ?? 0) };
 }
+
+/** One piece; made once, however often the table around it is drawn while it scrolls. */
+const Cell = memo(function Cell({ cell, name, title, at, onCell }: { cell: MarkCell | undefined; name: string; title: string; at: number; onCell: Props['onCell'] }) {
+  return (
+    <td aria-colindex={at}>
+      {cell && (
+        <button type="button" className="lippet-stamped" style={{ backgroundImage: `url("${stampPicture(cell.state)}")` }} onClick={() => onCell(cell.activity, cell.person)} aria-label={`${name}, ${title}: ${cellWords(cell)}`}>
+          {cell.mark?.mark?.words ?? STATE_WORDS[cell.state]}
+          {(cell.late || cell.overdue) && <em>{cell.late ? 'late' : 'overdue'}</em>}
+        </button>
+      )}
+    </td>
+  );
+});
 
 /** Learners by activities, with heads that stay in sight. Of a large table only what is in sight is there, so that thousands of cells scroll smoothly. */
 export function MarksTable({ view, chosen, onChoose, onCell }: Props) {
@@ -48,7 +62,8 @@ export function MarksTable({ view, chosen, onChoose, onCell }: Props) {
   ], [view]);
   const table = useReactTable({ data: rows, columns, getCoreRowModel: getCoreRowModel(), getRowId: ({ person }) => person.id });
   const many = rows.length * view.activities.length > MANY;
-  const common = { getScrollElement: () => scroller.current, enabled: many };
+  // Scrolled both ways at once, the table is drawn once.
+  const common = { getScrollElement: () => scroller.current, enabled: many, useFlushSync: false };
   const down = inSight(useVirtualizer({ ...common, count: rows.length, estimateSize: () => CELL.height, overscan: AROUND.rows }), rows.length, !many);
   const across = inSight(useVirtualizer({ ...common, horizontal: true, count: view.activities.length, estimateSize: () => CELL.width, overscan: AROUND.columns }), view.activities.length, !many);
   const heads = table.getHeaderGroups()[0]!.headers;
@@ -73,24 +88,13 @@ export function MarksTable({ view, chosen, onChoose, onCell }: Props) {
           {down.before > 0 && <tr aria-hidden style={{ height: down.before }} />}
           {down.indexes.map((index) => {
             const row = all[index]!;
-            const cells = row.getVisibleCells();
             return (
               <tr key={row.id} aria-rowindex={index + 2}>
                 <th scope="row" aria-colindex={1} aria-current={chosen === row.id ? 'true' : undefined}><button type="button" onClick={() => onChoose(row.id)}>{row.original.person.name}</button></th>
                 {room(across.before, 'before')}
                 {across.indexes.map((i) => {
-                  const each = cells[i + 1]!;
-                  const cell = each.getValue() as MarkCell | undefined;
-                  return (
-                    <td key={each.id} aria-colindex={i + 2}>
-                      {cell && (
-                        <button type="button" onClick={() => onCell(cell.activity, cell.person)} aria-label={`${row.original.person.name}, ${each.column.columnDef.header as string}: ${cellWords(cell)}`}>
-                          <Stamp state={cell.state} size={24} />
-                          <span>{cell.mark?.mark?.words ?? STATE_WORDS[cell.state]}{(cell.late || cell.overdue) && <em>{cell.late ? 'late' : 'overdue'}</em>}</span>
-                        </button>
-                      )}
-                    </td>
-                  );
+                  const { id, title } = view.activities[i]!;
+                  return <Cell key={id} cell={row.original.cells.get(id)} name={row.original.person.name} title={title} at={i + 2} onCell={onCell} />;
                 })}
                 {room(across.behind, 'behind')}
               </tr>
