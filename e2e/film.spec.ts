@@ -171,3 +171,32 @@ test('a browser that is killed while filming gives back all but the last second'
     await rm(profile, { recursive: true, force: true, maxRetries: 5 });
   }
 });
+
+test('a teacher answers on film; the learner watches the answer where the work is', async ({ device, school }) => {
+  const quell = await device({ viewport: WIDE });
+  const { page } = quell;
+  await quell.asTeacher('Mr Quell');
+  await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
+  await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
+  await expect(quell.saveLine).toContainText('saved at school too');
+  await page.getByRole('button', { name: 'Film it for Oskar' }).click();
+  await film(quell, 1);
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('button', { name: 'Take away what you say to Oskar' })).toBeVisible();
+  await expectAccessible(page, 'an answer on film');
+  await expect.poll(() => school.query("SELECT m.state FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.piece_id IS NOT NULL"), { timeout: 40_000 }).toEqual([{ state: 'ready' }]);
+  await page.getByRole('button', { name: /^Finished/ }).first().click();
+  await expect(page.getByRole('status').filter({ hasText: 'Told Oskar Vane: finished' })).toBeVisible();
+
+  const oskar = await device({ viewport: PHONE });
+  await oskar.asLearner('Oskar Vane');
+  await oskar.open('/updates');
+  await oskar.page.getByRole('link', { name: /Label the harbour map/ }).first().click();
+  const answer = oskar.page.getByLabel('What Mr Quell says').first();
+  await expect(answer).toBeVisible();
+  await expectAccessible(oskar.page, 'an answer on film, at the learner’s');
+  const film1 = oskar.page.getByTestId('take-player').locator('video');
+  await expect.poll(() => film1.evaluate((video: HTMLVideoElement) => video.readyState), { timeout: 20_000 }).toBeGreaterThan(0);
+  expect(await film1.evaluate((video: HTMLVideoElement) => [video.videoWidth > 0, video.duration > 0.5])).toEqual([true, true]);
+});

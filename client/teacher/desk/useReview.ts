@@ -159,5 +159,6 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   /** Releases the review. @returns a sentence where it could not be released */
   const release = (outcome: Outcome, marks: LiveDocument, dates: NewDates = {}): Promise<string | null> =>
     settle(marks, ({ id }, version) => post<ReviewView>(`/reviews/${id}/release`, { outcome, note: said.note, extent: marks.extent(), version, ...(outcome === 'again' ? dates : {}) }));
-  return { review, said, write, kept, problem, setProblem, clash, sayMine, hold, release };
+  // Another piece's words that are not kept yet are not this one's.
+  return { review, said, write, kept: kept || !pending.current.has(review?.id ?? ''), problem, setProblem, clash, sayMine, hold, release };
 }
