@@ -7,7 +7,6 @@ import { decodeInk, encodeInk, INK_GRID } from '@lippet/core/ink/codec';
 import { fillRegion, type Raster } from '@lippet/core/page/fill';
 import type { Item } from '@lippet/core/page/item';
 import { IDENTITY } from '@lippet/core/page/matrix';
-import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
 import { writePdf, type PdfPage } from '@lippet/core/pdf/write';
 import { handwriting } from './drawnPage';
 import { byRatio, byValue, median, type Figure } from './figure';
@@ -66,7 +65,7 @@ export async function pdfOut(): Promise<Figure> {
   });
   const sources = {
     pdf: () => Promise.resolve(source), picture: () => Promise.resolve(null),
-    fonts: (face: keyof typeof FONT_FILES) => Promise.resolve(FONT_FILES[face].map((file) => readFileSync(join('client', 'public', 'fonts', file)))),
+    font: (file: string) => Promise.resolve(readFileSync(join('client', 'public', 'fonts', file))),
   };
   const annotated = await writePdf(pages, sources);
   const [ours, floor]: number[][] = [[], []];

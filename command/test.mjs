@@ -72,7 +72,7 @@ const STEPS = {
       rmSync(file, { force: true });
       const env = { ...process.env, LIPPET_TEST_POSTGRES: databaseUrl, LIPPET_ROOT: root };
       // Sockets that a test left half open must not keep the whole run waiting.
-      const code = await runLoudly(bin('jest'), ['--forceExit', '--json', `--outputFile=${file}`, ...args], { env });
+      const code = await runLoudly(bin('jest'), ['--forceExit', '--maxWorkers=2', '--json', `--outputFile=${file}`, ...args], { env });
       const result = /** @type {{ numPassedTests: number, numFailedTests: number, numFailedTestSuites: number } | null} */ (resultOf(file));
       const passed = result?.numPassedTests ?? 0;
       const failed = Math.max(result?.numFailedTests ?? 0, result?.numFailedTestSuites ?? 0, passed === 0 || code !== 0 ? 1 : 0);

@@ -8,6 +8,7 @@ import { NEWS_PATH, SYNC_PATH } from '@lippet/core/contract/sync';
 import { makeApp, makeServices } from './app';
 import type { Config } from './config';
 import { DatabaseJobs } from './jobs/jobs';
+import { useOurFonts } from './media/ourFonts';
 import { migrate } from './migrations/migrate';
 import { openDatabase } from './models/database';
 import { SESSION_COOKIE } from './routes/signIn';
@@ -37,6 +38,7 @@ function sameOrigin(request: IncomingMessage): boolean {
 
 /** Migrates, listens, and answers until `close`. Rejects with Node's own error if the port is taken. */
 export async function startServer(config: Config, logger: Logger): Promise<RunningServer> {
+  useOurFonts(config.fontsRoot);
   const sequelize = openDatabase(config.databaseUrl);
   await migrate(sequelize);
   const jobs = new DatabaseJobs(config.databaseUrl, logger);

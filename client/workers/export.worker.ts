@@ -30,10 +30,14 @@ const sources: PdfSources = {
     bitmap.close();
     return bytesOf(await canvas.convertToBlob({ type: 'image/png' }));
   },
-  fonts: (font: TextFont) => Promise.all(FONT_FILES[font].map(async (file) => bytesOf(await (await fetch(`/fonts/${file}`)).blob()))),
+  async font(file) {
+    const answer = await fetch(`/fonts/${file}`);
+    if (!answer.ok) throw new Error('The letters for this PDF can’t be reached just now. Try again when school can be reached.');
+    return bytesOf(await answer.blob());
+  },
 };
 
-const firstFont = async (face: TextFont): Promise<Uint8Array> => (await sources.fonts(face))[0]!;
+const firstFont = (face: TextFont): Promise<Uint8Array> => sources.font(FONT_FILES[face][0]!);
 
 /** Writes PDFs away from the main thread. */
 const exporter = {

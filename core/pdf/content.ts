@@ -2,13 +2,14 @@
  * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written as text at
  * once: three thousand strokes are a million numbers, and an object for each would take seconds.
  */
-import { degrees, drawSvgPath, LineCapStyle, rgb, type PDFFont } from 'pdf-lib';
+import { degrees, drawSvgPath, LineCapStyle, rgb } from 'pdf-lib';
 import { outlinePolygon, strokeOutline } from '../ink/outline';
 import type { PictureShape } from '../page/background';
 import { LINE_HEIGHT } from '../page/geometry';
 import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
 import { applyTo, type Matrix } from '../page/matrix';
 import { ANCHOR, BASELINE } from '../page/textFaces';
+import { runsOf, type NamedFont, type Run } from './textRuns';
 
 /** Names of the resources that content refers to. */
 export interface ContentNames {
@@ -42,38 +43,6 @@ export function strokeContent(item: Stroke, names: ContentNames): string {
 
 export function fillContent({ colour, rings }: Fill, names: ContentNames): string {
   return within(`/${names.multiply} gs\n${fillColour(colour)}${rings.map(polygonContent).join('')}f*\n`);
-}
-
-/** A font that content knows under a name. */
-export interface NamedFont {
-  font: PDFFont;
-  name: string;
-}
-
-interface Run extends NamedFont {
-  text: string;
-}
-
-/** A line cut into runs, each in the first of the fonts that has its letters; letters that none has are left out. */
-export function runsOf(line: string, fonts: readonly NamedFont[]): Run[] {
-  const known = fonts.map(({ font }) => charactersOf(font));
-  const runs: Run[] = [];
-  for (const char of line) {
-    const found = fonts[known.findIndex((set) => set.has(char.codePointAt(0)!))];
-    if (!found) continue;
-    const last = runs.at(-1);
-    if (last?.name === found.name) last.text += char;
-    else runs.push({ ...found, text: char });
-  }
-  return runs;
-}
-
-const sets = new WeakMap<PDFFont, ReadonlySet<number>>();
-
-function charactersOf(font: PDFFont): ReadonlySet<number> {
-  const known = sets.get(font) ?? new Set(font.getCharacterSet());
-  sets.set(font, known);
-  return known;
 }
 
 /** One line set at a place: page space grows downwards, so letters are set upside down within it. */

@@ -8,7 +8,6 @@ import { inkFromRows } from '../ink/ink';
 import type { PagePlan } from '../page/document';
 import type { Item } from '../page/item';
 import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../page/matrix';
-import { FONT_FILES } from './fontFiles';
 import { pageSize, userToPage, type PageBox } from './pageSpace';
 import { textFlow, type TextRun } from './textFlow';
 import { pageBox, PdfSourceError, writePdf, type PdfSources } from './write';
@@ -30,7 +29,7 @@ const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR
 const sources = (pdfs: Record<string, Uint8Array> = {}): PdfSources => ({
   pdf: (media) => Promise.resolve(pdfs[media]!),
   picture: (media) => Promise.resolve(media === 'gone' ? null : PNG),
-  fonts: (face) => Promise.resolve(FONT_FILES[face].map((file) => readFileSync(join('client', 'public', 'fonts', file)))),
+  font: (file) => Promise.resolve(readFileSync(join('client', 'public', 'fonts', file))),
 });
 const PAGE: PagePlan = { id: 'x', part: 'a', width: 300, height: 400, background: { kind: 'blank' } };
 
@@ -140,8 +139,23 @@ describe('a PDF drawn flat', () => {
     expect(Number(rock[1])).toBeCloseTo(40, -0.5);
     expect(Math.abs(Number(rock[2]) - 100)).toBeLessThan(12);
     expect(words).toContain('Željko’s');
+    expect(words).toContain('✈');
     expect(execFileSync('pdffonts', [path]).toString()).toMatch(/Andika.*yes/);
     expect(execFileSync('pdfinfo', [path]).toString()).toMatch(/Title:\s+My map/);
+  });
+
+  it.each([
+    ['Cyrillic', 'Маяк светит'], ['Greek', 'Ο φάρος λάμπει'], ['Vietnamese', 'Ngọn hải đăng'], ['Hebrew', 'המגדלור מאיר'], ['Arabic', 'المنارة'], ['Devanagari', 'दीपस्तंभ'],
+    ['more than one script', 'Boat means лодка and סירה, says Kit'], ['pictures among letters', 'I like ⛵ and 🐋 best'],
+  ])('sets words in %s, and another program reads them', async (_script, words) => {
+    const path = saved(await writePdf([{ plan: { ...PAGE, width: 600 }, items: [{ ...text(words, 40, 100), width: 500 } as Item] }], sources()));
+    // Where letters change their shape after each other, a file names the shapes: what is read may be composed anew.
+    expect(execFileSync('pdftotext', [path, '-']).toString().normalize('NFKC').replaceAll(/[\u200e\u200f\u202a-\u202e]/g, '').trim()).toBe(words.normalize('NFKC'));
+  });
+
+  it('shows that a letter is missing where no face has it, and never leaves it out unseen', async () => {
+    const path = saved(await writePdf([{ plan: PAGE, items: [text('A 船 at sea', 40, 100)] }], sources()));
+    expect(execFileSync('pdftotext', [path, '-']).toString()).toContain('A ? at sea');
   });
 
   it.each([0, 90, 180, 270])('draws onto a page that is cropped off the origin and turned by %i where it was seen', async (rotate) => {

@@ -1,4 +1,6 @@
 /** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
+// What shapes Indic letters in fontkit was compiled to ask for this; it must be there first.
+import 'regenerator-runtime/runtime';
 import fontkit from '@pdf-lib/fontkit';
 import {
   PDFCheckBox, type PDFDict, PDFDocument, PDFDropdown, PDFName, PDFNumber, PDFOptionList, PDFRadioGroup, PDFTextField,
@@ -11,10 +13,12 @@ import { inverse, translation } from '../page/matrix';
 import { pinsInReadingOrder } from '../page/notes';
 import { HIGHLIGHT_OPACITY } from '../page/svg';
 import { addAnnotation, isAnnotated } from './annotations';
-import { fillContent, lineContent, markContent, pictureContent, pinContent, shapeContent, strokeContent, textContent, within, mapped, type ContentNames, type NamedFont } from './content';
+import { fillContent, lineContent, markContent, pictureContent, pinContent, shapeContent, strokeContent, textContent, within, mapped, type ContentNames } from './content';
 import { deflate } from './deflate';
+import { FONT_FILES, OTHER_FONT_FILES } from './fontFiles';
 import { userToPage, type PageBox } from './pageSpace';
 import type { PdfStyle } from './style';
+import { charactersOf, type NamedFont } from './textRuns';
 
 export interface PdfPage {
   plan: PagePlan;
@@ -28,8 +32,8 @@ export interface PdfSources {
   pdf(media: string): Promise<Uint8Array>;
   /** A picture as PNG or JPEG; null where there is none. */
   picture(media: string): Promise<Uint8Array | null>;
-  /** A face as TrueType files, the one with the common letters first. */
-  fonts(font: TextFont): Promise<readonly Uint8Array[]>;
+  /** A TrueType file of those in `fontFiles`. */
+  font(file: string): Promise<Uint8Array>;
 }
 
 /** The PDF below the work can't be taken apart, so nothing can be written onto it. */
@@ -58,20 +62,21 @@ export function pageBox(page: PDFPage): PageBox {
 }
 
 class Writer {
-  private readonly fonts = new Map<string, Promise<NamedFont[]>>();
+  private readonly fonts = new Map<string, Promise<NamedFont>>();
   private readonly images = new Map<string, Promise<PDFImage | null>>();
   private readonly states = new Map<string, ReturnType<PDFDocument['context']['register']>>();
 
-  constructor(readonly out: PDFDocument, private readonly sources: PdfSources) {
+  /** @param others files of letters that our faces do not have and that are written here */
+  constructor(readonly out: PDFDocument, private readonly sources: PdfSources, private readonly others: readonly string[]) {
     out.registerFontkit(fontkit);
   }
 
-  /** A face under names that operators can use. */
+  /** A face under names that operators can use, and behind it whatever else is needed for what is written. */
   fontsOf(face: TextFont): Promise<NamedFont[]> {
-    return this.once(this.fonts, face, async () => {
-      const files = await this.sources.fonts(face);
-      return Promise.all(files.map(async (file, i) => ({ font: await this.out.embedFont(file, { subset: true }), name: `Lip${face}${i}` })));
-    });
+    return Promise.all([...FONT_FILES[face], ...this.others].map((file) => this.once(this.fonts, file, async () => {
+      const name = `LipF${this.fonts.size}`;
+      return { font: await this.out.embedFont(await this.sources.font(file), { subset: true }), name };
+    })));
   }
 
   private async named(face: TextFont, put: (kind: 'Font', name: string, ref: never) => void): Promise<NamedFont[]> {
@@ -199,8 +204,14 @@ function wrapped(text: string, most: number): string[] {
 /** In points. */
 const MULTILINE_SIZE = 12;
 
+/** The font that has most of the letters. */
+function fontFor(words: string, fonts: readonly NamedFont[]): PDFFont {
+  const had = ({ font }: NamedFont): number => [...words].filter((letter) => charactersOf(font).has(letter.codePointAt(0)!)).length;
+  return fonts.reduce((best, each) => (had(each) > had(best) ? each : best)).font;
+}
+
 /** Fills what was typed into a form. A field that is not there, or takes no such value, is left as it is. */
-function fillForm(document: PDFDocument, values: readonly FieldValue[], font: PDFFont): void {
+function fillForm(document: PDFDocument, values: readonly FieldValue[], fonts: readonly NamedFont[]): void {
   if (values.length === 0) return;
   const form = document.getForm();
   for (const { name, value } of values) {
@@ -210,6 +221,8 @@ function fillForm(document: PDFDocument, values: readonly FieldValue[], font: PD
       field.setText(limit === undefined ? value : value.slice(0, limit));
       // Left to itself, text of several lines is set as large as its first line allows.
       if (field.isMultiline() && field.acroField.getDefaultAppearance()) field.setFontSize(MULTILINE_SIZE);
+      // A field's own appearance knows one font only.
+      field.updateAppearances(fontFor(value, fonts));
     } else if (field instanceof PDFCheckBox) {
       if (value) field.check();
       else field.uncheck();
@@ -218,7 +231,14 @@ function fillForm(document: PDFDocument, values: readonly FieldValue[], font: PD
       else if (value === '') field.clear();
     }
   }
-  form.updateFieldAppearances(font);
+  form.updateFieldAppearances(fonts[0]!.font);
+}
+
+/** The files of letters that our faces do not have, of those that stand on these pages. */
+function otherFonts(pages: readonly PdfPage[]): string[] {
+  const words = pages.flatMap(({ items }) => items.map((item) => (item.kind === 'text' ? item.lines.join('') : item.kind === 'pin' ? item.note : item.kind === 'field' ? item.value : '')));
+  const points = [...new Set(words.join(''))].map((letter) => letter.codePointAt(0)!);
+  return OTHER_FONT_FILES.filter(({ letters }) => letters.some(([from, to]) => points.some((point) => point >= from && point <= to))).map(({ file }) => file);
 }
 
 /** A page of the base document may come in once as itself; every further time as a copy. */
@@ -244,7 +264,7 @@ async function pageFor({ plan }: PdfPage, out: PDFDocument, base: { media: strin
 export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, { style = 'flat' as PdfStyle, title = '' } = {}): Promise<Uint8Array> {
   const first = pages.map(({ plan }) => plan.background).find((background) => background.kind === 'pdf');
   const out = first ? await load(await sources.pdf(first.media)) : await PDFDocument.create({ updateMetadata: false });
-  const writer = new Writer(out, sources);
+  const writer = new Writer(out, sources, otherFonts(pages));
   const base = first ? { media: first.media, pages: out.getPages(), used: new Set<number>() } : null;
   for (let i = out.getPageCount() - 1; i >= 0; i--) out.removePage(i);
   const opened = new Map<string, Promise<PDFDocument>>();
@@ -256,7 +276,7 @@ export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, {
     if (base && page.plan.background.kind === 'pdf' && page.plan.background.media === base.media) fields.push(...page.items.filter((item) => item.kind === 'field'));
   }
   if (style === 'flat') await writer.notes(noted);
-  if (fields.length > 0) fillForm(out, fields, (await writer.fontsOf('interface'))[0]!.font);
+  if (fields.length > 0) fillForm(out, fields, await writer.fontsOf('interface'));
   if (title) out.setTitle(title);
   out.setProducer('Lippet');
   return out.save({ useObjectStreams: true, updateFieldAppearances: false });

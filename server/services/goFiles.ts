@@ -6,7 +6,6 @@ import * as Y from 'yjs';
 import type { PartView } from '@lippet/core/contract/work';
 import { documentOf, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { readItems } from '@lippet/core/page/item';
-import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import { writePdf, type PdfSources } from '@lippet/core/pdf/write';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
@@ -68,7 +67,7 @@ export class GoFiles {
     return {
       pdf: media,
       picture: async (id) => ((await Media.findByPk(id)) ? sharp(await media(id)).png().toBuffer() : null),
-      fonts: (face) => Promise.all(FONT_FILES[face].map((file) => readFile(join(this.fontsRoot, file)))),
+      font: (file) => readFile(join(this.fontsRoot, file)),
     };
   }
 }
