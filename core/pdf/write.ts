@@ -1,6 +1,6 @@
 /** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
 // What shapes Indic letters in fontkit was compiled to ask for this; it must be there first.
-import 'regenerator-runtime/runtime';
+import 'regenerator-runtime/runtime.js';
 import fontkit from '@pdf-lib/fontkit';
 import {
   PDFCheckBox, type PDFDict, PDFDocument, PDFDropdown, PDFName, PDFNumber, PDFOptionList, PDFRadioGroup, PDFTextField,
