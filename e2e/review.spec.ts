@@ -1,6 +1,6 @@
 /** The desk beyond pen marks: typed words and pins over the work, watching it drawn, the go as a file. */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expectAccessible } from './accessible';
@@ -38,12 +38,25 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await page.getByRole('button', { name: 'Finished, next', exact: true }).click();
   await expect(page.getByRole('link', { name: /^Oskar Vane\. Finished/ })).toBeVisible();
   await page.getByRole('link', { name: /^Oskar Vane/ }).click();
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take it out as a PDF' }).click();
-  const path = join(mkdtempSync(join(tmpdir(), 'lippet-go-')), 'go.pdf');
-  await (await download).saveAs(path);
-  const text = execFileSync('pdftotext', [path, '-']).toString();
+  // The go leaves in every format, with the marks on it or without.
+  await page.getByRole('button', { name: 'Take a copy out' }).click();
+  const folder = mkdtempSync(join(tmpdir(), 'lippet-go-'));
+  const taken = async (word: string): Promise<string> => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: word, exact: true }).click();
+    const path = join(folder, (await download).suggestedFilename());
+    await (await download).saveAs(path);
+    return path;
+  };
+  await expectAccessible(page, 'taking a go out');
+  const text = execFileSync('pdftotext', [await taken('PDF'), '-']).toString();
   for (const words of ['Fennick Island harbour', 'North is up', 'Is this the deep way?']) expect(text).toContain(words);
+  const drawing = async (): Promise<string> => readFileSync(await taken('Drawing (SVG)'), 'utf8');
+  expect(await drawing()).toContain('North is up');
+  await page.getByRole('checkbox', { name: 'With the marks on it' }).click();
+  expect(await drawing()).not.toContain('North is up');
+  expect(execFileSync('pdftotext', [await taken('PDF'), '-']).toString()).not.toContain('North is up');
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
   const oskar = await device({ viewport: WIDE });
   await oskar.asLearner('Oskar Vane');

@@ -15,6 +15,7 @@ import { BesideGoes } from '../goes/BesideGoes';
 import { GoExport } from '../page/GoExport';
 import type { Surface } from '../page/surface';
 import { PageSurface } from '../page/PageSurface';
+import { TakeOutFormats } from '../page/TakeOutFormats';
 import { useFrozenDocument } from '../page/useFrozenDocument';
 import { usePartView } from '../page/usePartView';
 import { KeepCopy } from '../recording/KeepCopy';
@@ -33,7 +34,6 @@ import { colours, OUTLINE } from '../ui/theme';
 import { useWide } from '../ui/useWide';
 import { PageBar } from './sheet/PageBar';
 import { PartTabs } from './sheet/PartTabs';
-import { TakeOut } from './sheet/TakeOut';
 
 /** So much around a note is shown, in points. */
 const AROUND = 130;
@@ -106,11 +106,9 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   return (
     <View style={[styles.screen, wide && styles.wide]} role="main">
       <Ask visible={taking} title="Take a copy out" onClose={() => setTaking(false)} answers={<Button onPress={() => setTaking(false)}>Close</Button>}>
-        {review && <Text variant="bodyMedium">With the marks on it, made at school:</Text>}
-        {review && <GoExport goId={go.id} title={`${title}, go ${go.go}`} />}
         <Text variant="bodyMedium">Every go with what came back, and what you said and wrote:</Text>
         <GoExport goId={go.id} title={title} all />
-        {page && <TakeOut title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} />}
+        {page && <TakeOutFormats title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} marks={marks} />}
         {take && part?.keepCopy && <KeepCopy take={take} name={takeName(part.titleStart, take.title) || title} label="Keep the recording" word="Keep the recording" />}
       </Ask>
       <View style={styles.main}>

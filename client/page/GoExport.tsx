@@ -44,7 +44,7 @@ function SchoolFile({ ask, name, type, label, word }: { ask: () => Promise<Expor
 }
 
 /** A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files, as a ZIP. */
-export function GoExport({ goId, title, all = false, word = all ? 'All of it (ZIP)' : 'PDF' }: { goId: string; title: string; all?: boolean; word?: string }) {
+export function GoExport({ goId, title, all = false, word = all ? 'All of it (ZIP)' : 'Keep a copy' }: { goId: string; title: string; all?: boolean; word?: string }) {
   const [style, end, type, label] = all ? ['zip', 'zip', 'application/zip', 'Take all of it out as a ZIP'] : ['flat', 'pdf', 'application/pdf', 'Take it out as a PDF'];
   return <SchoolFile ask={() => post<ExportView>(`/goes/${goId}/exports`, { style })} name={`${title}.${end}`} type={type!} label={label!} word={word} />;
 }

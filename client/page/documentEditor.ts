@@ -35,8 +35,9 @@ export class DocumentEditor {
   private open = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(readonly doc: Y.Doc, readonly itemsOf: ItemsOf, private readonly name: string) {
-    this.ready = get<History>(this.key).then((kept) => {
+  /** @param name what the steps are kept under; null where they go with the editor */
+  constructor(readonly doc: Y.Doc, readonly itemsOf: ItemsOf, private readonly name: string | null) {
+    this.ready = (name === null ? Promise.resolve(undefined) : get<History>(this.key)).then((kept) => {
       // What was done before reading had finished comes behind what was done last time.
       if (kept) this.setHistory({ done: [...kept.done, ...this.history.done], undone: this.history.done.length > 0 ? [] : kept.undone }, false);
     });
@@ -52,7 +53,7 @@ export class DocumentEditor {
     const can = { undo: history.done.length > 0, redo: history.undone.length > 0 };
     const before = this.can.getState();
     if (before.undo !== can.undo || before.redo !== can.redo) this.can.setState(can);
-    if (keep) this.timer ??= setTimeout(this.keepNow, KEEP_AFTER);
+    if (keep && this.name !== null) this.timer ??= setTimeout(this.keepNow, KEEP_AFTER);
   }
 
   private readonly keepNow = (): void => {

@@ -17,7 +17,7 @@ export interface GroundSources {
   pdfPage: (media: string, page: number, onReady: () => void) => PdfPageSource;
 }
 
-/** Lines, squares, outline pictures. */
+/** Lines, squares, outline pictures, and what a teacher has drawn on the paper. */
 class ShapesGround implements Ground {
   private readonly shapes: { path: Path2D; fill?: string; stroke?: string; width: number }[];
 
@@ -76,7 +76,14 @@ class PdfGround implements Ground {
 /** The ground of a page; `onReady` is called when something that was being fetched can be drawn. */
 export function makeGround(page: PagePlan, sources: GroundSources, onReady: () => void): Ground {
   const { background } = page;
-  if (background.kind === 'pdf') return new PdfGround(sources.pdfPage(background.media, background.page, onReady));
-  if (background.kind === 'photo') return new PhotoGround(page, background.media, sources.pictures);
-  return new ShapesGround(page);
+  const shapes = new ShapesGround(page);
+  if (background.kind !== 'pdf' && background.kind !== 'photo') return shapes;
+  const below = background.kind === 'pdf' ? new PdfGround(sources.pdfPage(background.media, background.page, onReady)) : new PhotoGround(page, background.media, sources.pictures);
+  return {
+    draw(context, region, scale) {
+      below.draw(context, region, scale);
+      shapes.draw(context);
+    },
+    destroy: () => below.destroy(),
+  };
 }

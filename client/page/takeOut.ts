@@ -1,6 +1,6 @@
 import type { KeyCard } from '@lippet/core/contract/groups';
 import { writeInkml } from '@lippet/core/ink/inkml';
-import { pageItems, type PagePlan } from '@lippet/core/page/document';
+import { markItems, pageItems, type PagePlan } from '@lippet/core/page/document';
 import { readItems, type Item } from '@lippet/core/page/item';
 import { pageToSvg } from '@lippet/core/page/svg';
 import { wrap, type Remote } from 'comlink';
@@ -42,8 +42,8 @@ async function svgOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
     if (blob && item.kind === 'picture') addresses.set(item.media, await asDataAddress(blob));
   }
   const { background } = page;
-  const preview = background.kind === 'pdf' ? await fetch(`/api/media/${background.media}/preview?page=${background.page}`) : null;
-  const ground = preview?.ok ? await asDataAddress(await preview.blob()) : null;
+  const preview = background.kind === 'pdf' ? await fetch(`/api/media/${background.media}/preview?page=${background.page}`).then((answer) => (answer.ok ? answer.blob() : null)) : background.kind === 'photo' ? await mediaBlob(background.media) : null;
+  const ground = preview && (await asDataAddress(preview));
   return new Blob([pageToSvg(page, [items], { media: (id) => addresses.get(id) ?? null, ground })], { type: 'image/svg+xml' });
 }
 
@@ -64,10 +64,11 @@ async function pngOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
 /**
  * Makes a file of a piece: a PDF of all its pages, or one page as a picture, drawing or ink.
  *
+ * @param marks a review's marks, to lie on top of it
  * @throws Error with a sentence if it can't be made
  */
-export async function takeOut(format: OutFormat, doc: Y.Doc, pages: readonly PagePlan[], page: PagePlan, title: string): Promise<Blob> {
-  const itemsOf = (id: string): Item[] => readItems(pageItems(doc, id)!);
+export async function takeOut(format: OutFormat, doc: Y.Doc, pages: readonly PagePlan[], page: PagePlan, title: string, marks: Y.Doc | null = null): Promise<Blob> {
+  const itemsOf = (id: string): Item[] => [...readItems(pageItems(doc, id)!), ...(marks ? readItems(markItems(marks, id)) : [])];
   switch (format) {
     case 'pdf':
     case 'pdf-notes': {

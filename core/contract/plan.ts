@@ -3,6 +3,8 @@
  * again. {@link readPlan} reads it from anything; {@link planTroubles} says what still keeps it from being set.
  */
 import { PATH_DATA, type Background } from '../page/background';
+import { drawnFields } from '../page/drawnGround';
+import { itemsToJson } from '../page/itemJson';
 import { readSpans, type Span } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readSpots, type Spot } from '../page/spots';
@@ -204,7 +206,11 @@ function distinct<T>(all: readonly T[], idOf: (each: T) => string): T[] {
 
 /** Reads a background; of what is none, blank paper. */
 export function readBackground(value: unknown): Background {
-  const raw = rawOf(value);
+  const drawn = itemsToJson(drawnFields(rawOf(value).drawn));
+  return { ...readPaper(rawOf(value)), ...(drawn.length > 0 ? { drawn } : {}) };
+}
+
+function readPaper(raw: Raw): Background {
   const gap = typeof raw.gap === 'number' && raw.gap >= 4 && raw.gap <= 200 ? raw.gap : 20;
   switch (raw.kind) {
     case 'lined': case 'squared': case 'dotted': case 'isometric': case 'staves': case 'axes':

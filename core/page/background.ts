@@ -1,8 +1,10 @@
 import { INK_COLOURS } from '../ink/tools';
 import type { Shot } from '../scan/shot';
+import { drawnShapes } from './drawnGround';
+import type { JsonItem } from './itemJson';
 
-/** What lies under the ink of a page. Never part of the learner's work. Distances are points. */
-export type Background =
+/** The paper of a page. Distances are points. */
+type Paper =
   | { kind: 'blank' }
   | { kind: 'lined'; /** Distance between lines. */ gap: number }
   /** Lines for joined writing: a base line and a line at the height of an x, with a top and a foot line around them. */
@@ -20,6 +22,9 @@ export type Background =
   | { kind: 'photo'; media: string; alt: string; /** How it was made of what a camera saw. */ shot?: Shot }
   /** One page of a PDF; `page` counts from 1. */
   | { kind: 'pdf'; media: string; page: number };
+
+/** What lies under the ink of a page: its paper, and what the teacher has drawn on it. Never part of the learner's work. */
+export type Background = Paper & { drawn?: JsonItem[] };
 
 export type BackgroundKind = Background['kind'];
 
@@ -129,11 +134,11 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
 
 /**
  * The shapes to draw for a background on a page of `width` × `height` points, back to front. Photos and PDF pages
- * have none: they are drawn from their media. A kind that is not known is drawn as a blank page.
+ * have none but what was drawn on them: they are drawn from their media, below. A kind that is not known is drawn as a blank page.
  */
 export function backgroundShapes(background: Background, width: number, height: number): PictureShape[] {
   const make = MAKERS[background?.kind] as ((background: Background, width: number, height: number) => PictureShape[]) | undefined;
-  return make?.(background, width, height) ?? [];
+  return [...(make?.(background, width, height) ?? []), ...drawnShapes(background?.drawn)];
 }
 
 /** The words that stand for a background where it can't be seen. */

@@ -149,7 +149,7 @@ class Writer {
     };
     const names = this.resources(put);
     const pins = pinsInReadingOrder(items);
-    const content = backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent);
+    const content: string[] = [];
     const later: { item: Item; appearance: Uint8Array; resources: PDFDict }[] = [];
     if (plan.background.kind === 'photo') {
       const image = await this.image(plan.background.media);
@@ -160,6 +160,7 @@ class Writer {
         content.push(pictureContent({ matrix: translation((plan.width - width) / 2, (plan.height - height) / 2), width, height, crop: [0, 0, 1, 1] }, 'LipGround'));
       }
     }
+    content.push(...backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent));
     for (const item of items) {
       const number = pins.findIndex(({ id }) => id === item.id) + 1;
       if (style === 'annotations' && isAnnotated(item)) {

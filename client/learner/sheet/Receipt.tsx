@@ -31,7 +31,7 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
       </Text>
       {go.felt && <View style={styles.felt}><FeltShape felt={go.felt} /><Text variant="bodyLarge">{FELT_WORDS[go.felt]}</Text></View>}
       {go.word && <Text variant="bodyLarge" style={styles.centre}>{`“${go.word}”`}</Text>}
-      <GoExport goId={go.id} title={`${title}, go ${go.go}`} word="Keep a copy" />
+      <GoExport goId={go.id} title={`${title}, go ${go.go}`} />
       <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>Back to Now</Button>
     </View>
   );

@@ -8,12 +8,12 @@ import { GoExport } from '../../page/GoExport';
 import { KeyList } from '../../page/KeyList';
 import { MarkList } from '../../page/MarkList';
 import { Playback } from '../../page/Playback';
+import { TakeOutFormats } from '../../page/TakeOutFormats';
 import type { Surface } from '../../page/surface';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { EarlierCopies } from './EarlierCopies';
 import { OutboxList } from './OutboxList';
-import { TakeOut } from './TakeOut';
 
 type Section = 'menu' | 'marks' | 'earlier' | 'play' | 'keys' | 'out';
 
@@ -76,7 +76,7 @@ export function SheetMenu({ visible, onClose, piece, editor, editable, pages, pa
           <GoExport goId={piece.goes[0].id} title={piece.card.title} all />
         </View>
       )}
-      {view === 'out' && page && <TakeOut title={piece.card.title} doc={editor.doc} pages={pages} page={page} />}
+      {view === 'out' && page && <TakeOutFormats title={piece.card.title} doc={editor.doc} pages={pages} page={page} />}
     </Ask>
   );
 }

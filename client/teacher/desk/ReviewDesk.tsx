@@ -1,6 +1,6 @@
 import type { HungPiece } from '@lippet/core/contract/work';
 import type { SendCheck } from '@lippet/core/schedule/sendChecks';
-import { markItems } from '@lippet/core/page/document';
+import { markItems, readPages } from '@lippet/core/page/document';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { orderedLine, type LineFilter, type LineOrder } from '@lippet/core/review/lineOrder';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
@@ -14,11 +14,11 @@ import { post } from '../../api/request';
 import Booth from '../../capture/Booth';
 import { boothPart } from '../../capture/boothPart';
 import { BesideGoes } from '../../goes/BesideGoes';
-import { GoExport } from '../../page/GoExport';
 import { HistoryButtons } from '../../page/HistoryButtons';
 import { OptionPick } from '../../page/OptionPick';
 import { SaveLine } from '../../page/SaveLine';
 import type { Surface } from '../../page/surface';
+import { TakeOutFormats } from '../../page/TakeOutFormats';
 import { MARK_TOOLS } from '../../page/toolList';
 import { ToolTray } from '../../page/ToolTray';
 import { useEditor } from '../../page/useEditor';
@@ -47,7 +47,7 @@ import { allDeskKeys, useDeskKeys } from './useDeskKeys';
 import { reviewOf, useReview, type NewDates } from './useReview';
 
 /** What lies over the desk. */
-type Over = 'line' | 'keys' | 'beside' | 'parts' | TakeSort | null;
+type Over = 'line' | 'keys' | 'beside' | 'parts' | 'out' | TakeSort | null;
 /** Tools that do nothing without a choice: on a phone it lies above them. */
 const HAS_OPTIONS: readonly Tool[] = ['highlighter', 'stamp', 'choose'];
 const NO_DATES: NewDates = {};
@@ -226,7 +226,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
       <View style={styles.more}>
         {piece.go && piece.go.go > 1 && <Button icon="pages" label={`Beside go ${piece.go.go - 1}`} onPress={() => setOver('beside')}>{`Beside go ${piece.go.go - 1}`}</Button>}
         {piece.go && paged && <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>}
-        {piece.go && paged && <GoExport goId={piece.go.id} title={`${data.title}, ${piece.name}`} />}
+        {piece.go && paged && <Button icon="out" onPress={() => setOver('out')}>Take a copy out</Button>}
         <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>Questions</Button>
       </View>
     </View>
@@ -282,6 +282,9 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
         visible={over === 'line'} onClose={() => setOver(null)} activityId={activityId} title={data.title} line={all} order={order} filter={filter} onOrder={setOrder} onFilter={setFilter}
         ready={ready} busy={busy} onKeys={() => setOver('keys')} onRemind={() => { setOver(null); void remind(null); }}
       />
+      <Ask visible={over === 'out'} title="Take a copy out" onClose={() => setOver(null)} answers={<Button onPress={() => setOver(null)}>Close</Button>}>
+        {doc && shown.page && <TakeOutFormats title={`${data.title}, ${piece.name}`} doc={doc} pages={readPages(doc)} page={shown.page} marks={live?.doc ?? null} />}
+      </Ask>
       <Ask visible={over === 'keys'} title="Keys" onClose={() => setOver(null)} answers={<Button onPress={() => setOver(null)}>Close</Button>}>
         <ScrollView style={styles.keys} tabIndex={0} role="group" aria-label="All keys">
           {allDeskKeys().map(({ key, word }) => (

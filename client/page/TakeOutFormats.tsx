@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
-import { download, takeOut, type OutFormat } from '../../page/takeOut';
-import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Button } from '../ui/Button';
+import { Say } from '../ui/Say';
+import { TickBox } from '../ui/TickBox';
+import { download, takeOut, type OutFormat } from './takeOut';
 
 const FORMATS: { format: OutFormat; word: string; what: string; end: string }[] = [
   { format: 'pdf', word: 'PDF', what: 'All pages, just as they look', end: 'pdf' },
@@ -17,15 +18,16 @@ const FORMATS: { format: OutFormat; word: string; what: string; end: string }[] 
 
 const fileName = (title: string, end: string): string => `${title.replace(/[^\p{L}\p{N} ,-]+/gu, '').trim() || 'Lippet'}.${end}`;
 
-/** The work as a file to keep, in formats that any program reads. */
-export function TakeOut({ title, doc, pages, page }: { title: string; doc: Y.Doc; pages: readonly PagePlan[]; page: PagePlan }) {
+/** The work as a file to keep, in formats that any program reads; with a review's marks on it where there are some and they are wanted. */
+export function TakeOutFormats({ title, doc, pages, page, marks = null }: { title: string; doc: Y.Doc; pages: readonly PagePlan[]; page: PagePlan; marks?: Y.Doc | null }) {
+  const [marked, setMarked] = useState(true);
   const [busy, setBusy] = useState<OutFormat | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (format: OutFormat, end: string): Promise<void> => {
     setBusy(format);
     setTrouble(null);
     try {
-      download(await takeOut(format, doc, pages, page, title), fileName(title, end));
+      download(await takeOut(format, doc, pages, page, title, marked ? marks : null), fileName(title, end));
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'The file could not be made.');
     }
@@ -33,6 +35,7 @@ export function TakeOut({ title, doc, pages, page }: { title: string; doc: Y.Doc
   };
   return (
     <View style={styles.list}>
+      {marks && <TickBox word="With the marks on it" on={marked} onChange={setMarked} />}
       {FORMATS.map(({ format, word, what, end }) => (
         <View key={format} style={styles.entry}>
           <Button icon="out" disabled={busy !== null} onPress={() => void take(format, end)}>{busy === format ? 'Making it …' : word}</Button>

@@ -1,0 +1,30 @@
+/** Items as JSON, bytes as Base64: for what is kept or sent outside a document. */
+import { fromBase64, toBase64 } from 'lib0/buffer';
+import { readItem, type Fields, type Item } from './item';
+
+export type JsonItem = Record<string, unknown>;
+
+const BYTES: readonly string[] = ['points', 'path'];
+
+function bytesOf(text: unknown): Uint8Array | undefined {
+  return typeof text === 'string' && /^[A-Za-z0-9+/]*={0,2}$/.test(text) ? fromBase64(text) : undefined;
+}
+
+/** Fields of items as JSON, in the same order. */
+export const itemsToJson = (items: readonly Fields[]): JsonItem[] =>
+  items.map((fields) => Object.fromEntries(Object.entries(fields).map(([key, value]) => [key, value instanceof Uint8Array ? toBase64(value) : value])));
+
+/**
+ * Reads items from anything.
+ *
+ * @param kinds the kinds that may be among them
+ * @returns fields to be put onto a page; what is damaged, or of another kind, is left out
+ */
+export function readJsonItems(value: unknown, kinds: readonly Item['kind'][]): Fields[] {
+  if (!Array.isArray(value)) return [];
+  return value.flatMap((raw: unknown): Fields[] => {
+    if (typeof raw !== 'object' || raw === null || !(kinds as readonly unknown[]).includes((raw as JsonItem).kind)) return [];
+    const fields = Object.fromEntries(Object.entries(raw).map(([key, each]) => [key, BYTES.includes(key) ? bytesOf(each) : (each as unknown)]));
+    return readItem('read', new Map(Object.entries(fields))) ? [fields] : [];
+  });
+}
