@@ -121,13 +121,18 @@ test('what was sent without a network goes by itself at the next start, once', a
   const kit = new Device(await context.newPage(), line.school(school));
   const { page } = kit;
   await kit.asLearner('Kit Marchetti');
-  await kit.openSheet('The island ferry');
+  await page.getByRole('link', { name: /^The island ferry/ }).first().click();
+  await expect(kit.saveLine).toContainText('saved at school too');
   await kit.draw(0.4);
   await expect(kit.saveLine).toContainText('saved at school too');
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   line.cut();
   await page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
   await expect(page.getByText('It goes by itself as soon as it can, also when you leave this page.')).toBeVisible({ timeout: 30_000 });
+  // In the list, too, it waits: nobody has to send it again.
+  await page.getByRole('button', { name: 'Back to the sheet' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await expect(page.getByRole('link', { name: /^The island ferry.*Waits to go$/ })).toBeVisible();
   await page.goto('about:blank');
   expect(await school.query('SELECT 1 FROM submissions s JOIN activities a ON a.title = $1 JOIN pieces p ON p.id = s.piece_id AND p.activity_id = a.id', ['The island ferry'])).toEqual([]);
   line.mend();

@@ -1,7 +1,19 @@
 /** A teacher sets work, changes it when it is begun, and a learner finds it. */
+import type { Locator } from '@playwright/test';
+import sharp from 'sharp';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
+
+/** How many pixels of what is seen have this colour, more or less. */
+async function pixelsOf(what: Locator, colour: [number, number, number]): Promise<number> {
+  const { data, info } = await sharp(await what.screenshot()).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  let count = 0;
+  for (let i = 0; i < data.length; i += info.channels) if (colour.every((value, c) => Math.abs(data[i + c]! - value) < 12)) count += 1;
+  return count;
+}
+/** The red of the inks. */
+const RED: [number, number, number] = [200, 71, 47];
 
 test('a one-page drawing activity is set for a group in a few taps, and its learners have it at once', async ({ device }) => {
   const farrow = await device({ viewport: PHONE });
@@ -177,4 +189,120 @@ test('material opens over the work, and opens where one was; the answer is there
   await nell.page.getByRole('button', { name: /^All of the task/ }).click();
   await expect(nell.page.getByText('One more to look at once you have sent it.')).toBeVisible();
   await expect(nell.page.getByText('Where the four places are')).toHaveCount(0);
+});
+
+test('a teacher draws on a sheet before it is given out; every learner has it under their own work and can’t rub it out', async ({ device }) => {
+  const farrow = await device({ viewport: WIDE });
+  await farrow.asTeacher('Ms Farrow');
+  const { page } = farrow;
+  await farrow.open('/activities');
+  await page.getByRole('button', { name: 'Make a new one' }).click();
+  await page.getByRole('textbox', { name: 'Its name' }).fill('Finish the boat');
+  await page.getByRole('textbox', { name: 'The task', exact: true }).click();
+  await page.keyboard.type('The boat has no sail yet.');
+  await page.getByRole('button', { name: /^Add a part: Page/ }).click();
+  await page.getByRole('button', { name: 'Draw on sheet 1' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Draw on My page' })).toBeVisible();
+  await page.getByRole('button', { name: 'Brush' }).click();
+  await page.getByRole('radio', { name: 'red', exact: true }).click();
+  for (const at of [0.3, 0.4]) await farrow.draw(at);
+  await farrow.expectStrokes(2);
+  await expectAccessible(page, 'drawing on a sheet');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await farrow.expectStrokes(1);
+  await page.getByRole('button', { name: 'Done' }).click();
+  // It is gone on with where it was left, also after a reload.
+  await expect(page.getByTestId('draft-line')).toHaveText('kept at school');
+  await page.reload();
+  await page.getByRole('button', { name: /^My page\. / }).click();
+  expect(await pixelsOf(page.getByRole('tab', { name: 'Sheet 1' }), RED)).toBeGreaterThan(5);
+  await page.getByRole('button', { name: 'Draw on sheet 1' }).click();
+  await farrow.expectStrokes(1);
+  await farrow.draw(0.5);
+  await farrow.expectStrokes(2);
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('checkbox', { name: 'Sandpipers' }).click();
+  await page.getByRole('button', { name: 'Set it for Sandpipers' }).click();
+  await expect(page.getByText('Learners of Sandpipers see this')).toBeVisible();
+
+  const wren = await device({ viewport: WIDE });
+  await wren.asLearner('Wren Abara');
+  await wren.openSheet('Finish the boat');
+  await wren.expectStrokes(0);
+  const red = await pixelsOf(wren.sheet, RED);
+  expect(red).toBeGreaterThan(300);
+  // Rubbed over, it stays; drawing over it is the learner's own, and only that counts.
+  await wren.page.getByRole('button', { name: 'Rubber' }).click();
+  await wren.draw(0.3);
+  expect(await pixelsOf(wren.sheet, RED)).toBe(red);
+  await wren.page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(wren.page.getByText('Nothing drawn yet')).toBeVisible();
+});
+
+test('parts are dragged into order; a picture stands in the task; one learner has other dates; a copy is made, and put away', async ({ device, school }) => {
+  const quell = await device({ viewport: WIDE });
+  await quell.asTeacher('Mr Quell');
+  const { page } = quell;
+  await quell.open('/activities');
+  await page.getByRole('button', { name: 'Make a new one' }).click();
+  await page.getByRole('textbox', { name: 'Its name' }).fill('Tie and tell');
+  for (const kind of ['Page', 'Words', 'Sound']) await page.getByRole('button', { name: new RegExp(`^Add a part: ${kind}`) }).click();
+  const names = async (): Promise<(string | null)[]> => page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Move / }) }).evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')));
+  const [first, , last] = await names();
+  // By its handle, with the pointer.
+  const handle = page.getByRole('button', { name: `Move ${last}`, exact: true });
+  await handle.scrollIntoViewIfNeeded();
+  const from = (await handle.boundingBox())!;
+  const to = (await page.getByRole('button', { name: `Move ${first}`, exact: true }).boundingBox())!;
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  for (let i = 1; i <= 10; i++) await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2 + ((to.y - 8 - from.y) * i) / 10);
+  await page.mouse.up();
+  await expect.poll(async () => (await names())[0]).toBe(last);
+
+  // A picture in the task is seen by the learner.
+  await page.getByRole('textbox', { name: 'The task', exact: true }).click();
+  await page.keyboard.type('Tie it like this:');
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('toolbar', { name: 'Tools for The task' }).getByRole('button', { name: 'Picture' }).click();
+  const knot = await sharp({ create: { width: 240, height: 160, channels: 3, background: '#C8472F' } }).png().toBuffer();
+  await (await chooser).setFiles({ name: 'knot.png', mimeType: 'image/png', buffer: knot });
+  await expect(page.locator('.lippet-words img')).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('textbox', { name: 'This picture in words' }).fill('A red knot');
+
+  await page.getByRole('checkbox', { name: 'Cormorants' }).click();
+  const cormorants = page.getByRole('group', { name: 'Dates for Cormorants' });
+  await cormorants.getByRole('button', { name: /^Due: / }).first().click();
+  await page.getByRole('button', { name: 'Other dates for one learner' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Oskar Vane' }).click();
+  const own = page.getByRole('group', { name: 'Dates for Oskar Vane' });
+  const groupDue = await cormorants.getByLabel('Due', { exact: true }).inputValue();
+  await expect(own.getByLabel('Due', { exact: true })).toHaveValue(groupDue);
+  const later = `${Number(groupDue.slice(0, 4)) + 1}${groupDue.slice(4)}`;
+  await own.getByLabel('Due', { exact: true }).fill(later);
+  await expectAccessible(page, 'other dates for one learner');
+  await page.getByRole('button', { name: 'Set it for Cormorants' }).click();
+  await expect(page.getByText('Learners of Cormorants see this')).toBeVisible();
+  const dates = await school.query<{ years: number }>("SELECT round(extract(epoch FROM d.due - s.due) / 86400)::int AS years FROM learner_dates d JOIN people p ON p.id = d.person_id JOIN activities a ON a.id = d.activity_id JOIN assignments s ON s.activity_id = a.id WHERE a.title = 'Tie and tell' AND p.name = 'Oskar Vane'");
+  expect(dates).toHaveLength(1);
+  expect([365, 366]).toContain(dates[0]!.years);
+
+  const oskar = await device({ viewport: PHONE });
+  await oskar.asLearner('Oskar Vane');
+  await oskar.open(`/activity/${await school.activityId('Tie and tell')}`);
+  await oskar.page.getByRole('button', { name: 'All of the task' }).click();
+  await expect(oskar.page.getByRole('img', { name: 'A red knot' })).toBeVisible();
+
+  // A copy is a draft of its own, that nobody has; put away, it is out of the list.
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Make a copy of it' }).click();
+  await expect(page.getByRole('textbox', { name: 'Its name' })).toHaveValue(/Tie and tell/);
+  await expect.poll(names).toEqual([last, first, (await names())[2]]);
+  const copied = await page.getByRole('textbox', { name: 'Its name' }).inputValue();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Put it away' }).click();
+  await quell.open('/activities');
+  await expect(page.getByRole('link', { name: /^Change Tie and tell/ })).toHaveCount(1);
+  await page.getByRole('radio', { name: 'Put away' }).click();
+  await expect(page.getByRole('link', { name: new RegExp(`^Change ${copied.replaceAll(/[()]/g, '.')}\\. Put away`) })).toBeVisible();
 });

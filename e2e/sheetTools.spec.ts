@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { writeFileSync } from 'node:fs';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
+import { Device } from './device';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
@@ -294,3 +295,27 @@ for (const [name, viewport] of [['on a phone', PHONE], ['wide', WIDE]] as const)
     await expectAccessible(page, 'form');
   });
 }
+
+test('two windows of one person each undo their own steps, and the first keeps its own through a reload', async ({ device, school }) => {
+  const amos = await device({ viewport: WIDE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  await amos.draw(0.3);
+  await amos.expectStrokes(1);
+  await expect(amos.saveLine).toContainText('saved at school too');
+  const other = new Device(await amos.page.context().newPage(), school);
+  await other.openSheet('In the tide pool');
+  await other.expectStrokes(1);
+  const undo = ({ page }: Device) => page.getByRole('button', { name: 'Undo', exact: true });
+  await expect(undo(other)).toBeDisabled();
+  await other.draw(0.6);
+  for (const each of [amos, other]) await each.expectStrokes(2);
+  await undo(other).click();
+  for (const each of [amos, other]) await each.expectStrokes(1);
+  await expect(undo(other)).toBeDisabled();
+  await other.page.close();
+  await amos.page.reload();
+  await amos.expectStrokes(1);
+  await undo(amos).click();
+  await amos.expectStrokes(0);
+});

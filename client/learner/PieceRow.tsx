@@ -4,12 +4,16 @@ import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { useRouter } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { useStore } from 'zustand';
+import { sendWishes } from '../api/sendWishes';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
 
 /** The short word that says what to do next, where something is to be done. */
-function tagOf({ standing }: PieceCard): { word: string; fill: string; text: string } | null {
+function tagOf({ standing }: PieceCard, waits: boolean): { word: string; fill: string; text: string } | null {
+  // Its learner has sent it; the network has not.
+  if (waits) return { word: 'Waits to go', fill: colours.mist, text: colours.ink };
   if (standing.closed) return null;
   if (standing.state === 'another-go') return { word: 'Look', fill: colours.vermilion, text: colours.scrap };
   if (standing.state === 'ready') return { word: 'Send', fill: colours.ochre, text: colours.ink };
@@ -21,10 +25,11 @@ function tagOf({ standing }: PieceCard): { word: string; fill: string; text: str
 export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; now: number }) {
   const router = useRouter();
   const words = cardWords(card, now, zone);
-  const tag = tagOf(card);
+  const waits = useStore(sendWishes, ({ wishes }) => card.pieceId !== null && card.pieceId in wishes);
+  const tag = tagOf(card, waits);
   return (
     <Pressable
-      role="link" aria-label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}`}
+      role="link" aria-label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`}
       onPress={() => router.push(`/activity/${card.activityId}`)} {...{ dataSet: { row: '' } }}
       style={({ pressed }) => pressed && styles.pressed}
     >

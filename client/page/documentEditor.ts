@@ -8,6 +8,32 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 /** The history is kept this long after the last step, in milliseconds. */
 const KEEP_AFTER = 250;
 
+/** A window that was closed or left a moment ago lets go of its steps within this time, in milliseconds. */
+const LETS_GO = 1_500;
+
+/** Who holds a name in this window, where the browser has no locks. */
+const heldHere = new Map<string, Promise<void>>();
+
+/**
+ * Takes a name for this window alone, once whoever had it here has let go.
+ *
+ * @param until holds it so long
+ * @returns whether no other window has it; true where a browser can't tell
+ */
+function holdAlone(name: string, until: Promise<void>): Promise<boolean> {
+  if (!('locks' in navigator)) {
+    const before = heldHere.get(name);
+    heldHere.set(name, until);
+    return Promise.resolve(before).then(() => true);
+  }
+  return new Promise((resolve) => {
+    void navigator.locks.request(name, { signal: AbortSignal.timeout(LETS_GO) }, () => {
+      resolve(true);
+      return until;
+    }).catch(() => resolve(false));
+  });
+}
+
 /** Marks the transactions that an editor makes. */
 export const EDITED_HERE = Symbol('edited here');
 
@@ -21,8 +47,9 @@ const pageOf = (step: Step, direction: 'undo' | 'redo'): string | null =>
   step.items[0]?.page ?? step.pages.find((change) => !change[direction === 'undo' ? 'before' : 'after'].deleted)?.page ?? null;
 
 /**
- * All that one person does to one document on one device, as steps that can be undone. The steps are kept in
- * IndexedDB beside the document, so that undo survives a reload.
+ * All that one person does to one document in one window, as steps that can be undone. The steps are kept in
+ * IndexedDB beside the document, so that undo survives a reload; those of a second window that has the same document
+ * open are its own, and go with it.
  */
 export class DocumentEditor {
   readonly can: StoreApi<Can> = createStore<Can>(() => ({ undo: false, redo: false }));
@@ -31,17 +58,26 @@ export class DocumentEditor {
   /** Called with the page that an undone or redone step is on. */
   onShow: ((page: string) => void) | null = null;
   private history: History = EMPTY_HISTORY;
+  /** Whether the steps are kept for the next visit. */
+  private keeps = false;
+  private keeping: Promise<void> = Promise.resolve();
+  private letGo: () => void = () => undefined;
   private joining = false;
   private open = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   /** @param name what the steps are kept under; null where they go with the editor */
   constructor(readonly doc: Y.Doc, readonly itemsOf: ItemsOf, private readonly name: string | null) {
-    this.ready = (name === null ? Promise.resolve(undefined) : get<History>(this.key)).then((kept) => {
-      // What was done before reading had finished comes behind what was done last time.
-      if (kept) this.setHistory({ done: [...kept.done, ...this.history.done], undone: this.history.done.length > 0 ? [] : kept.undone }, false);
-    });
+    this.ready = this.takeUp();
     window.addEventListener('pagehide', this.keepNow);
+  }
+
+  private async takeUp(): Promise<void> {
+    this.keeps = this.name !== null && (await holdAlone(this.key, new Promise((resolve) => (this.letGo = resolve))));
+    const kept = this.keeps ? await get<History>(this.key) : undefined;
+    // What was done before reading had finished comes behind what was done last time.
+    const early = this.history.done.length > 0;
+    if (kept || early) this.setHistory({ done: [...(kept?.done ?? []), ...this.history.done], undone: early ? [] : (kept?.undone ?? []) }, early);
   }
 
   private get key(): string {
@@ -53,14 +89,15 @@ export class DocumentEditor {
     const can = { undo: history.done.length > 0, redo: history.undone.length > 0 };
     const before = this.can.getState();
     if (before.undo !== can.undo || before.redo !== can.redo) this.can.setState(can);
-    if (keep && this.name !== null) this.timer ??= setTimeout(this.keepNow, KEEP_AFTER);
+    if (keep) this.timer ??= setTimeout(this.keepNow, KEEP_AFTER);
   }
 
   private readonly keepNow = (): void => {
     clearTimeout(this.timer);
     this.timer = undefined;
+    if (!this.keeps) return;
     // Undo is a convenience: where the device has no room for it, the work itself is still kept elsewhere.
-    void set(this.key, this.history).catch((error: unknown) => console.warn('The steps for undo could not be kept.', error));
+    this.keeping = set(this.key, this.history).catch((error: unknown) => console.warn('The steps for undo could not be kept.', error));
   };
 
   /** All changes until `endGesture` are one step. */
@@ -113,6 +150,9 @@ export class DocumentEditor {
   /** Lets go; what was not kept yet is kept now. */
   destroy(): void {
     window.removeEventListener('pagehide', this.keepNow);
-    if (this.timer) this.keepNow();
+    void this.ready.then(() => {
+      if (this.timer) this.keepNow();
+      void this.keeping.then(this.letGo);
+    });
   }
 }

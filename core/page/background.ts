@@ -141,5 +141,12 @@ export function backgroundShapes(background: Background, width: number, height: 
   return [...(make?.(background, width, height) ?? []), ...drawnShapes(background?.drawn)];
 }
 
+/** The same paper with this drawn on it, in place of whatever was. */
+export function withDrawing(background: Background, drawn: JsonItem[] = []): Background {
+  const paper = { ...background };
+  delete paper.drawn;
+  return drawn.length > 0 ? { ...paper, drawn } : paper;
+}
+
 /** The words that stand for a background where it can't be seen. */
 export const backgroundWords = (background: Background): string => ('alt' in background ? background.alt : '');

@@ -13,19 +13,19 @@ import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';
 import { TickBox } from '../../ui/TickBox';
 import { NumberField } from './NumberField';
-import { SheetsRow } from './SheetsRow';
+import { SheetsRow, type SheetWork } from './SheetsRow';
 
 interface Props {
   part: PartPlan;
   home: MediaHome;
   onSettings: (change: Partial<PartSettings>) => void;
-  onSpots: (at: number) => void;
+  onSheet: (at: number, as: SheetWork) => void;
 }
 
 const LENGTHS = [15, 30, 60, 90, 120, 300] as const;
 
 /** What a part's kind asks of the teacher. */
-export function PartFields({ part, home, onSettings, onSpots }: Props) {
+export function PartFields({ part, home, onSettings, onSheet }: Props) {
   const { settings } = part;
   const onPaper = (
     <TickBox
@@ -36,7 +36,7 @@ export function PartFields({ part, home, onSettings, onSpots }: Props) {
     case 'page':
       return (
         <>
-          <SheetsRow sheets={settings.sheets} home={home} onChange={(sheets) => onSettings({ sheets })} onSpots={onSpots} />
+          <SheetsRow sheets={settings.sheets} home={home} onChange={(sheets) => onSettings({ sheets })} onSheet={onSheet} />
           <TickBox word="Learners may add pages" on={settings.morePages === true} onChange={(morePages) => onSettings({ morePages: morePages || undefined })} />
           {onPaper}
         </>

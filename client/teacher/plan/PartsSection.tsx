@@ -17,6 +17,7 @@ import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { NumberField } from './NumberField';
 import { PartFields } from './PartFields';
+import type { SheetWork } from './SheetsRow';
 import { KIND_WORDS } from '../../ui/partKinds';
 import { addPart, changePart, chooseFor, movePart, NEW_PARTS, removePart, stepPart } from './planParts';
 
@@ -26,7 +27,7 @@ interface Props {
   /** Whose work lies in a part, by part. */
   workIn: Readonly<Record<string, readonly string[]>>;
   change: (how: (plan: ActivityPlan) => ActivityPlan, step?: boolean) => void;
-  onSpots: (part: string, sheet: number) => void;
+  onSheet: (part: string, sheet: number, as: SheetWork) => void;
 }
 
 const MOVING = { draggable: 'The arrow keys up and down move this part.' };
@@ -43,7 +44,7 @@ function partLine({ kind, settings, required, waits, choice }: PartPlan): string
 }
 
 /** The parts that are asked for: add, order by dragging or by keyboard, choose among them, take away. */
-export function PartsSection({ plan, home, workIn, change, onSpots }: Props) {
+export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   const [removing, setRemoving] = useState<PartPlan | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -88,7 +89,7 @@ export function PartsSection({ plan, home, workIn, change, onSpots }: Props) {
                     onPart={(how) => change((now) => changePart(now, part.id, how))} onChoice={(to) => change((now) => chooseFor(now, part.id, to), true)}
                     onRemove={() => (workIn[part.id]?.length ? setRemoving(part) : remove(part))}
                   >
-                    <PartFields part={part} home={home} onSettings={(settings) => change((now) => changePart(now, part.id, (each) => ({ ...each, settings: { ...each.settings, ...settings } })))} onSpots={(at) => onSpots(part.id, at)} />
+                    <PartFields part={part} home={home} onSettings={(settings) => change((now) => changePart(now, part.id, (each) => ({ ...each, settings: { ...each.settings, ...settings } })))} onSheet={(at, as) => onSheet(part.id, at, as)} />
                   </PartCard>
                 </View>
               );

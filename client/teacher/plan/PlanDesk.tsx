@@ -34,6 +34,8 @@ import { PlanPreview } from './PlanPreview';
 import { PlanSection, SECTIONS } from './PlanSection';
 import { draftWords } from './planDraft';
 import { RubricSection } from './RubricSection';
+import { SheetDrawing } from './SheetDrawing';
+import type { SheetWork } from './SheetsRow';
 import { SpotLayout } from './SpotLayout';
 import { TaskSection } from './TaskSection';
 import { usePlanDraft } from './usePlanDraft';
@@ -65,7 +67,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     return files && wayWords(files);
   });
   const [recording, setRecording] = useState<Recording | null>(null);
-  const [spots, setSpots] = useState<{ part: string; sheet: number } | null>(null);
+  const [laying, setLaying] = useState<{ part: string; sheet: number; as: SheetWork } | null>(null);
   const [asked, setAsked] = useState(false);
   const [preview, setPreview] = useState<'phone' | 'wide' | null>(null);
   const [menu, setMenu] = useState(false);
@@ -139,13 +141,14 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       <Booth home={home} part={boothPart(recording.as === 'task' ? 'The task' : 'To look at', recording.sort)} task={plan.title} sort={recording.sort} onKeep={onKeep} onClose={() => setRecording(null)} />
     );
   }
-  const laid = spots && plan.parts.find(({ id }) => id === spots.part);
-  const sheet = laid && spots && laid.settings.sheets[spots.sheet];
+  const laid = laying && plan.parts.find(({ id }) => id === laying.part);
+  const sheet = laid && laying && laid.settings.sheets[laying.sheet];
   if (laid && sheet) {
+    const Laying = laying.as === 'spots' ? SpotLayout : SheetDrawing;
     return (
-      <SpotLayout
-        sheet={sheet} title={laid.title} onClose={() => setSpots(null)}
-        onChange={(next) => change((now) => changePart(now, laid.id, (part) => ({ ...part, settings: { ...part.settings, sheets: part.settings.sheets.map((each, i) => (i === spots.sheet ? next : each)) } })))}
+      <Laying
+        sheet={sheet} title={laid.title} onClose={() => setLaying(null)}
+        onChange={(next) => change((now) => changePart(now, laid.id, (part) => ({ ...part, settings: { ...part.settings, sheets: part.settings.sheets.map((each, i) => (i === laying.sheet ? next : each)) } })))}
       />
     );
   }
@@ -157,7 +160,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   const sections: Record<PlanPlace, React.ReactNode> = {
     title: <BasicsSection key={edition} plan={plan} subjects={subjectsOf(activities.data)} change={change} />,
     task: <TaskSection plan={plan} home={home} change={change} edition={edition} onRecord={(sort) => setRecording({ sort, as: 'task' })} />,
-    parts: <PartsSection plan={plan} home={home} workIn={view.workIn} change={change} onSpots={(part, at) => setSpots({ part, sheet: at })} />,
+    parts: <PartsSection plan={plan} home={home} workIn={view.workIn} change={change} onSheet={(part, at, as) => setLaying({ part, sheet: at, as })} />,
     materials: <MaterialsSection plan={plan} home={home} zone={zone} change={change} onRecord={(sort) => setRecording({ sort, as: 'material' })} />,
     rubric: <RubricSection plan={plan} change={change} />,
     groups: (

@@ -1,3 +1,4 @@
+import { withDrawing } from '@lippet/core/page/background';
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { SheetPlan } from '@lippet/core/contract/plan';
 import { useState } from 'react';
@@ -11,18 +12,21 @@ import { Press } from '../../ui/Press';
 import { colours, TARGET } from '../../ui/theme';
 import { A4 } from './planParts';
 
+/** What can be done with a sheet in full view. */
+export type SheetWork = 'spots' | 'drawing';
+
 interface Props {
   sheets: readonly SheetPlan[];
   home: MediaHome;
   onChange: (sheets: SheetPlan[]) => void;
-  /** Lays out the places of a sheet. */
-  onSpots: (at: number) => void;
+  /** Lays out the places of a sheet, or draws on it. */
+  onSheet: (at: number, as: SheetWork) => void;
 }
 
 const spotCount = ({ spots = [] }: SheetPlan): string => (spots.length === 0 ? '' : `${spots.length} ${spots.length === 1 ? 'place' : 'places'}`);
 
 /** The sheets that a part asks for, as they are: their paper, their order, places on them. */
-export function SheetsRow({ sheets, home, onChange, onSpots }: Props) {
+export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
   const [chosen, setChosen] = useState(0);
   const [adding, setAdding] = useState<'more' | 'instead' | null>(null);
   const at = Math.min(chosen, sheets.length - 1);
@@ -34,7 +38,9 @@ export function SheetsRow({ sheets, home, onChange, onSpots }: Props) {
     setChosen(at + by);
   };
   const take = (pages: Omit<SheetPlan, 'spots'>[]): void => {
-    onChange(adding === 'instead' ? [...sheets.slice(0, at), ...pages, ...sheets.slice(at + 1)] : [...sheets, ...pages]);
+    // What is drawn on a sheet stays on it when its paper changes.
+    const onto = pages.map((page, i) => (i === 0 && sheet ? { ...page, background: withDrawing(page.background, sheet.background.drawn) } : page));
+    onChange(adding === 'instead' ? [...sheets.slice(0, at), ...onto, ...sheets.slice(at + 1)] : [...sheets, ...pages]);
     if (adding === 'more') setChosen(sheets.length);
     setAdding(null);
   };
@@ -59,7 +65,8 @@ export function SheetsRow({ sheets, home, onChange, onSpots }: Props) {
       {sheet && (
         <View style={styles.tools}>
           <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>Paper</Button>
-          <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSpots(at)}>{spotCount(sheet) || 'Places'}</Button>
+          <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSheet(at, 'spots')}>{spotCount(sheet) || 'Places'}</Button>
+          <Button icon="pen" label={`Draw on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>Draw on it</Button>
           {sheets.length > 1 && (
             <>
               <Press flat aria-label={`Sheet ${at + 1} one forward`} disabled={at === 0} onPress={() => move(-1)} style={styles.small}><LineIcon name="back" size={18} /></Press>
