@@ -1,4 +1,5 @@
 /** Measures what is named (or all) and prints it; started by `./lippet bench`, which sets the ground. */
+import { choosing } from './choosing';
 import { fill, inkBytes, pdfOut } from './computation';
 import { firstLoad } from './firstLoad';
 import type { Figure } from './figure';
@@ -15,7 +16,7 @@ import { scanCorners, scanFigures, scanTime } from './scan';
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
-export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'send-20', 'send-300'];
+export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'choose-5000', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'send-20', 'send-300'];
 
 const args = process.argv.slice(2);
 const json = args.includes('--json');
@@ -32,6 +33,7 @@ if (names.some((name) => ON_THE_SHEET.includes(name))) figures.push(...(await in
 if (names.includes('ink-bytes')) figures.push(inkBytes());
 if (names.includes('pdf-out')) figures.push(await pdfOut());
 if (names.includes('fill')) figures.push(await fill());
+if (names.includes('choose-5000')) figures.push(choosing());
 if (names.includes('tab-memory')) figures.push(await tabMemory());
 if (names.includes('scan')) figures.push(scanTime());
 if (names.includes('scan-corners')) figures.push(scanCorners());
