@@ -130,7 +130,6 @@ test('what was sent without a network goes by itself at the next start, once', a
   await page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
   await expect(page.getByText('It goes by itself as soon as it can, also when you leave this page.')).toBeVisible({ timeout: 30_000 });
   // In the list, too, it waits: nobody has to send it again.
-  await page.getByRole('button', { name: 'Back to the sheet' }).click();
   await page.getByRole('button', { name: 'Back', exact: true }).click();
   await expect(page.getByRole('link', { name: /^The island ferry.*Waits to go$/ })).toBeVisible();
   await page.goto('about:blank');

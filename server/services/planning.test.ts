@@ -184,6 +184,15 @@ it('put away, it is gone for who has not begun, kept and closed for who has; tak
   expect(await onNow(ben, id)).toMatchObject({ standing: { state: 'new', closed: false } });
 });
 
+it('a draft that is put away keeps its name in the list, and comes back as a draft', async () => {
+  const { id } = await draft(planOf());
+  await teacher.json('POST', `/api/activities/${id}/archive`);
+  const card = async (): Promise<{ title: string; state: string } | undefined> => (await teacher.json<{ id: string; title: string; state: string }[]>('GET', '/api/activities')).find((each) => each.id === id);
+  expect(await card()).toMatchObject({ title: planOf().title, state: 'archived' });
+  await teacher.json('DELETE', `/api/activities/${id}/archive`);
+  expect(await card()).toMatchObject({ title: planOf().title, state: 'draft' });
+});
+
 it('one activity set for two groups is one line for who teaches both, and a part of it for who teaches one', async () => {
   const id = await give(planOf());
   await school.query(`INSERT INTO assignments (activity_id, group_id) VALUES ('${id}', '${school.groups.dunes}') RETURNING 1`);

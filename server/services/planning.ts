@@ -52,7 +52,9 @@ export class PlanningService {
       Group.findAll({ where: { id: { [Op.in]: await this.groupIdsOf(ids) } }, order: ['name'] }),
     ]);
     return activities.map((activity): ActivityCard => {
-      const draft = activity.state === 'draft' ? (activity.draft ?? EMPTY_PLAN) : null;
+      // What was never given out, also when it was put away since, is what its draft says.
+      const given = activity.state === 'set' || assigned.some(({ activityId }) => activityId === activity.id);
+      const draft = given ? null : (activity.draft ?? EMPTY_PLAN);
       const own = draft ? draft.groups.map(({ group, free, opens, due, closes }) => ({ id: group, free, dates: { opens, due, closes } })) : assigned.filter(({ activityId }) => activityId === activity.id).map((each) => ({ id: each.groupId, free: each.free!, dates: datesOf(each) }));
       return {
         id: activity.id, title: draft?.title ?? activity.title, subject: draft?.subject ?? activity.subject, state: activity.state,

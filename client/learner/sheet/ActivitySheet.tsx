@@ -4,6 +4,7 @@ import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/complet
 import { useQuery } from '@tanstack/react-query';
 import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
+import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
@@ -92,6 +93,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const capture = useCapture(editor, actions, goToPage);
   const takeActions = useTakeActions(editor);
   const [surface, setSurface] = useState<Surface | null>(null);
+  const router = useRouter();
   const [sending, setSending] = useState(false);
   const [full, setFull] = useState(false);
   const [strip, setStrip] = useState(false);
@@ -172,7 +174,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   if (sending || going) {
     return (
       <SendStep
-        piece={piece} live={live} zone={zone} pages={pages} onBack={() => setSending(false)}
+        piece={piece} live={live} zone={zone} pages={pages} onBack={() => setSending(false)} onLeave={() => (router.canGoBack() ? router.back() : router.replace('/now'))}
         onPart={(id) => { choosePart(id); setSending(false); }}
         onPage={(id) => { goToPage(id); setSending(false); }}
         onNotes={() => { setNoting(true); setSending(false); }}

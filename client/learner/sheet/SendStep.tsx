@@ -40,6 +40,8 @@ interface Props {
   zone: string;
   pages: readonly PagePlan[];
   onBack: () => void;
+  /** Leaves the activity: what is on its way goes by itself. */
+  onLeave: () => void;
   onPart: (id: string) => void;
   onPage: (id: string) => void;
   /** Opens the notes of the last review. */
@@ -81,7 +83,7 @@ const LEAD_WORDS: Record<SendCheck['kind'], string> = { part: 'Go there', spot: 
 const MOST_SHOWN = 4;
 
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
-export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage, onNotes }: Props) {
+export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, onPage, onNotes }: Props) {
   const { sending, send, stop } = useSend(piece, live);
   const [word, setWord] = useState('');
   const [felt, setFelt] = useState<Felt | null>(null);
@@ -112,7 +114,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage, onN
     <View style={styles.screen} role="main">
       <ScrollView contentContainerStyle={styles.content}>
         <View style={styles.head}>
-          <Pressable role="button" aria-label="Back to the sheet" onPress={onBack} style={styles.back}><LineIcon name="back" size={28} /></Pressable>
+          <Pressable role="button" aria-label={busy ? 'Back' : 'Back to the sheet'} onPress={busy ? onLeave : onBack} style={styles.back}><LineIcon name="back" size={28} /></Pressable>
           <Text variant="displaySmall" role="heading" aria-level={1}>Ready to send?</Text>
         </View>
         <Text variant="bodyMedium" style={{ color: colours.soft }}>{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
@@ -122,7 +124,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage, onN
           const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
           const all = pages.filter((page) => page.part === part.id);
           return (
-            <Pressable key={part.id} role="button" aria-label={`${part.title}: ${words}. Go there`} onPress={() => onPart(part.id)} style={styles.part}>
+            <Pressable key={part.id} role="button" aria-label={`${part.title}: ${words}. Go there`} disabled={busy} onPress={() => onPart(part.id)} style={styles.part}>
               <View style={styles.pictures}>
                 {all.slice(0, MOST_SHOWN).map((page) => (
                   <View key={page.id} style={styles.picture}><PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} /></View>
@@ -141,7 +143,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onPart, onPage, onN
           );
         })}
         {said.map((check, i) => (
-          <Pressable key={i} role="button" aria-label={`${check.words}. ${LEAD_WORDS[check.kind]}`} onPress={() => goThere(check)} style={styles.flaw}>
+          <Pressable key={i} role="button" aria-label={`${check.words}. ${LEAD_WORDS[check.kind]}`} disabled={busy} onPress={() => goThere(check)} style={styles.flaw}>
             <Text variant="labelMedium" style={styles.words}>{check.words}</Text>
             <Text variant="labelMedium">{LEAD_WORDS[check.kind]}</Text>
           </Pressable>
