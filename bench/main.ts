@@ -5,18 +5,18 @@ import { firstLoad } from './firstLoad';
 import type { Figure } from './figure';
 import { inkFigures } from './ink';
 import { tabMemory } from './memory';
-import { marksFrame } from './marks';
 import { now500 } from './now';
 import { filmJob, upload } from './recording';
 import { reviewNext } from './reviewing';
 import { send20, send300 } from './sending';
+import { marksFrame, nowFrame } from './scrolling';
 import { scanCorners, scanFigures, scanTime } from './scan';
 
 /** Measured in one window with the same full page on it. */
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
-export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'choose-5000', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'send-20', 'send-300'];
+export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'choose-5000', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'now-frame', 'send-20', 'send-300'];
 
 const args = process.argv.slice(2);
 const json = args.includes('--json');
@@ -42,6 +42,7 @@ if (names.includes('upload')) figures.push(await upload());
 if (names.includes('now-500')) figures.push(await now500());
 if (names.includes('review-next')) figures.push(await reviewNext());
 if (names.includes('marks-frame')) figures.push(await marksFrame());
+if (names.includes('now-frame')) figures.push(await nowFrame());
 if (names.includes('send-20')) figures.push(await send20());
 if (names.includes('send-300')) figures.push(await send300());
 if (names.includes('film-job')) figures.push(await filmJob());

@@ -235,8 +235,12 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await wren.page.getByRole('button', { name: 'Rubber' }).click();
   await wren.draw(0.3);
   expect(await pixelsOf(wren.sheet, RED)).toBeGreaterThan(0.95 * red);
-  await wren.page.getByRole('button', { name: 'Send', exact: true }).click();
-  await expect(wren.page.getByText('Nothing drawn yet')).toBeVisible();
+  const send = wren.page.getByRole('button', { name: 'Send', exact: true });
+  await expect(send).toBeDisabled();
+  await wren.page.getByRole('button', { name: 'Pen' }).click();
+  await wren.draw(0.6);
+  await wren.expectStrokes(1);
+  await expect(send).toBeEnabled();
 });
 
 test('parts are dragged into order; a picture stands in the task; one learner has other dates; a copy is made, and put away', async ({ device, school }) => {

@@ -25,7 +25,8 @@ function tagOf({ standing }: PieceCard, waits: boolean): { word: string; fill: s
 export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; now: number }) {
   const router = useRouter();
   const words = cardWords(card, now, zone);
-  const waits = useStore(sendWishes, ({ wishes }) => card.pieceId !== null && card.pieceId in wishes);
+  // By its activity: a list from before the piece was begun does not know of the piece.
+  const waits = useStore(sendWishes, ({ wishes }) => Object.values(wishes).some(({ activityId }) => activityId === card.activityId));
   const tag = tagOf(card, waits);
   return (
     <Pressable

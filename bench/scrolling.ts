@@ -1,4 +1,7 @@
-/** `marks-frame`: scrolling the table of marks with thousands of cells, against a bare table of as many. */
+/**
+ * What scrolls: `marks-frame`, the table of marks with thousands of cells, against a bare table of as many; `now-frame`, a learner's Now with
+ * five hundred activities, against a bare list of as many.
+ */
 import type { Page } from '@playwright/test';
 import { GROUPS } from '@lippet/demo/school';
 import { byRatio, quantile, type Figure } from './figure';
@@ -6,6 +9,7 @@ import { Stage } from './stage';
 
 const LEARNERS = 40;
 const ACTIVITIES = 80;
+const ROWS = 500;
 const FRAMES = 90;
 
 /** Scrolls what `selector` names to and fro, and gives the time of each frame in milliseconds. As text, because it runs in the page. */
@@ -59,6 +63,37 @@ export async function marksFrame(): Promise<Figure> {
       document.body.innerHTML = '<div id="bare" style="width:1200px;height:560px;overflow:auto"><table>' + rows + '</table></div>';
     })()`);
     return byRatio('marks-frame', 'ms', ours, await frames(bare, '#bare'), 2);
+  } finally {
+    await stage.strike();
+  }
+}
+
+/** Marks what scrolls furthest on the page, so that it can be named. As text, because it runs in the page. */
+const FURTHEST = `(() => {
+  const found = [...document.querySelectorAll('div')].filter((each) => getComputedStyle(each).overflowY === 'auto').sort((a, b) => b.scrollHeight - a.scrollHeight)[0];
+  found.id = 'furthest';
+  return found.querySelectorAll('[data-row]').length;
+})()`;
+
+export async function nowFrame(): Promise<Figure> {
+  const stage = await Stage.set();
+  try {
+    const { teacher, name, learners } = GROUPS[0]!;
+    await stage.school.query(
+      `INSERT INTO activities (id, teacher_id, title, subject, task, minutes, late_allowed, state)
+       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`, [teacher.name, ROWS],
+    );
+    await stage.school.query("INSERT INTO assignments (activity_id, group_id, due) SELECT a.id, g.id, now() + row_number() OVER () * interval '2 hours' FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1", [name]);
+    await stage.school.query("INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), id, 0, 'page', 'A part', true, '{\"sheets\":[]}' FROM activities WHERE title LIKE 'Bench activity %'");
+    const page = await stage.signedIn(learners[0]!.name);
+    await page.getByText('Bench activity 1', { exact: true }).waitFor();
+    const rows = await page.evaluate<number>(FURTHEST);
+    if (rows < ROWS) throw new Error(`Now has ${rows} rows in place of ${ROWS}.`);
+    const ours = await frames(page, '#furthest');
+    const bare = await stage.window();
+    await bare.goto('about:blank');
+    await bare.evaluate(`document.body.innerHTML = '<div id="bare" style="width:1200px;height:760px;overflow:auto">' + Array.from({ length: ${ROWS} }, (_, i) => '<p style="min-height:74px;border:2px solid;margin:0 0 12px">Activity ' + i + '</p>').join('') + '</div>'`);
+    return byRatio('now-frame', 'ms', ours, await frames(bare, '#bare'), 2);
   } finally {
     await stage.strike();
   }
