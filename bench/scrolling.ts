@@ -70,7 +70,7 @@ export async function marksFrame(): Promise<Figure> {
 
 /** Marks what scrolls furthest on the page, so that it can be named. As text, because it runs in the page. */
 const FURTHEST = `(() => {
-  const found = [...document.querySelectorAll('div')].filter((each) => getComputedStyle(each).overflowY === 'auto').sort((a, b) => b.scrollHeight - a.scrollHeight)[0];
+  const found = [...document.querySelectorAll('body *')].filter((each) => ['auto', 'scroll'].includes(getComputedStyle(each).overflowY)).sort((a, b) => b.scrollHeight - a.scrollHeight)[0];
   found.id = 'furthest';
   return found.querySelectorAll('[data-row]').length;
 })()`;
