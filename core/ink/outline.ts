@@ -85,15 +85,24 @@ export function outlinePolygon(outline: Outline, tolerance = 0.03): Float64Array
   keep[0] = keep[middle] = keep[n - 1] = 1;
   const stack = [0, middle, middle, n - 1];
   while (stack.length > 0) {
-    const [to, from] = [stack.pop()!, stack.pop()!];
-    const [dx, dy] = [xs[to]! - xs[from]!, ys[to]! - ys[from]!];
-    const length = Math.hypot(dx, dy) || 1e-12;
-    let [worst, at] = [tolerance, -1];
+    const to = stack.pop()!;
+    const from = stack.pop()!;
+    const [x0, y0] = [xs[from]!, ys[from]!];
+    const [dx, dy] = [xs[to]! - x0, ys[to]! - y0];
+    const squared = dx * dx + dy * dy || 1e-24;
+    // All distances squared: of hundreds of thousands of points, roots would cost more than the rest.
+    let worst = tolerance * tolerance;
+    let at = -1;
     for (let i = from + 1; i < to; i++) {
-      const [px, py] = [xs[i]! - xs[from]!, ys[i]! - ys[from]!];
-      const along = (px * dx + py * dy) / length;
-      const off = along < 0 || along > length ? Math.min(Math.hypot(px, py), Math.hypot(px - dx, py - dy)) : Math.abs(px * dy - py * dx) / length;
-      if (off > worst) [worst, at] = [off, i];
+      const px = xs[i]! - x0;
+      const py = ys[i]! - y0;
+      const along = px * dx + py * dy;
+      const across = px * dy - py * dx;
+      const off = along < 0 ? px * px + py * py : along > squared ? (px - dx) * (px - dx) + (py - dy) * (py - dy) : (across * across) / squared;
+      if (off > worst) {
+        worst = off;
+        at = i;
+      }
     }
     if (at < 0) continue;
     keep[at] = 1;

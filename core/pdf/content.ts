@@ -29,20 +29,62 @@ const strokeColour = (colour: string): string => `${channels(colour).map(n4).joi
 export const mapped = (matrix: Matrix): string => `${matrix.map(n4).join(' ')} cm\n`;
 export const within = (content: string): string => `q\n${content}Q\n`;
 
-/** A closed polygon. */
+/** Most characters of a coordinate in hundredths, with its sign, and of what stands behind a pair. */
+const COORDINATE = 10;
+const BEHIND = 4;
+const [SPACE, NEWLINE, MINUS, ZERO, MOVE, LINE, CLOSE] = [...' \n-0mlh'].map((char) => char.charCodeAt(0)) as [number, number, number, number, number, number, number];
+/** So many character codes are made a string at once. */
+const AT_ONCE = 8_192;
+
+let room = new Uint8Array(4_096);
+
+/** Writes a whole number as digits. @returns where it ends */
+function putWhole(value: number, from: number): number {
+  let at = from;
+  let left = value;
+  if (left < 0) {
+    room[at++] = MINUS;
+    left = -left;
+  }
+  let digits = 1;
+  for (let bound = 10; left >= bound; bound *= 10) digits += 1;
+  for (let i = at + digits - 1; i >= at; i--) {
+    room[i] = ZERO + (left % 10);
+    left = Math.floor(left / 10);
+  }
+  return at + digits;
+}
+
+/** Polygons that follow are written in hundredths of a point: whole numbers are a fraction of the work, and of the bytes. */
+const HUNDREDTHS = '.01 0 0 .01 0 0 cm\n';
+
+/** A closed polygon, in hundredths. Digit by digit: an export has a million coordinates, and strings for each would take most of its time. */
 function polygonContent(corners: Float64Array): string {
+  const most = (corners.length / 2) * (2 * COORDINATE + BEHIND) + 2;
+  if (room.length < most) room = new Uint8Array(2 * most);
+  let end = 0;
+  for (let i = 0; i < corners.length; i += 2) {
+    end = putWhole(Math.round(corners[i]! * 100), end);
+    room[end++] = SPACE;
+    end = putWhole(Math.round(corners[i + 1]! * 100), end);
+    room[end++] = SPACE;
+    room[end++] = i === 0 ? MOVE : LINE;
+    room[end++] = NEWLINE;
+  }
+  room[end++] = CLOSE;
+  room[end++] = NEWLINE;
   let path = '';
-  for (let i = 0; i < corners.length; i += 2) path += `${n2(corners[i]!)} ${n2(corners[i + 1]!)} ${i === 0 ? 'm' : 'l'}\n`;
-  return `${path}h\n`;
+  for (let i = 0; i < end; i += AT_ONCE) path += String.fromCharCode.apply(null, room.subarray(i, Math.min(end, i + AT_ONCE)) as unknown as number[]);
+  return path;
 }
 
 export function strokeContent(item: Stroke, names: ContentNames): string {
-  const path = `${fillColour(item.colour)}${polygonContent(outlinePolygon(strokeOutline(item.ink, item.tool, item.width)))}f\n`;
-  return item.tool === 'highlighter' ? within(`/${names.multiply} gs\n${path}`) : path;
+  const path = `${fillColour(item.colour)}${HUNDREDTHS}${polygonContent(outlinePolygon(strokeOutline(item.ink, item.tool, item.width)))}f\n`;
+  return within(item.tool === 'highlighter' ? `/${names.multiply} gs\n${path}` : path);
 }
 
 export function fillContent({ colour, rings }: Fill, names: ContentNames): string {
-  return within(`/${names.multiply} gs\n${fillColour(colour)}${rings.map(polygonContent).join('')}f*\n`);
+  return within(`/${names.multiply} gs\n${fillColour(colour)}${HUNDREDTHS}${rings.map(polygonContent).join('')}f*\n`);
 }
 
 /** One line set at a place: page space grows downwards, so letters are set upside down within it. */

@@ -64,6 +64,8 @@ export function pageBox(page: PDFPage): PageBox {
 class Writer {
   private readonly fonts = new Map<string, Promise<NamedFont>>();
   private readonly images = new Map<string, Promise<PDFImage | null>>();
+  /** Content that is being packed while what follows is drawn. */
+  private readonly packing: Promise<void>[] = [];
   private readonly states = new Map<string, ReturnType<PDFDocument['context']['register']>>();
 
   /** @param others files of letters that our faces do not have and that are written here */
@@ -150,7 +152,7 @@ class Writer {
     const names = this.resources(put);
     const pins = pinsInReadingOrder(items);
     const content: string[] = [];
-    const later: { item: Item; appearance: Uint8Array; resources: PDFDict }[] = [];
+    const later: { item: Item; appearance: Promise<Uint8Array>; resources: PDFDict }[] = [];
     if (plan.background.kind === 'photo') {
       const image = await this.image(plan.background.media);
       if (image) {
@@ -167,20 +169,27 @@ class Writer {
         const resources = context.obj({ ExtGState: {}, Font: {}, XObject: {} });
         const putOwn = (kind: string, name: string, ref: never): void => (resources.lookup(PDFName.of(kind)) as PDFDict).set(PDFName.of(name), ref);
         const own = this.resources(putOwn);
-        later.push({ item, appearance: await deflate(await this.draw(item, own, putOwn, number)), resources });
+        later.push({ item, appearance: deflate(await this.draw(item, own, putOwn, number)), resources });
       } else {
         content.push(await this.draw(item, names, put, number));
       }
     }
-    await this.put(page, within(mapped(toUser) + content.join('')));
-    for (const { item, appearance, resources } of later) if (isAnnotated(item)) addAnnotation(context, page, item, toUser, appearance, resources);
+    this.put(page, within(mapped(toUser) + content.join('')));
+    for (const { item, appearance, resources } of later) if (isAnnotated(item)) addAnnotation(context, page, item, toUser, await appearance, resources);
     return pins;
   }
 
   /** Adds content behind what a page has. */
-  private async put(page: PDFPage, content: string): Promise<void> {
+  private put(page: PDFPage, content: string): void {
     const { context } = this.out;
-    page.node.addContentStream(context.register(context.stream(await deflate(content), { Filter: 'FlateDecode' })));
+    const ref = context.nextRef();
+    page.node.addContentStream(ref);
+    this.packing.push(deflate(content).then((bytes) => context.assign(ref, context.stream(bytes, { Filter: 'FlateDecode' }))));
+  }
+
+  /** Waits until all content is packed. */
+  async packed(): Promise<void> {
+    await Promise.all(this.packing);
   }
 
   /** The notes of pins, drawn flat on pages of their own behind the work. */
@@ -192,7 +201,7 @@ class Writer {
       const page = this.out.addPage([595, 842]);
       const fonts = await this.named('interface', (_, name, ref) => page.node.normalizedEntries().Font.set(PDFName.of(name), ref));
       const content = lines.slice(from, from + perPage).map((line, i) => (line ? lineContent(line, 50, 60 + i * 17, 11, fonts) : ''));
-      await this.put(page, within(mapped([1, 0, 0, -1, 0, 842]) + content.join('')));
+      this.put(page, within(mapped([1, 0, 0, -1, 0, 842]) + content.join('')));
     }
   }
 }
@@ -278,6 +287,7 @@ export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, {
   }
   if (style === 'flat') await writer.notes(noted);
   if (fields.length > 0) fillForm(out, fields, await writer.fontsOf('interface'));
+  await writer.packed();
   if (title) out.setTitle(title);
   out.setProducer('Lippet');
   return out.save({ useObjectStreams: true, updateFieldAppearances: false });
