@@ -283,7 +283,9 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
         ready={ready} busy={busy} onKeys={() => setOver('keys')} onRemind={() => { setOver(null); void remind(null); }}
       />
       <Ask visible={over === 'out'} title="Take a copy out" onClose={() => setOver(null)} answers={<Button onPress={() => setOver(null)}>Close</Button>}>
-        {doc && shown.page && <TakeOutFormats title={`${data.title}, ${piece.name}`} doc={doc} pages={readPages(doc)} page={shown.page} marks={live?.doc ?? null} />}
+        {doc && shown.page && live && loaded
+          ? <TakeOutFormats title={`${data.title}, ${piece.name}`} doc={doc} pages={readPages(doc)} page={shown.page} marks={live.doc} />
+          : <Text variant="bodyMedium">The marks are on their way …</Text>}
       </Ask>
       <Ask visible={over === 'keys'} title="Keys" onClose={() => setOver(null)} answers={<Button onPress={() => setOver(null)}>Close</Button>}>
         <ScrollView style={styles.keys} tabIndex={0} role="group" aria-label="All keys">
