@@ -23,6 +23,7 @@ test('a question goes to the teacher alone by default, is answered, shared witho
   await expect(page.getByTestId('readers').first()).toHaveText('Only Ms Farrow reads this');
   await page.getByRole('button', { name: 'Say a note' }).first().click();
   await expect(page.getByRole('timer')).toHaveText(/0:0[1-9]/, { timeout: 15_000 });
+  await expect(page.getByRole('timer')).toHaveText(/^0:0[1-9]/, { timeout: 20_000 });
   await page.getByRole('button', { name: 'That is it' }).click();
   await expect(page.getByText('With it: at school')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('textbox', { name: 'Your question' }).fill('Is this the keeper’s voice?');

@@ -90,6 +90,7 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   await quell.page.getByRole('textbox', { name: /^Note 1, at 0:0/ }).fill('I like this bit.');
   await quell.page.getByRole('button', { name: 'Say a note' }).click();
   await expect(quell.page.getByRole('timer')).toHaveText('0:01');
+  await expect(quell.page.getByRole('timer')).toHaveText(/^0:0[1-9]/, { timeout: 20_000 });
   await quell.page.getByRole('button', { name: 'That is it' }).click();
   await expect(quell.page.getByRole('button', { name: 'Hear note 2' })).toBeVisible();
   await expectAccessible(quell.page, 'a sound on the desk');

@@ -15,6 +15,7 @@ import { forgetRecording } from './recordingStore';
 
 /** A spoken note is at most so long, in seconds. */
 const LONGEST = 120;
+const TOO_SHORT = 'That was too short to hear. Press, speak, and press again.';
 const NO_ROOM = 'This device has no room left for that note.';
 
 interface Props {
@@ -38,7 +39,7 @@ export function SayNote({ home, onSaid }: Props) {
       void recorder.ended.then(async (recorded) => {
         setRecording(null);
         for (const track of stream.getTracks()) track.stop();
-        if (!recorded) return;
+        if (!recorded) return setTrouble(TOO_SHORT);
         try {
           const voice = crypto.randomUUID();
           await mediaOutbox.add(voice, home, recorded.blob);
