@@ -83,7 +83,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const goId = piece?.go?.id ?? null;
   const doc = useFrozenDocument(useGoDocument(goId ?? undefined).data);
   const shown = usePartView(doc, data?.parts ?? []);
-  const { review, said, write, kept, problem, setProblem, clash, sayMine, hold, release } = useReview(goId, activityId, piece?.pieceId ?? null);
+  const { review, said, write, kept, problem, setProblem, clash, sayMine, hold, release } = useReview(goId, piece?.pieceId ?? null);
   const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
   const here = useSaveState(live, (state) => state.people ?? NOBODY);
   const saidElsewhere = useSaveState(live, (state) => state.said);
@@ -111,6 +111,8 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const nextWaiting = ahead.find((each) => each.standing.state === 'with-teacher');
   const dates = given && given.go === goId ? given.dates : NO_DATES;
 
+  /** Asked for while the teacher goes on: the next piece does not wait for the list. */
+  const lineAnew = (): Promise<void> => client.invalidateQueries({ queryKey: keys.line(activityId) });
   /** Tells an outcome while the teacher goes on; whom it could not be told stands above the desk. */
   const answer = async (outcome: Outcome): Promise<void> => {
     if (!live || !open || busy || told.current.has(goId!)) return;
@@ -125,7 +127,13 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     else setBusy(true);
     const why = await release(outcome, live, dates);
     if (!nextWaiting) setBusy(false);
-    if (why === null) return setRecalling({ review: review!.id, personId: whose, words: `${name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
+    if (why === null) {
+      setRecalling({ review: review!.id, personId: whose, words: `${name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
+      // From here on the list says so, and whoever takes it back can answer anew.
+      await lineAnew();
+      told.current.delete(goId!);
+      return;
+    }
     told.current.delete(goId!);
     setUntold((before) => [...before, { personId: whose, name, why }]);
   };
@@ -178,6 +186,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     const failed = await hold(outcome, live);
     setBusy(false);
     setProblem(failed);
+    void lineAnew();
     if (failed === null && outcome && nextOpen) setPersonId(nextOpen.personId);
   };
   /** Does something with the whole line, and says what came of it. */

@@ -15,7 +15,7 @@ const NOTE_REST = 500;
 const TRY_AGAIN = 3_000;
 
 const NOT_OPEN = 'This is not open yet. Try again in a moment.';
-const NOT_KEPT = 'School can’t be reached. What you marked and said is safe on this device; try again in a moment.';
+const NOT_THERE = 'School can’t be reached. What you marked and said is safe on this device; try again in a moment.';
 
 /** What a teacher says beside the marks on the work. */
 export interface Said {
@@ -42,7 +42,7 @@ const saidOf = ({ note, levels, own, aside, told }: ReviewView): Said => ({ note
 export const reviewOf = (goId: string) => ({ queryKey: ['review-of', goId], queryFn: () => post<ReviewView>(`/goes/${goId}/review`) }) as const;
 
 /** The review of one go: what is said of it, kept as one types and never over what another teacher has said, and its release. */
-export function useReview(goId: string | null, activityId: string, pieceId: string | null) {
+export function useReview(goId: string | null, pieceId: string | null) {
   // What was said while there was no network goes on its way here.
   useEffect(() => void mediaOutbox.start(), []);
   const client = useQueryClient();
@@ -59,6 +59,8 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   /** What is not kept yet, by review: one may be on to the next piece before the last words have gone. */
   const pending = useRef(new Map<string, Typed>());
+  /** Why they could not be kept, by review. */
+  const reasons = useRef(new Map<string, string>());
   const flying = useRef<Promise<void>>(Promise.resolve());
   /** The newest version of each review that was seen or made here. */
   const versions = useRef(new Map<string, number>());
@@ -77,6 +79,7 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
   const saveOne = async (saving: Typed): Promise<void> => {
     const { reviewId, ...answer } = saving;
     pending.current.delete(reviewId);
+    reasons.current.delete(reviewId);
     try {
       const saved = await put<ReviewView>(`/reviews/${reviewId}/note`, { ...answer, version: versions.current.get(reviewId) });
       versions.current.set(reviewId, saved.version);
@@ -92,6 +95,7 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
       }
       // What was typed since is newer.
       if (!pending.current.has(reviewId)) pending.current.set(reviewId, saving);
+      reasons.current.set(reviewId, (error as Error).message);
       if (inHand.current === reviewId) setProblem((error as Error).message);
       if (error instanceof RequestError && error.code === 'unreachable') timer.current = setTimeout(() => void keep(), TRY_AGAIN);
     }
@@ -137,19 +141,17 @@ export function useReview(goId: string | null, activityId: string, pieceId: stri
     const letGo = marks.hold();
     try {
       await keep();
-      if (pending.current.has(review.id)) return NOT_KEPT;
+      if (pending.current.has(review.id)) return reasons.current.get(review.id) ?? NOT_THERE;
       await marks.allAtSchool();
       const way = pieceId && onTheirWay(mediaOutbox.state.getState(), `pieces/${pieceId}`);
       if (way) return `There is still ${wayWords(way)}: what you said. Try again in a moment.`;
       const done = await action(review, versions.current.get(review.id));
       versions.current.set(done.id, done.version);
       client.setQueryData(reviewOf(done.goId).queryKey, done);
-      // Asked for anew while the teacher goes on: the next piece does not wait for the lists.
-      void client.invalidateQueries({ queryKey: keys.line(activityId) });
       void client.invalidateQueries({ queryKey: keys.toReview });
       return null;
     } catch (error) {
-      return error instanceof RequestError ? error.message : NOT_KEPT;
+      return error instanceof RequestError ? error.message : NOT_THERE;
     } finally {
       letGo();
     }
