@@ -1,3 +1,4 @@
+import type { Seen } from '@lippet/core/scan/liveLook';
 import { wholeImage } from '@lippet/core/scan/quad';
 import { Steady } from '@lippet/core/scan/steady';
 import { transfer } from 'comlink';
@@ -9,12 +10,8 @@ import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
-import type { Seen } from '../workers/scan.worker';
-import { CameraError, closeCamera, hasTwoCameras, openCamera, setTorch, takePhoto, type Camera, type Facing } from './camera';
+import { CameraError, closeCamera, frameOf, hasTwoCameras, openCamera, setTorch, takePhoto, type Camera, type Facing, type Frame } from './camera';
 import { scanner } from './scanner';
-
-/** Pictures are looked at this large, in pixels on the longer side. */
-const LOOK_SIDE = 480;
 
 interface Props {
   /** What is being photographed. */
@@ -98,17 +95,15 @@ export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onF
     void element.play().catch(() => undefined); // a view that closes meanwhile needs no picture
     let steady = new Steady(latest.current.first);
     let gone = false;
-    const nextFrame = async (): Promise<ImageBitmap | null> => {
+    const nextFrame = async (): Promise<Frame | null> => {
       while (!gone) {
         await new Promise(requestAnimationFrame);
-        const { videoWidth: width, videoHeight: height } = element;
-        if (gone || width === 0 || element.readyState < 2) continue;
-        const fit = Math.min(1, LOOK_SIDE / Math.max(width, height));
-        return createImageBitmap(element, { resizeWidth: Math.round(width * fit), resizeHeight: Math.round(height * fit) });
+        if (!gone && element.videoWidth > 0 && element.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) return frameOf(element);
       }
       return null;
     };
     const look = async (): Promise<void> => {
+      await scanner().lookAnew();
       let waiting = nextFrame();
       while (!gone) {
         const frame = await waiting;

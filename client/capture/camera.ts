@@ -64,6 +64,15 @@ export async function hasTwoCameras(): Promise<boolean> {
   return devices.filter(({ kind }) => kind === 'videoinput').length > 1;
 }
 
+/** What a film shows at one moment; unpacked where it is read, which is away from the main thread. */
+export type Frame = VideoFrame | ImageBitmap;
+
+/** The picture that a film which plays shows now. To be handed on, or closed. */
+export async function frameOf(video: HTMLVideoElement): Promise<Frame> {
+  // Where there is no VideoFrame, the main thread must unpack it.
+  return 'VideoFrame' in window ? new VideoFrame(video) : createImageBitmap(video);
+}
+
 /** The picture of this moment, as finely as the camera gives it. */
 export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promise<Blob> {
   const [track] = camera.stream.getVideoTracks();
@@ -76,6 +85,6 @@ export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promis
       console.warn('The camera takes no photos of its own.', error);
     }
   }
-  const frame = await createImageBitmap(video);
+  const frame = await frameOf(video);
   return scanner().pack(transfer(frame, [frame]));
 }

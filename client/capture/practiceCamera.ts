@@ -1,17 +1,23 @@
-/** A camera for machines that have none: a made-up sheet on a table, held by a hand that is not quite still. */
+/** A camera for machines that have none: a made-up sheet on a table, seen by a hand that is not quite still. */
 
 const SIZE = { width: 1280, height: 960 };
 const EVERY = 1000 / 24;
+/** How far the hand strays, in pixels: at first it comes to the sheet, then it trembles. */
+const AWAY = 160;
+const TREMBLE = 1.2;
+/** So much more table is drawn on each side than is seen. */
+const ROOM = AWAY + 2;
 const TABLE = '#6B4A33';
 const GRAIN = '#5C3E2A';
 
-/** Where the sheet's corners are for a while: it comes in from a corner, then trembles by a pixel. */
-function cornersAt(seconds: number): [number, number][] {
-  const { width, height } = SIZE;
-  const away = Math.max(0, 1 - seconds / 1.2);
-  const tremble = (phase: number): number => Math.sin(seconds * 1.7 + phase) * 1.2 + away * 160;
-  return [[0.3, 0.09], [0.74, 0.13], [0.8, 0.9], [0.2, 0.86]].map(([x, y], i) => [x! * width + tremble(i), y! * height + tremble(i + 2)]);
+/** How far the camera points beside its aim, in pixels. */
+function strayed(seconds: number): { x: number; y: number } {
+  const away = Math.max(0, 1 - seconds / 1.2) * AWAY;
+  return { x: away + Math.sin(seconds * 1.7) * TREMBLE, y: away + Math.sin(seconds * 1.3 + 2) * TREMBLE };
 }
+
+/** The sheet's corners, as shares of what is seen. */
+const CORNERS = [[0.3, 0.09], [0.74, 0.13], [0.8, 0.9], [0.2, 0.86]] as const;
 
 /** What is drawn on the sheet: a fern, its name, and lines of writing. Places are shares of the sheet. */
 const STROKES: readonly { colour: string; width: number; points: readonly (readonly [number, number])[] }[] = [
@@ -27,8 +33,13 @@ const STROKES: readonly { colour: string; width: number; points: readonly (reado
   })),
 ];
 
-function draw(context: CanvasRenderingContext2D, seconds: number): void {
-  const { width, height } = SIZE;
+type Corner = readonly [number, number];
+
+/** The table with the sheet on it, and what lies around what is seen: drawn once, for it would take most of every frame's time. */
+function drawTable(): HTMLCanvasElement {
+  const [width, height] = [SIZE.width + 2 * ROOM, SIZE.height + 2 * ROOM];
+  const canvas = Object.assign(document.createElement('canvas'), { width, height });
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.fillStyle = TABLE;
   context.fillRect(0, 0, width, height);
   context.strokeStyle = GRAIN;
@@ -38,7 +49,7 @@ function draw(context: CanvasRenderingContext2D, seconds: number): void {
     for (let x = 0; x <= width; x += 40) context.lineTo(x, y + 5 * Math.sin(x / 130 + y));
     context.stroke();
   }
-  const [a, b, c, d] = cornersAt(seconds) as [[number, number], [number, number], [number, number], [number, number]];
+  const [a, b, c, d] = CORNERS.map(([x, y]) => [x * SIZE.width + ROOM, y * SIZE.height + ROOM] as const) as [Corner, Corner, Corner, Corner];
   const place = (u: number, v: number): [number, number] => [0, 1].map((k) => (a[k]! * (1 - u) + b[k]! * u) * (1 - v) + (d[k]! * (1 - u) + c[k]! * u) * v) as [number, number];
   const outline = (shift: number): void => {
     context.beginPath();
@@ -62,18 +73,25 @@ function draw(context: CanvasRenderingContext2D, seconds: number): void {
     for (const [u, v] of points) context.lineTo(...place(u, v));
     context.stroke();
   }
+  return canvas;
 }
 
 /** Starts it. Ending the stream's track stops the drawing. */
 export function startPracticeCamera(): MediaStream {
   const canvas = Object.assign(document.createElement('canvas'), SIZE);
-  const context = canvas.getContext('2d')!;
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  const table = drawTable();
   const begun = performance.now();
-  draw(context, 0);
+  const draw = (seconds: number): void => {
+    const { x, y } = strayed(seconds);
+    // At whole pixels: between them, every frame would be computed anew.
+    context.drawImage(table, Math.round(x) - ROOM, Math.round(y) - ROOM);
+  };
+  draw(0);
   const stream = canvas.captureStream(24);
   const timer = setInterval(() => {
     if (stream.getVideoTracks()[0]?.readyState !== 'live') return clearInterval(timer);
-    draw(context, (performance.now() - begun) / 1000);
+    draw((performance.now() - begun) / 1000);
   }, EVERY);
   return stream;
 }

@@ -1,7 +1,8 @@
 /** Finds sheets in what the camera sees and makes straight pages of photos, away from the main thread. */
 import { pictureDifference, type Difference } from '@lippet/core/scan/difference';
-import { findSheet, type FoundSheet } from '@lippet/core/scan/findSheet';
-import { isSharp, judgeShot } from '@lippet/core/scan/judgeShot';
+import { findSheet } from '@lippet/core/scan/findSheet';
+import { judgeShot } from '@lippet/core/scan/judgeShot';
+import { LiveLook, type Seen } from '@lippet/core/scan/liveLook';
 import { withLook } from '@lippet/core/scan/looks';
 import { wholeImage } from '@lippet/core/scan/quad';
 import type { Rgba } from '@lippet/core/scan/raster';
@@ -12,6 +13,8 @@ import { decodeHeif, isHeif } from './heif';
 
 /** Most pixels of a page that is made: A4 at 300 dots an inch. */
 const MOST_PIXELS = 2480 * 3508;
+/** The camera's pictures are looked at this large, in pixels on the longer side. */
+const LOOK_SIDE = 480;
 const QUALITY = 0.9;
 const PHOTO_QUALITY = 0.95;
 /** Photos stay unpacked until so many others have been. */
@@ -33,20 +36,20 @@ export interface Wish {
   look: Look;
 }
 
-/** What one look through the camera showed; corners as shares of the picture. */
-export interface Seen {
-  found: FoundSheet | null;
-  sharp: boolean;
-  width: number;
-  height: number;
+/** A frame's picture on a canvas, at most `longest` pixels long; the frame is closed. */
+function drawn(frame: VideoFrame | ImageBitmap, longest: number): { canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D } {
+  const [wide, high] = 'displayWidth' in frame ? [frame.displayWidth, frame.displayHeight] : [frame.width, frame.height];
+  const fit = Math.min(1, longest / Math.max(wide, high));
+  const canvas = new OffscreenCanvas(Math.round(wide * fit), Math.round(high * fit));
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(frame, 0, 0, canvas.width, canvas.height);
+  frame.close();
+  return { canvas, context };
 }
 
-function pixelsOf(bitmap: ImageBitmap): Rgba {
-  const { width, height } = bitmap;
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0);
-  bitmap.close();
-  return context.getImageData(0, 0, width, height);
+function pixelsOf(frame: VideoFrame | ImageBitmap, longest = Infinity): Rgba {
+  const { canvas, context } = drawn(frame, longest);
+  return context.getImageData(0, 0, canvas.width, canvas.height);
 }
 
 async function unpacked(photo: Blob): Promise<Rgba> {
@@ -58,6 +61,7 @@ async function unpacked(photo: Blob): Promise<Rgba> {
   }
 }
 
+let live = new LiveLook();
 const open = new Map<string, Promise<Rgba>>();
 
 function opened(id: string, photo: Blob): Promise<Rgba> {
@@ -75,18 +79,19 @@ function madeOf(image: Rgba, { corners, turn, look }: Wish, most: number): Rgba 
 }
 
 const scanner = {
-  /** Looks at one picture of the camera. */
-  look(frame: ImageBitmap): Seen {
-    const image = pixelsOf(frame);
-    const found = findSheet(image);
-    return { found, sharp: found !== null && isSharp(image, found.quad), width: image.width, height: image.height };
+  /** Looks at one picture of the camera; those of one camera come in order. */
+  look(frame: VideoFrame | ImageBitmap): Seen {
+    return live.look(pixelsOf(frame, LOOK_SIDE));
+  },
+
+  /** What is looked at next has nothing to do with what was looked at before. */
+  lookAnew(): void {
+    live = new LiveLook();
   },
 
   /** Packs a picture of the camera as a photo. */
-  async pack(frame: ImageBitmap): Promise<Blob> {
-    const canvas = new OffscreenCanvas(frame.width, frame.height);
-    canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(frame);
-    return canvas.convertToBlob({ type: 'image/jpeg', quality: PHOTO_QUALITY });
+  async pack(frame: VideoFrame | ImageBitmap): Promise<Blob> {
+    return drawn(frame, Infinity).canvas.convertToBlob({ type: 'image/jpeg', quality: PHOTO_QUALITY });
   },
 
   /** Opens a photo under a name of the caller's. @throws where the browser can't read it as a picture */

@@ -40,13 +40,21 @@ export function findEdges(image: Rgba): Edges {
         const down = at + width;
         const dx = (data[up + 1]! + 2 * data[at + 1]! + data[down + 1]! - data[up - 1]! - 2 * data[at - 1]! - data[down - 1]!) / 4;
         const dy = (data[down - 1]! + 2 * data[down]! + data[down + 1]! - data[up - 1]! - 2 * data[up]! - data[up + 1]!) / 4;
-        const size = Math.sqrt(dx * dx + dy * dy);
-        if (size <= strength[at]!) continue;
-        strength[at] = size;
-        towardsX[at] = dx / size;
-        towardsY[at] = dy / size;
+        // Squares until the strongest of the three is known: roots and quotients are taken once.
+        const square = dx * dx + dy * dy;
+        if (square <= strength[at]!) continue;
+        strength[at] = square;
+        towardsX[at] = dx;
+        towardsY[at] = dy;
       }
     }
+  }
+  for (let at = 0; at < strength.length; at++) {
+    if (strength[at] === 0) continue;
+    const size = Math.sqrt(strength[at]!);
+    strength[at] = size;
+    towardsX[at]! /= size;
+    towardsY[at]! /= size;
   }
   const crest = new Uint8Array(width * height);
   for (let y = 2; y < height - 2; y++) {

@@ -4,19 +4,11 @@
  */
 import type { Point } from '../page/matrix';
 import { findEdges, type Edges } from './edges';
+import { judgeGuess, SURE, type FoundSheet } from './judgeGuess';
 import { strongestLines, type Line } from './lines';
-import { inOrder, isConvex, quadArea, scaleQuad, sideLength, type Quad } from './quad';
-import { lightness, luma, shrink, soften, type Plane, type Rgba } from './raster';
-import { fitSides } from './sides';
-
-export interface FoundSheet {
-  /** In pixels of the image that was given; corners may lie a little outside. */
-  quad: Quad;
-  /** How sure it is, 0 to 1. */
-  confidence: number;
-  /** A corner lies outside the image, or something covers it. */
-  cut: boolean;
-}
+import { inOrder, isConvex, quadArea, scaleQuad, type Quad } from './quad';
+import { lightness, shrink, soften, type Plane, type Rgba } from './raster';
+import { LEAST_SHEETLIKE, sheetlike } from './sheetlike';
 
 /** Guesses are made at this size (pixels on the longer side), corners are fitted at that. */
 const GUESS_SIDE = 320;
@@ -26,10 +18,6 @@ const MOST_LINES = 28;
 const CLOSE_LOOKS = 7;
 /** A sheet fills at least this share of the image. */
 const LEAST_AREA = 0.1;
-/** So much of the edges beside a corner is seen, or something covers it. */
-const SEEN_CORNER = 0.8;
-/** Found from here on. */
-export const SURE = 0.5;
 
 /** How much edge lies along a line, summed up so that any stretch of it costs two look-ups. */
 class Along {
@@ -137,7 +125,7 @@ function guesses(edges: Edges, weak: number): Guess[] {
         around += length;
       }
       const score = (0.6 * (sum / around) + 0.4 * worst - 0.05 * beyond) * (0.55 + 0.45 * Math.sqrt(area / (width * height)));
-      if (worst > 0.25) found.push({ quad: inOrder(quad), score, beyond: beyond / 8 });
+      if (worst > 0.25) found.push({ quad, score, beyond: beyond / 8 });
     }
   }
   return distinct(found.sort((a, b) => b.score - a.score), Math.max(width, height) * 0.02);
@@ -146,75 +134,12 @@ function guesses(edges: Edges, weak: number): Guess[] {
 /** The best guesses, none almost the same as a better one. */
 function distinct(sorted: readonly Guess[], apart: number): Guess[] {
   const kept: Guess[] = [];
-  for (const guess of sorted) {
+  for (const each of sorted) {
     if (kept.length >= CLOSE_LOOKS) break;
+    const guess = { ...each, quad: inOrder(each.quad) };
     if (kept.every(({ quad }) => quad.some((corner, i) => Math.hypot(corner.x - guess.quad[i]!.x, corner.y - guess.quad[i]!.y) > apart))) kept.push(guess);
   }
   return kept;
-}
-
-/** What lies in a strip along one side of a guess. */
-interface Strip {
-  /** Mean red, green and blue; empty where too little of it lies in the image. */
-  colour: number[];
-  /** How far its lightness strays from an even slope, 0 to 255: paper has a margin, a checked cloth has none. */
-  rough: number;
-}
-
-const STRIP_PLACES = 40;
-
-function stripAlong(image: Rgba, from: Point, to: Point, depth: number): Strip {
-  const length = Math.hypot(to.x - from.x, to.y - from.y);
-  const out = { x: (to.y - from.y) / length, y: -(to.x - from.x) / length };
-  const sums = [0, 0, 0];
-  const tones: number[] = [];
-  for (let i = 2; i < STRIP_PLACES - 1; i++) {
-    const x = Math.round(from.x + ((to.x - from.x) * i) / STRIP_PLACES + out.x * depth);
-    const y = Math.round(from.y + ((to.y - from.y) * i) / STRIP_PLACES + out.y * depth);
-    if (x < 0 || y < 0 || x >= image.width || y >= image.height) continue;
-    const at = (y * image.width + x) * 4;
-    for (let k = 0; k < 3; k++) sums[k]! += image.data[at + k]!;
-    tones.push(luma(image.data[at]!, image.data[at + 1]!, image.data[at + 2]!));
-  }
-  if (tones.length < 8) return { colour: [], rough: 0 };
-  const half = tones.length >> 1;
-  const middles = [median(tones.slice(0, half)), median(tones.slice(-half))] as const;
-  const strays = tones.map((tone, i) => Math.abs(tone - middles[0] - ((middles[1] - middles[0]) * (i - half / 2)) / half));
-  return { colour: sums.map((sum) => sum / tones.length), rough: median(strays) };
-}
-
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
-
-const light = ([red = 0, green = 0, blue = 0]: readonly number[]): number => luma(red, green, blue);
-/** How coloured: the distance of the channels, as a share of the lightest. */
-const coloured = (colour: readonly number[]): number => (Math.max(...colour) - Math.min(...colour)) / Math.max(24, ...colour);
-
-/** 0 up to `from`, 1 from `to` on, evenly between. */
-const within = (value: number, from: number, to: number): number => Math.max(0, Math.min(1, (value - from) / (to - from)));
-
-/** How much what is inside looks like one sheet, and unlike what is around it, 0 to 1. */
-function sheetlike(image: Rgba, quad: Quad, beyond: number): { share: number; sign: 1 | -1 } {
-  const depth = Math.max(3, GUESS_SIDE * 0.014);
-  const inside: Strip[] = [];
-  let differs = 0, lighter = 0;
-  quad.forEach((from, side) => {
-    const to = quad[(side + 1) % 4]!;
-    const [inner, beside] = [stripAlong(image, from, to, -depth), stripAlong(image, from, to, depth)];
-    if (inner.colour.length === 0 || beside.colour.length === 0) return;
-    inside.push(inner);
-    differs += Math.min(1, Math.hypot(...inner.colour.map((value, k) => value - beside.colour[k]!)) / 14);
-    if (light(inner.colour) > light(beside.colour)) lighter += 1;
-  });
-  const seen = inside.length;
-  if (seen < 2) return { share: 0, sign: 1 };
-  const tones = inside.map(({ colour }) => light(colour));
-  const even = Math.min(...tones) / Math.max(1, ...tones);
-  const plain = 1 - Math.min(1, Math.max(0, Math.max(...inside.map(({ colour }) => coloured(colour))) - 0.22) * 3);
-  const sameWay = Math.max(lighter, seen - lighter) / seen;
-  // Paper has a plain margin, and its edges end at its corners; the lines of a checked cloth go on, and nothing in it is plain.
-  const rough = median(inside.map((strip) => strip.rough));
-  const margin = (1 - within(rough, 8, 16)) * (1 - within(beyond, 0.2, 0.4) * within(rough, 4, 9));
-  return { share: (differs / seen) * Math.min(1, even / 0.55) * (0.5 + 0.5 * plain) * (0.4 + 0.6 * sameWay) * margin, sign: lighter * 2 >= seen ? 1 : -1 };
 }
 
 /** Strengths are counted in steps of this part of one. */
@@ -235,42 +160,39 @@ function weakEdge({ strength, crest }: Edges): number {
   return Math.max(3, Math.min(14, noise * 3));
 }
 
+/** An image as sides are fitted to it: its lightness, softened, and the pixels that come with it. */
+export interface Medium {
+  image: Rgba;
+  plane: Plane;
+}
+
+/** Images of up to FIT_SIDE pixels keep their size. */
+export function mediumOf(image: Rgba): Medium {
+  const medium = shrink(image, FIT_SIDE);
+  return { image: medium, plane: soften(lightness(medium)) };
+}
+
 /**
  * @param image any size; a photo or a frame of a film
+ * @param known the same image made medium, where the caller has that already
  * @returns the sheet, or null where none is seen with a confidence of at least SURE
  */
-export function findSheet(image: Rgba): FoundSheet | null {
-  const medium = shrink(image, FIT_SIDE);
+export function findSheet(image: Rgba, known?: Medium): FoundSheet | null {
+  const { image: medium, plane } = known ?? mediumOf(image);
   const small = shrink(medium, GUESS_SIDE);
   const edges = findEdges(small);
-  const candidates = guesses(edges, weakEdge(edges));
-  if (candidates.length === 0) return null;
-  const plane = soften(lightness(medium));
   const up = medium.width / small.width;
   let best: FoundSheet | null = null;
   let bestValue = 0;
-  for (const { quad, score, beyond } of candidates) {
+  for (const { quad, score, beyond } of guesses(edges, weakEdge(edges))) {
     const { share, sign } = sheetlike(small, quad, beyond);
-    if (share < 0.25) continue;
+    const most = score * (0.35 + 0.65 * share);
+    // A confidence is at most 1: what can't become the best any more is not fitted.
+    if (share < LEAST_SHEETLIKE || most <= bestValue) continue;
     const judged = judgeGuess(plane, scaleQuad(quad, up), up, sign);
-    if (!judged) continue;
-    const value = score * (0.35 + 0.65 * share) * judged.confidence;
-    if (value <= bestValue) continue;
-    bestValue = value;
+    if (!judged || most * judged.confidence <= bestValue) continue;
+    bestValue = most * judged.confidence;
     best = { ...judged, quad: scaleQuad(judged.quad, image.width / medium.width), confidence: judged.confidence * Math.min(1, 0.4 + share) };
   }
   return best && best.confidence >= SURE ? best : null;
-}
-
-function judgeGuess(plane: Plane, rough: Quad, up: number, sign: 1 | -1): FoundSheet | null {
-  const first = fitSides(plane, rough, 4 * up, sign);
-  const fitted = first && (fitSides(plane, first.quad, 2.2 * up, sign) ?? first);
-  if (!fitted || !isConvex(fitted.quad)) return null;
-  const { quad, support, cornerSupport } = fitted;
-  const shortest = Math.min(...[0, 1, 2, 3].map((side) => sideLength(quad, side)));
-  if (shortest < 0.15 * Math.min(plane.width, plane.height)) return null;
-  const worst = Math.min(...support);
-  const mean = support.reduce((sum, each) => sum + each, 0) / 4;
-  const outside = quad.some(({ x, y }) => x < 0 || y < 0 || x > plane.width || y > plane.height);
-  return { quad, confidence: 0.5 * mean + 0.5 * Math.min(1, worst * 1.25), cut: outside || Math.min(...cornerSupport) < SEEN_CORNER };
 }

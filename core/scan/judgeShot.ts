@@ -1,5 +1,5 @@
 /** What is wrong with a photo of a sheet, measured. */
-import type { FoundSheet } from './findSheet';
+import type { FoundSheet } from './judgeGuess';
 import { inQuad, scaleQuad, wholeImage, type Quad } from './quad';
 import { WARNINGS, type Warning } from './shot';
 import { lightness, shrink, soften, type Plane, type Rgba } from './raster';
@@ -87,14 +87,19 @@ function paperTone(tones: Plane, quad: Quad): number {
   return value;
 }
 
-/** Whether a photo of the sheet taken now would be sharp. */
-export function isSharp(image: Rgba, quad: Quad): boolean {
-  const small = shrink(image, JUDGED_SIDE);
-  const width = edgeWidth(soften(lightness(small)), scaleQuad(quad, small.width / image.width));
-  return width === null || width <= widestSharp(small);
+/** Whether a photo of the sheet taken now would be sharp. @param plane its lightness, softened, of at most about 1,000 pixels on the longer side */
+export function isSharpPlane(plane: Plane, quad: Quad): boolean {
+  const width = edgeWidth(plane, quad);
+  return width === null || width <= widestSharp(plane);
 }
 
-const widestSharp = ({ width, height }: Rgba): number => SHARP_PIXELS + SHARP_SHARE * Math.max(width, height);
+/** The same of an image of any size. */
+export function isSharp(image: Rgba, quad: Quad): boolean {
+  const small = shrink(image, JUDGED_SIDE);
+  return isSharpPlane(soften(lightness(small)), scaleQuad(quad, small.width / image.width));
+}
+
+const widestSharp = ({ width, height }: { width: number; height: number }): number => SHARP_PIXELS + SHARP_SHARE * Math.max(width, height);
 
 /**
  * @param found the sheet, if one was found; else all of the photo is judged

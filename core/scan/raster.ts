@@ -78,29 +78,28 @@ export function lightness({ data, width, height }: Rgba): Plane {
 
 /** Softens by a binomial 1-4-6-4-1 in both directions; pixels beyond the rim are like the rim. */
 export function soften({ data, width, height }: Plane): Plane {
-  const rows = new Float32Array(data.length);
-  const out = emptyPlane(width, height);
-  soften1(data, rows, width, 1, height, width);
-  soften1(rows, out.data, height, width, width, 1);
-  return out;
-}
-
-/** One direction: `lines` lines of `size` pixels, `step` apart within a line, lines `next` apart. */
-function soften1(from: Float32Array, to: Float32Array, size: number, step: number, lines: number, next: number): void {
-  const last = size - 1;
-  for (let line = 0; line < lines; line++) {
-    const start = line * next;
-    for (let i = 0; i < size; i++) {
-      const at = start + i * step;
-      if (i > 1 && i < last - 1) {
-        to[at] = (from[at - 2 * step]! + from[at + 2 * step]! + 4 * (from[at - step]! + from[at + step]!) + 6 * from[at]!) / 16;
-      } else {
-        const near = from[start + Math.max(0, i - 1) * step]! + from[start + Math.min(last, i + 1) * step]!;
-        const far = from[start + Math.max(0, i - 2) * step]! + from[start + Math.min(last, i + 2) * step]!;
-        to[at] = (far + 4 * near + 6 * from[at]!) / 16;
-      }
+  const across = new Float32Array(data.length);
+  const last = width - 1;
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    for (let at = row + 2; at < row + last - 1; at++) across[at] = (data[at - 2]! + data[at + 2]! + 4 * (data[at - 1]! + data[at + 1]!) + 6 * data[at]!) / 16;
+    for (const x of new Set([0, 1, last - 1, last].map((each) => Math.min(last, Math.max(0, each))))) {
+      const near = data[row + Math.max(0, x - 1)]! + data[row + Math.min(last, x + 1)]!;
+      const far = data[row + Math.max(0, x - 2)]! + data[row + Math.min(last, x + 2)]!;
+      across[row + x] = (far + 4 * near + 6 * data[row + x]!) / 16;
     }
   }
+  const out = emptyPlane(width, height);
+  const to = out.data;
+  // Row by row also downwards: memory is read in the order it lies in.
+  const rowAt = (y: number): number => Math.min(height - 1, Math.max(0, y)) * width;
+  for (let y = 0; y < height; y++) {
+    const [above2, above, here, below, below2] = [rowAt(y - 2), rowAt(y - 1), y * width, rowAt(y + 1), rowAt(y + 2)];
+    for (let x = 0; x < width; x++) {
+      to[here + x] = (across[above2 + x]! + across[below2 + x]! + 4 * (across[above + x]! + across[below + x]!) + 6 * across[here + x]!) / 16;
+    }
+  }
+  return out;
 }
 
 /** The value between pixels, by bilinear weights; beyond the rim it is the rim's. `x` and `y` count from the middle of the first pixel. */

@@ -131,7 +131,7 @@ describe('shrinking', () => {
 });
 
 describe('holding still', () => {
-  const found = (dx: number, cut = false) => ({ quad: quad([dx, 0], [100 + dx, 0], [100 + dx, 140], [dx, 140]), confidence: 0.9, cut });
+  const found = (dx: number, cut = false) => ({ quad: quad([dx, 0], [100 + dx, 0], [100 + dx, 140], [dx, 140]), confidence: 0.9, cut, lighter: true });
   const watch = (steady: Steady, looks: { dx: number; cut?: boolean; sharp?: boolean }[], from = 0): number[] =>
     looks.map(({ dx, cut, sharp = true }, i) => steady.look(found(dx, cut), sharp, 400, from + i * 250));
   it('comes to its end only after a time and some looks, and begins anew when anything moves', () => {

@@ -1,4 +1,4 @@
-import type { FoundSheet } from './findSheet';
+import type { FoundSheet } from './judgeGuess';
 import { farthestApart, type Quad } from './quad';
 
 /** Corners that move less than this share of the picture's longer side from one look to the next are still. */
