@@ -45,17 +45,17 @@ function lightOnPaper(image: Rgba): Plane[] {
  */
 function withoutPainted(plane: Plane, all: readonly Plane[]): Plane {
   const { data, width, height } = plane;
-  const terms = (i: number): number[] => {
+  const terms = Array.from(data, (_, i) => {
     const [u, v] = [(i % width) / width - 0.5, Math.floor(i / width) / height - 0.5];
     return [1, u, v, u * u, u * v, v * v];
-  };
+  });
   const tone = (i: number): number => luma(all[0]!.data[i]!, all[1]!.data[i]!, all[2]!.data[i]!);
   const weights = new Float64Array(data.length).fill(1);
   const surface = new Float64Array(data.length);
   for (let round = 0; round < 6; round++) {
-    const fitted = leastSquares(data.length, terms, (i) => data[i]!, (i) => weights[i]!);
+    const fitted = leastSquares(terms, data, weights);
     for (let i = 0; i < data.length; i++) {
-      surface[i] = terms(i).reduce((sum, term, k) => sum + term * fitted[k]!, 0);
+      surface[i] = terms[i]!.reduce((sum, term, k) => sum + term * fitted[k]!, 0);
       const share = data[i]! / Math.max(1, surface[i]!);
       weights[i] = share < 0.97 ? Math.exp(-(((0.97 - share) / 0.08) ** 2)) + 1e-4 : 1;
     }
@@ -69,17 +69,17 @@ function withoutPainted(plane: Plane, all: readonly Plane[]): Plane {
   return out;
 }
 
-function leastSquares(count: number, terms: (i: number) => number[], value: (i: number) => number, weight: (i: number) => number): number[] {
-  const size = terms(0).length;
+/** The factors of the terms that give the values with the least weighted squares of what is off. */
+function leastSquares(terms: readonly (readonly number[])[], values: ArrayLike<number>, weights: ArrayLike<number>): number[] {
+  const size = terms[0]!.length;
   const rows = Array.from({ length: size }, () => new Float64Array(size + 1));
-  for (let i = 0; i < count; i++) {
-    const row = terms(i);
-    const w = weight(i);
+  terms.forEach((row, i) => {
     for (let a = 0; a < size; a++) {
-      for (let b = 0; b < size; b++) rows[a]![b]! += w * row[a]! * row[b]!;
-      rows[a]![size]! += w * row[a]! * value(i);
+      const w = weights[i]! * row[a]!;
+      for (let b = 0; b < size; b++) rows[a]![b]! += w * row[b]!;
+      rows[a]![size]! += w * values[i]!;
     }
-  }
+  });
   for (let a = 0; a < size; a++) {
     rows[a]![a]! += 1e-6;
     for (let b = 0; b < size; b++) {

@@ -116,16 +116,15 @@ export function straighten(image: Rgba, quad: Quad, turn: Turn, most: number): R
           }
         }
         const at = Math.imul(top, width) + left;
-        // Weights in 256ths, and two colours in one number: a third of the work of single bytes.
-        const near = 256 - right;
-        const over = 256 - below;
+        // Weights in 256ths that come to 256 together, and two colours in one number: a third of the work of single bytes.
+        const d11 = (Math.imul(right, below) + 128) >> 8;
+        const d10 = below - d11;
+        const d01 = right - d11;
+        const d00 = 256 - right - d10;
         const a = source[at]!, b = source[at + 1]!, c = source[at + width]!, d = source[at + width + 1]!;
-        const upper = ((Math.imul(a & ODD, near) + Math.imul(b & ODD, right) + HALF) >>> 8) & ODD;
-        const lower = ((Math.imul(c & ODD, near) + Math.imul(d & ODD, right) + HALF) >>> 8) & ODD;
-        const upperGreen = (Math.imul((a >>> 8) & 0xff, near) + Math.imul((b >>> 8) & 0xff, right) + 128) >>> 8;
-        const lowerGreen = (Math.imul((c >>> 8) & 0xff, near) + Math.imul((d >>> 8) & 0xff, right) + 128) >>> 8;
-        const redBlue = ((Math.imul(upper, over) + Math.imul(lower, below) + HALF) >>> 8) & ODD;
-        out[to] = redBlue | ((Math.imul(upperGreen, over) + Math.imul(lowerGreen, below) + 128) & 0xff00) | OPAQUE;
+        const redBlue = (Math.imul(a & ODD, d00) + Math.imul(b & ODD, d01) + Math.imul(c & ODD, d10) + Math.imul(d & ODD, d11) + HALF) >>> 8;
+        const green = Math.imul((a >>> 8) & 0xff, d00) + Math.imul((b >>> 8) & 0xff, d01) + Math.imul((c >>> 8) & 0xff, d10) + Math.imul((d >>> 8) & 0xff, d11) + 128;
+        out[to] = (redBlue & ODD) | (green & 0xff00) | OPAQUE;
       }
       fromX = toX;
       fromY = toY;
