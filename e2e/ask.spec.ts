@@ -1,4 +1,5 @@
 /** Questions: who reads them stands above the box; the answer leads back to the very place. */
+import { paperPhoto } from '@lippet/demo/photos';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
@@ -71,4 +72,48 @@ test('a question goes to the teacher alone by default, is answered, shared witho
   await page.getByRole('link', { name: /Ms Farrow answers/ }).click();
   await expect(page.getByText('It is the wind in the lamp')).toBeVisible();
   await expect(page.getByText('Taken away: Ask at your table.')).toBeVisible();
+});
+
+test('a teacher answers with a voice and with a picture, and the asker hears and sees them', async ({ device, school }) => {
+  const isla = await device({ viewport: PHONE });
+  await isla.asLearner('Isla Okpara');
+  await isla.openSheet('Colour the lantern room');
+  await isla.page.getByRole('button', { name: 'More', exact: true }).click();
+  await isla.page.getByRole('button', { name: 'Ask about this' }).click();
+  await isla.page.getByRole('textbox', { name: 'Your question' }).fill('How does a lamp turn?');
+  await isla.page.getByRole('button', { name: 'Ask', exact: true }).click();
+  await expect(isla.page.getByText('How does a lamp turn?')).toBeVisible();
+
+  const farrow = await device({ viewport: WIDE });
+  await farrow.asTeacher('Ms Farrow');
+  const { page } = farrow;
+  await farrow.open('/updates');
+  await page.getByRole('link', { name: /Isla Okpara asks: How does a lamp turn/ }).click();
+  const thread = page.getByRole('article', { name: /Isla Okpara asks/ }).filter({ hasText: 'How does a lamp turn?' });
+  // Without a word: the voice alone is an answer.
+  await thread.getByRole('button', { name: 'Say a note' }).click();
+  await expect(page.getByRole('timer')).toHaveText(/^0:0[1-9]/, { timeout: 20_000 });
+  await page.getByRole('button', { name: 'That is it' }).click();
+  await expect(thread.getByText('With it: at school')).toBeVisible({ timeout: 20_000 });
+  await thread.getByRole('button', { name: 'Answer', exact: true }).click();
+  await expect(thread.getByRole('button', { name: 'Hear what You said' })).toBeVisible();
+  const chooser = page.waitForEvent('filechooser');
+  await thread.getByRole('button', { name: 'Picture' }).click();
+  await (await chooser).setFiles({ name: 'lamp.webp', mimeType: 'image/webp', buffer: (await paperPhoto(7)).original });
+  await expect(thread.getByText('With it: at school')).toBeVisible({ timeout: 20_000 });
+  await thread.getByRole('textbox', { name: 'Answer Isla Okpara' }).fill('Like this');
+  await thread.getByRole('button', { name: 'Answer', exact: true }).click();
+  await expect(thread.getByRole('img', { name: 'A picture from You' })).toBeVisible();
+
+  await isla.open('/updates');
+  await isla.page.getByRole('link', { name: /Ms Farrow answers/ }).first().click();
+  await expect(isla.page.getByRole('button', { name: 'Hear what Ms Farrow said' })).toBeVisible();
+  const picture = isla.page.getByRole('img', { name: 'A picture from Ms Farrow' });
+  await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
+  // Nobody else gets either: not by the address.
+  const milo = await device({ viewport: PHONE });
+  await milo.asLearner('Milo Stannis');
+  const files = await school.query<{ media_id: string }>("SELECT m.media_id FROM messages m JOIN threads t ON t.id = m.thread_id JOIN people p ON p.id = t.asker_id WHERE p.name = 'Isla Okpara' AND m.media_id IS NOT NULL");
+  expect(files).toHaveLength(2);
+  for (const { media_id: id } of files) expect(await milo.page.evaluate((address) => fetch(address).then(({ status }) => status), `/api/media/${id}`)).toBe(404);
 });

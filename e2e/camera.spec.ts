@@ -43,3 +43,24 @@ test('a camera that sees no sheet still takes a photo, as it is; what is dropped
   await page.getByRole('button', { name: 'Done, 3 taken' }).click();
   await expect(page.getByRole('button', { name: /^Page 3 of 3/ })).toBeVisible();
 });
+
+test('a camera with a light has a button for it, which says whether it is on', async ({ device, school }) => {
+  const tamsin = await device({ viewport: PHONE });
+  const { page } = tamsin;
+  // The stand-in of a camera has no light; this one says it has, and keeps what it is told.
+  await page.addInitScript(() => {
+    const track = MediaStreamTrack.prototype;
+    const known = track.getCapabilities;
+    track.getCapabilities = function () { return { ...known.call(this), torch: true } as MediaTrackCapabilities; };
+    track.applyConstraints = (wish) => Promise.resolve(void document.documentElement.setAttribute('data-light', JSON.stringify(wish?.advanced)));
+  });
+  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  const light = page.getByRole('button', { name: 'The camera’s light' });
+  for (const on of [true, false]) {
+    await light.click();
+    await expect(light).toHaveAttribute('aria-pressed', String(on));
+    await expect(page.locator('html')).toHaveAttribute('data-light', JSON.stringify([{ torch: on }]));
+  }
+});

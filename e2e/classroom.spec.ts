@@ -4,7 +4,6 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-
 test('a notice arrives at once where the app is open, is answered, and what should not stand there is taken away', async ({ device }) => {
   const wren = await device({ viewport: PHONE });
   const news = wren.page.waitForEvent('websocket', { predicate: (socket) => socket.url().endsWith('/news') });
@@ -86,4 +85,43 @@ test('a picture that belongs to work is led into it, and does not stand before t
   await expect(wren.sheet).toHaveAttribute('data-items', String(strokes + 1), { timeout: 30_000 });
   await expect(wren.saveLine).toContainText('saved at school too', { timeout: 30_000 });
   expect(await school.query("SELECT 1 FROM notices n JOIN people p ON p.id = n.author_id WHERE p.name = 'Wren Abara'")).toEqual([]);
+});
+
+test('a lesson by link stands above all else for the class, says where it leads, and goes when it is over', async ({ device }) => {
+  const farrow = await device({ viewport: WIDE });
+  await farrow.asTeacher('Ms Farrow');
+  const { page } = farrow;
+  await farrow.open('/class');
+  await page.getByRole('button', { name: 'Notices and questions of Sandpipers' }).click();
+  await page.getByRole('button', { name: 'A lesson by link' }).click();
+  await expectAccessible(page, 'a lesson by link');
+  const address = page.getByRole('textbox', { name: 'Address of the room' });
+  await address.fill('http://rooms.fennick.example/sandpipers');
+  await page.getByRole('textbox', { name: 'What it is' }).fill('Singing with the lighthouse keeper');
+  await page.getByRole('button', { name: 'Show it' }).click();
+  // What is not safe is not shown, and says why.
+  await expect(page.getByText('https://', { exact: false }).last()).toBeVisible();
+  const wren = await device({ viewport: PHONE });
+  await wren.page.addInitScript(() => Object.assign(window, { open: (...way: string[]) => document.documentElement.setAttribute('data-way', way.join(' ')) }));
+  await wren.asLearner('Wren Abara');
+  await wren.page.getByRole('link', { name: 'Class', exact: true }).click();
+  await expect(wren.page.getByRole('heading', { name: 'How is the wind today?' })).toBeVisible();
+  await expect(wren.page.getByRole('button', { name: 'Go to the lesson' })).toHaveCount(0);
+
+  await address.fill('https://rooms.fennick.example/sandpipers');
+  await page.getByRole('button', { name: 'Show it' }).click();
+  await expect(page.getByRole('button', { name: 'Change the lesson by link' })).toBeVisible();
+  await wren.page.reload();
+  await expect(wren.page.getByRole('heading', { name: 'Singing with the lighthouse keeper' })).toBeVisible();
+  await expect(wren.page.getByText('Opens rooms.fennick.example, a page outside of Lippet')).toBeVisible();
+  await expectAccessible(wren.page, 'the class, with a lesson');
+  await wren.page.getByRole('button', { name: 'Go to the lesson' }).click();
+  await expect(wren.page.locator('html')).toHaveAttribute('data-way', 'https://rooms.fennick.example/sandpipers _blank noopener,noreferrer');
+
+  await page.getByRole('button', { name: 'Change the lesson by link' }).click();
+  await page.getByRole('button', { name: 'Take it away' }).click();
+  await expect(page.getByRole('button', { name: 'A lesson by link' })).toBeVisible();
+  await wren.page.reload();
+  await expect(wren.page.getByRole('heading', { name: 'How is the wind today?' })).toBeVisible();
+  await expect(wren.page.getByRole('button', { name: 'Go to the lesson' })).toHaveCount(0);
 });

@@ -31,3 +31,43 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   await page.getByRole('button', { name: /^All of the task/ }).click();
   expect(await size()).toBeCloseTo(before * 1.5, 0);
 });
+
+test('a voice of the device says it where there is one: nothing goes to school for that', async ({ device }) => {
+  const wren = await device({ viewport: PHONE });
+  const { page } = wren;
+  // A stand-in for a device's voice: it says a word whenever it is told to go on.
+  await page.addInitScript(() => {
+    interface Said { text: string; rate: number; voice: { name: string }; onstart: () => void; onboundary: (event: { charIndex: number }) => void; onend: () => void }
+    const voices = [{ name: 'Far away', lang: 'en-GB', localService: false }, { name: 'Muschel', lang: 'de-DE', localService: true }, { name: 'Shell', lang: 'en-GB', localService: true }];
+    Object.assign(window, { SpeechSynthesisUtterance: class { constructor(readonly text: string) {} } });
+    Object.defineProperty(window, 'speechSynthesis', {
+      value: {
+        getVoices: () => voices,
+        speak: (said: Said) => {
+          const starts = [...said.text.matchAll(/\S+/g)].map(({ index }) => index);
+          said.onstart();
+          Object.assign(window, { voice: said.voice.name, rate: said.rate, sayWord: () => (starts.length > 0 ? said.onboundary({ charIndex: starts.shift()! }) : said.onend()) });
+        },
+        cancel: () => Object.assign(window, { sayWord: null }),
+      },
+    });
+  });
+  await wren.asLearner('Wren Abara');
+  const made: string[] = [];
+  page.on('request', (request) => request.url().endsWith('/api/speech') && made.push(request.url()));
+  await wren.openSheet('Colour the lantern room');
+  await page.getByRole('button', { name: /^All of the task/ }).click();
+  await page.getByRole('button', { name: 'Hear the task' }).click();
+  const sayWord = (): Promise<void> => page.evaluate(() => (window as unknown as { sayWord: () => void }).sayWord());
+  const words = (await page.getByTestId('spoken').first().textContent())!.trim().split(/\s+/);
+  for (const word of words.slice(0, 4)) {
+    await sayWord();
+    // The mark lies on the word without what stands behind it.
+    await expect(page.getByTestId('spoken-word')).toHaveText(word.replace(/[.,:;?]+$/, ''));
+  }
+  expect(await page.evaluate(() => (window as unknown as { voice: string }).voice)).toBe('Shell');
+  for (let i = 4; i <= words.length; i++) await sayWord();
+  // It stops by itself.
+  await expect(page.getByRole('button', { name: 'Hear the task' })).toBeVisible();
+  expect(made).toEqual([]);
+});

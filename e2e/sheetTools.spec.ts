@@ -228,6 +228,38 @@ test('pages are added, doubled, put in another order by keyboard, deleted, and c
   await sheet.expectItems(1);
 });
 
+test('a sheet of the teacher that was deleted comes back where it was, also days later, with what was on it', async ({ device }) => {
+  const nell = await device({ viewport: WIDE });
+  await nell.asLearner('Nell Garrick');
+  await nell.openSheet('Label the harbour map');
+  const sheet = await Sheet.of(nell);
+  const { page } = nell;
+  await page.getByRole('button', { name: /All pages/ }).click();
+  await page.getByRole('tab', { name: 'Page 2' }).click();
+  await expect(page.getByText('Page 2 of 3')).toBeVisible();
+  await sheet.tool('Pen');
+  await sheet.drag([[100, 100], [200, 200]]);
+  await sheet.expectItems(1);
+  const bringBack = page.getByRole('button', { name: 'Bring a sheet back that was deleted' });
+  await expect(bringBack).toHaveCount(0);
+  await page.getByRole('button', { name: 'Delete this page' }).click();
+  await expect(page.getByText('of 2')).toBeVisible();
+  await expect(nell.saveLine).toContainText('saved at school too');
+
+  // Another device has no steps to undo: the strip alone brings it back.
+  const tablet = await device({ viewport: WIDE });
+  await tablet.asLearner('Nell Garrick');
+  await tablet.openSheet('Label the harbour map');
+  const again = await Sheet.of(tablet);
+  await expect(tablet.page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await tablet.page.getByRole('button', { name: /All pages/ }).click();
+  await tablet.page.getByRole('button', { name: 'Bring a sheet back that was deleted' }).click();
+  await expect(tablet.page.getByText('Page 2 of 3')).toBeVisible();
+  await again.expectItems(1);
+  await expect(page.getByText('of 3')).toBeVisible();
+  await expect(bringBack).toHaveCount(0);
+});
+
 test('an earlier copy is looked at and brought back as a step that can be undone', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
   await amos.asLearner('Amos Reddy');
