@@ -9,6 +9,7 @@ import sharp from 'sharp';
 import { harbourPdf } from '@lippet/demo/pdfs';
 import { PHONE, WIDE } from './chromium';
 import type { Device } from './device';
+import { scannedPdf } from './scannedPdf';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
@@ -187,4 +188,35 @@ test('a scan is marked by boxes; a locked and an endless PDF get a sentence', as
   const blue = async (x: number, y: number): Promise<number> => (await sheet.channels(x, y))[2]!;
   for (const [x, y] of [[140, 215], [380, 285], [380, 215]] as const) await expect.poll(() => blue(x, y)).toBeLessThan(0xb0);
   expect(await blue(420, 250)).toBeGreaterThan(0xd0);
+});
+
+test('what an office scanner wrote (JPEG 2000, JBIG2) is seen, drawn on, and leaves with it', async ({ device }) => {
+  const nell = await device({ viewport: WIDE, acceptDownloads: true });
+  const sheet = await openMap(nell);
+  const { page } = nell;
+  const path = join(folder, 'scanner.pdf');
+  writeFileSync(path, await scannedPdf());
+  await page.getByRole('button', { name: 'Add a page' }).click();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Pages of a PDF' }).click();
+  await (await chooser).setFiles(path);
+  await expect(page.getByText('Page 2 of 5')).toBeVisible();
+  // Both in turn: the box is black, the paper beside it white.
+  const tone = async (x: number, y: number): Promise<number> => (await sheet.channels(x, y))[1]!;
+  for (const number of [2, 3]) {
+    await expect(page.getByText(`Page ${number} of 5`)).toBeVisible();
+    await expect.poll(() => tone(297, 315), { timeout: 20_000 }).toBeLessThan(16);
+    await expect.poll(() => tone(297, 150)).toBeGreaterThan(240);
+    await expect.poll(() => tone(70, 315)).toBeGreaterThan(240);
+    if (number === 2) await page.getByRole('button', { name: 'Next page' }).click();
+  }
+  await sheet.tool('Pen');
+  await sheet.drag([[100, 600], [400, 640]]);
+  await expect(nell.saveLine).toContainText('saved at school too');
+  const flat = await takeOut(page, 'PDF');
+  for (const number of ['2', '3']) {
+    const { data, info } = await sharp(execFileSync('pdftoppm', ['-r', '36', '-png', '-f', number, '-l', number, flat])).greyscale().raw().toBuffer({ resolveWithObject: true });
+    const at = (x: number, y: number): number => data[Math.round(y / 2) * info.width + Math.round(x / 2)]!;
+    expect([at(297, 315) < 16, at(297, 150) > 240]).toEqual([true, true]);
+  }
 });

@@ -21,6 +21,9 @@ const MOST_OPEN = 3;
 /** Pages of a file that stay parsed. */
 const MOST_PAGES = 6;
 
+// The build puts this in place of `import.meta`, which pdf.js' decoders of scans ask for; Expo fills it in windows only.
+Object.assign(self, { __ExpoImportMetaRegistry: { url: self.location.href } });
+
 class WorkerCanvases {
   create(width: number, height: number) {
     const canvas = new OffscreenCanvas(Math.max(1, width), Math.max(1, height));
