@@ -208,7 +208,7 @@ test('what an office scanner wrote (JPEG 2000, JBIG2) is seen, drawn on, and lea
     await expect.poll(() => tone(297, 315), { timeout: 20_000 }).toBeLessThan(16);
     await expect.poll(() => tone(297, 150)).toBeGreaterThan(240);
     await expect.poll(() => tone(70, 315)).toBeGreaterThan(240);
-    if (number === 2) await page.getByRole('button', { name: 'Next page' }).click();
+    if (number === 2) await page.getByRole('button', { name: 'Page after' }).click();
   }
   await sheet.tool('Pen');
   await sheet.drag([[100, 600], [400, 640]]);

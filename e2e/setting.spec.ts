@@ -1,4 +1,5 @@
 /** A teacher sets work, changes it when it is begun, and a learner finds it. */
+import { execFileSync } from 'node:child_process';
 import type { Locator } from '@playwright/test';
 import sharp from 'sharp';
 import { expectAccessible } from './accessible';
@@ -201,8 +202,8 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await page.getByRole('textbox', { name: 'The task', exact: true }).click();
   await page.keyboard.type('The boat has no sail yet.');
   await page.getByRole('button', { name: /^Add a part: Page/ }).click();
-  await page.getByRole('button', { name: 'Draw on sheet 1' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Draw on My page' })).toBeVisible();
+  await page.getByRole('button', { name: 'Draw or type on sheet 1' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Draw or type on My page' })).toBeVisible();
   await page.getByRole('button', { name: 'Brush' }).click();
   await page.getByRole('radio', { name: 'red', exact: true }).click();
   for (const at of [0.3, 0.4]) await farrow.draw(at);
@@ -210,16 +211,24 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await expectAccessible(page, 'drawing on a sheet');
   await page.getByRole('button', { name: 'Undo' }).click();
   await farrow.expectStrokes(1);
-  await page.getByRole('button', { name: 'Done' }).click();
+  // Words are typed where they are to stand.
+  await page.getByRole('button', { name: 'Words' }).click();
+  const box = (await farrow.sheet.boundingBox())!;
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height * 0.72);
+  await page.getByRole('textbox', { name: 'Words on the page' }).fill('Ahoy, sailmaker');
+  await expectAccessible(page, 'typing on a sheet');
+  await page.getByRole('button', { name: 'Done with the words' }).click();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
   // It is gone on with where it was left, also after a reload.
   await expect(page.getByTestId('draft-line')).toHaveText('kept at school');
   await page.reload();
   await page.getByRole('button', { name: /^My page\. / }).click();
   expect(await pixelsOf(page.getByRole('tab', { name: 'Sheet 1' }), RED)).toBeGreaterThan(5);
-  await page.getByRole('button', { name: 'Draw on sheet 1' }).click();
+  await page.getByRole('button', { name: 'Draw or type on sheet 1' }).click();
   await farrow.expectStrokes(1);
   await farrow.draw(0.5);
   await farrow.expectStrokes(2);
+  await expect(farrow.sheet).toHaveAttribute('data-items', '3');
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('checkbox', { name: 'Sandpipers' }).click();
   await page.getByRole('button', { name: 'Set it for Sandpipers' }).click();
@@ -241,6 +250,12 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await wren.draw(0.6);
   await wren.expectStrokes(1);
   await expect(send).toBeEnabled();
+  // What was typed leaves as text that another program reads.
+  await wren.page.getByRole('button', { name: 'More', exact: true }).click();
+  await wren.page.getByRole('button', { name: 'Take a copy out' }).click();
+  const download = wren.page.waitForEvent('download');
+  await wren.page.getByRole('button', { name: 'PDF', exact: true }).click();
+  expect(execFileSync('pdftotext', [(await (await download).path())!, '-']).toString()).toContain('Ahoy, sailmaker');
 });
 
 test('parts are dragged into order; a picture stands in the task; one learner has other dates; a copy is made, and put away', async ({ device, school }) => {

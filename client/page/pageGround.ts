@@ -1,7 +1,10 @@
 import type { Bounds } from '@lippet/core/ink/ink';
 import { backgroundShapes } from '@lippet/core/page/background';
 import type { PagePlan } from '@lippet/core/page/document';
-import type { PictureSource } from './drawItem';
+import { drawnWords } from '@lippet/core/page/drawnGround';
+import { itemBounds } from '@lippet/core/page/geometry';
+import { drawItem, type PictureSource } from './drawItem';
+import type { DrawnItem } from './itemLayer';
 import type { PdfPageSource } from './pdfPages';
 
 /** What lies under the items of a page. */
@@ -17,11 +20,14 @@ export interface GroundSources {
   pdfPage: (media: string, page: number, onReady: () => void) => PdfPageSource;
 }
 
-/** Lines, squares, outline pictures, and what a teacher has drawn on the paper. */
+/** Lines, squares, outline pictures, and what a teacher has drawn and typed on the paper. */
 class ShapesGround implements Ground {
   private readonly shapes: { path: Path2D; fill?: string; stroke?: string; width: number }[];
 
-  constructor({ background, width, height }: PagePlan) {
+  private readonly words: DrawnItem[];
+
+  constructor({ background, width, height }: PagePlan, private readonly pictures: PictureSource) {
+    this.words = drawnWords(background.drawn).map((item) => ({ item, bounds: itemBounds(item), path: null }));
     this.shapes = backgroundShapes(background, width, height).map(({ d, fill, stroke, width: line }) => ({ path: new Path2D(d), fill, stroke, width: line ?? 1 }));
   }
 
@@ -38,6 +44,7 @@ class ShapesGround implements Ground {
         context.stroke(path);
       }
     }
+    for (const words of this.words) drawItem(context, words, this.pictures);
   }
 
   destroy(): void {}
@@ -76,7 +83,7 @@ class PdfGround implements Ground {
 /** The ground of a page; `onReady` is called when something that was being fetched can be drawn. */
 export function makeGround(page: PagePlan, sources: GroundSources, onReady: () => void): Ground {
   const { background } = page;
-  const shapes = new ShapesGround(page);
+  const shapes = new ShapesGround(page, sources.pictures);
   if (background.kind !== 'pdf' && background.kind !== 'photo') return shapes;
   const below = background.kind === 'pdf' ? new PdfGround(sources.pdfPage(background.media, background.page, onReady)) : new PhotoGround(page, background.media, sources.pictures);
   return {

@@ -1,10 +1,13 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import * as Y from 'yjs';
 import { EMPTY_PLAN, readPlan } from '../contract/plan';
 import { writePdf } from '../pdf/write';
 import { backgroundShapes, withDrawing, type Background } from './background';
 import { pageItems, readPages, startDocument } from './document';
-import { drawnFields, drawnOn, drawnShapes, MAX_DRAWN } from './drawnGround';
-import { putItem, strokeFields, type ItemMap } from './item';
+import { drawnFields, drawnOn, drawnShapes, drawnWords, MAX_DRAWN } from './drawnGround';
+import { putItem, strokeFields, textFields, type ItemMap } from './item';
 import { measureProgress } from './progress';
 import { pageToSvg } from './svg';
 
@@ -27,6 +30,26 @@ it('gives back what was drawn, where it was drawn', () => {
   expect(Math.max(...xs)).toBeLessThan(55);
 });
 
+const typed = (text: string, lines = [text]) => textFields({ text, lines, width: 120, size: 16, font: 'reading', colour: '#1C2A33', align: 'left', spot: 'a-spot', matrix: [1, 0, 0, 1, 30, 60], order: 'b1', at: 0 });
+
+it('gives back what was typed, where it stands, and answers no spot with it', () => {
+  const items = sheet(1);
+  putItem(items, 'words', typed('Which boats came in?', ['Which boats', 'came in?']));
+  putItem(items, 'nothing', typed('  '));
+  const drawn: unknown = JSON.parse(JSON.stringify(drawnOn(items)));
+  expect(drawnWords(drawn)).toEqual([expect.objectContaining({ kind: 'text', text: 'Which boats came in?', lines: ['Which boats', 'came in?'], matrix: [1, 0, 0, 1, 30, 60], spot: null })]);
+  expect(drawnShapes(drawn)).toHaveLength(1);
+  expect(drawnFields(drawn)).toHaveLength(2);
+  const svg = pageToSvg({ id: 'p', part: 'a', width: 300, height: 400, background: withDrawing({ kind: 'lined', gap: 20 }, drawn as never) }, [[]]);
+  expect(svg).toContain('>came in?</tspan>');
+});
+
+it('shows no more lines than the text has: what says more is broken anew', () => {
+  const [words] = drawnWords([{ ...typed('Short'), lines: ['Short', 'and something else'] }]);
+  expect(words!.lines).toEqual(['Short']);
+  expect(drawnWords([{ ...typed('A'), colour: 'url(x)' }, { ...typed('B'), font: 'Comic' }, { ...typed('C'), size: 1e9 }, { ...typed('D'), text: 4 }])).toEqual([]);
+});
+
 it('lies with every paper, over photos and PDF pages too, and is no work of the learner', () => {
   const drawn = drawnOn(sheet(1));
   const papers: Background[] = [{ kind: 'blank' }, { kind: 'lined', gap: 20 }, { kind: 'photo', media: 'm', alt: '' }, { kind: 'pdf', media: 'm', page: 1 }];
@@ -41,6 +64,20 @@ it('lies with every paper, over photos and PDF pages too, and is no work of the 
   const [page] = readPages(doc);
   expect(pageItems(doc, 'p')!.size).toBe(0);
   expect(pageToSvg(page!, [[]])).toContain('#C8472F');
+});
+
+it('stands in a PDF as text, in a face that has its letters', async () => {
+  const items = sheet(0);
+  putItem(items, 'words', typed('Лодка Boat'));
+  const asked: string[] = [];
+  const sources = {
+    pdf: () => Promise.reject(new Error('nothing is asked for')), picture: () => Promise.resolve(null),
+    font: (file: string) => { asked.push(file); return Promise.resolve(new Uint8Array(readFileSync(join(__dirname, '../../client/public/fonts', file)))); },
+  };
+  const bytes = await writePdf([{ plan: { id: 'p', part: 'a', width: 300, height: 400, background: withDrawing({ kind: 'blank' }, drawnOn(items)) }, items: [] }], sources);
+  expect(asked.length).toBeGreaterThan(1);
+  const words = execFileSync('pdftotext', ['-', '-'], { input: bytes }).toString();
+  expect(words).toContain('Лодка Boat');
 });
 
 it('is in a PDF with the paper', async () => {

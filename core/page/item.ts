@@ -176,7 +176,8 @@ const READERS: Record<ItemKind, (common: ItemBase, get: (key: string) => unknown
     const [text, lines, width, size, font, colour, align] = ['text', 'lines', 'width', 'size', 'font', 'colour', 'align'].map(get);
     if (!isText(text) || !isColour(colour) || !isNumber(width, 1, 10_000) || !isNumber(size, TEXT_SIZES.least, TEXT_SIZES.most)) return null;
     if (!oneOf(TEXT_FONTS, font) || !oneOf(TEXT_ALIGNS, align)) return null;
-    const broken = Array.isArray(lines) && lines.every((line) => typeof line === 'string') ? (lines as string[]) : text.split('\n');
+    // Lines that say more than the text were not made by breaking it.
+    const broken = Array.isArray(lines) && lines.every(isText) && lines.join('').length <= text.length && lines.length <= text.length + 1 ? (lines as string[]) : text.split('\n');
     return { ...common, kind: 'text', text, lines: broken, width, size, font, colour, align, spot: spotOf(get('spot')) };
   },
   picture(common, get) {
@@ -259,6 +260,11 @@ export function strokeFields(stroke: Pick<Stroke, 'tool' | 'colour' | 'width' | 
 /** The fields of a new coloured-in area. @throws RingsError if it has too many corners */
 export const fillFields = ({ colour, rings, at, order }: Pick<Fill, 'colour' | 'rings' | 'at' | 'order'>): Fields => ({
   kind: 'fill', colour, path: encodeRings(rings), order, at,
+});
+
+/** The fields of a text box. */
+export const textFields = ({ text, lines, width, size, font, colour, align, spot, matrix, order, at }: Omit<TextBox, 'id' | 'kind'>): Fields => ({
+  kind: 'text', text, lines, width, size, font, colour, align, spot, matrix, order, at,
 });
 
 /** All strokes of a page in drawing order. */

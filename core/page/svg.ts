@@ -1,6 +1,7 @@
 import { outlinePath, strokeOutline } from '../ink/outline';
 import { backgroundShapes, type PictureShape } from './background';
 import type { PagePlan } from './document';
+import { drawnWords } from './drawnGround';
 import { LINE_HEIGHT } from './geometry';
 import { layerOf, type Item, type PictureItem, type TextBox, type TextMark } from './item';
 import type { Matrix } from './matrix';
@@ -93,7 +94,7 @@ export const itemElements = (items: readonly Item[], settings: SvgSettings = {})
  */
 export function pageToSvg(page: PagePlan, layers: readonly (readonly Item[])[], settings: SvgSettings = {}): string {
   const { width, height } = page;
-  const shapes = backgroundShapes(page.background, width, height).map(shapeElement).join('');
+  const shapes = backgroundShapes(page.background, width, height).map(shapeElement).join('') + itemElements(drawnWords(page.background.drawn), settings);
   const ground = settings.ground ? `<image href="${escaped(settings.ground)}" width="${width}" height="${height}"/>` : '';
   const all = layers.map((items) => `<g>${itemElements(items, settings)}</g>`).join('');
   return (

@@ -8,6 +8,7 @@ import {
 } from 'pdf-lib';
 import { backgroundShapes } from '../page/background';
 import type { PagePlan } from '../page/document';
+import { drawnWords } from '../page/drawnGround';
 import type { FieldValue, Item, Pin, TextFont } from '../page/item';
 import { inverse, translation } from '../page/matrix';
 import { pinsInReadingOrder } from '../page/notes';
@@ -163,6 +164,7 @@ class Writer {
       }
     }
     content.push(...backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent));
+    for (const words of drawnWords(plan.background.drawn)) content.push(await this.draw(words, names, put, 0));
     for (const item of items) {
       const number = pins.findIndex(({ id }) => id === item.id) + 1;
       if (style === 'annotations' && isAnnotated(item)) {
@@ -246,7 +248,7 @@ function fillForm(document: PDFDocument, values: readonly FieldValue[], fonts: r
 
 /** The files of letters that our faces do not have, of those that stand on these pages. */
 function otherFonts(pages: readonly PdfPage[]): string[] {
-  const words = pages.flatMap(({ items }) => items.map((item) => (item.kind === 'text' ? item.lines.join('') : item.kind === 'pin' ? item.note : item.kind === 'field' ? item.value : '')));
+  const words = pages.flatMap(({ plan, items }) => [...drawnWords(plan.background.drawn), ...items].map((item) => (item.kind === 'text' ? item.lines.join('') : item.kind === 'pin' ? item.note : item.kind === 'field' ? item.value : '')));
   const points = [...new Set(words.join(''))].map((letter) => letter.codePointAt(0)!);
   return OTHER_FONT_FILES.filter(({ letters }) => letters.some(([from, to]) => points.some((point) => point >= from && point <= to))).map(({ file }) => file);
 }

@@ -12,6 +12,7 @@ import { DocumentEditor } from '../../page/documentEditor';
 import { HistoryButtons } from '../../page/HistoryButtons';
 import { OptionPick } from '../../page/OptionPick';
 import { PageSurface } from '../../page/PageSurface';
+import { SHEET_USES } from '../../page/sheetUses';
 import type { Surface } from '../../page/surface';
 import { ToolTray } from '../../page/ToolTray';
 import { useToolKeys } from '../../page/useToolKeys';
@@ -29,9 +30,10 @@ interface Props {
 }
 
 const SHEET = 'sheet';
-const TOOLS: readonly Tool[] = ['pen', 'brush', 'rubber', 'move'];
+const TOOLS: readonly Tool[] = ['pen', 'brush', 'rubber', 'words', 'choose', 'move'];
+const USES = { words: SHEET_USES.words, choose: SHEET_USES.choose };
 
-/** Draws on a sheet before it is given out: what stands there goes to every learner with the paper. */
+/** Draws and types on a sheet before it is given out: what stands there goes to every learner with the paper. */
 export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
   const wide = useWide();
   const [surface, setSurface] = useState<Surface | null>(null);
@@ -69,12 +71,12 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
     <View style={styles.screen} role="main">
       <View style={styles.head}>
         <View style={styles.grow}>
-          <Text variant="headlineMedium" role="heading" aria-level={1}>{`Draw on ${title}`}</Text>
+          <Text variant="headlineMedium" role="heading" aria-level={1}>{`Draw or type on ${title}`}</Text>
           <Text variant="bodySmall">It lies with the paper: everybody gets it, and nobody can rub it out.</Text>
         </View>
         <Button kind="main" icon="tick" onPress={onClose}>Done</Button>
       </View>
-      {count > MAX_DRAWN && <Say>{`A sheet keeps ${MAX_DRAWN} strokes. Those behind them are not given out; a photo or a PDF holds more.`}</Say>}
+      {count > MAX_DRAWN && <Say>{`A sheet keeps ${MAX_DRAWN} strokes and boxes of words. Those behind them are not given out; a photo or a PDF holds more.`}</Say>}
       <View style={styles.bar}>
         <OptionPick />
         <View style={styles.grow} />
@@ -82,7 +84,7 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
       </View>
       <View style={[styles.body, wide && styles.wide]}>
         {wide && <ToolTray upright only={TOOLS} />}
-        <View style={styles.sheet}><PageSurface page={page} layers={layers} editor={editor} editable label={`Sheet of ${title}`} onSurface={setSurface} /></View>
+        <View style={styles.sheet}><PageSurface page={page} layers={layers} editor={editor} editable uses={USES} label={`Sheet of ${title}`} onSurface={setSurface} /></View>
       </View>
       <View style={styles.colours}><ColourPick columns={wide ? 16 : 8} /></View>
       {!wide && <ToolTray only={TOOLS} />}

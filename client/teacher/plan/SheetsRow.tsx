@@ -66,7 +66,7 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
         <View style={styles.tools}>
           <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>Paper</Button>
           <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSheet(at, 'spots')}>{spotCount(sheet) || 'Places'}</Button>
-          <Button icon="pen" label={`Draw on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>Draw on it</Button>
+          <Button icon="pen" label={`Draw or type on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>Draw or type on it</Button>
           {sheets.length > 1 && (
             <>
               <Press flat aria-label={`Sheet ${at + 1} one forward`} disabled={at === 0} onPress={() => move(-1)} style={styles.small}><LineIcon name="back" size={18} /></Press>
