@@ -226,6 +226,7 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   expect(await pixelsOf(page.getByRole('tab', { name: 'Sheet 1' }), RED)).toBeGreaterThan(5);
   await page.getByRole('button', { name: 'Draw or type on sheet 1' }).click();
   await farrow.expectStrokes(1);
+  await page.getByRole('button', { name: 'Brush' }).click();
   await farrow.draw(0.5);
   await farrow.expectStrokes(2);
   await expect(farrow.sheet).toHaveAttribute('data-items', '3');

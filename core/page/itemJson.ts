@@ -1,5 +1,6 @@
 /** Items as JSON, bytes as Base64: for what is kept or sent outside a document. */
-import { fromBase64, toBase64 } from 'lib0/buffer';
+// It needs neither Node's Buffer nor a window: this is read in workers too.
+import { fromByteArray, toByteArray } from 'base64-js';
 import { readItem, type Fields, type Item } from './item';
 
 export type JsonItem = Record<string, unknown>;
@@ -7,12 +8,12 @@ export type JsonItem = Record<string, unknown>;
 const BYTES: readonly string[] = ['points', 'path'];
 
 function bytesOf(text: unknown): Uint8Array | undefined {
-  return typeof text === 'string' && /^[A-Za-z0-9+/]*={0,2}$/.test(text) ? fromBase64(text) : undefined;
+  return typeof text === 'string' && text.length % 4 === 0 && /^[A-Za-z0-9+/]*={0,2}$/.test(text) ? toByteArray(text) : undefined;
 }
 
 /** Fields of items as JSON, in the same order. */
 export const itemsToJson = (items: readonly Fields[]): JsonItem[] =>
-  items.map((fields) => Object.fromEntries(Object.entries(fields).map(([key, value]) => [key, value instanceof Uint8Array ? toBase64(value) : value])));
+  items.map((fields) => Object.fromEntries(Object.entries(fields).map(([key, value]) => [key, value instanceof Uint8Array ? fromByteArray(value) : value])));
 
 /**
  * Reads items from anything.
