@@ -1,5 +1,5 @@
-import { getStroke } from 'perfect-freehand';
 import type { Ink } from './ink';
+import { pressureOutline } from './pressureOutline';
 import { TOOL_STYLES, type InkTool } from './tools';
 
 /** Corners of a closed outline in page points: x0, y0, x1, y1, … */
@@ -12,27 +12,8 @@ export type Outline = Float64Array;
  * @returns a closed polygon; empty for an empty ink
  */
 export function strokeOutline(ink: Ink, tool: InkTool, width: number): Outline {
-  const n = ink.x.length;
-  const points = new Array<[number, number, number]>(n);
-  for (let i = 0; i < n; i++) points[i] = [ink.x[i]!, ink.y[i]!, ink.pressure[i]!];
   const { thinning, taper } = TOOL_STYLES[tool];
-  const end = { taper: taper * width, cap: true };
-  const corners = getStroke(points, {
-    size: width,
-    thinning,
-    smoothing: 0.4,
-    streamline: 0,
-    simulatePressure: false,
-    start: end,
-    end,
-    last: true,
-  });
-  const outline = new Float64Array(corners.length * 2);
-  corners.forEach(([x, y], i) => {
-    outline[2 * i] = x!;
-    outline[2 * i + 1] = y!;
-  });
-  return outline;
+  return pressureOutline(ink, { size: width, thinning, taper: taper * width });
 }
 
 const short = (value: number, digits: number): string => String(Number(value.toFixed(digits)));

@@ -1,0 +1,59 @@
+/** Our outlines against those of perfect-freehand, which is here for that alone. */
+import fc from 'fast-check';
+import { getStroke } from 'perfect-freehand';
+import { inkFromRows, type Ink } from './ink';
+import { pressureOutline, type OutlineShape } from './pressureOutline';
+import { TOOL_STYLES } from './tools';
+
+const theirs = ({ x, y, pressure }: Ink, { size, thinning, taper }: OutlineShape): number[] => {
+  const points = Array.from(x, (each, i): [number, number, number] => [each, y[i]!, pressure[i]!]);
+  const end = { taper, cap: true };
+  return getStroke(points, { size, thinning, smoothing: 0.4, streamline: 0, simulatePressure: false, start: end, end, last: true }).flatMap(([px, py]) => [px!, py!]);
+};
+
+function expectSame(ink: Ink, shape: OutlineShape): void {
+  const [ours, known] = [pressureOutline(ink, shape), theirs(ink, shape)];
+  expect(ours.length).toBe(known.length);
+  let worst = 0;
+  ours.forEach((value, i) => (worst = Math.max(worst, Math.abs(value - known[i]!))));
+  expect(worst).toBeLessThan(1e-7);
+}
+
+const shapes: OutlineShape[] = Object.values(TOOL_STYLES).flatMap(({ thinning, taper, widths }) => Object.values(widths).map((size) => ({ size, thinning, taper: taper * size })));
+
+/** Walks of a pen, on a fine grid: with repeated places, sharp turns, going back on itself. */
+const walks = fc.array(fc.tuple(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -40, max: 40 }), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 60 }).map((steps) => {
+  let [x, y] = [300, 400];
+  return inkFromRows(steps.map(([dx, dy, pressure], i) => [(x += dx / 8), (y += dy / 8), pressure / 255, i * 8] as [number, number, number, number]));
+});
+
+describe('pressure outlines', () => {
+  it('have the corners that perfect-freehand gives, for every tool and any walk of the pen', () => {
+    fc.assert(fc.property(walks, fc.constantFrom(...shapes), (ink, shape) => expectSame(ink, shape)), { numRuns: 600 });
+  });
+
+  it.each([
+    ['a touch', [[10, 20, 0.5, 0]]],
+    ['a touch twice at one place', [[10, 20, 0.5, 0], [10, 20, 0.7, 8]]],
+    ['a touch that stays', [[10, 20, 0.5, 0], [10, 20, 0.5, 8], [10, 20, 0.6, 16], [10, 20, 0.5, 24]]],
+    ['two places', [[10, 20, 0.9, 0], [90, 45, 0.2, 8]]],
+    ['there and back', [[10, 20, 0.5, 0], [60, 20, 0.5, 8], [10, 20, 0.5, 16], [60, 20, 0.5, 24]]],
+    ['a stroke shorter than it is wide', [[10, 20, 0.5, 0], [11, 20, 0.5, 8], [12, 21, 0.5, 16]]],
+  ] as [string, [number, number, number, number][]][])('are the same for %s', (_, rows) => {
+    for (const shape of shapes) expectSame(inkFromRows(rows), shape);
+  });
+
+  it('of a long stroke do not change those that are made after it', () => {
+    const short = inkFromRows([[10, 20, 0.5, 0], [30, 40, 0.5, 8], [60, 30, 0.8, 16]]);
+    const before = pressureOutline(short, shapes[0]!);
+    const kept = before.slice();
+    pressureOutline(inkFromRows(Array.from({ length: 5_000 }, (_, i) => [i / 3, 200 + 40 * Math.sin(i / 9), 0.5, i] as [number, number, number, number])), shapes[2]!);
+    expect(before).toEqual(kept);
+    expect(pressureOutline(short, shapes[0]!)).toEqual(kept);
+  });
+
+  it('of nothing are empty', () => {
+    expect(pressureOutline(inkFromRows([]), shapes[0]!)).toHaveLength(0);
+    expect(pressureOutline(inkFromRows([[1, 2, 0.5, 0]]), { ...shapes[0]!, size: 0 })).toHaveLength(0);
+  });
+});
