@@ -9,7 +9,7 @@ import sharp from 'sharp';
 import { harbourPdf } from '@lippet/demo/pdfs';
 import { PHONE, WIDE } from './chromium';
 import type { Device } from './device';
-import { scannedPdf } from './scannedPdf';
+import { maskedPdf, scannedPdf } from './difficultPdfs';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
@@ -219,4 +219,21 @@ test('what an office scanner wrote (JPEG 2000, JBIG2) is seen, drawn on, and lea
     const at = (x: number, y: number): number => data[Math.round(y / 2) * info.width + Math.round(x / 2)]!;
     expect([at(297, 315) < 16, at(297, 150) > 240]).toEqual([true, true]);
   }
+});
+
+test('what a mask of a PDF hides is hidden: no shadow becomes a black box over the words', async ({ device }) => {
+  const nell = await device({ viewport: WIDE });
+  const sheet = await openMap(nell);
+  const { page } = nell;
+  const path = join(folder, 'masked.pdf');
+  writeFileSync(path, await maskedPdf());
+  await page.getByRole('button', { name: 'Add a page' }).click();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Pages of a PDF' }).click();
+  await (await chooser).setFiles(path);
+  await expect(page.getByText('Page 2 of 4')).toBeVisible();
+  const tone = async (x: number): Promise<number> => (await sheet.channels(x, 400))[1]!;
+  await expect.poll(() => tone(200), { timeout: 20_000 }).toBeLessThan(16);
+  expect(await tone(400)).toBeGreaterThan(240);
+  expect(await tone(50)).toBeGreaterThan(240);
 });

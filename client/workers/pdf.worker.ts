@@ -11,6 +11,7 @@ import { expose, transfer } from 'comlink';
 import { createStore, get } from 'idb-keyval';
 import { getDocument, type PDFDocumentProxy, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { OUTBOX } from '../api/outboxPlace';
+import { PixelFilters, withPixelFilters } from './pdfFilters';
 // Makes itself known to the half above, which then starts no worker of its own.
 import 'pdfjs-dist/legacy/build/pdf.worker.mjs';
 
@@ -27,7 +28,7 @@ Object.assign(self, { __ExpoImportMetaRegistry: { url: self.location.href } });
 class WorkerCanvases {
   create(width: number, height: number) {
     const canvas = new OffscreenCanvas(Math.max(1, width), Math.max(1, height));
-    return { canvas, context: canvas.getContext('2d', { willReadFrequently: true }) };
+    return { canvas, context: withPixelFilters(canvas.getContext('2d', { willReadFrequently: true })!) };
   }
   reset({ canvas }: { canvas: OffscreenCanvas }, width: number, height: number): void {
     Object.assign(canvas, { width, height });
@@ -36,16 +37,6 @@ class WorkerCanvases {
     if (made.canvas) made.canvas.width = made.canvas.height = 0;
     Object.assign(made, { canvas: null, context: null });
   }
-}
-
-/** Filters are SVG elements, which a worker has none of: drawn without. */
-class NoFilters {
-  addFilter = (): string => 'none';
-  addHCMFilter = this.addFilter;
-  addAlphaFilter = this.addFilter;
-  addLuminosityFilter = this.addFilter;
-  addHighlightHCMFilter = this.addFilter;
-  destroy(): void {}
 }
 
 /** A page's size in page points and how the file's own space lies on it. */
@@ -65,7 +56,7 @@ class OpenFile {
       ...source, disableFontFace: true, useSystemFonts: false, isEvalSupported: false, enableXfa: false, stopAtErrors: false, verbosity: 0,
       disableAutoFetch: true, disableStream: true, rangeChunkSize: 65_536,
       cMapUrl: `${ASSETS}cmaps/`, cMapPacked: true, standardFontDataUrl: `${ASSETS}standard_fonts/`, wasmUrl: `${ASSETS}wasm/`, iccUrl: `${ASSETS}iccs/`,
-      useWorkerFetch: true, CanvasFactory: WorkerCanvases, FilterFactory: NoFilters, ownerDocument: { fonts: undefined },
+      useWorkerFetch: true, CanvasFactory: WorkerCanvases, FilterFactory: PixelFilters, ownerDocument: { fonts: undefined },
     } as never);
     return new OpenFile(await loading.promise);
   }

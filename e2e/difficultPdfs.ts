@@ -1,4 +1,4 @@
-/** PDFs as office scanners write them: pictures packed as JPEG 2000 and as JBIG2, each a black box on white paper. */
+/** PDFs as office scanners and layout programs write them: pictures packed as JPEG 2000 and as JBIG2, a mask of light and dark. */
 import { execFileSync } from 'node:child_process';
 import { PDFDocument, PDFName } from 'pdf-lib';
 import sharp from 'sharp';
@@ -31,6 +31,20 @@ function jbig2(): Buffer {
   const page = Buffer.concat([bigEndian(SCAN.width, SCAN.height, 0, 0), Buffer.of(0, 0, 0)]);
   const region = Buffer.concat([bigEndian(SCAN.width, SCAN.height, 0, 0), Buffer.of(0, 1), rows]);
   return Buffer.concat([segment(0, 48, page), segment(1, 38, region)]);
+}
+
+/** A page whose black square shows only where a mask is light, as shadows and fadings of layout programs do: its left half. */
+export async function maskedPdf(): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  const page = pdf.addPage([595, 842]);
+  const { context } = pdf;
+  const group = context.register(context.stream('1 g 100 300 200 300 re f 0 g 300 300 200 300 re f', {
+    Type: 'XObject', Subtype: 'Form', BBox: [0, 0, 595, 842], Group: { S: 'Transparency', CS: 'DeviceGray' }, Resources: {},
+  }));
+  const state = context.register(context.obj({ Type: 'ExtGState', SMask: { Type: 'Mask', S: 'Luminosity', G: group } }));
+  page.node.normalizedEntries().ExtGState.set(PDFName.of('Mask'), state);
+  page.node.addContentStream(context.register(context.stream('q /Mask gs 0 g 100 300 400 300 re f Q')));
+  return pdf.save();
 }
 
 /** Page 1 in JPEG 2000, page 2 in JBIG2; on both the box lies at a quarter to three quarters across, a quarter to a half down. */
