@@ -6,7 +6,9 @@ import { pressureOutline, type OutlineShape } from './pressureOutline';
 import { TOOL_STYLES } from './tools';
 
 const theirs = ({ x, y, pressure }: Ink, { size, thinning, taper }: OutlineShape): number[] => {
-  const points = Array.from(x, (each, i): [number, number, number] => [each, y[i]!, pressure[i]!]);
+  // Of two samples it would forget the pressure: it gets what lies between them as well.
+  const mix = (column: ArrayLike<number>, share: number): number => column[0]! + (column[1]! - column[0]!) * share;
+  const points = x.length === 2 ? [0, 0.25, 0.5, 0.75, 1].map((share) => [mix(x, share), mix(y, share), mix(pressure, share)] as [number, number, number]) : Array.from(x, (each, i): [number, number, number] => [each, y[i]!, pressure[i]!]);
   const end = { taper, cap: true };
   return getStroke(points, { size, thinning, smoothing: 0.4, streamline: 0, simulatePressure: false, start: end, end, last: true }).flatMap(([px, py]) => [px!, py!]);
 };
@@ -50,6 +52,16 @@ describe('pressure outlines', () => {
     pressureOutline(inkFromRows(Array.from({ length: 5_000 }, (_, i) => [i / 3, 200 + 40 * Math.sin(i / 9), 0.5, i] as [number, number, number, number])), shapes[2]!);
     expect(before).toEqual(kept);
     expect(pressureOutline(short, shapes[0]!)).toEqual(kept);
+  });
+
+  it('of a straightened line are as wide as it was pressed', () => {
+    const wide = (pressure: number): number => {
+      const outline = pressureOutline(inkFromRows([[10, 50, pressure, 0], [110, 50, pressure, 8]]), shapes[0]!);
+      const ys = Array.from({ length: outline.length / 2 }, (_, i) => outline[2 * i + 1]!);
+      return Math.max(...ys) - Math.min(...ys);
+    };
+    const { size, thinning } = shapes[0]!;
+    for (const pressure of [0.1, 0.5, 1]) expect(wide(pressure)).toBeCloseTo(2 * size * (0.5 - thinning * (0.5 - pressure)), 5);
   });
 
   it('of nothing are empty', () => {

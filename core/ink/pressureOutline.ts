@@ -1,7 +1,7 @@
 /**
  * The outline of a stroke whose width follows its pressure, as perfect-freehand 1.2 draws it (Steve Ruiz, MIT licence) without smoothing
  * of its own: the same corners, but in flat arrays and with the turns of its caps computed once. A page has thousands of strokes, and
- * this is most of the work of opening one.
+ * this is most of the work of opening one. Other than there, a stroke of two samples (a line that was straightened) has its own pressure.
  */
 import type { Ink } from './ink';
 
@@ -18,8 +18,6 @@ export interface OutlineShape {
 const SMOOTHING = 0.4;
 /** Samples of the last three points of way, but for the very last, are left out: there the pen is lifted. */
 const LIFT = 3;
-/** The pressure of places between the ends of a stroke of two samples, and at the beginning of one that tells none. */
-const MIDDLE = 0.5;
 const HALF_TURN = Math.PI + 1e-4;
 
 interface Turns {
@@ -80,6 +78,11 @@ function makeRoom(places: number): void {
   [xs, ys, press, backX, backY, run] = [new Float64Array(size), new Float64Array(size), new Float64Array(size), new Float64Array(size), new Float64Array(size), new Float64Array(size)];
 }
 
+/** A place between two samples, and its pressure. */
+const between = ({ x, y, pressure }: Ink, share: number): [number, number, number] => [
+  x[0]! + (x[1]! - x[0]!) * share, y[0]! + (y[1]! - y[0]!) * share, pressure[0]! + (pressure[1]! - pressure[0]!) * share,
+];
+
 /** Fills the places. @returns how many there are */
 function places(ink: Ink, size: number): number {
   const n = ink.x.length;
@@ -92,7 +95,7 @@ function places(ink: Ink, size: number): number {
   for (let i = 1; i < steps; i++) {
     let x: number, y: number, pressure: number;
     if (n === 1) [x, y, pressure] = [x0 + 1, y0 + 1, ink.pressure[0]!];
-    else if (n === 2) [x, y, pressure] = [x0 + (ink.x[1]! - x0) * (i / 4), y0 + (ink.y[1]! - y0) * (i / 4), MIDDLE];
+    else if (n === 2) [x, y, pressure] = between(ink, i / 4);
     else [x, y, pressure] = [ink.x[i]!, ink.y[i]!, ink.pressure[i]!];
     const [dx, dy] = [xs[count - 1]! - x, ys[count - 1]! - y];
     if (dx === 0 && dy === 0) continue;
