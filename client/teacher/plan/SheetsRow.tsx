@@ -66,13 +66,13 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
         <View style={styles.tools}>
           <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>Paper</Button>
           <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSheet(at, 'spots')}>{spotCount(sheet) || 'Places'}</Button>
-          <Button icon="pen" label={`Draw or type on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>Draw or type on it</Button>
+          <Button icon="pen" label={`Draw or type on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>Draw or type</Button>
           {sheets.length > 1 && (
-            <>
+            <View style={styles.moves}>
               <Press flat aria-label={`Sheet ${at + 1} one forward`} disabled={at === 0} onPress={() => move(-1)} style={styles.small}><LineIcon name="back" size={18} /></Press>
               <Press flat aria-label={`Sheet ${at + 1} one back`} disabled={at === sheets.length - 1} onPress={() => move(1)} style={styles.small}><LineIcon name="forward" size={18} /></Press>
               <Press flat aria-label={`Delete sheet ${at + 1}`} onPress={() => onChange(sheets.filter((_, i) => i !== at))} style={styles.small}><LineIcon name="bin" size={18} /></Press>
-            </>
+            </View>
           )}
         </View>
       )}
@@ -92,6 +92,7 @@ const styles = StyleSheet.create({
   spot: { position: 'absolute', backgroundColor: 'rgba(240, 174, 46, 0.6)', borderWidth: 1, borderColor: colours.ink },
   number: { paddingTop: 2 },
   add: { width: 64, minHeight: 110, alignItems: 'center', justifyContent: 'center' },
+  moves: { flexDirection: 'row', gap: 10 },
   tools: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' },
   small: { width: TARGET.adult, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
 });
