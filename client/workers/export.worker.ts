@@ -1,7 +1,5 @@
 import { writeKeyCards } from '@lippet/core/classList/keyCards';
 import type { KeyCard } from '@lippet/core/contract/groups';
-import type { TextFont } from '@lippet/core/page/item';
-import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
 import { writePdf, type PdfPage, type PdfSources } from '@lippet/core/pdf/write';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import { expose, transfer } from 'comlink';
@@ -37,12 +35,10 @@ const sources: PdfSources = {
   },
 };
 
-const firstFont = (face: TextFont): Promise<Uint8Array> => sources.font(FONT_FILES[face][0]!);
-
 /** Writes PDFs away from the main thread. */
 const exporter = {
   async keyCards(cards: readonly KeyCard[]): Promise<Uint8Array> {
-    const bytes = await writeKeyCards(cards, { heading: await firstFont('heading'), interface: await firstFont('interface') });
+    const bytes = await writeKeyCards(cards, sources.font);
     return transfer(bytes, [bytes.buffer]);
   },
   async pdf(pages: readonly PdfPage[], style: PdfStyle, title: string): Promise<Uint8Array> {

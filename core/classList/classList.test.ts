@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { PDFDocument } from 'pdf-lib';
+import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { KeyCard } from '../contract/groups';
-import { FONT_FILES } from '../pdf/fontFiles';
 import { writeKeyCards } from './keyCards';
 import { guessColumns, readClassList, signInNameOf } from './readClassList';
 
@@ -39,10 +39,22 @@ describe('a class list', () => {
 });
 
 describe('key cards', () => {
-  const font = (face: 'heading' | 'interface'): Uint8Array => readFileSync(join('client', 'public', 'fonts', FONT_FILES[face][0]!));
+  const font = (file: string): Promise<Uint8Array> => Promise.resolve(readFileSync(join('client', 'public', 'fonts', file)));
   const card = (n: number): KeyCard => ({ id: String(n), name: n === 0 ? 'Fern 🌊 with a name that is far too long to stand on one card' : `Learner ${n}`, group: 'Terns', code: 'TERNS2', signInName: `l${n}`, ...(n % 2 ? { pictures: ['bell', 'moon', 'kite'] as const, password: null } : { pictures: null, password: 'kelp-buoy-12' }) });
   it.each([[1, 1], [8, 1], [9, 2], [30, 4]])('%d cards lie on %d pages', async (count, pages) => {
-    const bytes = await writeKeyCards(Array.from({ length: count }, (_, i) => card(i)), { heading: font('heading'), interface: font('interface') });
+    const bytes = await writeKeyCards(Array.from({ length: count }, (_, i) => card(i)), font);
     expect((await PDFDocument.load(bytes)).getPageCount()).toBe(pages);
+  });
+  it('have a long name in smaller letters, whole', async () => {
+    const name = 'Wilhelmina Featherstonehaugh-Llewellyn';
+    const words = execFileSync('pdftotext', ['-', '-'], { input: await writeKeyCards([{ ...card(2), name }], font) }).toString();
+    expect(words).toContain(name);
+  });
+  it('have every name as it is written', async () => {
+    const names = ['Łukasz Żółć', 'Nguyễn Thị Ánh', 'Дмитро Олійник', 'Ελένη', 'דניאל', 'नेहा'];
+    const bytes = await writeKeyCards(names.map((name, i) => ({ ...card(2 * i), name })), font);
+    const words = execFileSync('pdftotext', ['-', '-'], { input: bytes }).toString();
+    for (const name of names) expect(words).toContain(name);
+    expect(words).not.toContain('?');
   });
 });

@@ -1,7 +1,14 @@
+// What shapes Indic letters in fontkit was compiled to ask for this; it must be there first.
+import 'regenerator-runtime/runtime.js';
 import fontkit from '@pdf-lib/fontkit';
-import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib';
+import { PDFDocument, rgb, type PDFPage } from 'pdf-lib';
 import type { KeyCard } from '../contract/groups';
 import { KEY_DRAWINGS } from '../contract/pictureKey';
+import type { TextFont } from '../page/item';
+import { FONT_FILES } from '../pdf/fontFiles';
+import { otherFonts } from '../pdf/otherFonts';
+import { runsOf, type NamedFont } from '../pdf/textRuns';
+import type { PdfSources } from '../pdf/write';
 
 /** A4 in points, and how many cards lie on it. */
 const PAGE = { width: 595.28, height: 841.89 };
@@ -10,25 +17,44 @@ const GRID = { columns: 2, rows: 4 };
 const INK = rgb(0.11, 0.165, 0.2);
 const SOFT = rgb(0.337, 0.392, 0.439);
 
-export interface CardFonts {
-  heading: Uint8Array;
-  interface: Uint8Array;
+/** Words smaller than this, in points, can't be read by the smallest. */
+const LEAST = 11;
+
+/** Words in the letters they are written in; where they would run over they become smaller, and are cut at last. */
+function put(page: PDFPage, words: string, fonts: readonly NamedFont[], largest: number, x: number, y: number, width: number, color = INK): void {
+  const letters = [...words];
+  let [runs, size] = [runsOf(words, fonts), largest];
+  while (runs.reduce((sum, { font, text }) => sum + font.widthOfTextAtSize(text, size), 0) > width && letters.length > 1) {
+    if (size > LEAST) size -= 1;
+    else {
+      letters.pop();
+      runs = runsOf(letters.join(''), fonts);
+    }
+  }
+  let at = x;
+  for (const { font, text } of runs) {
+    page.drawText(text, { x: at, y, size, font, color });
+    at += font.widthOfTextAtSize(text, size);
+  }
 }
 
-/** Words in letters of one font, cut where they would run over. */
-function put(page: PDFPage, words: string, font: PDFFont, size: number, x: number, y: number, width: number, color = INK): void {
-  const known = new Set(font.getCharacterSet());
-  let shown = [...words].map((letter) => (known.has(letter.codePointAt(0)!) ? letter : '?')).join('');
-  while (shown.length > 1 && font.widthOfTextAtSize(shown, size) > width) shown = shown.slice(0, -1);
-  page.drawText(shown, { x, y, size, font, color });
-}
-
-/** Cards to cut out, eight on an A4 page: who it is for, and how they sign in. */
-export async function writeKeyCards(cards: readonly KeyCard[], fonts: CardFonts): Promise<Uint8Array> {
+/**
+ * Cards to cut out, eight on an A4 page: who it is for, and how they sign in.
+ * @param font the bytes of a file of those in `fontFiles`
+ */
+export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources['font']): Promise<Uint8Array> {
   const out = await PDFDocument.create();
   out.registerFontkit(fontkit);
   out.setTitle('Sign-in cards');
-  const [heading, plain] = [await out.embedFont(fonts.heading, { subset: true }), await out.embedFont(fonts.interface, { subset: true })];
+  const others = otherFonts(cards.map((card) => `${card.name}${card.group}${card.signInName}${card.password ?? ''}`).join(''));
+  const embedded = new Map<string, Promise<NamedFont>>();
+  const embed = (file: string): Promise<NamedFont> => {
+    const known = embedded.get(file) ?? font(file).then(async (bytes) => ({ font: await out.embedFont(bytes, { subset: true }), name: file }));
+    embedded.set(file, known);
+    return known;
+  };
+  const fontsOf = (face: TextFont): Promise<NamedFont[]> => Promise.all([...FONT_FILES[face], ...others].map(embed));
+  const [heading, plain] = [await fontsOf('heading'), await fontsOf('interface')];
   const [width, height] = [(PAGE.width - 2 * MARGIN) / GRID.columns, (PAGE.height - 2 * MARGIN) / GRID.rows];
   const each = GRID.columns * GRID.rows;
   let page: PDFPage | null = null;

@@ -16,7 +16,8 @@ import { HIGHLIGHT_OPACITY } from '../page/svg';
 import { addAnnotation, isAnnotated } from './annotations';
 import { fillContent, lineContent, markContent, pictureContent, pinContent, shapeContent, strokeContent, textContent, within, mapped, type ContentNames } from './content';
 import { deflate } from './deflate';
-import { FONT_FILES, OTHER_FONT_FILES } from './fontFiles';
+import { FONT_FILES } from './fontFiles';
+import { otherFonts } from './otherFonts';
 import { userToPage, type PageBox } from './pageSpace';
 import type { PdfStyle } from './style';
 import { charactersOf, type NamedFont } from './textRuns';
@@ -246,11 +247,10 @@ function fillForm(document: PDFDocument, values: readonly FieldValue[], fonts: r
   form.updateFieldAppearances(fonts[0]!.font);
 }
 
-/** The files of letters that our faces do not have, of those that stand on these pages. */
-function otherFonts(pages: readonly PdfPage[]): string[] {
+/** All that stands on these pages in letters. */
+function wordsOn(pages: readonly PdfPage[]): string {
   const words = pages.flatMap(({ plan, items }) => [...drawnWords(plan.background.drawn), ...items].map((item) => (item.kind === 'text' ? item.lines.join('') : item.kind === 'pin' ? item.note : item.kind === 'field' ? item.value : '')));
-  const points = [...new Set(words.join(''))].map((letter) => letter.codePointAt(0)!);
-  return OTHER_FONT_FILES.filter(({ letters }) => letters.some(([from, to]) => points.some((point) => point >= from && point <= to))).map(({ file }) => file);
+  return words.join('');
 }
 
 /** A page of the base document may come in once as itself; every further time as a copy. */
@@ -276,7 +276,7 @@ async function pageFor({ plan }: PdfPage, out: PDFDocument, base: { media: strin
 export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, { style = 'flat' as PdfStyle, title = '' } = {}): Promise<Uint8Array> {
   const first = pages.map(({ plan }) => plan.background).find((background) => background.kind === 'pdf');
   const out = first ? await load(await sources.pdf(first.media)) : await PDFDocument.create({ updateMetadata: false });
-  const writer = new Writer(out, sources, otherFonts(pages));
+  const writer = new Writer(out, sources, otherFonts(wordsOn(pages)));
   const base = first ? { media: first.media, pages: out.getPages(), used: new Set<number>() } : null;
   for (let i = out.getPageCount() - 1; i >= 0; i--) out.removePage(i);
   const opened = new Map<string, Promise<PDFDocument>>();
