@@ -105,23 +105,28 @@ export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onF
     const look = async (): Promise<void> => {
       await scanner().lookAnew();
       let waiting = nextFrame();
-      while (!gone) {
-        const frame = await waiting;
-        if (!frame) return;
-        const looking = scanner().look(transfer(frame, [frame]));
-        // The next picture is fetched while this one is looked at.
-        waiting = nextFrame();
-        const now = await looking;
-        if (gone) return;
-        // For whoever measures: how many pictures have been looked at.
-        element.dataset.looks = String(Number(element.dataset.looks ?? 0) + 1);
-        setSeen(now);
-        const far = steady.look(now.found, now.sharp, Math.max(now.width, now.height), performance.now());
-        setWait(latest.current.alone ? far : 0);
-        if (far >= 1 && latest.current.alone) {
-          await latest.current.shoot();
-          steady = new Steady(false);
+      try {
+        while (!gone) {
+          const frame = await waiting;
+          if (!frame) return;
+          const looking = scanner().look(transfer(frame, [frame]));
+          // The next picture is fetched while this one is looked at.
+          waiting = nextFrame();
+          const now = await looking;
+          if (gone) return;
+          // For whoever measures: how many pictures have been looked at.
+          element.dataset.looks = String(Number(element.dataset.looks ?? 0) + 1);
+          setSeen(now);
+          const far = steady.look(now.found, now.sharp, Math.max(now.width, now.height), performance.now());
+          setWait(latest.current.alone ? far : 0);
+          if (far >= 1 && latest.current.alone) {
+            await latest.current.shoot();
+            steady = new Steady(false);
+          }
         }
+      } finally {
+        // One that was fetched and is not looked at any more would keep the camera's memory.
+        void waiting.then((frame) => frame?.close());
       }
     };
     void look();
