@@ -8,6 +8,7 @@ import { fillRegion, type Raster } from '@lippet/core/page/fill';
 import type { Item } from '@lippet/core/page/item';
 import { IDENTITY } from '@lippet/core/page/matrix';
 import { writePdf, type PdfPage } from '@lippet/core/pdf/write';
+import { quickDeflate } from '@lippet/server/services/quickDeflate';
 import { handwriting } from './drawnPage';
 import { byRatio, byValue, median, type Figure } from './figure';
 
@@ -49,7 +50,7 @@ async function timed(work: () => Promise<unknown>): Promise<number> {
   return performance.now() - begun;
 }
 
-/** The annotated file out (150 strokes, a mark, words and a pin on every page), against loading and saving that same file. */
+/** The annotated file out (150 strokes, a mark, words and a pin on every page) as the server writes it, against loading and saving that same file. */
 export async function pdfOut(): Promise<Figure> {
   const source = await twentyPages();
   const strokes = handwriting(STROKES);
@@ -65,7 +66,7 @@ export async function pdfOut(): Promise<Figure> {
   });
   const sources = {
     pdf: () => Promise.resolve(source), picture: () => Promise.resolve(null),
-    font: (file: string) => Promise.resolve(readFileSync(join('client', 'public', 'fonts', file))),
+    font: (file: string) => Promise.resolve(readFileSync(join('client', 'public', 'fonts', file))), deflate: quickDeflate,
   };
   const annotated = await writePdf(pages, sources);
   const [ours, floor]: number[][] = [[], []];

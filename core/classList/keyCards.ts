@@ -1,12 +1,7 @@
-// What shapes Indic letters in fontkit was compiled to ask for this; it must be there first.
-import 'regenerator-runtime/runtime.js';
-import fontkit from '@pdf-lib/fontkit';
 import { PDFDocument, rgb, type PDFPage } from 'pdf-lib';
 import type { KeyCard } from '../contract/groups';
 import { KEY_DRAWINGS } from '../contract/pictureKey';
-import type { TextFont } from '../page/item';
-import { FONT_FILES } from '../pdf/fontFiles';
-import { otherFonts } from '../pdf/otherFonts';
+import { PdfFonts } from '../pdf/pdfFonts';
 import { runsOf, type NamedFont } from '../pdf/textRuns';
 import type { PdfSources } from '../pdf/write';
 
@@ -44,17 +39,9 @@ function put(page: PDFPage, words: string, fonts: readonly NamedFont[], largest:
  */
 export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources['font']): Promise<Uint8Array> {
   const out = await PDFDocument.create();
-  out.registerFontkit(fontkit);
   out.setTitle('Sign-in cards');
-  const others = otherFonts(cards.map((card) => `${card.name}${card.group}${card.signInName}${card.password ?? ''}`).join(''));
-  const embedded = new Map<string, Promise<NamedFont>>();
-  const embed = (file: string): Promise<NamedFont> => {
-    const known = embedded.get(file) ?? font(file).then(async (bytes) => ({ font: await out.embedFont(bytes, { subset: true }), name: file }));
-    embedded.set(file, known);
-    return known;
-  };
-  const fontsOf = (face: TextFont): Promise<NamedFont[]> => Promise.all([...FONT_FILES[face], ...others].map(embed));
-  const [heading, plain] = [await fontsOf('heading'), await fontsOf('interface')];
+  const fonts = new PdfFonts(out, font, cards.map((card) => `${card.name}${card.group}${card.signInName}${card.password ?? ''}`).join(''));
+  const [heading, plain] = [await fonts.of('heading'), await fonts.of('interface')];
   const [width, height] = [(PAGE.width - 2 * MARGIN) / GRID.columns, (PAGE.height - 2 * MARGIN) / GRID.rows];
   const each = GRID.columns * GRID.rows;
   let page: PDFPage | null = null;

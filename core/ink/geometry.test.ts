@@ -1,7 +1,7 @@
 import { segmentDistanceSquared, touchesInk } from './hit';
 import { boundsMeet, emptyInk, inkBounds, inkFromRows } from './ink';
 import { OneEuroFilter } from './oneEuro';
-import { outlinePath, outlinePolygon, strokeOutline } from './outline';
+import { outlinePath, strokeOutline } from './outline';
 import { PRESSURE_TOLERANCE, SIMPLIFY_TOLERANCE, simplifyInk } from './simplify';
 import { StrokeInProgress } from './strokeInProgress';
 import { radiusAt } from './tools';
@@ -117,16 +117,6 @@ describe('strokeOutline', () => {
     expect(area(strokeOutline(line([20, 20]), 'pen', 6))).toBeGreaterThan(10);
     expect(strokeOutline(emptyInk(0), 'pen', 6).length).toBe(0);
     expect(outlinePath(new Float64Array(0))).toBe('');
-  });
-
-  it('is as large as a polygon of fewer numbers, to the stated error', () => {
-    const wavy = line(...Array.from({ length: 120 }, (_, i): [number, number] => [i * 2, 12 * Math.sin(i / 8)]));
-    const outline = strokeOutline(wavy, 'brush', 9);
-    const polygon = outlinePolygon(outline);
-    expect(Math.abs(area(polygon) - area(outlinePolygon(outline, 0)))).toBeLessThan(0.03 * 2 * 300);
-    // A curve takes six numbers a corner, a polygon two.
-    expect(polygon.length).toBeLessThan(outline.length * 1.8);
-    expect(outlinePolygon(new Float64Array(4)).length).toBe(0);
   });
 
   it('writes path data that begins, runs and closes', () => {

@@ -98,8 +98,9 @@ function places(ink: Ink, size: number): number {
     else if (n === 2) [x, y, pressure] = between(ink, i / 4);
     else [x, y, pressure] = [ink.x[i]!, ink.y[i]!, ink.pressure[i]!];
     const [dx, dy] = [xs[count - 1]! - x, ys[count - 1]! - y];
-    if (dx === 0 && dy === 0) continue;
     const length = Math.sqrt(dx * dx + dy * dy);
+    // Also two places so near that the square of their distance is none.
+    if (length === 0) continue;
     way += length;
     if (i < steps - 1 && !begun) {
       if (way < size) continue;

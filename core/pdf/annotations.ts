@@ -3,6 +3,7 @@
  * Ink, Highlight, StrikeOut, FreeText, Text. Each brings its own appearance, so that it looks as it did on the sheet.
  * Coordinates given here are user space; `toUser` maps page points to it.
  */
+import { zlibSync } from 'fflate';
 import { PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFPage, type PDFRef } from 'pdf-lib';
 import { itemBounds } from '../page/geometry';
 import type { Item, Quad } from '../page/item';
@@ -13,7 +14,7 @@ export type Annotated = Extract<Item, { kind: 'stroke' | 'mark' | 'text' | 'pin'
 export const isAnnotated = (item: Item): item is Annotated => ['stroke', 'mark', 'text', 'pin'].includes(item.kind);
 
 const channels = (colour: string): number[] => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255);
-const rounded = (value: number): number => Number(value.toFixed(3));
+const rounded = (value: number): number => Math.round(value * 1_000) / 1_000;
 
 function userBox(item: Item, toUser: Matrix): [number, number, number, number] {
   const { left, top, right, bottom } = itemBounds(item);
@@ -66,12 +67,13 @@ export function pdfDate(at: number): string {
 /**
  * Adds an annotation to a page.
  *
- * @param appearance packed content in page points, as the item is drawn flat
+ * @param appearance content in page points, as the item is drawn flat
  * @param resources what that content refers to
  */
 export function addAnnotation(context: PDFContext, page: PDFPage, item: Annotated, toUser: Matrix, appearance: Uint8Array, resources: PDFDict): PDFRef {
   const rect = userBox(item, toUser);
-  const stream = context.stream(appearance, {
+  // Small and many: a stream of the platform's for each would take longer, and a quarter of a megabyte.
+  const stream = context.stream(zlibSync(appearance, { mem: 1 }), {
     Type: 'XObject', Subtype: 'Form', Filter: 'FlateDecode', BBox: boundsArray(item), Matrix: toUser.map(rounded), Resources: resources,
   });
   const fields = particulars(item, toUser);

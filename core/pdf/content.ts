@@ -1,14 +1,16 @@
 /**
- * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written as text at
- * once: three thousand strokes are a million numbers, and an object for each would take seconds.
+ * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written at once, as text or
+ * as bytes: three thousand strokes are half a million numbers, and an object for each would take seconds.
  */
 import { degrees, drawSvgPath, LineCapStyle, rgb } from 'pdf-lib';
-import { outlinePolygon, strokeOutline } from '../ink/outline';
+import { strokeOutline } from '../ink/outline';
+import { outlinePolygon } from '../ink/outlinePolygon';
 import type { PictureShape } from '../page/background';
 import { LINE_HEIGHT } from '../page/geometry';
 import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
 import { applyTo, type Matrix } from '../page/matrix';
 import { ANCHOR, BASELINE } from '../page/textFaces';
+import type { ContentBytes } from './contentBytes';
 import { runsOf, type NamedFont, type Run } from './textRuns';
 
 /** Names of the resources that content refers to. */
@@ -29,71 +31,28 @@ const strokeColour = (colour: string): string => `${channels(colour).map(n4).joi
 export const mapped = (matrix: Matrix): string => `${matrix.map(n4).join(' ')} cm\n`;
 export const within = (content: string): string => `q\n${content}Q\n`;
 
-/** Most characters of a coordinate in hundredths, with its sign, and of what stands behind a pair. */
-const COORDINATE = 10;
-const BEHIND = 4;
-const [SPACE, NEWLINE, MINUS, ZERO, MOVE, LINE, CLOSE] = [...' \n-0mlh'].map((char) => char.charCodeAt(0)) as [number, number, number, number, number, number, number];
-/** So many character codes are made a string at once. */
-const AT_ONCE = 8_192;
-
-let room = new Uint8Array(4_096);
-
-/** Writes a whole number as digits. @returns where it ends */
-function putWhole(value: number, from: number): number {
-  let at = from;
-  let left = value;
-  if (left < 0) {
-    room[at++] = MINUS;
-    left = -left;
-  }
-  let digits = 1;
-  for (let bound = 10; left >= bound; bound *= 10) digits += 1;
-  for (let i = at + digits - 1; i >= at; i--) {
-    room[i] = ZERO + (left % 10);
-    left = Math.floor(left / 10);
-  }
-  return at + digits;
+/** Writes what an outline needs, between a saved graphics state and its return. */
+function outlined(to: ContentBytes, before: string, polygons: readonly Float64Array[], paint: 'f' | 'f*'): void {
+  to.text(`q\n${before}`).polygons(polygons).text(`${paint}\nQ\n`);
 }
 
-/** Polygons that follow are written in hundredths of a point: whole numbers are a fraction of the work, and of the bytes. */
-const HUNDREDTHS = '.01 0 0 .01 0 0 cm\n';
-
-/** A closed polygon, in hundredths. Digit by digit: an export has a million coordinates, and strings for each would take most of its time. */
-function polygonContent(corners: Float64Array): string {
-  const most = (corners.length / 2) * (2 * COORDINATE + BEHIND) + 2;
-  if (room.length < most) room = new Uint8Array(2 * most);
-  let end = 0;
-  for (let i = 0; i < corners.length; i += 2) {
-    end = putWhole(Math.round(corners[i]! * 100), end);
-    room[end++] = SPACE;
-    end = putWhole(Math.round(corners[i + 1]! * 100), end);
-    room[end++] = SPACE;
-    room[end++] = i === 0 ? MOVE : LINE;
-    room[end++] = NEWLINE;
-  }
-  room[end++] = CLOSE;
-  room[end++] = NEWLINE;
-  let path = '';
-  for (let i = 0; i < end; i += AT_ONCE) path += String.fromCharCode.apply(null, room.subarray(i, Math.min(end, i + AT_ONCE)) as unknown as number[]);
-  return path;
+export function putStroke(to: ContentBytes, item: Stroke, names: ContentNames): void {
+  const multiplied = item.tool === 'highlighter' ? `/${names.multiply} gs\n` : '';
+  outlined(to, multiplied + fillColour(item.colour), [outlinePolygon(strokeOutline(item.ink, item.tool, item.width))], 'f');
 }
 
-export function strokeContent(item: Stroke, names: ContentNames): string {
-  const path = `${fillColour(item.colour)}${HUNDREDTHS}${polygonContent(outlinePolygon(strokeOutline(item.ink, item.tool, item.width)))}f\n`;
-  return within(item.tool === 'highlighter' ? `/${names.multiply} gs\n${path}` : path);
-}
-
-export function fillContent({ colour, rings }: Fill, names: ContentNames): string {
-  return within(`/${names.multiply} gs\n${fillColour(colour)}${HUNDREDTHS}${rings.map(polygonContent).join('')}f*\n`);
+export function putFill(to: ContentBytes, { colour, rings }: Fill, names: ContentNames): void {
+  outlined(to, `/${names.multiply} gs\n${fillColour(colour)}`, rings, 'f*');
 }
 
 /** One line set at a place: page space grows downwards, so letters are set upside down within it. */
 function setLine(runs: readonly Run[], x: number, y: number, size: number): string {
   let at = x;
   return runs
-    .map(({ font, name, text }) => {
+    .map(({ font, name, text }, i) => {
       const shown = `/${name} ${n2(size)} Tf\n1 0 0 -1 ${n2(at)} ${n2(y)} Tm\n${String(font.encodeText(text))} Tj\n`;
-      at += font.widthOfTextAtSize(text, size);
+      // Widths are as much work as letters: none is asked for that nothing follows.
+      if (i < runs.length - 1) at += font.widthOfTextAtSize(text, size);
       return shown;
     })
     .join('');
@@ -106,7 +65,7 @@ export function textContent(item: TextBox, fonts: readonly NamedFont[]): string 
   const { lines, size, width, colour, align, matrix } = item;
   const shown = lines.map((line, i) => {
     const runs = runsOf(line, fonts);
-    return setLine(runs, ANCHOR[align] * (width - widthOf(runs, size)), (i * LINE_HEIGHT + BASELINE) * size, size);
+    return setLine(runs, align === 'left' ? 0 : ANCHOR[align] * (width - widthOf(runs, size)), (i * LINE_HEIGHT + BASELINE) * size, size);
   });
   return within(mapped(matrix) + textOf(colour, shown.join('')));
 }

@@ -1,7 +1,4 @@
 /** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
-// What shapes Indic letters in fontkit was compiled to ask for this; it must be there first.
-import 'regenerator-runtime/runtime.js';
-import fontkit from '@pdf-lib/fontkit';
 import {
   PDFCheckBox, type PDFDict, PDFDocument, PDFDropdown, PDFName, PDFNumber, PDFOptionList, PDFRadioGroup, PDFTextField,
   type PDFFont, type PDFImage, type PDFPage,
@@ -13,12 +10,12 @@ import type { FieldValue, Item, Pin, TextFont } from '../page/item';
 import { inverse, translation } from '../page/matrix';
 import { pinsInReadingOrder } from '../page/notes';
 import { HIGHLIGHT_OPACITY } from '../page/svg';
-import { addAnnotation, isAnnotated } from './annotations';
-import { fillContent, lineContent, markContent, pictureContent, pinContent, shapeContent, strokeContent, textContent, within, mapped, type ContentNames } from './content';
+import { addAnnotation, isAnnotated, type Annotated } from './annotations';
+import { lineContent, mapped, markContent, pictureContent, pinContent, putFill, putStroke, shapeContent, textContent, within, type ContentNames } from './content';
+import { ContentBytes } from './contentBytes';
 import { deflate } from './deflate';
-import { FONT_FILES } from './fontFiles';
-import { otherFonts } from './otherFonts';
 import { userToPage, type PageBox } from './pageSpace';
+import { PdfFonts } from './pdfFonts';
 import type { PdfStyle } from './style';
 import { charactersOf, type NamedFont } from './textRuns';
 
@@ -36,6 +33,8 @@ export interface PdfSources {
   picture(media: string): Promise<Uint8Array | null>;
   /** A TrueType file of those in `fontFiles`. */
   font(file: string): Promise<Uint8Array>;
+  /** Packs bytes as FlateDecode wants it (RFC 1950), where there is something quicker than the streams of the web. */
+  deflate?(bytes: Uint8Array): Promise<Uint8Array>;
 }
 
 /** The PDF below the work can't be taken apart, so nothing can be written onto it. */
@@ -64,43 +63,29 @@ export function pageBox(page: PDFPage): PageBox {
 }
 
 class Writer {
-  private readonly fonts = new Map<string, Promise<NamedFont>>();
   private readonly images = new Map<string, Promise<PDFImage | null>>();
   /** Content that is being packed while what follows is drawn. */
   private readonly packing: Promise<void>[] = [];
   private readonly states = new Map<string, ReturnType<PDFDocument['context']['register']>>();
 
-  /** @param others files of letters that our faces do not have and that are written here */
-  constructor(readonly out: PDFDocument, private readonly sources: PdfSources, private readonly others: readonly string[]) {
-    out.registerFontkit(fontkit);
-  }
-
-  /** A face under names that operators can use, and behind it whatever else is needed for what is written. */
-  fontsOf(face: TextFont): Promise<NamedFont[]> {
-    return Promise.all([...FONT_FILES[face], ...this.others].map((file) => this.once(this.fonts, file, async () => {
-      const name = `LipF${this.fonts.size}`;
-      return { font: await this.out.embedFont(await this.sources.font(file), { subset: true }), name };
-    })));
-  }
+  constructor(readonly out: PDFDocument, private readonly sources: PdfSources, private readonly fonts: PdfFonts) {}
 
   private async named(face: TextFont, put: (kind: 'Font', name: string, ref: never) => void): Promise<NamedFont[]> {
-    const fonts = await this.fontsOf(face);
+    const fonts = await this.fonts.of(face);
     for (const { font, name } of fonts) put('Font', name, font.ref as never);
     return fonts;
   }
 
   private image(media: string): Promise<PDFImage | null> {
-    return this.once(this.images, media, async () => {
-      const bytes = await this.sources.picture(media);
-      if (!bytes) return null;
-      return bytes[0] === 0x89 ? this.out.embedPng(bytes) : this.out.embedJpg(bytes);
-    });
+    const known = this.images.get(media) ?? this.embedImage(media);
+    this.images.set(media, known);
+    return known;
   }
 
-  private once<T>(kept: Map<string, Promise<T>>, key: string, make: () => Promise<T>): Promise<T> {
-    const made = kept.get(key) ?? make();
-    kept.set(key, made);
-    return made;
+  private async embedImage(media: string): Promise<PDFImage | null> {
+    const bytes = await this.sources.picture(media);
+    if (!bytes) return null;
+    return bytes[0] === 0x89 ? this.out.embedPng(bytes) : this.out.embedJpg(bytes);
   }
 
   private state(name: string, fields: Record<string, unknown>) {
@@ -116,28 +101,32 @@ class Writer {
     return { multiply: 'LipMul', highlight: 'LipHigh' };
   }
 
-  /** Content that draws one item, in page points; `put` is told of what it refers to. */
-  private async draw(item: Item, names: ContentNames, put: (kind: 'Font' | 'XObject', name: string, ref: never) => void, pinNumber: number): Promise<string> {
+  /** Puts content that draws one item, in page points; `put` is told of what it refers to. */
+  private async draw(to: ContentBytes, item: Item, names: ContentNames, put: (kind: 'Font' | 'XObject', name: string, ref: never) => void, pinNumber: number): Promise<void> {
     switch (item.kind) {
       case 'stroke':
-        return strokeContent(item, names);
+        return putStroke(to, item, names);
       case 'fill':
-        return fillContent(item, names);
+        return putFill(to, item, names);
       case 'mark':
-        return markContent(item, names);
+        to.text(markContent(item, names));
+        return;
       case 'text':
-        return textContent(item, await this.named(item.font, put));
+        to.text(textContent(item, await this.named(item.font, put)));
+        return;
       case 'picture': {
         const image = await this.image(item.media);
-        if (!image) return '';
+        if (!image) return;
         const name = `Lip${item.media.replace(/[^0-9a-zA-Z]/g, '')}`;
         put('XObject', name, image.ref as never);
-        return pictureContent(item, name);
+        to.text(pictureContent(item, name));
+        return;
       }
       case 'pin':
-        return pinContent(item.matrix, pinNumber, await this.named('interface', put));
+        to.text(pinContent(item.matrix, pinNumber, await this.named('interface', put)));
+        return;
       case 'field':
-        return '';
+        return;
     }
   }
 
@@ -153,41 +142,47 @@ class Writer {
     };
     const names = this.resources(put);
     const pins = pinsInReadingOrder(items);
-    const content: string[] = [];
-    const later: { item: Item; appearance: Promise<Uint8Array>; resources: PDFDict }[] = [];
+    const content = new ContentBytes().text(`q\n${mapped(toUser)}`);
+    const later: { item: Annotated; appearance: ContentBytes; resources: PDFDict }[] = [];
     if (plan.background.kind === 'photo') {
       const image = await this.image(plan.background.media);
       if (image) {
         const fit = Math.min(plan.width / image.width, plan.height / image.height);
         const [width, height] = [image.width * fit, image.height * fit];
         put('XObject', 'LipGround', image.ref as never);
-        content.push(pictureContent({ matrix: translation((plan.width - width) / 2, (plan.height - height) / 2), width, height, crop: [0, 0, 1, 1] }, 'LipGround'));
+        content.text(pictureContent({ matrix: translation((plan.width - width) / 2, (plan.height - height) / 2), width, height, crop: [0, 0, 1, 1] }, 'LipGround'));
       }
     }
-    content.push(...backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent));
-    for (const words of drawnWords(plan.background.drawn)) content.push(await this.draw(words, names, put, 0));
+    content.text(backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent).join(''));
+    for (const words of drawnWords(plan.background.drawn)) await this.draw(content, words, names, put, 0);
     for (const item of items) {
       const number = pins.findIndex(({ id }) => id === item.id) + 1;
       if (style === 'annotations' && isAnnotated(item)) {
         const resources = context.obj({ ExtGState: {}, Font: {}, XObject: {} });
         const putOwn = (kind: string, name: string, ref: never): void => (resources.lookup(PDFName.of(kind)) as PDFDict).set(PDFName.of(name), ref);
         const own = this.resources(putOwn);
-        later.push({ item, appearance: deflate(await this.draw(item, own, putOwn, number)), resources });
+        const alone = new ContentBytes();
+        await this.draw(alone, item, own, putOwn, number);
+        later.push({ item, appearance: alone, resources });
       } else {
-        content.push(await this.draw(item, names, put, number));
+        await this.draw(content, item, names, put, number);
       }
     }
-    this.put(page, within(mapped(toUser) + content.join('')));
-    for (const { item, appearance, resources } of later) if (isAnnotated(item)) addAnnotation(context, page, item, toUser, await appearance, resources);
+    this.put(page, content.text('Q\n'));
+    for (const { item, appearance, resources } of later) addAnnotation(context, page, item, toUser, appearance.written(), resources);
     return pins;
   }
 
+  private pack(content: ContentBytes): Promise<Uint8Array> {
+    return (this.sources.deflate ?? deflate)(content.written());
+  }
+
   /** Adds content behind what a page has. */
-  private put(page: PDFPage, content: string): void {
+  private put(page: PDFPage, content: ContentBytes): void {
     const { context } = this.out;
     const ref = context.nextRef();
     page.node.addContentStream(ref);
-    this.packing.push(deflate(content).then((bytes) => context.assign(ref, context.stream(bytes, { Filter: 'FlateDecode' }))));
+    this.packing.push(this.pack(content).then((bytes) => context.assign(ref, context.stream(bytes, { Filter: 'FlateDecode' }))));
   }
 
   /** Waits until all content is packed. */
@@ -204,7 +199,7 @@ class Writer {
       const page = this.out.addPage([595, 842]);
       const fonts = await this.named('interface', (_, name, ref) => page.node.normalizedEntries().Font.set(PDFName.of(name), ref));
       const content = lines.slice(from, from + perPage).map((line, i) => (line ? lineContent(line, 50, 60 + i * 17, 11, fonts) : ''));
-      this.put(page, within(mapped([1, 0, 0, -1, 0, 842]) + content.join('')));
+      this.put(page, new ContentBytes().text(within(mapped([1, 0, 0, -1, 0, 842]) + content.join(''))));
     }
   }
 }
@@ -276,7 +271,8 @@ async function pageFor({ plan }: PdfPage, out: PDFDocument, base: { media: strin
 export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, { style = 'flat' as PdfStyle, title = '' } = {}): Promise<Uint8Array> {
   const first = pages.map(({ plan }) => plan.background).find((background) => background.kind === 'pdf');
   const out = first ? await load(await sources.pdf(first.media)) : await PDFDocument.create({ updateMetadata: false });
-  const writer = new Writer(out, sources, otherFonts(wordsOn(pages)));
+  const fonts = new PdfFonts(out, (file) => sources.font(file), wordsOn(pages));
+  const writer = new Writer(out, sources, fonts);
   const base = first ? { media: first.media, pages: out.getPages(), used: new Set<number>() } : null;
   for (let i = out.getPageCount() - 1; i >= 0; i--) out.removePage(i);
   const opened = new Map<string, Promise<PDFDocument>>();
@@ -288,7 +284,7 @@ export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, {
     if (base && page.plan.background.kind === 'pdf' && page.plan.background.media === base.media) fields.push(...page.items.filter((item) => item.kind === 'field'));
   }
   if (style === 'flat') await writer.notes(noted);
-  if (fields.length > 0) fillForm(out, fields, await writer.fontsOf('interface'));
+  if (fields.length > 0) fillForm(out, fields, await fonts.of('interface'));
   await writer.packed();
   if (title) out.setTitle(title);
   out.setProducer('Lippet');

@@ -12,6 +12,7 @@ import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
 import { Media, type Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
+import { quickDeflate } from './quickDeflate';
 
 /** One file that is made of a go. */
 export interface GoFile {
@@ -68,6 +69,7 @@ export class GoFiles {
       pdf: media,
       picture: async (id) => ((await Media.findByPk(id)) ? sharp(await media(id)).png().toBuffer() : null),
       font: (file) => readFile(join(this.fontsRoot, file)),
+      deflate: quickDeflate,
     };
   }
 }
