@@ -1,5 +1,6 @@
 import { writeKeyCards } from '@lippet/core/classList/keyCards';
 import type { KeyCard } from '@lippet/core/contract/groups';
+import { JPEG_QUALITY, PICTURE_HEAD, pictureForm } from '@lippet/core/pdf/pictureForm';
 import { writePdf, type PdfPage, type PdfSources } from '@lippet/core/pdf/write';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import { expose, transfer } from 'comlink';
@@ -21,12 +22,13 @@ const bytesOf = async (blob: Blob): Promise<Uint8Array> => new Uint8Array(await 
 const sources: PdfSources = {
   pdf: async (id) => bytesOf(await media(id)),
   async picture(id) {
-    // Whatever it is kept as, a PDF takes PNG.
-    const bitmap = await createImageBitmap(await media(id));
+    const blob = await media(id);
+    const form = pictureForm(await bytesOf(blob.slice(0, PICTURE_HEAD)));
+    const bitmap = await createImageBitmap(blob);
     const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
     canvas.getContext('2d')!.drawImage(bitmap, 0, 0);
     bitmap.close();
-    return bytesOf(await canvas.convertToBlob({ type: 'image/png' }));
+    return bytesOf(await canvas.convertToBlob({ type: `image/${form}`, quality: JPEG_QUALITY }));
   },
   async font(file) {
     const answer = await fetch(`/fonts/${file}`);

@@ -1,11 +1,30 @@
 /** PDF content as bytes that grow. Outlines are put digit by digit: an export has half a million coordinates, and strings of them would take most of its time. */
 
 /** Outlines are written in twentieths of a point from their own first corner: short whole numbers, within 0.025 pt. */
-const UNIT = 0.05;
+const A_POINT = 20;
 
 /** Most bytes of one corner: two numbers of up to nine digits with their signs, an operator, and what parts them. */
 const CORNER = 24;
 const [SPACE, NEWLINE, MINUS, ZERO, MOVE, LINE, CLOSE] = [...' \n-0mlh'].map((char) => char.charCodeAt(0)) as [number, number, number, number, number, number, number];
+
+/** Writes a whole number of at most nine digits. @returns where it ends */
+function putWhole(bytes: Uint8Array, from: number, value: number): number {
+  let at = from;
+  let left = value | 0;
+  if (left < 0) {
+    bytes[at++] = MINUS;
+    left = -left;
+  }
+  let digits = 1;
+  for (let bound = 10; left >= bound; bound *= 10) digits += 1;
+  const end = at + digits;
+  for (at = end - 1; digits > 0; digits--, at--) {
+    const tenth = (left / 10) | 0;
+    bytes[at] = ZERO + left - 10 * tenth;
+    left = tenth;
+  }
+  return end;
+}
 
 export class ContentBytes {
   private bytes = new Uint8Array(256);
@@ -25,44 +44,30 @@ export class ContentBytes {
     return this;
   }
 
-  /** A whole number; there is room for it. */
-  private whole(value: number): void {
-    let left = value;
-    if (left < 0) {
-      this.bytes[this.end++] = MINUS;
-      left = -left;
-    }
-    let digits = 1;
-    for (let bound = 10; left >= bound; bound *= 10) digits += 1;
-    this.end += digits;
-    for (let at = this.end - 1; digits > 0; digits--, at--) {
-      const tenth = Math.floor(left / 10);
-      this.bytes[at] = ZERO + left - 10 * tenth;
-      left = tenth;
-    }
-  }
-
   /**
    * Closed polygons as one path, to be filled with what the graphics state has. The state is left in another unit, from another origin.
    *
    * @param polygons corners x0, y0, x1, y1, … each, in points; at most ten million points apart
    */
   polygons(polygons: readonly Float64Array[]): this {
-    const originX = Math.round((polygons[0]?.[0] ?? 0) / UNIT);
-    const originY = Math.round((polygons[0]?.[1] ?? 0) / UNIT);
-    this.text(`${UNIT} 0 0 ${UNIT} ${(originX * UNIT).toFixed(2)} ${(originY * UNIT).toFixed(2)} cm\n`);
+    const originX = Math.round((polygons[0]?.[0] ?? 0) * A_POINT);
+    const originY = Math.round((polygons[0]?.[1] ?? 0) * A_POINT);
+    this.text(`${1 / A_POINT} 0 0 ${1 / A_POINT} ${(originX / A_POINT).toFixed(2)} ${(originY / A_POINT).toFixed(2)} cm\n`);
     for (const corners of polygons) {
       this.makeRoom((corners.length / 2) * CORNER + 2);
+      const { bytes } = this;
+      let end = this.end;
       for (let i = 0; i < corners.length; i += 2) {
-        this.whole(Math.round(corners[i]! / UNIT) - originX);
-        this.bytes[this.end++] = SPACE;
-        this.whole(Math.round(corners[i + 1]! / UNIT) - originY);
-        this.bytes[this.end++] = SPACE;
-        this.bytes[this.end++] = i === 0 ? MOVE : LINE;
-        this.bytes[this.end++] = NEWLINE;
+        end = putWhole(bytes, end, Math.round(corners[i]! * A_POINT) - originX);
+        bytes[end++] = SPACE;
+        end = putWhole(bytes, end, Math.round(corners[i + 1]! * A_POINT) - originY);
+        bytes[end++] = SPACE;
+        bytes[end++] = i === 0 ? MOVE : LINE;
+        bytes[end++] = NEWLINE;
       }
-      this.bytes[this.end++] = CLOSE;
-      this.bytes[this.end++] = NEWLINE;
+      bytes[end++] = CLOSE;
+      bytes[end++] = NEWLINE;
+      this.end = end;
     }
     return this;
   }

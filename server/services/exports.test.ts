@@ -1,7 +1,13 @@
 /** A piece as a ZIP to keep: all its goes, what came back, and nothing that has not been released. */
 import { randomUUID } from 'node:crypto';
 import { strFromU8, unzipSync } from 'fflate';
+import { PDFDocument, PDFName, PDFRawStream, PDFRef } from 'pdf-lib';
+import sharp from 'sharp';
+import * as Y from 'yjs';
+import type { MediaView } from '@lippet/core/contract/media';
 import type { ExportView, GoView, ReviewView } from '@lippet/core/contract/work';
+import { pageItems, readPages } from '@lippet/core/page/document';
+import { putItem } from '@lippet/core/page/item';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -58,6 +64,25 @@ it('holds nothing of a review that is not released, and only the goes up to the 
   expect(told(files).goes.map(({ cameBack }) => cameBack?.note ?? null)).toEqual(['More sea, please', null]);
   expect(strFromU8(files['piece.json']!)).not.toContain('Not said yet');
   expect(told(await zipOf(ada, first)).goes).toHaveLength(1);
+});
+
+it('has photos in its PDF as JPEG, and drawn pictures without any loss', async () => {
+  // Grain and light, as a photo has them; as PNG this would be megabytes.
+  const [width, height] = [1_200, 900];
+  const light = Buffer.from(Uint8Array.from({ length: width * height * 3 }, (_, i) => 120 + 90 * Math.sin(i / 5_000) + ((i * 2_654_435_761) >>> 24) / 16));
+  const photo = await sharp(light, { raw: { width, height, channels: 3 } }).jpeg({ quality: 90 }).toBuffer();
+  const drawing = await sharp({ create: { width: 60, height: 40, channels: 4, background: '#2A6A8C80' } }).png().toBuffer();
+  const media = await Promise.all([photo, drawing].map(async (bytes) => (await (await ada.bring(pieceId, bytes)).json()) as MediaView));
+  const ref = { kind: 'piece', id: pieceId } as const;
+  const doc = await school.log.document(ref);
+  const before = Y.encodeStateVector(doc);
+  media.forEach(({ id }, i) => putItem(pageItems(doc, readPages(doc)[0]!.id)!, randomUUID(), { kind: 'picture', media: id, width: 90, height: 60, crop: [0, 0, 1, 1], alt: '', order: `a${i}`, at: 0, matrix: [1, 0, 0, 1, 20, 20 + 80 * i] }));
+  await school.log.append(ref, Y.encodeStateAsUpdate(doc, before));
+  const { 'go 1/pages.pdf': pdf } = await zipOf(ada, await send());
+  expect(pdf!.length).toBeLessThan(photo.length * 1.5);
+  const images = (await PDFDocument.load(pdf!)).context.enumerateIndirectObjects().map(([, object]) => object).filter((object) => object instanceof PDFRawStream && String(object.dict.get(PDFName.of('Subtype'))) === '/Image') as PDFRawStream[];
+  const told = images.map(({ dict }) => ['Width', 'Filter', 'SMask'].map((key) => dict.get(PDFName.of(key))?.constructor === PDFRef ? 'has one' : String(dict.get(PDFName.of(key)))).join(' ')).sort();
+  expect(told).toEqual(['1200 /DCTDecode undefined', '60 /FlateDecode has one', '60 /FlateDecode undefined']);
 });
 
 it('is nobody else’s', async () => {

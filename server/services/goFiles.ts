@@ -6,6 +6,7 @@ import * as Y from 'yjs';
 import type { PartView } from '@lippet/core/contract/work';
 import { documentOf, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { readItems } from '@lippet/core/page/item';
+import { JPEG_QUALITY, pictureForm } from '@lippet/core/pdf/pictureForm';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import { writePdf, type PdfSources } from '@lippet/core/pdf/write';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
@@ -67,7 +68,12 @@ export class GoFiles {
     };
     return {
       pdf: media,
-      picture: async (id) => ((await Media.findByPk(id)) ? sharp(await media(id)).png().toBuffer() : null),
+      picture: async (id) => {
+        if (!(await Media.findByPk(id))) return null;
+        const bytes = await media(id);
+        const picture = sharp(bytes);
+        return (pictureForm(bytes) === 'jpeg' ? picture.jpeg({ quality: 100 * JPEG_QUALITY, chromaSubsampling: '4:4:4' }) : picture.png()).toBuffer();
+      },
       font: (file) => readFile(join(this.fontsRoot, file)),
       deflate: quickDeflate,
     };
