@@ -1,4 +1,5 @@
 /** Measures what is named (or all) and prints it; started by `./lippet bench`, which sets the ground. */
+import { captureCome } from './capturing';
 import { choosing } from './choosing';
 import { fill, inkBytes, pdfOut } from './computation';
 import { firstLoad } from './firstLoad';
@@ -16,7 +17,7 @@ import { scanCorners, scanFigures, scanTime } from './scan';
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
-export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'choose-5000', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'now-frame', 'send-20', 'send-300'];
+export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'choose-5000', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'capture-come', 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'now-frame', 'send-20', 'send-300'];
 
 const args = process.argv.slice(2);
 const json = args.includes('--json');
@@ -38,6 +39,7 @@ if (names.includes('tab-memory')) figures.push(await tabMemory());
 if (names.includes('scan')) figures.push(scanTime());
 if (names.includes('scan-corners')) figures.push(scanCorners());
 if (names.some((name) => AT_THE_CAMERA.includes(name))) figures.push(...(await scanFigures(names)));
+if (names.includes('capture-come')) figures.push(await captureCome());
 if (names.includes('upload')) figures.push(await upload());
 if (names.includes('now-500')) figures.push(await now500());
 if (names.includes('review-next')) figures.push(await reviewNext());

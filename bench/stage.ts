@@ -24,12 +24,16 @@ export class Stage {
   async signedIn(name: string): Promise<Page> {
     const page = await this.window();
     const group = GROUPS.find(({ learners }) => learners.some((learner) => learner.name === name))!;
-    const { pictures } = group.learners.find((learner) => learner.name === name)!;
+    const { pictures, password } = group.learners.find((learner) => learner.name === name)!;
     await page.goto(this.school.url);
     await page.getByRole('textbox', { name: 'Group code' }).fill(group.code);
     await page.getByRole('button', { name: 'Go on' }).click();
     await page.getByRole('button', { name }).click();
-    for (const picture of pictures!) await page.getByRole('button', { name: picture, exact: true }).click();
+    for (const picture of pictures ?? []) await page.getByRole('button', { name: picture, exact: true }).click();
+    if (password) {
+      await page.getByRole('textbox', { name: 'Password' }).fill(password);
+      await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    }
     await page.getByRole('heading', { level: 1, name: /^(Morning|Afternoon|Evening)/ }).waitFor();
     return page;
   }
@@ -47,8 +51,8 @@ export class Stage {
     return page;
   }
 
-  async window(): Promise<Page> {
-    return (await this.browser.newContext({ viewport: WIDE })).newPage();
+  async window(viewport = WIDE): Promise<Page> {
+    return (await this.browser.newContext({ viewport })).newPage();
   }
 
   async strike(): Promise<void> {

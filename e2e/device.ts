@@ -1,10 +1,11 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type CDPSession, type Page } from '@playwright/test';
 import { GROUPS } from '@lippet/demo/school';
 import type { School } from './demoServer';
 
 /** A context of its own is a device of its own. Nothing it shows may come from outside, and nothing may fail. */
 export class Device {
   private readonly troubles: string[] = [];
+  private settings: CDPSession | undefined;
 
   constructor(readonly page: Page, private readonly school: School) {
     const own = (url: string): boolean => url.startsWith(school.url) || /^(data|blob|about):/.test(url);
@@ -26,6 +27,15 @@ export class Device {
 
   async open(path = '/'): Promise<void> {
     await this.page.goto(this.school.url + path);
+  }
+
+  /** What stands in the browser's settings for this page, for as long as the device is used. */
+  async set(name: 'camera' | 'microphone', setting: 'granted' | 'denied'): Promise<void> {
+    const context = this.page.context();
+    const { targetInfo } = await (await context.newCDPSession(this.page)).send('Target.getTargetInfo');
+    // Settings are forgotten with the session that made them.
+    this.settings ??= await context.browser()!.newBrowserCDPSession();
+    await this.settings.send('Browser.setPermission', { permission: { name }, setting, origin: this.school.url, browserContextId: targetInfo.browserContextId });
   }
 
   /** Signs a demo learner in, from the code of their group on. */

@@ -3,7 +3,7 @@ import type { PartView } from '@lippet/core/contract/work';
 import { lengthWords, timeWords } from '@lippet/core/recording/moments';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useRef, useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
@@ -101,15 +101,17 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
         {!under && <Pressable role="button" aria-label="Close" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>}
       </View>
       <View style={[styles.stage, wide && styles.stageWide]}>
-        <View style={[styles.task, wide && styles.taskWide]}><Text variant="bodyLarge" numberOfLines={wide ? undefined : 3} style={styles.taskWords}>{task}</Text></View>
+        <ScrollView style={[styles.task, wide ? styles.taskWide : styles.taskNarrow]} contentContainerStyle={styles.taskInner} tabIndex={0} role="group" aria-label="The task">
+          <Text variant="bodyLarge" style={styles.taskWords}>{task}</Text>
+        </ScrollView>
         <View style={styles.view}>
           {streams && <Stage streams={streams} running={state.phase === 'recording'} />}
           {!streams && !why && <Opening />}
           {why && <View style={styles.say}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
-          {count > 0 && <View style={styles.count} role="status"><Text variant="displayLarge" style={styles.countWord}>{count}</Text></View>}
+          {count > 0 && streams && <View style={styles.count} role="status"><Text variant="displayLarge" style={styles.countWord}>{count}</Text></View>}
         </View>
       </View>
-      {trouble && <View style={styles.say}><Say>{trouble}</Say></View>}
+      {trouble && !why && <View style={styles.say}><Say>{trouble}</Say></View>}
       {state.trouble && under && <View style={styles.say}><Say calm>{state.trouble}</Say></View>}
       <View style={styles.says}>
         <Time state={state} limit={part.seconds} />
@@ -195,8 +197,11 @@ const styles = StyleSheet.create({
   close: { width: TARGET.learner + 8, height: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },
   stage: { flex: 1 },
   stageWide: { flexDirection: 'row' },
-  task: { backgroundColor: colours.mist, paddingHorizontal: 16, paddingVertical: 10, borderColor: colours.scrap },
-  taskWide: { width: 320, padding: 22 },
+  task: { backgroundColor: colours.mist, borderColor: colours.scrap, flexGrow: 0 },
+  // Four lines and a half: that there is more is seen.
+  taskNarrow: { maxHeight: 122 },
+  taskWide: { width: 320, flexShrink: 0 },
+  taskInner: { paddingHorizontal: 16, paddingVertical: 10 },
   taskWords: { fontSize: 17, lineHeight: 25 },
   view: { flex: 1, minHeight: 140, justifyContent: 'center' },
   wave: { height: '46%', minHeight: 110, marginHorizontal: 20 },

@@ -10,7 +10,7 @@ import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
-import { CameraError, closeCamera, frameOf, hasTwoCameras, openCamera, setTorch, takePhoto, type Camera, type Facing, type Frame } from './camera';
+import { CAMERA_GONE, CameraError, closeCamera, frameOf, hasTwoCameras, openCamera, setTorch, takePhoto, type Camera, type Facing, type Frame } from './camera';
 import { scanner } from './scanner';
 
 interface Props {
@@ -60,7 +60,10 @@ export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onF
       (found) => {
         if (gone) return closeCamera(found);
         opened = found;
-        found.stream.getVideoTracks()[0]?.addEventListener('ended', () => setWhy('The camera has gone. Plug it in or allow it again, then try again.'));
+        found.stream.getVideoTracks()[0]?.addEventListener('ended', () => {
+          setCamera(null);
+          setWhy(CAMERA_GONE);
+        });
         setCamera(found);
         void hasTwoCameras().then(setTwo);
       },
@@ -193,7 +196,7 @@ export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onF
           <Tool icon="picture" word="Files" label="Take it from files" onPress={onFiles} />
           <Tool icon="wait" word="By itself" label="Take the photo by itself when the sheet is still" on={alone} onPress={() => onAlone(!alone)} />
         </View>
-        <Pressable role="button" aria-label="Take the photo" disabled={!camera} onPress={() => void shoot()} style={({ pressed }) => [styles.shutter, pressed && styles.pressed]}>
+        <Pressable role="button" aria-label="Take the photo" disabled={!camera} onPress={() => void shoot()} style={({ pressed }) => [styles.shutter, !camera && styles.off, pressed && styles.pressed]}>
           <LineIcon name="camera" size={38} colour={colours.scrap} width={2.4} />
         </Pressable>
         <View style={[styles.side, styles.right]}>
@@ -232,5 +235,6 @@ const styles = StyleSheet.create({
   tool: { minWidth: 60, minHeight: 60, alignItems: 'center', justifyContent: 'center', gap: 3, paddingHorizontal: 4 },
   on: { backgroundColor: colours.ochre },
   shutter: { width: 92, height: 84, backgroundColor: colours.vermilion, borderWidth: OUTLINE + 1, borderColor: colours.scrap, alignItems: 'center', justifyContent: 'center', marginHorizontal: 6 },
+  off: { opacity: 0.5 },
   pressed: { transform: [{ scale: 0.95 }] },
 });

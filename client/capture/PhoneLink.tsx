@@ -9,7 +9,7 @@ import { colours, OUTLINE } from '../ui/theme';
 import { QrCode } from './QrCode';
 
 /** How often it is looked whether something has come, in milliseconds. */
-const LOOK_EVERY = 900;
+const LOOK_EVERY = 500;
 
 interface Props {
   pieceId: string;

@@ -39,7 +39,7 @@ export function SayNote({ home, onSaid }: Props) {
       void recorder.ended.then(async (recorded) => {
         setRecording(null);
         for (const track of stream.getTracks()) track.stop();
-        if (!recorded) return setTrouble(TOO_SHORT);
+        if (!recorded) return setTrouble(recorder.state.getState().trouble ?? TOO_SHORT);
         try {
           const voice = crypto.randomUUID();
           await mediaOutbox.add(voice, home, recorded.blob);

@@ -17,12 +17,15 @@ export interface Camera {
 /** Asked for; the device gives what it has. A film is watched, a photo is read. */
 const WISHES = { photo: { width: { ideal: 4096 }, height: { ideal: 3072 } }, film: { width: { ideal: 1280 }, height: { ideal: 720 }, frameRate: { ideal: 30, max: 30 } } };
 
+/** Told when a camera that was open is unplugged, or may no longer be used. */
+export const CAMERA_GONE = 'The camera has gone. Plug it in or allow it again, then try again.';
+
 /** Why there is no camera, in a sentence; null where the practice one should stand in. */
-function whyNot(error: unknown): string | null {
+function whyNot(error: unknown, what: keyof typeof WISHES): string | null {
   switch ((error as DOMException).name) {
     case 'NotAllowedError':
     case 'SecurityError':
-      return 'The camera may not be used here. Allow it in the browser’s settings for this page, or take a photo from a file.';
+      return `The camera may not be used here. Allow it in the browser’s settings for this page, or take a ${what} from a file.`;
     case 'NotReadableError':
     case 'AbortError':
       return 'The camera is in use by another program. Close that and try again.';
@@ -44,7 +47,7 @@ export async function openCamera(facing: Facing, what: keyof typeof WISHES = 'ph
     const torch = Boolean((track?.getCapabilities?.() as { torch?: boolean } | undefined)?.torch);
     return { stream, practice: false, facing, torch };
   } catch (error) {
-    const why = whyNot(error);
+    const why = whyNot(error, what);
     if (why) throw new CameraError(why);
     return { stream: startPracticeCamera(), practice: true, facing, torch: false };
   }

@@ -12,6 +12,9 @@ export interface Microphone {
 /** The microphone can't be used; the message says why and what to do. */
 export class MicrophoneError extends CameraError {}
 
+/** Told when a microphone that was open is unplugged, or may no longer be used. */
+export const MICROPHONE_GONE = 'The microphone has gone. Plug it in or allow it again, then try again.';
+
 /** Opens the microphone, or the practice one where the device has none. @throws MicrophoneError */
 export async function openMicrophone(): Promise<Microphone> {
   try {

@@ -32,9 +32,9 @@ export interface Recorded extends KeptRecording {
 }
 
 const TROUBLE = {
-  gone: 'The camera or the microphone has gone. What was recorded until then is here.',
-  full: 'This device has no room left. What was recorded until then is here.',
-  broken: 'The recording broke off. What was recorded until then is here.',
+  gone: 'The camera or the microphone has gone.',
+  full: 'This device has no room left.',
+  broken: 'The recording broke off.',
   away: 'It paused while you were away. Go on when you are ready.',
 } as const;
 
@@ -48,6 +48,7 @@ export class Recorder {
   private readonly about: KeptRecording;
   private readonly chunks: Blob[] = [];
   private keeping: Promise<void> = Promise.resolve();
+  private begun = false;
   private timer: ReturnType<typeof setInterval> | undefined;
   private readonly gone = new AbortController();
   private settle!: (recorded: Recorded | null) => void;
@@ -73,9 +74,10 @@ export class Recorder {
 
   /** Begins, or goes on after a pause. */
   run(): void {
-    if (this.media.state === 'inactive' && this.chunks.length > 0) return;
+    if (this.media.state === 'inactive' && this.begun) return;
     if (this.media.state === 'inactive') this.media.start(CHUNK);
     else this.media.resume();
+    this.begun = true;
     this.segments.run(this.now);
     this.timer ??= setInterval(() => this.tell(), TELL);
     this.tell('recording', null);
@@ -103,8 +105,9 @@ export class Recorder {
     this.tell('ended', trouble);
     clearInterval(this.timer);
     this.gone.abort();
-    if (this.media.state === 'inactive') void this.finish();
-    else this.media.stop();
+    if (this.media.state !== 'inactive') this.media.stop();
+    // Where all its tracks have ended it has stopped by itself; its last chunk, and `onstop` behind it, are still to come.
+    else if (!this.begun) void this.finish();
   }
 
   private tell(phase = this.state.getState().phase, trouble = this.state.getState().trouble): void {
@@ -128,8 +131,11 @@ export class Recorder {
     await this.keeping;
     this.note();
     const { spans } = this.about;
+    const kept = spans.length > 0 && this.chunks.length > 0;
+    const { trouble } = this.state.getState();
+    if (trouble) this.state.setState({ trouble: `${trouble} ${kept ? 'What was recorded until then is here.' : 'Nothing was recorded yet.'}` });
     // What the memory holds is whole also where the device had no room for its end.
-    this.settle(spans.length === 0 || this.chunks.length === 0 ? null : { ...this.about, blob: await wholeRecording(this.about, this.chunks) });
+    this.settle(kept ? { ...this.about, blob: await wholeRecording(this.about, this.chunks) } : null);
   }
 
   /** Lets go without keeping anything more; the stream's owner stops the stream. */

@@ -1,7 +1,7 @@
 import type { TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useState } from 'react';
-import { CameraError, closeCamera, hasTwoCameras, openCamera, type Camera, type Facing } from './camera';
-import { openMicrophone, type Microphone } from './microphone';
+import { CAMERA_GONE, CameraError, closeCamera, hasTwoCameras, openCamera, type Camera, type Facing } from './camera';
+import { MICROPHONE_GONE, openMicrophone, type Microphone } from './microphone';
 
 export interface Streams {
   /** Null for sound alone. */
@@ -29,6 +29,18 @@ export function useStreams(sort: TakeSort, facing: Facing, wanted: boolean, trie
         const camera = sort === 'film' ? await openCamera(facing, 'film') : null;
         if (camera) open.push(() => closeCamera(camera));
         if (gone) return close();
+        // A recording under way sees for itself that they end, and is to be whole before anything else is stopped.
+        const lost = (device: Microphone | Camera, words: string): void => {
+          for (const track of device.stream.getTracks()) {
+            track.addEventListener('ended', () => {
+              if (gone) return;
+              setStreams(null);
+              setWhy(words);
+            });
+          }
+        };
+        lost(microphone, MICROPHONE_GONE);
+        if (camera) lost(camera, CAMERA_GONE);
         const stream = new MediaStream([...(camera?.stream.getVideoTracks() ?? []), ...microphone.stream.getAudioTracks()]);
         setStreams({ camera, microphone, stream, twoCameras: camera !== null && !camera.practice && (await hasTwoCameras()) });
       } catch (error) {
