@@ -3,7 +3,7 @@ import type { PagePlan } from '@lippet/core/page/document';
 import type { Items } from '@lippet/core/page/item';
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { Spot } from '@lippet/core/page/spots';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Tool } from '../stores/drawing';
 import type { DocumentEditor } from './documentEditor';
@@ -41,43 +41,61 @@ interface Props {
 
 const NO_USES = {};
 
+/** What the last render said: read when a pointer comes down, so that changing a tool or being frozen does not build the sheet anew. */
+type Latest = RefObject<Pick<Props, 'editable' | 'editor' | 'onSurface' | 'onCamera'>>;
+
+interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'markColour' | 'pieceId' | 'sayHome' | 'shown'> {
+  camera: boolean;
+  onZoom: (percent: number) => void;
+}
+
+/**
+ * Opens a surface in an element. Outside of the component, because what is made here would hold all that a render knows, the sheet before
+ * among it, and that the one before it: a learner who goes through twenty pages would keep twenty.
+ */
+function openSurface(element: HTMLElement, latest: Latest, { page, layers, uses = NO_USES, markColour, pieceId = null, sayHome = null, shown, camera, onZoom }: Opening): { surface: Surface; close: () => void } {
+  const itemLayers = layers.map((items) => new ItemLayer(items));
+  const surface: Surface = new Surface(element, {
+    page, layers: itemLayers, editor: () => latest.current.editor, markColour, uses, pieceId, sayHome, shown, editable: () => latest.current.editable,
+    ...(camera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
+    sources: { pictures: (media) => pictures.get(media, () => surface.renderer.redraw()), pdfPage: openPdfPage },
+  });
+  surface.state.subscribe(({ viewport }) => onZoom(Math.round(viewport.scale * 100)));
+  // For tests and for whoever inspects the page: how much this sheet shows.
+  const count = (): void => {
+    const all = itemLayers.flatMap((layer) => layer.drawn);
+    Object.assign(element.dataset, { strokes: String(all.filter(({ item }) => item.kind === 'stroke').length), items: String(all.length) });
+  };
+  count();
+  for (const layer of itemLayers) layer.listen(count);
+  const resized = new ResizeObserver(([entry]) => surface.renderer.resize(entry!.contentRect.width, entry!.contentRect.height));
+  resized.observe(element);
+  // Words are drawn in our own faces once those have come.
+  void document.fonts.ready.then(() => surface.renderer.redraw());
+  const close = (): void => {
+    resized.disconnect();
+    surface.destroy();
+    for (const layer of itemLayers) layer.destroy();
+  };
+  return { surface, close };
+}
+
 /** One page that can be worked on, looked at closely, and moved. */
 export function PageSurface({ page, layers, editor, editable, uses = NO_USES, markColour, label, pieceId = null, sayHome = null, shown, onSurface, onCamera }: Props) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
-  // Read when a pointer comes down, so that changing a tool or being frozen does not build the sheet anew.
   const latest = useRef({ editable, editor, onSurface, onCamera });
   latest.current = { editable, editor, onSurface, onCamera };
   const [zoomed, setZoomed] = useState(100);
 
   useEffect(() => {
-    const element = host.current as unknown as HTMLElement;
-    const itemLayers = layers.map((items) => new ItemLayer(items));
-    const made: Surface = new Surface(element, {
-      page, layers: itemLayers, editor: () => latest.current.editor, markColour, uses, pieceId, sayHome, shown, editable: () => latest.current.editable,
-      ...(onCamera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
-      sources: { pictures: (media) => pictures.get(media, () => made.renderer.redraw()), pdfPage: openPdfPage },
-    });
-    made.state.subscribe(({ viewport }) => setZoomed(Math.round(viewport.scale * 100)));
-    // For tests and for whoever inspects the page: how much this sheet shows.
-    const count = (): void => {
-      const all = itemLayers.flatMap((layer) => layer.drawn);
-      Object.assign(element.dataset, { strokes: String(all.filter(({ item }) => item.kind === 'stroke').length), items: String(all.length) });
-    };
-    count();
-    for (const layer of itemLayers) layer.listen(count);
-    const resized = new ResizeObserver(([entry]) => made.renderer.resize(entry!.contentRect.width, entry!.contentRect.height));
-    resized.observe(element);
-    // Words are drawn in our own faces once those have come.
-    void document.fonts.ready.then(() => made.renderer.redraw());
-    setSurface(made);
-    latest.current.onSurface?.(made);
+    const made = openSurface(host.current as unknown as HTMLElement, latest, { page, layers, uses, markColour, pieceId, sayHome, shown, camera: onCamera !== undefined, onZoom: setZoomed });
+    setSurface(made.surface);
+    latest.current.onSurface?.(made.surface);
     return () => {
       setSurface(null);
       latest.current.onSurface?.(null);
-      resized.disconnect();
-      made.destroy();
-      for (const layer of itemLayers) layer.destroy();
+      made.close();
     };
     // `layers` is made anew by each render; what matters is which maps it holds.
   }, [page.id, page.background.kind, uses, shown, ...layers]);

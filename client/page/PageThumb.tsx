@@ -5,6 +5,8 @@ import { drawPage } from './drawPage';
 
 /** Drawn again this long after the last change, in milliseconds: never between pen and ink. */
 const REST = 700;
+/** A page this far outside of what is seen is drawn ahead. */
+const NEAR = '200px';
 
 interface Props {
   page: PagePlan;
@@ -21,18 +23,26 @@ export function PageThumb({ page, layers, width, height }: Props) {
   const [wide, high] = [page.width * fit, page.height * fit];
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
-    let gone = false;
+    let [gone, followed] = [false, false];
     const draw = (): void => {
       timer = undefined;
       if (canvas.current && !gone) drawPage(canvas.current, page, layers.map(readItems), later);
     };
     const later = (): void => void (timer ??= setTimeout(draw, REST));
-    draw();
-    for (const items of layers) items.observeDeep(later);
+    // Of a hundred pages only those are drawn, and their papers fetched, that are about to be seen.
+    const near = new IntersectionObserver((seen) => {
+      if (!seen.some(({ isIntersecting }) => isIntersecting)) return;
+      near.disconnect();
+      draw();
+      for (const items of layers) items.observeDeep(later);
+      followed = true;
+    }, { rootMargin: NEAR });
+    near.observe(canvas.current!);
     return () => {
       gone = true;
+      near.disconnect();
       clearTimeout(timer);
-      for (const items of layers) items.unobserveDeep(later);
+      if (followed) for (const items of layers) items.unobserveDeep(later);
     };
   }, [page, ...layers]);
   return <canvas ref={canvas} aria-hidden width={Math.round(wide * 2)} height={Math.round(high * 2)} style={{ width: wide, height: high, display: 'block' }} />;

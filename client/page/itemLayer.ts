@@ -93,6 +93,9 @@ export class ItemLayer {
   destroy(): void {
     this.items.unobserveDeep(this.onChange as never);
     this.listeners.clear();
+    this.byId.clear();
+    this.index.clear();
+    this.ordered = [];
   }
 
   private read(id: string, map: ItemMap): DrawnItem | null {

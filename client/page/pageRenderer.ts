@@ -56,6 +56,7 @@ export class PageRenderer {
   private ratio = 1;
   private readonly stopListening: (() => void)[];
   private tipDrawn = false;
+  private gone = false;
   private fitted = true;
 
   constructor(
@@ -79,7 +80,12 @@ export class PageRenderer {
     clearTimeout(this.settle);
     for (const stop of this.stopListening) stop();
     this.ground.destroy();
-    for (const canvas of [this.done, this.live, this.tip]) canvas.remove();
+    for (const canvas of [this.done, this.live, this.tip]) {
+      canvas.remove();
+      // Its pixels are given back at once: devices have little room for them, and who still knows this renderer needs none.
+      canvas.width = canvas.height = 0;
+    }
+    this.gone = true;
   }
 
   /** Fits all canvases to the host. A page that was fitted stays fitted. */
@@ -143,6 +149,7 @@ export class PageRenderer {
 
   /** Draws everything that is in view. */
   redraw(): void {
+    if (this.gone) return; // a picture or a face that came late
     clearTimeout(this.settle);
     this.done.style.transform = '';
     this.drawnViewport = this.viewport;

@@ -83,7 +83,8 @@ export class PenInput {
 
   destroy(): void {
     this.giveUp();
-    this.stop.abort();
+    // With a reason of our own: the one that is made otherwise keeps the stack it was made on, and all that is known there.
+    this.stop.abort('The sheet is closed.');
   }
 
   /** Whether a stroke or a rubbing is under way. */

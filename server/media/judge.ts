@@ -129,12 +129,13 @@ async function judgePdf(path: string): Promise<JudgedMedia> {
 }
 
 /**
- * Written anew with its first page and what describes the others at its beginning, so that the first page of a long file
- * can be shown before the rest has been fetched; and without a lock that everybody may open, because nothing could be written onto it.
+ * Written anew so that what describes its pages lies together, packed: readers look through all of that before they show the first page, and
+ * of a long file they would fetch everything to find it. (Linearised files have it beside each page, which suits other readers than ours.)
+ * And without a lock that everybody may open, because nothing could be written onto it.
  */
 async function tidied(path: string, locked: boolean): Promise<Buffer | null> {
   try {
-    const args = ['--decrypt', '--object-streams=generate', '--linearize', '--warning-exit-0', path, '-'];
+    const args = ['--decrypt', '--object-streams=generate', '--warning-exit-0', path, '-'];
     return (await run('qpdf', args, { timeout: PDF_PATIENCE, maxBuffer: 2 * MEDIA_LIMITS.file, encoding: 'buffer' })).stdout;
   } catch (error) {
     if ((error as { code?: unknown }).code === 'ENOENT') throw error;

@@ -1,8 +1,8 @@
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragCancelEvent, type DragEndEvent, type DragOverEvent, type DragStartEvent } from '@dnd-kit/core';
+import { closestCenter, DndContext, KeyboardSensor, MouseSensor, TouchSensor, useSensor, useSensors, type DragCancelEvent, type DragEndEvent, type DragOverEvent, type DragStartEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import type { PagePlan } from '@lippet/core/page/document';
 import { pageItems } from '@lippet/core/page/document';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
@@ -28,7 +28,10 @@ const THUMB = { width: 58, height: 70 };
 
 /** A page that can be dragged to another place, by pointer or by keyboard (space, arrows, space). */
 function SortablePage({ id, disabled, label, here, onPress, children }: { id: string; disabled: boolean; label: string; here: boolean; onPress: () => void; children: ReactNode }) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id, disabled });
+  const { attributes, listeners, node, setNodeRef, transform, transition, isDragging } = useSortable({ id, disabled });
+  useEffect(() => {
+    if (here) node.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [here, node]);
   const moved = transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined;
   return (
     <View ref={setNodeRef as never} style={[styles.page, { transform: moved as never, transition: transition as never, zIndex: isDragging ? 2 : 0 } as object]}>
@@ -44,7 +47,12 @@ function SortablePage({ id, disabled, label, here, onPress, children }: { id: st
 
 /** All pages of a part as small pictures: go to one, put them in another order, add, double, delete. */
 export function PageStrip({ doc, pages, current, onChoose, actions, onAdd, gone }: Props) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
+    // A quick swipe moves the strip; a page that is held goes with the finger.
+    useSensor(TouchSensor, { activationConstraint: { delay: 220, tolerance: 8 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (!over || active.id === over.id) return;
     const [from, to] = [active.id, over.id].map((id) => pages.findIndex((page) => page.id === id)) as [number, number];
