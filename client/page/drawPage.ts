@@ -7,6 +7,8 @@ import { makeGround } from './pageGround';
 import { pictures } from './pictures';
 import type { PdfPageSource } from './pdfPages';
 
+/** Small pictures that are kept; the one that was used longest ago goes first. */
+const MOST_PREVIEWS = 120;
 const previews = new Map<string, HTMLImageElement>();
 
 /** A PDF page's small picture from school, drawn over the whole page. */
@@ -14,7 +16,9 @@ function previewSource(page: PagePlan, onReady: () => void): PdfPageSource {
   const { background } = page;
   const address = background.kind === 'pdf' ? `/api/media/${background.media}/preview?page=${background.page}` : '';
   const image = previews.get(address) ?? Object.assign(new Image(), { src: address });
+  previews.delete(address);
   previews.set(address, image);
+  if (previews.size > MOST_PREVIEWS) previews.delete(previews.keys().next().value!);
   if (!image.complete) image.addEventListener('load', onReady, { once: true });
   const bounds = { left: 0, top: 0, right: page.width, bottom: page.height };
   return {

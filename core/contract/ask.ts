@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { LIMITS } from './limits';
+import { trimmed } from './trimmed';
 
 export const AUDIENCES = ['teacher', 'class'] as const;
 /** Who reads a question: the teacher alone, or everybody in the group. */
@@ -58,7 +59,7 @@ export interface AskView {
   threads: ThreadView[];
 }
 
-const words = yup.string().trim().max(LIMITS.note, `A message has at most ${LIMITS.note} characters.`).default('');
+const words = trimmed().max(LIMITS.note, `A message has at most ${LIMITS.note} characters.`).default('');
 const media = yup.string().uuid('The file’s id must be a UUID.').nullable().default(null);
 const id = yup.string().uuid('The id must be a UUID.').required('An id is needed, so that saying it twice is once.');
 
@@ -70,4 +71,4 @@ export const askBody = yup.object({
   place: yup.object({ page: yup.string().max(120).required('Say on which page.'), x: yup.number().min(-5_000).max(10_000).required(), y: yup.number().min(-5_000).max(10_000).required() }).nullable().default(null),
 });
 export const answerBody = yup.object({ message: id, words, media });
-export const removeBody = yup.object({ why: yup.string().trim().max(LIMITS.word).required('Say why, so that it can be understood.') });
+export const removeBody = yup.object({ why: trimmed().max(LIMITS.word).required('Say why, so that it can be understood.') });

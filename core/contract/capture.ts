@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { LIMITS } from './limits';
+import { trimmed } from './trimmed';
 
 /** How long another device may take photos for a piece, in milliseconds. */
 export const CAPTURE_TIME = 10 * 60_000;
@@ -35,6 +36,6 @@ export interface CaptureView {
   expiresAt: number;
 }
 
-export const captureBody = yup.object({ title: yup.string().trim().required('Say what is photographed.').max(LIMITS.name, `At most ${LIMITS.name} characters.`) });
+export const captureBody = yup.object({ title: trimmed().required('Say what is photographed.').max(LIMITS.name, `At most ${LIMITS.name} characters.`) });
 
-export const captureKeyBody = yup.object({ key: yup.string().trim().required('Type the code that the other device shows.').max(100, 'That is no code.') });
+export const captureKeyBody = yup.object({ key: trimmed().required('Type the code that the other device shows.').max(100, 'That is no code.') });

@@ -6,6 +6,7 @@ import { KEY_LENGTH, KEY_PICTURES, type KeyPicture } from './pictureKey';
 import type { Ages, PartKind } from './plan';
 import { safeAddress } from '../words/richText';
 import { idParam } from './work';
+import { trimmed } from './trimmed';
 
 /** How it is today, as weather: stamps that need no reading. */
 export const DAY_STAMPS = ['calm', 'breeze', 'gusty', 'storm', 'fog'] as const;
@@ -102,29 +103,29 @@ export interface JoiningView {
 }
 
 const id = yup.string().uuid('The id must be a UUID.').required('An id is needed, so that saying it twice is once.');
-const words = yup.string().trim().max(LIMITS.note, `A notice has at most ${LIMITS.note} characters.`).default('');
+const words = trimmed().max(LIMITS.note, `A notice has at most ${LIMITS.note} characters.`).default('');
 const media = yup.string().uuid('The file’s id must be a UUID.').nullable().default(null);
 const time = yup.number().integer('A time is milliseconds since 1970.').min(0).max(7_258_118_400_000).nullable().default(null);
 
 export const noticeBody = yup.object({ id, words, media });
 export const questionBody = yup.object({
   id,
-  words: yup.string().trim().max(LIMITS.word, `A question has at most ${LIMITS.word} characters.`).required('Say what you ask.'),
+  words: trimmed().max(LIMITS.word, `A question has at most ${LIMITS.word} characters.`).required('Say what you ask.'),
   seenBy: yup.string<SeenBy>().oneOf([...SEEN_BY], 'Answers are seen by "teacher" or "all".').required('Say who sees the answers.'),
 });
 export const dayAnswerBody = yup.object({
   stamp: yup.string<DayStamp>().oneOf([...DAY_STAMPS], 'That is none of the stamps.').nullable().default(null),
-  words: yup.string().trim().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
+  words: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
 });
 export const liveBody = yup.object({
-  address: yup.string().trim().max(2_000).required('Say where the lesson is.')
-    .test('safe', 'The address must begin with https://', (value) => value.startsWith('https://') && safeAddress(value) !== null),
-  words: yup.string().trim().max(LIMITS.word).default(''),
+  address: trimmed().max(2_000).required('Say where the lesson is.')
+    .test('safe', 'The address of the lesson must begin with https, as addresses do.', (value) => value.startsWith('https://') && safeAddress(value) !== null),
+  words: trimmed().max(LIMITS.word).default(''),
   at: time,
 });
 export const joinBody = yup.object({
-  name: yup.string().trim().required('Say what you are called.').max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`),
+  name: trimmed().required('Say what you are called.').max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`),
   pictures: yup.array(yup.string<KeyPicture>().oneOf([...KEY_PICTURES], 'That is not one of the pictures.').required()).length(KEY_LENGTH, `Choose ${KEY_LENGTH} pictures.`).required('Choose your pictures.'),
 });
 export const matchBody = yup.object({ person: idParam });
-export const folderBody = yup.object({ id: idParam, title: yup.string().trim().max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`).required('A folder needs a name.'), opens: time });
+export const folderBody = yup.object({ id: idParam, title: trimmed().max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`).required('A folder needs a name.'), opens: time });

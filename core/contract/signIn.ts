@@ -3,6 +3,7 @@ import { KEY_LENGTH, KEY_PICTURES, type KeyPicture } from './pictureKey';
 import { LIMITS } from './limits';
 import { LETTER_FORMS, TEXT_SIZES, type LetterForm, type OwnSettings, type TextSize } from './settings';
 import { SPEECH_SPEEDS, type SpeechSpeed } from './speech';
+import { trimmed } from './trimmed';
 
 export type Role = 'learner' | 'teacher' | 'family' | 'admin';
 export const settingsBody = yup.object({
@@ -55,7 +56,7 @@ export const deviceBody = yup.object({
     .string()
     .required('Type the code of your group.')
     .max(20, 'A group’s code is shorter than that.')
-    .transform((value: string) => tidyCode(value)),
+    .transform((value: unknown) => (typeof value === 'string' ? tidyCode(value) : value)),
 });
 
 export const signInBody = yup
@@ -71,7 +72,7 @@ export const signInBody = yup
   .test('who', 'Say who you are.', (body) => Boolean(body.personId) !== Boolean(body.signInName))
   .test('secret', 'Give your pictures or your password.', (body) => Boolean(body.pictures) !== Boolean(body.password));
 
-export const mailBody = yup.object({ mail: yup.string().trim().email('That is no e-mail address.').max(200, 'That address is too long.').nullable().defined('Say where, or null for nowhere.') });
+export const mailBody = yup.object({ mail: trimmed().email('That is no e-mail address.').max(200, 'That address is too long.').nullable().defined('Say where, or null for nowhere.') });
 
 /** A letter that would be mailed. */
 export interface LetterView {

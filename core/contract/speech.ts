@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { trimmed } from './trimmed';
 
 /** Longest text that is said at once, in characters. */
 export const SPEECH_LIMIT = 2_000;
@@ -15,6 +16,6 @@ export interface SpeechView {
 }
 
 export const speechBody = yup.object({
-  text: yup.string().trim().required('There is nothing to say.').max(SPEECH_LIMIT, `At most ${SPEECH_LIMIT} characters are said at once.`),
+  text: trimmed().required('There is nothing to say.').max(SPEECH_LIMIT, `At most ${SPEECH_LIMIT} characters are said at once.`),
   speed: yup.string<SpeechSpeed>().oneOf(Object.keys(SPEECH_SPEEDS) as SpeechSpeed[], 'The speed is slow, middle or fast.').default('middle'),
 });

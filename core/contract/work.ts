@@ -10,6 +10,7 @@ import type { ChoicePlan, PartKind, RubricRow, ToldTask } from './plan';
 import type { Marking, MarkView, OwnMark } from '../review/rubric';
 import type { Outcome, PieceFacts, PieceStanding } from '../schedule/pieceState';
 import { LIMITS } from './limits';
+import { trimmed } from './trimmed';
 
 /** A part as people see it. */
 export interface PartView {
@@ -297,7 +298,7 @@ export const sendBody = yup.object({
   key: yup.string().uuid('The key must be a UUID.').required('A key is needed, so that sending twice is one go.'),
   /** Base64 of the draft's extent (see core/page/holds). */
   extent: bytes.required('Say what was drawn: the extent of the document.'),
-  word: yup.string().trim().max(LIMITS.word, `A word with it has at most ${LIMITS.word} characters.`),
+  word: trimmed().max(LIMITS.word, `A word with it has at most ${LIMITS.word} characters.`),
   felt: yup.string<Felt>().oneOf([...FELT], 'It was "easy", "right" or "hard".').nullable(),
   voice: yup.string().uuid('The voice’s id must be a UUID.').nullable(),
 });
@@ -306,7 +307,7 @@ export const sendBody = yup.object({
 const ownMark = yup.object({
   points: yup.number().min(0, 'A mark has no fewer points than none.').max(1_000, 'A mark has at most 1000 points.').nullable().default(null),
   level: yup.number().integer().min(0).max(20).nullable().default(null),
-  words: yup.string().trim().max(LIMITS.word).default(''),
+  words: trimmed().max(LIMITS.word).default(''),
 });
 
 const version = yup.number().integer().min(0);
@@ -331,7 +332,7 @@ export const holdBody = yup.object({
 
 export const keptNoteBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that keeping it twice is once.'),
-  words: yup.string().trim().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).required('Say what the note is.'),
+  words: trimmed().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).required('Say what the note is.'),
 });
 export const useNoteBody = yup.object({ activity: yup.string().uuid('That is no activity.').required('Say for which activity.') });
 
@@ -357,7 +358,7 @@ export const releaseBody = yup.object({
 /** The same for several pieces: a note behind what was said of each, and an outcome, told or held. */
 export const manyBody = yup.object({
   people: yup.array(yup.string().uuid('That is no learner.').required()).min(1, 'Choose at least one piece.').max(400).required('Choose at least one piece.'),
-  note: yup.string().trim().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).default(''),
+  note: trimmed().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).default(''),
   outcome: yup.string<Outcome>().oneOf(['again', 'finished'], 'The outcome is "again" or "finished".').nullable().default(null),
   hold: yup.boolean().default(false),
 });
@@ -365,12 +366,12 @@ export const manyBody = yup.object({
 export const replyBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that saying it twice is once.'),
   note: yup.string().max(64, 'That is no note.').required('Say under which note.'),
-  words: yup.string().trim().max(LIMITS.word, `That has at most ${LIMITS.word} characters.`).required('Say something first.'),
+  words: trimmed().max(LIMITS.word, `That has at most ${LIMITS.word} characters.`).required('Say something first.'),
 });
 
 export const stampBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that keeping it twice is once.'),
-  name: yup.string().trim().max(40, 'A stamp’s name has at most 40 characters.').required('Give the stamp a name.'),
+  name: trimmed().max(40, 'A stamp’s name has at most 40 characters.').required('Give the stamp a name.'),
   // Read by readStampItems, which takes anything.
   items: yup.array(yup.mixed<object>().required()).min(1, 'A stamp needs something on it.').max(60, 'A stamp has at most 60 things on it.').required('A stamp needs something on it.'),
   width: yup.number().positive().max(2_000, 'That is too large for a stamp.').required('Say how wide it is.'),

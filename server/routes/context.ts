@@ -32,6 +32,7 @@ import type { SignInService } from '../services/signIn';
 import type { UploadService } from '../services/uploads';
 import type { SyncHub } from '../sync/hub';
 import type { NewsRoom } from '../sync/news';
+import { sentenceOf } from './sentences';
 
 /** What routes work with. */
 export interface Services {
@@ -76,11 +77,14 @@ export function signedIn(c: Context<AppEnv>): Actor {
   return actor;
 }
 
+/** Some programs put the character NUL into what is pasted; nobody sees it, and the database can't keep it. */
+const withoutNul = (_: string, value: unknown): unknown => (typeof value === 'string' && value.includes('\0') ? value.replaceAll('\0', '') : value);
+
 /** The JSON body, checked. @throws ProblemError `bad-request` with a sentence that names the trouble */
 export async function body<S extends ObjectSchema<object>>(c: Context<AppEnv>, schema: S): Promise<InferType<S>> {
   let given: unknown;
   try {
-    given = await c.req.json();
+    given = JSON.parse(await c.req.text(), withoutNul) as unknown;
   } catch {
     throw new ProblemError('bad-request', 'That was not JSON.');
   }
@@ -101,10 +105,7 @@ export async function checked<S extends Schema>(schema: S, given: unknown): Prom
   try {
     return await schema.validate(given, { stripUnknown: true });
   } catch (error) {
-    if (error instanceof ValidationError) {
-      const typed = error.type === 'typeError';
-      throw new ProblemError('bad-request', typed ? `Something is of the wrong type: ${error.path || 'the body'}.` : error.message);
-    }
+    if (error instanceof ValidationError) throw new ProblemError('bad-request', sentenceOf(error));
     throw error;
   }
 }

@@ -168,6 +168,23 @@ const TABLE: Record<string, Row> = {
 
 const SVG = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 
+const JUNK: readonly unknown[] = [null, true, -1, 1e300, '', 'x'.repeat(3_000), '\u0000', [], [null], {}];
+const MOST_LEAVES = 40;
+
+/** Places in a value, as the keys that lead there. */
+const leaves = (value: unknown, path: string[] = []): string[][] =>
+  typeof value === 'object' && value !== null ? [path, ...Object.entries(value).flatMap(([key, each]) => leaves(each, [...path, key]))] : [path];
+
+function withJunk(value: unknown, [key, ...rest]: string[], junk: unknown): unknown {
+  if (key === undefined) return junk;
+  const copy = (Array.isArray(value) ? [...(value as unknown[])] : { ...(value as object) }) as Record<string, unknown>;
+  copy[key] = withJunk(copy[key], rest, junk);
+  return copy;
+}
+
+/** What is no JSON, and the right body with junk in each of its places. */
+const junkBodies = (right: unknown): unknown[] => ['{', '', 'nonsense', ...leaves(right).slice(0, MOST_LEAVES).flatMap((path) => JUNK.map((junk) => withJunk(right, path, junk)))];
+
 describe('permissions', () => {
   let school: SmallSchool;
   let harness: ReturnType<typeof appOf>;
@@ -269,6 +286,19 @@ describe('permissions', () => {
     const teacher = await clients.teacher();
     for (const id of ['1', "x' OR 1=1", '../../etc/passwd', randomUUID()]) {
       expect((await teacher.request('GET', `/api/goes/${encodeURIComponent(id)}/document`)).status).toBe(404);
+    }
+  });
+
+  const changing = Object.entries(TABLE).filter(([route, { body }]) => /^(POST|PUT|PATCH) /.test(route) && body);
+  it.each(changing)('%s answers whatever it is sent with a sentence, and never breaks', async (route, row) => {
+    for (const role of ['owner', 'teacher'] as const) {
+      const client = await clients[role]();
+      const method = row.method ?? route.split(' ')[0]!;
+      for (const body of junkBodies(row.body!(ids))) {
+        const response = await client.request(method, row.path(ids), body, row.headers?.(ids));
+        if (response.status >= 500) throw new Error(`${response.status} for ${JSON.stringify(body).slice(0, 300)}`);
+        if (response.status >= 400) expect(await response.json()).toMatchObject({ code: expect.any(String), message: expect.stringMatching(/^[A-Z].*\.$/s) });
+      }
     }
   });
 });
