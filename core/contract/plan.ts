@@ -175,7 +175,7 @@ type Raw = Record<string, unknown>;
 const rawOf = (value: unknown): Raw => (typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Raw) : {});
 const listOf = (value: unknown, most: number): Raw[] => (Array.isArray(value) ? value.slice(0, most).map(rawOf) : []);
 const textOf = (value: unknown, most: number): string => (typeof value === 'string' ? value.slice(0, most) : '');
-const isId = (value: unknown): value is string => typeof value === 'string' && UUID.test(value);
+export const isId = (value: unknown): value is string => typeof value === 'string' && UUID.test(value);
 const idOr = (value: unknown): string | null => (isId(value) ? value : null);
 const oneOf = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T => (all.includes(value as T) ? (value as T) : otherwise);
 /** Years 2000 to 2200. */

@@ -77,14 +77,15 @@ export function signedIn(c: Context<AppEnv>): Actor {
   return actor;
 }
 
-/** Some programs put the character NUL into what is pasted; nobody sees it, and the database can't keep it. */
-const withoutNul = (_: string, value: unknown): unknown => (typeof value === 'string' && value.includes('\0') ? value.replaceAll('\0', '') : value);
+/** The character NUL, and halves of characters: some programs put them into what is pasted. Nobody sees them, and the database can't keep them. */
+const UNKEPT = /[\0\p{Surrogate}]/gu;
+const kept = (_: string, value: unknown): unknown => (typeof value === 'string' ? value.replace(UNKEPT, '') : value);
 
 /** The JSON body, checked. @throws ProblemError `bad-request` with a sentence that names the trouble */
 export async function body<S extends ObjectSchema<object>>(c: Context<AppEnv>, schema: S): Promise<InferType<S>> {
   let given: unknown;
   try {
-    given = JSON.parse(await c.req.text(), withoutNul) as unknown;
+    given = JSON.parse(await c.req.text(), kept) as unknown;
   } catch {
     throw new ProblemError('bad-request', 'That was not JSON.');
   }

@@ -168,7 +168,7 @@ const TABLE: Record<string, Row> = {
 
 const SVG = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 
-const JUNK: readonly unknown[] = [null, true, -1, 1e300, '', 'x'.repeat(3_000), '\u0000', [], [null], {}];
+const JUNK: readonly unknown[] = [null, true, -1, 1e300, '', 'x'.repeat(3_000), '\u0000', '\ud800', [], [null], {}];
 const MOST_LEAVES = 40;
 
 /** Places in a value, as the keys that lead there. */
@@ -298,6 +298,17 @@ describe('permissions', () => {
         const response = await client.request(method, row.path(ids), body, row.headers?.(ids));
         if (response.status >= 500) throw new Error(`${response.status} for ${JSON.stringify(body).slice(0, 300)}`);
         if (response.status >= 400) expect(await response.json()).toMatchObject({ code: expect.any(String), message: expect.stringMatching(/^[A-Z].*\.$/s) });
+      }
+    }
+  });
+
+  const QUERIES = ['page=-1', 'page=1e9', 'page=abc', 'page=1&page=2', 'page=%ED%A0%80', 'spans=', 'spans=x', 'spans=9-1', 'spans=-5-1e300', 'spans=0-1,0-1', 'spans=%00', 'nothing=that&there=is'];
+  it.each(Object.entries(TABLE).filter(([route]) => route.startsWith('GET ')))('%s answers whatever it is asked with, and never breaks', async (route, row) => {
+    for (const role of ['owner', 'teacher'] as const) {
+      const client = await clients[role]();
+      for (const query of QUERIES) {
+        const response = await client.request(row.method ?? 'GET', `${row.path(ids)}?${query}`, undefined, row.headers?.(ids));
+        if (response.status >= 500) throw new Error(`${response.status} for ${query} at ${route}`);
       }
     }
   });

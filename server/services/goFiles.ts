@@ -8,11 +8,12 @@ import { documentOf, markItems, pageItems, readPages } from '@lippet/core/page/d
 import { readItems } from '@lippet/core/page/item';
 import { JPEG_QUALITY, pictureForm } from '@lippet/core/pdf/pictureForm';
 import type { PdfStyle } from '@lippet/core/pdf/style';
-import { writePdf, type PdfSources } from '@lippet/core/pdf/write';
+import { PdfSourceError, writePdf, type PdfSources } from '@lippet/core/pdf/write';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
-import { Media, type Submission } from '../models/tables';
+import type { Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
+import { namedMedia } from './namedMedia';
 import { quickDeflate } from './quickDeflate';
 
 /** One file that is made of a go. */
@@ -56,20 +57,21 @@ export class GoFiles {
       const name = `${i + 1} ${fileName(part.title, part.kind)}`;
       if (words) yield { name: `${name}.txt`, bytes: strToU8(words), packed: false };
       const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
-      const media = take && (await Media.findByPk(take.media));
+      const media = take && (await namedMedia(take.media));
       if (media) yield { name: `${name}.${media.playableHash ? (media.kind === 'film' ? 'mp4' : 'm4a') : 'webm'}`, bytes: await this.files.read(media.playableHash ?? media.hash), packed: true };
     }
   }
 
   private sources(): PdfSources {
     const media = async (id: string): Promise<Buffer> => {
-      const found = await Media.findByPk(id, { rejectOnEmpty: true });
+      const found = await namedMedia(id);
+      if (!found) throw new PdfSourceError('A PDF or a picture below this work is not at school any more.');
       return this.files.read(found.hash);
     };
     return {
       pdf: media,
       picture: async (id) => {
-        if (!(await Media.findByPk(id))) return null;
+        if (!(await namedMedia(id))) return null;
         const bytes = await media(id);
         const picture = sharp(bytes);
         return (pictureForm(bytes) === 'jpeg' ? picture.jpeg({ quality: 100 * JPEG_QUALITY, chromaSubsampling: '4:4:4' }) : picture.png()).toBuffer();

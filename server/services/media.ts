@@ -1,5 +1,6 @@
 import { rm, writeFile } from 'node:fs/promises';
 import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
+import { isId } from '@lippet/core/contract/plan';
 import { homeIds, MEDIA_LIMITS, type MediaHome, type MediaView } from '@lippet/core/contract/media';
 import { documentOf } from '@lippet/core/page/document';
 import { mediaOf } from '@lippet/core/page/mediaOf';
@@ -16,6 +17,7 @@ import { wavePicture, type MediaPictures } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
 import { shownInThread } from './asks';
 import { shownInClassroom } from './classroom';
+import { namedMedia } from './namedMedia';
 import type { PieceFactsService } from './pieceFacts';
 
 /** How large the small pictures of PDF pages are, in pixels. */
@@ -215,7 +217,7 @@ export class MediaService {
 
   /** For small pictures that the server draws: what has not arrived is left out. */
   readonly pictures: MediaPictures = async (id, page) => {
-    const media = await Media.findByPk(id);
+    const media = await namedMedia(id);
     return media && this.pictureOf(media, page);
   };
 
@@ -225,7 +227,8 @@ export class MediaService {
   }
 
   /** Whether all of these are at school, as files of this piece or its activity. */
-  async allHere(ids: readonly string[], pieceId: string): Promise<boolean> {
+  async allHere(named: readonly string[], pieceId: string): Promise<boolean> {
+    const ids = named.filter(isId);
     if (ids.length === 0) return true;
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
     const found = await Media.findAll({ where: { id: { [Op.in]: [...ids] } }, attributes: ['id', 'pieceId', 'activityId'] });

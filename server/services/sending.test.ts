@@ -2,12 +2,13 @@
 import { randomUUID } from 'node:crypto';
 import * as Y from 'yjs';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
-import { readStrokes } from '@lippet/core/page/item';
+import { putItem, readStrokes, type Fields } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
 import { documentExtent } from '@lippet/core/page/holds';
 import { inkFromRows } from '@lippet/core/ink/ink';
-import type { GoPageView, GoView, NowView, PieceView, ReviewActivity, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
+import type { ExportView, GoPageView, GoView, NowView, PieceView, ReviewActivity, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
 import { Submission } from '../models/tables';
+import type { ExportService } from './exports';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -17,11 +18,13 @@ describe('a piece on its way', () => {
   let ada: TestClient;
   let teacher: TestClient;
   let pieceId: string;
+  let exports: ExportService;
   let clock = Date.now();
 
   beforeEach(async () => {
     school = await smallSchool(clock);
-    const { as } = appOf(school, () => clock);
+    const { as, services } = appOf(school, () => clock);
+    ({ exports } = services);
     ada = await as('ada');
     teacher = await as('ms-reed');
     ({ pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`));
@@ -46,6 +49,45 @@ describe('a piece on its way', () => {
     const again = await Promise.all([1, 2, 3].map(() => ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)));
     expect(new Set(again.map((each) => each.pieceId))).toEqual(new Set([pieceId]));
     expect(readPages(await school.log.document({ kind: 'piece', id: pieceId }))).toHaveLength(2);
+  });
+
+  it('goes whatever a program has put into its document, and what can’t be shown of that harms nothing', async () => {
+    const ref = { kind: 'piece', id: pieceId } as const;
+    await drawInto(school, pieceId, 0);
+    const doc = await school.log.document(ref);
+    const before = Y.encodeStateVector(doc);
+    const items = pageItems(doc, readPages(doc)[1]!.id)!;
+    const common = { order: 'a1', at: 0, matrix: [1, 0, 0, 1, 20, 20] };
+    const odd: Record<string, unknown>[] = [
+      { ...common, kind: 'text', text: 'low\0tide \ud800', width: 90, size: 12, font: 'reading', colour: '#1C2A33', align: 'left', spot: null },
+      { ...common, kind: 'pin', note: '\0\udfff', voice: null },
+      { ...common, kind: 'mark', style: 'highlight', colour: '#F0AE2E', quads: [[1, 2, 3]], text: '\0', note: '\0' },
+      { ...common, kind: 'text', text: 'far', width: 1e300, size: -5, font: 'none', colour: 'javascript:', align: 'up', spot: 7 },
+      { ...common, kind: 'picture', media: '../../etc/passwd', width: NaN, height: Infinity, crop: [0, 0, 0, 0], alt: '\0' },
+      { ...common, kind: 'stroke', tool: 'pen', colour: '#1C2A33', width: 2, ink: Uint8Array.from([255, 255, 255, 255, 255]) },
+      { kind: 'nothing that there is' },
+    ];
+    odd.forEach((fields, i) => putItem(items, `odd-${i}`, fields as Fields));
+    doc.getMap('answers').set('no part', { text: '\0', n: Infinity });
+    await school.log.append(ref, Y.encodeStateAsUpdate(doc, before));
+    expect(await state()).toBe('ready');
+    const go = await send();
+    expect(await state()).toBe('with-teacher');
+    for (const [who, path] of [[ada, `/api/goes/${go.id}`], [teacher, `/api/goes/${go.id}/document`], [teacher, `/api/pieces/${pieceId}/picture`], [teacher, `/api/activities/${school.activities.open}/line`]] as const) {
+      expect([path, (await who.request('GET', path)).status]).toEqual([path, 200]);
+    }
+    const { id } = await teacher.json<ExportView>('POST', `/api/goes/${go.id}/exports`, { style: 'flat' });
+    await exports.run({ exportId: id });
+    expect((await teacher.request('GET', `/api/exports/${id}/file`)).status).toBe(200);
+    // The same in a teacher's marks, and in what is said with them.
+    const { id: reviewId } = await review(go.id);
+    const marks = new Y.Doc();
+    odd.forEach((fields, i) => putItem(markItems(marks, readPages(doc)[1]!.id), `odd-${i}`, fields as Fields));
+    expect(await school.log.append({ kind: 'marks', id: reviewId }, Y.encodeStateAsUpdate(marks))).toBe(true);
+    await release(reviewId, 'again', 'Look\0 again \ud800');
+    expect(await state()).toBe('another-go');
+    expect((await ada.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review).toMatchObject({ note: 'Look again ' });
+    expect((await ada.request('GET', `/api/reviews/${reviewId}/marks`)).status).toBe(200);
   });
 
   it('goes through its states, the same in every list', async () => {
