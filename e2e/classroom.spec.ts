@@ -100,7 +100,7 @@ test('a lesson by link stands above all else for the class, says where it leads,
   await page.getByRole('textbox', { name: 'What it is' }).fill('Singing with the lighthouse keeper');
   await page.getByRole('button', { name: 'Show it' }).click();
   // What is not safe is not shown, and says why.
-  await expect(page.getByText('https://', { exact: false }).last()).toBeVisible();
+  await expect(page.getByText('The lesson’s address must begin with https:// to be safe.')).toBeVisible();
   const wren = await device({ viewport: PHONE });
   await wren.page.addInitScript(() => Object.assign(window, { open: (...way: string[]) => document.documentElement.setAttribute('data-way', way.join(' ')) }));
   await wren.asLearner('Wren Abara');

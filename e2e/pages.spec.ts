@@ -17,6 +17,8 @@ async function twoPages(device: Device): Promise<Sheet> {
   await device.page.getByRole('button', { name: 'Add a page' }).click();
   await device.page.getByRole('button', { name: 'Squared page' }).click();
   await expect(device.page.getByText('Page 2 of 4')).toBeVisible();
+  // The map has something on it; the new page is there once it shows nothing.
+  await sheet.expectItems(0);
   await sheet.tool('Pen');
   await sheet.drag([[100, 100], [200, 200]]);
   await sheet.expectItems(1);

@@ -1,5 +1,5 @@
 /** Paper work through a camera: the practice one, and files. */
-import { writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { crc32, deflateSync } from 'node:zlib';
 import { join } from 'node:path';
 import { readShot } from '@lippet/core/scan/shot';
@@ -194,6 +194,15 @@ test('photos from files are found and judged; what is wrong is said before keepi
   await expect(page.getByRole('button', { name: /Page \d of 2/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: /Page \d of 3/ })).toBeVisible();
+
+  // In a PDF photos stay packed as photos are.
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Take a copy out' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'PDF', exact: true }).click();
+  const pdf = (await readFile(await (await download).path())).toString('latin1');
+  expect([pdf.match(/\/DCTDecode/g)?.length, pdf.length < 4_000_000]).toEqual([3, true]);
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
 
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   const flaw = page.getByRole('button', { name: /, photo 1: too dark\. Look at it$/ });

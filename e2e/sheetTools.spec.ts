@@ -201,6 +201,7 @@ test('pages are added, doubled, put in another order by keyboard, deleted, and c
   await page.getByRole('button', { name: 'Add a page' }).click();
   await page.getByRole('button', { name: 'Squared page' }).click();
   await expect(page.getByText('Page 2 of 4')).toBeVisible();
+  await sheet.expectItems(0);
   await sheet.tool('Pen');
   await sheet.drag([[100, 100], [200, 200]]);
   await sheet.expectItems(1);

@@ -119,7 +119,7 @@ export const dayAnswerBody = yup.object({
 });
 export const liveBody = yup.object({
   address: trimmed().max(2_000).required('Say where the lesson is.')
-    .test('safe', 'The address of the lesson must begin with https, as addresses do.', (value) => value.startsWith('https://') && safeAddress(value) !== null),
+    .test('safe', 'The lesson’s address must begin with https:// to be safe.', (value) => value.startsWith('https://') && safeAddress(value) !== null),
   words: trimmed().max(LIMITS.word).default(''),
   at: time,
 });
