@@ -48,7 +48,7 @@ test('the lino print is filmed in stretches, the last one dropped, given a cover
   const shown = page.getByLabel('Your film');
   await expect.poll(() => shown.evaluate((video: HTMLVideoElement) => video.currentTime), { timeout: 20_000 }).toBeGreaterThan(0.2);
   const length = Number(await page.getByTestId('moment').getAttribute('aria-valuemax'));
-  expect(await shown.evaluate((video: HTMLVideoElement) => video.duration)).toBeGreaterThan(length + 1);
+  expect(await shown.evaluate((video: HTMLVideoElement) => video.duration)).toBeGreaterThan(length + 0.4);
   const covers = page.getByRole('radio', { name: /^The frame at/ });
   await expect(covers.first()).toBeVisible({ timeout: 40_000 });
   await covers.last().click();
