@@ -1,38 +1,8 @@
 /** The sheet itself: tools, undo, zoom, and what pen, finger and mouse do. */
-import type { CDPSession } from '@playwright/test';
 import { WIDE } from './chromium';
 import type { Device } from './device';
+import { Hand } from './hand';
 import { expect, test } from './school';
-
-/** Real input of a stylus or a finger, as the browser gets it from the system. */
-class Hand {
-  private constructor(private readonly session: CDPSession, private readonly box: { x: number; y: number; width: number; height: number }) {}
-
-  static async over(device: Device): Promise<Hand> {
-    return new Hand(await device.page.context().newCDPSession(device.page), (await device.sheet.boundingBox())!);
-  }
-
-  private at(x: number, y: number): { x: number; y: number } {
-    return { x: this.box.x + this.box.width * x, y: this.box.y + this.box.height * y };
-  }
-
-  async pen(fromX: number, toX: number, y: number, force: (share: number) => number): Promise<void> {
-    const send = (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', share: number): Promise<unknown> =>
-      this.session.send('Input.dispatchMouseEvent', {
-        type, ...this.at(fromX + (toX - fromX) * share, y), pointerType: 'pen', button: 'left', buttons: 1, force: force(share), clickCount: 1,
-      });
-    await send('mousePressed', 0);
-    for (let i = 1; i <= 12; i++) await send('mouseMoved', i / 12);
-    await send('mouseReleased', 1);
-  }
-
-  async touch(...paths: { from: [number, number]; to: [number, number] }[]): Promise<void> {
-    const points = (share: number) => paths.map(({ from, to }, id) => ({ id, ...this.at(from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share) }));
-    await this.session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: points(0) });
-    for (let i = 1; i <= 10; i++) await this.session.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: points(i / 10) });
-    await this.session.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
-  }
-}
 
 const zoom = async (device: Device): Promise<number> => Number(await device.sheet.getAttribute('data-zoom'));
 

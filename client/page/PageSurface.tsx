@@ -3,7 +3,7 @@ import type { PagePlan } from '@lippet/core/page/document';
 import type { Items } from '@lippet/core/page/item';
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { Spot } from '@lippet/core/page/spots';
-import { useEffect, useRef, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Tool } from '../stores/drawing';
 import type { DocumentEditor } from './documentEditor';
@@ -87,6 +87,8 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
   const latest = useRef({ editable, editor, onSurface, onCamera });
   latest.current = { editable, editor, onSurface, onCamera };
   const [zoomed, setZoomed] = useState(100);
+  // `layers` is made anew by each render; what matters is which maps it holds.
+  const builtFrom = [page.id, page.background.kind, uses, shown, ...layers];
 
   useEffect(() => {
     const made = openSurface(host.current as unknown as HTMLElement, latest, { page, layers, uses, markColour, pieceId, sayHome, shown, camera: onCamera !== undefined, onZoom: setZoomed });
@@ -97,8 +99,15 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
       latest.current.onSurface?.(null);
       made.close();
     };
-    // `layers` is made anew by each render; what matters is which maps it holds.
-  }, [page.id, page.background.kind, uses, shown, ...layers]);
+  }, builtFrom);
+
+  // Another hand may turn the page or put a photo below while one draws: that comes before the document and its editor are let go.
+  const open = useRef<Surface | null>(null);
+  open.current = surface;
+  useLayoutEffect(() => () => {
+    open.current?.settle();
+    open.current = null;
+  }, builtFrom);
 
   const onKey = (event: { nativeEvent: KeyboardEvent; preventDefault(): void }): void => {
     if (surface && surfaceKey(surface, event.nativeEvent)) event.preventDefault();

@@ -1,11 +1,9 @@
-import type { Ink } from '@lippet/core/ink/ink';
-import { recogniseShape } from '@lippet/core/ink/shapes';
-import { StrokeInProgress } from '@lippet/core/ink/strokeInProgress';
 import type { Point } from '@lippet/core/page/matrix';
 import type { RubberWay } from '@lippet/core/page/rubOut';
 import { panBy, toPage, zoomAt } from '@lippet/core/page/viewport';
 import { isInkTool, type Tool } from '../stores/drawing';
-import type { LivePen, PageRenderer } from './pageRenderer';
+import { coalesced, InkGesture, type InkHost } from './inkGesture';
+import type { LivePen } from './pageRenderer';
 
 /** What a tool that is neither ink nor rubber makes of a pointer between down and up. Points are page points. */
 export interface ToolGesture {
@@ -15,8 +13,7 @@ export interface ToolGesture {
 }
 
 /** What the input asks of its surroundings. */
-export interface PenInputHost {
-  renderer: PageRenderer;
+export interface PenInputHost extends InkHost {
   /** Whether anything may be drawn now. */
   editable(): boolean;
   tool(): Tool;
@@ -26,9 +23,6 @@ export interface PenInputHost {
   /** A gesture that changes something begins, and ends: one step of undo. */
   begin(): void;
   end(): void;
-  stroke(pen: LivePen, ink: Ink): void;
-  /** The stroke just made turned out to be a simple shape: a step of its own, so that undo gives the stroke back. */
-  shape(pen: LivePen, ink: Ink): void;
   rub(way: RubberWay): void;
   /** Whether a tool that draws ink works on the page's text just now (highlighting words). */
   usesText(tool: Tool): boolean;
@@ -39,15 +33,12 @@ export interface PenInputHost {
 }
 
 type Gesture =
-  | { kind: 'draw'; pointer: number; pen: LivePen; stroke: StrokeInProgress; drawn: number; felt: boolean; shape: Ink | null; rest: { x: number; y: number } }
+  | InkGesture
   | { kind: 'rub'; pointer: number; x: number; y: number }
   | { kind: 'tool'; pointer: number; use: ToolGesture }
   | { kind: 'pan'; pointer: number; x: number; y: number }
   | { kind: 'pinch'; x: number; y: number; spread: number };
 
-/** Holding still this long (ms) within this many pixels at the end of a stroke asks for a simple shape. */
-const HOLD_MS = 550;
-const HOLD_STILL = 5;
 /** Two taps within this time (ms) and distance (pixels) are one double tap. */
 const DOUBLE_TAP = { ms: 320, distance: 28 };
 /** Radius of the rubber on the screen, in pixels. */
@@ -64,7 +55,6 @@ const MIDDLE_BUTTON = 4;
 export class PenInput {
   private gesture: Gesture | null = null;
   private readonly touches = new Map<number, { x: number; y: number }>();
-  private hold: ReturnType<typeof setTimeout> | undefined;
   private lastTap = { time: 0, x: 0, y: 0 };
   private readonly stop = new AbortController();
 
@@ -79,6 +69,13 @@ export class PenInput {
     on('pointerleave', () => this.gesture?.kind !== 'draw' && host.renderer.clearTip());
     on('wheel', this.wheel);
     on('contextmenu', (event) => event.preventDefault());
+    window.addEventListener('pagehide', () => this.settle(), { signal: this.stop.signal });
+  }
+
+  /** Ends what is under way before its time, because the sheet is about to go: a stroke is kept as far as it came. */
+  settle(): void {
+    if (this.gesture?.kind === 'draw' && this.host.editable()) this.finish();
+    else this.giveUp();
   }
 
   destroy(): void {
@@ -92,10 +89,10 @@ export class PenInput {
     return this.gesture !== null;
   }
 
-  private local(event: MouseEvent): { x: number; y: number } {
+  private readonly local = (event: MouseEvent): { x: number; y: number } => {
     const box = this.element.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
-  }
+  };
 
   private readonly down = (event: PointerEvent): void => {
     if (event.button > 1 && event.button !== 5) return;
@@ -110,7 +107,7 @@ export class PenInput {
     }
     if (event.pointerType === 'touch') {
       this.touches.set(event.pointerId, at);
-      if (this.touches.size === 2 && this.gesture?.kind !== 'rub') return this.startPinch();
+      if (this.touches.size === 2 && !this.working(event.timeStamp)) return this.startPinch();
     }
     if (this.gesture) return;
     const kind = this.wanted(event);
@@ -118,6 +115,13 @@ export class PenInput {
     else if (kind === 'tool') this.startTool(event, at);
     else this.startInk(event, kind, at);
   };
+
+  /** Whether two fingers are not a look closer, but a hand that comes to rest beside the pen or finger at work. */
+  private working(now: number): boolean {
+    const { gesture } = this;
+    if (!gesture || gesture.kind === 'pinch') return false;
+    return !this.touches.has(gesture.pointer) || gesture.kind === 'rub' || (gesture.kind === 'draw' && gesture.drawing(now));
+  }
 
   private wanted(event: PointerEvent): 'pan' | 'rub' | 'draw' | 'tool' {
     const tool = this.host.tool();
@@ -143,11 +147,7 @@ export class PenInput {
       this.rubTo(page.x, page.y);
       return;
     }
-    const felt = event.pointerType === 'pen' || (event.pressure > 0 && event.pressure !== 0.5 && event.pressure !== 1);
-    const pen = this.host.pen();
-    this.host.renderer.beginLive(pen);
-    this.gesture = { kind, pointer: event.pointerId, pen, stroke: new StrokeInProgress(), drawn: 0, felt, shape: null, rest: at };
-    this.sample([event]);
+    this.gesture = new InkGesture(this.host, this.host.pen(), event, this.local);
   }
 
   private readonly move = (event: PointerEvent): void => {
@@ -175,55 +175,8 @@ export class PenInput {
         const page = toPage(renderer.viewport, local.x, local.y);
         this.rubTo(page.x, page.y);
       }
-    } else if (!gesture.shape) {
-      this.sample(coalesced(event));
-      this.guessTip(event, gesture);
-      this.watchForHold(gesture, at);
-    }
+    } else gesture.move(event);
   };
-
-  /** A pen that has come to rest at the end of a stroke asks for the shape that the stroke is close to. */
-  private watchForHold(gesture: Extract<Gesture, { kind: 'draw' }>, at: { x: number; y: number }): void {
-    if (Math.hypot(at.x - gesture.rest.x, at.y - gesture.rest.y) < HOLD_STILL && this.hold) return;
-    clearTimeout(this.hold);
-    gesture.rest = at;
-    this.hold = setTimeout(() => {
-      this.hold = undefined;
-      if (this.gesture !== gesture) return;
-      gesture.shape = recogniseShape(gesture.stroke.finish())?.ink ?? null;
-      if (!gesture.shape) return;
-      this.host.renderer.clearTip();
-      this.host.renderer.drawShape(gesture.pen, gesture.shape);
-    }, HOLD_MS);
-  }
-
-  /** Takes samples of the stroke under the pen and draws what they add. */
-  private sample(events: readonly PointerEvent[]): void {
-    const { gesture } = this;
-    if (gesture?.kind !== 'draw') return;
-    const { renderer } = this.host;
-    for (const event of events) {
-      const at = this.local(event);
-      const page = toPage(renderer.viewport, at.x, at.y);
-      gesture.stroke.add({ ...page, pressure: gesture.felt ? event.pressure : null, time: event.timeStamp });
-    }
-    for (; gesture.drawn < gesture.stroke.length; gesture.drawn++) {
-      const [x, y, pressure] = gesture.stroke.at(gesture.drawn);
-      const [fromX, fromY] = gesture.drawn > 0 ? gesture.stroke.at(gesture.drawn - 1) : [NaN, NaN];
-      renderer.drawLive(gesture.pen, fromX, fromY, x, y, pressure);
-    }
-  }
-
-  private guessTip(event: PointerEvent, gesture: Extract<Gesture, { kind: 'draw' }>): void {
-    const { renderer } = this.host;
-    if (gesture.stroke.length === 0) return;
-    const [x, y, pressure] = gesture.stroke.at(gesture.stroke.length - 1);
-    const guessed = (event.getPredictedEvents?.() ?? []).map((each) => {
-      const at = this.local(each);
-      return toPage(renderer.viewport, at.x, at.y);
-    });
-    renderer.drawTip(gesture.pen, [{ x, y }, ...guessed], pressure);
-  }
 
   private rubTo(x: number, y: number): void {
     const { gesture } = this;
@@ -285,25 +238,16 @@ export class PenInput {
   private finish(at?: Point): void {
     const { gesture } = this;
     this.gesture = null;
-    clearTimeout(this.hold);
-    this.hold = undefined;
     if (gesture?.kind === 'tool') {
       if (at) gesture.use.end?.(at);
       else gesture.use.cancel?.();
-    } else if (gesture?.kind === 'draw') {
-      const ink = gesture.stroke.finish();
-      if (ink.x.length > 0) this.host.stroke(gesture.pen, ink);
-      if (gesture.shape) this.host.shape(gesture.pen, gesture.shape);
-      this.host.renderer.clearLive();
-    }
+    } else if (gesture?.kind === 'draw') gesture.keep();
     this.host.end();
   }
 
   /** Drops the gesture under way; a half-drawn stroke is not kept. */
   private giveUp(): void {
-    clearTimeout(this.hold);
-    this.hold = undefined;
-    if (this.gesture?.kind === 'draw') this.host.renderer.clearLive();
+    if (this.gesture?.kind === 'draw') this.gesture.drop();
     if (this.gesture?.kind === 'tool') this.gesture.use.cancel?.();
     this.gesture = null;
     this.host.end();
@@ -322,10 +266,4 @@ export class PenInput {
       renderer.look(panBy(renderer.viewport, -dx * pixels, -dy * pixels, renderer.page, renderer.view));
     }
   };
-}
-
-/** All samples behind an event; where the browser keeps none, the event itself. */
-function coalesced(event: PointerEvent): PointerEvent[] {
-  const events = event.getCoalescedEvents?.() ?? [];
-  return events.length > 0 ? events : [event];
 }

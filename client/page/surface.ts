@@ -84,6 +84,11 @@ export class Surface {
     this.stopListening = this.top.listen(() => this.itemsChanged());
   }
 
+  /** Ends what the pointer has under way, while the document is still open: a stroke is kept as far as it came. */
+  settle(): void {
+    this.input.settle();
+  }
+
   destroy(): void {
     this.stopListening();
     this.input.destroy();

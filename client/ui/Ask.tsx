@@ -13,11 +13,15 @@ interface Props {
   onClose: () => void;
 }
 
-/** A question that has to be answered before going on. Escape takes the question back; focus stays within, and returns. */
+/**
+ * A question that has to be answered before going on. Escape takes the question back; focus stays within, and returns.
+ * Answered, it is gone at once: as long as the library takes to close it, a box that is hardly seen takes what is pressed or drawn there.
+ */
 export function Ask({ visible, title, children, answers, onClose }: Props) {
+  if (!visible) return null;
   return (
     <Portal>
-      <Dialog visible={visible} onDismiss={onClose} style={styles.dialog}>
+      <Dialog visible onDismiss={onClose} style={styles.dialog}>
         <Question title={title} onClose={onClose}>
           <Text variant="headlineMedium" role="heading" aria-level={2}>{title}</Text>
           {children}

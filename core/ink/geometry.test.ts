@@ -145,6 +145,26 @@ describe('StrokeInProgress', () => {
     expect(at(1500)).toBeLessThan(at(100) - 0.1);
   });
 
+  it('goes on in another stroke as if it were the same', () => {
+    const sample = (i: number) => ({ x: 40 * Math.sin(i / 9), y: i * 1.3, pressure: null, time: 700 + i * 8 });
+    const whole = new StrokeInProgress();
+    let piece = new StrokeInProgress();
+    const rows: number[][] = [];
+    for (let i = 0; i < 200; i++) {
+      whole.add(sample(i));
+      piece.add(sample(i));
+      if (i === 90) {
+        for (let k = 0; k < piece.length; k++) rows.push([...piece.at(k)]);
+        piece = StrokeInProgress.goingOn(piece);
+      }
+    }
+    const joint = rows.at(-1)!;
+    expect([...piece.at(0)]).toEqual([joint[0], joint[1], joint[2], 0]);
+    for (let k = 1; k < piece.length; k++) rows.push([...piece.at(k).slice(0, 3), piece.at(k)[3] + joint[3]!]);
+    expect(rows).toEqual(Array.from({ length: whole.length }, (_, k) => [...whole.at(k)]));
+    expect(StrokeInProgress.goingOn(new StrokeInProgress()).length).toBe(0);
+  });
+
   it('makes one sample of a tap that stays in place', () => {
     const stroke = new StrokeInProgress();
     for (let i = 0; i < 5; i++) stroke.add({ x: 10, y: 10, pressure: 0.5, time: i * 8 });

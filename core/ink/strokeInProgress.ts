@@ -23,10 +23,29 @@ const SPEED_PRESSURE = { slow: 0.62, fast: 0.3, settle: 0.2 };
  */
 export class StrokeInProgress {
   private readonly rows: [number, number, number, number][] = [];
-  private readonly filterX = new OneEuroFilter();
-  private readonly filterY = new OneEuroFilter();
+  private filterX = new OneEuroFilter();
+  private filterY = new OneEuroFilter();
   private startTime = 0;
   private pressure = SPEED_PRESSURE.slow;
+
+  /** A stroke from where another one has come to, as smooth as if it were the same: what is very long is kept in pieces. */
+  static goingOn(before: StrokeInProgress): StrokeInProgress {
+    const stroke = new StrokeInProgress();
+    const last = before.rows.at(-1);
+    if (!last) return stroke;
+    const [x, y, pressure, time] = last;
+    stroke.rows.push([x, y, pressure, 0]);
+    stroke.startTime = before.startTime + time;
+    stroke.pressure = before.pressure;
+    stroke.filterX = before.filterX;
+    stroke.filterY = before.filterY;
+    return stroke;
+  }
+
+  /** Whether it takes no more samples. */
+  get full(): boolean {
+    return this.rows.length >= MAX_INK_SAMPLES;
+  }
 
   /** Smoothed samples so far. */
   get length(): number {
@@ -42,7 +61,7 @@ export class StrokeInProgress {
   add(sample: PenSample): void {
     const last = this.rows.at(-1);
     if (!last) this.startTime = sample.time;
-    if (this.rows.length >= MAX_INK_SAMPLES) return;
+    if (this.full) return;
     const time = Math.max(sample.time - this.startTime, last ? last[3] : 0);
     const x = this.filterX.next(sample.x, sample.time);
     const y = this.filterY.next(sample.y, sample.time);

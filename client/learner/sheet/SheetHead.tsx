@@ -40,7 +40,8 @@ export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, 
       {tabs}
       <View style={styles.words}>
         {titled && <Text variant="headlineSmall" role="heading" aria-level={1} numberOfLines={2} style={styles.title}>{title}</Text>}
-        <SaveLine live={live} pieceId={pieceId} />
+        {/* Room for two lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
+        <View style={titled && styles.saved}><SaveLine live={live} pieceId={pieceId} /></View>
       </View>
       {history}
       <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}><LineIcon name="more" size={26} /></Pressable>
@@ -54,4 +55,5 @@ const styles = StyleSheet.create({
   back: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   words: { flex: 1, gap: 1 },
   title: { fontSize: 18, lineHeight: 21 },
+  saved: { height: 38 },
 });
