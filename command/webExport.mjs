@@ -8,7 +8,7 @@ import { runQuietly } from './run.mjs';
 
 const SOURCES = ['client', 'core', 'package-lock.json'];
 const IGNORED = new Set(['node_modules', '.expo', 'dist']);
-const COMPRESSED = new Set(['.js', '.mjs', '.css', '.html', '.json', '.svg', '.ttf', '.map', '.txt']);
+const COMPRESSED = new Set(['.js', '.mjs', '.css', '.html', '.json', '.svg', '.ttf', '.map', '.txt', '.wasm']);
 
 /** @param {string} path @returns {string[]} all files below it, in a steady order */
 export function filesBelow(path) {

@@ -1,4 +1,5 @@
 /** Work in and out in open formats, read back by other programs and compared by position. */
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -58,6 +59,23 @@ test('a page leaves as PNG, SVG and InkML, and its ink comes back where it was',
   await (await chooser).setFiles(ink);
   await sheet.expectItems(2);
   await expect(page.getByTestId('chosen')).toBeVisible();
+});
+
+test('words leave in a PDF in whatever letters they were written', async ({ device }) => {
+  const amos = await device({ viewport: WIDE, acceptDownloads: true });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const sheet = await Sheet.of(amos);
+  const { page } = amos;
+  const words = ['हिन्दी में दीपस्तंभ', '灯台のひかり', 'Маяк at sea'];
+  await sheet.tool('Words');
+  await sheet.tap(120, 200);
+  await page.getByRole('textbox', { name: 'Words on the page' }).fill(words.join('\n'));
+  await page.keyboard.press('Escape');
+  await sheet.expectItems(1);
+  const path = await takeOut(page, 'PDF');
+  const read = execFileSync('pdftotext', [path, '-']).toString();
+  for (const line of words) expect(read.normalize('NFKC')).toContain(line.normalize('NFKC'));
 });
 
 test('pictures come by drag and drop and from the clipboard; what is none gets a sentence', async ({ device }) => {

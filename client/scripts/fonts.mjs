@@ -1,7 +1,7 @@
 /**
  * Makes our font subsets: only the letters we use, as woff2, named by their content so that browsers may
  * keep them for good; and of the faces that words on a page are set in, TrueType files for PDFs to embed. Writes
- * public/fonts, public/fonts.css and core/pdf/fontFiles.ts. Run after a font package changes.
+ * public/fonts, public/fonts.css and core/pdf/fontFiles.ts. Run after a font package changes; needs Debian's fonts-droid-fallback.
  */
 import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -10,6 +10,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import fontkit from '@pdf-lib/fontkit';
 import subsetFont from 'subset-font';
+import { evenGlyphs } from './evenGlyphs.mjs';
 
 const require = createRequire(import.meta.url);
 const here = dirname(fileURLToPath(import.meta.url));
@@ -32,8 +33,17 @@ const FACES = [
 /** Faces for letters that ours do not have, in PDFs only: on a screen the device has its own. The first that has a letter sets it. */
 const OTHERS = [
   ...['cyrillic', 'cyrillic-ext', 'greek', 'greek-ext', 'vietnamese', 'latin-ext', 'latin', 'devanagari'].map((set) => ['noto-sans', set]),
-  ['noto-sans-hebrew', 'hebrew'], ['noto-sans-arabic', 'arabic'], ...Array.from({ length: 10 }, (_, i) => ['noto-emoji', String(i)]),
+  ...['hebrew', 'arabic', 'thai', 'bengali', 'gujarati', 'gurmukhi', 'tamil', 'telugu', 'sinhala', 'georgian', 'armenian', 'ethiopic'].map((set) => [`noto-sans-${set}`, set]),
+  ...Array.from({ length: 10 }, (_, i) => ['noto-emoji', String(i)]),
 ];
+
+/**
+ * Chinese, Japanese and Korean, from Debian's package fonts-droid-fallback (Apache licence 2.0). Files of so many
+ * letters in the order of Unicode: one whole would be 3 MB for a single name.
+ */
+const EAST_ASIAN = '/usr/share/fonts-droid-fallback/truetype/DroidSansFallback.ttf';
+const EAST_ASIAN_FROM = 0x2e80;
+const LETTERS_A_FILE = 768;
 
 /** The code points that a package's style sheet says a file has. @param {string} name @param {string} set */
 function codePointsOf(name, set) {
@@ -73,7 +83,7 @@ for (const { family, weight, file, axes, words } of FACES) {
     css += `@font-face{font-family:'${family}';font-weight:${weight};font-display:swap;src:url('/fonts/${name}') format('woff2');unicode-range:${unicodeRange}}\n`;
     console.log(name, subset.length);
     if (!words) continue;
-    const whole = await subsetFont(source, letters, { targetFormat: 'sfnt', ...(axes ? { variationAxes: axes } : {}) });
+    const whole = evenGlyphs(await subsetFont(source, letters, { targetFormat: 'sfnt', ...(axes ? { variationAxes: axes } : {}) }));
     const ttf = name.replace(/\.[0-9a-f]+\.woff2$/, `.${createHash('sha256').update(whole).digest('hex').slice(0, 12)}.ttf`);
     writeFileSync(join(out, ttf), whole);
     (embedded[words] ??= []).push(ttf);
@@ -83,17 +93,45 @@ writeFileSync(join(out, '..', 'fonts.css'), css);
 const had = new Set([...BASIC, ...EXTENDED].map((letter) => letter.codePointAt(0)));
 /** @type {string[]} */
 const others = [];
-for (const [name, set] of OTHERS) {
-  const points = codePointsOf(name, set).filter((point) => !had.has(point));
-  const whole = await subsetFont(readFileSync(require.resolve(`@fontsource/${name}/files/${name}-${set}-400-normal.woff2`)), String.fromCodePoint(...points), { targetFormat: 'sfnt' });
-  const ttf = `${name}-${set}.${createHash('sha256').update(whole).digest('hex').slice(0, 12)}.ttf`;
+
+/** What joins letters, and the ring that shows where a mark belongs: each face needs its own. */
+const JOINING = [0x200c, 0x200d, 0x25cc];
+
+/** Writes what a face has of some letters that no face before had. @param {string} name @param {Buffer} source @param {number[]} points */
+async function addOther(name, source, points) {
+  const lacking = points.filter((point) => !had.has(point));
+  const whole = evenGlyphs(await subsetFont(source, String.fromCodePoint(...lacking, ...JOINING), { targetFormat: 'sfnt' }));
+  const ttf = `${name}.${createHash('sha256').update(whole).digest('hex').slice(0, 12)}.ttf`;
   writeFileSync(join(out, ttf), whole);
   console.log(ttf, whole.length);
   // What a style sheet says and a file lacks would be an empty box.
-  const really = points.filter((point) => fontkit.create(whole).hasGlyphForCodePoint(point));
+  const font = fontkit.create(whole);
+  const really = lacking.filter((point) => !JOINING.includes(point) && font.hasGlyphForCodePoint(point));
   for (const point of really) had.add(point);
   others.push(`{ file: '${ttf}', letters: [${rangesOf(really).map(([from, to]) => `[${from}, ${to}]`).join(', ')}] },`);
 }
+
+for (const [name, set] of OTHERS) {
+  await addOther(`${name}-${set}`, readFileSync(require.resolve(`@fontsource/${name}/files/${name}-${set}-400-normal.woff2`)), codePointsOf(name, set));
+}
+const eastAsian = readFileSync(EAST_ASIAN);
+const eastAsianPoints = fontkit.create(eastAsian).characterSet.filter((point) => point >= EAST_ASIAN_FROM && point <= 0xffff && !had.has(point));
+for (let from = 0; from < eastAsianPoints.length; from += LETTERS_A_FILE) {
+  await addOther(`droid-sans-fallback-${from / LETTERS_A_FILE}`, eastAsian, eastAsianPoints.slice(from, from + LETTERS_A_FILE));
+}
+
+const harfbuzz = readFileSync(require.resolve('harfbuzzjs/hb.wasm'));
+const harfbuzzFile = `harfbuzz.${createHash('sha256').update(harfbuzz).digest('hex').slice(0, 12)}.wasm`;
+writeFileSync(join(out, harfbuzzFile), harfbuzz);
+
+/** What may be done with them, each text once. @type {Map<string, string[]>} */
+const licences = new Map();
+for (const name of [...FACES.map(({ file }) => file.split('/files/')[0]), ...OTHERS.map(([name]) => `@fontsource/${name}`), 'harfbuzzjs']) {
+  const text = readFileSync(join(dirname(require.resolve(`${name}/package.json`)), 'LICENSE'), 'utf8').trim();
+  licences.set(text, [...new Set([...(licences.get(text) ?? []), name])]);
+}
+licences.set(readFileSync('/usr/share/common-licenses/Apache-2.0', 'utf8').trim(), ['Droid Sans Fallback, Copyright © 2006 Google Corporation']);
+writeFileSync(join(out, 'LICENCES.txt'), [...licences].map(([text, names]) => `${names.join(', ')}\n\n${text}\n`).join(`\n${'-'.repeat(72)}\n\n`));
 
 writeFileSync(
   join(here, '..', '..', 'core', 'pdf', 'fontFiles.ts'),
@@ -106,5 +144,8 @@ export const FONT_FILES: Record<TextFont, readonly string[]> = ${JSON.stringify(
 export const OTHER_FONT_FILES: readonly { file: string; letters: readonly (readonly [number, number])[] }[] = [
   ${others.join('\n  ')}
 ];
+
+/** What lays out letters that need shaping. */
+export const HARFBUZZ_FILE = '${harfbuzzFile}';
 `,
 );

@@ -2,7 +2,7 @@
  * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written at once, as text or
  * as bytes: three thousand strokes are half a million numbers, and an object for each would take seconds.
  */
-import { degrees, drawSvgPath, LineCapStyle, rgb } from 'pdf-lib';
+import { degrees, drawSvgPath, LineCapStyle, PDFHexString, rgb } from 'pdf-lib';
 import { strokeOutline } from '../ink/outline';
 import { outlinePolygon } from '../ink/outlinePolygon';
 import type { PictureShape } from '../page/background';
@@ -11,7 +11,8 @@ import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item'
 import { applyTo, type Matrix } from '../page/matrix';
 import { ANCHOR, BASELINE } from '../page/textFaces';
 import type { ContentBytes } from './contentBytes';
-import { runsOf, type NamedFont, type Run } from './textRuns';
+import { SHAPED } from './shapedFace';
+import { FROM_THE_RIGHT, runsOf, type NamedFont, type Run } from './textRuns';
 
 /** Names of the resources that content refers to. */
 export interface ContentNames {
@@ -45,20 +46,63 @@ export function putFill(to: ContentBytes, { colour, rings }: Fill, names: Conten
   outlined(to, `/${names.multiply} gs\n${fillColour(colour)}`, rings, 'f*');
 }
 
+/** How long a run is, in points. */
+function lengthOf({ font, face, text }: Run, size: number): number {
+  return SHAPED.test(text) ? (face.place(text).reduce((sum, { advance }) => sum + advance, 0) * size) / 1000 : font.widthOfTextAtSize(text, size);
+}
+
+/** Says what shapes mean that stand in another order than is written, or are parts of one letter (PDF 32000-1, 14.9.4). */
+const meaning = (text: string, shown: string): string => `/Span <</ActualText ${String(PDFHexString.fromText(text))}>> BDC\n${shown}EMC\n`;
+
+/** Shows letters each in its place, by moving the pen between them. */
+function placedLetters({ font, face, text }: Run, size: number): string {
+  const codes = font.encodeText(text).asString();
+  const letters = face.place(text);
+  let [rise, behind] = ['0', 0];
+  const show = (from: number, to: number): string => {
+    let [shown, line] = ['', ''];
+    for (let i = from; i < to; i++) {
+      const { dx, dy, advance, own } = letters[i]!;
+      const up = n2((dy * size) / 1000);
+      if (up !== rise) {
+        shown += `${line && `[${line}] TJ\n`}${up} Ts\n`;
+        [rise, line] = [up, ''];
+      }
+      // A number in the list moves the pen back.
+      const back = n2(behind - dx);
+      line += `${back === '0' ? '' : back}<${codes.slice(4 * i, 4 * i + 4)}>`;
+      behind = own - (advance - dx);
+    }
+    return `${shown}[${line}] TJ\n`;
+  };
+  if (!FROM_THE_RIGHT.test(text)) return meaning(text, show(0, letters.length) + (rise === '0' ? '' : '0 Ts\n'));
+  // Readers turn words round that are written from the right: each letter says only what it is itself, and its further parts nothing.
+  let shown = '';
+  for (let from = 0, to = 1; from < letters.length; from = to++) {
+    while (to < letters.length && letters[to]!.letters === '') to++;
+    let main = from;
+    for (let i = from; i < to; i++) if (letters[i]!.own > letters[main]!.own) main = i;
+    for (let i = from; i < to; i++) shown += to - from === 1 ? show(i, to) : meaning(i === main ? letters[from]!.letters : '', show(i, i + 1));
+  }
+  return rise === '0' ? shown : `${shown}0 Ts\n`;
+}
+
 /** One line set at a place: page space grows downwards, so letters are set upside down within it. */
 function setLine(runs: readonly Run[], x: number, y: number, size: number): string {
   let at = x;
   return runs
-    .map(({ font, name, text }, i) => {
-      const shown = `/${name} ${n2(size)} Tf\n1 0 0 -1 ${n2(at)} ${n2(y)} Tm\n${String(font.encodeText(text))} Tj\n`;
+    .map((run, i) => {
+      const { font, name, text } = run;
+      const letters = SHAPED.test(text) ? placedLetters(run, size) : `${String(font.encodeText(text))} Tj\n`;
+      const shown = `/${name} ${n2(size)} Tf\n1 0 0 -1 ${n2(at)} ${n2(y)} Tm\n${letters}`;
       // Widths are as much work as letters: none is asked for that nothing follows.
-      if (i < runs.length - 1) at += font.widthOfTextAtSize(text, size);
+      if (i < runs.length - 1) at += lengthOf(run, size);
       return shown;
     })
     .join('');
 }
 
-const widthOf = (runs: readonly Run[], size: number): number => runs.reduce((sum, { font, text }) => sum + font.widthOfTextAtSize(text, size), 0);
+const widthOf = (runs: readonly Run[], size: number): number => runs.reduce((sum, run) => sum + lengthOf(run, size), 0);
 const textOf = (colour: string, lines: string): string => `BT\n${fillColour(colour)}${lines}ET\n`;
 
 export function textContent(item: TextBox, fonts: readonly NamedFont[]): string {
@@ -104,3 +148,6 @@ export function shapeContent({ d, fill: inner, stroke: line, width = 1 }: Pictur
 /** A run of words that are not on the page itself, in one line at a place. */
 export const lineContent = (text: string, x: number, y: number, size: number, fonts: readonly NamedFont[]): string =>
   textOf('#1C2A33', setLine(runsOf(text, fonts), x, y, size));
+
+/** How long such a line is, in points. */
+export const lineLength = (text: string, size: number, fonts: readonly NamedFont[]): number => widthOf(runsOf(text, fonts), size);

@@ -1,10 +1,13 @@
 /** A line of words as runs that each stand in one font, in the order in which they are set from left to right. */
 import bidiFactory from 'bidi-js';
 import type { PDFFont } from 'pdf-lib';
+import type { Face } from './shapedFace';
 
 /** A font that content knows under a name. */
 export interface NamedFont {
   font: PDFFont;
+  /** The same, as what lays its letters out. */
+  face: Face;
   name: string;
 }
 
@@ -25,9 +28,12 @@ export function charactersOf(font: PDFFont): ReadonlySet<number> {
 /** What joins or shapes its neighbours and shows nothing by itself. */
 const UNSEEN = /^[\u200b-\u200f\u2060\ufe00-\ufe0f\ufeff]$/u;
 /** Letters that are written from the right: fontkit turns these runs round by itself. */
-const FROM_THE_RIGHT = /[\p{Script=Hebrew}\p{Script=Arabic}]/u;
+export const FROM_THE_RIGHT = /[\p{Script=Hebrew}\p{Script=Arabic}]/u;
 /** Stands for a letter that no font has: that something is missing is seen. */
 const MISSING = '?';
+
+/** Marks, and what tells letters to join or not to: these stay with the letter before them. */
+const LEANS = /[\p{M}\u200c\u200d]/u;
 
 interface LevelRun extends Run {
   level: number;
@@ -69,12 +75,12 @@ export function runsOf(line: string, fonts: readonly NamedFont[]): Run[] {
     const last = runs.at(-1);
     const lastFont = last ? fonts.findIndex(({ name }) => name === last.name) : -1;
     // A mark stays with the letter it stands over, where that one's font has it.
-    const found = /\p{M}/u.test(char) && known[lastFont]?.has(point) ? lastFont : known.findIndex((set) => set.has(point));
+    const found = LEANS.test(char) && known[lastFont]?.has(point) ? lastFont : known.findIndex((set) => set.has(point));
     if (found < 0 && UNSEEN.test(char)) continue;
-    const { font, name } = fonts[Math.max(0, found)]!;
+    const { font, face, name } = fonts[Math.max(0, found)]!;
     const shown = found < 0 ? MISSING : char;
     if (last?.name === name && last.level === level) last.text += shown;
-    else runs.push({ font, name, text: shown, level });
+    else runs.push({ font, face, name, text: shown, level });
   }
-  return inLineOrder(runs).map(({ font, name, text, level }) => ({ font, name, text: level % 2 === 1 && !FROM_THE_RIGHT.test(text) ? turned(text) : text }));
+  return inLineOrder(runs).map(({ font, face, name, text, level }) => ({ font, face, name, text: level % 2 === 1 && !FROM_THE_RIGHT.test(text) ? turned(text) : text }));
 }

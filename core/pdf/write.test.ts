@@ -3,11 +3,13 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import fc from 'fast-check';
 import { degrees, PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, type PDFNumber, StandardFonts } from 'pdf-lib';
 import { inkFromRows } from '../ink/ink';
 import type { PagePlan } from '../page/document';
 import type { Item } from '../page/item';
 import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../page/matrix';
+import { OTHER_FONT_FILES } from './fontFiles';
 import { pageSize, userToPage, type PageBox } from './pageSpace';
 import { textFlow, type TextRun } from './textFlow';
 import { pageBox, PdfSourceError, writePdf, type PdfSources } from './write';
@@ -146,6 +148,8 @@ describe('a PDF drawn flat', () => {
 
   it.each([
     ['Cyrillic', 'Маяк светит'], ['Greek', 'Ο φάρος λάμπει'], ['Vietnamese', 'Ngọn hải đăng'], ['Hebrew', 'המגדלור מאיר'], ['Arabic', 'المنارة'], ['Devanagari', 'दीपस्तंभ'],
+    ['Thai', 'ประภาคาร'], ['Bengali', 'বাতিঘর'], ['Gujarati', 'દીવાદાંડી'], ['Gurmukhi', 'ਚਾਨਣ ਮੁਨਾਰਾ'], ['Tamil', 'கலங்கரை விளக்கம்'], ['Telugu', 'దీపస్తంభం'], ['Sinhala', 'ප්‍රදීපාගාරය'],
+    ['Georgian', 'შუქურა ანათებს'], ['Armenian', 'փարոս'], ['Ethiopic', 'የመብራት ቤት'], ['Chinese', '灯塔照亮海面，船回港了。'], ['Japanese', '灯台のひかりがとどく'], ['Korean', '등대가 빛난다'],
     ['more than one script', 'Boat means лодка and סירה, says Kit'], ['pictures among letters', 'I like ⛵ and 🐋 best'],
   ])('sets words in %s, and another program reads them', async (_script, words) => {
     const path = saved(await writePdf([{ plan: { ...PAGE, width: 600 }, items: [{ ...text(words, 40, 100), width: 500 } as Item] }], sources()));
@@ -153,8 +157,38 @@ describe('a PDF drawn flat', () => {
     expect(execFileSync('pdftotext', [path, '-']).toString().normalize('NFKC').replaceAll(/[\u200e\u200f\u202a-\u202e]/g, '').trim()).toBe(words.normalize('NFKC'));
   });
 
+  it('sets any letters after each other, also as no language has them', async () => {
+    const scripts = ['\u0e01\u0e38\u0e49\u0e33', '\u0915\u094d\u093f\u0902\u200d', '\u0995\u09bf\u09cd\u09be', '\u0a1a\u0a3e\u0a71\u0a4d', '\u0b95\u0bc8\u0bcd\u0bbf', '\u0627\u0651\u064b\u0644\u0622', '\u05d1\u05bc\u05b0', '\u0d9a\u0dca\u200d\u0dbb\u0dd2', '\u0c15\u0c4d\u0c3f', '\u0a95\u0abf\u0acd', 'A\u0301\u1200'];
+    const words = fc.array(fc.constantFrom(...scripts.join('')), { minLength: 1, maxLength: 14 }).map((each) => each.join(''));
+    await fc.assert(
+      fc.asyncProperty(fc.array(words, { minLength: 12, maxLength: 12 }), async (lines) => {
+        saved(await writePdf([{ plan: PAGE, items: [text(lines.join('\n'), 20, 10)] }], sources()));
+      }),
+      { numRuns: 8 },
+    );
+  }, 30_000);
+
+  it('draws letters of every file of other faces: none is there and not seen', async () => {
+    const CELL = 26;
+    const shown = OTHER_FONT_FILES.flatMap(({ letters }) => {
+      const all = letters.flatMap(([from, to]) => Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i))).filter((letter) => /^[\p{Lo}\p{Lu}\p{Emoji_Presentation}]$/u.test(letter) && !/[\p{Lm}\u{1f1e6}-\u{1f1ff}\u{1f3fb}-\u{1f3ff}\u3164\uffa0\u115f\u1160]/u.test(letter));
+      return all.filter((_, i) => i % Math.ceil(all.length / 12) === 0);
+    });
+    const across = 30;
+    const down = Math.ceil(shown.length / across);
+    const plan: PagePlan = { ...PAGE, width: across * CELL, height: down * CELL };
+    const items = shown.map((letter, i): Item => ({ ...text(letter, 4 + (i % across) * CELL, Math.floor(i / across) * CELL), id: `t${i}`, size: 16, width: CELL } as Item));
+    const page = drawn(await writePdf([{ plan, items }], sources()));
+    const inked = (i: number): boolean => {
+      for (let dy = 1; dy < CELL - 1; dy++) for (let dx = 1; dx < CELL - 1; dx++) if (parseInt(page.at((i % across) * CELL + dx, Math.floor(i / across) * CELL + dy).slice(1, 3), 16) < 0xa0) return true;
+      return false;
+    };
+    expect(shown.length).toBeGreaterThan(500);
+    expect(shown.filter((_, i) => !inked(i)).join(' ')).toBe('');
+  }, 60_000);
+
   it('shows that a letter is missing where no face has it, and never leaves it out unseen', async () => {
-    const path = saved(await writePdf([{ plan: PAGE, items: [text('A 船 at sea', 40, 100)] }], sources()));
+    const path = saved(await writePdf([{ plan: PAGE, items: [text('A 𓊛 at sea', 40, 100)] }], sources()));
     expect(execFileSync('pdftotext', [path, '-']).toString()).toContain('A ? at sea');
   });
 
@@ -170,6 +204,15 @@ describe('a PDF drawn flat', () => {
     const path = saved(await writePdf([{ plan: PAGE, items: [pin(50, 60)] }], sources()));
     expect(execFileSync('pdfinfo', [path]).toString()).toMatch(/Pages:\s+2/);
     expect(execFileSync('pdftotext', [path, '-']).toString()).toMatch(/Page 1, pin 1\s+Where is the boat\?/);
+  });
+
+  it('breaks notes where the paper ends, in whatever letters they are', async () => {
+    const note = `${'灯塔照亮海面'.repeat(20)} and then ${'the boat went out again '.repeat(12)}${'W'.repeat(120)}`;
+    const path = saved(await writePdf([{ plan: PAGE, items: [{ ...pin(50, 60), note } as Item] }], sources()));
+    const words = execFileSync('pdftotext', ['-f', '2', '-bbox', path, '-']).toString();
+    const ends = [...words.matchAll(/xMax="([\d.]+)"[^>]*>([^<]+)</g)].map(([, x]) => Number(x));
+    expect(Math.max(...ends)).toBeLessThan(595 - 40);
+    expect(execFileSync('pdftotext', ['-f', '2', path, '-']).toString().replaceAll(/\s/g, '')).toContain(note.replaceAll(/\s/g, ''));
   });
 
   it('takes a page of the same file twice, pages of another file, and pages that are missing a picture', async () => {

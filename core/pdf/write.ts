@@ -9,9 +9,10 @@ import { drawnWords } from '../page/drawnGround';
 import type { FieldValue, Item, Pin, TextFont } from '../page/item';
 import { inverse, translation } from '../page/matrix';
 import { pinsInReadingOrder } from '../page/notes';
+import { breakLines } from '../page/textLines';
 import { HIGHLIGHT_OPACITY } from '../page/svg';
 import { addAnnotation, isAnnotated, type Annotated } from './annotations';
-import { lineContent, mapped, markContent, pictureContent, pinContent, putFill, putStroke, shapeContent, textContent, within, type ContentNames } from './content';
+import { lineContent, lineLength, mapped, markContent, pictureContent, pinContent, putFill, putStroke, shapeContent, textContent, within, type ContentNames } from './content';
 import { ContentBytes } from './contentBytes';
 import { deflate } from './deflate';
 import { userToPage, type PageBox } from './pageSpace';
@@ -192,22 +193,24 @@ class Writer {
 
   /** The notes of pins, drawn flat on pages of their own behind the work. */
   async notes(pages: readonly { number: number; pins: readonly Pin[] }[]): Promise<void> {
-    const lines = pages.flatMap(({ number, pins }) => pins.flatMap(({ note }, i) => [`Page ${number}, pin ${i + 1}`, ...wrapped(note, 84).map((line) => `    ${line}`), '']));
-    if (lines.length === 0) return;
-    const perPage = 44;
-    for (let from = 0; from < lines.length; from += perPage) {
+    if (pages.every(({ pins }) => pins.length === 0)) return;
+    const measure = await this.fonts.of('interface').then((fonts) => (words: string) => lineLength(words, NOTES.size, fonts));
+    const lines = pages.flatMap(({ number, pins }) => pins.flatMap(({ note }, i) => [
+      { words: `Page ${number}, pin ${i + 1}`, x: NOTES.left },
+      ...breakLines(note, NOTES.width, measure).map((words) => ({ words, x: NOTES.left + NOTES.indent })),
+      { words: '', x: 0 },
+    ]));
+    for (let from = 0; from < lines.length; from += NOTES.lines) {
       const page = this.out.addPage([595, 842]);
       const fonts = await this.named('interface', (_, name, ref) => page.node.normalizedEntries().Font.set(PDFName.of(name), ref));
-      const content = lines.slice(from, from + perPage).map((line, i) => (line ? lineContent(line, 50, 60 + i * 17, 11, fonts) : ''));
+      const content = lines.slice(from, from + NOTES.lines).map(({ words, x }, i) => (words ? lineContent(words, x, NOTES.top + i * NOTES.leading, NOTES.size, fonts) : ''));
       this.put(page, new ContentBytes().text(within(mapped([1, 0, 0, -1, 0, 842]) + content.join(''))));
     }
   }
 }
 
-/** Rough lines of at most `most` characters. */
-function wrapped(text: string, most: number): string[] {
-  return text.split('\n').flatMap((paragraph) => paragraph.match(new RegExp(`.{1,${most}}(\\s|$)|\\S{${most}}`, 'g'))?.map((line) => line.trimEnd()) ?? ['']);
-}
+/** How notes are set on A4, in points. */
+const NOTES = { left: 50, top: 60, indent: 14, width: 480, size: 11, leading: 17, lines: 44 };
 
 /** In points. */
 const MULTILINE_SIZE = 12;
