@@ -64,6 +64,8 @@ export class DocumentEditor {
   private letGo: () => void = () => undefined;
   private joining = false;
   private open = false;
+  /** What the last step was a part of: words that are being typed, which are kept again and again. */
+  private row: object | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   /** @param name what the steps are kept under; null where they go with the editor */
@@ -110,10 +112,16 @@ export class DocumentEditor {
     this.joining = false;
   }
 
-  /** Makes changes as one step, or as part of the gesture under way. */
-  change(items: readonly ItemChange[], pages: readonly PageChange[] = []): void {
+  /**
+   * Makes changes as one step, or as part of the gesture under way.
+   *
+   * @param row changes that follow each other with the same one are one step
+   */
+  change(items: readonly ItemChange[], pages: readonly PageChange[] = [], row: object | null = null): void {
     const step = applyChanges(this.doc, this.itemsOf, { items, pages }, EDITED_HERE);
-    if (step) this.push(step);
+    if (!step) return;
+    this.push(step, row !== null && row === this.row);
+    this.row = row;
   }
 
   /** Tells of a page that was just added: undoing that deletes it. */
@@ -121,14 +129,16 @@ export class DocumentEditor {
     this.push({ items: [], pages: [{ page, before: { deleted: true }, after: { deleted: false } }] });
   }
 
-  private push(step: Step): void {
-    this.setHistory(pushStep(this.history, step, this.joining && this.open));
+  private push(step: Step, goesOn = false): void {
+    this.setHistory(pushStep(this.history, step, goesOn || (this.joining && this.open)));
     this.open = this.joining;
+    this.row = null;
   }
 
   undo(): void {
     const step = this.history.done.at(-1);
     if (!step) return;
+    this.row = null;
     revertStep(this.doc, this.itemsOf, step, 'undo', EDITED_HERE);
     this.setHistory({ done: this.history.done.slice(0, -1), undone: [...this.history.undone, step] });
     this.show(step, 'undo');

@@ -33,7 +33,8 @@ export interface SurfaceState {
 }
 
 export interface Writing {
-  id: string | null;
+  /** Of the words; they may not be there yet. */
+  id: string;
   matrix: Matrix;
   width: number;
   spot: string | null;
@@ -176,9 +177,9 @@ export class Surface {
     else renderer.look(zoomAt(renderer.viewport, 2.5, x, y, renderer.page, renderer.view));
   };
 
-  /** Changes items of this page as one step, or as part of the gesture under way. */
-  change(items: readonly ItemChange[]): void {
-    this.editor?.change(items);
+  /** Changes items of this page as one step, as part of the gesture under way, or of a row of changes. */
+  change(items: readonly ItemChange[], row: object | null = null): void {
+    this.editor?.change(items, [], row);
   }
 
   /** Puts a new item on top. @returns its id */

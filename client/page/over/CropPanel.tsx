@@ -1,9 +1,10 @@
 import { MAX_TEXT, type PictureItem } from '@lippet/core/page/item';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { useKeeping } from '../../ui/useKeeping';
 import type { Surface } from '../surface';
 
 type Crop = PictureItem['crop'];
@@ -36,10 +37,12 @@ const SIDES: { side: Side; word: string }[] = [{ side: 'left', word: 'Left' }, {
 /** Cuts a picture's edges away and gives them back: nothing of it is lost. Below, its words for those who can't see it. */
 export function CropPanel({ surface, picture, onDone }: { surface: Surface; picture: PictureItem; onDone: () => void }) {
   const [alt, setAlt] = useState(picture.alt);
-  const change = (fields: object): void => {
+  const row = useRef({}).current;
+  const change = (fields: object, of: object | null = null): void => {
     const before = surface.top.items.get(picture.id);
-    if (before) surface.change([{ page: surface.page.id, id: picture.id, after: { ...before.toJSON(), ...fields } }]);
+    if (before) surface.change([{ page: surface.page.id, id: picture.id, after: { ...before.toJSON(), ...fields } }], of);
   };
+  useKeeping(alt, () => change({ alt }, row));
   const crop = (side: Side, by: number): void => {
     const next = cropped(picture.crop, side, by);
     // What stays keeps its size on the page, and its place.
@@ -61,8 +64,8 @@ export function CropPanel({ surface, picture, onDone }: { surface: Surface; pict
           </View>
         ))}
       </View>
-      <Field label="What it shows, in words" value={alt} onChangeText={setAlt} maxLength={MAX_TEXT} onBlur={() => change({ alt })} />
-      <Button onPress={() => { change({ alt }); onDone(); }}>Done</Button>
+      <Field label="What it shows, in words" value={alt} onChangeText={setAlt} maxLength={MAX_TEXT} />
+      <Button onPress={onDone}>Done</Button>
     </View>
   );
 }

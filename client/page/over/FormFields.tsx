@@ -1,7 +1,7 @@
 import { fieldItemId, MAX_TEXT, type FieldValue } from '@lippet/core/page/item';
 import type { FormField } from '@lippet/core/pdf/formFields';
 import { useQuery } from '@tanstack/react-query';
-import type { CSSProperties } from 'react';
+import { useRef, type CSSProperties } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { colours, faces } from '../../ui/theme';
 import { pdfWorker } from '../pdfPages';
@@ -14,15 +14,20 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
   const [media, page] = background.kind === 'pdf' ? [background.media, background.page] : ['', 0];
   const { data: fields = [] } = useQuery({ queryKey: ['fields', media, page], queryFn: () => pdfWorker().fields(media, page), enabled: media !== '', staleTime: Infinity });
   const { at, scale } = useOnScreen(surface);
+  // What is typed into one field is one step.
+  const rows = useRef(new Map<string, object>()).current;
   if (fields.length === 0) return null;
   const values = new Map(surface.allItems.filter((item): item is FieldValue => item.kind === 'field').map(({ name, value }) => [name, value]));
-  const fill = (name: string, value: string): void =>
-    surface.change([{ page: surface.page.id, id: fieldItemId(name), after: { kind: 'field', name, value, order: '', at: Date.now() } }]);
+  const fill = (name: string, value: string, typed: boolean): void => {
+    const row = rows.get(name) ?? {};
+    rows.set(name, row);
+    surface.change([{ page: surface.page.id, id: fieldItemId(name), after: { kind: 'field', name, value, order: '', at: Date.now() } }], typed ? row : null);
+  };
   return (
     <View style={styles.all} role="form" aria-label="Form">
       {fields.map((field, i) => (
         <View key={`${field.name}-${i}`} style={[styles.field, { ...at(field.left, field.top), width: field.width * scale, height: field.height * scale }]}>
-          <Control field={field} value={values.get(field.name) ?? field.value} disabled={!editable || field.readOnly} scale={scale} onFill={(value) => fill(field.name, value)} />
+          <Control field={field} value={values.get(field.name) ?? field.value} disabled={!editable || field.readOnly} scale={scale} onFill={(value) => fill(field.name, value, field.kind === 'text')} />
         </View>
       ))}
     </View>

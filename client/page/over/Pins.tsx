@@ -1,7 +1,7 @@
 import { PIN_SIZE } from '@lippet/core/page/geometry';
 import { MAX_TEXT, type Pin, type TextMark } from '@lippet/core/page/item';
 import { pinsInReadingOrder } from '@lippet/core/page/notes';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
@@ -12,6 +12,7 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Scrap } from '../../ui/Scrap';
 import { colours, TARGET } from '../../ui/theme';
+import { useKeeping } from '../../ui/useKeeping';
 import type { Surface } from '../surface';
 import { useOnScreen } from './useOnScreen';
 
@@ -55,12 +56,14 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
 /** The note of a pin or of marked words: read, written, deleted. */
 function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | TextMark; editable: boolean }) {
   const [note, setNote] = useState(item.note);
+  const row = useRef({}).current;
   const voice = item.kind === 'pin' ? item.voice : null;
   const close = (): void => surface.state.setState({ open: null });
   const keep = (): void => {
     const before = surface.top.items.get(item.id);
-    if (before && note !== item.note) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note } }]);
+    if (before && note !== item.note) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note } }], row);
   };
+  useKeeping(note, keep);
   const say = (spoken: string): void => {
     const before = surface.top.items.get(item.id);
     if (before) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note, voice: spoken } }]);
@@ -72,7 +75,7 @@ function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | T
       {editable ? (
         <>
           {voice && <VoiceButton voice={voice} label="this note" />}
-          <Field label={voice ? 'In words as well' : 'Note'} value={note} onChangeText={setNote} multiline maxLength={MAX_TEXT} onBlur={keep} autoFocus={item.note === '' && item.kind === 'pin' && !voice} />
+          <Field label={voice ? 'In words as well' : 'Note'} value={note} onChangeText={setNote} multiline maxLength={MAX_TEXT} autoFocus={item.note === '' && item.kind === 'pin' && !voice} />
           {item.kind === 'pin' && !voice && surface.sayHome && <SayNote home={surface.sayHome} onSaid={say} />}
           <View style={styles.row}>
             <Button icon="bin" onPress={drop} label={item.kind === 'pin' ? 'Delete the pin' : 'Delete the mark'}>Delete</Button>

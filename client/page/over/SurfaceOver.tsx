@@ -20,7 +20,7 @@ export function SurfaceOver({ surface, editable }: { surface: Surface; editable:
       <Pins surface={surface} editable={editable} />
       {editable && <ChosenFrame surface={surface} />}
       {editable && <PutCopies surface={surface} />}
-      {editable && writing && <WordsEditor key={writing.id ?? 'new'} surface={surface} writing={writing} />}
+      {editable && writing && <WordsEditor key={writing.id} surface={surface} writing={writing} />}
       {trouble && <View style={styles.trouble}><Say>{trouble}</Say></View>}
     </View>
   );

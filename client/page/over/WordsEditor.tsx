@@ -1,15 +1,16 @@
 import { LINE_HEIGHT } from '@lippet/core/page/geometry';
-import { MAX_TEXT, readItem, TEXT_ALIGNS, TEXT_FONTS, type TextAlign, type TextBox, type TextFont } from '@lippet/core/page/item';
+import { MAX_TEXT, readItem, TEXT_ALIGNS, TEXT_FONTS, topOrder, type TextAlign, type TextBox, type TextFont } from '@lippet/core/page/item';
 import { scaleOf } from '@lippet/core/page/matrix';
 import { TEXT_FACES } from '@lippet/core/page/textFaces';
 import { breakLines } from '@lippet/core/page/textLines';
-import { useEffect, useRef, useState, type CSSProperties, type PointerEvent as ReactPointerEvent } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type CSSProperties, type PointerEvent as ReactPointerEvent } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { TEXT_SIZES, useDrawing } from '../../stores/drawing';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { useKeeping } from '../../ui/useKeeping';
 import { canvasFont } from '../drawItem';
 import type { Surface, Writing } from '../surface';
 import { useOnScreen } from './useOnScreen';
@@ -31,7 +32,7 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
   const { at, scale } = useOnScreen(surface);
   const view = useStore(surface.state, (state) => state.view);
   const drawing = useDrawing();
-  const before = useRef(writing.id ? (readItem(writing.id, surface.top.items.get(writing.id)) as TextBox | null) : null).current;
+  const before = useRef(readItem(writing.id, surface.top.items.get(writing.id)) as TextBox | null).current;
   const [text, setText] = useState(before?.text ?? '');
   const [width, setWidth] = useState(writing.width);
   const [font, setFont] = useState<TextFont>(before?.font ?? 'reading');
@@ -44,16 +45,28 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
   const area = useRef<HTMLTextAreaElement>(null);
   const lines = linesOf(text, { font, size, width });
 
-  const latest = useRef({ text, width, font, align, size, colour, lines });
-  latest.current = { text, width, font, align, size, colour, lines };
-  useEffect(() => {
-    surface.renderer.lift(writing.id ? [writing.id] : []);
+  const row = useRef({}).current;
+  const kept = useRef(before !== null);
+  const look = { text, width, font, align, size, colour, lines };
+  const keepNow = (): void => {
+    if (keep(surface, writing, look, row, kept.current)) kept.current = true;
+  };
+  const latest = useRef(look);
+  latest.current = look;
+  useLayoutEffect(() => {
+    surface.renderer.lift([writing.id]);
     area.current?.focus({ preventScroll: true });
     return () => {
+      // Words that were all taken away leave no box behind.
+      if (latest.current.text.trim() === '') surface.change([{ page: surface.page.id, id: writing.id, after: null }], row);
       surface.renderer.lift([]);
-      keep(surface, writing, latest.current);
     };
-  }, [surface, writing]);
+  }, [surface, writing, row]);
+  useKeeping([text, width, font, align, size, colour].join('\n'), keepNow);
+  // Undone, or taken away on another device.
+  useEffect(() => surface.state.subscribe((state) => {
+    if (state.writing === writing && kept.current && !surface.top.get(writing.id)) surface.state.setState({ writing: null });
+  }), [surface, writing]);
 
   // What the on-screen keyboard leaves free is the visual viewport: keep the writing in its upper part.
   useEffect(() => {
@@ -128,16 +141,13 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
 
 type Look = Pick<TextBox, 'text' | 'width' | 'font' | 'align' | 'size' | 'colour' | 'lines'>;
 
-/** Keeps what was written as one step; words that were all taken away leave no box behind. */
-function keep(surface: Surface, { id, matrix, spot }: Writing, look: Look): void {
-  if (look.text.trim() === '') {
-    if (id) surface.change([{ page: surface.page.id, id, after: null }]);
-    return;
-  }
-  const before = id ? surface.top.items.get(id)?.toJSON() : null;
-  const fields = { ...(before ?? { kind: 'text', matrix: [...matrix], ...(spot ? { spot } : {}) }), ...look };
-  if (id && before) surface.change([{ page: surface.page.id, id, after: fields }]);
-  else surface.put(fields);
+/** Keeps what is written, all of it as one step. @returns whether it is there now */
+function keep(surface: Surface, { id, matrix, spot }: Writing, look: Look, row: object, kept: boolean): boolean {
+  const before = surface.top.items.get(id)?.toJSON();
+  if (look.text.trim() === '' || (kept && !before)) return kept;
+  const fields = before ?? { kind: 'text', matrix: [...matrix], order: topOrder(surface.top.items), at: Date.now(), ...(spot ? { spot } : {}) };
+  surface.change([{ page: surface.page.id, id, after: { ...fields, ...look } }], row);
+  return true;
 }
 
 /** A drag on the grip must not scroll the page; React Native has no word for it. */

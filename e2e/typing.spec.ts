@@ -1,0 +1,99 @@
+/** What is typed onto a sheet is kept while it is typed: nobody has to say that they are done. */
+import { PHONE, WIDE } from './chromium';
+import { Sheet } from './sheetHand';
+import { expect, test } from './school';
+
+test('words on a page outlive a reload and a way back in the middle of typing; together they are one step', async ({ device }) => {
+  const amos = await device({ viewport: WIDE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const { page } = amos;
+  const sheet = await Sheet.of(amos);
+  const field = page.getByRole('textbox', { name: 'Words on the page' });
+  const read = async (x: number, y: number, words: string): Promise<void> => {
+    await sheet.tool('Words');
+    await sheet.tap(x, y);
+    await expect(field).toHaveValue(words);
+    await page.keyboard.press('Escape');
+  };
+  await sheet.tool('Words');
+  await sheet.tap(100, 200);
+  await field.pressSequentially('A crab');
+  await page.reload();
+  await sheet.expectItems(1);
+  await page.getByRole('button', { name: 'Whole page' }).click();
+  await read(110, 200, 'A crab');
+
+  await sheet.tap(110, 200);
+  await field.fill('A crab under a stone');
+  // While it is being written, and kept meanwhile, it stands there once.
+  await expect(amos.saveLine).toContainText('saved at school too');
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await amos.expectNowOf('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  await sheet.expectItems(1);
+  await page.getByRole('button', { name: 'Whole page' }).click();
+  await read(110, 200, 'A crab under a stone');
+
+  // New words begin empty, though nobody has closed those before.
+  await sheet.tap(100, 400);
+  await field.pressSequentially('Weed');
+  await sheet.expectItems(2);
+  await field.pressSequentially(', and a starfish');
+  await sheet.tap(100, 600);
+  await expect(field).toHaveValue('');
+  await page.keyboard.press('Escape');
+  await sheet.expectItems(2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await sheet.expectItems(1);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await sheet.expectItems(2);
+  await read(110, 400, 'Weed, and a starfish');
+
+  // Undone while it is open, it is closed, and does not come back by itself.
+  await sheet.tap(100, 700);
+  await field.pressSequentially('No');
+  await sheet.expectItems(3);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await sheet.expectItems(2);
+  await expect(field).toHaveCount(0);
+  await page.reload();
+  await sheet.expectItems(2);
+});
+
+test('words that are all taken away leave no box behind', async ({ device }) => {
+  const amos = await device({ viewport: PHONE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const { page } = amos;
+  const sheet = await Sheet.of(amos);
+  const field = page.getByRole('textbox', { name: 'Words on the page' });
+  await sheet.tool('Words');
+  await sheet.tap(100, 300);
+  await field.pressSequentially('Oh');
+  await sheet.expectItems(1);
+  await field.fill('');
+  await page.getByRole('button', { name: 'Done with the words' }).click();
+  await sheet.expectItems(0);
+});
+
+test('a pin’s note is kept while it is written', async ({ device }) => {
+  const nell = await device({ viewport: WIDE });
+  await nell.asLearner('Nell Garrick');
+  await nell.openSheet('Label the harbour map');
+  const { page } = nell;
+  const sheet = await Sheet.of(nell);
+  await sheet.tool('Pin');
+  await sheet.tap(300, 500);
+  await page.getByRole('textbox', { name: 'Note' }).pressSequentially('Is this the old quay?');
+  await page.reload();
+  const pin = page.getByRole('button', { name: /^Pin \d: Is this the old quay\?$/ });
+  await expect(pin).toBeVisible();
+  await pin.click();
+  await page.getByRole('textbox', { name: 'Note' }).fill('Is this the new quay?');
+  await page.keyboard.press('PageDown');
+  await page.getByRole('button', { name: 'Back', exact: true }).press('Enter');
+  await nell.expectNowOf('Nell Garrick');
+  await nell.openSheet('Label the harbour map');
+  await expect(page.getByRole('button', { name: /^Pin \d: Is this the new quay\?$/ })).toBeVisible();
+});
