@@ -97,3 +97,39 @@ test('a pin’s note is kept while it is written', async ({ device }) => {
   await nell.openSheet('Label the harbour map');
   await expect(page.getByRole('button', { name: /^Pin \d: Is this the new quay\?$/ })).toBeVisible();
 });
+
+test('what was typed and not sent is there again, for whoever typed it and for nobody else', async ({ device }) => {
+  const wren = await device({ viewport: PHONE });
+  await wren.asLearner('Wren Abara');
+  await wren.openSheet('Colour the lantern room');
+  const { page } = wren;
+  const ask = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'More', exact: true }).click();
+    await page.getByRole('button', { name: /^Ask/ }).click();
+  };
+  const question = page.getByRole('textbox', { name: 'Your question' });
+  await ask();
+  await question.fill('Is the lamp yellow or');
+  await page.getByRole('button', { name: 'Back to the work' }).click();
+  await page.reload();
+  await ask();
+  await expect(question).toHaveValue('Is the lamp yellow or');
+  await page.getByRole('button', { name: 'Back to the work' }).click();
+
+  await wren.draw(0.5);
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await page.getByRole('textbox', { name: 'For Ms Farrow to read' }).fill('I took the blue');
+  await page.reload();
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByRole('textbox', { name: 'For Ms Farrow to read' })).toHaveValue('I took the blue');
+
+  await wren.open('/me');
+  await page.getByRole('button', { name: 'Change person' }).click();
+  await page.getByRole('button', { name: 'Milo Stannis' }).click();
+  for (const picture of ['boot', 'drum', 'leaf']) await page.getByRole('button', { name: picture, exact: true }).click();
+  await wren.expectNowOf('Milo Stannis');
+  await wren.openSheet('Colour the lantern room');
+  await ask();
+  await expect(question).toHaveValue('');
+  expect(await page.evaluate(() => JSON.stringify(localStorage))).not.toContain('lamp yellow');
+});

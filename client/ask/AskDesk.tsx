@@ -56,7 +56,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
             </View>
             <ReaderSign audience={audience} words={readerWords(audience, data.readers)} />
             <SayBox
-              label="Your question" word="Ask" home={pieceId === null ? null : `pieces/${pieceId}`}
+              place={`ask:${activityId}`} label="Your question" word="Ask" home={pieceId === null ? null : `pieces/${pieceId}`}
               onSay={async (message, saying) => {
                 const asked = await asks.ask({ id: thread.current, message }, audience, { part: about === 'part' || places?.chosen ? part.id : null, place: places?.chosen ?? null }, saying);
                 if (asked) {
@@ -73,7 +73,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
         {data?.threads.map((each) => (
           <ThreadCard key={each.id} thread={each} zone={zone} here={each.id === led} onPlace={places?.show} lead={null}>
             {each.mayAnswer && data.readers && (
-              <Answer audience={each.audience} readers={data.readers} pieceId={pieceId} onSay={(message, saying) => asks.answer(each.id, message, saying)} />
+              <Answer thread={each.id} audience={each.audience} readers={data.readers} pieceId={pieceId} onSay={(message, saying) => asks.answer(each.id, message, saying)} />
             )}
           </ThreadCard>
         ))}
@@ -84,13 +84,13 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
 }
 
 /** Saying more in a thread: the box comes when it is asked for, with its readers above it. */
-function Answer({ audience, readers, pieceId, onSay }: { audience: Audience; readers: Readers; pieceId: string | null; onSay: Parameters<typeof SayBox>[0]['onSay'] }) {
+function Answer({ thread, audience, readers, pieceId, onSay }: { thread: string; audience: Audience; readers: Readers; pieceId: string | null; onSay: Parameters<typeof SayBox>[0]['onSay'] }) {
   const [open, setOpen] = useState(false);
   if (!open) return <Pressable role="button" aria-label="Say more" onPress={() => setOpen(true)} style={styles.more}><LineIcon name="plus" size={18} /><Text variant="labelMedium">Say more</Text></Pressable>;
   return (
     <View>
       <ReaderSign audience={audience} words={readerWords(audience, readers)} />
-      <SayBox label="What do you say?" word="Say it" home={pieceId === null ? null : `pieces/${pieceId}`} onSay={onSay} />
+      <SayBox place={`thread:${thread}`} label="What do you say?" word="Say it" home={pieceId === null ? null : `pieces/${pieceId}`} onSay={onSay} />
     </View>
   );
 }

@@ -34,7 +34,7 @@ export default function QuestionsDesk({ activityId, thread: led, zone }: { activ
           </View>
           <View>
             <ReaderSign audience={thread.audience === 'class' || thread.shared ? 'class' : 'teacher'} words={answerReaders(thread)} />
-            <SayBox label={`Answer ${thread.asker?.name ?? ''}`.trim()} word="Answer" home={`groups/${thread.group}`} onSay={(message, saying) => asks.answer(thread.id, message, saying)} />
+            <SayBox place={`thread:${thread.id}`} label={`Answer ${thread.asker?.name ?? ''}`.trim()} word="Answer" home={`groups/${thread.group}`} onSay={(message, saying) => asks.answer(thread.id, message, saying)} />
           </View>
         </ThreadCard>
       ))}

@@ -6,6 +6,7 @@ import { mediaOutbox } from '../api/mediaOutbox';
 import { SayNote } from '../capture/SayNote';
 import { askForFiles } from '../ui/askForFiles';
 import { useLocalFile } from '../recording/useLocalFile';
+import { useUnsentWords } from '../stores/unsent';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Say } from '../ui/Say';
@@ -13,6 +14,8 @@ import { colours, OUTLINE } from '../ui/theme';
 import type { Saying } from './useAsks';
 
 interface Props {
+  /** What it is said to: words that are not sent yet are found there again. */
+  place: string;
   label: string;
   /** The verb on the button. */
   word: string;
@@ -25,8 +28,8 @@ interface Props {
 }
 
 /** A box to say something: words, a voice or a picture. */
-export function SayBox({ label, word, home, onPicture, onSay }: Props) {
-  const [words, setWords] = useState('');
+export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
+  const [words, setWords] = useUnsentWords(place);
   const [media, setMedia] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [full, setFull] = useState(false);

@@ -23,7 +23,7 @@ export function LeadClass({ room, classroom, zone }: { room: ClassroomView; clas
     <>
       <View>
         <ReaderSign audience="class" words={`Everybody in ${room.name} reads this: ${room.learners.length} learners`} />
-        <SayBox label="Tell the class" word="Tell them" home={`groups/${room.id}`} onSay={classroom.tell} />
+        <SayBox place={`class:${room.id}`} label="Tell the class" word="Tell them" home={`groups/${room.id}`} onSay={classroom.tell} />
       </View>
       <View style={styles.row}>
         <Button icon="ask" onPress={() => setOpen('question')}>{question ? 'Another question of the day' : 'Ask a question each day'}</Button>

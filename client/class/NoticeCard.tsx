@@ -35,7 +35,7 @@ export function NoticeCard({ notice, room, classroom, me, zone }: Props) {
         <View>
           <ReaderSign audience="class" words={`Everybody in ${room.name} reads this: ${room.learners.length} learners and ${room.teachers.map(({ name }) => name).join(' and ')}`} />
           <SayBox
-            label="What do you say to it?" word="Say it" home={`groups/${room.id}`} onPicture={offer.ask}
+            place={`notice:${notice.id}`} label="What do you say to it?" word="Say it" home={`groups/${room.id}`} onPicture={offer.ask}
             onSay={async (id, saying) => {
               const taken = await classroom.reply(notice.id, id, saying);
               if (taken) setAnswering(false);

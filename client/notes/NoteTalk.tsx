@@ -2,6 +2,7 @@ import { LIMITS } from '@lippet/core/contract/limits';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { useUnsentWords } from '../stores/unsent';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Say } from '../ui/Say';
@@ -17,8 +18,8 @@ interface Props {
 
 /** What is said under one note, and a box to say something there; who reads it stands above. */
 export function NoteTalk({ note, reader, talk: { replies, problem, say } }: Props) {
-  const [open, setOpen] = useState(false);
-  const [words, setWords] = useState('');
+  const [words, setWords] = useUnsentWords(`note:${note}`);
+  const [open, setOpen] = useState(words !== '');
   const [busy, setBusy] = useState(false);
   const id = useRef(crypto.randomUUID());
   const under = replies.filter((reply) => reply.note === note);

@@ -4,6 +4,7 @@ import type { Me, Role } from '@lippet/core/contract/signIn';
 import { USUAL_SETTINGS } from '@lippet/core/contract/settings';
 import { useMe } from '../api/queries';
 import { useSettings } from '../stores/settings';
+import { ownUnsent } from '../stores/unsent';
 import { Say } from '../ui/Say';
 import { Screen } from '../ui/Screen';
 import { homeOf } from './home';
@@ -13,7 +14,9 @@ export function SignedIn({ role, children }: { role?: Role; children: (me: Me) =
   const { data: me, error, refetch } = useMe();
   // On a device that several use, each has it their own way.
   useEffect(() => {
-    if (me) useSettings.getState().set(me.settings ?? USUAL_SETTINGS);
+    if (!me) return;
+    useSettings.getState().set(me.settings ?? USUAL_SETTINGS);
+    ownUnsent(me.id);
   }, [me]);
   if (error) return <Screen><Say again={() => void refetch()}>{error.message}</Say></Screen>;
   if (me === undefined) return null;

@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import type { Me } from '@lippet/core/contract/signIn';
 import { keys } from '../api/queries';
 import { post, remove } from '../api/request';
+import { ownUnsent } from '../stores/unsent';
 import { homeOf } from './home';
 
 interface Given {
@@ -26,6 +27,7 @@ export function useSession() {
     async signIn(given: Given): Promise<void> {
       const me = await post<Me>('/sessions', given);
       forget();
+      ownUnsent(me.id);
       client.setQueryData(keys.me, me);
       router.replace(homeOf(me));
     },
@@ -33,6 +35,7 @@ export function useSession() {
     async join(given: { name: string; pictures: string[] }): Promise<void> {
       const me = await post<Me>('/joins', given);
       forget();
+      ownUnsent(me.id);
       client.setQueryData(keys.me, me);
       // The names to tap are one more.
       void client.invalidateQueries({ queryKey: keys.device });
@@ -41,6 +44,7 @@ export function useSession() {
     async signOut(everywhere = false): Promise<void> {
       await remove(everywhere ? '/sessions' : '/sessions/current');
       forget();
+      ownUnsent(null);
       client.setQueryData(keys.me, null);
       router.replace('/sign-in');
     },

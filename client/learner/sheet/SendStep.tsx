@@ -21,6 +21,7 @@ import { PageThumb } from '../../page/PageThumb';
 import { VoiceButton } from '../../recording/VoiceButton';
 import { TakeThumb } from '../../recording/TakeThumb';
 import { Ask } from '../../ui/Ask';
+import { useUnsentWords } from '../../stores/unsent';
 import { Button } from '../../ui/Button';
 import { FeltShape } from '../../ui/FeltSign';
 import { Field } from '../../ui/Field';
@@ -85,7 +86,8 @@ const MOST_SHOWN = 4;
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
 export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, onPage, onNotes }: Props) {
   const { sending, send, stop } = useSend(piece, live);
-  const [word, setWord] = useState('');
+  // With each go another word.
+  const [word, setWord] = useUnsentWords(`send:${piece.id}:${piece.goes.length + 1}`);
   const [felt, setFelt] = useState<Felt | null>(null);
   const [voice, setVoice] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
