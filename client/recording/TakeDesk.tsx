@@ -11,6 +11,7 @@ import type * as Y from 'yjs';
 import { SayNote } from '../capture/SayNote';
 import type { DocumentEditor } from '../page/documentEditor';
 import { download } from '../page/takeOut';
+import { useRows } from '../page/useRows';
 import { Button } from '../ui/Button';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
@@ -51,7 +52,8 @@ function useMoments(marks: Y.Doc | null, take: string): readonly Moment[] {
 export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null }: Props) {
   const moments = useMoments(marks, take.id);
   const name = takeName(part.titleStart, take.title) || part.title;
-  const put = (moment: Moment): void => editor?.change([{ page: take.id, id: moment.id, after: momentFields(moment) }]);
+  const rowOf = useRows();
+  const put = (moment: Moment, row: object | null = null): void => editor?.change([{ page: take.id, id: moment.id, after: momentFields(moment) }], [], row);
   const drop = ({ id }: Moment): void => editor?.change([{ page: take.id, id, after: null }]);
   const pin = ({ at }: Player, voice: string | null): void => put({ id: crypto.randomUUID(), second: Math.round(at * 100) / 100, note: '', voice, at: Date.now() });
   const facts = [way, timeWords(spansLength(take.spans)), faultLine(take.faults)].filter(Boolean).join(' · ');
@@ -82,7 +84,7 @@ export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null
                       <>
                         <TextInput
                           mode="outlined" dense aria-label={`Note ${i + 1}, at ${timeWords(moment.second)}`} placeholder={moment.voice ? 'In words as well?' : 'What is to be said of this?'} value={moment.note} maxLength={MAX_TEXT} multiline
-                          onChangeText={(note) => put({ ...moment, note })} outlineStyle={styles.outline} activeOutlineColor={colours.sea} textColor={colours.ink} style={styles.note} contentStyle={styles.noteWords}
+                          onChangeText={(note) => put({ ...moment, note }, rowOf(moment.id))} outlineStyle={styles.outline} activeOutlineColor={colours.sea} textColor={colours.ink} style={styles.note} contentStyle={styles.noteWords}
                         />
                         <Press aria-label={`Delete note ${i + 1}`} flat onPress={() => drop(moment)} style={styles.bin}><LineIcon name="bin" size={20} /></Press>
                       </>

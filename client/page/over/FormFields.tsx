@@ -1,11 +1,12 @@
 import { fieldItemId, MAX_TEXT, type FieldValue } from '@lippet/core/page/item';
 import type { FormField } from '@lippet/core/pdf/formFields';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, type CSSProperties } from 'react';
+import type { CSSProperties } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { colours, faces } from '../../ui/theme';
 import { pdfWorker } from '../pdfPages';
 import type { Surface } from '../surface';
+import { useRows } from '../useRows';
 import { useOnScreen } from './useOnScreen';
 
 /** The form fields of a PDF page, to be filled in where they stand. */
@@ -14,15 +15,11 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
   const [media, page] = background.kind === 'pdf' ? [background.media, background.page] : ['', 0];
   const { data: fields = [] } = useQuery({ queryKey: ['fields', media, page], queryFn: () => pdfWorker().fields(media, page), enabled: media !== '', staleTime: Infinity });
   const { at, scale } = useOnScreen(surface);
-  // What is typed into one field is one step.
-  const rows = useRef(new Map<string, object>()).current;
+  const rowOf = useRows();
   if (fields.length === 0) return null;
   const values = new Map(surface.allItems.filter((item): item is FieldValue => item.kind === 'field').map(({ name, value }) => [name, value]));
-  const fill = (name: string, value: string, typed: boolean): void => {
-    const row = rows.get(name) ?? {};
-    rows.set(name, row);
-    surface.change([{ page: surface.page.id, id: fieldItemId(name), after: { kind: 'field', name, value, order: '', at: Date.now() } }], typed ? row : null);
-  };
+  const fill = (name: string, value: string, typed: boolean): void =>
+    surface.change([{ page: surface.page.id, id: fieldItemId(name), after: { kind: 'field', name, value, order: '', at: Date.now() } }], typed ? rowOf(name) : null);
   return (
     <View style={styles.all} role="form" aria-label="Form">
       {fields.map((field, i) => (
