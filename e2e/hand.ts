@@ -21,9 +21,11 @@ export class Hand {
     await this.session.send('Input.dispatchMouseEvent', { type, ...this.at(x, y), pointerType: 'pen', button: 'left', buttons: 1, force, clickCount: 1, ...(at ? { timestamp: at } : {}) });
   }
 
-  /** All fingers that are down after something has happened to one. */
-  async fingers(type: 'touchStart' | 'touchMove' | 'touchEnd', ...places: Place[]): Promise<void> {
-    await this.session.send('Input.dispatchTouchEvent', { type, touchPoints: places.map(([x, y], id) => ({ id, ...this.at(x, y) })) });
+  /** All fingers that are down after something has happened to one; a third number is how broad one is, in pixels. */
+  async fingers(type: 'touchStart' | 'touchMove' | 'touchEnd', ...places: (Place | readonly [x: number, y: number, broad: number])[]): Promise<void> {
+    await this.session.send('Input.dispatchTouchEvent', {
+      type, touchPoints: places.map(([x, y, broad], id) => ({ id, ...this.at(x, y), ...(broad ? { radiusX: broad / 2, radiusY: broad / 2 } : {}) })),
+    });
   }
 
   async pen(fromX: number, toX: number, y: number, force: (share: number) => number): Promise<void> {

@@ -104,13 +104,21 @@ test('a hand that comes to rest beside a finger or a pen at work stops neither',
   });
   expect(right, 'the stroke goes on after the hand came down').toBe(true);
 
+  // The side of the hand comes down first, and the finger draws beside it.
+  await hand.fingers('touchStart', [0.8, 0.85, 90]);
+  await hand.fingers('touchStart', [0.8, 0.85, 90], [0.2, 0.5]);
+  for (let i = 1; i <= 10; i++) await hand.fingers('touchMove', [0.8, 0.85, 90], [0.2 + 0.03 * i, 0.5]);
+  await hand.fingers('touchEnd');
+  await amos.expectStrokes(2);
+  expect(await amos.sheet.getAttribute('data-zoom')).toBe(zoom);
+
   await hand.stylus('mousePressed', [0.3, 0.6]);
   await hand.stylus('mouseMoved', [0.35, 0.6]);
   await hand.fingers('touchStart', [0.5, 0.9], [0.6, 0.9]);
   await hand.stylus('mouseMoved', [0.6, 0.62]);
   await hand.stylus('mouseReleased', [0.7, 0.62]);
   await hand.fingers('touchEnd');
-  await amos.expectStrokes(2);
+  await amos.expectStrokes(3);
   expect(await amos.sheet.getAttribute('data-zoom')).toBe(zoom);
 });
 

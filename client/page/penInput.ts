@@ -44,6 +44,8 @@ const DOUBLE_TAP = { ms: 320, distance: 28 };
 /** Radius of the rubber on the screen, in pixels. */
 const RUBBER_REACH = 14;
 const WHEEL_ZOOM = 0.0022;
+/** A touch as broad as this, in pixels, is the side of a hand and no finger; a thumb has about 35. */
+const HAND = 60;
 /** Bits of PointerEvent.buttons. */
 const ERASER_END = 32;
 const MIDDLE_BUTTON = 4;
@@ -97,6 +99,7 @@ export class PenInput {
   private readonly down = (event: PointerEvent): void => {
     if (event.button > 1 && event.button !== 5) return;
     event.preventDefault();
+    if (event.pointerType === 'touch' && Math.max(event.width, event.height) > HAND) return;
     this.element.focus({ preventScroll: true });
     this.element.setPointerCapture(event.pointerId);
     const at = this.local(event);
