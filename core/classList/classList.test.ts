@@ -51,7 +51,7 @@ describe('key cards', () => {
     expect(words).toContain(name);
   });
   it('have every name as it is written', async () => {
-    const names = ['Łukasz Żółć', 'Nguyễn Thị Ánh', 'Дмитро Олійник', 'Ελένη', 'דניאל', 'नेहा'];
+    const names = ['Łukasz Żółć', 'Nguyễn Thị Ánh', 'Дмитро Олійник', 'Ελένη', 'דניאל', 'नेहा', 'สมหญิง', '小林さくら', 'মিতালি'];
     const bytes = await writeKeyCards(names.map((name, i) => ({ ...card(2 * i), name })), font);
     const words = execFileSync('pdftotext', ['-', '-'], { input: bytes }).toString();
     for (const name of names) expect(words).toContain(name);

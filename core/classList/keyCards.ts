@@ -1,8 +1,9 @@
-import { PDFDocument, rgb, type PDFPage } from 'pdf-lib';
+import { PDFDocument, PDFName, rgb, type PDFPage } from 'pdf-lib';
 import type { KeyCard } from '../contract/groups';
 import { KEY_DRAWINGS } from '../contract/pictureKey';
+import { lineContent, lineLength, mapped, within } from '../pdf/content';
 import { PdfFonts } from '../pdf/pdfFonts';
-import { runsOf, type NamedFont } from '../pdf/textRuns';
+import type { NamedFont } from '../pdf/textRuns';
 import type { PdfSources } from '../pdf/write';
 
 /** A4 in points, and how many cards lie on it. */
@@ -11,25 +12,33 @@ const MARGIN = 28;
 const GRID = { columns: 2, rows: 4 };
 const INK = rgb(0.11, 0.165, 0.2);
 const SOFT = rgb(0.337, 0.392, 0.439);
+const WORDS = '#1C2A33';
+const SOFT_WORDS = '#566470';
 
 /** Words smaller than this, in points, can't be read by the smallest. */
 const LEAST = 11;
 
-/** Words in the letters they are written in; where they would run over they become smaller, and are cut at last. */
-function put(page: PDFPage, words: string, fonts: readonly NamedFont[], largest: number, x: number, y: number, width: number, color = INK): void {
-  const letters = [...words];
-  let [runs, size] = [runsOf(words, fonts), largest];
-  while (runs.reduce((sum, { font, text }) => sum + font.widthOfTextAtSize(text, size), 0) > width && letters.length > 1) {
-    if (size > LEAST) size -= 1;
-    else {
-      letters.pop();
-      runs = runsOf(letters.join(''), fonts);
+/** A page of cards: what is written on it comes over what is drawn. */
+class CardPage {
+  private readonly words: string[] = [];
+
+  constructor(readonly page: PDFPage, private readonly faces: readonly (readonly NamedFont[])[]) {}
+
+  /** Words in the letters they are written in, from a place up from the foot of the page; where they would run over they become smaller, and are cut at last. */
+  put(words: string, fonts: readonly NamedFont[], largest: number, x: number, y: number, width: number, colour = WORDS): void {
+    const letters = [...words];
+    let size = largest;
+    while (lineLength(letters.join(''), size, fonts) > width && letters.length > 1) {
+      if (size > LEAST) size -= 1;
+      else letters.pop();
     }
+    this.words.push(lineContent(letters.join(''), x, PAGE.height - y, size, fonts, colour));
   }
-  let at = x;
-  for (const { font, text } of runs) {
-    page.drawText(text, { x: at, y, size, font, color });
-    at += font.widthOfTextAtSize(text, size);
+
+  finish(): void {
+    const { node, doc: { context } } = this.page;
+    for (const { font, name } of this.faces.flat()) node.normalizedEntries().Font.set(PDFName.of(name), font.ref);
+    node.addContentStream(context.register(context.flateStream(within(mapped([1, 0, 0, -1, 0, PAGE.height]) + this.words.join('')))));
   }
 }
 
@@ -44,28 +53,31 @@ export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources[
   const [heading, plain] = [await fonts.of('heading'), await fonts.of('interface')];
   const [width, height] = [(PAGE.width - 2 * MARGIN) / GRID.columns, (PAGE.height - 2 * MARGIN) / GRID.rows];
   const each = GRID.columns * GRID.rows;
-  let page: PDFPage | null = null;
+  const pages: CardPage[] = [];
   cards.forEach((card, i) => {
-    if (i % each === 0) page = out.addPage([PAGE.width, PAGE.height]);
+    if (i % each === 0) pages.push(new CardPage(out.addPage([PAGE.width, PAGE.height]), [heading, plain]));
+    const sheet = pages.at(-1)!;
+    const { page } = sheet;
     const [column, row] = [i % GRID.columns, Math.floor((i % each) / GRID.columns)];
     const [left, top] = [MARGIN + column * width, PAGE.height - MARGIN - row * height];
-    page!.drawRectangle({ x: left, y: top - height, width, height, borderColor: SOFT, borderWidth: 0.8, borderDashArray: [4, 4] });
+    page.drawRectangle({ x: left, y: top - height, width, height, borderColor: SOFT, borderWidth: 0.8, borderDashArray: [4, 4] });
     const inner = width - 36;
-    put(page!, card.name, heading, 20, left + 18, top - 36, inner);
-    put(page!, `${card.group} · code ${card.code}`, plain, 11, left + 18, top - 56, inner, SOFT);
+    sheet.put(card.name, heading, 20, left + 18, top - 36, inner);
+    sheet.put(`${card.group} · code ${card.code}`, plain, 11, left + 18, top - 56, inner, SOFT_WORDS);
     if (card.pictures) {
       card.pictures.forEach((picture, n) => {
         const x = left + 18 + n * 78;
-        page!.drawRectangle({ x, y: top - 150, width: 66, height: 66, borderColor: INK, borderWidth: 1.6 });
-        page!.drawSvgPath(KEY_DRAWINGS[picture], { x: x + 9, y: top - 93, scale: 2, borderColor: INK, borderWidth: 1.5 });
-        put(page!, picture, plain, 10, x + 2, top - 164, 66, SOFT);
+        page.drawRectangle({ x, y: top - 150, width: 66, height: 66, borderColor: INK, borderWidth: 1.6 });
+        page.drawSvgPath(KEY_DRAWINGS[picture], { x: x + 9, y: top - 93, scale: 2, borderColor: INK, borderWidth: 1.5 });
+        sheet.put(picture, plain, 10, x + 2, top - 164, 66, SOFT_WORDS);
       });
     } else {
-      put(page!, 'Sign-in name', plain, 10, left + 18, top - 88, inner, SOFT);
-      put(page!, card.signInName, plain, 16, left + 18, top - 106, inner);
-      put(page!, 'Password', plain, 10, left + 18, top - 132, inner, SOFT);
-      put(page!, card.password ?? '', plain, 18, left + 18, top - 152, inner);
+      sheet.put('Sign-in name', plain, 10, left + 18, top - 88, inner, SOFT_WORDS);
+      sheet.put(card.signInName, plain, 16, left + 18, top - 106, inner);
+      sheet.put('Password', plain, 10, left + 18, top - 132, inner, SOFT_WORDS);
+      sheet.put(card.password ?? '', plain, 18, left + 18, top - 152, inner);
     }
   });
+  for (const page of pages) page.finish();
   return out.save();
 }

@@ -146,8 +146,8 @@ export function shapeContent({ d, fill: inner, stroke: line, width = 1 }: Pictur
 }
 
 /** A run of words that are not on the page itself, in one line at a place. */
-export const lineContent = (text: string, x: number, y: number, size: number, fonts: readonly NamedFont[]): string =>
-  textOf('#1C2A33', setLine(runsOf(text, fonts), x, y, size));
+export const lineContent = (text: string, x: number, y: number, size: number, fonts: readonly NamedFont[], colour = '#1C2A33'): string =>
+  textOf(colour, setLine(runsOf(text, fonts), x, y, size));
 
 /** How long such a line is, in points. */
 export const lineLength = (text: string, size: number, fonts: readonly NamedFont[]): number => widthOf(runsOf(text, fonts), size);
