@@ -121,6 +121,35 @@ test('a finger draws, two fingers look closer, and once a pen was used a resting
   await amos.expectStrokes(4);
 });
 
+test('on a phone all that is pressed on a sheet is at least 48 pixels large', async ({ device }) => {
+  const nell = await device();
+  await nell.asLearner('Nell Garrick');
+  await nell.openSheet('Label the harbour map');
+  const { page } = nell;
+  const small = (): Promise<string[]> => page.evaluate(() =>
+    [...document.querySelectorAll('button, [role=button], [role=radio], [role=tab], [role=checkbox], [role=slider], a[href]')].flatMap((each) => {
+      const { width, height } = each.getBoundingClientRect();
+      return width > 0 && height > 0 && (width < 47.5 || height < 47.5) ? [`${each.getAttribute('aria-label') ?? each.textContent}: ${Math.round(width)} × ${Math.round(height)}`] : [];
+    }));
+  const tray = page.getByRole('toolbar', { name: 'Tools' });
+  for (const name of ['Pen', 'Brush', 'Mark', 'Fill', 'Rubber', 'Choose', 'Words']) {
+    await tray.getByRole('button', { name, exact: true }).click();
+    expect(await small(), name).toEqual([]);
+  }
+  const box = (await nell.sheet.boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.6);
+  await page.getByRole('textbox', { name: 'Words on the page' }).fill('Pier');
+  await expect(page.getByRole('slider', { name: 'Wider or narrower' })).toBeVisible();
+  expect(await small(), 'words being written').toEqual([]);
+  await page.keyboard.press('Escape');
+  await tray.getByRole('button', { name: 'Choose' }).click();
+  await page.mouse.click(box.x + box.width * 0.3 + 6, box.y + box.height * 0.6);
+  await expect(page.getByTestId('chosen')).toBeVisible();
+  expect(await small(), 'what is chosen').toEqual([]);
+  await page.getByRole('button', { name: /All pages/ }).click();
+  expect(await small(), 'the strip of pages').toEqual([]);
+});
+
 test('everything on the sheet can be reached by keyboard, and a left hand has its tools on its side', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
   await amos.asLearner('Amos Reddy');

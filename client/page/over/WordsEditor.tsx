@@ -103,8 +103,12 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
     onPointerUp: () => void (grow.current = null),
   };
   const face = TEXT_FACES[font];
+  const height = Math.max(1, lines.length) * size * LINE_HEIGHT + 4;
+  // As large as a finger, however small the words are shown.
+  const target = TARGET.learner / scale;
+  const reach = Math.max(height, target);
   const style: CSSProperties = {
-    width: width + 2, height: Math.max(1, lines.length) * size * LINE_HEIGHT + 4, fontFamily: face.family, fontWeight: face.weight, fontSize: size,
+    width: width + 2, height, fontFamily: face.family, fontWeight: face.weight, fontSize: size,
     lineHeight: LINE_HEIGHT, color: colour, textAlign: align === 'centre' ? 'center' : align, background: 'transparent', border: 0, outline: 'none', padding: 0, margin: 0,
     resize: 'none', overflow: 'hidden', display: 'block', whiteSpace: 'pre-wrap', overflowWrap: 'break-word',
   };
@@ -116,8 +120,8 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
           onChange={(event) => setText(event.target.value)}
           onKeyDown={(event) => event.key === 'Escape' && close()}
         />
-        <View style={[styles.grip, { left: width, width: 24 / scale, marginLeft: -8 / scale }]} aria-label="Wider or narrower" role="slider" aria-valuenow={Math.round(width)} {...(widthGrip as object)}>
-          <View style={[styles.knob, { width: 12 / scale }]} />
+        <View style={[styles.grip, { left: width - 8 / scale, width: target, top: (height - reach) / 2, height: reach, paddingLeft: 6 / scale }]} aria-label="Wider or narrower" role="slider" aria-valuenow={Math.round(width)} {...(widthGrip as object)}>
+          <View style={[styles.knob, { width: 12 / scale, height: Math.min(40, height * 0.6) }]} />
         </View>
       </View>
       <View style={styles.bar} role="toolbar" aria-label="How the words look">
@@ -155,8 +159,8 @@ const NO_TOUCH = { touchAction: 'none' } as object;
 
 const styles = StyleSheet.create({
   box: { position: 'absolute', outlineColor: colours.ink, outlineStyle: 'dashed', backgroundColor: 'rgba(255, 252, 244, 0.85)' },
-  grip: { position: 'absolute', top: 0, bottom: 0, alignItems: 'center', justifyContent: 'center', cursor: 'ew-resize' as never, ...NO_TOUCH },
-  knob: { height: '60%', maxHeight: 40, backgroundColor: colours.ochre, outlineWidth: 1, outlineColor: colours.ink, outlineStyle: 'solid' },
+  grip: { position: 'absolute', alignItems: 'flex-start', justifyContent: 'center', cursor: 'ew-resize' as never, ...NO_TOUCH },
+  knob: { backgroundColor: colours.ochre, outlineWidth: 1, outlineColor: colours.ink, outlineStyle: 'solid' },
   bar: { position: 'absolute', top: 8, alignSelf: 'center', flexDirection: 'row', flexWrap: 'wrap', maxWidth: '96%', backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   choice: { minWidth: TARGET.learner, height: TARGET.learner, paddingHorizontal: 4, alignItems: 'center', justifyContent: 'center' },
   on: { backgroundColor: colours.ochre },
