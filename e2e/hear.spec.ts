@@ -10,6 +10,13 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   // Speech of the device itself is another path: here it has none, as many school tablets.
   await page.addInitScript(() => Object.defineProperty(window.speechSynthesis, 'getVoices', { value: () => [] }));
   await wren.openSheet('Colour the lantern room');
+  // One tap beside the task says it while one draws on; in the task as a whole each word is marked.
+  await page.getByRole('button', { name: 'Hear the task' }).click();
+  await expect(page.getByRole('button', { name: 'Stop the task' })).toBeVisible();
+  const before = Number(await wren.sheet.getAttribute('data-strokes'));
+  await wren.draw(0.4);
+  await wren.expectStrokes(before + 1);
+  await page.getByRole('button', { name: 'Stop the task' }).click();
   await page.getByRole('button', { name: /^All of the task/ }).click();
   await page.getByRole('button', { name: 'Hear the task' }).click();
   const word = page.getByTestId('spoken-word');
@@ -22,14 +29,14 @@ test('the task is heard, each word marked as it is said, and silent when one lea
 
   // Larger letters, as one chose.
   const size = (): Promise<number> => page.getByText('Make the lamp shine out to sea.', { exact: false }).last().evaluate((element) => parseFloat(getComputedStyle(element).fontSize));
-  const before = await size();
+  const small = await size();
   await wren.open('/me');
   await page.getByRole('radio', { name: 'Largest' }).click();
   await page.getByRole('radio', { name: 'Slowly' }).click();
   await expectAccessible(page, 'reading and hearing');
   await wren.openSheet('Colour the lantern room');
   await page.getByRole('button', { name: /^All of the task/ }).click();
-  expect(await size()).toBeCloseTo(before * 1.5, 0);
+  expect(await size()).toBeCloseTo(small * 1.5, 0);
 });
 
 test('a voice of the device says it where there is one: nothing goes to school for that', async ({ device }) => {

@@ -1,5 +1,6 @@
 /** The sheet itself: tools, undo, zoom, and what pen, finger and mouse do. */
-import { WIDE } from './chromium';
+import { expectAccessible } from './accessible';
+import { PHONE, WIDE } from './chromium';
 import type { Device } from './device';
 import { Hand } from './hand';
 import { expect, test } from './school';
@@ -167,4 +168,42 @@ test('everything on the sheet can be reached by keyboard, and a left hand has it
     expect([...reached]).toContain(name);
   }
   expect([...reached].some((name) => name.startsWith('Sheet: Lighthouse'))).toBe(true);
+});
+
+test('on a phone every tool can be found by looking, says how to begin, and has a key of a list', async ({ device }) => {
+  const amos = await device({ viewport: PHONE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const { page } = amos;
+  const tray = page.getByRole('toolbar', { name: 'Tools' });
+  const words = await tray.getByRole('button').evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')!));
+  expect(words).toHaveLength(10);
+  /** The tools that a finger would meet in their middle. */
+  const inSight = (): Promise<string[]> =>
+    tray.getByRole('button').evaluateAll((all) => all.filter((each) => {
+      const { x, y, width, height } = each.getBoundingClientRect();
+      return each.contains(document.elementFromPoint(x + width / 2, y + height / 2));
+    }).map((each) => each.getAttribute('aria-label')!));
+  const first = await inSight();
+  expect(first.length).toBeGreaterThanOrEqual(6);
+  await page.getByRole('button', { name: 'More tools' }).click();
+  await expect(page.getByRole('button', { name: 'More tools' })).toHaveCount(0);
+  expect(new Set([...first, ...(await inSight())])).toEqual(new Set(words));
+  await expectAccessible(page, 'the further tools');
+
+  await tray.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('Tap where the picture goes')).toBeVisible();
+  // One that is chosen by its key comes into sight, at either end.
+  await page.keyboard.press('1');
+  await expect.poll(inSight).toContain('Pen');
+  await page.keyboard.press('0');
+  await expect.poll(inSight).toContain('Move');
+  await page.getByRole('button', { name: 'The tools before' }).click();
+  await expect.poll(inSight).toContain('Pen');
+
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog').getByRole('group', { name: 'All keys' });
+  for (const word of words) await expect(keys.getByText(`${word}: `)).toBeVisible();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 });

@@ -19,24 +19,39 @@ interface Props {
   small?: boolean;
 }
 
-/** A button that says a text, and shows which word is heard. */
-export function Hear({ text, label, small = false }: Props) {
+/** Whether a text is heard, and what its button does. */
+function useHear(text: string): { on: boolean; waiting: boolean; press: () => void } {
   const on = useStore(hearing.state, (state) => state.text === text);
   const waiting = useStore(hearing.state, (state) => state.text === text && state.waiting);
-  const trouble = useStore(hearing.state, (state) => state.trouble);
+  return { on, waiting, press: () => (on ? hearing.stop() : void hearing.hear(text)) };
+}
+
+/** Only the sign that says a text, where there is little room. */
+export function HearSign({ text, label }: Omit<Props, 'small'>) {
+  const { on, press } = useHear(text);
+  if (text.trim() === '') return null;
+  return <Press flat aria-label={`${on ? 'Stop' : 'Hear'} ${label}`} onPress={press} style={[styles.small, on && styles.on]}><LineIcon name={on ? 'stop' : 'louder'} size={22} /></Press>;
+}
+
+/** Why a text could not be heard. */
+export function HearTrouble({ text }: { text: string }) {
+  const why = useStore(hearing.state, ({ trouble }) => (trouble?.text === text ? trouble.why : null));
+  return why && <Say>{why}</Say>;
+}
+
+/** A button that says a text, and shows which word is heard. */
+export function Hear({ text, label, small = false }: Props) {
+  const { on, waiting, press } = useHear(text);
   // Left, it is silent.
   useEffect(() => () => { if (hearing.state.getState().text === text) hearing.stop(); }, [text]);
   if (text.trim() === '') return null;
-  const press = (): void => (on ? hearing.stop() : void hearing.hear(text));
   return (
     <View style={styles.box}>
-      {small ? (
-        <Press flat aria-label={`${on ? 'Stop' : 'Hear'} ${label}`} fill={on ? colours.ochre : colours.scrap} onPress={press} style={styles.small}><LineIcon name={on ? 'stop' : 'louder'} size={20} /></Press>
-      ) : (
+      {small ? <HearSign text={text} label={label} /> : (
         <Button kind={on ? 'chosen' : 'plain'} icon={on ? 'stop' : 'louder'} label={`${on ? 'Stop' : 'Hear'} ${label}`} onPress={press} style={styles.start}>{on ? (waiting ? 'Wait …' : 'Stop') : 'Hear it'}</Button>
       )}
       {on && !waiting && <Spoken text={text} />}
-      {trouble && !on && !small && <Say>{trouble}</Say>}
+      <HearTrouble text={text} />
     </View>
   );
 }
@@ -62,7 +77,8 @@ function Spoken({ text }: { text: string }) {
 const styles = StyleSheet.create({
   box: { gap: 10 },
   start: { alignSelf: 'flex-start' },
-  small: { width: TARGET.adult, height: TARGET.adult, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: 'transparent' },
+  small: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: 'transparent' },
+  on: { backgroundColor: colours.ochre },
   spoken: { padding: 12, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   word: { backgroundColor: colours.ochre, fontWeight: '700' },
 });

@@ -11,7 +11,8 @@ export interface HearingState {
   waiting: boolean;
   /** The word that is heard, counted as core/words/spoken does; -1 before the first. */
   word: number;
-  trouble: string | null;
+  /** Why the last text was not heard, and which that was. */
+  trouble: { text: string; why: string } | null;
 }
 
 const SILENT: HearingState = { text: null, waiting: false, word: -1, trouble: null };
@@ -38,23 +39,23 @@ class Hearing {
     if (words === '') return;
     this.state.setState({ ...SILENT, text, waiting: true });
     const voice = ownVoice();
-    if (voice) return this.sayHere(words, voice, turn);
+    if (voice) return this.sayHere(text, words, voice, turn);
     try {
       const speech = await post<SpeechView>('/speech', { text: words, speed: useSettings.getState().speed });
       if (turn === this.turn) await this.play(speech, turn);
     } catch (error) {
-      if (turn === this.turn) this.state.setState({ ...SILENT, trouble: (error as Error).message });
+      if (turn === this.turn) this.state.setState({ ...SILENT, trouble: { text, why: (error as Error).message } });
     }
   }
 
-  private sayHere(text: string, voice: SpeechSynthesisVoice, turn: number): void {
-    const utterance = new SpeechSynthesisUtterance(text);
-    const starts = spokenWords(text).map(({ start }) => start);
+  private sayHere(text: string, words: string, voice: SpeechSynthesisVoice, turn: number): void {
+    const utterance = new SpeechSynthesisUtterance(words);
+    const starts = spokenWords(words).map(({ start }) => start);
     Object.assign(utterance, { voice, lang: voice.lang, rate: RATES[useSettings.getState().speed] });
     utterance.onstart = () => turn === this.turn && this.state.setState({ waiting: false });
     utterance.onboundary = ({ charIndex }) => turn === this.turn && this.state.setState({ word: wordAt(starts, charIndex) });
     utterance.onend = () => turn === this.turn && this.stop();
-    utterance.onerror = ({ error }) => turn === this.turn && error !== 'canceled' && this.state.setState({ ...SILENT, trouble: 'This device’s voice can’t be heard just now.' });
+    utterance.onerror = ({ error }) => turn === this.turn && error !== 'canceled' && this.state.setState({ ...SILENT, trouble: { text, why: 'This device’s voice can’t be heard just now.' } });
     window.speechSynthesis.speak(utterance);
   }
 

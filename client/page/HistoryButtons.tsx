@@ -1,8 +1,9 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import { LineIcon, type LineName } from '../ui/LineIcon';
-import { colours, TARGET } from '../ui/theme';
+import type { LineName } from '../ui/LineIcon';
+import { UnderIcon } from '../ui/UnderIcon';
+import { TARGET } from '../ui/theme';
 import type { Can, DocumentEditor } from './documentEditor';
 import type { Surface } from './surface';
 
@@ -20,17 +21,17 @@ interface Props {
 /** Undo, redo, the whole page, and all the room. */
 export function HistoryButtons({ editor, surface, paged = true, full }: Props) {
   const can = useStore(editor?.can ?? NOTHING);
-  const buttons: { word: string; icon: LineName; on: boolean; act: () => void }[] = [
-    { word: 'Undo', icon: 'undo', on: can.undo, act: () => editor?.undo() },
-    { word: 'Redo', icon: 'redo', on: can.redo, act: () => editor?.redo() },
-    ...(paged ? [{ word: 'Whole page', icon: 'fit' as const, on: true, act: () => surface?.renderer.fit() }] : []),
-    ...(full ? [{ word: full.on ? 'Leave full screen' : 'Full screen', icon: full.on ? ('close' as const) : ('full' as const), on: true, act: full.toggle }] : []),
+  const buttons: { word: string; short: string; icon: LineName; on: boolean; act: () => void }[] = [
+    { word: 'Undo', short: 'Undo', icon: 'undo', on: can.undo, act: () => editor?.undo() },
+    { word: 'Redo', short: 'Redo', icon: 'redo', on: can.redo, act: () => editor?.redo() },
+    ...(paged ? [{ word: 'Whole page', short: 'Page', icon: 'fit' as const, on: true, act: () => surface?.renderer.fit() }] : []),
+    ...(full ? [{ word: full.on ? 'Leave full screen' : 'Full screen', short: full.on ? 'Leave' : 'Full', icon: full.on ? ('close' as const) : ('full' as const), on: true, act: full.toggle }] : []),
   ];
   return (
     <View style={styles.row}>
-      {buttons.map(({ word, icon, on, act }) => (
+      {buttons.map(({ word, short, icon, on, act }) => (
         <Pressable key={word} role="button" aria-label={word} disabled={!on} onPress={act} style={[styles.button, !on && styles.off]}>
-          <LineIcon name={icon} colour={colours.ink} />
+          <UnderIcon icon={icon}>{short}</UnderIcon>
         </Pressable>
       ))}
     </View>

@@ -4,22 +4,31 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 import { isInkTool, useDrawing, type MarkMode, type RubberMode } from '../stores/drawing';
-import { LineIcon, type LineName } from '../ui/LineIcon';
+import type { LineName } from '../ui/LineIcon';
+import { UnderIcon } from '../ui/UnderIcon';
 import { colours, TARGET } from '../ui/theme';
+import { TOOLS } from './toolList';
 
 const WIDTHS: Record<WidthName, { line: number; word: string; letter: number }> = {
   thin: { line: 2.5, word: 'Thin', letter: 15 },
   middle: { line: 5.5, word: 'Middle', letter: 20 },
   thick: { line: 10, word: 'Thick', letter: 27 },
 };
-const RUBBERS: { mode: RubberMode; word: string; icon: LineName }[] = [
-  { mode: 'whole', word: 'Whole strokes', icon: 'free' },
-  { mode: 'touch', word: 'Just where it touches', icon: 'rubber' },
+/** A way in which a tool works: what it is, in a word for below its icon as well. */
+interface Mode<T extends string> {
+  mode: T;
+  word: string;
+  short: string;
+  icon: LineName;
+}
+const RUBBERS: Mode<RubberMode>[] = [
+  { mode: 'whole', word: 'Whole strokes', short: 'Whole', icon: 'free' },
+  { mode: 'touch', word: 'Just where it touches', short: 'Touch', icon: 'rubber' },
 ];
-const MARKS: { mode: MarkMode; word: string; icon: LineName }[] = [
-  { mode: 'free', word: 'Draw freely', icon: 'free' },
-  { mode: 'words', word: 'Highlight words', icon: 'marker' },
-  { mode: 'strike', word: 'Strike out words', icon: 'strike' },
+const MARKS: Mode<MarkMode>[] = [
+  { mode: 'free', word: 'Draw freely', short: 'Free', icon: 'free' },
+  { mode: 'words', word: 'Highlight words', short: 'Words', icon: 'marker' },
+  { mode: 'strike', word: 'Strike out words', short: 'Strike', icon: 'strike' },
 ];
 
 interface ChoiceProps {
@@ -36,22 +45,25 @@ function Choice({ word, on, onPress, children }: ChoiceProps) {
 }
 
 /** One of a few ways in which a tool works. */
-function ModePick<T extends string>({ label, modes, chosen, onChoose }: { label: string; modes: readonly { mode: T; word: string; icon: LineName }[]; chosen: T; onChoose: (mode: T) => void }) {
+function ModePick<T extends string>({ label, modes, chosen, onChoose }: { label: string; modes: readonly Mode<T>[]; chosen: T; onChoose: (mode: T) => void }) {
   return (
     <View role="radiogroup" aria-label={label} style={styles.row}>
-      {modes.map(({ mode, word, icon }) => (
-        <Choice key={mode} word={word} on={chosen === mode} onPress={() => onChoose(mode)}><LineIcon name={icon} /></Choice>
+      {modes.map(({ mode, word, short, icon }) => (
+        <Choice key={mode} word={word} on={chosen === mode} onPress={() => onChoose(mode)}><UnderIcon icon={icon}>{short}</UnderIcon></Choice>
       ))}
     </View>
   );
 }
 
-/** What there is to choose for the tool in hand: three widths, sizes of words, how to rub, how to mark. */
+/** What there is to choose for the tool in hand: three widths, sizes of words, how to rub, how to mark; else how to begin. */
 export function OptionPick() {
   const { tool, choices, rubber, mark, setWidth, setRubber, setMark } = useDrawing();
   if (tool === 'rubber') return <ModePick label="How to rub" modes={RUBBERS} chosen={rubber} onChoose={setRubber} />;
   if (tool === 'highlighter') return <ModePick label="How to mark" modes={MARKS} chosen={mark} onChoose={setMark} />;
-  if (!isInkTool(tool) && tool !== 'words') return null;
+  if (!isInkTool(tool) && tool !== 'words') {
+    const how = TOOLS.find((each) => each.tool === tool)?.how;
+    return how ? <View style={styles.how}><Text variant="bodySmall" aria-live="polite" style={styles.hint}>{how}</Text></View> : null;
+  }
   return (
     <View role="radiogroup" aria-label={tool === 'words' ? 'Size' : 'Width'} style={styles.row}>
       {WIDTH_NAMES.map((name) => (
@@ -73,5 +85,7 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row' },
   choice: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   on: { backgroundColor: colours.ochre },
+  how: { minHeight: TARGET.learner, maxWidth: 4 * TARGET.learner, paddingHorizontal: 6, justifyContent: 'center' },
+  hint: { color: colours.ink, textAlign: 'center' },
   letter: { fontFamily: 'Andika', lineHeight: 36 },
 });

@@ -1,14 +1,22 @@
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { Pressable, ScrollView, StyleSheet, View, type ViewStyle } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useDrawing, type Tool } from '../stores/drawing';
 import { LineIcon } from '../ui/LineIcon';
-import { colours } from '../ui/theme';
+import { UnderIcon } from '../ui/UnderIcon';
+import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { TOOLS } from './toolList';
 
-/** The tools: along the foot of a phone (the row can be pushed sideways), two abreast down the side of a wide view. */
+/** Width of a tool of the row, in pixels, and of the way to those that are out of sight. */
+const TOOL = 56;
+const EDGE = TARGET.learner;
+const PADDING = 4;
+
+/** The tools: along the foot of a phone, two abreast down the side of a wide view. */
 export function ToolTray({ upright = false, only }: { upright?: boolean; only: readonly Tool[] }) {
   const { tool: chosen, setTool } = useDrawing();
-  const tools = TOOLS.filter(({ tool }) => only.includes(tool)).map(({ tool, word, icon, key, does }) => {
+  const list = TOOLS.filter(({ tool }) => only.includes(tool));
+  const tools = list.map(({ tool, word, icon, key, does }) => {
     const on = tool === chosen;
     const colour = on ? colours.ink : colours.scrap;
     return (
@@ -22,18 +30,61 @@ export function ToolTray({ upright = false, only }: { upright?: boolean; only: r
     );
   });
   if (upright) return <View role="toolbar" aria-label="Tools" aria-orientation="vertical" style={styles.upright}>{tools}</View>;
+  return <ToolRow at={list.findIndex(({ tool }) => tool === chosen)}>{tools}</ToolRow>;
+}
+
+/**
+ * A row that can be pushed sideways. What is out of sight has a way to it at that edge: nobody looks for a tool that can't be seen.
+ *
+ * @param at which of the tools is in hand; it comes into sight
+ */
+function ToolRow({ at, children }: { at: number; children: ReactNode[] }) {
+  const row = useRef<ScrollView>(null);
+  const [width, setWidth] = useState(0);
+  const [offset, setOffset] = useState(0);
+  const content = children.length * TOOL + 2 * PADDING;
+  const most = Math.max(0, content - width);
+  const goTo = (x: number): void => row.current?.scrollTo({ x: Math.max(0, Math.min(most, x)), animated: false });
+  const latest = useRef(offset);
+  latest.current = offset;
+  useEffect(() => {
+    if (width === 0 || at < 0) return;
+    const [left, right] = [PADDING + at * TOOL, PADDING + (at + 1) * TOOL];
+    if (left < latest.current + (latest.current > 0 ? EDGE : 0)) goTo(left - EDGE);
+    else if (right > latest.current + width - (latest.current < most ? EDGE : 0)) goTo(right - width + EDGE);
+  }, [at, width]);
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.tray} contentContainerStyle={styles.row} role="toolbar" aria-label="Tools" aria-orientation="horizontal">
-      {tools}
-    </ScrollView>
+    <View style={styles.tray}>
+      <ScrollView
+        ref={row} horizontal showsHorizontalScrollIndicator={false} style={styles.pushed} scrollEventThrottle={16} contentContainerStyle={styles.row} role="toolbar" aria-label="Tools" aria-orientation="horizontal"
+        onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} onScroll={({ nativeEvent }) => setOffset(nativeEvent.contentOffset.x)}
+      >
+        {children}
+      </ScrollView>
+      {offset > 1 && width > 0 && <Edge word="The tools before" icon="back" side={styles.before} onPress={() => goTo(0)} />}
+      {offset < most - 1 && width > 0 && <Edge word="More tools" icon="forward" side={styles.after} onPress={() => goTo(most)} />}
+    </View>
+  );
+}
+
+function Edge({ word, icon, side, onPress }: { word: string; icon: 'back' | 'forward'; side: object; onPress: () => void }) {
+  return (
+    <Pressable role="button" aria-label={word} onPress={onPress} style={[styles.edge, side]}>
+      <UnderIcon icon={icon} colour={colours.ochre}>Tools</UnderIcon>
+    </Pressable>
   );
 }
 
 const styles = StyleSheet.create({
   tray: { flexGrow: 0, flexShrink: 0, backgroundColor: colours.ink },
-  row: { padding: 4, flexGrow: 1, justifyContent: 'space-between' },
+  // A tool that comes into sight by the keyboard does not stop below an edge.
+  pushed: { scrollPaddingLeft: EDGE, scrollPaddingRight: EDGE } as ViewStyle,
+  row: { padding: PADDING, flexGrow: 1, justifyContent: 'space-between' },
   upright: { flexDirection: 'row', flexWrap: 'wrap', width: 140, padding: 6, backgroundColor: colours.ink },
-  tool: { minHeight: 60, width: 56, alignItems: 'center', justifyContent: 'center', gap: 3 },
+  tool: { minHeight: 60, width: TOOL, alignItems: 'center', justifyContent: 'center', gap: 3 },
   toolUpright: { width: 64, minHeight: 62 },
   on: { backgroundColor: colours.ochre },
+  edge: { position: 'absolute', top: 0, bottom: 0, width: EDGE, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.ink, borderColor: colours.scrap },
+  before: { left: 0, borderRightWidth: OUTLINE },
+  after: { right: 0, borderLeftWidth: OUTLINE },
 });

@@ -52,7 +52,7 @@ import { WordsPanel } from './WordsPanel';
 import { WaitingPanel } from './WaitingPanel';
 import { SendStep } from './SendStep';
 import { SheetHead } from './SheetHead';
-import { SheetMenu } from './SheetMenu';
+import { SheetMenu, type MenuSection } from './SheetMenu';
 import { Standing } from './Standing';
 import { TaskPanel, TaskStrip } from './TaskCard';
 import { useCapture } from './useCapture';
@@ -98,7 +98,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const [full, setFull] = useState(false);
   const [strip, setStrip] = useState(false);
   const [adding, setAdding] = useState(false);
-  const [menu, setMenu] = useState(false);
+  const [menu, setMenu] = useState<MenuSection | null>(null);
   const [looking, setLooking] = useState<string | null>(null);
   const [asking, setAsking] = useState(ask !== null);
   const last = useLastReview(piece);
@@ -145,7 +145,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
     const next = inPart[at + by];
     if (next) setPageId(next.id);
   };
-  useToolKeys(editable && !sending, SHEET_TOOLS, { surface, step, help: () => setMenu(true) });
+  useToolKeys(editable && !sending, SHEET_TOOLS, { surface, step, help: () => setMenu('keys') });
 
   const problem = opened.error ?? error;
   if (problem && !piece) {
@@ -255,7 +255,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
         onAdd={(added) => { setAdding(false); setPageId(actions!.add(part.id, page.id, added)); }}
       />}
       <SheetMenu
-        visible={menu} onClose={() => setMenu(false)} piece={piece} editor={editor} editable={editable} pages={pages} page={page} zone={zone}
+        section={menu} onSection={setMenu} piece={piece} editor={editor} editable={editable} pages={pages} page={page} zone={zone}
         onPage={goToPage} surface={surface} onAsk={() => setAsking(true)} onPaper={partEditable && part.onPaper && part.kind !== 'photo' ? takePages : null}
         onVoice={partEditable && (page || written) && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
         onCamera={partEditable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null}
@@ -264,7 +264,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   );
   const head = (
     <SheetHead
-      title={card.title} live={live} pieceId={piece.id} titled={!wide} maySend={editable} made={made} onSend={() => setSending(true)} onMenu={() => setMenu(true)}
+      title={card.title} live={live} pieceId={piece.id} titled={!wide} maySend={editable} made={made} onSend={() => setSending(true)} onMenu={() => setMenu('menu')}
       history={wide ? history : null} tabs={wide ? tabs : null}
     />
   );

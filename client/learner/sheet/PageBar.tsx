@@ -35,7 +35,7 @@ export function PageBar({ at, count, open = false, onStep, onOpen, onAdd = null,
         <Pressable role="button" aria-label="Change this photo" onPress={onPhoto} style={styles.step}><LineIcon name="corners" /></Pressable>
       )}
       {onAdd && !open && (
-        <Pressable role="button" aria-label={addWord} onPress={onAdd} style={styles.step}><LineIcon name={onPhoto ? 'camera' : 'plus'} /></Pressable>
+        <Pressable role="button" aria-label={addWord} onPress={onAdd} style={styles.add}><LineIcon name={onPhoto ? 'camera' : 'plus'} /><Text variant="labelMedium">Add</Text></Pressable>
       )}
     </View>
   );
@@ -44,6 +44,7 @@ export function PageBar({ at, count, open = false, onStep, onOpen, onAdd = null,
 const styles = StyleSheet.create({
   bar: { flexDirection: 'row', justifyContent: 'center', alignItems: 'center', backgroundColor: colours.paper, borderTopWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
   step: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  add: { flexDirection: 'row', gap: 6, alignItems: 'center', height: TARGET.learner, paddingHorizontal: 12 },
   off: { opacity: 0.3 },
   all: { flexDirection: 'row', gap: 8, alignItems: 'center', height: TARGET.learner, paddingHorizontal: 12 },
 });

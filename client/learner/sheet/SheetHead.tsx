@@ -8,6 +8,7 @@ import type { LiveDocument } from '../../page/liveDocument';
 import { SaveLine } from '../../page/SaveLine';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
+import { UnderIcon } from '../../ui/UnderIcon';
 import { TARGET } from '../../ui/theme';
 
 interface Props {
@@ -44,7 +45,7 @@ export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, 
         <View style={titled && styles.saved}><SaveLine live={live} pieceId={pieceId} /></View>
       </View>
       {history}
-      <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}><LineIcon name="more" size={26} /></Pressable>
+      <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}><UnderIcon icon="more">More</UnderIcon></Pressable>
       {maySend && <Button kind={titled ? 'plain' : 'main'} icon="boat" disabled={!made} onPress={onSend}>Send</Button>}
     </View>
   );

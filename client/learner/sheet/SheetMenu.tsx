@@ -1,6 +1,5 @@
 import type { PieceView } from '@lippet/core/contract/work';
 import type { PagePlan } from '@lippet/core/page/document';
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { DocumentEditor } from '../../page/documentEditor';
@@ -15,11 +14,12 @@ import { Button } from '../../ui/Button';
 import { EarlierCopies } from './EarlierCopies';
 import { OutboxList } from './OutboxList';
 
-type Section = 'menu' | 'marks' | 'earlier' | 'play' | 'keys' | 'out';
+export type MenuSection = 'menu' | 'marks' | 'earlier' | 'play' | 'keys' | 'out';
 
 interface Props {
-  visible: boolean;
-  onClose: () => void;
+  /** What is open; null for nothing. */
+  section: MenuSection | null;
+  onSection: (section: MenuSection | null) => void;
   piece: PieceView;
   editor: DocumentEditor;
   editable: boolean;
@@ -39,19 +39,16 @@ interface Props {
   onCamera: (() => void) | null;
 }
 
-const TITLES: Record<Section, string> = {
+const TITLES: Record<MenuSection, string> = {
   menu: 'More', marks: 'Marked words', earlier: 'Earlier copies', play: 'Watch it drawn', keys: 'Keys', out: 'Take a copy out',
 };
 
 /** What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the keys. */
-export function SheetMenu({ visible, onClose, piece, editor, editable, pages, page, zone, surface, onPage, onAsk, onPaper, onVoice, onCamera }: Props) {
-  const [view, setView] = useState<Section>('menu');
-  const close = (): void => {
-    setView('menu');
-    onClose();
-  };
+export function SheetMenu({ section, onSection, piece, editor, editable, pages, page, zone, surface, onPage, onAsk, onPaper, onVoice, onCamera }: Props) {
+  const view = section ?? 'menu';
+  const close = (): void => onSection(null);
   return (
-    <Ask visible={visible} title={TITLES[view]} onClose={close} answers={<>{view !== 'menu' && <Button icon="back" onPress={() => setView('menu')}>Back</Button>}<Button onPress={close}>Close</Button></>}>
+    <Ask visible={section !== null} title={TITLES[view]} onClose={close} answers={<>{view !== 'menu' && <Button icon="back" onPress={() => onSection('menu')}>Back</Button>}<Button onPress={close}>Close</Button></>}>
       {view === 'menu' && (
         <View style={styles.list}>
           <OutboxList pieceId={piece.id} />
@@ -59,11 +56,11 @@ export function SheetMenu({ visible, onClose, piece, editor, editable, pages, pa
           {onPaper && <Button icon="camera" onPress={() => { close(); onPaper(); }}>Answer on paper, with a photo</Button>}
           {onVoice && <Button icon="voice" onPress={() => { close(); onVoice(); }}>Answer with your voice</Button>}
           {onCamera && <Button icon="picture" onPress={() => { close(); onCamera(); }}>Put a photo on this page</Button>}
-          <Button icon="list" onPress={() => setView('marks')}>Marked words</Button>
-          {editable && <Button icon="earlier" onPress={() => setView('earlier')}>Earlier copies</Button>}
-          {page && <Button icon="play" onPress={() => setView('play')}>Watch it drawn</Button>}
-          {(page || piece.goes.length > 0) && <Button icon="out" onPress={() => setView('out')}>Take a copy out</Button>}
-          <Button icon="keyboard" onPress={() => setView('keys')}>Keys</Button>
+          <Button icon="list" onPress={() => onSection('marks')}>Marked words</Button>
+          {editable && <Button icon="earlier" onPress={() => onSection('earlier')}>Earlier copies</Button>}
+          {page && <Button icon="play" onPress={() => onSection('play')}>Watch it drawn</Button>}
+          {(page || piece.goes.length > 0) && <Button icon="out" onPress={() => onSection('out')}>Take a copy out</Button>}
+          <Button icon="keyboard" onPress={() => onSection('keys')}>Keys</Button>
         </View>
       )}
       {view === 'marks' && <MarkList doc={editor.doc} pages={pages} onGo={(id, bounds) => { onPage(id); close(); surface?.renderer.lookAt(bounds); }} />}

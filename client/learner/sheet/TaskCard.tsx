@@ -2,7 +2,7 @@ import type { PieceView } from '@lippet/core/contract/work';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Hear } from '../../hear/Hear';
+import { Hear, HearSign, HearTrouble } from '../../hear/Hear';
 import { MaterialList } from '../../looking/MaterialList';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
@@ -22,12 +22,15 @@ interface Props {
   onAsk?: () => void;
 }
 
+/** What is said when the task is heard. */
+const heardOf = ({ task, supplies, goal }: TaskFacts): string => [task, supplies && `You need: ${supplies}.`, goal && `The aim: ${goal}`].filter(Boolean).join('\n');
+
 /** The task in full, and all that is at hand for it: what is needed, what to look at, the aim, what good work shows. */
 function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
   const { taskText, told, goal, supplies, materials, later, rubric } = facts;
   return (
     <>
-      <Hear text={[facts.task, facts.supplies && `You need: ${facts.supplies}.`, facts.goal && `The aim: ${facts.goal}`].filter(Boolean).join('\n')} label="the task" />
+      <Hear text={heardOf(facts)} label="the task" />
       {told && <TakePlayer take={takeOf(told)} label="The task" />}
       <RichWords text={taskText} size={19} />
       {supplies !== '' && (
@@ -75,11 +78,15 @@ export function TaskStrip({ facts, zone, onLook, onAsk }: Props) {
   const extra = facts.materials.length;
   return (
     <View style={styles.holder}>
-      <Pressable role="button" aria-expanded={open} aria-label={`${open ? 'Put the task away' : 'All of the task'}${extra > 0 && !open ? `, and ${extra} to look at` : ''}`} onPress={toggle} style={styles.strip}>
-        <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>{facts.task || 'Hear the task'}</Text>
-        {extra > 0 && !open && <View style={styles.extra}><LineIcon name="eye" size={18} /><Text variant="labelSmall">{extra}</Text></View>}
-        <Text variant="labelMedium">{open ? 'Away' : 'More'}</Text>
-      </Pressable>
+      <View style={styles.strip}>
+        {!open && <HearSign text={heardOf(facts)} label="the task" />}
+        <Pressable role="button" aria-expanded={open} aria-label={`${open ? 'Put the task away' : 'All of the task'}${extra > 0 && !open ? `, and ${extra} to look at` : ''}`} onPress={toggle} style={styles.opens}>
+          <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>{facts.task || 'Hear the task'}</Text>
+          {extra > 0 && !open && <View style={styles.extra}><LineIcon name="eye" size={18} /><Text variant="labelSmall">{extra}</Text></View>}
+          <View style={styles.all}><LineIcon name={open ? 'up' : 'down'} size={20} /><Text variant="labelSmall">{open ? 'Away' : 'All'}</Text></View>
+        </Pressable>
+      </View>
+      {!open && <HearTrouble text={heardOf(facts)} />}
       {begun && (
         <View style={[styles.card, !open && styles.away]}>
           <ScrollView style={styles.scroll} contentContainerStyle={styles.cardContent} role="complementary" aria-label="Task">
@@ -106,10 +113,9 @@ export function TaskPanel({ title, below, ...rest }: Props & { title: string; be
 const styles = StyleSheet.create({
   ask: { alignSelf: 'flex-start' },
   holder: { zIndex: 3 },
-  strip: {
-    flexDirection: 'row', alignItems: 'center', gap: 12, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink,
-    paddingHorizontal: 12, paddingVertical: 6, minHeight: TARGET.learner,
-  },
+  strip: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
+  opens: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 10, paddingLeft: 10, paddingRight: 10, paddingVertical: 6, minHeight: TARGET.learner },
+  all: { alignItems: 'center', minWidth: 28 },
   task: { flex: 1, fontSize: 17, lineHeight: 23 },
   extra: { flexDirection: 'row', alignItems: 'center', gap: 4 },
   card: { position: 'absolute', top: '100%', left: 0, right: 0, marginTop: -OUTLINE, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },

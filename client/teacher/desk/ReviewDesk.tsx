@@ -49,7 +49,7 @@ import { reviewOf, useReview, type NewDates } from './useReview';
 /** What lies over the desk. */
 type Over = 'line' | 'keys' | 'beside' | 'parts' | 'out' | TakeSort | null;
 /** Tools that do nothing without a choice: on a phone it lies above them. */
-const HAS_OPTIONS: readonly Tool[] = ['highlighter', 'stamp', 'choose'];
+const HAS_OPTIONS: readonly Tool[] = ['highlighter', 'rubber', 'stamp', 'choose'];
 const NO_DATES: NewDates = {};
 const NO_LINE: readonly HungPiece[] = [];
 const NOBODY: readonly { id: string; name: string }[] = [];
