@@ -77,6 +77,32 @@ test('words that are all taken away leave no box behind', async ({ device }) => 
   await sheet.expectItems(0);
 });
 
+test('on a phone words can be read while they are written, clear of the buttons; afterwards the whole page is back', async ({ device }) => {
+  const amos = await device({ viewport: PHONE });
+  await amos.asLearner('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const { page } = amos;
+  const sheet = await Sheet.of(amos);
+  const field = page.getByRole('textbox', { name: 'Words on the page' });
+  const bar = page.getByRole('toolbar', { name: 'How the words look' });
+  const zoom = await amos.sheet.getAttribute('data-zoom');
+  for (const [x, y] of [[40, 20], [350, 300], [200, 810]] as const) {
+    await sheet.tool('Words');
+    await sheet.tap(x, y);
+    await field.pressSequentially('Limpet');
+    const shown = await field.evaluate((element: HTMLElement) => parseFloat(getComputedStyle(element).fontSize) * (element.getBoundingClientRect().width / element.offsetWidth));
+    expect(shown).toBeGreaterThan(15.9);
+    const [words, buttons, seen] = [(await field.boundingBox())!, (await bar.boundingBox())!, (await amos.sheet.boundingBox())!];
+    expect(words.y).toBeGreaterThan(buttons.y + buttons.height);
+    expect(words.y + words.height).toBeLessThan(seen.y + seen.height);
+    expect(words.x).toBeGreaterThan(seen.x);
+    expect(words.x + words.width).toBeLessThan(seen.x + seen.width);
+    await page.getByRole('button', { name: 'Done with the words' }).click();
+    await expect(amos.sheet).toHaveAttribute('data-zoom', zoom!);
+  }
+  await sheet.expectItems(3);
+});
+
 test('a pin’s note is kept while it is written', async ({ device }) => {
   const nell = await device({ viewport: WIDE });
   await nell.asLearner('Nell Garrick');

@@ -30,8 +30,8 @@ export function HistoryButtons({ editor, surface, paged = true, full }: Props) {
   return (
     <View style={styles.row}>
       {buttons.map(({ word, short, icon, on, act }) => (
-        <Pressable key={word} role="button" aria-label={word} disabled={!on} onPress={act} style={[styles.button, !on && styles.off]}>
-          <UnderIcon icon={icon}>{short}</UnderIcon>
+        <Pressable key={word} role="button" aria-label={word} disabled={!on} onPress={act} style={styles.button}>
+          <UnderIcon icon={icon} off={!on}>{short}</UnderIcon>
         </Pressable>
       ))}
     </View>
@@ -41,5 +41,4 @@ export function HistoryButtons({ editor, surface, paged = true, full }: Props) {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row' },
   button: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
-  off: { opacity: 0.35 },
 });

@@ -50,8 +50,9 @@ function ToolRow({ at, children }: { at: number; children: ReactNode[] }) {
   useEffect(() => {
     if (width === 0 || at < 0) return;
     const [left, right] = [PADDING + at * TOOL, PADDING + (at + 1) * TOOL];
-    if (left < latest.current + (latest.current > 0 ? EDGE : 0)) goTo(left - EDGE);
-    else if (right > latest.current + width - (latest.current < most ? EDGE : 0)) goTo(right - width + EDGE);
+    const hidden = left < latest.current + (latest.current > 0 ? EDGE : 0) || right > latest.current + width - (latest.current < most ? EDGE : 0);
+    // At the ends of the row there is only one edge in the way.
+    if (hidden) goTo(right <= width - EDGE ? 0 : left >= most + EDGE ? most : (left + right - width) / 2);
   }, [at, width]);
   return (
     <View style={styles.tray}>

@@ -57,7 +57,8 @@ export class PageRenderer {
   private readonly stopListening: (() => void)[];
   private tipDrawn = false;
   private gone = false;
-  private fitted = true;
+  /** Whether the whole page is shown, as large as there is room. */
+  fitted = true;
 
   constructor(
     host: HTMLElement,

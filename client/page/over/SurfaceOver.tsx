@@ -7,11 +7,13 @@ import { FormFields } from './FormFields';
 import { Pins } from './Pins';
 import { PutCopies } from './PutCopies';
 import { Spots } from './Spots';
+import { useCloseToWords } from './useCloseToWords';
 import { WordsEditor } from './WordsEditor';
 
 /** The controls that lie over the sheet: spots, pins, the frame around what is chosen, the words being written. */
 export function SurfaceOver({ surface, editable }: { surface: Surface; editable: boolean }) {
   const writing = useStore(surface.state, (state) => state.writing);
+  useCloseToWords(surface, editable ? writing : null);
   const trouble = useStore(surface.state, (state) => state.trouble);
   return (
     <View style={styles.over}>
