@@ -319,9 +319,14 @@ for (const [name, viewport] of [['on a phone', PHONE], ['wide', WIDE]] as const)
       await page.getByRole('button', { name: what }).click();
       await page.getByRole('heading', { level: 2, name: what }).waitFor();
       await expectAccessible(page, what);
+      // The button that led here is gone: the keys go on within the question all the same.
+      await expect(page.getByRole('dialog', { name: what })).toBeFocused();
+      await page.keyboard.press('Shift+Tab');
+      await expect(page.getByRole('button', { name: 'Close', exact: true })).toBeFocused();
       await page.getByRole('dialog').getByRole('button', { name: 'Back' }).click();
     }
-    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
     await page.getByRole('button', { name: 'Page after' }).click();
     await page.getByRole('button', { name: 'Page after' }).click();
     await page.getByRole('textbox', { name: 'name', exact: true }).waitFor();

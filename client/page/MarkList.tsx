@@ -25,7 +25,7 @@ export function MarkList({ doc, pages, onGo }: Props) {
     () => gatherMarks(pages.map(({ id }) => ({ id, items: readItems(pageItems(doc, id)!) })), order),
     [doc, pages, order],
   );
-  if (entries.length === 0) return <Say calm>Nothing is marked yet. Take up Mark, choose “Highlight words”, and drag over some.</Say>;
+  if (entries.length === 0) return <Say calm>Nothing is marked yet. Take up Mark, choose “Words”, and drag over some.</Say>;
   const copy = async (): Promise<void> => {
     await navigator.clipboard.writeText(marksAsText(entries));
     setCopied(true);

@@ -98,8 +98,10 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
       <input type="range" aria-label="Moment" min={0} max={Math.round(line.total)} step={50} value={Math.round(at)} onChange={(event) => { setPlaying(false); setAt(Number(event.target.value)); }} style={{ width: '100%', height: 32, accentColor: colours.vermilion }} />
       <View style={styles.row}>
         <Button icon={playing ? 'pause' : 'play'} onPress={toggle}>{playing ? 'Stop' : 'Play'}</Button>
-        {SPEEDS.map((each) => <Button key={each} kind={each === speed ? 'chosen' : 'plain'} label={`${each} times as fast`} onPress={() => setSpeed(each)} style={styles.speed}>{`${each}×`}</Button>)}
         <Text variant="bodySmall">{`${clock(at)} of ${clock(line.total)}`}</Text>
+      </View>
+      <View style={styles.row}>
+        {SPEEDS.map((each) => <Button key={each} kind={each === speed ? 'chosen' : 'plain'} label={`${each} times as fast`} onPress={() => setSpeed(each)} style={styles.speed}>{`${each}×`}</Button>)}
       </View>
     </View>
   );
@@ -107,6 +109,6 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
 
 const styles = StyleSheet.create({
   box: { gap: 12, alignItems: 'center' },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, alignItems: 'center', alignSelf: 'stretch' },
   speed: { paddingHorizontal: 8 },
 });

@@ -41,22 +41,29 @@ function Question({ title, onClose, children }: { title: string; onClose: () => 
     const before = document.activeElement as HTMLElement | null;
     element.focus();
     const onKey = (event: KeyboardEvent): void => {
+      // What had the focus may be gone, as a button that was answered: then keys come from nowhere, and are for the question.
+      const lost = event.target === document.body;
+      if (!lost && !element.contains(event.target as Node)) return;
       if (event.key === 'Escape') return close.current();
       if (event.key !== 'Tab') return;
       const within = [...element.querySelectorAll<HTMLElement>(FOCUSABLE)];
       const [first, last] = [within[0], within.at(-1)];
       const at = document.activeElement;
-      if (event.shiftKey ? at === first || at === element : at === last) {
+      if (lost || (event.shiftKey ? at === first || at === element : at === last)) {
         event.preventDefault();
         (event.shiftKey ? last : first)?.focus();
       }
     };
-    element.addEventListener('keydown', onKey);
+    document.addEventListener('keydown', onKey);
     return () => {
-      element.removeEventListener('keydown', onKey);
+      document.removeEventListener('keydown', onKey);
       before?.focus();
     };
   }, []);
+  // A question that goes on to its next view takes the focus along, and is read out from there.
+  useEffect(() => {
+    if (document.activeElement === document.body) (box.current as unknown as HTMLElement).focus();
+  });
   return (
     <View ref={box} role="dialog" aria-modal aria-label={title} tabIndex={-1} style={styles.content}>
       {children}
