@@ -16,6 +16,13 @@ export class Sheet {
     return [box.x + (box.width - this.width * scale) / 2 + x * scale, box.y + (box.height - this.height * scale) / 2 + y * scale];
   }
 
+  /** A page point as shares of the sheet's width and height. */
+  async share(x: number, y: number): Promise<[number, number]> {
+    const box = (await this.device.sheet.boundingBox())!;
+    const [left, top] = await this.place(x, y);
+    return [(left - box.x) / box.width, (top - box.y) / box.height];
+  }
+
   async tool(name: string): Promise<void> {
     await this.device.page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name, exact: true }).click();
   }

@@ -5,6 +5,7 @@ import { writeFileSync } from 'node:fs';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { Device } from './device';
+import { Hand } from './hand';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
@@ -91,6 +92,42 @@ test('a lasso catches, things are moved, turned, doubled, recoloured and put ont
   for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z');
   await sheet.expectItems(5);
   await sheet.expectInk(364, 319, true);
+});
+
+test('a tap into an empty place begins what it waits for, whatever draws; elsewhere, and in a full one, it is a dot', async ({ device }) => {
+  const kit = await device({ viewport: PHONE });
+  await kit.asLearner('Kit Marchetti');
+  await kit.openSheet('Gull or tern?');
+  const { page } = kit;
+  const sheet = await Sheet.of(kit);
+  const field = page.getByRole('textbox', { name: 'Words on the page' });
+  // With a stylus words may be written by hand.
+  const hand = await Hand.over(kit);
+  const stylusTap = async (x: number, y: number): Promise<void> => {
+    const at = await sheet.share(x, y);
+    await hand.stylus('mousePressed', at);
+    await hand.stylus('mouseReleased', at);
+  };
+  await stylusTap(100, 85);
+  await sheet.expectItems(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await sheet.expectItems(0);
+  // From now on a finger draws nothing, and begins it all the same.
+  const there = await sheet.share(100, 85);
+  await hand.fingers('touchStart', there);
+  await hand.fingers('touchEnd');
+  await field.fill('A tern');
+  await page.getByRole('button', { name: 'Done with the words' }).click();
+  await sheet.expectItems(1);
+  await page.getByRole('button', { name: 'Whole page' }).click();
+  await sheet.tool('Pen');
+  for (const [i, [x, y]] of ([[300, 95], [470, 120], [200, 400]] as const).entries()) {
+    await sheet.tap(x, y);
+    await sheet.expectItems(i + 2);
+  }
+  await expect(field).toHaveCount(0);
+  await sheet.tap(470, 750);
+  await expect(page.getByRole('main', { name: 'Photo: A picture of one' })).toBeVisible();
 });
 
 test('words are written on a phone in place, changed, and broken into lines as they were', async ({ device }) => {

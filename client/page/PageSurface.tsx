@@ -13,6 +13,7 @@ import { pictures } from './pictures';
 import type { Shown } from './pageRenderer';
 import { Surface, type ToolUse } from './surface';
 import { surfaceKey } from './surfaceKeys';
+import { goToSpot } from './over/goToSpot';
 import { SurfaceOver } from './over/SurfaceOver';
 
 interface Props {
@@ -57,6 +58,7 @@ function openSurface(element: HTMLElement, latest: Latest, { page, layers, uses 
   const itemLayers = layers.map((items) => new ItemLayer(items));
   const surface: Surface = new Surface(element, {
     page, layers: itemLayers, editor: () => latest.current.editor, markColour, uses, pieceId, sayHome, shown, editable: () => latest.current.editable,
+    ...(pieceId ? { startSpot: goToSpot } : {}),
     ...(camera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
     sources: { pictures: (media) => pictures.get(media, () => surface.renderer.redraw()), pdfPage: openPdfPage },
   });

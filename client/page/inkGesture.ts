@@ -23,6 +23,9 @@ const HOLD_MS = 550;
 const HOLD_STILL = 5;
 /** Who has drawn for so long (ms) and so far (pixels) draws: a second finger that comes down now is a hand that rests. */
 const DRAWING = { ms: 250, pixels: 24 };
+/** A press as short (ms) as this that stays in its place (pixels) is a tap. */
+const TAP = { ms: 350, pixels: 5 };
+export const isTap = (ms: number, pixels: number): boolean => ms < TAP.ms && pixels < TAP.pixels;
 /** A stroke that goes on for longer (ms) is kept in pieces: whoever colours in without lifting loses at most so much to a crash. */
 const LONGEST_PIECE = 15_000;
 
@@ -59,6 +62,11 @@ export class InkGesture {
   /** Whether this is drawing beyond doubt, not the first finger of two. */
   drawing(now: number): boolean {
     return now - this.began > DRAWING.ms && this.travelled > DRAWING.pixels;
+  }
+
+  /** Whether it would be no more than a dot. */
+  tap(now: number): boolean {
+    return isTap(now - this.began, this.travelled);
   }
 
   move(event: PointerEvent): void {

@@ -2,7 +2,7 @@ import type { Point } from '@lippet/core/page/matrix';
 import type { RubberWay } from '@lippet/core/page/rubOut';
 import { panBy, toPage, zoomAt } from '@lippet/core/page/viewport';
 import { isInkTool, type Tool } from '../stores/drawing';
-import { coalesced, InkGesture, type InkHost } from './inkGesture';
+import { coalesced, InkGesture, isTap, type InkHost } from './inkGesture';
 import type { LivePen } from './pageRenderer';
 
 /** What a tool that is neither ink nor rubber makes of a pointer between down and up. Points are page points. */
@@ -28,6 +28,8 @@ export interface PenInputHost extends InkHost {
   usesText(tool: Tool): boolean;
   /** Starts what the tool in hand does at a page point; null if it does nothing there. */
   use(tool: Tool, at: Point): ToolGesture | null;
+  /** What a tap at a page point begins there instead of leaving a dot; null for nothing. */
+  tapped(at: Point, withPen: boolean): (() => void) | null;
   /** Looks at the whole page, or close at a point (in screen pixels). */
   doubleTap(x: number, y: number): void;
 }
@@ -36,7 +38,7 @@ type Gesture =
   | InkGesture
   | { kind: 'rub'; pointer: number; x: number; y: number }
   | { kind: 'tool'; pointer: number; use: ToolGesture }
-  | { kind: 'pan'; pointer: number; x: number; y: number }
+  | { kind: 'pan'; pointer: number; x: number; y: number; began: number; travelled: number }
   | { kind: 'pinch'; x: number; y: number; spread: number };
 
 /** Two taps within this time (ms) and distance (pixels) are one double tap. */
@@ -114,7 +116,7 @@ export class PenInput {
     }
     if (this.gesture) return;
     const kind = this.wanted(event);
-    if (kind === 'pan') this.gesture = { kind, pointer: event.pointerId, ...at };
+    if (kind === 'pan') this.gesture = { kind, pointer: event.pointerId, ...at, began: event.timeStamp, travelled: 0 };
     else if (kind === 'tool') this.startTool(event, at);
     else this.startInk(event, kind, at);
   };
@@ -169,7 +171,7 @@ export class PenInput {
     if (event.pointerId !== gesture.pointer) return;
     if (gesture.kind === 'pan') {
       renderer.look(panBy(renderer.viewport, at.x - gesture.x, at.y - gesture.y, renderer.page, renderer.view));
-      Object.assign(gesture, at);
+      Object.assign(gesture, at, { travelled: gesture.travelled + Math.hypot(at.x - gesture.x, at.y - gesture.y) });
     } else if (gesture.kind === 'tool') {
       gesture.use.move?.(toPage(renderer.viewport, at.x, at.y));
     } else if (gesture.kind === 'rub') {
@@ -218,8 +220,18 @@ export class PenInput {
     }
     if (event.pointerId !== gesture.pointer) return;
     if (gesture.kind === 'pan') this.tapped(event);
-    this.finish(toPage(this.host.renderer.viewport, this.local(event).x, this.local(event).y));
+    const at = toPage(this.host.renderer.viewport, this.local(event).x, this.local(event).y);
+    const begin = this.isTap(gesture, event.timeStamp) ? this.host.tapped(at, event.pointerType === 'pen') : null;
+    if (!begin) return this.finish(at);
+    this.giveUp();
+    begin();
   };
+
+  /** With a tool that draws: a dot, or of a finger that draws nothing, a touch that moves nothing either. */
+  private isTap(gesture: Gesture, now: number): boolean {
+    if (gesture.kind === 'draw') return gesture.tap(now);
+    return gesture.kind === 'pan' && isInkTool(this.host.tool()) && this.host.editable() && isTap(now - gesture.began, gesture.travelled);
+  }
 
   /** Two taps in one place, where a tap does nothing else. */
   private tapped(event: PointerEvent): void {

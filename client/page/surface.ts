@@ -1,6 +1,6 @@
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { Ink } from '@lippet/core/ink/ink';
-import type { Spot } from '@lippet/core/page/spots';
+import { filledSpots, spotAt, type Spot } from '@lippet/core/page/spots';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { ItemChange } from '@lippet/core/page/edit';
 import { strokeFields, topOrder, type Item } from '@lippet/core/page/item';
@@ -58,6 +58,8 @@ interface Options {
   /** What notes that are spoken onto this page belong to; null where none can be. */
   sayHome?: MediaHome | null;
   shown?: Shown;
+  /** Begins to fill a spot that was tapped; left out where spots are not to be filled, as under a teacher's marks. */
+  startSpot?: (surface: Surface, spot: Spot) => void;
   /** Takes a photo for a spot, where there is a camera to take it with. */
   onCamera?: (spot: Spot) => void;
 }
@@ -128,6 +130,14 @@ export class Surface {
   tool = (): Tool => useDrawing.getState().tool;
   penSeen = (): boolean => useDrawing.getState().penSeen;
   seePen = (): void => void useDrawing.getState().seePen();
+  /** A tap in an empty spot for a photo or words begins that, whatever ink is in hand; with a pen, words may be written by hand. */
+  tapped = (at: Point, withPen: boolean): (() => void) | null => {
+    const spots = this.page.spots ?? [];
+    const spot = spotAt(spots, at.x, at.y);
+    const { startSpot } = this.options;
+    if (!startSpot || !spot || spot.kind === 'ink' || (withPen && spot.kind === 'words') || filledSpots(spots, this.allItems).has(spot.id)) return null;
+    return () => startSpot(this, spot);
+  };
   usesText = (tool: Tool): boolean => tool === 'highlighter' && useDrawing.getState().mark !== 'free';
 
   pen = (): LivePen => {

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useDrawing, type Tool } from '../stores/drawing';
-import { stepToSpot } from './over/Spots';
+import { stepToSpot } from './over/goToSpot';
 import type { Surface } from './surface';
 import { TOOLS } from './toolList';
 

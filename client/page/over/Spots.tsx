@@ -1,13 +1,11 @@
-import { filledSpots, nextEmptySpot, type Spot } from '@lippet/core/page/spots';
+import { filledSpots, type Spot } from '@lippet/core/page/spots';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { useDrawing } from '../../stores/drawing';
 import { Button } from '../../ui/Button';
 import { LineIcon, type LineName } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
-import { addPictureTo } from '../tools/addTool';
-import { writeInSpot } from '../tools/wordsTool';
 import type { Surface } from '../surface';
+import { goToSpot, stepToSpot } from './goToSpot';
 import { useOnScreen } from './useOnScreen';
 
 const KINDS: Record<Spot['kind'], { icon: LineName; verb: string }> = {
@@ -16,34 +14,6 @@ const KINDS: Record<Spot['kind'], { icon: LineName; verb: string }> = {
 
 /** About how wide a label is, in pixels. */
 const LABEL_MOST = (label: string): number => Math.min(220, 42 + label.length * 7.4);
-
-/** Looks at a spot closely and takes up the tool that it waits for. */
-export function goToSpot(surface: Surface, spot: Spot): void {
-  const { renderer } = surface;
-  const scale = Math.min(renderer.view.width / (spot.width + 60), renderer.view.height / (spot.height + 160), renderer.viewport.scale * 2.5);
-  const wanted = Math.max(renderer.viewport.scale, scale);
-  renderer.look({
-    scale: wanted, x: renderer.view.width / 2 - (spot.x + spot.width / 2) * wanted, y: renderer.view.height * 0.4 - (spot.y + spot.height / 2) * wanted,
-  });
-  const { setTool } = useDrawing.getState();
-  if (spot.kind === 'words') {
-    setTool('words');
-    writeInSpot(surface, spot.id);
-  } else if (spot.kind === 'photo') {
-    if (!surface.takePhoto(spot)) addPictureTo(surface, spot);
-  } else setTool('pen');
-}
-
-let lastSpot: string | null = null;
-
-/** Goes to the next spot of the page that is still empty. */
-export function stepToSpot(surface: Surface): void {
-  const spots = surface.page.spots ?? [];
-  const next = nextEmptySpot(spots, filledSpots(spots, surface.allItems), lastSpot);
-  if (!next) return;
-  lastSpot = next.id;
-  goToSpot(surface, next);
-}
 
 /** The places on a page that wait for something: a dashed box, its label, and the tool for it at a tap. */
 export function Spots({ surface, editable }: { surface: Surface; editable: boolean }) {
