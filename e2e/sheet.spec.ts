@@ -207,3 +207,22 @@ test('on a phone every tool can be found by looking, says how to begin, and has 
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
+
+test('below the rounded corners and bars of a phone nothing is to be pressed', async ({ device }) => {
+  const amos = await device({ viewport: PHONE });
+  const { page } = amos;
+  const insets = { top: 47, bottom: 34, left: 0, right: 0 };
+  const session = await page.context().newCDPSession(page);
+  await session.send('Emulation.setSafeAreaInsetsOverride' as never, { insets } as never);
+  await amos.asLearner('Amos Reddy');
+  const outside = (): Promise<string[]> =>
+    page.locator('button, a, input').evaluateAll((all, { top, bottom }) => all.filter((each) => {
+      const box = each.getBoundingClientRect();
+      return box.height > 0 && box.bottom > 0 && box.top < window.innerHeight && (box.top < top || box.bottom > window.innerHeight - bottom) && each.contains(document.elementFromPoint(box.left + box.width / 2, Math.max(1, Math.min(window.innerHeight - 1, box.top < top ? box.top + 1 : box.bottom - 1))));
+    }).map((each) => each.getAttribute('aria-label') ?? each.textContent ?? ''), insets);
+  expect(await outside()).toEqual([]);
+  await amos.openSheet('In the tide pool');
+  expect(await outside()).toEqual([]);
+  // The override is felt at all: the sheet's head stands below the upper bar.
+  expect((await page.getByRole('button', { name: 'Back', exact: true }).boundingBox())!.y).toBeGreaterThan(insets.top);
+});

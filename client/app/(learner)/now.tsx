@@ -58,7 +58,7 @@ export default function Now() {
             )}
             {filter && <FindPieces cards={data?.cards ?? []} filter={filter} onChange={setFilter} />}
             {filter && <Found cards={findPieces(data?.cards ?? [], filter)} zone={zone} now={now} />}
-            {!filter && <View style={wide && styles.columns}>
+            {!filter && <View style={wide ? styles.columns : styles.column}>
               <View style={[styles.column, wide && styles.half]}>
                 {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
                 {toDo.map(([title, cards]) => <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />)}
