@@ -208,6 +208,48 @@ test('on a phone every tool can be found by looking, says how to begin, and has 
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
 
+for (const [width, height] of [[360, 640], [375, 667], [667, 375], [844, 390], [915, 412], [810, 1080], [1024, 600]] as const) {
+  test(`at ${width}×${height} nothing of the sheet is cut off, and its questions can be answered`, async ({ device }) => {
+    const wren = await device({ viewport: { width, height } });
+    await wren.asLearner('Wren Abara');
+    await wren.openSheet('Colour the lantern room');
+    const { page } = wren;
+    const cut = (): Promise<string[]> =>
+      page.locator('main, [role="main"]').first().locator('button, [role="radio"], [role="tab"]').evaluateAll((all) => all.filter((each) => {
+        // The task beside the sheet can be scrolled.
+        if (each.closest('[role="complementary"]')) return false;
+        const row = each.closest('[role="toolbar"]');
+        const { left, right, top, bottom } = each.getBoundingClientRect();
+        // A row of tools can be pushed, and has ways to what is out of sight.
+        const wide = !row || row.scrollWidth <= row.clientWidth ? left >= 0 && right <= window.innerWidth : true;
+        return !wide || top < 0 || bottom > window.innerHeight;
+      }).map((each) => each.getAttribute('aria-label') ?? ''));
+    for (const tool of ['Pen', 'Mark', 'Choose']) {
+      await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: tool, exact: true }).click();
+      expect(await cut()).toEqual([]);
+    }
+    const { width: across, height: down } = (await wren.sheet.boundingBox())!;
+    expect(Math.min(across, down)).toBeGreaterThan(230);
+    const before = Number(await wren.sheet.getAttribute('data-strokes'));
+    await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: 'Pen', exact: true }).click();
+    await wren.draw(0.5);
+    await wren.expectStrokes(before + 1);
+    await page.getByRole('button', { name: /^All of the task/ }).or(page.getByRole('button', { name: 'Hear the task' })).first().click();
+    await page.getByRole('button', { name: 'More', exact: true }).click();
+    const dialog = page.getByRole('dialog');
+    for (const what of [dialog, dialog.getByRole('heading', { level: 2 }), dialog.getByRole('button', { name: 'Close', exact: true })]) {
+      const box = (await what.boundingBox())!;
+      expect(box.y).toBeGreaterThanOrEqual(0);
+      expect(box.y + box.height).toBeLessThanOrEqual(height);
+    }
+    await expectAccessible(page, `more at ${width}×${height}`);
+    await dialog.getByRole('button', { name: 'Keys' }).click();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await expect(dialog).toHaveCount(0);
+    await expectAccessible(page, `the sheet at ${width}×${height}`);
+  });
+}
+
 test('below the rounded corners and bars of a phone nothing is to be pressed', async ({ device }) => {
   const amos = await device({ viewport: PHONE });
   const { page } = amos;

@@ -11,9 +11,11 @@ import { TOOLS } from './toolList';
 const TOOL = 56;
 const EDGE = TARGET.learner;
 const PADDING = 4;
+const UPRIGHT = 64;
 
-/** The tools: along the foot of a phone, two abreast down the side of a wide view. */
-export function ToolTray({ upright = false, only }: { upright?: boolean; only: readonly Tool[] }) {
+/** The tools: along the foot of a phone, or so many abreast down a side. */
+export function ToolTray({ abreast = 0, low = false, only }: { abreast?: number; /** There is little height. */ low?: boolean; only: readonly Tool[] }) {
+  const upright = abreast > 0;
   const { tool: chosen, setTool } = useDrawing();
   const list = TOOLS.filter(({ tool }) => only.includes(tool));
   const tools = list.map(({ tool, word, icon, key, does }) => {
@@ -22,14 +24,14 @@ export function ToolTray({ upright = false, only }: { upright?: boolean; only: r
     return (
       <Pressable
         key={tool} role="button" aria-pressed={on} aria-label={word} aria-keyshortcuts={key} aria-description={does}
-        onPress={() => setTool(tool)} style={[styles.tool, upright && styles.toolUpright, on && styles.on]}
+        onPress={() => setTool(tool)} style={[styles.tool, upright && styles.toolUpright, low && styles.toolLow, on && styles.on]}
       >
         <LineIcon name={icon} colour={colour} size={25} />
         <Text variant="labelSmall" style={{ color: colour }}>{word}</Text>
       </Pressable>
     );
   });
-  if (upright) return <View role="toolbar" aria-label="Tools" aria-orientation="vertical" style={styles.upright}>{tools}</View>;
+  if (upright) return <View role="toolbar" aria-label="Tools" aria-orientation="vertical" style={[styles.upright, { width: abreast * UPRIGHT + 12 }]}>{tools}</View>;
   return <ToolRow at={list.findIndex(({ tool }) => tool === chosen)}>{tools}</ToolRow>;
 }
 
@@ -81,9 +83,10 @@ const styles = StyleSheet.create({
   // A tool that comes into sight by the keyboard does not stop below an edge.
   pushed: { scrollPaddingLeft: EDGE, scrollPaddingRight: EDGE } as ViewStyle,
   row: { padding: PADDING, flexGrow: 1, justifyContent: 'space-between' },
-  upright: { flexDirection: 'row', flexWrap: 'wrap', width: 140, padding: 6, backgroundColor: colours.ink },
+  upright: { flexDirection: 'row', flexWrap: 'wrap', padding: 6, backgroundColor: colours.ink },
   tool: { minHeight: 60, width: TOOL, alignItems: 'center', justifyContent: 'center', gap: 3 },
-  toolUpright: { width: 64, minHeight: 62 },
+  toolUpright: { width: UPRIGHT, minHeight: 62 },
+  toolLow: { minHeight: 54 },
   on: { backgroundColor: colours.ochre },
   edge: { position: 'absolute', top: 0, bottom: 0, width: EDGE, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.ink, borderColor: colours.scrap },
   before: { left: 0, borderRightWidth: OUTLINE },

@@ -1,8 +1,10 @@
-import { useEffect, useRef, type ReactNode } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Dialog, Portal, Text } from 'react-native-paper';
 import { colours, OUTLINE } from './theme';
 
+/** What stays free above and below, in pixels. */
+const AROUND = 16;
 const FOCUSABLE = 'button, [href], input, textarea, [tabindex]:not([tabindex="-1"])';
 
 interface Props {
@@ -18,17 +20,33 @@ interface Props {
  * Answered, it is gone at once: as long as the library takes to close it, a box that is hardly seen takes what is pressed or drawn there.
  */
 export function Ask({ visible, title, children, answers, onClose }: Props) {
+  // However little height there is, what is asked and the answers are in sight, and what lies between can be scrolled.
+  const most = useWindowDimensions().height - 2 * AROUND;
   if (!visible) return null;
   return (
     <Portal>
-      <Dialog visible onDismiss={onClose} style={styles.dialog}>
+      <Dialog visible onDismiss={onClose} style={[styles.dialog, { maxHeight: most }]}>
         <Question title={title} onClose={onClose}>
-          <Text variant="headlineMedium" role="heading" aria-level={2}>{title}</Text>
-          {children}
+          <Text variant="headlineMedium" role="heading" aria-level={2} style={styles.title}>{title}</Text>
+          {children && <Between>{children}</Between>}
           <View style={styles.answers}>{answers}</View>
         </Question>
       </Dialog>
     </Portal>
+  );
+}
+
+/** What lies between question and answers; a line below says that there is more of it than is seen. */
+function Between({ children }: { children: ReactNode }) {
+  const [room, setRoom] = useState(0);
+  const [length, setLength] = useState(0);
+  return (
+    <ScrollView
+      style={[styles.scroll, length > room + 1 && styles.more]} contentContainerStyle={styles.between}
+      onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)} onContentSizeChange={(_, height) => setLength(height)}
+    >
+      {children}
+    </ScrollView>
   );
 }
 
@@ -73,6 +91,10 @@ function Question({ title, onClose, children }: { title: string; onClose: () => 
 
 const styles = StyleSheet.create({
   dialog: { backgroundColor: colours.paper, borderWidth: OUTLINE, borderColor: colours.ink, borderRadius: 0, maxWidth: 460, width: '90%', alignSelf: 'center' },
-  content: { padding: 22, gap: 16, outlineWidth: 0 },
-  answers: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, justifyContent: 'flex-end' },
+  content: { flexShrink: 1, outlineWidth: 0 },
+  title: { paddingHorizontal: 22, paddingTop: 18, paddingBottom: 8 },
+  scroll: { flexShrink: 1 },
+  more: { borderTopWidth: OUTLINE, borderBottomWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
+  between: { paddingHorizontal: 22, paddingVertical: 8, gap: 16 },
+  answers: { paddingHorizontal: 22, paddingTop: 8, paddingBottom: 22, flexDirection: 'row', flexWrap: 'wrap', gap: 14, justifyContent: 'flex-end' },
 });

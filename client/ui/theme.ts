@@ -28,6 +28,10 @@ export const SHADOW = 4;
 export const TARGET = { learner: 48, adult: 44 } as const;
 /** From this width on, things lie beside each other. */
 export const WIDE_FROM = 900;
+/** Under this height a phone lies on its side: what stands in rows moves into columns. */
+export const LOW_UNDER = 520;
+/** From this width on a row has room for all colours and all that is done with them. */
+export const ROW_FROM = 784;
 
 export const faces = {
   heading: 'Bricolage Grotesque, system-ui, sans-serif',

@@ -6,7 +6,7 @@ import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take
 import { readShot } from '@lippet/core/scan/shot';
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet } from 'react-native';
 import { useStore } from 'zustand';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { usePiece } from '../../api/queries';
@@ -18,13 +18,10 @@ import { MaterialDesk } from '../../looking/MaterialDesk';
 import Booth from '../../capture/Booth';
 import Capture from '../../capture/Capture';
 import { PhotoStart } from '../../capture/PhotoStart';
-import { ColourPick } from '../../page/ColourPick';
 import { HistoryButtons } from '../../page/HistoryButtons';
-import { OptionPick } from '../../page/OptionPick';
 import { PageSurface } from '../../page/PageSurface';
 import { SHEET_USES } from '../../page/sheetUses';
 import type { Surface } from '../../page/surface';
-import { ToolTray } from '../../page/ToolTray';
 import { SHEET_TOOLS } from '../../page/toolList';
 import { useBringIn } from '../../page/useBringIn';
 import { useEditor } from '../../page/useEditor';
@@ -32,13 +29,12 @@ import { useLiveDocument } from '../../page/useLiveDocument';
 import { usePages } from '../../page/usePages';
 import { useToolKeys } from '../../page/useToolKeys';
 import { useHandedOver } from '../../stores/handedOver';
-import { useSettings } from '../../stores/settings';
 import { BackHead } from '../../ui/BackHead';
 import { Opening } from '../../ui/Opening';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
-import { useWide } from '../../ui/useWide';
+import { useLayout } from '../../ui/useLayout';
 import { AddPage } from '../../page/AddPage';
 import type { WalkNote } from '@lippet/core/review/noteWalk';
 import { NotesPanel } from '../notes/NotesPanel';
@@ -51,6 +47,7 @@ import { TickPanel } from './TickPanel';
 import { WordsPanel } from './WordsPanel';
 import { WaitingPanel } from './WaitingPanel';
 import { SendStep } from './SendStep';
+import { SheetFrame } from './SheetFrame';
 import { SheetHead } from './SheetHead';
 import { SheetMenu, type MenuSection } from './SheetMenu';
 import { Standing } from './Standing';
@@ -78,8 +75,8 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const pages = usePages(live?.doc ?? null, loaded);
   const progress = useProgress(live);
   const actions = usePageActions(editor);
-  const wide = useWide();
-  const leftHanded = useSettings((state) => state.leftHanded);
+  const layout = useLayout();
+  const wide = layout === 'wide';
   const [pageId, setPageId] = useState<string | null>(null);
   const [partId, setPartId] = useState<string | null>(null);
   const goToPage = (id: string): void => {
@@ -248,6 +245,8 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const looked = notes || (asking ? (
     <AskDesk activityId={activityId} zone={zone} pieceId={editable ? piece.id : null} part={part} places={places} thread={ask} onClose={() => setAsking(false)} />
   ) : material && <MaterialDesk material={material} onClose={() => setLooking(null)} />);
+  const shared = { facts: piece, zone, onLook: setLooking, onAsk: () => setAsking(true) };
+  const task = wide ? <TaskPanel {...shared} title={card.title} below={cardWords(card, Date.now(), zone)} /> : <TaskStrip {...shared} compact={layout === 'low'} />;
   const overlays = (
     <>
       {page && <AddPage
@@ -265,87 +264,19 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   const head = (
     <SheetHead
       title={card.title} live={live} pieceId={piece.id} titled={!wide} maySend={editable} made={made} onSend={() => setSending(true)} onMenu={() => setMenu('menu')}
-      history={wide ? history : null} tabs={wide ? tabs : null}
+      history={wide ? history : null} tabs={wide ? tabs : null} task={layout === 'low' ? task : null}
     />
   );
 
-  if (wide) {
-    return (
-      <View style={[styles.wide, leftHanded && styles.mirrored]} role="main">
-        {!full && (looked ? <View style={styles.beside}>{looked}</View> : <TaskPanel facts={piece} zone={zone} onLook={setLooking} onAsk={() => setAsking(true)} title={card.title} below={cardWords(card, Date.now(), zone)} />)}
-        {!full && <View style={styles.upright} />}
-        <View style={styles.middle}>
-          {head}
-          {untaken && <Say>{untaken}</Say>}
-          {standing}
-          <View style={styles.room}>{sheet}</View>
-          {pick}
-          {pageBar}
-          {pageStrip}
-          {voice}
-        </View>
-        {partEditable && page && (
-          <View style={styles.rail}>
-            <ToolTray upright only={SHEET_TOOLS} />
-            <View style={styles.railOptions}>
-              <OptionPick />
-              <ColourPick columns={3} />
-            </View>
-          </View>
-        )}
-        {overlays}
-      </View>
-    );
-  }
   return (
-    <View style={styles.phone} role="main">
-      {!full && (
-        <View style={styles.top}>
-          {head}
-          {tabs}
-          <TaskStrip facts={piece} zone={zone} onLook={setLooking} onAsk={() => setAsking(true)} />
-          {untaken && <Say>{untaken}</Say>}
-          {standing}
-        </View>
-      )}
-      <View style={styles.sheet}>{sheet}</View>
-      {pick}
-      {/* What was typed stays there while a place is chosen. */}
-      {looked && <View style={[styles.over, pick && styles.away]}>{looked}</View>}
-      {pageBar}
-      {pageStrip}
-      {voice}
-      {!page && editable && recorded && <View style={styles.bar}>{history}</View>}
-      {page && (partEditable || full) && (
-        <View style={[styles.bar, leftHanded && styles.mirrored]}>
-          {editable && <ColourPick columns={4} />}
-          <View style={styles.options}>
-            {editable && <OptionPick />}
-            {history}
-          </View>
-        </View>
-      )}
-      {partEditable && page && <ToolTray only={SHEET_TOOLS} />}
-      {overlays}
-    </View>
+    <SheetFrame
+      layout={layout} full={full} head={head} tabs={tabs} task={task} sheet={sheet} pick={pick} looked={looked} history={history} overlays={overlays}
+      draws={Boolean(partEditable && page)} keeps={page ? partEditable || full : editable && recorded}
+      news={<>{untaken && <Say>{untaken}</Say>}{standing}</>} below={<>{pageBar}{pageStrip}{voice}</>}
+    />
   );
 }
 
 const styles = StyleSheet.create({
-  phone: { flex: 1, backgroundColor: colours.paper },
-  top: { paddingHorizontal: 12, paddingTop: 10, gap: 8, zIndex: 1 },
-  sheet: { flex: 1, minHeight: 120 },
-  bar: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 1, justifyContent: 'space-between' },
   voice: { flexGrow: 0, maxHeight: 210, borderTopWidth: OUTLINE, borderColor: colours.ink },
-  options: { alignItems: 'flex-end', justifyContent: 'flex-end' },
-  wide: { flex: 1, flexDirection: 'row', backgroundColor: colours.paper },
-  mirrored: { flexDirection: 'row-reverse' },
-  beside: { width: 420 },
-  over: { position: 'absolute', inset: 0, zIndex: 4 },
-  away: { display: 'none' },
-  upright: { width: OUTLINE, backgroundColor: colours.ink },
-  middle: { flex: 1, paddingTop: 12, gap: 10 },
-  room: { flex: 1 },
-  rail: { backgroundColor: colours.ink, justifyContent: 'space-between' },
-  railOptions: { backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center', width: 140 },
 });

@@ -23,11 +23,13 @@ interface Props {
   onMenu: () => void;
   pieceId: string;
   history: ReactNode;
+  /** The way to the task, where it stands neither above nor beside the sheet. */
+  task: ReactNode;
   tabs: ReactNode;
 }
 
 /** The way back, where the work is saved, and Send. */
-export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, pieceId, history, tabs }: Props) {
+export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, pieceId, history, task, tabs }: Props) {
   const router = useRouter();
   const client = useQueryClient();
   const leave = (): void => {
@@ -36,23 +38,27 @@ export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, 
     else router.replace('/now');
   };
   return (
-    <View style={styles.head}>
+    <View style={[styles.head, titled && styles.narrow]}>
       <Pressable role="button" aria-label="Back" onPress={leave} style={styles.back}><LineIcon name="back" size={28} /></Pressable>
+      {task}
       {tabs}
       <View style={styles.words}>
-        {titled && <Text variant="headlineSmall" role="heading" aria-level={1} numberOfLines={2} style={styles.title}>{title}</Text>}
+        {titled && <Text variant="headlineSmall" role="heading" aria-level={1} numberOfLines={task ? 1 : 2} style={styles.title}>{title}</Text>}
         {/* Room for two lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
         <View style={titled && styles.saved}><SaveLine live={live} pieceId={pieceId} /></View>
       </View>
       {history}
       <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}><UnderIcon icon="more">More</UnderIcon></Pressable>
-      {maySend && <Button kind={titled ? 'plain' : 'main'} icon="boat" disabled={!made} onPress={onSend}>Send</Button>}
+      {maySend && <Button kind={titled ? 'plain' : 'main'} icon="boat" disabled={!made} onPress={onSend} style={titled && styles.send}>Send</Button>}
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingRight: 10, minHeight: 54 },
+  // Where it stands beside the title, the words of where the work is need their room.
+  narrow: { gap: 4, paddingRight: 6 },
+  send: { paddingHorizontal: 10 },
   back: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   words: { flex: 1, gap: 1 },
   title: { fontSize: 18, lineHeight: 21 },

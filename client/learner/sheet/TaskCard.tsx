@@ -1,6 +1,6 @@
 import type { PieceView } from '@lippet/core/contract/work';
 import { useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Hear, HearSign, HearTrouble } from '../../hear/Hear';
 import { MaterialList } from '../../looking/MaterialList';
@@ -8,7 +8,7 @@ import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { colours, OUTLINE, ROW_FROM, TARGET } from '../../ui/theme';
 import { RichWords } from '../../words/RichWords';
 
 /** What of a piece says what is to be done. */
@@ -67,29 +67,30 @@ function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
   );
 }
 
-/** The task on a phone: two lines above the sheet; pulled down, it lies over the sheet, and is put away with one tap. Its place is kept. */
-export function TaskStrip({ facts, zone, onLook, onAsk }: Props) {
+/** The task on a phone: two lines above the sheet, or where there is no height only the way to it; pulled down, it lies over the sheet, and is put away with one tap. Its place is kept. */
+export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props & { compact?: boolean }) {
   const [open, setOpen] = useState(false);
   const [begun, setBegun] = useState(false);
   const toggle = (): void => {
     setBegun(true);
     setOpen(!open);
   };
+  const narrow = useWindowDimensions().width < ROW_FROM && compact;
   const extra = facts.materials.length;
   return (
-    <View style={styles.holder}>
+    <View style={compact ? styles.beside : styles.holder}>
       <View style={styles.strip}>
-        {!open && <HearSign text={heardOf(facts)} label="the task" />}
-        <Pressable role="button" aria-expanded={open} aria-label={`${open ? 'Put the task away' : 'All of the task'}${extra > 0 && !open ? `, and ${extra} to look at` : ''}`} onPress={toggle} style={styles.opens}>
-          <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>{facts.task || 'Hear the task'}</Text>
+        {!open && !narrow && <HearSign text={heardOf(facts)} label="the task" />}
+        <Pressable role="button" aria-expanded={open} aria-label={`${open ? 'Put the task away' : 'All of the task'}${extra > 0 && !open ? `, and ${extra} to look at` : ''}`} onPress={toggle} style={[styles.opens, compact && styles.opensOnly]}>
+          {!compact && <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>{facts.task || 'Hear the task'}</Text>}
           {extra > 0 && !open && <View style={styles.extra}><LineIcon name="eye" size={18} /><Text variant="labelSmall">{extra}</Text></View>}
-          <View style={styles.all}><LineIcon name={open ? 'up' : 'down'} size={20} /><Text variant="labelSmall">{open ? 'Away' : 'All'}</Text></View>
+          <View style={styles.all}><LineIcon name={open ? 'up' : 'down'} size={20} /><Text variant="labelSmall">{open ? 'Away' : compact ? 'Task' : 'All'}</Text></View>
         </Pressable>
       </View>
       {!open && <HearTrouble text={heardOf(facts)} />}
       {begun && (
         <View style={[styles.card, !open && styles.away]}>
-          <ScrollView style={styles.scroll} contentContainerStyle={styles.cardContent} role="complementary" aria-label="Task">
+          <ScrollView style={[styles.scroll, compact && styles.scrollLow]} contentContainerStyle={styles.cardContent} role="complementary" aria-label="Task">
             <TaskDetails facts={facts} zone={zone} onLook={(id) => { setOpen(false); onLook(id); }} onAsk={onAsk && (() => { setOpen(false); onAsk(); })} />
           </ScrollView>
           <Pressable role="button" aria-label="Put the task away" onPress={() => setOpen(false)} style={styles.pull}><LineIcon name="up" size={20} /><Text variant="labelMedium">Back to the sheet</Text></Pressable>
@@ -113,6 +114,9 @@ export function TaskPanel({ title, below, ...rest }: Props & { title: string; be
 const styles = StyleSheet.create({
   ask: { alignSelf: 'flex-start' },
   holder: { zIndex: 3 },
+  // The card hangs below the whole row that this stands in.
+  beside: { position: 'static' },
+  opensOnly: { flex: 0, minWidth: TARGET.learner, justifyContent: 'center' },
   strip: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
   opens: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 10, paddingLeft: 10, paddingRight: 10, paddingVertical: 6, minHeight: TARGET.learner },
   all: { alignItems: 'center', minWidth: 28 },
@@ -121,6 +125,7 @@ const styles = StyleSheet.create({
   card: { position: 'absolute', top: '100%', left: 0, right: 0, marginTop: -OUTLINE, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
   away: { display: 'none' },
   scroll: { maxHeight: 430 },
+  scrollLow: { maxHeight: 240 },
   cardContent: { padding: 14, gap: 14 },
   pull: { flexDirection: 'row', alignItems: 'center', justifyContent: 'center', gap: 8, minHeight: TARGET.learner, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   panel: { flexGrow: 0, width: 300, backgroundColor: colours.mist },

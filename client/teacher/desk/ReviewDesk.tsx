@@ -215,7 +215,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   );
   // What is only heard or seen gets pins on its moments, and no ink.
   const paged = data.parts.some(({ kind }) => kind === 'page' || kind === 'photo');
-  const tools = editable && paged && <ToolTray upright={wide} only={MARK_TOOLS} />;
+  const tools = editable && paged && <ToolTray abreast={wide ? 2 : 0} only={MARK_TOOLS} />;
   const saved = open && (
     <View style={styles.saved}>
       <View style={styles.saveWords}><SaveLine live={live} /></View>

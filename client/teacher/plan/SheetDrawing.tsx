@@ -83,7 +83,7 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
         <HistoryButtons editor={editor} surface={surface} />
       </View>
       <View style={[styles.body, wide && styles.wide]}>
-        {wide && <ToolTray upright only={TOOLS} />}
+        {wide && <ToolTray abreast={2} only={TOOLS} />}
         <View style={styles.sheet}><PageSurface page={page} layers={layers} editor={editor} editable uses={USES} label={`Sheet of ${title}`} onSurface={setSurface} /></View>
       </View>
       <View style={styles.colours}><ColourPick columns={wide ? 16 : 8} /></View>

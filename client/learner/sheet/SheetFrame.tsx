@@ -1,0 +1,151 @@
+import type { ReactNode } from 'react';
+import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { ColourPick } from '../../page/ColourPick';
+import { OptionPick } from '../../page/OptionPick';
+import { ToolTray } from '../../page/ToolTray';
+import { SHEET_TOOLS } from '../../page/toolList';
+import { useSettings } from '../../stores/settings';
+import { colours, OUTLINE, ROW_FROM } from '../../ui/theme';
+import type { Layout } from '../../ui/useLayout';
+
+interface Props {
+  layout: Layout;
+  /** The sheet has all the room. */
+  full: boolean;
+  head: ReactNode;
+  /** Where there are several parts, and where they do not stand in the head. */
+  tabs: ReactNode;
+  /** On its side a phone has it in the head. */
+  task: ReactNode;
+  /** What has to be known before going on. */
+  news: ReactNode;
+  sheet: ReactNode;
+  /** Asks for a place on the sheet; what was opened stays there meanwhile, out of sight. */
+  pick: ReactNode;
+  /** What is looked at: beside the sheet, or over it. */
+  looked: ReactNode;
+  /** What belongs to the sheet and stands below it. */
+  below: ReactNode;
+  history: ReactNode;
+  /** Tools, colours and options are there. */
+  draws: boolean;
+  /** There is something to undo and to look at closely. */
+  keeps: boolean;
+  overlays: ReactNode;
+}
+
+/** Where everything of an opened activity stands, upright, on its side, and wide. */
+export function SheetFrame(props: Props) {
+  const { layout } = props;
+  return layout === 'wide' ? <WideFrame {...props} /> : layout === 'low' ? <LowFrame {...props} /> : <PhoneFrame {...props} />;
+}
+
+function WideFrame({ full, head, task, news, sheet, pick, looked, below, draws, overlays }: Props) {
+  const leftHanded = useSettings((state) => state.leftHanded);
+  return (
+    <View style={[styles.across, leftHanded && styles.mirrored]} role="main">
+      {!full && (looked ? <View style={styles.beside}>{looked}</View> : task)}
+      {!full && <View style={styles.upright} />}
+      <View style={styles.middle}>
+        {head}
+        {news}
+        <View style={styles.room}>{sheet}</View>
+        {pick}
+        {below}
+      </View>
+      {draws && (
+        <View style={styles.rail}>
+          <ToolTray abreast={2} only={SHEET_TOOLS} />
+          <View style={styles.railOptions}>
+            <OptionPick />
+            <ColourPick columns={3} />
+          </View>
+        </View>
+      )}
+      {overlays}
+    </View>
+  );
+}
+
+function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history, draws, keeps, overlays }: Props) {
+  const leftHanded = useSettings((state) => state.leftHanded);
+  return (
+    <View style={[styles.across, leftHanded && styles.mirrored]} role="main">
+      <View style={styles.lowMiddle}>
+        {!full && <View style={styles.lowHead}>{head}</View>}
+        {!full && tabs}
+        {!full && news}
+        <View style={styles.room}>{sheet}</View>
+        {pick}
+        {looked && <View style={[styles.over, Boolean(pick) && styles.away]}>{looked}</View>}
+        {below}
+      </View>
+      {draws && <View style={styles.lowColours}><ColourPick columns={1} /></View>}
+      {(draws || keeps) && (
+        <ScrollView style={styles.lowRail}>
+          {draws && <ToolTray abreast={3} low only={SHEET_TOOLS} />}
+          <View style={styles.railOptions}>
+            {draws && <OptionPick />}
+            {history}
+          </View>
+        </ScrollView>
+      )}
+      {overlays}
+    </View>
+  );
+}
+
+function PhoneFrame({ full, head, tabs, task, news, sheet, pick, looked, below, history, draws, keeps, overlays }: Props) {
+  const leftHanded = useSettings((state) => state.leftHanded);
+  const inRow = useWindowDimensions().width >= ROW_FROM;
+  return (
+    <View style={styles.phone} role="main">
+      {!full && (
+        <View style={styles.top}>
+          {head}
+          {tabs}
+          {task}
+          {news}
+        </View>
+      )}
+      <View style={styles.sheet}>{sheet}</View>
+      {pick}
+      {looked && <View style={[styles.over, Boolean(pick) && styles.away]}>{looked}</View>}
+      {below}
+      {(draws || keeps) && (
+        <View style={[styles.bar, leftHanded && styles.mirrored]}>
+          {draws && <View style={styles.room}><ColourPick columns={inRow ? 8 : 4} /></View>}
+          <View style={[styles.options, inRow && styles.inRow]}>
+            {draws && <OptionPick />}
+            {history}
+          </View>
+        </View>
+      )}
+      {draws && <ToolTray only={SHEET_TOOLS} />}
+      {overlays}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  phone: { flex: 1, backgroundColor: colours.paper },
+  top: { paddingHorizontal: 12, paddingTop: 10, gap: 8, zIndex: 1 },
+  sheet: { flex: 1, minHeight: 120 },
+  bar: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 1, justifyContent: 'space-between' },
+  options: { alignItems: 'flex-end', justifyContent: 'flex-end' },
+  inRow: { flexDirection: 'row' },
+  across: { flex: 1, flexDirection: 'row', backgroundColor: colours.paper },
+  mirrored: { flexDirection: 'row-reverse' },
+  beside: { width: 420 },
+  over: { position: 'absolute', inset: 0, zIndex: 4 },
+  away: { display: 'none' },
+  upright: { width: OUTLINE, backgroundColor: colours.ink },
+  middle: { flex: 1, paddingTop: 12, gap: 10 },
+  room: { flex: 1 },
+  rail: { backgroundColor: colours.ink, justifyContent: 'space-between' },
+  railOptions: { backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center' },
+  lowMiddle: { flex: 1 },
+  lowHead: { zIndex: 1 },
+  lowColours: { paddingHorizontal: 1, backgroundColor: colours.scrap, borderLeftWidth: OUTLINE, borderRightWidth: OUTLINE, borderColor: colours.ink },
+  lowRail: { flexGrow: 0, backgroundColor: colours.scrap },
+});
