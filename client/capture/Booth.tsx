@@ -13,7 +13,7 @@ import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
-import { useWide } from '../ui/useWide';
+import { useLayout } from '../ui/useLayout';
 import { bringRecording } from './bringRecording';
 import type { Facing } from './camera';
 import { LiveWave } from './LiveWave';
@@ -51,7 +51,9 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
   const [count, setCount] = useState(0);
   const { streams, why } = useStreams(sort, facing, recorded === null, tries);
   const state = useStore(recorder?.state ?? NOT_BEGUN);
-  const wide = useWide();
+  const layout = useLayout();
+  const low = layout === 'low';
+  const wide = layout !== 'phone';
   useEffect(() => () => recorder?.destroy(), [recorder]);
 
   const begin = (): void => {
@@ -95,31 +97,33 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
   const under = state.phase === 'recording' || state.phase === 'paused';
   const start = (): void => (sort === 'film' ? setCount(COUNTDOWN) : begin());
   return (
-    <View style={styles.screen} role="main" aria-label={`${sort === 'film' ? 'Film' : 'Sound'}: ${part.title}`}>
-      <View style={styles.head}>
-        <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{part.title}</Text>
-        {!under && <Pressable role="button" aria-label="Close" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>}
-      </View>
-      <View style={[styles.stage, wide && styles.stageWide]}>
-        <ScrollView style={[styles.task, wide ? styles.taskWide : styles.taskNarrow]} contentContainerStyle={styles.taskInner} tabIndex={0} role="group" aria-label="The task">
-          <Text variant="bodyLarge" style={styles.taskWords}>{task}</Text>
-        </ScrollView>
-        <View style={styles.view}>
-          {streams && <Stage streams={streams} running={state.phase === 'recording'} />}
-          {!streams && !why && <Opening />}
-          {why && <View style={styles.say}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
-          {count > 0 && streams && <View style={styles.count} role="status"><Text variant="displayLarge" style={styles.countWord}>{count}</Text></View>}
+    <View style={[styles.screen, low && styles.across]} role="main" aria-label={`${sort === 'film' ? 'Film' : 'Sound'}: ${part.title}`}>
+      <View style={styles.seen}>
+        <View style={styles.head}>
+          <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{part.title}</Text>
+          {!under && <Pressable role="button" aria-label="Close" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>}
+        </View>
+        <View style={[styles.stage, wide && styles.stageWide]}>
+          <ScrollView style={[styles.task, wide ? styles.taskWide : styles.taskNarrow, low && styles.taskLow]} contentContainerStyle={styles.taskInner} tabIndex={0} role="group" aria-label="The task">
+            <Text variant="bodyLarge" style={styles.taskWords}>{task}</Text>
+          </ScrollView>
+          <View style={styles.view}>
+            {streams && <Stage streams={streams} running={state.phase === 'recording'} />}
+            {!streams && !why && <Opening />}
+            {why && <View style={styles.say}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
+            {count > 0 && streams && <View style={styles.count} role="status"><Text variant="displayLarge" style={styles.countWord}>{count}</Text></View>}
+          </View>
+        </View>
+        {trouble && !why && <View style={styles.say}><Say>{trouble}</Say></View>}
+        {state.trouble && under && <View style={styles.say}><Say calm>{state.trouble}</Say></View>}
+        <View style={[styles.says, low && styles.saysLow]}>
+          <Time state={state} limit={part.seconds} />
+          {streams && (streams.microphone.practice || streams.camera?.practice) && (
+            <Text variant="labelSmall" style={styles.practice}>{streams.camera?.practice ? 'Practice camera: this device has none' : 'Practice microphone: this device has none'}</Text>
+          )}
         </View>
       </View>
-      {trouble && !why && <View style={styles.say}><Say>{trouble}</Say></View>}
-      {state.trouble && under && <View style={styles.say}><Say calm>{state.trouble}</Say></View>}
-      <View style={styles.says}>
-        <Time state={state} limit={part.seconds} />
-        {streams && (streams.microphone.practice || streams.camera?.practice) && (
-          <Text variant="labelSmall" style={styles.practice}>{streams.camera?.practice ? 'Practice camera: this device has none' : 'Practice microphone: this device has none'}</Text>
-        )}
-      </View>
-      <View style={styles.foot}>
+      <View style={[styles.foot, low && styles.footLow]}>
         <View style={styles.side}>
           {!under && <Tool icon="picture" word="Files" label="Take it from files" onPress={() => void onFile()} />}
           {!under && part.kind === 'film' && part.soundOnly && (
@@ -192,6 +196,12 @@ function Tool({ icon, word, label, onPress }: { icon: LineName; word: string; la
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.ink },
+  // On its side a phone has its buttons under the thumb, and the height for what is seen.
+  across: { flexDirection: 'row' },
+  seen: { flex: 1 },
+  taskLow: { width: 210 },
+  saysLow: { minHeight: 40, paddingVertical: 2 },
+  footLow: { flexDirection: 'column', width: 156, paddingBottom: 12 },
   head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 16, minHeight: TARGET.learner + 8 },
   light: { color: colours.scrap },
   close: { width: TARGET.learner + 8, height: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },

@@ -9,6 +9,7 @@ import { Button } from '../ui/Button';
 import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
+import { useLayout } from '../ui/useLayout';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { CAMERA_GONE, CameraError, closeCamera, frameOf, hasTwoCameras, openCamera, setTorch, takePhoto, type Camera, type Facing, type Frame } from './camera';
 import { scanner } from './scanner';
@@ -155,43 +156,46 @@ export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onF
     return () => stop.abort();
   }, []);
 
+  const low = useLayout() === 'low';
   const mirrored = camera?.facing === 'user';
   const { quad, cut } = seen?.found ?? { quad: wholeImage(0, 0), cut: false };
   return (
-    <View style={styles.screen} role="main" aria-label={`Photo: ${title}`}>
-      <View style={styles.head}>
-        <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{title}</Text>
-        {onPhone && (
-          <Pressable role="button" aria-label="Use a phone as the camera" onPress={onPhone} style={styles.phone}>
-            <LineIcon name="phone" colour={colours.scrap} size={22} />
-            <Text variant="labelMedium" style={styles.light}>Use a phone</Text>
-          </Pressable>
-        )}
-        <Pressable role="button" aria-label="Close the camera" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>
+    <View style={[styles.screen, low && styles.across]} role="main" aria-label={`Photo: ${title}`}>
+      <View style={styles.seen}>
+        <View style={styles.head}>
+          <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{title}</Text>
+          {onPhone && (
+            <Pressable role="button" aria-label="Use a phone as the camera" onPress={onPhone} style={styles.phone}>
+              <LineIcon name="phone" colour={colours.scrap} size={22} />
+              <Text variant="labelMedium" style={styles.light}>Use a phone</Text>
+            </Pressable>
+          )}
+          <Pressable role="button" aria-label="Close the camera" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>
+        </View>
+        <View style={styles.view}>
+          {camera && (
+            <div style={{ position: 'absolute', inset: 0, transform: mirrored ? 'scaleX(-1)' : undefined }}>
+              <video ref={video} playsInline muted aria-label="What the camera sees" style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
+              {seen?.found && (
+                <svg viewBox={`0 0 ${seen.width} ${seen.height}`} preserveAspectRatio="xMidYMid meet" aria-hidden data-testid="outline" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}>
+                  <polygon
+                    points={quad.map(({ x, y }) => `${x},${y}`).join(' ')} fill={cut ? 'none' : colours.ochre} fillOpacity={0.15 + wait * 0.35}
+                    stroke={cut ? colours.blush : colours.ochre} strokeWidth={seen.width / 110} strokeLinejoin="round" strokeDasharray={cut ? `${seen.width / 40}` : undefined}
+                  />
+                </svg>
+              )}
+            </div>
+          )}
+          {!camera && !why && <Opening />}
+          {why && <View style={styles.trouble}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
+        </View>
+        {trouble && <View style={styles.trouble}><Say>{trouble}</Say></View>}
+        <View style={[styles.says, low && styles.saysLow]}>
+          <Text variant="titleMedium" role="status" style={styles.light}>{camera ? hint(seen) : ''}</Text>
+          {camera?.practice && <Text variant="labelSmall" style={styles.practice}>Practice camera: this device has none</Text>}
+        </View>
       </View>
-      <View style={styles.view}>
-        {camera && (
-          <div style={{ position: 'absolute', inset: 0, transform: mirrored ? 'scaleX(-1)' : undefined }}>
-            <video ref={video} playsInline muted aria-label="What the camera sees" style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
-            {seen?.found && (
-              <svg viewBox={`0 0 ${seen.width} ${seen.height}`} preserveAspectRatio="xMidYMid meet" aria-hidden data-testid="outline" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}>
-                <polygon
-                  points={quad.map(({ x, y }) => `${x},${y}`).join(' ')} fill={cut ? 'none' : colours.ochre} fillOpacity={0.15 + wait * 0.35}
-                  stroke={cut ? colours.blush : colours.ochre} strokeWidth={seen.width / 110} strokeLinejoin="round" strokeDasharray={cut ? `${seen.width / 40}` : undefined}
-                />
-              </svg>
-            )}
-          </div>
-        )}
-        {!camera && !why && <Opening />}
-        {why && <View style={styles.trouble}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
-      </View>
-      {trouble && <View style={styles.trouble}><Say>{trouble}</Say></View>}
-      <View style={styles.says}>
-        <Text variant="titleMedium" role="status" style={styles.light}>{camera ? hint(seen) : ''}</Text>
-        {camera?.practice && <Text variant="labelSmall" style={styles.practice}>Practice camera: this device has none</Text>}
-      </View>
-      <View style={styles.foot}>
+      <View style={[styles.foot, low && styles.footLow]}>
         <View style={styles.side}>
           <Tool icon="picture" word="Files" label="Take it from files" onPress={onFiles} />
           <Tool icon="wait" word="By itself" label="Take the photo by itself when the sheet is still" on={alone} onPress={() => onAlone(!alone)} />
@@ -221,6 +225,11 @@ function Tool({ icon, word, label, on, onPress }: { icon: LineName; word: string
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.ink },
+  // On its side a phone has the shutter under the thumb, and the height for what is seen.
+  across: { flexDirection: 'row' },
+  seen: { flex: 1 },
+  saysLow: { minHeight: 30, paddingVertical: 2 },
+  footLow: { flexDirection: 'column', width: 156, paddingBottom: 12 },
   head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 16 },
   phone: { flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET.learner, paddingHorizontal: 12, marginLeft: 'auto' },
   light: { color: colours.scrap },

@@ -4,7 +4,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon, type LineName } from './LineIcon';
 import { colours } from './theme';
-import { useWide } from './useWide';
+import { useLayout } from './useLayout';
 
 export interface Place {
   path: '/now' | '/plan' | '/shelf' | '/our-class' | '/to-review' | '/activities' | '/class' | '/marks';
@@ -12,15 +12,15 @@ export interface Place {
   icon: LineName;
 }
 
-/** A screen among a person's places: the places at the foot of a phone, at the side of a wide view. */
+/** A screen among a person's places: the places at the foot of a phone, at the side of a wide view or of a phone that lies on its side. */
 export function Places({ places, children }: { places: readonly Place[]; children: ReactNode }) {
-  const wide = useWide();
+  const beside = useLayout() !== 'phone';
   const path = usePathname();
   const router = useRouter();
   return (
-    <View style={[styles.frame, wide && styles.frameWide]}>
+    <View style={[styles.frame, beside && styles.frameWide]}>
       <View style={styles.screen}>{children}</View>
-      <View role="navigation" aria-label="Places" style={[styles.bar, wide && styles.rail]}>
+      <View role="navigation" aria-label="Places" style={[styles.bar, beside && styles.rail]}>
         {places.map((place) => {
           const here = path === place.path;
           const colour = here ? colours.ochre : colours.scrap;

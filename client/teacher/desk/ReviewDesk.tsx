@@ -34,7 +34,7 @@ import { Opening } from '../../ui/Opening';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
-import { useWide } from '../../ui/useWide';
+import { useLayout } from '../../ui/useLayout';
 import { AnswerPanel } from './AnswerPanel';
 import { HungSheet } from './HungSheet';
 import { Line } from './Line';
@@ -56,7 +56,11 @@ const NOBODY: readonly { id: string; name: string }[] = [];
 
 /** The review desk: the line of hung pieces, the go in hand, and the answer to it. */
 export default function ReviewDesk({ activityId, startWith, zone }: { activityId: string; startWith?: string; zone: string }) {
-  const wide = useWide();
+  const layout = useLayout();
+  const wide = layout !== 'phone';
+  // On its side a phone has no room for the line as well: it comes when it is asked for.
+  const low = layout === 'low';
+  const [hung, setHung] = useState(false);
   const client = useQueryClient();
   const router = useRouter();
   const me = useMe().data;
@@ -215,7 +219,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   );
   // What is only heard or seen gets pins on its moments, and no ink.
   const paged = data.parts.some(({ kind }) => kind === 'page' || kind === 'photo');
-  const tools = editable && paged && <ToolTray abreast={wide ? 2 : 0} only={MARK_TOOLS} />;
+  const tools = editable && paged && <ToolTray abreast={wide ? 2 : 0} low={low} only={MARK_TOOLS} />;
   const saved = open && (
     <View style={styles.saved}>
       <View style={styles.saveWords}><SaveLine live={live} /></View>
@@ -245,15 +249,17 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   ) : null;
   return (
     <View style={styles.desk} role="main">
-      <View style={[styles.top, wide && styles.topWide]}>
-        <View style={[styles.head, wide && styles.headWide]}>
-          <BackHead title={data.title} home="/to-review" />
+      <View style={[styles.top, layout === 'wide' && styles.topWide]}>
+        <View style={[styles.head, layout === 'wide' && styles.headWide, low && styles.headLow]}>
+          <View style={low && styles.grow}><BackHead title={data.title} home="/to-review" /></View>
           <View style={styles.headRow}>
-            <Text variant="bodySmall" style={styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
-            {!wide && <Button icon="table" label="All pieces side by side" onPress={() => setOver(over === 'parts' ? null : 'parts')}>All</Button>}
-            {!wide && <Button icon="more" label="The line" onPress={() => setOver('line')}>Line</Button>}
+            <Text variant="bodySmall" style={!low && styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
+            {layout !== 'wide' && <Button icon="table" label="All pieces side by side" onPress={() => setOver(over === 'parts' ? null : 'parts')}>All</Button>}
+            {layout === 'phone' && <Button icon="more" label="The line" onPress={() => setOver('line')}>Line</Button>}
+            {low && hung && <Button icon="more" label="The line" onPress={() => setOver('line')}>Order</Button>}
+            {low && <Button icon="review" kind={hung ? 'chosen' : 'plain'} label={hung ? 'Take the line away' : 'Show the line'} onPress={() => setHung(!hung)}>Line</Button>}
           </View>
-          {wide && (
+          {layout === 'wide' && (
             <View style={styles.headRow}>
               <Button icon="table" label="All pieces side by side" onPress={() => setOver(over === 'parts' ? null : 'parts')}>All</Button>
               <Button icon="more" label="The line" onPress={() => setOver('line')}>Line</Button>
@@ -263,7 +269,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
           {held > 0 && <Button kind="chosen" icon="boat" disabled={busy} label={`Tell all ${held} that are held`} onPress={() => void tellHeld()} style={styles.remind}>{`Tell ${held} held`}</Button>}
           {news && <Text variant="bodySmall" role="status">{news}</Text>}
         </View>
-        {(wide || (!answering && !work)) && <Line line={line} current={piece.personId} zone={zone} onChoose={(person) => { setPersonId(person); if (over === 'parts') setOver(null); }} />}
+        {(low ? hung : wide || (!answering && !work)) && <Line line={line} current={piece.personId} zone={zone} onChoose={(person) => { setHung(false); setPersonId(person); if (over === 'parts') setOver(null); }} />}
       </View>
       <UntoldBar untold={untold} onOpen={setPersonId} />
       {recalling && <RecallBar key={recalling.review} recalling={recalling} activityId={activityId} onBack={(person) => { told.current.clear(); setPersonId(person); }} onOver={() => setRecalling(null)} />}
@@ -271,7 +277,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
         <View style={styles.wide}>
           {!work && tools}
           <View style={styles.table}>{work ?? <>{saved}{sheet}</>}</View>
-          {over !== 'parts' && <ScrollView style={styles.side} role="complementary" aria-label="Answer">{panel}</ScrollView>}
+          {over !== 'parts' && <ScrollView style={[styles.side, low && styles.sideLow]} role="complementary" aria-label="Answer">{panel}</ScrollView>}
         </View>
       ) : work ?? (
         <>
@@ -316,14 +322,16 @@ const styles = StyleSheet.create({
   topWide: { flexDirection: 'row' },
   head: { paddingHorizontal: 14, paddingTop: 8, paddingBottom: 10 },
   headWide: { width: 282, gap: 6 },
+  headLow: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingTop: 4, paddingBottom: 6 },
   headRow: { flexDirection: 'row', alignItems: 'center', gap: 10 },
   grow: { flex: 1 },
   remind: { alignSelf: 'flex-start', marginBottom: 8 },
   wide: { flex: 1, flexDirection: 'row' },
   table: { flex: 1, backgroundColor: colours.desk },
   saved: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', backgroundColor: colours.paper, paddingLeft: 14 },
-  saveWords: { flex: 1, minWidth: 120 },
+  saveWords: { flex: 1, minWidth: 100 },
   side: { flexGrow: 0, width: 340, backgroundColor: colours.paper, borderLeftWidth: OUTLINE, borderColor: colours.ink },
+  sideLow: { width: '34%' },
   foot: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingHorizontal: 14, paddingTop: 8, paddingBottom: 12, backgroundColor: colours.paper },
   below: { flexGrow: 0, maxHeight: '50%', backgroundColor: colours.paper, borderTopWidth: OUTLINE, borderColor: colours.ink },
   more: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, paddingHorizontal: 18, paddingBottom: 18 },
