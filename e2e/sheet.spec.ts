@@ -224,9 +224,12 @@ for (const [width, height] of [[360, 640], [375, 667], [667, 375], [844, 390], [
         const wide = !row || row.scrollWidth <= row.clientWidth ? left >= 0 && right <= window.innerWidth : true;
         return !wide || top < 0 || bottom > window.innerHeight;
       }).map((each) => each.getAttribute('aria-label') ?? ''));
-    for (const tool of ['Pen', 'Mark', 'Choose']) {
+    const place = await wren.sheet.boundingBox();
+    for (const tool of ['Pen', 'Mark', 'Rubber', 'Pin', 'Choose']) {
       await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: tool, exact: true }).click();
       expect(await cut()).toEqual([]);
+      // Whatever is in hand, the sheet stays where it is.
+      expect(await wren.sheet.boundingBox()).toEqual(place);
     }
     const { width: across, height: down } = (await wren.sheet.boundingBox())!;
     expect(Math.min(across, down)).toBeGreaterThan(230);

@@ -13,6 +13,9 @@ const EDGE = TARGET.learner;
 const PADDING = 4;
 const UPRIGHT = 64;
 
+/** How wide so many tools abreast are, in pixels. */
+export const trayWidth = (abreast: number): number => abreast * UPRIGHT + 16;
+
 /** The tools: along the foot of a phone, or so many abreast down a side. */
 export function ToolTray({ abreast = 0, low = false, only }: { abreast?: number; /** There is little height. */ low?: boolean; only: readonly Tool[] }) {
   const upright = abreast > 0;
@@ -31,7 +34,7 @@ export function ToolTray({ abreast = 0, low = false, only }: { abreast?: number;
       </Pressable>
     );
   });
-  if (upright) return <View role="toolbar" aria-label="Tools" aria-orientation="vertical" style={[styles.upright, { width: abreast * UPRIGHT + 12 }]}>{tools}</View>;
+  if (upright) return <View role="toolbar" aria-label="Tools" aria-orientation="vertical" style={[styles.upright, { width: trayWidth(abreast) }]}>{tools}</View>;
   return <ToolRow at={list.findIndex(({ tool }) => tool === chosen)}>{tools}</ToolRow>;
 }
 
@@ -83,7 +86,7 @@ const styles = StyleSheet.create({
   // A tool that comes into sight by the keyboard does not stop below an edge.
   pushed: { scrollPaddingLeft: EDGE, scrollPaddingRight: EDGE } as ViewStyle,
   row: { padding: PADDING, flexGrow: 1, justifyContent: 'space-between' },
-  upright: { flexDirection: 'row', flexWrap: 'wrap', padding: 6, backgroundColor: colours.ink },
+  upright: { flexDirection: 'row', flexWrap: 'wrap', padding: 8, backgroundColor: colours.ink },
   tool: { minHeight: 60, width: TOOL, alignItems: 'center', justifyContent: 'center', gap: 3 },
   toolUpright: { width: UPRIGHT, minHeight: 62 },
   toolLow: { minHeight: 54 },

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { ColourPick } from '../../page/ColourPick';
 import { OptionPick } from '../../page/OptionPick';
-import { ToolTray } from '../../page/ToolTray';
+import { ToolTray, trayWidth } from '../../page/ToolTray';
 import { SHEET_TOOLS } from '../../page/toolList';
 import { useSettings } from '../../stores/settings';
 import { colours, OUTLINE, ROW_FROM } from '../../ui/theme';
@@ -55,7 +55,7 @@ function WideFrame({ full, head, task, news, sheet, pick, looked, below, draws, 
       </View>
       {draws && (
         <View style={styles.rail}>
-          <ToolTray abreast={2} only={SHEET_TOOLS} />
+          <ToolTray abreast={ABREAST.wide} only={SHEET_TOOLS} />
           <View style={styles.railOptions}>
             <OptionPick />
             <ColourPick columns={3} />
@@ -69,6 +69,8 @@ function WideFrame({ full, head, task, news, sheet, pick, looked, below, draws, 
 
 function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history, draws, keeps, overlays }: Props) {
   const leftHanded = useSettings((state) => state.leftHanded);
+  // What is looked at has all the width.
+  const covered = Boolean(looked) && !pick;
   return (
     <View style={[styles.across, leftHanded && styles.mirrored]} role="main">
       <View style={styles.lowMiddle}>
@@ -80,10 +82,10 @@ function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history,
         {looked && <View style={[styles.over, Boolean(pick) && styles.away]}>{looked}</View>}
         {below}
       </View>
-      {draws && <View style={styles.lowColours}><ColourPick columns={1} /></View>}
-      {(draws || keeps) && (
+      {draws && !covered && <View style={styles.lowColours}><ColourPick columns={1} /></View>}
+      {(draws || keeps) && !covered && (
         <ScrollView style={styles.lowRail}>
-          {draws && <ToolTray abreast={3} low only={SHEET_TOOLS} />}
+          {draws && <ToolTray abreast={ABREAST.low} low only={SHEET_TOOLS} />}
           <View style={styles.railOptions}>
             {draws && <OptionPick />}
             {history}
@@ -127,6 +129,9 @@ function PhoneFrame({ full, head, tabs, task, news, sheet, pick, looked, below, 
   );
 }
 
+/** Beside a sheet, and beside one that lies low. */
+const ABREAST = { wide: 2, low: 3 };
+
 const styles = StyleSheet.create({
   phone: { flex: 1, backgroundColor: colours.paper },
   top: { paddingHorizontal: 12, paddingTop: 10, gap: 8, zIndex: 1 },
@@ -142,10 +147,11 @@ const styles = StyleSheet.create({
   upright: { width: OUTLINE, backgroundColor: colours.ink },
   middle: { flex: 1, paddingTop: 12, gap: 10 },
   room: { flex: 1 },
-  rail: { backgroundColor: colours.ink, justifyContent: 'space-between' },
+  // Of one width, whatever tool is in hand: the sheet must not move.
+  rail: { width: trayWidth(ABREAST.wide), backgroundColor: colours.ink, justifyContent: 'space-between' },
   railOptions: { backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center' },
   lowMiddle: { flex: 1 },
   lowHead: { zIndex: 1 },
   lowColours: { paddingHorizontal: 1, backgroundColor: colours.scrap, borderLeftWidth: OUTLINE, borderRightWidth: OUTLINE, borderColor: colours.ink },
-  lowRail: { flexGrow: 0, backgroundColor: colours.scrap },
+  lowRail: { flexGrow: 0, width: trayWidth(ABREAST.low), backgroundColor: colours.scrap },
 });
