@@ -9,6 +9,11 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   const { page } = wren;
   // Speech of the device itself is another path: here it has none, as many school tablets.
   await page.addInitScript(() => Object.defineProperty(window.speechSynthesis, 'getVoices', { value: () => [] }));
+  await page.addInitScript(() => {
+    const sounds: HTMLAudioElement[] = [];
+    const { Audio } = window;
+    Object.assign(window, { sounds, Audio: function (address: string) { const sound = new Audio(address); sounds.push(sound); return sound; } });
+  });
   await wren.openSheet('Colour the lantern room');
   // One tap beside the task says it while one draws on; in the task as a whole each word is marked.
   await page.getByRole('button', { name: 'Hear the task' }).click();
@@ -16,7 +21,12 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   const before = Number(await wren.sheet.getAttribute('data-strokes'));
   await wren.draw(0.4);
   await wren.expectStrokes(before + 1);
-  await page.getByRole('button', { name: 'Stop the task' }).click();
+  // Left, it is silent.
+  const sounding = (): Promise<boolean> => page.evaluate(() => (window as unknown as { sounds: HTMLAudioElement[] }).sounds.some((sound) => !sound.paused));
+  await expect.poll(sounding).toBe(true);
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await expect.poll(sounding).toBe(false);
+  await wren.openSheet('Colour the lantern room');
   await page.getByRole('button', { name: /^All of the task/ }).click();
   await page.getByRole('button', { name: 'Hear the task' }).click();
   const word = page.getByTestId('spoken-word');

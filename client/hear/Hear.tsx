@@ -26,6 +26,11 @@ function useHear(text: string): { on: boolean; waiting: boolean; press: () => vo
   return { on, waiting, press: () => (on ? hearing.stop() : void hearing.hear(text)) };
 }
 
+/** Once the place that a text belongs to is left, it is silent. */
+export function useSilentAfter(text: string): void {
+  useEffect(() => () => { if (hearing.state.getState().text === text) hearing.stop(); }, [text]);
+}
+
 /** Only the sign that says a text, where there is little room. */
 export function HearSign({ text, label }: Omit<Props, 'small'>) {
   const { on, press } = useHear(text);
@@ -42,8 +47,7 @@ export function HearTrouble({ text }: { text: string }) {
 /** A button that says a text, and shows which word is heard. */
 export function Hear({ text, label, small = false }: Props) {
   const { on, waiting, press } = useHear(text);
-  // Left, it is silent.
-  useEffect(() => () => { if (hearing.state.getState().text === text) hearing.stop(); }, [text]);
+  useSilentAfter(text);
   if (text.trim() === '') return null;
   return (
     <View style={styles.box}>

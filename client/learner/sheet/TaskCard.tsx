@@ -2,7 +2,7 @@ import type { PieceView } from '@lippet/core/contract/work';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Hear, HearSign, HearTrouble } from '../../hear/Hear';
+import { Hear, HearSign, HearTrouble, useSilentAfter } from '../../hear/Hear';
 import { MaterialList } from '../../looking/MaterialList';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
@@ -75,6 +75,7 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props
     setBegun(true);
     setOpen(!open);
   };
+  useSilentAfter(heardOf(facts));
   const narrow = useWindowDimensions().width < ROW_FROM && compact;
   const extra = facts.materials.length;
   return (
