@@ -151,7 +151,7 @@ const styles = StyleSheet.create({
   rail: { width: trayWidth(ABREAST.wide), backgroundColor: colours.ink, justifyContent: 'space-between' },
   railOptions: { backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center' },
   lowMiddle: { flex: 1 },
-  lowHead: { zIndex: 1 },
+  lowHead: { zIndex: 1, paddingTop: 4 },
   lowColours: { paddingHorizontal: 1, backgroundColor: colours.scrap, borderLeftWidth: OUTLINE, borderRightWidth: OUTLINE, borderColor: colours.ink },
   lowRail: { flexGrow: 0, width: trayWidth(ABREAST.low), backgroundColor: colours.scrap },
 });

@@ -18,6 +18,8 @@ import { useOnScreen } from './useOnScreen';
 
 /** Smallest factor by which a drag may shrink something. */
 const LEAST_SCALE = 0.05;
+/** What stays free between the bar and the edges of the sheet, in pixels. */
+const EDGE = 8;
 
 /** A grip that drags what is chosen. Focused, the arrow keys work it. */
 function Grip({ surface, word, style, icon, matrixOf, onKey }: {
@@ -62,6 +64,7 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
   const moving = useStore(surface.state, (state) => state.moving);
   const { at, scale } = useOnScreen(surface);
   const [panel, setPanel] = useState<'colour' | 'crop' | null>(null);
+  const [barHeight, setBarHeight] = useState(0);
   const drawn = surface.chosenItems;
   const box = boundsAround(drawn.map(({ item }) => itemBounds(item)));
   if (chosen.length === 0 || !box) return null;
@@ -94,7 +97,9 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
     { word: 'Behind', icon: 'behind', act: () => surface.change(orderItems(page.id, layer.items, chosen, 'back')) },
     { word: 'Delete', icon: 'bin', act: () => deleteChosen(surface) },
   ];
-  const barBelow = top < 110;
+  // The bar stands above or below what is chosen, and with all that is open in it within the sheet.
+  const room = surface.state.getState().view.height - 2 * EDGE;
+  const barTop = Math.max(EDGE, Math.min(top < 110 ? top + height + 34 : top - 98, EDGE + room - barHeight));
   return (
     <>
       <View style={[styles.frame, { left: left - 6, top: top - 6, width: width + 12, height: height + 12, transform: transform as never, transformOrigin: `${6 - left + at(0, 0).left}px ${6 - top + at(0, 0).top}px` as never }]} testID="chosen" />
@@ -102,8 +107,8 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
         <>
           <Grip surface={surface} word="Larger or smaller" style={{ left: left + width - 18, top: top + height - 18 }} matrixOf={scaled} onKey={(more) => apply(scalingAt(more ? 1.1 : 0.9, more ? 1.1 : 0.9, origin))} />
           <Grip surface={surface} word="Turn" icon="redo" style={{ left: left + width - 18, top: top - 34 }} matrixOf={turned} onKey={(more) => apply(turningAt(more ? 0.1 : -0.1, middle))} />
-          <View style={[styles.bar, barBelow ? { top: Math.max(8, top + height + 34) } : { top: Math.max(8, top - 98) }]} role="toolbar" aria-label="What is chosen">
-            <ScrollView horizontal showsHorizontalScrollIndicator={false}>
+          <View style={[styles.bar, { top: barTop, maxHeight: room }]} role="toolbar" aria-label="What is chosen" onLayout={({ nativeEvent }) => setBarHeight(nativeEvent.layout.height)}>
+            <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.actions}>
               {actions.map(({ word, icon, act }) => (
                 <Pressable key={word} role="button" aria-label={word} onPress={act} style={styles.action}>
                   <LineIcon name={icon} size={22} />
@@ -120,7 +125,7 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
                 ))}
               </View>
             )}
-            {panel === 'crop' && picture && <CropPanel surface={surface} picture={picture} onDone={() => setPanel(null)} />}
+            {panel === 'crop' && picture && <ScrollView style={styles.panel}><CropPanel surface={surface} picture={picture} onDone={() => setPanel(null)} /></ScrollView>}
           </View>
         </>
       )}
@@ -135,7 +140,9 @@ const styles = StyleSheet.create({
   frame: { position: 'absolute', borderWidth: OUTLINE, borderColor: colours.ink, borderStyle: 'dashed', pointerEvents: 'none' },
   grip: { position: 'absolute', width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', cursor: 'pointer', ...NO_TOUCH },
   knob: { width: 26, height: 26, backgroundColor: colours.ochre, borderWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center', justifyContent: 'center' },
-  bar: { position: 'absolute', left: 8, right: 8, maxWidth: 480, alignSelf: 'center', marginHorizontal: 'auto', backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
+  bar: { position: 'absolute', left: EDGE, right: EDGE, maxWidth: 480, alignSelf: 'center', marginHorizontal: 'auto', backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
+  actions: { flexShrink: 0, flexGrow: 0 },
+  panel: { flexShrink: 1 },
   action: { width: 62, minHeight: 54, alignItems: 'center', justifyContent: 'center', gap: 2 },
   colours: { flexDirection: 'row', flexWrap: 'wrap', borderTopWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
   cell: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
