@@ -232,7 +232,11 @@ for (const [width, height] of [[360, 640], [375, 667], [667, 375], [844, 390], [
       expect(await wren.sheet.boundingBox()).toEqual(place);
     }
     const { width: across, height: down } = (await wren.sheet.boundingBox())!;
-    expect(Math.min(across, down)).toBeGreaterThan(230);
+    expect(Math.min(across, down)).toBeGreaterThan(190);
+    if (width < 900) {
+      const small = await page.locator('[role="toolbar"] button, [role="radio"]').evaluateAll((all) => all.filter((each) => { const box = each.getBoundingClientRect(); return box.width < 47.5 || box.height < 47.5; }).map((each) => each.getAttribute('aria-label')));
+      expect(small).toEqual([]);
+    }
     const before = Number(await wren.sheet.getAttribute('data-strokes'));
     await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: 'Pen', exact: true }).click();
     await wren.draw(0.5);

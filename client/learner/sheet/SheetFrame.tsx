@@ -3,9 +3,9 @@ import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native'
 import { ColourPick } from '../../page/ColourPick';
 import { OptionPick } from '../../page/OptionPick';
 import { ToolTray, trayWidth } from '../../page/ToolTray';
-import { SHEET_TOOLS } from '../../page/toolList';
+import { COLOURS, SHEET_TOOLS } from '../../page/toolList';
 import { useSettings } from '../../stores/settings';
-import { colours, OUTLINE, ROW_FROM } from '../../ui/theme';
+import { colours, OUTLINE, ROW_FROM, TARGET } from '../../ui/theme';
 import type { Layout } from '../../ui/useLayout';
 
 interface Props {
@@ -69,6 +69,7 @@ function WideFrame({ full, head, task, news, sheet, pick, looked, below, draws, 
 
 function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history, draws, keeps, overlays }: Props) {
   const leftHanded = useSettings((state) => state.leftHanded);
+  const abreast = useWindowDimensions().height < COLOURS.length * TARGET.learner ? 2 : 1;
   // What is looked at has all the width.
   const covered = Boolean(looked) && !pick;
   return (
@@ -82,7 +83,7 @@ function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history,
         {looked && <View style={[styles.over, Boolean(pick) && styles.away]}>{looked}</View>}
         {below}
       </View>
-      {draws && !covered && <View style={styles.lowColours}><ColourPick columns={1} /></View>}
+      {draws && !covered && <View style={[styles.lowColours, { width: abreast * TARGET.learner + 6 }]}><ColourPick columns={abreast} /></View>}
       {(draws || keeps) && !covered && (
         <ScrollView style={styles.lowRail}>
           {draws && <ToolTray abreast={ABREAST.low} low only={SHEET_TOOLS} />}
@@ -99,7 +100,10 @@ function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history,
 
 function PhoneFrame({ full, head, tabs, task, news, sheet, pick, looked, below, history, draws, keeps, overlays }: Props) {
   const leftHanded = useSettings((state) => state.leftHanded);
-  const inRow = useWindowDimensions().width >= ROW_FROM;
+  const { width } = useWindowDimensions();
+  const inRow = width >= ROW_FROM;
+  // Four colours and what stands beside them, each as large as a finger; where that is too much, three.
+  const columns = inRow ? 8 : width < 8 * TARGET.learner + 2 ? 3 : 4;
   return (
     <View style={styles.phone} role="main">
       {!full && (
@@ -116,7 +120,7 @@ function PhoneFrame({ full, head, tabs, task, news, sheet, pick, looked, below, 
       {below}
       {(draws || keeps) && (
         <View style={[styles.bar, leftHanded && styles.mirrored]}>
-          {draws && <View style={styles.room}><ColourPick columns={inRow ? 8 : 4} /></View>}
+          {draws && <View style={styles.room}><ColourPick columns={columns} /></View>}
           <View style={[styles.options, inRow && styles.inRow]}>
             {draws && <OptionPick />}
             {history}
@@ -152,6 +156,6 @@ const styles = StyleSheet.create({
   railOptions: { backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center' },
   lowMiddle: { flex: 1 },
   lowHead: { zIndex: 1, paddingTop: 4 },
-  lowColours: { paddingHorizontal: 1, backgroundColor: colours.scrap, borderLeftWidth: OUTLINE, borderRightWidth: OUTLINE, borderColor: colours.ink },
+  lowColours: { paddingHorizontal: 1, alignItems: 'center', backgroundColor: colours.scrap, borderLeftWidth: OUTLINE, borderRightWidth: OUTLINE, borderColor: colours.ink },
   lowRail: { flexGrow: 0, width: trayWidth(ABREAST.low), backgroundColor: colours.scrap },
 });
