@@ -1,7 +1,18 @@
 /** Lint, with the arrows of the house (docs/architecture.md): client → core, server → core, routes → services → models. */
 import tseslint from 'typescript-eslint';
 
-const REACT = ['react', 'react-dom', 'react-native', 'react-native-*', 'react/*', 'expo', 'expo-*', '@tanstack/*', 'zustand', 'zustand/*'];
+const REACT = [
+  'react',
+  'react-dom',
+  'react-native',
+  'react-native-*',
+  'react/*',
+  'expo',
+  'expo-*',
+  '@tanstack/*',
+  'zustand',
+  'zustand/*',
+];
 const NODE = ['node:*', 'fs', 'path', 'crypto', 'http', 'child_process', 'os', 'stream', 'worker_threads'];
 const DATABASE = ['sequelize', 'pg', 'umzug', 'hono', 'hono/*', '@hono/*', '@hocuspocus/*'];
 
@@ -20,7 +31,17 @@ const coreIsAlone = [
 ];
 
 export default tseslint.config(
-  { ignores: ['**/node_modules/**', '**/dist/**', '.lippet/**', '**/.expo/**', 'client/public/**', 'bench/empty-app/**', '**/test-results/**'] },
+  {
+    ignores: [
+      '**/node_modules/**',
+      '**/dist/**',
+      '.lippet/**',
+      '**/.expo/**',
+      'client/public/**',
+      'bench/empty-app/**',
+      '**/test-results/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     rules: {
@@ -35,10 +56,54 @@ export default tseslint.config(
   { files: ['command/**', 'bench/**', 'client/scripts/**', 'e2e/**'], rules: { 'no-console': 'off' } },
   { files: ['**/*.config.js', '**/*.config.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: arrows(coreIsAlone) },
-  { files: ['core/**/*.ts'], rules: { 'no-restricted-globals': ['error', 'window', 'document', 'process', 'localStorage', 'navigator'] } },
-  { files: ['client/**/*.{ts,tsx}'], rules: arrows([forbid(NODE, 'The interface runs in browsers.'), forbid(DATABASE.filter((name) => name !== '@hocuspocus/*'), 'The interface asks the server over HTTP.'), forbid(['@lippet/server*', '@lippet/demo*', '**/server/**', '**/demo/**'], 'The interface shares types with the server only through core.'), notFromTests]) },
-  { files: ['server/**/*.ts'], rules: arrows([forbid(REACT, 'The server has no interface code.'), forbid(['@lippet/client*', '**/client/**', '@lippet/demo*', '**/demo/**'], 'The server imports core, and nothing else of ours.'), notFromTests]) },
-  { files: ['server/routes/**/*.ts'], ignores: ['**/*.test.ts'], rules: arrows([forbid(['sequelize', 'pg', '**/models/*', '**/models/**'], 'Routes call services; services call models.'), forbid(['**/policy/policy'], 'Permissions are asked in services.')]) },
-  { files: ['server/{services,models,policy,sync,media}/**/*.ts'], ignores: ['**/*.test.ts'], rules: arrows([forbid(['**/routes/*', '**/routes/**', '**/web/*'], 'Services know no routes.'), forbid(['hono', 'hono/*', '@hono/*'], 'Services know no HTTP.')]) },
-  { files: ['server/models/**/*.ts'], rules: arrows([forbid(['**/services/*', '**/routes/*', '**/policy/*'], 'Models know nothing above them.')]) },
+  {
+    files: ['core/**/*.ts'],
+    rules: { 'no-restricted-globals': ['error', 'window', 'document', 'process', 'localStorage', 'navigator'] },
+  },
+  {
+    files: ['client/**/*.{ts,tsx}'],
+    rules: arrows([
+      forbid(NODE, 'The interface runs in browsers.'),
+      forbid(
+        DATABASE.filter((name) => name !== '@hocuspocus/*'),
+        'The interface asks the server over HTTP.',
+      ),
+      forbid(
+        ['@lippet/server*', '@lippet/demo*', '**/server/**', '**/demo/**'],
+        'The interface shares types with the server only through core.',
+      ),
+      notFromTests,
+    ]),
+  },
+  {
+    files: ['server/**/*.ts'],
+    rules: arrows([
+      forbid(REACT, 'The server has no interface code.'),
+      forbid(
+        ['@lippet/client*', '**/client/**', '@lippet/demo*', '**/demo/**'],
+        'The server imports core, and nothing else of ours.',
+      ),
+      notFromTests,
+    ]),
+  },
+  {
+    files: ['server/routes/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: arrows([
+      forbid(['sequelize', 'pg', '**/models/*', '**/models/**'], 'Routes call services; services call models.'),
+      forbid(['**/policy/policy'], 'Permissions are asked in services.'),
+    ]),
+  },
+  {
+    files: ['server/{services,models,policy,sync,media}/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: arrows([
+      forbid(['**/routes/*', '**/routes/**', '**/web/*'], 'Services know no routes.'),
+      forbid(['hono', 'hono/*', '@hono/*'], 'Services know no HTTP.'),
+    ]),
+  },
+  {
+    files: ['server/models/**/*.ts'],
+    rules: arrows([forbid(['**/services/*', '**/routes/*', '**/policy/*'], 'Models know nothing above them.')]),
+  },
 );

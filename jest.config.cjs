@@ -1,6 +1,15 @@
 /** Jest for every workspace: core, demo and server on Node, the client on jsdom through react-native-web. */
 const swc = {
-  '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { useDefineForClassFields: false } } }],
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
+      jsc: {
+        parser: { syntax: 'typescript', tsx: true },
+        target: 'es2022',
+        transform: { useDefineForClassFields: false },
+      },
+    },
+  ],
   '^.+\\.m?js$': ['@swc/jest', { jsc: { parser: { syntax: 'ecmascript' }, target: 'es2022' } }],
 };
 // These come as ES modules only; Jest runs CommonJS.
@@ -26,7 +35,9 @@ module.exports = {
       preset: 'jest-expo/web',
       rootDir: 'client',
       setupFiles: ['<rootDir>/testing/structuredClone.cjs'],
-      transformIgnorePatterns: ['/node_modules/(?!(.*react-native.*|@react-native.*|expo.*|@expo.*|fractional-indexing|@hocuspocus|perfect-freehand|rbush|quickselect|comlink|idb-keyval)/)'],
+      transformIgnorePatterns: [
+        '/node_modules/(?!(.*react-native.*|@react-native.*|expo.*|@expo.*|fractional-indexing|@hocuspocus|perfect-freehand|rbush|quickselect|comlink|idb-keyval)/)',
+      ],
     },
   ],
 };

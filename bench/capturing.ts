@@ -34,10 +34,23 @@ export async function captureCome(): Promise<Figure> {
     await phone.getByTestId('outline').waitFor();
     for (let i = 1; i <= PHOTOS; i++) {
       await phone.getByRole('button', { name: 'Take the photo', exact: true }).click();
-      await page.evaluate(`new Promise((resolve) => { const look = () => (window.come.length >= ${i} ? resolve() : setTimeout(look, 20)); look(); })`);
+      await page.evaluate(
+        `new Promise((resolve) => { const look = () => (window.come.length >= ${i} ? resolve() : setTimeout(look, 20)); look(); })`,
+      );
     }
-    const [answered, come] = await Promise.all([phone.evaluate<number[]>('window.answered'), page.evaluate<number[]>('window.come')]);
-    return alone('capture-come', 'ms', quantile(come.map((at, i) => at - answered[i]!), 0.95), 2_000);
+    const [answered, come] = await Promise.all([
+      phone.evaluate<number[]>('window.answered'),
+      page.evaluate<number[]>('window.come'),
+    ]);
+    return alone(
+      'capture-come',
+      'ms',
+      quantile(
+        come.map((at, i) => at - answered[i]!),
+        0.95,
+      ),
+      2_000,
+    );
   } finally {
     await stage.strike();
   }

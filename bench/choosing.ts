@@ -22,17 +22,34 @@ interface Try {
 
 export function choosing(): Figure {
   const items = markItems(new Y.Doc(), 'p');
-  items.doc!.transact(() => handwriting(STROKES).slice(0, STROKES).forEach(({ tool, colour, width, ink }, i) => addStroke(items, { id: `s${i}`, tool, colour, width, ink, at: 0, order: `a${String(i).padStart(6, '0')}1` })));
+  items.doc!.transact(() =>
+    handwriting(STROKES)
+      .slice(0, STROKES)
+      .forEach(({ tool, colour, width, ink }, i) =>
+        addStroke(items, { id: `s${i}`, tool, colour, width, ink, at: 0, order: `a${String(i).padStart(6, '0')}1` }),
+      ),
+  );
   const layer = new ItemLayer(items);
   const random = randomFrom(11);
   const tries = Array.from({ length: TRIES }, (): Try => {
     const [x, y] = [40 + random() * 500, 40 + random() * 750];
-    return { x, y, lasso: Array.from({ length: 40 }, (_, i) => ({ x: x + 45 * Math.cos((i / 40) * 2 * Math.PI), y: y + 25 * Math.sin((i / 40) * 2 * Math.PI) })) };
+    return {
+      x,
+      y,
+      lasso: Array.from({ length: 40 }, (_, i) => ({
+        x: x + 45 * Math.cos((i / 40) * 2 * Math.PI),
+        y: y + 25 * Math.sin((i / 40) * 2 * Math.PI),
+      })),
+    };
   });
   const ours = ({ x, y, lasso }: Try): number =>
-    layer.hit({ x, y }, REACH).length + layer.within({ left: x - 45, right: x + 45, top: y - 25, bottom: y + 25 }).filter(({ item }) => inLasso(item, lasso)).length;
+    layer.hit({ x, y }, REACH).length +
+    layer
+      .within({ left: x - 45, right: x + 45, top: y - 25, bottom: y + 25 })
+      .filter(({ item }) => inLasso(item, lasso)).length;
   const bare = ({ x, y, lasso }: Try): number =>
-    layer.drawn.filter(({ item }) => hitsItem(item, { x, y }, REACH)).length + layer.drawn.filter(({ item }) => inLasso(item, lasso)).length;
+    layer.drawn.filter(({ item }) => hitsItem(item, { x, y }, REACH)).length +
+    layer.drawn.filter(({ item }) => inLasso(item, lasso)).length;
   const [fast, slow]: [number[], number[]] = [[], []];
   let caught = 0;
   for (const [i, each] of tries.entries()) {

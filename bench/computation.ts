@@ -25,7 +25,15 @@ export function inkBytes(): Figure {
       const off = Math.max(Math.abs(x - back.x[i]!), Math.abs(ink.y[i]! - back.y[i]!));
       if (off > INK_GRID) throw new Error(`The codec is off by ${off} pt, more than it promises.`);
     });
-    const columns = Int32Array.from([...ink.x].map((v) => Math.round(v / INK_GRID)).concat([...ink.y].map((v) => Math.round(v / INK_GRID)), [...ink.pressure].map((v) => Math.round(v * 255)), [...ink.time].map(Math.round)));
+    const columns = Int32Array.from(
+      [...ink.x]
+        .map((v) => Math.round(v / INK_GRID))
+        .concat(
+          [...ink.y].map((v) => Math.round(v / INK_GRID)),
+          [...ink.pressure].map((v) => Math.round(v * 255)),
+          [...ink.time].map(Math.round),
+        ),
+    );
     bytes += encoded.length;
     floor += deflateRawSync(Buffer.from(columns.buffer)).length;
     points += ink.x.length;
@@ -39,7 +47,11 @@ async function twentyPages(): Promise<Uint8Array> {
   const font = await pdf.embedFont(StandardFonts.Helvetica);
   for (let i = 0; i < 20; i++) {
     const page = pdf.addPage([595, 842]);
-    for (let line = 0; line < 45; line++) page.drawText(`${i + 1}.${line + 1} The ferry keeps to the deep water along the quay, and bends round the island at the mill.`, { x: 50, y: 790 - line * 16, size: 11, font });
+    for (let line = 0; line < 45; line++)
+      page.drawText(
+        `${i + 1}.${line + 1} The ferry keeps to the deep water along the quay, and bends round the island at the mill.`,
+        { x: 50, y: 790 - line * 16, size: 11, font },
+      );
   }
   return pdf.save();
 }
@@ -56,17 +68,54 @@ export async function pdfOut(): Promise<Figure> {
   const strokes = handwriting(STROKES);
   const common = { order: 'a1', at: 0, matrix: IDENTITY };
   const pages = Array.from({ length: 20 }, (_, k): PdfPage => {
-    const ink = strokes.slice(k * 150, (k + 1) * 150).map(({ tool, colour, width, ink: drawn }, i): Item => ({ ...common, id: `s${i}`, kind: 'stroke', tool, colour, width, ink: drawn }));
+    const ink = strokes
+      .slice(k * 150, (k + 1) * 150)
+      .map(({ tool, colour, width, ink: drawn }, i): Item => ({
+        ...common,
+        id: `s${i}`,
+        kind: 'stroke',
+        tool,
+        colour,
+        width,
+        ink: drawn,
+      }));
     const more: Item[] = [
-      { ...common, id: 'm', kind: 'mark', style: 'highlight', colour: '#F0AE2E', quads: [[50, 40, 300, 40, 300, 54, 50, 54]], text: 'The ferry', note: '' },
-      { ...common, id: 't', kind: 'text', text: 'Why?', lines: ['Why?'], width: 100, size: 20, font: 'reading', colour: '#1C2A33', align: 'left', spot: null, matrix: [1, 0, 0, 1, 400, 300] },
+      {
+        ...common,
+        id: 'm',
+        kind: 'mark',
+        style: 'highlight',
+        colour: '#F0AE2E',
+        quads: [[50, 40, 300, 40, 300, 54, 50, 54]],
+        text: 'The ferry',
+        note: '',
+      },
+      {
+        ...common,
+        id: 't',
+        kind: 'text',
+        text: 'Why?',
+        lines: ['Why?'],
+        width: 100,
+        size: 20,
+        font: 'reading',
+        colour: '#1C2A33',
+        align: 'left',
+        spot: null,
+        matrix: [1, 0, 0, 1, 400, 300],
+      },
       { ...common, id: 'p', kind: 'pin', voice: null, note: 'Look again', matrix: [1, 0, 0, 1, 500, 500] },
     ];
-    return { plan: { id: `p${k}`, part: 'a', width: 595, height: 842, background: { kind: 'pdf', media: 'm', page: k + 1 } }, items: [...ink, ...more] };
+    return {
+      plan: { id: `p${k}`, part: 'a', width: 595, height: 842, background: { kind: 'pdf', media: 'm', page: k + 1 } },
+      items: [...ink, ...more],
+    };
   });
   const sources = {
-    pdf: () => Promise.resolve(source), picture: () => Promise.resolve(null),
-    font: (file: string) => Promise.resolve(readFileSync(join('client', 'public', 'fonts', file))), deflate: quickDeflate,
+    pdf: () => Promise.resolve(source),
+    picture: () => Promise.resolve(null),
+    font: (file: string) => Promise.resolve(readFileSync(join('client', 'public', 'fonts', file))),
+    deflate: quickDeflate,
   };
   const annotated = await writePdf(pages, sources);
   const [ours, floor]: number[][] = [[], []];
@@ -91,7 +140,10 @@ function writtenRaster(): Raster {
       const steps = Math.ceil(Math.hypot(ink.x[i]! - ink.x[i - 1]!, ink.y[i]! - ink.y[i - 1]!) * scale * 2);
       for (let s = 0; s <= steps; s++) {
         const t = steps === 0 ? 0 : s / steps;
-        const [x, y] = [Math.round((ink.x[i - 1]! + t * (ink.x[i]! - ink.x[i - 1]!)) * scale), Math.round((ink.y[i - 1]! + t * (ink.y[i]! - ink.y[i - 1]!)) * scale)];
+        const [x, y] = [
+          Math.round((ink.x[i - 1]! + t * (ink.x[i]! - ink.x[i - 1]!)) * scale),
+          Math.round((ink.y[i - 1]! + t * (ink.y[i]! - ink.y[i - 1]!)) * scale),
+        ];
         for (let k = 0; k < 4; k++) {
           const at = ((y + (k >> 1)) * width + x + (k & 1)) * 4;
           if (at >= 0 && at + 3 < data.length) data.fill(28, at, at + 3);

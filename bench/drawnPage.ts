@@ -5,7 +5,11 @@ import { Hand, OLDER_HAND, randomFrom, type DrawnStroke } from '@lippet/demo/han
 import type { School } from '@lippet/e2e/demoServer';
 
 /** The activity whose second sheet is filled, and whose learner opens it. Its first part stays blank. */
-export const FULL = { title: 'Colour the lantern room', learner: 'Amos Reddy', parts: ['Lighthouse', 'The keeper'] } as const;
+export const FULL = {
+  title: 'Colour the lantern room',
+  learner: 'Amos Reddy',
+  parts: ['Lighthouse', 'The keeper'],
+} as const;
 
 /** `count` short strokes of handwriting all over an A4 page, the same for the same seed. */
 export function handwriting(count: number, seed = 7): DrawnStroke[] {
@@ -14,7 +18,13 @@ export function handwriting(count: number, seed = 7): DrawnStroke[] {
   for (let i = 0; i < count; i++) {
     const x = 30 + random() * 500;
     const y = 30 + random() * 770;
-    hand.along({ tool: 'pen', colour: 'ink', width: 'middle' }, [[x, y], [x + 8, y - 14], [x + 14, y + 4], [x + 24, y - 8], [x + 34, y]]);
+    hand.along({ tool: 'pen', colour: 'ink', width: 'middle' }, [
+      [x, y],
+      [x + 8, y - 14],
+      [x + 14, y + 4],
+      [x + 24, y - 8],
+      [x + 34, y],
+    ]);
   }
   return hand.strokes;
 }
@@ -35,5 +45,8 @@ export async function fillPage(school: School, count: number): Promise<void> {
       addStroke(items, { id: `full-${i}`, tool, colour, width, ink, at: 0, order: `a${String(i).padStart(6, '0')}1` }),
     );
   });
-  await school.query('INSERT INTO piece_updates (piece_id, data) VALUES ($1, $2)', [piece!.id, Buffer.from(Y.encodeStateAsUpdate(doc, before))]);
+  await school.query('INSERT INTO piece_updates (piece_id, data) VALUES ($1, $2)', [
+    piece!.id,
+    Buffer.from(Y.encodeStateAsUpdate(doc, before)),
+  ]);
 }

@@ -23,7 +23,15 @@ export function byValue(name: string, unit: Figure['unit'], ours: number, floor:
 }
 
 /** A figure that nothing bare can be set beside. */
-export const alone = (name: string, unit: Figure['unit'], ours: number, budget: number): Figure => ({ name, unit, ours, floor: null, ratio: null, budget, ok: ours <= budget });
+export const alone = (name: string, unit: Figure['unit'], ours: number, budget: number): Figure => ({
+  name,
+  unit,
+  ours,
+  floor: null,
+  ratio: null,
+  budget,
+  ok: ours <= budget,
+});
 
 /** The value below which a share of the values lies (nearest rank). */
 export function quantile(values: readonly number[], share: number): number {

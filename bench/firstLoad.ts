@@ -7,7 +7,8 @@ import { byRatio, type Figure } from './figure';
 function firstScripts(webRoot: string): number {
   const html = readFileSync(join(webRoot, 'index.html'), 'utf8');
   const sources = [...html.matchAll(/<script[^>]*src="([^"]+)"/g)].map(([, source]) => source!);
-  if (sources.length === 0) throw new Error(`${webRoot}/index.html asks for no script: ${readdirSync(webRoot).join(', ')}`);
+  if (sources.length === 0)
+    throw new Error(`${webRoot}/index.html asks for no script: ${readdirSync(webRoot).join(', ')}`);
   return sources.reduce((sum, source) => sum + gzipSync(readFileSync(join(webRoot, source)), { level: 9 }).length, 0);
 }
 

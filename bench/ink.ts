@@ -45,7 +45,10 @@ async function alternate({ ours, bare }: Windows, rate: number): Promise<{ ours:
   for (const session of sessions) await throttle(session, rate);
   const runs = { ours: [] as InkRun[], bare: [] as InkRun[] };
   for (let i = 0; i <= RUNS; i++) {
-    for (const [name, page] of [['ours', ours], ['bare', bare]] as const) {
+    for (const [name, page] of [
+      ['ours', ours],
+      ['bare', bare],
+    ] as const) {
       await page.bringToFront();
       const run = await drawAndMeasure(page, box, STROKES_A_RUN);
       if (i > 0) runs[name].push(run); // the first run warms up
@@ -91,7 +94,9 @@ async function openBare(page: Page): Promise<number> {
 }
 
 async function pageOpen({ ours, bare }: Windows): Promise<Figure> {
-  const outlines = handwriting(STROKES_ON_PAGE).map(({ ink, tool, width }) => [...strokeOutline(ink, tool, width)].map((value) => Number(value.toFixed(2))));
+  const outlines = handwriting(STROKES_ON_PAGE).map(({ ink, tool, width }) =>
+    [...strokeOutline(ink, tool, width)].map((value) => Number(value.toFixed(2))),
+  );
   await bare.evaluate((all) => void Object.assign(window, { outlines: all }), outlines);
   const [opened, floor]: number[][] = [[], []];
   for (let i = 0; i <= RUNS; i++) {

@@ -39,13 +39,18 @@ const PROBE = `{
 }`;
 
 /** Draws strokes with the mouse, as quickly as events go through, and reads the stopwatch. */
-export async function drawAndMeasure(page: Page, box: { x: number; y: number; width: number; height: number }, strokes: number): Promise<InkRun> {
+export async function drawAndMeasure(
+  page: Page,
+  box: { x: number; y: number; width: number; height: number },
+  strokes: number,
+): Promise<InkRun> {
   await page.evaluate('Object.assign(window.probe, { latencies: [], frames: [] })');
   for (let s = 0; s < strokes; s++) {
     const y = box.y + box.height * (0.2 + (0.6 * s) / strokes);
     await page.mouse.move(box.x + box.width * 0.3, y);
     await page.mouse.down();
-    for (let i = 1; i <= 30; i++) await page.mouse.move(box.x + box.width * (0.3 + 0.013 * i), y + 12 * Math.sin(i / 3));
+    for (let i = 1; i <= 30; i++)
+      await page.mouse.move(box.x + box.width * (0.3 + 0.013 * i), y + 12 * Math.sin(i / 3));
     await page.mouse.up();
   }
   await page.evaluate('new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))');

@@ -17,7 +17,27 @@ import { scanCorners, scanFigures, scanTime } from './scan';
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
-export const NAMES = ['first-load', ...ON_THE_SHEET, 'ink-bytes', 'pdf-out', 'fill', 'choose-5000', 'tab-memory', 'scan', 'scan-corners', ...AT_THE_CAMERA, 'capture-come', 'upload', 'film-job', 'now-500', 'review-next', 'marks-frame', 'now-frame', 'send-20', 'send-300'];
+export const NAMES = [
+  'first-load',
+  ...ON_THE_SHEET,
+  'ink-bytes',
+  'pdf-out',
+  'fill',
+  'choose-5000',
+  'tab-memory',
+  'scan',
+  'scan-corners',
+  ...AT_THE_CAMERA,
+  'capture-come',
+  'upload',
+  'film-job',
+  'now-500',
+  'review-next',
+  'marks-frame',
+  'now-frame',
+  'send-20',
+  'send-300',
+];
 
 const args = process.argv.slice(2);
 const json = args.includes('--json');
@@ -29,7 +49,8 @@ if (unknown) {
 }
 const names = asked.length > 0 ? asked : NAMES;
 const figures: Figure[] = [];
-if (names.includes('first-load')) figures.push(await firstLoad(process.env.LIPPET_WEB_ROOT!, process.env.LIPPET_EMPTY_ROOT!));
+if (names.includes('first-load'))
+  figures.push(await firstLoad(process.env.LIPPET_WEB_ROOT!, process.env.LIPPET_EMPTY_ROOT!));
 if (names.some((name) => ON_THE_SHEET.includes(name))) figures.push(...(await inkFigures(names)));
 if (names.includes('ink-bytes')) figures.push(inkBytes());
 if (names.includes('pdf-out')) figures.push(await pdfOut());
@@ -49,11 +70,16 @@ if (names.includes('send-20')) figures.push(await send20());
 if (names.includes('send-300')) figures.push(await send300());
 if (names.includes('film-job')) figures.push(await filmJob());
 
-const shown = (value: number | null, digits = 2): string => (value === null ? '–' : value.toFixed(value >= 1000 ? 0 : digits));
+const shown = (value: number | null, digits = 2): string =>
+  value === null ? '–' : value.toFixed(value >= 1000 ? 0 : digits);
 if (json) {
   process.stdout.write(`${JSON.stringify(figures)}\n`);
 } else {
   for (const { name, unit, ours, floor, ratio, budget, ok } of figures) {
-    console.log([name, `${shown(ours)} ${unit}`, `${shown(floor)} ${unit}`, shown(ratio), shown(budget), ok ? 'ok' : 'over'].join('  '));
+    console.log(
+      [name, `${shown(ours)} ${unit}`, `${shown(floor)} ${unit}`, shown(ratio), shown(budget), ok ? 'ok' : 'over'].join(
+        '  ',
+      ),
+    );
   }
 }

@@ -9,16 +9,34 @@ const PAGES = 20;
 
 /** Ten activities of twenty pages each for a group, papers of every kind. */
 async function setActivities({ school }: Stage): Promise<string[]> {
-  const papers = [{ kind: 'blank' }, { kind: 'lined', gap: 34 }, { kind: 'squared', gap: 20 }, { kind: 'dotted', gap: 20 }, { kind: 'staves', gap: 9 }];
-  const [like] = await school.query<{ group_id: string; teacher_id: string }>("SELECT g.group_id, a.teacher_id FROM activities a JOIN assignments g ON g.activity_id = a.id WHERE a.title = 'The island ferry'");
+  const papers = [
+    { kind: 'blank' },
+    { kind: 'lined', gap: 34 },
+    { kind: 'squared', gap: 20 },
+    { kind: 'dotted', gap: 20 },
+    { kind: 'staves', gap: 9 },
+  ];
+  const [like] = await school.query<{ group_id: string; teacher_id: string }>(
+    "SELECT g.group_id, a.teacher_id FROM activities a JOIN assignments g ON g.activity_id = a.id WHERE a.title = 'The island ferry'",
+  );
   const ids: string[] = [];
   for (let i = 0; i < ACTIVITIES; i++) {
     const id = randomUUID();
     ids.push(id);
-    await school.query("INSERT INTO activities (id, teacher_id, title, subject, task, state) VALUES ($1, $2, $3, $4, $5, 'set')", [id, like!.teacher_id, `Twenty pages ${i + 1}`, 'Writing', JSON.stringify(richTextOf('Fill them.'))]);
+    await school.query(
+      "INSERT INTO activities (id, teacher_id, title, subject, task, state) VALUES ($1, $2, $3, $4, $5, 'set')",
+      [id, like!.teacher_id, `Twenty pages ${i + 1}`, 'Writing', JSON.stringify(richTextOf('Fill them.'))],
+    );
     await school.query('INSERT INTO assignments (activity_id, group_id) VALUES ($1, $2)', [id, like!.group_id]);
-    const sheets = Array.from({ length: PAGES }, (_, k) => ({ width: 595, height: 842, background: papers[k % papers.length] }));
-    await school.query("INSERT INTO parts (id, activity_id, position, kind, title, required, settings) VALUES ($1, $2, 0, 'page', 'Pages', true, $3)", [randomUUID(), id, JSON.stringify({ sheets })]);
+    const sheets = Array.from({ length: PAGES }, (_, k) => ({
+      width: 595,
+      height: 842,
+      background: papers[k % papers.length],
+    }));
+    await school.query(
+      "INSERT INTO parts (id, activity_id, position, kind, title, required, settings) VALUES ($1, $2, 0, 'page', 'Pages', true, $3)",
+      [randomUUID(), id, JSON.stringify({ sheets })],
+    );
   }
   return ids;
 }
@@ -34,7 +52,8 @@ async function workThrough(page: Page, id: string): Promise<void> {
   for (let k = 0; k < PAGES; k++) {
     await page.mouse.move(box.x + box.width * 0.4, box.y + box.height * 0.4);
     await page.mouse.down();
-    for (let i = 1; i <= 6; i++) await page.mouse.move(box.x + box.width * (0.4 + 0.03 * i), box.y + box.height * (0.4 + 0.02 * (i % 3)));
+    for (let i = 1; i <= 6; i++)
+      await page.mouse.move(box.x + box.width * (0.4 + 0.03 * i), box.y + box.height * (0.4 + 0.02 * (i % 3)));
     await page.mouse.up();
     if (k < PAGES - 1) await page.getByRole('button', { name: 'Page after' }).click();
   }

@@ -22,22 +22,36 @@ const ROUNDS = 15;
 
 /** A school with a group that has everything; every piece is begun, a third of them sent, and half of those answered. */
 async function fill(sequelize: Sequelize, learner: string): Promise<void> {
-  const run = (sql: string, replacements: Record<string, unknown> = {}): Promise<unknown> => sequelize.query(sql, { replacements });
+  const run = (sql: string, replacements: Record<string, unknown> = {}): Promise<unknown> =>
+    sequelize.query(sql, { replacements });
   const [school, group, teacher] = [randomUUID(), randomUUID(), randomUUID()];
   await run("INSERT INTO schools VALUES (:school, 'Bench School', 'Europe/Dublin')", { school });
   await run("INSERT INTO groups VALUES (:group, :school, 'All', 'BENCH2')", { group, school });
-  const person = "INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) ";
-  await run(`${person} VALUES (:teacher, :school, 'teacher', 'Ms Bench', 'ms.bench', 'password', 'x', '#C8472F')`, { teacher, school });
-  await run(`${person} SELECT CASE WHEN n = 1 THEN :learner::uuid ELSE gen_random_uuid() END, :school, 'learner', 'Learner ' || n, 'learner.' || n, 'password', 'x', '#C8472F' FROM generate_series(1, :count) n`, { learner, school, count: LEARNERS });
-  await run("INSERT INTO memberships (person_id, group_id, role) SELECT id, :group, role FROM people", { group });
+  const person = 'INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) ';
+  await run(`${person} VALUES (:teacher, :school, 'teacher', 'Ms Bench', 'ms.bench', 'password', 'x', '#C8472F')`, {
+    teacher,
+    school,
+  });
+  await run(
+    `${person} SELECT CASE WHEN n = 1 THEN :learner::uuid ELSE gen_random_uuid() END, :school, 'learner', 'Learner ' || n, 'learner.' || n, 'password', 'x', '#C8472F' FROM generate_series(1, :count) n`,
+    { learner, school, count: LEARNERS },
+  );
+  await run('INSERT INTO memberships (person_id, group_id, role) SELECT id, :group, role FROM people', { group });
   await run(
     `INSERT INTO activities (id, teacher_id, title, subject, task, minutes, state, created_at)
      SELECT gen_random_uuid(), :teacher, 'Activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, 'set', now() - n * interval '1 hour' FROM generate_series(1, :count) n`,
     { teacher, count: ACTIVITIES },
   );
-  await run("INSERT INTO assignments (activity_id, group_id, due) SELECT id, :group, created_at + interval '20 days' FROM activities", { group });
-  await run("INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), a.id, n, 'page', 'Part ' || n, true, '{\"sheets\":[]}' FROM activities a, generate_series(0, 1) n");
-  await run("INSERT INTO pieces (id, activity_id, person_id) SELECT gen_random_uuid(), a.id, p.id FROM activities a, people p WHERE p.role = 'learner'");
+  await run(
+    "INSERT INTO assignments (activity_id, group_id, due) SELECT id, :group, created_at + interval '20 days' FROM activities",
+    { group },
+  );
+  await run(
+    "INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), a.id, n, 'page', 'Part ' || n, true, '{\"sheets\":[]}' FROM activities a, generate_series(0, 1) n",
+  );
+  await run(
+    "INSERT INTO pieces (id, activity_id, person_id) SELECT gen_random_uuid(), a.id, p.id FROM activities a, people p WHERE p.role = 'learner'",
+  );
   const data = Buffer.from(startDocument([]));
   await run('INSERT INTO piece_updates (piece_id, data) SELECT id, :data FROM pieces', { data });
   await run(
@@ -79,12 +93,22 @@ export async function now500(): Promise<Figure> {
     const learner = randomUUID();
     await fill(sequelize, learner);
     const token = randomBytes(32).toString('base64url');
-    await sequelize.query("INSERT INTO sessions (id, person_id, token_hash, kept, expires_at) VALUES (gen_random_uuid(), :learner, :hash, true, now() + interval '1 day')", {
-      replacements: { learner, hash: createHash('sha256').update(token).digest() },
-    });
+    await sequelize.query(
+      "INSERT INTO sessions (id, person_id, token_hash, kept, expires_at) VALUES (gen_random_uuid(), :learner, :hash, true, now() + interval '1 day')",
+      {
+        replacements: { learner, hash: createHash('sha256').update(token).digest() },
+      },
+    );
     const config = { ...readConfig({ LIPPET_DATABASE_URL: database.url, LIPPET_FILES: files }), webRoot: null };
-    const app = makeApp(makeServices(config, sequelize, { send: async () => undefined }), sequelize, pino({ level: 'silent' }), () => '127.0.0.1');
-    const bare = new Hono().get('/now', async (c) => c.json(await sequelize.query(BARE, { replacements: { learner }, type: QueryTypes.SELECT })));
+    const app = makeApp(
+      makeServices(config, sequelize, { send: async () => undefined }),
+      sequelize,
+      pino({ level: 'silent' }),
+      () => '127.0.0.1',
+    );
+    const bare = new Hono().get('/now', async (c) =>
+      c.json(await sequelize.query(BARE, { replacements: { learner }, type: QueryTypes.SELECT })),
+    );
     const timed = async (ask: () => Promise<Response>, count: (body: unknown) => number): Promise<number> => {
       const start = performance.now();
       const body: unknown = await (await ask()).json();
@@ -95,8 +119,14 @@ export async function now500(): Promise<Figure> {
     const ours: number[] = [];
     const floor: number[] = [];
     for (let round = 0; round <= ROUNDS; round++) {
-      const mine = await timed(async () => app.request('/api/now', { headers: { cookie: `${SESSION_COOKIE}=${token}` } }), (body) => (body as NowView).cards.length);
-      const theirs = await timed(async () => bare.request('/now'), (body) => (body as unknown[]).length);
+      const mine = await timed(
+        async () => app.request('/api/now', { headers: { cookie: `${SESSION_COOKIE}=${token}` } }),
+        (body) => (body as NowView).cards.length,
+      );
+      const theirs = await timed(
+        async () => bare.request('/now'),
+        (body) => (body as unknown[]).length,
+      );
       // The first round warms both.
       if (round > 0) {
         ours.push(mine);

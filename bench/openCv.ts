@@ -66,7 +66,12 @@ export function openCvFind(image: Rgba): Quad | null {
 export function openCvScan(image: Rgba, width: number, height: number, fallback: Quad): void {
   const photo = matOf(image);
   const quad = quadOf(photo) ?? fallback;
-  const from = cv.matFromArray(4, 1, cv.CV_32FC2, quad.flatMap(({ x, y }) => [x, y]));
+  const from = cv.matFromArray(
+    4,
+    1,
+    cv.CV_32FC2,
+    quad.flatMap(({ x, y }) => [x, y]),
+  );
   const to = cv.matFromArray(4, 1, cv.CV_32FC2, [0, 0, width, 0, width, height, 0, height]);
   const map = cv.getPerspectiveTransform(from, to);
   const page = new cv.Mat();

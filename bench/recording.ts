@@ -28,20 +28,34 @@ const timed = async (work: () => Promise<unknown>): Promise<number> => {
   return performance.now() - begun;
 };
 
-const barePut = (address: string, content: Buffer): Promise<void> => new Promise((resolve, reject) => {
-  request(address, { method: 'PUT', headers: { 'content-length': content.length } }, (response) => response.resume().on('end', () => resolve())).on('error', reject).end(content);
-});
+const barePut = (address: string, content: Buffer): Promise<void> =>
+  new Promise((resolve, reject) => {
+    request(address, { method: 'PUT', headers: { 'content-length': content.length } }, (response) =>
+      response.resume().on('end', () => resolve()),
+    )
+      .on('error', reject)
+      .end(content);
+  });
 
 /** 100 MB to school by the tus protocol, until all of it is there, against the same bytes by one bare PUT into a file. */
 export async function upload(): Promise<Figure> {
   if (UPLOADED > MEDIA_LIMITS.recording) throw new Error('The file is larger than school takes.');
   const stage = await Stage.set();
   const folder = await mkdtemp(join(tmpdir(), 'lippet-upload-'));
-  const bare = createServer((incoming, response) => void pipeline(incoming, createWriteStream(join(folder, 'bare'))).then(() => response.writeHead(204).end()));
+  const bare = createServer(
+    (incoming, response) =>
+      void pipeline(incoming, createWriteStream(join(folder, 'bare'))).then(() => response.writeHead(204).end()),
+  );
   try {
     const page = await stage.signedIn('Amos Reddy');
     const activity = await stage.school.activityId('Three knots');
-    const { pieceId } = await page.evaluate(async ([id, header]) => (await (await fetch(`/api/activities/${id}/piece`, { method: 'POST', headers: { [header!]: '1' } })).json()) as { pieceId: string }, [activity, OWN_HEADER]);
+    const { pieceId } = await page.evaluate(
+      async ([id, header]) =>
+        (await (
+          await fetch(`/api/activities/${id}/piece`, { method: 'POST', headers: { [header!]: '1' } })
+        ).json()) as { pieceId: string },
+      [activity, OWN_HEADER],
+    );
     const cookie = (await page.context().cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
     await new Promise<void>((resolve) => bare.listen(0, '127.0.0.1', resolve));
     const address = `http://127.0.0.1:${(bare.address() as AddressInfo).port}`;
@@ -50,15 +64,30 @@ export async function upload(): Promise<Figure> {
     const ours: number[] = [];
     const floor: number[] = [];
     for (let run = 0; run <= RUNS; run++) {
-      const a = await timed(() => new Promise<void>((resolve, reject) => {
-        const media = randomUUID();
-        new Upload(content, {
-          endpoint: stage.school.url + UPLOAD_PATH, metadata: { media, home: `pieces/${pieceId}` }, headers: { [OWN_HEADER]: '1', cookie }, uploadDataDuringCreation: true, storeFingerprintForResuming: false,
-          retryDelays: [], onSuccess: () => resolve(), onError: reject,
-        }).start();
-      }));
+      const a = await timed(
+        () =>
+          new Promise<void>((resolve, reject) => {
+            const media = randomUUID();
+            new Upload(content, {
+              endpoint: stage.school.url + UPLOAD_PATH,
+              metadata: { media, home: `pieces/${pieceId}` },
+              headers: { [OWN_HEADER]: '1', cookie },
+              uploadDataDuringCreation: true,
+              storeFingerprintForResuming: false,
+              retryDelays: [],
+              onSuccess: () => resolve(),
+              onError: reject,
+            }).start();
+          }),
+      );
       const b = await timed(() => barePut(address, content));
-      if ((await stat(join(folder, 'bare'))).size !== UPLOADED || createHash('sha256').update(await readFile(join(folder, 'bare'))).digest('hex') !== whole) throw new Error('The bare PUT lost something.');
+      if (
+        (await stat(join(folder, 'bare'))).size !== UPLOADED ||
+        createHash('sha256')
+          .update(await readFile(join(folder, 'bare')))
+          .digest('hex') !== whole
+      )
+        throw new Error('The bare PUT lost something.');
       if (run === 0) continue; // the first warms both up
       ours.push(a);
       floor.push(b);
@@ -82,7 +111,28 @@ export async function filmJob(): Promise<Figure> {
     for (let run = 0; run < 3; run++) {
       ours.push(await timed(() => playableForm(new FileStore(join(folder, `files-${run}`)), path)));
       const begun = performance.now();
-      execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', path, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '24', '-pix_fmt', 'yuv420p', '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', join(folder, 'bare.mp4')]);
+      execFileSync('ffmpeg', [
+        '-v',
+        'error',
+        '-y',
+        '-i',
+        path,
+        '-c:v',
+        'libx264',
+        '-preset',
+        'veryfast',
+        '-crf',
+        '24',
+        '-pix_fmt',
+        'yuv420p',
+        '-c:a',
+        'aac',
+        '-b:a',
+        '128k',
+        '-movflags',
+        '+faststart',
+        join(folder, 'bare.mp4'),
+      ]);
       floor.push(performance.now() - begun);
     }
     const aMinute = (times: readonly number[]): number => (median(times) * 60) / FILMED;

@@ -33,7 +33,10 @@ export async function reviewNext(): Promise<Figure> {
     await page.locator('[data-testid="sheet"][data-strokes]').waitFor();
     const times: number[] = [];
     // Only pieces that were sent have a go to be fetched ahead: they stand first on the line.
-    const sent = await page.getByRole('navigation', { name: 'The line' }).getByRole('link', { name: /With teacher|Another go|Finished/ }).count();
+    const sent = await page
+      .getByRole('navigation', { name: 'The line' })
+      .getByRole('link', { name: /With teacher|Another go|Finished/ })
+      .count();
     for (let round = 0; round < ROUNDS; round++) {
       for (const key of [...Array<string>(sent - 1).fill('.'), ...Array<string>(sent - 1).fill(',')]) {
         // A teacher looks before going on: what lies ahead is fetched meanwhile.

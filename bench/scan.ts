@@ -44,7 +44,13 @@ export function scanCorners(): Figure {
     const scene = makeScene(wish);
     const error = (quad: Quad | null | undefined): number => {
       if (!quad) return WORST;
-      const turns = [0, 1, 2, 3].map((turn) => scene.corners!.reduce((sum, { x, y }, i) => sum + Math.hypot(x - quad[(i + turn) % 4]!.x, y - quad[(i + turn) % 4]!.y), 0) / 4);
+      const turns = [0, 1, 2, 3].map(
+        (turn) =>
+          scene.corners!.reduce(
+            (sum, { x, y }, i) => sum + Math.hypot(x - quad[(i + turn) % 4]!.x, y - quad[(i + turn) % 4]!.y),
+            0,
+          ) / 4,
+      );
       return Math.min(WORST, (100 * Math.min(...turns)) / Math.hypot(scene.width, scene.height));
     };
     sums.ours += error(findSheet(scene)?.quad);
@@ -63,11 +69,14 @@ export async function scanFigures(names: readonly string[]): Promise<Figure[]> {
     await page.evaluate(() => {
       const seen: number[] = [];
       Object.assign(window, { longTasks: seen });
-      new PerformanceObserver((list) => seen.push(...list.getEntries().map(({ duration }) => duration))).observe({ type: 'longtask' });
+      new PerformanceObserver((list) => seen.push(...list.getEntries().map(({ duration }) => duration))).observe({
+        type: 'longtask',
+      });
     });
     await page.getByRole('button', { name: 'Put a photo on this page' }).click();
     await page.getByRole('button', { name: 'Take the photo by itself when the sheet is still' }).click();
-    const looks = (): Promise<number> => page.getByLabel('What the camera sees').evaluate((video) => Number((video as HTMLElement).dataset.looks ?? 0));
+    const looks = (): Promise<number> =>
+      page.getByLabel('What the camera sees').evaluate((video) => Number((video as HTMLElement).dataset.looks ?? 0));
     await page.getByTestId('outline').waitFor();
     await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks.splice(0));
     const [before, begun] = [await looks(), performance.now()];
@@ -77,7 +86,9 @@ export async function scanFigures(names: readonly string[]): Promise<Figure[]> {
     await page.locator('[data-testid=page-preview][data-look]').waitFor();
     const blocks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
     // At least eight looks a second; nothing over 50 ms.
-    return [alone('scan-live', 'ms', each, 125), alone('scan-block', 'ms', Math.max(0, ...blocks), 50)].filter(({ name }) => names.includes(name));
+    return [alone('scan-live', 'ms', each, 125), alone('scan-block', 'ms', Math.max(0, ...blocks), 50)].filter(
+      ({ name }) => names.includes(name),
+    );
   } finally {
     await stage.strike();
   }

@@ -42,19 +42,30 @@ export async function marksFrame(): Promise<Figure> {
     await stage.school.query(
       `WITH g AS (SELECT id, school_id FROM groups WHERE name = $1 AND $2::int > 0 AND $3::int > 0)
        INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge)
-       SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || n, 'bench-' || n, 'picture', 'x', '#C8472F' FROM g, generate_series(1, $2::int) n`, values,
+       SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || n, 'bench-' || n, 'picture', 'x', '#C8472F' FROM g, generate_series(1, $2::int) n`,
+      values,
     );
-    await stage.school.query("INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'bench-%' AND g.name = $1", [name]);
+    await stage.school.query(
+      "INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'bench-%' AND g.name = $1",
+      [name],
+    );
     await stage.school.query(
       `INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state)
-       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`, [teacher.name, ACTIVITIES],
+       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`,
+      [teacher.name, ACTIVITIES],
     );
-    await stage.school.query("INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1", [name]);
+    await stage.school.query(
+      "INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1",
+      [name],
+    );
     const page = await stage.teaching();
     await page.goto(`${stage.school.url}/marks`);
     await page.locator('.lippet-marks td').first().waitFor();
-    const cells = await page.locator('.lippet-marks table').evaluate((table) => Number(table.getAttribute('aria-rowcount')) * Number(table.getAttribute('aria-colcount')));
-    if (cells < LEARNERS * ACTIVITIES) throw new Error(`The table has ${cells} cells in place of ${LEARNERS * ACTIVITIES}.`);
+    const cells = await page
+      .locator('.lippet-marks table')
+      .evaluate((table) => Number(table.getAttribute('aria-rowcount')) * Number(table.getAttribute('aria-colcount')));
+    if (cells < LEARNERS * ACTIVITIES)
+      throw new Error(`The table has ${cells} cells in place of ${LEARNERS * ACTIVITIES}.`);
     const ours = await frames(page, '.lippet-marks');
     const bare = await stage.window();
     await bare.goto('about:blank');
@@ -81,10 +92,16 @@ export async function nowFrame(): Promise<Figure> {
     const { teacher, name, learners } = GROUPS[0]!;
     await stage.school.query(
       `INSERT INTO activities (id, teacher_id, title, subject, task, minutes, late_allowed, state)
-       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`, [teacher.name, ROWS],
+       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`,
+      [teacher.name, ROWS],
     );
-    await stage.school.query("INSERT INTO assignments (activity_id, group_id, due) SELECT a.id, g.id, now() + row_number() OVER () * interval '2 hours' FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1", [name]);
-    await stage.school.query("INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), id, 0, 'page', 'A part', true, '{\"sheets\":[]}' FROM activities WHERE title LIKE 'Bench activity %'");
+    await stage.school.query(
+      "INSERT INTO assignments (activity_id, group_id, due) SELECT a.id, g.id, now() + row_number() OVER () * interval '2 hours' FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1",
+      [name],
+    );
+    await stage.school.query(
+      "INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), id, 0, 'page', 'A part', true, '{\"sheets\":[]}' FROM activities WHERE title LIKE 'Bench activity %'",
+    );
     const page = await stage.signedIn(learners[0]!.name);
     await page.getByText('Bench activity 1', { exact: true }).waitFor();
     const rows = await page.evaluate<number>(FURTHEST);
@@ -92,7 +109,9 @@ export async function nowFrame(): Promise<Figure> {
     const ours = await frames(page, '#furthest');
     const bare = await stage.window();
     await bare.goto('about:blank');
-    await bare.evaluate(`document.body.innerHTML = '<div id="bare" style="width:1200px;height:760px;overflow:auto">' + Array.from({ length: ${ROWS} }, (_, i) => '<p style="min-height:74px;border:2px solid;margin:0 0 12px">Activity ' + i + '</p>').join('') + '</div>'`);
+    await bare.evaluate(
+      `document.body.innerHTML = '<div id="bare" style="width:1200px;height:760px;overflow:auto">' + Array.from({ length: ${ROWS} }, (_, i) => '<p style="min-height:74px;border:2px solid;margin:0 0 12px">Activity ' + i + '</p>').join('') + '</div>'`,
+    );
     return byRatio('now-frame', 'ms', ours, await frames(bare, '#bare'), 2);
   } finally {
     await stage.strike();

@@ -8,7 +8,11 @@ import { createTestDatabase } from '@lippet/server/testing/testDatabase';
 
 /** The real thing for a measurement: the demo school on a server of its own, and a browser. */
 export class Stage {
-  private constructor(readonly school: School, readonly browser: Browser, private readonly drop: () => Promise<void>) {}
+  private constructor(
+    readonly school: School,
+    readonly browser: Browser,
+    private readonly drop: () => Promise<void>,
+  ) {}
 
   static async set(): Promise<Stage> {
     const database = await createTestDatabase();

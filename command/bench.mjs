@@ -34,7 +34,15 @@ async function packBench() {
   const outfile = join(state, 'bench.mjs');
   const own = ['core', 'server', 'demo', 'e2e'].map((name) => [`@lippet/${name}`, join(root, name)]);
   await build({
-    entryPoints: [join(root, 'bench', 'main.ts')], outfile, bundle: true, minifySyntax: true, platform: 'node', format: 'esm', packages: 'external', alias: Object.fromEntries(own), logLevel: 'error',
+    entryPoints: [join(root, 'bench', 'main.ts')],
+    outfile,
+    bundle: true,
+    minifySyntax: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: Object.fromEntries(own),
+    logLevel: 'error',
   });
   return outfile;
 }
@@ -49,7 +57,12 @@ export async function bench(args) {
   const emptyRoot = await insistOnEmptyApp();
   const cluster = await startPostgres('test-postgres', { durable: false });
   try {
-    const env = { ...process.env, LIPPET_TEST_POSTGRES: cluster.url('postgres'), LIPPET_WEB_ROOT: webRoot, LIPPET_EMPTY_ROOT: emptyRoot };
+    const env = {
+      ...process.env,
+      LIPPET_TEST_POSTGRES: cluster.url('postgres'),
+      LIPPET_WEB_ROOT: webRoot,
+      LIPPET_EMPTY_ROOT: emptyRoot,
+    };
     process.exitCode = await runLoudly(process.execPath, [await packBench(), ...args], { env });
   } finally {
     await cluster.stop();

@@ -43,7 +43,10 @@ export async function demoDatabase(cluster, { fresh }) {
 /** Sets up what is missing and runs Lippet with the made-up school. @param {string[]} args */
 export async function demo(args) {
   const unknown = args.find((arg) => arg !== '--fresh');
-  if (unknown) throw new StopError(`./lippet demo does not know "${unknown}". It knows --fresh, which begins the demo school anew.`);
+  if (unknown)
+    throw new StopError(
+      `./lippet demo does not know "${unknown}". It knows --fresh, which begins the demo school anew.`,
+    );
   const begun = Date.now();
   const port = wantedPort();
   await insistOnPort(port);
@@ -55,10 +58,14 @@ export async function demo(args) {
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: args.includes('--fresh') });
     const server = await startServerProcess({
-      LIPPET_DATABASE_URL: databaseUrl, LIPPET_PORT: String(port), LIPPET_WEB_ROOT: webRoot,
+      LIPPET_DATABASE_URL: databaseUrl,
+      LIPPET_PORT: String(port),
+      LIPPET_WEB_ROOT: webRoot,
       LIPPET_LOG_LEVEL: process.env.LIPPET_LOG_LEVEL ?? 'warn',
     });
-    console.log(`\nLippet is open at http://localhost:${port} (ready in ${((Date.now() - begun) / 1000).toFixed(1)} s)\n`);
+    console.log(
+      `\nLippet is open at http://localhost:${port} (ready in ${((Date.now() - begun) / 1000).toFixed(1)} s)\n`,
+    );
     await runLoudly(process.execPath, ['--import', 'tsx', 'demo/guide.ts']);
     console.log('\nCtrl-C stops it.');
     await untilInterrupted([cluster, server], server.child);

@@ -24,16 +24,24 @@ const isOurs = (url = '') => url.startsWith('/api/') || url.startsWith('/sync');
 function startProxy(port, serverPort, metroPort) {
   const proxy = createServer((incoming, outgoing) => {
     const target = isOurs(incoming.url) ? serverPort() : metroPort;
-    const passed = request({ host: '127.0.0.1', port: target, path: incoming.url, method: incoming.method, headers: incoming.headers }, (answer) => {
-      outgoing.writeHead(answer.statusCode ?? 502, answer.headers);
-      answer.pipe(outgoing);
-    });
-    passed.on('error', () => outgoing.writeHead(502).end('Starting, or restarting after a change. Load again in a moment.'));
+    const passed = request(
+      { host: '127.0.0.1', port: target, path: incoming.url, method: incoming.method, headers: incoming.headers },
+      (answer) => {
+        outgoing.writeHead(answer.statusCode ?? 502, answer.headers);
+        answer.pipe(outgoing);
+      },
+    );
+    passed.on('error', () =>
+      outgoing.writeHead(502).end('Starting, or restarting after a change. Load again in a moment.'),
+    );
     incoming.pipe(passed);
   });
   proxy.on('upgrade', (incoming, socket, head) => {
     const onward = connect(isOurs(incoming.url) ? serverPort() : metroPort, '127.0.0.1', () => {
-      const headers = incoming.rawHeaders.reduce((text, value, i) => text + (i % 2 === 0 ? `${value}: ` : `${value}\r\n`), '');
+      const headers = incoming.rawHeaders.reduce(
+        (text, value, i) => text + (i % 2 === 0 ? `${value}: ` : `${value}\r\n`),
+        '',
+      );
       onward.write(`${incoming.method} ${incoming.url} HTTP/1.1\r\n${headers}\r\n`);
       onward.write(head);
       onward.pipe(socket).pipe(onward);
@@ -59,8 +67,10 @@ export async function dev() {
     let server = await startServerProcess(env);
     const metroPort = await freePort();
     const metro = spawn('npx', ['expo', 'start', '--web', '--port', String(metroPort)], {
-      cwd: join(root, 'client'), env: { ...process.env, EXPO_OFFLINE: '1', CI: '0', BROWSER: 'none', EXPO_NO_TELEMETRY: '1' },
-      detached: true, stdio: ['ignore', 'inherit', 'inherit'],
+      cwd: join(root, 'client'),
+      env: { ...process.env, EXPO_OFFLINE: '1', CI: '0', BROWSER: 'none', EXPO_NO_TELEMETRY: '1' },
+      detached: true,
+      stdio: ['ignore', 'inherit', 'inherit'],
     });
     await startProxy(port, () => server.port, metroPort);
 
@@ -86,7 +96,8 @@ export async function dev() {
     }
     console.log(`\nLippet reloads on change at http://localhost:${port}\n`);
     await runLoudly(process.execPath, ['--import', 'tsx', 'demo/guide.ts']);
-    const stopMetro = async () => void (metro.pid && metro.exitCode === null && metro.signalCode === null && process.kill(-metro.pid, 'SIGTERM'));
+    const stopMetro = async () =>
+      void (metro.pid && metro.exitCode === null && metro.signalCode === null && process.kill(-metro.pid, 'SIGTERM'));
     await untilInterrupted([cluster, { stop: () => server.stop() }, { stop: stopMetro }], metro);
     process.exit(0); // the watchers and the proxy would keep it going
   } finally {

@@ -29,7 +29,9 @@ if (!command) {
 } else {
   leaveOnInterrupt();
   try {
-    await (await command())(args);
+    await (
+      await command()
+    )(args);
   } catch (error) {
     const sentence = plainSentence(error);
     if (sentence === null) throw error;

@@ -14,7 +14,9 @@ export function insistOnSpace() {
   const free = (bavail * bsize) / MEGABYTE;
   const needed = existsSync(join(root, 'node_modules')) ? 300 : 2000;
   if (free < needed) {
-    throw new StopError(`Only ${Math.round(free)} MB are free on this disk; Lippet needs ${needed} MB now. Free some space and start again.`);
+    throw new StopError(
+      `Only ${Math.round(free)} MB are free on this disk; Lippet needs ${needed} MB now. Free some space and start again.`,
+    );
   }
 }
 
@@ -34,7 +36,9 @@ export async function insistOnDebianPackages({ browser = false } = {}) {
   if (missing.length === 0) return;
   const line = `apt-get install --yes --no-install-recommends ${missing.join(' ')}`;
   if (!isInstalled('apt-get')) {
-    throw new StopError(`Lippet needs ${missing.join(' and ')}, and there is no apt-get here. Install them the way this system does.`);
+    throw new StopError(
+      `Lippet needs ${missing.join(' and ')}, and there is no apt-get here. Install them the way this system does.`,
+    );
   }
   const isRoot = process.getuid?.() === 0;
   if (!isRoot && !isInstalled('sudo')) {
@@ -50,7 +54,9 @@ export async function insistOnDebianPackages({ browser = false } = {}) {
     }
   } catch (error) {
     if (isRoot) throw error;
-    throw new StopError(`Lippet needs ${missing.join(' and ')}. Run this, then start again:\n\n  sudo apt-get update && sudo ${line}\n`);
+    throw new StopError(
+      `Lippet needs ${missing.join(' and ')}. Run this, then start again:\n\n  sudo apt-get update && sudo ${line}\n`,
+    );
   }
 }
 
@@ -61,7 +67,9 @@ export async function insistOnNodePackages() {
     throw new StopError(`Lippet needs Node.js 20.19 or later; this is ${process.versions.node}.`);
   }
   const stamp = join(makeFolder(state), 'node-packages');
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const installed = existsSync(join(root, 'node_modules', '.package-lock.json'));
   if (installed && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   if (!isInstalled('npm')) throw new StopError('Lippet needs npm. On Debian, run: apt-get install npm');

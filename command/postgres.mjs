@@ -1,7 +1,20 @@
 /** A private PostgreSQL cluster on loopback. It never touches one of the system's. */
 import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, mkdtempSync, openSync, readdirSync, readFileSync, realpathSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  chownSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  realpathSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { own } from './interrupt.mjs';
@@ -82,7 +95,17 @@ export async function startPostgres(name, { durable = true } = {}) {
     if (user) chownSync(handed, user.uid, user.gid);
     const made = spawnSync(
       join(programs, 'initdb'),
-      ['-D', data, '-U', 'lippet', '--auth=scram-sha-256', `--pwfile=${handed}`, '--encoding=UTF8', '--locale=C.UTF-8', ...(durable ? [] : ['--no-sync'])],
+      [
+        '-D',
+        data,
+        '-U',
+        'lippet',
+        '--auth=scram-sha-256',
+        `--pwfile=${handed}`,
+        '--encoding=UTF8',
+        '--locale=C.UTF-8',
+        ...(durable ? [] : ['--no-sync']),
+      ],
       { ...as, env, cwd: folder, encoding: 'utf8' },
     );
     rmSync(handed);
@@ -105,7 +128,21 @@ export async function startPostgres(name, { durable = true } = {}) {
     sql(sql, database = 'postgres') {
       const done = spawnSync(
         join(programs, 'psql'),
-        ['-h', '127.0.0.1', '-p', String(port), '-U', 'lippet', '-d', database, '-XAtq', '-v', 'ON_ERROR_STOP=1', '-c', sql],
+        [
+          '-h',
+          '127.0.0.1',
+          '-p',
+          String(port),
+          '-U',
+          'lippet',
+          '-d',
+          database,
+          '-XAtq',
+          '-v',
+          'ON_ERROR_STOP=1',
+          '-c',
+          sql,
+        ],
         { env: sqlEnv, encoding: 'utf8' },
       );
       if (done.status !== 0) throw new Error(`psql: ${done.stderr.trim()}`);
@@ -136,13 +173,23 @@ export async function startPostgres(name, { durable = true } = {}) {
 function launch(programs, name, data, port, durable, as, env) {
   const log = openSync(join(state, `${name}.log`), 'a');
   const settings = [
-    'listen_addresses=127.0.0.1', `port=${port}`, 'unix_socket_directories=', 'max_connections=120',
-    'shared_buffers=64MB', 'dynamic_shared_memory_type=posix', 'timezone=UTC', 'log_timezone=UTC',
+    'listen_addresses=127.0.0.1',
+    `port=${port}`,
+    'unix_socket_directories=',
+    'max_connections=120',
+    'shared_buffers=64MB',
+    'dynamic_shared_memory_type=posix',
+    'timezone=UTC',
+    'log_timezone=UTC',
     ...(durable ? [] : ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off']),
   ];
   // Detached: Ctrl-C reaches the terminal's whole group, and the database must outlive the server's last writes.
   const child = spawn(join(programs, 'postgres'), ['-D', data, ...settings.flatMap((setting) => ['-c', setting])], {
-    ...as, env, cwd: data, detached: true, stdio: ['ignore', log, log],
+    ...as,
+    env,
+    cwd: data,
+    detached: true,
+    stdio: ['ignore', log, log],
   });
   own(child, 'SIGINT'); // PostgreSQL's fast shutdown
   return child;

@@ -24,7 +24,9 @@ export async function runQuietly(what, program, args, options = {}) {
   if (code === 0) return;
   const output = readFileSync(logFile, 'utf8');
   if (/ENOSPC|No space left/i.test(output)) throw Object.assign(new Error('disk full'), { code: 'ENOSPC' });
-  throw new StopError(`${what} failed (exit ${code}). The end of ${logFile}:\n${output.split('\n').slice(-25).join('\n')}`);
+  throw new StopError(
+    `${what} failed (exit ${code}). The end of ${logFile}:\n${output.split('\n').slice(-25).join('\n')}`,
+  );
 }
 
 /**
@@ -43,7 +45,8 @@ export function runLoudly(program, args, options = {}) {
 }
 
 /** @param {string} program */
-export const isInstalled = (program) => spawnSync('sh', ['-c', `command -v ${program}`], { stdio: 'ignore' }).status === 0;
+export const isInstalled = (program) =>
+  spawnSync('sh', ['-c', `command -v ${program}`], { stdio: 'ignore' }).status === 0;
 
 /**
  * Whether nobody listens on a loopback port.

@@ -22,8 +22,15 @@ export async function startServerProcess(env) {
     process.stderr.write(chunk);
   });
   const port = await new Promise((resolve, reject) => {
-    child.on('message', (/** @type {{ listening?: number }} */ message) => message.listening && resolve(message.listening));
-    child.once('exit', () => reject(new StopError(errors ? 'The server did not start; what it said stands above.' : 'The server did not start.')));
+    child.on(
+      'message',
+      (/** @type {{ listening?: number }} */ message) => message.listening && resolve(message.listening),
+    );
+    child.once('exit', () =>
+      reject(
+        new StopError(errors ? 'The server did not start; what it said stands above.' : 'The server did not start.'),
+      ),
+    );
   });
   return {
     port: /** @type {number} */ (port),
@@ -51,6 +58,7 @@ export async function untilInterrupted(started, watched) {
     watched.once('exit', () => resolve('ended'));
   });
   for (const each of started.toReversed()) await each.stop();
-  if (why === 'ended') throw new StopError('The server ended by itself; what it said stands above. All that had been saved is kept.');
+  if (why === 'ended')
+    throw new StopError('The server ended by itself; what it said stands above. All that had been saved is kept.');
   console.log('\nLippet has stopped. Everything is kept for the next time.');
 }

@@ -12,7 +12,9 @@ export class StopError extends Error {
 export function plainSentence(error) {
   if (error instanceof StopError) return error.message;
   const { code, path } = /** @type {NodeJS.ErrnoException} */ (error ?? {});
-  if (code === 'ENOSPC') return 'The disk is full. Free some space (Lippet wants about 2 GB the first time) and start again.';
-  if (code === 'EACCES' || code === 'EPERM') return `Lippet may not write to ${path ?? 'its folder'}. Give this user the right to, or clone Lippet somewhere it has it.`;
+  if (code === 'ENOSPC')
+    return 'The disk is full. Free some space (Lippet wants about 2 GB the first time) and start again.';
+  if (code === 'EACCES' || code === 'EPERM')
+    return `Lippet may not write to ${path ?? 'its folder'}. Give this user the right to, or clone Lippet somewhere it has it.`;
   return null;
 }

@@ -18,8 +18,13 @@ const check = (code) => ({ passed: 0, failed: code === 0 ? 0 : 1, ok: code === 0
 
 /** Imports that go against the arrows of the house, by the file that would hold them. */
 const AGAINST_THE_ARROWS = [
-  ['core/ink/slip.ts', 'react'], ['core/page/slip.ts', 'node:fs'], ['core/page/slip.ts', '@lippet/server/app'], ['client/page/slip.ts', '@lippet/server/app'],
-  ['server/routes/slip.ts', '../models/tables'], ['server/services/slip.ts', '../routes/context'], ['server/models/slip.ts', '../services/pieces'],
+  ['core/ink/slip.ts', 'react'],
+  ['core/page/slip.ts', 'node:fs'],
+  ['core/page/slip.ts', '@lippet/server/app'],
+  ['client/page/slip.ts', '@lippet/server/app'],
+  ['server/routes/slip.ts', '../models/tables'],
+  ['server/services/slip.ts', '../routes/context'],
+  ['server/models/slip.ts', '../services/pieces'],
 ];
 
 /** Whether the linter really refuses them: a rule that has come loose would pass everything. */
@@ -28,7 +33,9 @@ async function arrowsHold() {
   const eslint = new ESLint({ cwd: root });
   let hold = true;
   for (const [file, name] of AGAINST_THE_ARROWS) {
-    const [result] = await eslint.lintText(`import '${name}';\n`, { filePath: join(root, /** @type {string} */ (file)) });
+    const [result] = await eslint.lintText(`import '${name}';\n`, {
+      filePath: join(root, /** @type {string} */ (file)),
+    });
     if (result?.messages.some(({ ruleId }) => ruleId === 'no-restricted-imports')) continue;
     console.error(`The linter let ${file} import ${name}.`);
     hold = false;
@@ -52,7 +59,16 @@ const STEPS = {
     async run() {
       let worst = 0;
       // core's own code knows no Node; one test of it asks other programs what they make of a PDF.
-      for (const project of ['core', 'core/tsconfig.node.json', 'server', 'client', 'demo', 'e2e', 'bench', 'command']) {
+      for (const project of [
+        'core',
+        'core/tsconfig.node.json',
+        'server',
+        'client',
+        'demo',
+        'e2e',
+        'bench',
+        'command',
+      ]) {
         worst = Math.max(worst, await runLoudly(bin('tsc'), ['-p', project]));
       }
       return check(worst);
@@ -72,10 +88,21 @@ const STEPS = {
       rmSync(file, { force: true });
       const env = { ...process.env, LIPPET_TEST_POSTGRES: databaseUrl, LIPPET_ROOT: root };
       // Sockets that a test left half open must not keep the whole run waiting.
-      const code = await runLoudly(bin('jest'), ['--forceExit', '--maxWorkers=2', '--json', `--outputFile=${file}`, ...args], { env });
-      const result = /** @type {{ numPassedTests: number, numFailedTests: number, numFailedTestSuites: number } | null} */ (resultOf(file));
+      const code = await runLoudly(
+        bin('jest'),
+        ['--forceExit', '--maxWorkers=2', '--json', `--outputFile=${file}`, ...args],
+        { env },
+      );
+      const result =
+        /** @type {{ numPassedTests: number, numFailedTests: number, numFailedTestSuites: number } | null} */ (
+          resultOf(file)
+        );
       const passed = result?.numPassedTests ?? 0;
-      const failed = Math.max(result?.numFailedTests ?? 0, result?.numFailedTestSuites ?? 0, passed === 0 || code !== 0 ? 1 : 0);
+      const failed = Math.max(
+        result?.numFailedTests ?? 0,
+        result?.numFailedTestSuites ?? 0,
+        passed === 0 || code !== 0 ? 1 : 0,
+      );
       return { passed, failed, ok: failed === 0 };
     },
   },
@@ -86,8 +113,14 @@ const STEPS = {
       const file = resultFile('journeys');
       rmSync(file, { force: true });
       const env = { ...process.env, LIPPET_TEST_POSTGRES: databaseUrl, PLAYWRIGHT_JSON_OUTPUT_NAME: file };
-      const code = await runLoudly(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json', ...args], { env });
-      const result = /** @type {{ stats: { expected: number, unexpected: number, flaky: number } } | null} */ (resultOf(file));
+      const code = await runLoudly(
+        bin('playwright'),
+        ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json', ...args],
+        { env },
+      );
+      const result = /** @type {{ stats: { expected: number, unexpected: number, flaky: number } } | null} */ (
+        resultOf(file)
+      );
       const { expected = 0, unexpected = 0, flaky = 0 } = result?.stats ?? {};
       const failed = Math.max(unexpected, expected === 0 || code !== 0 ? 1 : 0);
       if (flaky > 0) console.log(`Journeys that needed a second try, named above as flaky: ${flaky}`);
@@ -105,12 +138,15 @@ export async function test(args) {
   const named = cut < 0 ? args : args.slice(0, cut);
   const forRunner = cut < 0 ? [] : args.slice(cut + 1);
   const unknown = named.find((name) => !(name in STEPS));
-  if (unknown) throw new StopError(`./lippet test does not know "${unknown}". It knows: ${Object.keys(STEPS).join(', ')}.`);
+  if (unknown)
+    throw new StopError(`./lippet test does not know "${unknown}". It knows: ${Object.keys(STEPS).join(', ')}.`);
   const names = named.length > 0 ? named : Object.keys(STEPS);
   insistOnSpace();
   await insistOnDebianPackages({ browser: names.includes('journeys') });
   await insistOnNodePackages();
-  const cluster = names.some((name) => STEPS[name]?.needsDatabase) ? await startPostgres('test-postgres', { durable: false }) : null;
+  const cluster = names.some((name) => STEPS[name]?.needsDatabase)
+    ? await startPostgres('test-postgres', { durable: false })
+    : null;
   /** @type {string[]} */
   const broken = [];
   let passed = 0;
@@ -119,7 +155,10 @@ export async function test(args) {
     for (const name of names) {
       const begun = Date.now();
       console.log(`\n── ${name}`);
-      const tally = await /** @type {NonNullable<(typeof STEPS)[string]>} */ (STEPS[name]).run({ databaseUrl: cluster?.url('postgres') ?? '' }, forRunner);
+      const tally = await /** @type {NonNullable<(typeof STEPS)[string]>} */ (STEPS[name]).run(
+        { databaseUrl: cluster?.url('postgres') ?? '' },
+        forRunner,
+      );
       console.log(`── ${name}: ${tally.ok ? 'ok' : 'FAILED'} in ${Math.round((Date.now() - begun) / 1000)} s`);
       passed += tally.passed;
       failed += tally.failed;

@@ -34,7 +34,9 @@ export async function precompress(folder) {
     if (!COMPRESSED.has(extname(file))) continue;
     const content = readFileSync(file);
     if (content.length < 512) continue;
-    const options = { params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: content.length } };
+    const options = {
+      params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: content.length },
+    };
     writeFileSync(`${file}.br`, await promisify(brotliCompress)(content, options));
     writeFileSync(`${file}.gz`, await promisify(gzip)(content, { level: 9 }));
   }
@@ -47,7 +49,12 @@ export async function precompress(folder) {
  */
 export async function exportWeb(project, out) {
   const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1', NODE_ENV: 'production' };
-  await runQuietly(`web export of ${relative(root, project)}`, 'npx', ['expo', 'export', '-p', 'web', '--output-dir', out], { cwd: project, env });
+  await runQuietly(
+    `web export of ${relative(root, project)}`,
+    'npx',
+    ['expo', 'export', '-p', 'web', '--output-dir', out],
+    { cwd: project, env },
+  );
 }
 
 /**
@@ -60,7 +67,10 @@ export function copyLateAssets() {
   for (const folder of ['cmaps', 'standard_fonts', 'wasm', 'iccs']) {
     cpSync(join(from, folder), join(to, folder), { recursive: true, filter: (path) => !/LICENSE|fallback/.test(path) });
   }
-  cpSync(join(root, 'node_modules', 'libheif-js', 'libheif', 'libheif.js'), join(root, 'client', 'public', 'heif', 'libheif.js'));
+  cpSync(
+    join(root, 'node_modules', 'libheif-js', 'libheif', 'libheif.js'),
+    join(root, 'client', 'public', 'heif', 'libheif.js'),
+  );
 }
 
 /** Makes the web export where the sources have changed since the last one. */

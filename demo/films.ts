@@ -32,10 +32,33 @@ export async function printFilm(seed: number, seconds: number): Promise<Buffer> 
   const folder = await mkdtemp(join(tmpdir(), 'lippet-film-'));
   try {
     const count = Math.round(seconds * FRAMES);
-    for (let i = 0; i < count; i++) await sharp(Buffer.from(frame(i / count))).png({ compressionLevel: 1 }).toFile(join(folder, `${String(i).padStart(4, '0')}.png`));
+    for (let i = 0; i < count; i++)
+      await sharp(Buffer.from(frame(i / count)))
+        .png({ compressionLevel: 1 })
+        .toFile(join(folder, `${String(i).padStart(4, '0')}.png`));
     await writeFile(join(folder, 'voice.wav'), writeWav(makeVoice(seed, seconds)));
     const out = join(folder, 'film.webm');
-    await run('ffmpeg', ['-v', 'error', '-framerate', String(FRAMES), '-i', join(folder, '%04d.png'), '-i', join(folder, 'voice.wav'), '-pix_fmt', 'yuv420p', '-c:v', 'libvpx', '-deadline', 'realtime', '-b:v', '700k', '-c:a', 'libopus', out]);
+    await run('ffmpeg', [
+      '-v',
+      'error',
+      '-framerate',
+      String(FRAMES),
+      '-i',
+      join(folder, '%04d.png'),
+      '-i',
+      join(folder, 'voice.wav'),
+      '-pix_fmt',
+      'yuv420p',
+      '-c:v',
+      'libvpx',
+      '-deadline',
+      'realtime',
+      '-b:v',
+      '700k',
+      '-c:a',
+      'libopus',
+      out,
+    ]);
     return await readFile(out);
   } finally {
     await rm(folder, { recursive: true });

@@ -11,26 +11,41 @@ const EXACT = 0.8;
 /** A part of a photo, as a camera held a little elsewhere would see it. */
 function windowOf({ data, width }: Scene, left: number, top: number): Rgba {
   const out = new Uint8ClampedArray(FRAME.width * FRAME.height * 4);
-  for (let y = 0; y < FRAME.height; y++) out.set(data.subarray(((y + top) * width + left) * 4, ((y + top) * width + left + FRAME.width) * 4), y * FRAME.width * 4);
+  for (let y = 0; y < FRAME.height; y++)
+    out.set(
+      data.subarray(((y + top) * width + left) * 4, ((y + top) * width + left + FRAME.width) * 4),
+      y * FRAME.width * 4,
+    );
   return { data: out, ...FRAME };
 }
 
 /** A hand that sways: at most about six pixels from one picture to the next. */
-const sway = (i: number): [number, number] => [Math.round(30 + 24 * Math.sin(i / 4)), Math.round(22 + 18 * Math.cos(i / 5))];
+const sway = (i: number): [number, number] => [
+  Math.round(30 + 24 * Math.sin(i / 4)),
+  Math.round(22 + 18 * Math.cos(i / 5)),
+];
 
 function errorOf({ corners }: Scene, [left, top]: [number, number], quad: readonly { x: number; y: number }[]): number {
-  const turns = [0, 1, 2, 3].map((turn) => corners!.reduce((sum, { x, y }, i) => sum + Math.hypot(x - left - quad[(i + turn) % 4]!.x, y - top - quad[(i + turn) % 4]!.y), 0) / 4);
+  const turns = [0, 1, 2, 3].map(
+    (turn) =>
+      corners!.reduce(
+        (sum, { x, y }, i) => sum + Math.hypot(x - left - quad[(i + turn) % 4]!.x, y - top - quad[(i + turn) % 4]!.y),
+        0,
+      ) / 4,
+  );
   return (100 * Math.min(...turns)) / Math.hypot(FRAME.width, FRAME.height);
 }
 
-const sceneOn = (table: Table, seed: number, more = {}): Scene => makeScene({ seed, table, width: FRAME.width + 60, height: FRAME.height + 45, ...more });
+const sceneOn = (table: Table, seed: number, more = {}): Scene =>
+  makeScene({ seed, table, width: FRAME.width + 60, height: FRAME.height + 45, ...more });
 
 /** Scenes whose sheet lies within every window of a swaying hand. */
 function wholeScenes(table: Table, count: number): Scene[] {
   const found: Scene[] = [];
   for (let seed = 41; found.length < count; seed++) {
     const scene = sceneOn(table, seed);
-    const inside = ({ x, y }: { x: number; y: number }): boolean => x > 54 && y > 40 && x < FRAME.width + 6 && y < FRAME.height + 4;
+    const inside = ({ x, y }: { x: number; y: number }): boolean =>
+      x > 54 && y > 40 && x < FRAME.width + 6 && y < FRAME.height + 4;
     if (scene.corners!.every(inside)) found.push(scene);
   }
   return found;

@@ -4,7 +4,9 @@ import { GROUPS, SCHOOL } from './school';
 const lines = [`${SCHOOL.name}: nobody here exists. A device asks once for its group's code.`, ''];
 for (const { name, code, teacher, learners } of GROUPS) {
   lines.push(`  ${name} · code ${code}`);
-  lines.push(`    teacher   ${teacher.name.padEnd(15)} sign-in name ${teacher.signInName}, password ${teacher.password}`);
+  lines.push(
+    `    teacher   ${teacher.name.padEnd(15)} sign-in name ${teacher.signInName}, password ${teacher.password}`,
+  );
   for (const learner of learners.slice(0, 3)) {
     const secret = learner.pictures ? `pictures ${learner.pictures.join(', ')}` : `password ${learner.password}`;
     lines.push(`    learner   ${learner.name.padEnd(15)} ${secret}`);

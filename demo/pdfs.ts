@@ -13,7 +13,15 @@ const ABOUT = [
 ];
 
 /** Text in lines no wider than `width`, from the top down. @returns the y below it */
-function paragraph(page: PDFPage, font: PDFFont, text: string, x: number, y: number, width: number, size: number): number {
+function paragraph(
+  page: PDFPage,
+  font: PDFFont,
+  text: string,
+  x: number,
+  y: number,
+  width: number,
+  size: number,
+): number {
   let line = '';
   let at = y;
   const put = (): void => {
@@ -31,19 +39,36 @@ function paragraph(page: PDFPage, font: PDFFont, text: string, x: number, y: num
 
 function shapes(page: PDFPage, scale: number, x: number, top: number): void {
   if (HARBOUR_MAP.kind !== 'picture') return;
-  const colour = (hex: string) => rgb(...([1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255) as [number, number, number]));
+  const colour = (hex: string) =>
+    rgb(...([1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255) as [number, number, number]));
   for (const { d, fill, stroke, width } of HARBOUR_MAP.shapes) {
-    page.drawSvgPath(d, { x, y: top, scale, ...(fill ? { color: colour(fill) } : {}), ...(stroke ? { borderColor: colour(stroke), borderWidth: width ?? 1 } : {}) });
+    page.drawSvgPath(d, {
+      x,
+      y: top,
+      scale,
+      ...(fill ? { color: colour(fill) } : {}),
+      ...(stroke ? { borderColor: colour(stroke), borderWidth: width ?? 1 } : {}),
+    });
   }
 }
 
 /** Page 1: the map. Page 2: what is told of it, in two columns. Page 3, turned: the ferry form. */
 export async function harbourPdf(): Promise<Uint8Array> {
   const pdf = await PDFDocument.create({ updateMetadata: false });
-  const [plain, bold] = [await pdf.embedFont(StandardFonts.Helvetica), await pdf.embedFont(StandardFonts.HelveticaBold)];
+  const [plain, bold] = [
+    await pdf.embedFont(StandardFonts.Helvetica),
+    await pdf.embedFont(StandardFonts.HelveticaBold),
+  ];
   const map = pdf.addPage([A4.width, A4.height]);
   shapes(map, 1, 0, A4.height);
-  ([[292, 505], [412, 270], [492, 190], [132, 666]] as const).forEach(([x, y], i) => map.drawText(String(i + 1), { x, y, size: 16, font: bold, color: INK }));
+  (
+    [
+      [292, 505],
+      [412, 270],
+      [492, 190],
+      [132, 666],
+    ] as const
+  ).forEach(([x, y], i) => map.drawText(String(i + 1), { x, y, size: 16, font: bold, color: INK }));
   map.drawText('Fennick Island harbour', { x: 40, y: A4.height - 46, size: 20, font: bold, color: INK });
 
   const about = pdf.addPage([A4.width, A4.height]);
@@ -53,12 +78,15 @@ export async function harbourPdf(): Promise<Uint8Array> {
     for (const text of ABOUT.slice(from, from + 2)) y = paragraph(about, plain, text, 50 + column * 260, y, 230, 13);
   });
   about.drawText('Places to find', { x: 50, y: 420, size: 16, font: bold, color: INK });
-  PLACES.forEach((place, i) => about.drawText(`${i + 1}  ${place}`, { x: 50, y: 392 - i * 24, size: 14, font: plain, color: INK }));
+  PLACES.forEach((place, i) =>
+    about.drawText(`${i + 1}  ${place}`, { x: 50, y: 392 - i * 24, size: 14, font: plain, color: INK }),
+  );
 
   const ticket = pdf.addPage([A4.height / 2, A4.width]);
   ticket.drawText('Ferry ticket', { x: 30, y: 540, size: 20, font: bold, color: INK });
   const form = pdf.getForm();
-  const label = (text: string, y: number): void => ticket.drawText(text, { x: 30, y, size: 12, font: plain, color: INK });
+  const label = (text: string, y: number): void =>
+    ticket.drawText(text, { x: 30, y, size: 12, font: plain, color: INK });
   label('Name', 500);
   form.createTextField('name').addToPage(ticket, { x: 130, y: 492, width: 250, height: 26, font: plain });
   label('From', 450);

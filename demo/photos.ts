@@ -24,11 +24,24 @@ export async function paperPhoto(seed: number): Promise<PaperPhoto> {
   const scene = makeScene({ seed, table: TABLES[seed % TABLES.length]!, width: 900, height: 1200 });
   const found = findSheet(scene);
   const page = found ? withLook(straighten(scene, found.quad, 0, MOST_PIXELS), 'clean') : scene;
-  const packed = ({ data, width, height }: { data: Uint8ClampedArray | Uint8Array; width: number; height: number }): Promise<Buffer> =>
-    sharp(data, { raw: { width, height, channels: 4 } }).webp({ quality: QUALITY }).toBuffer();
+  const packed = ({
+    data,
+    width,
+    height,
+  }: {
+    data: Uint8ClampedArray | Uint8Array;
+    width: number;
+    height: number;
+  }): Promise<Buffer> =>
+    sharp(data, { raw: { width, height, channels: 4 } })
+      .webp({ quality: QUALITY })
+      .toBuffer();
   return {
-    original: await packed(scene), originalSize: { width: scene.width, height: scene.height },
-    page: await packed(page), pageSize: { width: page.width, height: page.height },
-    corners: found && toShares(found.quad, scene.width, scene.height), warnings: judgeShot(scene, found),
+    original: await packed(scene),
+    originalSize: { width: scene.width, height: scene.height },
+    page: await packed(page),
+    pageSize: { width: page.width, height: page.height },
+    corners: found && toShares(found.quad, scene.width, scene.height),
+    warnings: judgeShot(scene, found),
   };
 }

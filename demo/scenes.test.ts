@@ -5,7 +5,13 @@ import { makeScene, manyScenes, type Scene } from './scenes';
 
 /** Mean distance of the corners, as a share of the photo's diagonal, whichever corner is named first. */
 function cornerError({ corners, width, height }: Scene, { quad }: FoundSheet): number {
-  const turns = [0, 1, 2, 3].map((turn) => corners!.reduce((sum, { x, y }, i) => sum + Math.hypot(x - quad[(i + turn) % 4]!.x, y - quad[(i + turn) % 4]!.y), 0) / 4);
+  const turns = [0, 1, 2, 3].map(
+    (turn) =>
+      corners!.reduce(
+        (sum, { x, y }, i) => sum + Math.hypot(x - quad[(i + turn) % 4]!.x, y - quad[(i + turn) % 4]!.y),
+        0,
+      ) / 4,
+  );
   return Math.min(...turns) / Math.hypot(width, height);
 }
 

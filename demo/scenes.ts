@@ -35,13 +35,21 @@ export interface Scene {
 type Triple = [number, number, number];
 
 const SHEET = { width: 210, height: 297 };
-const cross = (a: Triple, b: Triple): Triple => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const cross = (a: Triple, b: Triple): Triple => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 const unit = (v: Triple): Triple => {
   const size = Math.hypot(...v);
   return [v[0] / size, v[1] / size, v[2] / size];
 };
 const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-const mix = (a: Triple, b: Triple, t: number): Triple => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
+const mix = (a: Triple, b: Triple, t: number): Triple => [
+  a[0] + (b[0] - a[0]) * t,
+  a[1] + (b[1] - a[1]) * t,
+  a[2] + (b[2] - a[2]) * t,
+];
 const smooth = (from: number, to: number, x: number): number => {
   const t = Math.max(0, Math.min(1, (x - from) / (to - from)));
   return t * t * (3 - 2 * t);
@@ -50,7 +58,7 @@ const smooth = (from: number, to: number, x: number): number => {
 /** Smooth noise on a lattice, −1 to 1. */
 function noiseFrom(random: () => number): (x: number, y: number) => number {
   const lattice = Float32Array.from({ length: 4096 }, () => random() * 2 - 1);
-  const at = (i: number, j: number): number => lattice[((i * 73 + j * 151) % 4096 + 4096) % 4096]!;
+  const at = (i: number, j: number): number => lattice[(((i * 73 + j * 151) % 4096) + 4096) % 4096]!;
   return (x, y) => {
     const [i, j] = [Math.floor(x), Math.floor(y)];
     const [u, v] = [smooth(0, 1, x - i), smooth(0, 1, y - j)];
@@ -66,28 +74,63 @@ function tableOf(kind: Table, random: () => number): (x: number, y: number) => T
   const turned = (x: number, y: number): [number, number] => [x * cos + y * sin, y * cos - x * sin];
   const pick = (from: number, to: number): number => from + random() * (to - from);
   if (kind === 'plain') {
-    const colours: Triple[] = [[70, 90, 110], [120, 70, 60], [60, 105, 80], [95, 95, 98], [45, 45, 52], [150, 120, 90]];
+    const colours: Triple[] = [
+      [70, 90, 110],
+      [120, 70, 60],
+      [60, 105, 80],
+      [95, 95, 98],
+      [45, 45, 52],
+      [150, 120, 90],
+    ];
     const base = colours[Math.floor(random() * colours.length)]!;
-    return (x, y) => { const n = noise(x / 3, y / 3) * 3 + noise(x / 90, y / 90) * 5; return [base[0] + n, base[1] + n, base[2] + n]; };
+    return (x, y) => {
+      const n = noise(x / 3, y / 3) * 3 + noise(x / 90, y / 90) * 5;
+      return [base[0] + n, base[1] + n, base[2] + n];
+    };
   }
   if (kind === 'light') {
     const tone = pick(172, 204);
     const base: Triple = [tone, tone - pick(2, 14), tone - pick(8, 34)];
-    return (x, y) => { const n = noise(x / 60, y / 60) * 4 + noise(x / 2, y / 2) * 1.5; return [base[0] + n, base[1] + n, base[2] + n]; };
+    return (x, y) => {
+      const n = noise(x / 60, y / 60) * 4 + noise(x / 2, y / 2) * 1.5;
+      return [base[0] + n, base[1] + n, base[2] + n];
+    };
   }
   if (kind === 'wood') {
-    const [dark, pale]: [Triple, Triple] = random() < 0.5 ? [[96, 62, 38], [150, 104, 66]] : [[128, 92, 60], [178, 140, 98]];
+    const [dark, pale]: [Triple, Triple] =
+      random() < 0.5
+        ? [
+            [96, 62, 38],
+            [150, 104, 66],
+          ]
+        : [
+            [128, 92, 60],
+            [178, 140, 98],
+          ];
     const plank = pick(70, 140);
     return (px, py) => {
       const [x, y] = turned(px, py);
       const which = Math.floor(y / plank);
       const grain = 0.5 + 0.5 * Math.sin((y + noise(x / 60 + which * 7, y / 9) * 9) * 0.9 + noise(x / 200, which) * 4);
       const seam = Math.abs(y / plank - which - 0.5) > 0.494 ? 0.45 : 1;
-      const tone = mix(dark, pale, 0.35 * grain + 0.4 * (0.5 + 0.5 * noise(which * 3.7, 1)) + 0.12 * noise(x / 14, y / 2));
+      const tone = mix(
+        dark,
+        pale,
+        0.35 * grain + 0.4 * (0.5 + 0.5 * noise(which * 3.7, 1)) + 0.12 * noise(x / 14, y / 2),
+      );
       return [tone[0] * seam, tone[1] * seam, tone[2] * seam];
     };
   }
-  const [a, b]: [Triple, Triple] = random() < 0.5 ? [[150, 40, 48], [222, 206, 190]] : [[48, 84, 120], [170, 186, 196]];
+  const [a, b]: [Triple, Triple] =
+    random() < 0.5
+      ? [
+          [150, 40, 48],
+          [222, 206, 190],
+        ]
+      : [
+          [48, 84, 120],
+          [170, 186, 196],
+        ];
   const size = pick(14, 34);
   if (random() < 0.5) {
     return (px, py) => {
@@ -128,7 +171,11 @@ function contentOf(random: () => number): (x: number, y: number) => [number, Tri
     if (printed) {
       let at = 22;
       for (const length of words[row]!) {
-        if (x < at + length) return [within > 1 && within < 4 && Math.sin(x * 3.9 + row) * Math.sin(within * 2.4 + x) > -0.25 ? 0.9 : 0, black];
+        if (x < at + length)
+          return [
+            within > 1 && within < 4 && Math.sin(x * 3.9 + row) * Math.sin(within * 2.4 + x) > -0.25 ? 0.9 : 0,
+            black,
+          ];
         at += length + 2.6;
         if (x < at) break;
       }
@@ -143,7 +190,16 @@ function contentOf(random: () => number): (x: number, y: number) => [number, Tri
 }
 
 /** Makes the photo. The same wish always gives the same bytes. */
-export function makeScene({ seed, table, empty = false, trouble = 'none', thumb = false, curl = 0, width = 800, height = 600 }: SceneWish): Scene {
+export function makeScene({
+  seed,
+  table,
+  empty = false,
+  trouble = 'none',
+  thumb = false,
+  curl = 0,
+  width = 800,
+  height = 600,
+}: SceneWish): Scene {
   const random = randomFrom(seed * 7919 + 13);
   const pick = (from: number, to: number): number => from + random() * (to - from);
   const ground = tableOf(table, random);
@@ -159,7 +215,11 @@ export function makeScene({ seed, table, empty = false, trouble = 'none', thumb 
   const focal = pick(0.95, 1.25) * Math.max(width, height);
   const fill = trouble === 'cut' ? pick(0.8, 0.92) : pick(0.58, 0.8);
   const distance = (focal * SHEET.height) / (Math.max(width, height) * fill);
-  const eye: Triple = [Math.sin(tilt) * Math.cos(way) * distance, Math.sin(tilt) * Math.sin(way) * distance, -Math.cos(tilt) * distance];
+  const eye: Triple = [
+    Math.sin(tilt) * Math.cos(way) * distance,
+    Math.sin(tilt) * Math.sin(way) * distance,
+    -Math.cos(tilt) * distance,
+  ];
   const look = unit([-eye[0], -eye[1], -eye[2]]);
   const right = unit(cross(look, [Math.sin(roll), -Math.cos(roll), 0]));
   const down = unit(cross(look, right));
@@ -176,28 +236,54 @@ export function makeScene({ seed, table, empty = false, trouble = 'none', thumb 
     return { x: centre.x + (focal * dot(to, right)) / far, y: centre.y + (focal * dot(to, down)) / far };
   };
   const [halfW, halfH] = [SHEET.width / 2, SHEET.height / 2];
-  const corners = [[-halfW, -halfH], [halfW, -halfH], [halfW, halfH], [-halfW, halfH]].map(([x, y]) => see(x!, y!));
+  const corners = [
+    [-halfW, -halfH],
+    [halfW, -halfH],
+    [halfW, halfH],
+    [-halfW, halfH],
+  ].map(([x, y]) => see(x!, y!));
 
   // Light: a lean across the picture, a soft shadow over part of it, a thin one beside the sheet.
   const lean = { x: pick(-0.28, 0.28), y: pick(-0.28, 0.28) };
-  const shade = { angle: random() * Math.PI * 2, at: pick(-0.2, 0.5), depth: random() < 0.5 ? pick(0.12, 0.4) : 0, soft: pick(0.05, 0.25) };
+  const shade = {
+    angle: random() * Math.PI * 2,
+    at: pick(-0.2, 0.5),
+    depth: random() < 0.5 ? pick(0.12, 0.4) : 0,
+    soft: pick(0.05, 0.25),
+  };
   const beside = { x: pick(-2.4, 2.4), y: pick(-2.4, 2.4), depth: pick(0.12, 0.4) };
   const exposure = trouble === 'dark' ? pick(0.1, 0.24) : pick(0.78, 1);
-  const glare = trouble === 'glare' ? { x: pick(-60, 60), y: pick(-90, 90), wide: pick(24, 42), long: pick(30, 60) } : null;
+  const glare =
+    trouble === 'glare' ? { x: pick(-60, 60), y: pick(-90, 90), wide: pick(24, 42), long: pick(30, 60) } : null;
   const under = thumb ? Math.floor(random() * 4) : -1;
-  const skin: Triple = [[224, 172, 140], [141, 85, 54], [198, 134, 96]][Math.floor(random() * 3)] as Triple;
+  const skin: Triple = [
+    [224, 172, 140],
+    [141, 85, 54],
+    [198, 134, 96],
+  ][Math.floor(random() * 3)] as Triple;
   const bows = [1, 1, 1, 1].map(() => pick(-1, 1) * curl);
 
   const inSheet = (x: number, y: number): boolean => {
     const [u, v] = [x / halfW, y / halfH];
-    const bowX = 1 - v * v, bowY = 1 - u * u;
-    return x > -halfW - bows[0]! * bowX && x < halfW + bows[1]! * bowX && y > -halfH - bows[2]! * bowY && y < halfH + bows[3]! * bowY;
+    const bowX = 1 - v * v,
+      bowY = 1 - u * u;
+    return (
+      x > -halfW - bows[0]! * bowX &&
+      x < halfW + bows[1]! * bowX &&
+      y > -halfH - bows[2]! * bowY &&
+      y < halfH + bows[3]! * bowY
+    );
   };
-  const thumbAt = under < 0 ? null : { x: [-1, 1, 1, -1][under]! * (halfW - 4), y: [-1, -1, 1, 1][under]! * (halfH - 4) };
+  const thumbAt =
+    under < 0 ? null : { x: [-1, 1, 1, -1][under]! * (halfW - 4), y: [-1, -1, 1, 1][under]! * (halfH - 4) };
 
   const seen = (px: number, py: number): Triple => {
     const [sx, sy] = [(px - centre.x) / focal, (py - centre.y) / focal];
-    const ray: Triple = [look[0] + right[0] * sx + down[0] * sy, look[1] + right[1] * sx + down[1] * sy, look[2] + right[2] * sx + down[2] * sy];
+    const ray: Triple = [
+      look[0] + right[0] * sx + down[0] * sy,
+      look[1] + right[1] * sx + down[1] * sy,
+      look[2] + right[2] * sx + down[2] * sy,
+    ];
     const t = -eye[2] / ray[2];
     const [x, y] = [eye[0] + ray[0] * t, eye[1] + ray[1] * t];
     let colour: Triple;
@@ -211,8 +297,13 @@ export function makeScene({ seed, table, empty = false, trouble = 'none', thumb 
     }
     const [u, v] = [px / width - 0.5, py / height - 0.5];
     let light = exposure * (1 + lean.x * u + lean.y * v) * (1 - 0.35 * (u * u + v * v));
-    light *= 1 - shade.depth * smooth(shade.at - shade.soft, shade.at + shade.soft, u * Math.cos(shade.angle) + v * Math.sin(shade.angle));
-    const shine = glare ? 330 * Math.exp(-(((x - glare.x) / glare.wide) ** 2 + ((y - glare.y) / glare.long) ** 2) * 1.4) : 0;
+    light *=
+      1 -
+      shade.depth *
+        smooth(shade.at - shade.soft, shade.at + shade.soft, u * Math.cos(shade.angle) + v * Math.sin(shade.angle));
+    const shine = glare
+      ? 330 * Math.exp(-(((x - glare.x) / glare.wide) ** 2 + ((y - glare.y) / glare.long) ** 2) * 1.4)
+      : 0;
     return [colour[0] * light + shine, colour[1] * light + shine, colour[2] * light + shine];
   };
 
@@ -237,13 +328,22 @@ export function makeScene({ seed, table, empty = false, trouble = 'none', thumb 
 /** Out of focus: a Gaussian of so many pixels. */
 function blurred(plane: Float32Array, width: number, height: number, spread: number): Float32Array<ArrayBuffer> {
   const reach = Math.ceil(spread * 3);
-  const weights = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * spread * spread)));
+  const weights = Array.from({ length: 2 * reach + 1 }, (_, i) =>
+    Math.exp(-((i - reach) ** 2) / (2 * spread * spread)),
+  );
   const all = weights.reduce((sum, each) => sum + each, 0);
-  const pass = (from: Float32Array, step: number, size: number, lines: number, next: number): Float32Array<ArrayBuffer> => {
+  const pass = (
+    from: Float32Array,
+    step: number,
+    size: number,
+    lines: number,
+    next: number,
+  ): Float32Array<ArrayBuffer> => {
     const to = new Float32Array(from.length);
     const row = new Float32Array(size + 2 * reach);
     for (let line = 0; line < lines; line++) {
-      for (let i = 0; i < row.length; i++) row[i] = from[line * next + Math.max(0, Math.min(size - 1, i - reach)) * step]!;
+      for (let i = 0; i < row.length; i++)
+        row[i] = from[line * next + Math.max(0, Math.min(size - 1, i - reach)) * step]!;
       for (let i = 0; i < size; i++) {
         let sum = 0;
         for (let k = 0; k < weights.length; k++) sum += weights[k]! * row[i + k]!;
@@ -257,4 +357,10 @@ function blurred(plane: Float32Array, width: number, height: number, spread: num
 
 /** Wishes for `count` scenes on all kinds of tables, small enough to try many. */
 export const manyScenes = (count: number, firstSeed: number, wish: (i: number) => Partial<SceneWish>): SceneWish[] =>
-  Array.from({ length: count }, (_, i) => ({ seed: firstSeed + i, table: TABLES[i % 4]!, width: 560, height: 420, ...wish(i) }));
+  Array.from({ length: count }, (_, i) => ({
+    seed: firstSeed + i,
+    table: TABLES[i % 4]!,
+    width: 560,
+    height: 420,
+    ...wish(i),
+  }));

@@ -37,7 +37,9 @@ const withPasswords = (rows: [string, string][], from: number): DemoLearner[] =>
 
 export const GROUPS: DemoGroup[] = [
   {
-    key: 'sandpipers', name: 'Sandpipers', code: 'SAND42',
+    key: 'sandpipers',
+    name: 'Sandpipers',
+    code: 'SAND42',
     teacher: { name: 'Ms Farrow', signInName: 'ondine.farrow', password: 'saltmarsh-lantern', badge: '#2A6A8C' },
     learners: withPictures([
       ['Wren Abara', 'kite', 'bell', 'moon'],
@@ -52,16 +54,33 @@ export const GROUPS: DemoGroup[] = [
     ]),
   },
   {
-    key: 'cormorants', name: 'Cormorants', code: 'CORM17',
+    key: 'cormorants',
+    name: 'Cormorants',
+    code: 'CORM17',
     teacher: { name: 'Mr Quell', signInName: 'tobias.quell', password: 'tideline-compass', badge: '#55721F' },
-    learners: withPasswords([
-      ['Nell Garrick', 'puffin-9'], ['Oskar Vane', 'harbour-3'], ['Priya Sund', 'samphire-5'],
-      ['Rafe Holm', 'limpet-8'], ['Tamsin Oke', 'ferry-6'],
-    ], 2),
+    learners: withPasswords(
+      [
+        ['Nell Garrick', 'puffin-9'],
+        ['Oskar Vane', 'harbour-3'],
+        ['Priya Sund', 'samphire-5'],
+        ['Rafe Holm', 'limpet-8'],
+        ['Tamsin Oke', 'ferry-6'],
+      ],
+      2,
+    ),
   },
   {
-    key: 'studio', name: 'Print Studio', code: 'PRINT8',
+    key: 'studio',
+    name: 'Print Studio',
+    code: 'PRINT8',
     teacher: { name: 'Ines Varga', signInName: 'ines.varga', password: 'brayer-and-baren', badge: '#884C7E' },
-    learners: withPasswords([['Hugo Brandel', 'gouge-and-ink'], ['Lena Mirov', 'kitchen-table'], ['Desmond Arkle', 'slow-and-steady']], 4),
+    learners: withPasswords(
+      [
+        ['Hugo Brandel', 'gouge-and-ink'],
+        ['Lena Mirov', 'kitchen-table'],
+        ['Desmond Arkle', 'slow-and-steady'],
+      ],
+      4,
+    ),
   },
 ];

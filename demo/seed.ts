@@ -5,7 +5,15 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, set } from 'date-fns';
 import type { Sequelize, Transaction } from 'sequelize';
 import * as Y from 'yjs';
-import { addPage, markItems, orderBehind, pageItems, readPages, startDocument, type PagePlan } from '@lippet/core/page/document';
+import {
+  addPage,
+  markItems,
+  orderBehind,
+  pageItems,
+  readPages,
+  startDocument,
+  type PagePlan,
+} from '@lippet/core/page/document';
 import { EMPTY_PLAN, readPlan, type PartKind, type PartSettings } from '@lippet/core/contract/plan';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
@@ -19,13 +27,40 @@ import { NO_MARKING, NO_OWN_MARK } from '@lippet/core/review/rubric';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { openDatabase } from '@lippet/server/models/database';
-import { Activity, Assignment, DailyAnswer, DailyQuestion, Folder, Group, Media, Membership, Message, Notice, Part, Person, Piece, PieceUpdate, Review, School, Submission, Thread, Update } from '@lippet/server/models/tables';
+import {
+  Activity,
+  Assignment,
+  DailyAnswer,
+  DailyQuestion,
+  Folder,
+  Group,
+  Media,
+  Membership,
+  Message,
+  Notice,
+  Part,
+  Person,
+  Piece,
+  PieceUpdate,
+  Review,
+  School,
+  Submission,
+  Thread,
+  Update,
+} from '@lippet/server/models/tables';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { playableForm } from '@lippet/server/media/playable';
 import { activityParts } from '@lippet/server/services/activityParts';
 import { hashSecret, pictureSecret } from '@lippet/server/services/secrets';
 import { FileStore } from '@lippet/server/storage/fileStore';
-import { ACTIVITIES, type DayTime, type DemoActivity, type DemoPart, type DemoPiece, type DemoReview } from './activities';
+import {
+  ACTIVITIES,
+  type DayTime,
+  type DemoActivity,
+  type DemoPart,
+  type DemoPiece,
+  type DemoReview,
+} from './activities';
 import { CLASSES } from './classes';
 import { marks } from './drawings';
 import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
@@ -36,14 +71,24 @@ import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { makeQuay } from './sounds';
 
-const kindOf = ({ photo, recording, words, tick }: DemoPart): PartKind => recording?.sort ?? (photo ? 'photo' : words ? 'words' : tick ? 'tick' : 'page');
+const kindOf = ({ photo, recording, words, tick }: DemoPart): PartKind =>
+  recording?.sort ?? (photo ? 'photo' : words ? 'words' : tick ? 'tick' : 'page');
 
 /** A number that is always the same for the same words. */
 const seedOf = (...words: string[]): number => createHash('sha256').update(words.join('|')).digest().readUInt32BE(0);
 
 /** Today at the school, as the day the demo is laid out around. */
-const clockOf = (now: number) => ([day, hour, minute = 0]: DayTime): Date =>
-  new Date(set(addDays(new TZDate(now, SCHOOL.zone), day), { hours: hour, minutes: minute, seconds: 0, milliseconds: 0 }).getTime());
+const clockOf =
+  (now: number) =>
+  ([day, hour, minute = 0]: DayTime): Date =>
+    new Date(
+      set(addDays(new TZDate(now, SCHOOL.zone), day), {
+        hours: hour,
+        minutes: minute,
+        seconds: 0,
+        milliseconds: 0,
+      }).getTime(),
+    );
 
 interface Layout {
   activity: DemoActivity;
@@ -63,15 +108,23 @@ function put(doc: Y.Doc, items: Items, strokes: readonly DrawnStroke[], start: n
 
 /** Writes as the editor does: a paragraph each line. */
 function write(fragment: Y.XmlFragment, words: string): void {
-  fragment.insert(0, words.split('\n').map((line) => {
-    const paragraph = new Y.XmlElement('paragraph');
-    paragraph.insert(0, [new Y.XmlText(line)]);
-    return paragraph;
-  }));
+  fragment.insert(
+    0,
+    words.split('\n').map((line) => {
+      const paragraph = new Y.XmlElement('paragraph');
+      paragraph.insert(0, [new Y.XmlText(line)]);
+      return paragraph;
+    }),
+  );
 }
 
 /** The document of a learner who has drawn these shares of each part. */
-function drawnDocument({ activity, pages, partIds }: Layout, learner: string, shares: readonly number[], start: number): Y.Doc {
+function drawnDocument(
+  { activity, pages, partIds }: Layout,
+  learner: string,
+  shares: readonly number[],
+  start: number,
+): Y.Doc {
   const doc = new Y.Doc();
   Y.applyUpdate(doc, startDocument(pages));
   doc.clientID = 1000 + (seedOf(learner, activity.title) % 1_000_000);
@@ -81,7 +134,10 @@ function drawnDocument({ activity, pages, partIds }: Layout, learner: string, sh
     if (tick) setTick(doc, partIds[i]!, true);
     if (words) write(wordsFragment(doc, partIds[i]!), words.written[learner] ?? '');
     if (kindOf(activity.parts[i]!) !== 'page') return;
-    const hand = new Hand(seedOf(learner, activity.title, String(i)), activity.group === 'sandpipers' ? YOUNG_HAND : OLDER_HAND);
+    const hand = new Hand(
+      seedOf(learner, activity.title, String(i)),
+      activity.group === 'sandpipers' ? YOUNG_HAND : OLDER_HAND,
+    );
     activity.parts[i]!.drawing(hand, share);
     put(doc, pageItems(doc, pages.find(({ part }) => part === partIds[i])!.id)!, hand.strokes, start, `s${i}`);
   });
@@ -100,9 +156,17 @@ function markedDocument({ pages, partIds }: Layout, work: Y.Doc, review: DemoRev
   if (arrow) marks.arrow(hand, ...arrow);
   if (tick) marks.tick(hand, tick);
   if (pages[0]) put(doc, markItems(doc, pages[0].id), hand.strokes, at, 'm');
-  for (const [i, [[x, y], note]] of (review.marks?.pins ?? []).entries()) putItem(markItems(doc, pages[0]!.id), pinId(at, i), { kind: 'pin', note, order: `z${i}`, at, matrix: [1, 0, 0, 1, x, y] });
+  for (const [i, [[x, y], note]] of (review.marks?.pins ?? []).entries())
+    putItem(markItems(doc, pages[0]!.id), pinId(at, i), {
+      kind: 'pin',
+      note,
+      order: `z${i}`,
+      at,
+      matrix: [1, 0, 0, 1, x, y],
+    });
   const take = partIds.map((id) => chosenTake(readTakes(work, id))).find((found) => found !== null);
-  for (const [i, [second, note]] of (review.moments ?? []).entries()) putItem(markItems(doc, take!.id), `moment-${i}`, { kind: 'moment', second, note, order: '', at });
+  for (const [i, [second, note]] of (review.moments ?? []).entries())
+    putItem(markItems(doc, take!.id), `moment-${i}`, { kind: 'moment', second, note, order: '', at });
   return doc;
 }
 
@@ -112,7 +176,13 @@ const rubricId = ({ title, group }: DemoActivity, line: number): string => {
   return `${hash.slice(0, 8)}-${hash.slice(8, 12)}-4${hash.slice(13, 16)}-8${hash.slice(17, 20)}-${hash.slice(20, 32)}`;
 };
 const rubricOf = (activity: DemoActivity) => ({
-  rows: (activity.rubric ?? []).map(([title, ...levels], i) => ({ id: rubricId(activity, i), title, levels, weight: 1 })), marking: { ...NO_MARKING, ...activity.marking },
+  rows: (activity.rubric ?? []).map(([title, ...levels], i) => ({
+    id: rubricId(activity, i),
+    title,
+    levels,
+    weight: 1,
+  })),
+  marking: { ...NO_MARKING, ...activity.marking },
 });
 
 class Seeder {
@@ -122,7 +192,11 @@ class Seeder {
   /** Ids by group and name. */
   private readonly folders = new Map<string, string>();
 
-  constructor(private readonly now: number, private readonly transaction: Transaction, private readonly files: FileStore) {
+  constructor(
+    private readonly now: number,
+    private readonly transaction: Transaction,
+    private readonly files: FileStore,
+  ) {
     this.at = clockOf(now);
   }
 
@@ -134,11 +208,31 @@ class Seeder {
     for (const [i, activity] of ACTIVITIES.entries()) await this.activity(activity, i);
   }
 
-  private async person(schoolId: string, groupId: string, who: { name: string; badge: string }, role: 'learner' | 'teacher', signInName: string, secret: string, secretKind: 'picture' | 'password'): Promise<void> {
+  private async person(
+    schoolId: string,
+    groupId: string,
+    who: { name: string; badge: string },
+    role: 'learner' | 'teacher',
+    signInName: string,
+    secret: string,
+    secretKind: 'picture' | 'password',
+  ): Promise<void> {
     const { transaction } = this;
     const id = randomUUID();
     this.people.set(who.name, id);
-    await Person.create({ id, schoolId, role, name: who.name, badge: who.badge, signInName, secretKind, secretHash: await hashSecret(secret) }, { transaction });
+    await Person.create(
+      {
+        id,
+        schoolId,
+        role,
+        name: who.name,
+        badge: who.badge,
+        signInName,
+        secretKind,
+        secretHash: await hashSecret(secret),
+      },
+      { transaction },
+    );
     await Membership.create({ personId: id, groupId, role }, { transaction });
   }
 
@@ -150,7 +244,15 @@ class Seeder {
     for (const learner of learners) {
       const signInName = learner.name.toLowerCase().replaceAll(' ', '.');
       const secret = learner.pictures ? pictureSecret(learner.pictures) : learner.password!;
-      await this.person(schoolId, id, learner, 'learner', signInName, secret, learner.pictures ? 'picture' : 'password');
+      await this.person(
+        schoolId,
+        id,
+        learner,
+        'learner',
+        signInName,
+        secret,
+        learner.pictures ? 'picture' : 'password',
+      );
     }
   }
 
@@ -160,7 +262,10 @@ class Seeder {
     const groupId = this.groups.get(key)!;
     const say = async (from: string, words: string, at: DayTime, replyTo: string | null): Promise<string> => {
       const id = randomUUID();
-      await Notice.create({ id, groupId, authorId: this.people.get(from)!, replyTo, words, at: this.past(at) }, { transaction });
+      await Notice.create(
+        { id, groupId, authorId: this.people.get(from)!, replyTo, words, at: this.past(at) },
+        { transaction },
+      );
       return id;
     };
     for (const { words, at, replies = [] } of notices) {
@@ -169,14 +274,35 @@ class Seeder {
     }
     if (question) {
       const questionId = randomUUID();
-      await DailyQuestion.create({ id: questionId, groupId, authorId: this.people.get(teacher)!, words: question.words, seenBy: question.seenBy, askedAt: this.past([-4, 8]) }, { transaction });
-      for (const [from, stamp, words] of question.answers) await DailyAnswer.create({ questionId, personId: this.people.get(from)!, day: schoolDay(this.now, SCHOOL.zone), stamp, words }, { transaction });
+      await DailyQuestion.create(
+        {
+          id: questionId,
+          groupId,
+          authorId: this.people.get(teacher)!,
+          words: question.words,
+          seenBy: question.seenBy,
+          askedAt: this.past([-4, 8]),
+        },
+        { transaction },
+      );
+      for (const [from, stamp, words] of question.answers)
+        await DailyAnswer.create(
+          { questionId, personId: this.people.get(from)!, day: schoolDay(this.now, SCHOOL.zone), stamp, words },
+          { transaction },
+        );
     }
-    if (live) await Group.update({ live: { ...live, at: this.at(live.at).getTime() } }, { where: { id: groupId }, transaction });
+    if (live)
+      await Group.update(
+        { live: { ...live, at: this.at(live.at).getTime() } },
+        { where: { id: groupId }, transaction },
+      );
     for (const [i, [title, opens]] of Object.entries(folders).entries()) {
       const id = randomUUID();
       this.folders.set(`${key} ${title}`, id);
-      await Folder.create({ id, groupId, title, opens: this.at(opens), createdAt: new Date(this.now - 86_400_000 + i) }, { transaction });
+      await Folder.create(
+        { id, groupId, title, opens: this.at(opens), createdAt: new Date(this.now - 86_400_000 + i) },
+        { transaction },
+      );
     }
   }
 
@@ -187,18 +313,50 @@ class Seeder {
     const choice = activity.choice ? randomUUID() : null;
     await Activity.create(
       {
-        id: activityId, teacherId: this.people.get(teacher.name)!,
-        title: activity.title, subject: activity.subject, goal: activity.goal, task: richTextOf(activity.task), minutes: activity.minutes,
-        state: activity.draft ? 'draft' : 'set', supplies: activity.supplies ?? '', choices: choice ? [{ id: choice, title: activity.choice!.title, rule: 'pick', wanted: activity.choice!.wanted }] : [],
-        materials: (activity.materials ?? []).map(({ title, words = '', address = '', shown = 'start' }) => ({ id: randomUUID(), kind: address ? ('link' as const) : ('text' as const), title, words, address, media: null, seconds: null, spans: [], shown, at: null })),
-        rubric: rubricOf(activity).rows, marking: rubricOf(activity).marking, lateAllowed: activity.lateAllowed ?? true, createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
-        topic: activity.free?.topic ?? '', ages: activity.free ? { from: activity.free.ages[0], to: activity.free.ages[1] } : null,
+        id: activityId,
+        teacherId: this.people.get(teacher.name)!,
+        title: activity.title,
+        subject: activity.subject,
+        goal: activity.goal,
+        task: richTextOf(activity.task),
+        minutes: activity.minutes,
+        state: activity.draft ? 'draft' : 'set',
+        supplies: activity.supplies ?? '',
+        choices: choice
+          ? [{ id: choice, title: activity.choice!.title, rule: 'pick', wanted: activity.choice!.wanted }]
+          : [],
+        materials: (activity.materials ?? []).map(({ title, words = '', address = '', shown = 'start' }) => ({
+          id: randomUUID(),
+          kind: address ? ('link' as const) : ('text' as const),
+          title,
+          words,
+          address,
+          media: null,
+          seconds: null,
+          spans: [],
+          shown,
+          at: null,
+        })),
+        rubric: rubricOf(activity).rows,
+        marking: rubricOf(activity).marking,
+        lateAllowed: activity.lateAllowed ?? true,
+        createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
+        topic: activity.free?.topic ?? '',
+        ages: activity.free ? { from: activity.free.ages[0], to: activity.free.ages[1] } : null,
         changedAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
       },
       { transaction },
     );
     await Assignment.create(
-      { activityId, groupId: this.groups.get(activity.group)!, folderId: activity.folder ? this.folders.get(`${activity.group} ${activity.folder}`)! : null, free: activity.free !== undefined, opens: activity.opens ? this.at(activity.opens) : null, due: activity.due ? this.at(activity.due) : null, closes: null },
+      {
+        activityId,
+        groupId: this.groups.get(activity.group)!,
+        folderId: activity.folder ? this.folders.get(`${activity.group} ${activity.folder}`)! : null,
+        free: activity.free !== undefined,
+        opens: activity.opens ? this.at(activity.opens) : null,
+        due: activity.due ? this.at(activity.due) : null,
+        closes: null,
+      },
       { transaction },
     );
     if (activity.draft) return this.draft(activity, activityId);
@@ -207,8 +365,32 @@ class Seeder {
       const id = randomUUID();
       partIds.push(id);
       const { recording, words, tick } = part;
-      const settings: PartSettings = words ? { sheets: [], leastWords: words.least, mostWords: words.most, openings: words.openings } : tick ? { sheets: [], confirm: tick.confirm } : recording ? { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart } : part.photo ? { sheets: [] } : { sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!), morePages: part.morePages ?? false };
-      await Part.create({ id, activityId, position, kind: kindOf(part), title: part.title, required: part.required ?? true, settings, choice: part.inChoice ? choice : null, waits: part.waits ?? false }, { transaction });
+      const settings: PartSettings = words
+        ? { sheets: [], leastWords: words.least, mostWords: words.most, openings: words.openings }
+        : tick
+          ? { sheets: [], confirm: tick.confirm }
+          : recording
+            ? { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart }
+            : part.photo
+              ? { sheets: [] }
+              : {
+                  sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!),
+                  morePages: part.morePages ?? false,
+                };
+      await Part.create(
+        {
+          id,
+          activityId,
+          position,
+          kind: kindOf(part),
+          title: part.title,
+          required: part.required ?? true,
+          settings,
+          choice: part.inChoice ? choice : null,
+          waits: part.waits ?? false,
+        },
+        { transaction },
+      );
     }
     const { pages } = await activityParts(activityId, transaction);
     for (const ask of activity.asks ?? []) await this.ask(activity, activityId, ask);
@@ -217,41 +399,119 @@ class Seeder {
     }
   }
 
-  private async ask(activity: DemoActivity, activityId: string, { from, audience, words, at, shared, answers = [] }: NonNullable<DemoActivity['asks']>[number]): Promise<void> {
+  private async ask(
+    activity: DemoActivity,
+    activityId: string,
+    { from, audience, words, at, shared, answers = [] }: NonNullable<DemoActivity['asks']>[number],
+  ): Promise<void> {
     const { transaction } = this;
     const threadId = randomUUID();
     const askerId = this.people.get(from)!;
-    await Thread.create({ id: threadId, activityId, groupId: this.groups.get(activity.group)!, partId: null, askerId, audience, createdAt: this.past(at), sharedAt: shared ? this.past(answers.at(-1)![2]) : null }, { transaction });
+    await Thread.create(
+      {
+        id: threadId,
+        activityId,
+        groupId: this.groups.get(activity.group)!,
+        partId: null,
+        askerId,
+        audience,
+        createdAt: this.past(at),
+        sharedAt: shared ? this.past(answers.at(-1)![2]) : null,
+      },
+      { transaction },
+    );
     for (const [author, said, when] of [[from, words, at] as const, ...answers]) {
-      await Message.create({ id: randomUUID(), threadId, authorId: this.people.get(author)!, words: said, mediaId: null, at: this.past(when) }, { transaction });
+      await Message.create(
+        {
+          id: randomUUID(),
+          threadId,
+          authorId: this.people.get(author)!,
+          words: said,
+          mediaId: null,
+          at: this.past(when),
+        },
+        { transaction },
+      );
     }
     const { teacher } = GROUPS.find(({ key }) => key === activity.group)!;
     await Update.create(
-      { id: randomUUID(), personId: this.people.get(teacher.name)!, kind: 'asked', words: `${from} asks: ${words}`, path: `/asks/${activityId}?thread=${threadId}`, at: this.past(at), seenAt: answers.length > 0 ? this.past(at) : null },
+      {
+        id: randomUUID(),
+        personId: this.people.get(teacher.name)!,
+        kind: 'asked',
+        words: `${from} asks: ${words}`,
+        path: `/asks/${activityId}?thread=${threadId}`,
+        at: this.past(at),
+        seenAt: answers.length > 0 ? this.past(at) : null,
+      },
       { transaction },
     );
   }
 
   /** What is made and not set yet lies in the draft alone. */
-  private async draft({ title, subject, goal, task, minutes, parts, group }: DemoActivity, activityId: string): Promise<void> {
+  private async draft(
+    { title, subject, goal, task, minutes, parts, group }: DemoActivity,
+    activityId: string,
+  ): Promise<void> {
     const plan = readPlan({
-      ...EMPTY_PLAN, title, subject, goal, task: richTextOf(task), minutes, groups: [{ group: this.groups.get(group), folder: null, free: false, opens: null, due: null, closes: null }],
-      parts: parts.map((part) => ({ id: randomUUID(), kind: 'page', title: part.title, required: true, choice: null, waits: false, settings: { sheets: [part.background, ...(part.more ?? [])].map((background) => ({ ...A4, background })) } })),
+      ...EMPTY_PLAN,
+      title,
+      subject,
+      goal,
+      task: richTextOf(task),
+      minutes,
+      groups: [{ group: this.groups.get(group), folder: null, free: false, opens: null, due: null, closes: null }],
+      parts: parts.map((part) => ({
+        id: randomUUID(),
+        kind: 'page',
+        title: part.title,
+        required: true,
+        choice: null,
+        waits: false,
+        settings: { sheets: [part.background, ...(part.more ?? [])].map((background) => ({ ...A4, background })) },
+      })),
     });
     await Assignment.destroy({ where: { activityId }, transaction: this.transaction });
-    await Activity.update({ draft: plan, changedAt: this.past([-1, 16]) }, { where: { id: activityId }, transaction: this.transaction });
+    await Activity.update(
+      { draft: plan, changedAt: this.past([-1, 16]) },
+      { where: { id: activityId }, transaction: this.transaction },
+    );
   }
 
   /** The sheets of a part; a PDF's pages are kept as the activity's own file. */
-  private async sheets({ background, more = [], spots, harbour }: DemoPart, activityId: string, ownerId: string): Promise<PartSettings['sheets']> {
-    if (!harbour) return [{ ...A4, background, ...(spots ? { spots } : {}) }, ...more.map((paper) => ({ ...A4, background: paper }))];
+  private async sheets(
+    { background, more = [], spots, harbour }: DemoPart,
+    activityId: string,
+    ownerId: string,
+  ): Promise<PartSettings['sheets']> {
+    if (!harbour)
+      return [
+        { ...A4, background, ...(spots ? { spots } : {}) },
+        ...more.map((paper) => ({ ...A4, background: paper })),
+      ];
     const content = Buffer.from(await harbourPdf());
     const media = randomUUID();
     await Media.create(
-      { id: media, ownerId, pieceId: null, activityId, kind: 'pdf', type: 'application/pdf', hash: await this.files.put(content), size: content.length, width: null, height: null, pages: HARBOUR_PAGES.length },
+      {
+        id: media,
+        ownerId,
+        pieceId: null,
+        activityId,
+        kind: 'pdf',
+        type: 'application/pdf',
+        hash: await this.files.put(content),
+        size: content.length,
+        width: null,
+        height: null,
+        pages: HARBOUR_PAGES.length,
+      },
       { transaction: this.transaction },
     );
-    return HARBOUR_PAGES.map(({ width, height }, i) => ({ width, height, background: { kind: 'pdf', media, page: i + 1 } }));
+    return HARBOUR_PAGES.map(({ width, height }, i) => ({
+      width,
+      height,
+      background: { kind: 'pdf', media, page: i + 1 },
+    }));
   }
 
   /** A time in the past: a demo that starts early in the morning must not hold work from later today. */
@@ -266,12 +526,21 @@ class Seeder {
     const doc = drawnDocument(layout, learner, piece.shares, touched.getTime() - 600_000);
     const last = piece.goes?.at(-1);
     await Piece.create(
-      { id, activityId: layout.activityId, personId: this.people.get(learner)!, frozen: last !== undefined && last.review?.outcome !== 'again', createdAt: touched },
+      {
+        id,
+        activityId: layout.activityId,
+        personId: this.people.get(learner)!,
+        frozen: last !== undefined && last.review?.outcome !== 'again',
+        createdAt: touched,
+      },
       { transaction },
     );
     await this.photos(layout, doc, id, learner, piece.shares, touched.getTime());
     await this.recordings(layout, doc, id, learner, piece.shares, touched.getTime());
-    const update = await PieceUpdate.create({ pieceId: id, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt: touched }, { transaction });
+    const update = await PieceUpdate.create(
+      { pieceId: id, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt: touched },
+      { transaction },
+    );
     await Piece.update({ progress: measureProgress(doc), progressThrough: update.id }, { where: { id }, transaction });
     for (const [i, go] of (piece.goes ?? []).entries()) {
       const sent = go.shares ? drawnDocument(layout, learner, go.shares, touched.getTime() - 600_000) : doc;
@@ -282,29 +551,71 @@ class Seeder {
   }
 
   /** Pages of photos, for the parts that are answered on paper. */
-  private async photos({ activity, partIds }: Layout, doc: Y.Doc, pieceId: string, learner: string, shares: readonly number[], taken: number): Promise<void> {
+  private async photos(
+    { activity, partIds }: Layout,
+    doc: Y.Doc,
+    pieceId: string,
+    learner: string,
+    shares: readonly number[],
+    taken: number,
+  ): Promise<void> {
     for (const [i, part] of activity.parts.entries()) {
       for (let n = 0; part.photo && n < (shares[i] ?? 0); n++) {
-        const { original, originalSize, page, pageSize, corners, warnings } = await paperPhoto(seedOf(learner, activity.title) % 1000 + n);
+        const { original, originalSize, page, pageSize, corners, warnings } = await paperPhoto(
+          (seedOf(learner, activity.title) % 1000) + n,
+        );
         const keep = async (content: Buffer, { width, height }: { width: number; height: number }): Promise<string> => {
           const id = randomUUID();
           await Media.create(
-            { id, ownerId: this.people.get(learner)!, pieceId, activityId: null, kind: 'picture', type: 'image/webp', hash: await this.files.put(content), size: content.length, width, height, pages: null },
+            {
+              id,
+              ownerId: this.people.get(learner)!,
+              pieceId,
+              activityId: null,
+              kind: 'picture',
+              type: 'image/webp',
+              hash: await this.files.put(content),
+              size: content.length,
+              width,
+              height,
+              pages: null,
+            },
             { transaction: this.transaction },
           );
           return id;
         };
-        const shot: Shot = { original: await keep(original, originalSize), corners, turn: 0, look: 'clean', taken, warnings };
+        const shot: Shot = {
+          original: await keep(original, originalSize),
+          corners,
+          turn: 0,
+          look: 'clean',
+          taken,
+          warnings,
+        };
         const background = { kind: 'photo' as const, media: await keep(page, pageSize), alt: '', shot };
         const upToHere = partIds.slice(0, i + 1);
-        const last = readPages(doc).filter(({ part: of }) => upToHere.includes(of)).at(-1)?.id ?? null;
-        addPage(doc, { id: randomUUID(), part: partIds[i]!, background, ...photoPageSize(pageSize.width, pageSize.height) }, orderBehind(doc, last));
+        const last =
+          readPages(doc)
+            .filter(({ part: of }) => upToHere.includes(of))
+            .at(-1)?.id ?? null;
+        addPage(
+          doc,
+          { id: randomUUID(), part: partIds[i]!, background, ...photoPageSize(pageSize.width, pageSize.height) },
+          orderBehind(doc, last),
+        );
       }
     }
   }
 
   /** Takes, for the parts that are answered with a recording. */
-  private async recordings({ activity, partIds }: Layout, doc: Y.Doc, pieceId: string, learner: string, shares: readonly number[], at: number): Promise<void> {
+  private async recordings(
+    { activity, partIds }: Layout,
+    doc: Y.Doc,
+    pieceId: string,
+    learner: string,
+    shares: readonly number[],
+    at: number,
+  ): Promise<void> {
     for (const [i, { recording }] of activity.parts.entries()) {
       const seconds = shares[i] ?? 0;
       if (!recording || seconds <= 0) continue;
@@ -315,25 +626,70 @@ class Seeder {
       const form = await playableForm(this.files, this.files.pathOf(hash));
       const media = randomUUID();
       await Media.create(
-        { id: media, ownerId: this.people.get(learner)!, pieceId, activityId: null, kind: sort, type: sort === 'film' ? 'video/webm' : 'audio/wav', hash, size: content.length, pages: null, ...form },
+        {
+          id: media,
+          ownerId: this.people.get(learner)!,
+          pieceId,
+          activityId: null,
+          kind: sort,
+          type: sort === 'film' ? 'video/webm' : 'audio/wav',
+          hash,
+          size: content.length,
+          pages: null,
+          ...form,
+        },
         { transaction: this.transaction },
       );
-      const take: Take = { id: randomUUID(), sort, media, original: null, seconds, spans: [[0, seconds]], title: titles[learner] ?? '', cover: null, faults: [], chosen: at, at };
+      const take: Take = {
+        id: randomUUID(),
+        sort,
+        media,
+        original: null,
+        seconds,
+        spans: [[0, seconds]],
+        title: titles[learner] ?? '',
+        cover: null,
+        faults: [],
+        chosen: at,
+        at,
+      };
       doc.transact(() => putItem(takeItems(doc, partIds[i]!), take.id, takeFields(take)));
     }
   }
 
-  private async go(layout: Layout, pieceId: string, learner: string, teacher: string, doc: Y.Doc, number: number, go: NonNullable<DemoPiece['goes']>[number]): Promise<void> {
+  private async go(
+    layout: Layout,
+    pieceId: string,
+    learner: string,
+    teacher: string,
+    doc: Y.Doc,
+    number: number,
+    go: NonNullable<DemoPiece['goes']>[number],
+  ): Promise<void> {
     const { transaction } = this;
     const { activity, activityId, partIds } = layout;
     const sentAt = this.past(go.at);
     const progress = measureProgress(doc);
-    const manifest = { parts: partIds.map((id, i) => ({ id, title: activity.parts[i]!.title, kind: kindOf(activity.parts[i]!), ...(progress.parts[id] ?? NO_PROGRESS) })) };
+    const manifest = {
+      parts: partIds.map((id, i) => ({
+        id,
+        title: activity.parts[i]!.title,
+        kind: kindOf(activity.parts[i]!),
+        ...(progress.parts[id] ?? NO_PROGRESS),
+      })),
+    };
     const due = activity.due ? this.at(activity.due).getTime() : null;
     const submission = await Submission.create(
       {
-        id: randomUUID(), pieceId, go: number, key: randomUUID(), sentAt, late: due !== null && sentAt.getTime() > due,
-        document: Buffer.from(Y.encodeStateAsUpdate(doc)), manifest, word: go.word ?? null,
+        id: randomUUID(),
+        pieceId,
+        go: number,
+        key: randomUUID(),
+        sentAt,
+        late: due !== null && sentAt.getTime() > due,
+        document: Buffer.from(Y.encodeStateAsUpdate(doc)),
+        manifest,
+        word: go.word ?? null,
       },
       { transaction },
     );
@@ -341,7 +697,15 @@ class Seeder {
     const personId = this.people.get(learner)!;
     const seenAt = go.review ? sentAt : null;
     await Update.create(
-      { id: randomUUID(), personId: teacherId, kind: 'sent', words: `${learner} sent ${activity.title}`, path: `/review/${activityId}?person=${personId}`, at: sentAt, seenAt },
+      {
+        id: randomUUID(),
+        personId: teacherId,
+        kind: 'sent',
+        words: `${learner} sent ${activity.title}`,
+        path: `/review/${activityId}?person=${personId}`,
+        at: sentAt,
+        seenAt,
+      },
       { transaction },
     );
     if (!go.review) return;
@@ -349,22 +713,48 @@ class Seeder {
     const marked = markedDocument(layout, doc, go.review, at.getTime(), seedOf(learner, activity.title, 'marks'));
     await Review.create(
       {
-        id: randomUUID(), submissionId: submission.id, reviewerId: teacherId, note: go.review.note, outcome: go.review.outcome,
-        marked: go.review.levels ? { ...rubricOf(activity), levels: Object.fromEntries(go.review.levels.map((level, i) => [rubricId(activity, i), level])), own: NO_OWN_MARK } : null,
-        begunAt: at, releasedAt: at, marks: Buffer.from(Y.encodeStateAsUpdate(marked)),
+        id: randomUUID(),
+        submissionId: submission.id,
+        reviewerId: teacherId,
+        note: go.review.note,
+        outcome: go.review.outcome,
+        marked: go.review.levels
+          ? {
+              ...rubricOf(activity),
+              levels: Object.fromEntries(go.review.levels.map((level, i) => [rubricId(activity, i), level])),
+              own: NO_OWN_MARK,
+            }
+          : null,
+        begunAt: at,
+        releasedAt: at,
+        marks: Buffer.from(Y.encodeStateAsUpdate(marked)),
       },
       { transaction },
     );
-    const words = go.review.outcome === 'again' ? `${teacher} asks for another go: ${activity.title}` : `Finished: ${activity.title}`;
+    const words =
+      go.review.outcome === 'again'
+        ? `${teacher} asks for another go: ${activity.title}`
+        : `Finished: ${activity.title}`;
     await Update.create(
-      { id: randomUUID(), personId, kind: go.review.outcome, words, path: `/feedback/${submission.id}`, at, seenAt: go.review.outcome === 'again' ? null : at },
+      {
+        id: randomUUID(),
+        personId,
+        kind: go.review.outcome,
+        words,
+        path: `/feedback/${submission.id}`,
+        at,
+        seenAt: go.review.outcome === 'again' ? null : at,
+      },
       { transaction },
     );
   }
 }
 
 /** Fills the database unless it holds a school already. @returns whether it did */
-export async function seedDemo(sequelize: Sequelize, { now = Date.now(), files = process.env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files') } = {}): Promise<boolean> {
+export async function seedDemo(
+  sequelize: Sequelize,
+  { now = Date.now(), files = process.env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files') } = {},
+): Promise<boolean> {
   await migrate(sequelize);
   if ((await School.count()) > 0) return false;
   await sequelize.transaction((transaction) => new Seeder(now, transaction, new FileStore(files)).run());

@@ -12,14 +12,26 @@ describe('warnings', () => {
   const share = (wishes: SceneWish[], right: (warnings: Warning[], wish: SceneWish) => boolean): number =>
     wishes.filter((wish) => right(said(wish), wish)).length / wishes.length;
 
-  it.each(['blurred', 'dark', 'glare'] as const)('tell %s photos from good ones, at least 95 of 100 right', (trouble) => {
-    const wishes = manyScenes(40, 300, (i) => ({ trouble: i % 2 === 0 ? trouble : 'none', table: TABLES[(i >> 1) % 4]! }));
-    expect(share(wishes, (warnings, wish) => warnings.includes(trouble) === (wish.trouble === trouble))).toBeGreaterThanOrEqual(0.95);
-  }, 120_000);
+  it.each(['blurred', 'dark', 'glare'] as const)(
+    'tell %s photos from good ones, at least 95 of 100 right',
+    (trouble) => {
+      const wishes = manyScenes(40, 300, (i) => ({
+        trouble: i % 2 === 0 ? trouble : 'none',
+        table: TABLES[(i >> 1) % 4]!,
+      }));
+      expect(
+        share(wishes, (warnings, wish) => warnings.includes(trouble) === (wish.trouble === trouble)),
+      ).toBeGreaterThanOrEqual(0.95);
+    },
+    120_000,
+  );
 
   it('tell of a thumb over a corner, and of nothing where the whole sheet lies flat in the picture', () => {
-    const inside = ({ corners, width, height }: Scene): boolean => corners!.every(({ x, y }) => x > 4 && y > 4 && x < width - 4 && y < height - 4);
-    const wishes = manyScenes(40, 500, (i) => ({ thumb: i % 2 === 0, table: TABLES[(i >> 1) % 4]! })).filter((wish) => inside(makeScene(wish)));
+    const inside = ({ corners, width, height }: Scene): boolean =>
+      corners!.every(({ x, y }) => x > 4 && y > 4 && x < width - 4 && y < height - 4);
+    const wishes = manyScenes(40, 500, (i) => ({ thumb: i % 2 === 0, table: TABLES[(i >> 1) % 4]! })).filter((wish) =>
+      inside(makeScene(wish)),
+    );
     expect(share(wishes, (warnings, { thumb }) => warnings.includes('cut') === thumb)).toBeGreaterThanOrEqual(0.9);
   }, 120_000);
 

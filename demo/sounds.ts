@@ -25,7 +25,13 @@ function scaled(samples: Float32Array, peak: number): Float32Array {
 const sounding = (samples: Float32Array): Sound => ({ channels: [samples], rate: RATE });
 
 /** Formants of five vowels, in Hz. */
-const VOWELS = [[730, 1090, 2440], [530, 1840, 2480], [270, 2290, 3010], [570, 840, 2410], [300, 870, 2240]] as const;
+const VOWELS = [
+  [730, 1090, 2440],
+  [530, 1840, 2480],
+  [270, 2290, 3010],
+  [570, 840, 2410],
+  [300, 870, 2240],
+] as const;
 
 /** Somebody who says syllables: a buzz that rises and falls through vowels, a hiss now and then, a breath between words. */
 export function makeVoice(seed: number, seconds: number, peak = 0.5): Sound {
@@ -37,7 +43,9 @@ export function makeVoice(seed: number, seconds: number, peak = 0.5): Sound {
   while (at < samples.length) {
     const length = Math.round((0.13 + random() * 0.16) * RATE);
     const hiss = random() < 0.2;
-    const mouth = VOWELS[Math.floor(random() * VOWELS.length)]!.map((frequency, i) => resonator(frequency, 70 + i * 30));
+    const mouth = VOWELS[Math.floor(random() * VOWELS.length)]!.map((frequency, i) =>
+      resonator(frequency, 70 + i * 30),
+    );
     const [from, to] = [pitch * (0.85 + random() * 0.3), pitch * (0.85 + random() * 0.3)];
     for (let i = 0; i < length && at + i < samples.length; i++) {
       const through = i / length;
@@ -64,7 +72,9 @@ export function makeNoise(seed: number, seconds: number, colour: NoiseColour, pe
     const white = random() * 2 - 1;
     slow = 0.997 * slow + 0.06 * white;
     brown = 0.995 * brown + 0.05 * white;
-    samples[i] = { white, pink: slow + white * 0.05, brown: brown + white * 0.01, hum: fan(white) * 6 + white * 0.15 }[colour];
+    samples[i] = { white, pink: slow + white * 0.05, brown: brown + white * 0.01, hum: fan(white) * 6 + white * 0.15 }[
+      colour
+    ];
   }
   return sounding(scaled(samples, peak));
 }
@@ -99,13 +109,22 @@ export function makeQuay(seed: number, seconds: number): Sound {
       let phase = 0;
       add(start + call * 0.32, 0.27, (_, share) => {
         phase += (high * (1 + 0.5 * Math.sin(Math.PI * share) - 0.25 * share)) / RATE;
-        return 0.22 * Math.sin(Math.PI * share) * (Math.sin(2 * Math.PI * phase) + 0.5 * Math.sin(4 * Math.PI * phase) + 0.3 * Math.sin(6 * Math.PI * phase));
+        return (
+          0.22 *
+          Math.sin(Math.PI * share) *
+          (Math.sin(2 * Math.PI * phase) + 0.5 * Math.sin(4 * Math.PI * phase) + 0.3 * Math.sin(6 * Math.PI * phase))
+        );
       });
     }
   }
   for (let start = 0.2; start < seconds; start += 0.7 + random() * 0.9) {
     const tone = 2300 + random() * 300;
-    add(start, 0.5, (t) => 0.07 * Math.exp(-t * 14) * (Math.sin(2 * Math.PI * tone * t) + 0.6 * Math.sin(2 * Math.PI * tone * 1.51 * t)));
+    add(
+      start,
+      0.5,
+      (t) =>
+        0.07 * Math.exp(-t * 14) * (Math.sin(2 * Math.PI * tone * t) + 0.6 * Math.sin(2 * Math.PI * tone * 1.51 * t)),
+    );
   }
   return sounding(scaled(samples, 0.6));
 }

@@ -11,12 +11,22 @@ const STILL = { looks: 3, apart: 120 };
 async function settled(page: Page): Promise<void> {
   let before = '';
   let same = 0;
-  await expect.poll(async () => {
-    const now = await page.evaluate(() => [...document.querySelectorAll('*')].map((each) => getComputedStyle(each).opacity).filter((opacity) => opacity !== '1').join(' '));
-    same = now === before ? same + 1 : 0;
-    before = now;
-    return same;
-  }, { intervals: [STILL.apart], message: 'something on the screen goes on fading' }).toBeGreaterThanOrEqual(STILL.looks);
+  await expect
+    .poll(
+      async () => {
+        const now = await page.evaluate(() =>
+          [...document.querySelectorAll('*')]
+            .map((each) => getComputedStyle(each).opacity)
+            .filter((opacity) => opacity !== '1')
+            .join(' '),
+        );
+        same = now === before ? same + 1 : 0;
+        before = now;
+        return same;
+      },
+      { intervals: [STILL.apart], message: 'something on the screen goes on fading' },
+    )
+    .toBeGreaterThanOrEqual(STILL.looks);
 }
 
 /** axe-core finds nothing serious on what is shown now, once it stands still; `what` names it where it does. */
@@ -25,6 +35,9 @@ export async function expectAccessible(page: Page, what: string): Promise<void> 
   const { violations } = await new AxeBuilder({ page }).analyze();
   const serious = violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${what}: ${id}: ${nodes.map(({ html, any }) => `${any[0]?.message ?? ''} ${html.slice(0, 160)}`).join(' | ')}`);
+    .map(
+      ({ id, nodes }) =>
+        `${what}: ${id}: ${nodes.map(({ html, any }) => `${any[0]?.message ?? ''} ${html.slice(0, 160)}`).join(' | ')}`,
+    );
   expect(serious).toEqual([]);
 }

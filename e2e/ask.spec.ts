@@ -4,9 +4,17 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test.use({ launchOptions: async ({ launchOptions }, use) => use({ ...launchOptions, args: [...(launchOptions.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'] }) });
+test.use({
+  launchOptions: async ({ launchOptions }, use) =>
+    use({
+      ...launchOptions,
+      args: [...(launchOptions.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+    }),
+});
 
-test('a question goes to the teacher alone by default, is answered, shared without a name, and taken away with a reason', async ({ device }) => {
+test('a question goes to the teacher alone by default, is answered, shared without a name, and taken away with a reason', async ({
+  device,
+}) => {
   const wren = await device({ viewport: PHONE });
   await wren.asLearner('Wren Abara');
   await wren.openSheet('Colour the lantern room');
@@ -16,7 +24,9 @@ test('a question goes to the teacher alone by default, is answered, shared witho
   await expect(page.getByTestId('readers').first()).toHaveText('Only Ms Farrow reads this');
   await expectAccessible(page, 'asking');
   await page.getByRole('radio', { name: 'The class' }).click();
-  await expect(page.getByTestId('readers').first()).toHaveText('Everybody in Sandpipers reads this: 9 learners and Ms Farrow');
+  await expect(page.getByTestId('readers').first()).toHaveText(
+    'Everybody in Sandpipers reads this: 9 learners and Ms Farrow',
+  );
   await page.getByRole('textbox', { name: 'Your question' }).fill('Who has the green pencil?');
   await page.getByRole('button', { name: 'Ask', exact: true }).click();
   await expect(page.getByText('Who has the green pencil?')).toBeVisible();
@@ -29,7 +39,9 @@ test('a question goes to the teacher alone by default, is answered, shared witho
   await expect(page.getByText('With it: at school')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('textbox', { name: 'Your question' }).fill('Is this the keeper’s voice?');
   await page.getByRole('button', { name: 'Ask', exact: true }).click();
-  const mine = page.getByRole('article', { name: 'A question about Lighthouse' }).filter({ hasText: 'Is this the keeper’s voice?' });
+  const mine = page
+    .getByRole('article', { name: 'A question about Lighthouse' })
+    .filter({ hasText: 'Is this the keeper’s voice?' });
   await expect(mine.getByText('Only your teacher and you')).toBeVisible();
   await expect(mine.getByRole('button', { name: 'Hear what You said' })).toBeVisible();
 
@@ -43,7 +55,9 @@ test('a question goes to the teacher alone by default, is answered, shared witho
     await desk.getByRole('link', { name }).first().click();
   }
   expect(taps).toBe(2);
-  const thread = desk.getByRole('article', { name: /Wren Abara asks/ }).filter({ hasText: 'Is this the keeper’s voice?' });
+  const thread = desk
+    .getByRole('article', { name: /Wren Abara asks/ })
+    .filter({ hasText: 'Is this the keeper’s voice?' });
   await expect(thread.getByRole('button', { name: 'Hear what Wren Abara said' })).toBeVisible();
   await expectAccessible(desk, 'questions');
   await thread.getByRole('textbox', { name: 'Answer Wren Abara' }).fill('It is the wind in the lamp');
@@ -74,7 +88,10 @@ test('a question goes to the teacher alone by default, is answered, shared witho
   await expect(page.getByText('Taken away: Ask at your table.')).toBeVisible();
 });
 
-test('a teacher answers with a voice and with a picture, and the asker hears and sees them', async ({ device, school }) => {
+test('a teacher answers with a voice and with a picture, and the asker hears and sees them', async ({
+  device,
+  school,
+}) => {
   const isla = await device({ viewport: PHONE });
   await isla.asLearner('Isla Okpara');
   await isla.openSheet('Colour the lantern room');
@@ -106,14 +123,22 @@ test('a teacher answers with a voice and with a picture, and the asker hears and
   await expect(thread.getByRole('img', { name: 'A picture from You' })).toBeVisible();
 
   await isla.open('/updates');
-  await isla.page.getByRole('link', { name: /Ms Farrow answers/ }).first().click();
+  await isla.page
+    .getByRole('link', { name: /Ms Farrow answers/ })
+    .first()
+    .click();
   await expect(isla.page.getByRole('button', { name: 'Hear what Ms Farrow said' })).toBeVisible();
   const picture = isla.page.getByRole('img', { name: 'A picture from Ms Farrow' });
   await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
   // Nobody else gets either: not by the address.
   const milo = await device({ viewport: PHONE });
   await milo.asLearner('Milo Stannis');
-  const files = await school.query<{ media_id: string }>("SELECT m.media_id FROM messages m JOIN threads t ON t.id = m.thread_id JOIN people p ON p.id = t.asker_id WHERE p.name = 'Isla Okpara' AND m.media_id IS NOT NULL");
+  const files = await school.query<{ media_id: string }>(
+    "SELECT m.media_id FROM messages m JOIN threads t ON t.id = m.thread_id JOIN people p ON p.id = t.asker_id WHERE p.name = 'Isla Okpara' AND m.media_id IS NOT NULL",
+  );
   expect(files).toHaveLength(2);
-  for (const { media_id: id } of files) expect(await milo.page.evaluate((address) => fetch(address).then(({ status }) => status), `/api/media/${id}`)).toBe(404);
+  for (const { media_id: id } of files)
+    expect(await milo.page.evaluate((address) => fetch(address).then(({ status }) => status), `/api/media/${id}`)).toBe(
+      404,
+    );
 });

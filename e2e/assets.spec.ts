@@ -2,7 +2,11 @@
 import { request as httpRequest } from 'node:http';
 import { expect, test } from './school';
 
-interface Answer { status: number; headers: Record<string, string | string[] | undefined>; length: number }
+interface Answer {
+  status: number;
+  headers: Record<string, string | string[] | undefined>;
+  length: number;
+}
 
 /** A plain request, without a client that unpacks what it gets. */
 const fetchRaw = (url: string, accept: string): Promise<Answer> =>
@@ -11,7 +15,9 @@ const fetchRaw = (url: string, accept: string): Promise<Answer> =>
       let length = 0;
       response.on('data', (chunk: Buffer) => (length += chunk.length));
       response.on('end', () => resolve({ status: response.statusCode!, headers: response.headers, length }));
-    }).on('error', reject).end();
+    })
+      .on('error', reject)
+      .end();
   });
 
 test('comes compressed ahead, hashed files for good, late chunks late', async ({ school, device }) => {
@@ -20,7 +26,11 @@ test('comes compressed ahead, hashed files for good, late chunks late', async ({
   expect(scripts.length).toBeGreaterThan(0);
   let [unpacked, packed] = [0, 0];
   for (const script of scripts) {
-    const [plain, gzip, brotli] = [await fetchRaw(script, 'identity'), await fetchRaw(script, 'gzip'), await fetchRaw(script, 'gzip, br')];
+    const [plain, gzip, brotli] = [
+      await fetchRaw(script, 'identity'),
+      await fetchRaw(script, 'gzip'),
+      await fetchRaw(script, 'gzip, br'),
+    ];
     expect(plain.headers['content-encoding']).toBeUndefined();
     expect([gzip.headers['content-encoding'], brotli.headers['content-encoding']]).toEqual(['gzip', 'br']);
     expect(brotli.length).toBeLessThan(gzip.length);
@@ -35,7 +45,10 @@ test('comes compressed ahead, hashed files for good, late chunks late', async ({
   expect((await fetchRaw(`${school.url}/../../package.json`, 'br')).status).toBe(404);
 
   // It can be installed: the manifest and its icons are there, and it starts at Now.
-  const manifest = (await (await fetch(`${school.url}/manifest.json`)).json()) as { start_url: string; icons: { src: string; type: string }[] };
+  const manifest = (await (await fetch(`${school.url}/manifest.json`)).json()) as {
+    start_url: string;
+    icons: { src: string; type: string }[];
+  };
   expect([manifest.start_url, html.includes('rel="manifest"')]).toEqual(['/now', true]);
   for (const { src, type } of manifest.icons) {
     const icon = await fetchRaw(school.url + src, 'identity');
@@ -64,9 +77,13 @@ test('keeps motion still for whoever asks for that', async ({ device }) => {
   const amos = await device({ reducedMotion: 'reduce' });
   await amos.asLearner('Amos Reddy');
   await amos.openSheet('Three knots');
-  const moving = await amos.page.evaluate(() =>
-    [...document.querySelectorAll('*')].map((element) => getComputedStyle(element)).filter(({ transitionDuration, animationDuration }) =>
-      [...transitionDuration.split(','), ...animationDuration.split(',')].some((time) => parseFloat(time) > 0.001)).length,
+  const moving = await amos.page.evaluate(
+    () =>
+      [...document.querySelectorAll('*')]
+        .map((element) => getComputedStyle(element))
+        .filter(({ transitionDuration, animationDuration }) =>
+          [...transitionDuration.split(','), ...animationDuration.split(',')].some((time) => parseFloat(time) > 0.001),
+        ).length,
   );
   expect(moving).toBe(0);
 });

@@ -2,9 +2,17 @@
 import { CHROMIUM, PHONE } from './chromium';
 import { expect, test } from './school';
 
-test.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--use-fake-device-for-media-stream=device-count=2', '--use-fake-ui-for-media-stream'] } });
+test.use({
+  launchOptions: {
+    ...CHROMIUM,
+    args: [...CHROMIUM.args, '--use-fake-device-for-media-stream=device-count=2', '--use-fake-ui-for-media-stream'],
+  },
+});
 
-test('a camera that sees no sheet still takes a photo, as it is; what is dropped or pasted comes in too', async ({ device, school }) => {
+test('a camera that sees no sheet still takes a photo, as it is; what is dropped or pasted comes in too', async ({
+  device,
+  school,
+}) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   await tamsin.asLearner('Tamsin Oke');
@@ -13,10 +21,15 @@ test('a camera that sees no sheet still takes a photo, as it is; what is dropped
   await expect(page.getByLabel('What the camera sees')).toBeVisible();
   await expect(page.getByText('Practice camera')).toHaveCount(0);
   await expect(page.getByText('Hold it over your paper')).toBeVisible();
-  await expect.poll(() => page.getByLabel('What the camera sees').evaluate((video: HTMLVideoElement) => video.videoWidth)).toBeGreaterThan(0);
+  await expect
+    .poll(() => page.getByLabel('What the camera sees').evaluate((video: HTMLVideoElement) => video.videoWidth))
+    .toBeGreaterThan(0);
   // There are two; the one on the other side is looked through instead.
   const other = page.getByRole('button', { name: 'Use the camera on the other side' });
-  const looksThrough = (): Promise<string> => page.getByLabel('What the camera sees').evaluate((video: HTMLVideoElement) => (video.srcObject as MediaStream).getVideoTracks()[0]!.id);
+  const looksThrough = (): Promise<string> =>
+    page
+      .getByLabel('What the camera sees')
+      .evaluate((video: HTMLVideoElement) => (video.srcObject as MediaStream).getVideoTracks()[0]!.id);
   const first = await looksThrough();
   await other.click();
   await expect.poll(() => looksThrough().catch(() => first)).not.toBe(first);
@@ -25,16 +38,24 @@ test('a camera that sees no sheet still takes a photo, as it is; what is dropped
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
   await expect(page.getByRole('button', { name: 'Done, 1 taken' })).toBeVisible();
 
-  const bring = (kind: 'drop' | 'paste'): Promise<void> => page.evaluate(async (how) => {
-    const canvas = new OffscreenCanvas(300, 400);
-    const context = canvas.getContext('2d')!;
-    context.fillStyle = '#884C7E';
-    context.fillRect(0, 0, 300, 400);
-    const data = new DataTransfer();
-    data.items.add(new File([await canvas.convertToBlob()], 'plum.png', { type: 'image/png' }));
-    window.dispatchEvent(how === 'drop' ? new DragEvent('drop', { dataTransfer: data, cancelable: true }) : new ClipboardEvent('paste', { clipboardData: data, cancelable: true }));
-  }, kind);
-  for (const [kind, count] of [['drop', 2], ['paste', 3]] as const) {
+  const bring = (kind: 'drop' | 'paste'): Promise<void> =>
+    page.evaluate(async (how) => {
+      const canvas = new OffscreenCanvas(300, 400);
+      const context = canvas.getContext('2d')!;
+      context.fillStyle = '#884C7E';
+      context.fillRect(0, 0, 300, 400);
+      const data = new DataTransfer();
+      data.items.add(new File([await canvas.convertToBlob()], 'plum.png', { type: 'image/png' }));
+      window.dispatchEvent(
+        how === 'drop'
+          ? new DragEvent('drop', { dataTransfer: data, cancelable: true })
+          : new ClipboardEvent('paste', { clipboardData: data, cancelable: true }),
+      );
+    }, kind);
+  for (const [kind, count] of [
+    ['drop', 2],
+    ['paste', 3],
+  ] as const) {
     await bring(kind);
     await page.getByRole('button', { name: /Use it|Keep it/ }).click();
     await expect(page.getByRole('button', { name: `Done, ${count} taken` })).toBeVisible();
@@ -51,8 +72,11 @@ test('a camera with a light has a button for it, which says whether it is on', a
   await page.addInitScript(() => {
     const track = MediaStreamTrack.prototype;
     const known = track.getCapabilities;
-    track.getCapabilities = function () { return { ...known.call(this), torch: true } as MediaTrackCapabilities; };
-    track.applyConstraints = (wish) => Promise.resolve(void document.documentElement.setAttribute('data-light', JSON.stringify(wish?.advanced)));
+    track.getCapabilities = function () {
+      return { ...known.call(this), torch: true } as MediaTrackCapabilities;
+    };
+    track.applyConstraints = (wish) =>
+      Promise.resolve(void document.documentElement.setAttribute('data-light', JSON.stringify(wish?.advanced)));
   });
   await tamsin.asLearner('Tamsin Oke');
   await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);

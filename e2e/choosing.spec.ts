@@ -3,7 +3,10 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test('a learner finds something to do by age and subject, begins it unasked, and the teacher sees that', async ({ device, school }) => {
+test('a learner finds something to do by age and subject, begins it unasked, and the teacher sees that', async ({
+  device,
+  school,
+}) => {
   const wren = await device({ viewport: PHONE });
   await wren.asLearner('Wren Abara');
   const { page } = wren;
@@ -50,11 +53,16 @@ test('a folder keeps its work closed until it opens, also by address', async ({ 
   await expect(page.getByText('Learners of Sandpipers see this')).toBeVisible();
   await expect(wren.page.getByText('The island ferry')).toHaveCount(0, { timeout: 20_000 });
   await wren.open(`/activity/${id}`);
-  await expect(wren.page.getByText('There is nothing here, or it is not yours.').or(wren.page.getByRole('alert')).first()).toBeVisible();
+  await expect(
+    wren.page.getByText('There is nothing here, or it is not yours.').or(wren.page.getByRole('alert')).first(),
+  ).toBeVisible();
   await expect(wren.sheet).toHaveCount(0);
 });
 
-test('somebody on no list joins one activity by a code, sends, and is told to be one of the class', async ({ device, school }) => {
+test('somebody on no list joins one activity by a code, sends, and is told to be one of the class', async ({
+  device,
+  school,
+}) => {
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const desk = farrow.page;
@@ -70,7 +78,8 @@ test('somebody on no list joins one activity by a code, sends, and is told to be
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByRole('button', { name: 'I am new here' }).click();
   await page.getByRole('textbox', { name: 'What are you called?' }).fill('Fern');
-  for (const picture of ['boot', 'drum', 'moon']) await page.getByRole('button', { name: picture, exact: true }).click();
+  for (const picture of ['boot', 'drum', 'moon'])
+    await page.getByRole('button', { name: picture, exact: true }).click();
   await expectAccessible(page, 'joining');
   await page.getByRole('button', { name: 'Join', exact: true }).click();
   await guest.expectNowOf('Fern');
@@ -89,7 +98,9 @@ test('somebody on no list joins one activity by a code, sends, and is told to be
   await joining.getByRole('button', { name: 'Say who Fern is' }).click();
   await desk.getByRole('button', { name: 'Amos Reddy, Sandpipers' }).click();
   await expect(joining.getByText('Fern')).toHaveCount(0);
-  const [sent] = await school.query<{ name: string }>('SELECT p.name FROM submissions s JOIN pieces w ON w.id = s.piece_id JOIN people p ON p.id = w.person_id WHERE w.activity_id = (SELECT id FROM activities WHERE title = \'In the tide pool\') ORDER BY s.sent_at DESC LIMIT 1');
+  const [sent] = await school.query<{ name: string }>(
+    "SELECT p.name FROM submissions s JOIN pieces w ON w.id = s.piece_id JOIN people p ON p.id = w.person_id WHERE w.activity_id = (SELECT id FROM activities WHERE title = 'In the tide pool') ORDER BY s.sent_at DESC LIMIT 1",
+  );
   expect(sent!.name).toBe('Amos Reddy');
   await guest.open('/now');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Who are you\?|Which group is this\?/);
@@ -118,12 +129,23 @@ test('a question about a place draws nothing, and leads its teacher to a picture
   await farrow.asTeacher('Ms Farrow');
   await farrow.page.getByRole('link', { name: /^Updates/ }).click();
   await farrow.page.getByRole('link', { name: /Wren Abara asks: Is this a window/ }).click();
-  const place = farrow.page.getByRole('article').filter({ hasText: 'Is this a window?' }).getByRole('img', { name: /ring around the place/ });
+  const place = farrow.page
+    .getByRole('article')
+    .filter({ hasText: 'Is this a window?' })
+    .getByRole('img', { name: /ring around the place/ });
   await expect(place).toBeVisible();
-  await expect.poll(() => place.evaluate((each) => (each.tagName === 'IMG' ? each : each.querySelector('img'))!.getAttribute('src') !== null)).toBe(true);
+  await expect
+    .poll(() =>
+      place.evaluate(
+        (each) => (each.tagName === 'IMG' ? each : each.querySelector('img'))!.getAttribute('src') !== null,
+      ),
+    )
+    .toBe(true);
 });
 
-test('how one reads goes along to another device, and does not stay for the next who uses this one', async ({ device }) => {
+test('how one reads goes along to another device, and does not stay for the next who uses this one', async ({
+  device,
+}) => {
   const wren = await device({ viewport: PHONE });
   await wren.asLearner('Wren Abara');
   await wren.open('/me');
@@ -140,7 +162,8 @@ test('how one reads goes along to another device, and does not stay for the next
   await expect(other.page.locator('html')).toHaveAttribute('data-calm', '');
   await other.page.getByRole('button', { name: 'Change person' }).click();
   await other.page.getByRole('button', { name: 'Milo Stannis' }).click();
-  for (const picture of ['boot', 'drum', 'leaf']) await other.page.getByRole('button', { name: picture, exact: true }).click();
+  for (const picture of ['boot', 'drum', 'leaf'])
+    await other.page.getByRole('button', { name: picture, exact: true }).click();
   await other.expectNowOf('Milo Stannis');
   await other.open('/me');
   await expect(other.page.getByRole('radio', { name: 'Usual', exact: true })).toBeChecked();

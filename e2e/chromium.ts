@@ -2,8 +2,13 @@
 export const CHROMIUM = {
   executablePath: '/usr/bin/chromium',
   args: [
-    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-    '--disable-component-update', '--disable-sync',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
   ],
 };
 

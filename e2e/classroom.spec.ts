@@ -4,11 +4,16 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test('a notice arrives at once where the app is open, is answered, and what should not stand there is taken away', async ({ device }) => {
+test('a notice arrives at once where the app is open, is answered, and what should not stand there is taken away', async ({
+  device,
+}) => {
   const wren = await device({ viewport: PHONE });
   const news = wren.page.waitForEvent('websocket', { predicate: (socket) => socket.url().endsWith('/news') });
   await wren.asLearner('Wren Abara');
-  const heard = (await news).waitForEvent('framereceived', { predicate: ({ payload }) => payload === 'news', timeout: 60_000 });
+  const heard = (await news).waitForEvent('framereceived', {
+    predicate: ({ payload }) => payload === 'news',
+    timeout: 60_000,
+  });
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
@@ -17,16 +22,22 @@ test('a notice arrives at once where the app is open, is answered, and what shou
   await expect(page.getByTestId('readers').first()).toHaveText('Everybody in Sandpipers reads this: 9 learners');
   await page.getByRole('textbox', { name: 'Tell the class' }).fill('The ferry is late: we begin at ten');
   await page.getByRole('button', { name: 'Tell them' }).click();
-  await expect(page.getByRole('article', { name: 'Ms Farrow tells the class' }).first()).toContainText('The ferry is late');
+  await expect(page.getByRole('article', { name: 'Ms Farrow tells the class' }).first()).toContainText(
+    'The ferry is late',
+  );
   await expectAccessible(page, 'the class, led');
 
   // School says that there is something new; nobody pressed anything.
   await heard;
   await wren.page.getByRole('link', { name: /^Updates, \d+ new/ }).click();
   await wren.page.getByRole('link', { name: /Ms Farrow: The ferry is late/ }).click();
-  const notice = wren.page.getByRole('article', { name: 'Ms Farrow tells the class' }).filter({ hasText: 'The ferry is late' });
+  const notice = wren.page
+    .getByRole('article', { name: 'Ms Farrow tells the class' })
+    .filter({ hasText: 'The ferry is late' });
   await notice.getByRole('button', { name: 'Say something to it' }).click();
-  await expect(notice.getByTestId('readers')).toHaveText('Everybody in Sandpipers reads this: 9 learners and Ms Farrow');
+  await expect(notice.getByTestId('readers')).toHaveText(
+    'Everybody in Sandpipers reads this: 9 learners and Ms Farrow',
+  );
   await notice.getByRole('textbox', { name: 'What do you say to it?' }).fill('Milo is always late');
   await notice.getByRole('button', { name: 'Say it' }).click();
   await expect(notice.getByText('Milo is always late')).toBeVisible();
@@ -66,16 +77,23 @@ test('the question of the day is answered without reading, and seen by the teach
   await expect(wren.page.getByText('Everybody in Sandpipers sees what you choose')).toBeVisible();
 });
 
-test('a picture that belongs to work is led into it, and does not stand before the class', async ({ device, school }) => {
+test('a picture that belongs to work is led into it, and does not stand before the class', async ({
+  device,
+  school,
+}) => {
   const wren = await device({ viewport: PHONE });
   await wren.asLearner('Wren Abara');
   const { page } = wren;
   await page.getByRole('link', { name: 'Class', exact: true }).click();
-  const notice = page.getByRole('article', { name: 'Ms Farrow tells the class' }).filter({ hasText: 'big lighthouse drawing' });
+  const notice = page
+    .getByRole('article', { name: 'Ms Farrow tells the class' })
+    .filter({ hasText: 'big lighthouse drawing' });
   await notice.getByRole('button', { name: 'Say something to it' }).click();
   const chooser = page.waitForEvent('filechooser');
   await notice.getByRole('button', { name: 'Picture' }).click();
-  await (await chooser).setFiles({ name: 'window.webp', mimeType: 'image/webp', buffer: (await paperPhoto(7)).original });
+  await (
+    await chooser
+  ).setFiles({ name: 'window.webp', mimeType: 'image/webp', buffer: (await paperPhoto(7)).original });
   await expect(page.getByRole('heading', { name: 'Is this your work?' })).toBeVisible();
   await expectAccessible(page, 'the offer');
   await page.getByRole('button', { name: 'Put it into Colour the lantern room' }).click();
@@ -84,10 +102,14 @@ test('a picture that belongs to work is led into it, and does not stand before t
   const strokes = await wren.strokesShown();
   await expect(wren.sheet).toHaveAttribute('data-items', String(strokes + 1), { timeout: 30_000 });
   await expect(wren.saveLine).toContainText('saved at school too', { timeout: 30_000 });
-  expect(await school.query("SELECT 1 FROM notices n JOIN people p ON p.id = n.author_id WHERE p.name = 'Wren Abara'")).toEqual([]);
+  expect(
+    await school.query("SELECT 1 FROM notices n JOIN people p ON p.id = n.author_id WHERE p.name = 'Wren Abara'"),
+  ).toEqual([]);
 });
 
-test('a lesson by link stands above all else for the class, says where it leads, and goes when it is over', async ({ device }) => {
+test('a lesson by link stands above all else for the class, says where it leads, and goes when it is over', async ({
+  device,
+}) => {
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
@@ -102,7 +124,11 @@ test('a lesson by link stands above all else for the class, says where it leads,
   // What is not safe is not shown, and says why.
   await expect(page.getByText('The lesson’s address must begin with https:// to be safe.')).toBeVisible();
   const wren = await device({ viewport: PHONE });
-  await wren.page.addInitScript(() => Object.assign(window, { open: (...way: string[]) => document.documentElement.setAttribute('data-way', way.join(' ')) }));
+  await wren.page.addInitScript(() =>
+    Object.assign(window, {
+      open: (...way: string[]) => document.documentElement.setAttribute('data-way', way.join(' ')),
+    }),
+  );
   await wren.asLearner('Wren Abara');
   await wren.page.getByRole('link', { name: 'Class', exact: true }).click();
   await expect(wren.page.getByRole('heading', { name: 'How is the wind today?' })).toBeVisible();
@@ -116,7 +142,10 @@ test('a lesson by link stands above all else for the class, says where it leads,
   await expect(wren.page.getByText('Opens rooms.fennick.example, a page outside of Lippet')).toBeVisible();
   await expectAccessible(wren.page, 'the class, with a lesson');
   await wren.page.getByRole('button', { name: 'Go to the lesson' }).click();
-  await expect(wren.page.locator('html')).toHaveAttribute('data-way', 'https://rooms.fennick.example/sandpipers _blank noopener,noreferrer');
+  await expect(wren.page.locator('html')).toHaveAttribute(
+    'data-way',
+    'https://rooms.fennick.example/sandpipers _blank noopener,noreferrer',
+  );
 
   await page.getByRole('button', { name: 'Change the lesson by link' }).click();
   await page.getByRole('button', { name: 'Take it away' }).click();

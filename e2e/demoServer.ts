@@ -23,8 +23,11 @@ export class School {
     const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
       cwd: ROOT,
       env: {
-        ...process.env, LIPPET_DATABASE_URL: this.databaseUrl, LIPPET_PORT: String(this.port),
-        LIPPET_WEB_ROOT: join(ROOT, '.lippet', 'web'), LIPPET_LOG_LEVEL: 'error',
+        ...process.env,
+        LIPPET_DATABASE_URL: this.databaseUrl,
+        LIPPET_PORT: String(this.port),
+        LIPPET_WEB_ROOT: join(ROOT, '.lippet', 'web'),
+        LIPPET_LOG_LEVEL: 'error',
       },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });

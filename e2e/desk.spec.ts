@@ -6,7 +6,10 @@ import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 import { Sheet } from './sheetHand';
 
-test('notes of a review are found on the sheet, ticked off and answered; the next go is laid beside the first', async ({ device, school }) => {
+test('notes of a review are found on the sheet, ticked off and answered; the next go is laid beside the first', async ({
+  device,
+  school,
+}) => {
   const teodor = await device({ viewport: PHONE });
   const { page } = teodor;
   await teodor.asLearner('Teodor Vance');
@@ -20,7 +23,9 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   await second.getByRole('button', { name: 'Answer this note' }).click();
   await second.getByRole('textbox', { name: 'Only Ms Farrow reads this' }).fill('It is behind the rocks');
   await second.getByRole('button', { name: 'Say it' }).click();
-  await expect(second.getByRole('list', { name: 'Said under this note' }).getByText('It is behind the rocks')).toBeVisible();
+  await expect(
+    second.getByRole('list', { name: 'Said under this note' }).getByText('It is behind the rocks'),
+  ).toBeVisible();
   await notes.getByRole('checkbox', { name: 'Note 1: seen and done' }).click();
   await expect(notes.getByText('1 of 2 ticked off')).toBeVisible();
   // The marks lie faintly under the sheet; a note leads to its place.
@@ -40,7 +45,9 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   await page.reload();
   await expect(page.getByRole('button', { name: 'Notes on the last go, 1 of 2 ticked off' })).toBeVisible();
   await page.getByRole('button', { name: 'Send', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Not ticked off yet: “Where is the sea?”. Tick it off' })).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: 'Not ticked off yet: “Where is the sea?”. Tick it off' }),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('heading', { name: 'Send it as it is?' })).toBeVisible();
@@ -54,11 +61,15 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   await farrow.page.goto(`${school.url}/updates`);
-  await expect(farrow.page.getByRole('link', { name: /Teodor Vance answered a note on Colour the lantern room/ })).toBeVisible();
+  await expect(
+    farrow.page.getByRole('link', { name: /Teodor Vance answered a note on Colour the lantern room/ }),
+  ).toBeVisible();
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
   const desk = farrow.page;
   await desk.getByRole('link', { name: /^Teodor Vance\. With teacher, go 2/ }).click();
-  await expect(desk.getByRole('group', { name: 'Found when it was sent' }).getByText('Not ticked off yet: “Where is the sea?”')).toBeVisible();
+  await expect(
+    desk.getByRole('group', { name: 'Found when it was sent' }).getByText('Not ticked off yet: “Where is the sea?”'),
+  ).toBeVisible();
   await expect(desk.getByRole('list', { name: 'Time spent' })).toContainText('Lighthouse: ');
   await desk.getByRole('button', { name: 'Beside go 1' }).click();
   const beside = desk.getByRole('region', { name: 'Goes beside each other' });
@@ -74,7 +85,16 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   // Both sheets look at the same place.
   await beside.getByTestId('sheet').last().focus();
   await desk.keyboard.press('+');
-  await expect.poll(async () => new Set(await beside.getByTestId('sheet').evaluateAll((sheets) => sheets.map((sheet) => (sheet as HTMLElement).dataset.zoom))).size).toBe(1);
+  await expect
+    .poll(
+      async () =>
+        new Set(
+          await beside
+            .getByTestId('sheet')
+            .evaluateAll((sheets) => sheets.map((sheet) => (sheet as HTMLElement).dataset.zoom)),
+        ).size,
+    )
+    .toBe(1);
   await desk.keyboard.press('Escape');
   await expect(beside).toHaveCount(0);
   await desk.getByRole('button', { name: 'Finished, next', exact: true }).click();
@@ -82,14 +102,22 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   // The learner keeps all goes, side by side.
   await page.getByRole('button', { name: 'Back to Now' }).click();
   await page.goto(`${school.url}/updates`);
-  await page.getByRole('link', { name: /Finished: Colour the lantern room/ }).first().click();
+  await page
+    .getByRole('link', { name: /Finished: Colour the lantern room/ })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'Beside my earlier goes' }).click();
   await expect(page.getByRole('heading', { name: 'Go 1 and go 2' })).toBeVisible();
   await expectAccessible(page, 'all goes of a learner');
 });
 
-test('two teachers see each other at one go, and neither overwrites what the other has said', async ({ device, school }) => {
-  await school.query("INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'teacher' FROM people p, groups g WHERE p.name = 'Mr Quell' AND g.name = 'Sandpipers'");
+test('two teachers see each other at one go, and neither overwrites what the other has said', async ({
+  device,
+  school,
+}) => {
+  await school.query(
+    "INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'teacher' FROM people p, groups g WHERE p.name = 'Mr Quell' AND g.name = 'Sandpipers'",
+  );
   const [farrow, quell] = [await device({ viewport: WIDE }), await device({ viewport: WIDE })];
   await farrow.asTeacher('Ms Farrow');
   await quell.asTeacher('Mr Quell');
@@ -126,7 +154,10 @@ test('two teachers see each other at one go, and neither overwrites what the oth
   await expect(farrow.page.getByTestId('also-here')).toHaveCount(0);
 });
 
-test('everybody’s pieces side by side get the same note and outcome; the whole activity leaves as a ZIP', async ({ device, school }) => {
+test('everybody’s pieces side by side get the same note and outcome; the whole activity leaves as a ZIP', async ({
+  device,
+  school,
+}) => {
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
@@ -157,12 +188,28 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   const zip = page.waitForEvent('download');
   await menu.getByRole('button', { name: 'Take the whole activity out as a ZIP' }).click();
   const files = unzipSync(new Uint8Array(await readFile(await (await zip).path())));
-  for (const name of ['index.html', 'marks.csv', 'activity.json', 'Milo Stannis/go 1/pages.pdf', 'Milo Stannis/go 1/pages with marks.pdf']) expect(Object.keys(files)).toContain(name);
+  for (const name of [
+    'index.html',
+    'marks.csv',
+    'activity.json',
+    'Milo Stannis/go 1/pages.pdf',
+    'Milo Stannis/go 1/pages with marks.pdf',
+  ])
+    expect(Object.keys(files)).toContain(name);
   await menu.getByRole('button', { name: 'Close' }).click();
-  await expect(page.getByRole('navigation', { name: 'The line' }).getByRole('link')).toHaveText([/Amos/, /Juno/, /Kit/, /Milo/, /Wren/]);
+  await expect(page.getByRole('navigation', { name: 'The line' }).getByRole('link')).toHaveText([
+    /Amos/,
+    /Juno/,
+    /Kit/,
+    /Milo/,
+    /Wren/,
+  ]);
 });
 
-test('a teacher’s own stamp goes from one piece to another; a spoken pin and a spoken answer are heard; another go has its own date', async ({ device, school }) => {
+test('a teacher’s own stamp goes from one piece to another; a spoken pin and a spoken answer are heard; another go has its own date', async ({
+  device,
+  school,
+}) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
@@ -172,7 +219,11 @@ test('a teacher’s own stamp goes from one piece to another; a spoken pin and a
   const sheet = await Sheet.of(quell);
   const before = Number(await quell.sheet.getAttribute('data-items'));
   await sheet.tool('Pen');
-  await sheet.drag([[420, 90], [440, 120], [480, 60]]);
+  await sheet.drag([
+    [420, 90],
+    [440, 120],
+    [480, 60],
+  ]);
   await sheet.expectItems(before + 1);
   await sheet.tool('Choose');
   await sheet.tap(440, 120);
@@ -186,7 +237,10 @@ test('a teacher’s own stamp goes from one piece to another; a spoken pin and a
   // Words are struck out by dragging over them.
   await sheet.tool('Mark');
   await page.getByRole('radio', { name: 'Strike out words' }).click();
-  await sheet.drag([[46, 38], [250, 38]]);
+  await sheet.drag([
+    [46, 38],
+    [250, 38],
+  ]);
   await sheet.expectItems(before + 3);
   // A pin can be spoken.
   await sheet.tool('Pin');
@@ -207,7 +261,17 @@ test('a teacher’s own stamp goes from one piece to another; a spoken pin and a
   await page.getByRole('button', { name: 'Due: In a week' }).click();
   await expectAccessible(page, 'an answer with a voice and new dates');
   await expect(quell.saveLine).toContainText('saved at school too');
-  await expect.poll(async () => (await school.query<{ n: number }>("SELECT count(*)::int AS n FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.piece_id IS NOT NULL"))[0]!.n, { timeout: 20_000 }).toBe(2);
+  await expect
+    .poll(
+      async () =>
+        (
+          await school.query<{ n: number }>(
+            "SELECT count(*)::int AS n FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.piece_id IS NOT NULL",
+          )
+        )[0]!.n,
+      { timeout: 20_000 },
+    )
+    .toBe(2);
   await page.getByRole('button', { name: 'Another go', exact: true }).click();
   await expect(page.getByRole('heading', { level: 2, name: 'Priya Sund' })).toBeVisible();
   // The stamp is at hand for the next piece.
@@ -220,17 +284,25 @@ test('a teacher’s own stamp goes from one piece to another; a spoken pin and a
   const oskar = await device({ viewport: PHONE });
   await oskar.asLearner('Oskar Vane');
   await expect(oskar.page.getByRole('region', { name: 'Needs you' }).getByText('Label the harbour map')).toBeVisible();
-  const [{ days }] = (await school.query<{ days: number }>("SELECT round(extract(epoch FROM due - now()) / 86400)::int AS days FROM learner_dates d JOIN people p ON p.id = d.person_id WHERE p.name = 'Oskar Vane'")) as [{ days: number }];
+  const [{ days }] = (await school.query<{ days: number }>(
+    "SELECT round(extract(epoch FROM due - now()) / 86400)::int AS days FROM learner_dates d JOIN people p ON p.id = d.person_id WHERE p.name = 'Oskar Vane'",
+  )) as [{ days: number }];
   expect(days).toBe(7);
   await oskar.open('/updates');
-  await oskar.page.getByRole('link', { name: /Mr Quell asks for another go: Label the harbour map/ }).first().click();
+  await oskar.page
+    .getByRole('link', { name: /Mr Quell asks for another go: Label the harbour map/ })
+    .first()
+    .click();
   await expect(oskar.page.getByTestId('take-player')).toBeVisible();
   const walk = oskar.page.getByRole('group', { name: 'Notes on your work' });
   await walk.getByRole('button', { name: 'The first note' }).click();
   await expect(walk.getByRole('button', { name: 'Hear what your teacher said' })).toBeVisible();
 });
 
-test('the desk goes on before an outcome is told; whoever could not be told stands above it, and no word is lost', async ({ device, school }) => {
+test('the desk goes on before an outcome is told; whoever could not be told stands above it, and no word is lost', async ({
+  device,
+  school,
+}) => {
   const farrow = await device({ viewport: WIDE });
   const { page } = farrow;
   await farrow.asTeacher('Ms Farrow');
@@ -258,7 +330,10 @@ test('the desk goes on before an outcome is told; whoever could not be told stan
   await expectAccessible(page, 'not told yet');
   await page.context().setOffline(false);
   // By itself, for the one in hand and for the one that was left.
-  const notes = async (): Promise<string[]> => (await school.query<{ note: string }>("SELECT note FROM reviews WHERE note LIKE 'Said in%' ORDER BY note")).map((row) => row.note);
+  const notes = async (): Promise<string[]> =>
+    (await school.query<{ note: string }>("SELECT note FROM reviews WHERE note LIKE 'Said in%' ORDER BY note")).map(
+      (row) => row.note,
+    );
   await expect.poll(notes, { timeout: 20_000 }).toEqual(['Said in a tunnel', 'Said in the same tunnel']);
   await untold.getByRole('button', { name: `Back to ${first}` }).click();
   await expect(note(first)).toHaveValue('Said in a tunnel');
@@ -268,7 +343,9 @@ test('the desk goes on before an outcome is told; whoever could not be told stan
   await expect(untold).toHaveCount(0);
   await expect(name).toHaveText(second);
   await expect(note(second)).toHaveValue('Said in the same tunnel');
-  expect(await school.query("SELECT note, outcome FROM reviews WHERE note LIKE 'Said in%' AND released_at IS NOT NULL")).toEqual([{ note: 'Said in a tunnel', outcome: 'finished' }]);
+  expect(
+    await school.query("SELECT note, outcome FROM reviews WHERE note LIKE 'Said in%' AND released_at IS NOT NULL"),
+  ).toEqual([{ note: 'Said in a tunnel', outcome: 'finished' }]);
 });
 
 /** Watches for the time from the key until the next piece's sheet is drawn, in milliseconds: it must be on the watch before the key is pressed. As text, because it runs in the page. */
@@ -289,7 +366,10 @@ undefined`;
 /** So many pieces are reviewed in a row. */
 const MANY = 30;
 
-test('thirty pieces are reviewed with keys alone, and none is shown under another’s name', async ({ device, school }) => {
+test('thirty pieces are reviewed with keys alone, and none is shown under another’s name', async ({
+  device,
+  school,
+}) => {
   test.slow();
   // As many more learners as it takes, each with a go like Isla's that waits.
   await school.query(
@@ -337,10 +417,17 @@ test('thirty pieces are reviewed with keys alone, and none is shown under anothe
   }
   await expect(page.getByText(/^0 to look at/)).toBeVisible();
   expect(seen.size).toBe(MANY);
-  const rows = await school.query<{ outcome: string; note: string }>("SELECT r.outcome, r.note FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Three knots' AND r.note LIKE 'Good ropes,%'");
+  const rows = await school.query<{ outcome: string; note: string }>(
+    "SELECT r.outcome, r.note FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Three knots' AND r.note LIKE 'Good ropes,%'",
+  );
   expect(rows.map(({ outcome }) => outcome)).toEqual(Array.from({ length: MANY }, () => 'finished'));
   // Each note went with its own piece, once.
   expect(new Set(rows.map(({ note }) => note)).size).toBe(MANY);
   times.sort((a, b) => a - b);
-  test.info().annotations.push({ type: 'measured', description: `${(keys / MANY).toFixed(1)} keys a piece, ${Math.round(times[Math.floor(times.length * 0.95)]!)} ms to the next piece (p95)` });
+  test
+    .info()
+    .annotations.push({
+      type: 'measured',
+      description: `${(keys / MANY).toFixed(1)} keys a piece, ${Math.round(times[Math.floor(times.length * 0.95)]!)} ms to the next piece (p95)`,
+    });
 });

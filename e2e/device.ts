@@ -7,7 +7,10 @@ export class Device {
   private readonly troubles: string[] = [];
   private settings: CDPSession | undefined;
 
-  constructor(readonly page: Page, private readonly school: School) {
+  constructor(
+    readonly page: Page,
+    private readonly school: School,
+  ) {
     const own = (url: string): boolean => url.startsWith(school.url) || /^(data|blob|about):/.test(url);
     page.context().on('request', (request) => {
       if (!own(request.url())) this.troubles.push(`outside request: ${request.url()}`);
@@ -35,7 +38,12 @@ export class Device {
     const { targetInfo } = await (await context.newCDPSession(this.page)).send('Target.getTargetInfo');
     // Settings are forgotten with the session that made them.
     this.settings ??= await context.browser()!.newBrowserCDPSession();
-    await this.settings.send('Browser.setPermission', { permission: { name }, setting, origin: this.school.url, browserContextId: targetInfo.browserContextId });
+    await this.settings.send('Browser.setPermission', {
+      permission: { name },
+      setting,
+      origin: this.school.url,
+      browserContextId: targetInfo.browserContextId,
+    });
   }
 
   /** Signs a demo learner in, from the code of their group on. */
@@ -91,7 +99,8 @@ export class Device {
   async draw(at: number, from = 0.3, to = 0.7): Promise<void> {
     const box = (await this.sheet.boundingBox())!;
     const point = (share: number): [number, number] => [
-      box.x + box.width * (from + (to - from) * share), box.y + box.height * (at + 0.02 * Math.sin(share * 12)),
+      box.x + box.width * (from + (to - from) * share),
+      box.y + box.height * (at + 0.02 * Math.sin(share * 12)),
     ];
     await this.page.mouse.move(...point(0));
     await this.page.mouse.down();

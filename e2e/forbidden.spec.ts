@@ -12,7 +12,10 @@ async function film(page: Page, seconds: number): Promise<void> {
   await expect(page.getByTestId('recorded')).toHaveText(new RegExp(`^0:0[${seconds}-9] of`), { timeout: 20_000 });
 }
 
-test('a camera that is forbidden while filming leaves what was filmed; forbidden before, it says so and can be asked again', async ({ device, school }) => {
+test('a camera that is forbidden while filming leaves what was filmed; forbidden before, it says so and can be asked again', async ({
+  device,
+  school,
+}) => {
   const lena = await device({ viewport: PHONE });
   const { page } = lena;
   for (const what of ['camera', 'microphone'] as const) await lena.set(what, 'granted');
@@ -22,15 +25,23 @@ test('a camera that is forbidden while filming leaves what was filmed; forbidden
   await page.getByRole('button', { name: 'Film it' }).click();
   await film(page, 3);
   await lena.set('camera', 'denied');
-  await expect(page.getByRole('alert')).toContainText('The camera or the microphone has gone. What was recorded until then is here.');
+  await expect(page.getByRole('alert')).toContainText(
+    'The camera or the microphone has gone. What was recorded until then is here.',
+  );
   await expect(page.getByRole('heading', { name: 'Look at it' })).toBeVisible();
-  await expect.poll(async () => Number(await page.getByTestId('moment').getAttribute('aria-valuemax'))).toBeGreaterThanOrEqual(2);
+  await expect
+    .poll(async () => Number(await page.getByTestId('moment').getAttribute('aria-valuemax')))
+    .toBeGreaterThanOrEqual(2);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('group', { name: 'Take 1' })).toBeVisible();
 
   // Another take: the camera is still forbidden, then allowed, then forbidden before anything is filmed.
   await page.getByRole('button', { name: 'Another take' }).click();
-  await expect(page.getByText('The camera may not be used here. Allow it in the browser’s settings for this page, or take a film from a file.')).toBeVisible();
+  await expect(
+    page.getByText(
+      'The camera may not be used here. Allow it in the browser’s settings for this page, or take a film from a file.',
+    ),
+  ).toBeVisible();
   await expectAccessible(page, 'a forbidden camera');
   await expect(page.getByRole('button', { name: 'Start filming' })).toBeDisabled();
   await lena.set('camera', 'granted');
@@ -46,7 +57,10 @@ test('a camera that is forbidden while filming leaves what was filmed; forbidden
   await expect(page.getByRole('heading', { name: 'Look at it' })).toBeVisible();
 });
 
-test('a camera that is forbidden while one looks through it says so, and can be asked again', async ({ device, school }) => {
+test('a camera that is forbidden while one looks through it says so, and can be asked again', async ({
+  device,
+  school,
+}) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   await tamsin.set('camera', 'granted');
@@ -59,14 +73,21 @@ test('a camera that is forbidden while one looks through it says so, and can be 
   await expect(page.getByRole('button', { name: 'Take the photo', exact: true })).toBeDisabled();
   await expectAccessible(page, 'a camera that has gone');
   await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByText('The camera may not be used here. Allow it in the browser’s settings for this page, or take a photo from a file.')).toBeVisible();
+  await expect(
+    page.getByText(
+      'The camera may not be used here. Allow it in the browser’s settings for this page, or take a photo from a file.',
+    ),
+  ).toBeVisible();
   await tamsin.set('camera', 'granted');
   await page.getByRole('button', { name: 'Try again' }).click();
   await page.getByRole('button', { name: 'Take the photo', exact: true }).click();
   await expect(page.getByTestId('page-preview')).toBeVisible();
 });
 
-test('a microphone that is forbidden while a note is said keeps what was said; forbidden before, it says so', async ({ device, school }) => {
+test('a microphone that is forbidden while a note is said keeps what was said; forbidden before, it says so', async ({
+  device,
+  school,
+}) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   await tamsin.set('microphone', 'granted');
@@ -77,10 +98,18 @@ test('a microphone that is forbidden while a note is said keeps what was said; f
   await page.getByRole('button', { name: 'Start recording' }).click();
   await expect(page.getByTestId('recorded')).toHaveText(/^0:0[2-9] of/, { timeout: 20_000 });
   await tamsin.set('microphone', 'denied');
-  await expect(page.getByRole('alert')).toContainText('The camera or the microphone has gone. What was recorded until then is here.');
-  await expect.poll(async () => Number(await page.getByTestId('moment').getAttribute('aria-valuemax'))).toBeGreaterThanOrEqual(1.5);
+  await expect(page.getByRole('alert')).toContainText(
+    'The camera or the microphone has gone. What was recorded until then is here.',
+  );
+  await expect
+    .poll(async () => Number(await page.getByTestId('moment').getAttribute('aria-valuemax')))
+    .toBeGreaterThanOrEqual(1.5);
   await page.getByRole('button', { name: 'Take again' }).click();
-  await expect(page.getByText('The microphone may not be used here. Allow it in the browser’s settings for this page, or bring a recording from a file.')).toBeVisible();
+  await expect(
+    page.getByText(
+      'The microphone may not be used here. Allow it in the browser’s settings for this page, or bring a recording from a file.',
+    ),
+  ).toBeVisible();
   await tamsin.set('microphone', 'granted');
   await page.getByRole('button', { name: 'Try again' }).click();
   await page.getByRole('button', { name: 'Start recording' }).click();

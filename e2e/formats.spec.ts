@@ -40,7 +40,10 @@ test('a page leaves as PNG, SVG and InkML, and its ink comes back where it was',
   await sheet.tool('Brush');
   await sheet.colour('blue');
   await page.getByRole('radio', { name: 'Thick' }).click();
-  await sheet.drag([[100, 421], [500, 421]]);
+  await sheet.drag([
+    [100, 421],
+    [500, 421],
+  ]);
   await sheet.expectItems(1);
   for (const word of ['Picture (PNG)', 'Drawing (SVG)']) {
     const path = await takeOut(page, word);
@@ -85,17 +88,31 @@ test('pictures come by drag and drop and from the clipboard; what is none gets a
   const sheet = await Sheet.of(amos);
   const { page } = amos;
   const bring = (how: 'drop' | 'paste', type: string, content: number[]): Promise<void> =>
-    page.evaluate(([kind, mime, bytes]) => {
-      const data = new DataTransfer();
-      data.items.add(new File([new Uint8Array(bytes)], 'x', { type: mime }));
-      const target = document.querySelector('[data-testid="sheet"]')!;
-      const box = target.getBoundingClientRect();
-      const event = kind === 'drop'
-        ? new DragEvent('drop', { dataTransfer: data, clientX: box.left + box.width / 2, clientY: box.top + box.height / 2, bubbles: true, cancelable: true })
-        : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
-      target.dispatchEvent(event);
-    }, [how, type, content] as const);
-  const picture = async (format: 'png' | 'gif' | 'webp'): Promise<number[]> => [...(await sharp({ create: { width: 60, height: 60, channels: 3, background: '#884C7E' } }).toFormat(format).toBuffer())];
+    page.evaluate(
+      ([kind, mime, bytes]) => {
+        const data = new DataTransfer();
+        data.items.add(new File([new Uint8Array(bytes)], 'x', { type: mime }));
+        const target = document.querySelector('[data-testid="sheet"]')!;
+        const box = target.getBoundingClientRect();
+        const event =
+          kind === 'drop'
+            ? new DragEvent('drop', {
+                dataTransfer: data,
+                clientX: box.left + box.width / 2,
+                clientY: box.top + box.height / 2,
+                bubbles: true,
+                cancelable: true,
+              })
+            : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
+        target.dispatchEvent(event);
+      },
+      [how, type, content] as const,
+    );
+  const picture = async (format: 'png' | 'gif' | 'webp'): Promise<number[]> => [
+    ...(await sharp({ create: { width: 60, height: 60, channels: 3, background: '#884C7E' } })
+      .toFormat(format)
+      .toBuffer()),
+  ];
   await bring('drop', 'image/png', await picture('png'));
   await sheet.expectItems(1);
   await sheet.expectColour(297, 421, '#884C7E');
@@ -125,9 +142,11 @@ test('the keyboard of a phone never covers the words', async ({ device }) => {
   await field.fill('Low down');
   // What the on-screen keyboard leaves is a smaller visual viewport.
   await amos.page.setViewportSize({ width: PHONE.width, height: 560 });
-  await expect.poll(async () => {
-    const box = (await field.boundingBox())!;
-    const tray = (await amos.page.getByRole('toolbar', { name: 'Tools' }).boundingBox())!;
-    return box.y > 0 && box.y + box.height <= tray.y;
-  }).toBe(true);
+  await expect
+    .poll(async () => {
+      const box = (await field.boundingBox())!;
+      const tray = (await amos.page.getByRole('toolbar', { name: 'Tools' }).boundingBox())!;
+      return box.y > 0 && box.y + box.height <= tray.y;
+    })
+    .toBe(true);
 });

@@ -8,7 +8,9 @@ import { expect, test } from './school';
 
 const run = promisify(execFile);
 
-test('a group is made from a CSV list, errors by line, its cards are printed, and a key on them opens', async ({ device }, testInfo) => {
+test('a group is made from a CSV list, errors by line, its cards are printed, and a key on them opens', async ({
+  device,
+}, testInfo) => {
   const varga = await device({ viewport: WIDE });
   await varga.asTeacher('Ines Varga');
   const { page } = varga;
@@ -23,7 +25,9 @@ test('a group is made from a CSV list, errors by line, its cards are printed, an
   await page.getByRole('button', { name: 'From a CSV file' }).click();
   await (await chooser).setFiles(path);
   // A login that another has stands in line 3; nothing can be added while it is there.
-  await page.getByRole('textbox', { name: /^Names, one on each line/ }).fill('Surname,First name,Login\nOduya,Fern,fern.o\nLind,Bo,FERN.O\n"Ray, Jr",Cy,');
+  await page
+    .getByRole('textbox', { name: /^Names, one on each line/ })
+    .fill('Surname,First name,Login\nOduya,Fern,fern.o\nLind,Bo,FERN.O\n"Ray, Jr",Cy,');
   await expect(page.getByText('Line 3: The sign-in name “FERN.O” stands in line 2 too.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Add 3 learners' })).toBeDisabled();
   await expectAccessible(page, 'adding learners');
@@ -53,7 +57,9 @@ test('a group is made from a CSV list, errors by line, its cards are printed, an
   await tablet.page.getByRole('button', { name: 'Fern Oduya' }).click();
   for (const picture of pictures) await tablet.page.getByRole('button', { name: picture, exact: true }).click();
   await tablet.expectNowOf('Fern Oduya');
-  await expect(tablet.page.getByText('There is nothing to do yet. Your teacher will set something soon.')).toBeVisible();
+  await expect(
+    tablet.page.getByText('There is nothing to do yet. Your teacher will set something soon.'),
+  ).toBeVisible();
 
   // One leaves, and comes back.
   await page.getByRole('button', { name: 'Bo Lind leaves the group' }).click();

@@ -6,7 +6,10 @@ type Place = readonly [x: number, y: number];
 
 /** Real input of a stylus or a finger, as the browser gets it from the system. */
 export class Hand {
-  private constructor(private readonly session: CDPSession, private readonly box: { x: number; y: number; width: number; height: number }) {}
+  private constructor(
+    private readonly session: CDPSession,
+    private readonly box: { x: number; y: number; width: number; height: number },
+  ) {}
 
   static async over(device: Device): Promise<Hand> {
     return new Hand(await device.page.context().newCDPSession(device.page), (await device.sheet.boundingBox())!);
@@ -17,14 +20,35 @@ export class Hand {
   }
 
   /** One event of a stylus; `at` in seconds since 1970, where the device is to have felt it at another time than now. */
-  async stylus(type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', [x, y]: Place, { force = 0.5, at }: { force?: number; at?: number } = {}): Promise<void> {
-    await this.session.send('Input.dispatchMouseEvent', { type, ...this.at(x, y), pointerType: 'pen', button: 'left', buttons: 1, force, clickCount: 1, ...(at ? { timestamp: at } : {}) });
+  async stylus(
+    type: 'mousePressed' | 'mouseMoved' | 'mouseReleased',
+    [x, y]: Place,
+    { force = 0.5, at }: { force?: number; at?: number } = {},
+  ): Promise<void> {
+    await this.session.send('Input.dispatchMouseEvent', {
+      type,
+      ...this.at(x, y),
+      pointerType: 'pen',
+      button: 'left',
+      buttons: 1,
+      force,
+      clickCount: 1,
+      ...(at ? { timestamp: at } : {}),
+    });
   }
 
   /** All fingers that are down after something has happened to one; a third number is how broad one is, in pixels. */
-  async fingers(type: 'touchStart' | 'touchMove' | 'touchEnd', ...places: (Place | readonly [x: number, y: number, broad: number])[]): Promise<void> {
+  async fingers(
+    type: 'touchStart' | 'touchMove' | 'touchEnd',
+    ...places: (Place | readonly [x: number, y: number, broad: number])[]
+  ): Promise<void> {
     await this.session.send('Input.dispatchTouchEvent', {
-      type, touchPoints: places.map(([x, y, broad], id) => ({ id, ...this.at(x, y), ...(broad ? { radiusX: broad / 2, radiusY: broad / 2 } : {}) })),
+      type,
+      touchPoints: places.map(([x, y, broad], id) => ({
+        id,
+        ...this.at(x, y),
+        ...(broad ? { radiusX: broad / 2, radiusY: broad / 2 } : {}),
+      })),
     });
   }
 
@@ -36,7 +60,8 @@ export class Hand {
   }
 
   async touch(...paths: { from: Place; to: Place }[]): Promise<void> {
-    const places = (share: number): Place[] => paths.map(({ from, to }) => [from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share]);
+    const places = (share: number): Place[] =>
+      paths.map(({ from, to }) => [from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share]);
     await this.fingers('touchStart', ...places(0));
     for (let i = 1; i <= 10; i++) await this.fingers('touchMove', ...places(i / 10));
     await this.fingers('touchEnd');

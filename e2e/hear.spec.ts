@@ -12,7 +12,14 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   await page.addInitScript(() => {
     const sounds: HTMLAudioElement[] = [];
     const { Audio } = window;
-    Object.assign(window, { sounds, Audio: function (address: string) { const sound = new Audio(address); sounds.push(sound); return sound; } });
+    Object.assign(window, {
+      sounds,
+      Audio: function (address: string) {
+        const sound = new Audio(address);
+        sounds.push(sound);
+        return sound;
+      },
+    });
   });
   await wren.openSheet('Colour the lantern room');
   // One tap beside the task says it while one draws on; in the task as a whole each word is marked.
@@ -22,7 +29,8 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   await wren.draw(0.4);
   await wren.expectStrokes(before + 1);
   // Left, it is silent.
-  const sounding = (): Promise<boolean> => page.evaluate(() => (window as unknown as { sounds: HTMLAudioElement[] }).sounds.some((sound) => !sound.paused));
+  const sounding = (): Promise<boolean> =>
+    page.evaluate(() => (window as unknown as { sounds: HTMLAudioElement[] }).sounds.some((sound) => !sound.paused));
   await expect.poll(sounding).toBe(true);
   await page.getByRole('button', { name: 'Back', exact: true }).click();
   await expect.poll(sounding).toBe(false);
@@ -32,13 +40,21 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   const word = page.getByTestId('spoken-word');
   await expect(word).toBeVisible({ timeout: 20_000 });
   const heard = new Set<string>();
-  await expect.poll(async () => heard.add((await word.textContent({ timeout: 5_000 }).catch(() => null)) ?? '').size, { timeout: 20_000 }).toBeGreaterThan(3);
+  await expect
+    .poll(async () => heard.add((await word.textContent({ timeout: 5_000 }).catch(() => null)) ?? '').size, {
+      timeout: 20_000,
+    })
+    .toBeGreaterThan(3);
   await expectAccessible(page, 'hearing the task');
   await page.getByRole('button', { name: 'Stop the task' }).click();
   await expect(word).toHaveCount(0);
 
   // Larger letters, as one chose.
-  const size = (): Promise<number> => page.getByText('Make the lamp shine out to sea.', { exact: false }).last().evaluate((element) => parseFloat(getComputedStyle(element).fontSize));
+  const size = (): Promise<number> =>
+    page
+      .getByText('Make the lamp shine out to sea.', { exact: false })
+      .last()
+      .evaluate((element) => parseFloat(getComputedStyle(element).fontSize));
   const small = await size();
   await wren.open('/me');
   await page.getByRole('radio', { name: 'Largest' }).click();
@@ -54,16 +70,35 @@ test('a voice of the device says it where there is one: nothing goes to school f
   const { page } = wren;
   // A stand-in for a device's voice: it says a word whenever it is told to go on.
   await page.addInitScript(() => {
-    interface Said { text: string; rate: number; voice: { name: string }; onstart: () => void; onboundary: (event: { charIndex: number }) => void; onend: () => void }
-    const voices = [{ name: 'Far away', lang: 'en-GB', localService: false }, { name: 'Muschel', lang: 'de-DE', localService: true }, { name: 'Shell', lang: 'en-GB', localService: true }];
-    Object.assign(window, { SpeechSynthesisUtterance: class { constructor(readonly text: string) {} } });
+    interface Said {
+      text: string;
+      rate: number;
+      voice: { name: string };
+      onstart: () => void;
+      onboundary: (event: { charIndex: number }) => void;
+      onend: () => void;
+    }
+    const voices = [
+      { name: 'Far away', lang: 'en-GB', localService: false },
+      { name: 'Muschel', lang: 'de-DE', localService: true },
+      { name: 'Shell', lang: 'en-GB', localService: true },
+    ];
+    Object.assign(window, {
+      SpeechSynthesisUtterance: class {
+        constructor(readonly text: string) {}
+      },
+    });
     Object.defineProperty(window, 'speechSynthesis', {
       value: {
         getVoices: () => voices,
         speak: (said: Said) => {
           const starts = [...said.text.matchAll(/\S+/g)].map(({ index }) => index);
           said.onstart();
-          Object.assign(window, { voice: said.voice.name, rate: said.rate, sayWord: () => (starts.length > 0 ? said.onboundary({ charIndex: starts.shift()! }) : said.onend()) });
+          Object.assign(window, {
+            voice: said.voice.name,
+            rate: said.rate,
+            sayWord: () => (starts.length > 0 ? said.onboundary({ charIndex: starts.shift()! }) : said.onend()),
+          });
         },
         cancel: () => Object.assign(window, { sayWord: null }),
       },

@@ -4,13 +4,20 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test('a go is marked by the rubric, told, taken back and told again; its learner reads why', async ({ device, school }) => {
+test('a go is marked by the rubric, told, taken back and told again; its learner reads why', async ({
+  device,
+  school,
+}) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const { page } = quell;
   // Every piece that waits can be found by itself, too.
   await page.getByRole('radio', { name: 'Oldest first' }).click();
-  await expect(page.getByRole('list', { name: 'Every piece that waits' }).getByRole('link', { name: /^Oskar Vane: Label the harbour map/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole('list', { name: 'Every piece that waits' })
+      .getByRole('link', { name: /^Oskar Vane: Label the harbour map/ }),
+  ).toBeVisible();
   await expectAccessible(page, 'every piece that waits');
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
   await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
@@ -39,7 +46,9 @@ test('a go is marked by the rubric, told, taken back and told again; its learner
   await expect(page.getByText('Kept. Priya sees nothing of it yet.')).toBeVisible();
   const oskar = await device({ viewport: PHONE });
   await oskar.asLearner('Oskar Vane');
-  await expect(oskar.page.getByRole('region', { name: 'With your teacher' }).getByText('Label the harbour map')).toBeVisible();
+  await expect(
+    oskar.page.getByRole('region', { name: 'With your teacher' }).getByText('Label the harbour map'),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Tell all 1 that are held' }).click();
   await expect(page.getByText('Told 1 learner.')).toBeVisible();
   await oskar.page.getByRole('link', { name: /^Updates, \d+ new/ }).click();
@@ -87,7 +96,11 @@ test('the table of marks leads to learners, activities and work, and goes out as
   await expect(activity.getByRole('img', { name: /^When it was sent\. / })).toBeVisible();
   await expectAccessible(page, 'marks');
   await table.getByRole('button', { name: 'Rafe Holm', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Marks of Rafe Holm' }).getByText(/2\.5 of 10 · The four places: Three of them do/)).toBeVisible();
+  await expect(
+    page
+      .getByRole('region', { name: 'Marks of Rafe Holm' })
+      .getByText(/2\.5 of 10 · The four places: Three of them do/),
+  ).toBeVisible();
   const taken = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take the table out as CSV' }).click();
   const csv = await readFile(await (await taken).path(), 'utf8');
@@ -103,11 +116,16 @@ test('the table of marks leads to learners, activities and work, and goes out as
   await expectAccessible(phone.page, 'marks on a phone');
 });
 
-test('changing what was marked by says whose marks it concerns, and asks; what was said stays', async ({ device, school }) => {
+test('changing what was marked by says whose marks it concerns, and asks; what was said stays', async ({
+  device,
+  school,
+}) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const { page } = quell;
-  const before = await school.query<{ marked: unknown }>('SELECT marked FROM reviews WHERE marked IS NOT NULL AND released_at IS NOT NULL ORDER BY id');
+  const before = await school.query<{ marked: unknown }>(
+    'SELECT marked FROM reviews WHERE marked IS NOT NULL AND released_at IS NOT NULL ORDER BY id',
+  );
   expect(before.length).toBe(2);
   await quell.open(`/make/${await school.activityId('Label the harbour map')}`);
   const line = page.getByRole('group', { name: 'The ferry’s way' });
@@ -117,21 +135,36 @@ test('changing what was marked by says whose marks it concerns, and asks; what w
   const dialog = page.getByRole('dialog');
   const ask = page.getByRole('heading', { name: 'Change what is marked by?' });
   await expect(ask).toBeVisible();
-  await expect(dialog.getByText(/^2 pieces were marked by what good work showed until now\. What was said of them stays as it is/)).toBeVisible();
+  await expect(
+    dialog.getByText(/^2 pieces were marked by what good work showed until now\. What was said of them stays as it is/),
+  ).toBeVisible();
   await expectAccessible(page, 'asking before what is marked by changes');
   await dialog.getByRole('button', { name: 'Give it out' }).click();
   await expect(ask).toHaveCount(0);
-  expect(await school.query('SELECT marked FROM reviews WHERE marked IS NOT NULL AND released_at IS NOT NULL ORDER BY id')).toEqual(before);
+  expect(
+    await school.query('SELECT marked FROM reviews WHERE marked IS NOT NULL AND released_at IS NOT NULL ORDER BY id'),
+  ).toEqual(before);
   // From now on it goes by the new lines.
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
   await expect(page.getByRole('radio', { name: 'It keeps to deep water, and to the buoys' })).toBeVisible();
 });
 
-test('a table of thousands of marks has only what is in sight, and all of it can be reached', async ({ device, school }) => {
-  await school.query("INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || lpad(n::text, 2, '0'), 'many-' || n, 'picture', 'x', '#C8472F' FROM groups g, generate_series(1, 40) n WHERE g.name = 'Sandpipers'");
-  await school.query("INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'many-%' AND g.name = 'Sandpipers'");
-  await school.query("INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT gen_random_uuid(), t.id, 'Many ' || lpad(n::text, 2, '0'), 'Art', '{\"type\":\"doc\",\"content\":[]}', true, 'set' FROM people t, generate_series(1, 80) n WHERE t.name = 'Ms Farrow'");
-  await school.query("INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Many %' AND g.name = 'Sandpipers'");
+test('a table of thousands of marks has only what is in sight, and all of it can be reached', async ({
+  device,
+  school,
+}) => {
+  await school.query(
+    "INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || lpad(n::text, 2, '0'), 'many-' || n, 'picture', 'x', '#C8472F' FROM groups g, generate_series(1, 40) n WHERE g.name = 'Sandpipers'",
+  );
+  await school.query(
+    "INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'many-%' AND g.name = 'Sandpipers'",
+  );
+  await school.query(
+    "INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT gen_random_uuid(), t.id, 'Many ' || lpad(n::text, 2, '0'), 'Art', '{\"type\":\"doc\",\"content\":[]}', true, 'set' FROM people t, generate_series(1, 80) n WHERE t.name = 'Ms Farrow'",
+  );
+  await school.query(
+    "INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Many %' AND g.name = 'Sandpipers'",
+  );
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
@@ -145,7 +178,11 @@ test('a table of thousands of marks has only what is in sight, and all of it can
   const last = table.getByRole('button', { name: 'Wren Abara, Many 80: New' });
   await expect(last).toBeInViewport();
   // The heads stay in sight, above and beside their cells.
-  const [cell, head, side] = [await last.boundingBox(), await table.getByRole('button', { name: 'Many 80', exact: true }).boundingBox(), await table.getByRole('rowheader', { name: 'Wren Abara' }).boundingBox()];
+  const [cell, head, side] = [
+    await last.boundingBox(),
+    await table.getByRole('button', { name: 'Many 80', exact: true }).boundingBox(),
+    await table.getByRole('rowheader', { name: 'Wren Abara' }).boundingBox(),
+  ];
   expect(Math.abs(head!.x - cell!.x)).toBeLessThan(2);
   expect(Math.abs(side!.y - cell!.y)).toBeLessThan(4);
   await last.click();

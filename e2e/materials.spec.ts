@@ -4,9 +4,18 @@ import { harbourPdf } from '@lippet/demo/pdfs';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test.use({ launchOptions: async ({ launchOptions }, use) => use({ ...launchOptions, args: [...(launchOptions.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'] }) });
+test.use({
+  launchOptions: async ({ launchOptions }, use) =>
+    use({
+      ...launchOptions,
+      args: [...(launchOptions.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+    }),
+});
 
-test('a teacher says the task and adds a PDF to look at; the learner hears it, and the PDF opens at the page where one was', async ({ device, school }, testInfo) => {
+test('a teacher says the task and adds a PDF to look at; the learner hears it, and the PDF opens at the page where one was', async ({
+  device,
+  school,
+}, testInfo) => {
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
@@ -47,10 +56,15 @@ test('a teacher says the task and adds a PDF to look at; the learner hears it, a
 
   const wren = await device({ viewport: PHONE });
   await wren.asLearner('Wren Abara');
-  const [set] = await school.query<{ id: string }>("SELECT id FROM activities WHERE title = 'Read the harbour map' AND state = 'set'");
+  const [set] = await school.query<{ id: string }>(
+    "SELECT id FROM activities WHERE title = 'Read the harbour map' AND state = 'set'",
+  );
   await wren.open(`/activity/${set!.id}`);
   await expect(wren.saveLine).toContainText('saved at school too');
-  await wren.page.getByRole('button', { name: /^Hear the task|^All of the task/ }).first().click();
+  await wren.page
+    .getByRole('button', { name: /^Hear the task|^All of the task/ })
+    .first()
+    .click();
   await expect(wren.page.getByRole('button', { name: 'Play The task' })).toBeVisible({ timeout: 20_000 });
   const looked = wren.page.getByRole('complementary', { name: 'To look at: harbour' });
   await wren.page.getByRole('button', { name: 'Look at: harbour' }).click();
@@ -64,7 +78,10 @@ test('a teacher says the task and adds a PDF to look at; the learner hears it, a
   await expect(looked.getByText('Page 2 of 3')).toBeVisible();
 });
 
-test('a file to take along keeps its name and its bytes, and is never opened here; an answer sheet comes only after sending', async ({ device, school }, testInfo) => {
+test('a file to take along keeps its name and its bytes, and is never opened here; an answer sheet comes only after sending', async ({
+  device,
+  school,
+}, testInfo) => {
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
@@ -93,10 +110,15 @@ test('a file to take along keeps its name and its bytes, and is never opened her
 
   const wren = await device({ viewport: PHONE });
   await wren.asLearner('Wren Abara');
-  const [set] = await school.query<{ id: string }>("SELECT id FROM activities WHERE title = 'Count the gulls' AND state = 'set'");
+  const [set] = await school.query<{ id: string }>(
+    "SELECT id FROM activities WHERE title = 'Count the gulls' AND state = 'set'",
+  );
   await wren.open(`/activity/${set!.id}`);
   await expect(wren.saveLine).toContainText('saved at school too');
-  await wren.page.getByRole('button', { name: /^All of the task/ }).first().click();
+  await wren.page
+    .getByRole('button', { name: /^All of the task/ })
+    .first()
+    .click();
   await expect(wren.page.getByText('A file. It opens in another program')).toBeVisible();
   await expect(wren.page.getByText('answers.csv')).toHaveCount(0);
   const download = wren.page.waitForEvent('download');
@@ -107,6 +129,14 @@ test('a file to take along keeps its name and its bytes, and is never opened her
   expect(await readFile((await taken.path())!)).toEqual(bytes);
   // By its address it does not open either: it is handed out to be kept.
   const address = (await asked).url();
-  const answer = await wren.page.evaluate((url) => fetch(url).then(({ headers }) => [headers.get('content-type'), headers.get('content-disposition'), headers.get('x-content-type-options')]), address);
+  const answer = await wren.page.evaluate(
+    (url) =>
+      fetch(url).then(({ headers }) => [
+        headers.get('content-type'),
+        headers.get('content-disposition'),
+        headers.get('x-content-type-options'),
+      ]),
+    address,
+  );
   expect(answer).toEqual(['application/octet-stream', expect.stringMatching(/^attachment/), 'nosniff']);
 });

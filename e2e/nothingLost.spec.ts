@@ -28,11 +28,14 @@ test('a killed browser finds every lifted stroke again, also those that never re
       const session = await context.browser()!.newBrowserCDPSession();
       const { processInfo } = await session.send('SystemInfo.getProcessInfo');
       const pid = processInfo.find(({ type }) => type === 'browser')!.id;
-      return { device, kill: async () => {
-        process.kill(-pid, 'SIGKILL'); // with the processes of its pages: they are one group
-        // Not the context's own word: that waits for pipes which the crash handler may hold open.
-        await expect.poll(() => lives(pid)).toBe(false);
-      } };
+      return {
+        device,
+        kill: async () => {
+          process.kill(-pid, 'SIGKILL'); // with the processes of its pages: they are one group
+          // Not the context's own word: that waits for pipes which the crash handler may hold open.
+          await expect.poll(() => lives(pid)).toBe(false);
+        },
+      };
     };
     const first = await start();
     await first.device.asLearner('Juno Pell');
@@ -99,8 +102,12 @@ test('two devices draw in the same piece at once, and both have all of it', asyn
     await each.openSheet('The island ferry');
   }
   await Promise.all([
-    (async () => { for (const at of [0.2, 0.3, 0.4, 0.5]) await tablet.draw(at); })(),
-    (async () => { for (const at of [0.55, 0.65, 0.75]) await phone.draw(at); })(),
+    (async () => {
+      for (const at of [0.2, 0.3, 0.4, 0.5]) await tablet.draw(at);
+    })(),
+    (async () => {
+      for (const at of [0.55, 0.65, 0.75]) await phone.draw(at);
+    })(),
   ]);
   await tablet.expectStrokes(7);
   await phone.expectStrokes(7);
@@ -121,23 +128,36 @@ test('what was sent without a network goes by itself at the next start, once', a
   const kit = new Device(await context.newPage(), line.school(school));
   const { page } = kit;
   await kit.asLearner('Kit Marchetti');
-  await page.getByRole('link', { name: /^The island ferry/ }).first().click();
+  await page
+    .getByRole('link', { name: /^The island ferry/ })
+    .first()
+    .click();
   await expect(kit.saveLine).toContainText('saved at school too');
   await kit.draw(0.4);
   await expect(kit.saveLine).toContainText('saved at school too');
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   line.cut();
   await page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
-  await expect(page.getByText('It goes by itself as soon as it can, also when you leave this page.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('It goes by itself as soon as it can, also when you leave this page.')).toBeVisible({
+    timeout: 30_000,
+  });
   // In the list, too, it waits: nobody has to send it again.
   await page.getByRole('button', { name: 'Back', exact: true }).click();
   await expect(page.getByRole('link', { name: /^The island ferry.*Waits to go$/ })).toBeVisible();
   await page.goto('about:blank');
-  expect(await school.query('SELECT 1 FROM submissions s JOIN activities a ON a.title = $1 JOIN pieces p ON p.id = s.piece_id AND p.activity_id = a.id', ['The island ferry'])).toEqual([]);
+  expect(
+    await school.query(
+      'SELECT 1 FROM submissions s JOIN activities a ON a.title = $1 JOIN pieces p ON p.id = s.piece_id AND p.activity_id = a.id',
+      ['The island ferry'],
+    ),
+  ).toEqual([]);
   line.mend();
   await kit.open('/now');
   await expect(page.getByText('The island ferry has gone to Ms Farrow.')).toBeVisible({ timeout: 30_000 });
-  const goes = await school.query('SELECT s.go FROM submissions s JOIN activities a ON a.title = $1 JOIN pieces p ON p.id = s.piece_id AND p.activity_id = a.id', ['The island ferry']);
+  const goes = await school.query(
+    'SELECT s.go FROM submissions s JOIN activities a ON a.title = $1 JOIN pieces p ON p.id = s.piece_id AND p.activity_id = a.id',
+    ['The island ferry'],
+  );
   expect(goes).toEqual([{ go: 1 }]);
   // It is told once; and what has gone is not sent again.
   await page.reload();

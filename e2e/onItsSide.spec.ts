@@ -37,10 +37,23 @@ test('a learner draws, looks at the task, takes a photo; turned upright the work
   const chooser = page.waitForEvent('filechooser');
   const { x, y, width, height: high } = (await nell.sheet.boundingBox())!;
   await page.mouse.click(x + width / 2, y + high * 0.7);
-  await (await chooser).setFiles({ name: 'boat.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="90" height="60"><path d="M0 0h90v60H0Z" fill="#884C7E"/></svg>') });
+  await (
+    await chooser
+  ).setFiles({
+    name: 'boat.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="90" height="60"><path d="M0 0h90v60H0Z" fill="#884C7E"/></svg>',
+    ),
+  });
   await page.getByRole('button', { name: 'Crop', exact: true }).click();
   const bar = page.getByRole('toolbar', { name: 'What is chosen' });
-  await expect.poll(async () => { const box = (await bar.boundingBox())!; return box.y >= y && box.y + box.height <= y + high; }).toBe(true);
+  await expect
+    .poll(async () => {
+      const box = (await bar.boundingBox())!;
+      return box.y >= y && box.y + box.height <= y + high;
+    })
+    .toBe(true);
   await bar.getByRole('textbox', { name: 'What it shows, in words' }).fill('A plum boat');
   await bar.getByRole('button', { name: 'Done' }).click();
   await expect(bar.getByRole('textbox')).toHaveCount(0);

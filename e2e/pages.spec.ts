@@ -29,7 +29,10 @@ test('a page is dragged to another place', async ({ device }) => {
   const nell = await device({ viewport: WIDE });
   await ownPage(nell);
   const { page } = nell;
-  const [from, to] = [await middle(page.getByRole('tab', { name: 'Page 2' })), await middle(page.getByRole('tab', { name: 'Page 4' }))];
+  const [from, to] = [
+    await middle(page.getByRole('tab', { name: 'Page 2' })),
+    await middle(page.getByRole('tab', { name: 'Page 4' })),
+  ];
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   await page.mouse.move(to.x, to.y, { steps: 12 });
@@ -46,7 +49,10 @@ test('on a phone a page that is held goes with the finger; a quick swipe only mo
   const session = await page.context().newCDPSession(page);
   const finger = (type: 'touchStart' | 'touchMove' | 'touchEnd', point?: { x: number; y: number }): Promise<unknown> =>
     session.send('Input.dispatchTouchEvent', { type, touchPoints: point ? [point] : [] });
-  const places = async () => ({ from: await middle(page.getByRole('tab', { name: 'Page 2' })), to: await middle(page.getByRole('tab', { name: 'Page 1' })) });
+  const places = async () => ({
+    from: await middle(page.getByRole('tab', { name: 'Page 2' })),
+    to: await middle(page.getByRole('tab', { name: 'Page 1' })),
+  });
   const swipe = async ({ from, to }: Awaited<ReturnType<typeof places>>): Promise<void> => {
     for (let i = 1; i <= 8; i++) await finger('touchMove', { x: from.x + ((to.x - from.x) * i) / 8, y: from.y });
     await finger('touchEnd');
@@ -72,9 +78,15 @@ test('what is chosen goes in front of the rest, and behind it', async ({ device 
   await sheet.tool('Brush');
   await page.getByRole('radio', { name: 'Thick' }).click();
   await sheet.colour('red');
-  await sheet.drag([[150, 300], [450, 300]]);
+  await sheet.drag([
+    [150, 300],
+    [450, 300],
+  ]);
   await sheet.colour('blue');
-  await sheet.drag([[300, 150], [300, 450]]);
+  await sheet.drag([
+    [300, 150],
+    [300, 450],
+  ]);
   await sheet.expectColour(300, 300, '#2A6A8C');
   await sheet.tool('Choose');
   await sheet.tap(200, 300);
@@ -114,7 +126,13 @@ async function heavyPdf(path: string, pages: number): Promise<number> {
   for (let i = 0; i < pages; i++) {
     const page = pdf.addPage([595, 842]);
     page.drawRectangle({ x: 0, y: 0, width: 595, height: 842, color: rgb(i / 255, 0.5, 0.25) });
-    page.node.addContentStream(pdf.context.register(pdf.context.stream(Uint8Array.from([...Buffer.from('\n% '), ...randomBytes(30_000).map((byte) => 97 + (byte % 26)), 10]))));
+    page.node.addContentStream(
+      pdf.context.register(
+        pdf.context.stream(
+          Uint8Array.from([...Buffer.from('\n% '), ...randomBytes(30_000).map((byte) => 97 + (byte % 26)), 10]),
+        ),
+      ),
+    );
   }
   const bytes = await pdf.save({ useObjectStreams: false });
   writeFileSync(path, bytes);
@@ -127,12 +145,17 @@ function arriving(page: Page): () => number {
   page.on('requestfinished', (request) => {
     if (!request.url().includes('/api/media/')) return;
     // One that comes while the journey ends is of no interest.
-    void request.sizes().then(({ responseBodySize }) => (bytes += responseBodySize), () => undefined);
+    void request.sizes().then(
+      ({ responseBodySize }) => (bytes += responseBodySize),
+      () => undefined,
+    );
   });
   return () => bytes;
 }
 
-test('of a file with a hundred pages only what is near the view is fetched, and each page is there when it is gone to', async ({ device }) => {
+test('of a file with a hundred pages only what is near the view is fetched, and each page is there when it is gone to', async ({
+  device,
+}) => {
   const nell = await device({ viewport: WIDE });
   await nell.asLearner('Nell Garrick');
   await nell.openSheet('Label the harbour map');
@@ -167,7 +190,11 @@ async function canvasesHeld(page: Page): Promise<number> {
   for (let i = 0; i < 3; i++) await session.send('HeapProfiler.collectGarbage');
   const { result } = await session.send('Runtime.evaluate', { expression: 'HTMLCanvasElement.prototype' });
   const { objects } = await session.send('Runtime.queryObjects', { prototypeObjectId: result.objectId! });
-  const counted = await session.send('Runtime.callFunctionOn', { objectId: objects.objectId!, functionDeclaration: 'function () { return this.length; }', returnByValue: true });
+  const counted = await session.send('Runtime.callFunctionOn', {
+    objectId: objects.objectId!,
+    functionDeclaration: 'function () { return this.length; }',
+    returnByValue: true,
+  });
   await session.detach();
   return Number(counted.result.value);
 }

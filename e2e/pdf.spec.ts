@@ -37,14 +37,21 @@ async function openMap(device: Device): Promise<Sheet> {
   return sheet;
 }
 
-for (const [name, viewport] of [['on a phone', PHONE], ['wide', WIDE]] as const) {
+for (const [name, viewport] of [
+  ['on a phone', PHONE],
+  ['wide', WIDE],
+] as const) {
   test(`the harbour map is annotated ${name}, and poppler finds it all in its place`, async ({ device }) => {
     const nell = await device({ viewport, acceptDownloads: true });
     const sheet = await openMap(nell);
     const { page } = nell;
     await sheet.tool('Pen');
     await sheet.colour('red');
-    await sheet.drag([[100, 400], [200, 420], [300, 470]]);
+    await sheet.drag([
+      [100, 400],
+      [200, 420],
+      [300, 470],
+    ]);
     await sheet.tool('Words');
     await sheet.tap(120, 200);
     await page.getByRole('textbox', { name: 'Words on the page' }).fill('Keeper’s Rock');
@@ -64,7 +71,9 @@ for (const [name, viewport] of [['on a phone', PHONE], ['wide', WIDE]] as const)
   });
 }
 
-test('words are highlighted down a column, gather in a list that leads to them, and are copied as text', async ({ device }) => {
+test('words are highlighted down a column, gather in a list that leads to them, and are copied as text', async ({
+  device,
+}) => {
   const nell = await device({ viewport: WIDE });
   await openMap(nell);
   const { page } = nell;
@@ -76,12 +85,19 @@ test('words are highlighted down a column, gather in a list that leads to them, 
   await page.getByRole('radio', { name: 'Highlight words' }).click();
   await sheet.colour('yellow');
   // From the first column's first line into its third.
-  await sheet.drag([[55, 108], [120, 126], [150, 144]]);
+  await sheet.drag([
+    [55, 108],
+    [120, 126],
+    [150, 144],
+  ]);
   await sheet.expectItems(1);
   await sheet.expectColour(52, 104, await sheet.colourAt(52, 104));
   await sheet.colour('red');
   await page.getByRole('radio', { name: 'Strike out words' }).click();
-  await sheet.drag([[315, 108], [400, 108]]);
+  await sheet.drag([
+    [315, 108],
+    [400, 108],
+  ]);
   await sheet.expectItems(2);
   await sheet.tool('Choose');
   await sheet.tap(60, 108);
@@ -158,11 +174,17 @@ test('a scan is marked by boxes; a locked and an endless PDF get a sentence', as
   const sheet = await openMap(nell);
   const { page } = nell;
   const scan = await PDFDocument.create();
-  const grey = await sharp({ create: { width: 595, height: 842, channels: 3, background: '#E0E0E0' } }).jpeg().toBuffer();
+  const grey = await sharp({ create: { width: 595, height: 842, channels: 3, background: '#E0E0E0' } })
+    .jpeg()
+    .toBuffer();
   scan.addPage([595, 842]).drawImage(await scan.embedJpg(grey), { x: 0, y: 0, width: 595, height: 842 });
   const endless = await PDFDocument.create();
   for (let i = 0; i < 401; i++) endless.addPage([100, 100]);
-  const files = { scan: join(folder, 'scan.pdf'), endless: join(folder, 'endless.pdf'), locked: join(folder, 'locked.pdf') };
+  const files = {
+    scan: join(folder, 'scan.pdf'),
+    endless: join(folder, 'endless.pdf'),
+    locked: join(folder, 'locked.pdf'),
+  };
   writeFileSync(files.scan, await scan.save());
   writeFileSync(files.endless, await endless.save());
   execFileSync('qpdf', ['--encrypt', 'secret', 'owner', '256', '--', files.scan, files.locked]);
@@ -178,15 +200,26 @@ test('a scan is marked by boxes; a locked and an endless PDF get a sentence', as
   await expect(page.getByText('That PDF has 401 pages; at most 400 can be used.')).toBeVisible();
   await bring(files.scan);
   await expect(page.getByText('Page 2 of 4')).toBeVisible();
-  await expect.poll(async () => Math.abs((await sheet.channels(300, 300))[0]! - 0xe0), { timeout: 20_000 }).toBeLessThan(4);
+  await expect
+    .poll(async () => Math.abs((await sheet.channels(300, 300))[0]! - 0xe0), { timeout: 20_000 })
+    .toBeLessThan(4);
 
   await sheet.tool('Mark');
   await page.getByRole('radio', { name: 'Highlight words' }).click();
   await sheet.colour('yellow');
-  await sheet.drag([[120, 200], [260, 250], [400, 300]]);
+  await sheet.drag([
+    [120, 200],
+    [260, 250],
+    [400, 300],
+  ]);
   await sheet.expectItems(1);
   const blue = async (x: number, y: number): Promise<number> => (await sheet.channels(x, y))[2]!;
-  for (const [x, y] of [[140, 215], [380, 285], [380, 215]] as const) await expect.poll(() => blue(x, y)).toBeLessThan(0xb0);
+  for (const [x, y] of [
+    [140, 215],
+    [380, 285],
+    [380, 215],
+  ] as const)
+    await expect.poll(() => blue(x, y)).toBeLessThan(0xb0);
   expect(await blue(420, 250)).toBeGreaterThan(0xd0);
 });
 
@@ -211,11 +244,17 @@ test('what an office scanner wrote (JPEG 2000, JBIG2) is seen, drawn on, and lea
     if (number === 2) await page.getByRole('button', { name: 'Page after' }).click();
   }
   await sheet.tool('Pen');
-  await sheet.drag([[100, 600], [400, 640]]);
+  await sheet.drag([
+    [100, 600],
+    [400, 640],
+  ]);
   await expect(nell.saveLine).toContainText('saved at school too');
   const flat = await takeOut(page, 'PDF');
   for (const number of ['2', '3']) {
-    const { data, info } = await sharp(execFileSync('pdftoppm', ['-r', '36', '-png', '-f', number, '-l', number, flat])).greyscale().raw().toBuffer({ resolveWithObject: true });
+    const { data, info } = await sharp(execFileSync('pdftoppm', ['-r', '36', '-png', '-f', number, '-l', number, flat]))
+      .greyscale()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     const at = (x: number, y: number): number => data[Math.round(y / 2) * info.width + Math.round(x / 2)]!;
     expect([at(297, 315) < 16, at(297, 150) > 240]).toEqual([true, true]);
   }

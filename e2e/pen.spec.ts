@@ -4,7 +4,10 @@ import { Hand } from './hand';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
-for (const [where, viewport] of [['wide', WIDE], ['on a phone', PHONE]] as const) {
+for (const [where, viewport] of [
+  ['wide', WIDE],
+  ['on a phone', PHONE],
+] as const) {
   test(`a new page can be drawn on as soon as it is there, ${where}`, async ({ device }) => {
     const nell = await device({ viewport, reducedMotion: 'no-preference' });
     await nell.asLearner('Nell Garrick');
@@ -16,13 +19,19 @@ for (const [where, viewport] of [['wide', WIDE], ['on a phone', PHONE]] as const
     await page.getByRole('button', { name: 'Squared page' }).click();
     await expect(page.getByText('Page 2 of 4')).toBeVisible();
     // Right where the papers were chosen from.
-    await sheet.drag([[150, 400], [450, 440]]);
+    await sheet.drag([
+      [150, 400],
+      [450, 440],
+    ]);
     await sheet.expectItems(1);
     await expect(nell.sheet).toBeFocused();
   });
 }
 
-test('a stroke under way is kept when the page is turned, its activity is left, or the window goes elsewhere', async ({ device, school }) => {
+test('a stroke under way is kept when the page is turned, its activity is left, or the window goes elsewhere', async ({
+  device,
+  school,
+}) => {
   const nell = await device({ viewport: WIDE });
   await nell.asLearner('Nell Garrick');
   await nell.openSheet('Label the harbour map');
@@ -55,7 +64,10 @@ test('a stroke under way is kept when the page is turned, its activity is left, 
   expect((await school.strokes('Nell Garrick', 'Label the harbour map')).length).toBe(before + 3);
 });
 
-for (const [where, viewport] of [['wide', WIDE], ['on a phone', PHONE]] as const) {
+for (const [where, viewport] of [
+  ['wide', WIDE],
+  ['on a phone', PHONE],
+] as const) {
   for (const title of ['In the tide pool', 'Label the harbour map']) {
     test(`the sheet of “${title}” stays where it is under the pen, ${where}`, async ({ device }) => {
       const learner = await device({ viewport });
@@ -77,7 +89,9 @@ for (const [where, viewport] of [['wide', WIDE], ['on a phone', PHONE]] as const
         await learner.expectStrokes(before + i + 1);
         await expect(learner.saveLine).toContainText('saved at school too');
       }
-      expect(await learner.page.evaluate(() => [...(window as never as { places: Set<string> }).places])).toHaveLength(1);
+      expect(await learner.page.evaluate(() => [...(window as never as { places: Set<string> }).places])).toHaveLength(
+        1,
+      );
     });
   }
 }
@@ -91,15 +105,24 @@ test('a hand that comes to rest beside a finger or a pen at work stops neither',
   await hand.fingers('touchStart', [0.2, 0.3]);
   // Drawn for longer than two fingers would take to come down together.
   const begun = Date.now();
-  for (let i = 0; Date.now() - begun < 400; i++) await hand.fingers('touchMove', [0.2 + 0.15 * (i % 3), 0.3 + 0.002 * i]);
+  for (let i = 0; Date.now() - begun < 400; i++)
+    await hand.fingers('touchMove', [0.2 + 0.15 * (i % 3), 0.3 + 0.002 * i]);
   await hand.fingers('touchStart', [0.5, 0.3], [0.6, 0.8]);
-  for (let i = 1; i <= 10; i++) await hand.fingers('touchMove', [0.5 + 0.03 * i, 0.3 + 0.01 * i], [0.6 - 0.02 * i, 0.8]);
+  for (let i = 1; i <= 10; i++)
+    await hand.fingers('touchMove', [0.5 + 0.03 * i, 0.3 + 0.01 * i], [0.6 - 0.02 * i, 0.8]);
   await hand.fingers('touchEnd');
   await amos.expectStrokes(1);
   expect(await amos.sheet.getAttribute('data-zoom')).toBe(zoom);
   const right = await amos.sheet.evaluate((element) => {
     const canvas = element.querySelector('canvas')!;
-    const { data } = canvas.getContext('2d')!.getImageData(Math.round(canvas.width * 0.75), Math.round(canvas.height * 0.34), 6, Math.round(canvas.height * 0.1));
+    const { data } = canvas
+      .getContext('2d')!
+      .getImageData(
+        Math.round(canvas.width * 0.75),
+        Math.round(canvas.height * 0.34),
+        6,
+        Math.round(canvas.height * 0.1),
+      );
     return data.some((value, i) => i % 4 === 0 && value < 0x60);
   });
   expect(right, 'the stroke goes on after the hand came down').toBe(true);
@@ -140,7 +163,9 @@ test('who colours in without lifting the pen has it kept meanwhile, and takes it
   const gaps = await amos.sheet.evaluate((element) => {
     const canvas = element.querySelector('canvas')!;
     const { width, height } = canvas;
-    const { data } = canvas.getContext('2d')!.getImageData(Math.round(width * 0.5), Math.round(height * 0.31), 1, Math.round(height * 0.26));
+    const { data } = canvas
+      .getContext('2d')!
+      .getImageData(Math.round(width * 0.5), Math.round(height * 0.31), 1, Math.round(height * 0.26));
     let [gap, longest] = [0, 0];
     for (let i = 0; i < data.length; i += 4) longest = Math.max(longest, (gap = data[i]! < 0x90 ? 0 : gap + 1));
     return longest / height;

@@ -15,7 +15,12 @@ const TITLE = 'Marsh sketchbook';
 
 async function sceneFile(path: string, wish: Parameters<typeof makeScene>[0]): Promise<string> {
   const { data, width, height } = makeScene(wish);
-  await writeFile(path, await sharp(data, { raw: { width, height, channels: 4 } }).jpeg({ quality: 92 }).toBuffer());
+  await writeFile(
+    path,
+    await sharp(data, { raw: { width, height, channels: 4 } })
+      .jpeg({ quality: 92 })
+      .toBuffer(),
+  );
   return path;
 }
 
@@ -32,10 +37,19 @@ function hugePng(side: number): Buffer {
   head.writeUInt32BE(side, 0);
   head.writeUInt32BE(side, 4);
   head.writeUInt8(1, 8);
-  return Buffer.concat([Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]), chunk('IHDR', head), chunk('IDAT', deflateSync(Buffer.alloc((side / 8 + 1) * side))), chunk('IEND', Buffer.alloc(0))]);
+  return Buffer.concat([
+    Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
+    chunk('IHDR', head),
+    chunk('IDAT', deflateSync(Buffer.alloc((side / 8 + 1) * side))),
+    chunk('IEND', Buffer.alloc(0)),
+  ]);
 }
 
-async function openActivity(device: Device, school: { activityId(title: string): Promise<string> }, title: string): Promise<void> {
+async function openActivity(
+  device: Device,
+  school: { activityId(title: string): Promise<string> },
+  title: string,
+): Promise<void> {
   await device.open(`/activity/${await school.activityId(title)}`);
   await expect(device.saveLine).toContainText('saved at school too');
 }
@@ -47,7 +61,10 @@ async function chooseFiles({ page }: Device, files: string[]): Promise<void> {
   await (await chooser).setFiles(files);
 }
 
-test('paper work is photographed by itself, set right, changed later, sent, and seen with its original', async ({ device, school }) => {
+test('paper work is photographed by itself, set right, changed later, sent, and seen with its original', async ({
+  device,
+  school,
+}) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   await tamsin.asLearner('Tamsin Oke');
@@ -78,13 +95,18 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
 
   // It is a page like others: drawn on, and its photo can be changed as long as it is not sent.
   const sheet = await Sheet.of(tamsin);
-  await sheet.drag([[100, 100], [200, 140], [300, 100]]);
+  await sheet.drag([
+    [100, 100],
+    [200, 140],
+    [300, 100],
+  ]);
   await tamsin.expectStrokes(1);
   await page.getByRole('button', { name: 'Change this photo' }).click();
   await page.getByRole('button', { name: 'Turn it' }).click();
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
   await tamsin.expectStrokes(1);
-  const turn = async (): Promise<number | undefined> => readShot((await school.firstPage('Tamsin Oke', TITLE))?.background)?.turn;
+  const turn = async (): Promise<number | undefined> =>
+    readShot((await school.firstPage('Tamsin Oke', TITLE))?.background)?.turn;
   await expect.poll(turn).toBe(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(turn).toBe(0);
@@ -106,19 +128,33 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
   await expect(quell.sheet).toHaveAttribute('data-strokes', '0');
   await expect(quell.page.getByRole('button', { name: 'Show the page' })).toBeVisible();
   // The place where it was taken, the device, and all else that a camera writes, is in neither.
-  const kept = await school.query<{ type: string }>("SELECT m.type FROM media m JOIN pieces p ON p.id = m.piece_id WHERE p.person_id = $1", [learner!.id]);
+  const kept = await school.query<{ type: string }>(
+    'SELECT m.type FROM media m JOIN pieces p ON p.id = m.piece_id WHERE p.person_id = $1',
+    [learner!.id],
+  );
   expect(kept.length).toBe(3);
   expect(new Set(kept.map(({ type }) => type))).toEqual(new Set(['image/webp']));
 });
 
-test('a sheet that was worked on and photographed again is laid over the first photo, and what is new on it is found', async ({ device, school }, testInfo) => {
+test('a sheet that was worked on and photographed again is laid over the first photo, and what is new on it is found', async ({
+  device,
+  school,
+}, testInfo) => {
   /** The same sheet on a table, with or without something drawn on it since. */
   const { data, width, height } = makeScene({ seed: 8, table: 'plain' });
   const plain = sharp(data, { raw: { width, height, channels: 4 } });
   const [first, second] = [testInfo.outputPath('first.jpg'), testInfo.outputPath('second.jpg')];
   await writeFile(first, await plain.clone().jpeg({ quality: 92 }).toBuffer());
   const drawn = `<svg width="${width}" height="${height}"><path d="M${width * 0.42} ${height * 0.48} l${width * 0.09} ${height * 0.03} l${-width * 0.07} ${height * 0.03} l${width * 0.08} ${height * 0.02}" fill="none" stroke="#222" stroke-width="${width * 0.008}"/></svg>`;
-  await writeFile(second, await plain.clone().composite([{ input: Buffer.from(drawn) }]).modulate({ brightness: 0.86 }).jpeg({ quality: 88 }).toBuffer());
+  await writeFile(
+    second,
+    await plain
+      .clone()
+      .composite([{ input: Buffer.from(drawn) }])
+      .modulate({ brightness: 0.86 })
+      .jpeg({ quality: 88 })
+      .toBuffer(),
+  );
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   const keep = async (file: string): Promise<void> => {
@@ -157,16 +193,24 @@ test('a sheet that was worked on and photographed again is laid over the first p
   await send();
   await quell.open(desk);
   await quell.page.getByRole('button', { name: 'Beside go 1' }).click();
-  await expect(quell.page.getByTestId('what-is-new')).toHaveText(/^[1-3] places? in the photo changed$/, { timeout: 30_000 });
+  await expect(quell.page.getByTestId('what-is-new')).toHaveText(/^[1-3] places? in the photo changed$/, {
+    timeout: 30_000,
+  });
   await expectAccessible(quell.page, 'two photos beside each other');
 });
 
-test('photos from files are found and judged; what is wrong is said before keeping and again before sending', async ({ device, school }, testInfo) => {
+test('photos from files are found and judged; what is wrong is said before keeping and again before sending', async ({
+  device,
+  school,
+}, testInfo) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   const path = (name: string): string => testInfo.outputPath(name);
   const dark = await sceneFile(path('dark.jpg'), { seed: 5, table: 'wood', trouble: 'dark' });
-  const [first, second] = [await sceneFile(path('one.jpg'), { seed: 8, table: 'plain' }), await sceneFile(path('two.jpg'), { seed: 9, table: 'wood' })];
+  const [first, second] = [
+    await sceneFile(path('one.jpg'), { seed: 8, table: 'plain' }),
+    await sceneFile(path('two.jpg'), { seed: 9, table: 'wood' }),
+  ];
   const fake = path('fake.jpg');
   await writeFile(fake, 'Dear Mr Quell, this is a letter and no photo.');
   await tamsin.asLearner('Tamsin Oke');
@@ -236,7 +280,10 @@ test('a spot asks for a photo and is filled by it; any part can be answered on p
   await expect(page.getByRole('button', { name: /1 photo of paper/ }).first()).toBeVisible();
 });
 
-test('a phone that nobody is signed in on is the camera for one piece, until its code is closed', async ({ device, school }) => {
+test('a phone that nobody is signed in on is the camera for one piece, until its code is closed', async ({
+  device,
+  school,
+}) => {
   const tamsin = await device({ viewport: WIDE });
   const { page } = tamsin;
   await tamsin.asLearner('Tamsin Oke');

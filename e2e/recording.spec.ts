@@ -9,7 +9,11 @@ import { Device } from './device';
 import { expect, test } from './school';
 import { SlowLine } from './slowLine';
 
-async function openActivity(device: Device, school: { activityId(title: string): Promise<string> }, title: string): Promise<void> {
+async function openActivity(
+  device: Device,
+  school: { activityId(title: string): Promise<string> },
+  title: string,
+): Promise<void> {
   await device.open(`/activity/${await school.activityId(title)}`);
   await expect(device.saveLine).toContainText('saved at school too');
 }
@@ -24,10 +28,15 @@ async function record({ page }: Device, seconds: number): Promise<void> {
 async function expectPlays({ page }: Device, label: string | RegExp): Promise<void> {
   const media = page.getByTestId('take-player').locator('audio, video').first();
   await page.getByRole('button', { name: label }).click();
-  await expect.poll(() => media.evaluate((element: HTMLMediaElement) => element.currentTime), { timeout: 20_000 }).toBeGreaterThan(0.3);
+  await expect
+    .poll(() => media.evaluate((element: HTMLMediaElement) => element.currentTime), { timeout: 20_000 })
+    .toBeGreaterThan(0.3);
 }
 
-test('what is heard on the quay is recorded, cut, named, taken again, chosen and sent; the teacher pins a note to a moment', async ({ device, school }) => {
+test('what is heard on the quay is recorded, cut, named, taken again, chosen and sent; the teacher pins a note to a moment', async ({
+  device,
+  school,
+}) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   await tamsin.asLearner('Tamsin Oke');
@@ -37,7 +46,9 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   await expect(page.getByText('Practice microphone')).toBeVisible();
   await expect(page.getByTestId('recorded')).toHaveText('Up to 1 minute');
   await record(tamsin, 2);
-  await expect.poll(async () => Number(await page.getByTestId('level').getAttribute('data-level'))).toBeGreaterThan(0.3);
+  await expect
+    .poll(async () => Number(await page.getByTestId('level').getAttribute('data-level')))
+    .toBeGreaterThan(0.3);
   await expectAccessible(page, 'recording');
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByTestId('recorded')).toHaveText(/^Paused, 0:0\d of 1:00$/);
@@ -94,8 +105,11 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   await quell.page.getByRole('button', { name: 'That is it' }).click();
   await expect(quell.page.getByRole('button', { name: 'Hear note 2' })).toBeVisible();
   await expectAccessible(quell.page, 'a sound on the desk');
-  const [voice] = await school.query<{ id: string }>("SELECT m.id FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.kind = 'sound'");
-  const heard = (): Promise<number> => page.evaluate(async (id) => (await fetch(`/api/media/${id}/about`)).status, voice!.id);
+  const [voice] = await school.query<{ id: string }>(
+    "SELECT m.id FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.kind = 'sound'",
+  );
+  const heard = (): Promise<number> =>
+    page.evaluate(async (id) => (await fetch(`/api/media/${id}/about`)).status, voice!.id);
   expect(await heard()).toBe(404); // nothing of a review is the learner's before it is released
   const notes = quell.page.waitForEvent('download');
   await quell.page.getByRole('button', { name: 'Save the notes as WebVTT' }).click();
@@ -115,7 +129,10 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   await expect(page.getByRole('group', { name: 'Take 2' })).toBeVisible();
 });
 
-test('a recording from a file is judged; a quiet one is made louder; what is no recording gets a sentence', async ({ device, school }, testInfo) => {
+test('a recording from a file is judged; a quiet one is made louder; what is no recording gets a sentence', async ({
+  device,
+  school,
+}, testInfo) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   const file = async (name: string, content: Uint8Array | string): Promise<string> => {
@@ -142,8 +159,17 @@ test('a recording from a file is judged; a quiet one is made louder; what is no 
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(tamsin.saveLine).toContainText('saved at school too', { timeout: 20_000 });
   // What is played is the louder one; the recording as it was lies beside it.
-  await expect.poll(async () => (await school.query<{ loudness: number | null }>("SELECT m.loudness FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke' AND m.state = 'ready' ORDER BY m.loudness"))
-    .map(({ loudness }) => Math.round(loudness ?? 0)), { timeout: 20_000 }).toEqual([expect.any(Number), -16]);
+  await expect
+    .poll(
+      async () =>
+        (
+          await school.query<{ loudness: number | null }>(
+            "SELECT m.loudness FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke' AND m.state = 'ready' ORDER BY m.loudness",
+          )
+        ).map(({ loudness }) => Math.round(loudness ?? 0)),
+      { timeout: 20_000 },
+    )
+    .toEqual([expect.any(Number), -16]);
 });
 
 test('any part can be answered with a voice, and the teacher sees that it was', async ({ device, school }) => {
@@ -168,7 +194,10 @@ test('any part can be answered with a voice, and the teacher sees that it was', 
   await expect(quell.sheet).toBeVisible();
 });
 
-test('a large recording goes on where it stopped, after a cut network, a reload and a killed server; sending waits for it', async ({ browser, school }, testInfo) => {
+test('a large recording goes on where it stopped, after a cut network, a reload and a killed server; sending waits for it', async ({
+  browser,
+  school,
+}, testInfo) => {
   const line = await SlowLine.to(school, 20e6);
   const context = await browser.newContext({ viewport: PHONE, reducedMotion: 'reduce' });
   const tamsin = new Device(await context.newPage(), line.school(school));
@@ -182,7 +211,12 @@ test('a large recording goes on where it stopped, after a cut network, a reload 
   page.on('request', (request) => {
     if (request.method() === 'PATCH') offsets.push(Number(request.headers()['upload-offset']));
   });
-  const arrives = (percent: number): Promise<void> => expect.poll(async () => Number(/(\d+)%/.exec((await tamsin.saveLine.textContent()) ?? '')?.[1] ?? 0), { timeout: 30_000 }).toBeGreaterThan(percent);
+  const arrives = (percent: number): Promise<void> =>
+    expect
+      .poll(async () => Number(/(\d+)%/.exec((await tamsin.saveLine.textContent()) ?? '')?.[1] ?? 0), {
+        timeout: 30_000,
+      })
+      .toBeGreaterThan(percent);
   const goesOn = async (times: number): Promise<void> => {
     await expect.poll(() => offsets.length, { timeout: 30_000 }).toBeGreaterThanOrEqual(times);
     expect(offsets.at(-1)).toBeGreaterThan(offsets.at(-2) ?? 0);
@@ -198,7 +232,12 @@ test('a large recording goes on where it stopped, after a cut network, a reload 
   // because to ask how far it is, as the protocol has it, ends the request that brings it.
   const atSchool = async (): Promise<number> => {
     const [upload] = await school.query<{ id: string }>('SELECT id FROM uploads');
-    return upload ? stat(join(import.meta.dirname, '..', '.lippet', 'files', 'arriving', upload.id)).then(({ size }) => size, () => 0) : 0;
+    return upload
+      ? stat(join(import.meta.dirname, '..', '.lippet', 'files', 'arriving', upload.id)).then(
+          ({ size }) => size,
+          () => 0,
+        )
+      : 0;
   };
   await expect.poll(atSchool, { timeout: 30_000 }).toBeGreaterThan(100_000);
   // It goes on its way while the learner goes on: the take is there to be heard.
@@ -223,7 +262,9 @@ test('a large recording goes on where it stopped, after a cut network, a reload 
   await expect(page.getByText(/^Waiting for a file on its way to school/)).toBeVisible();
   line.rate = 20e6;
   await expect(page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible({ timeout: 60_000 });
-  const kept = await school.query<{ size: number }>("SELECT m.size FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke' AND m.kind = 'sound'");
+  const kept = await school.query<{ size: number }>(
+    "SELECT m.size FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke' AND m.kind = 'sound'",
+  );
   expect(kept).toEqual([{ size: 58 * 96_000 + 44 }]);
   tamsin.expectCalm();
   await context.close();

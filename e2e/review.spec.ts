@@ -8,7 +8,10 @@ import { WIDE } from './chromium';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
-test('a teacher pins a note on the work, watches it drawn and takes it out; the learner reads the pin', async ({ school, device }) => {
+test('a teacher pins a note on the work, watches it drawn and takes it out; the learner reads the pin', async ({
+  school,
+  device,
+}) => {
   const quell = await device({ viewport: WIDE, acceptDownloads: true });
   await quell.asTeacher('Mr Quell');
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
@@ -61,26 +64,43 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   const oskar = await device({ viewport: WIDE });
   await oskar.asLearner('Oskar Vane');
   await oskar.open('/updates');
-  await oskar.page.getByRole('link', { name: /Label the harbour map/ }).first().click();
+  await oskar.page
+    .getByRole('link', { name: /Label the harbour map/ })
+    .first()
+    .click();
   const walk = oskar.page.getByRole('group', { name: 'Notes on your work' });
   await expect(walk.getByText('There is 1 note on your work')).toBeVisible();
   await walk.getByRole('button', { name: 'The first note' }).click();
   await expect(walk.getByText('Note 1 of 1')).toBeVisible();
   await expect(walk.getByText('Is this the deep way?')).toBeVisible();
   // It is shown where it is stuck, too.
-  await expect(oskar.page.getByRole('button', { name: 'Pin 1: Is this the deep way?' })).toHaveAttribute('aria-expanded', 'true');
+  await expect(oskar.page.getByRole('button', { name: 'Pin 1: Is this the deep way?' })).toHaveAttribute(
+    'aria-expanded',
+    'true',
+  );
   await expectAccessible(oskar.page, 'walking through notes');
 });
 
 test('an export that was asked for is made even if the server is killed in between', async ({ school, device }) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
-  const [go] = await school.query<{ id: string }>("SELECT s.id FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Label the harbour map' LIMIT 1");
+  const [go] = await school.query<{ id: string }>(
+    "SELECT s.id FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Label the harbour map' LIMIT 1",
+  );
   const id = await quell.page.evaluate(async (goId) => {
-    const answer = await fetch(`/api/goes/${goId}/exports`, { method: 'POST', headers: { 'content-type': 'application/json', 'x-lippet': '1' }, body: JSON.stringify({ style: 'annotations' }) });
+    const answer = await fetch(`/api/goes/${goId}/exports`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-lippet': '1' },
+      body: JSON.stringify({ style: 'annotations' }),
+    });
     return ((await answer.json()) as { id: string }).id;
   }, go!.id);
   await school.kill();
   await school.start();
-  await expect.poll(async () => (await school.query<{ state: string }>('SELECT state FROM exports WHERE id = $1', [id]))[0]!.state, { timeout: 40_000 }).toBe('ready');
+  await expect
+    .poll(
+      async () => (await school.query<{ state: string }>('SELECT state FROM exports WHERE id = $1', [id]))[0]!.state,
+      { timeout: 40_000 },
+    )
+    .toBe('ready');
 });

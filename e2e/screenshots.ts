@@ -78,9 +78,16 @@ try {
   const sheet = await Sheet.of(nell);
   await sheet.tool('Mark');
   await nell.page.getByRole('radio', { name: 'Highlight words' }).click();
-  await sheet.drag([[55, 108], [120, 126], [150, 144]]);
+  await sheet.drag([
+    [55, 108],
+    [120, 126],
+    [150, 144],
+  ]);
   await sheet.colour('green');
-  await sheet.drag([[315, 145], [420, 163]]);
+  await sheet.drag([
+    [315, 145],
+    [420, 163],
+  ]);
   await sheet.tool('Pin');
   await sheet.tap(300, 420);
   await nell.page.getByRole('textbox', { name: 'Note' }).fill('Which of these is on the island?');
@@ -103,7 +110,10 @@ try {
   await lena.page.getByText(/^0:05 of/).waitFor();
   await lena.page.getByRole('button', { name: 'Pause' }).click();
   await lena.page.getByRole('button', { name: 'Done' }).click();
-  await lena.page.getByRole('radio', { name: /^The frame at/ }).first().waitFor({ timeout: 60_000 });
+  await lena.page
+    .getByRole('radio', { name: /^The frame at/ })
+    .first()
+    .waitFor({ timeout: 60_000 });
   await shoot(lena.page, 'film-phone');
 
   const quell = await device(WIDE);
@@ -111,7 +121,10 @@ try {
   const [nellsId] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Nell Garrick'");
   await quell.open(`/review/${await school.activityId('Quay sounds')}?person=${nellsId!.id}`);
   await quell.page.getByRole('button', { name: /^Play/ }).waitFor();
-  for (const [steps, words] of [[2, 'Two gulls, and they answer each other.'], [5, 'Is this the rope, or a chain?']] as const) {
+  for (const [steps, words] of [
+    [2, 'Two gulls, and they answer each other.'],
+    [5, 'Is this the rope, or a chain?'],
+  ] as const) {
     const moment = quell.page.getByRole('slider', { name: /^Moment of/ });
     for (let i = 0; i < steps; i++) await moment.press('ArrowRight');
     await quell.page.getByRole('button', { name: /^Pin a note at/ }).click();

@@ -8,15 +8,21 @@ import { expect, test } from './school';
 
 /** How many pixels of what is seen have this colour, more or less. */
 async function pixelsOf(what: Locator, colour: [number, number, number]): Promise<number> {
-  const { data, info } = await sharp(await what.screenshot()).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await sharp(await what.screenshot())
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   let count = 0;
-  for (let i = 0; i < data.length; i += info.channels) if (colour.every((value, c) => Math.abs(data[i + c]! - value) < 12)) count += 1;
+  for (let i = 0; i < data.length; i += info.channels)
+    if (colour.every((value, c) => Math.abs(data[i + c]! - value) < 12)) count += 1;
   return count;
 }
 /** The red of the inks. */
 const RED: [number, number, number] = [200, 71, 47];
 
-test('a one-page drawing activity is set for a group in a few taps, and its learners have it at once', async ({ device }) => {
+test('a one-page drawing activity is set for a group in a few taps, and its learners have it at once', async ({
+  device,
+}) => {
   const farrow = await device({ viewport: PHONE });
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
@@ -48,7 +54,10 @@ test('a one-page drawing activity is set for a group in a few taps, and its lear
   await wren.expectStrokes(1);
 });
 
-test('an activity of every kind of part is made, seen as a learner will see it, and found; a change keeps what is begun', async ({ device, school }) => {
+test('an activity of every kind of part is made, seen as a learner will see it, and found; a change keeps what is begun', async ({
+  device,
+  school,
+}) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const { page } = quell;
@@ -62,7 +71,8 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'List', exact: true }).click();
   await page.keyboard.type('Draw it');
-  for (const kind of ['Page', 'Words', 'Tick', 'Sound']) await page.getByRole('button', { name: new RegExp(`^Add a part: ${kind}`) }).click();
+  for (const kind of ['Page', 'Words', 'Tick', 'Sound'])
+    await page.getByRole('button', { name: new RegExp(`^Add a part: ${kind}`) }).click();
 
   // Nothing is given out while something is missing; what is missing is said where it is.
   await page.getByRole('button', { name: 'Set it', exact: true }).click();
@@ -117,7 +127,9 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
 
   // A reload in the middle loses nothing.
   await page.reload();
-  await expect(page.getByRole('region', { name: 'What it is' }).getByRole('textbox', { name: 'Its name' })).toHaveValue('Knots and what they hold');
+  await expect(page.getByRole('region', { name: 'What it is' }).getByRole('textbox', { name: 'Its name' })).toHaveValue(
+    'Knots and what they hold',
+  );
   await page.getByRole('button', { name: 'Set it for Cormorants' }).click();
   await expect(page.getByText('Learners of Cormorants see this')).toBeVisible();
 
@@ -127,7 +139,9 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await nell.open(`/activity/${await school.activityId('Knots and what they hold')}`);
   await expect(nell.saveLine).toContainText('saved at school too');
   await nell.page.getByRole('tab', { name: /My text/ }).click();
-  await expect(nell.page.getByRole('heading', { name: 'First comes “My page”' }).or(nell.page.getByText('First comes “My page”'))).toBeVisible();
+  await expect(
+    nell.page.getByRole('heading', { name: 'First comes “My page”' }).or(nell.page.getByText('First comes “My page”')),
+  ).toBeVisible();
   await nell.page.getByRole('button', { name: 'Go to My page' }).click();
   await nell.draw(0.3);
   await nell.page.getByRole('tab', { name: /My text/ }).click();
@@ -141,7 +155,11 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await expect(nell.saveLine).toContainText('saved at school too');
 
   // The teacher takes the written part out: it says whose work lies there, and the work stays.
-  await page.getByRole('link', { name: 'Activities', exact: true }).or(page.getByRole('button', { name: 'Back' })).first().click();
+  await page
+    .getByRole('link', { name: 'Activities', exact: true })
+    .or(page.getByRole('button', { name: 'Back' }))
+    .first()
+    .click();
   await page.getByRole('link', { name: /^Change Knots and what they hold/ }).click();
   await page.getByRole('button', { name: /^My text\. / }).click();
   await page.getByRole('button', { name: 'Take My text out' }).click();
@@ -166,12 +184,17 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await page.getByRole('button', { name: 'Finished', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Nell Garrick' })).toBeVisible();
   await nell.open('/updates');
-  await nell.page.getByRole('link', { name: /Finished: Knots and what they hold/ }).first().click();
+  await nell.page
+    .getByRole('link', { name: /Finished: Knots and what they hold/ })
+    .first()
+    .click();
   await nell.page.getByRole('tab', { name: /Done/ }).click();
   await expect(nell.page.getByText('Seen and confirmed by the teacher')).toBeVisible();
 });
 
-test('material opens over the work, and opens where one was; the answer is there once a go is sent', async ({ device }) => {
+test('material opens over the work, and opens where one was; the answer is there once a go is sent', async ({
+  device,
+}) => {
   const oskar = await device();
   await oskar.asLearner('Tamsin Oke');
   const { page } = oskar;
@@ -192,7 +215,9 @@ test('material opens over the work, and opens where one was; the answer is there
   await expect(nell.page.getByText('Where the four places are')).toHaveCount(0);
 });
 
-test('a teacher draws on a sheet before it is given out; every learner has it under their own work and can’t rub it out', async ({ device }) => {
+test('a teacher draws on a sheet before it is given out; every learner has it under their own work and can’t rub it out', async ({
+  device,
+}) => {
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
@@ -259,15 +284,23 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   expect(execFileSync('pdftotext', [(await (await download).path())!, '-']).toString()).toContain('Ahoy, sailmaker');
 });
 
-test('parts are dragged into order; a picture stands in the task; one learner has other dates; a copy is made, and put away', async ({ device, school }) => {
+test('parts are dragged into order; a picture stands in the task; one learner has other dates; a copy is made, and put away', async ({
+  device,
+  school,
+}) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const { page } = quell;
   await quell.open('/activities');
   await page.getByRole('button', { name: 'Make a new one' }).click();
   await page.getByRole('textbox', { name: 'Its name' }).fill('Tie and tell');
-  for (const kind of ['Page', 'Words', 'Sound']) await page.getByRole('button', { name: new RegExp(`^Add a part: ${kind}`) }).click();
-  const names = async (): Promise<(string | null)[]> => page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Move / }) }).evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')));
+  for (const kind of ['Page', 'Words', 'Sound'])
+    await page.getByRole('button', { name: new RegExp(`^Add a part: ${kind}`) }).click();
+  const names = async (): Promise<(string | null)[]> =>
+    page
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('button', { name: /^Move / }) })
+      .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')));
   await expect.poll(async () => (await names()).length).toBe(3);
   const [first, second, last] = await names();
   // By its handle, with the pointer.
@@ -277,7 +310,8 @@ test('parts are dragged into order; a picture stands in the task; one learner ha
   const to = (await page.getByRole('button', { name: `Move ${first}`, exact: true }).boundingBox())!;
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
   await page.mouse.down();
-  for (let i = 1; i <= 10; i++) await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2 + ((to.y - 8 - from.y) * i) / 10);
+  for (let i = 1; i <= 10; i++)
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2 + ((to.y - 8 - from.y) * i) / 10);
   await page.mouse.up();
   await expect.poll(async () => (await names())[0]).toBe(last);
 
@@ -286,14 +320,19 @@ test('parts are dragged into order; a picture stands in the task; one learner ha
   await page.keyboard.type('Tie it like this:');
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('toolbar', { name: 'Tools for The task' }).getByRole('button', { name: 'Picture' }).click();
-  const knot = await sharp({ create: { width: 240, height: 160, channels: 3, background: '#C8472F' } }).png().toBuffer();
+  const knot = await sharp({ create: { width: 240, height: 160, channels: 3, background: '#C8472F' } })
+    .png()
+    .toBuffer();
   await (await chooser).setFiles({ name: 'knot.png', mimeType: 'image/png', buffer: knot });
   await expect(page.locator('.lippet-words img')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('textbox', { name: 'This picture in words' }).fill('A red knot');
 
   await page.getByRole('checkbox', { name: 'Cormorants' }).click();
   const cormorants = page.getByRole('group', { name: 'Dates for Cormorants' });
-  await cormorants.getByRole('button', { name: /^Due: / }).first().click();
+  await cormorants
+    .getByRole('button', { name: /^Due: / })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'Other dates for one learner' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Oskar Vane' }).click();
   const own = page.getByRole('group', { name: 'Dates for Oskar Vane' });
@@ -304,7 +343,9 @@ test('parts are dragged into order; a picture stands in the task; one learner ha
   await expectAccessible(page, 'other dates for one learner');
   await page.getByRole('button', { name: 'Set it for Cormorants' }).click();
   await expect(page.getByText('Learners of Cormorants see this')).toBeVisible();
-  const dates = await school.query<{ years: number }>("SELECT round(extract(epoch FROM d.due - s.due) / 86400)::int AS years FROM learner_dates d JOIN people p ON p.id = d.person_id JOIN activities a ON a.id = d.activity_id JOIN assignments s ON s.activity_id = a.id WHERE a.title = 'Tie and tell' AND p.name = 'Oskar Vane'");
+  const dates = await school.query<{ years: number }>(
+    "SELECT round(extract(epoch FROM d.due - s.due) / 86400)::int AS years FROM learner_dates d JOIN people p ON p.id = d.person_id JOIN activities a ON a.id = d.activity_id JOIN assignments s ON s.activity_id = a.id WHERE a.title = 'Tie and tell' AND p.name = 'Oskar Vane'",
+  );
   expect(dates).toHaveLength(1);
   expect([365, 366]).toContain(dates[0]!.years);
 
@@ -325,5 +366,7 @@ test('parts are dragged into order; a picture stands in the task; one learner ha
   await quell.open('/activities');
   await expect(page.getByRole('link', { name: /^Change Tie and tell/ })).toHaveCount(1);
   await page.getByRole('radio', { name: 'Put away' }).click();
-  await expect(page.getByRole('link', { name: new RegExp(`^Change ${copied.replaceAll(/[()]/g, '.')}\\. Put away`) })).toBeVisible();
+  await expect(
+    page.getByRole('link', { name: new RegExp(`^Change ${copied.replaceAll(/[()]/g, '.')}\\. Put away`) }),
+  ).toBeVisible();
 });

@@ -9,11 +9,16 @@ const zoom = async (device: Device): Promise<number> => Number(await device.shee
 
 /** Colour of the sheet's own canvas under a point, given as shares. */
 const colourAt = (device: Device, x: number, y: number): Promise<string> =>
-  device.sheet.evaluate((element, at) => {
-    const canvas = element.querySelector('canvas')!;
-    const [r, g, b] = canvas.getContext('2d')!.getImageData(Math.round(canvas.width * at.x), Math.round(canvas.height * at.y), 1, 1).data;
-    return `#${[r, g, b].map((value) => value!.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
-  }, { x, y });
+  device.sheet.evaluate(
+    (element, at) => {
+      const canvas = element.querySelector('canvas')!;
+      const [r, g, b] = canvas
+        .getContext('2d')!
+        .getImageData(Math.round(canvas.width * at.x), Math.round(canvas.height * at.y), 1, 1).data;
+      return `#${[r, g, b].map((value) => value!.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
+    },
+    { x, y },
+  );
 
 test('pen, brush, colours, widths, rubber, undo and redo', async ({ school, device }) => {
   const amos = await device();
@@ -93,7 +98,10 @@ test('wheel and keyboard look closer, move, and fit again; keys choose tools and
   await amos.expectStrokes(before + 1);
 });
 
-test('a finger draws, two fingers look closer, and once a pen was used a resting hand draws nothing', async ({ school, device }) => {
+test('a finger draws, two fingers look closer, and once a pen was used a resting hand draws nothing', async ({
+  school,
+  device,
+}) => {
   const amos = await device({ hasTouch: true });
   await amos.asLearner('Amos Reddy');
   await amos.openSheet('In the tide pool');
@@ -127,11 +135,19 @@ test('on a phone all that is pressed on a sheet is at least 48 pixels large', as
   await nell.asLearner('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const { page } = nell;
-  const small = (): Promise<string[]> => page.evaluate(() =>
-    [...document.querySelectorAll('button, [role=button], [role=radio], [role=tab], [role=checkbox], [role=slider], a[href]')].flatMap((each) => {
-      const { width, height } = each.getBoundingClientRect();
-      return width > 0 && height > 0 && (width < 47.5 || height < 47.5) ? [`${each.getAttribute('aria-label') ?? each.textContent}: ${Math.round(width)} × ${Math.round(height)}`] : [];
-    }));
+  const small = (): Promise<string[]> =>
+    page.evaluate(() =>
+      [
+        ...document.querySelectorAll(
+          'button, [role=button], [role=radio], [role=tab], [role=checkbox], [role=slider], a[href]',
+        ),
+      ].flatMap((each) => {
+        const { width, height } = each.getBoundingClientRect();
+        return width > 0 && height > 0 && (width < 47.5 || height < 47.5)
+          ? [`${each.getAttribute('aria-label') ?? each.textContent}: ${Math.round(width)} × ${Math.round(height)}`]
+          : [];
+      }),
+    );
   const tray = page.getByRole('toolbar', { name: 'Tools' });
   for (const name of ['Pen', 'Brush', 'Mark', 'Fill', 'Rubber', 'Choose', 'Words']) {
     await tray.getByRole('button', { name, exact: true }).click();
@@ -151,7 +167,9 @@ test('on a phone all that is pressed on a sheet is at least 48 pixels large', as
   expect(await small(), 'the strip of pages').toEqual([]);
 });
 
-test('everything on the sheet can be reached by keyboard, and a left hand has its tools on its side', async ({ device }) => {
+test('everything on the sheet can be reached by keyboard, and a left hand has its tools on its side', async ({
+  device,
+}) => {
   const amos = await device({ viewport: WIDE });
   await amos.asLearner('Amos Reddy');
   await amos.open('/me');
@@ -164,26 +182,52 @@ test('everything on the sheet can be reached by keyboard, and a left hand has it
     await amos.page.keyboard.press('Tab');
     reached.add(await amos.page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? ''));
   }
-  for (const name of ['Back', 'Part 1, Lighthouse', 'Whole page', 'Full screen', 'More', 'Pen', 'Brush', 'Mark', 'Fill', 'Rubber', 'Words', 'Add', 'Pin', 'Choose', 'Move', 'Thin', 'red']) {
+  for (const name of [
+    'Back',
+    'Part 1, Lighthouse',
+    'Whole page',
+    'Full screen',
+    'More',
+    'Pen',
+    'Brush',
+    'Mark',
+    'Fill',
+    'Rubber',
+    'Words',
+    'Add',
+    'Pin',
+    'Choose',
+    'Move',
+    'Thin',
+    'red',
+  ]) {
     expect([...reached]).toContain(name);
   }
   expect([...reached].some((name) => name.startsWith('Sheet: Lighthouse'))).toBe(true);
 });
 
-test('on a phone every tool can be found by looking, says how to begin, and has a key of a list', async ({ device }) => {
+test('on a phone every tool can be found by looking, says how to begin, and has a key of a list', async ({
+  device,
+}) => {
   const amos = await device({ viewport: PHONE });
   await amos.asLearner('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const { page } = amos;
   const tray = page.getByRole('toolbar', { name: 'Tools' });
-  const words = await tray.getByRole('button').evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')!));
+  const words = await tray
+    .getByRole('button')
+    .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')!));
   expect(words).toHaveLength(10);
   /** The tools that a finger would meet in their middle. */
   const inSight = (): Promise<string[]> =>
-    tray.getByRole('button').evaluateAll((all) => all.filter((each) => {
-      const { x, y, width, height } = each.getBoundingClientRect();
-      return each.contains(document.elementFromPoint(x + width / 2, y + height / 2));
-    }).map((each) => each.getAttribute('aria-label')!));
+    tray.getByRole('button').evaluateAll((all) =>
+      all
+        .filter((each) => {
+          const { x, y, width, height } = each.getBoundingClientRect();
+          return each.contains(document.elementFromPoint(x + width / 2, y + height / 2));
+        })
+        .map((each) => each.getAttribute('aria-label')!),
+    );
   const first = await inSight();
   expect(first.length).toBeGreaterThanOrEqual(6);
   await page.getByRole('button', { name: 'More tools' }).click();
@@ -208,22 +252,40 @@ test('on a phone every tool can be found by looking, says how to begin, and has 
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
 
-for (const [width, height] of [[360, 640], [375, 667], [667, 375], [844, 390], [915, 412], [810, 1080], [1024, 600]] as const) {
-  test(`at ${width}×${height} nothing of the sheet is cut off, and its questions can be answered`, async ({ device }) => {
+for (const [width, height] of [
+  [360, 640],
+  [375, 667],
+  [667, 375],
+  [844, 390],
+  [915, 412],
+  [810, 1080],
+  [1024, 600],
+] as const) {
+  test(`at ${width}×${height} nothing of the sheet is cut off, and its questions can be answered`, async ({
+    device,
+  }) => {
     const wren = await device({ viewport: { width, height } });
     await wren.asLearner('Wren Abara');
     await wren.openSheet('Colour the lantern room');
     const { page } = wren;
     const cut = (): Promise<string[]> =>
-      page.locator('main, [role="main"]').first().locator('button, [role="radio"], [role="tab"]').evaluateAll((all) => all.filter((each) => {
-        // The task beside the sheet can be scrolled.
-        if (each.closest('[role="complementary"]')) return false;
-        const row = each.closest('[role="toolbar"]');
-        const { left, right, top, bottom } = each.getBoundingClientRect();
-        // A row of tools can be pushed, and has ways to what is out of sight.
-        const wide = !row || row.scrollWidth <= row.clientWidth ? left >= 0 && right <= window.innerWidth : true;
-        return !wide || top < 0 || bottom > window.innerHeight;
-      }).map((each) => each.getAttribute('aria-label') ?? ''));
+      page
+        .locator('main, [role="main"]')
+        .first()
+        .locator('button, [role="radio"], [role="tab"]')
+        .evaluateAll((all) =>
+          all
+            .filter((each) => {
+              // The task beside the sheet can be scrolled.
+              if (each.closest('[role="complementary"]')) return false;
+              const row = each.closest('[role="toolbar"]');
+              const { left, right, top, bottom } = each.getBoundingClientRect();
+              // A row of tools can be pushed, and has ways to what is out of sight.
+              const wide = !row || row.scrollWidth <= row.clientWidth ? left >= 0 && right <= window.innerWidth : true;
+              return !wide || top < 0 || bottom > window.innerHeight;
+            })
+            .map((each) => each.getAttribute('aria-label') ?? ''),
+        );
     const place = await wren.sheet.boundingBox();
     for (const tool of ['Pen', 'Mark', 'Rubber', 'Pin', 'Choose']) {
       await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: tool, exact: true }).click();
@@ -234,17 +296,32 @@ for (const [width, height] of [[360, 640], [375, 667], [667, 375], [844, 390], [
     const { width: across, height: down } = (await wren.sheet.boundingBox())!;
     expect(Math.min(across, down)).toBeGreaterThan(190);
     if (width < 900) {
-      const small = await page.locator('[role="toolbar"] button, [role="radio"]').evaluateAll((all) => all.filter((each) => { const box = each.getBoundingClientRect(); return box.width < 47.5 || box.height < 47.5; }).map((each) => each.getAttribute('aria-label')));
+      const small = await page.locator('[role="toolbar"] button, [role="radio"]').evaluateAll((all) =>
+        all
+          .filter((each) => {
+            const box = each.getBoundingClientRect();
+            return box.width < 47.5 || box.height < 47.5;
+          })
+          .map((each) => each.getAttribute('aria-label')),
+      );
       expect(small).toEqual([]);
     }
     const before = Number(await wren.sheet.getAttribute('data-strokes'));
     await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: 'Pen', exact: true }).click();
     await wren.draw(0.5);
     await wren.expectStrokes(before + 1);
-    await page.getByRole('button', { name: /^All of the task/ }).or(page.getByRole('button', { name: 'Hear the task' })).first().click();
+    await page
+      .getByRole('button', { name: /^All of the task/ })
+      .or(page.getByRole('button', { name: 'Hear the task' }))
+      .first()
+      .click();
     await page.getByRole('button', { name: 'More', exact: true }).click();
     const dialog = page.getByRole('dialog');
-    for (const what of [dialog, dialog.getByRole('heading', { level: 2 }), dialog.getByRole('button', { name: 'Close', exact: true })]) {
+    for (const what of [
+      dialog,
+      dialog.getByRole('heading', { level: 2 }),
+      dialog.getByRole('button', { name: 'Close', exact: true }),
+    ]) {
       const box = (await what.boundingBox())!;
       expect(box.y).toBeGreaterThanOrEqual(0);
       expect(box.y + box.height).toBeLessThanOrEqual(height);
@@ -265,10 +342,27 @@ test('below the rounded corners and bars of a phone nothing is to be pressed', a
   await session.send('Emulation.setSafeAreaInsetsOverride' as never, { insets } as never);
   await amos.asLearner('Amos Reddy');
   const outside = (): Promise<string[]> =>
-    page.locator('button, a, input').evaluateAll((all, { top, bottom }) => all.filter((each) => {
-      const box = each.getBoundingClientRect();
-      return box.height > 0 && box.bottom > 0 && box.top < window.innerHeight && (box.top < top || box.bottom > window.innerHeight - bottom) && each.contains(document.elementFromPoint(box.left + box.width / 2, Math.max(1, Math.min(window.innerHeight - 1, box.top < top ? box.top + 1 : box.bottom - 1))));
-    }).map((each) => each.getAttribute('aria-label') ?? each.textContent ?? ''), insets);
+    page.locator('button, a, input').evaluateAll(
+      (all, { top, bottom }) =>
+        all
+          .filter((each) => {
+            const box = each.getBoundingClientRect();
+            return (
+              box.height > 0 &&
+              box.bottom > 0 &&
+              box.top < window.innerHeight &&
+              (box.top < top || box.bottom > window.innerHeight - bottom) &&
+              each.contains(
+                document.elementFromPoint(
+                  box.left + box.width / 2,
+                  Math.max(1, Math.min(window.innerHeight - 1, box.top < top ? box.top + 1 : box.bottom - 1)),
+                ),
+              )
+            );
+          })
+          .map((each) => each.getAttribute('aria-label') ?? each.textContent ?? ''),
+      insets,
+    );
   expect(await outside()).toEqual([]);
   await amos.openSheet('In the tide pool');
   expect(await outside()).toEqual([]);

@@ -3,7 +3,11 @@ import type { Device } from './device';
 
 /** A hand over the sheet that is shown whole: places are page points. */
 export class Sheet {
-  private constructor(readonly device: Device, private readonly width: number, private readonly height: number) {}
+  private constructor(
+    readonly device: Device,
+    private readonly width: number,
+    private readonly height: number,
+  ) {}
 
   static async of(device: Device, width = 595, height = 842): Promise<Sheet> {
     await device.page.getByRole('button', { name: 'Whole page' }).click();
@@ -13,7 +17,10 @@ export class Sheet {
   private async place(x: number, y: number): Promise<[number, number]> {
     const box = (await this.device.sheet.boundingBox())!;
     const scale = Math.min((box.width - 24) / this.width, (box.height - 24) / this.height);
-    return [box.x + (box.width - this.width * scale) / 2 + x * scale, box.y + (box.height - this.height * scale) / 2 + y * scale];
+    return [
+      box.x + (box.width - this.width * scale) / 2 + x * scale,
+      box.y + (box.height - this.height * scale) / 2 + y * scale,
+    ];
   }
 
   /** A page point as shares of the sheet's width and height. */
@@ -58,10 +65,23 @@ export class Sheet {
   async channels(x: number, y: number): Promise<number[]> {
     const [left, top] = await this.place(x, y);
     const box = (await this.device.sheet.boundingBox())!;
-    return this.device.sheet.evaluate((element, at) => {
-      const canvas = element.querySelector('canvas')!;
-      return [...canvas.getContext('2d')!.getImageData(Math.round(at.x * (canvas.width / at.width)), Math.round(at.y * (canvas.height / at.height)), 1, 1).data.slice(0, 3)];
-    }, { x: left - box.x, y: top - box.y, width: box.width, height: box.height });
+    return this.device.sheet.evaluate(
+      (element, at) => {
+        const canvas = element.querySelector('canvas')!;
+        return [
+          ...canvas
+            .getContext('2d')!
+            .getImageData(
+              Math.round(at.x * (canvas.width / at.width)),
+              Math.round(at.y * (canvas.height / at.height)),
+              1,
+              1,
+            )
+            .data.slice(0, 3),
+        ];
+      },
+      { x: left - box.x, y: top - box.y, width: box.width, height: box.height },
+    );
   }
 
   async colourAt(x: number, y: number): Promise<string> {
@@ -97,10 +117,13 @@ export class Sheet {
   async across(y: number): Promise<string> {
     const [, top] = await this.place(0, y);
     const box = (await this.device.sheet.boundingBox())!;
-    return this.device.sheet.evaluate((element, share) => {
-      const canvas = element.querySelector('canvas')!;
-      const { data } = canvas.getContext('2d')!.getImageData(0, Math.round(canvas.height * share), canvas.width, 1);
-      return String(data);
-    }, (top - box.y) / box.height);
+    return this.device.sheet.evaluate(
+      (element, share) => {
+        const canvas = element.querySelector('canvas')!;
+        const { data } = canvas.getContext('2d')!.getImageData(0, Math.round(canvas.height * share), canvas.width, 1);
+        return String(data);
+      },
+      (top - box.y) / box.height,
+    );
   }
 }

@@ -10,7 +10,10 @@ import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
 const PICTURE = join(tmpdir(), 'lippet-journey.svg');
-writeFileSync(PICTURE, '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100"><rect width="200" height="100" fill="#884C7E"/></svg>');
+writeFileSync(
+  PICTURE,
+  '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100"><rect width="200" height="100" fill="#884C7E"/></svg>',
+);
 
 test('colours the lantern room: fills, recolours, and rubs a fill out where it touches', async ({ device }) => {
   const kit = await device({ viewport: PHONE });
@@ -31,7 +34,10 @@ test('colours the lantern room: fills, recolours, and rubs a fill out where it t
 
   await sheet.tool('Rubber');
   await kit.page.getByRole('radio', { name: 'Just where it touches' }).click();
-  await sheet.drag([[288, 212], [288, 222]]);
+  await sheet.drag([
+    [288, 212],
+    [288, 222],
+  ]);
   await sheet.expectColour(288, 216, '#FFFCF4');
   await sheet.expectColour(282, 268, '#C8462D');
   await kit.page.getByRole('button', { name: 'Undo' }).click();
@@ -44,16 +50,25 @@ test('the highlighter lies under the ink; a rubbed stroke falls into pieces', as
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   await sheet.tool('Pen');
-  await sheet.drag([[300, 200], [300, 400]]);
+  await sheet.drag([
+    [300, 200],
+    [300, 400],
+  ]);
   await sheet.tool('Mark');
-  await sheet.drag([[150, 300], [450, 300]]);
+  await sheet.drag([
+    [150, 300],
+    [450, 300],
+  ]);
   await sheet.expectItems(2);
   expect(await sheet.colourAt(400, 300)).toBe('#F0AC2C'); // yellow on the paper's own cream
   const [r] = await sheet.channels(300, 300);
   expect(r).toBeLessThan(0x30); // the pen shows through
   await sheet.tool('Rubber');
   await amos.page.getByRole('radio', { name: 'Just where it touches' }).click();
-  await sheet.drag([[250, 350], [350, 350]]);
+  await sheet.drag([
+    [250, 350],
+    [350, 350],
+  ]);
   await sheet.expectItems(3);
   await amos.page.keyboard.press('Control+z');
   await sheet.expectItems(2);
@@ -68,13 +83,31 @@ test('a lasso catches, things are moved, turned, doubled, recoloured and put ont
   const sheet = await Sheet.of(nell);
   const { page } = nell;
   await sheet.tool('Pen');
-  await sheet.drag([[200, 200], [300, 210]]);
-  await sheet.drag([[200, 240], [300, 250]]);
-  await sheet.drag([[200, 600], [300, 610]]);
+  await sheet.drag([
+    [200, 200],
+    [300, 210],
+  ]);
+  await sheet.drag([
+    [200, 240],
+    [300, 250],
+  ]);
+  await sheet.drag([
+    [200, 600],
+    [300, 610],
+  ]);
   await sheet.tool('Choose');
-  await sheet.drag([[150, 150], [350, 150], [350, 300], [150, 300], [150, 160]]);
+  await sheet.drag([
+    [150, 150],
+    [350, 150],
+    [350, 300],
+    [150, 300],
+    [150, 160],
+  ]);
   await expect(page.getByTestId('chosen')).toBeVisible();
-  await sheet.drag([[250, 205], [350, 305]]);
+  await sheet.drag([
+    [250, 205],
+    [350, 305],
+  ]);
   await sheet.expectInk(350, 305, true);
   await sheet.expectInk(250, 205, false);
   // Two of the three were chosen; doubled they are five.
@@ -94,7 +127,9 @@ test('a lasso catches, things are moved, turned, doubled, recoloured and put ont
   await sheet.expectInk(364, 319, true);
 });
 
-test('a tap into an empty place begins what it waits for, whatever draws; elsewhere, and in a full one, it is a dot', async ({ device }) => {
+test('a tap into an empty place begins what it waits for, whatever draws; elsewhere, and in a full one, it is a dot', async ({
+  device,
+}) => {
   const kit = await device({ viewport: PHONE });
   await kit.asLearner('Kit Marchetti');
   await kit.openSheet('Gull or tern?');
@@ -121,7 +156,13 @@ test('a tap into an empty place begins what it waits for, whatever draws; elsewh
   await sheet.expectItems(1);
   await page.getByRole('button', { name: 'Whole page' }).click();
   await sheet.tool('Pen');
-  for (const [i, [x, y]] of ([[300, 95], [470, 120], [200, 400]] as const).entries()) {
+  for (const [i, [x, y]] of (
+    [
+      [300, 95],
+      [470, 120],
+      [200, 400],
+    ] as const
+  ).entries()) {
     await sheet.tap(x, y);
     await sheet.expectItems(i + 2);
   }
@@ -148,7 +189,10 @@ test('words are written on a phone in place, changed, and broken into lines as t
   await expect(page.getByRole('button', { name: 'Pen', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Whole page' }).click();
   await sheet.tool('Pen');
-  await sheet.drag([[420, 100], [530, 150]]);
+  await sheet.drag([
+    [420, 100],
+    [530, 150],
+  ]);
   await expect(page.getByRole('button', { name: 'Draw: Draw its beak, done' })).toBeVisible();
   // Changed: the words come back as they stood.
   await sheet.tool('Words');
@@ -163,7 +207,10 @@ test('words are written on a phone in place, changed, and broken into lines as t
   await expect(kit.saveLine).toContainText('saved at school too');
 });
 
-test('a picture comes in, is cropped without loss, survives a bad network, and goes with the piece', async ({ school, device }) => {
+test('a picture comes in, is cropped without loss, survives a bad network, and goes with the piece', async ({
+  school,
+  device,
+}) => {
   const amos = await device({ viewport: WIDE });
   await amos.asLearner('Amos Reddy');
   await amos.openSheet('In the tide pool');
@@ -178,7 +225,9 @@ test('a picture comes in, is cropped without loss, survives a bad network, and g
   await expect(amos.saveLine).toContainText(/on its way to school|School can’t be reached/);
   await page.context().setOffline(false);
   await expect(amos.saveLine).toContainText('saved at school too', { timeout: 20_000 });
-  const [{ count }] = await school.query<{ count: string }>('SELECT count(*) FROM media WHERE piece_id = $1', [await sheet.pieceId()]) as [{ count: string }];
+  const [{ count }] = (await school.query<{ count: string }>('SELECT count(*) FROM media WHERE piece_id = $1', [
+    await sheet.pieceId(),
+  ])) as [{ count: string }];
   expect(count).toBe('1');
   await page.getByRole('button', { name: 'Crop', exact: true }).click();
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Left edge in' }).click();
@@ -218,7 +267,10 @@ test('holding still makes a shape of a stroke, and undo gives the stroke back', 
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   await sheet.tool('Pen');
-  const ring = Array.from({ length: 40 }, (_, i): [number, number] => [300 + 100 * Math.cos((i / 39) * 6.28) + (i % 3), 400 + 92 * Math.sin((i / 39) * 6.28)]);
+  const ring = Array.from({ length: 40 }, (_, i): [number, number] => [
+    300 + 100 * Math.cos((i / 39) * 6.28) + (i % 3),
+    400 + 92 * Math.sin((i / 39) * 6.28),
+  ]);
   await sheet.drag(ring, { hold: true });
   await sheet.expectItems(1);
   const round = await sheet.across(330);
@@ -229,7 +281,9 @@ test('holding still makes a shape of a stroke, and undo gives the stroke back', 
   await sheet.expectItems(0);
 });
 
-test('pages are added, doubled, put in another order by keyboard, deleted, and come back; undo lives through a reload', async ({ device }) => {
+test('pages are added, doubled, put in another order by keyboard, deleted, and come back; undo lives through a reload', async ({
+  device,
+}) => {
   const nell = await device({ viewport: WIDE });
   await nell.asLearner('Nell Garrick');
   await nell.openSheet('Label the harbour map');
@@ -240,7 +294,10 @@ test('pages are added, doubled, put in another order by keyboard, deleted, and c
   await expect(page.getByText('Page 2 of 4')).toBeVisible();
   await sheet.expectItems(0);
   await sheet.tool('Pen');
-  await sheet.drag([[100, 100], [200, 200]]);
+  await sheet.drag([
+    [100, 100],
+    [200, 200],
+  ]);
   await sheet.expectItems(1);
   await page.getByRole('button', { name: /All pages/ }).click();
   await page.getByRole('button', { name: 'Double this page' }).click();
@@ -266,7 +323,9 @@ test('pages are added, doubled, put in another order by keyboard, deleted, and c
   await sheet.expectItems(1);
 });
 
-test('a sheet of the teacher that was deleted comes back where it was, also days later, with what was on it', async ({ device }) => {
+test('a sheet of the teacher that was deleted comes back where it was, also days later, with what was on it', async ({
+  device,
+}) => {
   const nell = await device({ viewport: WIDE });
   await nell.asLearner('Nell Garrick');
   await nell.openSheet('Label the harbour map');
@@ -276,7 +335,10 @@ test('a sheet of the teacher that was deleted comes back where it was, also days
   await page.getByRole('tab', { name: 'Page 2' }).click();
   await expect(page.getByText('Page 2 of 3')).toBeVisible();
   await sheet.tool('Pen');
-  await sheet.drag([[100, 100], [200, 200]]);
+  await sheet.drag([
+    [100, 100],
+    [200, 200],
+  ]);
   await sheet.expectItems(1);
   const bringBack = page.getByRole('button', { name: 'Bring a sheet back that was deleted' });
   await expect(bringBack).toHaveCount(0);
@@ -305,11 +367,21 @@ test('an earlier copy is looked at and brought back as a step that can be undone
   const sheet = await Sheet.of(amos);
   const { page } = amos;
   await sheet.tool('Pen');
-  await sheet.drag([[100, 100], [400, 160]]);
+  await sheet.drag([
+    [100, 100],
+    [400, 160],
+  ]);
   await sheet.expectItems(1);
   // A pause: the copy is kept once the document has come to rest.
-  await expect.poll(async () => (await sheet.get<unknown[]>(`/pieces/${await sheet.pieceId()}/copies`)).length, { timeout: 20_000 }).toBe(1);
-  await sheet.drag([[100, 300], [400, 360]]);
+  await expect
+    .poll(async () => (await sheet.get<unknown[]>(`/pieces/${await sheet.pieceId()}/copies`)).length, {
+      timeout: 20_000,
+    })
+    .toBe(1);
+  await sheet.drag([
+    [100, 300],
+    [400, 360],
+  ]);
   await sheet.expectItems(2);
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Earlier copies' }).click();
@@ -320,7 +392,10 @@ test('an earlier copy is looked at and brought back as a step that can be undone
   await sheet.expectItems(2);
 });
 
-for (const [name, viewport] of [['on a phone', PHONE], ['wide', WIDE]] as const) {
+for (const [name, viewport] of [
+  ['on a phone', PHONE],
+  ['wide', WIDE],
+] as const) {
   test(`what lies over the sheet passes axe ${name}`, async ({ device }) => {
     const nell = await device({ viewport });
     await nell.asLearner('Nell Garrick');
@@ -371,7 +446,10 @@ for (const [name, viewport] of [['on a phone', PHONE], ['wide', WIDE]] as const)
   });
 }
 
-test('two windows of one person each undo their own steps, and the first keeps its own through a reload', async ({ device, school }) => {
+test('two windows of one person each undo their own steps, and the first keeps its own through a reload', async ({
+  device,
+  school,
+}) => {
   const amos = await device({ viewport: WIDE });
   await amos.asLearner('Amos Reddy');
   await amos.openSheet('In the tide pool');

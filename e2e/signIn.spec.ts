@@ -2,7 +2,9 @@ import { expectAccessible } from './accessible';
 import { WIDE } from './chromium';
 import { expect, test } from './school';
 
-test('a child signs in by pictures, the device remembers the group, and another takes over in two taps', async ({ device }) => {
+test('a child signs in by pictures, the device remembers the group, and another takes over in two taps', async ({
+  device,
+}) => {
   const shared = await device();
   const { page } = shared;
   await shared.open();
@@ -12,16 +14,19 @@ test('a child signs in by pictures, the device remembers the group, and another 
   await page.getByRole('textbox', { name: 'Group code' }).fill('sand-42');
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByRole('button', { name: 'Isla Okpara' }).click();
-  for (const picture of ['kite', 'kite', 'kite']) await page.getByRole('button', { name: picture, exact: true }).click();
+  for (const picture of ['kite', 'kite', 'kite'])
+    await page.getByRole('button', { name: picture, exact: true }).click();
   await expect(page.getByRole('alert')).toHaveText('Those are not your three pictures. Have another look.');
-  for (const picture of ['key', 'kettle', 'kite']) await page.getByRole('button', { name: picture, exact: true }).click();
+  for (const picture of ['key', 'kettle', 'kite'])
+    await page.getByRole('button', { name: picture, exact: true }).click();
   await shared.expectNowOf('Isla Okpara');
 
   await page.getByRole('link', { name: 'You: Isla Okpara' }).click();
   await page.getByRole('button', { name: 'Change person' }).click();
   await expect(page.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
   await page.getByRole('button', { name: 'Amos Reddy' }).click();
-  for (const picture of ['kettle', 'ladder', 'leaf']) await page.getByRole('button', { name: picture, exact: true }).click();
+  for (const picture of ['kettle', 'ladder', 'leaf'])
+    await page.getByRole('button', { name: picture, exact: true }).click();
   await shared.expectNowOf('Amos Reddy');
 });
 
@@ -62,7 +67,9 @@ test('wrong tries slow down and say how long to wait; the session outlives the s
   await page.keyboard.press('Enter');
   await page.getByRole('dialog').getByRole('button', { name: 'Sign out everywhere' }).click();
   await expect(page.getByRole('heading', { name: 'Which group is this?' })).toBeVisible();
-  expect(await school.query("SELECT 1 FROM sessions s JOIN people p ON p.id = s.person_id WHERE p.name = 'Nell Garrick'")).toEqual([]);
+  expect(
+    await school.query("SELECT 1 FROM sessions s JOIN people p ON p.id = s.person_id WHERE p.name = 'Nell Garrick'"),
+  ).toEqual([]);
 });
 
 test('every screen passes axe, phone and wide', async ({ school, device }) => {
@@ -80,7 +87,8 @@ test('every screen passes axe, phone and wide', async ({ school, device }) => {
     await check(wren.page, 'names');
     await wren.page.getByRole('button', { name: 'Wren Abara' }).click();
     await check(wren.page, 'picture key');
-    for (const picture of ['kite', 'bell', 'moon']) await wren.page.getByRole('button', { name: picture, exact: true }).click();
+    for (const picture of ['kite', 'bell', 'moon'])
+      await wren.page.getByRole('button', { name: picture, exact: true }).click();
     await wren.expectNowOf('Wren Abara');
     await check(wren.page, 'now');
     for (const path of ['/shelf', '/updates', '/me']) {
@@ -95,7 +103,10 @@ test('every screen passes axe, phone and wide', async ({ school, device }) => {
     await wren.page.getByRole('dialog').getByText('The keeper: still empty').waitFor();
     await check(wren.page, 'ready to send');
     await wren.open('/updates');
-    await wren.page.getByRole('link', { name: /Three knots/ }).first().click();
+    await wren.page
+      .getByRole('link', { name: /Three knots/ })
+      .first()
+      .click();
     await wren.sheet.waitFor();
     await check(wren.page, 'feedback');
     const farrow = await device(options);

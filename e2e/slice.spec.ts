@@ -104,7 +104,10 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
      JOIN people w ON w.id = p.person_id JOIN activities a ON a.id = p.activity_id
      WHERE w.name = 'Wren Abara' AND a.title = 'Colour the lantern room' AND s.withdrawn_at IS NULL ORDER BY s.go`,
   );
-  expect(goes).toEqual([{ go: 1, strokes: before + 3 }, { go: 2, strokes: before + 4 }]);
+  expect(goes).toEqual([
+    { go: 1, strokes: before + 3 },
+    { go: 2, strokes: before + 4 },
+  ]);
 });
 
 test('a piece that is open on a second device freezes there too, and opens again', async ({ device }) => {

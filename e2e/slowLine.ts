@@ -8,7 +8,10 @@ export class SlowLine {
   /** Bytes a second towards school. */
   rate: number;
 
-  private constructor(private readonly server: Server, rate: number) {
+  private constructor(
+    private readonly server: Server,
+    rate: number,
+  ) {
     this.rate = rate;
   }
 
@@ -41,7 +44,9 @@ export class SlowLine {
 
   /** The school, by way of this line. */
   school(school: School): School {
-    return Object.create(school, { url: { value: `http://127.0.0.1:${(this.server.address() as AddressInfo).port}` } }) as School;
+    return Object.create(school, {
+      url: { value: `http://127.0.0.1:${(this.server.address() as AddressInfo).port}` },
+    }) as School;
   }
 
   cut(): void {

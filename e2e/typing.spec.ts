@@ -3,7 +3,9 @@ import { PHONE, WIDE } from './chromium';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
-test('words on a page outlive a reload and a way back in the middle of typing; together they are one step', async ({ device }) => {
+test('words on a page outlive a reload and a way back in the middle of typing; together they are one step', async ({
+  device,
+}) => {
   const amos = await device({ viewport: WIDE });
   await amos.asLearner('Amos Reddy');
   await amos.openSheet('In the tide pool');
@@ -77,7 +79,9 @@ test('words that are all taken away leave no box behind', async ({ device }) => 
   await sheet.expectItems(0);
 });
 
-test('on a phone words can be read while they are written, clear of the buttons; afterwards the whole page is back', async ({ device }) => {
+test('on a phone words can be read while they are written, clear of the buttons; afterwards the whole page is back', async ({
+  device,
+}) => {
   const amos = await device({ viewport: PHONE });
   await amos.asLearner('Amos Reddy');
   await amos.openSheet('In the tide pool');
@@ -86,13 +90,24 @@ test('on a phone words can be read while they are written, clear of the buttons;
   const field = page.getByRole('textbox', { name: 'Words on the page' });
   const bar = page.getByRole('toolbar', { name: 'How the words look' });
   const zoom = await amos.sheet.getAttribute('data-zoom');
-  for (const [x, y] of [[40, 20], [350, 300], [200, 810]] as const) {
+  for (const [x, y] of [
+    [40, 20],
+    [350, 300],
+    [200, 810],
+  ] as const) {
     await sheet.tool('Words');
     await sheet.tap(x, y);
     await field.pressSequentially('Limpet');
-    const shown = await field.evaluate((element: HTMLElement) => parseFloat(getComputedStyle(element).fontSize) * (element.getBoundingClientRect().width / element.offsetWidth));
+    const shown = await field.evaluate(
+      (element: HTMLElement) =>
+        parseFloat(getComputedStyle(element).fontSize) * (element.getBoundingClientRect().width / element.offsetWidth),
+    );
     expect(shown).toBeGreaterThan(15.9);
-    const [words, buttons, seen] = [(await field.boundingBox())!, (await bar.boundingBox())!, (await amos.sheet.boundingBox())!];
+    const [words, buttons, seen] = [
+      (await field.boundingBox())!,
+      (await bar.boundingBox())!,
+      (await amos.sheet.boundingBox())!,
+    ];
     expect(words.y).toBeGreaterThan(buttons.y + buttons.height);
     expect(words.y + words.height).toBeLessThan(seen.y + seen.height);
     expect(words.x).toBeGreaterThan(seen.x);
@@ -152,7 +167,8 @@ test('what was typed and not sent is there again, for whoever typed it and for n
   await wren.open('/me');
   await page.getByRole('button', { name: 'Change person' }).click();
   await page.getByRole('button', { name: 'Milo Stannis' }).click();
-  for (const picture of ['boot', 'drum', 'leaf']) await page.getByRole('button', { name: picture, exact: true }).click();
+  for (const picture of ['boot', 'drum', 'leaf'])
+    await page.getByRole('button', { name: picture, exact: true }).click();
   await wren.expectNowOf('Milo Stannis');
   await wren.openSheet('Colour the lantern room');
   await ask();

@@ -61,7 +61,12 @@ const ARCHIVE_PATH = '/api/activities/archives';
 const PLAN_PATH = /^\/api\/activities\/[^/]+\/plan$/;
 
 /** Puts the services together on one database. */
-export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, clock: () => number = Date.now): Services {
+export function makeServices(
+  config: Config,
+  sequelize: Sequelize,
+  jobs: Jobs,
+  clock: () => number = Date.now,
+): Services {
   const log = new UpdateLog(sequelize);
   const facts = new PieceFactsService(sequelize, log, clock);
   const copies = new PieceCopyService(sequelize, log, clock);
@@ -72,7 +77,11 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
   const hub = new SyncHub(log, documentAccess(facts, copies, clock));
   const signIn = new SignInService(sequelize, clock);
   return {
-    config, hub, media, copies, signIn,
+    config,
+    hub,
+    media,
+    copies,
+    signIn,
     news: new NewsRoom(),
     classroom: new ClassroomService(sequelize, clock),
     folders: new FolderService(sequelize),
@@ -101,7 +110,10 @@ export function makeServices(config: Config, sequelize: Sequelize, jobs: Jobs, c
 
 /** The whole HTTP side. `address` tells where a request comes from. */
 export function makeApp(
-  services: Services, sequelize: Sequelize, logger: Logger, address: (env: unknown) => string,
+  services: Services,
+  sequelize: Sequelize,
+  logger: Logger,
+  address: (env: unknown) => string,
 ): Hono<AppEnv> {
   const app = new Hono<AppEnv>();
   app.use('*', securityHeaders);
@@ -110,7 +122,13 @@ export function makeApp(
     return c.json({ ok: true });
   });
   app.use('/api/*', ownHeader);
-  const limited = (maxSize: number, words: string) => bodyLimit({ maxSize, onError: () => { throw new ProblemError('too-large', words); } });
+  const limited = (maxSize: number, words: string) =>
+    bodyLimit({
+      maxSize,
+      onError: () => {
+        throw new ProblemError('too-large', words);
+      },
+    });
   const [json, plan, file] = [
     limited(LIMITS.jsonBody, `A request may have at most ${LIMITS.jsonBody / 1024} KB.`),
     limited(LIMITS.plan, `An activity may have at most ${LIMITS.plan / 1024} KB, without its files.`),
@@ -128,7 +146,18 @@ export function makeApp(
     await next();
     if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');
   });
-  for (const routes of [signInRoutes(services), learningRoutes(services), mediaRoutes(services), exportRoutes(services), captureRoutes(services), planningRoutes(services), askRoutes(services), groupRoutes(services), classroomRoutes(services), teachingRoutes(services)]) {
+  for (const routes of [
+    signInRoutes(services),
+    learningRoutes(services),
+    mediaRoutes(services),
+    exportRoutes(services),
+    captureRoutes(services),
+    planningRoutes(services),
+    askRoutes(services),
+    groupRoutes(services),
+    classroomRoutes(services),
+    teachingRoutes(services),
+  ]) {
     app.route('/api', routes);
   }
   app.all('/api/*', () => {

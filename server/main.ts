@@ -15,11 +15,15 @@ try {
 } catch (error) {
   const { code, port } = error as NodeJS.ErrnoException & { port?: number };
   if (code === 'EADDRINUSE') {
-    process.stderr.write(`Port ${port} is taken by another program. Stop it, or choose another: LIPPET_PORT=4790 ./lippet demo\n`);
+    process.stderr.write(
+      `Port ${port} is taken by another program. Stop it, or choose another: LIPPET_PORT=4790 ./lippet demo\n`,
+    );
   } else if (error instanceof ConfigError) {
     process.stderr.write(`${error.message}\n`);
   } else {
-    process.stderr.write(`Lippet could not start: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+    process.stderr.write(
+      `Lippet could not start: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+    );
   }
   process.exit(1);
 }

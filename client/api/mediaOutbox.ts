@@ -38,7 +38,8 @@ interface OutboxState {
 const kept = createIdbStore(OUTBOX.database, OUTBOX.store);
 
 /** Refusals that a later try may not meet. */
-const passing = (status: number): boolean => status === 0 || status >= 500 || [401, 408, 409, 423, 429].includes(status);
+const passing = (status: number): boolean =>
+  status === 0 || status >= 500 || [401, 408, 409, 423, 429].includes(status);
 
 async function checksum(blob: Blob): Promise<string> {
   const hash = await crypto.subtle.digest('SHA-256', await blob.arrayBuffer());
@@ -61,7 +62,9 @@ class MediaOutbox {
   async start(): Promise<void> {
     const left = await entries<string, Waiting>(kept);
     for (const [id] of left) this.begun.add(id);
-    const before = Object.fromEntries(left.map(([id, { home, blob }]) => [id, { home, type: blob.type, size: blob.size, progress: 0 }]));
+    const before = Object.fromEntries(
+      left.map(([id, { home, blob }]) => [id, { home, type: blob.type, size: blob.size, progress: 0 }]),
+    );
     this.state.setState(({ waiting }) => ({ waiting: { ...before, ...waiting } }));
     if (!this.started) window.addEventListener('online', () => void this.work());
     this.started = true;
@@ -71,7 +74,9 @@ class MediaOutbox {
   /** Keeps a file under an id made here. @throws what IndexedDB throws where the device has no room */
   async add(id: string, home: MediaHome, blob: Blob): Promise<void> {
     await set(id, { home, blob } satisfies Waiting, kept);
-    this.state.setState(({ waiting }) => ({ waiting: { ...waiting, [id]: { home, type: blob.type, size: blob.size, progress: 0 } } }));
+    this.state.setState(({ waiting }) => ({
+      waiting: { ...waiting, [id]: { home, type: blob.type, size: blob.size, progress: 0 } },
+    }));
     void this.work();
   }
 
@@ -88,7 +93,8 @@ class MediaOutbox {
       else await this.sendAll();
     } finally {
       this.working = false;
-      if (Object.keys(this.state.getState().waiting).length > 0) this.timer = setTimeout(() => void this.work(), TRY_AGAIN);
+      if (Object.keys(this.state.getState().waiting).length > 0)
+        this.timer = setTimeout(() => void this.work(), TRY_AGAIN);
     }
   }
 
@@ -124,8 +130,13 @@ class MediaOutbox {
   private bring(id: string, home: MediaHome, blob: Blob): Promise<void> {
     return new Promise((resolve, reject) => {
       const upload = new Upload(blob, {
-        endpoint: UPLOAD_PATH, ...(this.begun.has(id) ? { uploadUrl: `${UPLOAD_PATH}/${id}` } : {}), metadata: { media: id, home }, headers: { [OWN_HEADER]: '1' },
-        uploadDataDuringCreation: true, storeFingerprintForResuming: false, retryDelays: [],
+        endpoint: UPLOAD_PATH,
+        ...(this.begun.has(id) ? { uploadUrl: `${UPLOAD_PATH}/${id}` } : {}),
+        metadata: { media: id, home },
+        headers: { [OWN_HEADER]: '1' },
+        uploadDataDuringCreation: true,
+        storeFingerprintForResuming: false,
+        retryDelays: [],
         onProgress: (sent, total) => this.tell(id, sent / total),
         onSuccess: () => resolve(),
         // School may have all of it, and the answer was lost: asking to take it tells.
@@ -137,7 +148,9 @@ class MediaOutbox {
   }
 
   private tell(id: string, progress: number): void {
-    this.state.setState(({ waiting }) => (waiting[id] ? { waiting: { ...waiting, [id]: { ...waiting[id], progress } } } : { waiting }));
+    this.state.setState(({ waiting }) =>
+      waiting[id] ? { waiting: { ...waiting, [id]: { ...waiting[id], progress } } } : { waiting },
+    );
   }
 
   private forget(id: string): void {
@@ -146,21 +159,26 @@ class MediaOutbox {
   }
 }
 
-const statusOf = (error: unknown): number => (error instanceof DetailedError ? (error.originalResponse?.getStatus() ?? 0) : 0);
+const statusOf = (error: unknown): number =>
+  error instanceof DetailedError ? (error.originalResponse?.getStatus() ?? 0) : 0;
 
 function problemOf(error: unknown): Problem | null {
   try {
-    return error instanceof DetailedError ? (JSON.parse(error.originalResponse?.getBody() ?? 'null') as Problem | null) : null;
+    return error instanceof DetailedError
+      ? (JSON.parse(error.originalResponse?.getBody() ?? 'null') as Problem | null)
+      : null;
   } catch {
     return null;
   }
 }
 
-const isSomebodyElses = (error: unknown): boolean => (error instanceof RequestError ? error.code === 'not-found' : statusOf(error) === 404);
+const isSomebodyElses = (error: unknown): boolean =>
+  error instanceof RequestError ? error.code === 'not-found' : statusOf(error) === 404;
 
 /** Why school will never take a file; null where a later try may do. */
 function refusalOf(error: unknown): string | null {
-  if (error instanceof RequestError) return ['unfit', 'too-large', 'forbidden'].includes(error.code) ? error.message : null;
+  if (error instanceof RequestError)
+    return ['unfit', 'too-large', 'forbidden'].includes(error.code) ? error.message : null;
   const status = statusOf(error);
   return passing(status) ? null : (problemOf(error)?.message ?? 'School could not take this file.');
 }
@@ -171,7 +189,12 @@ export const mediaOutbox = new MediaOutbox();
 export function onTheirWay({ waiting }: OutboxState, home: MediaHome): { count: number; share: number } | null {
   const files = Object.values(waiting).filter((each) => each.home === home);
   const all = files.reduce((sum, { size }) => sum + size, 0);
-  return files.length === 0 ? null : { count: files.length, share: files.reduce((sum, { size, progress }) => sum + size * progress, 0) / Math.max(1, all) };
+  return files.length === 0
+    ? null
+    : {
+        count: files.length,
+        share: files.reduce((sum, { size, progress }) => sum + size * progress, 0) / Math.max(1, all),
+      };
 }
 
 /** "2 files on their way to school, 40%". The first of it says nothing yet of how far it is. */

@@ -1,7 +1,16 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import type { ActivityCard } from '@lippet/core/contract/activities';
 import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
-import type { ClassView, GoPageView, NowView, PieceView, ReviewActivity, ReviewLineView, UpdateView, WaitingPiece } from '@lippet/core/contract/work';
+import type {
+  ClassView,
+  GoPageView,
+  NowView,
+  PieceView,
+  ReviewActivity,
+  ReviewLineView,
+  UpdateView,
+  WaitingPiece,
+} from '@lippet/core/contract/work';
 import { get, getBytes, RequestError } from './request';
 
 /** How often lists ask again while they are looked at, in milliseconds. */
@@ -37,17 +46,41 @@ export const keys = {
 
 /** Who is signed in; null if nobody is. */
 export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => get<Me | null>('/me'), staleTime: 60_000 });
-export const useDevice = () => useQuery({ queryKey: keys.device, queryFn: () => get<DeviceGroup | null>('/device'), staleTime: Infinity });
-export const useNow = (enabled = true) => useQuery({ queryKey: keys.now, queryFn: () => get<NowView>('/now'), refetchInterval: LISTS_EVERY, enabled });
+export const useDevice = () =>
+  useQuery({ queryKey: keys.device, queryFn: () => get<DeviceGroup | null>('/device'), staleTime: Infinity });
+export const useNow = (enabled = true) =>
+  useQuery({ queryKey: keys.now, queryFn: () => get<NowView>('/now'), refetchInterval: LISTS_EVERY, enabled });
 export const usePiece = (id: string | undefined) =>
-  useQuery({ queryKey: keys.piece(id ?? ''), queryFn: () => get<PieceView>(`/pieces/${id}`), enabled: Boolean(id), refetchInterval: LISTS_EVERY });
+  useQuery({
+    queryKey: keys.piece(id ?? ''),
+    queryFn: () => get<PieceView>(`/pieces/${id}`),
+    enabled: Boolean(id),
+    refetchInterval: LISTS_EVERY,
+  });
 export const useGo = (id: string) => useQuery({ queryKey: keys.go(id), queryFn: () => get<GoPageView>(`/goes/${id}`) });
-export const useUpdates = () => useQuery({ queryKey: keys.updates, queryFn: () => get<UpdateView[]>('/updates'), refetchInterval: LISTS_EVERY });
-export const useToReview = () => useQuery({ queryKey: keys.toReview, queryFn: () => get<ReviewActivity[]>('/to-review'), refetchInterval: LISTS_EVERY });
-export const useWaiting = (enabled: boolean) => useQuery({ queryKey: keys.waiting, queryFn: () => get<WaitingPiece[]>('/waiting'), refetchInterval: LISTS_EVERY, enabled });
-export const useActivities = () => useQuery({ queryKey: keys.activities, queryFn: () => get<ActivityCard[]>('/activities') });
+export const useUpdates = () =>
+  useQuery({ queryKey: keys.updates, queryFn: () => get<UpdateView[]>('/updates'), refetchInterval: LISTS_EVERY });
+export const useToReview = () =>
+  useQuery({
+    queryKey: keys.toReview,
+    queryFn: () => get<ReviewActivity[]>('/to-review'),
+    refetchInterval: LISTS_EVERY,
+  });
+export const useWaiting = (enabled: boolean) =>
+  useQuery({
+    queryKey: keys.waiting,
+    queryFn: () => get<WaitingPiece[]>('/waiting'),
+    refetchInterval: LISTS_EVERY,
+    enabled,
+  });
+export const useActivities = () =>
+  useQuery({ queryKey: keys.activities, queryFn: () => get<ActivityCard[]>('/activities') });
 export const useLine = (id: string) =>
-  useQuery({ queryKey: keys.line(id), queryFn: () => get<ReviewLineView>(`/activities/${id}/line`), refetchInterval: LISTS_EVERY });
+  useQuery({
+    queryKey: keys.line(id),
+    queryFn: () => get<ReviewLineView>(`/activities/${id}/line`),
+    refetchInterval: LISTS_EVERY,
+  });
 export const useClasses = () => useQuery({ queryKey: keys.classes, queryFn: () => get<ClassView[]>('/classes') });
 
 /** A go never changes, so its document is fetched once. */
@@ -55,4 +88,9 @@ export const goDocument = (id: string) =>
   ({ queryKey: keys.goDocument(id), queryFn: () => getBytes(`/goes/${id}/document`), staleTime: Infinity }) as const;
 export const useGoDocument = (id: string | undefined) => useQuery({ ...goDocument(id ?? ''), enabled: Boolean(id) });
 export const useMarks = (reviewId: string | undefined) =>
-  useQuery({ queryKey: keys.marks(reviewId ?? ''), queryFn: () => getBytes(`/reviews/${reviewId}/marks`), enabled: Boolean(reviewId), staleTime: Infinity });
+  useQuery({
+    queryKey: keys.marks(reviewId ?? ''),
+    queryFn: () => getBytes(`/reviews/${reviewId}/marks`),
+    enabled: Boolean(reviewId),
+    staleTime: Infinity,
+  });

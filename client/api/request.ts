@@ -20,7 +20,12 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
     response = await fetch(`/api${path}`, {
       method,
       credentials: 'same-origin',
-      headers: { [OWN_HEADER]: '1', ...(body === undefined ? {} : { 'content-type': body instanceof Blob ? 'application/octet-stream' : 'application/json' }) },
+      headers: {
+        [OWN_HEADER]: '1',
+        ...(body === undefined
+          ? {}
+          : { 'content-type': body instanceof Blob ? 'application/octet-stream' : 'application/json' }),
+      },
       body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch {
@@ -28,12 +33,17 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
   }
   if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as Problem | null;
-  throw new RequestError(problem?.code ?? 'broken', problem?.message ?? 'Something broke. Try again in a moment.', problem?.wait);
+  throw new RequestError(
+    problem?.code ?? 'broken',
+    problem?.message ?? 'Something broke. Try again in a moment.',
+    problem?.wait,
+  );
 }
 
 export const get = async <T>(path: string): Promise<T> => (await send('GET', path)).json() as Promise<T>;
 export const getBlob = async (path: string): Promise<Blob> => (await send('GET', path)).blob();
-export const getBytes = async (path: string): Promise<Uint8Array> => new Uint8Array(await (await send('GET', path)).arrayBuffer());
+export const getBytes = async (path: string): Promise<Uint8Array> =>
+  new Uint8Array(await (await send('GET', path)).arrayBuffer());
 const answerTo = async <T>(method: string, path: string, body: unknown): Promise<T> => {
   const response = await send(method, path, body);
   return (response.status === 204 ? undefined : await response.json()) as T;
@@ -41,5 +51,6 @@ const answerTo = async <T>(method: string, path: string, body: unknown): Promise
 export const post = <T>(path: string, body: unknown = {}): Promise<T> => answerTo('POST', path, body);
 export const put = <T>(path: string, body: unknown): Promise<T> => answerTo('PUT', path, body);
 /** Brings a file as it is. */
-export const postFile = async <T>(path: string, file: Blob): Promise<T> => (await send('POST', path, file)).json() as Promise<T>;
+export const postFile = async <T>(path: string, file: Blob): Promise<T> =>
+  (await send('POST', path, file)).json() as Promise<T>;
 export const remove = async (path: string): Promise<void> => void (await send('DELETE', path));

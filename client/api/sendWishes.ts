@@ -46,4 +46,6 @@ export async function dropWish(pieceId: string): Promise<void> {
 }
 
 export const tellOfWish = (pieceId: string, words: string, sent: boolean): void =>
-  sendWishes.setState(({ news }) => ({ news: [...news.filter((each) => each.pieceId !== pieceId), { pieceId, words, sent }] }));
+  sendWishes.setState(({ news }) => ({
+    news: [...news.filter((each) => each.pieceId !== pieceId), { pieceId, words, sent }],
+  }));

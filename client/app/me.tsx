@@ -34,9 +34,13 @@ export default function MePage() {
   /** Takes hold at once, and goes with the person to every device. */
   const choose = (change: Partial<OwnSettings>): void => {
     settings.set(change);
-    put<Me>('/me/settings', settingsNow()).then((me) => client.setQueryData(keys.me, me), (error: Error) => setProblem(error.message));
+    put<Me>('/me/settings', settingsNow()).then(
+      (me) => client.setQueryData(keys.me, me),
+      (error: Error) => setProblem(error.message),
+    );
   };
-  const leave = (everywhere: boolean): void => void signOut(everywhere).catch((error: Error) => setProblem(error.message));
+  const leave = (everywhere: boolean): void =>
+    void signOut(everywhere).catch((error: Error) => setProblem(error.message));
   return (
     <SignedIn>
       {(me) => (
@@ -46,43 +50,118 @@ export default function MePage() {
             <Badge name={me.name} colour={me.badge} size={64} />
             <View style={styles.words}>
               <Text variant="headlineSmall">{me.name}</Text>
-              <Text variant="bodySmall" style={{ color: colours.soft }}>{`${me.groups.map(({ name }) => name).join(', ')} · ${me.school.name}`}</Text>
-              <Text variant="bodySmall" style={{ color: colours.soft }}>{me.kept ? 'Signed in to stay on this device' : 'Signed in for this visit'}</Text>
+              <Text
+                variant="bodySmall"
+                style={{ color: colours.soft }}
+              >{`${me.groups.map(({ name }) => name).join(', ')} · ${me.school.name}`}</Text>
+              <Text variant="bodySmall" style={{ color: colours.soft }}>
+                {me.kept ? 'Signed in to stay on this device' : 'Signed in for this visit'}
+              </Text>
             </View>
           </Scrap>
           {problem && <Say>{problem}</Say>}
-          <Button kind="main" large icon="people" onPress={() => leave(false)}>Change person</Button>
-          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Drawing</Text>
+          <Button kind="main" large icon="people" onPress={() => leave(false)}>
+            Change person
+          </Button>
+          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
+            Drawing
+          </Text>
           <View style={styles.row}>
-            <Text variant="bodyMedium" style={styles.words}>The hand you draw with</Text>
-            <Button kind={leftHanded ? 'chosen' : 'plain'} label="Draw with the left hand" onPress={() => choose({ leftHanded: true })}>Left</Button>
-            <Button kind={leftHanded ? 'plain' : 'chosen'} label="Draw with the right hand" onPress={() => choose({ leftHanded: false })}>Right</Button>
+            <Text variant="bodyMedium" style={styles.words}>
+              The hand you draw with
+            </Text>
+            <Button
+              kind={leftHanded ? 'chosen' : 'plain'}
+              label="Draw with the left hand"
+              onPress={() => choose({ leftHanded: true })}
+            >
+              Left
+            </Button>
+            <Button
+              kind={leftHanded ? 'plain' : 'chosen'}
+              label="Draw with the right hand"
+              onPress={() => choose({ leftHanded: false })}
+            >
+              Right
+            </Button>
           </View>
           {penSeen && (
             <View style={styles.row}>
-              <Text variant="bodyMedium" style={styles.words}>A pen is used here, so fingers only move the page.</Text>
+              <Text variant="bodyMedium" style={styles.words}>
+                A pen is used here, so fingers only move the page.
+              </Text>
               <Button onPress={forgetPen}>Draw with fingers too</Button>
             </View>
           )}
-          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Reading and hearing</Text>
-          <Pick label="Size of texts" headed options={[{ value: 'usual', word: 'Usual' }, { value: 'large', word: 'Large' }, { value: 'largest', word: 'Largest' }]} chosen={settings.size} onChoose={(size) => choose({ size })} />
-          <Pick label="Letters" headed options={[{ value: 'school', word: 'As at school' }, { value: 'plain', word: 'Plain' }]} chosen={settings.letters} onChoose={(letters) => choose({ letters })} />
-          <Pick label="The voice speaks" headed options={[{ value: 'slow', word: 'Slowly' }, { value: 'middle', word: 'As usual' }, { value: 'fast', word: 'Fast' }]} chosen={settings.speed} onChoose={(speed) => choose({ speed })} />
-          <TickBox word="Nothing moves" below="Windows and buttons stand still" on={settings.calm} onChange={(calm) => choose({ calm })} />
-          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Letters in the evening</Text>
-          <Suspense fallback={null}><Letters me={me} /></Suspense>
-          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>Other devices</Text>
-          <Button icon="leave" onPress={() => setAsking(true)}>Sign out everywhere</Button>
+          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
+            Reading and hearing
+          </Text>
+          <Pick
+            label="Size of texts"
+            headed
+            options={[
+              { value: 'usual', word: 'Usual' },
+              { value: 'large', word: 'Large' },
+              { value: 'largest', word: 'Largest' },
+            ]}
+            chosen={settings.size}
+            onChoose={(size) => choose({ size })}
+          />
+          <Pick
+            label="Letters"
+            headed
+            options={[
+              { value: 'school', word: 'As at school' },
+              { value: 'plain', word: 'Plain' },
+            ]}
+            chosen={settings.letters}
+            onChoose={(letters) => choose({ letters })}
+          />
+          <Pick
+            label="The voice speaks"
+            headed
+            options={[
+              { value: 'slow', word: 'Slowly' },
+              { value: 'middle', word: 'As usual' },
+              { value: 'fast', word: 'Fast' },
+            ]}
+            chosen={settings.speed}
+            onChoose={(speed) => choose({ speed })}
+          />
+          <TickBox
+            word="Nothing moves"
+            below="Windows and buttons stand still"
+            on={settings.calm}
+            onChange={(calm) => choose({ calm })}
+          />
+          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
+            Letters in the evening
+          </Text>
+          <Suspense fallback={null}>
+            <Letters me={me} />
+          </Suspense>
+          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
+            Other devices
+          </Text>
+          <Button icon="leave" onPress={() => setAsking(true)}>
+            Sign out everywhere
+          </Button>
           <Ask
-            visible={asking} title="Sign out everywhere?" onClose={() => setAsking(false)}
+            visible={asking}
+            title="Sign out everywhere?"
+            onClose={() => setAsking(false)}
             answers={
               <>
                 <Button onPress={() => setAsking(false)}>Stay</Button>
-                <Button kind="main" onPress={() => leave(true)}>Sign out everywhere</Button>
+                <Button kind="main" onPress={() => leave(true)}>
+                  Sign out everywhere
+                </Button>
               </>
             }
           >
-            <Text variant="bodyMedium">Every device on which you are signed in will ask who is there. Your work is kept.</Text>
+            <Text variant="bodyMedium">
+              Every device on which you are signed in will ask who is there. Your work is kept.
+            </Text>
           </Ask>
         </Screen>
       )}

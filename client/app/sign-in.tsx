@@ -39,19 +39,29 @@ export default function SignIn() {
     <Screen>
       <View style={styles.head}>
         <Brand />
-        {group && !person && !byName && !joining && <Button label={`Group ${group.name}. Change`} onPress={() => void otherGroup()} style={styles.group}>{group.joins ?? group.name}</Button>}
+        {group && !person && !byName && !joining && (
+          <Button label={`Group ${group.name}. Change`} onPress={() => void otherGroup()} style={styles.group}>
+            {group.joins ?? group.name}
+          </Button>
+        )}
       </View>
       {error && <Say again={() => void refetch()}>{error.message}</Say>}
       {byName || person?.secret === 'password' ? (
-        <Suspense fallback={<Opening />}><PasswordForm person={person} onBack={back} /></Suspense>
+        <Suspense fallback={<Opening />}>
+          <PasswordForm person={person} onBack={back} />
+        </Suspense>
       ) : person ? (
         <PictureKeyPad person={person} onBack={back} />
       ) : group && joining ? (
-        <Suspense fallback={<Opening />}><JoinForm group={group} onBack={() => setJoining(false)} /></Suspense>
+        <Suspense fallback={<Opening />}>
+          <JoinForm group={group} onBack={() => setJoining(false)} />
+        </Suspense>
       ) : group ? (
         <>
           <Names group={group} onChoose={setPerson} onJoin={() => setJoining(true)} />
-          <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>I sign in with a name</Button>
+          <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>
+            I sign in with a name
+          </Button>
         </>
       ) : group === null ? (
         <GroupCode onTeacher={() => setByName(true)} />
@@ -61,7 +71,14 @@ export default function SignIn() {
 }
 
 const styles = StyleSheet.create({
-  head: { flexDirection: 'row', justifyContent: 'space-between', gap: 12, alignItems: 'center', minHeight: 56, marginBottom: 8 },
+  head: {
+    flexDirection: 'row',
+    justifyContent: 'space-between',
+    gap: 12,
+    alignItems: 'center',
+    minHeight: 56,
+    marginBottom: 8,
+  },
   group: { flexShrink: 1 },
   aside: { alignSelf: 'flex-start', marginTop: 10 },
 });

@@ -19,13 +19,28 @@ import { colours, OUTLINE } from '../ui/theme';
 
 /** What is about the state of work wears its stamp; all else a sign of its own. */
 const SIGN_OF: Record<UpdateKind, PieceState | { icon: LineName }> = {
-  new: 'new', asked: { icon: 'ask' }, answered: { icon: 'ask' }, removed: { icon: 'bin' }, sent: 'with-teacher', 'taken-back': 'started', again: 'another-go', finished: 'finished',
-  notice: { icon: 'group' }, due: { icon: 'wait' }, unsent: 'ready',
+  new: 'new',
+  asked: { icon: 'ask' },
+  answered: { icon: 'ask' },
+  removed: { icon: 'bin' },
+  sent: 'with-teacher',
+  'taken-back': 'started',
+  again: 'another-go',
+  finished: 'finished',
+  notice: { icon: 'group' },
+  due: { icon: 'wait' },
+  unsent: 'ready',
 };
 
 function Sign({ kind }: { kind: UpdateKind }) {
   const sign = SIGN_OF[kind];
-  return typeof sign === 'string' ? <Stamp state={sign} size={40} /> : <View style={styles.sign}><LineIcon name={sign.icon} size={26} /></View>;
+  return typeof sign === 'string' ? (
+    <Stamp state={sign} size={40} />
+  ) : (
+    <View style={styles.sign}>
+      <LineIcon name={sign.icon} size={26} />
+    </View>
+  );
 }
 
 export default function Updates() {
@@ -46,14 +61,18 @@ export default function Updates() {
           {data?.length === 0 && <Say calm>Nothing has happened yet.</Say>}
           {data?.map((update) => (
             <Pressable
-              key={update.id} role="link" onPress={() => router.push(update.path as Href)}
+              key={update.id}
+              role="link"
+              onPress={() => router.push(update.path as Href)}
               aria-label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
             >
               <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
                 <Sign kind={update.kind} />
                 <View style={styles.words}>
                   <Text variant="titleSmall">{update.words}</Text>
-                  <Text variant="bodySmall" style={{ color: colours.soft }}>{whenWords(update.at, Date.now(), me.school.zone)}</Text>
+                  <Text variant="bodySmall" style={{ color: colours.soft }}>
+                    {whenWords(update.at, Date.now(), me.school.zone)}
+                  </Text>
                 </View>
               </Scrap>
             </Pressable>
@@ -67,5 +86,13 @@ export default function Updates() {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 14, paddingRight: 24, minHeight: 72 },
   words: { flex: 1, gap: 2 },
-  sign: { width: 40, height: 40, alignItems: 'center', justifyContent: 'center', borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.ochre },
+  sign: {
+    width: 40,
+    height: 40,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.ochre,
+  },
 });

@@ -42,23 +42,64 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
     <View style={styles.desk} role="complementary" aria-label="Ask">
       <View style={styles.head}>
         <LineIcon name="ask" size={24} />
-        <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.grow}>Ask</Text>
-        <Pressable role="button" aria-label="Back to the work" onPress={onClose} style={styles.close}><LineIcon name="close" /></Pressable>
+        <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.grow}>
+          Ask
+        </Text>
+        <Pressable role="button" aria-label="Back to the work" onPress={onClose} style={styles.close}>
+          <LineIcon name="close" />
+        </Pressable>
       </View>
       <ScrollView contentContainerStyle={styles.content}>
         {error && <Say again={() => void asks.refetch()}>{error.message}</Say>}
         {data?.readers && (
           <View>
             <View style={styles.picks}>
-              <Pick label="Who is to read it" headed options={[{ value: 'teacher', word: 'My teacher' }, { value: 'class', word: 'The class' }]} chosen={audience} onChoose={setAudience} />
-              {!places?.chosen && <Pick label="What it is about" headed options={[{ value: 'part', word: part.title }, { value: 'all', word: 'All of it' }]} chosen={about} onChoose={setAbout} />}
-              {places && (places.chosen ? <Button icon="close" label="Not about that place" onPress={places.drop}>About a place on the sheet</Button> : <Button icon="pin" onPress={places.choose}>About a place on the sheet</Button>)}
+              <Pick
+                label="Who is to read it"
+                headed
+                options={[
+                  { value: 'teacher', word: 'My teacher' },
+                  { value: 'class', word: 'The class' },
+                ]}
+                chosen={audience}
+                onChoose={setAudience}
+              />
+              {!places?.chosen && (
+                <Pick
+                  label="What it is about"
+                  headed
+                  options={[
+                    { value: 'part', word: part.title },
+                    { value: 'all', word: 'All of it' },
+                  ]}
+                  chosen={about}
+                  onChoose={setAbout}
+                />
+              )}
+              {places &&
+                (places.chosen ? (
+                  <Button icon="close" label="Not about that place" onPress={places.drop}>
+                    About a place on the sheet
+                  </Button>
+                ) : (
+                  <Button icon="pin" onPress={places.choose}>
+                    About a place on the sheet
+                  </Button>
+                ))}
             </View>
             <ReaderSign audience={audience} words={readerWords(audience, data.readers)} />
             <SayBox
-              place={`ask:${activityId}`} label="Your question" word="Ask" home={pieceId === null ? null : `pieces/${pieceId}`}
+              place={`ask:${activityId}`}
+              label="Your question"
+              word="Ask"
+              home={pieceId === null ? null : `pieces/${pieceId}`}
               onSay={async (message, saying) => {
-                const asked = await asks.ask({ id: thread.current, message }, audience, { part: about === 'part' || places?.chosen ? part.id : null, place: places?.chosen ?? null }, saying);
+                const asked = await asks.ask(
+                  { id: thread.current, message },
+                  audience,
+                  { part: about === 'part' || places?.chosen ? part.id : null, place: places?.chosen ?? null },
+                  saying,
+                );
                 if (asked) {
                   thread.current = crypto.randomUUID();
                   setAudience('teacher');
@@ -73,31 +114,72 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
         {data?.threads.map((each) => (
           <ThreadCard key={each.id} thread={each} zone={zone} here={each.id === led} onPlace={places?.show} lead={null}>
             {each.mayAnswer && data.readers && (
-              <Answer thread={each.id} audience={each.audience} readers={data.readers} pieceId={pieceId} onSay={(message, saying) => asks.answer(each.id, message, saying)} />
+              <Answer
+                thread={each.id}
+                audience={each.audience}
+                readers={data.readers}
+                pieceId={pieceId}
+                onSay={(message, saying) => asks.answer(each.id, message, saying)}
+              />
             )}
           </ThreadCard>
         ))}
-        {data?.threads.length === 0 && <Text variant="bodyMedium" style={{ color: colours.soft }}>Nobody has asked anything here yet.</Text>}
+        {data?.threads.length === 0 && (
+          <Text variant="bodyMedium" style={{ color: colours.soft }}>
+            Nobody has asked anything here yet.
+          </Text>
+        )}
       </ScrollView>
     </View>
   );
 }
 
 /** Saying more in a thread: the box comes when it is asked for, with its readers above it. */
-function Answer({ thread, audience, readers, pieceId, onSay }: { thread: string; audience: Audience; readers: Readers; pieceId: string | null; onSay: Parameters<typeof SayBox>[0]['onSay'] }) {
+function Answer({
+  thread,
+  audience,
+  readers,
+  pieceId,
+  onSay,
+}: {
+  thread: string;
+  audience: Audience;
+  readers: Readers;
+  pieceId: string | null;
+  onSay: Parameters<typeof SayBox>[0]['onSay'];
+}) {
   const [open, setOpen] = useState(false);
-  if (!open) return <Pressable role="button" aria-label="Say more" onPress={() => setOpen(true)} style={styles.more}><LineIcon name="plus" size={18} /><Text variant="labelMedium">Say more</Text></Pressable>;
+  if (!open)
+    return (
+      <Pressable role="button" aria-label="Say more" onPress={() => setOpen(true)} style={styles.more}>
+        <LineIcon name="plus" size={18} />
+        <Text variant="labelMedium">Say more</Text>
+      </Pressable>
+    );
   return (
     <View>
       <ReaderSign audience={audience} words={readerWords(audience, readers)} />
-      <SayBox place={`thread:${thread}`} label="What do you say?" word="Say it" home={pieceId === null ? null : `pieces/${pieceId}`} onSay={onSay} />
+      <SayBox
+        place={`thread:${thread}`}
+        label="What do you say?"
+        word="Say it"
+        home={pieceId === null ? null : `pieces/${pieceId}`}
+        onSay={onSay}
+      />
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   desk: { flex: 1, backgroundColor: colours.paper },
-  head: { flexDirection: 'row', alignItems: 'center', gap: 10, paddingLeft: 14, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 10,
+    paddingLeft: 14,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   grow: { flex: 1 },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   content: { padding: 14, gap: 18 },

@@ -12,7 +12,15 @@ import { ThreadCard } from './ThreadCard';
 import { useAsks } from './useAsks';
 
 /** A teacher answers what was asked about an activity. */
-export default function QuestionsDesk({ activityId, thread: led, zone }: { activityId: string; thread: string | null; zone: string }) {
+export default function QuestionsDesk({
+  activityId,
+  thread: led,
+  zone,
+}: {
+  activityId: string;
+  thread: string | null;
+  zone: string;
+}) {
   const asks = useAsks(activityId);
   const router = useRouter();
   const { data, error, problem } = asks;
@@ -30,11 +38,26 @@ export default function QuestionsDesk({ activityId, thread: led, zone }: { activ
       {data?.threads.map((thread) => (
         <ThreadCard key={thread.id} thread={thread} zone={zone} here={thread.id === led} lead={asks}>
           <View>
-            {thread.asker && <Button icon="review" label={`Look at the work of ${thread.asker.name}`} onPress={() => router.push(`/review/${activityId}?person=${thread.asker!.id}`)}>{`The work of ${thread.asker.name}`}</Button>}
+            {thread.asker && (
+              <Button
+                icon="review"
+                label={`Look at the work of ${thread.asker.name}`}
+                onPress={() => router.push(`/review/${activityId}?person=${thread.asker!.id}`)}
+              >{`The work of ${thread.asker.name}`}</Button>
+            )}
           </View>
           <View>
-            <ReaderSign audience={thread.audience === 'class' || thread.shared ? 'class' : 'teacher'} words={answerReaders(thread)} />
-            <SayBox place={`thread:${thread.id}`} label={`Answer ${thread.asker?.name ?? ''}`.trim()} word="Answer" home={`groups/${thread.group}`} onSay={(message, saying) => asks.answer(thread.id, message, saying)} />
+            <ReaderSign
+              audience={thread.audience === 'class' || thread.shared ? 'class' : 'teacher'}
+              words={answerReaders(thread)}
+            />
+            <SayBox
+              place={`thread:${thread.id}`}
+              label={`Answer ${thread.asker?.name ?? ''}`.trim()}
+              word="Answer"
+              home={`groups/${thread.group}`}
+              onSay={(message, saying) => asks.answer(thread.id, message, saying)}
+            />
           </View>
         </ThreadCard>
       ))}

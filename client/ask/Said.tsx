@@ -27,17 +27,33 @@ export function Said({ author, name, words, media, removed, at, zone, heard, onT
       <Badge name={author?.name ?? '?'} colour={author?.badge ?? colours.line} size={32} />
       <View style={styles.grow}>
         <Text variant="labelSmall">{`${name}, ${whenWords(at, Date.now(), zone)}`}</Text>
-        {removed !== null ? <Text variant="bodySmall" style={styles.gone}>{`Taken away: ${removed}`}</Text> : words !== '' && <Text style={styles.words}>{words}</Text>}
+        {removed !== null ? (
+          <Text variant="bodySmall" style={styles.gone}>{`Taken away: ${removed}`}</Text>
+        ) : (
+          words !== '' && <Text style={styles.words}>{words}</Text>
+        )}
         {removed === null && words !== '' && heard && <Hear text={words} label={`the words of ${name}`} small />}
-        {media?.kind === 'picture' && <img src={`/api/media/${media.id}`} style={PICTURE} alt={`A picture from ${name}`} />}
+        {media?.kind === 'picture' && (
+          <img src={`/api/media/${media.id}`} style={PICTURE} alt={`A picture from ${name}`} />
+        )}
         {media && media.kind !== 'picture' && <VoiceButton voice={media.id} label={`what ${name} said`} />}
       </View>
-      {onTakeAway && removed === null && <Press flat aria-label={`Take away what ${name} said`} onPress={onTakeAway} style={styles.bin}><LineIcon name="bin" size={18} /></Press>}
+      {onTakeAway && removed === null && (
+        <Press flat aria-label={`Take away what ${name} said`} onPress={onTakeAway} style={styles.bin}>
+          <LineIcon name="bin" size={18} />
+        </Press>
+      )}
     </View>
   );
 }
 
-const PICTURE = { maxWidth: '100%', maxHeight: 220, objectFit: 'contain', alignSelf: 'flex-start', background: colours.paper } as const;
+const PICTURE = {
+  maxWidth: '100%',
+  maxHeight: 220,
+  objectFit: 'contain',
+  alignSelf: 'flex-start',
+  background: colours.paper,
+} as const;
 
 const styles = StyleSheet.create({
   message: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' },
@@ -45,5 +61,11 @@ const styles = StyleSheet.create({
   grow: { flex: 1, gap: 4 },
   words: { fontFamily: faces.reading, fontSize: 17, lineHeight: 25 },
   gone: { fontStyle: 'italic', color: colours.soft },
-  bin: { width: TARGET.adult, height: TARGET.adult, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent' },
+  bin: {
+    width: TARGET.adult,
+    height: TARGET.adult,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderColor: 'transparent',
+  },
 });

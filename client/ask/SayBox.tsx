@@ -62,20 +62,40 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
       {media && local !== undefined && (
         <View style={styles.row}>
           <Text variant="labelMedium">{local === null ? 'With it: at school' : 'With it: on its way to school'}</Text>
-          <Button icon="bin" onPress={() => setMedia(null)}>Leave it out</Button>
+          <Button icon="bin" onPress={() => setMedia(null)}>
+            Leave it out
+          </Button>
         </View>
       )}
       {full && <Say>This device has no room for that picture.</Say>}
       <View style={styles.row}>
         {home && !media && <SayNote home={home} onSaid={setMedia} />}
-        {home && !media && <Button icon="picture" onPress={() => void picture()}>Picture</Button>}
-        <Button kind="main" icon="forward" disabled={busy || (words.trim() === '' && !media)} onPress={() => void say()}>{word}</Button>
+        {home && !media && (
+          <Button icon="picture" onPress={() => void picture()}>
+            Picture
+          </Button>
+        )}
+        <Button
+          kind="main"
+          icon="forward"
+          disabled={busy || (words.trim() === '' && !media)}
+          onPress={() => void say()}
+        >
+          {word}
+        </Button>
       </View>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  box: { gap: 12, padding: 12, borderWidth: OUTLINE, borderColor: colours.ink, borderTopWidth: 0, backgroundColor: colours.scrap },
+  box: {
+    gap: 12,
+    padding: 12,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    borderTopWidth: 0,
+    backgroundColor: colours.scrap,
+  },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, alignItems: 'center' },
 });

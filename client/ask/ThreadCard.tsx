@@ -25,42 +25,94 @@ interface Props {
 export function ThreadCard({ thread, zone, here, onPlace = null, lead, children }: Props) {
   const [removing, setRemoving] = useState<MessageView | null>(null);
   const { id, audience, part, place, shared, closed, asker, messages } = thread;
-  const readers = audience === 'class' ? 'The class reads this' : shared ? 'Shared with the class, without a name' : lead ? 'Only teachers and the asker' : 'Only your teacher and you';
+  const readers =
+    audience === 'class'
+      ? 'The class reads this'
+      : shared
+        ? 'Shared with the class, without a name'
+        : lead
+          ? 'Only teachers and the asker'
+          : 'Only your teacher and you';
   return (
-    <View id={`thread-${id}`} role="article" aria-label={`${asker ? `${asker.name} asks` : 'A question'}${part ? ` about ${part.title}` : ''}`} style={[styles.card, here && styles.here]}>
+    <View
+      id={`thread-${id}`}
+      role="article"
+      aria-label={`${asker ? `${asker.name} asks` : 'A question'}${part ? ` about ${part.title}` : ''}`}
+      style={[styles.card, here && styles.here]}
+    >
       <View style={[styles.head, audience === 'class' && styles.everybody]}>
         <ReaderShape audience={audience === 'class' || shared ? 'class' : 'teacher'} size={24} />
-        <Text variant="labelSmall" style={styles.grow}>{[readers, part && `about “${part.title}”`, place && 'at a place on the sheet', closed && 'closed'].filter(Boolean).join(' · ')}</Text>
+        <Text variant="labelSmall" style={styles.grow}>
+          {[readers, part && `about “${part.title}”`, place && 'at a place on the sheet', closed && 'closed']
+            .filter(Boolean)
+            .join(' · ')}
+        </Text>
       </View>
       <View style={styles.messages}>
         {place && (
           <View style={styles.row}>
-            <img src={`/api/threads/${id}/picture`} style={PLACE} alt="The page, with a ring around the place that is asked about" />
-            {onPlace && <Button icon="pin" onPress={() => onPlace(place)}>Show the place</Button>}
+            <img
+              src={`/api/threads/${id}/picture`}
+              style={PLACE}
+              alt="The page, with a ring around the place that is asked about"
+            />
+            {onPlace && (
+              <Button icon="pin" onPress={() => onPlace(place)}>
+                Show the place
+              </Button>
+            )}
           </View>
         )}
         {messages.map((message) => (
-          <Said key={message.id} {...message} name={message.author ? (message.author.me ? 'You' : message.author.name) : 'Somebody in the class'} zone={zone} heard={!lead} onTakeAway={lead ? () => setRemoving(message) : null} />
+          <Said
+            key={message.id}
+            {...message}
+            name={message.author ? (message.author.me ? 'You' : message.author.name) : 'Somebody in the class'}
+            zone={zone}
+            heard={!lead}
+            onTakeAway={lead ? () => setRemoving(message) : null}
+          />
         ))}
         {lead && (
           <View style={styles.row}>
-            {audience === 'teacher' && <Button kind={shared ? 'chosen' : 'plain'} icon="people" onPress={() => void lead.share(id, !shared)}>{shared ? 'Shared. Hide it again' : 'Share it without the name'}</Button>}
+            {audience === 'teacher' && (
+              <Button kind={shared ? 'chosen' : 'plain'} icon="people" onPress={() => void lead.share(id, !shared)}>
+                {shared ? 'Shared. Hide it again' : 'Share it without the name'}
+              </Button>
+            )}
             <Button onPress={() => void lead.close(id, !closed)}>{closed ? 'Open it again' : 'Close it'}</Button>
           </View>
         )}
         {children}
       </View>
-      {lead && removing && <TakeAway onClose={() => setRemoving(null)} onTakeAway={(why) => lead.takeAway(removing.id, why)} />}
+      {lead && removing && (
+        <TakeAway onClose={() => setRemoving(null)} onTakeAway={(why) => lead.takeAway(removing.id, why)} />
+      )}
     </View>
   );
 }
 
-const PLACE = { width: 150, maxHeight: 220, objectFit: 'contain', background: colours.paper, border: `${OUTLINE}px solid ${colours.ink}` } as const;
+const PLACE = {
+  width: 150,
+  maxHeight: 220,
+  objectFit: 'contain',
+  background: colours.paper,
+  border: `${OUTLINE}px solid ${colours.ink}`,
+} as const;
 
 const styles = StyleSheet.create({
   card: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   here: { borderWidth: OUTLINE * 2 },
-  head: { flexDirection: 'row', alignItems: 'center', gap: 10, paddingHorizontal: 10, paddingVertical: 4, backgroundColor: colours.mist, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 10,
+    paddingHorizontal: 10,
+    paddingVertical: 4,
+    backgroundColor: colours.mist,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   everybody: { backgroundColor: colours.blush },
   messages: { padding: 12, gap: 12 },
   grow: { flex: 1, gap: 4 },

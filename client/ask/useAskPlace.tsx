@@ -10,22 +10,34 @@ const AROUND = 140;
 export function useAskPlace(surface: Surface | null, page: string | undefined, goToPage: (id: string) => void) {
   const [chosen, setChosen] = useState<AskPlace | null>(null);
   const [picking, setPicking] = useState(false);
-  const pick: ReactElement | null = picking && surface && page ? (
-    <PlacePick
-      surface={surface} onStop={() => setPicking(false)}
-      onPlace={(x, y) => {
-        setChosen({ page, x: Math.round(x), y: Math.round(y) });
-        setPicking(false);
-      }}
-    />
-  ) : null;
-  const places = surface && page ? {
-    chosen, choose: () => setPicking(true), drop: () => setChosen(null),
-    show: (place: AskPlace) => {
-      if (place.page !== page) return goToPage(place.page);
-      surface.renderer.lookAt({ left: place.x - AROUND, top: place.y - AROUND, right: place.x + AROUND, bottom: place.y + AROUND });
-      return undefined;
-    },
-  } : null;
+  const pick: ReactElement | null =
+    picking && surface && page ? (
+      <PlacePick
+        surface={surface}
+        onStop={() => setPicking(false)}
+        onPlace={(x, y) => {
+          setChosen({ page, x: Math.round(x), y: Math.round(y) });
+          setPicking(false);
+        }}
+      />
+    ) : null;
+  const places =
+    surface && page
+      ? {
+          chosen,
+          choose: () => setPicking(true),
+          drop: () => setChosen(null),
+          show: (place: AskPlace) => {
+            if (place.page !== page) return goToPage(place.page);
+            surface.renderer.lookAt({
+              left: place.x - AROUND,
+              top: place.y - AROUND,
+              right: place.x + AROUND,
+              bottom: place.y + AROUND,
+            });
+            return undefined;
+          },
+        }
+      : null;
   return { places, pick };
 }

@@ -47,7 +47,9 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
   const [tries, setTries] = useState(0);
   const [recorder, setRecorder] = useState<Recorder | null>(null);
   const [recorded, setRecorded] = useState<Recorded | null>(left ?? null);
-  const [trouble, setTrouble] = useState<string | null>(left ? 'This recording broke off. All that was kept of it is here.' : null);
+  const [trouble, setTrouble] = useState<string | null>(
+    left ? 'This recording broke off. All that was kept of it is here.' : null,
+  );
   const [count, setCount] = useState(0);
   const { streams, why } = useStreams(sort, facing, recorded === null, tries);
   const state = useStore(recorder?.state ?? NOT_BEGUN);
@@ -89,37 +91,92 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
   if (recorded) {
     return (
       <TakeReview
-        key={recorded.id} recorded={recorded} part={part} trouble={trouble} onKept={(take) => { void forgetRecording(recorded.id); onKeep(take); }}
-        onAgain={() => { void forgetRecording(recorded.id); setTrouble(null); setRecorded(null); }} onClose={() => { void forgetRecording(recorded.id); onClose(); }}
+        key={recorded.id}
+        recorded={recorded}
+        part={part}
+        trouble={trouble}
+        onKept={(take) => {
+          void forgetRecording(recorded.id);
+          onKeep(take);
+        }}
+        onAgain={() => {
+          void forgetRecording(recorded.id);
+          setTrouble(null);
+          setRecorded(null);
+        }}
+        onClose={() => {
+          void forgetRecording(recorded.id);
+          onClose();
+        }}
       />
     );
   }
   const under = state.phase === 'recording' || state.phase === 'paused';
   const start = (): void => (sort === 'film' ? setCount(COUNTDOWN) : begin());
   return (
-    <View style={[styles.screen, low && styles.across]} role="main" aria-label={`${sort === 'film' ? 'Film' : 'Sound'}: ${part.title}`}>
+    <View
+      style={[styles.screen, low && styles.across]}
+      role="main"
+      aria-label={`${sort === 'film' ? 'Film' : 'Sound'}: ${part.title}`}
+    >
       <View style={styles.seen}>
         <View style={styles.head}>
-          <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{part.title}</Text>
-          {!under && <Pressable role="button" aria-label="Close" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>}
+          <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>
+            {part.title}
+          </Text>
+          {!under && (
+            <Pressable role="button" aria-label="Close" onPress={onClose} style={styles.close}>
+              <LineIcon name="close" colour={colours.scrap} />
+            </Pressable>
+          )}
         </View>
         <View style={[styles.stage, wide && styles.stageWide]}>
-          <ScrollView style={[styles.task, wide ? styles.taskWide : styles.taskNarrow, low && styles.taskLow]} contentContainerStyle={styles.taskInner} tabIndex={0} role="group" aria-label="The task">
-            <Text variant="bodyLarge" style={styles.taskWords}>{task}</Text>
+          <ScrollView
+            style={[styles.task, wide ? styles.taskWide : styles.taskNarrow, low && styles.taskLow]}
+            contentContainerStyle={styles.taskInner}
+            tabIndex={0}
+            role="group"
+            aria-label="The task"
+          >
+            <Text variant="bodyLarge" style={styles.taskWords}>
+              {task}
+            </Text>
           </ScrollView>
           <View style={styles.view}>
             {streams && <Stage streams={streams} running={state.phase === 'recording'} />}
             {!streams && !why && <Opening />}
-            {why && <View style={styles.say}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
-            {count > 0 && streams && <View style={styles.count} role="status"><Text variant="displayLarge" style={styles.countWord}>{count}</Text></View>}
+            {why && (
+              <View style={styles.say}>
+                <Say again={() => setTries(tries + 1)}>{why}</Say>
+              </View>
+            )}
+            {count > 0 && streams && (
+              <View style={styles.count} role="status">
+                <Text variant="displayLarge" style={styles.countWord}>
+                  {count}
+                </Text>
+              </View>
+            )}
           </View>
         </View>
-        {trouble && !why && <View style={styles.say}><Say>{trouble}</Say></View>}
-        {state.trouble && under && <View style={styles.say}><Say calm>{state.trouble}</Say></View>}
+        {trouble && !why && (
+          <View style={styles.say}>
+            <Say>{trouble}</Say>
+          </View>
+        )}
+        {state.trouble && under && (
+          <View style={styles.say}>
+            <Say calm>{state.trouble}</Say>
+          </View>
+        )}
         <View style={[styles.says, low && styles.saysLow]}>
           <Time state={state} limit={part.seconds} />
           {streams && (streams.microphone.practice || streams.camera?.practice) && (
-            <Text variant="labelSmall" style={styles.practice}>{streams.camera?.practice ? 'Practice camera: this device has none' : 'Practice microphone: this device has none'}</Text>
+            <Text variant="labelSmall" style={styles.practice}>
+              {streams.camera?.practice
+                ? 'Practice camera: this device has none'
+                : 'Practice microphone: this device has none'}
+            </Text>
           )}
         </View>
       </View>
@@ -127,18 +184,46 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
         <View style={styles.side}>
           {!under && <Tool icon="picture" word="Files" label="Take it from files" onPress={() => void onFile()} />}
           {!under && part.kind === 'film' && part.soundOnly && (
-            <Tool icon={sort === 'film' ? 'voice' : 'film'} word={sort === 'film' ? 'Only sound' : 'With picture'} label={sort === 'film' ? 'Record only sound, without a picture' : 'Record a film, with a picture'} onPress={() => setSort(sort === 'film' ? 'sound' : 'film')} />
+            <Tool
+              icon={sort === 'film' ? 'voice' : 'film'}
+              word={sort === 'film' ? 'Only sound' : 'With picture'}
+              label={sort === 'film' ? 'Record only sound, without a picture' : 'Record a film, with a picture'}
+              onPress={() => setSort(sort === 'film' ? 'sound' : 'film')}
+            />
           )}
-          {state.phase === 'paused' && state.stretches > 0 && <Tool icon="undo" word="Drop last" label="Drop the last stretch" onPress={() => recorder!.dropLast()} />}
+          {state.phase === 'paused' && state.stretches > 0 && (
+            <Tool icon="undo" word="Drop last" label="Drop the last stretch" onPress={() => recorder!.dropLast()} />
+          )}
         </View>
         {!under && (
-          <Big label={sort === 'film' ? 'Start filming' : 'Start recording'} icon="record" disabled={!streams || count > 0} onPress={start} />
+          <Big
+            label={sort === 'film' ? 'Start filming' : 'Start recording'}
+            icon="record"
+            disabled={!streams || count > 0}
+            onPress={start}
+          />
         )}
         {state.phase === 'recording' && <Big label="Pause" icon="pause" onPress={() => recorder!.pause()} />}
         {state.phase === 'paused' && <Big label="Go on" icon="record" onPress={() => recorder!.run()} />}
         <View style={[styles.side, styles.right]}>
-          {!under && streams?.twoCameras && <Tool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={() => setFacing(facing === 'user' ? 'environment' : 'user')} />}
-          {under && <Button kind="chosen" icon="tick" disabled={state.phase === 'paused' && state.stretches === 0} onPress={() => recorder!.stop()}>Done</Button>}
+          {!under && streams?.twoCameras && (
+            <Tool
+              icon="flip"
+              word="Turn round"
+              label="Use the camera on the other side"
+              onPress={() => setFacing(facing === 'user' ? 'environment' : 'user')}
+            />
+          )}
+          {under && (
+            <Button
+              kind="chosen"
+              icon="tick"
+              disabled={state.phase === 'paused' && state.stretches === 0}
+              onPress={() => recorder!.stop()}
+            >
+              Done
+            </Button>
+          )}
         </View>
       </View>
     </View>
@@ -155,11 +240,32 @@ function Stage({ streams: { camera, stream }, running }: { streams: Streams; run
     void element.play().catch(() => undefined); // a view that closes meanwhile needs no picture
     return () => void (element.srcObject = null);
   }, [camera]);
-  if (!camera) return <View style={styles.wave}><LiveWave stream={stream} running={running} dark /></View>;
+  if (!camera)
+    return (
+      <View style={styles.wave}>
+        <LiveWave stream={stream} running={running} dark />
+      </View>
+    );
   return (
     <>
-      <video ref={video} playsInline muted aria-label="What the camera sees" data-mirrored={camera.facing === 'user'} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain', transform: camera.facing === 'user' ? 'scaleX(-1)' : undefined }} />
-      <View style={styles.level}><LiveWave stream={stream} running={false} dark /></View>
+      <video
+        ref={video}
+        playsInline
+        muted
+        aria-label="What the camera sees"
+        data-mirrored={camera.facing === 'user'}
+        style={{
+          position: 'absolute',
+          inset: 0,
+          width: '100%',
+          height: '100%',
+          objectFit: 'contain',
+          transform: camera.facing === 'user' ? 'scaleX(-1)' : undefined,
+        }}
+      />
+      <View style={styles.level}>
+        <LiveWave stream={stream} running={false} dark />
+      </View>
     </>
   );
 }
@@ -167,20 +273,45 @@ function Stage({ streams: { camera, stream }, running }: { streams: Streams; run
 /** How long it is and may be; near its end, how much is left. */
 function Time({ state: { phase, seconds }, limit }: { state: RecorderState; limit: number }) {
   const left = Math.ceil(limit - seconds);
-  const words = phase === 'ready' ? `Up to ${lengthWords(limit)}` : left <= 10 ? `${left} seconds left` : `${timeWords(seconds)} of ${timeWords(limit)}`;
+  const words =
+    phase === 'ready'
+      ? `Up to ${lengthWords(limit)}`
+      : left <= 10
+        ? `${left} seconds left`
+        : `${timeWords(seconds)} of ${timeWords(limit)}`;
   return (
     <View style={styles.time}>
       {phase === 'recording' && <View style={styles.lamp} />}
-      <Text variant="headlineMedium" testID="recorded" role="timer" style={styles.light}>{phase === 'paused' ? `Paused, ${words}` : words}</Text>
+      <Text variant="headlineMedium" testID="recorded" role="timer" style={styles.light}>
+        {phase === 'paused' ? `Paused, ${words}` : words}
+      </Text>
     </View>
   );
 }
 
-function Big({ label, icon, disabled, onPress }: { label: string; icon: LineName; disabled?: boolean; onPress: () => void }) {
+function Big({
+  label,
+  icon,
+  disabled,
+  onPress,
+}: {
+  label: string;
+  icon: LineName;
+  disabled?: boolean;
+  onPress: () => void;
+}) {
   return (
-    <Pressable role="button" aria-label={label} disabled={disabled} onPress={onPress} style={({ pressed }) => [styles.big, disabled && styles.off, pressed && styles.pressed]}>
+    <Pressable
+      role="button"
+      aria-label={label}
+      disabled={disabled}
+      onPress={onPress}
+      style={({ pressed }) => [styles.big, disabled && styles.off, pressed && styles.pressed]}
+    >
       <LineIcon name={icon} size={40} colour={colours.scrap} width={2.6} />
-      <Text variant="labelSmall" style={styles.light}>{label.split(' ')[0]}</Text>
+      <Text variant="labelSmall" style={styles.light}>
+        {label.split(' ')[0]}
+      </Text>
     </Pressable>
   );
 }
@@ -189,7 +320,9 @@ function Tool({ icon, word, label, onPress }: { icon: LineName; word: string; la
   return (
     <Pressable role="button" aria-label={label} onPress={onPress} style={styles.tool}>
       <LineIcon name={icon} colour={colours.scrap} size={26} />
-      <Text variant="labelSmall" style={styles.toolWord}>{word}</Text>
+      <Text variant="labelSmall" style={styles.toolWord}>
+        {word}
+      </Text>
     </Pressable>
   );
 }
@@ -202,7 +335,13 @@ const styles = StyleSheet.create({
   taskLow: { width: 210 },
   saysLow: { minHeight: 40, paddingVertical: 2 },
   footLow: { flexDirection: 'column', width: 156, paddingBottom: 12 },
-  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 16, minHeight: TARGET.learner + 8 },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    paddingLeft: 16,
+    minHeight: TARGET.learner + 8,
+  },
   light: { color: colours.scrap },
   close: { width: TARGET.learner + 8, height: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },
   stage: { flex: 1 },
@@ -217,18 +356,42 @@ const styles = StyleSheet.create({
   wave: { height: '46%', minHeight: 110, marginHorizontal: 20 },
   level: { position: 'absolute', right: 14, bottom: 14, width: 24, height: 110 },
   say: { padding: 16, alignSelf: 'center', maxWidth: 520 },
-  count: { ...StyleSheet.absoluteFill, alignItems: 'center', justifyContent: 'center', backgroundColor: 'rgba(28, 42, 51, 0.55)' },
+  count: {
+    ...StyleSheet.absoluteFill,
+    alignItems: 'center',
+    justifyContent: 'center',
+    backgroundColor: 'rgba(28, 42, 51, 0.55)',
+  },
   countWord: { color: colours.scrap, fontSize: 150, lineHeight: 170 },
   says: { alignItems: 'center', paddingVertical: 8, minHeight: 60, gap: 2 },
   practice: { color: colours.line },
   time: { flexDirection: 'row', alignItems: 'center', gap: 10 },
   lamp: { width: 14, height: 14, backgroundColor: colours.vermilion, borderWidth: OUTLINE, borderColor: colours.scrap },
-  foot: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', padding: 12, paddingBottom: 20, maxWidth: 640, width: '100%', alignSelf: 'center' },
+  foot: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    padding: 12,
+    paddingBottom: 20,
+    maxWidth: 640,
+    width: '100%',
+    alignSelf: 'center',
+  },
   side: { flex: 1, flexDirection: 'row', gap: 2, alignItems: 'center' },
   right: { justifyContent: 'flex-end' },
   toolWord: { color: colours.scrap, textAlign: 'center', lineHeight: 15 },
   tool: { width: 62, minHeight: 60, alignItems: 'center', justifyContent: 'center', gap: 3, paddingHorizontal: 2 },
-  big: { width: 96, height: 88, backgroundColor: colours.vermilion, borderWidth: OUTLINE + 1, borderColor: colours.scrap, alignItems: 'center', justifyContent: 'center', marginHorizontal: 6, gap: 2 },
+  big: {
+    width: 96,
+    height: 88,
+    backgroundColor: colours.vermilion,
+    borderWidth: OUTLINE + 1,
+    borderColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+    marginHorizontal: 6,
+    gap: 2,
+  },
   off: { opacity: 0.5 },
   pressed: { transform: [{ scale: 0.95 }] },
 });

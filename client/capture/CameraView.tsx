@@ -11,7 +11,19 @@ import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
 import { useLayout } from '../ui/useLayout';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
-import { CAMERA_GONE, CameraError, closeCamera, frameOf, hasTwoCameras, openCamera, setTorch, takePhoto, type Camera, type Facing, type Frame } from './camera';
+import {
+  CAMERA_GONE,
+  CameraError,
+  closeCamera,
+  frameOf,
+  hasTwoCameras,
+  openCamera,
+  setTorch,
+  takePhoto,
+  type Camera,
+  type Facing,
+  type Frame,
+} from './camera';
 import { scanner } from './scanner';
 
 interface Props {
@@ -41,7 +53,18 @@ function hint(seen: Seen | null): string {
 }
 
 /** The camera, the outline of the sheet drawn over it as it is found, and the shutter. */
-export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onFiles, onPhone, onBrought, onClose }: Props) {
+export function CameraView({
+  title,
+  taken,
+  trouble,
+  alone,
+  onAlone,
+  onPhoto,
+  onFiles,
+  onPhone,
+  onBrought,
+  onClose,
+}: Props) {
   const video = useRef<HTMLVideoElement>(null);
   const [facing, setFacing] = useState<Facing>('environment');
   const [camera, setCamera] = useState<Camera | null>(null);
@@ -102,7 +125,8 @@ export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onF
     const nextFrame = async (): Promise<Frame | null> => {
       while (!gone) {
         await new Promise(requestAnimationFrame);
-        if (!gone && element.videoWidth > 0 && element.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) return frameOf(element);
+        if (!gone && element.videoWidth > 0 && element.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA)
+          return frameOf(element);
       }
       return null;
     };
@@ -163,62 +187,156 @@ export function CameraView({ title, taken, trouble, alone, onAlone, onPhoto, onF
     <View style={[styles.screen, low && styles.across]} role="main" aria-label={`Photo: ${title}`}>
       <View style={styles.seen}>
         <View style={styles.head}>
-          <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>{title}</Text>
+          <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>
+            {title}
+          </Text>
           {onPhone && (
             <Pressable role="button" aria-label="Use a phone as the camera" onPress={onPhone} style={styles.phone}>
               <LineIcon name="phone" colour={colours.scrap} size={22} />
-              <Text variant="labelMedium" style={styles.light}>Use a phone</Text>
+              <Text variant="labelMedium" style={styles.light}>
+                Use a phone
+              </Text>
             </Pressable>
           )}
-          <Pressable role="button" aria-label="Close the camera" onPress={onClose} style={styles.close}><LineIcon name="close" colour={colours.scrap} /></Pressable>
+          <Pressable role="button" aria-label="Close the camera" onPress={onClose} style={styles.close}>
+            <LineIcon name="close" colour={colours.scrap} />
+          </Pressable>
         </View>
         <View style={styles.view}>
           {camera && (
             <div style={{ position: 'absolute', inset: 0, transform: mirrored ? 'scaleX(-1)' : undefined }}>
-              <video ref={video} playsInline muted aria-label="What the camera sees" style={{ width: '100%', height: '100%', objectFit: 'contain' }} />
+              <video
+                ref={video}
+                playsInline
+                muted
+                aria-label="What the camera sees"
+                style={{ width: '100%', height: '100%', objectFit: 'contain' }}
+              />
               {seen?.found && (
-                <svg viewBox={`0 0 ${seen.width} ${seen.height}`} preserveAspectRatio="xMidYMid meet" aria-hidden data-testid="outline" style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}>
+                <svg
+                  viewBox={`0 0 ${seen.width} ${seen.height}`}
+                  preserveAspectRatio="xMidYMid meet"
+                  aria-hidden
+                  data-testid="outline"
+                  style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}
+                >
                   <polygon
-                    points={quad.map(({ x, y }) => `${x},${y}`).join(' ')} fill={cut ? 'none' : colours.ochre} fillOpacity={0.15 + wait * 0.35}
-                    stroke={cut ? colours.blush : colours.ochre} strokeWidth={seen.width / 110} strokeLinejoin="round" strokeDasharray={cut ? `${seen.width / 40}` : undefined}
+                    points={quad.map(({ x, y }) => `${x},${y}`).join(' ')}
+                    fill={cut ? 'none' : colours.ochre}
+                    fillOpacity={0.15 + wait * 0.35}
+                    stroke={cut ? colours.blush : colours.ochre}
+                    strokeWidth={seen.width / 110}
+                    strokeLinejoin="round"
+                    strokeDasharray={cut ? `${seen.width / 40}` : undefined}
                   />
                 </svg>
               )}
             </div>
           )}
           {!camera && !why && <Opening />}
-          {why && <View style={styles.trouble}><Say again={() => setTries(tries + 1)}>{why}</Say></View>}
+          {why && (
+            <View style={styles.trouble}>
+              <Say again={() => setTries(tries + 1)}>{why}</Say>
+            </View>
+          )}
         </View>
-        {trouble && <View style={styles.trouble}><Say>{trouble}</Say></View>}
+        {trouble && (
+          <View style={styles.trouble}>
+            <Say>{trouble}</Say>
+          </View>
+        )}
         <View style={[styles.says, low && styles.saysLow]}>
-          <Text variant="titleMedium" role="status" style={styles.light}>{camera ? hint(seen) : ''}</Text>
-          {camera?.practice && <Text variant="labelSmall" style={styles.practice}>Practice camera: this device has none</Text>}
+          <Text variant="titleMedium" role="status" style={styles.light}>
+            {camera ? hint(seen) : ''}
+          </Text>
+          {camera?.practice && (
+            <Text variant="labelSmall" style={styles.practice}>
+              Practice camera: this device has none
+            </Text>
+          )}
         </View>
       </View>
       <View style={[styles.foot, low && styles.footLow]}>
         <View style={styles.side}>
           <Tool icon="picture" word="Files" label="Take it from files" onPress={onFiles} />
-          <Tool icon="wait" word="By itself" label="Take the photo by itself when the sheet is still" on={alone} onPress={() => onAlone(!alone)} />
+          <Tool
+            icon="wait"
+            word="By itself"
+            label="Take the photo by itself when the sheet is still"
+            on={alone}
+            onPress={() => onAlone(!alone)}
+          />
         </View>
-        <Pressable role="button" aria-label="Take the photo" disabled={!camera} onPress={() => void shoot()} style={({ pressed }) => [styles.shutter, !camera && styles.off, pressed && styles.pressed]}>
+        <Pressable
+          role="button"
+          aria-label="Take the photo"
+          disabled={!camera}
+          onPress={() => void shoot()}
+          style={({ pressed }) => [styles.shutter, !camera && styles.off, pressed && styles.pressed]}
+        >
           <LineIcon name="camera" size={38} colour={colours.scrap} width={2.4} />
         </Pressable>
         <View style={[styles.side, styles.right]}>
-          {two && <Tool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={() => setFacing(facing === 'user' ? 'environment' : 'user')} />}
-          {camera?.torch && <Tool icon="torch" word="Light" label="The camera’s light" on={lit} onPress={() => { setLit(!lit); void setTorch(camera, !lit); }} />}
-          {taken !== null && taken > 0 && <Button kind="chosen" icon="tick" onPress={onClose} label={`Done, ${taken} taken`}>{`Done ${taken}`}</Button>}
+          {two && (
+            <Tool
+              icon="flip"
+              word="Turn round"
+              label="Use the camera on the other side"
+              onPress={() => setFacing(facing === 'user' ? 'environment' : 'user')}
+            />
+          )}
+          {camera?.torch && (
+            <Tool
+              icon="torch"
+              word="Light"
+              label="The camera’s light"
+              on={lit}
+              onPress={() => {
+                setLit(!lit);
+                void setTorch(camera, !lit);
+              }}
+            />
+          )}
+          {taken !== null && taken > 0 && (
+            <Button
+              kind="chosen"
+              icon="tick"
+              onPress={onClose}
+              label={`Done, ${taken} taken`}
+            >{`Done ${taken}`}</Button>
+          )}
         </View>
       </View>
     </View>
   );
 }
 
-function Tool({ icon, word, label, on, onPress }: { icon: LineName; word: string; label: string; on?: boolean; onPress: () => void }) {
+function Tool({
+  icon,
+  word,
+  label,
+  on,
+  onPress,
+}: {
+  icon: LineName;
+  word: string;
+  label: string;
+  on?: boolean;
+  onPress: () => void;
+}) {
   const colour = on ? colours.ink : colours.scrap;
   return (
-    <Pressable role="button" aria-label={label} aria-pressed={on} onPress={onPress} style={[styles.tool, on && styles.on]}>
+    <Pressable
+      role="button"
+      aria-label={label}
+      aria-pressed={on}
+      onPress={onPress}
+      style={[styles.tool, on && styles.on]}
+    >
       <LineIcon name={icon} colour={colour} size={26} />
-      <Text variant="labelSmall" style={{ color: colour }}>{word}</Text>
+      <Text variant="labelSmall" style={{ color: colour }}>
+        {word}
+      </Text>
     </Pressable>
   );
 }
@@ -231,19 +349,44 @@ const styles = StyleSheet.create({
   saysLow: { minHeight: 30, paddingVertical: 2 },
   footLow: { flexDirection: 'column', width: 156, paddingBottom: 12 },
   head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 16 },
-  phone: { flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET.learner, paddingHorizontal: 12, marginLeft: 'auto' },
+  phone: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 6,
+    minHeight: TARGET.learner,
+    paddingHorizontal: 12,
+    marginLeft: 'auto',
+  },
   light: { color: colours.scrap },
   close: { width: TARGET.learner + 8, height: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },
   view: { flex: 1, minHeight: 120, justifyContent: 'center' },
   trouble: { padding: 16, alignSelf: 'center', maxWidth: 520 },
   says: { alignItems: 'center', paddingVertical: 8, minHeight: 56, gap: 2 },
   practice: { color: colours.line },
-  foot: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', padding: 12, paddingBottom: 20, maxWidth: 640, width: '100%', alignSelf: 'center' },
+  foot: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    padding: 12,
+    paddingBottom: 20,
+    maxWidth: 640,
+    width: '100%',
+    alignSelf: 'center',
+  },
   side: { flex: 1, flexDirection: 'row', gap: 6, alignItems: 'center' },
   right: { justifyContent: 'flex-end' },
   tool: { minWidth: 60, minHeight: 60, alignItems: 'center', justifyContent: 'center', gap: 3, paddingHorizontal: 4 },
   on: { backgroundColor: colours.ochre },
-  shutter: { width: 92, height: 84, backgroundColor: colours.vermilion, borderWidth: OUTLINE + 1, borderColor: colours.scrap, alignItems: 'center', justifyContent: 'center', marginHorizontal: 6 },
+  shutter: {
+    width: 92,
+    height: 84,
+    backgroundColor: colours.vermilion,
+    borderWidth: OUTLINE + 1,
+    borderColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+    marginHorizontal: 6,
+  },
   off: { opacity: 0.5 },
   pressed: { transform: [{ scale: 0.95 }] },
 });

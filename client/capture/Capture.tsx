@@ -81,23 +81,45 @@ export default function Capture({ pieceId, title, single = false, change, onMade
     return why;
   };
 
-  if (phone) return <PhoneLink pieceId={pieceId} title={title} onArrived={onArrived} onBack={() => (taken > 0 ? onClose() : setPhone(false))} />;
+  if (phone)
+    return (
+      <PhoneLink
+        pieceId={pieceId}
+        title={title}
+        onArrived={onArrived}
+        onBack={() => (taken > 0 ? onClose() : setPhone(false))}
+      />
+    );
   if (opening) return <Opening />;
   if (photo) {
-    const start: Wish = change && photo.id === change.original ? { corners: change.corners, turn: change.turn, look: change.look } : firstWish(photo);
+    const start: Wish =
+      change && photo.id === change.original
+        ? { corners: change.corners, turn: change.turn, look: change.look }
+        : firstWish(photo);
     return (
       <ShotEditor
-        key={photo.id} photo={photo} start={start} busy={busy} onKeep={(wish) => void onKeep(wish)} onAgain={() => setPhoto(null)}
+        key={photo.id}
+        photo={photo}
+        start={start}
+        busy={busy}
+        onKeep={(wish) => void onKeep(wish)}
+        onAgain={() => setPhoto(null)}
         onClose={() => (single || change ? onClose() : setPhoto(null))}
       />
     );
   }
   return (
     <CameraView
-      alone={alone} onAlone={setAlone}
-      title={title} taken={single || change ? null : taken} trouble={trouble} onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
+      alone={alone}
+      onAlone={setAlone}
+      title={title}
+      taken={single || change ? null : taken}
+      trouble={trouble}
+      onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
       onPhone={() => setPhone(true)}
-      onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)} onBrought={(files) => void onFiles(single || change ? files.slice(0, 1) : files)} onClose={onClose}
+      onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)}
+      onBrought={(files) => void onFiles(single || change ? files.slice(0, 1) : files)}
+      onClose={onClose}
     />
   );
 }

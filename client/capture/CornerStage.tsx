@@ -18,7 +18,12 @@ const LOUPE = 112;
 const CLOSER = 4;
 /** An arrow key moves a corner by this share; with shift, by ten times as much. */
 const KEY_STEP = 0.002;
-const KEYS: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const KEYS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 const inside = (share: number): number => Math.min(1.05, Math.max(-0.05, share));
 
@@ -37,7 +42,9 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
     return () => URL.revokeObjectURL(made);
   }, [photo]);
   useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }));
+    const watch = new ResizeObserver(([entry]) =>
+      setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
+    );
     watch.observe(stage.current!);
     return () => watch.disconnect();
   }, []);
@@ -45,8 +52,12 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
   const fit = Math.min((room.width - HANDLE) / width, (room.height - HANDLE) / height);
   const left = (room.width - width * fit) / 2;
   const top = (room.height - height * fit) / 2;
-  const at = (corner: number): { x: number; y: number } => ({ x: left + corners[corner * 2]! * width * fit, y: top + corners[corner * 2 + 1]! * height * fit });
-  const put = (corner: number, u: number, v: number): void => onChange(corners.map((value, i) => (i === corner * 2 ? inside(u) : i === corner * 2 + 1 ? inside(v) : value)));
+  const at = (corner: number): { x: number; y: number } => ({
+    x: left + corners[corner * 2]! * width * fit,
+    y: top + corners[corner * 2 + 1]! * height * fit,
+  });
+  const put = (corner: number, u: number, v: number): void =>
+    onChange(corners.map((value, i) => (i === corner * 2 ? inside(u) : i === corner * 2 + 1 ? inside(v) : value)));
 
   useEffect(() => {
     const context = loupe.current?.getContext('2d');
@@ -54,7 +65,17 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
     const side = LOUPE / (fit * CLOSER);
     context.fillStyle = colours.ink;
     context.fillRect(0, 0, LOUPE, LOUPE);
-    context.drawImage(image.current, corners[held * 2]! * width - side / 2, corners[held * 2 + 1]! * height - side / 2, side, side, 0, 0, LOUPE, LOUPE);
+    context.drawImage(
+      image.current,
+      corners[held * 2]! * width - side / 2,
+      corners[held * 2 + 1]! * height - side / 2,
+      side,
+      side,
+      0,
+      0,
+      LOUPE,
+      LOUPE,
+    );
     context.strokeStyle = colours.vermilion;
     context.lineWidth = 2;
     context.beginPath();
@@ -79,26 +100,86 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
   };
   const points = fit > 0 ? [0, 1, 2, 3].map(at) : [];
   return (
-    <div ref={stage} role="group" aria-label="Corners of the sheet" onPointerMove={onMove} onPointerUp={() => setHeld(null)} onPointerCancel={() => setHeld(null)} style={{ position: 'absolute', inset: 0, touchAction: 'none' }}>
-      {url && fit > 0 && <img ref={image} src={url} alt="The photo" draggable={false} style={{ position: 'absolute', left, top, width: width * fit, height: height * fit }} />}
+    <div
+      ref={stage}
+      role="group"
+      aria-label="Corners of the sheet"
+      onPointerMove={onMove}
+      onPointerUp={() => setHeld(null)}
+      onPointerCancel={() => setHeld(null)}
+      style={{ position: 'absolute', inset: 0, touchAction: 'none' }}
+    >
+      {url && fit > 0 && (
+        <img
+          ref={image}
+          src={url}
+          alt="The photo"
+          draggable={false}
+          style={{ position: 'absolute', left, top, width: width * fit, height: height * fit }}
+        />
+      )}
       {points.length > 0 && (
-        <svg aria-hidden style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}>
-          <polygon points={points.map(({ x, y }) => `${x},${y}`).join(' ')} fill={colours.ochre} fillOpacity={0.12} stroke={colours.ochre} strokeWidth={3} />
+        <svg
+          aria-hidden
+          style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
+        >
+          <polygon
+            points={points.map(({ x, y }) => `${x},${y}`).join(' ')}
+            fill={colours.ochre}
+            fillOpacity={0.12}
+            stroke={colours.ochre}
+            strokeWidth={3}
+          />
         </svg>
       )}
       {points.map(({ x, y }, corner) => (
         <button
-          key={NAMES[corner]} type="button" aria-label={`${NAMES[corner]} corner. Arrow keys move it`} onKeyDown={(event) => onKey(event, corner)}
-          onPointerDown={(event) => { stage.current!.setPointerCapture(event.pointerId); setHeld(corner); }}
-          style={{ position: 'absolute', left: x - HANDLE / 2, top: y - HANDLE / 2, width: HANDLE, height: HANDLE, padding: 0, border: 'none', background: 'none', cursor: 'grab', touchAction: 'none' }}
+          key={NAMES[corner]}
+          type="button"
+          aria-label={`${NAMES[corner]} corner. Arrow keys move it`}
+          onKeyDown={(event) => onKey(event, corner)}
+          onPointerDown={(event) => {
+            stage.current!.setPointerCapture(event.pointerId);
+            setHeld(corner);
+          }}
+          style={{
+            position: 'absolute',
+            left: x - HANDLE / 2,
+            top: y - HANDLE / 2,
+            width: HANDLE,
+            height: HANDLE,
+            padding: 0,
+            border: 'none',
+            background: 'none',
+            cursor: 'grab',
+            touchAction: 'none',
+          }}
         >
-          <span style={{ display: 'block', margin: 'auto', width: 22, height: 22, border: `2px solid ${colours.ink}`, background: held === corner ? colours.vermilion : colours.ochre }} />
+          <span
+            style={{
+              display: 'block',
+              margin: 'auto',
+              width: 22,
+              height: 22,
+              border: `2px solid ${colours.ink}`,
+              background: held === corner ? colours.vermilion : colours.ochre,
+            }}
+          />
         </button>
       ))}
       {held !== null && (
         <canvas
-          ref={loupe} width={LOUPE} height={LOUPE} aria-hidden
-          style={{ position: 'absolute', top: 8, ...(at(held).x < room.width / 2 ? { right: 8 } : { left: 8 }), border: `2px solid ${colours.scrap}`, pointerEvents: 'none' }}
+          ref={loupe}
+          width={LOUPE}
+          height={LOUPE}
+          aria-hidden
+          style={{
+            position: 'absolute',
+            top: 8,
+            ...(at(held).x < room.width / 2 ? { right: 8 } : { left: 8 }),
+            border: `2px solid ${colours.scrap}`,
+            pointerEvents: 'none',
+          }}
         />
       )}
     </div>

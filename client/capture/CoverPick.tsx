@@ -41,17 +41,34 @@ export function CoverPick({ film, spans, chosen, moment, onChoose }: Props) {
     <View style={styles.box}>
       <Text variant="titleSmall">Its cover</Text>
       <View style={styles.row} role="radiogroup" aria-label="Cover">
-        {!frames && <Text variant="bodySmall" style={{ color: colours.soft }}>Looking for good frames …</Text>}
+        {!frames && (
+          <Text variant="bodySmall" style={{ color: colours.soft }}>
+            Looking for good frames …
+          </Text>
+        )}
         {frames?.map(({ second, address }) => {
           const here = chosen === second;
           return (
-            <Press key={second} role="radio" aria-checked={here} aria-label={`The frame at ${timeWords(second)}`} flat={here} fill={here ? colours.ochre : colours.scrap} onPress={() => onChoose(second)} style={styles.frame}>
+            <Press
+              key={second}
+              role="radio"
+              aria-checked={here}
+              aria-label={`The frame at ${timeWords(second)}`}
+              flat={here}
+              fill={here ? colours.ochre : colours.scrap}
+              onPress={() => onChoose(second)}
+              style={styles.frame}
+            >
               <img src={address} alt="" style={{ width: 64, height: 48, objectFit: 'cover', display: 'block' }} />
             </Press>
           );
         })}
       </View>
-      <Button onPress={() => onChoose(toRecorded(spans, moment.at))} kind={chosen !== null && !frames?.some(({ second }) => second === chosen) ? 'chosen' : 'plain'} style={styles.any}>{`The one shown now, at ${timeWords(moment.at)}`}</Button>
+      <Button
+        onPress={() => onChoose(toRecorded(spans, moment.at))}
+        kind={chosen !== null && !frames?.some(({ second }) => second === chosen) ? 'chosen' : 'plain'}
+        style={styles.any}
+      >{`The one shown now, at ${timeWords(moment.at)}`}</Button>
     </View>
   );
 }

@@ -37,7 +37,8 @@ export function LiveWave({ stream, running, dark = false }: Props) {
       }
       const scale = window.devicePixelRatio || 1;
       const [width, height] = [element.clientWidth, element.clientHeight];
-      if (element.width !== Math.round(width * scale)) Object.assign(element, { width: Math.round(width * scale), height: Math.round(height * scale) });
+      if (element.width !== Math.round(width * scale))
+        Object.assign(element, { width: Math.round(width * scale), height: Math.round(height * scale) });
       context.setTransform(scale, 0, 0, scale, 0, 0);
       context.clearRect(0, 0, width, height);
       const meter = 22;
@@ -60,5 +61,13 @@ export function LiveWave({ stream, running, dark = false }: Props) {
       ear.close();
     };
   }, [stream, dark]);
-  return <canvas ref={canvas} role="img" aria-label="How loud it is" data-testid="level" style={{ width: '100%', height: '100%', display: 'block' }} />;
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label="How loud it is"
+      data-testid="level"
+      style={{ width: '100%', height: '100%', display: 'block' }}
+    />
+  );
 }

@@ -20,7 +20,11 @@ async function sendPhoto(key: string, photo: Blob, onTrouble: (words: string | n
   const id = crypto.randomUUID();
   for (;;) {
     try {
-      const answer = await fetch(`/api/captures/media/${id}`, { method: 'PUT', headers: { [OWN_HEADER]: '1', [CAPTURE_HEADER]: key, 'content-type': 'application/octet-stream' }, body: photo });
+      const answer = await fetch(`/api/captures/media/${id}`, {
+        method: 'PUT',
+        headers: { [OWN_HEADER]: '1', [CAPTURE_HEADER]: key, 'content-type': 'application/octet-stream' },
+        body: photo,
+      });
       onTrouble(null);
       if (answer.ok) return null;
       if (answer.status < 500) return ((await answer.json()) as Problem).message;
@@ -73,33 +77,70 @@ export default function OtherDevice() {
   if (done) {
     return (
       <View style={styles.screen} role="main">
-        <Text variant="headlineMedium" role="heading" aria-level={1}>Thank you</Text>
-        <Text variant="bodyLarge" style={styles.words}>{`${sent === 1 ? 'The photo is' : `${sent} photos are`} on the other device. You can close this page.`}</Text>
-        <Button icon="camera" onPress={() => setDone(false)}>Take another</Button>
+        <Text variant="headlineMedium" role="heading" aria-level={1}>
+          Thank you
+        </Text>
+        <Text
+          variant="bodyLarge"
+          style={styles.words}
+        >{`${sent === 1 ? 'The photo is' : `${sent} photos are`} on the other device. You can close this page.`}</Text>
+        <Button icon="camera" onPress={() => setDone(false)}>
+          Take another
+        </Button>
       </View>
     );
   }
   if (!view) {
     return (
       <View style={styles.screen} role="main">
-        <Text variant="headlineMedium" role="heading" aria-level={1}>Be the camera</Text>
-        <Text variant="bodyLarge" style={styles.words}>The other device shows a code. Type it here.</Text>
-        <View style={styles.field}><Field label="Code" value={typed} onChangeText={setTyped} autoCapitalize="characters" autoComplete="off" maxLength={12} onSubmitEditing={() => void look(typed)} problem={problem ?? undefined} /></View>
-        <Button kind="main" large icon="forward" onPress={() => void look(typed)}>Go on</Button>
+        <Text variant="headlineMedium" role="heading" aria-level={1}>
+          Be the camera
+        </Text>
+        <Text variant="bodyLarge" style={styles.words}>
+          The other device shows a code. Type it here.
+        </Text>
+        <View style={styles.field}>
+          <Field
+            label="Code"
+            value={typed}
+            onChangeText={setTyped}
+            autoCapitalize="characters"
+            autoComplete="off"
+            maxLength={12}
+            onSubmitEditing={() => void look(typed)}
+            problem={problem ?? undefined}
+          />
+        </View>
+        <Button kind="main" large icon="forward" onPress={() => void look(typed)}>
+          Go on
+        </Button>
       </View>
     );
   }
   return (
     <CameraView
-      alone={alone} onAlone={setAlone}
-      title={`${view.title}, for ${view.learner}`} taken={sent} trouble={problem} onPhoto={(photo) => void take(photo)} onBrought={(files) => void takeAll(files)}
-      onFiles={() => void askForFiles(PHOTO_TYPES, true).then(takeAll)} onClose={() => setDone(true)}
+      alone={alone}
+      onAlone={setAlone}
+      title={`${view.title}, for ${view.learner}`}
+      taken={sent}
+      trouble={problem}
+      onPhoto={(photo) => void take(photo)}
+      onBrought={(files) => void takeAll(files)}
+      onFiles={() => void askForFiles(PHOTO_TYPES, true).then(takeAll)}
+      onClose={() => setDone(true)}
     />
   );
 }
 
 const styles = StyleSheet.create({
-  screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center', justifyContent: 'center', gap: 18, padding: 24 },
+  screen: {
+    flex: 1,
+    backgroundColor: colours.paper,
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 18,
+    padding: 24,
+  },
   words: { textAlign: 'center', maxWidth: 340 },
   field: { width: '100%', maxWidth: 320 },
 });

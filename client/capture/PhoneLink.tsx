@@ -48,7 +48,8 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
           }
           if (!open) return setOver(true);
         } catch (error) {
-          if (!(error instanceof RequestError && error.code === 'unreachable')) return setTrouble((error as Error).message);
+          if (!(error instanceof RequestError && error.code === 'unreachable'))
+            return setTrouble((error as Error).message);
           // Asked again: what comes meanwhile waits at school.
         }
         await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY));
@@ -68,25 +69,48 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
     return () => {
       gone = true;
       // The code dies with this view; without a network it runs out by itself.
-      if (opened) void remove(`/captures/${opened.id}`).catch((error: Error) => console.warn('The code could not be closed.', error.message));
+      if (opened)
+        void remove(`/captures/${opened.id}`).catch((error: Error) =>
+          console.warn('The code could not be closed.', error.message),
+        );
     };
   }, [pieceId, title, tries]);
 
   return (
     <ScrollView style={styles.screen} contentContainerStyle={styles.content} role="main">
-      <Text variant="headlineMedium" role="heading" aria-level={1}>Use a phone as the camera</Text>
+      <Text variant="headlineMedium" role="heading" aria-level={1}>
+        Use a phone as the camera
+      </Text>
       {link && !over && (
         <>
-          <View style={styles.code}><QrCode text={`${window.location.origin}/capture#${link.key}`} side={216} /></View>
-          <Text variant="bodyMedium" style={styles.words}>Point the phone’s camera here. Or open this address on it and type the code:</Text>
+          <View style={styles.code}>
+            <QrCode text={`${window.location.origin}/capture#${link.key}`} side={216} />
+          </View>
+          <Text variant="bodyMedium" style={styles.words}>
+            Point the phone’s camera here. Or open this address on it and type the code:
+          </Text>
           <Text variant="titleMedium">{`${window.location.host}/capture`}</Text>
-          <Text variant="displayMedium" aria-label={`Code ${link.code.split('').join(' ')}`} testID="capture-code">{spaced(link.code)}</Text>
-          <Text variant="bodyMedium" role="status" style={styles.words}>{come === 0 ? 'Photos come here by themselves.' : come === 1 ? '1 photo has come.' : `${come} photos have come.`}</Text>
+          <Text variant="displayMedium" aria-label={`Code ${link.code.split('').join(' ')}`} testID="capture-code">
+            {spaced(link.code)}
+          </Text>
+          <Text variant="bodyMedium" role="status" style={styles.words}>
+            {come === 0
+              ? 'Photos come here by themselves.'
+              : come === 1
+                ? '1 photo has come.'
+                : `${come} photos have come.`}
+          </Text>
         </>
       )}
-      {over && <Say calm again={() => setTries(tries + 1)}>The code has run out. Try again for a new one.</Say>}
+      {over && (
+        <Say calm again={() => setTries(tries + 1)}>
+          The code has run out. Try again for a new one.
+        </Say>
+      )}
       {trouble && <Say>{trouble}</Say>}
-      <Button kind={come > 0 ? 'main' : 'plain'} icon={come > 0 ? 'tick' : 'back'} onPress={onBack}>{come > 0 ? 'Done' : 'Back to this camera'}</Button>
+      <Button kind={come > 0 ? 'main' : 'plain'} icon={come > 0 ? 'tick' : 'back'} onPress={onBack}>
+        {come > 0 ? 'Done' : 'Back to this camera'}
+      </Button>
     </ScrollView>
   );
 }

@@ -9,12 +9,35 @@ export function PhotoStart({ onCamera, editable }: { onCamera: () => void; edita
   return (
     <View style={styles.box}>
       <Svg width={150} height={150} viewBox="0 0 150 150" aria-hidden focusable={false}>
-        <Path d="M28 34L110 22L126 118L40 132Z" fill={colours.scrap} stroke={colours.ink} strokeWidth={3} strokeLinejoin="round" />
-        <Path d="M46 56l52-8M49 74l52-8M52 92l34-5" fill="none" stroke={colours.line} strokeWidth={4} strokeLinecap="round" />
-        <Path d="M12 40V14H40M112 8H142V34M142 112V142H116M44 146H14V118" fill="none" stroke={colours.vermilion} strokeWidth={5} />
+        <Path
+          d="M28 34L110 22L126 118L40 132Z"
+          fill={colours.scrap}
+          stroke={colours.ink}
+          strokeWidth={3}
+          strokeLinejoin="round"
+        />
+        <Path
+          d="M46 56l52-8M49 74l52-8M52 92l34-5"
+          fill="none"
+          stroke={colours.line}
+          strokeWidth={4}
+          strokeLinecap="round"
+        />
+        <Path
+          d="M12 40V14H40M112 8H142V34M142 112V142H116M44 146H14V118"
+          fill="none"
+          stroke={colours.vermilion}
+          strokeWidth={5}
+        />
       </Svg>
-      <Text variant="bodyLarge" style={styles.words}>{editable ? 'Make it on paper. Then take a photo of it here.' : 'No photo was taken.'}</Text>
-      {editable && <Button kind="main" large icon="camera" onPress={onCamera}>Take a photo</Button>}
+      <Text variant="bodyLarge" style={styles.words}>
+        {editable ? 'Make it on paper. Then take a photo of it here.' : 'No photo was taken.'}
+      </Text>
+      {editable && (
+        <Button kind="main" large icon="camera" onPress={onCamera}>
+          Take a photo
+        </Button>
+      )}
     </View>
   );
 }

@@ -11,7 +11,8 @@ export function QrCode({ text, side }: { text: string; side: number }) {
   const { path, size } = useMemo(() => {
     const { modules } = create(text, { errorCorrectionLevel: 'M' });
     let d = '';
-    for (let y = 0; y < modules.size; y++) for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) d += `M${x + QUIET} ${y + QUIET}h1v1h-1Z`;
+    for (let y = 0; y < modules.size; y++)
+      for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) d += `M${x + QUIET} ${y + QUIET}h1v1h-1Z`;
     return { path: d, size: modules.size + 2 * QUIET };
   }, [text]);
   return (

@@ -59,7 +59,13 @@ export function SayNote({ home, onSaid }: Props) {
   useEffect(() => () => recording?.recorder.stop(), [recording]);
   return (
     <View style={styles.box}>
-      {recording ? <Speaking {...recording} /> : <Button icon="voice" onPress={() => void begin()}>Say a note</Button>}
+      {recording ? (
+        <Speaking {...recording} />
+      ) : (
+        <Button icon="voice" onPress={() => void begin()}>
+          Say a note
+        </Button>
+      )}
       {trouble && <Say>{trouble}</Say>}
     </View>
   );
@@ -69,9 +75,15 @@ function Speaking({ recorder, stream }: { recorder: Recorder; stream: MediaStrea
   const { seconds } = useStore(recorder.state);
   return (
     <View style={styles.row}>
-      <View style={styles.wave}><LiveWave stream={stream} running /></View>
-      <Text variant="labelMedium" role="timer">{timeWords(seconds)}</Text>
-      <Button kind="main" icon="stop" onPress={() => recorder.stop()}>That is it</Button>
+      <View style={styles.wave}>
+        <LiveWave stream={stream} running />
+      </View>
+      <Text variant="labelMedium" role="timer">
+        {timeWords(seconds)}
+      </Text>
+      <Button kind="main" icon="stop" onPress={() => recorder.stop()}>
+        That is it
+      </Button>
     </View>
   );
 }
@@ -79,5 +91,12 @@ function Speaking({ recorder, stream }: { recorder: Recorder; stream: MediaStrea
 const styles = StyleSheet.create({
   box: { gap: 10, alignItems: 'flex-start' },
   row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
-  wave: { width: 130, height: 44, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, padding: 2 },
+  wave: {
+    width: 130,
+    height: 44,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+    padding: 2,
+  },
 });

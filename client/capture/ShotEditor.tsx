@@ -37,42 +37,76 @@ export function ShotEditor({ photo, start, busy, onKeep, onAgain, onClose }: Pro
   return (
     <View style={styles.screen} role="main">
       <View style={styles.head}>
-        <Text variant="headlineSmall" role="heading" aria-level={1}>{corners ? 'Put the corners on the sheet' : 'Can all of it be read?'}</Text>
-        <Press aria-label="Leave this photo out" onPress={onClose} flat style={styles.close}><LineIcon name="close" size={20} /></Press>
+        <Text variant="headlineSmall" role="heading" aria-level={1}>
+          {corners ? 'Put the corners on the sheet' : 'Can all of it be read?'}
+        </Text>
+        <Press aria-label="Leave this photo out" onPress={onClose} flat style={styles.close}>
+          <LineIcon name="close" size={20} />
+        </Press>
       </View>
       <View style={styles.stage}>
         {corners ? (
-          <CornerStage photo={photo.blob} width={width} height={height} corners={wish.corners ?? ROUGH} onChange={(moved) => setWish({ ...wish, corners: moved })} />
+          <CornerStage
+            photo={photo.blob}
+            width={width}
+            height={height}
+            corners={wish.corners ?? ROUGH}
+            onChange={(moved) => setWish({ ...wish, corners: moved })}
+          />
         ) : (
           <PagePreview photo={photo} wish={wish} />
         )}
       </View>
       {warnings.length > 0 && !corners && (
         <View style={styles.warning} role="alert">
-          {warnings.map((warning) => <Text key={warning} variant="bodyMedium">{WARNING_WORDS[warning].long}</Text>)}
+          {warnings.map((warning) => (
+            <Text key={warning} variant="bodyMedium">
+              {WARNING_WORDS[warning].long}
+            </Text>
+          ))}
         </View>
       )}
       <View style={styles.row} role="group" aria-label="How it looks">
         {LOOKS.map((look) => (
           <Press
-            key={look} role="radio" aria-checked={wish.look === look} flat={wish.look === look} fill={wish.look === look ? colours.ochre : colours.scrap}
-            onPress={() => setWish({ ...wish, look })} style={styles.look} aria-label={LOOK_WORDS[look]}
+            key={look}
+            role="radio"
+            aria-checked={wish.look === look}
+            flat={wish.look === look}
+            fill={wish.look === look ? colours.ochre : colours.scrap}
+            onPress={() => setWish({ ...wish, look })}
+            style={styles.look}
+            aria-label={LOOK_WORDS[look]}
           >
             <Text variant="labelMedium">{LOOK_WORDS[look]}</Text>
           </Press>
         ))}
-        <Press aria-label="Turn it" onPress={turn} style={styles.tool}><LineIcon name="turn" /><Text variant="labelSmall">Turn</Text></Press>
+        <Press aria-label="Turn it" onPress={turn} style={styles.tool}>
+          <LineIcon name="turn" />
+          <Text variant="labelSmall">Turn</Text>
+        </Press>
         <Press
-          aria-label={corners ? 'Show the page' : 'Move the corners'} aria-pressed={corners} fill={corners ? colours.ochre : colours.scrap} flat={corners} style={styles.tool}
-          onPress={() => { if (!wish.corners) setWish({ ...wish, corners: ROUGH }); setCorners(!corners); }}
+          aria-label={corners ? 'Show the page' : 'Move the corners'}
+          aria-pressed={corners}
+          fill={corners ? colours.ochre : colours.scrap}
+          flat={corners}
+          style={styles.tool}
+          onPress={() => {
+            if (!wish.corners) setWish({ ...wish, corners: ROUGH });
+            setCorners(!corners);
+          }}
         >
           <LineIcon name="corners" />
           <Text variant="labelSmall">Corners</Text>
         </Press>
       </View>
       <View style={styles.foot}>
-        <Button icon="camera" onPress={onAgain} disabled={busy} style={styles.again}>Take again</Button>
-        <Button kind="main" icon="tick" onPress={() => onKeep(wish)} disabled={busy} style={styles.keep}>{busy ? 'Keeping …' : warnings.length > 0 ? 'Keep it' : 'Use it'}</Button>
+        <Button icon="camera" onPress={onAgain} disabled={busy} style={styles.again}>
+          Take again
+        </Button>
+        <Button kind="main" icon="tick" onPress={() => onKeep(wish)} disabled={busy} style={styles.keep}>
+          {busy ? 'Keeping …' : warnings.length > 0 ? 'Keep it' : 'Use it'}
+        </Button>
       </View>
     </View>
   );
@@ -83,34 +117,74 @@ function PagePreview({ photo, wish }: { photo: HeldPhoto; wish: Wish }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     let gone = false;
-    void scanner().preview(photo.id, photo.blob, wish, SHOWN).then((bitmap) => {
-      const element = canvas.current;
-      if (gone || !element) return bitmap.close();
-      Object.assign(element, { width: bitmap.width, height: bitmap.height });
-      element.getContext('bitmaprenderer')!.transferFromImageBitmap(bitmap);
-      element.dataset.look = wish.look;
-      return undefined;
-    });
+    void scanner()
+      .preview(photo.id, photo.blob, wish, SHOWN)
+      .then((bitmap) => {
+        const element = canvas.current;
+        if (gone || !element) return bitmap.close();
+        Object.assign(element, { width: bitmap.width, height: bitmap.height });
+        element.getContext('bitmaprenderer')!.transferFromImageBitmap(bitmap);
+        element.dataset.look = wish.look;
+        return undefined;
+      });
     return () => void (gone = true);
   }, [photo, wish]);
   return (
     <canvas
-      ref={canvas} role="img" aria-label="The page that will be kept" data-testid="page-preview"
-      style={{ position: 'absolute', inset: 12, width: 'calc(100% - 24px)', height: 'calc(100% - 24px)', objectFit: 'contain' }}
+      ref={canvas}
+      role="img"
+      aria-label="The page that will be kept"
+      data-testid="page-preview"
+      style={{
+        position: 'absolute',
+        inset: 12,
+        width: 'calc(100% - 24px)',
+        height: 'calc(100% - 24px)',
+        objectFit: 'contain',
+      }}
     />
   );
 }
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper },
-  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, padding: 14, paddingBottom: 10 },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    gap: 12,
+    padding: 14,
+    paddingBottom: 10,
+  },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
-  stage: { flex: 1, minHeight: 160, backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderBottomWidth: OUTLINE, borderColor: colours.ink },
-  warning: { backgroundColor: colours.blush, borderBottomWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 4 },
+  stage: {
+    flex: 1,
+    minHeight: 160,
+    backgroundColor: colours.desk,
+    borderTopWidth: OUTLINE,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
+  warning: {
+    backgroundColor: colours.blush,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+    padding: 12,
+    gap: 4,
+  },
   row: { flexDirection: 'row', justifyContent: 'center', gap: 8, padding: 12, paddingBottom: 14 },
   look: { minHeight: 54, paddingHorizontal: 9, justifyContent: 'center' },
   tool: { minWidth: 56, minHeight: 54, paddingHorizontal: 3, alignItems: 'center', justifyContent: 'center' },
-  foot: { flexDirection: 'row', gap: 14, padding: 14, paddingTop: 2, paddingBottom: 20, maxWidth: 640, width: '100%', alignSelf: 'center' },
+  foot: {
+    flexDirection: 'row',
+    gap: 14,
+    padding: 14,
+    paddingTop: 2,
+    paddingBottom: 20,
+    maxWidth: 640,
+    width: '100%',
+    alignSelf: 'center',
+  },
   again: { flex: 1 },
   keep: { flex: 1 },
 });

@@ -86,7 +86,19 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
       await mediaOutbox.add(media, home, blob);
       const now = Date.now();
       // A take has the id of its recording: what was kept is known again, should the browser stop before the recording is forgotten.
-      onKept({ id: recorded.id, sort, media, original, seconds, spans, title: title.trim(), cover: front, faults: heard?.faults ?? [], chosen: now, at: now });
+      onKept({
+        id: recorded.id,
+        sort,
+        media,
+        original,
+        seconds,
+        spans,
+        title: title.trim(),
+        cover: front,
+        faults: heard?.faults ?? [],
+        chosen: now,
+        at: now,
+      });
     } catch (error) {
       console.warn('A recording could not be kept.', error);
       setProblem(NO_ROOM);
@@ -98,14 +110,24 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
   return (
     <View style={styles.screen} role="main">
       <View style={styles.head}>
-        <Text variant="headlineSmall" role="heading" aria-level={1}>{sort === 'film' ? 'Look at it' : 'Listen to it'}</Text>
-        <Press aria-label="Leave this recording out" onPress={onClose} flat style={styles.close}><LineIcon name="close" size={20} /></Press>
+        <Text variant="headlineSmall" role="heading" aria-level={1}>
+          {sort === 'film' ? 'Look at it' : 'Listen to it'}
+        </Text>
+        <Press aria-label="Leave this recording out" onPress={onClose} flat style={styles.close}>
+          <LineIcon name="close" size={20} />
+        </Press>
       </View>
       <ScrollView contentContainerStyle={styles.content}>
         {trouble && <Say>{trouble}</Say>}
         {sort === 'film' ? (
           <View style={styles.film}>
-            <video ref={player.media} playsInline aria-label="Your film" onClick={player.toggle} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain' }} />
+            <video
+              ref={player.media}
+              playsInline
+              aria-label="Your film"
+              onClick={player.toggle}
+              style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain' }}
+            />
           </View>
         ) : (
           <audio ref={player.media} aria-label="Your recording" />
@@ -113,18 +135,58 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
         <PlayBar player={player} label="your recording" peaks={whole && keptPeaks(whole, seconds, spans)} />
         {player.trouble && <Say>{player.trouble}</Say>}
         {heard && heard.faults.length > 0 && (
-          <View style={styles.warning} role="alert">{heard.faults.map((fault) => <Text key={fault} variant="bodyMedium">{FAULT_WORDS[fault].long}</Text>)}</View>
+          <View style={styles.warning} role="alert">
+            {heard.faults.map((fault) => (
+              <Text key={fault} variant="bodyMedium">
+                {FAULT_WORDS[fault].long}
+              </Text>
+            ))}
+          </View>
         )}
-        {quiet && <Button kind={louder ? 'chosen' : 'plain'} icon="louder" disabled={busy} onPress={() => void makeLouder()} style={styles.start}>{louder ? 'Louder now. As it was?' : 'Make it louder'}</Button>}
+        {quiet && (
+          <Button
+            kind={louder ? 'chosen' : 'plain'}
+            icon="louder"
+            disabled={busy}
+            onPress={() => void makeLouder()}
+            style={styles.start}
+          >
+            {louder ? 'Louder now. As it was?' : 'Make it louder'}
+          </Button>
+        )}
         <Text variant="titleSmall">Cut both ends</Text>
-        <TrimBar length={length} peaks={shown} from={trim.from} to={trim.to} at={player.at} onTrim={(from, to) => setTrim({ from, to })} />
-        {sort === 'film' && <CoverPick film={recorded.blob} spans={recorded.spans} chosen={cover} moment={player} onChoose={setCover} />}
-        <Field label={part.titleStart ? `${part.titleStart} …` : 'What is it called?'} value={title} onChangeText={setTitle} maxLength={MAX_TITLE} />
+        <TrimBar
+          length={length}
+          peaks={shown}
+          from={trim.from}
+          to={trim.to}
+          at={player.at}
+          onTrim={(from, to) => setTrim({ from, to })}
+        />
+        {sort === 'film' && (
+          <CoverPick film={recorded.blob} spans={recorded.spans} chosen={cover} moment={player} onChoose={setCover} />
+        )}
+        <Field
+          label={part.titleStart ? `${part.titleStart} …` : 'What is it called?'}
+          value={title}
+          onChangeText={setTitle}
+          maxLength={MAX_TITLE}
+        />
         {problem && <Say>{problem}</Say>}
       </ScrollView>
       <View style={styles.foot}>
-        <Button icon="record" onPress={onAgain} disabled={busy} style={styles.half}>Take again</Button>
-        <Button kind="main" icon="tick" onPress={() => void keep()} disabled={busy || spans.length === 0} style={styles.half}>{busy ? 'Wait …' : 'Keep it'}</Button>
+        <Button icon="record" onPress={onAgain} disabled={busy} style={styles.half}>
+          Take again
+        </Button>
+        <Button
+          kind="main"
+          icon="tick"
+          onPress={() => void keep()}
+          disabled={busy || spans.length === 0}
+          style={styles.half}
+        >
+          {busy ? 'Wait …' : 'Keep it'}
+        </Button>
       </View>
     </View>
   );
@@ -132,12 +194,31 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper },
-  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, padding: 14, paddingBottom: 10, maxWidth: 720, width: '100%', alignSelf: 'center' },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    gap: 12,
+    padding: 14,
+    paddingBottom: 10,
+    maxWidth: 720,
+    width: '100%',
+    alignSelf: 'center',
+  },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   content: { padding: 16, gap: 14, maxWidth: 720, width: '100%', alignSelf: 'center' },
   film: { height: 260, backgroundColor: colours.ink, borderWidth: OUTLINE, borderColor: colours.ink },
   warning: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 4 },
   start: { alignSelf: 'flex-start' },
-  foot: { flexDirection: 'row', gap: 14, padding: 14, paddingTop: 6, paddingBottom: 20, maxWidth: 720, width: '100%', alignSelf: 'center' },
+  foot: {
+    flexDirection: 'row',
+    gap: 14,
+    padding: 14,
+    paddingTop: 6,
+    paddingBottom: 20,
+    maxWidth: 720,
+    width: '100%',
+    alignSelf: 'center',
+  },
   half: { flex: 1 },
 });

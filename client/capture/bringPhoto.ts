@@ -31,7 +31,8 @@ const NOT_MADE = 'The page could not be made of that photo. Take it again, or us
 
 /** Opens a photo and looks for the sheet in it. @returns a sentence where it can't be used */
 export async function holdPhoto(blob: Blob, taken: number | null): Promise<HeldPhoto | string> {
-  if (blob.size > MEDIA_LIMITS.file) return `That photo is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
+  if (blob.size > MEDIA_LIMITS.file)
+    return `That photo is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
   if (await tellsTooLarge(blob)) return TOO_MANY_PIXELS;
   const id = crypto.randomUUID();
   try {
@@ -47,7 +48,9 @@ export const holdAgain = (shot: Shot): Promise<HeldPhoto | string> => holdKept(s
 /** Takes up a photo that school has, or will have. @returns a sentence where it can't be had */
 export async function holdKept(id: string, taken: number | null): Promise<HeldPhoto | string> {
   try {
-    const blob = (await mediaOutbox.blob(id)) ?? (await fetch(`/api/media/${id}`).then((answer) => (answer.ok ? answer.blob() : null)));
+    const blob =
+      (await mediaOutbox.blob(id)) ??
+      (await fetch(`/api/media/${id}`).then((answer) => (answer.ok ? answer.blob() : null)));
     if (!blob) return 'School does not have the photo as it was taken any more.';
     return { id, blob, opened: await scanner().open(id, blob), taken, kept: true };
   } catch {
@@ -56,14 +59,20 @@ export async function holdKept(id: string, taken: number | null): Promise<HeldPh
 }
 
 /** The wish that a new photo begins with: a sheet that was found is made clean, anything else stays as it is. */
-export const firstWish = ({ opened: { corners } }: HeldPhoto): Wish => ({ corners, turn: 0, look: corners ? 'clean' : 'photo' });
+export const firstWish = ({ opened: { corners } }: HeldPhoto): Wish => ({
+  corners,
+  turn: 0,
+  look: corners ? 'clean' : 'photo',
+});
 
 /** Makes the page and keeps it for school with its original. @returns a sentence where that can't be done */
 export async function keepPhoto(pieceId: string, held: HeldPhoto, wish: Wish): Promise<MadePhoto | string> {
-  const made = await scanner().make(held.id, held.blob, wish).catch((error: unknown) => {
-    console.warn('A page could not be made of a photo.', error);
-    return null;
-  });
+  const made = await scanner()
+    .make(held.id, held.blob, wish)
+    .catch((error: unknown) => {
+      console.warn('A page could not be made of a photo.', error);
+      return null;
+    });
   if (!made) return NOT_MADE;
   const { page, width, height } = made;
   const media = crypto.randomUUID();
@@ -74,6 +83,13 @@ export async function keepPhoto(pieceId: string, held: HeldPhoto, wish: Wish): P
     return NO_ROOM;
   }
   const { warnings } = held.opened;
-  const shot: Shot = { original: held.id, corners: wish.corners ? [...wish.corners] : null, turn: wish.turn, look: wish.look, taken: held.taken, warnings };
+  const shot: Shot = {
+    original: held.id,
+    corners: wish.corners ? [...wish.corners] : null,
+    turn: wish.turn,
+    look: wish.look,
+    taken: held.taken,
+    warnings,
+  };
   return { background: { kind: 'photo', media, alt: '', shot }, ...photoPageSize(width, height) };
 }

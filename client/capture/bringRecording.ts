@@ -14,7 +14,10 @@ function lookInto(blob: Blob): Promise<{ seconds: number; sort: TakeSort } | nul
       element.removeAttribute('src');
       resolve(found);
     };
-    const tell = (): void => done(element.duration > 0 ? { seconds: element.duration, sort: element.videoWidth > 0 ? 'film' : 'sound' } : null);
+    const tell = (): void =>
+      done(
+        element.duration > 0 ? { seconds: element.duration, sort: element.videoWidth > 0 ? 'film' : 'sound' } : null,
+      );
     element.onerror = () => done(null);
     element.onloadedmetadata = () => {
       if (Number.isFinite(element.duration)) return tell();
@@ -28,12 +31,26 @@ function lookInto(blob: Blob): Promise<{ seconds: number; sort: TakeSort } | nul
 }
 
 /** A recording from a file, as if it had been made here; what is longer than wanted is cut at its end. @returns a sentence where it can't be used */
-export async function bringRecording(file: File, wish: { home: MediaHome; part: string; limit: number }): Promise<Recorded | string> {
+export async function bringRecording(
+  file: File,
+  wish: { home: MediaHome; part: string; limit: number },
+): Promise<Recorded | string> {
   if (file.size === 0) return 'That file is empty.';
-  if (file.size > MEDIA_LIMITS.recording) return `That file is too large: at most ${Math.round(MEDIA_LIMITS.recording / 1024 / 1024)} MB.`;
+  if (file.size > MEDIA_LIMITS.recording)
+    return `That file is too large: at most ${Math.round(MEDIA_LIMITS.recording / 1024 / 1024)} MB.`;
   const found = await lookInto(file);
   if (!found) return NOT_PLAYED;
   const { seconds, sort } = found;
   const { home, part, limit } = wish;
-  return { id: crypto.randomUUID(), home, part, sort, type: file.type, begun: file.lastModified, seconds, spans: [[0, Math.min(seconds, limit)]], blob: file };
+  return {
+    id: crypto.randomUUID(),
+    home,
+    part,
+    sort,
+    type: file.type,
+    begun: file.lastModified,
+    seconds,
+    spans: [[0, Math.min(seconds, limit)]],
+    blob: file,
+  };
 }

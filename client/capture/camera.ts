@@ -15,7 +15,10 @@ export interface Camera {
 }
 
 /** Asked for; the device gives what it has. A film is watched, a photo is read. */
-const WISHES = { photo: { width: { ideal: 4096 }, height: { ideal: 3072 } }, film: { width: { ideal: 1280 }, height: { ideal: 720 }, frameRate: { ideal: 30, max: 30 } } };
+const WISHES = {
+  photo: { width: { ideal: 4096 }, height: { ideal: 3072 } },
+  film: { width: { ideal: 1280 }, height: { ideal: 720 }, frameRate: { ideal: 30, max: 30 } },
+};
 
 /** Told when a camera that was open is unplugged, or may no longer be used. */
 export const CAMERA_GONE = 'The camera has gone. Plug it in or allow it again, then try again.';
@@ -81,7 +84,9 @@ export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promis
   const [track] = camera.stream.getVideoTracks();
   if (!camera.practice && track && 'ImageCapture' in window) {
     try {
-      const capture = new (window as unknown as { ImageCapture: new (track: MediaStreamTrack) => { takePhoto(): Promise<Blob> } }).ImageCapture(track);
+      const capture = new (
+        window as unknown as { ImageCapture: new (track: MediaStreamTrack) => { takePhoto(): Promise<Blob> } }
+      ).ImageCapture(track);
       return await capture.takePhoto();
     } catch (error) {
       // Some cameras give only their film: its picture is taken below.

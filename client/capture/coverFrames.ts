@@ -21,7 +21,10 @@ async function goTo(video: HTMLVideoElement, second: number): Promise<void> {
 function drawn(video: HTMLVideoElement, longest: number): HTMLCanvasElement {
   const { videoWidth: width, videoHeight: height } = video;
   const fit = Math.min(1, longest / Math.max(width, height));
-  const canvas = Object.assign(document.createElement('canvas'), { width: Math.max(1, Math.round(width * fit)), height: Math.max(1, Math.round(height * fit)) });
+  const canvas = Object.assign(document.createElement('canvas'), {
+    width: Math.max(1, Math.round(width * fit)),
+    height: Math.max(1, Math.round(height * fit)),
+  });
   canvas.getContext('2d', { willReadFrequently: true })!.drawImage(video, 0, 0, canvas.width, canvas.height);
   return canvas;
 }
@@ -36,7 +39,14 @@ async function openFilm(blob: Blob): Promise<{ video: HTMLVideoElement; close: (
   });
   video.src = url;
   await ready;
-  return { video, close: () => { video.removeAttribute('src'); video.load(); URL.revokeObjectURL(url); } };
+  return {
+    video,
+    close: () => {
+      video.removeAttribute('src');
+      video.load();
+      URL.revokeObjectURL(url);
+    },
+  };
 }
 
 /** The frames of a film that can stand for it, best first: sharp, well lit, apart from each other. Seconds are of the recording. */
@@ -50,7 +60,11 @@ export async function offerFrames(blob: Blob, spans: readonly Span[]): Promise<O
       await goTo(video, second);
       const canvas = drawn(video, WIDTH);
       const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-      looked.push({ second, score: await listener().score({ data, width, height }), address: canvas.toDataURL('image/webp', QUALITY) });
+      looked.push({
+        second,
+        score: await listener().score({ data, width, height }),
+        address: canvas.toDataURL('image/webp', QUALITY),
+      });
     }
     return bestFrames(looked, OFFERED, (length / LOOKED_AT) * 1.5).map((frame) => frame as OfferedFrame);
   } finally {
@@ -63,7 +77,13 @@ export async function frameOf(blob: Blob, second: number): Promise<Blob> {
   const { video, close } = await openFilm(blob);
   try {
     await goTo(video, second);
-    return await new Promise<Blob>((resolve, reject) => drawn(video, COVER_SIDE).toBlob((made) => (made ? resolve(made) : reject(new Error('The frame could not be packed.'))), 'image/webp', QUALITY));
+    return await new Promise<Blob>((resolve, reject) =>
+      drawn(video, COVER_SIDE).toBlob(
+        (made) => (made ? resolve(made) : reject(new Error('The frame could not be packed.'))),
+        'image/webp',
+        QUALITY,
+      ),
+    );
   } finally {
     close();
   }

@@ -20,12 +20,19 @@ export async function openMicrophone(): Promise<Microphone> {
   try {
     const devices = navigator.mediaDevices;
     if (!devices) throw new DOMException('', 'NotFoundError');
-    return { stream: await devices.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: true, autoGainControl: true } }), practice: false };
+    return {
+      stream: await devices.getUserMedia({
+        audio: { echoCancellation: false, noiseSuppression: true, autoGainControl: true },
+      }),
+      practice: false,
+    };
   } catch (error) {
     switch ((error as DOMException).name) {
       case 'NotAllowedError':
       case 'SecurityError':
-        throw new MicrophoneError('The microphone may not be used here. Allow it in the browser’s settings for this page, or bring a recording from a file.');
+        throw new MicrophoneError(
+          'The microphone may not be used here. Allow it in the browser’s settings for this page, or bring a recording from a file.',
+        );
       case 'NotReadableError':
       case 'AbortError':
         throw new MicrophoneError('The microphone is in use by another program. Close that and try again.');

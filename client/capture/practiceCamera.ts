@@ -17,19 +17,42 @@ function strayed(seconds: number): { x: number; y: number } {
 }
 
 /** The sheet's corners, as shares of what is seen. */
-const CORNERS = [[0.3, 0.09], [0.74, 0.13], [0.8, 0.9], [0.2, 0.86]] as const;
+const CORNERS = [
+  [0.3, 0.09],
+  [0.74, 0.13],
+  [0.8, 0.9],
+  [0.2, 0.86],
+] as const;
 
 /** What is drawn on the sheet: a fern, its name, and lines of writing. Places are shares of the sheet. */
 const STROKES: readonly { colour: string; width: number; points: readonly (readonly [number, number])[] }[] = [
-  { colour: '#1C2A33', width: 0.012, points: Array.from({ length: 30 }, (_, i) => [0.5 + 0.03 * Math.sin(i / 5), 0.62 - i * 0.016] as const) },
+  {
+    colour: '#1C2A33',
+    width: 0.012,
+    points: Array.from({ length: 30 }, (_, i) => [0.5 + 0.03 * Math.sin(i / 5), 0.62 - i * 0.016] as const),
+  },
   ...Array.from({ length: 9 }, (_, i) => {
     const y = 0.58 - i * 0.05;
     const reach = 0.28 - i * 0.026;
-    return { colour: '#55721F', width: 0.014, points: [[0.5 - reach, y - 0.06], [0.5 - reach / 2, y - 0.02], [0.5, y], [0.5 + reach / 2, y - 0.02], [0.5 + reach, y - 0.06]] as const };
+    return {
+      colour: '#55721F',
+      width: 0.014,
+      points: [
+        [0.5 - reach, y - 0.06],
+        [0.5 - reach / 2, y - 0.02],
+        [0.5, y],
+        [0.5 + reach / 2, y - 0.02],
+        [0.5 + reach, y - 0.06],
+      ] as const,
+    };
   }),
   ...Array.from({ length: 5 }, (_, row) => ({
-    colour: '#26358A', width: 0.006,
-    points: Array.from({ length: 60 - row * 6 }, (_, i) => [0.12 + i * 0.0125, 0.72 + row * 0.05 + 0.011 * Math.sin(i * 1.9 + row) * Math.sin(i * 0.7)] as const),
+    colour: '#26358A',
+    width: 0.006,
+    points: Array.from(
+      { length: 60 - row * 6 },
+      (_, i) => [0.12 + i * 0.0125, 0.72 + row * 0.05 + 0.011 * Math.sin(i * 1.9 + row) * Math.sin(i * 0.7)] as const,
+    ),
   })),
 ];
 
@@ -49,8 +72,14 @@ function drawTable(): HTMLCanvasElement {
     for (let x = 0; x <= width; x += 40) context.lineTo(x, y + 5 * Math.sin(x / 130 + y));
     context.stroke();
   }
-  const [a, b, c, d] = CORNERS.map(([x, y]) => [x * SIZE.width + ROOM, y * SIZE.height + ROOM] as const) as [Corner, Corner, Corner, Corner];
-  const place = (u: number, v: number): [number, number] => [0, 1].map((k) => (a[k]! * (1 - u) + b[k]! * u) * (1 - v) + (d[k]! * (1 - u) + c[k]! * u) * v) as [number, number];
+  const [a, b, c, d] = CORNERS.map(([x, y]) => [x * SIZE.width + ROOM, y * SIZE.height + ROOM] as const) as [
+    Corner,
+    Corner,
+    Corner,
+    Corner,
+  ];
+  const place = (u: number, v: number): [number, number] =>
+    [0, 1].map((k) => (a[k]! * (1 - u) + b[k]! * u) * (1 - v) + (d[k]! * (1 - u) + c[k]! * u) * v) as [number, number];
   const outline = (shift: number): void => {
     context.beginPath();
     for (const [x, y] of [a, b, c, d]) context.lineTo(x + shift, y + shift);

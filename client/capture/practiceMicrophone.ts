@@ -1,7 +1,13 @@
 /** A microphone for machines that have none: a made-up voice that says syllables. */
 
 /** Formants of what it says, in Hz, one syllable after another. */
-const SYLLABLES = [[700, 1150], [500, 1850], [300, 2250], [580, 900], [330, 850]] as const;
+const SYLLABLES = [
+  [700, 1150],
+  [500, 1850],
+  [300, 2250],
+  [580, 900],
+  [330, 850],
+] as const;
 const SYLLABLE = 0.24;
 const WORD = 4;
 /** How far ahead it knows what it will say, in seconds. */

@@ -14,7 +14,11 @@ const TYPES: Record<TakeSort, readonly string[]> = {
   sound: ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg'],
 };
 /** A whole picture every second: going to a place must not mean drawing all that comes before it. */
-const HOW = { audioBitsPerSecond: 96_000, videoBitsPerSecond: 2_000_000, videoKeyFrameIntervalDuration: 1_000 } as const;
+const HOW = {
+  audioBitsPerSecond: 96_000,
+  videoBitsPerSecond: 2_000_000,
+  videoKeyFrameIntervalDuration: 1_000,
+} as const;
 
 export interface RecorderState {
   phase: 'ready' | 'recording' | 'paused' | 'ended';
@@ -54,10 +58,21 @@ export class Recorder {
   private settle!: (recorded: Recorded | null) => void;
 
   /** @param limit most seconds that are kept */
-  constructor(stream: MediaStream, wish: { home: MediaHome; part: string; sort: TakeSort }, private readonly limit: number) {
+  constructor(
+    stream: MediaStream,
+    wish: { home: MediaHome; part: string; sort: TakeSort },
+    private readonly limit: number,
+  ) {
     const mimeType = TYPES[wish.sort].find((type) => MediaRecorder.isTypeSupported(type));
     this.media = new MediaRecorder(stream, { ...(mimeType ? { mimeType } : {}), ...HOW });
-    this.about = { id: crypto.randomUUID(), ...wish, type: (this.media.mimeType || mimeType || '').split(';')[0]!, begun: Date.now(), seconds: 0, spans: [] };
+    this.about = {
+      id: crypto.randomUUID(),
+      ...wish,
+      type: (this.media.mimeType || mimeType || '').split(';')[0]!,
+      begun: Date.now(),
+      seconds: 0,
+      spans: [],
+    };
     this.ended = new Promise((resolve) => (this.settle = resolve));
     this.media.ondataavailable = ({ data }) => this.keep(data);
     this.media.onstop = () => void this.finish();
@@ -112,7 +127,12 @@ export class Recorder {
 
   private tell(phase = this.state.getState().phase, trouble = this.state.getState().trouble): void {
     const seconds = this.segments.kept(this.now);
-    this.state.setState({ phase, trouble, seconds: Math.min(seconds, this.limit), stretches: this.segments.spans(this.now).length });
+    this.state.setState({
+      phase,
+      trouble,
+      seconds: Math.min(seconds, this.limit),
+      stretches: this.segments.spans(this.now).length,
+    });
     if (phase === 'recording' && seconds >= this.limit) this.stop();
   }
 
@@ -133,7 +153,10 @@ export class Recorder {
     const { spans } = this.about;
     const kept = spans.length > 0 && this.chunks.length > 0;
     const { trouble } = this.state.getState();
-    if (trouble) this.state.setState({ trouble: `${trouble} ${kept ? 'What was recorded until then is here.' : 'Nothing was recorded yet.'}` });
+    if (trouble)
+      this.state.setState({
+        trouble: `${trouble} ${kept ? 'What was recorded until then is here.' : 'Nothing was recorded yet.'}`,
+      });
     // What the memory holds is whole also where the device had no room for its end.
     this.settle(kept ? { ...this.about, blob: await wholeRecording(this.about, this.chunks) } : null);
   }
@@ -145,4 +168,3 @@ export class Recorder {
     if (this.media.state !== 'inactive') this.media.stop();
   }
 }
-

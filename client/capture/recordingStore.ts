@@ -35,14 +35,19 @@ export async function keepChunk(recording: KeptRecording, n: number, chunk: Blob
 export const keepAbout = (recording: KeptRecording): Promise<void> => set(recording.id, recording, about);
 
 /** A recording of its chunks. A recorder does not write into a WebM how long it is, and players look for its end first; so it is told here. */
-export async function wholeRecording({ type, seconds }: Pick<KeptRecording, 'type' | 'seconds'>, parts: readonly Blob[]): Promise<Blob> {
+export async function wholeRecording(
+  { type, seconds }: Pick<KeptRecording, 'type' | 'seconds'>,
+  parts: readonly Blob[],
+): Promise<Blob> {
   const blob = new Blob([...parts], { type });
   return type.endsWith('/webm') ? fixWebmDuration(blob, Math.round(seconds * 1000), { logger: false }) : blob;
 }
 
 /** All of a recording that is on this device. */
 export async function recordingBlob(recording: KeptRecording): Promise<Blob> {
-  const kept = await chunks('readonly', (store) => promisifyRequest(store.getAll(rangeOf(recording.id)) as IDBRequest<Blob[]>));
+  const kept = await chunks('readonly', (store) =>
+    promisifyRequest(store.getAll(rangeOf(recording.id)) as IDBRequest<Blob[]>),
+  );
   return wholeRecording(recording, kept);
 }
 

@@ -13,7 +13,12 @@ export interface Streams {
 }
 
 /** The microphone, and for a film the camera, for as long as they are wanted. */
-export function useStreams(sort: TakeSort, facing: Facing, wanted: boolean, tries: number): { streams: Streams | null; why: string | null } {
+export function useStreams(
+  sort: TakeSort,
+  facing: Facing,
+  wanted: boolean,
+  tries: number,
+): { streams: Streams | null; why: string | null } {
   const [streams, setStreams] = useState<Streams | null>(null);
   const [why, setWhy] = useState<string | null>(null);
   useEffect(() => {
@@ -41,8 +46,16 @@ export function useStreams(sort: TakeSort, facing: Facing, wanted: boolean, trie
         };
         lost(microphone, MICROPHONE_GONE);
         if (camera) lost(camera, CAMERA_GONE);
-        const stream = new MediaStream([...(camera?.stream.getVideoTracks() ?? []), ...microphone.stream.getAudioTracks()]);
-        setStreams({ camera, microphone, stream, twoCameras: camera !== null && !camera.practice && (await hasTwoCameras()) });
+        const stream = new MediaStream([
+          ...(camera?.stream.getVideoTracks() ?? []),
+          ...microphone.stream.getAudioTracks(),
+        ]);
+        setStreams({
+          camera,
+          microphone,
+          stream,
+          twoCameras: camera !== null && !camera.practice && (await hasTwoCameras()),
+        });
       } catch (error) {
         close();
         if (!(error instanceof CameraError)) throw error;

@@ -1,4 +1,10 @@
-import { DAY_STAMP_WORDS, DAY_STAMPS, type ClassroomView, type DayQuestionView, type DayStamp } from '@lippet/core/contract/class';
+import {
+  DAY_STAMP_WORDS,
+  DAY_STAMPS,
+  type ClassroomView,
+  type DayQuestionView,
+  type DayStamp,
+} from '@lippet/core/contract/class';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -14,7 +20,15 @@ import { DayStampShape } from './DayStampShape';
 import type { Classroom } from './useClassroom';
 
 /** A question of the day for a learner: a stamp, or a few words; who sees it stands above. */
-export function DayQuestion({ question, room, classroom }: { question: DayQuestionView; room: ClassroomView; classroom: Classroom }) {
+export function DayQuestion({
+  question,
+  room,
+  classroom,
+}: {
+  question: DayQuestionView;
+  room: ClassroomView;
+  classroom: Classroom;
+}) {
   const { id, words, seenBy, mine } = question;
   const [changing, setChanging] = useState(false);
   const [stamp, setStamp] = useState<DayStamp | null>(mine?.stamp ?? null);
@@ -26,30 +40,62 @@ export function DayQuestion({ question, room, classroom }: { question: DayQuesti
   return (
     <Scrap fill={colours.mist} style={styles.card}>
       <View style={styles.row}>
-        <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.grow}>{words}</Text>
+        <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.grow}>
+          {words}
+        </Text>
         <Hear text={words} label="the question" small />
       </View>
       {mine && !changing ? (
         <View style={styles.row}>
           {mine.stamp && <DayStampShape stamp={mine.stamp} />}
-          <Text style={[styles.said, styles.grow]}>{[mine.stamp && DAY_STAMP_WORDS[mine.stamp], mine.words].filter(Boolean).join('. ')}</Text>
-          <Button label="Change what I said today" onPress={() => setChanging(true)}>Change it</Button>
+          <Text style={[styles.said, styles.grow]}>
+            {[mine.stamp && DAY_STAMP_WORDS[mine.stamp], mine.words].filter(Boolean).join('. ')}
+          </Text>
+          <Button label="Change what I said today" onPress={() => setChanging(true)}>
+            Change it
+          </Button>
         </View>
       ) : (
         <>
           <View role="radiogroup" aria-label="How it is" style={styles.stamps}>
             {DAY_STAMPS.map((each) => (
-              <Press key={each} role="radio" aria-checked={stamp === each} aria-label={DAY_STAMP_WORDS[each]} flat={stamp === each} fill={stamp === each ? colours.ochre : colours.scrap} onPress={() => setStamp(stamp === each ? null : each)} style={styles.stamp}>
+              <Press
+                key={each}
+                role="radio"
+                aria-checked={stamp === each}
+                aria-label={DAY_STAMP_WORDS[each]}
+                flat={stamp === each}
+                fill={stamp === each ? colours.ochre : colours.scrap}
+                onPress={() => setStamp(stamp === each ? null : each)}
+                style={styles.stamp}
+              >
                 <DayStampShape stamp={each} />
-                <Text variant="labelSmall" style={styles.word}>{DAY_STAMP_WORDS[each]}</Text>
+                <Text variant="labelSmall" style={styles.word}>
+                  {DAY_STAMP_WORDS[each]}
+                </Text>
               </Press>
             ))}
           </View>
           <View>
-            <ReaderSign audience={seenBy === 'all' ? 'class' : 'teacher'} words={seenBy === 'all' ? `Everybody in ${room.name} sees what you choose` : `Only ${names} ${room.teachers.length > 1 ? 'see' : 'sees'} what you choose`} />
+            <ReaderSign
+              audience={seenBy === 'all' ? 'class' : 'teacher'}
+              words={
+                seenBy === 'all'
+                  ? `Everybody in ${room.name} sees what you choose`
+                  : `Only ${names} ${room.teachers.length > 1 ? 'see' : 'sees'} what you choose`
+              }
+            />
             <View style={styles.box}>
               <Field label="A few words, if you like" value={said} onChangeText={setSaid} maxLength={500} />
-              <Button kind="main" icon="forward" disabled={!stamp && said.trim() === ''} onPress={() => void answer()} style={styles.send}>Say it</Button>
+              <Button
+                kind="main"
+                icon="forward"
+                disabled={!stamp && said.trim() === ''}
+                onPress={() => void answer()}
+                style={styles.send}
+              >
+                Say it
+              </Button>
             </View>
           </View>
         </>
@@ -61,10 +107,15 @@ export function DayQuestion({ question, room, classroom }: { question: DayQuesti
 
 /** How many chose which stamp, as bars that say it in words too; and who said what. */
 export function DayAnswers({ answers, of }: { answers: NonNullable<DayQuestionView['answers']>; of: number }) {
-  const counts = DAY_STAMPS.map((stamp) => ({ stamp, count: answers.filter((each) => each.stamp === stamp).length })).filter(({ count }) => count > 0);
+  const counts = DAY_STAMPS.map((stamp) => ({
+    stamp,
+    count: answers.filter((each) => each.stamp === stamp).length,
+  })).filter(({ count }) => count > 0);
   return (
     <View style={styles.answers}>
-      <Text variant="labelMedium">{answers.length === 0 ? 'Nobody has answered today yet.' : `${answers.length} of ${of} have answered today`}</Text>
+      <Text variant="labelMedium">
+        {answers.length === 0 ? 'Nobody has answered today yet.' : `${answers.length} of ${of} have answered today`}
+      </Text>
       {counts.map(({ stamp, count }) => (
         <View key={stamp} style={styles.row} role="img" aria-label={`${DAY_STAMP_WORDS[stamp]}: ${count}`}>
           <DayStampShape stamp={stamp} size={34} />
@@ -75,7 +126,10 @@ export function DayAnswers({ answers, of }: { answers: NonNullable<DayQuestionVi
       {answers.map(({ id, name, badge, stamp, words }) => (
         <View key={id} style={styles.row}>
           <Badge name={name} colour={badge} size={30} />
-          <Text variant="bodyMedium" style={styles.grow}>{`${name}: ${[stamp && DAY_STAMP_WORDS[stamp], words].filter(Boolean).join('. ')}`}</Text>
+          <Text
+            variant="bodyMedium"
+            style={styles.grow}
+          >{`${name}: ${[stamp && DAY_STAMP_WORDS[stamp], words].filter(Boolean).join('. ')}`}</Text>
         </View>
       ))}
     </View>
@@ -90,7 +144,14 @@ const styles = StyleSheet.create({
   stamps: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
   stamp: { width: 92, alignItems: 'center', gap: 4, paddingVertical: 8, paddingHorizontal: 4 },
   word: { textAlign: 'center' },
-  box: { gap: 12, padding: 12, backgroundColor: colours.scrap, borderWidth: 2, borderTopWidth: 0, borderColor: colours.ink },
+  box: {
+    gap: 12,
+    padding: 12,
+    backgroundColor: colours.scrap,
+    borderWidth: 2,
+    borderTopWidth: 0,
+    borderColor: colours.ink,
+  },
   send: { alignSelf: 'flex-end' },
   answers: { gap: 8 },
   bar: { height: 18, backgroundColor: colours.ochre, borderWidth: 2, borderColor: colours.ink },

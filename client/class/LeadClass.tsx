@@ -23,18 +23,32 @@ export function LeadClass({ room, classroom, zone }: { room: ClassroomView; clas
     <>
       <View>
         <ReaderSign audience="class" words={`Everybody in ${room.name} reads this: ${room.learners.length} learners`} />
-        <SayBox place={`class:${room.id}`} label="Tell the class" word="Tell them" home={`groups/${room.id}`} onSay={classroom.tell} />
+        <SayBox
+          place={`class:${room.id}`}
+          label="Tell the class"
+          word="Tell them"
+          home={`groups/${room.id}`}
+          onSay={classroom.tell}
+        />
       </View>
       <View style={styles.row}>
-        <Button icon="ask" onPress={() => setOpen('question')}>{question ? 'Another question of the day' : 'Ask a question each day'}</Button>
-        <Button icon="film" onPress={() => setOpen('live')}>{live ? 'Change the lesson by link' : 'A lesson by link'}</Button>
+        <Button icon="ask" onPress={() => setOpen('question')}>
+          {question ? 'Another question of the day' : 'Ask a question each day'}
+        </Button>
+        <Button icon="film" onPress={() => setOpen('live')}>
+          {live ? 'Change the lesson by link' : 'A lesson by link'}
+        </Button>
       </View>
       {question && (
         <View style={styles.question} role="region" aria-label="Question of the day">
-          <Text variant="headlineSmall" role="heading" aria-level={2}>{question.words}</Text>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>
+            {question.words}
+          </Text>
           <Text variant="bodySmall">{`Asked each day. The answers are seen by: ${SEEN_WORDS[question.seenBy].toLowerCase()}.`}</Text>
           {question.answers && <DayAnswers answers={question.answers} of={room.learners.length} />}
-          <Button onPress={() => void classroom.askDaily(null)} style={styles.start}>Ask it no more</Button>
+          <Button onPress={() => void classroom.askDaily(null)} style={styles.start}>
+            Ask it no more
+          </Button>
         </View>
       )}
       {open === 'question' && <QuestionForm onClose={close} onAsk={classroom.askDaily} />}
@@ -48,28 +62,65 @@ function QuestionForm({ onClose, onAsk }: { onClose: () => void; onAsk: Classroo
   const [seenBy, setSeenBy] = useState<SeenBy>('teacher');
   return (
     <Ask
-      visible title="A question each day" onClose={onClose}
-      answers={<><Button onPress={onClose}>Not now</Button><Button kind="main" disabled={words.trim() === ''} onPress={() => void onAsk({ words, seenBy }).then((asked) => asked && onClose())}>Ask it</Button></>}
+      visible
+      title="A question each day"
+      onClose={onClose}
+      answers={
+        <>
+          <Button onPress={onClose}>Not now</Button>
+          <Button
+            kind="main"
+            disabled={words.trim() === ''}
+            onPress={() => void onAsk({ words, seenBy }).then((asked) => asked && onClose())}
+          >
+            Ask it
+          </Button>
+        </>
+      }
     >
       <Field label="The question" value={words} onChangeText={setWords} maxLength={500} />
-      <Pick label="Who sees the answers" headed options={SEEN_BY.map((value) => ({ value, word: SEEN_WORDS[value] }))} chosen={seenBy} onChoose={setSeenBy} />
+      <Pick
+        label="Who sees the answers"
+        headed
+        options={SEEN_BY.map((value) => ({ value, word: SEEN_WORDS[value] }))}
+        chosen={seenBy}
+        onChoose={setSeenBy}
+      />
     </Ask>
   );
 }
 
-function LiveForm({ live, zone, onClose, onMeet }: { live: ClassroomView['live']; zone: string; onClose: () => void; onMeet: Classroom['meetAt'] }) {
+function LiveForm({
+  live,
+  zone,
+  onClose,
+  onMeet,
+}: {
+  live: ClassroomView['live'];
+  zone: string;
+  onClose: () => void;
+  onMeet: Classroom['meetAt'];
+}) {
   const [address, setAddress] = useState(live?.address ?? 'https://');
   const [words, setWords] = useState(live?.words ?? '');
   const [at, setAt] = useState(live?.at ?? null);
   const keep = (next: ClassroomView['live']): void => void onMeet(next).then((kept) => kept && onClose());
   return (
     <Ask
-      visible title="A lesson by link" onClose={onClose}
+      visible
+      title="A lesson by link"
+      onClose={onClose}
       answers={
         <>
-          {live && <Button icon="bin" onPress={() => keep(null)}>Take it away</Button>}
+          {live && (
+            <Button icon="bin" onPress={() => keep(null)}>
+              Take it away
+            </Button>
+          )}
           <Button onPress={onClose}>Not now</Button>
-          <Button kind="main" disabled={address.trim().length < 10} onPress={() => keep({ address, words, at })}>Show it</Button>
+          <Button kind="main" disabled={address.trim().length < 10} onPress={() => keep({ address, words, at })}>
+            Show it
+          </Button>
         </>
       }
     >

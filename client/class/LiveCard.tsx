@@ -11,11 +11,18 @@ export function LiveCard({ live: { address, words, at }, zone }: { live: LiveLes
   return (
     <Scrap fill={colours.blush} style={styles.card}>
       <View style={styles.words}>
-        <Text variant="headlineSmall" role="heading" aria-level={2}>{words || 'A lesson together'}</Text>
+        <Text variant="headlineSmall" role="heading" aria-level={2}>
+          {words || 'A lesson together'}
+        </Text>
         <Text variant="bodyMedium">{at === null ? 'Whenever the class meets' : whenWords(at, Date.now(), zone)}</Text>
-        <Text variant="bodySmall" style={{ color: colours.ink }}>{`Opens ${new URL(address).host}, a page outside of Lippet`}</Text>
+        <Text
+          variant="bodySmall"
+          style={{ color: colours.ink }}
+        >{`Opens ${new URL(address).host}, a page outside of Lippet`}</Text>
       </View>
-      <Button kind="main" icon="film" onPress={() => window.open(address, '_blank', 'noopener,noreferrer')}>Go to the lesson</Button>
+      <Button kind="main" icon="film" onPress={() => window.open(address, '_blank', 'noopener,noreferrer')}>
+        Go to the lesson
+      </Button>
     </Scrap>
   );
 }

@@ -25,29 +25,54 @@ export function NoticeCard({ notice, room, classroom, me, zone }: Props) {
   const [removing, setRemoving] = useState<NoticeView | null>(null);
   const offer = useWorkOffer(room.teaches ? null : notice.words);
   const said = (each: NoticeView) => (
-    <Said key={each.id} {...each} name={each.author.id === me ? 'You' : each.author.name} zone={zone} heard={!room.teaches} onTakeAway={room.teaches ? () => setRemoving(each) : null} />
+    <Said
+      key={each.id}
+      {...each}
+      name={each.author.id === me ? 'You' : each.author.name}
+      zone={zone}
+      heard={!room.teaches}
+      onTakeAway={room.teaches ? () => setRemoving(each) : null}
+    />
   );
   return (
     <View role="article" aria-label={`${notice.author.name} tells the class`} style={styles.card}>
       {said(notice)}
       {notice.replies.map(said)}
-      {notice.removed === null && (answering ? (
-        <View>
-          <ReaderSign audience="class" words={`Everybody in ${room.name} reads this: ${room.learners.length} learners and ${room.teachers.map(({ name }) => name).join(' and ')}`} />
-          <SayBox
-            place={`notice:${notice.id}`} label="What do you say to it?" word="Say it" home={`groups/${room.id}`} onPicture={offer.ask}
-            onSay={async (id, saying) => {
-              const taken = await classroom.reply(notice.id, id, saying);
-              if (taken) setAnswering(false);
-              return taken;
-            }}
-          />
-          {offer.question}
-        </View>
-      ) : (
-        <Pressable role="button" aria-label="Say something to it" onPress={() => setAnswering(true)} style={styles.more}><LineIcon name="plus" size={18} /><Text variant="labelMedium">Say something to it</Text></Pressable>
-      ))}
-      {removing && <TakeAway onClose={() => setRemoving(null)} onTakeAway={(why) => classroom.takeAway(removing.id, why)} />}
+      {notice.removed === null &&
+        (answering ? (
+          <View>
+            <ReaderSign
+              audience="class"
+              words={`Everybody in ${room.name} reads this: ${room.learners.length} learners and ${room.teachers.map(({ name }) => name).join(' and ')}`}
+            />
+            <SayBox
+              place={`notice:${notice.id}`}
+              label="What do you say to it?"
+              word="Say it"
+              home={`groups/${room.id}`}
+              onPicture={offer.ask}
+              onSay={async (id, saying) => {
+                const taken = await classroom.reply(notice.id, id, saying);
+                if (taken) setAnswering(false);
+                return taken;
+              }}
+            />
+            {offer.question}
+          </View>
+        ) : (
+          <Pressable
+            role="button"
+            aria-label="Say something to it"
+            onPress={() => setAnswering(true)}
+            style={styles.more}
+          >
+            <LineIcon name="plus" size={18} />
+            <Text variant="labelMedium">Say something to it</Text>
+          </Pressable>
+        ))}
+      {removing && (
+        <TakeAway onClose={() => setRemoving(null)} onTakeAway={(why) => classroom.takeAway(removing.id, why)} />
+      )}
     </View>
   );
 }

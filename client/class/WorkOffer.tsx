@@ -17,7 +17,10 @@ const OFFERED = 4;
  *
  * @param about words of the notice; null for teachers, who hand nothing in
  */
-export function useWorkOffer(about: string | null): { ask?: (file: File) => Promise<boolean>; question: ReactElement | null } {
+export function useWorkOffer(about: string | null): {
+  ask?: (file: File) => Promise<boolean>;
+  question: ReactElement | null;
+} {
   const router = useRouter();
   const { data } = useNow(about !== null);
   const [held, setHeld] = useState<File | null>(null);
@@ -32,15 +35,30 @@ export function useWorkOffer(about: string | null): { ask?: (file: File) => Prom
     ask: (file) => {
       if (open.length === 0) return Promise.resolve(true);
       setHeld(file);
-      return new Promise((resolve) => { answer.current = resolve; });
+      return new Promise((resolve) => {
+        answer.current = resolve;
+      });
     },
     question: (
-      <Ask visible={held !== null} title="Is this your work?" onClose={() => done(false)} answers={<Button kind="main" icon="people" onPress={() => done(true)}>No, show it to the class</Button>}>
-        <Text variant="bodyMedium">Here everybody sees it, and nobody can finish it with you. If it belongs to one of these, put it there:</Text>
+      <Ask
+        visible={held !== null}
+        title="Is this your work?"
+        onClose={() => done(false)}
+        answers={
+          <Button kind="main" icon="people" onPress={() => done(true)}>
+            No, show it to the class
+          </Button>
+        }
+      >
+        <Text variant="bodyMedium">
+          Here everybody sees it, and nobody can finish it with you. If it belongs to one of these, put it there:
+        </Text>
         <View style={styles.list}>
           {open.map(({ activityId, title }) => (
             <Button
-              key={activityId} icon="forward" label={`Put it into ${title}`}
+              key={activityId}
+              icon="forward"
+              label={`Put it into ${title}`}
               onPress={() => {
                 useHandedOver.getState().handOver(activityId, held!);
                 done(false);

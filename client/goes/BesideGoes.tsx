@@ -35,11 +35,17 @@ interface Props {
 }
 
 const goWords = ({ go }: GoView): string => `Go ${go}`;
-const WAYS = [{ value: 'beside', word: 'Side by side', icon: 'pages' }, { value: 'over', word: 'Laid over', icon: 'front' }] as const;
+const WAYS = [
+  { value: 'beside', word: 'Side by side', icon: 'pages' },
+  { value: 'over', word: 'Laid over', icon: 'front' },
+] as const;
 
 /** A go beside an earlier one of the same piece, with what is new since then, and which of the notes on it were answered. */
 export function BesideGoes({ goId, parts, onClose }: Props) {
-  const { data: goes, error } = useQuery({ queryKey: ['goes-like', goId], queryFn: () => get<GoView[]>(`/goes/${goId}/like`) });
+  const { data: goes, error } = useQuery({
+    queryKey: ['goes-like', goId],
+    queryFn: () => get<GoView[]>(`/goes/${goId}/like`),
+  });
   const [chosen, setChosen] = useState<string | null>(null);
   const current = goes?.find(({ id }) => id === goId);
   const earlier = goes?.filter(({ go }) => current && go < current.go) ?? [];
@@ -51,32 +57,74 @@ export function BesideGoes({ goId, parts, onClose }: Props) {
   return (
     <View style={styles.screen} role="region" aria-label="Goes beside each other">
       <View style={styles.head}>
-        <Press aria-label="Close" onPress={onClose} style={styles.close}><LineIcon name="close" size={22} /></Press>
-        <Text variant="headlineSmall" role="heading" aria-level={2}>{current && other ? `${goWords(other)} and ${goWords(current).toLowerCase()}` : 'Earlier goes'}</Text>
-        {earlier.length > 1 && <Pick label="Beside which go" options={earlier.map((go) => ({ value: go.id, word: goWords(go) }))} chosen={other?.id ?? null} onChoose={setChosen} />}
+        <Press aria-label="Close" onPress={onClose} style={styles.close}>
+          <LineIcon name="close" size={22} />
+        </Press>
+        <Text variant="headlineSmall" role="heading" aria-level={2}>
+          {current && other ? `${goWords(other)} and ${goWords(current).toLowerCase()}` : 'Earlier goes'}
+        </Text>
+        {earlier.length > 1 && (
+          <Pick
+            label="Beside which go"
+            options={earlier.map((go) => ({ value: go.id, word: goWords(go) }))}
+            chosen={other?.id ?? null}
+            onChoose={setChosen}
+          />
+        )}
       </View>
       {error && <Say>{error.message}</Say>}
-      {!error && current && !other && <View style={styles.none}><Say calm>This is the first go, so there is none to lay beside it.</Say></View>}
-      {!error && other && current && (now && before ? (
-        <Compared
-          parts={parts} before={{ title: goWords(other), doc: before, marks: other.review ? oldMarks : null }} now={{ title: goWords(current), doc: now, marks: current.review ? newMarks : null }}
-          said={oldMarks && <Answered before={before} marks={oldMarks} now={now} parts={parts} />}
-        />
-      ) : <Opening />)}
+      {!error && current && !other && (
+        <View style={styles.none}>
+          <Say calm>This is the first go, so there is none to lay beside it.</Say>
+        </View>
+      )}
+      {!error &&
+        other &&
+        current &&
+        (now && before ? (
+          <Compared
+            parts={parts}
+            before={{ title: goWords(other), doc: before, marks: other.review ? oldMarks : null }}
+            now={{ title: goWords(current), doc: now, marks: current.review ? newMarks : null }}
+            said={oldMarks && <Answered before={before} marks={oldMarks} now={now} parts={parts} />}
+          />
+        ) : (
+          <Opening />
+        ))}
     </View>
   );
 }
 
 /** The notes on the earlier go: which of them the learner says were answered. */
-function Answered({ before, marks, now, parts }: { before: Y.Doc; marks: Y.Doc; now: Y.Doc; parts: readonly PartView[] }) {
-  const notes = useMemo(() => walkNotes(before, marks, parts.map(({ id }) => id)), [before, marks, parts]);
+function Answered({
+  before,
+  marks,
+  now,
+  parts,
+}: {
+  before: Y.Doc;
+  marks: Y.Doc;
+  now: Y.Doc;
+  parts: readonly PartView[];
+}) {
+  const notes = useMemo(
+    () =>
+      walkNotes(
+        before,
+        marks,
+        parts.map(({ id }) => id),
+      ),
+    [before, marks, parts],
+  );
   const answered = useMemo(() => answeredNotes(now), [now]);
   if (notes.length === 0) return null;
   return (
     <View role="list" aria-label="Notes on the earlier go" style={styles.notes}>
       {notes.map(({ id, words }) => (
         <View key={id} role="listitem" style={styles.note}>
-          <View style={[styles.tick, answered.has(id) && styles.ticked]}>{answered.has(id) && <LineIcon name="tick" size={16} width={3} />}</View>
+          <View style={[styles.tick, answered.has(id) && styles.ticked]}>
+            {answered.has(id) && <LineIcon name="tick" size={16} width={3} />}
+          </View>
           <Text variant="bodySmall">{`${words || 'A spoken note'}: ${answered.has(id) ? 'ticked off' : 'not ticked off'}`}</Text>
         </View>
       ))}
@@ -84,7 +132,17 @@ function Answered({ before, marks, now, parts }: { before: Y.Doc; marks: Y.Doc; 
   );
 }
 
-function Compared({ parts, before, now, said }: { parts: readonly PartView[]; before: GoSide; now: GoSide; said: React.ReactNode }) {
+function Compared({
+  parts,
+  before,
+  now,
+  said,
+}: {
+  parts: readonly PartView[];
+  before: GoSide;
+  now: GoSide;
+  said: React.ReactNode;
+}) {
   const wide = useWide();
   const [partId, setPartId] = useState(parts[0]?.id ?? '');
   const [at, setAt] = useState(0);
@@ -99,41 +157,87 @@ function Compared({ parts, before, now, said }: { parts: readonly PartView[]; be
   return (
     <>
       <View style={styles.tools}>
-        <PartTabs parts={parts} current={partId} done={new Set()} onChoose={(id) => { setPartId(id); setAt(0); }} />
+        <PartTabs
+          parts={parts}
+          current={partId}
+          done={new Set()}
+          onChoose={(id) => {
+            setPartId(id);
+            setAt(0);
+          }}
+        />
         <View style={styles.choices}>
           {pair && <Pick label="How they are shown" options={WAYS} chosen={way} onChoose={setWay} />}
           {(pair || written) && <TickBox word="Show what is new" on={marked} onChange={setMarked} />}
-          {pair && marked && <Text variant="labelMedium" role="status" testID="what-is-new">{news.words}</Text>}
+          {pair && marked && (
+            <Text variant="labelMedium" role="status" testID="what-is-new">
+              {news.words}
+            </Text>
+          )}
         </View>
         {said}
       </View>
-      {written && <WordPair before={answerWords(before.doc, partId)} now={answerWords(now.doc, partId)} titles={[before.title, now.title]} marked={marked} />}
+      {written && (
+        <WordPair
+          before={answerWords(before.doc, partId)}
+          now={answerWords(now.doc, partId)}
+          titles={[before.title, now.title]}
+          marked={marked}
+        />
+      )}
       {takes.some(Boolean) && (
         <ScrollView style={styles.takes} contentContainerStyle={[styles.players, wide && styles.row]}>
           {[before, now].map(({ title }, i) => (
             <View key={title} style={styles.player}>
               <Text variant="labelMedium">{title}</Text>
-              {takes[i] ? <TakePlayer key={takes[i].id} take={takes[i]} label={`${part.title}, ${title.toLowerCase()}`} /> : <Text variant="bodyMedium">No recording.</Text>}
+              {takes[i] ? (
+                <TakePlayer key={takes[i].id} take={takes[i]} label={`${part.title}, ${title.toLowerCase()}`} />
+              ) : (
+                <Text variant="bodyMedium">No recording.</Text>
+              )}
             </View>
           ))}
         </ScrollView>
       )}
       {pair && <PagePairView pair={pair} before={before} now={now} shown={news} over={way === 'over'} />}
-      {pairs.length > 1 && <PageBar at={Math.min(at, pairs.length - 1)} count={pairs.length} onStep={(by) => setAt(at + by)} />}
-      {!pair && !written && !takes.some(Boolean) && <View style={styles.none}><Say calm>There is nothing of this part in either go.</Say></View>}
+      {pairs.length > 1 && (
+        <PageBar at={Math.min(at, pairs.length - 1)} count={pairs.length} onStep={(by) => setAt(at + by)} />
+      )}
+      {!pair && !written && !takes.some(Boolean) && (
+        <View style={styles.none}>
+          <Say calm>There is nothing of this part in either go.</Say>
+        </View>
+      )}
     </>
   );
 }
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.desk },
-  head: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14, padding: 10, backgroundColor: colours.mist, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  head: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 14,
+    padding: 10,
+    backgroundColor: colours.mist,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   tools: { backgroundColor: colours.paper, paddingHorizontal: 12, paddingVertical: 8, gap: 8 },
   choices: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14 },
   notes: { gap: 6 },
   note: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  tick: { width: 22, height: 22, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  tick: {
+    width: 22,
+    height: 22,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   ticked: { backgroundColor: colours.ochre },
   takes: { flexGrow: 0, maxHeight: '50%' },
   players: { padding: 14, gap: 14 },

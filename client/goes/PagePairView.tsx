@@ -34,7 +34,11 @@ function useSameView(one: Surface | null, other: Surface | null): void {
     const follow = (from: Surface, to: Surface): (() => void) =>
       from.state.subscribe(({ viewport: { scale, x, y } }, { viewport: old }) => {
         const there = to.renderer.viewport;
-        if ((scale !== old.scale || x !== old.x || y !== old.y) && (there.scale !== scale || there.x !== x || there.y !== y)) to.renderer.look({ scale, x, y });
+        if (
+          (scale !== old.scale || x !== old.x || y !== old.y) &&
+          (there.scale !== scale || there.x !== x || there.y !== y)
+        )
+          to.renderer.look({ scale, x, y });
       });
     const stops = [follow(one, other), follow(other, one)];
     return () => stops.forEach((stop) => stop());
@@ -47,12 +51,27 @@ export function PagePairView({ pair, before, now, shown, over }: Props) {
   const [[one, other], setSurfaces] = useState<[Surface | null, Surface | null]>([null, null]);
   const [share, setShare] = useState(50);
   useSameView(one, other);
-  const sheet = ({ doc, marks, title }: GoSide, page: PagePlan | null, how: Shown, side: 0 | 1) => (page ? (
-    <PageSurface
-      key={`${title} ${page.id}`} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} editor={null} editable={false} shown={how} label={title}
-      onSurface={(surface) => setSurfaces((was) => (side === 0 ? [surface, was[1]] : [was[0], surface]))}
-    />
-  ) : <View style={styles.none}><Say calm>{side === 0 ? `It was not there in ${before.title.toLowerCase()}.` : `It is not there any more in ${now.title.toLowerCase()}.`}</Say></View>);
+  const sheet = ({ doc, marks, title }: GoSide, page: PagePlan | null, how: Shown, side: 0 | 1) =>
+    page ? (
+      <PageSurface
+        key={`${title} ${page.id}`}
+        page={page}
+        layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]}
+        editor={null}
+        editable={false}
+        shown={how}
+        label={title}
+        onSurface={(surface) => setSurfaces((was) => (side === 0 ? [surface, was[1]] : [was[0], surface]))}
+      />
+    ) : (
+      <View style={styles.none}>
+        <Say calm>
+          {side === 0
+            ? `It was not there in ${before.title.toLowerCase()}.`
+            : `It is not there any more in ${now.title.toLowerCase()}.`}
+        </Say>
+      </View>
+    );
   const [left, right] = [sheet(before, pair.before, shown.before, 0), sheet(now, pair.now, shown.now, 1)];
   if (over && pair.before && pair.now) {
     return (
@@ -64,7 +83,13 @@ export function PagePairView({ pair, before, now, shown, over }: Props) {
         <View style={styles.slider}>
           <Text variant="labelMedium">{before.title}</Text>
           {createElement('input', {
-            type: 'range', min: 0, max: 100, step: 5, value: share, 'aria-label': `How much of ${now.title.toLowerCase()} is seen`, style: { flex: 1, accentColor: colours.ink },
+            type: 'range',
+            min: 0,
+            max: 100,
+            step: 5,
+            value: share,
+            'aria-label': `How much of ${now.title.toLowerCase()} is seen`,
+            style: { flex: 1, accentColor: colours.ink },
             onChange: ({ target }: { target: { value: string } }) => setShare(Number(target.value)),
           })}
           <Text variant="labelMedium">{now.title}</Text>
@@ -74,11 +99,18 @@ export function PagePairView({ pair, before, now, shown, over }: Props) {
   }
   const column = (title: string, content: React.ReactNode, first: boolean) => (
     <View style={[styles.side, !first && (wide ? styles.lineLeft : styles.lineTop)]}>
-      <Text variant="labelMedium" style={styles.title}>{title}</Text>
+      <Text variant="labelMedium" style={styles.title}>
+        {title}
+      </Text>
       <View style={styles.room}>{content}</View>
     </View>
   );
-  return <View style={[styles.room, wide && styles.row]}>{column(before.title, left, true)}{column(now.title, right, false)}</View>;
+  return (
+    <View style={[styles.room, wide && styles.row]}>
+      {column(before.title, left, true)}
+      {column(now.title, right, false)}
+    </View>
+  );
 }
 
 const styles = StyleSheet.create({
@@ -91,5 +123,13 @@ const styles = StyleSheet.create({
   none: { flex: 1, alignItems: 'center', justifyContent: 'center', padding: 18 },
   below: { position: 'absolute', inset: 0 },
   above: { position: 'absolute', inset: 0 },
-  slider: { flexDirection: 'row', alignItems: 'center', gap: 12, padding: 12, backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  slider: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    padding: 12,
+    backgroundColor: colours.scrap,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
 });

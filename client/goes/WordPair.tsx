@@ -6,7 +6,17 @@ import { colours, faces } from '../ui/theme';
 import { FRESH } from './usePairNews';
 
 /** Two texts as one: what is new stands on a ground, what is gone is struck out; or each by itself. */
-export function WordPair({ before, now, titles, marked }: { before: string; now: string; titles: readonly [string, string]; marked: boolean }) {
+export function WordPair({
+  before,
+  now,
+  titles,
+  marked,
+}: {
+  before: string;
+  now: string;
+  titles: readonly [string, string];
+  marked: boolean;
+}) {
   const news = useMemo(() => (marked ? wordNews(before, now) : []), [before, now, marked]);
   if (!marked) {
     return (
@@ -24,7 +34,15 @@ export function WordPair({ before, now, titles, marked }: { before: string; now:
     <ScrollView contentContainerStyle={styles.content}>
       <Text variant="labelMedium">{`${titles[1]}: new words lie on yellow, those that are gone are struck out`}</Text>
       <Text style={styles.text}>
-        {news.map(({ text, is }, i) => <Text key={i} role={is === 'fresh' ? ('insertion' as never) : is === 'gone' ? ('deletion' as never) : undefined} style={[styles.text, is === 'fresh' && styles.fresh, is === 'gone' && styles.gone]}>{text}</Text>)}
+        {news.map(({ text, is }, i) => (
+          <Text
+            key={i}
+            role={is === 'fresh' ? ('insertion' as never) : is === 'gone' ? ('deletion' as never) : undefined}
+            style={[styles.text, is === 'fresh' && styles.fresh, is === 'gone' && styles.gone]}
+          >
+            {text}
+          </Text>
+        ))}
       </Text>
     </ScrollView>
   );

@@ -12,7 +12,9 @@ async function photo(media: string): Promise<Blob> {
 /** What is different between two photos of one sheet: computed once, in a worker. */
 export function photoNews(before: string, now: string): Promise<Difference> {
   const key = `${before} ${now}`;
-  const made = known.get(key) ?? Promise.all([photo(before), photo(now)]).then(([old, current]) => scanner().difference(old, current));
+  const made =
+    known.get(key) ??
+    Promise.all([photo(before), photo(now)]).then(([old, current]) => scanner().difference(old, current));
   known.set(key, made);
   made.catch(() => known.delete(key));
   return made;

@@ -24,7 +24,10 @@ export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefine
   const [frames, setFrames] = useState<readonly Bounds[]>([]);
   const [photoWords, setPhotoWords] = useState<string | null>(null);
   const [old, current] = [pair?.before && readShot(pair.before.background), pair?.now && readShot(pair.now.background)];
-  const media = old && current && pair!.before!.background.kind === 'photo' && pair!.now!.background.kind === 'photo' ? [pair!.before!.background.media, pair!.now!.background.media] as const : null;
+  const media =
+    old && current && pair!.before!.background.kind === 'photo' && pair!.now!.background.kind === 'photo'
+      ? ([pair!.before!.background.media, pair!.now!.background.media] as const)
+      : null;
   const same = !media || media[0] === media[1];
   useEffect(() => {
     setFrames([]);
@@ -32,12 +35,28 @@ export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefine
     if (!wanted || same) return undefined;
     let gone = false;
     setPhotoWords('Looking at the photos …');
-    photoNews(media![0], media![1]).then(({ aligned, boxes }) => {
-      if (gone) return;
-      const { width, height } = pair!.now!;
-      setFrames(boxes.map(({ left, top, right, bottom }) => ({ left: left * width, top: top * height, right: right * width, bottom: bottom * height })));
-      setPhotoWords(!aligned ? 'The two photos are too different to compare' : boxes.length === 0 ? 'The two photos show the same' : `${boxes.length} ${boxes.length === 1 ? 'place' : 'places'} in the photo changed`);
-    }, (error: Error) => !gone && setPhotoWords(error.message));
+    photoNews(media![0], media![1]).then(
+      ({ aligned, boxes }) => {
+        if (gone) return;
+        const { width, height } = pair!.now!;
+        setFrames(
+          boxes.map(({ left, top, right, bottom }) => ({
+            left: left * width,
+            top: top * height,
+            right: right * width,
+            bottom: bottom * height,
+          })),
+        );
+        setPhotoWords(
+          !aligned
+            ? 'The two photos are too different to compare'
+            : boxes.length === 0
+              ? 'The two photos show the same'
+              : `${boxes.length} ${boxes.length === 1 ? 'place' : 'places'} in the photo changed`,
+        );
+      },
+      (error: Error) => !gone && setPhotoWords(error.message),
+    );
     return () => {
       gone = true;
     };
@@ -45,11 +64,13 @@ export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefine
   return useMemo(() => {
     if (!wanted || !pair) return { before: NOTHING, now: NOTHING, words: '' };
     const { fresh, gone } = itemNews(before, now, pair);
-    const grounds = (ids: ReadonlySet<string>, colour: string): ReadonlyMap<string, string> => new Map([...ids].map((id) => [id, colour]));
+    const grounds = (ids: ReadonlySet<string>, colour: string): ReadonlyMap<string, string> =>
+      new Map([...ids].map((id) => [id, colour]));
     const items = newsWords({ fresh: fresh.size, gone: gone.size });
     const page = pair.before === null ? 'A new page' : pair.now === null ? 'This page is gone' : items;
     return {
-      before: { grounds: grounds(gone, GONE) }, now: { grounds: grounds(fresh, FRESH), frames, frameColour: FRESH },
+      before: { grounds: grounds(gone, GONE) },
+      now: { grounds: grounds(fresh, FRESH), frames, frameColour: FRESH },
       words: photoWords === null ? page : fresh.size + gone.size === 0 ? photoWords : `${photoWords}; ${items}`,
     };
   }, [before, now, pair, wanted, frames, photoWords]);

@@ -28,14 +28,23 @@ function useHear(text: string): { on: boolean; waiting: boolean; press: () => vo
 
 /** Once the place that a text belongs to is left, it is silent. */
 export function useSilentAfter(text: string): void {
-  useEffect(() => () => { if (hearing.state.getState().text === text) hearing.stop(); }, [text]);
+  useEffect(
+    () => () => {
+      if (hearing.state.getState().text === text) hearing.stop();
+    },
+    [text],
+  );
 }
 
 /** Only the sign that says a text, where there is little room. */
 export function HearSign({ text, label }: Omit<Props, 'small'>) {
   const { on, press } = useHear(text);
   if (text.trim() === '') return null;
-  return <Press flat aria-label={`${on ? 'Stop' : 'Hear'} ${label}`} onPress={press} style={[styles.small, on && styles.on]}><LineIcon name={on ? 'stop' : 'louder'} size={22} /></Press>;
+  return (
+    <Press flat aria-label={`${on ? 'Stop' : 'Hear'} ${label}`} onPress={press} style={[styles.small, on && styles.on]}>
+      <LineIcon name={on ? 'stop' : 'louder'} size={22} />
+    </Press>
+  );
 }
 
 /** Why a text could not be heard. */
@@ -51,8 +60,18 @@ export function Hear({ text, label, small = false }: Props) {
   if (text.trim() === '') return null;
   return (
     <View style={styles.box}>
-      {small ? <HearSign text={text} label={label} /> : (
-        <Button kind={on ? 'chosen' : 'plain'} icon={on ? 'stop' : 'louder'} label={`${on ? 'Stop' : 'Hear'} ${label}`} onPress={press} style={styles.start}>{on ? (waiting ? 'Wait …' : 'Stop') : 'Hear it'}</Button>
+      {small ? (
+        <HearSign text={text} label={label} />
+      ) : (
+        <Button
+          kind={on ? 'chosen' : 'plain'}
+          icon={on ? 'stop' : 'louder'}
+          label={`${on ? 'Stop' : 'Hear'} ${label}`}
+          onPress={press}
+          style={styles.start}
+        >
+          {on ? (waiting ? 'Wait …' : 'Stop') : 'Hear it'}
+        </Button>
       )}
       {on && !waiting && <Spoken text={text} />}
       <HearTrouble text={text} />
@@ -66,12 +85,20 @@ function Spoken({ text }: { text: string }) {
   const at = useStore(hearing.state, (state) => state.word);
   const { size, letters } = useSettings();
   const now = words[at];
-  const style = { fontSize: 19 * TEXT_SIZES[size], lineHeight: 29 * TEXT_SIZES[size], fontFamily: letters === 'school' ? faces.reading : faces.interface };
+  const style = {
+    fontSize: 19 * TEXT_SIZES[size],
+    lineHeight: 29 * TEXT_SIZES[size],
+    fontFamily: letters === 'school' ? faces.reading : faces.interface,
+  };
   return (
     <View style={styles.spoken} testID="spoken">
       <Text style={style}>
         {now ? text.slice(0, now.start) : text}
-        {now && <Text style={[style, styles.word]} testID="spoken-word">{text.slice(now.start, now.end)}</Text>}
+        {now && (
+          <Text style={[style, styles.word]} testID="spoken-word">
+            {text.slice(now.start, now.end)}
+          </Text>
+        )}
         {now && text.slice(now.end)}
       </Text>
     </View>
@@ -81,7 +108,14 @@ function Spoken({ text }: { text: string }) {
 const styles = StyleSheet.create({
   box: { gap: 10 },
   start: { alignSelf: 'flex-start' },
-  small: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: 'transparent' },
+  small: {
+    width: TARGET.learner,
+    height: TARGET.learner,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderColor: 'transparent',
+    backgroundColor: 'transparent',
+  },
   on: { backgroundColor: colours.ochre },
   spoken: { padding: 12, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   word: { backgroundColor: colours.ochre, fontWeight: '700' },

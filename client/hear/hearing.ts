@@ -53,9 +53,13 @@ class Hearing {
     const starts = spokenWords(words).map(({ start }) => start);
     Object.assign(utterance, { voice, lang: voice.lang, rate: RATES[useSettings.getState().speed] });
     utterance.onstart = () => turn === this.turn && this.state.setState({ waiting: false });
-    utterance.onboundary = ({ charIndex }) => turn === this.turn && this.state.setState({ word: wordAt(starts, charIndex) });
+    utterance.onboundary = ({ charIndex }) =>
+      turn === this.turn && this.state.setState({ word: wordAt(starts, charIndex) });
     utterance.onend = () => turn === this.turn && this.stop();
-    utterance.onerror = ({ error }) => turn === this.turn && error !== 'canceled' && this.state.setState({ ...SILENT, trouble: { text, why: 'This device’s voice can’t be heard just now.' } });
+    utterance.onerror = ({ error }) =>
+      turn === this.turn &&
+      error !== 'canceled' &&
+      this.state.setState({ ...SILENT, trouble: { text, why: 'This device’s voice can’t be heard just now.' } });
     window.speechSynthesis.speak(utterance);
   }
 

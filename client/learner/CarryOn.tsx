@@ -14,17 +14,35 @@ export function CarryOn({ card, zone, now }: { card: PieceCard; zone: string; no
   const { done, of } = card.completeness;
   return (
     <Scrap style={styles.scrap}>
-      <Picture path={`/pieces/${card.pieceId}/picture?v=${card.pictureVersion}`} alt={`Your ${card.title} so far`} style={styles.picture} />
+      <Picture
+        path={`/pieces/${card.pieceId}/picture?v=${card.pictureVersion}`}
+        alt={`Your ${card.title} so far`}
+        style={styles.picture}
+      />
       <View style={styles.words}>
-        <Text variant="bodySmall" style={{ color: colours.soft }}>Carry on</Text>
-        <Text variant="headlineMedium" role="heading" aria-level={2}>{card.title}</Text>
+        <Text variant="bodySmall" style={{ color: colours.soft }}>
+          Carry on
+        </Text>
+        <Text variant="headlineMedium" role="heading" aria-level={2}>
+          {card.title}
+        </Text>
         <Text variant="bodySmall">{cardWords(card, now, zone)}</Text>
         {of > 1 && (
           <View style={styles.meter} aria-hidden>
-            {Array.from({ length: of }, (_, i) => <View key={i} style={[styles.step, i < done && styles.full]} />)}
+            {Array.from({ length: of }, (_, i) => (
+              <View key={i} style={[styles.step, i < done && styles.full]} />
+            ))}
           </View>
         )}
-        <Button kind="main" icon="pen" onPress={() => router.push(`/activity/${card.activityId}`)} label={`Open ${card.title}`} style={styles.open}>Open</Button>
+        <Button
+          kind="main"
+          icon="pen"
+          onPress={() => router.push(`/activity/${card.activityId}`)}
+          label={`Open ${card.title}`}
+          style={styles.open}
+        >
+          Open
+        </Button>
       </View>
     </Scrap>
   );

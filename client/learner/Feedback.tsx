@@ -51,7 +51,17 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   const shown = usePartView(doc, view?.parts ?? NO_PARTS);
   const [surface, setSurface] = useState<Surface | null>(null);
   const [walked, setWalked] = useState(-1);
-  const walk = useMemo(() => (doc && marks && view ? walkNotes(doc, marks, view.parts.map(({ id }) => id)) : []), [doc, marks, view]);
+  const walk = useMemo(
+    () =>
+      doc && marks && view
+        ? walkNotes(
+            doc,
+            marks,
+            view.parts.map(({ id }) => id),
+          )
+        : [],
+    [doc, marks, view],
+  );
   const note = walk[walked];
   // Once the note's page is there, it comes close, and the note opens where it is stuck.
   useEffect(() => {
@@ -79,54 +89,114 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
     if (next.page) choosePage(next.page);
   };
   const notes = (
-    <ScrollView style={wide ? styles.panel : styles.strip} contentContainerStyle={styles.notes} role="complementary" aria-label="What the teacher wrote">
+    <ScrollView
+      style={wide ? styles.panel : styles.strip}
+      contentContainerStyle={styles.notes}
+      role="complementary"
+      aria-label="What the teacher wrote"
+    >
       <View style={styles.row}>
         <Stamp state={review ? (review.outcome === 'again' ? 'another-go' : 'finished') : 'with-teacher'} size={48} />
         <View style={styles.words}>
-          <Text variant="titleMedium">{review ? (review.outcome === 'again' ? 'Another go' : 'Finished') : 'With your teacher'}</Text>
+          <Text variant="titleMedium">
+            {review ? (review.outcome === 'again' ? 'Another go' : 'Finished') : 'With your teacher'}
+          </Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
-            {review ? `${review.teacher}, ${whenWords(review.releasedAt, Date.now(), zone)} · go ${go.go}` : `Sent ${whenWords(go.sentAt, Date.now(), zone)}`}
+            {review
+              ? `${review.teacher}, ${whenWords(review.releasedAt, Date.now(), zone)} · go ${go.go}`
+              : `Sent ${whenWords(go.sentAt, Date.now(), zone)}`}
           </Text>
         </View>
       </View>
-      <NoteWalk notes={walk} at={walked} onStep={step} talk={review ? { reviewId: review.id, reader: review.teacher } : null} />
+      <NoteWalk
+        notes={walk}
+        at={walked}
+        onStep={step}
+        talk={review ? { reviewId: review.id, reader: review.teacher } : null}
+      />
       {review?.told && <TakePlayer take={takeOf(review.told)} label={`What ${review.teacher} says`} />}
       {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
       {review?.marked && <MarkCard marked={review.marked} />}
       {review?.note ? <Hear text={review.note} label="the note" /> : null}
       {go.word && <Text variant="bodyMedium" style={{ color: colours.soft }}>{`You wrote with it: “${go.word}”`}</Text>}
       {view.mayGoOn && (
-        <Button kind="main" icon="pen" onPress={() => router.replace(`/activity/${view.activityId}`)} style={styles.go}>Do another go</Button>
+        <Button kind="main" icon="pen" onPress={() => router.replace(`/activity/${view.activityId}`)} style={styles.go}>
+          Do another go
+        </Button>
       )}
-      {go.go > 1 && <Button icon="pages" onPress={() => setBeside(true)} style={styles.go}>Beside my earlier goes</Button>}
-      <Button icon="out" onPress={() => setTaking(true)} style={styles.go}>Take a copy out</Button>
+      {go.go > 1 && (
+        <Button icon="pages" onPress={() => setBeside(true)} style={styles.go}>
+          Beside my earlier goes
+        </Button>
+      )}
+      <Button icon="out" onPress={() => setTaking(true)} style={styles.go}>
+        Take a copy out
+      </Button>
     </ScrollView>
   );
-  if (beside) return <View style={styles.screen} role="main"><BesideGoes goId={go.id} parts={parts} onClose={() => setBeside(false)} /></View>;
+  if (beside)
+    return (
+      <View style={styles.screen} role="main">
+        <BesideGoes goId={go.id} parts={parts} onClose={() => setBeside(false)} />
+      </View>
+    );
   return (
     <View style={[styles.screen, wide && styles.wide]} role="main">
-      <Ask visible={taking} title="Take a copy out" onClose={() => setTaking(false)} answers={<Button onPress={() => setTaking(false)}>Close</Button>}>
+      <Ask
+        visible={taking}
+        title="Take a copy out"
+        onClose={() => setTaking(false)}
+        answers={<Button onPress={() => setTaking(false)}>Close</Button>}
+      >
         <Text variant="bodyMedium">Every go with what came back, and what you said and wrote:</Text>
         <GoExport goId={go.id} title={title} all />
-        {page && <TakeOutFormats title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} marks={marks} />}
-        {take && part?.keepCopy && <KeepCopy take={take} name={takeName(part.titleStart, take.title) || title} label="Keep the recording" word="Keep the recording" />}
+        {page && (
+          <TakeOutFormats title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} marks={marks} />
+        )}
+        {take && part?.keepCopy && (
+          <KeepCopy
+            take={take}
+            name={takeName(part.titleStart, take.title) || title}
+            label="Keep the recording"
+            word="Keep the recording"
+          />
+        )}
       </Ask>
       <View style={styles.main}>
         <View style={styles.head}>
           <BackHead title={title} home="/now" />
           <PartTabs parts={parts} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} />
         </View>
-        {plain && part && <View style={page ? styles.recording : styles.sheet}><PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={null} /></View>}
-        {take && part && <View style={page ? styles.recording : styles.sheet}><TakeDesk key={take.id} take={take} part={part} marks={marks} editor={null} /></View>}
+        {plain && part && (
+          <View style={page ? styles.recording : styles.sheet}>
+            <PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={null} />
+          </View>
+        )}
+        {take && part && (
+          <View style={page ? styles.recording : styles.sheet}>
+            <TakeDesk key={take.id} take={take} part={part} marks={marks} editor={null} />
+          </View>
+        )}
         {page && (
           <View style={styles.sheet}>
             <PageSurface
-              key={page.id} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} editor={null} editable={false} onSurface={setSurface}
+              key={page.id}
+              page={page}
+              layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]}
+              editor={null}
+              editable={false}
+              onSurface={setSurface}
               label={`Go ${go.go} of ${title}, with the marks of your teacher`}
             />
           </View>
         )}
-        {page && inPart.length > 1 && <PageBar at={inPart.indexOf(page)} count={inPart.length} onStep={(by) => choosePage(inPart[inPart.indexOf(page) + by]?.id ?? page.id)} />}
+        {page && inPart.length > 1 && (
+          <PageBar
+            at={inPart.indexOf(page)}
+            count={inPart.length}
+            onStep={(by) => choosePage(inPart[inPart.indexOf(page) + by]?.id ?? page.id)}
+          />
+        )}
       </View>
       {notes}
     </View>
@@ -141,7 +211,13 @@ const styles = StyleSheet.create({
   sheet: { flex: 1, minHeight: 200 },
   recording: { maxHeight: '45%', borderBottomWidth: OUTLINE, borderColor: colours.ink },
   panel: { flexGrow: 0, width: 340, backgroundColor: colours.mist, borderLeftWidth: OUTLINE, borderColor: colours.ink },
-  strip: { flexGrow: 0, maxHeight: '42%', backgroundColor: colours.mist, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  strip: {
+    flexGrow: 0,
+    maxHeight: '42%',
+    backgroundColor: colours.mist,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   notes: { padding: 18, gap: 14 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
   words: { flex: 1 },

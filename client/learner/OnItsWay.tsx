@@ -7,8 +7,19 @@ export function OnItsWay() {
   const { wishes, news } = useStore(sendWishes);
   return (
     <>
-      {Object.values(wishes).map(({ pieceId, title, teacher }) => <Say key={pieceId} calm>{`${title} waits to go to ${teacher}. It goes by itself as soon as all of it is at school.`}</Say>)}
-      {news.filter(({ pieceId }) => !(pieceId in wishes)).map(({ pieceId, words, sent }) => <Say key={pieceId} calm={sent}>{words}</Say>)}
+      {Object.values(wishes).map(({ pieceId, title, teacher }) => (
+        <Say
+          key={pieceId}
+          calm
+        >{`${title} waits to go to ${teacher}. It goes by itself as soon as all of it is at school.`}</Say>
+      ))}
+      {news
+        .filter(({ pieceId }) => !(pieceId in wishes))
+        .map(({ pieceId, words, sent }) => (
+          <Say key={pieceId} calm={sent}>
+            {words}
+          </Say>
+        ))}
     </>
   );
 }

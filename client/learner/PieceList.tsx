@@ -18,15 +18,21 @@ export function PieceList({ title, cards, zone, now, beside }: Props) {
   if (cards.length === 0) return null;
   return (
     <View style={styles.list} role="region" aria-label={title}>
-      <Text variant="headlineSmall" role="heading" aria-level={2}>{title}</Text>
+      <Text variant="headlineSmall" role="heading" aria-level={2}>
+        {title}
+      </Text>
       {cards.map((card) => {
         const more = beside?.(card);
         return more ? (
           <View key={card.activityId} style={styles.row}>
-            <View style={styles.grow}><PieceRow card={card} zone={zone} now={now} /></View>
+            <View style={styles.grow}>
+              <PieceRow card={card} zone={zone} now={now} />
+            </View>
             {more}
           </View>
-        ) : <PieceRow key={card.activityId} card={card} zone={zone} now={now} />;
+        ) : (
+          <PieceRow key={card.activityId} card={card} zone={zone} now={now} />
+        );
       })}
     </View>
   );

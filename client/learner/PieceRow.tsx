@@ -26,23 +26,31 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
   const router = useRouter();
   const words = cardWords(card, now, zone);
   // By its activity: a list from before the piece was begun does not know of the piece.
-  const waits = useStore(sendWishes, ({ wishes }) => Object.values(wishes).some(({ activityId }) => activityId === card.activityId));
+  const waits = useStore(sendWishes, ({ wishes }) =>
+    Object.values(wishes).some(({ activityId }) => activityId === card.activityId),
+  );
   const tag = tagOf(card, waits);
   return (
     <Pressable
-      role="link" aria-label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`}
-      onPress={() => router.push(`/activity/${card.activityId}`)} {...{ dataSet: { row: '' } }}
+      role="link"
+      aria-label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`}
+      onPress={() => router.push(`/activity/${card.activityId}`)}
+      {...{ dataSet: { row: '' } }}
       style={({ pressed }) => pressed && styles.pressed}
     >
       <Scrap raised style={styles.scrap}>
         <Stamp state={card.standing.state} size={46} />
         <View style={styles.words}>
           <Text variant="titleMedium">{card.title}</Text>
-          <Text variant="bodySmall" style={{ color: colours.soft }}>{words}</Text>
+          <Text variant="bodySmall" style={{ color: colours.soft }}>
+            {words}
+          </Text>
         </View>
         {tag && (
           <View style={[styles.tag, { backgroundColor: tag.fill }]}>
-            <Text variant="labelSmall" style={{ color: tag.text }}>{tag.word}</Text>
+            <Text variant="labelSmall" style={{ color: tag.text }}>
+              {tag.word}
+            </Text>
           </View>
         )}
       </Scrap>

@@ -18,29 +18,41 @@ export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; z
   }
   return [...months].map(([month, kept]) => (
     <View key={month} style={styles.month} role="region" aria-label={`Finished in ${month}`}>
-    <Text variant="headlineSmall" role="heading" aria-level={2}>{`Finished in ${month}`}</Text>
-    <View style={styles.grid} role="list">
-      {kept.map((card) => {
-        const released = card.facts.latest?.released;
-        const when = released ? dayWords(released.at, now, zone) : '';
-        return (
-          <View key={card.activityId} role="listitem" style={styles.cell}>
-            <Pressable role="link" aria-label={`${card.title}. Finished ${when}. ${card.subject}`} onPress={() => router.push(`/activity/${card.activityId}`)}>
-              <Scrap raised style={styles.scrap}>
-                <Picture path={`/pieces/${card.pieceId}/picture?v=${card.pictureVersion}`} alt="" style={styles.picture} />
-                <View style={styles.words}>
-                  <Stamp state="finished" size={30} />
-                  <View style={styles.grow}>
-                    <Text variant="titleSmall" numberOfLines={2}>{card.title}</Text>
-                    <Text variant="bodySmall" style={{ color: colours.soft }}>{[card.subject, when].filter(Boolean).join(' · ')}</Text>
+      <Text variant="headlineSmall" role="heading" aria-level={2}>{`Finished in ${month}`}</Text>
+      <View style={styles.grid} role="list">
+        {kept.map((card) => {
+          const released = card.facts.latest?.released;
+          const when = released ? dayWords(released.at, now, zone) : '';
+          return (
+            <View key={card.activityId} role="listitem" style={styles.cell}>
+              <Pressable
+                role="link"
+                aria-label={`${card.title}. Finished ${when}. ${card.subject}`}
+                onPress={() => router.push(`/activity/${card.activityId}`)}
+              >
+                <Scrap raised style={styles.scrap}>
+                  <Picture
+                    path={`/pieces/${card.pieceId}/picture?v=${card.pictureVersion}`}
+                    alt=""
+                    style={styles.picture}
+                  />
+                  <View style={styles.words}>
+                    <Stamp state="finished" size={30} />
+                    <View style={styles.grow}>
+                      <Text variant="titleSmall" numberOfLines={2}>
+                        {card.title}
+                      </Text>
+                      <Text variant="bodySmall" style={{ color: colours.soft }}>
+                        {[card.subject, when].filter(Boolean).join(' · ')}
+                      </Text>
+                    </View>
                   </View>
-                </View>
-              </Scrap>
-            </Pressable>
-          </View>
-        );
-      })}
-    </View>
+                </Scrap>
+              </Pressable>
+            </View>
+          );
+        })}
+      </View>
     </View>
   ));
 }

@@ -35,7 +35,8 @@ class Courier {
     if (this.working) return;
     this.working = true;
     try {
-      for (const wish of Object.values(sendWishes.getState().wishes)) if (wish.personId === this.personId && !this.inHand.has(wish.pieceId)) await this.carry(wish);
+      for (const wish of Object.values(sendWishes.getState().wishes))
+        if (wish.personId === this.personId && !this.inHand.has(wish.pieceId)) await this.carry(wish);
     } finally {
       this.working = false;
       if (Object.keys(sendWishes.getState().wishes).length > 0) this.soon();
@@ -50,8 +51,15 @@ class Courier {
       if (result.step === 'waiting' || this.inHand.has(wish.pieceId)) return;
       await dropWish(wish.pieceId);
       const sent = result.step === 'sent';
-      tellOfWish(wish.pieceId, sent ? `${wish.title} has gone to ${wish.teacher}.` : `${wish.title} could not be sent. ${result.why}`, sent);
-      await Promise.all([queryClient.invalidateQueries({ queryKey: keys.now }), queryClient.invalidateQueries({ queryKey: keys.piece(wish.pieceId) })]);
+      tellOfWish(
+        wish.pieceId,
+        sent ? `${wish.title} has gone to ${wish.teacher}.` : `${wish.title} could not be sent. ${result.why}`,
+        sent,
+      );
+      await Promise.all([
+        queryClient.invalidateQueries({ queryKey: keys.now }),
+        queryClient.invalidateQueries({ queryKey: keys.piece(wish.pieceId) }),
+      ]);
     } finally {
       live.destroy();
     }

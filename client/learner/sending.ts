@@ -7,25 +7,44 @@ import type { LiveDocument } from '../page/liveDocument';
 /** What has become of one try to send. */
 export type SendTry =
   /** Tried again by itself until it arrives, or until one stops it. */
-  | { step: 'waiting'; why: string }
-  | { step: 'sent'; go: GoView }
-  | { step: 'refused'; why: string };
+  { step: 'waiting'; why: string } | { step: 'sent'; go: GoView } | { step: 'refused'; why: string };
 
 /**
  * Tries to send a piece once. Strokes and files that are on their way are waited for; the wish's key makes a lost answer or an
  * impatient second tap still one go.
  */
-export async function trySending(live: LiveDocument, { pieceId, key, word, felt, voice }: Pick<SendWish, 'pieceId' | 'key' | 'word' | 'felt' | 'voice'>): Promise<SendTry> {
+export async function trySending(
+  live: LiveDocument,
+  { pieceId, key, word, felt, voice }: Pick<SendWish, 'pieceId' | 'key' | 'word' | 'felt' | 'voice'>,
+): Promise<SendTry> {
   try {
     await live.allAtSchool();
     const way = onTheirWay(mediaOutbox.state.getState(), `pieces/${pieceId}`);
-    if (way) return { step: 'waiting', why: `Waiting for ${wayWords(way)}. It all goes by itself then, also when you leave this page.` };
-    const go = await post<GoView>(`/pieces/${pieceId}/send`, { key, extent: live.extent(), felt, voice, ...(word.trim() ? { word } : {}) });
+    if (way)
+      return {
+        step: 'waiting',
+        why: `Waiting for ${wayWords(way)}. It all goes by itself then, also when you leave this page.`,
+      };
+    const go = await post<GoView>(`/pieces/${pieceId}/send`, {
+      key,
+      extent: live.extent(),
+      felt,
+      voice,
+      ...(word.trim() ? { word } : {}),
+    });
     return { step: 'sent', go };
   } catch (error) {
     const code = error instanceof RequestError ? error.code : 'unreachable';
-    if (code === 'still-arriving') return { step: 'waiting', why: 'Your work is on its way to school. It goes by itself as soon as all of it is there.' };
-    if (code === 'unreachable') return { step: 'waiting', why: 'School can’t be reached. It goes by itself as soon as it can, also when you leave this page.' };
+    if (code === 'still-arriving')
+      return {
+        step: 'waiting',
+        why: 'Your work is on its way to school. It goes by itself as soon as all of it is there.',
+      };
+    if (code === 'unreachable')
+      return {
+        step: 'waiting',
+        why: 'School can’t be reached. It goes by itself as soon as it can, also when you leave this page.',
+      };
     return { step: 'refused', why: (error as Error).message };
   }
 }

@@ -27,26 +27,49 @@ export function MaterialList({ materials, later, zone, onOpen }: Props) {
     <View style={styles.list} role="region" aria-label="To look at">
       <View style={styles.head}>
         <LineIcon name="eye" size={22} />
-        <Text variant="headlineSmall" role="heading" aria-level={2}>To look at</Text>
+        <Text variant="headlineSmall" role="heading" aria-level={2}>
+          To look at
+        </Text>
       </View>
       {materials.map(({ id, kind, title, address, media }) => {
         const { word, icon } = MATERIAL_WORDS[kind];
-        const link = kind === 'link' ? ({ role: 'link', onPress: () => window.open(address, '_blank', 'noopener,noreferrer') } as const) : { onPress: () => onOpen(id) };
-        const taken = kind === 'file' ? ({ onPress: () => void getBlob(`/media/${media}`).then((blob) => download(blob, title)).catch((error: Error) => setTrouble(error.message)) } as const) : link;
+        const link =
+          kind === 'link'
+            ? ({ role: 'link', onPress: () => window.open(address, '_blank', 'noopener,noreferrer') } as const)
+            : { onPress: () => onOpen(id) };
+        const taken =
+          kind === 'file'
+            ? ({
+                onPress: () =>
+                  void getBlob(`/media/${media}`)
+                    .then((blob) => download(blob, title))
+                    .catch((error: Error) => setTrouble(error.message)),
+              } as const)
+            : link;
         const verb = kind === 'link' ? 'Goes to another page' : kind === 'file' ? 'Take a copy of' : 'Look at';
         return (
           <Press key={id} aria-label={`${verb}: ${title || word}`} {...taken} style={styles.item}>
             <LineIcon name={icon} size={24} />
             <View style={styles.words}>
               <Text variant="labelLarge">{title || word}</Text>
-              <Text variant="bodySmall" style={{ color: colours.soft }}>{kind === 'link' ? 'Opens a page outside of Lippet' : kind === 'file' ? 'A file. It opens in another program' : word}</Text>
+              <Text variant="bodySmall" style={{ color: colours.soft }}>
+                {kind === 'link'
+                  ? 'Opens a page outside of Lippet'
+                  : kind === 'file'
+                    ? 'A file. It opens in another program'
+                    : word}
+              </Text>
             </View>
           </Press>
         );
       })}
       {trouble && <Say>{trouble}</Say>}
-      {later.next !== null && <Text variant="bodySmall">{`More from ${whenWords(later.next, Date.now(), zone)}.`}</Text>}
-      {later.afterSending > 0 && <Text variant="bodySmall">{`${later.afterSending === 1 ? 'One more' : `${later.afterSending} more`} to look at once you have sent it.`}</Text>}
+      {later.next !== null && (
+        <Text variant="bodySmall">{`More from ${whenWords(later.next, Date.now(), zone)}.`}</Text>
+      )}
+      {later.afterSending > 0 && (
+        <Text variant="bodySmall">{`${later.afterSending === 1 ? 'One more' : `${later.afterSending} more`} to look at once you have sent it.`}</Text>
+      )}
     </View>
   );
 }

@@ -19,20 +19,36 @@ export default function Letters({ me }: { me: Me }) {
   const [problem, setProblem] = useState<string | undefined>();
   const keep = (mail: string | null): void => {
     setProblem(undefined);
-    put<Me>('/me/mail', { mail }).then((changed) => {
-      client.setQueryData(keys.me, changed);
-      setAddress(changed.mail ?? '');
-    }, (error: Error) => setProblem(error.message));
+    put<Me>('/me/mail', { mail }).then(
+      (changed) => {
+        client.setQueryData(keys.me, changed);
+        setAddress(changed.mail ?? '');
+      },
+      (error: Error) => setProblem(error.message),
+    );
   };
   return (
     <View style={styles.box}>
-      <Text variant="bodyMedium">{me.mail ? `What is new goes to ${me.mail} each evening.` : 'What is new can come by e-mail, once an evening.'}</Text>
-      <Field label="E-mail address" value={address} onChangeText={setAddress} autoCapitalize="none" autoComplete="email" problem={problem} />
+      <Text variant="bodyMedium">
+        {me.mail ? `What is new goes to ${me.mail} each evening.` : 'What is new can come by e-mail, once an evening.'}
+      </Text>
+      <Field
+        label="E-mail address"
+        value={address}
+        onChangeText={setAddress}
+        autoCapitalize="none"
+        autoComplete="email"
+        problem={problem}
+      />
       <View style={styles.row}>
-        <Button disabled={address.trim() === '' || address.trim() === me.mail} onPress={() => keep(address.trim())}>Write to me</Button>
+        <Button disabled={address.trim() === '' || address.trim() === me.mail} onPress={() => keep(address.trim())}>
+          Write to me
+        </Button>
         {me.mail && <Button onPress={() => keep(null)}>Write no more</Button>}
       </View>
-      {(me.mail || letters.length > 0) && <Say calm>This school is not connected to a mail service. What would be sent lies here.</Say>}
+      {(me.mail || letters.length > 0) && (
+        <Say calm>This school is not connected to a mail service. What would be sent lies here.</Say>
+      )}
       {letters.map(({ id, address: to, subject, words, at }) => (
         <View key={id} role="article" aria-label={subject} style={styles.letter}>
           <Text variant="labelSmall">{`To ${to}, ${whenWords(at, Date.now(), me.school.zone)}`}</Text>

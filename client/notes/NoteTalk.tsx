@@ -46,14 +46,27 @@ export function NoteTalk({ note, reader, talk: { replies, problem, say } }: Prop
       )}
       {open ? (
         <>
-          <Field label={`Only ${reader} reads this`} value={words} onChangeText={setWords} multiline maxLength={LIMITS.word} autoFocus />
+          <Field
+            label={`Only ${reader} reads this`}
+            value={words}
+            onChangeText={setWords}
+            multiline
+            maxLength={LIMITS.word}
+            autoFocus
+          />
           {problem && <Say>{problem}</Say>}
           <View style={styles.row}>
             <Button onPress={() => setOpen(false)}>Not now</Button>
-            <Button kind="main" icon="forward" disabled={busy || words.trim() === ''} onPress={() => void send()}>Say it</Button>
+            <Button kind="main" icon="forward" disabled={busy || words.trim() === ''} onPress={() => void send()}>
+              Say it
+            </Button>
           </View>
         </>
-      ) : <Button icon="words" onPress={() => setOpen(true)} style={styles.start}>Answer this note</Button>}
+      ) : (
+        <Button icon="words" onPress={() => setOpen(true)} style={styles.start}>
+          Answer this note
+        </Button>
+      )}
     </View>
   );
 }

@@ -7,9 +7,22 @@ import { useChange } from '../api/useChange';
 const EVERY = 10_000;
 
 /** What is said under the notes of a released review. */
-export function useNoteReplies(reviewId: string | null): { replies: readonly NoteReplyView[]; problem: string | null; say: (id: string, note: string, words: string) => Promise<boolean> } {
+export function useNoteReplies(reviewId: string | null): {
+  replies: readonly NoteReplyView[];
+  problem: string | null;
+  say: (id: string, note: string, words: string) => Promise<boolean>;
+} {
   const key = ['note-replies', reviewId];
-  const { data = [] } = useQuery({ queryKey: key, queryFn: () => get<NoteReplyView[]>(`/reviews/${reviewId}/replies`), enabled: reviewId !== null, refetchInterval: EVERY });
+  const { data = [] } = useQuery({
+    queryKey: key,
+    queryFn: () => get<NoteReplyView[]>(`/reviews/${reviewId}/replies`),
+    enabled: reviewId !== null,
+    refetchInterval: EVERY,
+  });
   const { problem, change } = useChange(key);
-  return { replies: data, problem, say: (id, note, words) => change(() => post(`/reviews/${reviewId}/replies`, { id, note, words })) };
+  return {
+    replies: data,
+    problem,
+    say: (id, note, words) => change(() => post(`/reviews/${reviewId}/replies`, { id, note, words })),
+  };
 }

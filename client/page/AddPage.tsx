@@ -53,21 +53,40 @@ export function AddPage({ visible, home, like, onAdd, onClose, title = 'Add a pa
     <Ask visible={visible} title={title} onClose={onClose} answers={<Button onPress={onClose}>Not now</Button>}>
       <View style={styles.papers}>
         {PAPERS.map(({ word, background }) => (
-          <Pressable key={word} role="button" aria-label={`${word} page`} onPress={() => onAdd([{ background, width, height }])} style={styles.paper}>
+          <Pressable
+            key={word}
+            role="button"
+            aria-label={`${word} page`}
+            onPress={() => onAdd([{ background, width, height }])}
+            style={styles.paper}
+          >
             <View style={styles.picture}>
               <Svg width={63} height={80} viewBox="0 0 220 280" aria-hidden focusable={false}>
                 {backgroundShapes(background, 220, 280).map(({ d, fill, stroke, width: line }, i) => (
-                  <Path key={i} d={d} fill={fill ?? 'none'} stroke={stroke} strokeWidth={(line ?? 1) * 1.6} strokeLinecap="round" />
+                  <Path
+                    key={i}
+                    d={d}
+                    fill={fill ?? 'none'}
+                    stroke={stroke}
+                    strokeWidth={(line ?? 1) * 1.6}
+                    strokeLinecap="round"
+                  />
                 ))}
               </Svg>
             </View>
-            <Text variant="labelSmall" style={styles.word}>{word}</Text>
+            <Text variant="labelSmall" style={styles.word}>
+              {word}
+            </Text>
           </Pressable>
         ))}
       </View>
       {trouble && <Say>{trouble}</Say>}
-      <Button icon="picture" onPress={() => void fromPicture()}>A picture as a page</Button>
-      <Button icon="pages" disabled={reading} onPress={() => void fromPdf()}>{reading ? 'Reading the PDF …' : 'Pages of a PDF'}</Button>
+      <Button icon="picture" onPress={() => void fromPicture()}>
+        A picture as a page
+      </Button>
+      <Button icon="pages" disabled={reading} onPress={() => void fromPdf()}>
+        {reading ? 'Reading the PDF …' : 'Pages of a PDF'}
+      </Button>
     </Ask>
   );
 }

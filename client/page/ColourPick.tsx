@@ -10,12 +10,25 @@ export function ColourPick({ columns }: { columns: number }) {
   const { tool, choices, setColour } = useDrawing();
   const chosen = choices[paintToolOf(tool)].colour;
   return (
-    <View role="radiogroup" aria-label="Colour" style={upright ? styles.column : [styles.row, { maxWidth: columns * TARGET.learner }]}>
+    <View
+      role="radiogroup"
+      aria-label="Colour"
+      style={upright ? styles.column : [styles.row, { maxWidth: columns * TARGET.learner }]}
+    >
       {COLOURS.map(([name, colour]) => {
         const on = colour === chosen;
         return (
-          <Pressable key={name} role="radio" aria-checked={on} aria-label={name} onPress={() => setColour(colour)} style={[styles.cell, upright ? styles.high : { width: `${100 / columns}%` }]}>
-            <View style={[styles.colour, { backgroundColor: colour }, on && styles.on]}>{on && <View style={styles.inner} />}</View>
+          <Pressable
+            key={name}
+            role="radio"
+            aria-checked={on}
+            aria-label={name}
+            onPress={() => setColour(colour)}
+            style={[styles.cell, upright ? styles.high : { width: `${100 / columns}%` }]}
+          >
+            <View style={[styles.colour, { backgroundColor: colour }, on && styles.on]}>
+              {on && <View style={styles.inner} />}
+            </View>
           </Pressable>
         );
       })}

@@ -13,16 +13,29 @@ const PATIENCE = 120_000;
 
 async function made(asked: Promise<ExportView>): Promise<Uint8Array> {
   let state = await asked;
-  for (const until = Date.now() + PATIENCE; state.state === 'waiting' && Date.now() < until; ) {
+  for (const until = Date.now() + PATIENCE; state.state === 'waiting' && Date.now() < until;) {
     await new Promise((resolve) => setTimeout(resolve, ASK_EVERY));
     state = await get<ExportView>(`/exports/${state.id}`);
   }
-  if (state.state !== 'ready') throw new Error(state.why ?? 'The file is still being made. Ask for it again in a minute.');
+  if (state.state !== 'ready')
+    throw new Error(state.why ?? 'The file is still being made. Ask for it again in a minute.');
   return getBytes(`/exports/${state.id}/file`);
 }
 
 /** A file that school makes: asked for, waited for, and saved. */
-function SchoolFile({ ask, name, type, label, word }: { ask: () => Promise<ExportView>; name: string; type: string; label: string; word: string }) {
+function SchoolFile({
+  ask,
+  name,
+  type,
+  label,
+  word,
+}: {
+  ask: () => Promise<ExportView>;
+  name: string;
+  type: string;
+  label: string;
+  word: string;
+}) {
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (): Promise<void> => {
@@ -37,19 +50,47 @@ function SchoolFile({ ask, name, type, label, word }: { ask: () => Promise<Expor
   };
   return (
     <View style={{ alignItems: 'flex-start', gap: 8 }}>
-      <Button icon="out" label={label} disabled={busy} onPress={() => void take()}>{busy ? 'Making it …' : word}</Button>
+      <Button icon="out" label={label} disabled={busy} onPress={() => void take()}>
+        {busy ? 'Making it …' : word}
+      </Button>
       {trouble && <Say>{trouble}</Say>}
     </View>
   );
 }
 
 /** A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files, as a ZIP. */
-export function GoExport({ goId, title, all = false, word = all ? 'All of it (ZIP)' : 'Keep a copy' }: { goId: string; title: string; all?: boolean; word?: string }) {
-  const [style, end, type, label] = all ? ['zip', 'zip', 'application/zip', 'Take all of it out as a ZIP'] : ['flat', 'pdf', 'application/pdf', 'Take it out as a PDF'];
-  return <SchoolFile ask={() => post<ExportView>(`/goes/${goId}/exports`, { style })} name={`${title}.${end}`} type={type!} label={label!} word={word} />;
+export function GoExport({
+  goId,
+  title,
+  all = false,
+  word = all ? 'All of it (ZIP)' : 'Keep a copy',
+}: {
+  goId: string;
+  title: string;
+  all?: boolean;
+  word?: string;
+}) {
+  const [style, end, type, label] = all
+    ? ['zip', 'zip', 'application/zip', 'Take all of it out as a ZIP']
+    : ['flat', 'pdf', 'application/pdf', 'Take it out as a PDF'];
+  return (
+    <SchoolFile
+      ask={() => post<ExportView>(`/goes/${goId}/exports`, { style })}
+      name={`${title}.${end}`}
+      type={type!}
+      label={label!}
+      word={word}
+    />
+  );
 }
 
 /** All that was sent of an activity, by learner, with its marks, as a ZIP. */
 export const ActivityExport = ({ activityId, title }: { activityId: string; title: string }) => (
-  <SchoolFile ask={() => post<ExportView>(`/activities/${activityId}/exports`)} name={`${title}.zip`} type="application/zip" label="Take the whole activity out as a ZIP" word="Whole activity (ZIP)" />
+  <SchoolFile
+    ask={() => post<ExportView>(`/activities/${activityId}/exports`)}
+    name={`${title}.zip`}
+    type="application/zip"
+    label="Take the whole activity out as a ZIP"
+    word="Whole activity (ZIP)"
+  />
 );

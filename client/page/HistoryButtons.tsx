@@ -24,14 +24,28 @@ export function HistoryButtons({ editor, surface, paged = true, full }: Props) {
   const buttons: { word: string; short: string; icon: LineName; on: boolean; act: () => void }[] = [
     { word: 'Undo', short: 'Undo', icon: 'undo', on: can.undo, act: () => editor?.undo() },
     { word: 'Redo', short: 'Redo', icon: 'redo', on: can.redo, act: () => editor?.redo() },
-    ...(paged ? [{ word: 'Whole page', short: 'Page', icon: 'fit' as const, on: true, act: () => surface?.renderer.fit() }] : []),
-    ...(full ? [{ word: full.on ? 'Leave full screen' : 'Full screen', short: full.on ? 'Leave' : 'Full', icon: full.on ? ('close' as const) : ('full' as const), on: true, act: full.toggle }] : []),
+    ...(paged
+      ? [{ word: 'Whole page', short: 'Page', icon: 'fit' as const, on: true, act: () => surface?.renderer.fit() }]
+      : []),
+    ...(full
+      ? [
+          {
+            word: full.on ? 'Leave full screen' : 'Full screen',
+            short: full.on ? 'Leave' : 'Full',
+            icon: full.on ? ('close' as const) : ('full' as const),
+            on: true,
+            act: full.toggle,
+          },
+        ]
+      : []),
   ];
   return (
     <View style={styles.row}>
       {buttons.map(({ word, short, icon, on, act }) => (
         <Pressable key={word} role="button" aria-label={word} disabled={!on} onPress={act} style={styles.button}>
-          <UnderIcon icon={icon} off={!on}>{short}</UnderIcon>
+          <UnderIcon icon={icon} off={!on}>
+            {short}
+          </UnderIcon>
         </Pressable>
       ))}
     </View>

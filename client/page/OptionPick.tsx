@@ -40,16 +40,36 @@ interface ChoiceProps {
 
 function Choice({ word, on, onPress, children }: ChoiceProps) {
   return (
-    <Pressable role="radio" aria-checked={on} aria-label={word} onPress={onPress} style={[styles.choice, on && styles.on]}>{children}</Pressable>
+    <Pressable
+      role="radio"
+      aria-checked={on}
+      aria-label={word}
+      onPress={onPress}
+      style={[styles.choice, on && styles.on]}
+    >
+      {children}
+    </Pressable>
   );
 }
 
 /** One of a few ways in which a tool works. */
-function ModePick<T extends string>({ label, modes, chosen, onChoose }: { label: string; modes: readonly Mode<T>[]; chosen: T; onChoose: (mode: T) => void }) {
+function ModePick<T extends string>({
+  label,
+  modes,
+  chosen,
+  onChoose,
+}: {
+  label: string;
+  modes: readonly Mode<T>[];
+  chosen: T;
+  onChoose: (mode: T) => void;
+}) {
   return (
     <View role="radiogroup" aria-label={label} style={styles.row}>
       {modes.map(({ mode, word, short, icon }) => (
-        <Choice key={mode} word={word} on={chosen === mode} onPress={() => onChoose(mode)}><UnderIcon icon={icon}>{short}</UnderIcon></Choice>
+        <Choice key={mode} word={word} on={chosen === mode} onPress={() => onChoose(mode)}>
+          <UnderIcon icon={icon}>{short}</UnderIcon>
+        </Choice>
       ))}
     </View>
   );
@@ -62,7 +82,13 @@ export function OptionPick() {
   if (tool === 'highlighter') return <ModePick label="How to mark" modes={MARKS} chosen={mark} onChoose={setMark} />;
   if (!isInkTool(tool) && tool !== 'words') {
     const how = TOOLS.find((each) => each.tool === tool)?.how;
-    return how ? <View style={styles.how}><Text variant="bodySmall" aria-live="polite" style={styles.hint}>{how}</Text></View> : null;
+    return how ? (
+      <View style={styles.how}>
+        <Text variant="bodySmall" aria-live="polite" style={styles.hint}>
+          {how}
+        </Text>
+      </View>
+    ) : null;
   }
   return (
     <View role="radiogroup" aria-label={tool === 'words' ? 'Size' : 'Width'} style={styles.row}>
@@ -72,7 +98,13 @@ export function OptionPick() {
             <Text style={[styles.letter, { fontSize: WIDTHS[name].letter }]}>a</Text>
           ) : (
             <Svg width={30} height={30} viewBox="0 0 30 30" aria-hidden focusable={false}>
-              <Path d="M5 20C10 6 18 26 25 9" fill="none" stroke={colours.ink} strokeWidth={WIDTHS[name].line} strokeLinecap="round" />
+              <Path
+                d="M5 20C10 6 18 26 25 9"
+                fill="none"
+                stroke={colours.ink}
+                strokeWidth={WIDTHS[name].line}
+                strokeLinecap="round"
+              />
             </Svg>
           )}
         </Choice>

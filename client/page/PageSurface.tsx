@@ -54,10 +54,22 @@ interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'markColour' 
  * Opens a surface in an element. Outside of the component, because what is made here would hold all that a render knows, the sheet before
  * among it, and that the one before it: a learner who goes through twenty pages would keep twenty.
  */
-function openSurface(element: HTMLElement, latest: Latest, { page, layers, uses = NO_USES, markColour, pieceId = null, sayHome = null, shown, camera, onZoom }: Opening): { surface: Surface; close: () => void } {
+function openSurface(
+  element: HTMLElement,
+  latest: Latest,
+  { page, layers, uses = NO_USES, markColour, pieceId = null, sayHome = null, shown, camera, onZoom }: Opening,
+): { surface: Surface; close: () => void } {
   const itemLayers = layers.map((items) => new ItemLayer(items));
   const surface: Surface = new Surface(element, {
-    page, layers: itemLayers, editor: () => latest.current.editor, markColour, uses, pieceId, sayHome, shown, editable: () => latest.current.editable,
+    page,
+    layers: itemLayers,
+    editor: () => latest.current.editor,
+    markColour,
+    uses,
+    pieceId,
+    sayHome,
+    shown,
+    editable: () => latest.current.editable,
     ...(pieceId ? { startSpot: goToSpot } : {}),
     ...(camera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
     sources: { pictures: (media) => pictures.get(media, () => surface.renderer.redraw()), pdfPage: openPdfPage },
@@ -66,11 +78,16 @@ function openSurface(element: HTMLElement, latest: Latest, { page, layers, uses 
   // For tests and for whoever inspects the page: how much this sheet shows.
   const count = (): void => {
     const all = itemLayers.flatMap((layer) => layer.drawn);
-    Object.assign(element.dataset, { strokes: String(all.filter(({ item }) => item.kind === 'stroke').length), items: String(all.length) });
+    Object.assign(element.dataset, {
+      strokes: String(all.filter(({ item }) => item.kind === 'stroke').length),
+      items: String(all.length),
+    });
   };
   count();
   for (const layer of itemLayers) layer.listen(count);
-  const resized = new ResizeObserver(([entry]) => surface.renderer.resize(entry!.contentRect.width, entry!.contentRect.height));
+  const resized = new ResizeObserver(([entry]) =>
+    surface.renderer.resize(entry!.contentRect.width, entry!.contentRect.height),
+  );
   resized.observe(element);
   // Words are drawn in our own faces once those have come.
   void document.fonts.ready.then(() => surface.renderer.redraw());
@@ -83,7 +100,20 @@ function openSurface(element: HTMLElement, latest: Latest, { page, layers, uses 
 }
 
 /** One page that can be worked on, looked at closely, and moved. */
-export function PageSurface({ page, layers, editor, editable, uses = NO_USES, markColour, label, pieceId = null, sayHome = null, shown, onSurface, onCamera }: Props) {
+export function PageSurface({
+  page,
+  layers,
+  editor,
+  editable,
+  uses = NO_USES,
+  markColour,
+  label,
+  pieceId = null,
+  sayHome = null,
+  shown,
+  onSurface,
+  onCamera,
+}: Props) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
   const latest = useRef({ editable, editor, onSurface, onCamera });
@@ -93,7 +123,17 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
   const builtFrom = [page.id, page.background.kind, uses, shown, ...layers];
 
   useEffect(() => {
-    const made = openSurface(host.current as unknown as HTMLElement, latest, { page, layers, uses, markColour, pieceId, sayHome, shown, camera: onCamera !== undefined, onZoom: setZoomed });
+    const made = openSurface(host.current as unknown as HTMLElement, latest, {
+      page,
+      layers,
+      uses,
+      markColour,
+      pieceId,
+      sayHome,
+      shown,
+      camera: onCamera !== undefined,
+      onZoom: setZoomed,
+    });
     setSurface(made.surface);
     latest.current.onSurface?.(made.surface);
     return () => {
@@ -106,10 +146,13 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
   // Another hand may turn the page or put a photo below while one draws: that comes before the document and its editor are let go.
   const open = useRef<Surface | null>(null);
   open.current = surface;
-  useLayoutEffect(() => () => {
-    open.current?.settle();
-    open.current = null;
-  }, builtFrom);
+  useLayoutEffect(
+    () => () => {
+      open.current?.settle();
+      open.current = null;
+    },
+    builtFrom,
+  );
 
   const onKey = (event: { nativeEvent: KeyboardEvent; preventDefault(): void }): void => {
     if (surface && surfaceKey(surface, event.nativeEvent)) event.preventDefault();
@@ -118,8 +161,13 @@ export function PageSurface({ page, layers, editor, editable, uses = NO_USES, ma
   return (
     <View style={styles.room}>
       <View
-        ref={host} style={styles.sheet} tabIndex={0} role="img" aria-label={`${label}. ${words ? `${words} ` : ''}${zoomed} per cent.`}
-        testID="sheet" {...{ onKeyDown: onKey, dataSet: { zoom: zoomed } }}
+        ref={host}
+        style={styles.sheet}
+        tabIndex={0}
+        role="img"
+        aria-label={`${label}. ${words ? `${words} ` : ''}${zoomed} per cent.`}
+        testID="sheet"
+        {...{ onKeyDown: onKey, dataSet: { zoom: zoomed } }}
       />
       {surface && <SurfaceOver surface={surface} editable={editable} />}
     </View>

@@ -30,13 +30,16 @@ export function PageThumb({ page, layers, width, height }: Props) {
     };
     const later = (): void => void (timer ??= setTimeout(draw, REST));
     // Of a hundred pages only those are drawn, and their papers fetched, that are about to be seen.
-    const near = new IntersectionObserver((seen) => {
-      if (!seen.some(({ isIntersecting }) => isIntersecting)) return;
-      near.disconnect();
-      draw();
-      for (const items of layers) items.observeDeep(later);
-      followed = true;
-    }, { rootMargin: NEAR });
+    const near = new IntersectionObserver(
+      (seen) => {
+        if (!seen.some(({ isIntersecting }) => isIntersecting)) return;
+        near.disconnect();
+        draw();
+        for (const items of layers) items.observeDeep(later);
+        followed = true;
+      },
+      { rootMargin: NEAR },
+    );
     near.observe(canvas.current!);
     return () => {
       gone = true;
@@ -45,5 +48,13 @@ export function PageThumb({ page, layers, width, height }: Props) {
       if (followed) for (const items of layers) items.unobserveDeep(later);
     };
   }, [page, ...layers]);
-  return <canvas ref={canvas} aria-hidden width={Math.round(wide * 2)} height={Math.round(high * 2)} style={{ width: wide, height: high, display: 'block' }} />;
+  return (
+    <canvas
+      ref={canvas}
+      aria-hidden
+      width={Math.round(wide * 2)}
+      height={Math.round(high * 2)}
+      style={{ width: wide, height: high, display: 'block' }}
+    />
+  );
 }

@@ -18,10 +18,14 @@ const VIEW = { width: 320, height: 400 };
 function begun(stroke: Stroke, elapsed: number): Stroke {
   const count = Math.max(1, samplesAfter(stroke.ink, elapsed));
   const { x, y, pressure, time } = stroke.ink;
-  return { ...stroke, ink: { x: x.slice(0, count), y: y.slice(0, count), pressure: pressure.slice(0, count), time: time.slice(0, count) } };
+  return {
+    ...stroke,
+    ink: { x: x.slice(0, count), y: y.slice(0, count), pressure: pressure.slice(0, count), time: time.slice(0, count) },
+  };
 }
 
-const clock = (ms: number): string => `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;
+const clock = (ms: number): string =>
+  `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;
 
 /** A page's ink as it was drawn: in time, with long pauses cut, at a speed, from any moment. */
 export function Playback({ page, items }: { page: PagePlan; items: Items }) {
@@ -32,7 +36,11 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
   const { strokes, others, line } = useMemo(() => {
     const all = readItems(items);
     const drawn = all.filter((item) => item.kind === 'stroke');
-    return { strokes: new Map(drawn.map((stroke) => [stroke.id, stroke])), others: all.filter((item) => item.kind !== 'stroke'), line: timeline(drawn) };
+    return {
+      strokes: new Map(drawn.map((stroke) => [stroke.id, stroke])),
+      others: all.filter((item) => item.kind !== 'stroke'),
+      line: timeline(drawn),
+    };
   }, [items]);
   const fit = Math.min(VIEW.width / page.width, VIEW.height / page.height);
   // The strokes that are finished are baked; going back begins anew.
@@ -61,7 +69,8 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalCompositeOperation = 'source-over';
     context.drawImage(picture, 0, 0);
-    for (const { id, start, end } of line.entries) if (start <= at && end > at) draw(context, begun(strokes.get(id)!, at - start));
+    for (const { id, start, end } of line.entries)
+      if (start <= at && end > at) draw(context, begun(strokes.get(id)!, at - start));
   }, [at, line, strokes, others, page]);
 
   useEffect(() => {
@@ -94,14 +103,43 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
   };
   return (
     <View style={styles.box} testID="playback">
-      <canvas ref={canvas} aria-label="The page as it was drawn" role="img" width={Math.round(page.width * fit * 2)} height={Math.round(page.height * fit * 2)} style={{ width: page.width * fit, height: page.height * fit, border: `${OUTLINE}px solid ${colours.ink}` }} />
-      <input type="range" aria-label="Moment" min={0} max={Math.round(line.total)} step={50} value={Math.round(at)} onChange={(event) => { setPlaying(false); setAt(Number(event.target.value)); }} style={{ width: '100%', height: 32, accentColor: colours.vermilion }} />
+      <canvas
+        ref={canvas}
+        aria-label="The page as it was drawn"
+        role="img"
+        width={Math.round(page.width * fit * 2)}
+        height={Math.round(page.height * fit * 2)}
+        style={{ width: page.width * fit, height: page.height * fit, border: `${OUTLINE}px solid ${colours.ink}` }}
+      />
+      <input
+        type="range"
+        aria-label="Moment"
+        min={0}
+        max={Math.round(line.total)}
+        step={50}
+        value={Math.round(at)}
+        onChange={(event) => {
+          setPlaying(false);
+          setAt(Number(event.target.value));
+        }}
+        style={{ width: '100%', height: 32, accentColor: colours.vermilion }}
+      />
       <View style={styles.row}>
-        <Button icon={playing ? 'pause' : 'play'} onPress={toggle}>{playing ? 'Stop' : 'Play'}</Button>
+        <Button icon={playing ? 'pause' : 'play'} onPress={toggle}>
+          {playing ? 'Stop' : 'Play'}
+        </Button>
         <Text variant="bodySmall">{`${clock(at)} of ${clock(line.total)}`}</Text>
       </View>
       <View style={styles.row}>
-        {SPEEDS.map((each) => <Button key={each} kind={each === speed ? 'chosen' : 'plain'} label={`${each} times as fast`} onPress={() => setSpeed(each)} style={styles.speed}>{`${each}×`}</Button>)}
+        {SPEEDS.map((each) => (
+          <Button
+            key={each}
+            kind={each === speed ? 'chosen' : 'plain'}
+            label={`${each} times as fast`}
+            onPress={() => setSpeed(each)}
+            style={styles.speed}
+          >{`${each}×`}</Button>
+        ))}
       </View>
     </View>
   );

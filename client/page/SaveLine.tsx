@@ -15,7 +15,9 @@ export function saveWords({ loaded, device, school, frozen }: SaveState, way: st
   if (school === 'saved' && way) return `saved on this device, ${way}`;
   if (school === 'saved') return 'saved on this device, saved at school too';
   if (frozen) return 'saved on this device only: it was sent before this';
-  return school === 'sending' ? 'saved on this device, on its way to school' : 'saved on this device. School can’t be reached';
+  return school === 'sending'
+    ? 'saved on this device, on its way to school'
+    : 'saved on this device. School can’t be reached';
 }
 
 /** Says where the work of a live document is. */
@@ -27,7 +29,14 @@ export function SaveLine({ live, pieceId }: { live: LiveDocument | null; pieceId
   const refused = useStore(mediaOutbox.state, (state) => Object.values(state.refused)[0]);
   const words = useSaveState(live, (state) => saveWords(state, way));
   return (
-    <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="save-line" numberOfLines={2}>
+    <Text
+      variant="bodySmall"
+      style={{ color: colours.soft }}
+      role="status"
+      aria-live="polite"
+      testID="save-line"
+      numberOfLines={2}
+    >
       {refused ? `A file could not be kept at school: ${refused}` : words}
     </Text>
   );

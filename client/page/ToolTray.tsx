@@ -17,7 +17,15 @@ const UPRIGHT = 64;
 export const trayWidth = (abreast: number): number => abreast * UPRIGHT + 16;
 
 /** The tools: along the foot of a phone, or so many abreast down a side. */
-export function ToolTray({ abreast = 0, low = false, only }: { abreast?: number; /** There is little height. */ low?: boolean; only: readonly Tool[] }) {
+export function ToolTray({
+  abreast = 0,
+  low = false,
+  only,
+}: {
+  abreast?: number;
+  /** There is little height. */ low?: boolean;
+  only: readonly Tool[];
+}) {
   const upright = abreast > 0;
   const { tool: chosen, setTool } = useDrawing();
   const list = TOOLS.filter(({ tool }) => only.includes(tool));
@@ -26,15 +34,33 @@ export function ToolTray({ abreast = 0, low = false, only }: { abreast?: number;
     const colour = on ? colours.ink : colours.scrap;
     return (
       <Pressable
-        key={tool} role="button" aria-pressed={on} aria-label={word} aria-keyshortcuts={key} aria-description={does}
-        onPress={() => setTool(tool)} style={[styles.tool, upright && styles.toolUpright, low && styles.toolLow, on && styles.on]}
+        key={tool}
+        role="button"
+        aria-pressed={on}
+        aria-label={word}
+        aria-keyshortcuts={key}
+        aria-description={does}
+        onPress={() => setTool(tool)}
+        style={[styles.tool, upright && styles.toolUpright, low && styles.toolLow, on && styles.on]}
       >
         <LineIcon name={icon} colour={colour} size={25} />
-        <Text variant="labelSmall" style={{ color: colour }}>{word}</Text>
+        <Text variant="labelSmall" style={{ color: colour }}>
+          {word}
+        </Text>
       </Pressable>
     );
   });
-  if (upright) return <View role="toolbar" aria-label="Tools" aria-orientation="vertical" style={[styles.upright, { width: trayWidth(abreast) }]}>{tools}</View>;
+  if (upright)
+    return (
+      <View
+        role="toolbar"
+        aria-label="Tools"
+        aria-orientation="vertical"
+        style={[styles.upright, { width: trayWidth(abreast) }]}
+      >
+        {tools}
+      </View>
+    );
   return <ToolRow at={list.findIndex(({ tool }) => tool === chosen)}>{tools}</ToolRow>;
 }
 
@@ -55,28 +81,55 @@ function ToolRow({ at, children }: { at: number; children: ReactNode[] }) {
   useEffect(() => {
     if (width === 0 || at < 0) return;
     const [left, right] = [PADDING + at * TOOL, PADDING + (at + 1) * TOOL];
-    const hidden = left < latest.current + (latest.current > 0 ? EDGE : 0) || right > latest.current + width - (latest.current < most ? EDGE : 0);
+    const hidden =
+      left < latest.current + (latest.current > 0 ? EDGE : 0) ||
+      right > latest.current + width - (latest.current < most ? EDGE : 0);
     // At the ends of the row there is only one edge in the way.
     if (hidden) goTo(right <= width - EDGE ? 0 : left >= most + EDGE ? most : (left + right - width) / 2);
   }, [at, width]);
   return (
     <View style={styles.tray}>
       <ScrollView
-        ref={row} horizontal showsHorizontalScrollIndicator={false} style={styles.pushed} scrollEventThrottle={16} contentContainerStyle={styles.row} role="toolbar" aria-label="Tools" aria-orientation="horizontal"
-        onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} onScroll={({ nativeEvent }) => setOffset(nativeEvent.contentOffset.x)}
+        ref={row}
+        horizontal
+        showsHorizontalScrollIndicator={false}
+        style={styles.pushed}
+        scrollEventThrottle={16}
+        contentContainerStyle={styles.row}
+        role="toolbar"
+        aria-label="Tools"
+        aria-orientation="horizontal"
+        onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+        onScroll={({ nativeEvent }) => setOffset(nativeEvent.contentOffset.x)}
       >
         {children}
       </ScrollView>
-      {offset > 1 && width > 0 && <Edge word="The tools before" icon="back" side={styles.before} onPress={() => goTo(0)} />}
-      {offset < most - 1 && width > 0 && <Edge word="More tools" icon="forward" side={styles.after} onPress={() => goTo(most)} />}
+      {offset > 1 && width > 0 && (
+        <Edge word="The tools before" icon="back" side={styles.before} onPress={() => goTo(0)} />
+      )}
+      {offset < most - 1 && width > 0 && (
+        <Edge word="More tools" icon="forward" side={styles.after} onPress={() => goTo(most)} />
+      )}
     </View>
   );
 }
 
-function Edge({ word, icon, side, onPress }: { word: string; icon: 'back' | 'forward'; side: object; onPress: () => void }) {
+function Edge({
+  word,
+  icon,
+  side,
+  onPress,
+}: {
+  word: string;
+  icon: 'back' | 'forward';
+  side: object;
+  onPress: () => void;
+}) {
   return (
     <Pressable role="button" aria-label={word} onPress={onPress} style={[styles.edge, side]}>
-      <UnderIcon icon={icon} colour={colours.ochre}>Tools</UnderIcon>
+      <UnderIcon icon={icon} colour={colours.ochre}>
+        Tools
+      </UnderIcon>
     </Pressable>
   );
 }
@@ -91,7 +144,16 @@ const styles = StyleSheet.create({
   toolUpright: { width: UPRIGHT, minHeight: 62 },
   toolLow: { minHeight: 54 },
   on: { backgroundColor: colours.ochre },
-  edge: { position: 'absolute', top: 0, bottom: 0, width: EDGE, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.ink, borderColor: colours.scrap },
+  edge: {
+    position: 'absolute',
+    top: 0,
+    bottom: 0,
+    width: EDGE,
+    alignItems: 'center',
+    justifyContent: 'center',
+    backgroundColor: colours.ink,
+    borderColor: colours.scrap,
+  },
   before: { left: 0, borderRightWidth: OUTLINE },
   after: { right: 0, borderLeftWidth: OUTLINE },
 });

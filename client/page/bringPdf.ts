@@ -13,7 +13,8 @@ export interface PdfPagePlan {
 /** pdf.js' names of what is wrong with a file, as sentences. */
 const TROUBLES: Record<string, string> = {
   PasswordException: 'That PDF is locked with a password. Save it without one and add it again.',
-  InvalidPDFException: 'That file is not a PDF that can be opened, or it is broken. Save it again and add the new file.',
+  InvalidPDFException:
+    'That file is not a PDF that can be opened, or it is broken. Save it again and add the new file.',
 };
 
 /**
@@ -22,7 +23,8 @@ const TROUBLES: Record<string, string> = {
  * @returns its pages, or a sentence that says why it can't be used
  */
 export async function bringPdf(home: MediaHome, file: Blob): Promise<PdfPagePlan[] | string> {
-  if (file.size > MEDIA_LIMITS.file) return `That PDF is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
+  if (file.size > MEDIA_LIMITS.file)
+    return `That PDF is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
   const media = crypto.randomUUID();
   const worker = pdfWorker();
   try {

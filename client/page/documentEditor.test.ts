@@ -9,14 +9,32 @@ import * as Y from 'yjs';
 import { DocumentEditor } from './documentEditor';
 
 const PAGE = { id: 'p', part: 'a', width: 200, height: 300, background: { kind: 'blank' } } as const;
-const fields = (x: number): Fields => strokeFields({ tool: 'pen', colour: '#1C2A33', width: 2, ink: inkFromRows([[x, 10, 0.5, 0], [x + 20, 10, 0.5, 16]]), at: 0, order: `a${x}` });
+const fields = (x: number): Fields =>
+  strokeFields({
+    tool: 'pen',
+    colour: '#1C2A33',
+    width: 2,
+    ink: inkFromRows([
+      [x, 10, 0.5, 0],
+      [x + 20, 10, 0.5, 16],
+    ]),
+    at: 0,
+    order: `a${x}`,
+  });
 
 let name = '';
-const open = (doc = new Y.Doc()): { doc: Y.Doc; editor: DocumentEditor; ids: () => string[]; draw: (id: string, x?: number) => void } => {
+const open = (
+  doc = new Y.Doc(),
+): { doc: Y.Doc; editor: DocumentEditor; ids: () => string[]; draw: (id: string, x?: number) => void } => {
   if (doc.getArray('pages').length === 0) Y.applyUpdate(doc, startDocument([PAGE]));
   const editor = new DocumentEditor(doc, (page) => pageItems(doc, page), name);
   return {
-    doc, editor, ids: () => readStrokes(pageItems(doc, 'p')!).map(({ id }) => id).sort(),
+    doc,
+    editor,
+    ids: () =>
+      readStrokes(pageItems(doc, 'p')!)
+        .map(({ id }) => id)
+        .sort(),
     draw: (id, x = 1) => editor.change([{ page: 'p', id, after: fields(x) }]),
   };
 };
@@ -27,7 +45,8 @@ describe('what one does on a document', () => {
 
   it('takes a row of changes for one step, until something else comes between', () => {
     const { doc, editor, ids, draw } = open();
-    const words = (text: string, row: object | null): void => editor.change([{ page: 'p', id: 't', after: { kind: 'text', text, order: 'a9', at: 0 } }], [], row);
+    const words = (text: string, row: object | null): void =>
+      editor.change([{ page: 'p', id: 't', after: { kind: 'text', text, order: 'a9', at: 0 } }], [], row);
     const said = (): unknown => pageItems(doc, 'p')!.get('t')?.get('text');
     const row = {};
     words('A cr', row);

@@ -1,5 +1,13 @@
 import {
-  applyChanges, EMPTY_HISTORY, pushStep, revertStep, type History, type ItemChange, type ItemsOf, type PageChange, type Step,
+  applyChanges,
+  EMPTY_HISTORY,
+  pushStep,
+  revertStep,
+  type History,
+  type ItemChange,
+  type ItemsOf,
+  type PageChange,
+  type Step,
 } from '@lippet/core/page/edit';
 import { get, set } from 'idb-keyval';
 import type * as Y from 'yjs';
@@ -27,10 +35,12 @@ function holdAlone(name: string, until: Promise<void>): Promise<boolean> {
     return Promise.resolve(before).then(() => true);
   }
   return new Promise((resolve) => {
-    void navigator.locks.request(name, { signal: AbortSignal.timeout(LETS_GO) }, () => {
-      resolve(true);
-      return until;
-    }).catch(() => resolve(false));
+    void navigator.locks
+      .request(name, { signal: AbortSignal.timeout(LETS_GO) }, () => {
+        resolve(true);
+        return until;
+      })
+      .catch(() => resolve(false));
   });
 }
 
@@ -44,7 +54,9 @@ export interface Can {
 
 /** The page that a step touched and that is there once it is undone (or done again), so that one sees what came of it. */
 const pageOf = (step: Step, direction: 'undo' | 'redo'): string | null =>
-  step.items[0]?.page ?? step.pages.find((change) => !change[direction === 'undo' ? 'before' : 'after'].deleted)?.page ?? null;
+  step.items[0]?.page ??
+  step.pages.find((change) => !change[direction === 'undo' ? 'before' : 'after'].deleted)?.page ??
+  null;
 
 /**
  * All that one person does to one document in one window, as steps that can be undone. The steps are kept in
@@ -69,7 +81,11 @@ export class DocumentEditor {
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   /** @param name what the steps are kept under; null where they go with the editor */
-  constructor(readonly doc: Y.Doc, readonly itemsOf: ItemsOf, private readonly name: string | null) {
+  constructor(
+    readonly doc: Y.Doc,
+    readonly itemsOf: ItemsOf,
+    private readonly name: string | null,
+  ) {
     this.ready = this.takeUp();
     window.addEventListener('pagehide', this.keepNow);
   }
@@ -79,7 +95,11 @@ export class DocumentEditor {
     const kept = this.keeps ? await get<History>(this.key) : undefined;
     // What was done before reading had finished comes behind what was done last time.
     const early = this.history.done.length > 0;
-    if (kept || early) this.setHistory({ done: [...(kept?.done ?? []), ...this.history.done], undone: early ? [] : (kept?.undone ?? []) }, early);
+    if (kept || early)
+      this.setHistory(
+        { done: [...(kept?.done ?? []), ...this.history.done], undone: early ? [] : (kept?.undone ?? []) },
+        early,
+      );
   }
 
   private get key(): string {
@@ -99,7 +119,9 @@ export class DocumentEditor {
     this.timer = undefined;
     if (!this.keeps) return;
     // Undo is a convenience: where the device has no room for it, the work itself is still kept elsewhere.
-    this.keeping = set(this.key, this.history).catch((error: unknown) => console.warn('The steps for undo could not be kept.', error));
+    this.keeping = set(this.key, this.history).catch((error: unknown) =>
+      console.warn('The steps for undo could not be kept.', error),
+    );
   };
 
   /** All changes until `endGesture` are one step. */

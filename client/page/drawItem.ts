@@ -9,7 +9,8 @@ import { pathOf, type DrawnItem } from './itemLayer';
 export type PictureSource = (media: string) => CanvasImageSource | null;
 
 /** Set in a face of ours, as the canvas wants it said. */
-export const canvasFont = ({ font, size }: Pick<TextBox, 'font' | 'size'>): string => `${TEXT_FACES[font].weight} ${size}px ${TEXT_FACES[font].family}`;
+export const canvasFont = ({ font, size }: Pick<TextBox, 'font' | 'size'>): string =>
+  `${TEXT_FACES[font].weight} ${size}px ${TEXT_FACES[font].family}`;
 
 function drawText(context: CanvasRenderingContext2D, item: TextBox): void {
   context.transform(...item.matrix);
@@ -23,7 +24,11 @@ function drawText(context: CanvasRenderingContext2D, item: TextBox): void {
 
 function drawPicture(context: CanvasRenderingContext2D, item: PictureItem, pictures: PictureSource): void {
   context.transform(...item.matrix);
-  const { width, height, crop: [left, top, wide, high] } = item;
+  const {
+    width,
+    height,
+    crop: [left, top, wide, high],
+  } = item;
   const picture = pictures(item.media);
   if (!picture) {
     context.fillStyle = colours.mist;
@@ -39,7 +44,16 @@ function drawPicture(context: CanvasRenderingContext2D, item: PictureItem, pictu
 }
 
 function drawMark(context: CanvasRenderingContext2D, item: TextMark): void {
-  for (const [ax, ay, bx, by, cx, cy, dx, dy] of item.quads as readonly (readonly [number, number, number, number, number, number, number, number])[]) {
+  for (const [ax, ay, bx, by, cx, cy, dx, dy] of item.quads as readonly (readonly [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ])[]) {
     context.beginPath();
     if (item.style === 'highlight') {
       context.globalAlpha *= HIGHLIGHT_OPACITY;
@@ -66,7 +80,10 @@ export const CLOSE_FROM = 1.8;
 
 /** Draws a ground of a colour behind an item, reaching some points around it. */
 export function drawGround(context: CanvasRenderingContext2D, drawn: DrawnItem, colour: string, reach: number): void {
-  const { item, bounds: { left, top, right, bottom } } = drawn;
+  const {
+    item,
+    bounds: { left, top, right, bottom },
+  } = drawn;
   context.save();
   context.fillStyle = context.strokeStyle = colour;
   if (item.kind === 'stroke') {
@@ -79,7 +96,12 @@ export function drawGround(context: CanvasRenderingContext2D, drawn: DrawnItem, 
 }
 
 /** Draws one item in page points; `close` where a point has several pixels. Pins and field values are not drawn here: they are controls over the sheet. */
-export function drawItem(context: CanvasRenderingContext2D, drawn: DrawnItem, pictures: PictureSource, close = true): void {
+export function drawItem(
+  context: CanvasRenderingContext2D,
+  drawn: DrawnItem,
+  pictures: PictureSource,
+  close = true,
+): void {
   const { item } = drawn;
   const under = layerOf(item) === 0;
   if (item.kind === 'stroke' && !under) {

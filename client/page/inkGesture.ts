@@ -47,7 +47,12 @@ export class InkGesture {
   private hold: ReturnType<typeof setTimeout> | undefined;
   private recognised: Ink | null = null;
 
-  constructor(private readonly host: InkHost, private readonly pen: LivePen, event: PointerEvent, private readonly local: (event: MouseEvent) => Place) {
+  constructor(
+    private readonly host: InkHost,
+    private readonly pen: LivePen,
+    event: PointerEvent,
+    private readonly local: (event: MouseEvent) => Place,
+  ) {
     this.felt = event.pointerType === 'pen' || (event.pressure > 0 && event.pressure !== 0.5 && event.pressure !== 1);
     this.pointer = event.pointerId;
     this.began = this.pieceBegan = event.timeStamp;
@@ -78,7 +83,8 @@ export class InkGesture {
     this.guessTip(event);
     this.watchForHold(at);
     // A highlighter's pieces would be seen: where one lies over another it is darker.
-    if (this.stroke.full || (event.timeStamp - this.pieceBegan > LONGEST_PIECE && this.pen.tool !== 'highlighter')) this.keepPiece(event.timeStamp);
+    if (this.stroke.full || (event.timeStamp - this.pieceBegan > LONGEST_PIECE && this.pen.tool !== 'highlighter'))
+      this.keepPiece(event.timeStamp);
   }
 
   /** The pen is lifted, or taken away: what was drawn so far is kept. */
@@ -118,7 +124,11 @@ export class InkGesture {
     const { renderer } = this.host;
     for (const event of events) {
       const at = this.local(event);
-      this.stroke.add({ ...toPage(renderer.viewport, at.x, at.y), pressure: this.felt ? event.pressure : null, time: event.timeStamp });
+      this.stroke.add({
+        ...toPage(renderer.viewport, at.x, at.y),
+        pressure: this.felt ? event.pressure : null,
+        time: event.timeStamp,
+      });
     }
     const lie = this.lie();
     if (lie.some((each, i) => each !== this.drawnIn[i])) {

@@ -4,7 +4,17 @@ import { addStroke } from '@lippet/core/page/stroke';
 import * as Y from 'yjs';
 import { ItemLayer, type LayerChange } from './itemLayer';
 
-const stroke = (id: string, x = 0) => ({ id, tool: 'pen' as const, colour: '#1C2A33', width: 2, ink: inkFromRows([[x, 0, 0.5, 0], [x + 10, 10, 0.5, 16]]), at: 0 });
+const stroke = (id: string, x = 0) => ({
+  id,
+  tool: 'pen' as const,
+  colour: '#1C2A33',
+  width: 2,
+  ink: inkFromRows([
+    [x, 0, 0.5, 0],
+    [x + 10, 10, 0.5, 16],
+  ]),
+  at: 0,
+});
 
 describe('a layer of ink', () => {
   const setUp = () => {

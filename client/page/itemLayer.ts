@@ -16,9 +16,7 @@ export interface DrawnItem {
   fine?: Path2D;
 }
 
-export type LayerChange =
-  | { kind: 'on-top'; drawn: DrawnItem }
-  | { kind: 'region'; bounds: Bounds };
+export type LayerChange = { kind: 'on-top'; drawn: DrawnItem } | { kind: 'region'; bounds: Bounds };
 
 /** The items by where they lie. */
 class Index extends RBush<DrawnItem> {
@@ -145,8 +143,13 @@ const MOST_SIDE = 1.6;
 /** The shape of a stroke or an area, made once; of a stroke another one, smoother, where it is looked at closely. */
 export function pathOf(drawn: DrawnItem, close: boolean): Path2D {
   const { item } = drawn;
-  if (item.kind === 'stroke' && close) return (drawn.fine ??= outlineToPath(strokeOutline(item.ink, item.tool, item.width)));
-  if (item.kind === 'stroke') return (drawn.path ??= outlineToPolygon(strokeOutline(item.ink, item.tool, item.width), Math.min(MOST_SIDE, item.width / 2)));
+  if (item.kind === 'stroke' && close)
+    return (drawn.fine ??= outlineToPath(strokeOutline(item.ink, item.tool, item.width)));
+  if (item.kind === 'stroke')
+    return (drawn.path ??= outlineToPolygon(
+      strokeOutline(item.ink, item.tool, item.width),
+      Math.min(MOST_SIDE, item.width / 2),
+    ));
   if (item.kind === 'fill') return (drawn.path ??= new Path2D(ringsPath(item.rings)));
   throw new TypeError(`A ${item.kind} has no path.`);
 }

@@ -39,7 +39,12 @@ const RECONNECT = { delay: 400, minDelay: 400, maxDelay: 5_000, factor: 1.6 } as
 export class LiveDocument {
   readonly doc = new Y.Doc();
   readonly state: StoreApi<SaveState> = createStore<SaveState>(() => ({
-    loaded: false, device: 'saving', school: 'unreachable', frozen: false, people: [], said: 0,
+    loaded: false,
+    device: 'saving',
+    school: 'unreachable',
+    frozen: false,
+    people: [],
+    said: 0,
   }));
   private readonly device: IndexeddbPersistence;
   private readonly socket: LeanSocket;
@@ -55,11 +60,18 @@ export class LiveDocument {
     this.device = new IndexeddbPersistence(name, this.doc);
     // One listener behind the library's own, which has put its write into the queue by then.
     this.doc.on('update', this.onUpdate);
-    void this.device.whenSynced.then(() => this.onDeviceRead(), () => this.state.setState({ device: 'failed' }));
+    void this.device.whenSynced.then(
+      () => this.onDeviceRead(),
+      () => this.state.setState({ device: 'failed' }),
+    );
     const scheme = window.location.protocol === 'https:' ? 'wss' : 'ws';
     this.socket = new LeanSocket({ url: `${scheme}://${window.location.host}${SYNC_PATH}`, ...RECONNECT });
     this.school = new HocuspocusProvider({
-      name, document: this.doc, websocketProvider: this.socket, awareness: null, token: 'cookie',
+      name,
+      document: this.doc,
+      websocketProvider: this.socket,
+      awareness: null,
+      token: 'cookie',
       onAuthenticated: ({ scope }) => this.state.setState({ frozen: scope === 'readonly' }),
       onSynced: () => this.refreshSchool(true),
       onUnsyncedChanges: () => this.refreshSchool(),

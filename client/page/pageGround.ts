@@ -26,9 +26,17 @@ class ShapesGround implements Ground {
 
   private readonly words: DrawnItem[];
 
-  constructor({ background, width, height }: PagePlan, private readonly pictures: PictureSource) {
+  constructor(
+    { background, width, height }: PagePlan,
+    private readonly pictures: PictureSource,
+  ) {
     this.words = drawnWords(background.drawn).map((item) => ({ item, bounds: itemBounds(item), path: null }));
-    this.shapes = backgroundShapes(background, width, height).map(({ d, fill, stroke, width: line }) => ({ path: new Path2D(d), fill, stroke, width: line ?? 1 }));
+    this.shapes = backgroundShapes(background, width, height).map(({ d, fill, stroke, width: line }) => ({
+      path: new Path2D(d),
+      fill,
+      stroke,
+      width: line ?? 1,
+    }));
   }
 
   draw(context: CanvasRenderingContext2D): void {
@@ -52,7 +60,11 @@ class ShapesGround implements Ground {
 
 /** A photo, fitted whole into the page. */
 class PhotoGround implements Ground {
-  constructor(private readonly page: PagePlan, private readonly media: string, private readonly pictures: PictureSource) {}
+  constructor(
+    private readonly page: PagePlan,
+    private readonly media: string,
+    private readonly pictures: PictureSource,
+  ) {}
 
   draw(context: CanvasRenderingContext2D): void {
     const picture = this.pictures(this.media) as ImageBitmap | null;
@@ -70,7 +82,10 @@ class PdfGround implements Ground {
   constructor(private readonly source: PdfPageSource) {}
 
   draw(context: CanvasRenderingContext2D, region: Bounds, scale: number): void {
-    for (const { bitmap, bounds: { left, top, right, bottom } } of this.source.pieces(region, scale)) {
+    for (const {
+      bitmap,
+      bounds: { left, top, right, bottom },
+    } of this.source.pieces(region, scale)) {
       context.drawImage(bitmap, left, top, right - left, bottom - top);
     }
   }
@@ -85,7 +100,10 @@ export function makeGround(page: PagePlan, sources: GroundSources, onReady: () =
   const { background } = page;
   const shapes = new ShapesGround(page, sources.pictures);
   if (background.kind !== 'pdf' && background.kind !== 'photo') return shapes;
-  const below = background.kind === 'pdf' ? new PdfGround(sources.pdfPage(background.media, background.page, onReady)) : new PhotoGround(page, background.media, sources.pictures);
+  const below =
+    background.kind === 'pdf'
+      ? new PdfGround(sources.pdfPage(background.media, background.page, onReady))
+      : new PhotoGround(page, background.media, sources.pictures);
   return {
     draw(context, region, scale) {
       below.draw(context, region, scale);

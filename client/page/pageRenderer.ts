@@ -69,12 +69,20 @@ export class PageRenderer {
     private readonly shown: Shown = {},
   ) {
     for (const canvas of [this.done, this.live, this.tip]) {
-      Object.assign(canvas.style, { position: 'absolute', left: '0', top: '0', pointerEvents: 'none', transformOrigin: '0 0' });
+      Object.assign(canvas.style, {
+        position: 'absolute',
+        left: '0',
+        top: '0',
+        pointerEvents: 'none',
+        transformOrigin: '0 0',
+      });
       canvas.setAttribute('aria-hidden', 'true');
       host.append(canvas);
     }
     this.ground = makeGround(page, sources, () => this.redraw());
-    this.stopListening = layers.map((layer, i) => layer.listen((change) => this.changed(change, i === layers.length - 1)));
+    this.stopListening = layers.map((layer, i) =>
+      layer.listen((change) => this.changed(change, i === layers.length - 1)),
+    );
   }
 
   destroy(): void {
@@ -119,7 +127,10 @@ export class PageRenderer {
   lookAt({ left, top, right, bottom }: Bounds): void {
     const { width, height } = this.view;
     const fitted = fitPage(this.page, this.view).scale;
-    const scale = Math.min(Math.max(fitted, Math.min(width / (right - left + 80), height / (bottom - top + 200))), fitted * 4);
+    const scale = Math.min(
+      Math.max(fitted, Math.min(width / (right - left + 80), height / (bottom - top + 200))),
+      fitted * 4,
+    );
     this.look({ scale, x: width / 2 - ((left + right) / 2) * scale, y: height / 2 - ((top + bottom) / 2) * scale });
   }
 
@@ -145,7 +156,12 @@ export class PageRenderer {
 
   private visible(): Bounds {
     const { scale, x, y } = this.viewport;
-    return { left: -x / scale, top: -y / scale, right: (this.view.width - x) / scale, bottom: (this.view.height - y) / scale };
+    return {
+      left: -x / scale,
+      top: -y / scale,
+      right: (this.view.width - x) / scale,
+      bottom: (this.view.height - y) / scale,
+    };
   }
 
   /** Draws everything that is in view. */
@@ -172,7 +188,8 @@ export class PageRenderer {
     for (const [i, layer] of this.layers.entries()) {
       context.globalAlpha = i < (this.shown.faint ?? 0) ? FAINT : 1;
       for (const drawn of this.meeting(layer, region)) {
-        if (this.shown.grounds?.has(drawn.item.id)) drawGround(context, drawn, this.shown.grounds.get(drawn.item.id)!, GROUND);
+        if (this.shown.grounds?.has(drawn.item.id))
+          drawGround(context, drawn, this.shown.grounds.get(drawn.item.id)!, GROUND);
         this.draw(context, drawn);
       }
     }
@@ -188,12 +205,14 @@ export class PageRenderer {
 
   /** Items of a layer that meet a region; of a region as large as the page it is quicker to go through all. */
   private meeting(layer: ItemLayer, region: Bounds): readonly DrawnItem[] {
-    const large = (region.right - region.left) * (region.bottom - region.top) > 0.3 * this.page.width * this.page.height;
+    const large =
+      (region.right - region.left) * (region.bottom - region.top) > 0.3 * this.page.width * this.page.height;
     return large ? layer.drawn.filter(({ bounds }) => boundsMeet(bounds, region)) : layer.within(region);
   }
 
   private draw(context: CanvasRenderingContext2D, drawn: DrawnItem): void {
-    if (!this.lifted.has(drawn.item.id)) drawItem(context, drawn, this.sources.pictures, this.viewport.scale * this.ratio >= CLOSE_FROM);
+    if (!this.lifted.has(drawn.item.id))
+      drawItem(context, drawn, this.sources.pictures, this.viewport.scale * this.ratio >= CLOSE_FROM);
   }
 
   private changed(change: LayerChange, onTop: boolean): void {
@@ -259,7 +278,13 @@ export class PageRenderer {
   }
 
   private segment(
-    context: CanvasRenderingContext2D, pen: LivePen, fromX: number, fromY: number, x: number, y: number, pressure: number,
+    context: CanvasRenderingContext2D,
+    pen: LivePen,
+    fromX: number,
+    fromY: number,
+    x: number,
+    y: number,
+    pressure: number,
   ): void {
     context.strokeStyle = pen.colour;
     context.lineCap = context.lineJoin = 'round';

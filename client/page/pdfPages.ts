@@ -5,7 +5,8 @@ import type { PdfWorker } from '../workers/pdf.worker';
 let worker: Remote<PdfWorker> | null = null;
 
 /** The one worker that parses and draws PDF pages, started on first use. */
-export const pdfWorker = (): Remote<PdfWorker> => (worker ??= wrap<PdfWorker>(new Worker(new URL('../workers/pdf.worker', window.location.href))));
+export const pdfWorker = (): Remote<PdfWorker> =>
+  (worker ??= wrap<PdfWorker>(new Worker(new URL('../workers/pdf.worker', window.location.href))));
 
 /** A drawn piece of a page. */
 export interface PdfPiece {
@@ -23,7 +24,10 @@ const SHARPER = 1.15;
 const MOST_PIECE_PIXELS = 16_000_000;
 
 const covers = (outer: Bounds, inner: Bounds): boolean =>
-  outer.left <= inner.left + 0.5 && outer.top <= inner.top + 0.5 && outer.right >= inner.right - 0.5 && outer.bottom >= inner.bottom - 0.5;
+  outer.left <= inner.left + 0.5 &&
+  outer.top <= inner.top + 0.5 &&
+  outer.right >= inner.right - 0.5 &&
+  outer.bottom >= inner.bottom - 0.5;
 
 /**
  * Draws one page of a PDF for one sheet: first the whole page coarsely, then what is in view as sharply as it is seen.
@@ -38,7 +42,11 @@ export class PdfPageSource {
   /** Why the page can't be shown, if it can't. */
   failed: string | null = null;
 
-  constructor(private readonly media: string, private readonly page: number, private readonly onReady: () => void) {}
+  constructor(
+    private readonly media: string,
+    private readonly page: number,
+    private readonly onReady: () => void,
+  ) {}
 
   /** What there is to draw of a region just now; begins to make what is missing. */
   pieces(region: Bounds, scale: number): PdfPiece[] {
@@ -55,7 +63,12 @@ export class PdfPageSource {
   private size = { width: Infinity, height: Infinity };
 
   private onPage({ left, top, right, bottom }: Bounds): Bounds {
-    return { left: Math.max(0, left), top: Math.max(0, top), right: Math.min(this.size.width, right), bottom: Math.min(this.size.height, bottom) };
+    return {
+      left: Math.max(0, left),
+      top: Math.max(0, top),
+      right: Math.min(this.size.width, right),
+      bottom: Math.min(this.size.height, bottom),
+    };
   }
 
   private async work(): Promise<void> {
@@ -66,16 +79,30 @@ export class PdfPageSource {
         this.size = await pdfWorker().facts(this.media, this.page);
         const { width, height } = this.size;
         const fit = Math.sqrt(WHOLE_PIXELS / (width * height));
-        this.keep('whole', await this.draw({ left: 0, top: 0, right: width, bottom: height }, Math.min(fit, Math.max(1, this.wanted?.scale ?? 1))));
+        this.keep(
+          'whole',
+          await this.draw(
+            { left: 0, top: 0, right: width, bottom: height },
+            Math.min(fit, Math.max(1, this.wanted?.scale ?? 1)),
+          ),
+        );
       }
       while (this.wanted && !this.gone) {
         const { bounds, scale } = this.wanted;
         this.wanted = null;
         const [dx, dy] = [(bounds.right - bounds.left) * AROUND, (bounds.bottom - bounds.top) * AROUND];
-        const region = this.onPage({ left: bounds.left - dx, top: bounds.top - dy, right: bounds.right + dx, bottom: bounds.bottom + dy });
+        const region = this.onPage({
+          left: bounds.left - dx,
+          top: bounds.top - dy,
+          right: bounds.right + dx,
+          bottom: bounds.bottom + dy,
+        });
         const pixels = (region.right - region.left) * (region.bottom - region.top) * scale * scale;
         if (!(pixels > 0) || this.whole!.scale * SHARPER >= scale) continue;
-        this.keep('sharp', await this.draw(region, pixels > MOST_PIECE_PIXELS ? scale * Math.sqrt(MOST_PIECE_PIXELS / pixels) : scale));
+        this.keep(
+          'sharp',
+          await this.draw(region, pixels > MOST_PIECE_PIXELS ? scale * Math.sqrt(MOST_PIECE_PIXELS / pixels) : scale),
+        );
       }
     } catch (error) {
       this.failed = error instanceof Error ? error.message : String(error);
@@ -104,4 +131,5 @@ export class PdfPageSource {
   }
 }
 
-export const openPdfPage = (media: string, page: number, onReady: () => void): PdfPageSource => new PdfPageSource(media, page, onReady);
+export const openPdfPage = (media: string, page: number, onReady: () => void): PdfPageSource =>
+  new PdfPageSource(media, page, onReady);

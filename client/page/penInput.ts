@@ -62,7 +62,10 @@ export class PenInput {
   private lastTap = { time: 0, x: 0, y: 0 };
   private readonly stop = new AbortController();
 
-  constructor(private readonly element: HTMLElement, private readonly host: PenInputHost) {
+  constructor(
+    private readonly element: HTMLElement,
+    private readonly host: PenInputHost,
+  ) {
     element.style.touchAction = 'none';
     const on = <K extends keyof HTMLElementEventMap>(name: K, handler: (event: HTMLElementEventMap[K]) => void): void =>
       element.addEventListener(name, handler, { signal: this.stop.signal, passive: false });
@@ -125,7 +128,9 @@ export class PenInput {
   private working(now: number): boolean {
     const { gesture } = this;
     if (!gesture || gesture.kind === 'pinch') return false;
-    return !this.touches.has(gesture.pointer) || gesture.kind === 'rub' || (gesture.kind === 'draw' && gesture.drawing(now));
+    return (
+      !this.touches.has(gesture.pointer) || gesture.kind === 'rub' || (gesture.kind === 'draw' && gesture.drawing(now))
+    );
   }
 
   private wanted(event: PointerEvent): 'pan' | 'rub' | 'draw' | 'tool' {
@@ -230,7 +235,12 @@ export class PenInput {
   /** With a tool that draws: a dot, or of a finger that draws nothing, a touch that moves nothing either. */
   private isTap(gesture: Gesture, now: number): boolean {
     if (gesture.kind === 'draw') return gesture.tap(now);
-    return gesture.kind === 'pan' && isInkTool(this.host.tool()) && this.host.editable() && isTap(now - gesture.began, gesture.travelled);
+    return (
+      gesture.kind === 'pan' &&
+      isInkTool(this.host.tool()) &&
+      this.host.editable() &&
+      isTap(now - gesture.began, gesture.travelled)
+    );
   }
 
   /** Two taps in one place, where a tap does nothing else. */
@@ -238,7 +248,8 @@ export class PenInput {
     const { x, y } = this.local(event);
     const before = this.lastTap;
     this.lastTap = { time: event.timeStamp, x, y };
-    if (event.timeStamp - before.time > DOUBLE_TAP.ms || Math.hypot(x - before.x, y - before.y) > DOUBLE_TAP.distance) return;
+    if (event.timeStamp - before.time > DOUBLE_TAP.ms || Math.hypot(x - before.x, y - before.y) > DOUBLE_TAP.distance)
+      return;
     this.lastTap = { time: 0, x: 0, y: 0 };
     this.host.doubleTap(x, y);
   }
@@ -275,7 +286,9 @@ export class PenInput {
     const { x, y } = this.local(event);
     const pixels = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 16 : 1;
     if (event.ctrlKey || event.metaKey) {
-      renderer.look(zoomAt(renderer.viewport, Math.exp(-event.deltaY * pixels * WHEEL_ZOOM), x, y, renderer.page, renderer.view));
+      renderer.look(
+        zoomAt(renderer.viewport, Math.exp(-event.deltaY * pixels * WHEEL_ZOOM), x, y, renderer.page, renderer.view),
+      );
     } else {
       const [dx, dy] = event.shiftKey ? [event.deltaY, event.deltaX] : [event.deltaX, event.deltaY];
       renderer.look(panBy(renderer.viewport, -dx * pixels, -dy * pixels, renderer.page, renderer.view));

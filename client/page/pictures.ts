@@ -19,7 +19,10 @@ async function decode(blob: Blob): Promise<ImageBitmap> {
     await image.decode();
     const [width, height] = [image.naturalWidth || 300, image.naturalHeight || 300];
     const scale = SVG_SIDE / Math.max(width, height);
-    return await createImageBitmap(image, { resizeWidth: Math.round(width * scale), resizeHeight: Math.round(height * scale) });
+    return await createImageBitmap(image, {
+      resizeWidth: Math.round(width * scale),
+      resizeHeight: Math.round(height * scale),
+    });
   } finally {
     URL.revokeObjectURL(url);
   }
@@ -47,7 +50,9 @@ class Pictures {
   private async fetch(media: string, held: Held): Promise<void> {
     try {
       // What is still on its way to school is on this device.
-      const blob = (await mediaOutbox.blob(media)) ?? (await fetch(`/api/media/${media}`).then((answer) => (answer.ok ? answer.blob() : null)));
+      const blob =
+        (await mediaOutbox.blob(media)) ??
+        (await fetch(`/api/media/${media}`).then((answer) => (answer.ok ? answer.blob() : null)));
       held.bitmap = blob && (await decode(blob));
     } catch (error) {
       console.warn('A picture could not be shown.', error);

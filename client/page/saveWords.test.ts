@@ -1,7 +1,15 @@
 import { saveWords } from './SaveLine';
 import type { SaveState } from './liveDocument';
 
-const state = (change: Partial<SaveState>): SaveState => ({ loaded: true, device: 'saved', school: 'saved', frozen: false, people: [], said: 0, ...change });
+const state = (change: Partial<SaveState>): SaveState => ({
+  loaded: true,
+  device: 'saved',
+  school: 'saved',
+  frozen: false,
+  people: [],
+  said: 0,
+  ...change,
+});
 
 describe('the line that says where the work is', () => {
   it.each([

@@ -9,9 +9,20 @@ import { stampTool } from './tools/stampTool';
 import { wordsTool } from './tools/wordsTool';
 
 /** The same on marks over somebody's go: nothing is coloured in, and no picture put over it. */
-export const DESK_USES: Partial<Record<Tool, ToolUse>> = { words: wordsTool, pin: pinTool, stamp: stampTool, choose: chooseTool, highlighter: markTool };
+export const DESK_USES: Partial<Record<Tool, ToolUse>> = {
+  words: wordsTool,
+  pin: pinTool,
+  stamp: stampTool,
+  choose: chooseTool,
+  highlighter: markTool,
+};
 
 /** What each tool that is neither ink nor rubber does on a sheet. */
 export const SHEET_USES: Partial<Record<Tool, ToolUse>> = {
-  fill: fillTool, words: wordsTool, add: addTool, pin: pinTool, choose: chooseTool, highlighter: markTool,
+  fill: fillTool,
+  words: wordsTool,
+  add: addTool,
+  pin: pinTool,
+  choose: chooseTool,
+  highlighter: markTool,
 };

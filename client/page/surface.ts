@@ -73,16 +73,31 @@ export class Surface {
   private readonly input: PenInput;
   private readonly stopListening: () => void;
 
-  constructor(readonly element: HTMLElement, private readonly options: Options) {
+  constructor(
+    readonly element: HTMLElement,
+    private readonly options: Options,
+  ) {
     const { page, layers, sources } = options;
     this.page = page;
     this.top = layers.at(-1)!;
     this.state = createStore<SurfaceState>(() => ({
-      viewport: { scale: 1, x: 0, y: 0 }, view: { width: 0, height: 0 }, chosen: [], moving: IDENTITY, writing: null, open: null, trouble: null, revision: 0,
+      viewport: { scale: 1, x: 0, y: 0 },
+      view: { width: 0, height: 0 },
+      chosen: [],
+      moving: IDENTITY,
+      writing: null,
+      open: null,
+      trouble: null,
+      revision: 0,
     }));
-    this.renderer = new PageRenderer(element, page, layers, sources, () =>
-      this.state.setState({ viewport: this.renderer.viewport, view: this.renderer.view }),
-    options.shown);
+    this.renderer = new PageRenderer(
+      element,
+      page,
+      layers,
+      sources,
+      () => this.state.setState({ viewport: this.renderer.viewport, view: this.renderer.view }),
+      options.shown,
+    );
     this.input = new PenInput(element, this);
     this.stopListening = this.top.listen(() => this.itemsChanged());
   }
@@ -121,7 +136,9 @@ export class Surface {
     const { chosen, open, revision } = this.state.getState();
     const left = chosen.filter((id) => this.top.get(id));
     this.state.setState({
-      revision: revision + 1, ...(left.length === chosen.length ? {} : { chosen: left }), ...(open && !this.top.get(open) ? { open: null } : {}),
+      revision: revision + 1,
+      ...(left.length === chosen.length ? {} : { chosen: left }),
+      ...(open && !this.top.get(open) ? { open: null } : {}),
     });
   }
 
@@ -135,7 +152,14 @@ export class Surface {
     const spots = this.page.spots ?? [];
     const spot = spotAt(spots, at.x, at.y);
     const { startSpot } = this.options;
-    if (!startSpot || !spot || spot.kind === 'ink' || (withPen && spot.kind === 'words') || filledSpots(spots, this.allItems).has(spot.id)) return null;
+    if (
+      !startSpot ||
+      !spot ||
+      spot.kind === 'ink' ||
+      (withPen && spot.kind === 'words') ||
+      filledSpots(spots, this.allItems).has(spot.id)
+    )
+      return null;
     return () => startSpot(this, spot);
   };
   usesText = (tool: Tool): boolean => tool === 'highlighter' && useDrawing.getState().mark !== 'free';
@@ -168,15 +192,23 @@ export class Surface {
     if (!before) return;
     this.end();
     const { tool, colour, width } = pen;
-    const fields = strokeFields({ tool, colour, width, ink, at: Number(before.get('at')), order: String(before.get('order')) });
+    const fields = strokeFields({
+      tool,
+      colour,
+      width,
+      ink,
+      at: Number(before.get('at')),
+      order: String(before.get('order')),
+    });
     this.change([{ page: this.page.id, id: this.lastStroke, after: fields }]);
   };
 
   rub = (way: RubberWay): void => {
     const near: Item[] = this.top.within(wayBounds(way)).map(({ item }) => item);
-    const changes = useDrawing.getState().rubber === 'touch'
-      ? rubTouched(this.page.id, near, way, () => crypto.randomUUID())
-      : rubWhole(this.page.id, near, way);
+    const changes =
+      useDrawing.getState().rubber === 'touch'
+        ? rubTouched(this.page.id, near, way, () => crypto.randomUUID())
+        : rubWhole(this.page.id, near, way);
     if (changes.length > 0) this.change(changes);
   };
 
@@ -212,7 +244,10 @@ export class Surface {
 
   /** The chosen items as they are drawn. */
   get chosenItems(): DrawnItem[] {
-    return this.state.getState().chosen.map((id) => this.top.get(id)).filter((drawn) => drawn !== undefined);
+    return this.state
+      .getState()
+      .chosen.map((id) => this.top.get(id))
+      .filter((drawn) => drawn !== undefined);
   }
 
   say(trouble: string): void {

@@ -38,10 +38,17 @@ export function deleteChosen(surface: Surface): void {
 
 export function zoomBy(surface: Surface, factor: number): void {
   const { renderer } = surface;
-  renderer.look(zoomAt(renderer.viewport, factor, renderer.view.width / 2, renderer.view.height / 2, renderer.page, renderer.view));
+  renderer.look(
+    zoomAt(renderer.viewport, factor, renderer.view.width / 2, renderer.view.height / 2, renderer.page, renderer.view),
+  );
 }
 
-const ARROWS: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const ARROWS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 function arrow(surface: Surface, [dx, dy]: readonly [number, number], far: boolean): void {
   const { chosen } = surface.state.getState();
@@ -50,7 +57,11 @@ function arrow(surface: Surface, [dx, dy]: readonly [number, number], far: boole
     const step = far ? 20 : 2;
     surface.change(transformItems(surface.page.id, surface.top.items, chosen, translation(dx * step, dy * step)));
   } else {
-    renderer.look({ ...renderer.viewport, x: renderer.viewport.x - dx * KEY_PAN, y: renderer.viewport.y - dy * KEY_PAN });
+    renderer.look({
+      ...renderer.viewport,
+      x: renderer.viewport.x - dx * KEY_PAN,
+      y: renderer.viewport.y - dy * KEY_PAN,
+    });
   }
 }
 
@@ -61,8 +72,11 @@ export function surfaceKey(surface: Surface, { key, ctrlKey, metaKey, shiftKey }
   const chosen = surface.state.getState().chosen.length > 0;
   if (ctrlKey || metaKey) {
     const commands: Record<string, (() => void) | false> = {
-      z: () => (shiftKey ? surface.editor?.redo() : surface.editor?.undo()), y: () => surface.editor?.redo(),
-      c: chosen && (() => copyChosen(surface)), v: editable && clipboard.getState().copies.length > 0 && (() => paste(surface)), d: editable && chosen && (() => doubleChosen(surface)),
+      z: () => (shiftKey ? surface.editor?.redo() : surface.editor?.undo()),
+      y: () => surface.editor?.redo(),
+      c: chosen && (() => copyChosen(surface)),
+      v: editable && clipboard.getState().copies.length > 0 && (() => paste(surface)),
+      d: editable && chosen && (() => doubleChosen(surface)),
       a: editable && (() => surface.choose(surface.top.drawn.map(({ item }) => item.id))),
     };
     const command = commands[letter];

@@ -15,10 +15,12 @@ export type OutFormat = 'pdf' | 'pdf-notes' | 'png' | 'svg' | 'inkml';
 const PNG_SCALE = 2.6;
 
 let worker: Remote<Exporter> | null = null;
-const exporter = (): Remote<Exporter> => (worker ??= wrap<Exporter>(new Worker(new URL('../workers/export.worker', window.location.href))));
+const exporter = (): Remote<Exporter> =>
+  (worker ??= wrap<Exporter>(new Worker(new URL('../workers/export.worker', window.location.href))));
 
 /** Cards with new keys, to be printed and cut out. */
-export const keyCardsPdf = async (cards: readonly KeyCard[]): Promise<Blob> => new Blob([(await exporter().keyCards(cards)) as BlobPart], { type: 'application/pdf' });
+export const keyCardsPdf = async (cards: readonly KeyCard[]): Promise<Blob> =>
+  new Blob([(await exporter().keyCards(cards)) as BlobPart], { type: 'application/pdf' });
 
 const asDataAddress = (blob: Blob): Promise<string> =>
   new Promise((resolve, reject) => {
@@ -42,23 +44,43 @@ async function svgOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
     if (blob && item.kind === 'picture') addresses.set(item.media, await asDataAddress(blob));
   }
   const { background } = page;
-  const preview = background.kind === 'pdf' ? await fetch(`/api/media/${background.media}/preview?page=${background.page}`).then((answer) => (answer.ok ? answer.blob() : null)) : background.kind === 'photo' ? await mediaBlob(background.media) : null;
+  const preview =
+    background.kind === 'pdf'
+      ? await fetch(`/api/media/${background.media}/preview?page=${background.page}`).then((answer) =>
+          answer.ok ? answer.blob() : null,
+        )
+      : background.kind === 'photo'
+        ? await mediaBlob(background.media)
+        : null;
   const ground = preview && (await asDataAddress(preview));
-  return new Blob([pageToSvg(page, [items], { media: (id) => addresses.get(id) ?? null, ground })], { type: 'image/svg+xml' });
+  return new Blob([pageToSvg(page, [items], { media: (id) => addresses.get(id) ?? null, ground })], {
+    type: 'image/svg+xml',
+  });
 }
 
 /** Draws the page twice: the first time asks for its pictures, the second has them. */
 async function pngOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
-  const canvas = Object.assign(document.createElement('canvas'), { width: Math.round(page.width * PNG_SCALE), height: Math.round(page.height * PNG_SCALE) });
+  const canvas = Object.assign(document.createElement('canvas'), {
+    width: Math.round(page.width * PNG_SCALE),
+    height: Math.round(page.height * PNG_SCALE),
+  });
   await new Promise<void>((resolve) => {
-    const waits = items.some(({ kind }) => kind === 'picture') || page.background.kind === 'pdf' || page.background.kind === 'photo';
+    const waits =
+      items.some(({ kind }) => kind === 'picture') ||
+      page.background.kind === 'pdf' ||
+      page.background.kind === 'photo';
     drawPage(canvas, page, [items], resolve);
     // What is here already never tells that it has come.
     if (!waits) resolve();
     else setTimeout(resolve, 1_500);
   });
   drawPage(canvas, page, [items], () => undefined);
-  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture is too large for this device.'))), 'image/png'));
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error('The picture is too large for this device.'))),
+      'image/png',
+    ),
+  );
 }
 
 /**
@@ -67,12 +89,26 @@ async function pngOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
  * @param marks a review's marks, to lie on top of it
  * @throws Error with a sentence if it can't be made
  */
-export async function takeOut(format: OutFormat, doc: Y.Doc, pages: readonly PagePlan[], page: PagePlan, title: string, marks: Y.Doc | null = null): Promise<Blob> {
-  const itemsOf = (id: string): Item[] => [...readItems(pageItems(doc, id)!), ...(marks ? readItems(markItems(marks, id)) : [])];
+export async function takeOut(
+  format: OutFormat,
+  doc: Y.Doc,
+  pages: readonly PagePlan[],
+  page: PagePlan,
+  title: string,
+  marks: Y.Doc | null = null,
+): Promise<Blob> {
+  const itemsOf = (id: string): Item[] => [
+    ...readItems(pageItems(doc, id)!),
+    ...(marks ? readItems(markItems(marks, id)) : []),
+  ];
   switch (format) {
     case 'pdf':
     case 'pdf-notes': {
-      const bytes = await exporter().pdf(pages.map((plan) => ({ plan, items: itemsOf(plan.id) })), format === 'pdf' ? 'flat' : 'annotations', title);
+      const bytes = await exporter().pdf(
+        pages.map((plan) => ({ plan, items: itemsOf(plan.id) })),
+        format === 'pdf' ? 'flat' : 'annotations',
+        title,
+      );
       return new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' });
     }
     case 'png':
@@ -80,7 +116,9 @@ export async function takeOut(format: OutFormat, doc: Y.Doc, pages: readonly Pag
     case 'svg':
       return svgOf(page, itemsOf(page.id));
     case 'inkml':
-      return new Blob([writeInkml(itemsOf(page.id).filter((item) => item.kind === 'stroke'))], { type: 'application/inkml+xml' });
+      return new Blob([writeInkml(itemsOf(page.id).filter((item) => item.kind === 'stroke'))], {
+        type: 'application/inkml+xml',
+      });
   }
 }
 

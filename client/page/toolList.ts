@@ -13,7 +13,14 @@ export const TOOLS: { tool: Tool; word: string; icon: LineName; key: string; doe
   { tool: 'add', word: 'Add', icon: 'picture', key: '7', does: 'Add a picture', how: 'Tap where the picture goes' },
   { tool: 'pin', word: 'Pin', icon: 'pin', key: '8', does: 'Stick a note to a place', how: 'Tap where the note goes' },
   { tool: 'stamp', word: 'Stamp', icon: 'stamp', key: '2', does: 'Put one of your stamps' },
-  { tool: 'choose', word: 'Choose', icon: 'choose', key: '9', does: 'Pick things up to move or change them', how: 'Tap a thing, or draw around it' },
+  {
+    tool: 'choose',
+    word: 'Choose',
+    icon: 'choose',
+    key: '9',
+    does: 'Pick things up to move or change them',
+    how: 'Tap a thing, or draw around it',
+  },
   { tool: 'move', word: 'Move', icon: 'hand', key: '0', does: 'Move the page', how: 'Pull the page about' },
 ];
 

@@ -17,18 +17,26 @@ export function useBringIn(surface: Surface | null): void {
       void bringFile(surface, file, middlePlace(surface, at));
     };
     element.addEventListener('dragover', (event) => event.preventDefault(), { signal });
-    element.addEventListener('drop', (event) => {
-      event.preventDefault();
-      const [file] = event.dataTransfer?.files ?? [];
-      if (file) place(file, event.clientX, event.clientY);
-    }, { signal });
-    window.addEventListener('paste', (event) => {
-      const [file] = event.clipboardData?.files ?? [];
-      if (!file || isTyping(event)) return;
-      event.preventDefault();
-      const box = element.getBoundingClientRect();
-      place(file, box.left + box.width / 2, box.top + box.height / 2);
-    }, { signal });
+    element.addEventListener(
+      'drop',
+      (event) => {
+        event.preventDefault();
+        const [file] = event.dataTransfer?.files ?? [];
+        if (file) place(file, event.clientX, event.clientY);
+      },
+      { signal },
+    );
+    window.addEventListener(
+      'paste',
+      (event) => {
+        const [file] = event.clipboardData?.files ?? [];
+        if (!file || isTyping(event)) return;
+        event.preventDefault();
+        const box = element.getBoundingClientRect();
+        place(file, box.left + box.width / 2, box.top + box.height / 2);
+      },
+      { signal },
+    );
     return () => stop.abort();
   }, [surface]);
 }

@@ -5,7 +5,10 @@ import { DocumentEditor } from './documentEditor';
 import type { LiveDocument } from './liveDocument';
 
 /** The editor of a live document for as long as it is open. `itemsOf` must be the same function at every render. */
-export function useEditor(live: LiveDocument | null, itemsOf: (doc: Y.Doc, page: string) => ReturnType<ItemsOf>): DocumentEditor | null {
+export function useEditor(
+  live: LiveDocument | null,
+  itemsOf: (doc: Y.Doc, page: string) => ReturnType<ItemsOf>,
+): DocumentEditor | null {
   const [editor, setEditor] = useState<DocumentEditor | null>(null);
   useEffect(() => {
     if (!live) return undefined;

@@ -13,4 +13,5 @@ export function frozenDocument(bytes: Uint8Array): Y.Doc {
 }
 
 /** A document that no longer changes, from its bytes. */
-export const useFrozenDocument = (bytes: Uint8Array | undefined): Y.Doc | null => useMemo(() => (bytes ? frozenDocument(bytes) : null), [bytes]);
+export const useFrozenDocument = (bytes: Uint8Array | undefined): Y.Doc | null =>
+  useMemo(() => (bytes ? frozenDocument(bytes) : null), [bytes]);

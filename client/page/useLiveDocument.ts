@@ -3,10 +3,18 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { LiveDocument, type SaveState } from './liveDocument';
 
-const NOTHING = createStore<SaveState>(() => ({ loaded: false, device: 'saving', school: 'unreachable', frozen: false, people: [], said: 0 }));
+const NOTHING = createStore<SaveState>(() => ({
+  loaded: false,
+  device: 'saving',
+  school: 'unreachable',
+  frozen: false,
+  people: [],
+  said: 0,
+}));
 
 /** Where a live document's work is. Only who asks is drawn again when it changes. */
-export const useSaveState = <T,>(live: LiveDocument | null, select: (state: SaveState) => T): T => useStore(live?.state ?? NOTHING, select);
+export const useSaveState = <T>(live: LiveDocument | null, select: (state: SaveState) => T): T =>
+  useStore(live?.state ?? NOTHING, select);
 
 /** Opens a live document for as long as the screen is there. */
 export function useLiveDocument(name: string | null): { live: LiveDocument | null; loaded: boolean; frozen: boolean } {
@@ -21,5 +29,9 @@ export function useLiveDocument(name: string | null): { live: LiveDocument | nul
     };
   }, [name]);
   const current = live?.name === name ? live : null;
-  return { live: current, loaded: useSaveState(current, ({ loaded }) => loaded), frozen: useSaveState(current, ({ frozen }) => frozen) };
+  return {
+    live: current,
+    loaded: useSaveState(current, ({ loaded }) => loaded),
+    frozen: useSaveState(current, ({ frozen }) => frozen),
+  };
 }

@@ -24,13 +24,27 @@ export function usePartView(doc: Y.Doc | null, parts: readonly PartView[]): Part
   const [partId, setPartId] = useState<string | null>(null);
   const [pageId, setPageId] = useState<string | null>(null);
   const pages = useMemo(() => (doc ? readPages(doc) : []), [doc]);
-  const takes = useMemo(() => new Map(doc ? parts.map(({ id }) => [id, chosenTake(readTakes(doc, id))]) : []), [doc, parts]);
-  const plain = useMemo(() => new Set(doc ? [...partsWithWords(doc).filter((id) => answerWords(doc, id).trim() !== ''), ...tickedParts(doc)] : []), [doc]);
+  const takes = useMemo(
+    () => new Map(doc ? parts.map(({ id }) => [id, chosenTake(readTakes(doc, id))]) : []),
+    [doc, parts],
+  );
+  const plain = useMemo(
+    () =>
+      new Set(
+        doc ? [...partsWithWords(doc).filter((id) => answerWords(doc, id).trim() !== ''), ...tickedParts(doc)] : [],
+      ),
+    [doc],
+  );
   const shown = parts.filter(({ id }) => pages.some((page) => page.part === id) || takes.get(id) || plain.has(id));
   const part = shown.find(({ id }) => id === partId) ?? shown[0];
   const inPart = pages.filter((page) => page.part === part?.id);
   return {
-    parts: shown, part, inPart, page: inPart.find(({ id }) => id === pageId) ?? inPart[0], take: (part && takes.get(part.id)) ?? null, plain: part !== undefined && plain.has(part.id),
+    parts: shown,
+    part,
+    inPart,
+    page: inPart.find(({ id }) => id === pageId) ?? inPart[0],
+    take: (part && takes.get(part.id)) ?? null,
+    plain: part !== undefined && plain.has(part.id),
     choosePart(id) {
       setPartId(id);
       setPageId(null);

@@ -16,7 +16,9 @@ export function KeepCopy({ take, name, label, word }: { take: Take; name: string
   };
   return (
     <>
-      <Button icon="out" label={label} disabled={busy} onPress={() => void keep()}>{busy ? 'Making the copy …' : word}</Button>
+      <Button icon="out" label={label} disabled={busy} onPress={() => void keep()}>
+        {busy ? 'Making the copy …' : word}
+      </Button>
       {trouble && <Say>{trouble}</Say>}
     </>
   );

@@ -28,7 +28,14 @@ export function PlayBar({ player, label, peaks, pins = [] }: Props) {
   const { playing, at, length, toggle, seek } = player;
   const share = length > 0 ? Math.min(1, at / length) : 0;
   const onKey = (event: KeyboardEvent): void => {
-    const by = { ArrowRight: event.shiftKey ? FAR : STEP, ArrowLeft: event.shiftKey ? -FAR : -STEP, PageUp: FAR, PageDown: -FAR, Home: -length, End: length }[event.key];
+    const by = {
+      ArrowRight: event.shiftKey ? FAR : STEP,
+      ArrowLeft: event.shiftKey ? -FAR : -STEP,
+      PageUp: FAR,
+      PageDown: -FAR,
+      Home: -length,
+      End: length,
+    }[event.key];
     if (by !== undefined) seek(at + by);
     else if (event.key === ' ' || event.key === 'Enter') toggle();
     else return;
@@ -44,22 +51,79 @@ export function PlayBar({ player, label, peaks, pins = [] }: Props) {
   };
   return (
     <View style={styles.row}>
-      <Press aria-label={`${playing ? 'Pause' : 'Play'} ${label}`} fill={colours.ochre} onPress={toggle} style={styles.play}>
+      <Press
+        aria-label={`${playing ? 'Pause' : 'Play'} ${label}`}
+        fill={colours.ochre}
+        onPress={toggle}
+        style={styles.play}
+      >
         <LineIcon name={playing ? 'pause' : 'play'} size={26} width={2.6} />
       </Press>
       <View style={styles.grow}>
         <div
-          ref={bar} role="slider" tabIndex={0} aria-label={`Moment of ${label}`} aria-valuemin={0} aria-valuemax={Math.round(length * 10) / 10} aria-valuenow={Math.round(at * 10) / 10}
-          aria-valuetext={`${timeWords(at)} of ${timeWords(length)}`} data-testid="moment" onKeyDown={onKey} onPointerDown={point} onPointerMove={point}
-          style={{ position: 'relative', height: WAVE_HEIGHT, backgroundColor: colours.scrap, border: `${OUTLINE}px solid ${colours.ink}`, touchAction: 'none', cursor: 'pointer' }}
+          ref={bar}
+          role="slider"
+          tabIndex={0}
+          aria-label={`Moment of ${label}`}
+          aria-valuemin={0}
+          aria-valuemax={Math.round(length * 10) / 10}
+          aria-valuenow={Math.round(at * 10) / 10}
+          aria-valuetext={`${timeWords(at)} of ${timeWords(length)}`}
+          data-testid="moment"
+          onKeyDown={onKey}
+          onPointerDown={point}
+          onPointerMove={point}
+          style={{
+            position: 'relative',
+            height: WAVE_HEIGHT,
+            backgroundColor: colours.scrap,
+            border: `${OUTLINE}px solid ${colours.ink}`,
+            touchAction: 'none',
+            cursor: 'pointer',
+          }}
         >
           {peaks && <Wave peaks={peaks} heard={share} height={WAVE_HEIGHT} />}
           {pins.map(({ id, second, number }) => (
-            <div key={id} aria-hidden style={{ position: 'absolute', top: 0, bottom: 0, left: `${(second / length) * 100}%`, width: 2, backgroundColor: colours.sea }}>
-              <span style={{ position: 'absolute', top: 0, left: 0, backgroundColor: colours.sea, color: colours.scrap, fontSize: 13, fontWeight: 700, padding: '0 5px', fontFamily: 'inherit' }}>{number}</span>
+            <div
+              key={id}
+              aria-hidden
+              style={{
+                position: 'absolute',
+                top: 0,
+                bottom: 0,
+                left: `${(second / length) * 100}%`,
+                width: 2,
+                backgroundColor: colours.sea,
+              }}
+            >
+              <span
+                style={{
+                  position: 'absolute',
+                  top: 0,
+                  left: 0,
+                  backgroundColor: colours.sea,
+                  color: colours.scrap,
+                  fontSize: 13,
+                  fontWeight: 700,
+                  padding: '0 5px',
+                  fontFamily: 'inherit',
+                }}
+              >
+                {number}
+              </span>
             </div>
           ))}
-          <div aria-hidden style={{ position: 'absolute', top: -2, bottom: -2, left: `calc(${share * 100}% - 1.5px)`, width: 3, backgroundColor: colours.vermilion }} />
+          <div
+            aria-hidden
+            style={{
+              position: 'absolute',
+              top: -2,
+              bottom: -2,
+              left: `calc(${share * 100}% - 1.5px)`,
+              width: 3,
+              backgroundColor: colours.vermilion,
+            }}
+          />
         </div>
         <Text variant="labelSmall" style={styles.time}>{`${timeWords(at)} of ${timeWords(length)}`}</Text>
       </View>

@@ -53,15 +53,21 @@ export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null
   const moments = useMoments(marks, take.id);
   const name = takeName(part.titleStart, take.title) || part.title;
   const rowOf = useRows();
-  const put = (moment: Moment, row: object | null = null): void => editor?.change([{ page: take.id, id: moment.id, after: momentFields(moment) }], [], row);
+  const put = (moment: Moment, row: object | null = null): void =>
+    editor?.change([{ page: take.id, id: moment.id, after: momentFields(moment) }], [], row);
   const drop = ({ id }: Moment): void => editor?.change([{ page: take.id, id, after: null }]);
-  const pin = ({ at }: Player, voice: string | null): void => put({ id: crypto.randomUUID(), second: Math.round(at * 100) / 100, note: '', voice, at: Date.now() });
+  const pin = ({ at }: Player, voice: string | null): void =>
+    put({ id: crypto.randomUUID(), second: Math.round(at * 100) / 100, note: '', voice, at: Date.now() });
   const facts = [way, timeWords(spansLength(take.spans)), faultLine(take.faults)].filter(Boolean).join(' · ');
   return (
     <ScrollView style={styles.desk} contentContainerStyle={styles.content}>
       <View>
-        <Text variant="headlineMedium" role="heading" aria-level={2}>{name}</Text>
-        <Text variant="bodySmall" style={{ color: colours.soft }}>{facts}</Text>
+        <Text variant="headlineMedium" role="heading" aria-level={2}>
+          {name}
+        </Text>
+        <Text variant="bodySmall" style={{ color: colours.soft }}>
+          {facts}
+        </Text>
       </View>
       <TakePlayer take={take} label={name} pins={moments.map(({ id, second }, i) => ({ id, second, number: i + 1 }))}>
         {(player) => (
@@ -76,27 +82,59 @@ export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null
               <View role="list" aria-label="Notes on moments" style={styles.list}>
                 {moments.map((moment, i) => (
                   <View key={moment.id} role="listitem" style={styles.moment}>
-                    <Press aria-label={`Go to note ${i + 1}, at ${timeWords(moment.second)}`} fill={colours.sea} onPress={() => player.seek(moment.second)} style={styles.second}>
-                      <Text variant="labelMedium" style={{ color: colours.scrap }}>{`${i + 1} · ${timeWords(moment.second)}`}</Text>
+                    <Press
+                      aria-label={`Go to note ${i + 1}, at ${timeWords(moment.second)}`}
+                      fill={colours.sea}
+                      onPress={() => player.seek(moment.second)}
+                      style={styles.second}
+                    >
+                      <Text
+                        variant="labelMedium"
+                        style={{ color: colours.scrap }}
+                      >{`${i + 1} · ${timeWords(moment.second)}`}</Text>
                     </Press>
                     {moment.voice && <VoiceButton voice={moment.voice} label={`note ${i + 1}`} />}
                     {editor ? (
                       <>
                         <TextInput
-                          mode="outlined" dense aria-label={`Note ${i + 1}, at ${timeWords(moment.second)}`} placeholder={moment.voice ? 'In words as well?' : 'What is to be said of this?'} value={moment.note} maxLength={MAX_TEXT} multiline
-                          onChangeText={(note) => put({ ...moment, note }, rowOf(moment.id))} outlineStyle={styles.outline} activeOutlineColor={colours.sea} textColor={colours.ink} style={styles.note} contentStyle={styles.noteWords}
+                          mode="outlined"
+                          dense
+                          aria-label={`Note ${i + 1}, at ${timeWords(moment.second)}`}
+                          placeholder={moment.voice ? 'In words as well?' : 'What is to be said of this?'}
+                          value={moment.note}
+                          maxLength={MAX_TEXT}
+                          multiline
+                          onChangeText={(note) => put({ ...moment, note }, rowOf(moment.id))}
+                          outlineStyle={styles.outline}
+                          activeOutlineColor={colours.sea}
+                          textColor={colours.ink}
+                          style={styles.note}
+                          contentStyle={styles.noteWords}
                         />
-                        <Press aria-label={`Delete note ${i + 1}`} flat onPress={() => drop(moment)} style={styles.bin}><LineIcon name="bin" size={20} /></Press>
+                        <Press aria-label={`Delete note ${i + 1}`} flat onPress={() => drop(moment)} style={styles.bin}>
+                          <LineIcon name="bin" size={20} />
+                        </Press>
                       </>
                     ) : (
-                      <Text variant="bodyLarge" style={styles.said}>{moment.note}</Text>
+                      <Text variant="bodyLarge" style={styles.said}>
+                        {moment.note}
+                      </Text>
                     )}
                   </View>
                 ))}
               </View>
             )}
             {moments.length > 0 && (
-              <Button icon="out" label="Save the notes as WebVTT" style={styles.start} onPress={() => download(new Blob([momentsToVtt(moments, player.length)], { type: 'text/vtt' }), `${name}.vtt`)}>Notes as WebVTT</Button>
+              <Button
+                icon="out"
+                label="Save the notes as WebVTT"
+                style={styles.start}
+                onPress={() =>
+                  download(new Blob([momentsToVtt(moments, player.length)], { type: 'text/vtt' }), `${name}.vtt`)
+                }
+              >
+                Notes as WebVTT
+              </Button>
             )}
           </View>
         )}
@@ -113,7 +151,13 @@ const styles = StyleSheet.create({
   start: { alignSelf: 'flex-start' },
   list: { gap: 10 },
   moment: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' },
-  second: { minHeight: TARGET.adult, minWidth: 84, alignItems: 'center', justifyContent: 'center', paddingHorizontal: 8 },
+  second: {
+    minHeight: TARGET.adult,
+    minWidth: 84,
+    alignItems: 'center',
+    justifyContent: 'center',
+    paddingHorizontal: 8,
+  },
   outline: { borderWidth: OUTLINE, borderRadius: 0 },
   note: { flex: 1, backgroundColor: colours.scrap, fontSize: 17 },
   noteWords: { fontFamily: faces.reading, fontSize: 17 },

@@ -23,7 +23,14 @@ interface Props {
 /** A take to be seen and heard: what is kept of it, from this device or from school. */
 export function TakePlayer({ take, ...rest }: Props) {
   const source = useTakeSource(take);
-  if (!source) return <View style={styles.waiting}><Text variant="bodySmall" style={{ color: colours.soft }}>Opening …</Text></View>;
+  if (!source)
+    return (
+      <View style={styles.waiting}>
+        <Text variant="bodySmall" style={{ color: colours.soft }}>
+          Opening …
+        </Text>
+      </View>
+    );
   return <Playing key={source.src} take={take} source={source} {...rest} />;
 }
 
@@ -37,7 +44,15 @@ function Playing({ take, source, label, fill, pins, children }: Props & { source
     <View style={[styles.box, fill && styles.fill]} testID="take-player">
       {take.sort === 'film' ? (
         <View style={[styles.film, fill && styles.fill]}>
-          <video ref={player.media} playsInline preload="metadata" poster={cover ?? undefined} aria-label={label} onClick={player.toggle} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain' }} />
+          <video
+            ref={player.media}
+            playsInline
+            preload="metadata"
+            poster={cover ?? undefined}
+            aria-label={label}
+            onClick={player.toggle}
+            style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain' }}
+          />
         </View>
       ) : (
         <audio ref={player.media} preload="metadata" aria-label={label} />

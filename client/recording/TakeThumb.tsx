@@ -18,7 +18,11 @@ export function TakeThumb({ take }: { take: Take }) {
   return (
     <View style={[styles.box, take.sort === 'film' && styles.dark]}>
       {take.sort === 'film' ? (
-        source?.cover ? <Image source={{ uri: source.cover }} style={styles.cover} resizeMode="cover" alt="" /> : <LineIcon name="film" colour={colours.scrap} size={30} />
+        source?.cover ? (
+          <Image source={{ uri: source.cover }} style={styles.cover} resizeMode="cover" alt="" />
+        ) : (
+          <LineIcon name="film" colour={colours.scrap} size={30} />
+        )
       ) : (
         peaks && <Wave peaks={peaks.filter((_, i) => i % every! === 0)} heard={1} height={HEIGHT - 8} />
       )}
@@ -27,7 +31,15 @@ export function TakeThumb({ take }: { take: Take }) {
 }
 
 const styles = StyleSheet.create({
-  box: { width: WIDTH, height: HEIGHT, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  box: {
+    width: WIDTH,
+    height: HEIGHT,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   dark: { backgroundColor: colours.ink },
   cover: { width: '100%', height: '100%' },
 });

@@ -45,11 +45,30 @@ export function TrimBar({ length, peaks, from, to, at, onTrim }: Props) {
     };
     return (
       <div
-        role="slider" tabIndex={0} aria-label={end === 'from' ? 'Begins at' : 'Ends at'} aria-valuemin={0} aria-valuemax={Math.round(length * 10) / 10} aria-valuenow={Math.round(value * 10) / 10}
-        aria-valuetext={timeWords(value)} onKeyDown={onKey} onPointerDown={onPointer} onPointerMove={onPointer}
+        role="slider"
+        tabIndex={0}
+        aria-label={end === 'from' ? 'Begins at' : 'Ends at'}
+        aria-valuemin={0}
+        aria-valuemax={Math.round(length * 10) / 10}
+        aria-valuenow={Math.round(value * 10) / 10}
+        aria-valuetext={timeWords(value)}
+        onKeyDown={onKey}
+        onPointerDown={onPointer}
+        onPointerMove={onPointer}
         style={{
-          position: 'absolute', top: -4, bottom: -4, width: GRIP, left: `calc(${share(value)} - ${end === 'from' ? 0 : GRIP}px)`, backgroundColor: colours.ochre, border: `${OUTLINE}px solid ${colours.ink}`,
-          touchAction: 'none', cursor: 'ew-resize', display: 'flex', alignItems: 'center', justifyContent: 'center', boxSizing: 'border-box',
+          position: 'absolute',
+          top: -4,
+          bottom: -4,
+          width: GRIP,
+          left: `calc(${share(value)} - ${end === 'from' ? 0 : GRIP}px)`,
+          backgroundColor: colours.ochre,
+          border: `${OUTLINE}px solid ${colours.ink}`,
+          touchAction: 'none',
+          cursor: 'ew-resize',
+          display: 'flex',
+          alignItems: 'center',
+          justifyContent: 'center',
+          boxSizing: 'border-box',
         }}
       >
         <span aria-hidden style={{ width: 3, height: 26, backgroundColor: colours.ink }} />
@@ -58,11 +77,31 @@ export function TrimBar({ length, peaks, from, to, at, onTrim }: Props) {
   };
   const out = { position: 'absolute', top: 0, bottom: 0, backgroundColor: colours.paper, opacity: 0.82 } as const;
   return (
-    <div ref={bar} role="group" aria-label="Cut both ends" style={{ position: 'relative', height: HEIGHT, backgroundColor: colours.scrap, border: `${OUTLINE}px solid ${colours.ink}` }}>
+    <div
+      ref={bar}
+      role="group"
+      aria-label="Cut both ends"
+      style={{
+        position: 'relative',
+        height: HEIGHT,
+        backgroundColor: colours.scrap,
+        border: `${OUTLINE}px solid ${colours.ink}`,
+      }}
+    >
       {peaks && <Wave peaks={peaks} heard={0} height={HEIGHT} />}
       <div aria-hidden style={{ ...out, left: 0, width: share(from) }} />
       <div aria-hidden style={{ ...out, left: share(to), right: 0 }} />
-      <div aria-hidden style={{ position: 'absolute', top: 0, bottom: 0, left: share(Math.min(length, from + at)), width: 3, backgroundColor: colours.vermilion }} />
+      <div
+        aria-hidden
+        style={{
+          position: 'absolute',
+          top: 0,
+          bottom: 0,
+          left: share(Math.min(length, from + at)),
+          width: 3,
+          backgroundColor: colours.vermilion,
+        }}
+      />
       {grip('from')}
       {grip('to')}
     </div>

@@ -20,8 +20,23 @@ export function VoiceButton({ voice, label }: { voice: string; label: string }) 
   };
   return (
     <View style={styles.row}>
-      <audio ref={media} src={local ?? `/api/media/${voice}/playable`} preload="none" aria-label={label} onPlay={() => setPlaying(true)} onPause={() => setPlaying(false)} onEnded={() => setPlaying(false)} />
-      <Press aria-label={`${playing ? 'Pause' : 'Hear'} ${label}`} fill={colours.ochre} onPress={toggle} style={styles.play}><LineIcon name={playing ? 'pause' : 'louder'} size={22} /></Press>
+      <audio
+        ref={media}
+        src={local ?? `/api/media/${voice}/playable`}
+        preload="none"
+        aria-label={label}
+        onPlay={() => setPlaying(true)}
+        onPause={() => setPlaying(false)}
+        onEnded={() => setPlaying(false)}
+      />
+      <Press
+        aria-label={`${playing ? 'Pause' : 'Hear'} ${label}`}
+        fill={colours.ochre}
+        onPress={toggle}
+        style={styles.play}
+      >
+        <LineIcon name={playing ? 'pause' : 'louder'} size={22} />
+      </Press>
       {trouble && <Text variant="bodySmall">It can’t be heard here just now.</Text>}
     </View>
   );

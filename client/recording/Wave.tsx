@@ -17,7 +17,12 @@ export function Wave({ peaks, heard, height }: Props) {
   const bars = peaks.map(bar);
   const until = Math.round(bars.length * heard);
   return (
-    <svg viewBox={`0 0 ${bars.length * 4} ${height}`} preserveAspectRatio="none" aria-hidden style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}>
+    <svg
+      viewBox={`0 0 ${bars.length * 4} ${height}`}
+      preserveAspectRatio="none"
+      aria-hidden
+      style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}
+    >
       <path d={bars.slice(0, until).join('')} fill={colours.sea} />
       <path d={bars.slice(until).join('')} fill={colours.soft} opacity={0.55} />
     </svg>

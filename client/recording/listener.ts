@@ -6,7 +6,8 @@ import type { Heard, RecordingListener } from '../workers/recording.worker';
 let worker: Remote<RecordingListener> | null = null;
 
 /** The one worker that listens to recordings, started on first use. */
-export const listener = (): Remote<RecordingListener> => (worker ??= wrap<RecordingListener>(new Worker(new URL('../workers/recording.worker', window.location.href))));
+export const listener = (): Remote<RecordingListener> =>
+  (worker ??= wrap<RecordingListener>(new Worker(new URL('../workers/recording.worker', window.location.href))));
 
 /** Sound is decoded to this many samples a second. */
 const RATE = 48_000;
@@ -15,7 +16,10 @@ const RATE = 48_000;
 export async function decodeSound(blob: Blob): Promise<Sound | null> {
   try {
     const buffer = await new OfflineAudioContext(1, 1, RATE).decodeAudioData(await blob.arrayBuffer());
-    return { channels: Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i)), rate: buffer.sampleRate };
+    return {
+      channels: Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer.getChannelData(i)),
+      rate: buffer.sampleRate,
+    };
   } catch {
     return null;
   }

@@ -72,16 +72,22 @@ export function usePlayer(src: string, spans: readonly Span[], alone = false): P
         setAt(toKept(kept.current, next));
       }
     };
-    element.addEventListener('loadedmetadata', () => {
-      if (Number.isFinite(element.duration)) return begin();
-      element.addEventListener('timeupdate', begin, { signal, once: true });
-      element.currentTime = BEHIND_THE_END;
-      return undefined;
-    }, { signal });
+    element.addEventListener(
+      'loadedmetadata',
+      () => {
+        if (Number.isFinite(element.duration)) return begin();
+        element.addEventListener('timeupdate', begin, { signal, once: true });
+        element.currentTime = BEHIND_THE_END;
+        return undefined;
+      },
+      { signal },
+    );
     element.addEventListener('play', () => setPlaying(true), { signal });
     element.addEventListener('pause', () => setPlaying(false), { signal });
     element.addEventListener('ended', () => setAt(spansLength(kept.current)), { signal });
-    element.addEventListener('error', () => setTrouble('This can’t be played here just now. Try again in a moment.'), { signal });
+    element.addEventListener('error', () => setTrouble('This can’t be played here just now. Try again in a moment.'), {
+      signal,
+    });
     element.src = src;
     frame = requestAnimationFrame(follow);
     return () => {

@@ -25,8 +25,11 @@ export function useTakeSource(take: Take | null): TakeSource | undefined {
   const local = useLocalFile(take?.media ?? null);
   const localCover = useLocalFile(take?.cover ?? null);
   const { data: about } = useQuery({
-    queryKey: ['media', take?.media], queryFn: () => get<MediaView>(`/media/${take!.media}/about`), enabled: take !== null && local === null,
-    refetchInterval: ({ state }) => (state.data?.state === 'processing' ? AGAIN : false), staleTime: Infinity,
+    queryKey: ['media', take?.media],
+    queryFn: () => get<MediaView>(`/media/${take!.media}/about`),
+    enabled: take !== null && local === null,
+    refetchInterval: ({ state }) => (state.data?.state === 'processing' ? AGAIN : false),
+    staleTime: Infinity,
   });
   const [heard, setHeard] = useState<{ url: string; peaks: number[] | null } | null>(null);
   useEffect(() => {
@@ -40,8 +43,20 @@ export function useTakeSource(take: Take | null): TakeSource | undefined {
     return () => void (gone = true);
   }, [local, take?.media, take?.seconds]);
   if (!take || local === undefined) return undefined;
-  const cover = take.cover === null ? (take.sort === 'film' && about?.state === 'ready' ? `/api/media/${take.media}/preview` : null) : (localCover ?? `/api/media/${take.cover}`);
+  const cover =
+    take.cover === null
+      ? take.sort === 'film' && about?.state === 'ready'
+        ? `/api/media/${take.media}/preview`
+        : null
+      : (localCover ?? `/api/media/${take.cover}`);
   if (local) return { src: local, cover, peaks: heard?.url === local ? heard.peaks : null, about: null };
   // Its address changes once it plays everywhere: what was played before is let go.
-  return about && { src: `/api/media/${take.media}/playable${about.state === 'processing' ? '?now' : ''}`, cover, peaks: about.peaks, about };
+  return (
+    about && {
+      src: `/api/media/${take.media}/playable${about.state === 'processing' ? '?now' : ''}`,
+      cover,
+      peaks: about.peaks,
+      about,
+    }
+  );
 }

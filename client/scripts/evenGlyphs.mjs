@@ -57,17 +57,19 @@ export function evenGlyphs(font) {
   font.copy(directory, 0, 0, 12);
   let offset = directory.length;
   let headAt = 0;
-  const bodies = [...tables].sort(([a], [b]) => (a < b ? -1 : 1)).map(([tag, table], i) => {
-    const body = grown(table, padded(table.length));
-    const entry = 12 + 16 * i;
-    directory.write(tag, entry, 'latin1');
-    directory.writeUInt32BE(checksum(body), entry + 4);
-    directory.writeUInt32BE(offset, entry + 8);
-    directory.writeUInt32BE(table.length, entry + 12);
-    if (tag === 'head') headAt = offset;
-    offset += body.length;
-    return body;
-  });
+  const bodies = [...tables]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([tag, table], i) => {
+      const body = grown(table, padded(table.length));
+      const entry = 12 + 16 * i;
+      directory.write(tag, entry, 'latin1');
+      directory.writeUInt32BE(checksum(body), entry + 4);
+      directory.writeUInt32BE(offset, entry + 8);
+      directory.writeUInt32BE(table.length, entry + 12);
+      if (tag === 'head') headAt = offset;
+      offset += body.length;
+      return body;
+    });
   const whole = Buffer.concat([directory, ...bodies]);
   whole.writeUInt32BE((0xb1b0afba - checksum(whole)) >>> 0, headAt + 8);
   return whole;

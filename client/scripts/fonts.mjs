@@ -24,16 +24,47 @@ const BASIC_RANGE = 'U+0020-007E, U+00A0-00FF, U+2013-2014, U+2018-2019, U+201C-
 const EXTENDED_RANGE = 'U+0100-017F';
 
 const FACES = [
-  { family: 'Bricolage Grotesque', weight: 800, file: '@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-SET-wght-normal.woff2', axes: { wght: 800 }, words: 'heading' },
-  { family: 'Atkinson Hyperlegible Next', weight: 400, file: '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-SET-400-normal.woff2', words: 'interface' },
-  { family: 'Atkinson Hyperlegible Next', weight: 700, file: '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-SET-700-normal.woff2' },
+  {
+    family: 'Bricolage Grotesque',
+    weight: 800,
+    file: '@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-SET-wght-normal.woff2',
+    axes: { wght: 800 },
+    words: 'heading',
+  },
+  {
+    family: 'Atkinson Hyperlegible Next',
+    weight: 400,
+    file: '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-SET-400-normal.woff2',
+    words: 'interface',
+  },
+  {
+    family: 'Atkinson Hyperlegible Next',
+    weight: 700,
+    file: '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-SET-700-normal.woff2',
+  },
   { family: 'Andika', weight: 400, file: '@fontsource/andika/files/andika-SET-400-normal.woff2', words: 'reading' },
 ];
 
 /** Faces for letters that ours do not have, in PDFs only: on a screen the device has its own. The first that has a letter sets it. */
 const OTHERS = [
-  ...['cyrillic', 'cyrillic-ext', 'greek', 'greek-ext', 'vietnamese', 'latin-ext', 'latin', 'devanagari'].map((set) => ['noto-sans', set]),
-  ...['hebrew', 'arabic', 'thai', 'bengali', 'gujarati', 'gurmukhi', 'tamil', 'telugu', 'sinhala', 'georgian', 'armenian', 'ethiopic'].map((set) => [`noto-sans-${set}`, set]),
+  ...['cyrillic', 'cyrillic-ext', 'greek', 'greek-ext', 'vietnamese', 'latin-ext', 'latin', 'devanagari'].map((set) => [
+    'noto-sans',
+    set,
+  ]),
+  ...[
+    'hebrew',
+    'arabic',
+    'thai',
+    'bengali',
+    'gujarati',
+    'gurmukhi',
+    'tamil',
+    'telugu',
+    'sinhala',
+    'georgian',
+    'armenian',
+    'ethiopic',
+  ].map((set) => [`noto-sans-${set}`, set]),
   ...Array.from({ length: 10 }, (_, i) => ['noto-emoji', String(i)]),
 ];
 
@@ -51,7 +82,11 @@ function codePointsOf(name, set) {
   const face = sheet.split('@font-face').find((each) => each.includes(`${name}-${set}-400-normal.woff2`)) ?? '';
   const ranges = /unicode-range:([^;]+);/.exec(face)?.[1]?.split(',') ?? [];
   return ranges.flatMap((each) => {
-    const [from, to] = each.trim().slice(2).split('-').map((hex) => parseInt(hex, 16));
+    const [from, to] = each
+      .trim()
+      .slice(2)
+      .split('-')
+      .map((hex) => parseInt(hex, 16));
     return Array.from({ length: (to ?? from) - from + 1 }, (_, i) => from + i);
   });
 }
@@ -74,17 +109,28 @@ let css = '/* Made by scripts/fonts.mjs. */\n';
 /** @type {Record<string, string[]>} */
 const embedded = {};
 for (const { family, weight, file, axes, words } of FACES) {
-  for (const [set, letters, unicodeRange] of [['latin', BASIC, BASIC_RANGE], ['latin-ext', EXTENDED, EXTENDED_RANGE]]) {
+  for (const [set, letters, unicodeRange] of [
+    ['latin', BASIC, BASIC_RANGE],
+    ['latin-ext', EXTENDED, EXTENDED_RANGE],
+  ]) {
     const source = readFileSync(require.resolve(file.replace('SET', set)));
-    const subset = await subsetFont(source, letters, { targetFormat: 'woff2', ...(axes ? { variationAxes: axes } : {}) });
+    const subset = await subsetFont(source, letters, {
+      targetFormat: 'woff2',
+      ...(axes ? { variationAxes: axes } : {}),
+    });
     const hash = createHash('sha256').update(subset).digest('hex').slice(0, 12);
     const name = `${family.toLowerCase().replaceAll(' ', '-')}-${weight}-${set}.${hash}.woff2`;
     writeFileSync(join(out, name), subset);
     css += `@font-face{font-family:'${family}';font-weight:${weight};font-display:swap;src:url('/fonts/${name}') format('woff2');unicode-range:${unicodeRange}}\n`;
     console.log(name, subset.length);
     if (!words) continue;
-    const whole = evenGlyphs(await subsetFont(source, letters, { targetFormat: 'sfnt', ...(axes ? { variationAxes: axes } : {}) }));
-    const ttf = name.replace(/\.[0-9a-f]+\.woff2$/, `.${createHash('sha256').update(whole).digest('hex').slice(0, 12)}.ttf`);
+    const whole = evenGlyphs(
+      await subsetFont(source, letters, { targetFormat: 'sfnt', ...(axes ? { variationAxes: axes } : {}) }),
+    );
+    const ttf = name.replace(
+      /\.[0-9a-f]+\.woff2$/,
+      `.${createHash('sha256').update(whole).digest('hex').slice(0, 12)}.ttf`,
+    );
     writeFileSync(join(out, ttf), whole);
     (embedded[words] ??= []).push(ttf);
   }
@@ -100,7 +146,9 @@ const JOINING = [0x200c, 0x200d, 0x25cc];
 /** Writes what a face has of some letters that no face before had. @param {string} name @param {Buffer} source @param {number[]} points */
 async function addOther(name, source, points) {
   const lacking = points.filter((point) => !had.has(point));
-  const whole = evenGlyphs(await subsetFont(source, String.fromCodePoint(...lacking, ...JOINING), { targetFormat: 'sfnt' }));
+  const whole = evenGlyphs(
+    await subsetFont(source, String.fromCodePoint(...lacking, ...JOINING), { targetFormat: 'sfnt' }),
+  );
   const ttf = `${name}.${createHash('sha256').update(whole).digest('hex').slice(0, 12)}.ttf`;
   writeFileSync(join(out, ttf), whole);
   console.log(ttf, whole.length);
@@ -108,16 +156,30 @@ async function addOther(name, source, points) {
   const font = fontkit.create(whole);
   const really = lacking.filter((point) => !JOINING.includes(point) && font.hasGlyphForCodePoint(point));
   for (const point of really) had.add(point);
-  others.push(`{ file: '${ttf}', letters: [${rangesOf(really).map(([from, to]) => `[${from}, ${to}]`).join(', ')}] },`);
+  others.push(
+    `{ file: '${ttf}', letters: [${rangesOf(really)
+      .map(([from, to]) => `[${from}, ${to}]`)
+      .join(', ')}] },`,
+  );
 }
 
 for (const [name, set] of OTHERS) {
-  await addOther(`${name}-${set}`, readFileSync(require.resolve(`@fontsource/${name}/files/${name}-${set}-400-normal.woff2`)), codePointsOf(name, set));
+  await addOther(
+    `${name}-${set}`,
+    readFileSync(require.resolve(`@fontsource/${name}/files/${name}-${set}-400-normal.woff2`)),
+    codePointsOf(name, set),
+  );
 }
 const eastAsian = readFileSync(EAST_ASIAN);
-const eastAsianPoints = fontkit.create(eastAsian).characterSet.filter((point) => point >= EAST_ASIAN_FROM && point <= 0xffff && !had.has(point));
+const eastAsianPoints = fontkit
+  .create(eastAsian)
+  .characterSet.filter((point) => point >= EAST_ASIAN_FROM && point <= 0xffff && !had.has(point));
 for (let from = 0; from < eastAsianPoints.length; from += LETTERS_A_FILE) {
-  await addOther(`droid-sans-fallback-${from / LETTERS_A_FILE}`, eastAsian, eastAsianPoints.slice(from, from + LETTERS_A_FILE));
+  await addOther(
+    `droid-sans-fallback-${from / LETTERS_A_FILE}`,
+    eastAsian,
+    eastAsianPoints.slice(from, from + LETTERS_A_FILE),
+  );
 }
 
 const harfbuzz = readFileSync(require.resolve('harfbuzzjs/hb.wasm'));
@@ -126,19 +188,30 @@ writeFileSync(join(out, harfbuzzFile), harfbuzz);
 
 /** What may be done with them, each text once. @type {Map<string, string[]>} */
 const licences = new Map();
-for (const name of [...FACES.map(({ file }) => file.split('/files/')[0]), ...OTHERS.map(([name]) => `@fontsource/${name}`), 'harfbuzzjs']) {
+for (const name of [
+  ...FACES.map(({ file }) => file.split('/files/')[0]),
+  ...OTHERS.map(([name]) => `@fontsource/${name}`),
+  'harfbuzzjs',
+]) {
   const text = readFileSync(join(dirname(require.resolve(`${name}/package.json`)), 'LICENSE'), 'utf8').trim();
   licences.set(text, [...new Set([...(licences.get(text) ?? []), name])]);
 }
-licences.set(readFileSync('/usr/share/common-licenses/Apache-2.0', 'utf8').trim(), ['Droid Sans Fallback, Copyright © 2006 Google Corporation']);
-writeFileSync(join(out, 'LICENCES.txt'), [...licences].map(([text, names]) => `${names.join(', ')}\n\n${text}\n`).join(`\n${'-'.repeat(72)}\n\n`));
+licences.set(readFileSync('/usr/share/common-licenses/Apache-2.0', 'utf8').trim(), [
+  'Droid Sans Fallback, Copyright © 2006 Google Corporation',
+]);
+writeFileSync(
+  join(out, 'LICENCES.txt'),
+  [...licences].map(([text, names]) => `${names.join(', ')}\n\n${text}\n`).join(`\n${'-'.repeat(72)}\n\n`),
+);
 
 writeFileSync(
   join(here, '..', '..', 'core', 'pdf', 'fontFiles.ts'),
   `/** Made by client/scripts/fonts.mjs: the files to embed for each face, first the common letters. They lie in client/public/fonts. */
 import type { TextFont } from '../page/item';
 
-export const FONT_FILES: Record<TextFont, readonly string[]> = ${JSON.stringify(embedded, null, 2).replaceAll('"', "'").replace(/'(\w+)':/g, '$1:')};
+export const FONT_FILES: Record<TextFont, readonly string[]> = ${JSON.stringify(embedded, null, 2)
+    .replaceAll('"', "'")
+    .replace(/'(\w+)':/g, '$1:')};
 
 /** Letters that our faces do not have, as ranges of code points, and where they are; for every face. */
 export const OTHER_FONT_FILES: readonly { file: string; letters: readonly (readonly [number, number])[] }[] = [

@@ -31,15 +31,27 @@ export function GroupCode({ onTeacher }: { onTeacher: () => void }) {
   };
   return (
     <View style={styles.column}>
-      <Text variant="displayMedium" role="heading" aria-level={1}>Which group is this?</Text>
+      <Text variant="displayMedium" role="heading" aria-level={1}>
+        Which group is this?
+      </Text>
       <Text variant="bodyLarge">Type the code from your teacher’s card. This device will remember it.</Text>
       <Field
-        label="Group code" value={code} onChangeText={setCode} autoCapitalize="characters" autoComplete="off" maxLength={20}
-        onSubmitEditing={() => void submit()} problem={problem}
+        label="Group code"
+        value={code}
+        onChangeText={setCode}
+        autoCapitalize="characters"
+        autoComplete="off"
+        maxLength={20}
+        onSubmitEditing={() => void submit()}
+        problem={problem}
       />
-      <Button kind="main" large icon="forward" onPress={() => void submit()} disabled={busy}>Go on</Button>
+      <Button kind="main" large icon="forward" onPress={() => void submit()} disabled={busy}>
+        Go on
+      </Button>
       <View style={styles.rule} />
-      <Button icon="people" onPress={onTeacher}>I sign in with a name</Button>
+      <Button icon="people" onPress={onTeacher}>
+        I sign in with a name
+      </Button>
     </View>
   );
 }

@@ -35,21 +35,49 @@ export default function JoinForm({ group, onBack }: { group: DeviceGroup; onBack
       <Text variant="bodyLarge">{`Choose ${KEY_LENGTH} pictures, one after another. With them you come back to your work.`}</Text>
       <View style={styles.chosen} role="status" aria-label={`Your pictures: ${pictures.join(', ') || 'none yet'}`}>
         {Array.from({ length: KEY_LENGTH }, (_, i) => (
-          <View key={i} style={styles.slot}>{pictures[i] ? <KeyPicture name={pictures[i]} /> : <Text variant="titleLarge" style={{ color: colours.soft }}>{i + 1}</Text>}</View>
+          <View key={i} style={styles.slot}>
+            {pictures[i] ? (
+              <KeyPicture name={pictures[i]} />
+            ) : (
+              <Text variant="titleLarge" style={{ color: colours.soft }}>
+                {i + 1}
+              </Text>
+            )}
+          </View>
         ))}
       </View>
       <View style={styles.grid}>
         {KEY_PICTURES.map((each) => (
           <View key={each} style={styles.cell}>
-            <Press aria-label={each} disabled={pictures.length === KEY_LENGTH} onPress={() => setPictures([...pictures, each])} style={styles.picture}><KeyPicture name={each} /></Press>
+            <Press
+              aria-label={each}
+              disabled={pictures.length === KEY_LENGTH}
+              onPress={() => setPictures([...pictures, each])}
+              style={styles.picture}
+            >
+              <KeyPicture name={each} />
+            </Press>
           </View>
         ))}
       </View>
       {problem && <Say>{problem}</Say>}
       <View style={styles.row}>
-        <Button icon="back" onPress={onBack}>Back</Button>
-        {pictures.length > 0 && <Button icon="undo" onPress={() => setPictures([])}>Other pictures</Button>}
-        <Button kind="main" icon="forward" disabled={busy || name.trim() === '' || pictures.length < KEY_LENGTH} onPress={() => void submit()}>Join</Button>
+        <Button icon="back" onPress={onBack}>
+          Back
+        </Button>
+        {pictures.length > 0 && (
+          <Button icon="undo" onPress={() => setPictures([])}>
+            Other pictures
+          </Button>
+        )}
+        <Button
+          kind="main"
+          icon="forward"
+          disabled={busy || name.trim() === '' || pictures.length < KEY_LENGTH}
+          onPress={() => void submit()}
+        >
+          Join
+        </Button>
       </View>
     </View>
   );
@@ -58,7 +86,16 @@ export default function JoinForm({ group, onBack }: { group: DeviceGroup; onBack
 const styles = StyleSheet.create({
   column: { gap: 18 },
   chosen: { flexDirection: 'row', gap: 12 },
-  slot: { width: 84, height: 84, borderWidth: 2, borderStyle: 'dashed', borderColor: colours.ink, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.scrap },
+  slot: {
+    width: 84,
+    height: 84,
+    borderWidth: 2,
+    borderStyle: 'dashed',
+    borderColor: colours.ink,
+    alignItems: 'center',
+    justifyContent: 'center',
+    backgroundColor: colours.scrap,
+  },
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 14 },
   cell: { width: '30%', flexGrow: 1, maxWidth: 150 },
   picture: { aspectRatio: 1, alignItems: 'center', justifyContent: 'center' },

@@ -6,17 +6,33 @@ import { Button } from '../ui/Button';
 import { Press } from '../ui/Press';
 
 /** The names of the group, to tap. */
-export function Names({ group, onChoose, onJoin }: { group: DeviceGroup; onChoose: (person: Tappable) => void; onJoin: () => void }) {
+export function Names({
+  group,
+  onChoose,
+  onJoin,
+}: {
+  group: DeviceGroup;
+  onChoose: (person: Tappable) => void;
+  onJoin: () => void;
+}) {
   return (
     <View style={styles.column}>
-      <Text variant="displayMedium" role="heading" aria-level={1}>Who are you?</Text>
-      {group.joins && <Button kind="main" large icon="plus" onPress={onJoin}>I am new here</Button>}
+      <Text variant="displayMedium" role="heading" aria-level={1}>
+        Who are you?
+      </Text>
+      {group.joins && (
+        <Button kind="main" large icon="plus" onPress={onJoin}>
+          I am new here
+        </Button>
+      )}
       <View style={styles.grid} role="list">
         {group.people.map((person) => (
           <View key={person.id} role="listitem" style={styles.cell}>
             <Press onPress={() => onChoose(person)} style={styles.name} aria-label={person.name}>
               <Badge name={person.name} colour={person.badge} />
-              <Text variant="titleMedium" style={styles.word}>{person.name}</Text>
+              <Text variant="titleMedium" style={styles.word}>
+                {person.name}
+              </Text>
             </Press>
           </View>
         ))}

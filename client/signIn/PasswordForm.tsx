@@ -23,7 +23,8 @@ export default function PasswordForm({ person, onBack }: { person: Tappable | nu
   const [keep, setKeep] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { control, handleSubmit, formState } = useForm({
-    resolver: yupResolver(schema), defaultValues: { signInName: person ? person.name : '', password: '' },
+    resolver: yupResolver(schema),
+    defaultValues: { signInName: person ? person.name : '', password: '' },
   });
   const submit = handleSubmit(async ({ signInName, password }) => {
     setProblem(null);
@@ -40,23 +41,46 @@ export default function PasswordForm({ person, onBack }: { person: Tappable | nu
       </Text>
       {!person && (
         <Controller
-          control={control} name="signInName"
+          control={control}
+          name="signInName"
           render={({ field }) => (
-            <Field label="Sign-in name" value={field.value} onChangeText={field.onChange} onBlur={field.onBlur} autoCapitalize="none" autoComplete="username" problem={formState.errors.signInName?.message} />
+            <Field
+              label="Sign-in name"
+              value={field.value}
+              onChangeText={field.onChange}
+              onBlur={field.onBlur}
+              autoCapitalize="none"
+              autoComplete="username"
+              problem={formState.errors.signInName?.message}
+            />
           )}
         />
       )}
       <Controller
-        control={control} name="password"
+        control={control}
+        name="password"
         render={({ field }) => (
-          <Field label="Password" value={field.value} onChangeText={field.onChange} onBlur={field.onBlur} secureTextEntry autoComplete="current-password" onSubmitEditing={() => void submit()} problem={formState.errors.password?.message} />
+          <Field
+            label="Password"
+            value={field.value}
+            onChangeText={field.onChange}
+            onBlur={field.onBlur}
+            secureTextEntry
+            autoComplete="current-password"
+            onSubmitEditing={() => void submit()}
+            problem={formState.errors.password?.message}
+          />
         )}
       />
       {problem && <Say>{problem}</Say>}
       <KeepChoice keep={keep} onChange={setKeep} />
       <View style={styles.row}>
-        <Button icon="back" onPress={onBack}>{person ? `Not ${person.name.split(' ')[0]}` : 'Back'}</Button>
-        <Button kind="main" icon="forward" onPress={() => void submit()} disabled={formState.isSubmitting}>Sign in</Button>
+        <Button icon="back" onPress={onBack}>
+          {person ? `Not ${person.name.split(' ')[0]}` : 'Back'}
+        </Button>
+        <Button kind="main" icon="forward" onPress={() => void submit()} disabled={formState.isSubmitting}>
+          Sign in
+        </Button>
       </View>
     </View>
   );

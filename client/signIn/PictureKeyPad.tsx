@@ -37,7 +37,11 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
 
   return (
     <View style={styles.column}>
-      <Text variant="displayMedium" role="heading" aria-level={1}>{`Hello ${person.name.split(' ')[0]}.\nTap your three pictures.`}</Text>
+      <Text
+        variant="displayMedium"
+        role="heading"
+        aria-level={1}
+      >{`Hello ${person.name.split(' ')[0]}.\nTap your three pictures.`}</Text>
       <View style={styles.count} role="status" aria-label={`${tapped.length} of ${KEY_LENGTH} tapped`}>
         {Array.from({ length: KEY_LENGTH }, (_, i) => (
           <View key={i} style={[styles.slot, i < tapped.length && styles.full]} />
@@ -48,8 +52,12 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
         {KEY_PICTURES.map((name) => (
           <View key={name} style={styles.cell}>
             <Press
-              aria-label={name} disabled={busy} onPress={() => void tap(name)} flat={tapped.includes(name)}
-              fill={tapped.includes(name) ? colours.ochre : colours.scrap} style={[styles.picture, tapped.includes(name) && styles.sunk]}
+              aria-label={name}
+              disabled={busy}
+              onPress={() => void tap(name)}
+              flat={tapped.includes(name)}
+              fill={tapped.includes(name) ? colours.ochre : colours.scrap}
+              style={[styles.picture, tapped.includes(name) && styles.sunk]}
             >
               <KeyPicture name={name} />
             </Press>
@@ -59,7 +67,11 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
       <KeepChoice keep={keep} onChange={setKeep} />
       <View style={styles.row}>
         <Button icon="back" onPress={onBack}>{`Not ${person.name.split(' ')[0]}`}</Button>
-        {tapped.length > 0 && !busy && <Button icon="undo" onPress={() => setTapped([])}>Start over</Button>}
+        {tapped.length > 0 && !busy && (
+          <Button icon="undo" onPress={() => setTapped([])}>
+            Start over
+          </Button>
+        )}
       </View>
     </View>
   );

@@ -18,7 +18,12 @@ export function SignedIn({ role, children }: { role?: Role; children: (me: Me) =
     useSettings.getState().set(me.settings ?? USUAL_SETTINGS);
     ownUnsent(me.id);
   }, [me]);
-  if (error) return <Screen><Say again={() => void refetch()}>{error.message}</Say></Screen>;
+  if (error)
+    return (
+      <Screen>
+        <Say again={() => void refetch()}>{error.message}</Say>
+      </Screen>
+    );
   if (me === undefined) return null;
   if (me === null) return <Redirect href="/sign-in" />;
   if (role && (role === 'learner') !== (me.role === 'learner')) return <Redirect href={homeOf(me)} />;

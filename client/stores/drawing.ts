@@ -74,8 +74,13 @@ export const useDrawing = create<DrawingState>()(
     },
     // A tool that came later must not miss its choice because an older visit's choices are read.
     {
-      name: 'lippet-drawing', storage: createJSONStorage(() => localStorage),
-      merge: (kept, now) => ({ ...now, ...(kept as object), choices: { ...now.choices, ...(kept as DrawingState | undefined)?.choices } }),
+      name: 'lippet-drawing',
+      storage: createJSONStorage(() => localStorage),
+      merge: (kept, now) => ({
+        ...now,
+        ...(kept as object),
+        choices: { ...now.choices, ...(kept as DrawingState | undefined)?.choices },
+      }),
     },
   ),
 );

@@ -10,10 +10,10 @@ interface SettingsState extends OwnSettings {
 
 /** How whoever is signed in reads, hears and draws; kept on the device too, so that it is so from the first moment. */
 export const useSettings = create<SettingsState>()(
-  persist(
-    (set) => ({ ...USUAL_SETTINGS, set: (change) => set(change) }),
-    { name: 'lippet-settings', storage: createJSONStorage(() => localStorage) },
-  ),
+  persist((set) => ({ ...USUAL_SETTINGS, set: (change) => set(change) }), {
+    name: 'lippet-settings',
+    storage: createJSONStorage(() => localStorage),
+  }),
 );
 
 /** What of it is kept at school. */

@@ -10,7 +10,10 @@ interface UnsentState {
 
 /** Words that were typed and are not sent yet: a box that was closed has them again, also after a crash. */
 export const useUnsent = create<UnsentState>()(
-  persist((): UnsentState => ({ owner: null, words: {} }), { name: 'lippet-unsent', storage: createJSONStorage(() => localStorage) }),
+  persist((): UnsentState => ({ owner: null, words: {} }), {
+    name: 'lippet-unsent',
+    storage: createJSONStorage(() => localStorage),
+  }),
 );
 
 /** Says who is here; null when nobody is any more. What somebody else left unsent is gone then. */
@@ -22,7 +25,9 @@ export function ownUnsent(owner: string | null): void {
 export function useUnsentWords(place: string): [words: string, setWords: (words: string) => void] {
   const words = useUnsent((state) => state.words[place] ?? '');
   const setWords = (typed: string): void => {
-    useUnsent.setState(({ words: { [place]: _, ...others } }) => ({ words: typed === '' ? others : { ...others, [place]: typed } }));
+    useUnsent.setState(({ words: { [place]: _, ...others } }) => ({
+      words: typed === '' ? others : { ...others, [place]: typed },
+    }));
   };
   return [words, setWords];
 }

@@ -11,18 +11,47 @@ interface Props {
 }
 
 const ALL = '';
-const STATE_WORDS: Record<(typeof ACTIVITY_SIEVES)[number], string> = { current: 'Drafts and set', draft: 'Drafts', set: 'Set', archived: 'Put away' };
+const STATE_WORDS: Record<(typeof ACTIVITY_SIEVES)[number], string> = {
+  current: 'Drafts and set',
+  draft: 'Drafts',
+  set: 'Set',
+  archived: 'Put away',
+};
 
 /** Which activities are listed; the choices combine. */
 export function ActivityFilters({ activities, filter, onChange }: Props) {
-  const groups = [...new Map(activities.flatMap((each) => each.groups).map(({ id, name }) => [id, name]))].sort((a, b) => a[1].localeCompare(b[1]));
+  const groups = [...new Map(activities.flatMap((each) => each.groups).map(({ id, name }) => [id, name]))].sort(
+    (a, b) => a[1].localeCompare(b[1]),
+  );
   const subjects = [...new Set(activities.map(({ subject }) => subject).filter(Boolean))].sort();
   return (
     <View style={styles.box} role="group" aria-label="Find">
       <Field label="Find by words" value={filter.words} onChangeText={(words) => onChange({ ...filter, words })} />
-      {groups.length > 1 && <Pick label="Group" options={[{ value: ALL, word: 'All groups' }, ...groups.map(([value, word]) => ({ value, word }))]} chosen={filter.group ?? ALL} onChoose={(group) => onChange({ ...filter, group: group || null })} />}
-      {subjects.length > 1 && <Pick label="Subject" options={[{ value: ALL, word: 'All subjects' }, ...subjects.map((subject) => ({ value: subject, word: subject }))]} chosen={filter.subject ?? ALL} onChoose={(subject) => onChange({ ...filter, subject: subject || null })} />}
-      <Pick label="State" options={ACTIVITY_SIEVES.map((value) => ({ value, word: STATE_WORDS[value] }))} chosen={filter.state} onChoose={(state) => onChange({ ...filter, state })} />
+      {groups.length > 1 && (
+        <Pick
+          label="Group"
+          options={[{ value: ALL, word: 'All groups' }, ...groups.map(([value, word]) => ({ value, word }))]}
+          chosen={filter.group ?? ALL}
+          onChoose={(group) => onChange({ ...filter, group: group || null })}
+        />
+      )}
+      {subjects.length > 1 && (
+        <Pick
+          label="Subject"
+          options={[
+            { value: ALL, word: 'All subjects' },
+            ...subjects.map((subject) => ({ value: subject, word: subject })),
+          ]}
+          chosen={filter.subject ?? ALL}
+          onChoose={(subject) => onChange({ ...filter, subject: subject || null })}
+        />
+      )}
+      <Pick
+        label="State"
+        options={ACTIVITY_SIEVES.map((value) => ({ value, word: STATE_WORDS[value] }))}
+        chosen={filter.state}
+        onChoose={(state) => onChange({ ...filter, state })}
+      />
     </View>
   );
 }

@@ -12,7 +12,17 @@ import { countWords } from './countWords';
 /** When it is due, for each group that it is set for. */
 function forWords({ groups, state }: ActivityCard, now: number, zone: string): string {
   if (groups.length === 0) return state === 'draft' ? 'for nobody yet' : '';
-  return groups.map(({ name, opens, due }) => [name, opens !== null && opens > now && `from ${whenWords(opens, now, zone)}`, due === null ? 'without a date' : dueWords(due, now, zone)].filter(Boolean).join(' ')).join(' · ');
+  return groups
+    .map(({ name, opens, due }) =>
+      [
+        name,
+        opens !== null && opens > now && `from ${whenWords(opens, now, zone)}`,
+        due === null ? 'without a date' : dueWords(due, now, zone),
+      ]
+        .filter(Boolean)
+        .join(' '),
+    )
+    .join(' · ');
 }
 
 /** One activity as its teacher made it. Pressing it opens it to be changed; what learners sent is a press beside. */
@@ -22,24 +32,47 @@ export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zo
   const { id, title, subject, state, changed, counts, changedAt } = activity;
   const tag = state === 'draft' ? 'Draft' : state === 'archived' ? 'Put away' : changed ? 'Changed' : null;
   const name = title || 'Without a name yet';
-  const line = state === 'draft' ? `${forWords(activity, now, zone)} · changed ${whenWords(changedAt, now, zone)}` : forWords(activity, now, zone);
+  const line =
+    state === 'draft'
+      ? `${forWords(activity, now, zone)} · changed ${whenWords(changedAt, now, zone)}`
+      : forWords(activity, now, zone);
   const made = countWords(counts, ['new']);
   return (
     <View style={styles.row}>
-      <Pressable role="link" aria-label={`Change ${name}. ${[tag, subject, line].filter(Boolean).join('. ')}`} onPress={() => router.push(`/make/${id}`)} style={styles.grow}>
+      <Pressable
+        role="link"
+        aria-label={`Change ${name}. ${[tag, subject, line].filter(Boolean).join('. ')}`}
+        onPress={() => router.push(`/make/${id}`)}
+        style={styles.grow}
+      >
         <Scrap raised fill={state === 'set' ? colours.scrap : colours.mist} style={styles.scrap}>
           <View style={styles.words}>
             <View style={styles.title}>
-              <Text variant="titleMedium" style={styles.shrink}>{name}</Text>
-              {tag && <View style={styles.tag}><Text variant="labelSmall">{tag}</Text></View>}
+              <Text variant="titleMedium" style={styles.shrink}>
+                {name}
+              </Text>
+              {tag && (
+                <View style={styles.tag}>
+                  <Text variant="labelSmall">{tag}</Text>
+                </View>
+              )}
             </View>
-            <Text variant="bodySmall" style={{ color: colours.soft }}>{[subject, line].filter(Boolean).join(' · ')}</Text>
+            <Text variant="bodySmall" style={{ color: colours.soft }}>
+              {[subject, line].filter(Boolean).join(' · ')}
+            </Text>
             {made ? <Text variant="bodySmall">{made}</Text> : null}
           </View>
         </Scrap>
       </Pressable>
       {state !== 'draft' && (
-        <Press aria-label={`What was sent for ${name}`} role="link" onPress={() => router.push(`/review/${id}`)} style={styles.sent}><LineIcon name="review" size={26} /></Press>
+        <Press
+          aria-label={`What was sent for ${name}`}
+          role="link"
+          onPress={() => router.push(`/review/${id}`)}
+          style={styles.sent}
+        >
+          <LineIcon name="review" size={26} />
+        </Press>
       )}
     </View>
   );
@@ -52,6 +85,12 @@ const styles = StyleSheet.create({
   words: { gap: 3 },
   title: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
   shrink: { flexShrink: 1 },
-  tag: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.ochre, paddingHorizontal: 8, paddingVertical: 1 },
+  tag: {
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.ochre,
+    paddingHorizontal: 8,
+    paddingVertical: 1,
+  },
   sent: { width: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },
 });

@@ -9,31 +9,59 @@ import { colours, OUTLINE } from '../ui/theme';
 import { countWords } from './countWords';
 
 /** A headed list of activities with what waits in each; nothing at all where there are none. */
-export function ActivityRows({ title, activities, zone }: { title: string; activities: readonly ReviewActivity[]; zone: string }) {
+export function ActivityRows({
+  title,
+  activities,
+  zone,
+}: {
+  title: string;
+  activities: readonly ReviewActivity[];
+  zone: string;
+}) {
   const router = useRouter();
   const now = Date.now();
   if (activities.length === 0) return null;
   return (
     <View style={styles.list} role="region" aria-label={title}>
-      <Text variant="headlineSmall" role="heading" aria-level={2}>{title}</Text>
+      <Text variant="headlineSmall" role="heading" aria-level={2}>
+        {title}
+      </Text>
       {activities.map((activity) => {
         const wait = activity.counts['with-teacher'];
-        const when = activity.oldestWaiting === null ? null : `oldest from ${whenWords(activity.oldestWaiting, now, zone)}`;
-        const words = [activity.group, activity.subject, activity.due === null ? 'no date' : dueWords(activity.due, now, zone)].join(' · ');
+        const when =
+          activity.oldestWaiting === null ? null : `oldest from ${whenWords(activity.oldestWaiting, now, zone)}`;
+        const words = [
+          activity.group,
+          activity.subject,
+          activity.due === null ? 'no date' : dueWords(activity.due, now, zone),
+        ].join(' · ');
         const counts = [when, countWords(activity.counts, ['with-teacher'])].filter(Boolean).join(' · ');
         return (
           <Pressable
-            key={activity.activityId} role="link" aria-label={`${activity.title}. ${wait} to look at. ${counts}`}
+            key={activity.activityId}
+            role="link"
+            aria-label={`${activity.title}. ${wait} to look at. ${counts}`}
             onPress={() => router.push(`/review/${activity.activityId}`)}
           >
             <Scrap raised style={styles.row}>
               <View style={styles.count}>
-                <Stamp state={wait > 0 ? 'with-teacher' : activity.counts.finished > 0 ? 'finished' : 'new'} size={42} />
-                {wait > 0 && <View style={styles.number}><Text variant="labelMedium" style={{ color: colours.scrap }}>{wait}</Text></View>}
+                <Stamp
+                  state={wait > 0 ? 'with-teacher' : activity.counts.finished > 0 ? 'finished' : 'new'}
+                  size={42}
+                />
+                {wait > 0 && (
+                  <View style={styles.number}>
+                    <Text variant="labelMedium" style={{ color: colours.scrap }}>
+                      {wait}
+                    </Text>
+                  </View>
+                )}
               </View>
               <View style={styles.words}>
                 <Text variant="titleMedium">{activity.title}</Text>
-                <Text variant="bodySmall" style={{ color: colours.soft }}>{words}</Text>
+                <Text variant="bodySmall" style={{ color: colours.soft }}>
+                  {words}
+                </Text>
                 <Text variant="bodySmall">{counts}</Text>
               </View>
             </Scrap>
@@ -49,8 +77,14 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 16, padding: 14, paddingRight: 24 },
   count: { width: 56, height: 50, justifyContent: 'center' },
   number: {
-    position: 'absolute', right: 0, top: 0, minWidth: 24, alignItems: 'center', backgroundColor: colours.sea,
-    borderWidth: OUTLINE, borderColor: colours.ink,
+    position: 'absolute',
+    right: 0,
+    top: 0,
+    minWidth: 24,
+    alignItems: 'center',
+    backgroundColor: colours.sea,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
   },
   words: { flex: 1, gap: 2 },
 });

@@ -14,18 +14,34 @@ export function WaitingPieces({ pieces, zone }: { pieces: readonly WaitingPiece[
   return (
     <View style={styles.list} role="list" aria-label="Every piece that waits">
       {pieces.map(({ activityId, title, personId, name, go, due, late }) => {
-        const words = [`sent ${whenWords(go.sentAt, now, zone)}`, late && 'late', due !== null && dueWords(due, now, zone)].filter(Boolean).join(' · ');
+        const words = [
+          `sent ${whenWords(go.sentAt, now, zone)}`,
+          late && 'late',
+          due !== null && dueWords(due, now, zone),
+        ]
+          .filter(Boolean)
+          .join(' · ');
         return (
           <View key={go.id} role="listitem">
-            <Pressable role="link" aria-label={`${name}: ${title}${go.go > 1 ? `, sent again, go ${go.go}` : ''}. ${words}`} onPress={() => router.push(`/review/${activityId}?person=${personId}`)}>
+            <Pressable
+              role="link"
+              aria-label={`${name}: ${title}${go.go > 1 ? `, sent again, go ${go.go}` : ''}. ${words}`}
+              onPress={() => router.push(`/review/${activityId}?person=${personId}`)}
+            >
               <Scrap raised style={styles.row}>
                 <Picture path={`/goes/${go.id}/picture?s=with-teacher`} alt="" style={styles.picture} />
                 <View style={styles.words}>
                   <Text variant="titleMedium">{name}</Text>
                   <Text variant="bodyMedium">{title}</Text>
-                  <Text variant="bodySmall" style={{ color: colours.soft }}>{words}</Text>
+                  <Text variant="bodySmall" style={{ color: colours.soft }}>
+                    {words}
+                  </Text>
                 </View>
-                {go.go > 1 && <View style={styles.again}><Text variant="labelSmall">{`again, go ${go.go}`}</Text></View>}
+                {go.go > 1 && (
+                  <View style={styles.again}>
+                    <Text variant="labelSmall">{`again, go ${go.go}`}</Text>
+                  </View>
+                )}
               </Scrap>
             </Pressable>
           </View>
@@ -40,5 +56,11 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 12, paddingRight: 24 },
   picture: { width: 56, height: 72 },
   words: { flex: 1, gap: 2 },
-  again: { backgroundColor: colours.ochre, paddingHorizontal: 8, paddingVertical: 3, borderWidth: 2, borderColor: colours.ink },
+  again: {
+    backgroundColor: colours.ochre,
+    paddingHorizontal: 8,
+    paddingVertical: 3,
+    borderWidth: 2,
+    borderColor: colours.ink,
+  },
 });

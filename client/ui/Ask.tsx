@@ -27,7 +27,9 @@ export function Ask({ visible, title, children, answers, onClose }: Props) {
     <Portal>
       <Dialog visible onDismiss={onClose} style={[styles.dialog, { maxHeight: most }]}>
         <Question title={title} onClose={onClose}>
-          <Text variant="headlineMedium" role="heading" aria-level={2} style={styles.title}>{title}</Text>
+          <Text variant="headlineMedium" role="heading" aria-level={2} style={styles.title}>
+            {title}
+          </Text>
           {children && <Between>{children}</Between>}
           <View style={styles.answers}>{answers}</View>
         </Question>
@@ -42,8 +44,10 @@ function Between({ children }: { children: ReactNode }) {
   const [length, setLength] = useState(0);
   return (
     <ScrollView
-      style={[styles.scroll, length > room + 1 && styles.more]} contentContainerStyle={styles.between}
-      onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)} onContentSizeChange={(_, height) => setLength(height)}
+      style={[styles.scroll, length > room + 1 && styles.more]}
+      contentContainerStyle={styles.between}
+      onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)}
+      onContentSizeChange={(_, height) => setLength(height)}
     >
       {children}
     </ScrollView>
@@ -90,11 +94,27 @@ function Question({ title, onClose, children }: { title: string; onClose: () => 
 }
 
 const styles = StyleSheet.create({
-  dialog: { backgroundColor: colours.paper, borderWidth: OUTLINE, borderColor: colours.ink, borderRadius: 0, maxWidth: 460, width: '90%', alignSelf: 'center' },
+  dialog: {
+    backgroundColor: colours.paper,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    borderRadius: 0,
+    maxWidth: 460,
+    width: '90%',
+    alignSelf: 'center',
+  },
   content: { flexShrink: 1, outlineWidth: 0 },
   title: { paddingHorizontal: 22, paddingTop: 18, paddingBottom: 8 },
   scroll: { flexShrink: 1 },
   more: { borderTopWidth: OUTLINE, borderBottomWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
   between: { paddingHorizontal: 22, paddingVertical: 8, gap: 16 },
-  answers: { paddingHorizontal: 22, paddingTop: 8, paddingBottom: 22, flexDirection: 'row', flexWrap: 'wrap', gap: 14, justifyContent: 'flex-end' },
+  answers: {
+    paddingHorizontal: 22,
+    paddingTop: 8,
+    paddingBottom: 22,
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    gap: 14,
+    justifyContent: 'flex-end',
+  },
 });

@@ -5,14 +5,27 @@ import { LineIcon } from './LineIcon';
 import { TARGET } from './theme';
 
 /** Title with the way back; `home` is where it leads when there is nothing to go back to. */
-export function BackHead({ title, home = '/' }: { title: string; home?: '/' | '/now' | '/to-review' | '/activities' | '/our-class' | '/class' }) {
+export function BackHead({
+  title,
+  home = '/',
+}: {
+  title: string;
+  home?: '/' | '/now' | '/to-review' | '/activities' | '/our-class' | '/class';
+}) {
   const router = useRouter();
   return (
     <View style={styles.head}>
-      <Pressable role="button" aria-label="Back" onPress={() => (router.canGoBack() ? router.back() : router.replace(home))} style={styles.target}>
+      <Pressable
+        role="button"
+        aria-label="Back"
+        onPress={() => (router.canGoBack() ? router.back() : router.replace(home))}
+        style={styles.target}
+      >
         <LineIcon name="back" size={28} />
       </Pressable>
-      <Text variant="displaySmall" role="heading" aria-level={1} style={styles.title}>{title}</Text>
+      <Text variant="displaySmall" role="heading" aria-level={1} style={styles.title}>
+        {title}
+      </Text>
     </View>
   );
 }

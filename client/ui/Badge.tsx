@@ -16,7 +16,9 @@ function readableOn(hex: string): string {
 export function Badge({ name, colour, size = 44 }: { name: string; colour: string; size?: number }) {
   return (
     <View style={[styles.badge, { width: size, height: size, backgroundColor: colour }]} aria-hidden>
-      <Text variant={size > 36 ? 'headlineSmall' : 'labelMedium'} style={{ color: readableOn(colour) }}>{name.slice(0, 1)}</Text>
+      <Text variant={size > 36 ? 'headlineSmall' : 'labelMedium'} style={{ color: readableOn(colour) }}>
+        {name.slice(0, 1)}
+      </Text>
     </View>
   );
 }

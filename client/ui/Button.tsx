@@ -29,23 +29,44 @@ interface Props {
 }
 
 /** A button: a verb, perhaps with an icon before it. */
-export function Button({ children, onPress, kind = 'plain', icon, disabled = false, large = false, label, style }: Props) {
+export function Button({
+  children,
+  onPress,
+  kind = 'plain',
+  icon,
+  disabled = false,
+  large = false,
+  label,
+  style,
+}: Props) {
   const { fill, text } = disabled ? { fill: colours.paper, text: colours.soft } : LOOK[kind];
   return (
     <Press
-      onPress={onPress} fill={fill} flat={kind === 'quiet' || kind === 'chosen'} disabled={disabled}
-      aria-label={label ?? children} style={[styles.button, large && styles.large, kind === 'quiet' && styles.quiet, style]}
+      onPress={onPress}
+      fill={fill}
+      flat={kind === 'quiet' || kind === 'chosen'}
+      disabled={disabled}
+      aria-label={label ?? children}
+      style={[styles.button, large && styles.large, kind === 'quiet' && styles.quiet, style]}
     >
       <View style={styles.row}>
         {icon && <LineIcon name={icon} colour={text} size={large ? 28 : 22} />}
-        <Text variant={large ? 'titleLarge' : 'labelLarge'} style={{ color: text }}>{children}</Text>
+        <Text variant={large ? 'titleLarge' : 'labelLarge'} style={{ color: text }}>
+          {children}
+        </Text>
       </View>
     </Press>
   );
 }
 
 const styles = StyleSheet.create({
-  button: { minHeight: TARGET.learner, minWidth: TARGET.learner, paddingHorizontal: 16, paddingVertical: 10, justifyContent: 'center' },
+  button: {
+    minHeight: TARGET.learner,
+    minWidth: TARGET.learner,
+    paddingHorizontal: 16,
+    paddingVertical: 10,
+    justifyContent: 'center',
+  },
   large: { minHeight: 62, paddingHorizontal: 24 },
   quiet: { borderColor: 'transparent' },
   row: { flexDirection: 'row', alignItems: 'center', justifyContent: 'center', gap: 10 },

@@ -2,7 +2,17 @@ import { StyleSheet, View, type TextInputProps as NativeProps } from 'react-nati
 import { HelperText, Text, TextInput } from 'react-native-paper';
 import { colours, faces, OUTLINE } from './theme';
 
-interface Props extends Pick<NativeProps, 'secureTextEntry' | 'autoComplete' | 'autoCapitalize' | 'multiline' | 'maxLength' | 'onSubmitEditing' | 'onBlur' | 'autoFocus'> {
+interface Props extends Pick<
+  NativeProps,
+  | 'secureTextEntry'
+  | 'autoComplete'
+  | 'autoCapitalize'
+  | 'multiline'
+  | 'maxLength'
+  | 'onSubmitEditing'
+  | 'onBlur'
+  | 'autoFocus'
+> {
   label: string;
   value: string;
   onChangeText: (value: string) => void;
@@ -13,13 +23,26 @@ interface Props extends Pick<NativeProps, 'secureTextEntry' | 'autoComplete' | '
 export function Field({ label, problem, multiline, ...rest }: Props) {
   return (
     <View style={styles.field}>
-      <Text variant="labelMedium" aria-hidden>{label}</Text>
+      <Text variant="labelMedium" aria-hidden>
+        {label}
+      </Text>
       <TextInput
-        mode="outlined" multiline={multiline} error={Boolean(problem)} aria-label={label}
-        outlineStyle={styles.outline} activeOutlineColor={colours.sea} textColor={colours.ink}
-        style={[styles.input, multiline && styles.tall]} contentStyle={[styles.content, multiline && styles.tallContent]} {...rest}
+        mode="outlined"
+        multiline={multiline}
+        error={Boolean(problem)}
+        aria-label={label}
+        outlineStyle={styles.outline}
+        activeOutlineColor={colours.sea}
+        textColor={colours.ink}
+        style={[styles.input, multiline && styles.tall]}
+        contentStyle={[styles.content, multiline && styles.tallContent]}
+        {...rest}
       />
-      {problem ? <HelperText type="error" padding="none" role="alert" style={styles.problem}>{problem}</HelperText> : null}
+      {problem ? (
+        <HelperText type="error" padding="none" role="alert" style={styles.problem}>
+          {problem}
+        </HelperText>
+      ) : null}
     </View>
   );
 }

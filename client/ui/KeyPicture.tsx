@@ -6,7 +6,14 @@ import { colours } from './theme';
 export function KeyPicture({ name, size = 60, colour = colours.ink }: { name: Name; size?: number; colour?: string }) {
   return (
     <Svg width={size} height={size} viewBox="0 0 24 24" aria-hidden focusable={false}>
-      <Path d={KEY_DRAWINGS[name]} fill="none" stroke={colour} strokeWidth={1.5} strokeLinecap="round" strokeLinejoin="round" />
+      <Path
+        d={KEY_DRAWINGS[name]}
+        fill="none"
+        stroke={colour}
+        strokeWidth={1.5}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
     </Svg>
   );
 }

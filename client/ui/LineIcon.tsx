@@ -49,7 +49,8 @@ export const LINES = {
   turn: 'M20 12a8 8 0 1 1-3-6.200L20 8M20 3v5h-5',
   play: 'M7 4l12 8-12 8Z',
   pause: 'M8 5v14M16 5v14',
-  voice: 'M12 3a3 3 0 0 1 3 3v6a3 3 0 0 1-6 0V6a3 3 0 0 1 3-3ZM5.500 11.500a6.500 6.500 0 0 0 13 0M12 18v3.500M8.500 21.500h7',
+  voice:
+    'M12 3a3 3 0 0 1 3 3v6a3 3 0 0 1-6 0V6a3 3 0 0 1 3-3ZM5.500 11.500a6.500 6.500 0 0 0 13 0M12 18v3.500M8.500 21.500h7',
   film: 'M3 6h12v12H3ZM15 10.500l6-3.500v10l-6-3.500ZM6 9h3',
   record: 'M12 5.500a6.500 6.500 0 1 0 .1 0Z',
   stop: 'M6.500 6.500h11v11h-11Z',
@@ -71,7 +72,8 @@ export const LINES = {
   wait: 'M12 3a9 9 0 1 0 .1 0ZM12 7v5l4 3',
   fit: 'M4 9V4h5M15 4h5v5M20 15v5h-5M9 20H4v-5',
   leave: 'M10 4H4v16h6M9 12h11M16 8l4 4-4 4',
-  people: 'M8 11a3.500 3.500 0 1 0 0-.1ZM2.500 20c0-8 11-8 11 0M16 12a2.800 2.800 0 1 0 0-.1ZM15.500 15.500c3-1 6 .5 6 4.500',
+  people:
+    'M8 11a3.500 3.500 0 1 0 0-.1ZM2.500 20c0-8 11-8 11 0M16 12a2.800 2.800 0 1 0 0-.1ZM15.500 15.500c3-1 6 .5 6 4.500',
   more: 'M4 7h16M4 12h16M4 17h10',
   hand: 'M7 12V6.500a1.500 1.500 0 0 1 3 0V11V4.500a1.500 1.500 0 0 1 3 0V11V5.500a1.500 1.500 0 0 1 3 0V12V8.500a1.500 1.500 0 0 1 3 0V15c0 4-2.500 6-6 6-4 0-5-2-8.500-7 1-1.500 2.500-1 3.500.500Z',
   cloud: 'M7 19h10a4 4 0 0 0 .5-8A6 6 0 0 0 6 10a4.500 4.500 0 0 0 1 9Z',
@@ -79,10 +81,27 @@ export const LINES = {
 
 export type LineName = keyof typeof LINES;
 
-export function LineIcon({ name, size = 24, colour = colours.ink, width = 2 }: { name: LineName; size?: number; colour?: string; width?: number }) {
+export function LineIcon({
+  name,
+  size = 24,
+  colour = colours.ink,
+  width = 2,
+}: {
+  name: LineName;
+  size?: number;
+  colour?: string;
+  width?: number;
+}) {
   return (
     <Svg width={size} height={size} viewBox="0 0 24 24" aria-hidden focusable={false}>
-      <Path d={LINES[name]} fill="none" stroke={colour} strokeWidth={width} strokeLinecap="round" strokeLinejoin="round" />
+      <Path
+        d={LINES[name]}
+        fill="none"
+        stroke={colour}
+        strokeWidth={width}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
     </Svg>
   );
 }

@@ -6,7 +6,9 @@ import { colours } from './theme';
 export function Opening() {
   return (
     <View style={styles.room} role="status">
-      <Text variant="titleMedium" style={{ color: colours.soft }}>Opening …</Text>
+      <Text variant="titleMedium" style={{ color: colours.soft }}>
+        Opening …
+      </Text>
     </View>
   );
 }

@@ -12,12 +12,29 @@ export function PersonHead({ me, title, below, unseen }: { me: Me; title: string
   return (
     <View style={styles.head}>
       <View style={styles.words}>
-        <Text variant="displayMedium" role="heading" aria-level={1}>{title}</Text>
-        {below && <Text variant="bodySmall" style={{ color: colours.soft }}>{below}</Text>}
+        <Text variant="displayMedium" role="heading" aria-level={1}>
+          {title}
+        </Text>
+        {below && (
+          <Text variant="bodySmall" style={{ color: colours.soft }}>
+            {below}
+          </Text>
+        )}
       </View>
-      <Pressable role="link" aria-label={unseen ? `Updates, ${unseen} new` : 'Updates'} onPress={() => router.push('/updates')} style={styles.target}>
+      <Pressable
+        role="link"
+        aria-label={unseen ? `Updates, ${unseen} new` : 'Updates'}
+        onPress={() => router.push('/updates')}
+        style={styles.target}
+      >
         <LineIcon name="bell" size={28} />
-        {unseen ? <View style={styles.count}><Text variant="labelSmall" style={{ color: colours.scrap }}>{unseen}</Text></View> : null}
+        {unseen ? (
+          <View style={styles.count}>
+            <Text variant="labelSmall" style={{ color: colours.scrap }}>
+              {unseen}
+            </Text>
+          </View>
+        ) : null}
       </Pressable>
       <Pressable role="link" aria-label={`You: ${me.name}`} onPress={() => router.push('/me')} style={styles.target}>
         <Badge name={me.name} colour={me.badge} size={40} />
@@ -31,7 +48,14 @@ const styles = StyleSheet.create({
   words: { flex: 1, gap: 4 },
   target: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   count: {
-    position: 'absolute', top: 0, right: 0, minWidth: 22, paddingHorizontal: 4, alignItems: 'center',
-    backgroundColor: colours.vermilion, borderWidth: OUTLINE, borderColor: colours.ink,
+    position: 'absolute',
+    top: 0,
+    right: 0,
+    minWidth: 22,
+    paddingHorizontal: 4,
+    alignItems: 'center',
+    backgroundColor: colours.vermilion,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
   },
 });

@@ -17,12 +17,25 @@ interface Props<T extends string> {
 export function Pick<T extends string>({ label, headed = false, options, chosen, onChoose }: Props<T>) {
   return (
     <View style={styles.pick}>
-      {headed && <Text variant="labelMedium" aria-hidden>{label}</Text>}
+      {headed && (
+        <Text variant="labelMedium" aria-hidden>
+          {label}
+        </Text>
+      )}
       <View role="radiogroup" aria-label={label} style={styles.row}>
         {options.map(({ value, word, icon }) => {
           const on = value === chosen;
           return (
-            <Press key={value} role="radio" aria-checked={on} aria-label={word} flat fill={on ? colours.ochre : colours.scrap} onPress={() => onChoose(value)} style={styles.option}>
+            <Press
+              key={value}
+              role="radio"
+              aria-checked={on}
+              aria-label={word}
+              flat
+              fill={on ? colours.ochre : colours.scrap}
+              onPress={() => onChoose(value)}
+              style={styles.option}
+            >
               {icon && <LineIcon name={icon} size={20} />}
               <Text variant="labelMedium">{word}</Text>
             </Press>
@@ -36,5 +49,13 @@ export function Pick<T extends string>({ label, headed = false, options, chosen,
 const styles = StyleSheet.create({
   pick: { gap: 4 },
   row: { flexDirection: 'row', flexWrap: 'wrap', rowGap: 8 },
-  option: { minHeight: TARGET.adult, paddingHorizontal: 12, flexDirection: 'row', gap: 8, alignItems: 'center', justifyContent: 'center', marginRight: -2 },
+  option: {
+    minHeight: TARGET.adult,
+    paddingHorizontal: 12,
+    flexDirection: 'row',
+    gap: 8,
+    alignItems: 'center',
+    justifyContent: 'center',
+    marginRight: -2,
+  },
 });

@@ -26,11 +26,17 @@ export function Places({ places, children }: { places: readonly Place[]; childre
           const colour = here ? colours.ochre : colours.scrap;
           return (
             <Pressable
-              key={place.path} role="link" aria-label={place.word} aria-current={here ? 'page' : undefined}
-              onPress={() => router.navigate(place.path)} style={styles.place}
+              key={place.path}
+              role="link"
+              aria-label={place.word}
+              aria-current={here ? 'page' : undefined}
+              onPress={() => router.navigate(place.path)}
+              style={styles.place}
             >
               <LineIcon name={place.icon} colour={colour} size={26} />
-              <Text variant="labelMedium" style={{ color: colour }}>{place.word}</Text>
+              <Text variant="labelMedium" style={{ color: colour }}>
+                {place.word}
+              </Text>
             </Pressable>
           );
         })}

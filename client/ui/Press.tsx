@@ -32,7 +32,14 @@ export function Press({ children, fill = colours.scrap, flat = false, disabled, 
 
 const styles = StyleSheet.create({
   box: { borderWidth: OUTLINE, borderColor: colours.ink },
-  raised: { boxShadow: `${SHADOW}px ${SHADOW}px 0 ${colours.ink}`, transitionDuration: '120ms', transitionProperty: 'transform, box-shadow' } as ViewStyle,
-  pressed: { transform: [{ translateX: SHADOW - 1 }, { translateY: SHADOW - 1 }], boxShadow: `1px 1px 0 ${colours.ink}` },
+  raised: {
+    boxShadow: `${SHADOW}px ${SHADOW}px 0 ${colours.ink}`,
+    transitionDuration: '120ms',
+    transitionProperty: 'transform, box-shadow',
+  } as ViewStyle,
+  pressed: {
+    transform: [{ translateX: SHADOW - 1 }, { translateY: SHADOW - 1 }],
+    boxShadow: `1px 1px 0 ${colours.ink}`,
+  },
   disabled: { borderStyle: 'dashed' },
 });

@@ -30,7 +30,14 @@ export function Scrap({ children, fill = colours.scrap, raised = false, shadowCo
       {size.width > 0 && (
         <View style={[StyleSheet.absoluteFill, styles.drawn]} aria-hidden>
           <Svg width={size.width + SHADOW} height={size.height + SHADOW} style={styles.svg}>
-            {raised && <Path d={outline(size.width, size.height, SHADOW)} fill={shadowColour} stroke={shadowColour} strokeWidth={OUTLINE} />}
+            {raised && (
+              <Path
+                d={outline(size.width, size.height, SHADOW)}
+                fill={shadowColour}
+                stroke={shadowColour}
+                strokeWidth={OUTLINE}
+              />
+            )}
             <Path d={outline(size.width, size.height, 0)} fill={fill} stroke={colours.ink} strokeWidth={OUTLINE} />
           </Svg>
         </View>

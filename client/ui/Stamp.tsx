@@ -7,7 +7,12 @@ export function Stamp({ state, size = 44 }: { state: PieceState; size?: number }
   return (
     <Svg width={size} height={size} viewBox="0 0 44 44" role="img" aria-label={STATE_WORDS[state]}>
       {STAMP_SHAPES[state].map(({ round, transform, ...path }) => (
-        <Path key={path.d} {...path} {...(round && { strokeLinecap: 'round', strokeLinejoin: 'round' })} {...(transform && { transform })} />
+        <Path
+          key={path.d}
+          {...path}
+          {...(round && { strokeLinecap: 'round', strokeLinejoin: 'round' })}
+          {...(transform && { transform })}
+        />
       ))}
     </Svg>
   );

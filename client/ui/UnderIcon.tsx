@@ -15,8 +15,12 @@ interface Props {
 export function UnderIcon({ icon, children, colour = colours.ink, off = false }: Props) {
   return (
     <View style={styles.box}>
-      <View style={off && styles.off}><LineIcon name={icon} size={22} colour={colour} /></View>
-      <Text variant="labelSmall" numberOfLines={1} style={[styles.word, { color: off ? colours.soft : colour }]}>{children}</Text>
+      <View style={off && styles.off}>
+        <LineIcon name={icon} size={22} colour={colour} />
+      </View>
+      <Text variant="labelSmall" numberOfLines={1} style={[styles.word, { color: off ? colours.soft : colour }]}>
+        {children}
+      </Text>
     </View>
   );
 }

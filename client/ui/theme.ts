@@ -40,7 +40,11 @@ export const faces = {
 } as const;
 
 const font = (fontFamily: string, fontSize: number, lineHeight: number, fontWeight: '400' | '700' | '800') => ({
-  fontFamily, fontSize, lineHeight, fontWeight, letterSpacing: 0,
+  fontFamily,
+  fontSize,
+  lineHeight,
+  fontWeight,
+  letterSpacing: 0,
 });
 const { heading, interface: ui, reading } = faces;
 
@@ -105,8 +109,12 @@ export const theme: MD3Theme = {
     scrim: colours.ink,
     backdrop: 'rgba(28, 42, 51, 0.6)',
     elevation: {
-      level0: 'transparent', level1: colours.scrap, level2: colours.scrap, level3: colours.scrap,
-      level4: colours.scrap, level5: colours.scrap,
+      level0: 'transparent',
+      level1: colours.scrap,
+      level2: colours.scrap,
+      level3: colours.scrap,
+      level4: colours.scrap,
+      level5: colours.scrap,
     },
   },
 };

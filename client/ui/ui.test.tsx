@@ -12,7 +12,13 @@ const show = (element: React.ReactElement) => render(<PaperProvider theme={theme
 
 describe('shared parts', () => {
   it('say each state in a word beside its shape', () => {
-    show(<>{PIECE_STATES.map((state) => <Stamp key={state} state={state} />)}</>);
+    show(
+      <>
+        {PIECE_STATES.map((state) => (
+          <Stamp key={state} state={state} />
+        ))}
+      </>,
+    );
     for (const state of PIECE_STATES) expect(screen.getByRole('img', { name: STATE_WORDS[state] })).toBeTruthy();
   });
 
@@ -21,7 +27,13 @@ describe('shared parts', () => {
     const { rerender } = show(<Button onPress={pressed}>Send</Button>);
     fireEvent.click(screen.getByRole('button', { name: 'Send' }));
     expect(pressed).toHaveBeenCalledTimes(1);
-    rerender(<PaperProvider theme={theme}><Button onPress={pressed} disabled>Send</Button></PaperProvider>);
+    rerender(
+      <PaperProvider theme={theme}>
+        <Button onPress={pressed} disabled>
+          Send
+        </Button>
+      </PaperProvider>,
+    );
     fireEvent.click(screen.getByRole('button', { name: 'Send' }));
     expect(pressed).toHaveBeenCalledTimes(1);
     expect(screen.getByRole('button', { name: 'Send' }).getAttribute('aria-disabled')).toBe('true');
@@ -71,15 +83,28 @@ function contrast(a: string, b: string): number {
 
 describe('the tokens', () => {
   it.each([
-    ['ink', 'paper'], ['ink', 'scrap'], ['ink', 'ochre'], ['ink', 'mist'], ['ink', 'blush'], ['soft', 'paper'], ['soft', 'scrap'],
-    ['scrap', 'vermilion'], ['scrap', 'moss'], ['scrap', 'sea'], ['scrap', 'ink'], ['vermilion', 'paper'], ['ochre', 'ink'],
+    ['ink', 'paper'],
+    ['ink', 'scrap'],
+    ['ink', 'ochre'],
+    ['ink', 'mist'],
+    ['ink', 'blush'],
+    ['soft', 'paper'],
+    ['soft', 'scrap'],
+    ['scrap', 'vermilion'],
+    ['scrap', 'moss'],
+    ['scrap', 'sea'],
+    ['scrap', 'ink'],
+    ['vermilion', 'paper'],
+    ['ochre', 'ink'],
   ] as const)('%s can be read on %s', (text, ground) => {
     expect(contrast(colours[text], colours[ground])).toBeGreaterThanOrEqual(4.5);
   });
 
   it('leave nothing of the component library’s own colours', () => {
     const own = new Set<string>([...Object.values(colours), 'transparent', 'rgba(28, 42, 51, 0.6)']);
-    const used = Object.values(theme.colors).flatMap((value) => (typeof value === 'string' ? [value] : Object.values(value)));
+    const used = Object.values(theme.colors).flatMap((value) =>
+      typeof value === 'string' ? [value] : Object.values(value),
+    );
     expect(used.filter((value) => !own.has(value))).toEqual([]);
   });
 });

@@ -10,7 +10,14 @@ function Picture({ node, selected, editor, updateAttributes }: NodeViewProps) {
     <NodeViewWrapper className={selected ? 'lippet-picture chosen' : 'lippet-picture'}>
       {local !== undefined && <img src={local ?? `/api/media/${media}`} alt={alt} />}
       {editor.isEditable && (
-        <input className="lippet-alt" aria-label="This picture in words" placeholder="In words, for those who can’t see it" value={alt} maxLength={200} onChange={({ target }) => updateAttributes({ alt: target.value })} />
+        <input
+          className="lippet-alt"
+          aria-label="This picture in words"
+          placeholder="In words, for those who can’t see it"
+          value={alt}
+          maxLength={200}
+          onChange={({ target }) => updateAttributes({ alt: target.value })}
+        />
       )}
     </NodeViewWrapper>
   );
@@ -18,7 +25,10 @@ function Picture({ node, selected, editor, updateAttributes }: NodeViewProps) {
 
 /** The `image` of core/words/richText: it names its Media and has no address of its own. */
 export const PictureNode = Node.create({
-  name: 'image', group: 'block', draggable: true, atom: true,
+  name: 'image',
+  group: 'block',
+  draggable: true,
+  atom: true,
   addAttributes: () => ({ media: { default: null }, alt: { default: '' } }),
   parseHTML: () => [],
   renderHTML: ({ HTMLAttributes }) => ['img', mergeAttributes(HTMLAttributes)],

@@ -45,13 +45,31 @@ export function PlainAnswer({ part, doc, marks, editor }: Props) {
     return (
       <View style={styles.tick}>
         <View style={styles.row}>
-          <View style={styles.done}><LineIcon name="tick" size={54} width={3} /></View>
-          {sealed && <View style={styles.seal}><LineIcon name="tick" size={46} width={3.5} colour={colours.scrap} /></View>}
+          <View style={styles.done}>
+            <LineIcon name="tick" size={54} width={3} />
+          </View>
+          {sealed && (
+            <View style={styles.seal}>
+              <LineIcon name="tick" size={46} width={3.5} colour={colours.scrap} />
+            </View>
+          )}
         </View>
         <Text variant="headlineSmall">“I have done this”</Text>
-        {sealed && <Text variant="bodyMedium" role="status">Seen and confirmed by the teacher</Text>}
+        {sealed && (
+          <Text variant="bodyMedium" role="status">
+            Seen and confirmed by the teacher
+          </Text>
+        )}
         {part.confirm && editor && (
-          <Button kind={sealed ? 'chosen' : 'plain'} icon="tick" onPress={() => editor.change([{ page: part.id, id: SEAL, after: sealed ? null : { kind: SEAL, order: '', at: Date.now() } }])}>
+          <Button
+            kind={sealed ? 'chosen' : 'plain'}
+            icon="tick"
+            onPress={() =>
+              editor.change([
+                { page: part.id, id: SEAL, after: sealed ? null : { kind: SEAL, order: '', at: Date.now() } },
+              ])
+            }
+          >
             {sealed ? 'Confirmed. Take the seal away' : 'Confirm that it was done'}
           </Button>
         )}
@@ -69,11 +87,44 @@ export function PlainAnswer({ part, doc, marks, editor }: Props) {
 }
 
 const styles = StyleSheet.create({
-  tick: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 16, padding: 24, backgroundColor: colours.desk },
+  tick: {
+    flex: 1,
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 16,
+    padding: 24,
+    backgroundColor: colours.desk,
+  },
   row: { flexDirection: 'row', gap: 20, alignItems: 'center' },
-  done: { width: 96, height: 96, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.ochre, alignItems: 'center', justifyContent: 'center' },
+  done: {
+    width: 96,
+    height: 96,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.ochre,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   // A teacher's seal is round and blue, a learner's own tick square: told apart without colour, too.
-  seal: { width: 88, height: 88, borderRadius: 44, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.sea, alignItems: 'center', justifyContent: 'center' },
+  seal: {
+    width: 88,
+    height: 88,
+    borderRadius: 44,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.sea,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   paper: { flex: 1, backgroundColor: colours.desk },
-  words: { margin: 20, padding: 24, gap: 16, maxWidth: 760, width: 'auto', backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
+  words: {
+    margin: 20,
+    padding: 24,
+    gap: 16,
+    maxWidth: 760,
+    width: 'auto',
+    backgroundColor: colours.scrap,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
 });

@@ -13,7 +13,8 @@ async function media(id: string): Promise<Blob> {
   const waiting = await get<{ blob: Blob }>(id, outbox);
   if (waiting) return waiting.blob;
   const answer = await fetch(`/api/media/${id}`);
-  if (!answer.ok) throw new Error('A picture or PDF of this work can’t be reached just now. Try again when school can be reached.');
+  if (!answer.ok)
+    throw new Error('A picture or PDF of this work can’t be reached just now. Try again when school can be reached.');
   return answer.blob();
 }
 
@@ -32,7 +33,8 @@ const sources: PdfSources = {
   },
   async font(file) {
     const answer = await fetch(`/fonts/${file}`);
-    if (!answer.ok) throw new Error('The letters for this PDF can’t be reached just now. Try again when school can be reached.');
+    if (!answer.ok)
+      throw new Error('The letters for this PDF can’t be reached just now. Try again when school can be reached.');
     return bytesOf(await answer.blob());
   },
 };

@@ -5,7 +5,12 @@ import { expose, transfer } from 'comlink';
 const filler = {
   find(raster: Raster, x: number, y: number) {
     const rings = fillRegion(raster, x, y);
-    return rings ? transfer(rings, rings.map(({ buffer }) => buffer)) : null;
+    return rings
+      ? transfer(
+          rings,
+          rings.map(({ buffer }) => buffer),
+        )
+      : null;
   },
 };
 export type Filler = typeof filler;

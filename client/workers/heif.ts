@@ -37,5 +37,7 @@ export async function decodeHeif(file: Blob): Promise<Rgba> {
   if (!image) throw new Error('There is no photo in that file.');
   const [width, height] = [image.get_width(), image.get_height()];
   const room: Rgba = { data: new Uint8ClampedArray(width * height * 4), width, height };
-  return new Promise((resolve, reject) => image.display(room, (filled) => (filled ? resolve(filled) : reject(new Error('The photo could not be decoded.')))));
+  return new Promise((resolve, reject) =>
+    image.display(room, (filled) => (filled ? resolve(filled) : reject(new Error('The photo could not be decoded.')))),
+  );
 }

@@ -53,10 +53,25 @@ class OpenFile {
 
   static async open(source: { url: URL } | { data: Uint8Array }): Promise<OpenFile> {
     const loading = getDocument({
-      ...source, disableFontFace: true, useSystemFonts: false, isEvalSupported: false, enableXfa: false, stopAtErrors: false, verbosity: 0,
-      disableAutoFetch: true, disableStream: true, rangeChunkSize: 65_536,
-      cMapUrl: `${ASSETS}cmaps/`, cMapPacked: true, standardFontDataUrl: `${ASSETS}standard_fonts/`, wasmUrl: `${ASSETS}wasm/`, iccUrl: `${ASSETS}iccs/`,
-      useWorkerFetch: true, CanvasFactory: WorkerCanvases, FilterFactory: PixelFilters, ownerDocument: { fonts: undefined },
+      ...source,
+      disableFontFace: true,
+      useSystemFonts: false,
+      isEvalSupported: false,
+      enableXfa: false,
+      stopAtErrors: false,
+      verbosity: 0,
+      disableAutoFetch: true,
+      disableStream: true,
+      rangeChunkSize: 65_536,
+      cMapUrl: `${ASSETS}cmaps/`,
+      cMapPacked: true,
+      standardFontDataUrl: `${ASSETS}standard_fonts/`,
+      wasmUrl: `${ASSETS}wasm/`,
+      iccUrl: `${ASSETS}iccs/`,
+      useWorkerFetch: true,
+      CanvasFactory: WorkerCanvases,
+      FilterFactory: PixelFilters,
+      ownerDocument: { fonts: undefined },
     } as never);
     return new OpenFile(await loading.promise);
   }
@@ -93,13 +108,20 @@ function fileOf(media: string): Promise<OpenFile> {
 /** What is still on its way to school is on this device. */
 async function openMedia(media: string): Promise<OpenFile> {
   const waiting = await get<{ blob: Blob }>(media, createStore(OUTBOX.database, OUTBOX.store));
-  return OpenFile.open(waiting ? { data: new Uint8Array(await waiting.blob.arrayBuffer()) } : { url: new URL(`/api/media/${media}`, self.location.origin) });
+  return OpenFile.open(
+    waiting
+      ? { data: new Uint8Array(await waiting.blob.arrayBuffer()) }
+      : { url: new URL(`/api/media/${media}`, self.location.origin) },
+  );
 }
 
 function closeFile(media: string): void {
   const open = files.get(media);
   files.delete(media);
-  void open?.then((file) => file.close(), () => undefined);
+  void open?.then(
+    (file) => file.close(),
+    () => undefined,
+  );
 }
 
 const toPageOf = (page: PDFPageProxy): Matrix => page.getViewport({ scale: 1 }).transform as unknown as Matrix;
@@ -120,12 +142,26 @@ const pdf = {
   },
 
   /** Draws a region of a page (in page points) at `scale` pixels for each point. */
-  async render(media: string, number: number, { left, top, right, bottom }: Bounds, scale: number): Promise<ImageBitmap> {
+  async render(
+    media: string,
+    number: number,
+    { left, top, right, bottom }: Bounds,
+    scale: number,
+  ): Promise<ImageBitmap> {
     const page = await (await fileOf(media)).page(number);
-    const canvas = new OffscreenCanvas(Math.max(1, Math.ceil((right - left) * scale)), Math.max(1, Math.ceil((bottom - top) * scale)));
+    const canvas = new OffscreenCanvas(
+      Math.max(1, Math.ceil((right - left) * scale)),
+      Math.max(1, Math.ceil((bottom - top) * scale)),
+    );
     const viewport = page.getViewport({ scale, offsetX: -left * scale, offsetY: -top * scale });
     // Fields are drawn by the sheet itself, as controls over the page: 2 is pdf.js' way of leaving them out.
-    await page.render({ canvasContext: canvas.getContext('2d') as never, canvas: null, viewport, annotationMode: 2, background: '#FFFEFA' } as never).promise;
+    await page.render({
+      canvasContext: canvas.getContext('2d') as never,
+      canvas: null,
+      viewport,
+      annotationMode: 2,
+      background: '#FFFEFA',
+    } as never).promise;
     const bitmap = canvas.transferToImageBitmap();
     return transfer(bitmap, [bitmap]);
   },
@@ -138,7 +174,15 @@ const pdf = {
       if (!('str' in item) || item.str.trim() === '') return [];
       const style = styles[item.fontName];
       const sane = style && style.ascent > 0.3 && style.ascent < 1.5;
-      return [{ text: item.str, transform: item.transform as unknown as Matrix, width: item.width, ascent: sane ? style.ascent : 0.8, descent: sane ? Math.max(-0.5, style.descent) : -0.2 }];
+      return [
+        {
+          text: item.str,
+          transform: item.transform as unknown as Matrix,
+          width: item.width,
+          ascent: sane ? style.ascent : 0.8,
+          descent: sane ? Math.max(-0.5, style.descent) : -0.2,
+        },
+      ];
     });
     return textFlow(runs, toPageOf(page));
   },

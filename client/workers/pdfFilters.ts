@@ -15,7 +15,8 @@ export class PixelFilters {
   addFilter = (): string => 'none';
   addHCMFilter = this.addFilter;
   addHighlightHCMFilter = this.addFilter;
-  addAlphaFilter = (table: Transfer): string => named((pixels) => alphaThrough(pixels, table), `alpha ${Array.from(table).join(' ')}`);
+  addAlphaFilter = (table: Transfer): string =>
+    named((pixels) => alphaThrough(pixels, table), `alpha ${Array.from(table).join(' ')}`);
   addLuminosityFilter = (table?: Transfer | null): string =>
     named((pixels) => luminosityToAlpha(pixels, table), `luminosity ${table ? Array.from(table).join(' ') : ''}`);
   destroy(): void {}
@@ -24,7 +25,11 @@ export class PixelFilters {
 type Context = OffscreenCanvasRenderingContext2D;
 
 /** A part of a picture with an effect on it. */
-function affected(source: CanvasImageSource, [x, y, width, height]: readonly number[], effect: Effect): OffscreenCanvas {
+function affected(
+  source: CanvasImageSource,
+  [x, y, width, height]: readonly number[],
+  effect: Effect,
+): OffscreenCanvas {
   const canvas = new OffscreenCanvas(Math.max(1, Math.ceil(width!)), Math.max(1, Math.ceil(height!)));
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(source, -x!, -y!);
@@ -52,7 +57,8 @@ export function withPixelFilters(context: Context): Context {
     const effect = effects.get(filter);
     const [from, to] = [place.slice(0, 4), place.slice(4)];
     // pdf.js draws masks from a part onto a part.
-    if (!effect || place.length !== 8) return (drawImage as (source: CanvasImageSource, ...place: number[]) => void).call(context, source, ...place);
+    if (!effect || place.length !== 8)
+      return (drawImage as (source: CanvasImageSource, ...place: number[]) => void).call(context, source, ...place);
     const part = affected(source, from, effect);
     drawImage.call(context, part, 0, 0, from[2]!, from[3]!, ...(to as [number, number, number, number]));
   };

@@ -15,7 +15,8 @@ export interface Heard extends SoundJudgement {
   peaks: number[];
 }
 
-const keptOf = (sound: Sound, spans: readonly Span[]): Sound => joinSounds(spans.map(([from, to]) => cutSound(sound, from, to)));
+const keptOf = (sound: Sound, spans: readonly Span[]): Sound =>
+  joinSounds(spans.map(([from, to]) => cutSound(sound, from, to)));
 
 const listener = {
   /** Judges what is kept of a sound. */

@@ -37,8 +37,12 @@ export interface Wish {
 }
 
 /** A frame's picture on a canvas, at most `longest` pixels long; the frame is closed. */
-function drawn(frame: VideoFrame | ImageBitmap, longest: number): { canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D } {
-  const [wide, high] = 'displayWidth' in frame ? [frame.displayWidth, frame.displayHeight] : [frame.width, frame.height];
+function drawn(
+  frame: VideoFrame | ImageBitmap,
+  longest: number,
+): { canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D } {
+  const [wide, high] =
+    'displayWidth' in frame ? [frame.displayWidth, frame.displayHeight] : [frame.width, frame.height];
   const fit = Math.min(1, longest / Math.max(wide, high));
   const canvas = new OffscreenCanvas(Math.round(wide * fit), Math.round(high * fit));
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -99,14 +103,19 @@ const scanner = {
     const image = await opened(id, photo);
     const found = findSheet(image);
     return {
-      width: image.width, height: image.height, corners: found && toShares(found.quad, image.width, image.height), warnings: judgeShot(image, found),
+      width: image.width,
+      height: image.height,
+      corners: found && toShares(found.quad, image.width, image.height),
+      warnings: judgeShot(image, found),
     };
   },
 
   /** How the page would look, quickly: at most `most` pixels. */
   async preview(id: string, photo: Blob, wish: Wish, most: number): Promise<ImageBitmap> {
     const page = madeOf(await opened(id, photo), wish, most);
-    const bitmap = await createImageBitmap(new ImageData(page.data as Uint8ClampedArray<ArrayBuffer>, page.width, page.height));
+    const bitmap = await createImageBitmap(
+      new ImageData(page.data as Uint8ClampedArray<ArrayBuffer>, page.width, page.height),
+    );
     return transfer(bitmap, [bitmap]);
   },
 

@@ -22,10 +22,21 @@ const LEAST = 11;
 class CardPage {
   private readonly words: string[] = [];
 
-  constructor(readonly page: PDFPage, private readonly faces: readonly (readonly NamedFont[])[]) {}
+  constructor(
+    readonly page: PDFPage,
+    private readonly faces: readonly (readonly NamedFont[])[],
+  ) {}
 
   /** Words in the letters they are written in, from a place up from the foot of the page; where they would run over they become smaller, and are cut at last. */
-  put(words: string, fonts: readonly NamedFont[], largest: number, x: number, y: number, width: number, colour = WORDS): void {
+  put(
+    words: string,
+    fonts: readonly NamedFont[],
+    largest: number,
+    x: number,
+    y: number,
+    width: number,
+    colour = WORDS,
+  ): void {
     const letters = [...words];
     let size = largest;
     while (lineLength(letters.join(''), size, fonts) > width && letters.length > 1) {
@@ -36,9 +47,14 @@ class CardPage {
   }
 
   finish(): void {
-    const { node, doc: { context } } = this.page;
+    const {
+      node,
+      doc: { context },
+    } = this.page;
     for (const { font, name } of this.faces.flat()) node.normalizedEntries().Font.set(PDFName.of(name), font.ref);
-    node.addContentStream(context.register(context.flateStream(within(mapped([1, 0, 0, -1, 0, PAGE.height]) + this.words.join('')))));
+    node.addContentStream(
+      context.register(context.flateStream(within(mapped([1, 0, 0, -1, 0, PAGE.height]) + this.words.join('')))),
+    );
   }
 }
 
@@ -49,7 +65,11 @@ class CardPage {
 export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources['font']): Promise<Uint8Array> {
   const out = await PDFDocument.create();
   out.setTitle('Sign-in cards');
-  const fonts = new PdfFonts(out, font, cards.map((card) => `${card.name}${card.group}${card.signInName}${card.password ?? ''}`).join(''));
+  const fonts = new PdfFonts(
+    out,
+    font,
+    cards.map((card) => `${card.name}${card.group}${card.signInName}${card.password ?? ''}`).join(''),
+  );
   const [heading, plain] = [await fonts.of('heading'), await fonts.of('interface')];
   const [width, height] = [(PAGE.width - 2 * MARGIN) / GRID.columns, (PAGE.height - 2 * MARGIN) / GRID.rows];
   const each = GRID.columns * GRID.rows;
@@ -60,7 +80,15 @@ export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources[
     const { page } = sheet;
     const [column, row] = [i % GRID.columns, Math.floor((i % each) / GRID.columns)];
     const [left, top] = [MARGIN + column * width, PAGE.height - MARGIN - row * height];
-    page.drawRectangle({ x: left, y: top - height, width, height, borderColor: SOFT, borderWidth: 0.8, borderDashArray: [4, 4] });
+    page.drawRectangle({
+      x: left,
+      y: top - height,
+      width,
+      height,
+      borderColor: SOFT,
+      borderWidth: 0.8,
+      borderDashArray: [4, 4],
+    });
     const inner = width - 36;
     sheet.put(card.name, heading, 20, left + 18, top - 36, inner);
     sheet.put(`${card.group} · code ${card.code}`, plain, 11, left + 18, top - 56, inner, SOFT_WORDS);
@@ -68,7 +96,13 @@ export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources[
       card.pictures.forEach((picture, n) => {
         const x = left + 18 + n * 78;
         page.drawRectangle({ x, y: top - 150, width: 66, height: 66, borderColor: INK, borderWidth: 1.6 });
-        page.drawSvgPath(KEY_DRAWINGS[picture], { x: x + 9, y: top - 93, scale: 2, borderColor: INK, borderWidth: 1.5 });
+        page.drawSvgPath(KEY_DRAWINGS[picture], {
+          x: x + 9,
+          y: top - 93,
+          scale: 2,
+          borderColor: INK,
+          borderWidth: 1.5,
+        });
         sheet.put(picture, plain, 10, x + 2, top - 164, 66, SOFT_WORDS);
       });
     } else {

@@ -46,7 +46,12 @@ export function guessColumns(rows: readonly (readonly string[])[]): { headed: bo
  * @param headed whether the first line holds headings
  * @param taken sign-in names that are in use, in lower case
  */
-export function readClassList(rows: readonly (readonly string[])[], headed: boolean, columns: ListColumns, taken: ReadonlySet<string> = new Set()): { learners: ListedLearner[]; troubles: ListTrouble[] } {
+export function readClassList(
+  rows: readonly (readonly string[])[],
+  headed: boolean,
+  columns: ListColumns,
+  taken: ReadonlySet<string> = new Set(),
+): { learners: ListedLearner[]; troubles: ListTrouble[] } {
   const learners: ListedLearner[] = [];
   const troubles: ListTrouble[] = [];
   const seen = new Map<string, number>();
@@ -61,20 +66,33 @@ export function readClassList(rows: readonly (readonly string[])[], headed: bool
     else if (name.length > LIMITS.name) trouble(`The name is longer than ${LIMITS.name} characters.`);
     if (signInName) {
       const key = signInName.toLowerCase();
-      if (!SIGN_IN.test(signInName) || signInName.length > LIMITS.name) trouble(`“${signInName}” is no sign-in name: letters, digits, dots and dashes only.`);
+      if (!SIGN_IN.test(signInName) || signInName.length > LIMITS.name)
+        trouble(`“${signInName}” is no sign-in name: letters, digits, dots and dashes only.`);
       else if (taken.has(key)) trouble(`The sign-in name “${signInName}” is in use already.`);
       else if (seen.has(key)) trouble(`The sign-in name “${signInName}” stands in line ${seen.get(key)} too.`);
       seen.set(key, line);
     }
     learners.push({ name, signInName });
   });
-  if (learners.length > CLASS_LIMIT) troubles.push({ line: rows.length, words: `There are ${learners.length} learners; at most ${CLASS_LIMIT} are added at once.` });
+  if (learners.length > CLASS_LIMIT)
+    troubles.push({
+      line: rows.length,
+      words: `There are ${learners.length} learners; at most ${CLASS_LIMIT} are added at once.`,
+    });
   return { learners, troubles };
 }
 
 /** A sign-in name made of a name: "Úna O’Shea" gives "una.oshea"; with a number behind it where that is taken. */
 export function signInNameOf(name: string, taken: ReadonlySet<string>): string {
-  const plain = name.normalize('NFD').replaceAll(/\p{M}/gu, '').toLowerCase().replaceAll(/['’]/g, '').split(/[^\p{L}\p{N}]+/u).filter(Boolean).join('.') || 'learner';
+  const plain =
+    name
+      .normalize('NFD')
+      .replaceAll(/\p{M}/gu, '')
+      .toLowerCase()
+      .replaceAll(/['’]/g, '')
+      .split(/[^\p{L}\p{N}]+/u)
+      .filter(Boolean)
+      .join('.') || 'learner';
   const base = plain.slice(0, LIMITS.name - 4);
   for (let n = 1; ; n++) {
     const made = n === 1 ? base : `${base}.${n}`;

@@ -45,7 +45,10 @@ export interface PlanView {
 }
 
 /** What a learner may look at now. */
-export type MaterialView = Pick<MaterialPlan, 'id' | 'kind' | 'title' | 'words' | 'address' | 'media' | 'seconds' | 'spans'>;
+export type MaterialView = Pick<
+  MaterialPlan,
+  'id' | 'kind' | 'title' | 'words' | 'address' | 'media' | 'seconds' | 'spans'
+>;
 
 export const savePlanBody = yup.object({
   /** The version that was changed: a draft that somebody else has saved meanwhile is not overwritten. */
@@ -54,7 +57,9 @@ export const savePlanBody = yup.object({
   plan: yup.mixed<object>().required('A plan is needed.'),
 });
 
-export const setPlanBody = yup.object({ version: yup.number().integer().min(0).required('Say which version is to be given out.') });
+export const setPlanBody = yup.object({
+  version: yup.number().integer().min(0).required('Say which version is to be given out.'),
+});
 
 /** Made by the client, so that asking twice makes one. */
 export const newActivityBody = yup.object({ id: idParam });

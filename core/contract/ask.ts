@@ -65,10 +65,25 @@ const id = yup.string().uuid('The id must be a UUID.').required('An id is needed
 
 export const askBody = yup.object({
   /** Of the thread and of its first message. */
-  id, message: id, words, media,
-  audience: yup.string<Audience>().oneOf([...AUDIENCES], 'A question goes to "teacher" or "class".').required('Say who is to read it.'),
+  id,
+  message: id,
+  words,
+  media,
+  audience: yup
+    .string<Audience>()
+    .oneOf([...AUDIENCES], 'A question goes to "teacher" or "class".')
+    .required('Say who is to read it.'),
   part: yup.string().uuid('The part’s id must be a UUID.').nullable().default(null),
-  place: yup.object({ page: yup.string().max(120).required('Say on which page.'), x: yup.number().min(-5_000).max(10_000).required(), y: yup.number().min(-5_000).max(10_000).required() }).nullable().default(null),
+  place: yup
+    .object({
+      page: yup.string().max(120).required('Say on which page.'),
+      x: yup.number().min(-5_000).max(10_000).required(),
+      y: yup.number().min(-5_000).max(10_000).required(),
+    })
+    .nullable()
+    .default(null),
 });
 export const answerBody = yup.object({ message: id, words, media });
-export const removeBody = yup.object({ why: trimmed().max(LIMITS.word).required('Say why, so that it can be understood.') });
+export const removeBody = yup.object({
+  why: trimmed().max(LIMITS.word).required('Say why, so that it can be understood.'),
+});

@@ -36,6 +36,10 @@ export interface CaptureView {
   expiresAt: number;
 }
 
-export const captureBody = yup.object({ title: trimmed().required('Say what is photographed.').max(LIMITS.name, `At most ${LIMITS.name} characters.`) });
+export const captureBody = yup.object({
+  title: trimmed().required('Say what is photographed.').max(LIMITS.name, `At most ${LIMITS.name} characters.`),
+});
 
-export const captureKeyBody = yup.object({ key: trimmed().required('Type the code that the other device shows.').max(100, 'That is no code.') });
+export const captureKeyBody = yup.object({
+  key: trimmed().required('Type the code that the other device shows.').max(100, 'That is no code.'),
+});

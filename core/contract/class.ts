@@ -11,7 +11,13 @@ import { trimmed } from './trimmed';
 /** How it is today, as weather: stamps that need no reading. */
 export const DAY_STAMPS = ['calm', 'breeze', 'gusty', 'storm', 'fog'] as const;
 export type DayStamp = (typeof DAY_STAMPS)[number];
-export const DAY_STAMP_WORDS: Record<DayStamp, string> = { calm: 'Calm', breeze: 'A good breeze', gusty: 'Gusty', storm: 'Stormy', fog: 'Foggy' };
+export const DAY_STAMP_WORDS: Record<DayStamp, string> = {
+  calm: 'Calm',
+  breeze: 'A good breeze',
+  gusty: 'Gusty',
+  storm: 'Stormy',
+  fog: 'Foggy',
+};
 
 export const SEEN_BY = ['teacher', 'all'] as const;
 /** Who sees the answers to a question of the day: the teachers alone, or everybody. */
@@ -105,27 +111,60 @@ export interface JoiningView {
 const id = yup.string().uuid('The id must be a UUID.').required('An id is needed, so that saying it twice is once.');
 const words = trimmed().max(LIMITS.note, `A notice has at most ${LIMITS.note} characters.`).default('');
 const media = yup.string().uuid('The file’s id must be a UUID.').nullable().default(null);
-const time = yup.number().integer('A time is milliseconds since 1970.').min(0).max(7_258_118_400_000).nullable().default(null);
+const time = yup
+  .number()
+  .integer('A time is milliseconds since 1970.')
+  .min(0)
+  .max(7_258_118_400_000)
+  .nullable()
+  .default(null);
 
 export const noticeBody = yup.object({ id, words, media });
 export const questionBody = yup.object({
   id,
   words: trimmed().max(LIMITS.word, `A question has at most ${LIMITS.word} characters.`).required('Say what you ask.'),
-  seenBy: yup.string<SeenBy>().oneOf([...SEEN_BY], 'Answers are seen by "teacher" or "all".').required('Say who sees the answers.'),
+  seenBy: yup
+    .string<SeenBy>()
+    .oneOf([...SEEN_BY], 'Answers are seen by "teacher" or "all".')
+    .required('Say who sees the answers.'),
 });
 export const dayAnswerBody = yup.object({
-  stamp: yup.string<DayStamp>().oneOf([...DAY_STAMPS], 'That is none of the stamps.').nullable().default(null),
+  stamp: yup
+    .string<DayStamp>()
+    .oneOf([...DAY_STAMPS], 'That is none of the stamps.')
+    .nullable()
+    .default(null),
   words: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
 });
 export const liveBody = yup.object({
-  address: trimmed().max(2_000).required('Say where the lesson is.')
-    .test('safe', 'The lesson’s address must begin with https:// to be safe.', (value) => value.startsWith('https://') && safeAddress(value) !== null),
+  address: trimmed()
+    .max(2_000)
+    .required('Say where the lesson is.')
+    .test(
+      'safe',
+      'The lesson’s address must begin with https:// to be safe.',
+      (value) => value.startsWith('https://') && safeAddress(value) !== null,
+    ),
   words: trimmed().max(LIMITS.word).default(''),
   at: time,
 });
 export const joinBody = yup.object({
-  name: trimmed().required('Say what you are called.').max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`),
-  pictures: yup.array(yup.string<KeyPicture>().oneOf([...KEY_PICTURES], 'That is not one of the pictures.').required()).length(KEY_LENGTH, `Choose ${KEY_LENGTH} pictures.`).required('Choose your pictures.'),
+  name: trimmed()
+    .required('Say what you are called.')
+    .max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`),
+  pictures: yup
+    .array(
+      yup
+        .string<KeyPicture>()
+        .oneOf([...KEY_PICTURES], 'That is not one of the pictures.')
+        .required(),
+    )
+    .length(KEY_LENGTH, `Choose ${KEY_LENGTH} pictures.`)
+    .required('Choose your pictures.'),
 });
 export const matchBody = yup.object({ person: idParam });
-export const folderBody = yup.object({ id: idParam, title: trimmed().max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`).required('A folder needs a name.'), opens: time });
+export const folderBody = yup.object({
+  id: idParam,
+  title: trimmed().max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`).required('A folder needs a name.'),
+  opens: time,
+});

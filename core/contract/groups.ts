@@ -39,14 +39,29 @@ export interface GroupView {
   members: GroupMember[];
 }
 
-const name = (what: string) => trimmed().required(`${what} needs a name.`).max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`);
-const keys = yup.string<SecretKind>().oneOf(['picture', 'password'], 'Keys are "picture" or "password".').required('Say how they sign in.');
+const name = (what: string) =>
+  trimmed().required(`${what} needs a name.`).max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`);
+const keys = yup
+  .string<SecretKind>()
+  .oneOf(['picture', 'password'], 'Keys are "picture" or "password".')
+  .required('Say how they sign in.');
 
 /** Ids are made by the client, so that asking twice makes one. */
 export const newGroupBody = yup.object({ id: idParam, name: name('A group') });
 export const newLearnersBody = yup.object({
   keys,
-  learners: yup.array(yup.object({ id: idParam, name: name('Every learner'), signInName: trimmed().max(LIMITS.name).nullable().default(null) }))
-    .min(1, 'Name at least one learner.').max(CLASS_LIMIT, `At most ${CLASS_LIMIT} learners are added at once.`).required('Name the learners.'),
+  learners: yup
+    .array(
+      yup.object({
+        id: idParam,
+        name: name('Every learner'),
+        signInName: trimmed().max(LIMITS.name).nullable().default(null),
+      }),
+    )
+    .min(1, 'Name at least one learner.')
+    .max(CLASS_LIMIT, `At most ${CLASS_LIMIT} learners are added at once.`)
+    .required('Name the learners.'),
 });
-export const newKeysBody = yup.object({ people: yup.array(idParam).min(1, 'Choose at least one learner.').max(CLASS_LIMIT).required('Choose the learners.') });
+export const newKeysBody = yup.object({
+  people: yup.array(idParam).min(1, 'Choose at least one learner.').max(CLASS_LIMIT).required('Choose the learners.'),
+});

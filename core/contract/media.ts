@@ -70,7 +70,11 @@ export type MediaHome = `pieces/${string}` | `activities/${string}` | `groups/${
 const HOME = /^(pieces|activities|groups)\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 /** The ids in a file's home; all but one of them are null. */
-export function homeIds(home: MediaHome): { pieceId: string | null; activityId: string | null; groupId: string | null } {
+export function homeIds(home: MediaHome): {
+  pieceId: string | null;
+  activityId: string | null;
+  groupId: string | null;
+} {
   const [kind, id] = home.split('/') as [string, string];
   const of = (which: string): string | null => (kind === which ? id : null);
   return { pieceId: of('pieces'), activityId: of('activities'), groupId: of('groups') };
@@ -79,26 +83,47 @@ export function homeIds(home: MediaHome): { pieceId: string | null; activityId: 
 /** Of an upload: which file it is, and where it belongs. Both ids were made by the client or by school. */
 export const uploadMeta = yup.object({
   media: yup.string().uuid('The file’s id must be a UUID.').required('Say which file this is.'),
-  home: yup.string<MediaHome>().matches(HOME, 'Say where the file belongs, as in pieces/<id>, activities/<id> or groups/<id>.').required('Say where this file belongs.'),
+  home: yup
+    .string<MediaHome>()
+    .matches(HOME, 'Say where the file belongs, as in pieces/<id>, activities/<id> or groups/<id>.')
+    .required('Say where this file belongs.'),
 });
 
 /** Says that a file has arrived whole. */
 export const arrivedBody = yup.object({
   /** SHA-256 of the whole file, in hexadecimal. */
-  sha256: yup.string().matches(/^[0-9a-f]{64}$/, 'The checksum must be SHA-256 in hexadecimal.').required('Say the file’s checksum.'),
+  sha256: yup
+    .string()
+    .matches(/^[0-9a-f]{64}$/, 'The checksum must be SHA-256 in hexadecimal.')
+    .required('Say the file’s checksum.'),
 });
 
 /** Most stretches that a copy of a recording is put together from. */
 const MOST_SPANS = 100;
 
 /** What of a recording is kept, as it stands in an address: "0-4.2,6-9". */
-export const spansAddress = (spans: readonly Span[]): string => spans.map(([from, to]) => `${Number(from.toFixed(3))}-${Number(to.toFixed(3))}`).join(',');
+export const spansAddress = (spans: readonly Span[]): string =>
+  spans.map(([from, to]) => `${Number(from.toFixed(3))}-${Number(to.toFixed(3))}`).join(',');
 
 export const cutQuery = yup.object({
-  spans: yup.mixed<readonly Span[]>().transform((_, given: unknown) => readSpans(String(given ?? '').split(',').slice(0, MOST_SPANS).map((span) => span.split('-').map(Number))))
+  spans: yup
+    .mixed<readonly Span[]>()
+    .transform((_, given: unknown) =>
+      readSpans(
+        String(given ?? '')
+          .split(',')
+          .slice(0, MOST_SPANS)
+          .map((span) => span.split('-').map(Number)),
+      ),
+    )
     .required('Say which stretches are kept, as in 0-4.2,6-9.'),
 });
 
 export const mediaQuery = yup.object({
-  page: yup.number().integer('A page is a whole number.').min(1, 'Pages count from 1.').max(MEDIA_LIMITS.pages, `A file has at most ${MEDIA_LIMITS.pages} pages.`).default(1),
+  page: yup
+    .number()
+    .integer('A page is a whole number.')
+    .min(1, 'Pages count from 1.')
+    .max(MEDIA_LIMITS.pages, `A file has at most ${MEDIA_LIMITS.pages} pages.`)
+    .default(1),
 });

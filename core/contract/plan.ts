@@ -158,7 +158,19 @@ export interface ActivityPlan {
   learners: ({ person: string } & Dates)[];
 }
 
-export const PLAN_LIMITS = { parts: 40, sheets: 400, materials: 40, rows: 20, levels: 8, groups: 60, learners: 400, openings: 20, title: 120, line: 500, words: 10_000 } as const;
+export const PLAN_LIMITS = {
+  parts: 40,
+  sheets: 400,
+  materials: 40,
+  rows: 20,
+  levels: 8,
+  groups: 60,
+  learners: 400,
+  openings: 20,
+  title: 120,
+  line: 500,
+  words: 10_000,
+} as const;
 /** A5 to A3 are common; what is far beyond can't be drawn on. */
 const SIDE = { least: 40, most: 5_000 };
 const LONGEST_RECORDING = 900;
@@ -167,21 +179,42 @@ const LONGEST_FILE = 86_400;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 export const EMPTY_PLAN: ActivityPlan = {
-  title: '', subject: '', goal: '', task: NO_TEXT, told: null, supplies: '', minutes: null, parts: [], choices: [], materials: [], rubric: [], marking: NO_MARKING, lateAllowed: true,
-  takeBack: 'begun', topic: '', ages: null, groups: [], learners: [],
+  title: '',
+  subject: '',
+  goal: '',
+  task: NO_TEXT,
+  told: null,
+  supplies: '',
+  minutes: null,
+  parts: [],
+  choices: [],
+  materials: [],
+  rubric: [],
+  marking: NO_MARKING,
+  lateAllowed: true,
+  takeBack: 'begun',
+  topic: '',
+  ages: null,
+  groups: [],
+  learners: [],
 };
 
 type Raw = Record<string, unknown>;
-const rawOf = (value: unknown): Raw => (typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Raw) : {});
+const rawOf = (value: unknown): Raw =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Raw) : {};
 const listOf = (value: unknown, most: number): Raw[] => (Array.isArray(value) ? value.slice(0, most).map(rawOf) : []);
 const textOf = (value: unknown, most: number): string => (typeof value === 'string' ? value.slice(0, most) : '');
 export const isId = (value: unknown): value is string => typeof value === 'string' && UUID.test(value);
 const idOr = (value: unknown): string | null => (isId(value) ? value : null);
-const oneOf = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T => (all.includes(value as T) ? (value as T) : otherwise);
+const oneOf = <T extends string>(all: readonly T[], value: unknown, otherwise: T): T =>
+  all.includes(value as T) ? (value as T) : otherwise;
 /** Years 2000 to 2200. */
-const timeOf = (value: unknown): number | null => (typeof value === 'number' && value > 946_684_800_000 && value < 7_258_118_400_000 ? Math.round(value) : null);
+const timeOf = (value: unknown): number | null =>
+  typeof value === 'number' && value > 946_684_800_000 && value < 7_258_118_400_000 ? Math.round(value) : null;
 const wholeOf = (value: unknown, least: number, most: number): number | undefined =>
-  typeof value === 'number' && Number.isFinite(value) && value >= least && value <= most ? Math.round(value) : undefined;
+  typeof value === 'number' && Number.isFinite(value) && value >= least && value <= most
+    ? Math.round(value)
+    : undefined;
 const datesOf = (raw: Raw): Dates => ({ opens: timeOf(raw.opens), due: timeOf(raw.due), closes: timeOf(raw.closes) });
 
 /** School is for people of 4 and more. */
@@ -192,11 +225,16 @@ function agesOf({ from, to }: Raw): Ages | null {
 }
 
 const readMarking = ({ kind, outOf, halves, levels }: Raw): Marking => ({
-  kind: oneOf(MARK_KINDS, kind, 'none'), outOf: wholeOf(outOf, 1, 1_000) ?? NO_MARKING.outOf, halves: halves === true,
-  levels: (Array.isArray(levels) ? levels : []).slice(0, PLAN_LIMITS.levels).map((level) => textOf(level, PLAN_LIMITS.title)),
+  kind: oneOf(MARK_KINDS, kind, 'none'),
+  outOf: wholeOf(outOf, 1, 1_000) ?? NO_MARKING.outOf,
+  halves: halves === true,
+  levels: (Array.isArray(levels) ? levels : [])
+    .slice(0, PLAN_LIMITS.levels)
+    .map((level) => textOf(level, PLAN_LIMITS.title)),
 });
 
-const secondsOf = (value: unknown): number | null => (typeof value === 'number' && value > 0 && value <= LONGEST_FILE ? value : null);
+const secondsOf = (value: unknown): number | null =>
+  typeof value === 'number' && value > 0 && value <= LONGEST_FILE ? value : null;
 
 /** Each id once: of two alike, the first stays. */
 function distinct<T>(all: readonly T[], idOf: (each: T) => string): T[] {
@@ -213,32 +251,61 @@ export function readBackground(value: unknown): Background {
 function readPaper(raw: Raw): Background {
   const gap = typeof raw.gap === 'number' && raw.gap >= 4 && raw.gap <= 200 ? raw.gap : 20;
   switch (raw.kind) {
-    case 'lined': case 'squared': case 'dotted': case 'isometric': case 'staves': case 'axes':
+    case 'lined':
+    case 'squared':
+    case 'dotted':
+    case 'isometric':
+    case 'staves':
+    case 'axes':
       return { kind: raw.kind, gap };
     case 'guides':
-      return { kind: 'guides', xHeight: typeof raw.xHeight === 'number' && raw.xHeight >= 4 && raw.xHeight <= 100 ? raw.xHeight : 18 };
+      return {
+        kind: 'guides',
+        xHeight: typeof raw.xHeight === 'number' && raw.xHeight >= 4 && raw.xHeight <= 100 ? raw.xHeight : 18,
+      };
     case 'picture': {
-      const colour = (given: unknown): string | undefined => (typeof given === 'string' && /^(#[0-9A-Fa-f]{3,8}|none)$/.test(given) ? given : undefined);
-      const shapes = listOf(raw.shapes, 2_000).filter(({ d }) => typeof d === 'string' && PATH_DATA.test(d)).map(({ d, fill, stroke, width }) => ({
-        d: d as string, ...(colour(fill) ? { fill: colour(fill) } : {}), ...(colour(stroke) ? { stroke: colour(stroke) } : {}),
-        ...(typeof width === 'number' && width > 0 && width < 100 ? { width } : {}),
-      }));
+      const colour = (given: unknown): string | undefined =>
+        typeof given === 'string' && /^(#[0-9A-Fa-f]{3,8}|none)$/.test(given) ? given : undefined;
+      const shapes = listOf(raw.shapes, 2_000)
+        .filter(({ d }) => typeof d === 'string' && PATH_DATA.test(d))
+        .map(({ d, fill, stroke, width }) => ({
+          d: d as string,
+          ...(colour(fill) ? { fill: colour(fill) } : {}),
+          ...(colour(stroke) ? { stroke: colour(stroke) } : {}),
+          ...(typeof width === 'number' && width > 0 && width < 100 ? { width } : {}),
+        }));
       return { kind: 'picture', alt: textOf(raw.alt, PLAN_LIMITS.line), shapes };
     }
     case 'photo':
-      return isId(raw.media) ? { kind: 'photo', media: raw.media, alt: textOf(raw.alt, PLAN_LIMITS.line) } : { kind: 'blank' };
+      return isId(raw.media)
+        ? { kind: 'photo', media: raw.media, alt: textOf(raw.alt, PLAN_LIMITS.line) }
+        : { kind: 'blank' };
     case 'pdf':
-      return isId(raw.media) ? { kind: 'pdf', media: raw.media, page: wholeOf(raw.page, 1, PLAN_LIMITS.sheets) ?? 1 } : { kind: 'blank' };
+      return isId(raw.media)
+        ? { kind: 'pdf', media: raw.media, page: wholeOf(raw.page, 1, PLAN_LIMITS.sheets) ?? 1 }
+        : { kind: 'blank' };
     default:
       return { kind: 'blank' };
   }
 }
 
 function readSheet(raw: Raw): SheetPlan | null {
-  const side = (value: unknown): number | null => (typeof value === 'number' && value >= SIDE.least && value <= SIDE.most ? value : null);
+  const side = (value: unknown): number | null =>
+    typeof value === 'number' && value >= SIDE.least && value <= SIDE.most ? value : null;
   const [width, height] = [side(raw.width), side(raw.height)];
   if (width === null || height === null) return null;
-  const spots = distinct(readSpots(raw.spots).slice(0, 200), ({ id }) => id).map(({ id, kind, label, needed, x, y, width: w, height: h }) => ({ id: id.slice(0, 60), kind, label: label.slice(0, PLAN_LIMITS.title), needed, x, y, width: w, height: h }));
+  const spots = distinct(readSpots(raw.spots).slice(0, 200), ({ id }) => id).map(
+    ({ id, kind, label, needed, x, y, width: w, height: h }) => ({
+      id: id.slice(0, 60),
+      kind,
+      label: label.slice(0, PLAN_LIMITS.title),
+      needed,
+      x,
+      y,
+      width: w,
+      height: h,
+    }),
+  );
   return { width, height, background: readBackground(raw.background), ...(spots.length > 0 ? { spots } : {}) };
 }
 
@@ -247,23 +314,46 @@ export function readTold(value: unknown): ToldTask | null {
   if (typeof value !== 'object' || value === null) return null;
   const { sort, media, seconds, spans } = value as Raw;
   const [length, kept] = [secondsOf(seconds), readSpans(spans)];
-  return TAKE_SORTS.includes(sort as TakeSort) && isId(media) && length !== null && kept ? { sort: sort as TakeSort, media, seconds: length, spans: kept } : null;
+  return TAKE_SORTS.includes(sort as TakeSort) && isId(media) && length !== null && kept
+    ? { sort: sort as TakeSort, media, seconds: length, spans: kept }
+    : null;
 }
 
 function readSettings(kind: PartKind, raw: Raw): PartSettings {
-  const flags = (...keys: (keyof PartSettings)[]): Raw => Object.fromEntries(keys.flatMap((key) => (typeof raw[key] === 'boolean' ? [[key, raw[key]]] : [])));
+  const flags = (...keys: (keyof PartSettings)[]): Raw =>
+    Object.fromEntries(keys.flatMap((key) => (typeof raw[key] === 'boolean' ? [[key, raw[key]]] : [])));
   const numbers = (least: number, most: number, ...keys: (keyof PartSettings)[]): Raw =>
-    Object.fromEntries(keys.flatMap((key) => { const whole = wholeOf(raw[key], least, most); return whole === undefined ? [] : [[key, whole]]; }));
-  const sheets = kind === 'page' ? listOf(raw.sheets, PLAN_LIMITS.sheets).flatMap((sheet) => readSheet(sheet) ?? []) : [];
+    Object.fromEntries(
+      keys.flatMap((key) => {
+        const whole = wholeOf(raw[key], least, most);
+        return whole === undefined ? [] : [[key, whole]];
+      }),
+    );
+  const sheets =
+    kind === 'page' ? listOf(raw.sheets, PLAN_LIMITS.sheets).flatMap((sheet) => readSheet(sheet) ?? []) : [];
   const recording = kind === 'sound' || kind === 'film';
   return {
-    sheets, ...flags('onPaper'),
+    sheets,
+    ...flags('onPaper'),
     ...(kind === 'page' ? flags('morePages') : {}),
-    ...(recording ? { ...flags('soundOnly', 'keepCopy'), ...numbers(5, LONGEST_RECORDING, 'seconds'), ...(textOf(raw.titleStart, PLAN_LIMITS.title) ? { titleStart: textOf(raw.titleStart, PLAN_LIMITS.title) } : {}) } : {}),
-    ...(kind === 'words' ? {
-      ...numbers(1, PLAN_LIMITS.words, 'leastWords', 'mostWords'), ...(isId(raw.picture) ? { picture: raw.picture } : {}),
-      ...(Array.isArray(raw.openings) ? { openings: raw.openings.slice(0, PLAN_LIMITS.openings).map((each) => textOf(each, PLAN_LIMITS.line)) } : {}),
-    } : {}),
+    ...(recording
+      ? {
+          ...flags('soundOnly', 'keepCopy'),
+          ...numbers(5, LONGEST_RECORDING, 'seconds'),
+          ...(textOf(raw.titleStart, PLAN_LIMITS.title)
+            ? { titleStart: textOf(raw.titleStart, PLAN_LIMITS.title) }
+            : {}),
+        }
+      : {}),
+    ...(kind === 'words'
+      ? {
+          ...numbers(1, PLAN_LIMITS.words, 'leastWords', 'mostWords'),
+          ...(isId(raw.picture) ? { picture: raw.picture } : {}),
+          ...(Array.isArray(raw.openings)
+            ? { openings: raw.openings.slice(0, PLAN_LIMITS.openings).map((each) => textOf(each, PLAN_LIMITS.line)) }
+            : {}),
+        }
+      : {}),
     ...(kind === 'tick' ? flags('confirm') : {}),
   };
 }
@@ -271,36 +361,100 @@ function readSettings(kind: PartKind, raw: Raw): PartSettings {
 /** Reads a plan; what is not in shape is left out, what is too long is cut. It never throws. */
 export function readPlan(value: unknown): ActivityPlan {
   const raw = rawOf(value);
-  const choices = distinct(listOf(raw.choices, PLAN_LIMITS.parts).filter(({ id }) => isId(id)), ({ id }) => id as string)
-    .map(({ id, title, rule, wanted }): ChoicePlan => ({ id: id as string, title: textOf(title, PLAN_LIMITS.title), rule: oneOf(['pick', 'level'] as const, rule, 'pick'), wanted: wholeOf(wanted, 1, PLAN_LIMITS.parts) ?? 1 }));
-  const parts = distinct(listOf(raw.parts, PLAN_LIMITS.parts).filter(({ id, kind }) => isId(id) && PART_KINDS.includes(kind as PartKind)), ({ id }) => id as string)
-    .map((part): PartPlan => ({
-      id: part.id as string, kind: part.kind as PartKind, title: textOf(part.title, PLAN_LIMITS.title), required: part.required !== false,
-      choice: choices.some(({ id }) => id === part.choice) ? (part.choice as string) : null, waits: part.waits === true, settings: readSettings(part.kind as PartKind, rawOf(part.settings)),
-    }));
-  const materials = distinct(listOf(raw.materials, PLAN_LIMITS.materials).filter(({ id }) => isId(id)), ({ id }) => id as string)
-    .map((each): MaterialPlan => ({
-      id: each.id as string, kind: oneOf(MATERIAL_KINDS, each.kind, 'text'), title: textOf(each.title, PLAN_LIMITS.title), words: textOf(each.words, PLAN_LIMITS.words),
-      address: textOf(each.address, 2_000), media: idOr(each.media), seconds: secondsOf(each.seconds), spans: readSpans(each.spans) ?? [],
-      shown: oneOf(MATERIAL_TIMES, each.shown, 'start'), at: timeOf(each.at),
-    }));
-  const rubric = distinct(listOf(raw.rubric, PLAN_LIMITS.rows).filter(({ id }) => isId(id)), ({ id }) => id as string)
-    .map(({ id, title, levels, weight }): RubricRow => ({ weight: wholeOf(weight, 1, 10) ?? 1, id: id as string, title: textOf(title, PLAN_LIMITS.line), levels: (Array.isArray(levels) ? levels : []).slice(0, PLAN_LIMITS.levels).map((level) => textOf(level, PLAN_LIMITS.line)) }));
+  const choices = distinct(
+    listOf(raw.choices, PLAN_LIMITS.parts).filter(({ id }) => isId(id)),
+    ({ id }) => id as string,
+  ).map(({ id, title, rule, wanted }): ChoicePlan => ({
+    id: id as string,
+    title: textOf(title, PLAN_LIMITS.title),
+    rule: oneOf(['pick', 'level'] as const, rule, 'pick'),
+    wanted: wholeOf(wanted, 1, PLAN_LIMITS.parts) ?? 1,
+  }));
+  const parts = distinct(
+    listOf(raw.parts, PLAN_LIMITS.parts).filter(({ id, kind }) => isId(id) && PART_KINDS.includes(kind as PartKind)),
+    ({ id }) => id as string,
+  ).map((part): PartPlan => ({
+    id: part.id as string,
+    kind: part.kind as PartKind,
+    title: textOf(part.title, PLAN_LIMITS.title),
+    required: part.required !== false,
+    choice: choices.some(({ id }) => id === part.choice) ? (part.choice as string) : null,
+    waits: part.waits === true,
+    settings: readSettings(part.kind as PartKind, rawOf(part.settings)),
+  }));
+  const materials = distinct(
+    listOf(raw.materials, PLAN_LIMITS.materials).filter(({ id }) => isId(id)),
+    ({ id }) => id as string,
+  ).map((each): MaterialPlan => ({
+    id: each.id as string,
+    kind: oneOf(MATERIAL_KINDS, each.kind, 'text'),
+    title: textOf(each.title, PLAN_LIMITS.title),
+    words: textOf(each.words, PLAN_LIMITS.words),
+    address: textOf(each.address, 2_000),
+    media: idOr(each.media),
+    seconds: secondsOf(each.seconds),
+    spans: readSpans(each.spans) ?? [],
+    shown: oneOf(MATERIAL_TIMES, each.shown, 'start'),
+    at: timeOf(each.at),
+  }));
+  const rubric = distinct(
+    listOf(raw.rubric, PLAN_LIMITS.rows).filter(({ id }) => isId(id)),
+    ({ id }) => id as string,
+  ).map(({ id, title, levels, weight }): RubricRow => ({
+    weight: wholeOf(weight, 1, 10) ?? 1,
+    id: id as string,
+    title: textOf(title, PLAN_LIMITS.line),
+    levels: (Array.isArray(levels) ? levels : [])
+      .slice(0, PLAN_LIMITS.levels)
+      .map((level) => textOf(level, PLAN_LIMITS.line)),
+  }));
   return {
-    title: textOf(raw.title, PLAN_LIMITS.title), subject: textOf(raw.subject, PLAN_LIMITS.title), goal: textOf(raw.goal, PLAN_LIMITS.line),
-    task: readRichText(raw.task), told: readTold(rawOf(raw.told)), supplies: textOf(raw.supplies, PLAN_LIMITS.line), minutes: wholeOf(raw.minutes, 1, 6_000) ?? null,
-    topic: textOf(raw.topic, PLAN_LIMITS.title), ages: agesOf(rawOf(raw.ages)),
-    parts, choices, materials, rubric, marking: readMarking(rawOf(raw.marking)), lateAllowed: raw.lateAllowed !== false, takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
-    groups: distinct(listOf(raw.groups, PLAN_LIMITS.groups).filter(({ group }) => isId(group)).map((each) => ({ group: each.group as string, folder: idOr(each.folder), free: each.free === true, ...datesOf(each) })), ({ group }) => group),
-    learners: distinct(listOf(raw.learners, PLAN_LIMITS.learners).filter(({ person }) => isId(person)).map((each) => ({ person: each.person as string, ...datesOf(each) })), ({ person }) => person),
+    title: textOf(raw.title, PLAN_LIMITS.title),
+    subject: textOf(raw.subject, PLAN_LIMITS.title),
+    goal: textOf(raw.goal, PLAN_LIMITS.line),
+    task: readRichText(raw.task),
+    told: readTold(rawOf(raw.told)),
+    supplies: textOf(raw.supplies, PLAN_LIMITS.line),
+    minutes: wholeOf(raw.minutes, 1, 6_000) ?? null,
+    topic: textOf(raw.topic, PLAN_LIMITS.title),
+    ages: agesOf(rawOf(raw.ages)),
+    parts,
+    choices,
+    materials,
+    rubric,
+    marking: readMarking(rawOf(raw.marking)),
+    lateAllowed: raw.lateAllowed !== false,
+    takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
+    groups: distinct(
+      listOf(raw.groups, PLAN_LIMITS.groups)
+        .filter(({ group }) => isId(group))
+        .map((each) => ({
+          group: each.group as string,
+          folder: idOr(each.folder),
+          free: each.free === true,
+          ...datesOf(each),
+        })),
+      ({ group }) => group,
+    ),
+    learners: distinct(
+      listOf(raw.learners, PLAN_LIMITS.learners)
+        .filter(({ person }) => isId(person))
+        .map((each) => ({ person: each.person as string, ...datesOf(each) })),
+      ({ person }) => person,
+    ),
   };
 }
 
 /** Ids of all files that a plan shows, each once. */
 export function mediaOfPlan({ task, told, parts, materials }: ActivityPlan): string[] {
   const ids = [
-    told?.media, ...picturesOf(task), ...materials.map(({ media }) => media),
-    ...parts.flatMap(({ settings }) => [settings.picture, ...settings.sheets.map(({ background }) => ('media' in background ? background.media : null))]),
+    told?.media,
+    ...picturesOf(task),
+    ...materials.map(({ media }) => media),
+    ...parts.flatMap(({ settings }) => [
+      settings.picture,
+      ...settings.sheets.map(({ background }) => ('media' in background ? background.media : null)),
+    ]),
   ];
   return [...new Set(ids.filter((id): id is string => typeof id === 'string'))];
 }
@@ -319,7 +473,8 @@ function partTrouble(part: PartPlan, at: number): string | null {
   const { sheets, leastWords, mostWords } = part.settings;
   if (!part.title.trim()) return `Part ${at + 1} needs a name.`;
   if (part.kind === 'page' && sheets.length === 0) return `${name} needs at least one sheet.`;
-  if (leastWords !== undefined && mostWords !== undefined && leastWords > mostWords) return `${name} asks for at least ${leastWords} words and at most ${mostWords}.`;
+  if (leastWords !== undefined && mostWords !== undefined && leastWords > mostWords)
+    return `${name} asks for at least ${leastWords} words and at most ${mostWords}.`;
   if (part.waits && at === 0) return `${name} is the first part, so there is nothing that it could wait for.`;
   return null;
 }
@@ -336,7 +491,8 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
   const troubles: PlanTrouble[] = [];
   const add = (place: PlanPlace, words: string | null): void => void (words && troubles.push({ place, words }));
   if (!plan.title.trim()) add('title', 'It needs a name.');
-  if (!plainWords(plan.task).trim() && picturesOf(plan.task).length === 0 && !plan.told) add('task', 'Say what is to be done.');
+  if (!plainWords(plan.task).trim() && picturesOf(plan.task).length === 0 && !plan.told)
+    add('task', 'Say what is to be done.');
   if (plan.parts.length === 0) add('parts', 'Add at least one part to work on.');
   plan.parts.forEach((part, i) => add('parts', partTrouble(part, i)));
   for (const { id, title, rule, wanted } of plan.choices) {
@@ -344,17 +500,24 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
     const free = rule === 'pick' ? own.filter(({ required }) => !required).length : own.length;
     const name = named(title, 'A choice');
     if (own.length < 2) add('parts', `${name} needs at least two parts to choose from.`);
-    else if (rule === 'pick' && wanted > free) add('parts', `${name} asks for ${wanted} of ${free} parts that are free to choose.`);
+    else if (rule === 'pick' && wanted > free)
+      add('parts', `${name} asks for ${wanted} of ${free} parts that are free to choose.`);
   }
   plan.materials.forEach(({ kind, title, words, address, media, shown, at }, i) => {
     const name = named(title, `Number ${i + 1} to look at`);
-    if (kind === 'text' ? !words.trim() : kind === 'link' ? !safeAddress(address) : !media) add('materials', kind === 'link' ? `${name} needs an address that begins with https://.` : `${name} is empty.`);
+    if (kind === 'text' ? !words.trim() : kind === 'link' ? !safeAddress(address) : !media)
+      add('materials', kind === 'link' ? `${name} needs an address that begins with https://.` : `${name} is empty.`);
     if (shown === 'at' && at === null) add('materials', `${name} needs the time from which it is shown.`);
   });
   const { kind, levels: marks } = plan.marking;
-  if (kind === 'level' && (marks.length < 2 || marks.some((level) => !level.trim()))) add('rubric', 'A mark as a level needs at least two levels in words.');
+  if (kind === 'level' && (marks.length < 2 || marks.some((level) => !level.trim())))
+    add('rubric', 'A mark as a level needs at least two levels in words.');
   plan.rubric.forEach(({ title, levels }, i) => {
-    if (!title.trim() || levels.length < 2 || levels.some((level) => !level.trim())) add('rubric', `${named(title, `Line ${i + 1} of what good work shows`)} needs a name and at least two levels in words.`);
+    if (!title.trim() || levels.length < 2 || levels.some((level) => !level.trim()))
+      add(
+        'rubric',
+        `${named(title, `Line ${i + 1} of what good work shows`)} needs a name and at least two levels in words.`,
+      );
   });
   if (plan.groups.length === 0) add('groups', 'Choose who it is for.');
   for (const each of plan.groups) add('groups', dateTrouble(each, nameOf(each.group)));

@@ -16,4 +16,10 @@ export interface OwnSettings {
   calm: boolean;
   leftHanded: boolean;
 }
-export const USUAL_SETTINGS: OwnSettings = { size: 'usual', letters: 'school', speed: 'middle', calm: false, leftHanded: false };
+export const USUAL_SETTINGS: OwnSettings = {
+  size: 'usual',
+  letters: 'school',
+  speed: 'middle',
+  calm: false,
+  leftHanded: false,
+};

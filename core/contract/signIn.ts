@@ -7,9 +7,18 @@ import { trimmed } from './trimmed';
 
 export type Role = 'learner' | 'teacher' | 'family' | 'admin';
 export const settingsBody = yup.object({
-  size: yup.string<TextSize>().oneOf(Object.keys(TEXT_SIZES) as TextSize[], 'There is no such size.').required('Say how large.'),
-  letters: yup.string<LetterForm>().oneOf([...LETTER_FORMS], 'There are no such letters.').required('Say which letters.'),
-  speed: yup.string<SpeechSpeed>().oneOf(Object.keys(SPEECH_SPEEDS) as SpeechSpeed[], 'There is no such speed.').required('Say how fast.'),
+  size: yup
+    .string<TextSize>()
+    .oneOf(Object.keys(TEXT_SIZES) as TextSize[], 'There is no such size.')
+    .required('Say how large.'),
+  letters: yup
+    .string<LetterForm>()
+    .oneOf([...LETTER_FORMS], 'There are no such letters.')
+    .required('Say which letters.'),
+  speed: yup
+    .string<SpeechSpeed>()
+    .oneOf(Object.keys(SPEECH_SPEEDS) as SpeechSpeed[], 'There is no such speed.')
+    .required('Say how fast.'),
   calm: yup.boolean().required('Say whether things may move.'),
   leftHanded: yup.boolean().required('Say which hand.'),
 });
@@ -64,7 +73,12 @@ export const signInBody = yup
     personId: yup.string().uuid('That is not a person’s id.'),
     signInName: yup.string().max(LIMITS.name, 'That name is too long.'),
     pictures: yup
-      .array(yup.string<KeyPicture>().oneOf([...KEY_PICTURES], 'That is not one of the pictures.').required())
+      .array(
+        yup
+          .string<KeyPicture>()
+          .oneOf([...KEY_PICTURES], 'That is not one of the pictures.')
+          .required(),
+      )
       .length(KEY_LENGTH, `Tap ${KEY_LENGTH} pictures.`),
     password: yup.string().max(LIMITS.password, 'That password is too long.'),
     keep: yup.boolean().default(false),
@@ -72,7 +86,13 @@ export const signInBody = yup
   .test('who', 'Say who you are.', (body) => Boolean(body.personId) !== Boolean(body.signInName))
   .test('secret', 'Give your pictures or your password.', (body) => Boolean(body.pictures) !== Boolean(body.password));
 
-export const mailBody = yup.object({ mail: trimmed().email('That is no e-mail address.').max(200, 'That address is too long.').nullable().defined('Say where, or null for nowhere.') });
+export const mailBody = yup.object({
+  mail: trimmed()
+    .email('That is no e-mail address.')
+    .max(200, 'That address is too long.')
+    .nullable()
+    .defined('Say where, or null for nowhere.'),
+});
 
 /** A letter that would be mailed. */
 export interface LetterView {

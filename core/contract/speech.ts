@@ -16,6 +16,11 @@ export interface SpeechView {
 }
 
 export const speechBody = yup.object({
-  text: trimmed().required('There is nothing to say.').max(SPEECH_LIMIT, `At most ${SPEECH_LIMIT} characters are said at once.`),
-  speed: yup.string<SpeechSpeed>().oneOf(Object.keys(SPEECH_SPEEDS) as SpeechSpeed[], 'The speed is slow, middle or fast.').default('middle'),
+  text: trimmed()
+    .required('There is nothing to say.')
+    .max(SPEECH_LIMIT, `At most ${SPEECH_LIMIT} characters are said at once.`),
+  speed: yup
+    .string<SpeechSpeed>()
+    .oneOf(Object.keys(SPEECH_SPEEDS) as SpeechSpeed[], 'The speed is slow, middle or fast.')
+    .default('middle'),
 });

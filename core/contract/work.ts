@@ -139,7 +139,19 @@ export interface PieceView {
   goes: GoView[];
 }
 
-export const UPDATE_KINDS = ['new', 'asked', 'answered', 'removed', 'sent', 'taken-back', 'again', 'finished', 'notice', 'due', 'unsent'] as const;
+export const UPDATE_KINDS = [
+  'new',
+  'asked',
+  'answered',
+  'removed',
+  'sent',
+  'taken-back',
+  'again',
+  'finished',
+  'notice',
+  'due',
+  'unsent',
+] as const;
 export type UpdateKind = (typeof UPDATE_KINDS)[number];
 
 export interface UpdateView {
@@ -299,13 +311,21 @@ export const sendBody = yup.object({
   /** Base64 of the draft's extent (see core/page/holds). */
   extent: bytes.required('Say what was drawn: the extent of the document.'),
   word: trimmed().max(LIMITS.word, `A word with it has at most ${LIMITS.word} characters.`),
-  felt: yup.string<Felt>().oneOf([...FELT], 'It was "easy", "right" or "hard".').nullable(),
+  felt: yup
+    .string<Felt>()
+    .oneOf([...FELT], 'It was "easy", "right" or "hard".')
+    .nullable(),
   voice: yup.string().uuid('The voice’s id must be a UUID.').nullable(),
 });
 
 /** A mark that a teacher says; what is left out is left to the computation. */
 const ownMark = yup.object({
-  points: yup.number().min(0, 'A mark has no fewer points than none.').max(1_000, 'A mark has at most 1000 points.').nullable().default(null),
+  points: yup
+    .number()
+    .min(0, 'A mark has no fewer points than none.')
+    .max(1_000, 'A mark has at most 1000 points.')
+    .nullable()
+    .default(null),
   level: yup.number().integer().min(0).max(20).nullable().default(null),
   words: trimmed().max(LIMITS.word).default(''),
 });
@@ -322,11 +342,18 @@ export const noteBody = yup.object({
   // Read by readLevels, which takes anything.
   levels: yup.mixed<object>(),
   own: ownMark.default(undefined),
-  note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
+  note: yup
+    .string()
+    .defined('A note is needed; it may be empty.')
+    .max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
 });
 
 export const holdBody = yup.object({
-  outcome: yup.string<Outcome>().oneOf(['again', 'finished'], 'The outcome is "again" or "finished".').nullable().defined('Say which outcome is held, or none.'),
+  outcome: yup
+    .string<Outcome>()
+    .oneOf(['again', 'finished'], 'The outcome is "again" or "finished".')
+    .nullable()
+    .defined('Say which outcome is held, or none.'),
   extent: bytes.required('Say what was marked: the extent of the marks.'),
 });
 
@@ -334,7 +361,9 @@ export const keptNoteBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that keeping it twice is once.'),
   words: trimmed().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).required('Say what the note is.'),
 });
-export const useNoteBody = yup.object({ activity: yup.string().uuid('That is no activity.').required('Say for which activity.') });
+export const useNoteBody = yup.object({
+  activity: yup.string().uuid('That is no activity.').required('Say for which activity.'),
+});
 
 /** One learner, or all whose piece is complete. */
 export const remindBody = yup.object({ person: yup.string().uuid('That is no learner.').nullable().default(null) });
@@ -347,7 +376,10 @@ export const releaseBody = yup.object({
     .string<Outcome>()
     .oneOf(['again', 'finished'], 'The outcome is "again" or "finished".')
     .required('Say whether it is finished or gets another go.'),
-  note: yup.string().defined('A note is needed; it may be empty.').max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
+  note: yup
+    .string()
+    .defined('A note is needed; it may be empty.')
+    .max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
   extent: bytes.required('Say what was marked: the extent of the marks.'),
   version,
   /** For another go: this learner's own dates from now on; null for none. */
@@ -357,9 +389,17 @@ export const releaseBody = yup.object({
 
 /** The same for several pieces: a note behind what was said of each, and an outcome, told or held. */
 export const manyBody = yup.object({
-  people: yup.array(yup.string().uuid('That is no learner.').required()).min(1, 'Choose at least one piece.').max(400).required('Choose at least one piece.'),
+  people: yup
+    .array(yup.string().uuid('That is no learner.').required())
+    .min(1, 'Choose at least one piece.')
+    .max(400)
+    .required('Choose at least one piece.'),
   note: trimmed().max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`).default(''),
-  outcome: yup.string<Outcome>().oneOf(['again', 'finished'], 'The outcome is "again" or "finished".').nullable().default(null),
+  outcome: yup
+    .string<Outcome>()
+    .oneOf(['again', 'finished'], 'The outcome is "again" or "finished".')
+    .nullable()
+    .default(null),
   hold: yup.boolean().default(false),
 });
 
@@ -373,13 +413,23 @@ export const stampBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that keeping it twice is once.'),
   name: trimmed().max(40, 'A stamp’s name has at most 40 characters.').required('Give the stamp a name.'),
   // Read by readStampItems, which takes anything.
-  items: yup.array(yup.mixed<object>().required()).min(1, 'A stamp needs something on it.').max(60, 'A stamp has at most 60 things on it.').required('A stamp needs something on it.'),
+  items: yup
+    .array(yup.mixed<object>().required())
+    .min(1, 'A stamp needs something on it.')
+    .max(60, 'A stamp has at most 60 things on it.')
+    .required('A stamp needs something on it.'),
   width: yup.number().positive().max(2_000, 'That is too large for a stamp.').required('Say how wide it is.'),
   height: yup.number().positive().max(2_000, 'That is too large for a stamp.').required('Say how high it is.'),
 });
 
 /** The day on which a learner wants to do something; null takes it away. */
-export const dayBody = yup.object({ day: yup.string().matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'Say the day as in 2026-11-27.').nullable().defined('Say which day, or none.') });
+export const dayBody = yup.object({
+  day: yup
+    .string()
+    .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'Say the day as in 2026-11-27.')
+    .nullable()
+    .defined('Say which day, or none.'),
+});
 
 /** Where a calendar program finds a learner's dates. */
 export interface CalendarView {
@@ -390,7 +440,10 @@ export interface CalendarView {
 export type ExportStyle = PdfStyle | 'zip';
 
 export const exportBody = yup.object({
-  style: yup.string<ExportStyle>().oneOf(['flat', 'annotations', 'zip'], 'The style is "flat", "annotations" or "zip".').required('Say how it is to be written.'),
+  style: yup
+    .string<ExportStyle>()
+    .oneOf(['flat', 'annotations', 'zip'], 'The style is "flat", "annotations" or "zip".')
+    .required('Say how it is to be written.'),
 });
 
 export const idParam = yup.string().uuid('That address has no such thing.').required();

@@ -5,12 +5,20 @@ const [WIDTH, HEIGHT] = [96, 72];
 /** A picture of stripes and a disc, from a rule for each pixel's grey. */
 function picture(grey: (x: number, y: number) => number): { data: Uint8ClampedArray; width: number; height: number } {
   const data = new Uint8ClampedArray(WIDTH * HEIGHT * 4).fill(255);
-  for (let y = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++) data.fill(grey(x, y), (y * WIDTH + x) * 4, (y * WIDTH + x) * 4 + 3);
+  for (let y = 0; y < HEIGHT; y++)
+    for (let x = 0; x < WIDTH; x++) data.fill(grey(x, y), (y * WIDTH + x) * 4, (y * WIDTH + x) * 4 + 3);
   return { data, width: WIDTH, height: HEIGHT };
 }
-const scene = (light: number) => (x: number, y: number): number => light * (Math.hypot(x - 48, y - 36) < 22 ? 190 : (x >> 3) % 2 ? 60 : 120);
+const scene =
+  (light: number) =>
+  (x: number, y: number): number =>
+    light * (Math.hypot(x - 48, y - 36) < 22 ? 190 : (x >> 3) % 2 ? 60 : 120);
 function blurred(light: number, times: number): ReturnType<typeof picture> {
-  let plane = { data: Float32Array.from({ length: WIDTH * HEIGHT }, (_, i) => scene(light)(i % WIDTH, Math.floor(i / WIDTH))), width: WIDTH, height: HEIGHT };
+  let plane = {
+    data: Float32Array.from({ length: WIDTH * HEIGHT }, (_, i) => scene(light)(i % WIDTH, Math.floor(i / WIDTH))),
+    width: WIDTH,
+    height: HEIGHT,
+  };
   for (let i = 0; i < times; i++) plane = soften(plane) as typeof plane;
   return picture((x, y) => plane.data[y * WIDTH + x]!);
 }

@@ -1,5 +1,13 @@
 import fc from 'fast-check';
-import { decodeInk, encodeInk, INK_CODEC_VERSION, INK_GRID, InkDecodeError, InkRangeError, MAX_INK_SAMPLES } from './codec';
+import {
+  decodeInk,
+  encodeInk,
+  INK_CODEC_VERSION,
+  INK_GRID,
+  InkDecodeError,
+  InkRangeError,
+  MAX_INK_SAMPLES,
+} from './codec';
 import { emptyInk, inkFromRows, type Ink } from './ink';
 
 const sample = fc.tuple(
@@ -44,10 +52,12 @@ describe('encodeInk and decodeInk', () => {
   });
 
   it('are stable: what was read is written as the same bytes', () => {
-    fc.assert(fc.property(inks, (ink) => {
-      const once = encodeInk(ink);
-      expect(encodeInk(decodeInk(once))).toEqual(once);
-    }));
+    fc.assert(
+      fc.property(inks, (ink) => {
+        const once = encodeInk(ink);
+        expect(encodeInk(decodeInk(once))).toEqual(once);
+      }),
+    );
   });
 
   it('take at most 4 bytes a sample on handwriting', () => {
@@ -55,7 +65,11 @@ describe('encodeInk and decodeInk', () => {
   });
 
   it('survive a leap from one end of the range to the other', () => {
-    const ink = inkFromRows([[-100_000, 100_000, 0, 0], [100_000, -100_000, 1, 3_600_000], [-100_000, 100_000, 0, 3_600_000]]);
+    const ink = inkFromRows([
+      [-100_000, 100_000, 0, 0],
+      [100_000, -100_000, 1, 3_600_000],
+      [-100_000, 100_000, 0, 3_600_000],
+    ]);
     expect(decodeInk(encodeInk(ink)).x).toEqual(ink.x);
   });
 
@@ -75,19 +89,22 @@ describe('encodeInk and decodeInk', () => {
 
   it('refuse ink that was cut off, or has something behind it', () => {
     const bytes = encodeInk(handwriting(50));
-    for (let end = 0; end < bytes.length; end++) expect(() => decodeInk(bytes.subarray(0, end))).toThrow(InkDecodeError);
+    for (let end = 0; end < bytes.length; end++)
+      expect(() => decodeInk(bytes.subarray(0, end))).toThrow(InkDecodeError);
     expect(() => decodeInk(new Uint8Array([...bytes, 0]))).toThrow(InkDecodeError);
   });
 
   it('answer any bytes with ink or a named error, never with anything else', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 80 }), (bytes) => {
-      const versioned = new Uint8Array([INK_CODEC_VERSION, ...bytes]);
-      try {
-        const ink = decodeInk(versioned);
-        expect(ink.x.every(Number.isFinite)).toBe(true);
-      } catch (error) {
-        expect(error).toBeInstanceOf(InkDecodeError);
-      }
-    }));
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 80 }), (bytes) => {
+        const versioned = new Uint8Array([INK_CODEC_VERSION, ...bytes]);
+        try {
+          const ink = decodeInk(versioned);
+          expect(ink.x.every(Number.isFinite)).toBe(true);
+        } catch (error) {
+          expect(error).toBeInstanceOf(InkDecodeError);
+        }
+      }),
+    );
   });
 });

@@ -156,7 +156,8 @@ class ByteReader {
 }
 
 const zigzag = (value: number): number => (value >= 0 ? value * 2 : -value * 2 - 1);
-const unzigzag = (value: number): number => (value < 0x8000_0000 ? (value >>> 1) ^ -(value & 1) : value % 2 === 0 ? value / 2 : -(value + 1) / 2);
+const unzigzag = (value: number): number =>
+  value < 0x8000_0000 ? (value >>> 1) ^ -(value & 1) : value % 2 === 0 ? value / 2 : -(value + 1) / 2;
 
 function residuals(values: Int32Array, order: 1 | 2): number[] {
   const out: number[] = [];
@@ -266,13 +267,20 @@ export function encodeInk(ink: Ink): Uint8Array {
   return writer.done();
 }
 
-function readInto(to: Float64Array | Float32Array, reader: ByteReader, step: number, least: number, most: number): void {
+function readInto(
+  to: Float64Array | Float32Array,
+  reader: ByteReader,
+  step: number,
+  least: number,
+  most: number,
+): void {
   const values = readColumn(reader, to.length);
   // Steps of a 255th do not add up to one exactly.
   const [from, until] = [least - 1e-9, most + 1e-9];
   for (let i = 0; i < to.length; i++) {
     const value = values[i]! * step;
-    if (!(value >= from && value <= until)) throw new InkDecodeError('The ink holds a sample that lies off every page.');
+    if (!(value >= from && value <= until))
+      throw new InkDecodeError('The ink holds a sample that lies off every page.');
     to[i] = value;
   }
 }

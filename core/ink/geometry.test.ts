@@ -63,14 +63,21 @@ describe('simplifyInk', () => {
     for (let i = 0; i < wavy.x.length; i++) {
       let nearest = Infinity;
       for (let k = 1; k < kept.x.length; k++) {
-        nearest = Math.min(nearest, segmentDistanceSquared(wavy.x[i]!, wavy.y[i]!, kept.x[k - 1]!, kept.y[k - 1]!, kept.x[k]!, kept.y[k]!));
+        nearest = Math.min(
+          nearest,
+          segmentDistanceSquared(wavy.x[i]!, wavy.y[i]!, kept.x[k - 1]!, kept.y[k - 1]!, kept.x[k]!, kept.y[k]!),
+        );
       }
       expect(Math.sqrt(nearest)).toBeLessThanOrEqual(SIMPLIFY_TOLERANCE + 1e-9);
     }
   });
 
   it('keeps a sample that only pressure makes different', () => {
-    const pressed = inkFromRows([[0, 0, 0.5, 0], [5, 0, 0.5 + 2 * PRESSURE_TOLERANCE, 8], [10, 0, 0.5, 16]]);
+    const pressed = inkFromRows([
+      [0, 0, 0.5, 0],
+      [5, 0, 0.5 + 2 * PRESSURE_TOLERANCE, 8],
+      [10, 0, 0.5, 16],
+    ]);
     expect(simplifyInk(pressed).x.length).toBe(3);
   });
 });

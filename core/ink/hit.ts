@@ -1,9 +1,7 @@
 import type { Ink } from './ink';
 
 /** Square of the distance from point p to the segment a–b; all in the same unit. */
-export function segmentDistanceSquared(
-  px: number, py: number, ax: number, ay: number, bx: number, by: number,
-): number {
+export function segmentDistanceSquared(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
   const dx = bx - ax;
   const dy = by - ay;
   const lengthSquared = dx * dx + dy * dy;
@@ -17,7 +15,14 @@ const turn = (ax: number, ay: number, bx: number, by: number, cx: number, cy: nu
   (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
 
 function segmentsCross(
-  ax: number, ay: number, bx: number, by: number, cx: number, cy: number, dx: number, dy: number,
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  cx: number,
+  cy: number,
+  dx: number,
+  dy: number,
 ): boolean {
   return (
     turn(ax, ay, bx, by, cx, cy) * turn(ax, ay, bx, by, dx, dy) < 0 &&

@@ -36,7 +36,10 @@ export function writeInkml(strokes: readonly InkmlStroke[]): string {
   };
   const traces = strokes.map((stroke) => {
     const { x, y, pressure, time } = stroke.ink;
-    const samples = Array.from(x, (_, i) => `${short(x[i]!, 3)} ${short(y[i]!, 3)} ${short(pressure[i]!, 3)} ${Math.round(time[i]!)}`);
+    const samples = Array.from(
+      x,
+      (_, i) => `${short(x[i]!, 3)} ${short(y[i]!, 3)} ${short(pressure[i]!, 3)} ${Math.round(time[i]!)}`,
+    );
     return `<trace contextRef="#page" brushRef="#${brushOf(stroke)}">${samples.join(', ')}</trace>`;
   });
   const brushes = [...looks].map(([look, id]) => {
@@ -59,7 +62,10 @@ interface Channel {
   max: number;
 }
 
-const DEFAULT_CHANNELS: Channel[] = [{ name: 'X', scale: 0.75, max: 1 }, { name: 'Y', scale: 0.75, max: 1 }];
+const DEFAULT_CHANNELS: Channel[] = [
+  { name: 'X', scale: 0.75, max: 1 },
+  { name: 'Y', scale: 0.75, max: 1 },
+];
 
 /** The numbers of one trace; differences (' and ") as the standard's section 3.3 has them. */
 function readRows(text: string, channels: number): number[][] {
@@ -91,24 +97,37 @@ function toInk(rows: number[][], channels: readonly Channel[]): Ink | null {
   const at = (name: string): number => channels.findIndex((channel) => channel.name === name);
   const [x, y, f, t] = [at('X'), at('Y'), at('F'), at('T')];
   if (x < 0 || y < 0 || rows.length === 0) return null;
-  const start = t < 0 ? 0 : rows[0]![t] ?? 0;
+  const start = t < 0 ? 0 : (rows[0]![t] ?? 0);
   let latest = 0;
   const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
-  return inkFromRows(rows.map((row, i) => {
-    latest = clamp(t < 0 ? i * 10 : ((row[t] ?? start) - start) * channels[t]!.scale, latest, MAX_INK_TIME);
-    const place = (c: number): number => clamp(row[c]! * channels[c]!.scale, -MAX_INK_POSITION, MAX_INK_POSITION);
-    return [place(x), place(y), f < 0 ? 0.5 : clamp((row[f] ?? 0.5) / channels[f]!.max, 0, 1), latest] as const;
-  }));
+  return inkFromRows(
+    rows.map((row, i) => {
+      latest = clamp(t < 0 ? i * 10 : ((row[t] ?? start) - start) * channels[t]!.scale, latest, MAX_INK_TIME);
+      const place = (c: number): number => clamp(row[c]! * channels[c]!.scale, -MAX_INK_POSITION, MAX_INK_POSITION);
+      return [place(x), place(y), f < 0 ? 0.5 : clamp((row[f] ?? 0.5) / channels[f]!.max, 0, 1), latest] as const;
+    }),
+  );
 }
 
-const hex = (value: string): string | null => (/^#[0-9a-f]{6}$/i.test(value) ? value.toUpperCase() : /^#[0-9a-f]{3}$/i.test(value) ? `#${[...value.slice(1)].map((c) => c + c).join('')}`.toUpperCase() : null);
+const hex = (value: string): string | null =>
+  /^#[0-9a-f]{6}$/i.test(value)
+    ? value.toUpperCase()
+    : /^#[0-9a-f]{3}$/i.test(value)
+      ? `#${[...value.slice(1)].map((c) => c + c).join('')}`.toUpperCase()
+      : null;
 
 /** @throws InkmlError if the text is no InkML, is broken, nests too deeply, or holds too much */
 export function readInkml(text: string): InkmlStroke[] {
   const parser = new SaxesParser({ xmlns: false });
   const strokes: InkmlStroke[] = [];
   const brushes = new Map<string, { colour?: string; width?: number }>();
-  let [channels, brush, trace, depth, isInk] = [[] as Channel[], null as { colour?: string; width?: number } | null, null as { text: string; brush: string } | null, 0, false];
+  let [channels, brush, trace, depth, isInk] = [
+    [] as Channel[],
+    null as { colour?: string; width?: number } | null,
+    null as { text: string; brush: string } | null,
+    0,
+    false,
+  ];
   parser.on('error', (error) => {
     throw new InkmlError(`This is no InkML that can be read: ${error.message}`);
   });
@@ -124,7 +143,11 @@ export function readInkml(text: string): InkmlStroke[] {
         isInk = true;
         break;
       case 'channel':
-        channels.push({ name: value('name'), scale: value('name') === 'T' ? (value('units') === 's' ? 1000 : 1) : (POINTS[value('units')] ?? 0.75), max: Number(value('max')) > 0 ? Number(value('max')) : 1 });
+        channels.push({
+          name: value('name'),
+          scale: value('name') === 'T' ? (value('units') === 's' ? 1000 : 1) : (POINTS[value('units')] ?? 0.75),
+          max: Number(value('max')) > 0 ? Number(value('max')) : 1,
+        });
         break;
       case 'traceFormat':
         channels = [];
@@ -151,7 +174,8 @@ export function readInkml(text: string): InkmlStroke[] {
     const used = channels.length > 0 ? channels : DEFAULT_CHANNELS;
     const ink = toInk(readRows(trace.text, used.length), used);
     const look = brushes.get(trace.brush) ?? {};
-    if (ink) strokes.push({ ink, colour: look.colour ?? '#1C2A33', width: Math.min(100, Math.max(0.3, look.width || 2.6)) });
+    if (ink)
+      strokes.push({ ink, colour: look.colour ?? '#1C2A33', width: Math.min(100, Math.max(0.3, look.width || 2.6)) });
     if (strokes.length > MOST_TRACES) throw new InkmlError(`This ink has more than ${MOST_TRACES} strokes.`);
     trace = null;
   });

@@ -10,11 +10,18 @@ const MOST = FLATNESS + THINNING;
 function placesOn(outline: Outline, each = 40): [number, number][] {
   const n = outline.length / 2;
   const corner = (i: number): [number, number] => [outline[2 * (i % n)]!, outline[2 * (i % n) + 1]!];
-  const between = ([ax, ay]: [number, number], [bx, by]: [number, number], t: number): [number, number] => [ax + (bx - ax) * t, ay + (by - ay) * t];
+  const between = ([ax, ay]: [number, number], [bx, by]: [number, number], t: number): [number, number] => [
+    ax + (bx - ax) * t,
+    ay + (by - ay) * t,
+  ];
   return Array.from({ length: n * each }, (_, k) => {
     const i = Math.floor(k / each);
     const t = (k % each) / each;
-    const [from, bend, to] = [between(corner(i), corner(i + 1), 0.5), corner(i + 1), between(corner(i + 1), corner(i + 2), 0.5)];
+    const [from, bend, to] = [
+      between(corner(i), corner(i + 1), 0.5),
+      corner(i + 1),
+      between(corner(i + 1), corner(i + 2), 0.5),
+    ];
     return between(between(from, bend, t), between(bend, to, t), t);
   });
 }
@@ -23,8 +30,16 @@ function placesOn(outline: Outline, each = 40): [number, number][] {
 function distance(polygon: Float64Array, [x, y]: [number, number]): number {
   let nearest = Infinity;
   for (let i = 0; i < polygon.length; i += 2) {
-    const [ax, ay, bx, by] = [polygon[i]!, polygon[i + 1]!, polygon[(i + 2) % polygon.length]!, polygon[(i + 3) % polygon.length]!];
-    const t = Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / ((bx - ax) ** 2 + (by - ay) ** 2 || 1)));
+    const [ax, ay, bx, by] = [
+      polygon[i]!,
+      polygon[i + 1]!,
+      polygon[(i + 2) % polygon.length]!,
+      polygon[(i + 3) % polygon.length]!,
+    ];
+    const t = Math.min(
+      1,
+      Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / ((bx - ax) ** 2 + (by - ay) ** 2 || 1)),
+    );
     nearest = Math.min(nearest, Math.hypot(ax + t * (bx - ax) - x, ay + t * (by - ay) - y));
   }
   return nearest;
@@ -36,25 +51,56 @@ const furthest = (outline: Outline): number => {
 };
 
 const wavy = (tool: InkTool, width: number): Outline =>
-  strokeOutline(inkFromRows(Array.from({ length: 90 }, (_, i) => [i * 2, 12 * Math.sin(i / 8), 0.5 + 0.4 * Math.sin(i / 5), i * 8])), tool, width);
+  strokeOutline(
+    inkFromRows(
+      Array.from({ length: 90 }, (_, i) => [i * 2, 12 * Math.sin(i / 8), 0.5 + 0.4 * Math.sin(i / 5), i * 8]),
+    ),
+    tool,
+    width,
+  );
 
 describe('outlinePolygon', () => {
-  it.each(INK_TOOLS.map((tool): [InkTool] => [tool]))('of a wave drawn with the %s is nowhere further from the curve than it says, at every width', (tool) => {
-    for (const width of Object.values(TOOL_STYLES[tool].widths)) expect(furthest(wavy(tool, width))).toBeLessThanOrEqual(MOST + 1e-9);
-  });
+  it.each(INK_TOOLS.map((tool): [InkTool] => [tool]))(
+    'of a wave drawn with the %s is nowhere further from the curve than it says, at every width',
+    (tool) => {
+      for (const width of Object.values(TOOL_STYLES[tool].widths))
+        expect(furthest(wavy(tool, width))).toBeLessThanOrEqual(MOST + 1e-9);
+    },
+  );
 
   it('is as near for ink that turns and stops anywhere', () => {
-    const place = fc.tuple(fc.double({ min: 0, max: 60, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), fc.constant(0));
-    const ink = fc.array(place, { minLength: 1, maxLength: 12 }).map((rows): Ink => inkFromRows(rows.map(([x, y, pressure], i) => [x, y, pressure, i * 8])));
-    fc.assert(fc.property(ink, fc.constantFrom(...INK_TOOLS), fc.double({ min: 0.5, max: 26, noNaN: true }), (drawn, tool, width) => {
-      expect(furthest(strokeOutline(drawn, tool, width))).toBeLessThanOrEqual(MOST + 1e-9);
-    }), { numRuns: 60 });
+    const place = fc.tuple(
+      fc.double({ min: 0, max: 60, noNaN: true }),
+      fc.double({ min: 0, max: 60, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.constant(0),
+    );
+    const ink = fc
+      .array(place, { minLength: 1, maxLength: 12 })
+      .map((rows): Ink => inkFromRows(rows.map(([x, y, pressure], i) => [x, y, pressure, i * 8])));
+    fc.assert(
+      fc.property(
+        ink,
+        fc.constantFrom(...INK_TOOLS),
+        fc.double({ min: 0.5, max: 26, noNaN: true }),
+        (drawn, tool, width) => {
+          expect(furthest(strokeOutline(drawn, tool, width))).toBeLessThanOrEqual(MOST + 1e-9);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 
   it('keeps a straight bar straight: few corners for its long sides', () => {
-    const bar = strokeOutline(inkFromRows(Array.from({ length: 200 }, (_, i) => [i * 2, 0, 0.5, i * 8])), 'highlighter', 9);
+    const bar = strokeOutline(
+      inkFromRows(Array.from({ length: 200 }, (_, i) => [i * 2, 0, 0.5, i * 8])),
+      'highlighter',
+      9,
+    );
     const polygon = outlinePolygon(bar);
-    const along = Array.from({ length: polygon.length / 2 }, (_, i) => polygon[2 * i]!).filter((x) => x > 10 && x < 388);
+    const along = Array.from({ length: polygon.length / 2 }, (_, i) => polygon[2 * i]!).filter(
+      (x) => x > 10 && x < 388,
+    );
     expect(along.length).toBeLessThanOrEqual(4);
   });
 
@@ -64,7 +110,13 @@ describe('outlinePolygon', () => {
   });
 
   it('makes room for an outline of any length', () => {
-    const long = strokeOutline(inkFromRows(Array.from({ length: 20_000 }, (_, i) => [300 + 200 * Math.cos(i / 9), 300 + 200 * Math.sin(i / 11), 0.5, i])), 'pen', 3);
+    const long = strokeOutline(
+      inkFromRows(
+        Array.from({ length: 20_000 }, (_, i) => [300 + 200 * Math.cos(i / 9), 300 + 200 * Math.sin(i / 11), 0.5, i]),
+      ),
+      'pen',
+      3,
+    );
     const polygon = outlinePolygon(long);
     expect(polygon.length).toBeGreaterThan(20_000);
     expect(polygon.every(Number.isFinite)).toBe(true);

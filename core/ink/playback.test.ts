@@ -1,11 +1,23 @@
 import { inkFromRows } from './ink';
 import { LONGEST_PAUSE, samplesAfter, timeline } from './playback';
 
-const stroke = (id: string, at: number, took: number, from = 0) => ({ id, at, ink: inkFromRows([[0, 0, 0.5, from], [1, 1, 0.5, from + took / 2], [2, 2, 0.5, from + took]]) });
+const stroke = (id: string, at: number, took: number, from = 0) => ({
+  id,
+  at,
+  ink: inkFromRows([
+    [0, 0, 0.5, from],
+    [1, 1, 0.5, from + took / 2],
+    [2, 2, 0.5, from + took],
+  ]),
+});
 
 describe('the way a page was drawn', () => {
   it('runs from the first touch to the last lift, with long pauses cut', () => {
-    const { total, entries } = timeline([stroke('late', 100_000, 400), stroke('early', 1_000, 300), stroke('next', 1_700, 200)]);
+    const { total, entries } = timeline([
+      stroke('late', 100_000, 400),
+      stroke('early', 1_000, 300),
+      stroke('next', 1_700, 200),
+    ]);
     expect(entries).toEqual([
       { id: 'early', start: 0, end: 300 },
       { id: 'next', start: 800, end: 1_000 },
@@ -15,7 +27,10 @@ describe('the way a page was drawn', () => {
   });
 
   it('lets what two devices drew at once overlap', () => {
-    expect(timeline([stroke('a', 1_000, 600), stroke('b', 1_100, 600)]).entries).toEqual([{ id: 'a', start: 0, end: 600 }, { id: 'b', start: 100, end: 700 }]);
+    expect(timeline([stroke('a', 1_000, 600), stroke('b', 1_100, 600)]).entries).toEqual([
+      { id: 'a', start: 0, end: 600 },
+      { id: 'b', start: 100, end: 700 },
+    ]);
   });
 
   it('is nothing of nothing', () => {

@@ -75,12 +75,21 @@ let run = new Float64Array(512);
 function makeRoom(places: number): void {
   if (places <= xs.length) return;
   const size = places * 2;
-  [xs, ys, press, backX, backY, run] = [new Float64Array(size), new Float64Array(size), new Float64Array(size), new Float64Array(size), new Float64Array(size), new Float64Array(size)];
+  [xs, ys, press, backX, backY, run] = [
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+  ];
 }
 
 /** A place between two samples, and its pressure. */
 const between = ({ x, y, pressure }: Ink, share: number): [number, number, number] => [
-  x[0]! + (x[1]! - x[0]!) * share, y[0]! + (y[1]! - y[0]!) * share, pressure[0]! + (pressure[1]! - pressure[0]!) * share,
+  x[0]! + (x[1]! - x[0]!) * share,
+  y[0]! + (y[1]! - y[0]!) * share,
+  pressure[0]! + (pressure[1]! - pressure[0]!) * share,
 ];
 
 /** Fills the places. @returns how many there are */

@@ -3,7 +3,10 @@ import { segmentDistanceSquared } from './hit';
 import { inkFromRows, type Ink } from './ink';
 import { rubInk } from './rub';
 
-const straight = inkFromRows([[0, 0, 0.2, 0], [100, 0, 0.8, 1000]]);
+const straight = inkFromRows([
+  [0, 0, 0.2, 0],
+  [100, 0, 0.8, 1000],
+]);
 const rows = (ink: Ink): number[][] => Array.from(ink.x, (x, i) => [x, ink.y[i]!, ink.pressure[i]!, ink.time[i]!]);
 
 describe('rubbing where it touches', () => {
@@ -34,31 +37,41 @@ describe('rubbing where it touches', () => {
   it('leaves nothing within its reach and everything outside it, whatever the stroke', () => {
     const spot = fc.tuple(fc.integer({ min: 0, max: 80 }), fc.integer({ min: 0, max: 80 }));
     fc.assert(
-      fc.property(fc.array(spot, { minLength: 2, maxLength: 12 }), spot, spot, fc.integer({ min: 2, max: 15 }), (spots, [px, py], [qx, qy], reach) => {
-        const ink = inkFromRows(spots.map(([x, y], i) => [x, y, 0.5, i * 10]));
-        const pieces = rubInk(ink, px, py, qx, qy, reach) ?? [ink];
-        const length = (each: Ink): number => {
-          let sum = 0;
-          for (let i = 1; i < each.x.length; i++) sum += Math.hypot(each.x[i]! - each.x[i - 1]!, each.y[i]! - each.y[i - 1]!);
-          return sum;
-        };
-        for (const piece of pieces) {
-          for (let i = 1; i < piece.x.length; i++) {
-            const [mx, my] = [(piece.x[i]! + piece.x[i - 1]!) / 2, (piece.y[i]! + piece.y[i - 1]!) / 2];
-            expect(segmentDistanceSquared(mx, my, px, py, qx, qy)).toBeGreaterThan((reach - 1e-6) ** 2);
+      fc.property(
+        fc.array(spot, { minLength: 2, maxLength: 12 }),
+        spot,
+        spot,
+        fc.integer({ min: 2, max: 15 }),
+        (spots, [px, py], [qx, qy], reach) => {
+          const ink = inkFromRows(spots.map(([x, y], i) => [x, y, 0.5, i * 10]));
+          const pieces = rubInk(ink, px, py, qx, qy, reach) ?? [ink];
+          const length = (each: Ink): number => {
+            let sum = 0;
+            for (let i = 1; i < each.x.length; i++)
+              sum += Math.hypot(each.x[i]! - each.x[i - 1]!, each.y[i]! - each.y[i - 1]!);
+            return sum;
+          };
+          for (const piece of pieces) {
+            for (let i = 1; i < piece.x.length; i++) {
+              const [mx, my] = [(piece.x[i]! + piece.x[i - 1]!) / 2, (piece.y[i]! + piece.y[i - 1]!) / 2];
+              expect(segmentDistanceSquared(mx, my, px, py, qx, qy)).toBeGreaterThan((reach - 1e-6) ** 2);
+            }
           }
-        }
-        // The length outside, measured by fine steps, is the length that is left.
-        let outside = 0;
-        for (let i = 1; i < spots.length; i++) {
-          const [[ax, ay], [bx, by]] = [spots[i - 1]!, spots[i]!];
-          for (let k = 0; k < 400; k++) {
-            const t = (k + 0.5) / 400;
-            if (segmentDistanceSquared(ax + t * (bx - ax), ay + t * (by - ay), px, py, qx, qy) > reach ** 2) outside += Math.hypot(bx - ax, by - ay) / 400;
+          // The length outside, measured by fine steps, is the length that is left.
+          let outside = 0;
+          for (let i = 1; i < spots.length; i++) {
+            const [[ax, ay], [bx, by]] = [spots[i - 1]!, spots[i]!];
+            for (let k = 0; k < 400; k++) {
+              const t = (k + 0.5) / 400;
+              if (segmentDistanceSquared(ax + t * (bx - ax), ay + t * (by - ay), px, py, qx, qy) > reach ** 2)
+                outside += Math.hypot(bx - ax, by - ay) / 400;
+            }
           }
-        }
-        expect(Math.abs(pieces.reduce((sum, piece) => sum + length(piece), 0) - outside)).toBeLessThan(0.02 * length(ink) + 0.5);
-      }),
+          expect(Math.abs(pieces.reduce((sum, piece) => sum + length(piece), 0) - outside)).toBeLessThan(
+            0.02 * length(ink) + 0.5,
+          );
+        },
+      ),
       { numRuns: 200 },
     );
   });

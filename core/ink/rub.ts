@@ -7,7 +7,15 @@ function between(ink: Ink, i: number, t: number): [number, number, number, numbe
 }
 
 /** Where a segment runs inside a disc, as shares of its length; null if it passes by. */
-function insideDisc(ax: number, ay: number, bx: number, by: number, cx: number, cy: number, r: number): [number, number] | null {
+function insideDisc(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  cx: number,
+  cy: number,
+  r: number,
+): [number, number] | null {
   const [dx, dy, ex, ey] = [bx - ax, by - ay, ax - cx, ay - cy];
   const a = dx * dx + dy * dy;
   const c = ex * ex + ey * ey - r * r;
@@ -20,7 +28,17 @@ function insideDisc(ax: number, ay: number, bx: number, by: number, cx: number, 
 }
 
 /** Where a segment runs inside the band of half-width `r` along p–q, without its round ends. */
-function insideBand(ax: number, ay: number, bx: number, by: number, px: number, py: number, qx: number, qy: number, r: number): [number, number] | null {
+function insideBand(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  px: number,
+  py: number,
+  qx: number,
+  qy: number,
+  r: number,
+): [number, number] | null {
   const length = Math.hypot(qx - px, qy - py);
   if (length === 0) return null;
   const [ux, uy] = [(qx - px) / length, (qy - py) / length];
@@ -29,7 +47,10 @@ function insideBand(ax: number, ay: number, bx: number, by: number, px: number, 
   const [s1, t1] = [(bx - px) * ux + (by - py) * uy, (by - py) * ux - (bx - px) * uy];
   let from = 0;
   let to = 1;
-  for (const [at, step, least, most] of [[s0, s1 - s0, 0, length], [t0, t1 - t0, -r, r]] as const) {
+  for (const [at, step, least, most] of [
+    [s0, s1 - s0, 0, length],
+    [t0, t1 - t0, -r, r],
+  ] as const) {
     if (step === 0) {
       if (at < least || at > most) return null;
       continue;
@@ -63,7 +84,9 @@ export function rubInk(ink: Ink, px: number, py: number, qx: number, qy: number,
   const n = ink.x.length;
   if (n === 1) {
     return insideDisc(ink.x[0]!, ink.y[0]!, ink.x[0]!, ink.y[0]!, px, py, reach) ||
-      insideDisc(px, py, qx, qy, ink.x[0]!, ink.y[0]!, reach) ? [] : null;
+      insideDisc(px, py, qx, qy, ink.x[0]!, ink.y[0]!, reach)
+      ? []
+      : null;
   }
   const pieces: [number, number, number, number][][] = [];
   let current: [number, number, number, number][] = [];
@@ -76,7 +99,9 @@ export function rubInk(ink: Ink, px: number, py: number, qx: number, qy: number,
     const [ax, ay, bx, by] = [ink.x[i]!, ink.y[i]!, ink.x[i + 1]!, ink.y[i + 1]!];
     const gone = joined(
       [
-        insideDisc(ax, ay, bx, by, px, py, reach), insideDisc(ax, ay, bx, by, qx, qy, reach), insideBand(ax, ay, bx, by, px, py, qx, qy, reach),
+        insideDisc(ax, ay, bx, by, px, py, reach),
+        insideDisc(ax, ay, bx, by, qx, qy, reach),
+        insideBand(ax, ay, bx, by, px, py, qx, qy, reach),
       ].filter((span) => span !== null),
     );
     touched ||= gone.length > 0;

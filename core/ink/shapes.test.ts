@@ -19,7 +19,13 @@ function drawn(corners: readonly Spot[], amount = 1.2, seed = 7): Ink {
   for (let i = 1; i < corners.length; i++) {
     const [[ax, ay], [bx, by]] = [corners[i - 1]!, corners[i]!];
     const steps = Math.max(2, Math.round(Math.hypot(bx - ax, by - ay) / 4));
-    for (let k = 0; k < steps; k++) rows.push([ax + ((bx - ax) * k) / steps + tremble(), ay + ((by - ay) * k) / steps + tremble(), 0.5, rows.length * 8]);
+    for (let k = 0; k < steps; k++)
+      rows.push([
+        ax + ((bx - ax) * k) / steps + tremble(),
+        ay + ((by - ay) * k) / steps + tremble(),
+        0.5,
+        rows.length * 8,
+      ]);
   }
   rows.push([...corners.at(-1)!, 0.5, rows.length * 8]);
   return inkFromRows(rows);
@@ -31,17 +37,71 @@ const round = (cx: number, cy: number, rx: number, ry: number, turn = 0): Spot[]
     return [cx + u * Math.cos(turn) - v * Math.sin(turn), cy + u * Math.sin(turn) + v * Math.cos(turn)];
   });
 
-const farthest = (ink: Ink, cx: number, cy: number): number => Math.max(...Array.from(ink.x, (x, i) => Math.hypot(x - cx, ink.y[i]! - cy)));
-const nearest = (ink: Ink, cx: number, cy: number): number => Math.min(...Array.from(ink.x, (x, i) => Math.hypot(x - cx, ink.y[i]! - cy)));
+const farthest = (ink: Ink, cx: number, cy: number): number =>
+  Math.max(...Array.from(ink.x, (x, i) => Math.hypot(x - cx, ink.y[i]! - cy)));
+const nearest = (ink: Ink, cx: number, cy: number): number =>
+  Math.min(...Array.from(ink.x, (x, i) => Math.hypot(x - cx, ink.y[i]! - cy)));
 
 describe('recogniseShape', () => {
   it.each([1, 2, 3, 4, 5, 6])('knows a line, a circle, an oval, a triangle, a box and an arrow of hand %i', (seed) => {
-    expect(recogniseShape(drawn([[10, 10], [200, 140]], 1.2, seed))?.kind).toBe('line');
+    expect(
+      recogniseShape(
+        drawn(
+          [
+            [10, 10],
+            [200, 140],
+          ],
+          1.2,
+          seed,
+        ),
+      )?.kind,
+    ).toBe('line');
     expect(recogniseShape(drawn(round(100, 100, 60, 60), 1.2, seed))?.kind).toBe('ellipse');
     expect(recogniseShape(drawn(round(100, 100, 90, 40, 0.5), 1.2, seed))?.kind).toBe('ellipse');
-    expect(recogniseShape(drawn([[100, 10], [190, 160], [20, 150], [100, 10]], 1.2, seed))?.kind).toBe('triangle');
-    expect(recogniseShape(drawn([[10, 10], [160, 14], [158, 110], [8, 104], [10, 10]], 1.2, seed))?.kind).toBe('rectangle');
-    expect(recogniseShape(drawn([[10, 100], [200, 60], [176, 48], [200, 60], [182, 82]], 1, seed))?.kind).toBe('arrow');
+    expect(
+      recogniseShape(
+        drawn(
+          [
+            [100, 10],
+            [190, 160],
+            [20, 150],
+            [100, 10],
+          ],
+          1.2,
+          seed,
+        ),
+      )?.kind,
+    ).toBe('triangle');
+    expect(
+      recogniseShape(
+        drawn(
+          [
+            [10, 10],
+            [160, 14],
+            [158, 110],
+            [8, 104],
+            [10, 10],
+          ],
+          1.2,
+          seed,
+        ),
+      )?.kind,
+    ).toBe('rectangle');
+    expect(
+      recogniseShape(
+        drawn(
+          [
+            [10, 100],
+            [200, 60],
+            [176, 48],
+            [200, 60],
+            [182, 82],
+          ],
+          1,
+          seed,
+        ),
+      )?.kind,
+    ).toBe('arrow');
   });
 
   it('gives the shape that was meant', () => {
@@ -51,15 +111,37 @@ describe('recogniseShape', () => {
     const oval = recogniseShape(drawn(round(100, 100, 90, 40, 0.5)))!.ink;
     expect(farthest(oval, 100, 100)).toBeCloseTo(90, -0.7);
     expect(nearest(oval, 100, 100)).toBeCloseTo(40, -0.7);
-    const box = recogniseShape(drawn([[10, 10], [160, 14], [158, 110], [8, 104], [10, 10]]))!.ink;
+    const box = recogniseShape(
+      drawn([
+        [10, 10],
+        [160, 14],
+        [158, 110],
+        [8, 104],
+        [10, 10],
+      ]),
+    )!.ink;
     // Snapped to the axes: the left and right sides are upright.
-    expect(new Set(Array.from(box.x).filter((x) => x < 20).map((x) => x.toFixed(3))).size).toBe(1);
-    const level = recogniseShape(drawn([[10, 50], [200, 54]]))!.ink;
+    expect(
+      new Set(
+        Array.from(box.x)
+          .filter((x) => x < 20)
+          .map((x) => x.toFixed(3)),
+      ).size,
+    ).toBe(1);
+    const level = recogniseShape(
+      drawn([
+        [10, 50],
+        [200, 54],
+      ]),
+    )!.ink;
     expect(level.y[0]).toBeCloseTo(level.y.at(-1)!, 6);
   });
 
   it('keeps how long the hand took, and ends where it ended', () => {
-    const ink = drawn([[10, 10], [200, 140]]);
+    const ink = drawn([
+      [10, 10],
+      [200, 140],
+    ]);
     const line = recogniseShape(ink)!.ink;
     expect(line.time.at(-1)).toBe(ink.time.at(-1));
     expect(Math.hypot(line.x.at(-1)! - 200, line.y.at(-1)! - 140)).toBeLessThan(4);
@@ -68,10 +150,44 @@ describe('recogniseShape', () => {
   it.each<[string, Spot[]]>([
     ['a wave', Array.from({ length: 60 }, (_, i): Spot => [i * 4, 60 + 20 * Math.sin(i / 4)])],
     ['an open bow', round(100, 100, 60, 60).slice(0, 35)],
-    ['a star', [[100, 10], [130, 180], [10, 70], [190, 70], [60, 180], [100, 10]]],
-    ['a letter', [[0, 0], [0, 60], [30, 30], [0, 25], [35, 60]]],
-    ['a dot', [[5, 5], [6, 6]]],
-    ['a leaning four-cornered kite', [[100, 0], [130, 60], [100, 200], [60, 60], [100, 0]]],
+    [
+      'a star',
+      [
+        [100, 10],
+        [130, 180],
+        [10, 70],
+        [190, 70],
+        [60, 180],
+        [100, 10],
+      ],
+    ],
+    [
+      'a letter',
+      [
+        [0, 0],
+        [0, 60],
+        [30, 30],
+        [0, 25],
+        [35, 60],
+      ],
+    ],
+    [
+      'a dot',
+      [
+        [5, 5],
+        [6, 6],
+      ],
+    ],
+    [
+      'a leaning four-cornered kite',
+      [
+        [100, 0],
+        [130, 60],
+        [100, 200],
+        [60, 60],
+        [100, 0],
+      ],
+    ],
   ])('leaves %s as it is', (_, spots) => {
     expect(recogniseShape(drawn(spots, 0.4))).toBeNull();
   });

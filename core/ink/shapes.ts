@@ -80,7 +80,10 @@ function errorFrom(corners: readonly Spot[], spots: readonly Spot[]): number {
   for (const [x, y] of spots) {
     let nearest = Infinity;
     for (let i = 0; i + 1 < corners.length; i++) {
-      nearest = Math.min(nearest, segmentDistanceSquared(x, y, corners[i]![0], corners[i]![1], corners[i + 1]![0], corners[i + 1]![1]));
+      nearest = Math.min(
+        nearest,
+        segmentDistanceSquared(x, y, corners[i]![0], corners[i]![1], corners[i + 1]![0], corners[i + 1]![1]),
+      );
     }
     sum += nearest;
   }
@@ -91,7 +94,16 @@ function errorFrom(corners: readonly Spot[], spots: readonly Spot[]): number {
 function corners(spots: readonly Spot[], tolerance: number, from = 0, to = spots.length - 1): number[] {
   let [worst, at] = [tolerance, -1];
   for (let i = from + 1; i < to; i++) {
-    const off = Math.sqrt(segmentDistanceSquared(spots[i]![0], spots[i]![1], spots[from]![0], spots[from]![1], spots[to]![0], spots[to]![1]));
+    const off = Math.sqrt(
+      segmentDistanceSquared(
+        spots[i]![0],
+        spots[i]![1],
+        spots[from]![0],
+        spots[from]![1],
+        spots[to]![0],
+        spots[to]![1],
+      ),
+    );
     if (off > worst) [worst, at] = [off, i];
   }
   if (at < 0) return [from, to];
@@ -101,7 +113,9 @@ function corners(spots: readonly Spot[], tolerance: number, from = 0, to = spots
 function snapped(line: Line): Line {
   const angle = Math.atan2(line.uy, line.ux);
   const nearest = (Math.round(angle / (Math.PI / 2)) * Math.PI) / 2;
-  return Math.abs(angle - nearest) < SNAP ? { ...line, ux: Math.round(Math.cos(nearest)), uy: Math.round(Math.sin(nearest)) } : line;
+  return Math.abs(angle - nearest) < SNAP
+    ? { ...line, ux: Math.round(Math.cos(nearest)), uy: Math.round(Math.sin(nearest)) }
+    : line;
 }
 
 function tryLine(spots: readonly Spot[]): Spot[] {
@@ -122,7 +136,8 @@ function tryArrow(spots: readonly Spot[], size: number): Spot[] | null {
   if (shaft < size * 0.5) return null;
   const [ux, uy] = [(tip![0] - start![0]) / shaft, (tip![1] - start![1]) / shaft];
   const barbs = head.map(([x, y]) => ({
-    back: -((x - tip![0]) * ux + (y - tip![1]) * uy) / shaft, side: ((y - tip![1]) * ux - (x - tip![0]) * uy) / shaft,
+    back: -((x - tip![0]) * ux + (y - tip![1]) * uy) / shaft,
+    side: ((y - tip![1]) * ux - (x - tip![0]) * uy) / shaft,
   }));
   if (barbs.some(({ back, side }) => back > 0.5 || back < -0.12 || Math.abs(side) > 0.45)) return null;
   const [left, right] = [Math.min(...barbs.map(({ side }) => side)), Math.max(...barbs.map(({ side }) => side))];
@@ -194,7 +209,10 @@ function normal(rows: readonly number[][]): number[][] {
 function tryPolygon(spots: readonly Spot[], size: number): { kind: 'triangle' | 'rectangle'; way: Spot[] } | null {
   // Begun in a corner: the spot furthest from the middle is one.
   const n = spots.length - 1;
-  const middle: Spot = [spots.reduce((s, p) => s + p[0], 0) / spots.length, spots.reduce((s, p) => s + p[1], 0) / spots.length];
+  const middle: Spot = [
+    spots.reduce((s, p) => s + p[0], 0) / spots.length,
+    spots.reduce((s, p) => s + p[1], 0) / spots.length,
+  ];
   let first = 0;
   for (let i = 0; i < n; i++) if (distance(spots[i]!, middle) > distance(spots[first]!, middle)) first = i;
   const ring = [...spots.slice(first, n), ...spots.slice(0, first)];
@@ -214,7 +232,9 @@ function tryPolygon(spots: readonly Spot[], size: number): { kind: 'triangle' | 
     const offs = sides.map((side, i) => bend(angle(side) - base - (i % 2) * (Math.PI / 2)));
     if (offs.some((off) => Math.abs(off) > 0.3)) return null;
     const turn = base + offs.reduce((sum, off) => sum + off, 0) / 4;
-    sides = sides.map((side, i) => snapped({ ...side, ux: Math.cos(turn + (i % 2) * (Math.PI / 2)), uy: Math.sin(turn + (i % 2) * (Math.PI / 2)) }));
+    sides = sides.map((side, i) =>
+      snapped({ ...side, ux: Math.cos(turn + (i % 2) * (Math.PI / 2)), uy: Math.sin(turn + (i % 2) * (Math.PI / 2)) }),
+    );
   }
   const way: Spot[] = [];
   for (let i = 0; i < count; i++) {

@@ -70,7 +70,11 @@ export class StrokeInProgress {
   }
 
   private pressureOf(
-    sample: PenSample, last: readonly number[] | undefined, x: number, y: number, time: number,
+    sample: PenSample,
+    last: readonly number[] | undefined,
+    x: number,
+    y: number,
+    time: number,
   ): number {
     if (sample.pressure !== null) return Math.min(1, Math.max(0, sample.pressure));
     if (last) {

@@ -14,16 +14,21 @@ function chosen(items: Items, ids: readonly string[]): { id: string; fields: Fie
 }
 
 const moved = (fields: Fields, by: Matrix): Fields => ({
-  ...fields, matrix: compose(by, isMatrix(fields.matrix) ? fields.matrix : IDENTITY),
+  ...fields,
+  matrix: compose(by, isMatrix(fields.matrix) ? fields.matrix : IDENTITY),
 });
 
 /** Moves, scales or turns. A result that would leave no trace (squeezed to nothing) is not made. */
 export const transformItems = (page: string, items: Items, ids: readonly string[], by: Matrix): ItemChange[] =>
-  chosen(items, ids).map(({ id, fields }) => ({ page, id, after: moved(fields, by) })).filter(({ after }) => isMatrix(after.matrix));
+  chosen(items, ids)
+    .map(({ id, fields }) => ({ page, id, after: moved(fields, by) }))
+    .filter(({ after }) => isMatrix(after.matrix));
 
 /** Gives all that has a colour a new one. */
 export const recolourItems = (page: string, items: Items, ids: readonly string[], colour: string): ItemChange[] =>
-  chosen(items, ids).filter(({ fields }) => 'colour' in fields).map(({ id, fields }) => ({ page, id, after: { ...fields, colour } }));
+  chosen(items, ids)
+    .filter(({ fields }) => 'colour' in fields)
+    .map(({ id, fields }) => ({ page, id, after: { ...fields, colour } }));
 
 export const deleteItems = (page: string, items: Items, ids: readonly string[]): ItemChange[] =>
   chosen(items, ids).map(({ id }) => ({ page, id, after: null }));
@@ -47,16 +52,29 @@ export function orderItems(page: string, items: Items, ids: readonly string[], m
   const [lowest, highest] = [String(picked[0]!.fields.order), String(picked.at(-1)!.fields.order)];
   // Where among the others the chosen ones go: behind the first `at` of them.
   const below = others.filter((order) => order < highest).length;
-  const at = { front: others.length, back: 0, forward: Math.min(others.length, below + 1), backward: Math.max(0, others.filter((order) => order < lowest).length - 1) }[move];
+  const at = {
+    front: others.length,
+    back: 0,
+    forward: Math.min(others.length, below + 1),
+    backward: Math.max(0, others.filter((order) => order < lowest).length - 1),
+  }[move];
   const orders = generateNKeysBetween(others[at - 1] ?? null, others[at] ?? null, picked.length);
   return picked.map(({ id, fields }, i) => ({ page, id, after: { ...fields, order: orders[i]! } }));
 }
 
 /** Chosen items as they can be put onto any page: back to front, without ids. */
-export const copyItems = (items: Items, ids: readonly string[]): Fields[] => chosen(items, ids).map(({ fields }) => fields);
+export const copyItems = (items: Items, ids: readonly string[]): Fields[] =>
+  chosen(items, ids).map(({ fields }) => fields);
 
 /** Puts copies on top of a page, moved by an offset in points; `newId` makes an id for each. */
-export function pasteItems(page: string, items: Items, copies: readonly Fields[], offset: { x: number; y: number }, newId: () => string, at: number): ItemChange[] {
+export function pasteItems(
+  page: string,
+  items: Items,
+  copies: readonly Fields[],
+  offset: { x: number; y: number },
+  newId: () => string,
+  at: number,
+): ItemChange[] {
   const top = ordersOf(items, new Set()).at(-1) ?? null;
   let order = top;
   return copies.map((fields) => {

@@ -67,11 +67,17 @@ function steps(from: number, to: number, gap: number): number[] {
 }
 
 const rows = (ys: readonly number[], from: number, to: number): string => ys.map((y) => `M${from} ${y}H${to}`).join('');
-const columns = (xs: readonly number[], from: number, to: number): string => xs.map((x) => `M${x} ${from}V${to}`).join('');
+const columns = (xs: readonly number[], from: number, to: number): string =>
+  xs.map((x) => `M${x} ${from}V${to}`).join('');
 /** A dot as a line of no length with round ends. */
-const dots = (xs: readonly number[], ys: readonly number[]): string => ys.map((y) => xs.map((x) => `M${x} ${y}h.01`).join('')).join('');
+const dots = (xs: readonly number[], ys: readonly number[]): string =>
+  ys.map((y) => xs.map((x) => `M${x} ${y}h.01`).join('')).join('');
 
-type Maker<K extends BackgroundKind> = (background: Extract<Background, { kind: K }>, width: number, height: number) => PictureShape[];
+type Maker<K extends BackgroundKind> = (
+  background: Extract<Background, { kind: K }>,
+  width: number,
+  height: number,
+) => PictureShape[];
 
 const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
   blank: () => [],
@@ -79,7 +85,11 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
   pdf: () => [],
   lined(background, width, height) {
     const gap = Math.max(8, background.gap);
-    const lines = steps(gap * 2, height - gap / 2 - 1e-3, gap).map((y) => ({ d: `M0 ${y}H${width}`, stroke: RULE, width: 1 }));
+    const lines = steps(gap * 2, height - gap / 2 - 1e-3, gap).map((y) => ({
+      d: `M0 ${y}H${width}`,
+      stroke: RULE,
+      width: 1,
+    }));
     return [...lines, { d: `M${gap * 1.6} 0V${height}`, stroke: MARGIN, width: 1 }];
   },
   guides(background, width, height) {
@@ -89,14 +99,42 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
     const [from, to] = [x, width - x];
     return [
       { d: bases.map((y) => `M${from} ${Number((y - x).toFixed(2))}H${to}V${y}H${from}Z`).join(''), fill: '#EEF3EE' },
-      { d: rows(bases.map((y) => y - 2 * x), from, to) + rows(bases.map((y) => y + x), from, to), stroke: RULE, width: 0.8 },
-      { d: rows(bases.map((y) => y - x), from, to), stroke: RULE, width: 1 },
+      {
+        d:
+          rows(
+            bases.map((y) => y - 2 * x),
+            from,
+            to,
+          ) +
+          rows(
+            bases.map((y) => y + x),
+            from,
+            to,
+          ),
+        stroke: RULE,
+        width: 0.8,
+      },
+      {
+        d: rows(
+          bases.map((y) => y - x),
+          from,
+          to,
+        ),
+        stroke: RULE,
+        width: 1,
+      },
       { d: rows(bases, from, to), stroke: INK_COLOURS.blue, width: 1.4 },
     ];
   },
   squared(background, width, height) {
     const gap = Math.max(LEAST_GAP, background.gap);
-    return [{ d: rows(steps(gap, height - 1e-3, gap), 0, width) + columns(steps(gap, width - 1e-3, gap), 0, height), stroke: RULE, width: 0.8 }];
+    return [
+      {
+        d: rows(steps(gap, height - 1e-3, gap), 0, width) + columns(steps(gap, width - 1e-3, gap), 0, height),
+        stroke: RULE,
+        width: 0.8,
+      },
+    ];
   },
   dotted(background, width, height) {
     const gap = Math.max(LEAST_GAP, background.gap);
@@ -105,13 +143,25 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
   isometric(background, width, height) {
     const gap = Math.max(LEAST_GAP, background.gap);
     const ys = steps(gap / 2, height, (gap * Math.sqrt(3)) / 2);
-    return [{ d: ys.map((y, i) => dots(steps(gap / (i % 2 === 0 ? 2 : 1), width - 1e-3, gap), [y])).join(''), stroke: DOT, width: 1.8 }];
+    return [
+      {
+        d: ys.map((y, i) => dots(steps(gap / (i % 2 === 0 ? 2 : 1), width - 1e-3, gap), [y])).join(''),
+        stroke: DOT,
+        width: 1.8,
+      },
+    ];
   },
   staves(background, width, height) {
     const gap = Math.max(LEAST_GAP, background.gap);
     const margin = gap * 4;
     const tops = steps(margin, height - margin - 4 * gap, gap * 11);
-    return [{ d: tops.map((top) => rows(steps(top, top + 4 * gap, gap), margin, width - margin)).join(''), stroke: INK_COLOURS.ink, width: 0.8 }];
+    return [
+      {
+        d: tops.map((top) => rows(steps(top, top + 4 * gap, gap), margin, width - margin)).join(''),
+        stroke: INK_COLOURS.ink,
+        width: 0.8,
+      },
+    ];
   },
   axes(background, width, height) {
     const gap = Math.max(LEAST_GAP, background.gap);
@@ -122,14 +172,24 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
     const [left, right, top, bottom] = [cx - across * gap, cx + across * gap, cy - down * gap, cy + down * gap];
     const head = gap / 4;
     return [
-      { d: rows(steps(top, bottom, gap), left, right) + columns(steps(left, right, gap), top, bottom), stroke: RULE, width: 0.8 },
-      { d: `M${left} ${cy}H${right}M${right - head} ${cy - head}L${right} ${cy}L${right - head} ${cy + head}M${cx} ${bottom}V${top}M${cx - head} ${top + head}L${cx} ${top}L${cx + head} ${top + head}`, stroke: INK_COLOURS.ink, width: 1.6 },
+      {
+        d: rows(steps(top, bottom, gap), left, right) + columns(steps(left, right, gap), top, bottom),
+        stroke: RULE,
+        width: 0.8,
+      },
+      {
+        d: `M${left} ${cy}H${right}M${right - head} ${cy - head}L${right} ${cy}L${right - head} ${cy + head}M${cx} ${bottom}V${top}M${cx - head} ${top + head}L${cx} ${top}L${cx + head} ${top + head}`,
+        stroke: INK_COLOURS.ink,
+        width: 1.6,
+      },
     ];
   },
   picture: ({ shapes }) =>
-    shapes.filter(({ d }) => PATH_DATA.test(d)).map((shape) =>
-      shape.fill || shape.stroke ? shape : { ...shape, stroke: INK_COLOURS.ink, width: shape.width ?? 2 },
-    ),
+    shapes
+      .filter(({ d }) => PATH_DATA.test(d))
+      .map((shape) =>
+        shape.fill || shape.stroke ? shape : { ...shape, stroke: INK_COLOURS.ink, width: shape.width ?? 2 },
+      ),
 };
 
 /**
@@ -137,7 +197,8 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
  * have none but what was drawn on them: they are drawn from their media, below. A kind that is not known is drawn as a blank page.
  */
 export function backgroundShapes(background: Background, width: number, height: number): PictureShape[] {
-  const make = MAKERS[background?.kind] as ((background: Background, width: number, height: number) => PictureShape[]) | undefined;
+  const make = MAKERS[background?.kind] as
+    ((background: Background, width: number, height: number) => PictureShape[]) | undefined;
   return [...(make?.(background, width, height) ?? []), ...drawnShapes(background?.drawn)];
 }
 

@@ -1,6 +1,15 @@
 import * as Y from 'yjs';
 import { inkFromRows } from '../ink/ink';
-import { deletedSheets, findPage, layOutNew, markItems, pageItems, readPages, startDocument, type PagePlan } from './document';
+import {
+  deletedSheets,
+  findPage,
+  layOutNew,
+  markItems,
+  pageItems,
+  readPages,
+  startDocument,
+  type PagePlan,
+} from './document';
 import { readItem, readStrokes, topOrder } from './item';
 import { addStroke, type NewStroke } from './stroke';
 import { documentExtent, ExtentError, holdsAll } from './holds';
@@ -19,7 +28,15 @@ function opened(): Y.Doc {
 }
 
 const stroke = (id: string): NewStroke => ({
-  id, tool: 'pen', colour: '#1C2A33', width: 2.6, ink: inkFromRows([[10, 10, 0.5, 0], [40, 30, 0.6, 16]]), at: 1_000,
+  id,
+  tool: 'pen',
+  colour: '#1C2A33',
+  width: 2.6,
+  ink: inkFromRows([
+    [10, 10, 0.5, 0],
+    [40, 30, 0.6, 16],
+  ]),
+  at: 1_000,
 });
 
 const copy = (doc: Y.Doc): Y.Doc => {
@@ -151,7 +168,11 @@ describe('sheets that came later', () => {
     findPage(doc, 'p1')!.set('deleted', true);
     expect(deletedSheets(doc, PLANS).map(({ id }) => id)).toEqual(['p1']);
     findPage(doc, 'p1')!.set('deleted', false);
-    expect([deletedSheets(doc, PLANS), readPages(doc).map(({ id }) => id), readStrokes(pageItems(doc, 'p1')!).length]).toEqual([[], ['p1', 'p2'], 1]);
+    expect([
+      deletedSheets(doc, PLANS),
+      readPages(doc).map(({ id }) => id),
+      readStrokes(pageItems(doc, 'p1')!).length,
+    ]).toEqual([[], ['p1', 'p2'], 1]);
   });
 });
 
@@ -169,7 +190,15 @@ describe('pageToSvg', () => {
 
   it('lets nothing of a picture’s data out of its attributes', () => {
     const evil: PagePlan = {
-      ...PLANS[0]!, background: { kind: 'picture', alt: '', shapes: [{ d: 'M0 0"/><script>x</script>', stroke: '"><b>' }, { d: 'M0 0H9', stroke: '"><b>' }] },
+      ...PLANS[0]!,
+      background: {
+        kind: 'picture',
+        alt: '',
+        shapes: [
+          { d: 'M0 0"/><script>x</script>', stroke: '"><b>' },
+          { d: 'M0 0H9', stroke: '"><b>' },
+        ],
+      },
     };
     const svg = pageToSvg(evil, []);
     expect(svg).not.toContain('<script>');

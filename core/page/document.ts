@@ -63,10 +63,12 @@ export function documentOf(update: Uint8Array | null | undefined): Y.Doc {
 const pageList = (doc: Y.Doc): PageMap[] => doc.getArray<PageMap>('pages').toArray();
 
 /** The page with this id, deleted or not. */
-export const findPage = (doc: Y.Doc, pageId: string): PageMap | undefined => pageList(doc).find((page) => page.get('id') === pageId);
+export const findPage = (doc: Y.Doc, pageId: string): PageMap | undefined =>
+  pageList(doc).find((page) => page.get('id') === pageId);
 
 /** The page's items, or undefined if the document has no such page. */
-export const pageItems = (doc: Y.Doc, pageId: string): Items | undefined => findPage(doc, pageId)?.get('items') as Items | undefined;
+export const pageItems = (doc: Y.Doc, pageId: string): Items | undefined =>
+  findPage(doc, pageId)?.get('items') as Items | undefined;
 
 /** Begins the name of the map that holds the marks on one page, or on one take. */
 export const MARKS = 'marks:';
@@ -101,7 +103,12 @@ function orderedPages(doc: Y.Doc): OrderedPage[] {
     if (typeof width !== 'number' || typeof height !== 'number' || !(width > 0 && height > 0)) return;
     const spots = readSpots(page.get('spots'));
     pages.push({
-      id, part, width, height, background: page.get('background') as Background, order: orderOf(page, index, list.length),
+      id,
+      part,
+      width,
+      height,
+      background: page.get('background') as Background,
+      order: orderOf(page, index, list.length),
       ...(spots.length > 0 ? { spots } : {}),
     });
   });
@@ -129,17 +136,32 @@ export function layOutNew(doc: Y.Doc, plans: readonly PagePlan[]): boolean {
   doc.transact(() => {
     for (const plan of fresh) {
       const before = plans.slice(0, plans.indexOf(plan)).map(({ part }) => part);
-      addPage(doc, plan, orderBehind(doc, readPages(doc).filter(({ part }) => part === plan.part || before.includes(part)).at(-1)?.id ?? null));
+      addPage(
+        doc,
+        plan,
+        orderBehind(
+          doc,
+          readPages(doc)
+            .filter(({ part }) => part === plan.part || before.includes(part))
+            .at(-1)?.id ?? null,
+        ),
+      );
     }
   });
   return fresh.length > 0;
 }
 
 /** Sheets of the activity that were deleted from a piece and can come back, with all that was on them. */
-export const deletedSheets = (doc: Y.Doc, plans: readonly PagePlan[]): PagePlan[] => plans.filter(({ id }) => findPage(doc, id)?.get('deleted') === true);
+export const deletedSheets = (doc: Y.Doc, plans: readonly PagePlan[]): PagePlan[] =>
+  plans.filter(({ id }) => findPage(doc, id)?.get('deleted') === true);
 
 /** Adds a page with these items; call it within one transaction with all that belongs to it. */
-export function addPage(doc: Y.Doc, plan: PagePlan, order: string, items: ReadonlyMap<string, Fields> = new Map()): void {
+export function addPage(
+  doc: Y.Doc,
+  plan: PagePlan,
+  order: string,
+  items: ReadonlyMap<string, Fields> = new Map(),
+): void {
   const page = pageMap(plan, order);
   doc.getArray('pages').push([page]);
   items.forEach((fields, id) => putItem(page.get('items') as Items, id, fields));

@@ -3,7 +3,16 @@ import * as Y from 'yjs';
 import { inkFromRows } from '../ink/ink';
 import { copyItems, deleteItems, orderItems, pasteItems, recolourItems, transformItems } from './arrange';
 import { addPage, orderBehind, pageItems, readPages, startDocument } from './document';
-import { applyChanges, differences, EMPTY_HISTORY, MOST_STEPS, pushStep, revertStep, type ItemChange, type Step } from './edit';
+import {
+  applyChanges,
+  differences,
+  EMPTY_HISTORY,
+  MOST_STEPS,
+  pushStep,
+  revertStep,
+  type ItemChange,
+  type Step,
+} from './edit';
 import { readItem, readItems, readStrokes, strokeFields, type Fields } from './item';
 import { scalingAt, translation, turningAt } from './matrix';
 
@@ -17,7 +26,18 @@ const make = (plans = [PAGE as Parameters<typeof addPage>[1]]) => {
   const redo = (step: Step): void => revertStep(doc, itemsOf, step, 'redo', null);
   return { doc, items: itemsOf('p')!, itemsOf, apply, undo, redo };
 };
-const fields = (order: string, x = 10): Fields => strokeFields({ tool: 'pen', colour: '#1C2A33', width: 2, ink: inkFromRows([[x, 10, 0.5, 0], [x + 20, 10, 0.5, 16]]), at: 0, order });
+const fields = (order: string, x = 10): Fields =>
+  strokeFields({
+    tool: 'pen',
+    colour: '#1C2A33',
+    width: 2,
+    ink: inkFromRows([
+      [x, 10, 0.5, 0],
+      [x + 20, 10, 0.5, 16],
+    ]),
+    at: 0,
+    order,
+  });
 const add = (id: string, order = 'a1', x?: number): ItemChange => ({ page: 'p', id, after: fields(order, x) });
 
 describe('steps', () => {
@@ -44,7 +64,10 @@ describe('steps', () => {
     apply(add('theirs', 'a2'));
     items.delete('shared');
     undo(recoloured);
-    expect(readStrokes(items).map(({ id, colour }) => [id, colour])).toEqual([['mine', '#1C2A33'], ['theirs', '#1C2A33']]);
+    expect(readStrokes(items).map(({ id, colour }) => [id, colour])).toEqual([
+      ['mine', '#1C2A33'],
+      ['theirs', '#1C2A33'],
+    ]);
   });
 
   it('merge two devices’ changes of one item', () => {
@@ -54,7 +77,12 @@ describe('steps', () => {
     Y.applyUpdate(two, Y.encodeStateAsUpdate(one.doc));
     one.apply(...recolourItems('p', one.items, ['s'], '#C8472F'));
     const theirs = pageItems(two, 'p')!;
-    applyChanges(two, (page) => pageItems(two, page), { items: transformItems('p', theirs, ['s'], translation(0, 7)) }, null);
+    applyChanges(
+      two,
+      (page) => pageItems(two, page),
+      { items: transformItems('p', theirs, ['s'], translation(0, 7)) },
+      null,
+    );
     Y.applyUpdate(one.doc, Y.encodeStateAsUpdate(two));
     expect(readStrokes(one.items)[0]).toMatchObject({ colour: '#C8472F', matrix: [1, 0, 0, 1, 0, 7] });
   });
@@ -62,12 +90,28 @@ describe('steps', () => {
   it('are nothing where nothing changes', () => {
     const { items, itemsOf, doc, apply } = make();
     apply(add('s'));
-    expect(applyChanges(doc, itemsOf, { items: [{ page: 'p', id: 's', after: items.get('s')!.toJSON() as Fields }, { page: 'none', id: 'x', after: {} }] }, null)).toBeNull();
+    expect(
+      applyChanges(
+        doc,
+        itemsOf,
+        {
+          items: [
+            { page: 'p', id: 's', after: items.get('s')!.toJSON() as Fields },
+            { page: 'none', id: 'x', after: {} },
+          ],
+        },
+        null,
+      ),
+    ).toBeNull();
   });
 
   it('join while one rubs or drags, and vanish when they cancel out', () => {
     const { items, apply } = make();
-    const history = pushStep(pushStep(EMPTY_HISTORY, apply(add('s'))), apply(...transformItems('p', items, ['s'], translation(1, 0))), true);
+    const history = pushStep(
+      pushStep(EMPTY_HISTORY, apply(add('s'))),
+      apply(...transformItems('p', items, ['s'], translation(1, 0))),
+      true,
+    );
     expect(history.done).toHaveLength(1);
     expect(history.done[0]!.items[0]).toMatchObject({ before: null, after: { matrix: [1, 0, 0, 1, 1, 0] } });
     expect(pushStep(history, apply(...deleteItems('p', items, ['s'])), true).done).toEqual([]);
@@ -77,7 +121,10 @@ describe('steps', () => {
   });
 
   it('undo in turn to just where one began, whatever was done', () => {
-    const command = fc.record({ kind: fc.constantFrom('add', 'move', 'turn', 'colour', 'delete', 'front', 'back'), id: fc.constantFrom('a', 'b', 'c', 'd') });
+    const command = fc.record({
+      kind: fc.constantFrom('add', 'move', 'turn', 'colour', 'delete', 'front', 'back'),
+      id: fc.constantFrom('a', 'b', 'c', 'd'),
+    });
     fc.assert(
       fc.property(fc.array(command, { maxLength: 25 }), (commands) => {
         const { doc, items, itemsOf, undo, redo } = make();
@@ -86,9 +133,13 @@ describe('steps', () => {
         const steps: Step[] = [];
         for (const [i, { kind, id }] of commands.entries()) {
           const changes: Record<string, () => ItemChange[]> = {
-            add: () => [{ page: 'p', id, after: fields(`a${i}`, i) }], move: () => transformItems('p', items, [id], translation(i, 1)),
-            turn: () => transformItems('p', items, [id], turningAt(0.3, { x: 10, y: 10 })), colour: () => recolourItems('p', items, [id], i % 2 ? '#C8472F' : '#2A6A8C'),
-            delete: () => deleteItems('p', items, [id]), front: () => orderItems('p', items, [id], 'front'), back: () => orderItems('p', items, [id], 'back'),
+            add: () => [{ page: 'p', id, after: fields(`a${i}`, i) }],
+            move: () => transformItems('p', items, [id], translation(i, 1)),
+            turn: () => transformItems('p', items, [id], turningAt(0.3, { x: 10, y: 10 })),
+            colour: () => recolourItems('p', items, [id], i % 2 ? '#C8472F' : '#2A6A8C'),
+            delete: () => deleteItems('p', items, [id]),
+            front: () => orderItems('p', items, [id], 'front'),
+            back: () => orderItems('p', items, [id], 'back'),
           };
           const step = applyChanges(doc, itemsOf, { items: changes[kind]!() }, null);
           if (!step) continue;
@@ -152,7 +203,10 @@ describe('arranging', () => {
     let next = 0;
     const pasted = pasteItems('q', other, copyItems(items, ['c', 'a']), { x: 3, y: 4 }, () => `n${next++}`, 99);
     apply(...pasted);
-    expect(readItems(other).map(({ id, matrix, at }) => [id, matrix[4], matrix[5], at])).toEqual([['n0', 3, 4, 99], ['n1', 3, 4, 99]]);
+    expect(readItems(other).map(({ id, matrix, at }) => [id, matrix[4], matrix[5], at])).toEqual([
+      ['n0', 3, 4, 99],
+      ['n1', 3, 4, 99],
+    ]);
     expect(readItems(items)).toHaveLength(3);
   });
 });
@@ -165,7 +219,8 @@ describe('pages', () => {
     addPage(doc, { ...PAGE, id: 'r' }, orderBehind(doc, 'p'));
     const ids = (): string[] => readPages(doc).map(({ id }) => id);
     expect(ids()).toEqual(['p', 'r', 'q']);
-    const change = (page: string, after: object): Step => applyChanges(doc, itemsOf, { pages: [{ page, after }] }, null)!;
+    const change = (page: string, after: object): Step =>
+      applyChanges(doc, itemsOf, { pages: [{ page, after }] }, null)!;
     const moved = change('q', { order: orderBehind(doc, null) });
     expect(ids()).toEqual(['q', 'p', 'r']);
     const gone = change('q', { deleted: true });
@@ -179,7 +234,15 @@ describe('pages', () => {
 
   it('that were laid out before they had an order keep theirs', () => {
     const doc = new Y.Doc();
-    const old = (id: string) => new Y.Map<unknown>([['id', id], ['part', 'a'], ['width', 10], ['height', 10], ['background', { kind: 'blank' }], ['items', new Y.Map()]]);
+    const old = (id: string) =>
+      new Y.Map<unknown>([
+        ['id', id],
+        ['part', 'a'],
+        ['width', 10],
+        ['height', 10],
+        ['background', { kind: 'blank' }],
+        ['items', new Y.Map()],
+      ]);
     doc.getArray('pages').push([old('one'), old('two'), old('three')]);
     expect(readPages(doc).map(({ id }) => id)).toEqual(['one', 'two', 'three']);
     addPage(doc, { ...PAGE, id: 'between' }, orderBehind(doc, 'one'));

@@ -42,13 +42,18 @@ const fieldsOf = (item: ItemMap | undefined): Fields | null => (item ? (item.toJ
 /** Equal as stored: numbers, words, lists and bytes by content. */
 function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
-  if (a instanceof Uint8Array && b instanceof Uint8Array) return a.length === b.length && a.every((byte, i) => byte === b[i]);
+  if (a instanceof Uint8Array && b instanceof Uint8Array)
+    return a.length === b.length && a.every((byte, i) => byte === b[i]);
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((each, i) => same(each, b[i]));
   return false;
 }
 
 export const sameFields = (a: Fields | null, b: Fields | null): boolean =>
-  a === b || (a !== null && b !== null && Object.keys(a).length === Object.keys(b).length && Object.keys(a).every((key) => same(a[key], b[key])));
+  a === b ||
+  (a !== null &&
+    b !== null &&
+    Object.keys(a).length === Object.keys(b).length &&
+    Object.keys(a).every((key) => same(a[key], b[key])));
 
 /** Sets an item to fields; of one that is there, only what differs is written, so that two devices' changes merge. */
 function setItem(items: Items, id: string, after: Fields | null): void {
@@ -73,7 +78,11 @@ function setPage(doc: Y.Doc, id: string, after: PageFields): PageFields {
     page.set('deleted', after.deleted);
   }
   if (after.ground !== undefined) {
-    const [background, width, height] = [page.get('background') as Background, Number(page.get('width')), Number(page.get('height'))];
+    const [background, width, height] = [
+      page.get('background') as Background,
+      Number(page.get('width')),
+      Number(page.get('height')),
+    ];
     before.ground = { background, width, height };
     for (const [key, value] of Object.entries(after.ground)) page.set(key, value);
   }
@@ -82,7 +91,10 @@ function setPage(doc: Y.Doc, id: string, after: PageFields): PageFields {
 
 /** Makes changes in one transaction. @returns the step that undoes them; null if nothing changed */
 export function applyChanges(
-  doc: Y.Doc, itemsOf: ItemsOf, changes: { items?: readonly ItemChange[]; pages?: readonly PageChange[] }, origin: unknown,
+  doc: Y.Doc,
+  itemsOf: ItemsOf,
+  changes: { items?: readonly ItemChange[]; pages?: readonly PageChange[] },
+  origin: unknown,
 ): Step | null {
   const step: Step = { items: [], pages: [] };
   doc.transact(() => {
@@ -94,7 +106,8 @@ export function applyChanges(
       setItem(items, id, after);
       step.items.push({ page, id, before, after });
     }
-    for (const { page, after } of changes.pages ?? []) step.pages.push({ page, before: setPage(doc, page, after), after });
+    for (const { page, after } of changes.pages ?? [])
+      step.pages.push({ page, before: setPage(doc, page, after), after });
   }, origin);
   return step.items.length + step.pages.length > 0 ? step : null;
 }
@@ -103,7 +116,13 @@ export function applyChanges(
  * Undoes a step (or does it again). What somebody else has taken away meanwhile stays away; what they have changed
  * is set back to what it was.
  */
-export function revertStep(doc: Y.Doc, itemsOf: ItemsOf, step: Step, direction: 'undo' | 'redo', origin: unknown): void {
+export function revertStep(
+  doc: Y.Doc,
+  itemsOf: ItemsOf,
+  step: Step,
+  direction: 'undo' | 'redo',
+  origin: unknown,
+): void {
   const [from, to] = direction === 'undo' ? (['after', 'before'] as const) : (['before', 'after'] as const);
   doc.transact(() => {
     for (const change of direction === 'undo' ? [...step.items].reverse() : step.items) {
@@ -124,7 +143,10 @@ export function mergeSteps(first: Step, second: Step): Step {
     if (before) before.after = change.after;
     else items.set(key, { ...change });
   }
-  return { items: [...items.values()].filter(({ before, after }) => !sameFields(before, after)), pages: [...first.pages, ...second.pages] };
+  return {
+    items: [...items.values()].filter(({ before, after }) => !sameFields(before, after)),
+    pages: [...first.pages, ...second.pages],
+  };
 }
 
 /** Steps kept for undo; older ones are forgotten. */

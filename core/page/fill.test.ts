@@ -14,12 +14,14 @@ function raster(dark: (x: number, y: number) => boolean | [number, number, numbe
 
 const area = (rings: Rings): number => {
   let inside = 0;
-  for (let y = 0.25; y < 80; y += 0.5) for (let x = 0.25; x < 100; x += 0.5) if (insideRings(rings, x, y)) inside += 0.25;
+  for (let y = 0.25; y < 80; y += 0.5)
+    for (let x = 0.25; x < 100; x += 0.5) if (insideRings(rings, x, y)) inside += 0.25;
   return inside;
 };
 const off = (value: number, edge: number): boolean => Math.abs(value - edge) < 1;
 /** The line of a box from (20, 20) to (60, 60), two points thick. */
-const box = (x: number, y: number): boolean => (x > 19 && x < 61 && y > 19 && y < 61) && (off(x, 20) || off(x, 60) || off(y, 20) || off(y, 60));
+const box = (x: number, y: number): boolean =>
+  x > 19 && x < 61 && y > 19 && y < 61 && (off(x, 20) || off(x, 60) || off(y, 20) || off(y, 60));
 
 describe('colouring in', () => {
   it('fills a box to under its lines, and nothing outside', () => {
@@ -48,18 +50,30 @@ describe('colouring in', () => {
   it('reaches into corners behind a closed gap, and fills a strip narrower than the gaps it closes', () => {
     const strip = raster((x) => off(x, 30) || off(x, 34));
     expect(area(fillRegion(strip, 32, 40)!)).toBeGreaterThan(1.5 * 80);
-    const wedge = fillRegion(raster((x, y) => y < x / 2 || y > 60), 20, 40)!;
+    const wedge = fillRegion(
+      raster((x, y) => y < x / 2 || y > 60),
+      20,
+      40,
+    )!;
     expect(insideRings(wedge, 100 - 3, 54)).toBe(true);
   });
 
   it('is bounded by a change of colour that is no line', () => {
-    const rings = fillRegion(raster((x) => (x < 50 ? [240, 174, 46] : [42, 106, 140])), 10, 10)!;
+    const rings = fillRegion(
+      raster((x) => (x < 50 ? [240, 174, 46] : [42, 106, 140])),
+      10,
+      10,
+    )!;
     expect(area(rings)).toBeGreaterThan(50 * 80 - 1);
     expect(area(rings)).toBeLessThan(52 * 80);
   });
 
   it('keeps slanted edges straight: few corners, each near the line', () => {
-    const rings = fillRegion(raster((x, y) => Math.abs(x - y) < 1.5), 70, 20)!;
+    const rings = fillRegion(
+      raster((x, y) => Math.abs(x - y) < 1.5),
+      70,
+      20,
+    )!;
     expect(rings[0]!.length / 2).toBeLessThan(24);
   });
 
@@ -67,5 +81,4 @@ describe('colouring in', () => {
     expect(fillRegion(raster(box), -3, 10)).toBeNull();
     expect(fillRegion(raster(box), 10, 900)).toBeNull();
   });
-
 });

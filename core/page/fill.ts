@@ -99,7 +99,13 @@ function grow(mask: Uint8Array, width: number, height: number, steps: number, in
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       if (mask[i] === 0) continue;
-      if ((x > 0 && mask[i - 1] === 0) || (x + 1 < width && mask[i + 1] === 0) || (y > 0 && mask[i - width] === 0) || (y + 1 < height && mask[i + width] === 0)) edge.push(i);
+      if (
+        (x > 0 && mask[i - 1] === 0) ||
+        (x + 1 < width && mask[i + 1] === 0) ||
+        (y > 0 && mask[i - width] === 0) ||
+        (y + 1 < height && mask[i + width] === 0)
+      )
+        edge.push(i);
     }
   }
   for (let step = 0; step < steps; step++) {
@@ -123,7 +129,12 @@ function grow(mask: Uint8Array, width: number, height: number, steps: number, in
 }
 
 /** Steps along the edges of pixels: right, down, left, up. */
-const STEPS = [[1, 0], [0, 1], [-1, 0], [0, -1]] as const;
+const STEPS = [
+  [1, 0],
+  [0, 1],
+  [-1, 0],
+  [0, -1],
+] as const;
 
 /** The outlines of a mask along the edges of its pixels: each closed, the area on the right hand, holes the other way round. */
 function outlines(mask: Uint8Array, width: number, height: number): number[][] {
@@ -184,7 +195,10 @@ function smoothed(ring: number[], tolerance: number): number[] {
     if (d > best) [best, opposite] = [d, i];
   }
   keep[0] = keep[opposite] = keep[n] = 1;
-  const spans: [number, number][] = [[0, opposite], [opposite, n]];
+  const spans: [number, number][] = [
+    [0, opposite],
+    [opposite, n],
+  ];
   for (let span = spans.pop(); span; span = spans.pop()) {
     const [from, to] = span;
     const [dx, dy] = [xs[to]! - xs[from]!, ys[to]! - ys[from]!];
@@ -222,7 +236,10 @@ export function fillRegion(raster: Raster, x: number, y: number, settings: FillS
   const open = new Uint8Array(width * height);
   for (let i = 0, k = 0; i < open.length; i++, k += 4) {
     const [dr, dg, db] = [data[k]! - r, data[k + 1]! - g, data[k + 2]! - b];
-    open[i] = dr <= tolerance && dr >= -tolerance && dg <= tolerance && dg >= -tolerance && db <= tolerance && db >= -tolerance ? 1 : 0;
+    open[i] =
+      dr <= tolerance && dr >= -tolerance && dg <= tolerance && dg >= -tolerance && db <= tolerance && db >= -tolerance
+        ? 1
+        : 0;
   }
   const d = distances(open, width, height);
   // In a narrow place the tap itself may be nearer to a line than half a gap: then only smaller gaps are closed.
@@ -242,6 +259,7 @@ export function fillRegion(raster: Raster, x: number, y: number, settings: FillS
 
 function areaOf(ring: number[]): number {
   let sum = 0;
-  for (let i = 0, n = ring.length; i < n; i += 2) sum += ring[i]! * ring[(i + 3) % n]! - ring[(i + 2) % n]! * ring[i + 1]!;
+  for (let i = 0, n = ring.length; i < n; i += 2)
+    sum += ring[i]! * ring[(i + 3) % n]! - ring[(i + 2) % n]! * ring[i + 1]!;
   return sum / 2;
 }

@@ -12,19 +12,27 @@ export const PIN_SIZE = 24;
 
 /** Width and height of an item's own box, before its matrix; null for what has none of its own. */
 export function ownBox(item: Item): { width: number; height: number } | null {
-  if (item.kind === 'text') return { width: item.width, height: Math.max(1, item.lines.length) * item.size * LINE_HEIGHT };
+  if (item.kind === 'text')
+    return { width: item.width, height: Math.max(1, item.lines.length) * item.size * LINE_HEIGHT };
   if (item.kind === 'picture') return { width: item.width, height: item.height };
   return null;
 }
 
 const around = (points: readonly Point[], margin = 0): Bounds => ({
-  left: Math.min(...points.map(({ x }) => x)) - margin, top: Math.min(...points.map(({ y }) => y)) - margin,
-  right: Math.max(...points.map(({ x }) => x)) + margin, bottom: Math.max(...points.map(({ y }) => y)) + margin,
+  left: Math.min(...points.map(({ x }) => x)) - margin,
+  top: Math.min(...points.map(({ y }) => y)) - margin,
+  right: Math.max(...points.map(({ x }) => x)) + margin,
+  bottom: Math.max(...points.map(({ y }) => y)) + margin,
 });
 
 function boxCorners(item: Item): Point[] {
   const { width, height } = ownBox(item)!;
-  return [[0, 0], [width, 0], [width, height], [0, height]].map(([x, y]) => applyTo(item.matrix, x!, y!));
+  return [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ].map(([x, y]) => applyTo(item.matrix, x!, y!));
 }
 
 /** The box around all that is drawn of an item. */
@@ -40,7 +48,9 @@ export function itemBounds(item: Item): Bounds {
           [top, bottom] = [Math.min(top, ring[i + 1]!), Math.max(bottom, ring[i + 1]!)];
         }
       }
-      return left <= right ? { left: left - 1, top: top - 1, right: right + 1, bottom: bottom + 1 } : { left: 0, top: 0, right: 0, bottom: 0 };
+      return left <= right
+        ? { left: left - 1, top: top - 1, right: right + 1, bottom: bottom + 1 }
+        : { left: 0, top: 0, right: 0, bottom: 0 };
     }
     case 'text':
     case 'picture':
@@ -58,7 +68,8 @@ export function itemBounds(item: Item): Bounds {
   }
 }
 
-const inBounds = ({ left, top, right, bottom }: Bounds, { x, y }: Point): boolean => x >= left && x <= right && y >= top && y <= bottom;
+const inBounds = ({ left, top, right, bottom }: Bounds, { x, y }: Point): boolean =>
+  x >= left && x <= right && y >= top && y <= bottom;
 
 /** Whether an item's own box, turned as it is, holds a page point, with `reach` points around it. */
 function boxHolds(item: Item, point: Point, reach: number): boolean {
@@ -133,7 +144,9 @@ export function inLasso(item: Item, lasso: readonly Point[]): boolean {
 export function boundsAround(all: readonly Bounds[]): Bounds | null {
   if (all.length === 0) return null;
   return {
-    left: Math.min(...all.map(({ left }) => left)), top: Math.min(...all.map(({ top }) => top)),
-    right: Math.max(...all.map(({ right }) => right)), bottom: Math.max(...all.map(({ bottom }) => bottom)),
+    left: Math.min(...all.map(({ left }) => left)),
+    top: Math.min(...all.map(({ top }) => top)),
+    right: Math.max(...all.map(({ right }) => right)),
+    bottom: Math.max(...all.map(({ bottom }) => bottom)),
   };
 }

@@ -126,14 +126,20 @@ const MAX_WIDTH = 200;
 const TEXT_SIZES = { least: 5, most: 200 };
 
 const isColour = (value: unknown): value is string => typeof value === 'string' && COLOUR.test(value);
-const isNumber = (value: unknown, least: number, most: number): value is number => typeof value === 'number' && value >= least && value <= most;
+const isNumber = (value: unknown, least: number, most: number): value is number =>
+  typeof value === 'number' && value >= least && value <= most;
 const isText = (value: unknown): value is string => typeof value === 'string' && value.length <= MAX_TEXT;
 const oneOf = <T extends string>(all: readonly T[], value: unknown): value is T => all.includes(value as T);
 const spotOf = (value: unknown): string | null => (typeof value === 'string' ? value : null);
 
 const base = (id: string, get: (key: string) => unknown): ItemBase => {
   const matrix = get('matrix');
-  return { id, order: String(get('order') ?? ''), at: Number(get('at') ?? 0), matrix: isMatrix(matrix) ? matrix : IDENTITY };
+  return {
+    id,
+    order: String(get('order') ?? ''),
+    at: Number(get('at') ?? 0),
+    matrix: isMatrix(matrix) ? matrix : IDENTITY,
+  };
 };
 
 function readInk(points: unknown, matrix: Matrix): Ink | null {
@@ -145,7 +151,13 @@ function readInk(points: unknown, matrix: Matrix): Ink | null {
 
 /** The ink with its places mapped. */
 export function moveInk(ink: Ink, matrix: Matrix): Ink {
-  const moved = { ...emptyInk(0), x: new Float64Array(ink.x.length), y: new Float64Array(ink.x.length), pressure: ink.pressure, time: ink.time };
+  const moved = {
+    ...emptyInk(0),
+    x: new Float64Array(ink.x.length),
+    y: new Float64Array(ink.x.length),
+    pressure: ink.pressure,
+    time: ink.time,
+  };
   for (let i = 0; i < ink.x.length; i++) ({ x: moved.x[i], y: moved.y[i] } = applyTo(matrix, ink.x[i]!, ink.y[i]!));
   return moved;
 }
@@ -155,7 +167,8 @@ export function moveRings(rings: Rings, matrix: Matrix): Rings {
   if (matrix === IDENTITY) return rings;
   return rings.map((ring) => {
     const moved = new Float64Array(ring.length);
-    for (let i = 0; i < ring.length; i += 2) ({ x: moved[i], y: moved[i + 1] } = applyTo(matrix, ring[i]!, ring[i + 1]!));
+    for (let i = 0; i < ring.length; i += 2)
+      ({ x: moved[i], y: moved[i + 1] } = applyTo(matrix, ring[i]!, ring[i + 1]!));
     return moved;
   });
 }
@@ -173,28 +186,80 @@ const READERS: Record<ItemKind, (common: ItemBase, get: (key: string) => unknown
     return { ...common, kind: 'fill', colour, rings: moveRings(decodeRings(path), common.matrix) };
   },
   text(common, get) {
-    const [text, lines, width, size, font, colour, align] = ['text', 'lines', 'width', 'size', 'font', 'colour', 'align'].map(get);
-    if (!isText(text) || !isColour(colour) || !isNumber(width, 1, 10_000) || !isNumber(size, TEXT_SIZES.least, TEXT_SIZES.most)) return null;
+    const [text, lines, width, size, font, colour, align] = [
+      'text',
+      'lines',
+      'width',
+      'size',
+      'font',
+      'colour',
+      'align',
+    ].map(get);
+    if (
+      !isText(text) ||
+      !isColour(colour) ||
+      !isNumber(width, 1, 10_000) ||
+      !isNumber(size, TEXT_SIZES.least, TEXT_SIZES.most)
+    )
+      return null;
     if (!oneOf(TEXT_FONTS, font) || !oneOf(TEXT_ALIGNS, align)) return null;
     // Lines that say more than the text were not made by breaking it.
-    const broken = Array.isArray(lines) && lines.every(isText) && lines.join('').length <= text.length && lines.length <= text.length + 1 ? (lines as string[]) : text.split('\n');
-    return { ...common, kind: 'text', text, lines: broken, width, size, font, colour, align, spot: spotOf(get('spot')) };
+    const broken =
+      Array.isArray(lines) &&
+      lines.every(isText) &&
+      lines.join('').length <= text.length &&
+      lines.length <= text.length + 1
+        ? (lines as string[])
+        : text.split('\n');
+    return {
+      ...common,
+      kind: 'text',
+      text,
+      lines: broken,
+      width,
+      size,
+      font,
+      colour,
+      align,
+      spot: spotOf(get('spot')),
+    };
   },
   picture(common, get) {
     const [media, width, height, crop, alt] = ['media', 'width', 'height', 'crop', 'alt'].map(get);
     if (typeof media !== 'string' || !isNumber(width, 1, 10_000) || !isNumber(height, 1, 10_000)) return null;
-    const shown = Array.isArray(crop) && crop.length === 4 && crop.every((each) => isNumber(each, 0, 1)) && Number(crop[2]) > 0 && Number(crop[3]) > 0;
+    const shown =
+      Array.isArray(crop) &&
+      crop.length === 4 &&
+      crop.every((each) => isNumber(each, 0, 1)) &&
+      Number(crop[2]) > 0 &&
+      Number(crop[3]) > 0;
     return {
-      ...common, kind: 'picture', media, width, height, alt: isText(alt) ? alt : '',
-      crop: shown ? (crop as unknown as PictureItem['crop']) : [0, 0, 1, 1], spot: spotOf(get('spot')),
+      ...common,
+      kind: 'picture',
+      media,
+      width,
+      height,
+      alt: isText(alt) ? alt : '',
+      crop: shown ? (crop as unknown as PictureItem['crop']) : [0, 0, 1, 1],
+      spot: spotOf(get('spot')),
     };
   },
   mark(common, get) {
     const [style, colour, quads, text, note] = ['style', 'colour', 'quads', 'text', 'note'].map(get);
-    if (!oneOf(TEXT_MARK_STYLES, style) || !isColour(colour) || !Array.isArray(quads) || quads.length > MAX_QUADS) return null;
-    const isQuad = (quad: unknown): quad is Quad => Array.isArray(quad) && quad.length === 8 && quad.every((each) => isNumber(each, -1e5, 1e5));
+    if (!oneOf(TEXT_MARK_STYLES, style) || !isColour(colour) || !Array.isArray(quads) || quads.length > MAX_QUADS)
+      return null;
+    const isQuad = (quad: unknown): quad is Quad =>
+      Array.isArray(quad) && quad.length === 8 && quad.every((each) => isNumber(each, -1e5, 1e5));
     if (!quads.every(isQuad)) return null;
-    return { ...common, kind: 'mark', style, colour, quads, text: isText(text) ? text : '', note: isText(note) ? note : '' };
+    return {
+      ...common,
+      kind: 'mark',
+      style,
+      colour,
+      quads,
+      text: isText(text) ? text : '',
+      note: isText(note) ? note : '',
+    };
   },
   pin(common, get) {
     const [note, voice] = ['note', 'voice'].map(get);
@@ -224,11 +289,14 @@ export function readItem(id: string, item: unknown): Item | null {
 const LAYER_OF: Record<ItemKind, number> = { fill: 0, mark: 0, picture: 1, field: 1, stroke: 1, text: 1, pin: 2 };
 
 /** The layer an item is drawn in: 0 under the ink, multiplied; 1 the ink and all that covers; 2 pins on top. */
-export const layerOf = (item: Item): number => (item.kind === 'stroke' && item.tool === 'highlighter' ? 0 : LAYER_OF[item.kind]);
+export const layerOf = (item: Item): number =>
+  item.kind === 'stroke' && item.tool === 'highlighter' ? 0 : LAYER_OF[item.kind];
 
 /** Drawing order: by layer, then key, then id where two devices chose the same key. */
 export function byOrder(a: Item, b: Item): number {
-  return layerOf(a) - layerOf(b) || (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+  return (
+    layerOf(a) - layerOf(b) || (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  );
 }
 
 /** All items of a page in drawing order. */
@@ -259,12 +327,39 @@ export function strokeFields(stroke: Pick<Stroke, 'tool' | 'colour' | 'width' | 
 
 /** The fields of a new coloured-in area. @throws RingsError if it has too many corners */
 export const fillFields = ({ colour, rings, at, order }: Pick<Fill, 'colour' | 'rings' | 'at' | 'order'>): Fields => ({
-  kind: 'fill', colour, path: encodeRings(rings), order, at,
+  kind: 'fill',
+  colour,
+  path: encodeRings(rings),
+  order,
+  at,
 });
 
 /** The fields of a text box. */
-export const textFields = ({ text, lines, width, size, font, colour, align, spot, matrix, order, at }: Omit<TextBox, 'id' | 'kind'>): Fields => ({
-  kind: 'text', text, lines, width, size, font, colour, align, spot, matrix, order, at,
+export const textFields = ({
+  text,
+  lines,
+  width,
+  size,
+  font,
+  colour,
+  align,
+  spot,
+  matrix,
+  order,
+  at,
+}: Omit<TextBox, 'id' | 'kind'>): Fields => ({
+  kind: 'text',
+  text,
+  lines,
+  width,
+  size,
+  font,
+  colour,
+  align,
+  spot,
+  matrix,
+  order,
+  at,
 });
 
 /** All strokes of a page in drawing order. */

@@ -8,12 +8,18 @@ export type JsonItem = Record<string, unknown>;
 const BYTES: readonly string[] = ['points', 'path'];
 
 function bytesOf(text: unknown): Uint8Array | undefined {
-  return typeof text === 'string' && text.length % 4 === 0 && /^[A-Za-z0-9+/]*={0,2}$/.test(text) ? toByteArray(text) : undefined;
+  return typeof text === 'string' && text.length % 4 === 0 && /^[A-Za-z0-9+/]*={0,2}$/.test(text)
+    ? toByteArray(text)
+    : undefined;
 }
 
 /** Fields of items as JSON, in the same order. */
 export const itemsToJson = (items: readonly Fields[]): JsonItem[] =>
-  items.map((fields) => Object.fromEntries(Object.entries(fields).map(([key, value]) => [key, value instanceof Uint8Array ? fromByteArray(value) : value])));
+  items.map((fields) =>
+    Object.fromEntries(
+      Object.entries(fields).map(([key, value]) => [key, value instanceof Uint8Array ? fromByteArray(value) : value]),
+    ),
+  );
 
 /**
  * Reads items from anything.
@@ -24,8 +30,11 @@ export const itemsToJson = (items: readonly Fields[]): JsonItem[] =>
 export function readJsonItems(value: unknown, kinds: readonly Item['kind'][]): Fields[] {
   if (!Array.isArray(value)) return [];
   return value.flatMap((raw: unknown): Fields[] => {
-    if (typeof raw !== 'object' || raw === null || !(kinds as readonly unknown[]).includes((raw as JsonItem).kind)) return [];
-    const fields = Object.fromEntries(Object.entries(raw).map(([key, each]) => [key, BYTES.includes(key) ? bytesOf(each) : (each as unknown)]));
+    if (typeof raw !== 'object' || raw === null || !(kinds as readonly unknown[]).includes((raw as JsonItem).kind))
+      return [];
+    const fields = Object.fromEntries(
+      Object.entries(raw).map(([key, each]) => [key, BYTES.includes(key) ? bytesOf(each) : (each as unknown)]),
+    );
     return readItem('read', new Map(Object.entries(fields))) ? [fields] : [];
   });
 }

@@ -13,7 +13,10 @@ import { breakLines } from './textLines';
 
 const doc = (plan: Partial<PagePlan> = {}): Y.Doc => {
   const made = new Y.Doc();
-  Y.applyUpdate(made, startDocument([{ id: 'p', part: 'a', width: 200, height: 300, background: { kind: 'blank' }, ...plan }]));
+  Y.applyUpdate(
+    made,
+    startDocument([{ id: 'p', part: 'a', width: 200, height: 300, background: { kind: 'blank' }, ...plan }]),
+  );
   return made;
 };
 const read = (fields: Fields): Item | null => {
@@ -21,21 +24,64 @@ const read = (fields: Fields): Item | null => {
   putItem(pageItems(made, 'p')!, 'i', { order: 'a1', at: 0, ...fields });
   return readItem('i', pageItems(made, 'p')!.get('i'));
 };
-const text = { kind: 'text', text: 'ferry', lines: ['ferry'], width: 80, size: 20, font: 'reading', colour: '#1C2A33', align: 'left' };
+const text = {
+  kind: 'text',
+  text: 'ferry',
+  lines: ['ferry'],
+  width: 80,
+  size: 20,
+  font: 'reading',
+  colour: '#1C2A33',
+  align: 'left',
+};
 const picture = { kind: 'picture', media: 'm', width: 60, height: 40, crop: [0, 0, 1, 1], alt: 'a boat' };
-const mark = { kind: 'mark', style: 'highlight', colour: '#F0AE2E', quads: [[10, 10, 50, 10, 50, 22, 10, 22]], text: 'tide', note: '' };
-const square = (colour = '#C8472F') => ({ kind: 'fill', colour, path: encodeRings([Float64Array.of(0, 0, 20, 0, 20, 20, 0, 20)]) });
-const line = (y = 10, tool: 'pen' | 'highlighter' = 'pen') => strokeFields({ tool, colour: '#1C2A33', width: 4, ink: inkFromRows([[10, y, 0.5, 0], [60, y, 0.5, 20]]), at: 0, order: 'a1' });
+const mark = {
+  kind: 'mark',
+  style: 'highlight',
+  colour: '#F0AE2E',
+  quads: [[10, 10, 50, 10, 50, 22, 10, 22]],
+  text: 'tide',
+  note: '',
+};
+const square = (colour = '#C8472F') => ({
+  kind: 'fill',
+  colour,
+  path: encodeRings([Float64Array.of(0, 0, 20, 0, 20, 20, 0, 20)]),
+});
+const line = (y = 10, tool: 'pen' | 'highlighter' = 'pen') =>
+  strokeFields({
+    tool,
+    colour: '#1C2A33',
+    width: 4,
+    ink: inkFromRows([
+      [10, y, 0.5, 0],
+      [60, y, 0.5, 20],
+    ]),
+    at: 0,
+    order: 'a1',
+  });
 
 describe('items', () => {
-  it.each([['text', text], ['a picture', picture], ['a mark', mark], ['a fill', square()], ['a pin', { kind: 'pin', note: 'here' }], ['a field', { kind: 'field', name: 'n', value: 'v' }]])('read %s as it was written', (_, fields) => {
+  it.each([
+    ['text', text],
+    ['a picture', picture],
+    ['a mark', mark],
+    ['a fill', square()],
+    ['a pin', { kind: 'pin', note: 'here' }],
+    ['a field', { kind: 'field', name: 'n', value: 'v' }],
+  ])('read %s as it was written', (_, fields) => {
     expect(read(fields)).toMatchObject(fields.kind === 'fill' ? { kind: 'fill', colour: '#C8472F' } : fields);
   });
 
   it.each<[string, Fields]>([
-    ['a kind from nowhere', { kind: 'hologram' }], ['words without a size', { ...text, size: 'large' }], ['a colour that is an address', { ...text, colour: 'url(#x)' }],
-    ['words without end', { ...text, text: 'x'.repeat(5_000) }], ['a picture of nothing', { ...picture, media: 7 }], ['a mark with half a quad', { ...mark, quads: [[1, 2, 3]] }],
-    ['an area that is cut off', { ...square(), path: Uint8Array.of(1, 9) }], ['a pin without words', { kind: 'pin' }],
+    ['a kind from nowhere', { kind: 'hologram' }],
+    ['words without a size', { ...text, size: 'large' }],
+    ['a colour that is an address', { ...text, colour: 'url(#x)' }],
+    ['words without end', { ...text, text: 'x'.repeat(5_000) }],
+    ['a picture of nothing', { ...picture, media: 7 }],
+    ['a mark with half a quad', { ...mark, quads: [[1, 2, 3]] }],
+    ['an area that is cut off', { ...square(), path: Uint8Array.of(1, 9) }],
+    ['a pin without words', { kind: 'pin' }],
   ])('read %s as nothing', (_, fields) => {
     expect(read(fields)).toBeNull();
   });
@@ -71,10 +117,34 @@ describe('items', () => {
   });
 
   it('are caught by a lasso that holds most of them; marks stay on their words', () => {
-    const lasso = [{ x: 0, y: 0 }, { x: 50, y: 0 }, { x: 50, y: 50 }, { x: 0, y: 50 }];
+    const lasso = [
+      { x: 0, y: 0 },
+      { x: 50, y: 0 },
+      { x: 50, y: 50 },
+      { x: 0, y: 50 },
+    ];
     expect(inLasso(read(square())!, lasso)).toBe(true);
     expect(inLasso(read(line())!, lasso)).toBe(false);
-    expect(inLasso(read(strokeFields({ tool: 'pen', colour: '#1C2A33', width: 4, ink: inkFromRows([[10, 9, 0.5, 0], [30, 9, 0.5, 8], [45, 9, 0.5, 16], [60, 9, 0.5, 20]]), at: 0, order: 'a1' }))!, lasso)).toBe(true);
+    expect(
+      inLasso(
+        read(
+          strokeFields({
+            tool: 'pen',
+            colour: '#1C2A33',
+            width: 4,
+            ink: inkFromRows([
+              [10, 9, 0.5, 0],
+              [30, 9, 0.5, 8],
+              [45, 9, 0.5, 16],
+              [60, 9, 0.5, 20],
+            ]),
+            at: 0,
+            order: 'a1',
+          }),
+        )!,
+        lasso,
+      ),
+    ).toBe(true);
     expect(inLasso(read({ ...text, matrix: translation(0, 0) })!, lasso)).toBe(true);
     expect(inLasso(read(mark)!, [...lasso])).toBe(false);
     expect(inLasso(read(square())!, lasso.slice(0, 2))).toBe(false);
@@ -87,9 +157,17 @@ describe('matrices', () => {
     const { x, y } = applyTo(map, 12, -8);
     expect(applyTo(inverse(map)!, x, y)).toEqual({ x: expect.closeTo(12), y: expect.closeTo(-8) });
     expect(scaleOf(map)).toBeCloseTo(Math.sqrt(6));
-    expect(applyTo(turningAt(Math.PI / 2, { x: 10, y: 10 }), 20, 10)).toEqual({ x: expect.closeTo(10), y: expect.closeTo(20) });
+    expect(applyTo(turningAt(Math.PI / 2, { x: 10, y: 10 }), 20, 10)).toEqual({
+      x: expect.closeTo(10),
+      y: expect.closeTo(20),
+    });
     expect(inverse([1, 1, 1, 1, 0, 0])).toBeNull();
-    expect([isMatrix(map), isMatrix([1, 2]), isMatrix('x'), isMatrix([1e9, 0, 0, 1e9, 0, 0])]).toEqual([true, false, false, false]);
+    expect([isMatrix(map), isMatrix([1, 2]), isMatrix('x'), isMatrix([1e9, 0, 0, 1e9, 0, 0])]).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
   });
 });
 
@@ -105,7 +183,17 @@ describe('breaking lines', () => {
 });
 
 describe('spots', () => {
-  const spot = (id: string, y: number, more: Partial<Spot> = {}): Spot => ({ id, kind: 'words', label: id, needed: true, x: 10, y, width: 100, height: 30, ...more });
+  const spot = (id: string, y: number, more: Partial<Spot> = {}): Spot => ({
+    id,
+    kind: 'words',
+    label: id,
+    needed: true,
+    x: 10,
+    y,
+    width: 100,
+    height: 30,
+    ...more,
+  });
   const spots = [spot('second', 100), spot('first', 20), spot('photo', 200, { kind: 'photo', needed: false })];
 
   it('are filled by what belongs in them', () => {
@@ -132,27 +220,35 @@ describe('spots', () => {
   it('are found by a tap, and read only where they are in shape', () => {
     expect(spotAt([spot('big', 0, { height: 200 }), spot('small', 50)], 20, 60)?.id).toBe('small');
     expect(spotAt(spots, 500, 500)).toBeNull();
-    expect(readSpots([spots[0], { id: 'x' }, null, { ...spots[0], width: -1 }, { ...spots[0], kind: 'dance' }])).toEqual([spots[0]]);
+    expect(
+      readSpots([spots[0], { id: 'x' }, null, { ...spots[0], width: -1 }, { ...spots[0], kind: 'dance' }]),
+    ).toEqual([spots[0]]);
     expect(readSpots('none')).toEqual([]);
   });
 });
 
 describe('papers', () => {
-  it.each(PAPERS.map(({ word, background }) => [word, background] as const))('%s stays on its page and is made of path data', (word, background) => {
-    const shapes = backgroundShapes(background, 200, 300);
-    if (word !== 'Blank') expect(shapes.length).toBeGreaterThan(0);
-    for (const { d } of shapes) {
-      expect(d).toMatch(/^[MHVLZh0-9. -]+$/);
-      for (const [, x, y] of d.matchAll(/M([\d.]+) ([\d.]+)/g)) expect([Number(x) <= 200, Number(y) <= 300]).toEqual([true, true]);
-    }
-  });
+  it.each(PAPERS.map(({ word, background }) => [word, background] as const))(
+    '%s stays on its page and is made of path data',
+    (word, background) => {
+      const shapes = backgroundShapes(background, 200, 300);
+      if (word !== 'Blank') expect(shapes.length).toBeGreaterThan(0);
+      for (const { d } of shapes) {
+        expect(d).toMatch(/^[MHVLZh0-9. -]+$/);
+        for (const [, x, y] of d.matchAll(/M([\d.]+) ([\d.]+)/g))
+          expect([Number(x) <= 200, Number(y) <= 300]).toEqual([true, true]);
+      }
+    },
+  );
 
   it('have five lines to a stave, and squares that are square', () => {
     const [staves] = backgroundShapes({ kind: 'staves', gap: 10 }, 200, 300);
     const ys = [...staves!.d.matchAll(/M[\d.]+ ([\d.]+)H/g)].map(([, y]) => Number(y));
     expect(ys.length % 5).toBe(0);
     expect(ys.slice(1, 5).every((y, i) => y - ys[i]! === 10)).toBe(true);
-    expect(backgroundShapes({ kind: 'squared', gap: 50 }, 200, 300)[0]!.d).toBe('M0 50H200M0 100H200M0 150H200M0 200H200M0 250H200M50 0V300M100 0V300M150 0V300');
+    expect(backgroundShapes({ kind: 'squared', gap: 50 }, 200, 300)[0]!.d).toBe(
+      'M0 50H200M0 100H200M0 150H200M0 200H200M0 250H200M50 0V300M100 0V300M150 0V300',
+    );
   });
 
   it('that nobody knows are blank', () => {
@@ -171,7 +267,11 @@ describe('a page as SVG', () => {
     put('s', { ...mark, style: 'strike' });
     put('f', square());
     put('n', { kind: 'pin', note: '</title><script>' });
-    const svg = pageToSvg({ id: 'p', part: 'a', width: 200, height: 300, background: { kind: 'blank' } }, [readItems(items)], { media: () => 'data:image/png;base64,AA' });
+    const svg = pageToSvg(
+      { id: 'p', part: 'a', width: 200, height: 300, background: { kind: 'blank' } },
+      [readItems(items)],
+      { media: () => 'data:image/png;base64,AA' },
+    );
     expect(svg).not.toContain('<script>');
     expect(svg).toContain('&#60;b&#62;&#38;');
     expect(svg).toContain('viewBox="0.25 0 0.5 1"');

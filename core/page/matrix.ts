@@ -18,7 +18,10 @@ export function compose(outer: Matrix, inner: Matrix): Matrix {
   return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
 }
 
-export const applyTo = ([a, b, c, d, e, f]: Matrix, x: number, y: number): Point => ({ x: a * x + c * y + e, y: b * x + d * y + f });
+export const applyTo = ([a, b, c, d, e, f]: Matrix, x: number, y: number): Point => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+});
 
 export const translation = (dx: number, dy: number): Matrix => [1, 0, 0, 1, dx, dy];
 

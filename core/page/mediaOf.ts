@@ -15,7 +15,8 @@ export function mediaOf(doc: Y.Doc): string[] {
     });
   }
   for (const part of partsWithTakes(doc)) {
-    for (const { media, original, cover } of readTakes(doc, part)) for (const id of [media, original, cover]) if (id !== null) ids.add(id);
+    for (const { media, original, cover } of readTakes(doc, part))
+      for (const id of [media, original, cover]) if (id !== null) ids.add(id);
   }
   return [...ids];
 }

@@ -5,7 +5,9 @@ const SAME_LINE = 14;
 
 /** Pins in the order in which they are read: line by line from the top, within a line from the left. */
 export function pinsInReadingOrder(items: readonly Item[]): Pin[] {
-  const pins = items.filter((item) => item.kind === 'pin').sort((a, b) => a.matrix[5] - b.matrix[5] || (a.id < b.id ? -1 : 1));
+  const pins = items
+    .filter((item) => item.kind === 'pin')
+    .sort((a, b) => a.matrix[5] - b.matrix[5] || (a.id < b.id ? -1 : 1));
   const lines: Pin[][] = [];
   for (const pin of pins) {
     const line = lines.at(-1);
@@ -39,4 +41,9 @@ export function gatherMarks(pages: readonly { id: string; items: readonly Item[]
 
 /** The marked words as text to be copied, each with its note. */
 export const marksAsText = (entries: readonly MarkEntry[]): string =>
-  entries.map(({ mark }) => (mark.note ? `${mark.text || '(a marked place)'}\n    ${mark.note.replaceAll('\n', '\n    ')}` : mark.text)).filter(Boolean).join('\n');
+  entries
+    .map(({ mark }) =>
+      mark.note ? `${mark.text || '(a marked place)'}\n    ${mark.note.replaceAll('\n', '\n    ')}` : mark.text,
+    )
+    .filter(Boolean)
+    .join('\n');

@@ -32,7 +32,18 @@ export interface PartProgress {
   ticked: boolean;
 }
 
-export const NO_PROGRESS: PartProgress = { pages: 0, drawnPages: 0, strokes: 0, items: 0, neededSpots: 0, filledSpots: 0, photos: 0, recordings: 0, words: 0, ticked: false };
+export const NO_PROGRESS: PartProgress = {
+  pages: 0,
+  drawnPages: 0,
+  strokes: 0,
+  items: 0,
+  neededSpots: 0,
+  filledSpots: 0,
+  photos: 0,
+  recordings: 0,
+  words: 0,
+  ticked: false,
+};
 
 /** An item that is empty (a text box without words, a field left blank) is no work. */
 function countItems(items: Items): { items: number; strokes: number } {
@@ -54,7 +65,16 @@ function countPage(page: PagePlan, items: Items | undefined): PageCount {
   // Ink is only looked into where spots ask for it: counting must be quick enough while someone draws.
   const filled = needed.length > 0 && items ? filledSpots(needed, readItems(items)).size : 0;
   const photos = readShot(page.background) ? 1 : 0;
-  return { pages: 1, drawnPages: all + photos > 0 ? 1 : 0, strokes, items: all, neededSpots: needed.length, filledSpots: filled, photos, recordings: 0 };
+  return {
+    pages: 1,
+    drawnPages: all + photos > 0 ? 1 : 0,
+    strokes,
+    items: all,
+    neededSpots: needed.length,
+    filledSpots: filled,
+    photos,
+    recordings: 0,
+  };
 }
 
 /** Counts what each part of a document holds. */

@@ -3,12 +3,16 @@ import { decodeRings, encodeRings, insideRings, MAX_RING_CORNERS, RING_GRID, Rin
 
 describe('closed outlines', () => {
   it('come back from bytes as they were, to half a step of the grid', () => {
-    const ring = fc.array(fc.double({ min: -2_000, max: 2_000, noNaN: true }), { minLength: 6, maxLength: 60 }).map((all) => Float64Array.from(all.slice(0, all.length - (all.length % 2))));
+    const ring = fc
+      .array(fc.double({ min: -2_000, max: 2_000, noNaN: true }), { minLength: 6, maxLength: 60 })
+      .map((all) => Float64Array.from(all.slice(0, all.length - (all.length % 2))));
     fc.assert(
       fc.property(fc.array(ring, { maxLength: 5 }), (rings) => {
         const back = decodeRings(encodeRings(rings));
         expect(back.map(({ length }) => length)).toEqual(rings.map(({ length }) => length));
-        back.forEach((each, r) => each.forEach((value, i) => expect(Math.abs(value - rings[r]![i]!)).toBeLessThanOrEqual(RING_GRID / 2 + 1e-9)));
+        back.forEach((each, r) =>
+          each.forEach((value, i) => expect(Math.abs(value - rings[r]![i]!)).toBeLessThanOrEqual(RING_GRID / 2 + 1e-9)),
+        );
       }),
     );
   });
@@ -25,7 +29,11 @@ describe('closed outlines', () => {
 
   it('hold what lies between an outer and an inner one', () => {
     const rings = [Float64Array.of(0, 0, 10, 0, 10, 10, 0, 10), Float64Array.of(4, 4, 6, 4, 6, 6, 4, 6)];
-    expect([insideRings(rings, 2, 2), insideRings(rings, 5, 5), insideRings(rings, 11, 5)]).toEqual([true, false, false]);
+    expect([insideRings(rings, 2, 2), insideRings(rings, 5, 5), insideRings(rings, 11, 5)]).toEqual([
+      true,
+      false,
+      false,
+    ]);
     expect(ringsPath(rings)).toBe('M0 0L10 0L10 10L0 10ZM4 4L6 4L6 6L4 6Z');
   });
 });

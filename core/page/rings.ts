@@ -20,7 +20,8 @@ export class RingsError extends Error {
 /** @throws RingsError if there are too many corners or one lies off every page */
 export function encodeRings(rings: Rings): Uint8Array {
   const corners = rings.reduce((sum, ring) => sum + ring.length / 2, 0);
-  if (corners > MAX_RING_CORNERS) throw new RingsError(`This area has ${corners} corners; at most ${MAX_RING_CORNERS} can be kept.`);
+  if (corners > MAX_RING_CORNERS)
+    throw new RingsError(`This area has ${corners} corners; at most ${MAX_RING_CORNERS} can be kept.`);
   const bytes: number[] = [RINGS_VERSION];
   const varint = (value: number): void => {
     let rest = value;
@@ -48,7 +49,8 @@ export function encodeRings(rings: Rings): Uint8Array {
 /** @throws RingsError if the bytes are cut off, of another version, or hold too much */
 export function decodeRings(bytes: Uint8Array): Rings {
   let at = 1;
-  if (bytes[0] !== RINGS_VERSION) throw new RingsError('These outlines are of a version that this Lippet does not read.');
+  if (bytes[0] !== RINGS_VERSION)
+    throw new RingsError('These outlines are of a version that this Lippet does not read.');
   const varint = (): number => {
     let value = 0;
     for (let scale = 1; scale <= 2 ** 35; scale *= 128) {

@@ -7,13 +7,18 @@ type Ring = [number, number][];
 function capsule(px: number, py: number, qx: number, qy: number, reach: number): Ring {
   const angle = Math.atan2(qy - py, qx - px);
   const ring: Ring = [];
-  for (const [x, y, from] of [[qx, qy, angle - Math.PI / 2], [px, py, angle + Math.PI / 2]] as const) {
-    for (let i = 0; i < 12; i++) ring.push([x + reach * Math.cos(from + (i * Math.PI) / 11), y + reach * Math.sin(from + (i * Math.PI) / 11)]);
+  for (const [x, y, from] of [
+    [qx, qy, angle - Math.PI / 2],
+    [px, py, angle + Math.PI / 2],
+  ] as const) {
+    for (let i = 0; i < 12; i++)
+      ring.push([x + reach * Math.cos(from + (i * Math.PI) / 11), y + reach * Math.sin(from + (i * Math.PI) / 11)]);
   }
   return ring;
 }
 
-const pairs = (ring: Float64Array): Ring => Array.from({ length: ring.length / 2 }, (_, i) => [ring[2 * i]!, ring[2 * i + 1]!]);
+const pairs = (ring: Float64Array): Ring =>
+  Array.from({ length: ring.length / 2 }, (_, i) => [ring[2 * i]!, ring[2 * i + 1]!]);
 
 /**
  * What is left of a coloured-in area when a rubber of `reach` points was drawn from (px, py) to (qx, qy).

@@ -17,7 +17,10 @@ export interface RubberWay {
 
 /** The box that a rubber's way lies in. */
 export const wayBounds = ({ px, py, qx, qy, reach }: RubberWay): Bounds => ({
-  left: Math.min(px, qx) - reach, right: Math.max(px, qx) + reach, top: Math.min(py, qy) - reach, bottom: Math.max(py, qy) + reach,
+  left: Math.min(px, qx) - reach,
+  right: Math.max(px, qx) + reach,
+  top: Math.min(py, qy) - reach,
+  bottom: Math.max(py, qy) + reach,
 });
 
 /** Ink and colour as a whole: every stroke that is touched goes, and every area whose inside is. */
@@ -55,12 +58,20 @@ export function rubTouched(page: string, items: readonly Item[], way: RubberWay,
       for (const ink of pieces) {
         const { tool, colour, width } = item;
         // Its own last sample says when this piece was finished.
-        changes.push({ page, id: newId(), after: strokeFields({ tool, colour, width, ink, order, at: at - (end - ink.time.at(-1)!) }) });
+        changes.push({
+          page,
+          id: newId(),
+          after: strokeFields({ tool, colour, width, ink, order, at: at - (end - ink.time.at(-1)!) }),
+        });
       }
     } else if (item.kind === 'fill') {
       const rings = rubRings(item.rings, px, py, qx, qy, reach);
       if (!differs(item.rings, rings)) continue;
-      changes.push({ page, id, after: rings.length > 0 ? fillFields({ colour: item.colour, rings, at, order }) : null });
+      changes.push({
+        page,
+        id,
+        after: rings.length > 0 ? fillFields({ colour: item.colour, rings, at, order }) : null,
+      });
     } else if (item.kind === 'mark' && touchesArea(item, way)) {
       changes.push({ page, id, after: null });
     }
@@ -73,7 +84,8 @@ function differs(before: readonly Float64Array[], after: readonly Float64Array[]
   const area = (rings: readonly Float64Array[]): number =>
     rings.reduce((all, ring) => {
       let sum = 0;
-      for (let i = 0, n = ring.length; i < n; i += 2) sum += ring[i]! * ring[(i + 3) % n]! - ring[(i + 2) % n]! * ring[i + 1]!;
+      for (let i = 0, n = ring.length; i < n; i += 2)
+        sum += ring[i]! * ring[(i + 3) % n]! - ring[(i + 2) % n]! * ring[i + 1]!;
       return all + Math.abs(sum);
     }, 0);
   return Math.abs(area(before) - area(after)) > 1e-3;

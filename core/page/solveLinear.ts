@@ -8,7 +8,8 @@ export function solveLinear(rows: number[][]): number[] | null {
   const n = rows.length;
   for (let column = 0; column < n; column++) {
     let best = column;
-    for (let row = column + 1; row < n; row++) if (Math.abs(rows[row]![column]!) > Math.abs(rows[best]![column]!)) best = row;
+    for (let row = column + 1; row < n; row++)
+      if (Math.abs(rows[row]![column]!) > Math.abs(rows[best]![column]!)) best = row;
     [rows[column], rows[best]] = [rows[best]!, rows[column]!];
     const pivot = rows[column]![column]!;
     if (!(Math.abs(pivot) >= 1e-9)) return null;

@@ -25,8 +25,13 @@ export function readSpots(value: unknown): Spot[] {
     if (typeof spot !== 'object' || spot === null) return false;
     const box = [spot.x, spot.y, spot.width, spot.height];
     return (
-      typeof spot.id === 'string' && typeof spot.label === 'string' && typeof spot.needed === 'boolean' &&
-      SPOT_KINDS.includes(spot.kind as SpotKind) && box.every((each) => Number.isFinite(each)) && spot.width! > 0 && spot.height! > 0
+      typeof spot.id === 'string' &&
+      typeof spot.label === 'string' &&
+      typeof spot.needed === 'boolean' &&
+      SPOT_KINDS.includes(spot.kind as SpotKind) &&
+      box.every((each) => Number.isFinite(each)) &&
+      spot.width! > 0 &&
+      spot.height! > 0
     );
   });
 }
@@ -43,7 +48,11 @@ export function spotAt(spots: readonly Spot[], x: number, y: number): Spot | nul
 export function fillsSpot(spot: Spot, item: Item): boolean {
   switch (item.kind) {
     case 'text':
-      return spot.kind === 'words' && item.text.trim() !== '' && (item.spot === spot.id || within(spot, item.matrix[4] + 1, item.matrix[5] + 1));
+      return (
+        spot.kind === 'words' &&
+        item.text.trim() !== '' &&
+        (item.spot === spot.id || within(spot, item.matrix[4] + 1, item.matrix[5] + 1))
+      );
     case 'picture': {
       const middle = applyTo(item.matrix, item.width / 2, item.height / 2);
       return spot.kind === 'photo' && (item.spot === spot.id || within(spot, middle.x, middle.y));

@@ -24,7 +24,8 @@ export interface SvgSettings {
 
 /** Text as it may stand in markup, in an attribute too. */
 export const escaped = (value: string): string => value.replace(/[&<>"']/g, (char) => `&#${char.charCodeAt(0)};`);
-const transform = (matrix: Matrix): string => `transform="matrix(${matrix.map((value) => Number(value.toFixed(4))).join(' ')})"`;
+const transform = (matrix: Matrix): string =>
+  `transform="matrix(${matrix.map((value) => Number(value.toFixed(4))).join(' ')})"`;
 
 function shapeElement(shape: PictureShape): string {
   const fill = escaped(shape.fill ?? 'none');
@@ -38,12 +39,19 @@ function textElement({ matrix, lines, width, size, font, colour, align }: TextBo
   const { family, weight } = TEXT_FACES[font];
   const x = ANCHOR[align] * width;
   const anchor = { left: 'start', centre: 'middle', right: 'end' }[align];
-  const spans = lines.map((line, i) => `<tspan x="${x}" y="${((i * LINE_HEIGHT + BASELINE) * size).toFixed(2)}">${escaped(line)}</tspan>`).join('');
+  const spans = lines
+    .map(
+      (line, i) => `<tspan x="${x}" y="${((i * LINE_HEIGHT + BASELINE) * size).toFixed(2)}">${escaped(line)}</tspan>`,
+    )
+    .join('');
   return `<text ${transform(matrix)} font-family="${escaped(family)}" font-weight="${weight}" font-size="${size}" fill="${colour}" text-anchor="${anchor}" xml:space="preserve">${spans}</text>`;
 }
 
 /** A nested view shows just the cropped part of a picture. */
-function pictureElement({ matrix, media, width, height, crop: [left, top, wide, high], alt }: PictureItem, addressOf: SvgSettings['media']): string {
+function pictureElement(
+  { matrix, media, width, height, crop: [left, top, wide, high], alt }: PictureItem,
+  addressOf: SvgSettings['media'],
+): string {
   const address = addressOf?.(media) ?? null;
   const inner = address
     ? `<svg width="${width}" height="${height}" viewBox="${left} ${top} ${wide} ${high}" preserveAspectRatio="none"><image href="${escaped(address)}" width="1" height="1" preserveAspectRatio="none"/></svg>`
@@ -85,7 +93,8 @@ function itemElement(item: Item, { digits = 2, media }: SvgSettings): string {
 }
 
 /** Items as SVG elements, in the order given. */
-export const itemElements = (items: readonly Item[], settings: SvgSettings = {}): string => items.map((item) => itemElement(item, settings)).join('');
+export const itemElements = (items: readonly Item[], settings: SvgSettings = {}): string =>
+  items.map((item) => itemElement(item, settings)).join('');
 
 /**
  * A page as a picture: background, then each layer of items in turn.
@@ -94,8 +103,12 @@ export const itemElements = (items: readonly Item[], settings: SvgSettings = {})
  */
 export function pageToSvg(page: PagePlan, layers: readonly (readonly Item[])[], settings: SvgSettings = {}): string {
   const { width, height } = page;
-  const shapes = backgroundShapes(page.background, width, height).map(shapeElement).join('') + itemElements(drawnWords(page.background.drawn), settings);
-  const ground = settings.ground ? `<image href="${escaped(settings.ground)}" width="${width}" height="${height}"/>` : '';
+  const shapes =
+    backgroundShapes(page.background, width, height).map(shapeElement).join('') +
+    itemElements(drawnWords(page.background.drawn), settings);
+  const ground = settings.ground
+    ? `<image href="${escaped(settings.ground)}" width="${width}" height="${height}"/>`
+    : '';
   const all = layers.map((items) => `<g>${itemElements(items, settings)}</g>`).join('');
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">` +

@@ -4,7 +4,16 @@
  * Coordinates given here are user space; `toUser` maps page points to it.
  */
 import { zlibSync } from 'fflate';
-import { PDFHexString, PDFName, PDFNumber, PDFString, type PDFContext, type PDFDict, type PDFPage, type PDFRef } from 'pdf-lib';
+import {
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  PDFString,
+  type PDFContext,
+  type PDFDict,
+  type PDFPage,
+  type PDFRef,
+} from 'pdf-lib';
 import { itemBounds } from '../page/geometry';
 import type { Item, Quad } from '../page/item';
 import { applyTo, type Matrix } from '../page/matrix';
@@ -18,21 +27,36 @@ const rounded = (value: number): number => Math.round(value * 1_000) / 1_000;
 
 function userBox(item: Item, toUser: Matrix): [number, number, number, number] {
   const { left, top, right, bottom } = itemBounds(item);
-  const corners = [[left, top], [right, top], [right, bottom], [left, bottom]].map(([x, y]) => applyTo(toUser, x!, y!));
+  const corners = [
+    [left, top],
+    [right, top],
+    [right, bottom],
+    [left, bottom],
+  ].map(([x, y]) => applyTo(toUser, x!, y!));
   const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
-  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(rounded) as [number, number, number, number];
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(rounded) as [
+    number,
+    number,
+    number,
+    number,
+  ];
 }
 
 /** Corners in the order that programs expect, whatever the standard's picture shows: top left, top right, bottom left, bottom right. */
 function quadPoints(quads: readonly Quad[], toUser: Matrix): number[] {
-  return quads.flatMap((quad) => [0, 2, 6, 4].flatMap((i) => {
-    const { x, y } = applyTo(toUser, quad[i]!, quad[i + 1]!);
-    return [rounded(x), rounded(y)];
-  }));
+  return quads.flatMap((quad) =>
+    [0, 2, 6, 4].flatMap((i) => {
+      const { x, y } = applyTo(toUser, quad[i]!, quad[i + 1]!);
+      return [rounded(x), rounded(y)];
+    }),
+  );
 }
 
 const NAMES: Record<Annotated['kind'], (item: Annotated) => string> = {
-  stroke: () => 'Ink', text: () => 'FreeText', pin: () => 'Text', mark: (item) => (item.kind === 'mark' && item.style === 'strike' ? 'StrikeOut' : 'Highlight'),
+  stroke: () => 'Ink',
+  text: () => 'FreeText',
+  pin: () => 'Text',
+  mark: (item) => (item.kind === 'mark' && item.style === 'strike' ? 'StrikeOut' : 'Highlight'),
 };
 
 function particulars(item: Annotated, toUser: Matrix): Record<string, unknown> {
@@ -43,15 +67,25 @@ function particulars(item: Annotated, toUser: Matrix): Record<string, unknown> {
         const { x, y } = applyTo(toUser, item.ink.x[i]!, item.ink.y[i]!);
         path.push(rounded(x), rounded(y));
       }
-      return { C: channels(item.colour), InkList: [path], BS: { Type: PDFName.of('Border'), W: item.width, S: PDFName.of('S') } };
+      return {
+        C: channels(item.colour),
+        InkList: [path],
+        BS: { Type: PDFName.of('Border'), W: item.width, S: PDFName.of('S') },
+      };
     }
     case 'mark':
-      return { C: channels(item.colour), QuadPoints: quadPoints(item.quads, toUser), Contents: PDFHexString.fromText(item.note) };
+      return {
+        C: channels(item.colour),
+        QuadPoints: quadPoints(item.quads, toUser),
+        Contents: PDFHexString.fromText(item.note),
+      };
     case 'text': {
       const [r, g, b] = channels(item.colour).map(rounded);
       return {
-        Contents: PDFHexString.fromText(item.text), DA: PDFString.of(`/Helv ${rounded(item.size)} Tf ${r} ${g} ${b} rg`),
-        Q: { left: 0, centre: 1, right: 2 }[item.align], BS: { W: 0 },
+        Contents: PDFHexString.fromText(item.text),
+        DA: PDFString.of(`/Helv ${rounded(item.size)} Tf ${r} ${g} ${b} rg`),
+        Q: { left: 0, centre: 1, right: 2 }[item.align],
+        BS: { W: 0 },
       };
     }
     case 'pin':
@@ -70,18 +104,38 @@ export function pdfDate(at: number): string {
  * @param appearance content in page points, as the item is drawn flat
  * @param resources what that content refers to
  */
-export function addAnnotation(context: PDFContext, page: PDFPage, item: Annotated, toUser: Matrix, appearance: Uint8Array, resources: PDFDict): PDFRef {
+export function addAnnotation(
+  context: PDFContext,
+  page: PDFPage,
+  item: Annotated,
+  toUser: Matrix,
+  appearance: Uint8Array,
+  resources: PDFDict,
+): PDFRef {
   const rect = userBox(item, toUser);
   // Small and many: a stream of the platform's for each would take longer, and a quarter of a megabyte.
   const stream = context.stream(zlibSync(appearance, { mem: 1 }), {
-    Type: 'XObject', Subtype: 'Form', Filter: 'FlateDecode', BBox: boundsArray(item), Matrix: toUser.map(rounded), Resources: resources,
+    Type: 'XObject',
+    Subtype: 'Form',
+    Filter: 'FlateDecode',
+    BBox: boundsArray(item),
+    Matrix: toUser.map(rounded),
+    Resources: resources,
   });
   const fields = particulars(item, toUser);
-  const ref = context.register(context.obj({
-    Type: PDFName.of('Annot'), Subtype: PDFName.of(NAMES[item.kind](item)), Rect: rect, F: PDFNumber.of(4), NM: PDFString.of(item.id),
-    ...(item.at > 0 ? { M: PDFString.of(pdfDate(item.at)) } : {}), ...(fields as Record<string, never>),
-    AP: { N: context.register(stream) }, P: page.ref,
-  }));
+  const ref = context.register(
+    context.obj({
+      Type: PDFName.of('Annot'),
+      Subtype: PDFName.of(NAMES[item.kind](item)),
+      Rect: rect,
+      F: PDFNumber.of(4),
+      NM: PDFString.of(item.id),
+      ...(item.at > 0 ? { M: PDFString.of(pdfDate(item.at)) } : {}),
+      ...(fields as Record<string, never>),
+      AP: { N: context.register(stream) },
+      P: page.ref,
+    }),
+  );
   page.node.addAnnot(ref);
   return ref;
 }

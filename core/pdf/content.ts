@@ -25,7 +25,8 @@ export interface ContentNames {
 const n2 = (value: number): string => String(Math.round(value * 100) / 100);
 const n4 = (value: number): string => String(Number(value.toFixed(4)));
 
-const channels = (colour: string): [number, number, number] => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255) as [number, number, number];
+const channels = (colour: string): [number, number, number] =>
+  [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255) as [number, number, number];
 const fillColour = (colour: string): string => `${channels(colour).map(n4).join(' ')} rg\n`;
 const strokeColour = (colour: string): string => `${channels(colour).map(n4).join(' ')} RG\n`;
 /** Maps what follows, until the graphics state is taken back. */
@@ -39,7 +40,12 @@ function outlined(to: ContentBytes, before: string, polygons: readonly Float64Ar
 
 export function putStroke(to: ContentBytes, item: Stroke, names: ContentNames): void {
   const multiplied = item.tool === 'highlighter' ? `/${names.multiply} gs\n` : '';
-  outlined(to, multiplied + fillColour(item.colour), [outlinePolygon(strokeOutline(item.ink, item.tool, item.width))], 'f');
+  outlined(
+    to,
+    multiplied + fillColour(item.colour),
+    [outlinePolygon(strokeOutline(item.ink, item.tool, item.width))],
+    'f',
+  );
 }
 
 export function putFill(to: ContentBytes, { colour, rings }: Fill, names: ContentNames): void {
@@ -48,11 +54,14 @@ export function putFill(to: ContentBytes, { colour, rings }: Fill, names: Conten
 
 /** How long a run is, in points. */
 function lengthOf({ font, face, text }: Run, size: number): number {
-  return SHAPED.test(text) ? (face.place(text).reduce((sum, { advance }) => sum + advance, 0) * size) / 1000 : font.widthOfTextAtSize(text, size);
+  return SHAPED.test(text)
+    ? (face.place(text).reduce((sum, { advance }) => sum + advance, 0) * size) / 1000
+    : font.widthOfTextAtSize(text, size);
 }
 
 /** Says what shapes mean that stand in another order than is written, or are parts of one letter (PDF 32000-1, 14.9.4). */
-const meaning = (text: string, shown: string): string => `/Span <</ActualText ${String(PDFHexString.fromText(text))}>> BDC\n${shown}EMC\n`;
+const meaning = (text: string, shown: string): string =>
+  `/Span <</ActualText ${String(PDFHexString.fromText(text))}>> BDC\n${shown}EMC\n`;
 
 /** Shows letters each in its place, by moving the pen between them. */
 function placedLetters({ font, face, text }: Run, size: number): string {
@@ -82,7 +91,8 @@ function placedLetters({ font, face, text }: Run, size: number): string {
     while (to < letters.length && letters[to]!.letters === '') to++;
     let main = from;
     for (let i = from; i < to; i++) if (letters[i]!.own > letters[main]!.own) main = i;
-    for (let i = from; i < to; i++) shown += to - from === 1 ? show(i, to) : meaning(i === main ? letters[from]!.letters : '', show(i, i + 1));
+    for (let i = from; i < to; i++)
+      shown += to - from === 1 ? show(i, to) : meaning(i === main ? letters[from]!.letters : '', show(i, i + 1));
   }
   return rise === '0' ? shown : `${shown}0 Ts\n`;
 }
@@ -109,22 +119,38 @@ export function textContent(item: TextBox, fonts: readonly NamedFont[]): string 
   const { lines, size, width, colour, align, matrix } = item;
   const shown = lines.map((line, i) => {
     const runs = runsOf(line, fonts);
-    return setLine(runs, align === 'left' ? 0 : ANCHOR[align] * (width - widthOf(runs, size)), (i * LINE_HEIGHT + BASELINE) * size, size);
+    return setLine(
+      runs,
+      align === 'left' ? 0 : ANCHOR[align] * (width - widthOf(runs, size)),
+      (i * LINE_HEIGHT + BASELINE) * size,
+      size,
+    );
   });
   return within(mapped(matrix) + textOf(colour, shown.join('')));
 }
 
-export function pictureContent({ matrix, width, height, crop: [left, top, wide, high] }: Pick<PictureItem, 'matrix' | 'width' | 'height' | 'crop'>, imageName: string): string {
+export function pictureContent(
+  { matrix, width, height, crop: [left, top, wide, high] }: Pick<PictureItem, 'matrix' | 'width' | 'height' | 'crop'>,
+  imageName: string,
+): string {
   const [w, h] = [width / wide, height / high];
-  return within(`${mapped(matrix)}0 0 ${n2(width)} ${n2(height)} re W n\n${mapped([w, 0, 0, -h, -left * w, h - top * h])}/${imageName} Do\n`);
+  return within(
+    `${mapped(matrix)}0 0 ${n2(width)} ${n2(height)} re W n\n${mapped([w, 0, 0, -h, -left * w, h - top * h])}/${imageName} Do\n`,
+  );
 }
 
 export function markContent({ style, colour, quads }: TextMark, names: ContentNames): string {
   if (style === 'highlight') {
-    const boxes = quads.map((q) => `${n2(q[0]!)} ${n2(q[1]!)} m\n${n2(q[2]!)} ${n2(q[3]!)} l\n${n2(q[4]!)} ${n2(q[5]!)} l\n${n2(q[6]!)} ${n2(q[7]!)} l\nh f\n`);
+    const boxes = quads.map(
+      (q) =>
+        `${n2(q[0]!)} ${n2(q[1]!)} m\n${n2(q[2]!)} ${n2(q[3]!)} l\n${n2(q[4]!)} ${n2(q[5]!)} l\n${n2(q[6]!)} ${n2(q[7]!)} l\nh f\n`,
+    );
     return within(`/${names.highlight} gs\n${fillColour(colour)}${boxes.join('')}`);
   }
-  const lines = quads.map((q) => `${n2((q[0]! + q[6]!) / 2)} ${n2((q[1]! + q[7]!) / 2)} m\n${n2((q[2]! + q[4]!) / 2)} ${n2((q[3]! + q[5]!) / 2)} l S\n`);
+  const lines = quads.map(
+    (q) =>
+      `${n2((q[0]! + q[6]!) / 2)} ${n2((q[1]! + q[7]!) / 2)} m\n${n2((q[2]! + q[4]!) / 2)} ${n2((q[3]! + q[5]!) / 2)} l S\n`,
+  );
   return within(`${strokeColour(colour)}1.5 w\n${lines.join('')}`);
 }
 
@@ -133,21 +159,36 @@ export function pinContent(matrix: Matrix, number: number, fonts: readonly Named
   const { x, y } = applyTo(matrix, 0, 0);
   const runs = runsOf(String(number), fonts);
   const head = '0 0 m\n-4 -6 -11 -10 -11 -17 c\n-11 -31 11 -31 11 -17 c\n11 -10 4 -6 0 0 c\nh B\n';
-  return within(`${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}1.5 w\n${head}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, -13, 11))}`);
+  return within(
+    `${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}1.5 w\n${head}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, -13, 11))}`,
+  );
 }
 
 export function shapeContent({ d, fill: inner, stroke: line, width = 1 }: PictureShape): string {
   // The library's own path reader; it draws upside down for pages that grow upwards, which ours do not.
   const operators = drawSvgPath(d, {
-    x: 0, y: 0, rotate: degrees(0), scale: undefined, color: inner ? rgb(...channels(inner)) : undefined, borderColor: line ? rgb(...channels(line)) : undefined,
-    borderWidth: width, borderLineCap: LineCapStyle.Round,
+    x: 0,
+    y: 0,
+    rotate: degrees(0),
+    scale: undefined,
+    color: inner ? rgb(...channels(inner)) : undefined,
+    borderColor: line ? rgb(...channels(line)) : undefined,
+    borderWidth: width,
+    borderLineCap: LineCapStyle.Round,
   } as Parameters<typeof drawSvgPath>[1]);
   return within(`${mapped([1, 0, 0, -1, 0, 0])}${operators.map((operator) => `${String(operator)}\n`).join('')}`);
 }
 
 /** A run of words that are not on the page itself, in one line at a place. */
-export const lineContent = (text: string, x: number, y: number, size: number, fonts: readonly NamedFont[], colour = '#1C2A33'): string =>
-  textOf(colour, setLine(runsOf(text, fonts), x, y, size));
+export const lineContent = (
+  text: string,
+  x: number,
+  y: number,
+  size: number,
+  fonts: readonly NamedFont[],
+  colour = '#1C2A33',
+): string => textOf(colour, setLine(runsOf(text, fonts), x, y, size));
 
 /** How long such a line is, in points. */
-export const lineLength = (text: string, size: number, fonts: readonly NamedFont[]): number => widthOf(runsOf(text, fonts), size);
+export const lineLength = (text: string, size: number, fonts: readonly NamedFont[]): number =>
+  widthOf(runsOf(text, fonts), size);

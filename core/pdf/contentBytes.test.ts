@@ -11,17 +11,23 @@ function corners(content: string): number[][] {
     const numbers = parts.slice(0, -1).map(Number);
     if (line.endsWith('cm')) [scale, left, top] = [numbers[0]!, numbers[4]!, numbers[5]!];
     else if (line.endsWith('m')) polygons.push([]);
-    if (line.endsWith(' m') || line.endsWith(' l')) polygons.at(-1)!.push(numbers[0]! * scale + left, numbers[1]! * scale + top);
+    if (line.endsWith(' m') || line.endsWith(' l'))
+      polygons.at(-1)!.push(numbers[0]! * scale + left, numbers[1]! * scale + top);
   }
   return polygons;
 }
 
 describe('ContentBytes', () => {
   it('puts polygons within a fortieth of a point, on either side of the origin, however far', () => {
-    const polygons = [Float64Array.of(12.34, -5.678, 0, 0, 99.99, 100.01, -0.02, 0.02), Float64Array.of(-1_234.5, 20_000.123, 7, 7, 123_456.7, -9_999.99)];
+    const polygons = [
+      Float64Array.of(12.34, -5.678, 0, 0, 99.99, 100.01, -0.02, 0.02),
+      Float64Array.of(-1_234.5, 20_000.123, 7, 7, 123_456.7, -9_999.99),
+    ];
     const back = corners(read(new ContentBytes().polygons(polygons).written()));
     expect(back.length).toBe(2);
-    polygons.forEach((polygon, i) => polygon.forEach((value, k) => expect(Math.abs(back[i]![k]! - value)).toBeLessThanOrEqual(0.025 + 1e-9)));
+    polygons.forEach((polygon, i) =>
+      polygon.forEach((value, k) => expect(Math.abs(back[i]![k]! - value)).toBeLessThanOrEqual(0.025 + 1e-9)),
+    );
   });
 
   it('begins at short numbers wherever a polygon lies, and closes each', () => {

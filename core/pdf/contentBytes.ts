@@ -5,7 +5,15 @@ const A_POINT = 20;
 
 /** Most bytes of one corner: two numbers of up to nine digits with their signs, an operator, and what parts them. */
 const CORNER = 24;
-const [SPACE, NEWLINE, MINUS, ZERO, MOVE, LINE, CLOSE] = [...' \n-0mlh'].map((char) => char.charCodeAt(0)) as [number, number, number, number, number, number, number];
+const [SPACE, NEWLINE, MINUS, ZERO, MOVE, LINE, CLOSE] = [...' \n-0mlh'].map((char) => char.charCodeAt(0)) as [
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+];
 
 /** Writes a whole number of at most nine digits. @returns where it ends */
 function putWhole(bytes: Uint8Array, from: number, value: number): number {
@@ -52,7 +60,9 @@ export class ContentBytes {
   polygons(polygons: readonly Float64Array[]): this {
     const originX = Math.round((polygons[0]?.[0] ?? 0) * A_POINT);
     const originY = Math.round((polygons[0]?.[1] ?? 0) * A_POINT);
-    this.text(`${1 / A_POINT} 0 0 ${1 / A_POINT} ${(originX / A_POINT).toFixed(2)} ${(originY / A_POINT).toFixed(2)} cm\n`);
+    this.text(
+      `${1 / A_POINT} 0 0 ${1 / A_POINT} ${(originX / A_POINT).toFixed(2)} ${(originY / A_POINT).toFixed(2)} cm\n`,
+    );
     for (const corners of polygons) {
       this.makeRoom((corners.length / 2) * CORNER + 2);
       const { bytes } = this;

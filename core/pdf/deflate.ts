@@ -1,7 +1,10 @@
 /** The streams of the web, as far as they are used here; browsers, workers and Node have them, core's types do not. */
 interface Streams {
   CompressionStream: new (format: 'deflate') => object;
-  Response: new (body: unknown) => { body: { pipeThrough(stream: object): unknown }; arrayBuffer(): Promise<ArrayBuffer> };
+  Response: new (body: unknown) => {
+    body: { pipeThrough(stream: object): unknown };
+    arrayBuffer(): Promise<ArrayBuffer>;
+  };
 }
 
 /** Bytes packed as PDF's FlateDecode wants it (RFC 1950), by the platform's own code, beside what runs here. */

@@ -58,12 +58,25 @@ export function readFormFields(annotations: readonly Widget[], toPage: Matrix): 
     if (!kind || !name || widget.hidden || rect?.length !== 4) continue;
     const a = applyTo(toPage, rect[0]!, rect[1]!);
     const b = applyTo(toPage, rect[2]!, rect[3]!);
-    const value = Array.isArray(widget.fieldValue) ? String(widget.fieldValue[0] ?? '') : String(widget.fieldValue ?? '');
+    const value = Array.isArray(widget.fieldValue)
+      ? String(widget.fieldValue[0] ?? '')
+      : String(widget.fieldValue ?? '');
     fields.push({
-      name, kind, left: Math.min(a.x, b.x), top: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y),
-      value: value === 'Off' ? '' : value, multiline: widget.multiLine === true, readOnly: widget.readOnly === true,
-      options: (widget.options ?? []).map(({ exportValue, displayValue }) => ({ value: exportValue ?? displayValue ?? '', word: displayValue ?? exportValue ?? '' })),
-      onValue: widget.exportValue ?? widget.buttonValue ?? 'on', label: widget.alternativeText?.trim() || name,
+      name,
+      kind,
+      left: Math.min(a.x, b.x),
+      top: Math.min(a.y, b.y),
+      width: Math.abs(a.x - b.x),
+      height: Math.abs(a.y - b.y),
+      value: value === 'Off' ? '' : value,
+      multiline: widget.multiLine === true,
+      readOnly: widget.readOnly === true,
+      options: (widget.options ?? []).map(({ exportValue, displayValue }) => ({
+        value: exportValue ?? displayValue ?? '',
+        word: displayValue ?? exportValue ?? '',
+      })),
+      onValue: widget.exportValue ?? widget.buttonValue ?? 'on',
+      label: widget.alternativeText?.trim() || name,
       maxLength: widget.maxLen && widget.maxLen > 0 ? widget.maxLen : null,
     });
   }

@@ -11,12 +11,15 @@ export interface PageBox {
 }
 
 /** The page's size in page points, as it is seen. */
-export function pageSize({ box: [left, bottom, right, top], rotate, userUnit }: PageBox): { width: number; height: number } {
+export function pageSize({ box: [left, bottom, right, top], rotate, userUnit }: PageBox): {
+  width: number;
+  height: number;
+} {
   const [width, height] = [(right - left) * userUnit, (top - bottom) * userUnit];
   return turns(rotate) % 2 === 0 ? { width, height } : { width: height, height: width };
 }
 
-const turns = (rotate: number): number => (((Math.round(rotate / 90) % 4) + 4) % 4);
+const turns = (rotate: number): number => ((Math.round(rotate / 90) % 4) + 4) % 4;
 
 /**
  * From user space (y up, origin anywhere, unturned) to page points (origin top left, y down, as the page is seen):

@@ -8,7 +8,9 @@ import { charactersOf, type NamedFont } from './textRuns';
 
 /** The files of letters that our faces do not have, of those that these letters need. */
 const otherFiles = (points: readonly number[]): string[] =>
-  OTHER_FONT_FILES.filter(({ letters }) => letters.some(([from, to]) => points.some((point) => point >= from && point <= to))).map(({ file }) => file);
+  OTHER_FONT_FILES.filter(({ letters }) =>
+    letters.some(([from, to]) => points.some((point) => point >= from && point <= to)),
+  ).map(({ file }) => file);
 
 /** The fonts of one PDF: of each face as many files as the words that are written need, each embedded once. */
 export class PdfFonts {
@@ -24,7 +26,11 @@ export class PdfFonts {
    * @param source the bytes of a file of those in `fontFiles`
    * @param words all that will be written
    */
-  constructor(private readonly out: PDFDocument, private readonly source: (file: string) => Promise<Uint8Array>, words: string) {
+  constructor(
+    private readonly out: PDFDocument,
+    private readonly source: (file: string) => Promise<Uint8Array>,
+    words: string,
+  ) {
     this.points = [...new Set(words.replaceAll(/\s/gu, ''))].map((letter) => letter.codePointAt(0)!);
     this.harfbuzz = SHAPED.test(words) ? source(HARFBUZZ_FILE).then(openHarfBuzz) : Promise.resolve(null);
     // Awaited where it is needed; a file that can't be had is told there.

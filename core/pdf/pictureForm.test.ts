@@ -2,8 +2,13 @@ import { PICTURE_HEAD, pictureForm } from './pictureForm';
 
 const letters = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0));
 const size = (value: number): number[] => [value & 255, (value >> 8) & 255, (value >> 16) & 255, value >> 24];
-const chunk = (name: string, length: number): number[] => [...letters(name), ...size(length), ...new Array<number>(Math.min(length + (length & 1), PICTURE_HEAD)).fill(7)];
-const webp = (...chunks: number[][]): Uint8Array => Uint8Array.from([...letters('RIFF'), ...size(0), ...letters('WEBP'), ...chunks.flat()]);
+const chunk = (name: string, length: number): number[] => [
+  ...letters(name),
+  ...size(length),
+  ...new Array<number>(Math.min(length + (length & 1), PICTURE_HEAD)).fill(7),
+];
+const webp = (...chunks: number[][]): Uint8Array =>
+  Uint8Array.from([...letters('RIFF'), ...size(0), ...letters('WEBP'), ...chunks.flat()]);
 const extended = (flags: number): number[] => [...letters('VP8X'), ...size(10), flags, ...new Array<number>(9).fill(0)];
 
 describe('the form in which a PDF takes a picture', () => {

@@ -24,7 +24,7 @@ export function pictureForm(bytes: Uint8Array): PictureForm {
   if (first === 'VP8 ') return 'jpeg';
   if (first !== 'VP8X' || bytes[20]! & ALPHA) return 'png';
   // Colour profiles and the like come before the picture itself.
-  for (let at = 30; at + 8 <= bytes.length; ) {
+  for (let at = 30; at + 8 <= bytes.length;) {
     const chunk = text(bytes, at);
     if (chunk === 'VP8 ') return 'jpeg';
     if (chunk === 'VP8L') return 'png';

@@ -27,7 +27,8 @@ export interface Face extends Font {
 export const SHAPED = /[\p{M}\p{Script=Arabic}\u200c\u200d]/u;
 
 /** @param wasm the bytes of `HARFBUZZ_FILE` */
-export const openHarfBuzz = async (wasm: Uint8Array): Promise<HarfBuzz> => hbjs(await createHarfBuzz({ wasmBinary: wasm }));
+export const openHarfBuzz = async (wasm: Uint8Array): Promise<HarfBuzz> =>
+  hbjs(await createHarfBuzz({ wasmBinary: wasm }));
 
 /**
  * Opens a TrueType font. What needs shaping is laid out by HarfBuzz: fontkit, which pdf-lib knows, has rules of its own for few scripts,
@@ -41,10 +42,17 @@ export function openFace(bytes: Uint8Array, harfbuzz: HarfBuzz | null): Face {
   const shape = harfbuzz && shaperOf(bytes, harfbuzz);
   const unit = 1000 / font.unitsPerEm;
   return Object.assign(font, {
-    layout: (text: string, ...more: unknown[]): GlyphRun => (shape && SHAPED.test(text) ? runOf(font, shape(text)) : asUsual(text, ...more)),
+    layout: (text: string, ...more: unknown[]): GlyphRun =>
+      shape && SHAPED.test(text) ? runOf(font, shape(text)) : asUsual(text, ...more),
     place: (text: string): PlacedLetter[] => {
       if (!shape) throw new TypeError('A face without HarfBuzz can’t place letters that lean on each other.');
-      return shape(text).map(({ glyph, letters, advance, dx, dy }) => ({ letters, dx: dx * unit, dy: dy * unit, advance: advance * unit, own: font.getGlyph(glyph).advanceWidth * unit }));
+      return shape(text).map(({ glyph, letters, advance, dx, dy }) => ({
+        letters,
+        dx: dx * unit,
+        dy: dy * unit,
+        advance: advance * unit,
+        own: font.getGlyph(glyph).advanceWidth * unit,
+      }));
     },
   });
 }
@@ -81,8 +89,19 @@ function shaperOf(bytes: Uint8Array, harfbuzz: HarfBuzz): (text: string) => Shap
 /** As fontkit tells what it has laid out. */
 function runOf(font: Font, shapes: readonly Shape[]): GlyphRun {
   return {
-    glyphs: shapes.map(({ glyph, letters }) => font.getGlyph(glyph, [...letters].map((letter) => letter.codePointAt(0)!))),
+    glyphs: shapes.map(({ glyph, letters }) =>
+      font.getGlyph(
+        glyph,
+        [...letters].map((letter) => letter.codePointAt(0)!),
+      ),
+    ),
     positions: shapes.map(({ advance, dx, dy }) => ({ xAdvance: advance, yAdvance: 0, xOffset: dx, yOffset: dy })),
-    script: '', language: null, direction: 'ltr', features: {}, advanceWidth: shapes.reduce((sum, { advance }) => sum + advance, 0), advanceHeight: 0, bbox: font.bbox,
+    script: '',
+    language: null,
+    direction: 'ltr',
+    features: {},
+    advanceWidth: shapes.reduce((sum, { advance }) => sum + advance, 0),
+    advanceHeight: 0,
+    bbox: font.bbox,
   };
 }

@@ -6,7 +6,14 @@ const turnedOver = Array.from({ length: 256 }, (_, i) => 255 - i);
 
 describe('soft masks', () => {
   it('let through what is light: white all, black nothing, a colour by its weight in what eyes see', () => {
-    const data = pixels([255, 255, 255, 255], [0, 0, 0, 255], [255, 0, 0, 255], [0, 255, 0, 255], [0, 0, 255, 255], [128, 128, 128, 255]);
+    const data = pixels(
+      [255, 255, 255, 255],
+      [0, 0, 0, 255],
+      [255, 0, 0, 255],
+      [0, 255, 0, 255],
+      [0, 0, 255, 255],
+      [128, 128, 128, 255],
+    );
     luminosityToAlpha(data);
     expect(alphas(data)).toEqual([255, 0, 77, 150, 28, 128]);
     expect([...data.subarray(0, 3)]).toEqual([255, 255, 255]);

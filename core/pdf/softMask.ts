@@ -9,7 +9,9 @@ export type Transfer = ArrayLike<number>;
  */
 export function luminosityToAlpha(pixels: Uint8ClampedArray, transfer?: Transfer | null): void {
   for (let i = 0; i < pixels.length; i += 4) {
-    const light = Math.round(((0.3 * pixels[i]! + 0.59 * pixels[i + 1]! + 0.11 * pixels[i + 2]!) * pixels[i + 3]!) / 255);
+    const light = Math.round(
+      ((0.3 * pixels[i]! + 0.59 * pixels[i + 1]! + 0.11 * pixels[i + 2]!) * pixels[i + 3]!) / 255,
+    );
     pixels[i + 3] = transfer ? transfer[light]! : light;
   }
 }

@@ -35,8 +35,15 @@ export type TextFlow = readonly Word[];
  * into words by them, scaled so that the whole is as long as the file says. Of what is not here: the mean.
  */
 const WIDTHS: Record<string, number> = Object.fromEntries(
-  Object.entries({ ' .,:;\'|!ijlI': 265, 'frt()[]-/"': 345, 'ckJsvxyz?': 500, 'abdeghnopquL0123456789': 556, 'ABEFKPSTVXYZ&': 667, 'CDGHNOQRUw': 722, 'mMW%@': 860 })
-    .flatMap(([chars, width]) => [...chars].map((char) => [char, width])),
+  Object.entries({
+    " .,:;'|!ijlI": 265,
+    'frt()[]-/"': 345,
+    'ckJsvxyz?': 500,
+    abdeghnopquL0123456789: 556,
+    'ABEFKPSTVXYZ&': 667,
+    CDGHNOQRUw: 722,
+    'mMW%@': 860,
+  }).flatMap(([chars, width]) => [...chars].map((char) => [char, width])),
 );
 const MEAN_WIDTH = 540;
 const widthOf = (text: string): number => [...text].reduce((sum, char) => sum + (WIDTHS[char] ?? MEAN_WIDTH), 0);
@@ -69,7 +76,10 @@ function placeWords({ text, transform, width, ascent, descent }: TextRun, toPage
   for (const match of text.matchAll(/\S+/g)) {
     const from = widthOf(text.slice(0, match.index)) * scale;
     const to = from + widthOf(match[0]) * scale;
-    const corner = (t: number, up: number): [number, number] => [e + ux * t + vx * up * size, f + uy * t + vy * up * size];
+    const corner = (t: number, up: number): [number, number] => [
+      e + ux * t + vx * up * size,
+      f + uy * t + vy * up * size,
+    ];
     const quad = [...corner(from, ascent), ...corner(to, ascent), ...corner(to, descent), ...corner(from, descent)];
     const [u, v] = [e * ux + f * uy, -e * uy + f * ux];
     placed.push({ text: match[0], quad, angle: Math.atan2(uy, ux), size, u0: u + from, u1: u + to, v });
@@ -126,7 +136,11 @@ function blocksOf(segments: readonly Segment[]): Block[] {
       const last = block.lines.at(-1)!;
       const gap = segment.v - last.v;
       const overlap = Math.min(block.u1, segment.u1) - Math.max(block.u0, segment.u0);
-      return gap > 0 && gap < 2.1 * Math.max(last.size, segment.size) && overlap > 0.3 * Math.min(block.u1 - block.u0, segment.u1 - segment.u0);
+      return (
+        gap > 0 &&
+        gap < 2.1 * Math.max(last.size, segment.size) &&
+        overlap > 0.3 * Math.min(block.u1 - block.u0, segment.u1 - segment.u0)
+      );
     });
     if (home) {
       home.lines.push(segment);
@@ -174,7 +188,9 @@ export function textFlow(runs: readonly TextRun[], toPage: Matrix): TextFlow {
   // The direction in which most is written is read first.
   for (const words of [...byAngle.values()].sort((a, b) => b.length - a.length)) {
     for (const { lines } of inReadingOrder(blocksOf(segmentsOf(words)))) {
-      lines.forEach((segment, line) => flow.push(...segment.words.map(({ text, quad }) => ({ text, quad, block, line }))));
+      lines.forEach((segment, line) =>
+        flow.push(...segment.words.map(({ text, quad }) => ({ text, quad, block, line }))),
+      );
       block++;
     }
   }

@@ -55,7 +55,11 @@ function inLineOrder(runs: LevelRun[]): LevelRun[] {
 }
 
 /** Signs between words that are written from the right: turned round, and brackets the other way about. */
-const turned = (text: string): string => [...text].reverse().map((char) => bidi.getMirroredCharacter(char) ?? char).join('');
+const turned = (text: string): string =>
+  [...text]
+    .reverse()
+    .map((char) => bidi.getMirroredCharacter(char) ?? char)
+    .join('');
 
 /**
  * Cuts a line into runs, each in the first of the fonts that has its letters.
@@ -82,5 +86,10 @@ export function runsOf(line: string, fonts: readonly NamedFont[]): Run[] {
     if (last?.name === name && last.level === level) last.text += shown;
     else runs.push({ font, face, name, text: shown, level });
   }
-  return inLineOrder(runs).map(({ font, face, name, text, level }) => ({ font, face, name, text: level % 2 === 1 && !FROM_THE_RIGHT.test(text) ? turned(text) : text }));
+  return inLineOrder(runs).map(({ font, face, name, text, level }) => ({
+    font,
+    face,
+    name,
+    text: level % 2 === 1 && !FROM_THE_RIGHT.test(text) ? turned(text) : text,
+  }));
 }

@@ -19,15 +19,52 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const common = { order: 'a1', at: Date.UTC(2026, 10, 25), matrix: IDENTITY };
 const stroke = (points: [number, number][], more: Partial<Extract<Item, { kind: 'stroke' }>> = {}): Item => ({
-  ...common, id: 's', kind: 'stroke', tool: 'pen', colour: '#C8472F', width: 8, ink: inkFromRows(points.map(([x, y], i) => [x, y, 0.5, i * 10])), ...more,
+  ...common,
+  id: 's',
+  kind: 'stroke',
+  tool: 'pen',
+  colour: '#C8472F',
+  width: 8,
+  ink: inkFromRows(points.map(([x, y], i) => [x, y, 0.5, i * 10])),
+  ...more,
 });
 const text = (words: string, x: number, y: number): Item => ({
-  ...common, id: 't', kind: 'text', text: words, lines: words.split('\n'), width: 200, size: 20, font: 'reading', colour: '#1C2A33', align: 'left', spot: null, matrix: translation(x, y),
+  ...common,
+  id: 't',
+  kind: 'text',
+  text: words,
+  lines: words.split('\n'),
+  width: 200,
+  size: 20,
+  font: 'reading',
+  colour: '#1C2A33',
+  align: 'left',
+  spot: null,
+  matrix: translation(x, y),
 });
-const highlight = (quad: number[], style: 'highlight' | 'strike' = 'highlight'): Item => ({ ...common, id: 'm', kind: 'mark', style, colour: '#F0AE2E', quads: [quad], text: 'tide', note: 'Look here' });
-const pin = (x: number, y: number): Item => ({ ...common, id: 'p', kind: 'pin', voice: null, note: 'Where is the boat?', matrix: translation(x, y) });
+const highlight = (quad: number[], style: 'highlight' | 'strike' = 'highlight'): Item => ({
+  ...common,
+  id: 'm',
+  kind: 'mark',
+  style,
+  colour: '#F0AE2E',
+  quads: [quad],
+  text: 'tide',
+  note: 'Look here',
+});
+const pin = (x: number, y: number): Item => ({
+  ...common,
+  id: 'p',
+  kind: 'pin',
+  voice: null,
+  note: 'Where is the boat?',
+  matrix: translation(x, y),
+});
 
-const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGNkWMDAwMDAxMDAwMDAAAAJDAEG2c2jXwAAAABJRU5ErkJggg==', 'base64');
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGNkWMDAwMDAxMDAwMDAAAAJDAEG2c2jXwAAAABJRU5ErkJggg==',
+  'base64',
+);
 const sources = (pdfs: Record<string, Uint8Array> = {}): PdfSources => ({
   pdf: (media) => Promise.resolve(pdfs[media]!),
   picture: (media) => Promise.resolve(media === 'gone' ? null : PNG),
@@ -44,12 +81,16 @@ function saved(bytes: Uint8Array): string {
 
 /** A page as poppler draws it at one pixel a point: colour at a place of it, as it is seen. */
 function drawn(bytes: Uint8Array, page = 1) {
-  const ppm = execFileSync('pdftoppm', ['-r', '72', '-cropbox', '-f', String(page), '-l', String(page), saved(bytes)], { maxBuffer: 1 << 26 });
+  const ppm = execFileSync('pdftoppm', ['-r', '72', '-cropbox', '-f', String(page), '-l', String(page), saved(bytes)], {
+    maxBuffer: 1 << 26,
+  });
   const head = /^P6\s(\d+)\s(\d+)\s255\s/.exec(ppm.subarray(0, 60).toString('latin1'))!;
   const [width, height, start] = [Number(head[1]), Number(head[2]), head[0].length];
   return {
-    width, height,
-    at: (x: number, y: number): string => `#${[...ppm.subarray(start + 3 * (Math.round(y) * width + Math.round(x)), start + 3 * (Math.round(y) * width + Math.round(x)) + 3)].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase(),
+    width,
+    height,
+    at: (x: number, y: number): string =>
+      `#${[...ppm.subarray(start + 3 * (Math.round(y) * width + Math.round(x)), start + 3 * (Math.round(y) * width + Math.round(x)) + 3)].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase(),
   };
 }
 
@@ -67,9 +108,20 @@ describe('the space of a PDF page', () => {
   it.each([0, 90, 180, 270, -90, 450])('turned by %i lies with its seen corner at the origin', (rotate) => {
     const box: PageBox = { box: [70, 90, 370, 490], rotate, userUnit: 1 };
     const { width, height } = pageSize(box);
-    const corners = [[70, 90], [370, 90], [370, 490], [70, 490]].map(([x, y]) => applyTo(userToPage(box), x!, y!));
-    expect([Math.min(...corners.map(({ x }) => x)), Math.min(...corners.map(({ y }) => y))]).toEqual([expect.closeTo(0), expect.closeTo(0)]);
-    expect([Math.max(...corners.map(({ x }) => x)), Math.max(...corners.map(({ y }) => y))]).toEqual([expect.closeTo(width), expect.closeTo(height)]);
+    const corners = [
+      [70, 90],
+      [370, 90],
+      [370, 490],
+      [70, 490],
+    ].map(([x, y]) => applyTo(userToPage(box), x!, y!));
+    expect([Math.min(...corners.map(({ x }) => x)), Math.min(...corners.map(({ y }) => y))]).toEqual([
+      expect.closeTo(0),
+      expect.closeTo(0),
+    ]);
+    expect([Math.max(...corners.map(({ x }) => x)), Math.max(...corners.map(({ y }) => y))]).toEqual([
+      expect.closeTo(width),
+      expect.closeTo(height),
+    ]);
   });
 
   it('grows with the user unit', () => {
@@ -89,33 +141,81 @@ function pdfJs(bytes: Uint8Array): { transform: Matrix; runs: TextRun[] } {
     const { items } = await page.getTextContent();
     const runs = items.filter(({ str }) => str.trim()).map(({ str, transform, width }) => ({ text: str, transform, width, ascent: 0.75, descent: -0.22 }));
     process.stdout.write(JSON.stringify({ transform: page.getViewport({ scale: 1 }).transform, runs }));`;
-  return JSON.parse(execFileSync('node', ['--input-type=module', '-e', script], { stdio: ['ignore', 'pipe', 'ignore'] }).toString()) as { transform: Matrix; runs: TextRun[] };
+  return JSON.parse(
+    execFileSync('node', ['--input-type=module', '-e', script], { stdio: ['ignore', 'pipe', 'ignore'] }).toString(),
+  ) as { transform: Matrix; runs: TextRun[] };
 }
 
 describe('a page that pdf.js reads', () => {
-  it.each([0, 90, 180, 270])('turned by %i is mapped as we map it, and its words lie where poppler draws them', async (rotate) => {
-    const bytes = await odd(rotate);
-    const { transform, runs } = pdfJs(bytes);
-    const ours = userToPage(pageBox((await PDFDocument.load(bytes)).getPage(0)));
-    transform.forEach((value, i) => expect(value).toBeCloseTo(ours[i]!, 6));
-    const words = textFlow(runs, ours);
-    expect(words.map(({ text: word }) => word)).toEqual(['low', 'tide']);
-    const picture = drawn(bytes);
-    const dark: [number, number][] = [];
-    for (let y = 0; y < picture.height; y++) for (let x = 0; x < picture.width; x++) if (picture.at(x, y) < '#80') dark.push([x, y]);
-    const corners = words.flatMap(({ quad }) => [0, 2, 4, 6].map((i): [number, number] => [quad[i]!, quad[i + 1]!]));
-    const box = (points: [number, number][]): number[] => [Math.min(...points.map(([x]) => x)), Math.min(...points.map(([, y]) => y)), Math.max(...points.map(([x]) => x)), Math.max(...points.map(([, y]) => y))];
-    // The quads reach from descent to ascent, the ink from the base line to the top of an l.
-    box(dark).forEach((value, i) => expect(Math.abs(value - box(corners)[i]!)).toBeLessThan(7));
-  });
+  it.each([0, 90, 180, 270])(
+    'turned by %i is mapped as we map it, and its words lie where poppler draws them',
+    async (rotate) => {
+      const bytes = await odd(rotate);
+      const { transform, runs } = pdfJs(bytes);
+      const ours = userToPage(pageBox((await PDFDocument.load(bytes)).getPage(0)));
+      transform.forEach((value, i) => expect(value).toBeCloseTo(ours[i]!, 6));
+      const words = textFlow(runs, ours);
+      expect(words.map(({ text: word }) => word)).toEqual(['low', 'tide']);
+      const picture = drawn(bytes);
+      const dark: [number, number][] = [];
+      for (let y = 0; y < picture.height; y++)
+        for (let x = 0; x < picture.width; x++) if (picture.at(x, y) < '#80') dark.push([x, y]);
+      const corners = words.flatMap(({ quad }) => [0, 2, 4, 6].map((i): [number, number] => [quad[i]!, quad[i + 1]!]));
+      const box = (points: [number, number][]): number[] => [
+        Math.min(...points.map(([x]) => x)),
+        Math.min(...points.map(([, y]) => y)),
+        Math.max(...points.map(([x]) => x)),
+        Math.max(...points.map(([, y]) => y)),
+      ];
+      // The quads reach from descent to ascent, the ink from the base line to the top of an l.
+      box(dark).forEach((value, i) => expect(Math.abs(value - box(corners)[i]!)).toBeLessThan(7));
+    },
+  );
 });
 
 describe('a PDF drawn flat', () => {
   it('has ink, areas, pictures and paper where they lay', async () => {
-    const area: Item = { ...common, id: 'f', kind: 'fill', colour: '#2A6A8C', rings: [Float64Array.of(200, 20, 280, 20, 280, 100, 200, 100), Float64Array.of(220, 40, 260, 40, 260, 80, 220, 80)] };
-    const picture: Item = { ...common, id: 'i', kind: 'picture', media: 'm', width: 60, height: 60, crop: [0, 0, 1, 1], alt: '', spot: null, matrix: translation(200, 300) };
+    const area: Item = {
+      ...common,
+      id: 'f',
+      kind: 'fill',
+      colour: '#2A6A8C',
+      rings: [
+        Float64Array.of(200, 20, 280, 20, 280, 100, 200, 100),
+        Float64Array.of(220, 40, 260, 40, 260, 80, 220, 80),
+      ],
+    };
+    const picture: Item = {
+      ...common,
+      id: 'i',
+      kind: 'picture',
+      media: 'm',
+      width: 60,
+      height: 60,
+      crop: [0, 0, 1, 1],
+      alt: '',
+      spot: null,
+      matrix: translation(200, 300),
+    };
     const lined: PagePlan = { ...PAGE, background: { kind: 'lined', gap: 50 } };
-    const page = drawn(await writePdf([{ plan: lined, items: [area, stroke([[20, 50], [120, 50]]), picture] }], sources()));
+    const page = drawn(
+      await writePdf(
+        [
+          {
+            plan: lined,
+            items: [
+              area,
+              stroke([
+                [20, 50],
+                [120, 50],
+              ]),
+              picture,
+            ],
+          },
+        ],
+        sources(),
+      ),
+    );
     expect([page.width, page.height]).toEqual([300, 400]);
     expect(page.at(70, 50)).toBe('#C8472F');
     expect(page.at(70, 60)).toBe('#FFFFFF');
@@ -127,15 +227,44 @@ describe('a PDF drawn flat', () => {
   });
 
   it('lays the highlighter under what is dark: it multiplies', async () => {
-    const glow = stroke([[10, 50], [200, 50]], { id: 'g', tool: 'highlighter', colour: '#F0AE2E', width: 30 });
-    const page = drawn(await writePdf([{ plan: PAGE, items: [stroke([[50, 20], [50, 90]], { colour: '#1C2A33' }), glow] }], sources()));
+    const glow = stroke(
+      [
+        [10, 50],
+        [200, 50],
+      ],
+      { id: 'g', tool: 'highlighter', colour: '#F0AE2E', width: 30 },
+    );
+    const page = drawn(
+      await writePdf(
+        [
+          {
+            plan: PAGE,
+            items: [
+              stroke(
+                [
+                  [50, 20],
+                  [50, 90],
+                ],
+                { colour: '#1C2A33' },
+              ),
+              glow,
+            ],
+          },
+        ],
+        sources(),
+      ),
+    );
     expect(page.at(120, 50)).toBe('#F0AE2E');
     const dark = page.at(50, 50);
     expect([1, 3, 5].every((i) => parseInt(dark.slice(i, i + 2), 16) < 0x34)).toBe(true);
   });
 
   it('sets words as words, letters of other languages too, where they stood', async () => {
-    const path = saved(await writePdf([{ plan: PAGE, items: [text('Keeper’s Rock\nŽeljko’s boat ✈', 40, 100)] }], sources(), { title: 'My map' }));
+    const path = saved(
+      await writePdf([{ plan: PAGE, items: [text('Keeper’s Rock\nŽeljko’s boat ✈', 40, 100)] }], sources(), {
+        title: 'My map',
+      }),
+    );
     const words = execFileSync('pdftotext', ['-bbox', path, '-']).toString();
     const rock = /xMin="([\d.]+)" yMin="([\d.]+)"[^>]*>Keeper’s/.exec(words)!;
     expect(Number(rock[1])).toBeCloseTo(40, -0.5);
@@ -147,19 +276,61 @@ describe('a PDF drawn flat', () => {
   });
 
   it.each([
-    ['Cyrillic', 'Маяк светит'], ['Greek', 'Ο φάρος λάμπει'], ['Vietnamese', 'Ngọn hải đăng'], ['Hebrew', 'המגדלור מאיר'], ['Arabic', 'المنارة'], ['Devanagari', 'दीपस्तंभ'],
-    ['Thai', 'ประภาคาร'], ['Bengali', 'বাতিঘর'], ['Gujarati', 'દીવાદાંડી'], ['Gurmukhi', 'ਚਾਨਣ ਮੁਨਾਰਾ'], ['Tamil', 'கலங்கரை விளக்கம்'], ['Telugu', 'దీపస్తంభం'], ['Sinhala', 'ප්‍රදීපාගාරය'],
-    ['Georgian', 'შუქურა ანათებს'], ['Armenian', 'փարոս'], ['Ethiopic', 'የመብራት ቤት'], ['Chinese', '灯塔照亮海面，船回港了。'], ['Japanese', '灯台のひかりがとどく'], ['Korean', '등대가 빛난다'],
-    ['more than one script', 'Boat means лодка and סירה, says Kit'], ['pictures among letters', 'I like ⛵ and 🐋 best'],
+    ['Cyrillic', 'Маяк светит'],
+    ['Greek', 'Ο φάρος λάμπει'],
+    ['Vietnamese', 'Ngọn hải đăng'],
+    ['Hebrew', 'המגדלור מאיר'],
+    ['Arabic', 'المنارة'],
+    ['Devanagari', 'दीपस्तंभ'],
+    ['Thai', 'ประภาคาร'],
+    ['Bengali', 'বাতিঘর'],
+    ['Gujarati', 'દીવાદાંડી'],
+    ['Gurmukhi', 'ਚਾਨਣ ਮੁਨਾਰਾ'],
+    ['Tamil', 'கலங்கரை விளக்கம்'],
+    ['Telugu', 'దీపస్తంభం'],
+    ['Sinhala', 'ප්‍රදීපාගාරය'],
+    ['Georgian', 'შუქურა ანათებს'],
+    ['Armenian', 'փարոս'],
+    ['Ethiopic', 'የመብራት ቤት'],
+    ['Chinese', '灯塔照亮海面，船回港了。'],
+    ['Japanese', '灯台のひかりがとどく'],
+    ['Korean', '등대가 빛난다'],
+    ['more than one script', 'Boat means лодка and סירה, says Kit'],
+    ['pictures among letters', 'I like ⛵ and 🐋 best'],
   ])('sets words in %s, and another program reads them', async (_script, words) => {
-    const path = saved(await writePdf([{ plan: { ...PAGE, width: 600 }, items: [{ ...text(words, 40, 100), width: 500 } as Item] }], sources()));
+    const path = saved(
+      await writePdf(
+        [{ plan: { ...PAGE, width: 600 }, items: [{ ...text(words, 40, 100), width: 500 } as Item] }],
+        sources(),
+      ),
+    );
     // Where letters change their shape after each other, a file names the shapes: what is read may be composed anew.
-    expect(execFileSync('pdftotext', [path, '-']).toString().normalize('NFKC').replaceAll(/[\u200e\u200f\u202a-\u202e]/g, '').trim()).toBe(words.normalize('NFKC'));
+    expect(
+      execFileSync('pdftotext', [path, '-'])
+        .toString()
+        .normalize('NFKC')
+        .replaceAll(/[\u200e\u200f\u202a-\u202e]/g, '')
+        .trim(),
+    ).toBe(words.normalize('NFKC'));
   });
 
   it('sets any letters after each other, also as no language has them', async () => {
-    const scripts = ['\u0e01\u0e38\u0e49\u0e33', '\u0915\u094d\u093f\u0902\u200d', '\u0995\u09bf\u09cd\u09be', '\u0a1a\u0a3e\u0a71\u0a4d', '\u0b95\u0bc8\u0bcd\u0bbf', '\u0627\u0651\u064b\u0644\u0622', '\u05d1\u05bc\u05b0', '\u0d9a\u0dca\u200d\u0dbb\u0dd2', '\u0c15\u0c4d\u0c3f', '\u0a95\u0abf\u0acd', 'A\u0301\u1200'];
-    const words = fc.array(fc.constantFrom(...scripts.join('')), { minLength: 1, maxLength: 14 }).map((each) => each.join(''));
+    const scripts = [
+      '\u0e01\u0e38\u0e49\u0e33',
+      '\u0915\u094d\u093f\u0902\u200d',
+      '\u0995\u09bf\u09cd\u09be',
+      '\u0a1a\u0a3e\u0a71\u0a4d',
+      '\u0b95\u0bc8\u0bcd\u0bbf',
+      '\u0627\u0651\u064b\u0644\u0622',
+      '\u05d1\u05bc\u05b0',
+      '\u0d9a\u0dca\u200d\u0dbb\u0dd2',
+      '\u0c15\u0c4d\u0c3f',
+      '\u0a95\u0abf\u0acd',
+      'A\u0301\u1200',
+    ];
+    const words = fc
+      .array(fc.constantFrom(...scripts.join('')), { minLength: 1, maxLength: 14 })
+      .map((each) => each.join(''));
     await fc.assert(
       fc.asyncProperty(fc.array(words, { minLength: 12, maxLength: 12 }), async (lines) => {
         saved(await writePdf([{ plan: PAGE, items: [text(lines.join('\n'), 20, 10)] }], sources()));
@@ -171,16 +342,33 @@ describe('a PDF drawn flat', () => {
   it('draws letters of every file of other faces: none is there and not seen', async () => {
     const CELL = 26;
     const shown = OTHER_FONT_FILES.flatMap(({ letters }) => {
-      const all = letters.flatMap(([from, to]) => Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i))).filter((letter) => /^[\p{Lo}\p{Lu}\p{Emoji_Presentation}]$/u.test(letter) && !/[\p{Lm}\u{1f1e6}-\u{1f1ff}\u{1f3fb}-\u{1f3ff}\u3164\uffa0\u115f\u1160]/u.test(letter));
+      const all = letters
+        .flatMap(([from, to]) => Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i)))
+        .filter(
+          (letter) =>
+            /^[\p{Lo}\p{Lu}\p{Emoji_Presentation}]$/u.test(letter) &&
+            !/[\p{Lm}\u{1f1e6}-\u{1f1ff}\u{1f3fb}-\u{1f3ff}\u3164\uffa0\u115f\u1160]/u.test(letter),
+        );
       return all.filter((_, i) => i % Math.ceil(all.length / 12) === 0);
     });
     const across = 30;
     const down = Math.ceil(shown.length / across);
     const plan: PagePlan = { ...PAGE, width: across * CELL, height: down * CELL };
-    const items = shown.map((letter, i): Item => ({ ...text(letter, 4 + (i % across) * CELL, Math.floor(i / across) * CELL), id: `t${i}`, size: 16, width: CELL } as Item));
+    const items = shown.map(
+      (letter, i): Item =>
+        ({
+          ...text(letter, 4 + (i % across) * CELL, Math.floor(i / across) * CELL),
+          id: `t${i}`,
+          size: 16,
+          width: CELL,
+        }) as Item,
+    );
     const page = drawn(await writePdf([{ plan, items }], sources()));
     const inked = (i: number): boolean => {
-      for (let dy = 1; dy < CELL - 1; dy++) for (let dx = 1; dx < CELL - 1; dx++) if (parseInt(page.at((i % across) * CELL + dx, Math.floor(i / across) * CELL + dy).slice(1, 3), 16) < 0xa0) return true;
+      for (let dy = 1; dy < CELL - 1; dy++)
+        for (let dx = 1; dx < CELL - 1; dx++)
+          if (parseInt(page.at((i % across) * CELL + dx, Math.floor(i / across) * CELL + dy).slice(1, 3), 16) < 0xa0)
+            return true;
       return false;
     };
     expect(shown.length).toBeGreaterThan(500);
@@ -192,13 +380,35 @@ describe('a PDF drawn flat', () => {
     expect(execFileSync('pdftotext', [path, '-']).toString()).toContain('A ? at sea');
   });
 
-  it.each([0, 90, 180, 270])('draws onto a page that is cropped off the origin and turned by %i where it was seen', async (rotate) => {
-    const plan: PagePlan = { ...PAGE, ...(rotate % 180 === 0 ? {} : { width: 400, height: 300 }), background: { kind: 'pdf', media: 'odd', page: 1 } };
-    const page = drawn(await writePdf([{ plan, items: [stroke([[30, 40], [130, 40]])] }], sources({ odd: await odd(rotate) })));
-    expect([page.width, page.height]).toEqual([plan.width, plan.height]);
-    expect(page.at(80, 40)).toBe('#C8472F');
-    expect(page.at(80, 52)).toBe('#FFFFFF');
-  });
+  it.each([0, 90, 180, 270])(
+    'draws onto a page that is cropped off the origin and turned by %i where it was seen',
+    async (rotate) => {
+      const plan: PagePlan = {
+        ...PAGE,
+        ...(rotate % 180 === 0 ? {} : { width: 400, height: 300 }),
+        background: { kind: 'pdf', media: 'odd', page: 1 },
+      };
+      const page = drawn(
+        await writePdf(
+          [
+            {
+              plan,
+              items: [
+                stroke([
+                  [30, 40],
+                  [130, 40],
+                ]),
+              ],
+            },
+          ],
+          sources({ odd: await odd(rotate) }),
+        ),
+      );
+      expect([page.width, page.height]).toEqual([plan.width, plan.height]);
+      expect(page.at(80, 40)).toBe('#C8472F');
+      expect(page.at(80, 52)).toBe('#FFFFFF');
+    },
+  );
 
   it('puts the notes of pins behind the pages', async () => {
     const path = saved(await writePdf([{ plan: PAGE, items: [pin(50, 60)] }], sources()));
@@ -212,42 +422,103 @@ describe('a PDF drawn flat', () => {
     const words = execFileSync('pdftotext', ['-f', '2', '-bbox', path, '-']).toString();
     const ends = [...words.matchAll(/xMax="([\d.]+)"[^>]*>([^<]+)</g)].map(([, x]) => Number(x));
     expect(Math.max(...ends)).toBeLessThan(595 - 40);
-    expect(execFileSync('pdftotext', ['-f', '2', path, '-']).toString().replaceAll(/\s/g, '')).toContain(note.replaceAll(/\s/g, ''));
+    expect(execFileSync('pdftotext', ['-f', '2', path, '-']).toString().replaceAll(/\s/g, '')).toContain(
+      note.replaceAll(/\s/g, ''),
+    );
   });
 
   it('takes a page of the same file twice, pages of another file, and pages that are missing a picture', async () => {
     const two = await odd(0);
     const pdfPage = (media: string): PagePlan => ({ ...PAGE, background: { kind: 'pdf', media, page: 1 } });
-    const gone: Item = { ...common, id: 'i', kind: 'picture', media: 'gone', width: 60, height: 60, crop: [0, 0, 1, 1], alt: '', spot: null };
-    const out = await writePdf([{ plan: pdfPage('odd'), items: [] }, { plan: PAGE, items: [gone] }, { plan: pdfPage('odd'), items: [stroke([[30, 40], [130, 40]])] }, { plan: pdfPage('other'), items: [] }], sources({ odd: two, other: await odd(90) }));
+    const gone: Item = {
+      ...common,
+      id: 'i',
+      kind: 'picture',
+      media: 'gone',
+      width: 60,
+      height: 60,
+      crop: [0, 0, 1, 1],
+      alt: '',
+      spot: null,
+    };
+    const out = await writePdf(
+      [
+        { plan: pdfPage('odd'), items: [] },
+        { plan: PAGE, items: [gone] },
+        {
+          plan: pdfPage('odd'),
+          items: [
+            stroke([
+              [30, 40],
+              [130, 40],
+            ]),
+          ],
+        },
+        { plan: pdfPage('other'), items: [] },
+      ],
+      sources({ odd: two, other: await odd(90) }),
+    );
     expect(execFileSync('pdfinfo', [saved(out)]).toString()).toMatch(/Pages:\s+4/);
     expect(drawn(out, 1).at(80, 40)).toBe('#FFFFFF');
     expect(drawn(out, 3).at(80, 40)).toBe('#C8472F');
   });
 
   it('says so where the file below can’t be added to', async () => {
-    await expect(writePdf([{ plan: { ...PAGE, background: { kind: 'pdf', media: 'bad', page: 1 } }, items: [] }], sources({ bad: Buffer.from('%PDF-1.4 nothing') }))).rejects.toThrow(PdfSourceError);
+    await expect(
+      writePdf(
+        [{ plan: { ...PAGE, background: { kind: 'pdf', media: 'bad', page: 1 } }, items: [] }],
+        sources({ bad: Buffer.from('%PDF-1.4 nothing') }),
+      ),
+    ).rejects.toThrow(PdfSourceError);
   });
 });
 
 describe('a PDF with annotations', () => {
-  const numbers = (array: unknown): number[] => (array as PDFArray).asArray().map((each) => (each as PDFNumber).asNumber());
+  const numbers = (array: unknown): number[] =>
+    (array as PDFArray).asArray().map((each) => (each as PDFNumber).asNumber());
 
   it.each([0, 90, 180, 270])('has each in its place on a page turned by %i, and looks the same', async (rotate) => {
-    const plan: PagePlan = { ...PAGE, ...(rotate % 180 === 0 ? {} : { width: 400, height: 300 }), background: { kind: 'pdf', media: 'odd', page: 1 } };
-    const items = [stroke([[30, 40], [130, 40], [130, 90]]), highlight([40, 200, 140, 200, 140, 220, 40, 220]), { ...highlight([40, 240, 140, 240, 140, 260, 40, 260], 'strike'), id: 'k' }, text('hello', 150, 100), pin(200, 180)];
+    const plan: PagePlan = {
+      ...PAGE,
+      ...(rotate % 180 === 0 ? {} : { width: 400, height: 300 }),
+      background: { kind: 'pdf', media: 'odd', page: 1 },
+    };
+    const items = [
+      stroke([
+        [30, 40],
+        [130, 40],
+        [130, 90],
+      ]),
+      highlight([40, 200, 140, 200, 140, 220, 40, 220]),
+      { ...highlight([40, 240, 140, 240, 140, 260, 40, 260], 'strike'), id: 'k' },
+      text('hello', 150, 100),
+      pin(200, 180),
+    ];
     const bytes = await writePdf([{ plan, items }], sources({ odd: await odd(rotate) }), { style: 'annotations' });
     const page = (await PDFDocument.load(bytes)).getPage(0);
     const toPage = userToPage(pageBox(page));
-    const annotations = (page.node.Annots()!.asArray()).map((ref) => page.doc.context.lookup(ref, PDFDict));
+    const annotations = page.node
+      .Annots()!
+      .asArray()
+      .map((ref) => page.doc.context.lookup(ref, PDFDict));
     const kind = (dict: PDFDict): string => String(dict.lookup(PDFName.of('Subtype')));
     expect(annotations.map(kind)).toEqual(['/Ink', '/Highlight', '/StrikeOut', '/FreeText', '/Text']);
     const ink = numbers(annotations[0]!.lookup(PDFName.of('InkList'), PDFArray).lookup(0));
     const back = [0, 2, 4].map((i) => applyTo(toPage, ink[i]!, ink[i + 1]!));
-    [[30, 40], [130, 40], [130, 90]].forEach(([x, y], i) => expect([back[i]!.x, back[i]!.y]).toEqual([expect.closeTo(x!, 1), expect.closeTo(y!, 1)]));
+    [
+      [30, 40],
+      [130, 40],
+      [130, 90],
+    ].forEach(([x, y], i) => expect([back[i]!.x, back[i]!.y]).toEqual([expect.closeTo(x!, 1), expect.closeTo(y!, 1)]));
     const quad = numbers(annotations[1]!.lookup(PDFName.of('QuadPoints')));
-    expect([applyTo(toPage, quad[0]!, quad[1]!).x, applyTo(toPage, quad[0]!, quad[1]!).y]).toEqual([expect.closeTo(40, 1), expect.closeTo(200, 1)]);
-    expect([applyTo(toPage, quad[4]!, quad[5]!).x, applyTo(toPage, quad[4]!, quad[5]!).y]).toEqual([expect.closeTo(40, 1), expect.closeTo(220, 1)]);
+    expect([applyTo(toPage, quad[0]!, quad[1]!).x, applyTo(toPage, quad[0]!, quad[1]!).y]).toEqual([
+      expect.closeTo(40, 1),
+      expect.closeTo(200, 1),
+    ]);
+    expect([applyTo(toPage, quad[4]!, quad[5]!).x, applyTo(toPage, quad[4]!, quad[5]!).y]).toEqual([
+      expect.closeTo(40, 1),
+      expect.closeTo(220, 1),
+    ]);
     expect(annotations[1]!.lookup(PDFName.of('Contents'), PDFHexString).decodeText()).toBe('Look here');
     expect(annotations[4]!.lookup(PDFName.of('Contents'), PDFHexString).decodeText()).toBe('Where is the boat?');
     for (const each of annotations) {
@@ -271,9 +542,29 @@ describe('a form', () => {
     const from = form.createDropdown('from');
     from.addOptions(['Quay', 'Mill']);
     from.addToPage(page, { x: 20, y: 240, width: 100, height: 24 });
-    const value = (name: string, to: string): Item => ({ ...common, id: `field:${name}`, kind: 'field', name, value: to });
+    const value = (name: string, to: string): Item => ({
+      ...common,
+      id: `field:${name}`,
+      kind: 'field',
+      name,
+      value: to,
+    });
     const plan: PagePlan = { ...PAGE, background: { kind: 'pdf', media: 'form', page: 1 } };
-    const out = await writePdf([{ plan, items: [value('name', 'Nell Garrick'), value('bicycle', 'on'), value('from', 'Mill'), value('nowhere', 'x'), value('from', 'Moon')].slice(0, 4) }], sources({ form: await pdf.save() }));
+    const out = await writePdf(
+      [
+        {
+          plan,
+          items: [
+            value('name', 'Nell Garrick'),
+            value('bicycle', 'on'),
+            value('from', 'Mill'),
+            value('nowhere', 'x'),
+            value('from', 'Moon'),
+          ].slice(0, 4),
+        },
+      ],
+      sources({ form: await pdf.save() }),
+    );
     const back = (await PDFDocument.load(out)).getForm();
     expect(back.getTextField('name').getText()).toBe('Nell Garrick');
     expect(back.getCheckBox('bicycle').isChecked()).toBe(true);

@@ -1,7 +1,17 @@
 /** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
 import {
-  PDFCheckBox, type PDFDict, PDFDocument, PDFDropdown, PDFName, PDFNumber, PDFOptionList, PDFRadioGroup, PDFTextField,
-  type PDFFont, type PDFImage, type PDFPage,
+  PDFCheckBox,
+  type PDFDict,
+  PDFDocument,
+  PDFDropdown,
+  PDFName,
+  PDFNumber,
+  PDFOptionList,
+  PDFRadioGroup,
+  PDFTextField,
+  type PDFFont,
+  type PDFImage,
+  type PDFPage,
 } from 'pdf-lib';
 import { backgroundShapes } from '../page/background';
 import type { PagePlan } from '../page/document';
@@ -12,7 +22,20 @@ import { pinsInReadingOrder } from '../page/notes';
 import { breakLines } from '../page/textLines';
 import { HIGHLIGHT_OPACITY } from '../page/svg';
 import { addAnnotation, isAnnotated, type Annotated } from './annotations';
-import { lineContent, lineLength, mapped, markContent, pictureContent, pinContent, putFill, putStroke, shapeContent, textContent, within, type ContentNames } from './content';
+import {
+  lineContent,
+  lineLength,
+  mapped,
+  markContent,
+  pictureContent,
+  pinContent,
+  putFill,
+  putStroke,
+  shapeContent,
+  textContent,
+  within,
+  type ContentNames,
+} from './content';
 import { ContentBytes } from './contentBytes';
 import { deflate } from './deflate';
 import { userToPage, type PageBox } from './pageSpace';
@@ -49,7 +72,9 @@ async function load(bytes: Uint8Array): Promise<PDFDocument> {
     document.getPages(); // a file without a page tree is only found out here
     return document;
   } catch {
-    throw new PdfSourceError('The PDF below this work is written in a way that can’t be added to. Take the pages out as pictures instead.');
+    throw new PdfSourceError(
+      'The PDF below this work is written in a way that can’t be added to. Take the pages out as pictures instead.',
+    );
   }
 }
 
@@ -58,9 +83,16 @@ export function pageBox(page: PDFPage): PageBox {
   const crop = page.getCropBox();
   // What is seen is where the two overlap.
   const [left, bottom] = [Math.max(media.x, crop.x), Math.max(media.y, crop.y)];
-  const [right, top] = [Math.min(media.x + media.width, crop.x + crop.width), Math.min(media.y + media.height, crop.y + crop.height)];
+  const [right, top] = [
+    Math.min(media.x + media.width, crop.x + crop.width),
+    Math.min(media.y + media.height, crop.y + crop.height),
+  ];
   const unit = page.node.lookup(PDFName.of('UserUnit'));
-  return { box: [left, bottom, right, top], rotate: page.getRotation().angle, userUnit: unit instanceof PDFNumber ? unit.asNumber() : 1 };
+  return {
+    box: [left, bottom, right, top],
+    rotate: page.getRotation().angle,
+    userUnit: unit instanceof PDFNumber ? unit.asNumber() : 1,
+  };
 }
 
 class Writer {
@@ -69,7 +101,11 @@ class Writer {
   private readonly packing: Promise<void>[] = [];
   private readonly states = new Map<string, ReturnType<PDFDocument['context']['register']>>();
 
-  constructor(readonly out: PDFDocument, private readonly sources: PdfSources, private readonly fonts: PdfFonts) {}
+  constructor(
+    readonly out: PDFDocument,
+    private readonly sources: PdfSources,
+    private readonly fonts: PdfFonts,
+  ) {}
 
   private async named(face: TextFont, put: (kind: 'Font', name: string, ref: never) => void): Promise<NamedFont[]> {
     const fonts = await this.fonts.of(face);
@@ -90,7 +126,9 @@ class Writer {
   }
 
   private state(name: string, fields: Record<string, unknown>) {
-    const ref = this.states.get(name) ?? this.out.context.register(this.out.context.obj({ Type: PDFName.of('ExtGState'), ...fields } as never));
+    const ref =
+      this.states.get(name) ??
+      this.out.context.register(this.out.context.obj({ Type: PDFName.of('ExtGState'), ...fields } as never));
     this.states.set(name, ref);
     return ref;
   }
@@ -98,12 +136,22 @@ class Writer {
   /** Resources of a page, or of an appearance, under names of ours. */
   private resources(put: (kind: 'ExtGState' | 'Font' | 'XObject', name: string, ref: never) => void): ContentNames {
     put('ExtGState', 'LipMul', this.state('multiply', { BM: PDFName.of('Multiply') }) as never);
-    put('ExtGState', 'LipHigh', this.state('highlight', { BM: PDFName.of('Multiply'), ca: PDFNumber.of(HIGHLIGHT_OPACITY) }) as never);
+    put(
+      'ExtGState',
+      'LipHigh',
+      this.state('highlight', { BM: PDFName.of('Multiply'), ca: PDFNumber.of(HIGHLIGHT_OPACITY) }) as never,
+    );
     return { multiply: 'LipMul', highlight: 'LipHigh' };
   }
 
   /** Puts content that draws one item, in page points; `put` is told of what it refers to. */
-  private async draw(to: ContentBytes, item: Item, names: ContentNames, put: (kind: 'Font' | 'XObject', name: string, ref: never) => void, pinNumber: number): Promise<void> {
+  private async draw(
+    to: ContentBytes,
+    item: Item,
+    names: ContentNames,
+    put: (kind: 'Font' | 'XObject', name: string, ref: never) => void,
+    pinNumber: number,
+  ): Promise<void> {
     switch (item.kind) {
       case 'stroke':
         return putStroke(to, item, names);
@@ -151,7 +199,17 @@ class Writer {
         const fit = Math.min(plan.width / image.width, plan.height / image.height);
         const [width, height] = [image.width * fit, image.height * fit];
         put('XObject', 'LipGround', image.ref as never);
-        content.text(pictureContent({ matrix: translation((plan.width - width) / 2, (plan.height - height) / 2), width, height, crop: [0, 0, 1, 1] }, 'LipGround'));
+        content.text(
+          pictureContent(
+            {
+              matrix: translation((plan.width - width) / 2, (plan.height - height) / 2),
+              width,
+              height,
+              crop: [0, 0, 1, 1],
+            },
+            'LipGround',
+          ),
+        );
       }
     }
     content.text(backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent).join(''));
@@ -160,7 +218,8 @@ class Writer {
       const number = pins.findIndex(({ id }) => id === item.id) + 1;
       if (style === 'annotations' && isAnnotated(item)) {
         const resources = context.obj({ ExtGState: {}, Font: {}, XObject: {} });
-        const putOwn = (kind: string, name: string, ref: never): void => (resources.lookup(PDFName.of(kind)) as PDFDict).set(PDFName.of(name), ref);
+        const putOwn = (kind: string, name: string, ref: never): void =>
+          (resources.lookup(PDFName.of(kind)) as PDFDict).set(PDFName.of(name), ref);
         const own = this.resources(putOwn);
         const alone = new ContentBytes();
         await this.draw(alone, item, own, putOwn, number);
@@ -170,7 +229,8 @@ class Writer {
       }
     }
     this.put(page, content.text('Q\n'));
-    for (const { item, appearance, resources } of later) addAnnotation(context, page, item, toUser, appearance.written(), resources);
+    for (const { item, appearance, resources } of later)
+      addAnnotation(context, page, item, toUser, appearance.written(), resources);
     return pins;
   }
 
@@ -183,7 +243,9 @@ class Writer {
     const { context } = this.out;
     const ref = context.nextRef();
     page.node.addContentStream(ref);
-    this.packing.push(this.pack(content).then((bytes) => context.assign(ref, context.stream(bytes, { Filter: 'FlateDecode' }))));
+    this.packing.push(
+      this.pack(content).then((bytes) => context.assign(ref, context.stream(bytes, { Filter: 'FlateDecode' }))),
+    );
   }
 
   /** Waits until all content is packed. */
@@ -194,16 +256,26 @@ class Writer {
   /** The notes of pins, drawn flat on pages of their own behind the work. */
   async notes(pages: readonly { number: number; pins: readonly Pin[] }[]): Promise<void> {
     if (pages.every(({ pins }) => pins.length === 0)) return;
-    const measure = await this.fonts.of('interface').then((fonts) => (words: string) => lineLength(words, NOTES.size, fonts));
-    const lines = pages.flatMap(({ number, pins }) => pins.flatMap(({ note }, i) => [
-      { words: `Page ${number}, pin ${i + 1}`, x: NOTES.left },
-      ...breakLines(note, NOTES.width, measure).map((words) => ({ words, x: NOTES.left + NOTES.indent })),
-      { words: '', x: 0 },
-    ]));
+    const measure = await this.fonts
+      .of('interface')
+      .then((fonts) => (words: string) => lineLength(words, NOTES.size, fonts));
+    const lines = pages.flatMap(({ number, pins }) =>
+      pins.flatMap(({ note }, i) => [
+        { words: `Page ${number}, pin ${i + 1}`, x: NOTES.left },
+        ...breakLines(note, NOTES.width, measure).map((words) => ({ words, x: NOTES.left + NOTES.indent })),
+        { words: '', x: 0 },
+      ]),
+    );
     for (let from = 0; from < lines.length; from += NOTES.lines) {
       const page = this.out.addPage([595, 842]);
-      const fonts = await this.named('interface', (_, name, ref) => page.node.normalizedEntries().Font.set(PDFName.of(name), ref));
-      const content = lines.slice(from, from + NOTES.lines).map(({ words, x }, i) => (words ? lineContent(words, x, NOTES.top + i * NOTES.leading, NOTES.size, fonts) : ''));
+      const fonts = await this.named('interface', (_, name, ref) =>
+        page.node.normalizedEntries().Font.set(PDFName.of(name), ref),
+      );
+      const content = lines
+        .slice(from, from + NOTES.lines)
+        .map(({ words, x }, i) =>
+          words ? lineContent(words, x, NOTES.top + i * NOTES.leading, NOTES.size, fonts) : '',
+        );
       this.put(page, new ContentBytes().text(within(mapped([1, 0, 0, -1, 0, 842]) + content.join(''))));
     }
   }
@@ -217,7 +289,8 @@ const MULTILINE_SIZE = 12;
 
 /** The font that has most of the letters. */
 function fontFor(words: string, fonts: readonly NamedFont[]): PDFFont {
-  const had = ({ font }: NamedFont): number => [...words].filter((letter) => charactersOf(font).has(letter.codePointAt(0)!)).length;
+  const had = ({ font }: NamedFont): number =>
+    [...words].filter((letter) => charactersOf(font).has(letter.codePointAt(0)!)).length;
   return fonts.reduce((best, each) => (had(each) > had(best) ? each : best)).font;
 }
 
@@ -247,12 +320,28 @@ function fillForm(document: PDFDocument, values: readonly FieldValue[], fonts: r
 
 /** All that stands on these pages in letters. */
 function wordsOn(pages: readonly PdfPage[]): string {
-  const words = pages.flatMap(({ plan, items }) => [...drawnWords(plan.background.drawn), ...items].map((item) => (item.kind === 'text' ? item.lines.join('') : item.kind === 'pin' ? item.note : item.kind === 'field' ? item.value : '')));
+  const words = pages.flatMap(({ plan, items }) =>
+    [...drawnWords(plan.background.drawn), ...items].map((item) =>
+      item.kind === 'text'
+        ? item.lines.join('')
+        : item.kind === 'pin'
+          ? item.note
+          : item.kind === 'field'
+            ? item.value
+            : '',
+    ),
+  );
   return words.join('');
 }
 
 /** A page of the base document may come in once as itself; every further time as a copy. */
-async function pageFor({ plan }: PdfPage, out: PDFDocument, base: { media: string; pages: PDFPage[]; used: Set<number> } | null, opened: Map<string, Promise<PDFDocument>>, sources: PdfSources): Promise<PDFPage> {
+async function pageFor(
+  { plan }: PdfPage,
+  out: PDFDocument,
+  base: { media: string; pages: PDFPage[]; used: Set<number> } | null,
+  opened: Map<string, Promise<PDFDocument>>,
+  sources: PdfSources,
+): Promise<PDFPage> {
   const { background } = plan;
   if (background.kind !== 'pdf') return out.addPage([plan.width, plan.height]);
   const index = background.page - 1;
@@ -271,7 +360,11 @@ async function pageFor({ plan }: PdfPage, out: PDFDocument, base: { media: strin
  *
  * @throws PdfSourceError if a PDF below the work can't be added to
  */
-export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, { style = 'flat' as PdfStyle, title = '' } = {}): Promise<Uint8Array> {
+export async function writePdf(
+  pages: readonly PdfPage[],
+  sources: PdfSources,
+  { style = 'flat' as PdfStyle, title = '' } = {},
+): Promise<Uint8Array> {
   const first = pages.map(({ plan }) => plan.background).find((background) => background.kind === 'pdf');
   const out = first ? await load(await sources.pdf(first.media)) : await PDFDocument.create({ updateMetadata: false });
   const fonts = new PdfFonts(out, (file) => sources.font(file), wordsOn(pages));
@@ -284,7 +377,8 @@ export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, {
   for (const [i, page] of pages.entries()) {
     const pdfPage = await pageFor(page, out, base, opened, sources);
     noted.push({ number: i + 1, pins: await writer.page(pdfPage, page, style) });
-    if (base && page.plan.background.kind === 'pdf' && page.plan.background.media === base.media) fields.push(...page.items.filter((item) => item.kind === 'field'));
+    if (base && page.plan.background.kind === 'pdf' && page.plan.background.media === base.media)
+      fields.push(...page.items.filter((item) => item.kind === 'field'));
   }
   if (style === 'flat') await writer.notes(noted);
   if (fields.length > 0) fillForm(out, fields, await fonts.of('interface'));
@@ -293,4 +387,3 @@ export async function writePdf(pages: readonly PdfPage[], sources: PdfSources, {
   out.setProducer('Lippet');
   return out.save({ useObjectStreams: true, updateFieldAppearances: false });
 }
-

@@ -18,14 +18,28 @@ export function readMoments(items: Items): Moment[] {
   const moments: Moment[] = [];
   items.forEach((item: ItemMap, id) => {
     const [kind, second, note, voice, at] = ['kind', 'second', 'note', 'voice', 'at'].map((key) => item.get?.(key));
-    if (kind !== 'moment' || typeof second !== 'number' || !(second >= 0) || typeof note !== 'string' || note.length > MAX_TEXT) return;
+    if (
+      kind !== 'moment' ||
+      typeof second !== 'number' ||
+      !(second >= 0) ||
+      typeof note !== 'string' ||
+      note.length > MAX_TEXT
+    )
+      return;
     moments.push({ id, second, note, voice: typeof voice === 'string' ? voice : null, at: Number(at) || 0 });
   });
   return moments.sort((a, b) => a.second - b.second || (a.id < b.id ? -1 : 1));
 }
 
 /** What is stored of a pin. */
-export const momentFields = ({ second, note, voice, at }: Moment): Fields => ({ kind: 'moment', second, note, order: '', at, ...(voice ? { voice } : {}) });
+export const momentFields = ({ second, note, voice, at }: Moment): Fields => ({
+  kind: 'moment',
+  second,
+  note,
+  order: '',
+  at,
+  ...(voice ? { voice } : {}),
+});
 
 /** Ids of all spoken notes in a document of marks: on pages, and on moments. */
 export function voicesOf(marks: Y.Doc): string[] {
@@ -54,20 +68,35 @@ const SHOWN = 5;
 
 const stamp = (seconds: number): string => {
   const thousandths = Math.round(seconds * 1000);
-  const [hours, minutes, whole] = [Math.floor(thousandths / 3_600_000), Math.floor(thousandths / 60_000) % 60, Math.floor(thousandths / 1000) % 60];
+  const [hours, minutes, whole] = [
+    Math.floor(thousandths / 3_600_000),
+    Math.floor(thousandths / 60_000) % 60,
+    Math.floor(thousandths / 1000) % 60,
+  ];
   return `${[hours, minutes, whole].map((part) => String(part).padStart(2, '0')).join(':')}.${String(thousandths % 1000).padStart(3, '0')}`;
 };
 
-const escaped = (words: string): string => words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll(/\n{2,}/g, '\n').trim();
+const escaped = (words: string): string =>
+  words
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll(/\n{2,}/g, '\n')
+    .trim();
 
 /**
  * The notes as a WebVTT file (W3C WebVTT): each is shown from its moment until the next, at most for some seconds.
  * @param seconds length of what they are on
  */
 export function momentsToVtt(moments: readonly Moment[], seconds: number): string {
-  const cues = moments.filter(({ note, voice }) => note.trim() !== '' || voice).map(({ second, note }, i, all) => {
-    const end = Math.max(second + 0.5, Math.min(second + SHOWN, all[i + 1]?.second ?? Infinity, Math.max(seconds, second + 0.5)));
-    return `${i + 1}\n${stamp(second)} --> ${stamp(end)}\n${escaped(note) || '(a spoken note)'}\n`;
-  });
+  const cues = moments
+    .filter(({ note, voice }) => note.trim() !== '' || voice)
+    .map(({ second, note }, i, all) => {
+      const end = Math.max(
+        second + 0.5,
+        Math.min(second + SHOWN, all[i + 1]?.second ?? Infinity, Math.max(seconds, second + 0.5)),
+      );
+      return `${i + 1}\n${stamp(second)} --> ${stamp(end)}\n${escaped(note) || '(a spoken note)'}\n`;
+    });
   return ['WEBVTT\n', ...cues].join('\n');
 }

@@ -10,7 +10,11 @@ import { Segments } from './segments';
 import { keptPeaks, nextKept, readSpans, spansLength, toKept, toRecorded, trimSpans, type Span } from './spans';
 import { chosenTake, draftItems, dropOtherTakes, readTakes, takeFields, takeName, takesPlace, type Take } from './take';
 
-const SPANS: Span[] = [[0, 4], [6, 7], [10, 15]];
+const SPANS: Span[] = [
+  [0, 4],
+  [6, 7],
+  [10, 15],
+];
 
 describe('what is kept of a recording', () => {
   it('is as long as its stretches together, and its moments lead to the recording and back', () => {
@@ -18,25 +22,56 @@ describe('what is kept of a recording', () => {
     expect([0, 3.5, 4, 4.5, 5, 9].map((kept) => toRecorded(SPANS, kept))).toEqual([0, 3.5, 6, 6.5, 10, 14]);
     expect([0, 5, 6.5, 12, 99].map((recorded) => toKept(SPANS, recorded))).toEqual([0, 4, 4.5, 7, 10]);
     expect([0, 4, 5, 14.9, 15].map((recorded) => nextKept(SPANS, recorded))).toEqual([0, 6, 6, 14.9, null]);
-    fc.assert(fc.property(fc.double({ min: 0, max: 9.99, noNaN: true }), (kept) => {
-      expect(toKept(SPANS, toRecorded(SPANS, kept))).toBeCloseTo(kept, 6);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 9.99, noNaN: true }), (kept) => {
+        expect(toKept(SPANS, toRecorded(SPANS, kept))).toBeCloseTo(kept, 6);
+      }),
+    );
   });
 
   it('is trimmed at both ends, across what was dropped before', () => {
-    expect(trimSpans(SPANS, 1, 9)).toEqual([[1, 4], [6, 7], [10, 14]]);
+    expect(trimSpans(SPANS, 1, 9)).toEqual([
+      [1, 4],
+      [6, 7],
+      [10, 14],
+    ]);
     expect(trimSpans(SPANS, 4, 5)).toEqual([[6, 7]]);
     expect(trimSpans(SPANS, 0, 99)).toEqual(SPANS);
     expect(trimSpans(SPANS, 3, 3)).toEqual([]);
   });
 
   it('has the shape of its stretches', () => {
-    expect(keptPeaks([1, 2, 3, 4, 5, 6, 7, 8, 9, 10], 20, [[0, 4], [10, 13]])).toEqual([1, 2, 6]);
+    expect(
+      keptPeaks([1, 2, 3, 4, 5, 6, 7, 8, 9, 10], 20, [
+        [0, 4],
+        [10, 13],
+      ]),
+    ).toEqual([1, 2, 6]);
   });
 
   it('is read only where it is in order', () => {
-    expect(readSpans([[0, 1], [1, 2]])).toEqual([[0, 1], [1, 2]]);
-    for (const wrong of [null, [], [[1, 1]], [[2, 3], [0, 1]], [[0, Infinity]], [['0', 1]], [[0, 1, 2]]]) expect(readSpans(wrong)).toBeNull();
+    expect(
+      readSpans([
+        [0, 1],
+        [1, 2],
+      ]),
+    ).toEqual([
+      [0, 1],
+      [1, 2],
+    ]);
+    for (const wrong of [
+      null,
+      [],
+      [[1, 1]],
+      [
+        [2, 3],
+        [0, 1],
+      ],
+      [[0, Infinity]],
+      [['0', 1]],
+      [[0, 1, 2]],
+    ])
+      expect(readSpans(wrong)).toBeNull();
   });
 });
 
@@ -49,14 +84,23 @@ describe('a recording that is being made', () => {
     segments.pause(104);
     segments.run(200);
     segments.pause(206);
-    expect(segments.spans(300)).toEqual([[0, 4], [4, 10]]);
+    expect(segments.spans(300)).toEqual([
+      [0, 4],
+      [4, 10],
+    ]);
     segments.dropLast();
     expect([segments.kept(300), segments.recorded(300)]).toEqual([4, 10]);
     segments.run(301);
-    expect(segments.spans(303)).toEqual([[0, 4], [10, 12]]);
+    expect(segments.spans(303)).toEqual([
+      [0, 4],
+      [10, 12],
+    ]);
     segments.pause(303);
     segments.pause(310);
-    expect(segments.spans(310)).toEqual([[0, 4], [10, 12]]);
+    expect(segments.spans(310)).toEqual([
+      [0, 4],
+      [10, 12],
+    ]);
   });
 
   it('has no stretch that is too short to be anything', () => {
@@ -68,20 +112,40 @@ describe('a recording that is being made', () => {
 });
 
 const take = (id: string, more: Partial<Take> = {}): Take => ({
-  id, sort: 'sound', media: `media-${id}`, original: null, seconds: 9, spans: [[0, 9]], title: '', cover: null, faults: [], chosen: 1, at: 1, ...more,
+  id,
+  sort: 'sound',
+  media: `media-${id}`,
+  original: null,
+  seconds: 9,
+  spans: [[0, 9]],
+  title: '',
+  cover: null,
+  faults: [],
+  chosen: 1,
+  at: 1,
+  ...more,
 });
 const PLAN = [{ id: 'p1', part: 'a', width: 100, height: 100, background: { kind: 'blank' as const } }];
 
 function documentWith(...takes: Take[]): Y.Doc {
   const doc = new Y.Doc();
   Y.applyUpdate(doc, startDocument(PLAN));
-  applyChanges(doc, (place) => draftItems(doc, place), { items: takes.map((each) => ({ page: takesPlace('b'), id: each.id, after: takeFields(each) })) }, 'test');
+  applyChanges(
+    doc,
+    (place) => draftItems(doc, place),
+    { items: takes.map((each) => ({ page: takesPlace('b'), id: each.id, after: takeFields(each) })) },
+    'test',
+  );
   return doc;
 }
 
 describe('the takes of a part', () => {
   it('come back as they were kept, in order; the last one chosen is the answer', () => {
-    const takes = [take('x', { at: 1, chosen: 5 }), take('y', { at: 2, chosen: 9, title: 'a heron', faults: ['quiet'] }), take('z', { at: 3, chosen: 2 })];
+    const takes = [
+      take('x', { at: 1, chosen: 5 }),
+      take('y', { at: 2, chosen: 9, title: 'a heron', faults: ['quiet'] }),
+      take('z', { at: 3, chosen: 2 }),
+    ];
     const read = readTakes(documentWith(...takes), 'b');
     expect(read).toEqual(takes);
     expect(chosenTake(read)!.id).toBe('y');
@@ -93,7 +157,12 @@ describe('the takes of a part', () => {
   it('what a broken client wrote is no take', () => {
     const doc = documentWith(take('x'));
     const items = draftItems(doc, takesPlace('b'))!;
-    const broken: [string, unknown][] = [['spans', [[3, 1]]], ['sort', 'smell'], ['media', 7], ['seconds', -1]];
+    const broken: [string, unknown][] = [
+      ['spans', [[3, 1]]],
+      ['sort', 'smell'],
+      ['media', 7],
+      ['seconds', -1],
+    ];
     broken.forEach(([key, value], i) => {
       const map = new Y.Map<unknown>(Object.entries({ ...takeFields(take(`b${i}`)), [key]: value }));
       items.set(`b${i}`, map);

@@ -55,7 +55,8 @@ export function readSpans(value: unknown): Span[] | null {
   for (const span of value as unknown[]) {
     if (!Array.isArray(span) || span.length !== 2) return null;
     const [from, to] = span as [unknown, unknown];
-    if (!Number.isFinite(from) || !Number.isFinite(to) || (from as number) < last || (to as number) <= (from as number)) return null;
+    if (!Number.isFinite(from) || !Number.isFinite(to) || (from as number) < last || (to as number) <= (from as number))
+      return null;
     last = to as number;
   }
   return value.map(([from, to]: [number, number]) => [from, to] as const);

@@ -38,7 +38,8 @@ const TAKES = 'takes:';
 /** Name of the map that holds a part's takes; in a step of undo it stands where a page's id does. */
 export const takesPlace = (part: string): string => TAKES + part;
 /** The part that such a name is of; null for a page's id. */
-export const partOfPlace = (place: string): string | null => (place.startsWith(TAKES) ? place.slice(TAKES.length) : null);
+export const partOfPlace = (place: string): string | null =>
+  place.startsWith(TAKES) ? place.slice(TAKES.length) : null;
 
 export const takeItems = (doc: Y.Doc, part: string): Items => doc.getMap<ItemMap>(takesPlace(part));
 
@@ -49,24 +50,52 @@ export const draftItems = (doc: Y.Doc, place: string): Items | undefined => {
 };
 
 /** The parts that have takes, or had some. */
-export const partsWithTakes = (doc: Y.Doc): string[] => [...doc.share.keys()].map(partOfPlace).filter((part) => part !== null).sort();
+export const partsWithTakes = (doc: Y.Doc): string[] =>
+  [...doc.share.keys()]
+    .map(partOfPlace)
+    .filter((part) => part !== null)
+    .sort();
 
 /** Reads a take; null for what is none, as a broken client may have written it. */
 export function readTake(id: string, item: unknown): Take | null {
   const get = (key: string): unknown => (item as ItemMap | null)?.get?.(key);
-  const [sort, media, original, seconds, title, cover, faults, chosen, at] = ['sort', 'media', 'original', 'seconds', 'title', 'cover', 'faults', 'chosen', 'at'].map(get);
+  const [sort, media, original, seconds, title, cover, faults, chosen, at] = [
+    'sort',
+    'media',
+    'original',
+    'seconds',
+    'title',
+    'cover',
+    'faults',
+    'chosen',
+    'at',
+  ].map(get);
   const spans = readSpans(get('spans'));
-  if (get('kind') !== 'take' || typeof media !== 'string' || !TAKE_SORTS.includes(sort as TakeSort) || !spans) return null;
+  if (get('kind') !== 'take' || typeof media !== 'string' || !TAKE_SORTS.includes(sort as TakeSort) || !spans)
+    return null;
   if (typeof seconds !== 'number' || !(seconds > 0)) return null;
   return {
-    id, sort: sort as TakeSort, media, seconds, spans, original: typeof original === 'string' ? original : null,
-    title: typeof title === 'string' ? title.slice(0, MAX_TITLE) : '', cover: typeof cover === 'string' ? cover : null,
-    faults: SOUND_FAULTS.filter((fault) => Array.isArray(faults) && faults.includes(fault)), chosen: Number(chosen) || 0, at: Number(at) || 0,
+    id,
+    sort: sort as TakeSort,
+    media,
+    seconds,
+    spans,
+    original: typeof original === 'string' ? original : null,
+    title: typeof title === 'string' ? title.slice(0, MAX_TITLE) : '',
+    cover: typeof cover === 'string' ? cover : null,
+    faults: SOUND_FAULTS.filter((fault) => Array.isArray(faults) && faults.includes(fault)),
+    chosen: Number(chosen) || 0,
+    at: Number(at) || 0,
   };
 }
 
 /** What is stored of a take. */
-export const takeFields = ({ id: _, spans, faults, ...take }: Take): Fields => ({ kind: 'take', ...take, spans: spans.map(([from, to]) => [from, to]), faults: [...faults] });
+export const takeFields = ({ id: _, spans, faults, ...take }: Take): Fields => ({
+  kind: 'take',
+  ...take,
+  spans: spans.map(([from, to]) => [from, to]),
+  faults: [...faults],
+});
 
 /** A part's takes in the order in which they were made. */
 export function readTakes(doc: Y.Doc, part: string): Take[] {

@@ -23,5 +23,7 @@ export const withoutName = (words: string, name: string): string =>
 export function rankNotes<T extends KeptNoteView>(notes: readonly T[], activityId: string, typed: string): T[] {
   const all = ({ uses }: T): number => Object.values(uses).reduce((sum, count) => sum + count, 0);
   const here = ({ uses }: T): number => uses[activityId] ?? 0;
-  return notes.filter(({ words }) => hasWords(typed, words)).sort((a, b) => here(b) - here(a) || all(b) - all(a) || a.words.localeCompare(b.words));
+  return notes
+    .filter(({ words }) => hasWords(typed, words))
+    .sort((a, b) => here(b) - here(a) || all(b) - all(a) || a.words.localeCompare(b.words));
 }

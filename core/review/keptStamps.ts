@@ -16,9 +16,14 @@ const KINDS: readonly Item['kind'][] = ['stroke', 'fill', 'text'];
  * @param bounds where they lie, in points
  */
 export function stampItems(copies: readonly Fields[], { left, top }: Bounds): StampItem[] {
-  return itemsToJson(copies.filter(({ kind }) => (KINDS as readonly unknown[]).includes(kind)).map(({ order: _order, at: _at, spot: _spot, ...fields }) => ({
-    ...fields, matrix: compose(translation(-left, -top), isMatrix(fields.matrix) ? fields.matrix : IDENTITY),
-  })));
+  return itemsToJson(
+    copies
+      .filter(({ kind }) => (KINDS as readonly unknown[]).includes(kind))
+      .map(({ order: _order, at: _at, spot: _spot, ...fields }) => ({
+        ...fields,
+        matrix: compose(translation(-left, -top), isMatrix(fields.matrix) ? fields.matrix : IDENTITY),
+      })),
+  );
 }
 
 /** Reads a stamp's items from anything, as fields to be put onto a page; what is damaged, or no mark, is left out. */

@@ -2,17 +2,49 @@ import type { HungPiece } from '../contract/work';
 import type { PieceState } from '../schedule/pieceState';
 import { filterCounts, orderedLine } from './lineOrder';
 
-function piece(name: string, state: PieceState, go: [number: number, sentAt: number] | null, more: { late?: boolean; overdue?: boolean; checks?: number } = {}): HungPiece {
+function piece(
+  name: string,
+  state: PieceState,
+  go: [number: number, sentAt: number] | null,
+  more: { late?: boolean; overdue?: boolean; checks?: number } = {},
+): HungPiece {
   return {
-    personId: name, name, badge: '#fff', pieceId: name, completeness: { made: true, complete: true, done: 1, of: 1, missing: [], short: [] },
-    standing: { state, late: more.late ?? false, overdue: more.overdue ?? false, notOpen: false, closed: false, dueSoon: false, mayDraw: false, mayTakeBack: false } as HungPiece['standing'],
-    go: go && { id: name, go: go[0], sentAt: go[1], word: null, felt: null, voice: null }, firstSentAt: null, reviewId: null, held: null, remindedAt: null, pictureVersion: '0',
-    checks: Array.from({ length: more.checks ?? 0 }, () => ({ kind: 'photo', needed: false, part: 'p', page: null, words: 'blurred' })),
+    personId: name,
+    name,
+    badge: '#fff',
+    pieceId: name,
+    completeness: { made: true, complete: true, done: 1, of: 1, missing: [], short: [] },
+    standing: {
+      state,
+      late: more.late ?? false,
+      overdue: more.overdue ?? false,
+      notOpen: false,
+      closed: false,
+      dueSoon: false,
+      mayDraw: false,
+      mayTakeBack: false,
+    } as HungPiece['standing'],
+    go: go && { id: name, go: go[0], sentAt: go[1], word: null, felt: null, voice: null },
+    firstSentAt: null,
+    reviewId: null,
+    held: null,
+    remindedAt: null,
+    pictureVersion: '0',
+    checks: Array.from({ length: more.checks ?? 0 }, () => ({
+      kind: 'photo',
+      needed: false,
+      part: 'p',
+      page: null,
+      words: 'blurred',
+    })),
   };
 }
 const LINE = [
-  piece('Wren', 'with-teacher', [2, 30], { checks: 1 }), piece('Milo', 'with-teacher', [1, 40], { late: true }), piece('Isla', 'finished', [1, 10], { checks: 2 }),
-  piece('Amos', 'ready', null, { overdue: true }), piece('Kit', 'another-go', [1, 20]),
+  piece('Wren', 'with-teacher', [2, 30], { checks: 1 }),
+  piece('Milo', 'with-teacher', [1, 40], { late: true }),
+  piece('Isla', 'finished', [1, 10], { checks: 2 }),
+  piece('Amos', 'ready', null, { overdue: true }),
+  piece('Kit', 'another-go', [1, 20]),
 ];
 const names = (line: readonly HungPiece[]): string => line.map(({ name }) => name).join(' ');
 
@@ -22,7 +54,14 @@ it('orders as it came, by name, and by when it was sent; what was not comes last
   expect(names(orderedLine(LINE, { order: 'oldest', filter: 'all' }, null))).toBe('Isla Kit Wren Milo Amos');
 });
 
-it.each([['waiting', 'Wren Milo'], ['again', 'Wren'], ['checks', 'Wren'], ['late', 'Milo Amos'], ['unsent', 'Amos'], ['all', 'Wren Milo Isla Amos Kit']] as const)('leaves those that are %s: %s', (filter, left) => {
+it.each([
+  ['waiting', 'Wren Milo'],
+  ['again', 'Wren'],
+  ['checks', 'Wren'],
+  ['late', 'Milo Amos'],
+  ['unsent', 'Amos'],
+  ['all', 'Wren Milo Isla Amos Kit'],
+] as const)('leaves those that are %s: %s', (filter, left) => {
   expect(names(orderedLine(LINE, { order: 'waiting', filter }, null))).toBe(left);
   expect(filterCounts(LINE)[filter]).toBe(left.split(' ').length);
 });

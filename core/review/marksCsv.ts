@@ -14,14 +14,18 @@ export const cellWords = ({ state, late, overdue, mark }: MarkCell): string =>
  * (the advice of OWASP against CSV injection).
  */
 export const csvTable = (fields: readonly string[], data: readonly (readonly string[])[]): string =>
-  BOM + Papa.unparse({ fields: [...fields], data: data.map((row) => [...row]) }, { newline: '\r\n', escapeFormulae: true });
+  BOM +
+  Papa.unparse({ fields: [...fields], data: data.map((row) => [...row]) }, { newline: '\r\n', escapeFormulae: true });
 
 /** The table of marks as CSV. */
 export function marksCsv({ learners, activities, cells }: MarksView): string {
   const byPlace = new Map(cells.map((cell) => [`${cell.person} ${cell.activity}`, cell]));
-  const rows = learners.map(({ id, name }) => [name, ...activities.map((activity) => {
-    const cell = byPlace.get(`${id} ${activity.id}`);
-    return cell ? cellWords(cell) : '';
-  })]);
+  const rows = learners.map(({ id, name }) => [
+    name,
+    ...activities.map((activity) => {
+      const cell = byPlace.get(`${id} ${activity.id}`);
+      return cell ? cellWords(cell) : '';
+    }),
+  ]);
   return csvTable(['Learner', ...activities.map(({ title }) => title)], rows);
 }

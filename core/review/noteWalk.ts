@@ -30,14 +30,47 @@ export interface WalkNote {
 export function walkNotes(go: Y.Doc, marks: Y.Doc, parts: readonly string[]): WalkNote[] {
   const pages = readPages(go);
   return parts.flatMap((part): WalkNote[] => {
-    const onPages = pages.filter((page) => page.part === part).flatMap(({ id: page }) => {
-      const items = readItems(markItems(marks, page));
-      const pins = pinsInReadingOrder(items).map(({ id, note, voice, matrix }): WalkNote => ({ id, part, page, at: { x: matrix[4], y: matrix[5] }, second: null, words: note, voice }));
-      const marked = gatherMarks([{ id: page, items }], 'place').map(({ mark: { id, note, quads } }): WalkNote => ({ id, part, page, at: { x: quads[0]![0]!, y: quads[0]![1]! }, second: null, words: note, voice: null }));
-      return [...pins, ...marked].filter(({ words, voice }) => words.trim() !== '' || voice).sort((a, b) => a.at!.y - b.at!.y || a.at!.x - b.at!.x);
-    });
+    const onPages = pages
+      .filter((page) => page.part === part)
+      .flatMap(({ id: page }) => {
+        const items = readItems(markItems(marks, page));
+        const pins = pinsInReadingOrder(items).map(({ id, note, voice, matrix }): WalkNote => ({
+          id,
+          part,
+          page,
+          at: { x: matrix[4], y: matrix[5] },
+          second: null,
+          words: note,
+          voice,
+        }));
+        const marked = gatherMarks([{ id: page, items }], 'place').map(({ mark: { id, note, quads } }): WalkNote => ({
+          id,
+          part,
+          page,
+          at: { x: quads[0]![0]!, y: quads[0]![1]! },
+          second: null,
+          words: note,
+          voice: null,
+        }));
+        return [...pins, ...marked]
+          .filter(({ words, voice }) => words.trim() !== '' || voice)
+          .sort((a, b) => a.at!.y - b.at!.y || a.at!.x - b.at!.x);
+      });
     const take = chosenTake(readTakes(go, part));
     const moments = take ? readMoments(markItems(marks, take.id)) : [];
-    return [...onPages, ...moments.filter(({ note, voice }) => note.trim() !== '' || voice).map(({ id, second, note, voice }): WalkNote => ({ id, part, page: null, at: null, second, words: note, voice }))];
+    return [
+      ...onPages,
+      ...moments
+        .filter(({ note, voice }) => note.trim() !== '' || voice)
+        .map(({ id, second, note, voice }): WalkNote => ({
+          id,
+          part,
+          page: null,
+          at: null,
+          second,
+          words: note,
+          voice,
+        })),
+    ];
   });
 }

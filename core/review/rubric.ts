@@ -58,11 +58,15 @@ export const isLevel = ({ levels }: RubricRow, level: unknown, halves: boolean):
 /** Of the chosen levels, those that the rubric has. */
 export const readLevels = (value: unknown, rows: readonly RubricRow[], halves: boolean): Record<string, number> => {
   const given = typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {};
-  return Object.fromEntries(rows.flatMap((row) => (isLevel(row, given[row.id], halves) ? [[row.id, given[row.id] as number]] : [])));
+  return Object.fromEntries(
+    rows.flatMap((row) => (isLevel(row, given[row.id], halves) ? [[row.id, given[row.id] as number]] : [])),
+  );
 };
 
 function lineOf({ id, title, levels, weight }: RubricRow, level: number): TotalLine {
-  const words = Number.isInteger(level) ? levels[level]! : `between “${levels[Math.floor(level)]}” and “${levels[Math.ceil(level)]}”`;
+  const words = Number.isInteger(level)
+    ? levels[level]!
+    : `between “${levels[Math.floor(level)]}” and “${levels[Math.ceil(level)]}”`;
   return { id, title, words, share: levels.length > 1 ? 1 - level / (levels.length - 1) : 1, weight };
 }
 
@@ -72,7 +76,8 @@ export function rubricTotal(rows: readonly RubricRow[], chosen: ChosenLevels): T
   const weight = lines.reduce((sum, each) => sum + each.weight, 0);
   if (weight <= 0) return null;
   return {
-    share: lines.reduce((sum, each) => sum + each.share * each.weight, 0) / weight, lines,
+    share: lines.reduce((sum, each) => sum + each.share * each.weight, 0) / weight,
+    lines,
     open: rows.filter(({ id }) => chosen[id] === undefined).map(({ title }) => title),
   };
 }
@@ -81,19 +86,28 @@ export function rubricTotal(rows: readonly RubricRow[], chosen: ChosenLevels): T
 export const pointsOf = (share: number, outOf: number): number => Math.round(share * outOf * 2) / 2;
 
 /** Which of the mark's levels a share comes to: each has an even part of the scale, and on a border the better one. */
-export const levelOf = (share: number, levels: readonly string[]): number => Math.min(levels.length - 1, Math.max(0, Math.ceil((1 - share) * levels.length - 1e-9) - 1));
+export const levelOf = (share: number, levels: readonly string[]): number =>
+  Math.min(levels.length - 1, Math.max(0, Math.ceil((1 - share) * levels.length - 1e-9) - 1));
 
 /** What stands as the mark, and whether the teacher said it or it was computed. Null for no mark. */
-export function finalMark(marking: Marking, own: OwnMark, total: Total | null): { points: number | null; level: number | null; words: string; own: boolean } | null {
+export function finalMark(
+  marking: Marking,
+  own: OwnMark,
+  total: Total | null,
+): { points: number | null; level: number | null; words: string; own: boolean } | null {
   switch (marking.kind) {
     case 'points': {
       const points = own.points ?? (total && pointsOf(total.share, marking.outOf));
-      return points === null ? null : { points, level: null, words: `${points} of ${marking.outOf}`, own: own.points !== null };
+      return points === null
+        ? null
+        : { points, level: null, words: `${points} of ${marking.outOf}`, own: own.points !== null };
     }
     case 'level': {
       if (marking.levels.length === 0) return null;
       const level = own.level ?? (total && levelOf(total.share, marking.levels));
-      return level === null || marking.levels[level] === undefined ? null : { points: null, level, words: marking.levels[level]!, own: own.level !== null };
+      return level === null || marking.levels[level] === undefined
+        ? null
+        : { points: null, level, words: marking.levels[level]!, own: own.level !== null };
     }
     case 'words':
       return own.words.trim() === '' ? null : { points: null, level: null, words: own.words.trim(), own: true };
@@ -105,7 +119,14 @@ export function finalMark(marking: Marking, own: OwnMark, total: Total | null): 
 /** How a total comes about, a line each: "Over and under: You can see it (half of it, counts twice)". */
 export function explainTotal({ lines }: Total): string[] {
   return lines.map(({ title, words, share, weight }) => {
-    const part = share === 1 ? 'all of it' : share === 0 ? 'nothing of it' : share === 0.5 ? 'half of it' : `${Math.round(share * 100)}% of it`;
+    const part =
+      share === 1
+        ? 'all of it'
+        : share === 0
+          ? 'nothing of it'
+          : share === 0.5
+            ? 'half of it'
+            : `${Math.round(share * 100)}% of it`;
     return `${title}: ${words} (${part}${weight === 1 ? '' : `, counts ${weight === 2 ? 'twice' : `${weight} times`}`})`;
   });
 }
@@ -133,7 +154,8 @@ export function markView({ rows, marking, levels, own }: Marked): MarkView | nul
   const mark = finalMark(marking, own, total);
   if (!mark && !total) return null;
   return {
-    mark: mark && { ...mark, outOf: marking.kind === 'points' ? marking.outOf : null }, lines: total?.lines ?? [],
+    mark: mark && { ...mark, outOf: marking.kind === 'points' ? marking.outOf : null },
+    lines: total?.lines ?? [],
     explained: total && mark && !mark.own && marking.kind !== 'words' ? explainTotal(total) : [],
   };
 }

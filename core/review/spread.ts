@@ -17,13 +17,19 @@ export function spreadOfMarks(marks: readonly (MarkView | null)[]): Bin[] | null
   const points = said.filter(({ points: own, outOf }) => own !== null && outOf !== null);
   if (points.length > 0) {
     const outOf = Math.max(...points.map((each) => each.outOf!));
-    const bins = Array.from({ length: PARTS }, (_, i): Bin => ({ word: `${round((outOf * i) / PARTS)} to ${round((outOf * (i + 1)) / PARTS)}`, count: 0 }));
+    const bins = Array.from({ length: PARTS }, (_, i): Bin => ({
+      word: `${round((outOf * i) / PARTS)} to ${round((outOf * (i + 1)) / PARTS)}`,
+      count: 0,
+    }));
     for (const each of points) bins[Math.min(PARTS - 1, Math.floor((each.points! / each.outOf!) * PARTS))]!.count += 1;
     return bins;
   }
   const order = new Map<string, { count: number; level: number }>();
-  for (const { words, level } of said) order.set(words, { count: (order.get(words)?.count ?? 0) + 1, level: level ?? Number.MAX_SAFE_INTEGER });
-  return [...order].sort((a, b) => a[1].level - b[1].level || b[1].count - a[1].count || a[0].localeCompare(b[0])).map(([word, { count }]) => ({ word, count }));
+  for (const { words, level } of said)
+    order.set(words, { count: (order.get(words)?.count ?? 0) + 1, level: level ?? Number.MAX_SAFE_INTEGER });
+  return [...order]
+    .sort((a, b) => a[1].level - b[1].level || b[1].count - a[1].count || a[0].localeCompare(b[0]))
+    .map(([word, { count }]) => ({ word, count }));
 }
 
 const round = (value: number): number => Math.round(value * 10) / 10;
@@ -45,7 +51,10 @@ export function levelsPerLine(marks: readonly (MarkView | null)[]): LineSpread[]
     }
   }
   return [...lines.values()].map(({ title, levels }) => ({
-    title, bins: [...levels].sort((a, b) => b[1].share - a[1].share || a[0].localeCompare(b[0])).map(([word, { count }]) => ({ word, count })),
+    title,
+    bins: [...levels]
+      .sort((a, b) => b[1].share - a[1].share || a[0].localeCompare(b[0]))
+      .map(([word, { count }]) => ({ word, count })),
   }));
 }
 
@@ -55,7 +64,13 @@ const DAY = 86_400_000;
 export function sendingTimes(sent: readonly { sentAt: number; due: number | null }[]): Bin[] | null {
   const dated = sent.filter(({ due }) => due !== null);
   if (dated.length === 0) return null;
-  const bins: Bin[] = [{ word: '2 days early or more', count: 0 }, { word: '1 to 2 days early', count: 0 }, { word: 'in the last day', count: 0 }, { word: 'up to a day late', count: 0 }, { word: 'later', count: 0 }];
+  const bins: Bin[] = [
+    { word: '2 days early or more', count: 0 },
+    { word: '1 to 2 days early', count: 0 },
+    { word: 'in the last day', count: 0 },
+    { word: 'up to a day late', count: 0 },
+    { word: 'later', count: 0 },
+  ];
   for (const { sentAt, due } of dated) {
     const left = due! - sentAt;
     bins[left >= 2 * DAY ? 0 : left >= DAY ? 1 : left >= 0 ? 2 : left >= -DAY ? 3 : 4]!.count += 1;
@@ -66,5 +81,8 @@ export function sendingTimes(sent: readonly { sentAt: number; due: number | null
 /** "3 of 8: 6 to 8; 5 of 8: 8 to 10". Empty bins are not spoken of. */
 export function spreadWords(bins: readonly Bin[]): string {
   const all = bins.reduce((sum, { count }) => sum + count, 0);
-  return bins.filter(({ count }) => count > 0).map(({ word, count }) => `${count} of ${all}: ${word}`).join('; ');
+  return bins
+    .filter(({ count }) => count > 0)
+    .map(({ word, count }) => `${count} of ${all}: ${word}`)
+    .join('; ');
 }

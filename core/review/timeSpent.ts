@@ -39,7 +39,8 @@ function stretches(doc: Y.Doc, part: string): Stretch[] {
     if (taken) found.push([taken, taken]);
   }
   for (const { at, seconds } of readTakes(doc, part)) found.push([at - seconds * 1000, at]);
-  for (const minute of minutesOf(doc, part)) if (Number.isFinite(minute)) found.push([minute * MINUTE, (minute + 1) * MINUTE]);
+  for (const minute of minutesOf(doc, part))
+    if (Number.isFinite(minute)) found.push([minute * MINUTE, (minute + 1) * MINUTE]);
   return found.filter(([from, to]) => from > 0 && to >= from).sort((a, b) => a[0] - b[0]);
 }
 
@@ -71,6 +72,11 @@ export function timeSpent(doc: Y.Doc, parts: readonly string[]): Spent[] {
 /** "12 minutes in 2 sittings"; "under a minute". */
 export function spentWords({ sittings, seconds }: Pick<Spent, 'sittings' | 'seconds'>): string {
   const minutes = Math.round(seconds / 60);
-  const time = minutes < 1 ? 'under a minute' : minutes < 60 ? `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  const time =
+    minutes < 1
+      ? 'under a minute'
+      : minutes < 60
+        ? `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
+        : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
   return sittings > 1 ? `${time} in ${sittings} sittings` : time;
 }

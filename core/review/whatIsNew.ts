@@ -21,7 +21,10 @@ const MOST_TEXT = 40_000;
  * The pages of a part in two goes, beside each other: pages by their id; photos that were taken anew, which have another, in their order.
  */
 export function pairPages(before: Y.Doc, now: Y.Doc, part: string): PagePair[] {
-  const [old, current] = [before, now].map((doc) => readPages(doc).filter((page) => page.part === part)) as [PagePlan[], PagePlan[]];
+  const [old, current] = [before, now].map((doc) => readPages(doc).filter((page) => page.part === part)) as [
+    PagePlan[],
+    PagePlan[],
+  ];
   const gone = old.filter(({ id }) => !current.some((page) => page.id === id));
   const photos = gone.filter(({ background }) => readShot(background));
   const pairs = current.map((page): PagePair => {
@@ -63,8 +66,17 @@ export interface WordNews {
 /** Two texts word by word (Myers' difference, by the `diff` package). Very long ones are not looked into: one is gone, the other new. */
 export function wordNews(before: string, now: string): WordNews[] {
   if (before === now) return now === '' ? [] : [{ text: now, is: 'same' }];
-  if (before.length + now.length > MOST_TEXT) return ([{ text: before, is: 'gone' }, { text: now, is: 'fresh' }] satisfies WordNews[]).filter(({ text }) => text !== '');
-  return diffWordsWithSpace(before, now).map(({ value, added, removed }) => ({ text: value, is: added ? 'fresh' : removed ? 'gone' : 'same' }));
+  if (before.length + now.length > MOST_TEXT)
+    return (
+      [
+        { text: before, is: 'gone' },
+        { text: now, is: 'fresh' },
+      ] satisfies WordNews[]
+    ).filter(({ text }) => text !== '');
+  return diffWordsWithSpace(before, now).map(({ value, added, removed }) => ({
+    text: value,
+    is: added ? 'fresh' : removed ? 'gone' : 'same',
+  }));
 }
 
 /** "3 new, 1 gone", or that nothing is. */

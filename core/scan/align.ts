@@ -38,7 +38,10 @@ export function evened(plane: Plane): Plane {
   const reach = Math.max(3, Math.round(LIGHT * Math.max(width, height)));
   const [sums, squares] = [integral(plane, (value) => value), integral(plane, (value) => value * value)];
   const box = (table: Float64Array, x0: number, y0: number, x1: number, y1: number): number =>
-    table[y1 * (width + 1) + x1]! - table[y0 * (width + 1) + x1]! - table[y1 * (width + 1) + x0]! + table[y0 * (width + 1) + x0]!;
+    table[y1 * (width + 1) + x1]! -
+    table[y0 * (width + 1) + x1]! -
+    table[y1 * (width + 1) + x0]! +
+    table[y0 * (width + 1) + x0]!;
   const out = emptyPlane(width, height);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
@@ -58,10 +61,11 @@ export function evened(plane: Plane): Plane {
 function halved({ width, height, data }: Plane): Plane {
   const [w, h] = [width >> 1, height >> 1];
   const out = emptyPlane(w, h);
-  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) {
-    const i = 2 * y * width + 2 * x;
-    out.data[y * w + x] = (data[i]! + data[i + 1]! + data[i + width]! + data[i + width + 1]!) / 4;
-  }
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const i = 2 * y * width + 2 * x;
+      out.data[y * w + x] = (data[i]! + data[i + 1]! + data[i + width]! + data[i + width + 1]!) / 4;
+    }
   return out;
 }
 
@@ -73,7 +77,10 @@ export function valueAt({ width, height, data }: Plane, x: number, y: number): n
   const fx = x - x0;
   const fy = y - y0;
   const i = y0 * width + x0;
-  return (data[i]! * (1 - fx) + data[i + 1]! * fx) * (1 - fy) + (data[i + width]! * (1 - fx) + data[i + width + 1]! * fx) * fy;
+  return (
+    (data[i]! * (1 - fx) + data[i + 1]! * fx) * (1 - fy) +
+    (data[i + width]! * (1 - fx) + data[i + width + 1]! * fx) * fy
+  );
 }
 
 /** Finds the map under which `before` fits `now` best, from a first guess. */
@@ -89,7 +96,10 @@ function refined(before: Plane, now: Plane, start: Affine): Affine {
       for (let x = 1; x < width - 1; x++) {
         const [u, v] = [map[0] * x + map[1] * y + map[2], map[3] * x + map[4] * y + map[5]];
         const there = valueAt(before, u, v);
-        const [gx, gy] = [(valueAt(before, u + 1, v) - valueAt(before, u - 1, v)) / 2, (valueAt(before, u, v + 1) - valueAt(before, u, v - 1)) / 2];
+        const [gx, gy] = [
+          (valueAt(before, u + 1, v) - valueAt(before, u - 1, v)) / 2,
+          (valueAt(before, u, v + 1) - valueAt(before, u, v - 1)) / 2,
+        ];
         if (Number.isNaN(there) || Number.isNaN(gx) || Number.isNaN(gy) || (gx === 0 && gy === 0)) continue;
         const error = now.data[y * width + x]! - there;
         // Huber's weight: a stroke that is only in one of them is far off, and must not turn the whole sheet.
@@ -116,7 +126,14 @@ function refined(before: Plane, now: Plane, start: Affine): Affine {
     const change = solveLinear(normal.map((row, i) => [...row, right[i]!]));
     if (!change) return start;
     const [a, b, c, d, e, f] = change as [number, number, number, number, number, number];
-    map = [map[0] + a / size, map[1] + b / size, map[2] + c - (a * cx + b * cy) / size, map[3] + d / size, map[4] + e / size, map[5] + f - (d * cx + e * cy) / size];
+    map = [
+      map[0] + a / size,
+      map[1] + b / size,
+      map[2] + c - (a * cx + b * cy) / size,
+      map[3] + d / size,
+      map[4] + e / size,
+      map[5] + f - (d * cx + e * cy) / size,
+    ];
     if (Math.abs(a) + Math.abs(b) + Math.abs(c) + Math.abs(d) + Math.abs(e) + Math.abs(f) < STILL * 6) break;
   }
   return map;
@@ -125,21 +142,23 @@ function refined(before: Plane, now: Plane, start: Affine): Affine {
 /** How well two planes fit under a map: the correlation of their evened values. */
 export function fit(before: Plane, now: Plane, map: Affine): number {
   let [both, one, other] = [0, 0, 0];
-  for (let y = 0; y < now.height; y++) for (let x = 0; x < now.width; x++) {
-    const there = valueAt(before, map[0] * x + map[1] * y + map[2], map[3] * x + map[4] * y + map[5]);
-    if (Number.isNaN(there)) continue;
-    const here = now.data[y * now.width + x]!;
-    both += here * there;
-    one += here * here;
-    other += there * there;
-  }
+  for (let y = 0; y < now.height; y++)
+    for (let x = 0; x < now.width; x++) {
+      const there = valueAt(before, map[0] * x + map[1] * y + map[2], map[3] * x + map[4] * y + map[5]);
+      if (Number.isNaN(there)) continue;
+      const here = now.data[y * now.width + x]!;
+      both += here * there;
+      one += here * here;
+      other += there * there;
+    }
   return both / Math.sqrt(one * other || 1);
 }
 
 /** The map that takes a place of `now` to the same place of `before`, both evened; where they don't fit at all, any map. */
 export function align(before: Plane, now: Plane): Affine {
   const levels: [Plane, Plane][] = [[before, now]];
-  for (let [a, b] = levels[0]!; Math.min(a.width, a.height, b.width, b.height) >= 2 * SMALLEST; levels.push([a, b])) [a, b] = [halved(a), halved(b)];
+  for (let [a, b] = levels[0]!; Math.min(a.width, a.height, b.width, b.height) >= 2 * SMALLEST; levels.push([a, b]))
+    [a, b] = [halved(a), halved(b)];
   let map: Affine = [before.width / now.width, 0, 0, 0, before.height / now.height, 0];
   for (const [i, [a, b]] of [...levels].reverse().entries()) {
     if (i > 0) map = [map[0], map[1], map[2] * 2, map[3], map[4], map[5] * 2];

@@ -48,15 +48,21 @@ function gather(cells: Uint8Array, columns: number, cell: number, width: number,
       const [x, y] = [here % columns, Math.floor(here / columns)];
       [left, top, right, bottom] = [Math.min(left, x), Math.min(top, y), Math.max(right, x), Math.max(bottom, y)];
       // Two cells apart still hangs together: handwriting has gaps.
-      for (let dy = -2; dy <= 2; dy++) for (let dx = -2; dx <= 2; dx++) {
-        const [nx, ny] = [x + dx, y + dy];
-        const next = ny * columns + nx;
-        if (nx < 0 || nx >= columns || ny < 0 || next >= cells.length || !cells[next] || seen[next]) continue;
-        seen[next] = 1;
-        open.push(next);
-      }
+      for (let dy = -2; dy <= 2; dy++)
+        for (let dx = -2; dx <= 2; dx++) {
+          const [nx, ny] = [x + dx, y + dy];
+          const next = ny * columns + nx;
+          if (nx < 0 || nx >= columns || ny < 0 || next >= cells.length || !cells[next] || seen[next]) continue;
+          seen[next] = 1;
+          open.push(next);
+        }
     }
-    boxes.push({ left: left * cell, top: top * cell, right: Math.min(width, (right + 1) * cell), bottom: Math.min(height, (bottom + 1) * cell) });
+    boxes.push({
+      left: left * cell,
+      top: top * cell,
+      right: Math.min(width, (right + 1) * cell),
+      bottom: Math.min(height, (bottom + 1) * cell),
+    });
   }
   const area = ({ left, top, right, bottom }: ChangedBox): number => (right - left) * (bottom - top);
   return boxes.sort((a, b) => area(b) - area(a));
@@ -70,11 +76,12 @@ function differs(before: Plane, now: Plane, map: Affine, x: number, y: number): 
   const u = map[0] * x + map[1] * y + map[2];
   const v = map[3] * x + map[4] * y + map[5];
   let least = Infinity;
-  for (let dy = -SLACK; dy <= SLACK; dy++) for (let dx = -SLACK; dx <= SLACK; dx++) {
-    const there = valueAt(before, u + dx, v + dy);
-    if (Number.isNaN(there)) return false;
-    least = Math.min(least, Math.abs(here - there));
-  }
+  for (let dy = -SLACK; dy <= SLACK; dy++)
+    for (let dx = -SLACK; dx <= SLACK; dx++) {
+      const there = valueAt(before, u + dx, v + dy);
+      if (Number.isNaN(there)) return false;
+      least = Math.min(least, Math.abs(here - there));
+    }
   return least > DIFFERENT;
 }
 
@@ -87,8 +94,15 @@ export function pictureDifference(before: Rgba, now: Rgba): Difference {
   const cell = Math.max(4, Math.round(CELL * Math.max(width, height)));
   const [columns, rows] = [Math.ceil(width / cell), Math.ceil(height / cell)];
   const counts = new Uint16Array(columns * rows);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) if (differs(old, current, map, x, y)) counts[Math.floor(y / cell) * columns + Math.floor(x / cell)]! += 1;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      if (differs(old, current, map, x, y)) counts[Math.floor(y / cell) * columns + Math.floor(x / cell)]! += 1;
   const cells = Uint8Array.from(counts, (count) => (count >= CELL_SHARE * cell * cell ? 1 : 0));
-  const boxes = gather(cells, columns, cell, width, height).map(({ left, top, right, bottom }) => ({ left: left / width, top: top / height, right: right / width, bottom: bottom / height }));
+  const boxes = gather(cells, columns, cell, width, height).map(({ left, top, right, bottom }) => ({
+    left: left / width,
+    top: top / height,
+    right: right / width,
+    bottom: bottom / height,
+  }));
   return { map, aligned: true, boxes, share: cells.reduce((sum, each) => sum + each, 0) / cells.length };
 }

@@ -38,8 +38,11 @@ export function findEdges(image: Rgba): Edges {
       for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
         const up = at - width;
         const down = at + width;
-        const dx = (data[up + 1]! + 2 * data[at + 1]! + data[down + 1]! - data[up - 1]! - 2 * data[at - 1]! - data[down - 1]!) / 4;
-        const dy = (data[down - 1]! + 2 * data[down]! + data[down + 1]! - data[up - 1]! - 2 * data[up]! - data[up + 1]!) / 4;
+        const dx =
+          (data[up + 1]! + 2 * data[at + 1]! + data[down + 1]! - data[up - 1]! - 2 * data[at - 1]! - data[down - 1]!) /
+          4;
+        const dy =
+          (data[down - 1]! + 2 * data[down]! + data[down + 1]! - data[up - 1]! - 2 * data[up]! - data[up + 1]!) / 4;
         // Squares until the strongest of the three is known: roots and quotients are taken once.
         const square = dx * dx + dy * dy;
         if (square <= strength[at]!) continue;
@@ -61,7 +64,9 @@ export function findEdges(image: Rgba): Edges {
     for (let x = 2, at = y * width + 2; x < width - 2; x++, at++) {
       const size = strength[at]!;
       if (size <= 0) continue;
-      const step = (Math.abs(towardsX[at]!) > 0.38 ? Math.sign(towardsX[at]!) : 0) + (Math.abs(towardsY[at]!) > 0.38 ? Math.sign(towardsY[at]!) : 0) * width;
+      const step =
+        (Math.abs(towardsX[at]!) > 0.38 ? Math.sign(towardsX[at]!) : 0) +
+        (Math.abs(towardsY[at]!) > 0.38 ? Math.sign(towardsY[at]!) : 0) * width;
       if (size >= strength[at + step]! && size > strength[at - step]!) crest[at] = 1;
     }
   }

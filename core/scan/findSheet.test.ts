@@ -25,7 +25,8 @@ function drawn(width: number, height: number, tone: (x: number, y: number) => nu
   return { data, width, height };
 }
 const SHEET = quad([62.3, 41.8], [251.6, 60.2], [238.1, 205.5], [48.9, 190.4]);
-const sheetOn = (paper: number, table: number): Rgba => drawn(300, 240, (x, y) => (inQuad(SHEET, x, y) ? paper : table));
+const sheetOn = (paper: number, table: number): Rgba =>
+  drawn(300, 240, (x, y) => (inQuad(SHEET, x, y) ? paper : table));
 
 describe('edges', () => {
   it('are crests that point to the lighter side', () => {
@@ -49,7 +50,11 @@ describe('edges', () => {
 });
 
 describe('lines', () => {
-  it.each([[0.3, 90], [1.2, 110], [2.4, -20]])('at %d rad, %d px off are found where they are', (angle, offset) => {
+  it.each([
+    [0.3, 90],
+    [1.2, 110],
+    [2.4, -20],
+  ])('at %d rad, %d px off are found where they are', (angle, offset) => {
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
     const [line] = strongestLines(findEdges(drawn(220, 160, (x, y) => (x * cos + y * sin > offset ? 210 : 80))), 10, 4);
     expect(Math.abs(line!.angle - angle)).toBeLessThan(0.03);
@@ -74,7 +79,9 @@ describe('sides', () => {
   });
   it('follow paper that bows, and still meet in its corners', () => {
     const corners = quad([50, 40], [250, 40], [250, 200], [50, 200]);
-    const bowed = drawn(300, 240, (x, y) => (x > 50 && x < 250 && y > 40 - 5 * (1 - ((x - 150) / 100) ** 2) && y < 200 ? 230 : 90));
+    const bowed = drawn(300, 240, (x, y) =>
+      x > 50 && x < 250 && y > 40 - 5 * (1 - ((x - 150) / 100) ** 2) && y < 200 ? 230 : 90,
+    );
     const fitted = fitSides(plane(bowed), quad([52, 41], [249, 38], [251, 202], [49, 199]), 10, 1)!;
     expect(farthestApart(fitted.quad, corners)).toBeLessThan(1);
   });
@@ -87,7 +94,10 @@ describe('sides', () => {
 
 describe('the sheet', () => {
   it('is found light on dark and dark on light', () => {
-    for (const [paper, table] of [[235, 80], [90, 225]] as const) {
+    for (const [paper, table] of [
+      [235, 80],
+      [90, 225],
+    ] as const) {
       const found = findSheet(sheetOn(paper, table))!;
       expect(farthestApart(found.quad, SHEET)).toBeLessThan(0.8);
       expect(found.cut).toBe(false);
@@ -96,19 +106,32 @@ describe('the sheet', () => {
   });
   it('is where it is at any size of the photo', () => {
     const large = drawn(1500, 1200, (x, y) => (inQuad(SHEET, x / 5, y / 5) ? 235 : 80));
-    expect(farthestApart(findSheet(large)!.quad, SHEET.map(({ x, y }) => ({ x: x * 5, y: y * 5 })) as unknown as Quad)).toBeLessThan(4);
+    expect(
+      farthestApart(findSheet(large)!.quad, SHEET.map(({ x, y }) => ({ x: x * 5, y: y * 5 })) as unknown as Quad),
+    ).toBeLessThan(4);
   });
-  it.each([[1, 1], [2, 900], [3, 3], [40, 1]])('is not in an image of %d × %d pixels, and nothing breaks', (width, height) => {
+  it.each([
+    [1, 1],
+    [2, 900],
+    [3, 3],
+    [40, 1],
+  ])('is not in an image of %d × %d pixels, and nothing breaks', (width, height) => {
     const image = { data: new Uint8ClampedArray(width * height * 4).fill(200), width, height };
     expect(findSheet(image)).toBeNull();
     expect(judgeShot(image, null)).toEqual([]);
   });
   it('is not in noise, whatever noise', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 1e9 }), (seed) => {
-      let state = seed;
-      const data = Uint8ClampedArray.from({ length: 120 * 90 * 4 }, () => (state = (state * 1103515245 + 12345) % 2147483648) >> 8);
-      return findSheet({ data, width: 120, height: 90 }) === null;
-    }), { numRuns: 15 });
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e9 }), (seed) => {
+        let state = seed;
+        const data = Uint8ClampedArray.from(
+          { length: 120 * 90 * 4 },
+          () => (state = (state * 1103515245 + 12345) % 2147483648) >> 8,
+        );
+        return findSheet({ data, width: 120, height: 90 }) === null;
+      }),
+      { numRuns: 15 },
+    );
   });
 });
 
@@ -136,27 +159,46 @@ describe('sharpness', () => {
 
 describe('any four corners that go round', () => {
   // Not from 0 on: where two sides lie along the axes their origin is a vanishing point, which no map with a last term of 1 has.
-  const corner = fc.record({ x: fc.double({ min: 0.37, max: 1000, noNaN: true }), y: fc.double({ min: 0.37, max: 1000, noNaN: true }) });
+  const corner = fc.record({
+    x: fc.double({ min: 0.37, max: 1000, noNaN: true }),
+    y: fc.double({ min: 0.37, max: 1000, noNaN: true }),
+  });
   /** No three corners nearly on one line, none nearly on another: what no camera sees as a sheet. */
-  const roomy = (each: Quad): boolean => [0, 1, 2, 3].every((i) => Math.abs(doubleArea([each[i]!, each[(i + 1) % 4]!, each[(i + 2) % 4]!] as unknown as Quad)) > 40_000);
-  const quads = fc.tuple(corner, corner, corner, corner).map((corners) => inOrder(corners)).filter((each) => isConvex(each) && roomy(each));
+  const roomy = (each: Quad): boolean =>
+    [0, 1, 2, 3].every(
+      (i) => Math.abs(doubleArea([each[i]!, each[(i + 1) % 4]!, each[(i + 2) % 4]!] as unknown as Quad)) > 40_000,
+    );
+  const quads = fc
+    .tuple(corner, corner, corner, corner)
+    .map((corners) => inOrder(corners))
+    .filter((each) => isConvex(each) && roomy(each));
   it('are mapped to a page and back', () => {
-    fc.assert(fc.property(quads, (each) => {
-      const page = wholeImage(210, 297);
-      const [there, back] = [homography(each, page), homography(page, each)];
-      return each.every(({ x, y }) => {
-        const at = project(there, x, y);
-        const again = project(back, at.x, at.y);
-        return Math.hypot(again.x - x, again.y - y) < 1e-3;
-      });
-    }));
+    fc.assert(
+      fc.property(quads, (each) => {
+        const page = wholeImage(210, 297);
+        const [there, back] = [homography(each, page), homography(page, each)];
+        return each.every(({ x, y }) => {
+          const at = project(there, x, y);
+          const again = project(back, at.x, at.y);
+          return Math.hypot(again.x - x, again.y - y) < 1e-3;
+        });
+      }),
+    );
   });
   it('come clockwise, and make a page of at least a pixel', () => {
     const image = drawn(20, 20, (x) => x * 10);
-    fc.assert(fc.property(quads, (each) => {
-      const small = each.map(({ x, y }) => ({ x: x / 50, y: y / 50 })) as unknown as Quad;
-      const page = straighten(image, small, 1, 400);
-      return doubleArea(each) > 0 && page.width >= 1 && page.height >= 1 && page.data.length === page.width * page.height * 4;
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(quads, (each) => {
+        const small = each.map(({ x, y }) => ({ x: x / 50, y: y / 50 })) as unknown as Quad;
+        const page = straighten(image, small, 1, 400);
+        return (
+          doubleArea(each) > 0 &&
+          page.width >= 1 &&
+          page.height >= 1 &&
+          page.data.length === page.width * page.height * 4
+        );
+      }),
+      { numRuns: 60 },
+    );
   });
 });

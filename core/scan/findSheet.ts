@@ -26,7 +26,11 @@ class Along {
   readonly cos: number;
   readonly sin: number;
 
-  constructor(readonly line: Line, { width, height, strength, towardsX, towardsY }: Edges, weak: number) {
+  constructor(
+    readonly line: Line,
+    { width, height, strength, towardsX, towardsY }: Edges,
+    weak: number,
+  ) {
     this.cos = Math.cos(line.angle);
     this.sin = Math.sin(line.angle);
     this.reach = Math.ceil(Math.hypot(width, height));
@@ -107,11 +111,20 @@ function guesses(edges: Edges, weak: number): Guess[] {
       if (a === b || a === d || c === b || c === d) continue;
       const sides = [a, b, c, d];
       const corners = sides.map((side, k) => meet(sides[(k + 3) % 4]!.line, side.line));
-      if (corners.some((corner) => !corner || corner.x < -rimX || corner.y < -rimY || corner.x > width + rimX || corner.y > height + rimY)) continue;
+      if (
+        corners.some(
+          (corner) =>
+            !corner || corner.x < -rimX || corner.y < -rimY || corner.x > width + rimX || corner.y > height + rimY,
+        )
+      )
+        continue;
       const quad = corners as unknown as Quad;
       const area = quadArea(quad);
       if (area < least || !isConvex(quad)) continue;
-      let worst = 1, sum = 0, beyond = 0, around = 0;
+      let worst = 1,
+        sum = 0,
+        beyond = 0,
+        around = 0;
       for (let k = 0; k < 4; k++) {
         const side = sides[k]!;
         const [from, to] = [side.at(quad[k]!), side.at(quad[(k + 1) % 4]!)];
@@ -124,11 +137,15 @@ function guesses(edges: Edges, weak: number): Guess[] {
         sum += support * length;
         around += length;
       }
-      const score = (0.6 * (sum / around) + 0.4 * worst - 0.05 * beyond) * (0.55 + 0.45 * Math.sqrt(area / (width * height)));
+      const score =
+        (0.6 * (sum / around) + 0.4 * worst - 0.05 * beyond) * (0.55 + 0.45 * Math.sqrt(area / (width * height)));
       if (worst > 0.25) found.push({ quad, score, beyond: beyond / 8 });
     }
   }
-  return distinct(found.sort((a, b) => b.score - a.score), Math.max(width, height) * 0.02);
+  return distinct(
+    found.sort((a, b) => b.score - a.score),
+    Math.max(width, height) * 0.02,
+  );
 }
 
 /** The best guesses, none almost the same as a better one. */
@@ -137,7 +154,12 @@ function distinct(sorted: readonly Guess[], apart: number): Guess[] {
   for (const each of sorted) {
     if (kept.length >= CLOSE_LOOKS) break;
     const guess = { ...each, quad: inOrder(each.quad) };
-    if (kept.every(({ quad }) => quad.some((corner, i) => Math.hypot(corner.x - guess.quad[i]!.x, corner.y - guess.quad[i]!.y) > apart))) kept.push(guess);
+    if (
+      kept.every(({ quad }) =>
+        quad.some((corner, i) => Math.hypot(corner.x - guess.quad[i]!.x, corner.y - guess.quad[i]!.y) > apart),
+      )
+    )
+      kept.push(guess);
   }
   return kept;
 }
@@ -192,7 +214,11 @@ export function findSheet(image: Rgba, known?: Medium): FoundSheet | null {
     const judged = judgeGuess(plane, scaleQuad(quad, up), up, sign);
     if (!judged || most * judged.confidence <= bestValue) continue;
     bestValue = most * judged.confidence;
-    best = { ...judged, quad: scaleQuad(judged.quad, image.width / medium.width), confidence: judged.confidence * Math.min(1, 0.4 + share) };
+    best = {
+      ...judged,
+      quad: scaleQuad(judged.quad, image.width / medium.width),
+      confidence: judged.confidence * Math.min(1, 0.4 + share),
+    };
   }
   return best && best.confidence >= SURE ? best : null;
 }

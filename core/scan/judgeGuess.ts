@@ -34,5 +34,10 @@ export function judgeGuess(plane: Plane, rough: Quad, up: number, sign: 1 | -1):
   const worst = Math.min(...support);
   const mean = support.reduce((sum, each) => sum + each, 0) / 4;
   const outside = quad.some(({ x, y }) => x < 0 || y < 0 || x > plane.width || y > plane.height);
-  return { quad, confidence: 0.5 * mean + 0.5 * Math.min(1, worst * 1.25), cut: outside || Math.min(...cornerSupport) < SEEN_CORNER, lighter: sign === 1 };
+  return {
+    quad,
+    confidence: 0.5 * mean + 0.5 * Math.min(1, worst * 1.25),
+    cut: outside || Math.min(...cornerSupport) < SEEN_CORNER,
+    lighter: sign === 1,
+  };
 }

@@ -29,14 +29,22 @@ export function edgeWidth({ data, width, height }: Plane, quad: Quad): number | 
     }
     return [Math.abs(i - at) / Math.abs(step), data[i]!];
   };
-  for (const [step, lines, next, size] of [[1, height, width, width], [width, width, 1, height]] as const) {
+  for (const [step, lines, next, size] of [
+    [1, height, width, width],
+    [width, width, 1, height],
+  ] as const) {
     const reach = 24;
     for (let line = 2; line < lines - 2; line += 2) {
       for (let i = reach + 1; i < size - reach - 1; i++) {
         const at = line * next + i * step;
         const change = data[at + step]! - data[at - step]!;
         const size2 = Math.abs(change);
-        if (size2 < 14 || Math.abs(data[at + 2 * step]! - data[at]!) > size2 || Math.abs(data[at]! - data[at - 2 * step]!) >= size2) continue;
+        if (
+          size2 < 14 ||
+          Math.abs(data[at + 2 * step]! - data[at]!) > size2 ||
+          Math.abs(data[at]! - data[at - 2 * step]!) >= size2
+        )
+          continue;
         const [x, y] = step === 1 ? [i, line] : [line, i];
         if (!inQuad(quad, x, y)) continue;
         const [right, high] = follow(at, step, change > 0, reach);
@@ -58,7 +66,8 @@ export function edgeWidth({ data, width, height }: Plane, quad: Quad): number | 
 
 /** The share of the sheet that lies in spots where the light has eaten everything. */
 function glareShare({ data, width }: Rgba, tones: Plane, quad: Quad, paper: number): number {
-  let eaten = 0, all = 0;
+  let eaten = 0,
+    all = 0;
   for (let y = 0; y < tones.height; y += 2) {
     for (let x = 0; x < width; x += 2) {
       if (!inQuad(quad, x, y)) continue;
@@ -99,7 +108,8 @@ export function isSharp(image: Rgba, quad: Quad): boolean {
   return isSharpPlane(soften(lightness(small)), scaleQuad(quad, small.width / image.width));
 }
 
-const widestSharp = ({ width, height }: { width: number; height: number }): number => SHARP_PIXELS + SHARP_SHARE * Math.max(width, height);
+const widestSharp = ({ width, height }: { width: number; height: number }): number =>
+  SHARP_PIXELS + SHARP_SHARE * Math.max(width, height);
 
 /**
  * @param found the sheet, if one was found; else all of the photo is judged

@@ -20,7 +20,11 @@ const SPREAD = 3;
  * direction (O'Gorman and Clowes 1976).
  * @param weak strength at which a crest counts for half
  */
-export function strongestLines({ width, height, strength, towardsX, towardsY, crest }: Edges, weak: number, most: number): Line[] {
+export function strongestLines(
+  { width, height, strength, towardsX, towardsY, crest }: Edges,
+  weak: number,
+  most: number,
+): Line[] {
   const reach = Math.ceil(Math.hypot(width, height));
   const offsets = 2 * reach + 1;
   const votes = new Float32Array(ANGLES * offsets);
@@ -52,7 +56,8 @@ function peaks(votes: Float32Array, offsets: number, reach: number, most: number
       const at = angle * offsets + offset;
       // An edge wobbles between two offsets.
       const here = votes[at]! + 0.5 * (votes[at - 1]! + votes[at + 1]!);
-      if (here > 8 && votes[at]! >= votes[at - 1]! && votes[at]! > votes[at + 1]!) near.push({ angle, offset: offset - reach, votes: here });
+      if (here > 8 && votes[at]! >= votes[at - 1]! && votes[at]! > votes[at + 1]!)
+        near.push({ angle, offset: offset - reach, votes: here });
     }
   }
   near.sort((a, b) => b.votes - a.votes);

@@ -31,7 +31,9 @@ function follow({ image, plane }: Medium, last: FoundSheet, scale: number): Foun
   const { share, sign } = sheetlike(image, judged.quad, 0);
   if (share < LEAST_SHEETLIKE || (sign === 1) !== last.lighter) return null;
   const confidence = judged.confidence * Math.min(1, 0.4 + share);
-  return confidence >= SURE && confidence >= LOSING * last.confidence ? { ...judged, quad: scaleQuad(judged.quad, scale), confidence } : null;
+  return confidence >= SURE && confidence >= LOSING * last.confidence
+    ? { ...judged, quad: scaleQuad(judged.quad, scale), confidence }
+    : null;
 }
 
 /** One camera's looks, in order. */
@@ -43,11 +45,19 @@ export class LiveLook {
     const { width, height } = image;
     const medium = mediumOf(image);
     const scale = width / medium.image.width;
-    const known = this.last?.width === width && this.last.height === height && this.followed < MOST_FOLLOWED ? this.last.found : null;
+    const known =
+      this.last?.width === width && this.last.height === height && this.followed < MOST_FOLLOWED
+        ? this.last.found
+        : null;
     const still = known && follow(medium, known, scale);
     this.followed = still ? this.followed + 1 : 0;
     const found = still ?? findSheet(image, medium);
-    this.last = { found, sharp: found !== null && isSharpPlane(medium.plane, scaleQuad(found.quad, 1 / scale)), width, height };
+    this.last = {
+      found,
+      sharp: found !== null && isSharpPlane(medium.plane, scaleQuad(found.quad, 1 / scale)),
+      width,
+      height,
+    };
     return this.last;
   }
 }

@@ -70,7 +70,11 @@ function withoutPainted(plane: Plane, all: readonly Plane[]): Plane {
 }
 
 /** The factors of the terms that give the values with the least weighted squares of what is off. */
-function leastSquares(terms: readonly (readonly number[])[], values: ArrayLike<number>, weights: ArrayLike<number>): number[] {
+function leastSquares(
+  terms: readonly (readonly number[])[],
+  values: ArrayLike<number>,
+  weights: ArrayLike<number>,
+): number[] {
   const size = terms[0]!.length;
   const rows = Array.from({ length: size }, () => new Float64Array(size + 1));
   terms.forEach((row, i) => {
@@ -98,7 +102,8 @@ function smoothed(plane: Plane): Plane {
     const to = emptyPlane(plane.width, plane.height);
     for (let y = 0; y < plane.height; y++) {
       for (let x = 0; x < plane.width; x++) {
-        let sum = 0, count = 0;
+        let sum = 0,
+          count = 0;
         for (let v = Math.max(0, y - 1); v <= Math.min(plane.height - 1, y + 1); v++) {
           for (let u = Math.max(0, x - 1); u <= Math.min(plane.width - 1, x + 1); u++) {
             sum += from.data[v * plane.width + u]!;
@@ -131,7 +136,8 @@ function clean(image: Rgba): Rgba {
   // Half a step more, because what is behind the point is cut off.
   const shift = Math.round((REACH - BLACK * scale) * GAIN + GAIN / 2);
   const most = Math.floor((MOST * GAIN - GAIN) / 255);
-  const gain = (plane: Plane, u: number, v: number): number => Math.min(most, Math.round((GAIN * scale * WHITE) / Math.max(8, small ? sample(plane, u, v) : plane.data[0]!)));
+  const gain = (plane: Plane, u: number, v: number): number =>
+    Math.min(most, Math.round((GAIN * scale * WHITE) / Math.max(8, small ? sample(plane, u, v) : plane.data[0]!)));
   for (let y = 0; y < height; y++) {
     const v = (y + 0.5) * sy - 0.5;
     for (let x = 0; x < width; x += STRETCH) {
@@ -163,7 +169,8 @@ function black(image: Rgba): Rgba {
   const sums = new Float64Array(stride * (height + 1));
   const squares = new Float64Array(stride * (height + 1));
   for (let y = 0; y < height; y++) {
-    let sum = 0, square = 0;
+    let sum = 0,
+      square = 0;
     for (let x = 0; x < width; x++) {
       const value = tone[y * width + x]!;
       sum += value;
@@ -181,7 +188,13 @@ function black(image: Rgba): Rgba {
       const [left, right] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
       const count = ((bottom - top) / stride) * (right - left);
       const mean = (sums[bottom + right]! - sums[bottom + left]! - sums[top + right]! + sums[top + left]!) / count;
-      const spread = Math.sqrt(Math.max(0, (squares[bottom + right]! - squares[bottom + left]! - squares[top + right]! + squares[top + left]!) / count - mean * mean));
+      const spread = Math.sqrt(
+        Math.max(
+          0,
+          (squares[bottom + right]! - squares[bottom + left]! - squares[top + right]! + squares[top + left]!) / count -
+            mean * mean,
+        ),
+      );
       const limit = mean * (1 + STRICTNESS * (spread / RANGE - 1));
       // A little way around the limit is grey, so that strokes keep smooth rims.
       const value = Math.max(0, Math.min(1, (tone[y * width + x]! - limit) / 14 + 0.5)) * 255;

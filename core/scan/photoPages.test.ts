@@ -8,24 +8,40 @@ import { completeness, partComplete } from '../schedule/completeness';
 import { readShot, type Shot } from './shot';
 
 const shot: Shot = { original: 'from-camera', corners: null, turn: 0, look: 'clean', taken: 1, warnings: [] };
-const photo = (media: string) => ({ kind: 'photo' as const, media, alt: '', shot: { ...shot, original: `${media}-original` } });
-const NEEDS = [{ id: 'paper', required: true }, { id: 'sheet', required: true }];
+const photo = (media: string) => ({
+  kind: 'photo' as const,
+  media,
+  alt: '',
+  shot: { ...shot, original: `${media}-original` },
+});
+const NEEDS = [
+  { id: 'paper', required: true },
+  { id: 'sheet', required: true },
+];
 
 /** One part with a sheet that has a needed spot, one that waits for photos. */
 function draft(): Y.Doc {
   const doc = new Y.Doc();
   const spots = [{ id: 's', kind: 'ink' as const, label: 'Here', needed: true, x: 0, y: 0, width: 50, height: 50 }];
-  Y.applyUpdate(doc, startDocument([{ id: 'p', part: 'sheet', width: 200, height: 300, background: { kind: 'blank' }, spots }]));
+  Y.applyUpdate(
+    doc,
+    startDocument([{ id: 'p', part: 'sheet', width: 200, height: 300, background: { kind: 'blank' }, spots }]),
+  );
   return doc;
 }
-const addPhoto = (doc: Y.Doc, id: string, part: string): void => addPage(doc, { id, part, width: 595, height: 842, background: photo(id) }, orderBehind(doc, null));
+const addPhoto = (doc: Y.Doc, id: string, part: string): void =>
+  addPage(doc, { id, part, width: 595, height: 842, background: photo(id) }, orderBehind(doc, null));
 
 describe('a photo of paper', () => {
   it('completes its part, and any other part in place of what was asked for there', () => {
     const doc = draft();
     expect(completeness(NEEDS, [], measureProgress(doc))).toMatchObject({ made: false, missing: ['paper', 'sheet'] });
     addPhoto(doc, 'one', 'paper');
-    expect(completeness(NEEDS, [], measureProgress(doc))).toMatchObject({ made: true, complete: false, missing: ['sheet'] });
+    expect(completeness(NEEDS, [], measureProgress(doc))).toMatchObject({
+      made: true,
+      complete: false,
+      missing: ['sheet'],
+    });
     addPhoto(doc, 'two', 'sheet');
     const progress = measureProgress(doc);
     expect(progress.parts.paper).toEqual({ ...NO_PROGRESS, pages: 1, drawnPages: 1, photos: 1 });
@@ -39,7 +55,12 @@ describe('a photo of paper', () => {
     applyChanges(doc, (page) => pageItems(doc, page), { pages: [{ page: 'one', after: { deleted: true } }] }, null);
     expect(partComplete(measureProgress(doc), { id: 'paper' })).toBe(false);
     const given = new Y.Doc();
-    Y.applyUpdate(given, startDocument([{ id: 'p', part: 'sheet', width: 200, height: 300, background: { kind: 'photo', media: 'm', alt: 'A knot' } }]));
+    Y.applyUpdate(
+      given,
+      startDocument([
+        { id: 'p', part: 'sheet', width: 200, height: 300, background: { kind: 'photo', media: 'm', alt: 'A knot' } },
+      ]),
+    );
     expect(partComplete(measureProgress(given), { id: 'sheet' })).toBe(false);
   });
 

@@ -31,13 +31,19 @@ export function isConvex(quad: Quad): boolean {
 
 /** The same corners clockwise, beginning with the one nearest the top left. */
 export function inOrder(corners: readonly Point[]): Quad {
-  const middle = { x: corners.reduce((sum, { x }) => sum + x, 0) / 4, y: corners.reduce((sum, { y }) => sum + y, 0) / 4 };
-  const around = [...corners].sort((a, b) => Math.atan2(a.y - middle.y, a.x - middle.x) - Math.atan2(b.y - middle.y, b.x - middle.x));
+  const middle = {
+    x: corners.reduce((sum, { x }) => sum + x, 0) / 4,
+    y: corners.reduce((sum, { y }) => sum + y, 0) / 4,
+  };
+  const around = [...corners].sort(
+    (a, b) => Math.atan2(a.y - middle.y, a.x - middle.x) - Math.atan2(b.y - middle.y, b.x - middle.x),
+  );
   const first = around.reduce((best, { x, y }, i) => (x + y < around[best]!.x + around[best]!.y ? i : best), 0);
   return [0, 1, 2, 3].map((i) => around[(first + i) % 4]!) as unknown as Quad;
 }
 
-export const scaleQuad = (quad: Quad, by: number): Quad => quad.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Quad;
+export const scaleQuad = (quad: Quad, by: number): Quad =>
+  quad.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Quad;
 
 export const sideLength = (quad: Quad, side: number): number => {
   const [a, b] = [quad[side]!, quad[(side + 1) % 4]!];
@@ -45,10 +51,16 @@ export const sideLength = (quad: Quad, side: number): number => {
 };
 
 /** How far the corners of two quads lie apart at most, in pixels. */
-export const farthestApart = (a: Quad, b: Quad): number => Math.max(...a.map((corner, i) => Math.hypot(corner.x - b[i]!.x, corner.y - b[i]!.y)));
+export const farthestApart = (a: Quad, b: Quad): number =>
+  Math.max(...a.map((corner, i) => Math.hypot(corner.x - b[i]!.x, corner.y - b[i]!.y)));
 
 /** The whole of an image as a quad. */
-export const wholeImage = (width: number, height: number): Quad => [{ x: 0, y: 0 }, { x: width, y: 0 }, { x: width, y: height }, { x: 0, y: height }];
+export const wholeImage = (width: number, height: number): Quad => [
+  { x: 0, y: 0 },
+  { x: width, y: 0 },
+  { x: width, y: height },
+  { x: 0, y: height },
+];
 
 /** Whether a place lies within. */
 export function inQuad(quad: Quad, x: number, y: number): boolean {

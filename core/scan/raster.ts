@@ -11,7 +11,9 @@ export interface Rgba {
  * Shares the image's memory where that begins at a whole number.
  */
 export const packed = ({ data, width, height }: Rgba): Uint32Array =>
-  data.byteOffset % 4 === 0 ? new Uint32Array(data.buffer, data.byteOffset, width * height) : new Uint32Array(data.slice().buffer);
+  data.byteOffset % 4 === 0
+    ? new Uint32Array(data.buffer, data.byteOffset, width * height)
+    : new Uint32Array(data.slice().buffer);
 
 /** One number for each pixel, row by row. */
 export interface Plane {
@@ -20,7 +22,11 @@ export interface Plane {
   height: number;
 }
 
-export const emptyPlane = (width: number, height: number): Plane => ({ data: new Float32Array(width * height), width, height });
+export const emptyPlane = (width: number, height: number): Plane => ({
+  data: new Float32Array(width * height),
+  width,
+  height,
+});
 
 /** Luma of ITU-R BT.601, 0 to 255. */
 export const luma = (red: number, green: number, blue: number): number => 0.299 * red + 0.587 * green + 0.114 * blue;
@@ -49,11 +55,15 @@ export function shrink(image: Rgba, longest: number): Rgba {
       const left = lefts[x]!;
       const right = Math.max(left + 1, lefts[x + 1]!);
       // Red and blue in one sum: two halves of 16 bits have room for 257 samples, and there are at most sixteen.
-      let redBlue = 0, green = 0, count = 0;
+      let redBlue = 0,
+        green = 0,
+        count = 0;
       for (let v = top, row = 0; v < bottom; v += everyY, row ^= 1) {
         for (let u = left, column = 0; u < right; u += everyX, column ^= 1) {
           // Left-out pixels are left out in turns, so that stripes and checks of two pixels still become grey.
-          const at = sparse ? Math.min(lastY, v + column) * image.width + Math.min(lastX, u + row) : v * image.width + u;
+          const at = sparse
+            ? Math.min(lastY, v + column) * image.width + Math.min(lastX, u + row)
+            : v * image.width + u;
           const pixel = source[at]!;
           redBlue += pixel & 0x00ff00ff;
           green += (pixel >>> 8) & 0xff;
@@ -72,7 +82,8 @@ export function shrink(image: Rgba, longest: number): Rgba {
 /** How light each pixel is, 0 to 255. */
 export function lightness({ data, width, height }: Rgba): Plane {
   const plane = emptyPlane(width, height);
-  for (let i = 0, at = 0; i < plane.data.length; i++, at += 4) plane.data[i] = luma(data[at]!, data[at + 1]!, data[at + 2]!);
+  for (let i = 0, at = 0; i < plane.data.length; i++, at += 4)
+    plane.data[i] = luma(data[at]!, data[at + 1]!, data[at + 2]!);
   return plane;
 }
 
@@ -82,7 +93,8 @@ export function soften({ data, width, height }: Plane): Plane {
   const last = width - 1;
   for (let y = 0; y < height; y++) {
     const row = y * width;
-    for (let at = row + 2; at < row + last - 1; at++) across[at] = (data[at - 2]! + data[at + 2]! + 4 * (data[at - 1]! + data[at + 1]!) + 6 * data[at]!) / 16;
+    for (let at = row + 2; at < row + last - 1; at++)
+      across[at] = (data[at - 2]! + data[at + 2]! + 4 * (data[at - 1]! + data[at + 1]!) + 6 * data[at]!) / 16;
     for (const x of new Set([0, 1, last - 1, last].map((each) => Math.min(last, Math.max(0, each))))) {
       const near = data[row + Math.max(0, x - 1)]! + data[row + Math.min(last, x + 1)]!;
       const far = data[row + Math.max(0, x - 2)]! + data[row + Math.min(last, x + 2)]!;
@@ -96,7 +108,12 @@ export function soften({ data, width, height }: Plane): Plane {
   for (let y = 0; y < height; y++) {
     const [above2, above, here, below, below2] = [rowAt(y - 2), rowAt(y - 1), y * width, rowAt(y + 1), rowAt(y + 2)];
     for (let x = 0; x < width; x++) {
-      to[here + x] = (across[above2 + x]! + across[below2 + x]! + 4 * (across[above + x]! + across[below + x]!) + 6 * across[here + x]!) / 16;
+      to[here + x] =
+        (across[above2 + x]! +
+          across[below2 + x]! +
+          4 * (across[above + x]! + across[below + x]!) +
+          6 * across[here + x]!) /
+        16;
     }
   }
   return out;
@@ -111,5 +128,8 @@ export function sample({ data, width, height }: Plane, x: number, y: number): nu
   const fx = u - left;
   const fy = v - top;
   const at = top * width + left;
-  return (data[at]! * (1 - fx) + data[at + 1]! * fx) * (1 - fy) + (data[at + width]! * (1 - fx) + data[at + width + 1]! * fx) * fy;
+  return (
+    (data[at]! * (1 - fx) + data[at + 1]! * fx) * (1 - fy) +
+    (data[at + width]! * (1 - fx) + data[at + width + 1]! * fx) * fy
+  );
 }

@@ -12,10 +12,13 @@ const SQUARE = quad([0, 0], [10, 0], [10, 10], [0, 10]);
 /** Paints an image by what is at each pixel's middle. */
 function painted(width: number, height: number, at: (x: number, y: number) => [number, number, number]): Rgba {
   const data = new Uint8ClampedArray(width * height * 4);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) data.set([...at(x + 0.5, y + 0.5), 255], (y * width + x) * 4);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) data.set([...at(x + 0.5, y + 0.5), 255], (y * width + x) * 4);
   return { data, width, height };
 }
-const pixel = ({ data, width }: Rgba, x: number, y: number): number[] => [...data.slice((y * width + x) * 4, (y * width + x) * 4 + 3)];
+const pixel = ({ data, width }: Rgba, x: number, y: number): number[] => [
+  ...data.slice((y * width + x) * 4, (y * width + x) * 4 + 3),
+];
 
 describe('quads', () => {
   it('come clockwise from the top left, whatever order they were in', () => {
@@ -50,7 +53,11 @@ describe('homography', () => {
   });
   it('keeps straight what is straight', () => {
     const h = homography(from, to);
-    const [a, b, c] = [0, 0.3, 1].map((t) => project(h, 20 + 200 * t, 50 + 100 * t)) as [{ x: number; y: number }, { x: number; y: number }, { x: number; y: number }];
+    const [a, b, c] = [0, 0.3, 1].map((t) => project(h, 20 + 200 * t, 50 + 100 * t)) as [
+      { x: number; y: number },
+      { x: number; y: number },
+      { x: number; y: number },
+    ];
     expect((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)).toBeCloseTo(0, 6);
   });
   it('refuses three corners on a line', () => {
@@ -75,12 +82,19 @@ describe('straightening', () => {
     expect(aspectOf(SQUARE, 10, 10)).toBeCloseTo(1, 6);
   });
   it('fetches every corner from its place, turned as wished', () => {
-    const image = painted(60, 40, (x, y) => (x < 30 ? (y < 20 ? [200, 0, 0] : [0, 0, 200]) : y < 20 ? [0, 200, 0] : [200, 200, 0]));
+    const image = painted(60, 40, (x, y) =>
+      x < 30 ? (y < 20 ? [200, 0, 0] : [0, 0, 200]) : y < 20 ? [0, 200, 0] : [200, 200, 0],
+    );
     const all = quad([0, 0], [60, 0], [60, 40], [0, 40]);
     const corners = (turn: 0 | 1 | 2 | 3): number[][] => {
       const page = straighten(image, all, turn, 1e6);
       expect([page.width, page.height]).toEqual(turn % 2 === 0 ? [60, 40] : [40, 60]);
-      return [pixel(page, 2, 2), pixel(page, page.width - 3, 2), pixel(page, page.width - 3, page.height - 3), pixel(page, 2, page.height - 3)];
+      return [
+        pixel(page, 2, 2),
+        pixel(page, page.width - 3, 2),
+        pixel(page, page.width - 3, page.height - 3),
+        pixel(page, 2, page.height - 3),
+      ];
     };
     const [red, green, yellow, blue] = corners(0);
     expect(corners(1)).toEqual([blue, red, green, yellow]);
@@ -97,12 +111,24 @@ describe('looks', () => {
   /** Paper in light that falls off to one side, a black line, a red patch. */
   const sheet = painted(400, 560, (x, y) => {
     const light = 0.45 + 0.5 * (x / 400);
-    const [r, g, b] = Math.abs(y - 300) < 4 && x > 60 && x < 340 ? [30, 30, 34] : x > 120 && x < 280 && y > 100 && y < 200 ? [200, 40, 30] : [245, 240, 225];
+    const [r, g, b] =
+      Math.abs(y - 300) < 4 && x > 60 && x < 340
+        ? [30, 30, 34]
+        : x > 120 && x < 280 && y > 100 && y < 200
+          ? [200, 40, 30]
+          : [245, 240, 225];
     return [r! * light, g! * light, b! * light];
   });
   it('clean makes paper white everywhere and keeps colours', () => {
     const page = withLook({ ...sheet, data: sheet.data.slice() }, 'clean');
-    for (const [x, y] of [[20, 20], [380, 20], [20, 540], [380, 540], [200, 420]] as const) expect(Math.min(...pixel(page, x, y))).toBeGreaterThan(240);
+    for (const [x, y] of [
+      [20, 20],
+      [380, 20],
+      [20, 540],
+      [380, 540],
+      [200, 420],
+    ] as const)
+      expect(Math.min(...pixel(page, x, y))).toBeGreaterThan(240);
     const [red, green, blue] = pixel(page, 200, 150);
     expect(red! - green!).toBeGreaterThan(110);
     expect(red! - blue!).toBeGreaterThan(110);
@@ -131,35 +157,97 @@ describe('shrinking', () => {
 });
 
 describe('holding still', () => {
-  const found = (dx: number, cut = false) => ({ quad: quad([dx, 0], [100 + dx, 0], [100 + dx, 140], [dx, 140]), confidence: 0.9, cut, lighter: true });
+  const found = (dx: number, cut = false) => ({
+    quad: quad([dx, 0], [100 + dx, 0], [100 + dx, 140], [dx, 140]),
+    confidence: 0.9,
+    cut,
+    lighter: true,
+  });
   const watch = (steady: Steady, looks: { dx: number; cut?: boolean; sharp?: boolean }[], from = 0): number[] =>
     looks.map(({ dx, cut, sharp = true }, i) => steady.look(found(dx, cut), sharp, 400, from + i * 250));
   it('comes to its end only after a time and some looks, and begins anew when anything moves', () => {
-    expect(watch(new Steady(), [0, 0, 0, 0, 0].map((dx) => ({ dx }))).at(-1)).toBe(1);
-    expect(Math.max(...watch(new Steady(), [0, 20, 40, 60, 80].map((dx) => ({ dx }))))).toBe(0);
+    expect(
+      watch(
+        new Steady(),
+        [0, 0, 0, 0, 0].map((dx) => ({ dx })),
+      ).at(-1),
+    ).toBe(1);
+    expect(
+      Math.max(
+        ...watch(
+          new Steady(),
+          [0, 20, 40, 60, 80].map((dx) => ({ dx })),
+        ),
+      ),
+    ).toBe(0);
     const steady = new Steady();
-    watch(steady, [0, 0, 0, 0].map((dx) => ({ dx })));
+    watch(
+      steady,
+      [0, 0, 0, 0].map((dx) => ({ dx })),
+    );
     expect(steady.look(null, true, 400, 1100)).toBe(0);
   });
   it('waits for a sharp sheet with all its corners', () => {
-    expect(Math.max(...watch(new Steady(), [0, 0, 0, 0, 0].map((dx) => ({ dx, sharp: false }))))).toBe(0);
-    expect(Math.max(...watch(new Steady(), [0, 0, 0, 0, 0].map((dx) => ({ dx, cut: true }))))).toBe(0);
+    expect(
+      Math.max(
+        ...watch(
+          new Steady(),
+          [0, 0, 0, 0, 0].map((dx) => ({ dx, sharp: false })),
+        ),
+      ),
+    ).toBe(0);
+    expect(
+      Math.max(
+        ...watch(
+          new Steady(),
+          [0, 0, 0, 0, 0].map((dx) => ({ dx, cut: true })),
+        ),
+      ),
+    ).toBe(0);
   });
   it('does not take the same sheet twice, but takes the next', () => {
     const steady = new Steady(false);
-    expect(Math.max(...watch(steady, [0, 0, 0, 0, 0, 0].map((dx) => ({ dx }))))).toBe(0);
-    expect(watch(steady, [60, 60, 60, 60, 60, 60].map((dx) => ({ dx })), 2000).at(-1)).toBe(1);
+    expect(
+      Math.max(
+        ...watch(
+          steady,
+          [0, 0, 0, 0, 0, 0].map((dx) => ({ dx })),
+        ),
+      ),
+    ).toBe(0);
+    expect(
+      watch(
+        steady,
+        [60, 60, 60, 60, 60, 60].map((dx) => ({ dx })),
+        2000,
+      ).at(-1),
+    ).toBe(1);
   });
 });
 
 describe('what is kept of a shot', () => {
-  const shot = { original: 'a', corners: [0, 0, 1, 0, 1, 1, 0, 1], turn: 1 as const, look: 'clean' as const, taken: 5, warnings: ['dark' as const] };
-  it('is read back as it was written', () => expect(readShot({ kind: 'photo', media: 'm', alt: '', shot })).toEqual(shot));
+  const shot = {
+    original: 'a',
+    corners: [0, 0, 1, 0, 1, 1, 0, 1],
+    turn: 1 as const,
+    look: 'clean' as const,
+    taken: 5,
+    warnings: ['dark' as const],
+  };
+  it('is read back as it was written', () =>
+    expect(readShot({ kind: 'photo', media: 'm', alt: '', shot })).toEqual(shot));
   it('is nothing on other pages, and safe where a client wrote nonsense', () => {
     expect(readShot({ kind: 'blank' })).toBeNull();
     expect(readShot({ kind: 'photo', media: 'm', alt: '' })).toBeNull();
     const odd = { original: 'a', corners: [1, 2, 'x'], turn: 9, look: 'neon', taken: 'now', warnings: ['rude'] };
-    expect(readShot({ kind: 'photo', media: 'm', alt: '', shot: odd as never })).toEqual({ original: 'a', corners: null, turn: 0, look: 'photo', taken: null, warnings: [] });
+    expect(readShot({ kind: 'photo', media: 'm', alt: '', shot: odd as never })).toEqual({
+      original: 'a',
+      corners: null,
+      turn: 0,
+      look: 'photo',
+      taken: null,
+      warnings: [],
+    });
   });
   it('keeps corners as shares of the photo', () => {
     const corners = quad([10, 20], [90, 20], [90, 180], [10, 180]);

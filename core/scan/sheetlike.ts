@@ -31,7 +31,9 @@ function stripAlong(image: Rgba, from: Point, to: Point, depth: number): Strip {
   if (tones.length < 8) return { colour: [], rough: 0 };
   const half = tones.length >> 1;
   const middles = [median(tones.slice(0, half)), median(tones.slice(-half))] as const;
-  const strays = tones.map((tone, i) => Math.abs(tone - middles[0] - ((middles[1] - middles[0]) * (i - half / 2)) / half));
+  const strays = tones.map((tone, i) =>
+    Math.abs(tone - middles[0] - ((middles[1] - middles[0]) * (i - half / 2)) / half),
+  );
   return { colour: sums.map((sum) => sum / tones.length), rough: median(strays) };
 }
 
@@ -39,10 +41,12 @@ const median = (values: readonly number[]): number => [...values].sort((a, b) =>
 
 const light = ([red = 0, green = 0, blue = 0]: readonly number[]): number => luma(red, green, blue);
 /** How coloured: the distance of the channels, as a share of the lightest. */
-const coloured = (colour: readonly number[]): number => (Math.max(...colour) - Math.min(...colour)) / Math.max(24, ...colour);
+const coloured = (colour: readonly number[]): number =>
+  (Math.max(...colour) - Math.min(...colour)) / Math.max(24, ...colour);
 
 /** 0 up to `from`, 1 from `to` on, evenly between. */
-const within = (value: number, from: number, to: number): number => Math.max(0, Math.min(1, (value - from) / (to - from)));
+const within = (value: number, from: number, to: number): number =>
+  Math.max(0, Math.min(1, (value - from) / (to - from)));
 
 /** What is less like a sheet than this is none. */
 export const LEAST_SHEETLIKE = 0.25;
@@ -51,7 +55,8 @@ export const LEAST_SHEETLIKE = 0.25;
 export function sheetlike(image: Rgba, quad: Quad, beyond: number): { share: number; sign: 1 | -1 } {
   const depth = Math.max(3, Math.max(image.width, image.height) * STRIP_DEPTH);
   const inside: Strip[] = [];
-  let differs = 0, lighter = 0;
+  let differs = 0,
+    lighter = 0;
   quad.forEach((from, side) => {
     const to = quad[(side + 1) % 4]!;
     const [inner, beside] = [stripAlong(image, from, to, -depth), stripAlong(image, from, to, depth)];
@@ -69,5 +74,8 @@ export function sheetlike(image: Rgba, quad: Quad, beyond: number): { share: num
   // Paper has a plain margin, and its edges end at its corners; the lines of a checked cloth go on, and nothing in it is plain.
   const rough = median(inside.map((strip) => strip.rough));
   const margin = (1 - within(rough, 8, 16)) * (1 - within(beyond, 0.2, 0.4) * within(rough, 4, 9));
-  return { share: (differs / seen) * Math.min(1, even / 0.55) * (0.5 + 0.5 * plain) * (0.4 + 0.6 * sameWay) * margin, sign: lighter * 2 >= seen ? 1 : -1 };
+  return {
+    share: (differs / seen) * Math.min(1, even / 0.55) * (0.5 + 0.5 * plain) * (0.4 + 0.6 * sameWay) * margin,
+    sign: lighter * 2 >= seen ? 1 : -1,
+  };
 }

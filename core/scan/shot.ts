@@ -28,25 +28,34 @@ export interface Shot {
 }
 
 const isCorners = (value: unknown): value is number[] =>
-  Array.isArray(value) && value.length === 8 && value.every((each) => typeof each === 'number' && each > -1 && each < 2);
+  Array.isArray(value) &&
+  value.length === 8 &&
+  value.every((each) => typeof each === 'number' && each > -1 && each < 2);
 
 /** The shot that a page is a photo of; null for every other page, and for what a broken client wrote. */
 export function readShot(background: Background | undefined): Shot | null {
   const shot: Partial<Shot> | undefined = background?.kind === 'photo' ? background.shot : undefined;
   if (typeof shot !== 'object' || shot === null || typeof shot.original !== 'string') return null;
   return {
-    original: shot.original, corners: isCorners(shot.corners) ? shot.corners : null, turn: [0, 1, 2, 3].includes(shot.turn as number) ? shot.turn! : 0,
-    look: LOOKS.includes(shot.look as Look) ? shot.look! : 'photo', taken: Number.isFinite(shot.taken) ? shot.taken! : null,
+    original: shot.original,
+    corners: isCorners(shot.corners) ? shot.corners : null,
+    turn: [0, 1, 2, 3].includes(shot.turn as number) ? shot.turn! : 0,
+    look: LOOKS.includes(shot.look as Look) ? shot.look! : 'photo',
+    taken: Number.isFinite(shot.taken) ? shot.taken! : null,
     warnings: WARNINGS.filter((warning) => shot.warnings?.includes?.(warning)),
   };
 }
 
 /** Corners as shares of an image, from pixels. */
-export const toShares = (quad: Quad, width: number, height: number): number[] => quad.flatMap(({ x, y }) => [x / width, y / height]);
+export const toShares = (quad: Quad, width: number, height: number): number[] =>
+  quad.flatMap(({ x, y }) => [x / width, y / height]);
 
 /** Corners in pixels of an image, from shares. Null where they go round no sheet. */
 export function fromShares(corners: readonly number[], width: number, height: number): Quad | null {
-  const quad = [0, 2, 4, 6].map((i): Point => ({ x: corners[i]! * width, y: corners[i + 1]! * height })) as unknown as Quad;
+  const quad = [0, 2, 4, 6].map((i): Point => ({
+    x: corners[i]! * width,
+    y: corners[i + 1]! * height,
+  })) as unknown as Quad;
   return isConvex(quad) ? quad : null;
 }
 

@@ -42,7 +42,11 @@ function fit(places: readonly { t: number; d: number; weight: number }[], bend: 
       if (k < 3) r[k]! += power * d;
     }
   }
-  const a = [[m[0]! + 1e-9, m[1]!, m[2]!, r[0]!], [m[1]!, m[2]! + 1e-9, m[3]!, r[1]!], [m[2]!, m[3]!, m[4]! + bend, r[2]!]];
+  const a = [
+    [m[0]! + 1e-9, m[1]!, m[2]!, r[0]!],
+    [m[1]!, m[2]! + 1e-9, m[3]!, r[1]!],
+    [m[2]!, m[3]!, m[4]! + bend, r[2]!],
+  ];
   for (let i = 0; i < 3; i++) {
     for (let j = 0; j < 3; j++) {
       if (i === j) continue;
@@ -56,7 +60,10 @@ function fit(places: readonly { t: number; d: number; weight: number }[], bend: 
 /** How much lighter it is `arm` pixels inwards than outwards, `d` pixels outwards of a place. */
 function dropAcross(plane: Plane, x: number, y: number, out: Point, d: number, arm: number): number {
   const [inner, outer] = [d - arm, d + arm];
-  return sample(plane, x + out.x * inner - 0.5, y + out.y * inner - 0.5) - sample(plane, x + out.x * outer - 0.5, y + out.y * outer - 0.5);
+  return (
+    sample(plane, x + out.x * inner - 0.5, y + out.y * inner - 0.5) -
+    sample(plane, x + out.x * outer - 0.5, y + out.y * outer - 0.5)
+  );
 }
 
 function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: number): Side {
@@ -69,7 +76,8 @@ function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: numb
     const t = END + ((1 - 2 * END) * (i + 0.5)) / PLACES;
     const [x, y] = [from.x + along.x * length * t, from.y + along.y * length * t];
     if (x < -reach || y < -reach || x > plane.width + reach || y > plane.height + reach) continue;
-    let best = 0, size = -Infinity;
+    let best = 0,
+      size = -Infinity;
     for (let d = -reach; d <= reach; d += STEP) {
       const here = dropAcross(plane, x, y, out, d, arm) * sign * (1 - 0.25 * Math.abs(d / reach));
       if (here > size) {
@@ -91,11 +99,15 @@ function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: numb
   let spread = reach;
   const off = ({ t, d }: { t: number; d: number }): number => Math.abs(d - curve[0] - curve[1] * t - curve[2] * t * t);
   for (let round = 0; round < ROUNDS; round++) {
-    const weighted = places.map((place) => ({ ...place, weight: place.weight / (1 + (off(place) / (spread * 0.5)) ** 4) }));
+    const weighted = places.map((place) => ({
+      ...place,
+      weight: place.weight / (1 + (off(place) / (spread * 0.5)) ** 4),
+    }));
     curve = fit(weighted, round < 1 ? STIFF : BENDING);
     spread = Math.max(1.2, Math.min(spread * 0.55, 3 * median(places.filter(({ weight }) => weight > 0.3).map(off))));
   }
-  const holding = (near: number): typeof places => places.filter((place) => off(place) < near && place.size > 2.2 && place.size > typical * 0.22);
+  const holding = (near: number): typeof places =>
+    places.filter((place) => off(place) < near && place.size > 2.2 && place.size > typical * 0.22);
   const holds = holding(Math.max(1.5, reach * 0.14));
   // Near the ends a curled sheet leaves the parabola a little.
   const nearly = holding(Math.max(1.5, reach * 0.45));
@@ -104,8 +116,14 @@ function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: numb
     return asked === 0 ? 0 : among.filter(({ t }) => keep(t)).length / asked;
   };
   return {
-    from, along, out, length, curve, support: places.length === 0 ? 0 : (share(() => true, holds) * places.length) / PLACES,
-    ends: [share((t) => t < 0.14, nearly), share((t) => t > 0.86, nearly)], step: median(holds.map(({ size }) => size)),
+    from,
+    along,
+    out,
+    length,
+    curve,
+    support: places.length === 0 ? 0 : (share(() => true, holds) * places.length) / PLACES,
+    ends: [share((t) => t < 0.14, nearly), share((t) => t > 0.86, nearly)],
+    step: median(holds.map(({ size }) => size)),
   };
 }
 
@@ -147,7 +165,8 @@ export interface FittedSheet {
 export function fitSides(plane: Plane, rough: Quad, reach: number, sign: 1 | -1): FittedSheet | null {
   const sides = rough.map((corner, i) => fitSide(plane, corner, rough[(i + 1) % 4]!, reach, sign));
   const corners = sides.map((side, i) => crossing(tangent(sides[(i + 3) % 4]!, 1), tangent(side, 0)));
-  if (corners.some((corner, i) => !corner || Math.hypot(corner.x - rough[i]!.x, corner.y - rough[i]!.y) > reach * 4)) return null;
+  if (corners.some((corner, i) => !corner || Math.hypot(corner.x - rough[i]!.x, corner.y - rough[i]!.y) > reach * 4))
+    return null;
   const quad = corners as unknown as Quad;
   const ordered = inOrder(quad);
   const shift = quad.findIndex((corner) => corner === ordered[0]);

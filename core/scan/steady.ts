@@ -27,7 +27,12 @@ export class Steady {
    * @returns how far the wait has come, 0 to 1; at 1 it is time
    */
   look(found: FoundSheet | null, sharp: boolean, side: number, now: number): number {
-    const still = found !== null && !found.cut && sharp && this.last !== null && farthestApart(found.quad, this.last) < STILL * side;
+    const still =
+      found !== null &&
+      !found.cut &&
+      sharp &&
+      this.last !== null &&
+      farthestApart(found.quad, this.last) < STILL * side;
     this.last = found?.quad ?? null;
     this.first ??= this.last;
     if (!found || farthestApart(found.quad, this.first!) > MOVED * side) this.armed = true;
@@ -38,4 +43,5 @@ export class Steady {
     }
     this.looks += 1;
     return Math.min(1, (now - this.since) / WAIT, this.looks / LOOKS);
-  }}
+  }
+}

@@ -16,7 +16,12 @@ const NEAR = 0.06;
  */
 export function aspectOf(quad: Quad, width: number, height: number): number {
   const flat = (sideLength(quad, 0) + sideLength(quad, 2)) / (sideLength(quad, 1) + sideLength(quad, 3));
-  const [m1, m2, m4, m3] = quad.map(({ x, y }): [number, number, number] => [x - width / 2, y - height / 2, 1]) as [Triple, Triple, Triple, Triple];
+  const [m1, m2, m4, m3] = quad.map(({ x, y }): [number, number, number] => [x - width / 2, y - height / 2, 1]) as [
+    Triple,
+    Triple,
+    Triple,
+    Triple,
+  ];
   const k2 = dot(cross(m1, m4), m3) / dot(cross(m2, m4), m3);
   const k3 = dot(cross(m1, m4), m2) / dot(cross(m3, m4), m2);
   const n2 = m2.map((value, i) => k2 * value - m1[i]!);
@@ -30,7 +35,11 @@ export function aspectOf(quad: Quad, width: number, height: number): number {
 }
 
 type Triple = [number, number, number];
-const cross = (a: Triple, b: Triple): Triple => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const cross = (a: Triple, b: Triple): Triple => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
 /** Places in the image are whole numbers of so many to a pixel; and what rounds them to 256ths. */
@@ -48,7 +57,12 @@ const HALF = 0x00800080;
 const OPAQUE = 0xff000000;
 
 /** Size in pixels of the straightened sheet: no finer than it was photographed, at most `most` pixels in all. */
-export function straightSize(quad: Quad, width: number, height: number, most: number): { width: number; height: number } {
+export function straightSize(
+  quad: Quad,
+  width: number,
+  height: number,
+  most: number,
+): { width: number; height: number } {
   let aspect = aspectOf(quad, width, height);
   for (const sheet of [ISO, 1 / ISO]) if (Math.abs(aspect / sheet - 1) < NEAR) aspect = sheet;
   let across = Math.max(sideLength(quad, 0), sideLength(quad, 2));
@@ -91,7 +105,8 @@ export function straighten(image: Rgba, quad: Quad, turn: Turn, most: number): R
       const toX = (u + h[0]! * (x + count)) * far - 0.5 * FIXED + ROUND;
       const toY = (v + h[3]! * (x + count)) * far - 0.5 * FIXED + ROUND;
       // Both ends inside, all of it is.
-      const inside = Math.min(fromX, toX, fromY, toY) >= 0 && Math.max(fromX, toX) < mostX && Math.max(fromY, toY) < mostY;
+      const inside =
+        Math.min(fromX, toX, fromY, toY) >= 0 && Math.max(fromX, toX) < mostX && Math.max(fromY, toY) < mostY;
       const stepX = ((toX - fromX) / count) | 0;
       const stepY = ((toY - fromY) / count) | 0;
       let px = fromX | 0;
@@ -121,9 +136,23 @@ export function straighten(image: Rgba, quad: Quad, turn: Turn, most: number): R
         const d10 = below - d11;
         const d01 = right - d11;
         const d00 = 256 - right - d10;
-        const a = source[at]!, b = source[at + 1]!, c = source[at + width]!, d = source[at + width + 1]!;
-        const redBlue = (Math.imul(a & ODD, d00) + Math.imul(b & ODD, d01) + Math.imul(c & ODD, d10) + Math.imul(d & ODD, d11) + HALF) >>> 8;
-        const green = Math.imul((a >>> 8) & 0xff, d00) + Math.imul((b >>> 8) & 0xff, d01) + Math.imul((c >>> 8) & 0xff, d10) + Math.imul((d >>> 8) & 0xff, d11) + 128;
+        const a = source[at]!,
+          b = source[at + 1]!,
+          c = source[at + width]!,
+          d = source[at + width + 1]!;
+        const redBlue =
+          (Math.imul(a & ODD, d00) +
+            Math.imul(b & ODD, d01) +
+            Math.imul(c & ODD, d10) +
+            Math.imul(d & ODD, d11) +
+            HALF) >>>
+          8;
+        const green =
+          Math.imul((a >>> 8) & 0xff, d00) +
+          Math.imul((b >>> 8) & 0xff, d01) +
+          Math.imul((c >>> 8) & 0xff, d10) +
+          Math.imul((d >>> 8) & 0xff, d11) +
+          128;
         out[to] = (redBlue & ODD) | (green & 0xff00) | OPAQUE;
       }
       fromX = toX;

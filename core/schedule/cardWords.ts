@@ -16,7 +16,12 @@ const joined = (...words: (string | null | false)[]): string => words.filter(Boo
 
 /** One line that says how a piece stands, the same in every list. */
 export function cardWords(card: CardFacts, now: number, zone: string): string {
-  const { standing, due, completeness: { done, of }, facts: { latest } } = card;
+  const {
+    standing,
+    due,
+    completeness: { done, of },
+    facts: { latest },
+  } = card;
   const by = due !== null && dueWords(due, now, zone);
   const parts = of > 1 && `${done} of ${of} parts done`;
   if (standing.closed) return joined('Closed', standing.state !== 'new' && 'your work is kept here');

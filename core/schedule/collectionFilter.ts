@@ -15,14 +15,30 @@ export const ANYTHING: CollectionFilter = { words: '', subject: null, topic: nul
 type Choosable = Pick<ChoosableView, 'title' | 'subject' | 'topic' | 'ages' | 'goal'>;
 
 /** The activities that all of a filter fits. */
-export const filterCollection = <T extends Choosable>(all: readonly T[], { words, subject, topic, age }: CollectionFilter): T[] =>
-  all.filter((each) =>
-    (subject === null || each.subject === subject) && (topic === null || each.topic === topic) &&
-    (age === null || each.ages === null || (each.ages.from <= age && age <= each.ages.to)) && hasWords(words, each.title, each.subject, each.topic, each.goal));
+export const filterCollection = <T extends Choosable>(
+  all: readonly T[],
+  { words, subject, topic, age }: CollectionFilter,
+): T[] =>
+  all.filter(
+    (each) =>
+      (subject === null || each.subject === subject) &&
+      (topic === null || each.topic === topic) &&
+      (age === null || each.ages === null || (each.ages.from <= age && age <= each.ages.to)) &&
+      hasWords(words, each.title, each.subject, each.topic, each.goal),
+  );
 
 /** What there is to choose from, each once, in order: subjects, topics, and every age that something is for. */
 export function collectionChoices(all: readonly Choosable[]): { subjects: string[]; topics: string[]; ages: number[] } {
-  const distinct = (values: string[]): string[] => [...new Set(values.filter(Boolean))].sort((a, b) => a.localeCompare(b));
-  const ages = new Set(all.flatMap(({ ages: range }) => (range ? Array.from({ length: range.to - range.from + 1 }, (_, i) => range.from + i) : [])));
-  return { subjects: distinct(all.map(({ subject }) => subject)), topics: distinct(all.map(({ topic }) => topic)), ages: [...ages].sort((a, b) => a - b) };
+  const distinct = (values: string[]): string[] =>
+    [...new Set(values.filter(Boolean))].sort((a, b) => a.localeCompare(b));
+  const ages = new Set(
+    all.flatMap(({ ages: range }) =>
+      range ? Array.from({ length: range.to - range.from + 1 }, (_, i) => range.from + i) : [],
+    ),
+  );
+  return {
+    subjects: distinct(all.map(({ subject }) => subject)),
+    topics: distinct(all.map(({ topic }) => topic)),
+    ages: [...ages].sort((a, b) => a - b),
+  };
 }

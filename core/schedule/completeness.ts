@@ -43,7 +43,10 @@ export interface Completeness {
  * written words, when there are enough and not too many; a tick, when it is set.
  * A photo of paper, or a recording, completes any part: it is another way to answer.
  */
-export function partComplete(progress: PieceProgress, part: Pick<PartNeed, 'id' | 'leastWords' | 'mostWords'>): boolean {
+export function partComplete(
+  progress: PieceProgress,
+  part: Pick<PartNeed, 'id' | 'leastWords' | 'mostWords'>,
+): boolean {
   const made = progress.parts[part.id];
   if (!made) return false;
   if (made.photos > 0 || made.recordings > 0 || made.ticked) return true;
@@ -69,7 +72,11 @@ export function waitsFor<T extends PartNeed>(parts: readonly T[], progress: Piec
 }
 
 /** Judges a piece from what its document holds. */
-export function completeness(parts: readonly PartNeed[], choices: readonly ChoiceNeed[], progress: PieceProgress): Completeness {
+export function completeness(
+  parts: readonly PartNeed[],
+  choices: readonly ChoiceNeed[],
+  progress: PieceProgress,
+): Completeness {
   const done = new Set(parts.filter((part) => partComplete(progress, part)).map(({ id }) => id));
   const known = new Set(choices.map(({ id }) => id));
   const inChoice = ({ choice }: PartNeed): boolean => choice !== null && choice !== undefined && known.has(choice);
@@ -93,6 +100,8 @@ export function completeness(parts: readonly PartNeed[], choices: readonly Choic
   return {
     made: Object.keys(progress.parts).some((id) => partBegun(progress, id)),
     complete: asks ? missing.length === 0 && short.length === 0 : done.size > 0,
-    ...count, missing, short,
+    ...count,
+    missing,
+    short,
   };
 }

@@ -30,16 +30,21 @@ const byDue = (a: Placed, b: Placed): number => (a.due ?? NEVER) - (b.due ?? NEV
 const newestFirst = (a: Placed, b: Placed): number => (b.touchedAt ?? 0) - (a.touchedAt ?? 0);
 
 /** Whether a piece waits for its learner: open, and neither sent nor finished. The one count behind Now, Plan and the teacher's lists. */
-export const isToDo = ({ state, notOpen, closed }: PieceStanding): boolean => !notOpen && !closed && state !== 'with-teacher' && state !== 'finished';
+export const isToDo = ({ state, notOpen, closed }: PieceStanding): boolean =>
+  !notOpen && !closed && state !== 'with-teacher' && state !== 'finished';
 
 /** Puts every piece that is open into exactly one place. What has not opened yet is in none. */
 export function arrangeNow<T extends Placed>(pieces: readonly T[]): NowList<T> {
   const list: NowList<T> = {
-    carryOn: null, needsYou: [], comingUp: [], whenever: [], withTeacher: [], finished: [], closed: [],
+    carryOn: null,
+    needsYou: [],
+    comingUp: [],
+    whenever: [],
+    withTeacher: [],
+    finished: [],
+    closed: [],
   };
-  const underWay = pieces
-    .filter(({ standing }) => standing.state === 'started' && standing.mayDraw)
-    .sort(newestFirst);
+  const underWay = pieces.filter(({ standing }) => standing.state === 'started' && standing.mayDraw).sort(newestFirst);
   list.carryOn = underWay[0] ?? null;
   for (const piece of pieces) {
     const { standing } = piece;

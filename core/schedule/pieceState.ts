@@ -83,7 +83,9 @@ export function pieceState(facts: PieceFacts, now: number): PieceStanding {
   const notOpen = facts.opens !== null && now < facts.opens;
   // Another go is asked for by the teacher, often after due: only the closing time ends it.
   const closed =
-    facts.archived || (facts.closes !== null && now > facts.closes) || (pastDue && !facts.lateAllowed && state !== 'another-go');
+    facts.archived ||
+    (facts.closes !== null && now > facts.closes) ||
+    (pastDue && !facts.lateAllowed && state !== 'another-go');
   const open = !notOpen && !closed && !settled;
   return {
     state,
@@ -95,6 +97,11 @@ export function pieceState(facts: PieceFacts, now: number): PieceStanding {
     whenever: facts.due === null,
     mayDraw: open,
     maySend: open && facts.made,
-    mayTakeBack: state === 'with-teacher' && latest !== null && !latest.reviewBegun && facts.takeBack !== 'never' && !(facts.takeBack === 'due' && pastDue),
+    mayTakeBack:
+      state === 'with-teacher' &&
+      latest !== null &&
+      !latest.reviewBegun &&
+      facts.takeBack !== 'never' &&
+      !(facts.takeBack === 'due' && pastDue),
   };
 }

@@ -61,7 +61,13 @@ export function daysFrom(first: number, count: number, zone: string): { day: str
  *
  * @param first a time on the first day
  */
-export function arrangePlan<T extends Planned>(pieces: readonly T[], first: number, count: number, now: number, zone: string): Plan<T> {
+export function arrangePlan<T extends Planned>(
+  pieces: readonly T[],
+  first: number,
+  count: number,
+  now: number,
+  zone: string,
+): Plan<T> {
   const days = daysFrom(first, count, zone).map((each): PlanDay<T> => ({ ...each, pieces: [], minutes: 0 }));
   const plan: Plan<T> = { days, shore: [], drifting: [], beyond: [] };
   const last = days.at(-1)!.day;
@@ -83,7 +89,13 @@ export function arrangePlan<T extends Planned>(pieces: readonly T[], first: numb
 
 /** What the chart shows, in one sentence. */
 export function planWords(days: readonly PlanDay<unknown>[], nameOf: (noon: number) => string): string {
-  const most = days.reduce<PlanDay<unknown> | null>((best, day) => (day.minutes > (best?.minutes ?? 0) ? day : best), null);
-  if (!most) return days.some(({ pieces }) => pieces.length > 0) ? 'Calm water: nobody said how long it takes' : 'Calm water: nothing is due';
+  const most = days.reduce<PlanDay<unknown> | null>(
+    (best, day) => (day.minutes > (best?.minutes ?? 0) ? day : best),
+    null,
+  );
+  if (!most)
+    return days.some(({ pieces }) => pieces.length > 0)
+      ? 'Calm water: nobody said how long it takes'
+      : 'Calm water: nothing is due';
   return `Most of the work is on ${nameOf(most.noon)}`;
 }

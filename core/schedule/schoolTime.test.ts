@@ -2,7 +2,18 @@ import { cardWords, type CardFacts } from './cardWords';
 import { arrangeNow, type Placed } from './nowList';
 import { pieceState, type PieceFacts } from './pieceState';
 import fc from 'fast-check';
-import { clockWords, dayAt, daysUntil, dueWords, fromClockField, greetingWord, schoolDay, toClockField, weekdayWord, whenWords } from './schoolTime';
+import {
+  clockWords,
+  dayAt,
+  daysUntil,
+  dueWords,
+  fromClockField,
+  greetingWord,
+  schoolDay,
+  toClockField,
+  weekdayWord,
+  whenWords,
+} from './schoolTime';
 
 const ZONE = 'Europe/Dublin';
 const FAR = 'Pacific/Auckland';
@@ -27,11 +38,18 @@ describe('the school’s clock', () => {
   it('counts a day of 25 hours as one day (25 October 2026, clocks go back)', () => {
     const noon = Date.UTC(2026, 9, 24, 11);
     expect(daysUntil(noon + 25 * HOUR, noon, ZONE)).toBe(1);
-    expect([Date.UTC(2026, 9, 25, 0), Date.UTC(2026, 9, 25, 1)].map((time) => clockWords(time, ZONE))).toEqual(['1 am', '1 am']);
+    expect([Date.UTC(2026, 9, 25, 0), Date.UTC(2026, 9, 25, 1)].map((time) => clockWords(time, ZONE))).toEqual([
+      '1 am',
+      '1 am',
+    ]);
   });
 
   it.each([
-    [5, 'by 3 pm today'], [29, 'by tomorrow 3 pm'], [53, 'by Thursday 3 pm'], [5 + 24 * 9, 'by Thu 3 Dec 3 pm'], [5 - 24, 'was due yesterday 3 pm'],
+    [5, 'by 3 pm today'],
+    [29, 'by tomorrow 3 pm'],
+    [53, 'by Thursday 3 pm'],
+    [5 + 24 * 9, 'by Thu 3 Dec 3 pm'],
+    [5 - 24, 'was due yesterday 3 pm'],
   ])('says when work is due, %d hours from now', (hours, words) => {
     expect(dueWords(NOW + hours * HOUR, NOW, ZONE)).toBe(words);
   });
@@ -41,11 +59,17 @@ describe('the school’s clock', () => {
     expect(fromClockField('2026-07-01T15:00', ZONE)).toBe(Date.UTC(2026, 6, 1, 14));
     expect(fromClockField('2026-03-29T01:30', ZONE)).toBe(Date.UTC(2026, 2, 29, 1, 30));
     for (const broken of ['', 'soon', '2026-11']) expect(fromClockField(broken, ZONE)).toBeNull();
-    fc.assert(fc.property(fc.integer({ min: Date.UTC(2024, 0), max: Date.UTC(2034, 0) }), fc.constantFrom(ZONE, FAR, 'America/St_Johns', 'UTC'), (time, zone) => {
-      const minute = Math.floor(time / 60_000) * 60_000;
-      // Of an hour that comes twice, the field can say only one.
-      expect([0, HOUR, -HOUR]).toContain(fromClockField(toClockField(minute, zone), zone)! - minute);
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: Date.UTC(2024, 0), max: Date.UTC(2034, 0) }),
+        fc.constantFrom(ZONE, FAR, 'America/St_Johns', 'UTC'),
+        (time, zone) => {
+          const minute = Math.floor(time / 60_000) * 60_000;
+          // Of an hour that comes twice, the field can say only one.
+          expect([0, HOUR, -HOUR]).toContain(fromClockField(toClockField(minute, zone), zone)! - minute);
+        },
+      ),
+    );
   });
 
   it('counts days on the calendar, whatever the clock does', () => {
@@ -62,16 +86,36 @@ describe('the school’s clock', () => {
     expect(whenWords(NOW - 72 * HOUR, NOW, ZONE)).toBe('Sat 21 Nov');
   });
 
-  it.each([[0, 'Morning'], [2, 'Afternoon'], [7, 'Evening']])('greets by the hour, %d hours on', (hours, word) => {
+  it.each([
+    [0, 'Morning'],
+    [2, 'Afternoon'],
+    [7, 'Evening'],
+  ])('greets by the hour, %d hours on', (hours, word) => {
     expect(greetingWord(NOW + hours * HOUR, ZONE)).toBe(word);
   });
 });
 
 const facts = (change: Partial<PieceFacts>): PieceFacts => ({
-  made: false, complete: false, latest: null, opens: null, due: null, closes: null, lateAllowed: true, takeBack: 'begun', archived: false, ...change,
+  made: false,
+  complete: false,
+  latest: null,
+  opens: null,
+  due: null,
+  closes: null,
+  lateAllowed: true,
+  takeBack: 'begun',
+  archived: false,
+  ...change,
 });
-const placed = (name: string, change: Partial<PieceFacts>, touchedAt: number | null = null): Placed & { name: string } => ({
-  name, standing: pieceState(facts(change), NOW), due: change.due ?? null, touchedAt,
+const placed = (
+  name: string,
+  change: Partial<PieceFacts>,
+  touchedAt: number | null = null,
+): Placed & { name: string } => ({
+  name,
+  standing: pieceState(facts(change), NOW),
+  due: change.due ?? null,
+  touchedAt,
 });
 
 describe('arrangeNow', () => {
@@ -106,7 +150,11 @@ describe('arrangeNow', () => {
     expect(names(list.comingUp)).toEqual(['next week', 'tomorrow week']);
     expect(names(list.whenever)).toEqual(['some day']);
     const all = [list.carryOn!, ...Object.values({ ...list, carryOn: [] }).flat()];
-    expect(names(all).sort()).toEqual(names(pieces).filter((name) => name !== 'secret').sort());
+    expect(names(all).sort()).toEqual(
+      names(pieces)
+        .filter((name) => name !== 'secret')
+        .sort(),
+    );
   });
 });
 
@@ -114,8 +162,14 @@ describe('cardWords', () => {
   const card = (change: Partial<PieceFacts>, more: Partial<CardFacts> = {}): CardFacts => {
     const given = facts(change);
     return {
-      standing: pieceState(given, NOW), facts: given, due: given.due, subject: 'Art', teacher: 'Ms Farrow', minutes: 20,
-      completeness: { done: 1, of: 2 }, ...more,
+      standing: pieceState(given, NOW),
+      facts: given,
+      due: given.due,
+      subject: 'Art',
+      teacher: 'Ms Farrow',
+      minutes: 20,
+      completeness: { done: 1, of: 2 },
+      ...more,
     };
   };
   it.each([
@@ -123,8 +177,18 @@ describe('cardWords', () => {
     ['Art · no date · 20 min', card({})],
     ['1 of 2 parts done · was due yesterday 3 pm', card({ made: true, due: NOW - 19 * HOUR })],
     ['All done, not sent yet · by 3 pm today', card({ made: true, complete: true, due: NOW + 5 * HOUR })],
-    ['With Ms Farrow since today 9:40 am · sent late', card({ made: true, due: NOW - HOUR, latest: { go: 1, sentAt: NOW - 20 * 60_000, reviewBegun: false, released: null } })],
-    ['Ms Farrow asks for another go', card({ made: true, latest: { go: 1, sentAt: NOW, reviewBegun: true, released: { outcome: 'again', at: NOW } } })],
+    [
+      'With Ms Farrow since today 9:40 am · sent late',
+      card({
+        made: true,
+        due: NOW - HOUR,
+        latest: { go: 1, sentAt: NOW - 20 * 60_000, reviewBegun: false, released: null },
+      }),
+    ],
+    [
+      'Ms Farrow asks for another go',
+      card({ made: true, latest: { go: 1, sentAt: NOW, reviewBegun: true, released: { outcome: 'again', at: NOW } } }),
+    ],
     ['Closed · your work is kept here', card({ made: true, closes: NOW - 1 })],
   ])('says %s', (words, given) => {
     expect(cardWords(given, NOW, ZONE)).toBe(words);

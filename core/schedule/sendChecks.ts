@@ -52,28 +52,59 @@ function emptySpot(doc: Y.Doc, pages: readonly PagePlan[]): { page: string; labe
 }
 
 /** Why a part is not complete. */
-function lacking(doc: Y.Doc, part: CheckedPart, progress: PieceProgress, pages: readonly PagePlan[]): Omit<SendCheck, 'needed' | 'part'> {
+function lacking(
+  doc: Y.Doc,
+  part: CheckedPart,
+  progress: PieceProgress,
+  pages: readonly PagePlan[],
+): Omit<SendCheck, 'needed' | 'part'> {
   const { words, neededSpots, filledSpots: filled } = progress.parts[part.id] ?? NO_PROGRESS;
-  if (words > 0) return { kind: 'words', page: null, words: `${part.title}: ${wordCountWords(words, part.leastWords ?? null, part.mostWords ?? null)}` };
+  if (words > 0)
+    return {
+      kind: 'words',
+      page: null,
+      words: `${part.title}: ${wordCountWords(words, part.leastWords ?? null, part.mostWords ?? null)}`,
+    };
   const spot = neededSpots > 0 && partBegun(progress, part.id) ? emptySpot(doc, pages) : null;
-  if (spot) return { kind: 'spot', page: spot.page, words: `${part.title}: ${filled} of ${neededSpots} places filled${spot.label ? `, next is ${spot.label}` : ''}` };
+  if (spot)
+    return {
+      kind: 'spot',
+      page: spot.page,
+      words: `${part.title}: ${filled} of ${neededSpots} places filled${spot.label ? `, next is ${spot.label}` : ''}`,
+    };
   return { kind: 'part', page: pages[0]?.id ?? null, words: `${part.title}: still empty` };
 }
 
-function ofPart(doc: Y.Doc, part: CheckedPart, progress: PieceProgress, pages: readonly PagePlan[], missing: boolean): SendCheck[] {
+function ofPart(
+  doc: Y.Doc,
+  part: CheckedPart,
+  progress: PieceProgress,
+  pages: readonly PagePlan[],
+  missing: boolean,
+): SendCheck[] {
   const found: SendCheck[] = [];
-  const add = (check: Omit<SendCheck, 'part' | 'needed'>, needed = false): void => void found.push({ ...check, part: part.id, needed });
+  const add = (check: Omit<SendCheck, 'part' | 'needed'>, needed = false): void =>
+    void found.push({ ...check, part: part.id, needed });
   const begun = partBegun(progress, part.id);
   const complete = partComplete(progress, part);
   if (missing) add(lacking(doc, part, progress, pages), true);
   else if (begun && !complete) add(lacking(doc, part, progress, pages));
   const take = chosenTake(readTakes(doc, part.id));
-  if (take && take.faults.length > 0) add({ kind: 'recording', page: null, words: `${part.title}: ${faultLine(take.faults)}` });
+  if (take && take.faults.length > 0)
+    add({ kind: 'recording', page: null, words: `${part.title}: ${faultLine(take.faults)}` });
   for (const [i, { id, background }] of pages.entries()) {
     const shot = readShot(background);
-    if (shot && shot.warnings.length > 0) add({ kind: 'photo', page: id, words: `${part.title}, photo ${i + 1}: ${warningLine(shot.warnings)}` });
+    if (shot && shot.warnings.length > 0)
+      add({ kind: 'photo', page: id, words: `${part.title}, photo ${i + 1}: ${warningLine(shot.warnings)}` });
     // Answered on other pages, or another way, a sheet may have been forgotten. A part that is all empty is said as one.
-    const blank = !shot && begun && complete && pages.length > 1 && !take && !(progress.parts[part.id]?.photos) && readItems(pageItems(doc, id)!).length === 0;
+    const blank =
+      !shot &&
+      begun &&
+      complete &&
+      pages.length > 1 &&
+      !take &&
+      !progress.parts[part.id]?.photos &&
+      readItems(pageItems(doc, id)!).length === 0;
     if (blank) add({ kind: 'page', page: id, words: `${part.title}: page ${i + 1} is blank` });
   }
   return found;
@@ -88,19 +119,50 @@ export function sendChecks(doc: Y.Doc, { parts, choices, notes }: Checked): Send
   const progress = measureProgress(doc);
   const { missing, short } = completeness(parts, choices, progress);
   const pages = readPages(doc);
-  const ofParts = parts.flatMap((part) => ofPart(doc, part, progress, pages.filter((page) => page.part === part.id), missing.includes(part.id)));
+  const ofParts = parts.flatMap((part) =>
+    ofPart(
+      doc,
+      part,
+      progress,
+      pages.filter((page) => page.part === part.id),
+      missing.includes(part.id),
+    ),
+  );
   const ofChoices = choices.flatMap(({ id, title, rule, wanted }): SendCheck[] => {
     const free = parts.filter((part) => part.choice === id && (rule === 'level' || !part.required));
     const done = free.filter((part) => partComplete(progress, part));
     const name = title || 'Your choice';
     const few = short.find(({ choice }) => choice === id);
     const next = free.find((part) => !partComplete(progress, part));
-    if (few && next) return [{ kind: 'choice', needed: true, part: next.id, page: null, words: `${name}: ${few.done} of ${few.wanted} done` }];
+    if (few && next)
+      return [
+        {
+          kind: 'choice',
+          needed: true,
+          part: next.id,
+          page: null,
+          words: `${name}: ${few.done} of ${few.wanted} done`,
+        },
+      ];
     const most = rule === 'level' ? 1 : wanted;
-    return done.length > most ? [{ kind: 'choice', needed: false, part: done.at(-1)!.id, page: null, words: `${name}: ${done.length} done, ${most} asked for` }] : [];
+    return done.length > most
+      ? [
+          {
+            kind: 'choice',
+            needed: false,
+            part: done.at(-1)!.id,
+            page: null,
+            words: `${name}: ${done.length} done, ${most} asked for`,
+          },
+        ]
+      : [];
   });
-  const ofNotes = openNotes(doc, notes).map(({ part, page, words, voice }): SendCheck => (
-    { kind: 'note', needed: false, part, page, words: `Not ticked off yet: ${words.trim() ? `“${quote(words.trim())}”` : voice ? 'what your teacher said' : 'a note'}` }
-  ));
+  const ofNotes = openNotes(doc, notes).map(({ part, page, words, voice }): SendCheck => ({
+    kind: 'note',
+    needed: false,
+    part,
+    page,
+    words: `Not ticked off yet: ${words.trim() ? `“${quote(words.trim())}”` : voice ? 'what your teacher said' : 'a note'}`,
+  }));
   return [...ofParts, ...ofChoices, ...ofNotes];
 }

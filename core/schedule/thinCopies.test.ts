@@ -7,7 +7,8 @@ const left = (times: number[], now = NOW): number[] => times.filter((time) => !c
 
 describe('earlier copies', () => {
   it('are all kept for an hour, then one an hour, then one a day', () => {
-    const every = (step: number, count: number, from: number) => Array.from({ length: count }, (_, i) => from - i * step);
+    const every = (step: number, count: number, from: number) =>
+      Array.from({ length: count }, (_, i) => from - i * step);
     expect(left(every(COPY_EVERY, 30, NOW))).toHaveLength(30);
     const day = left(every(10 * 60_000, 6 * 20, NOW - HOUR));
     expect(day.length).toBeGreaterThanOrEqual(20);
@@ -18,11 +19,14 @@ describe('earlier copies', () => {
 
   it('never lose the newest, and thinning twice changes nothing', () => {
     fc.assert(
-      fc.property(fc.uniqueArray(fc.integer({ min: NOW - 50 * 24 * HOUR, max: NOW }), { minLength: 1, maxLength: 60 }), (times) => {
-        const once = left(times);
-        expect(once).toContain(Math.max(...times));
-        expect(left(once)).toEqual(once);
-      }),
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: NOW - 50 * 24 * HOUR, max: NOW }), { minLength: 1, maxLength: 60 }),
+        (times) => {
+          const once = left(times);
+          expect(once).toContain(Math.max(...times));
+          expect(left(once)).toEqual(once);
+        },
+      ),
     );
   });
 });

@@ -9,4 +9,5 @@ export const FAULT_WORDS: Record<SoundFault, { short: string; long: string }> = 
 };
 
 /** The faults of one recording in one short line. */
-export const faultLine = (faults: readonly SoundFault[]): string => faults.map((fault) => FAULT_WORDS[fault].short).join(', ');
+export const faultLine = (faults: readonly SoundFault[]): string =>
+  faults.map((fault) => FAULT_WORDS[fault].short).join(', ');

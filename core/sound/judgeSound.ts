@@ -87,7 +87,12 @@ function spectra(sound: Sound): Float64Array[] {
   for (let at = 0; at + FRAME <= samples.length; at += FRAME / 2) {
     for (let i = 0; i < FRAME; i++) input[i] = samples[at + i]! * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / FRAME));
     fft.realTransform(output, input);
-    found.push(Float64Array.from({ length: last - from }, (_, i) => output[2 * (from + i)]! ** 2 + output[2 * (from + i) + 1]! ** 2));
+    found.push(
+      Float64Array.from(
+        { length: last - from },
+        (_, i) => output[2 * (from + i)]! ** 2 + output[2 * (from + i) + 1]! ** 2,
+      ),
+    );
   }
   return found;
 }
@@ -105,16 +110,21 @@ export function noisiness(sound: Sound): number | null {
   const loud = frames.filter((_, i) => powers[i]! >= bound && powers[i]! > 0);
   const bins = loud[0]?.length ?? 0;
   if (loud.length < LEAST_FRAMES / 4 || bins === 0) return null;
-  const average = Float64Array.from({ length: bins }, (_, bin) => loud.reduce((sum, frame) => sum + frame[bin]!, 0) / loud.length + 1e-20);
-  return median(loud.map((frame) => {
-    let [sum, logs] = [0, 0];
-    for (let bin = 0; bin < bins; bin++) {
-      const white = frame[bin]! / average[bin]! + 1e-12;
-      sum += white;
-      logs += Math.log(white);
-    }
-    return Math.exp(logs / bins) / (sum / bins);
-  }));
+  const average = Float64Array.from(
+    { length: bins },
+    (_, bin) => loud.reduce((sum, frame) => sum + frame[bin]!, 0) / loud.length + 1e-20,
+  );
+  return median(
+    loud.map((frame) => {
+      let [sum, logs] = [0, 0];
+      for (let bin = 0; bin < bins; bin++) {
+        const white = frame[bin]! / average[bin]! + 1e-12;
+        sum += white;
+        logs += Math.log(white);
+      }
+      return Math.exp(logs / bins) / (sum / bins);
+    }),
+  );
 }
 
 /** Judges a recording: silent, too quiet, clipped, mostly noise. A silent one is nothing else. */
@@ -123,9 +133,10 @@ export function judgeSound(sound: Sound): SoundJudgement {
   if (loudness < SILENT) return { loudness, faults: ['silent'] };
   const noise = noisiness(sound);
   const found: Record<SoundFault, boolean> = {
-    silent: false, quiet: loudness < QUIET, clipped: clippedShare(sound) >= CLIPPED, noise: noise !== null && noise >= NOISY,
+    silent: false,
+    quiet: loudness < QUIET,
+    clipped: clippedShare(sound) >= CLIPPED,
+    noise: noise !== null && noise >= NOISY,
   };
   return { loudness, faults: SOUND_FAULTS.filter((fault) => found[fault]) };
 }
-
-

@@ -27,7 +27,10 @@ export function kWeighting(rate: number): [shelf: Biquad, highPass: Biquad] {
   const { k, q, a0 } = shelf;
   const pass = prototype(38.13547087602444, 0.5003270373238773);
   return [
-    { b: [(high + (band * k) / q + k * k) / a0, (2 * (k * k - high)) / a0, (high - (band * k) / q + k * k) / a0], a: shelf.a },
+    {
+      b: [(high + (band * k) / q + k * k) / a0, (2 * (k * k - high)) / a0, (high - (band * k) / q + k * k) / a0],
+      a: shelf.a,
+    },
     { b: [1, -2, 1], a: pass.a },
   ];
 }

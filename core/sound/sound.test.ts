@@ -8,11 +8,19 @@ import { clippedShare, judgeSound } from './judgeSound';
 
 const RATE = 16_000;
 const tone = (peak: number, seconds = 1, frequency = 440): Sound => ({
-  channels: [Float32Array.from({ length: Math.round(seconds * RATE) }, (_, i) => peak * Math.sin((2 * Math.PI * frequency * i) / RATE))], rate: RATE,
+  channels: [
+    Float32Array.from(
+      { length: Math.round(seconds * RATE) },
+      (_, i) => peak * Math.sin((2 * Math.PI * frequency * i) / RATE),
+    ),
+  ],
+  rate: RATE,
 });
 /** A quiet tone with sharp knocks in it: hard to lift without clipping. */
 function knocks(peak: number): Sound {
-  const { channels: [samples] } = tone(peak, 4);
+  const {
+    channels: [samples],
+  } = tone(peak, 4);
   for (let i = 2000; i < samples!.length; i += 9000) samples![i] = 0.9;
   return { channels: [samples!], rate: RATE };
 }
@@ -30,10 +38,14 @@ describe('lifting', () => {
   });
 
   it('never clips whatever the sound', () => {
-    fc.assert(fc.property(fc.array(fc.float({ min: -1, max: 1, noNaN: true }), { minLength: 1, maxLength: 4000 }), (values) => {
-      const result = lifted({ channels: [Float32Array.from(values)], rate: 8_000 });
-      if (result.channels[0]!.some((sample, i) => sample !== Math.fround(values[i]!))) expect(peakOf(result)).toBeLessThanOrEqual(fromDecibels(CEILING) + 1e-6);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(fc.array(fc.float({ min: -1, max: 1, noNaN: true }), { minLength: 1, maxLength: 4000 }), (values) => {
+        const result = lifted({ channels: [Float32Array.from(values)], rate: 8_000 });
+        if (result.channels[0]!.some((sample, i) => sample !== Math.fround(values[i]!)))
+          expect(peakOf(result)).toBeLessThanOrEqual(fromDecibels(CEILING) + 1e-6);
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it('leaves silence and what is loud enough as it is', () => {
@@ -54,7 +66,10 @@ describe('a sound', () => {
   });
 
   it('shows its shape', () => {
-    const rising: Sound = { channels: [Float32Array.from({ length: 1000 }, (_, i) => (i % 2 ? i : -i) / 1000)], rate: RATE };
+    const rising: Sound = {
+      channels: [Float32Array.from({ length: 1000 }, (_, i) => (i % 2 ? i : -i) / 1000)],
+      rate: RATE,
+    };
     const peaks = wavePeaks(rising, 10);
     expect(peaks.map((peak) => Math.round(peak * 10))).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10]);
     expect(wavePeaks({ channels: [new Float32Array()], rate: RATE }, 3)).toEqual([0, 0, 0]);
@@ -74,13 +89,25 @@ describe('a sound', () => {
     const view = new DataView(bytes.buffer);
     const word = (at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4));
     expect([word(0), word(8), word(12), word(36)]).toEqual(['RIFF', 'WAVE', 'fmt ', 'data']);
-    expect([view.getUint32(4, true) + 8, view.getUint16(22, true), view.getUint32(24, true), view.getUint32(40, true)]).toEqual([bytes.length, 2, 44_100, 12]);
-    expect(Array.from({ length: 6 }, (_, i) => view.getInt16(44 + 2 * i, true))).toEqual([0, -32767, 16384, -16383, 32767, -32767]);
+    expect([
+      view.getUint32(4, true) + 8,
+      view.getUint16(22, true),
+      view.getUint32(24, true),
+      view.getUint32(40, true),
+    ]).toEqual([bytes.length, 2, 44_100, 12]);
+    expect(Array.from({ length: 6 }, (_, i) => view.getInt16(44 + 2 * i, true))).toEqual([
+      0, -32767, 16384, -16383, 32767, -32767,
+    ]);
   });
 
   it('is called clipped for flat tops, not for being loud', () => {
     expect(judgeSound(tone(0.95, 2)).faults).not.toContain('clipped');
-    const { channels: [samples], rate } = tone(2, 2);
-    expect(judgeSound({ channels: [samples!.map((sample) => Math.max(-1, Math.min(1, sample)))], rate }).faults).toContain('clipped');
+    const {
+      channels: [samples],
+      rate,
+    } = tone(2, 2);
+    expect(
+      judgeSound({ channels: [samples!.map((sample) => Math.max(-1, Math.min(1, sample)))], rate }).faults,
+    ).toContain('clipped');
   });
 });

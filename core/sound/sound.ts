@@ -10,7 +10,10 @@ export const soundLength = ({ channels, rate }: Sound): number => (channels[0]?.
 
 /** A stretch of a sound, from `from` to `to` seconds; it shares the samples. */
 export const cutSound = ({ channels, rate }: Sound, from: number, to: number): Sound => ({
-  channels: channels.map((channel) => channel.subarray(Math.max(0, Math.round(from * rate)), Math.max(0, Math.round(to * rate)))), rate,
+  channels: channels.map((channel) =>
+    channel.subarray(Math.max(0, Math.round(from * rate)), Math.max(0, Math.round(to * rate))),
+  ),
+  rate,
 });
 
 /** Several stretches, one behind another. */

@@ -9,7 +9,11 @@ export function writeWav({ channels, rate }: Sound): Uint8Array<ArrayBuffer> {
   const data = length * count * BYTES;
   const bytes = new Uint8Array(HEADER + data);
   const view = new DataView(bytes.buffer);
-  const tag = (at: number, word: string): void => bytes.set([...word].map((letter) => letter.charCodeAt(0)), at);
+  const tag = (at: number, word: string): void =>
+    bytes.set(
+      [...word].map((letter) => letter.charCodeAt(0)),
+      at,
+    );
   tag(0, 'RIFF');
   view.setUint32(4, HEADER - 8 + data, true);
   tag(8, 'WAVEfmt ');

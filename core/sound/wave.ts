@@ -10,7 +10,8 @@ export function wavePeaks({ channels }: Sound, count: number): number[] {
     const from = Math.floor((bin * length) / count);
     const to = Math.max(from + 1, Math.floor(((bin + 1) * length) / count));
     let peak = 0;
-    for (const channel of channels) for (let i = from; i < to && i < length; i++) peak = Math.max(peak, Math.abs(channel[i]!));
+    for (const channel of channels)
+      for (let i = from; i < to && i < length; i++) peak = Math.max(peak, Math.abs(channel[i]!));
     return Math.min(1, peak);
   });
 }

@@ -25,7 +25,10 @@ describe('written answers', () => {
     const copy = copyOf(doc);
     expect(partsWithWords(copy)).toEqual(['a']);
     expect(answerWords(copy, 'a')).toBe('The bowline \nnever slips');
-    expect(answerText(copy, 'a').content[1]).toEqual({ type: 'paragraph', content: [{ type: 'text', text: 'never slips', marks: [{ type: 'bold' }] }] });
+    expect(answerText(copy, 'a').content[1]).toEqual({
+      type: 'paragraph',
+      content: [{ type: 'text', text: 'never slips', marks: [{ type: 'bold' }] }],
+    });
     expect(measureProgress(copy).parts.a).toMatchObject({ words: 4, pages: 0, ticked: false });
   });
 

@@ -14,7 +14,11 @@ export const wordsPlace = (part: string): string => WORDS + part;
 export const wordsFragment = (doc: Y.Doc, part: string): Y.XmlFragment => doc.getXmlFragment(wordsPlace(part));
 
 /** The parts whose words were opened in this document. */
-export const partsWithWords = (doc: Y.Doc): string[] => [...doc.share.keys()].filter((name) => name.startsWith(WORDS)).map((name) => name.slice(WORDS.length)).sort();
+export const partsWithWords = (doc: Y.Doc): string[] =>
+  [...doc.share.keys()]
+    .filter((name) => name.startsWith(WORDS))
+    .map((name) => name.slice(WORDS.length))
+    .sort();
 
 /** An element of the editor's document, as its JSON has it. */
 function nodeOf(element: Y.XmlElement): unknown {
@@ -25,14 +29,19 @@ function contentOf(parent: Y.XmlElement | Y.XmlFragment): unknown[] {
   return parent.toArray().flatMap((child): unknown[] => {
     if (child instanceof Y.XmlElement) return [nodeOf(child)];
     if (!(child instanceof Y.XmlText)) return [];
-    return (child.toDelta() as { insert: unknown; attributes?: Record<string, unknown> }[]).map(({ insert, attributes = {} }) => ({
-      type: 'text', text: insert, marks: Object.entries(attributes).map(([type, attrs]) => ({ type, attrs })),
-    }));
+    return (child.toDelta() as { insert: unknown; attributes?: Record<string, unknown> }[]).map(
+      ({ insert, attributes = {} }) => ({
+        type: 'text',
+        text: insert,
+        marks: Object.entries(attributes).map(([type, attrs]) => ({ type, attrs })),
+      }),
+    );
   });
 }
 
 /** What was written for a part. */
-export const answerText = (doc: Y.Doc, part: string): RichText => readRichText({ type: 'doc', content: contentOf(wordsFragment(doc, part)) });
+export const answerText = (doc: Y.Doc, part: string): RichText =>
+  readRichText({ type: 'doc', content: contentOf(wordsFragment(doc, part)) });
 
 /** What was written for a part as plain words. */
 export const answerWords = (doc: Y.Doc, part: string): string => plainWords(answerText(doc, part));
@@ -40,6 +49,10 @@ export const answerWords = (doc: Y.Doc, part: string): string => plainWords(answ
 const ticks = (doc: Y.Doc): Y.Map<unknown> => doc.getMap(TICKS);
 
 /** Parts of which the learner says "I have done this". */
-export const tickedParts = (doc: Y.Doc): string[] => [...ticks(doc).entries()].filter(([, value]) => value === true).map(([id]) => id).sort();
+export const tickedParts = (doc: Y.Doc): string[] =>
+  [...ticks(doc).entries()]
+    .filter(([, value]) => value === true)
+    .map(([id]) => id)
+    .sort();
 
 export const setTick = (doc: Y.Doc, part: string, on: boolean): void => void ticks(doc).set(part, on);

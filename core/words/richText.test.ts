@@ -12,8 +12,17 @@ describe('a rich text', () => {
       type: 'doc',
       content: [
         { type: 'heading', attrs: { level: 2 }, content: [text('Knots')] },
-        paragraph(text('Look '), text('here', [{ type: 'link', attrs: { href: 'https://fennick.example/knots' } }, { type: 'bold' }])),
-        { type: 'orderedList', content: [{ type: 'listItem', content: [paragraph(text('over'))] }, { type: 'listItem', content: [paragraph(text('under'))] }] },
+        paragraph(
+          text('Look '),
+          text('here', [{ type: 'link', attrs: { href: 'https://fennick.example/knots' } }, { type: 'bold' }]),
+        ),
+        {
+          type: 'orderedList',
+          content: [
+            { type: 'listItem', content: [paragraph(text('over'))] },
+            { type: 'listItem', content: [paragraph(text('under'))] },
+          ],
+        },
         { type: 'image', attrs: { media: MEDIA, alt: 'A bowline' } },
       ],
     };
@@ -24,11 +33,19 @@ describe('a rich text', () => {
   });
 
   it.each([
-    ['a script’s address', paragraph(text('x', [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }])), paragraph(text('x'))],
+    [
+      'a script’s address',
+      paragraph(text('x', [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }])),
+      paragraph(text('x')),
+    ],
     ['a picture from elsewhere', { type: 'image', attrs: { src: 'https://elsewhere.example/x.png' } }, null],
     ['an unknown block', { type: 'iframe', attrs: { src: 'https://elsewhere.example' } }, null],
     ['a list item outside of a list', { type: 'listItem', content: [paragraph(text('x'))] }, null],
-    ['a mark that is none of ours', paragraph(text('x', [{ type: 'style', attrs: { css: 'x' } }])), paragraph(text('x'))],
+    [
+      'a mark that is none of ours',
+      paragraph(text('x', [{ type: 'style', attrs: { css: 'x' } }])),
+      paragraph(text('x')),
+    ],
     ['an empty list', { type: 'bulletList', content: [] }, null],
   ])('leaves out %s', (_, node, kept) => {
     expect(readRichText({ type: 'doc', content: [node] }).content).toEqual(kept ? [kept] : []);
@@ -36,10 +53,12 @@ describe('a rich text', () => {
 
   it('is cut at its longest, and read to the same again, whatever came in', () => {
     expect(plainWords(readRichText(richTextOf('a'.repeat(MAX_RICH_TEXT + 9)))).length).toBe(MAX_RICH_TEXT);
-    fc.assert(fc.property(fc.anything(), (value) => {
-      const once = readRichText({ type: 'doc', content: [value] });
-      expect(readRichText(once)).toEqual(once);
-    }));
+    fc.assert(
+      fc.property(fc.anything(), (value) => {
+        const once = readRichText({ type: 'doc', content: [value] });
+        expect(readRichText(once)).toEqual(once);
+      }),
+    );
   });
 
   it('is made of plain words and back', () => {
@@ -47,10 +66,23 @@ describe('a rich text', () => {
   });
 });
 
-it.each([['https://a.example/b', 'https://a.example/b'], ['mailto:a@b.example', 'mailto:a@b.example'], [' http://a.example ', 'http://a.example'], ['data:text/html,x', null], ['/now', null], ['https://a" onclick="x', null], [3, null]])(
-  'follows the address %s as %s', (given, kept) => expect(safeAddress(given)).toBe(kept),
-);
+it.each([
+  ['https://a.example/b', 'https://a.example/b'],
+  ['mailto:a@b.example', 'mailto:a@b.example'],
+  [' http://a.example ', 'http://a.example'],
+  ['data:text/html,x', null],
+  ['/now', null],
+  ['https://a" onclick="x', null],
+  [3, null],
+])('follows the address %s as %s', (given, kept) => expect(safeAddress(given)).toBe(kept));
 
-it.each([['', 0], ['  \n', 0], ['One two, three.', 3], ['It’s half-way to 3.5', 4], ['Über den Wellen – ja!', 4], ['море и чайки', 3]])('counts the words of %j: %d', (words, count) => {
+it.each([
+  ['', 0],
+  ['  \n', 0],
+  ['One two, three.', 3],
+  ['It’s half-way to 3.5', 4],
+  ['Über den Wellen – ja!', 4],
+  ['море и чайки', 3],
+])('counts the words of %j: %d', (words, count) => {
   expect(countWords(words)).toBe(count);
 });

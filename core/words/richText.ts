@@ -28,8 +28,11 @@ const DEEPEST = 12;
 
 const WITHIN: Record<string, readonly string[]> = {
   doc: ['paragraph', 'heading', 'bulletList', 'orderedList', 'image'],
-  paragraph: ['text', 'hardBreak'], heading: ['text', 'hardBreak'],
-  bulletList: ['listItem'], orderedList: ['listItem'], listItem: ['paragraph', 'bulletList', 'orderedList'],
+  paragraph: ['text', 'hardBreak'],
+  heading: ['text', 'hardBreak'],
+  bulletList: ['listItem'],
+  orderedList: ['listItem'],
+  listItem: ['paragraph', 'bulletList', 'orderedList'],
 };
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
@@ -40,7 +43,8 @@ export function safeAddress(value: unknown): string | null {
   return /^(https?:\/\/|mailto:)[^\s<>"']+$/i.test(address) ? address : null;
 }
 
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 function readMarks(value: unknown): TextMark[] {
   if (!Array.isArray(value)) return [];
@@ -53,7 +57,8 @@ function readMarks(value: unknown): TextMark[] {
 }
 
 function readNode(value: unknown, parent: string, left: { characters: number }, depth: number): TextNode | null {
-  if (!isObject(value) || depth > DEEPEST || typeof value.type !== 'string' || !WITHIN[parent]?.includes(value.type)) return null;
+  if (!isObject(value) || depth > DEEPEST || typeof value.type !== 'string' || !WITHIN[parent]?.includes(value.type))
+    return null;
   if (value.type === 'text') {
     const text = typeof value.text === 'string' ? value.text.slice(0, left.characters) : '';
     left.characters -= text.length;
@@ -64,11 +69,14 @@ function readNode(value: unknown, parent: string, left: { characters: number }, 
   if (value.type === 'image') {
     const attrs = isObject(value.attrs) ? value.attrs : {};
     const alt = typeof attrs.alt === 'string' ? attrs.alt.slice(0, 500) : '';
-    return typeof attrs.media === 'string' && UUID.test(attrs.media) ? { type: 'image', attrs: { media: attrs.media, alt } } : null;
+    return typeof attrs.media === 'string' && UUID.test(attrs.media)
+      ? { type: 'image', attrs: { media: attrs.media, alt } }
+      : null;
   }
   const type = value.type as 'paragraph' | 'heading' | 'bulletList' | 'orderedList' | 'listItem';
   const content = readNodes(value.content, type, left, depth + 1);
-  if (type === 'heading') return { type, attrs: { level: isObject(value.attrs) && value.attrs.level === 3 ? 3 : 2 }, content };
+  if (type === 'heading')
+    return { type, attrs: { level: isObject(value.attrs) && value.attrs.level === 3 ? 3 : 2 }, content };
   // A list without anything in it would be a dot beside nothing.
   if (content.length === 0 && type !== 'paragraph') return null;
   return { type, content };
@@ -81,13 +89,18 @@ function readNodes(value: unknown, parent: string, left: { characters: number },
 
 /** Reads a text; of what is none, an empty one. */
 export function readRichText(value: unknown): RichText {
-  const content = isObject(value) && value.type === 'doc' ? readNodes(value.content, 'doc', { characters: MAX_RICH_TEXT }, 0) : [];
+  const content =
+    isObject(value) && value.type === 'doc' ? readNodes(value.content, 'doc', { characters: MAX_RICH_TEXT }, 0) : [];
   return { type: 'doc', content };
 }
 
 /** A text of plain words: each line is a paragraph. */
 export const richTextOf = (words: string): RichText => ({
-  type: 'doc', content: words.split('\n').filter((line) => line.trim() !== '').map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })),
+  type: 'doc',
+  content: words
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })),
 });
 
 /** The words of a text alone: blocks on lines of their own, list items behind a dot or their number. */
@@ -102,7 +115,8 @@ export function plainWords({ content }: RichText): string {
     } else if (node.type === 'bulletList' || node.type === 'orderedList') {
       node.content?.forEach((item, i) => {
         const bullet = node.type === 'orderedList' ? `${i + 1}. ` : '• ';
-        if (item.type === 'listItem') item.content?.forEach((each, n) => block(each, n === 0 ? before + bullet : `${before}  `));
+        if (item.type === 'listItem')
+          item.content?.forEach((each, n) => block(each, n === 0 ? before + bullet : `${before}  `));
       });
     }
   };
@@ -111,4 +125,5 @@ export function plainWords({ content }: RichText): string {
 }
 
 /** Ids of the pictures in a text. */
-export const picturesOf = ({ content }: RichText): string[] => content.flatMap((node) => (node.type === 'image' ? [node.attrs.media] : []));
+export const picturesOf = ({ content }: RichText): string[] =>
+  content.flatMap((node) => (node.type === 'image' ? [node.attrs.media] : []));

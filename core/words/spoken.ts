@@ -9,7 +9,11 @@ export interface SpokenWord {
 }
 
 /** Rests that a voice makes behind marks, in phonemes: about 60 ms each at an even pace. */
-const PAUSES: readonly [RegExp, number][] = [[/[.!?…]/u, 6], [/[,;:–]/u, 3], [/\n/, 6]];
+const PAUSES: readonly [RegExp, number][] = [
+  [/[.!?…]/u, 6],
+  [/[,;:–]/u, 3],
+  [/\n/, 6],
+];
 const WORD = /[\p{L}\p{N}]+(?:['’.,-][\p{L}\p{N}]+)*/gu;
 
 /** The words of a text, with the rests behind them. */
@@ -18,7 +22,11 @@ export function spokenWords(text: string): SpokenWord[] {
   return found.map((match, i) => {
     const end = match.index + match[0].length;
     const between = text.slice(end, found[i + 1]?.index ?? text.length);
-    return { start: match.index, end, pause: PAUSES.reduce((most, [mark, rest]) => (mark.test(between) ? Math.max(most, rest) : most), 0) };
+    return {
+      start: match.index,
+      end,
+      pause: PAUSES.reduce((most, [mark, rest]) => (mark.test(between) ? Math.max(most, rest) : most), 0),
+    };
   });
 }
 

@@ -14,7 +14,8 @@ describe('jobs', () => {
     return jobs;
   };
   const until = async (holds: () => boolean): Promise<void> => {
-    for (const end = Date.now() + 25_000; !holds() && Date.now() < end; ) await new Promise((resolve) => setTimeout(resolve, 100));
+    for (const end = Date.now() + 25_000; !holds() && Date.now() < end;)
+      await new Promise((resolve) => setTimeout(resolve, 100));
     expect(holds()).toBe(true);
   };
   beforeEach(async () => {

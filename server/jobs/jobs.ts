@@ -20,7 +20,9 @@ export interface Jobs {
 }
 
 /** A job that was begun and not finished within this many seconds is taken up again, at most so many times. */
-const LIMITS: { [Q in Queue]: { expireInSeconds: number; retryLimit: number; retryDelay: number; startAfter?: number } } = {
+const LIMITS: {
+  [Q in Queue]: { expireInSeconds: number; retryLimit: number; retryDelay: number; startAfter?: number };
+} = {
   'export-go': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2 },
   'make-playable': { expireInSeconds: 960, retryLimit: 3, retryDelay: 2 },
   // Not before the outcome can't be taken back any more.
@@ -34,7 +36,10 @@ export class DatabaseJobs implements Jobs {
   private readonly boss: PgBoss;
   private readonly handlers: { [Q in Queue]?: Handler<Q> } = {};
 
-  constructor(databaseUrl: string, private readonly logger: Logger) {
+  constructor(
+    databaseUrl: string,
+    private readonly logger: Logger,
+  ) {
     this.boss = new PgBoss({ connectionString: databaseUrl, schema: 'jobs', max: 2 });
     this.boss.on('error', (error) => this.logger.error({ err: error }, 'jobs'));
   }

@@ -29,7 +29,8 @@ const SVG_SIDE = 2048;
 /** pdfinfo reads the whole file; one that keeps it busy longer than this (ms) is not opened. */
 const PDF_PATIENCE = 15_000;
 
-const DAMAGED = 'That picture is damaged: it begins like one but can’t be read to its end. Try to save it again, or take another.';
+const DAMAGED =
+  'That picture is damaged: it begins like one but can’t be read to its end. Try to save it again, or take another.';
 const refuse = (sentence: string): ProblemError => new ProblemError('unfit', sentence);
 
 /** The header may stand behind some other bytes, within the first kilobyte. */
@@ -53,14 +54,29 @@ export async function judgeMedia(path: string, { anyFile = false } = {}): Promis
   const { size } = await stat(path);
   if (size === 0) throw refuse('That file is empty.');
   // What can be read as a picture is one, whatever else is behind it: writing it anew leaves only the picture.
-  const found = await sharp(path, { limitInputPixels: false }).metadata().catch(() => null);
+  const found = await sharp(path, { limitInputPixels: false })
+    .metadata()
+    .catch(() => null);
   const pdf = !found && (await isPdf(path));
   const recording = found || pdf ? null : await judgeRecording(path);
   if (recording) return recording;
-  if (size > MEDIA_LIMITS.file) throw new ProblemError('too-large', `A picture or a PDF may have at most ${megabytes(MEDIA_LIMITS.file)} MB.`);
+  if (size > MEDIA_LIMITS.file)
+    throw new ProblemError('too-large', `A picture or a PDF may have at most ${megabytes(MEDIA_LIMITS.file)} MB.`);
   if (pdf) return judgePdf(path);
-  if (!found && anyFile) return { kind: 'file', type: 'application/octet-stream', content: null, width: null, height: null, pages: null, seconds: null };
-  if (!found) throw refuse('That file is no picture, PDF, sound or film that Lippet can read to its end. PNG, JPEG, WebP, GIF, SVG, PDF, WebM, MP4, MP3 and WAV can be used.');
+  if (!found && anyFile)
+    return {
+      kind: 'file',
+      type: 'application/octet-stream',
+      content: null,
+      width: null,
+      height: null,
+      pages: null,
+      seconds: null,
+    };
+  if (!found)
+    throw refuse(
+      'That file is no picture, PDF, sound or film that Lippet can read to its end. PNG, JPEG, WebP, GIF, SVG, PDF, WebM, MP4, MP3 and WAV can be used.',
+    );
   return judgePicture(path, found);
 }
 
@@ -70,7 +86,9 @@ async function judgeRecording(path: string): Promise<JudgedMedia | null> {
   if (!facts) return null;
   const { sort, type, seconds, width, height } = facts;
   if (seconds !== null && seconds > MEDIA_LIMITS.seconds) {
-    throw refuse(`That recording is ${Math.round(seconds / 60)} minutes long; at most ${MEDIA_LIMITS.seconds / 60} can be used.`);
+    throw refuse(
+      `That recording is ${Math.round(seconds / 60)} minutes long; at most ${MEDIA_LIMITS.seconds / 60} can be used.`,
+    );
   }
   return { kind: sort, type, content: null, width, height, pages: null, seconds };
 }
@@ -80,7 +98,9 @@ async function judgePicture(path: string, found: Metadata, { upright = false } =
   const { format, width = 0, height = 0, hasAlpha } = found;
   if (!PICTURES.has(format ?? '')) throw refuse('Pictures can be PNG, JPEG, WebP, HEIC, GIF or SVG.');
   if (format !== 'svg' && width * height > MEDIA_LIMITS.pixels) {
-    throw refuse(`That picture has ${Math.round((width * height) / 1e6)} million pixels; at most ${MEDIA_LIMITS.pixels / 1e6} million can be used.`);
+    throw refuse(
+      `That picture has ${Math.round((width * height) / 1e6)} million pixels; at most ${MEDIA_LIMITS.pixels / 1e6} million can be used.`,
+    );
   }
   if (found.compression === 'hevc') return judgeHeic(path);
   try {
@@ -88,10 +108,25 @@ async function judgePicture(path: string, found: Metadata, { upright = false } =
     const density = Math.min(2_400, Math.max(18, (72 * SVG_SIDE) / Math.max(1, width, height)));
     const opened = sharp(path, { limitInputPixels: MEDIA_LIMITS.pixels, ...(format === 'svg' ? { density } : {}) });
     // Upright, as the camera meant it; writing anew drops place and device data.
-    const image = (upright ? opened : opened.rotate()).resize({ width: MEDIA_LIMITS.side, height: MEDIA_LIMITS.side, fit: 'inside', withoutEnlargement: true });
+    const image = (upright ? opened : opened.rotate()).resize({
+      width: MEDIA_LIMITS.side,
+      height: MEDIA_LIMITS.side,
+      fit: 'inside',
+      withoutEnlargement: true,
+    });
     const lossless = format === 'png' || format === 'gif' || format === 'svg';
-    const { data, info } = await image.webp(lossless ? { lossless: true } : { quality: 88, alphaQuality: hasAlpha ? 100 : undefined }).toBuffer({ resolveWithObject: true });
-    return { kind: 'picture', type: 'image/webp', content: data, width: info.width, height: info.height, pages: null, seconds: null };
+    const { data, info } = await image
+      .webp(lossless ? { lossless: true } : { quality: 88, alphaQuality: hasAlpha ? 100 : undefined })
+      .toBuffer({ resolveWithObject: true });
+    return {
+      kind: 'picture',
+      type: 'image/webp',
+      content: data,
+      width: info.width,
+      height: info.height,
+      pages: null,
+      seconds: null,
+    };
   } catch {
     throw refuse(DAMAGED);
   }
@@ -118,14 +153,24 @@ async function judgePdf(path: string): Promise<JudgedMedia> {
   } catch (error) {
     const { stderr = '', killed, code } = error as { stderr?: string; killed?: boolean; code?: string | number };
     if (code === 'ENOENT') throw error;
-    if (/Incorrect password/i.test(stderr)) throw refuse('That PDF is locked with a password. Save it without one and add it again.');
+    if (/Incorrect password/i.test(stderr))
+      throw refuse('That PDF is locked with a password. Save it without one and add it again.');
     if (killed) throw refuse('That PDF takes too long to read. Save it again as a new PDF, or split it.');
     throw refuse('That PDF is broken and can’t be opened. Save it again and add the new file.');
   }
   const pages = Number(/^Pages:\s+(\d+)/m.exec(facts)?.[1] ?? 0);
   if (pages === 0) throw refuse('That PDF has no pages.');
-  if (pages > MEDIA_LIMITS.pages) throw refuse(`That PDF has ${pages} pages; at most ${MEDIA_LIMITS.pages} can be used.`);
-  return { kind: 'pdf', type: 'application/pdf', content: await tidied(path, /^Encrypted:\s+yes/m.test(facts)), width: null, height: null, pages, seconds: null };
+  if (pages > MEDIA_LIMITS.pages)
+    throw refuse(`That PDF has ${pages} pages; at most ${MEDIA_LIMITS.pages} can be used.`);
+  return {
+    kind: 'pdf',
+    type: 'application/pdf',
+    content: await tidied(path, /^Encrypted:\s+yes/m.test(facts)),
+    width: null,
+    height: null,
+    pages,
+    seconds: null,
+  };
 }
 
 /**
@@ -136,18 +181,39 @@ async function judgePdf(path: string): Promise<JudgedMedia> {
 async function tidied(path: string, locked: boolean): Promise<Buffer | null> {
   try {
     const args = ['--decrypt', '--object-streams=generate', '--warning-exit-0', path, '-'];
-    return (await run('qpdf', args, { timeout: PDF_PATIENCE, maxBuffer: 2 * MEDIA_LIMITS.file, encoding: 'buffer' })).stdout;
+    return (await run('qpdf', args, { timeout: PDF_PATIENCE, maxBuffer: 2 * MEDIA_LIMITS.file, encoding: 'buffer' }))
+      .stdout;
   } catch (error) {
     if ((error as { code?: unknown }).code === 'ENOENT') throw error;
-    if (locked) throw refuse('That PDF is protected in a way that can’t be opened. Save it without protection and add it again.');
+    if (locked)
+      throw refuse('That PDF is protected in a way that can’t be opened. Save it without protection and add it again.');
     return null; // poppler can read it as it is
   }
 }
 
 /** One page of a PDF as a WebP, for small pictures. `width` in pixels. */
 export async function pdfPagePicture(path: string, page: number, width: number): Promise<Buffer> {
-  const { stdout } = await run('pdftoppm', ['-png', '-singlefile', '-f', String(page), '-l', String(page), '-cropbox', '-scale-to-x', String(width), '-scale-to-y', '-1', path], {
-    timeout: PDF_PATIENCE, maxBuffer: 1 << 26, encoding: 'buffer',
-  });
+  const { stdout } = await run(
+    'pdftoppm',
+    [
+      '-png',
+      '-singlefile',
+      '-f',
+      String(page),
+      '-l',
+      String(page),
+      '-cropbox',
+      '-scale-to-x',
+      String(width),
+      '-scale-to-y',
+      '-1',
+      path,
+    ],
+    {
+      timeout: PDF_PATIENCE,
+      maxBuffer: 1 << 26,
+      encoding: 'buffer',
+    },
+  );
   return sharp(stdout).webp({ quality: 80 }).toBuffer();
 }

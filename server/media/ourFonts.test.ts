@@ -15,13 +15,25 @@ function drawnWidth(family: string, words: string): number {
     useOurFonts(${JSON.stringify(FONTS)});
     const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="900" height="90"><text x="20" y="60" font-family="${family}, sans-serif" font-size="${SIZE}">${words}</text></svg>';
     sharp(Buffer.from(svg)).trim().toBuffer({ resolveWithObject: true }).then(({ info }) => process.stdout.write(String(info.width)));`;
-  return Number(execFileSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], { env: { ...process.env, NODE_OPTIONS: '' } }).toString());
+  return Number(
+    execFileSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], {
+      env: { ...process.env, NODE_OPTIONS: '' },
+    }).toString(),
+  );
 }
 
-it.each([['Andika', 'reading'], ['Atkinson Hyperlegible Next', 'interface']] as const)('draws words of small pictures in %s, as wide as the face itself says', (family, face) => {
-  const font = fontkit.create(readFileSync(join(FONTS, FONT_FILES[face][0]!)));
-  const words = 'Lanterns along the quay';
-  const said = (font.layout(words).glyphs.reduce((sum, { advanceWidth }) => sum + advanceWidth, 0) * SIZE) / font.unitsPerEm;
-  expect(drawnWidth(family, words) / said).toBeCloseTo(1, 1);
-  expect(Math.abs(drawnWidth(family, words) - said)).toBeLessThan(0.02 * said + 4);
-}, 30_000);
+it.each([
+  ['Andika', 'reading'],
+  ['Atkinson Hyperlegible Next', 'interface'],
+] as const)(
+  'draws words of small pictures in %s, as wide as the face itself says',
+  (family, face) => {
+    const font = fontkit.create(readFileSync(join(FONTS, FONT_FILES[face][0]!)));
+    const words = 'Lanterns along the quay';
+    const said =
+      (font.layout(words).glyphs.reduce((sum, { advanceWidth }) => sum + advanceWidth, 0) * SIZE) / font.unitsPerEm;
+    expect(drawnWidth(family, words) / said).toBeCloseTo(1, 1);
+    expect(Math.abs(drawnWidth(family, words) - said)).toBeLessThan(0.02 * said + 4);
+  },
+  30_000,
+);

@@ -10,7 +10,17 @@ const PAGE: PagePlan = { id: 'p', part: 'a', width: 200, height: 400, background
 function drawn(): Y.Doc {
   const doc = new Y.Doc();
   Y.applyUpdate(doc, startDocument([PAGE]));
-  addStroke(pageItems(doc, 'p')!, { id: 's', tool: 'brush', colour: '#C8472F', width: 40, ink: inkFromRows([[20, 100, 0.5, 0], [180, 100, 0.5, 90]]), at: 0 });
+  addStroke(pageItems(doc, 'p')!, {
+    id: 's',
+    tool: 'brush',
+    colour: '#C8472F',
+    width: 40,
+    ink: inkFromRows([
+      [20, 100, 0.5, 0],
+      [180, 100, 0.5, 90],
+    ]),
+    at: 0,
+  });
   return doc;
 }
 
@@ -20,7 +30,8 @@ async function colourAt(webp: Buffer, x: number, y: number): Promise<number[]> {
   const at = (Math.round((y / PAGE.height) * info.height) * info.width + Math.round((x / PAGE.width) * info.width)) * 3;
   return [...data.subarray(at, at + 3)];
 }
-const near = (actual: number[], wanted: number[]): boolean => actual.every((value, i) => Math.abs(value - wanted[i]!) < 14);
+const near = (actual: number[], wanted: number[]): boolean =>
+  actual.every((value, i) => Math.abs(value - wanted[i]!) < 14);
 
 describe('pagePicture', () => {
   it('shows the strokes where they are, on the page as it is proportioned', async () => {
@@ -33,7 +44,17 @@ describe('pagePicture', () => {
 
   it('lays the marks over the work', async () => {
     const marks = new Y.Doc();
-    addStroke(markItems(marks, 'p'), { id: 'm', tool: 'brush', colour: '#2A6A8C', width: 40, ink: inkFromRows([[100, 20, 0.5, 0], [100, 180, 0.5, 90]]), at: 0 });
+    addStroke(markItems(marks, 'p'), {
+      id: 'm',
+      tool: 'brush',
+      colour: '#2A6A8C',
+      width: 40,
+      ink: inkFromRows([
+        [100, 20, 0.5, 0],
+        [100, 180, 0.5, 90],
+      ]),
+      at: 0,
+    });
     const webp = (await pagePicture(drawn(), { marks }))!;
     expect(near(await colourAt(webp, 100, 100), [0x2a, 0x6a, 0x8c])).toBe(true);
     expect(near(await colourAt(webp, 40, 100), [0xc8, 0x47, 0x2f])).toBe(true);

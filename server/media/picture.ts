@@ -20,13 +20,19 @@ export type MediaPictures = (id: string, page: number) => Promise<Buffer | null>
 const NO_PICTURES: MediaPictures = () => Promise.resolve(null);
 
 const asAddress = async (bytes: Buffer | null): Promise<string | null> =>
-  bytes && `data:image/png;base64,${(await sharp(bytes).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).png().toBuffer()).toString('base64')}`;
+  bytes &&
+  `data:image/png;base64,${(await sharp(bytes).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).png().toBuffer()).toString('base64')}`;
 
 /** A page's pictures as data addresses: the drawing of the small picture may ask nobody for anything. */
 async function addressesOf({ background }: PagePlan, items: readonly Item[], pictures: MediaPictures) {
   const media = new Map<string, string | null>();
-  for (const item of items) if (item.kind === 'picture' && !media.has(item.media)) media.set(item.media, await asAddress(await pictures(item.media, 1)));
-  const ground = background.kind === 'pdf' || background.kind === 'photo' ? await asAddress(await pictures(background.media, background.kind === 'pdf' ? background.page : 1)) : null;
+  for (const item of items)
+    if (item.kind === 'picture' && !media.has(item.media))
+      media.set(item.media, await asAddress(await pictures(item.media, 1)));
+  const ground =
+    background.kind === 'pdf' || background.kind === 'photo'
+      ? await asAddress(await pictures(background.media, background.kind === 'pdf' ? background.page : 1))
+      : null;
   return { media: (id: string) => media.get(id) ?? null, ground };
 }
 
@@ -38,7 +44,10 @@ export function wavePicture(peaks: readonly number[]): Promise<Buffer> {
   const { bars, width, height } = WAVE;
   const step = width / bars;
   const path = Array.from({ length: bars }, (_, i) => {
-    const some = peaks.slice(Math.floor((i * peaks.length) / bars), Math.max(1, Math.floor(((i + 1) * peaks.length) / bars)));
+    const some = peaks.slice(
+      Math.floor((i * peaks.length) / bars),
+      Math.max(1, Math.floor(((i + 1) * peaks.length) / bars)),
+    );
     const reach = 3 + Math.max(0, ...some) ** 0.7 * height * 0.4;
     return `M${(i * step + step * 0.18).toFixed(1)} ${(height / 2 - reach).toFixed(1)}h${(step * 0.64).toFixed(1)}v${(reach * 2).toFixed(1)}h-${(step * 0.64).toFixed(1)}Z`;
   }).join('');
@@ -52,13 +61,21 @@ export function wavePicture(peaks: readonly number[]): Promise<Buffer> {
  * @param place another page than the first, with a ring around a place on it
  * @returns null if the document has neither, or not that page
  */
-export async function pagePicture(doc: Y.Doc, { marks, pictures = NO_PICTURES, place }: { marks?: Y.Doc; pictures?: MediaPictures; place?: AskPlace } = {}): Promise<Buffer | null> {
+export async function pagePicture(
+  doc: Y.Doc,
+  { marks, pictures = NO_PICTURES, place }: { marks?: Y.Doc; pictures?: MediaPictures; place?: AskPlace } = {},
+): Promise<Buffer | null> {
   const page = place ? readPages(doc).find(({ id }) => id === place.page) : readPages(doc)[0];
   if (!page && place) return null;
   if (!page) {
-    const take = partsWithTakes(doc).map((part) => chosenTake(readTakes(doc, part))).find((found) => found !== null);
+    const take = partsWithTakes(doc)
+      .map((part) => chosenTake(readTakes(doc, part)))
+      .find((found) => found !== null);
     const picture = take ? await pictures(take.cover ?? take.media, 1) : null;
-    return picture && sharp(picture).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).webp({ quality: 82 }).toBuffer();
+    return (
+      picture &&
+      sharp(picture).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).webp({ quality: 82 }).toBuffer()
+    );
   }
   const items = pageItems(doc, page.id);
   const layers = [items ? readItems(items) : []];
@@ -70,4 +87,12 @@ export async function pagePicture(doc: Y.Doc, { marks, pictures = NO_PICTURES, p
 
 /** A ring around a place, to be seen on every ground. */
 const ring = ({ x, y }: AskPlace, width: number): string =>
-  [['#FFFCF4', 14], [RING_COLOUR, 7]].map(([colour, stroke]) => `<circle cx="${x}" cy="${y}" r="${width * 0.07}" fill="none" stroke="${colour}" stroke-width="${stroke}"/>`).join('');
+  [
+    ['#FFFCF4', 14],
+    [RING_COLOUR, 7],
+  ]
+    .map(
+      ([colour, stroke]) =>
+        `<circle cx="${x}" cy="${y}" r="${width * 0.07}" fill="none" stroke="${colour}" stroke-width="${stroke}"/>`,
+    )
+    .join('');

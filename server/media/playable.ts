@@ -26,14 +26,21 @@ export async function playableForm(files: FileStore, path: string): Promise<Play
   try {
     await makePlayable(path, facts, drafts);
     const made = await probeRecording(drafts.playable);
-    if (!made?.seconds) throw new RecordingError('There is nothing to be seen or heard in it. The recording is kept as it came.');
+    if (!made?.seconds)
+      throw new RecordingError('There is nothing to be seen or heard in it. The recording is kept as it came.');
     const sound = made.hasSound ? await readSound(drafts) : null;
     const loudness = sound && integratedLoudness(sound);
     const cover = made.sort === 'film' ? await files.put(await coverPicture(drafts)) : null;
     const hash = await files.adopt(drafts.playable);
     return {
-      playableHash: hash, playableType: made.type, playableSize: (await files.size(hash))!, seconds: made.seconds, width: made.width, height: made.height,
-      coverHash: cover, loudness: loudness !== null && Number.isFinite(loudness) ? loudness : null,
+      playableHash: hash,
+      playableType: made.type,
+      playableSize: (await files.size(hash))!,
+      seconds: made.seconds,
+      width: made.width,
+      height: made.height,
+      coverHash: cover,
+      loudness: loudness !== null && Number.isFinite(loudness) ? loudness : null,
       peaks: sound && wavePeaks(sound, WAVE_PEAKS).map((peak) => Math.round(peak * 1000) / 1000),
     };
   } finally {

@@ -34,7 +34,14 @@ export interface RecordingFacts {
 
 interface Probed {
   format?: { format_name?: string; duration?: string };
-  streams?: { codec_type?: string; width?: number; height?: number; duration?: string; disposition?: { attached_pic?: number }; side_data_list?: { rotation?: number }[] }[];
+  streams?: {
+    codec_type?: string;
+    width?: number;
+    height?: number;
+    duration?: string;
+    disposition?: { attached_pic?: number };
+    side_data_list?: { rotation?: number }[];
+  }[];
 }
 
 function typeOf(names: string, film: boolean): string {
@@ -43,7 +50,10 @@ function typeOf(names: string, film: boolean): string {
   if (first('webm', 'matroska')) return `${sort}/webm`;
   if (first('mp4', 'mov', 'm4a', '3gp')) return `${sort}/mp4`;
   if (first('ogg')) return `${sort}/ogg`;
-  return { wav: 'audio/wav', mp3: 'audio/mpeg', aac: 'audio/aac', flac: 'audio/flac' }[names.split(',')[0]!] ?? 'application/octet-stream';
+  return (
+    { wav: 'audio/wav', mp3: 'audio/mpeg', aac: 'audio/aac', flac: 'audio/flac' }[names.split(',')[0]!] ??
+    'application/octet-stream'
+  );
 }
 
 /** Whether ffmpeg itself is missing: then nothing can be said of the file. */
@@ -53,7 +63,10 @@ const isMissing = (error: unknown): boolean => (error as { code?: unknown }).cod
 export async function probeRecording(path: string): Promise<RecordingFacts | null> {
   let probed: Probed;
   try {
-    const { stdout } = await run('ffprobe', [...CAREFULLY, '-of', 'json', '-show_format', '-show_streams', path], { timeout: PATIENCE.probe, maxBuffer: 1 << 22 });
+    const { stdout } = await run('ffprobe', [...CAREFULLY, '-of', 'json', '-show_format', '-show_streams', path], {
+      timeout: PATIENCE.probe,
+      maxBuffer: 1 << 22,
+    });
     probed = JSON.parse(stdout) as Probed;
   } catch (error) {
     if (isMissing(error)) throw error;
@@ -65,11 +78,16 @@ export async function probeRecording(path: string): Promise<RecordingFacts | nul
   const film = streams.find(({ codec_type, disposition }) => codec_type === 'video' && !disposition?.attached_pic);
   if (!film && !hasSound) return null;
   const seconds = Number(probed.format?.duration);
-  const turned = Math.abs(film?.side_data_list?.find(({ rotation }) => rotation !== undefined)?.rotation ?? 0) % 180 === 90;
+  const turned =
+    Math.abs(film?.side_data_list?.find(({ rotation }) => rotation !== undefined)?.rotation ?? 0) % 180 === 90;
   const [width, height] = [film?.width ?? null, film?.height ?? null];
   return {
-    sort: film ? 'film' : 'sound', type: typeOf(probed.format?.format_name ?? '', Boolean(film)), seconds: Number.isFinite(seconds) && seconds > 0 ? seconds : null,
-    width: turned ? height : width, height: turned ? width : height, hasSound,
+    sort: film ? 'film' : 'sound',
+    type: typeOf(probed.format?.format_name ?? '', Boolean(film)),
+    seconds: Number.isFinite(seconds) && seconds > 0 ? seconds : null,
+    width: turned ? height : width,
+    height: turned ? width : height,
+    hasSound,
   };
 }
 
@@ -80,12 +98,19 @@ export class RecordingError extends Error {
 
 async function ffmpeg(args: readonly string[]): Promise<Buffer> {
   try {
-    const { stdout } = await run('ffmpeg', ['-nostdin', '-y', ...CAREFULLY, ...args], { timeout: PATIENCE.make, maxBuffer: 1 << 29, encoding: 'buffer' });
+    const { stdout } = await run('ffmpeg', ['-nostdin', '-y', ...CAREFULLY, ...args], {
+      timeout: PATIENCE.make,
+      maxBuffer: 1 << 29,
+      encoding: 'buffer',
+    });
     return stdout;
   } catch (error) {
     if (isMissing(error)) throw error;
-    if ((error as { killed?: boolean }).killed) throw new RecordingError('It takes too long to make it playable everywhere. The recording is kept as it came.');
-    throw new RecordingError('It can’t be read to its end, so it could not be made playable everywhere. The recording is kept as it came.');
+    if ((error as { killed?: boolean }).killed)
+      throw new RecordingError('It takes too long to make it playable everywhere. The recording is kept as it came.');
+    throw new RecordingError(
+      'It can’t be read to its end, so it could not be made playable everywhere. The recording is kept as it came.',
+    );
   }
 }
 
@@ -103,23 +128,90 @@ export interface MadeFiles {
  * Writes the form that plays everywhere: H.264 with AAC in MP4, its index in front; of a sound, AAC in MP4. No name, place or device is in
  * it. What is measured of it comes from the same run, so that the recording is read once.
  */
-export async function makePlayable(path: string, { sort, hasSound }: Pick<RecordingFacts, 'sort' | 'hasSound'>, files: MadeFiles): Promise<void> {
+export async function makePlayable(
+  path: string,
+  { sort, hasSound }: Pick<RecordingFacts, 'sort' | 'hasSound'>,
+  files: MadeFiles,
+): Promise<void> {
   // One channel stays one: a voice in two costs twice the time and says nothing more.
   const sound = hasSound ? ['-map', '0:a:0', '-c:a', 'aac', '-b:a', '128k', '-ar', String(RATE)] : [];
   const fit = `scale='if(gte(iw,ih),min(${LONG_SIDE},iw),min(${SHORT_SIDE},iw))':'if(gte(iw,ih),min(${SHORT_SIDE},ih),min(${LONG_SIDE},ih))':force_original_aspect_ratio=decrease:force_divisible_by=2`;
-  const film = sort === 'film' ? ['-map', '0:v:0', '-vf', fit, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '24', '-pix_fmt', 'yuv420p', '-fpsmax', String(FRAMES), '-g', String(FRAMES * 2)] : ['-vn'];
+  const film =
+    sort === 'film'
+      ? [
+          '-map',
+          '0:v:0',
+          '-vf',
+          fit,
+          '-c:v',
+          'libx264',
+          '-preset',
+          'veryfast',
+          '-crf',
+          '24',
+          '-pix_fmt',
+          'yuv420p',
+          '-fpsmax',
+          String(FRAMES),
+          '-g',
+          String(FRAMES * 2),
+        ]
+      : ['-vn'];
   const { width, height, every, most } = COVER;
   await ffmpeg([
-    '-i', path, ...film, ...sound, '-map_metadata', '-1', '-movflags', '+faststart', '-f', 'mp4', files.playable,
+    '-i',
+    path,
+    ...film,
+    ...sound,
+    '-map_metadata',
+    '-1',
+    '-movflags',
+    '+faststart',
+    '-f',
+    'mp4',
+    files.playable,
     ...(hasSound ? ['-map', '0:a:0', '-ac', '2', '-ar', String(RATE), '-f', 'f32le', files.sound] : []),
-    ...(sort === 'film' ? ['-map', '0:v:0', '-vf', `fps=1/${every},scale=${width}:${height}`, '-frames:v', String(most), '-pix_fmt', 'rgba', '-f', 'rawvideo', files.frames] : []),
+    ...(sort === 'film'
+      ? [
+          '-map',
+          '0:v:0',
+          '-vf',
+          `fps=1/${every},scale=${width}:${height}`,
+          '-frames:v',
+          String(most),
+          '-pix_fmt',
+          'rgba',
+          '-f',
+          'rawvideo',
+          files.frames,
+        ]
+      : []),
   ]);
 }
 
 /** Writes what is kept of a playable recording, one stretch behind another. */
-export async function cutPlayable(path: string, { sort, hasSound }: Pick<RecordingFacts, 'sort' | 'hasSound'>, spans: readonly Span[], out: string): Promise<void> {
+export async function cutPlayable(
+  path: string,
+  { sort, hasSound }: Pick<RecordingFacts, 'sort' | 'hasSound'>,
+  spans: readonly Span[],
+  out: string,
+): Promise<void> {
   const kept = spans.map(([from, to]) => `between(t,${from.toFixed(3)},${to.toFixed(3)})`).join('+');
-  const film = sort === 'film' ? ['-vf', `select='${kept}',setpts=N/FRAME_RATE/TB`, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '24', '-pix_fmt', 'yuv420p'] : ['-vn'];
+  const film =
+    sort === 'film'
+      ? [
+          '-vf',
+          `select='${kept}',setpts=N/FRAME_RATE/TB`,
+          '-c:v',
+          'libx264',
+          '-preset',
+          'veryfast',
+          '-crf',
+          '24',
+          '-pix_fmt',
+          'yuv420p',
+        ]
+      : ['-vn'];
   const sound = hasSound ? ['-af', `aselect='${kept}',asetpts=N/SR/TB`, '-c:a', 'aac', '-b:a', '128k'] : ['-an'];
   await ffmpeg(['-i', path, ...film, ...sound, '-movflags', '+faststart', '-f', 'mp4', out]);
 }
@@ -142,6 +234,18 @@ export async function coverPicture({ playable, frames }: MadeFiles): Promise<Buf
     const score = scoreFrame({ data: raw.subarray(i * size, (i + 1) * size), width, height });
     if (score > best.score) best = { second: i * every, score };
   }
-  const frame = await ffmpeg(['-ss', String(best.second), '-i', playable, '-frames:v', '1', '-c:v', 'png', '-f', 'image2pipe', 'pipe:1']);
+  const frame = await ffmpeg([
+    '-ss',
+    String(best.second),
+    '-i',
+    playable,
+    '-frames:v',
+    '1',
+    '-c:v',
+    'png',
+    '-f',
+    'image2pipe',
+    'pipe:1',
+  ]);
   return sharp(frame).webp({ quality: 80 }).toBuffer();
 }

@@ -21,7 +21,11 @@ export function wavSeconds(wav: Buffer): number {
  * @param file where it may write; the sound and the text are removed again
  * @param speed words a minute
  */
-export async function sayText(text: string, speed: number, file: string): Promise<{ wav: Buffer; seconds: number; phonemes: string }> {
+export async function sayText(
+  text: string,
+  speed: number,
+  file: string,
+): Promise<{ wav: Buffer; seconds: number; phonemes: string }> {
   const [source, sound] = [`${file}.txt`, `${file}.wav`];
   // By a file, so that no text is ever taken for an option.
   await writeFile(source, text);

@@ -42,5 +42,7 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
 }
 
 export async function down(sequelize: Sequelize, transaction: Transaction): Promise<void> {
-  await sequelize.query('DROP TABLE messages, threads, speeches; ALTER TABLE memberships DROP COLUMN left_at', { transaction });
+  await sequelize.query('DROP TABLE messages, threads, speeches; ALTER TABLE memberships DROP COLUMN left_at', {
+    transaction,
+  });
 }

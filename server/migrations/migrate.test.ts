@@ -28,19 +28,41 @@ describe('the schema', () => {
   const names = async (): Promise<string[]> => (await sequelize.getQueryInterface().showAllTables()) as string[];
 
   it('is made once, and is what the models expect', async () => {
-    expect(await migrate(sequelize)).toEqual(['2026-11-24-ground', '2026-11-25-media', '2026-11-25-exports', '2026-11-25-captures', '2026-11-25-recordings', '2026-11-25-planning', '2026-11-25-threads', '2026-11-26-class', '2026-11-26-reviewing', '2026-11-26-desk']);
+    expect(await migrate(sequelize)).toEqual([
+      '2026-11-24-ground',
+      '2026-11-25-media',
+      '2026-11-25-exports',
+      '2026-11-25-captures',
+      '2026-11-25-recordings',
+      '2026-11-25-planning',
+      '2026-11-25-threads',
+      '2026-11-26-class',
+      '2026-11-26-reviewing',
+      '2026-11-26-desk',
+    ]);
     expect(await migrate(sequelize)).toEqual([]);
-    const models = Object.values(tables).filter((each) => typeof each === 'function' && 'tableName' in each) as unknown as { tableName: string; findAll(): Promise<unknown[]> }[];
+    const models = Object.values(tables).filter(
+      (each) => typeof each === 'function' && 'tableName' in each,
+    ) as unknown as { tableName: string; findAll(): Promise<unknown[]> }[];
     expect(models.length).toBeGreaterThan(12);
     for (const model of models) expect(await model.findAll()).toEqual([]);
   });
 
   it('refuses what must never be', async () => {
     const insert = (sql: string): Promise<unknown> => sequelize.query(sql);
-    await expect(insert("INSERT INTO people VALUES (gen_random_uuid(), gen_random_uuid(), 'learner', 'x', 'x', 'picture', 'x', 'x')")).rejects.toThrow(/foreign key/);
-    await expect(insert("INSERT INTO reviews (id, submission_id, reviewer_id, outcome) VALUES (gen_random_uuid(), gen_random_uuid(), gen_random_uuid(), 'finished')")).rejects.toThrow(/check constraint/);
+    await expect(
+      insert(
+        "INSERT INTO people VALUES (gen_random_uuid(), gen_random_uuid(), 'learner', 'x', 'x', 'picture', 'x', 'x')",
+      ),
+    ).rejects.toThrow(/foreign key/);
+    await expect(
+      insert(
+        "INSERT INTO reviews (id, submission_id, reviewer_id, outcome) VALUES (gen_random_uuid(), gen_random_uuid(), gen_random_uuid(), 'finished')",
+      ),
+    ).rejects.toThrow(/check constraint/);
     await insert("INSERT INTO schools VALUES ('00000000-0000-0000-0000-000000000001', 's', 'UTC')");
-    const person = (name: string): string => `INSERT INTO people VALUES (gen_random_uuid(), '00000000-0000-0000-0000-000000000001', 'learner', 'x', '${name}', 'picture', 'x', 'x')`;
+    const person = (name: string): string =>
+      `INSERT INTO people VALUES (gen_random_uuid(), '00000000-0000-0000-0000-000000000001', 'learner', 'x', '${name}', 'picture', 'x', 'x')`;
     await insert(person('One.Name'));
     await expect(insert(person('one.name'))).rejects.toThrow();
   });

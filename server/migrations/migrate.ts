@@ -12,7 +12,18 @@ import * as reviewing from './2026-11-26-reviewing';
 import * as desk from './2026-11-26-desk';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
-const MIGRATIONS = [{ name: '2026-11-24-ground', ...ground }, { name: '2026-11-25-media', ...media }, { name: '2026-11-25-exports', ...exports }, { name: '2026-11-25-captures', ...captures }, { name: '2026-11-25-recordings', ...recordings }, { name: '2026-11-25-planning', ...planning }, { name: '2026-11-25-threads', ...threads }, { name: '2026-11-26-class', ...classes }, { name: '2026-11-26-reviewing', ...reviewing }, { name: '2026-11-26-desk', ...desk }];
+const MIGRATIONS = [
+  { name: '2026-11-24-ground', ...ground },
+  { name: '2026-11-25-media', ...media },
+  { name: '2026-11-25-exports', ...exports },
+  { name: '2026-11-25-captures', ...captures },
+  { name: '2026-11-25-recordings', ...recordings },
+  { name: '2026-11-25-planning', ...planning },
+  { name: '2026-11-25-threads', ...threads },
+  { name: '2026-11-26-class', ...classes },
+  { name: '2026-11-26-reviewing', ...reviewing },
+  { name: '2026-11-26-desk', ...desk },
+];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

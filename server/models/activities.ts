@@ -1,10 +1,36 @@
 /** What teachers set, for whom and when. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { ActivityState } from '@lippet/core/contract/activities';
-import type { ActivityPlan, Ages, ChoicePlan, MaterialPlan, PartKind, PartSettings, RubricRow, TakeBack, ToldTask } from '@lippet/core/contract/plan';
+import type {
+  ActivityPlan,
+  Ages,
+  ChoicePlan,
+  MaterialPlan,
+  PartKind,
+  PartSettings,
+  RubricRow,
+  TakeBack,
+  ToldTask,
+} from '@lippet/core/contract/plan';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { RichText } from '@lippet/core/words/richText';
-import { COMMON, Row, dates, flag, id, integer, json, list, maybeJson, maybeText, maybeTime, maybeUuid, now, text, uuid } from './columns';
+import {
+  COMMON,
+  Row,
+  dates,
+  flag,
+  id,
+  integer,
+  json,
+  list,
+  maybeJson,
+  maybeText,
+  maybeTime,
+  maybeUuid,
+  now,
+  text,
+  uuid,
+} from './columns';
 
 export class Activity extends Row<Activity> {
   declare id: string;
@@ -92,21 +118,69 @@ export function defineActivities(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   Activity.init(
     {
-      id: id(), teacherId: uuid(), title: text(), subject: text(), goal: maybeText(), task: json(), minutes: { type: DataTypes.INTEGER },
-      lateAllowed: flag(), state: text(), supplies: { ...text(), defaultValue: '' }, takeBack: { ...text(), defaultValue: 'begun' },
-      told: { type: DataTypes.JSONB }, choices: list(), materials: list(), rubric: list(), marking: maybeJson(), draft: { type: DataTypes.JSONB }, draftVersion: { ...integer(), defaultValue: 0 },
-      topic: { ...text(), defaultValue: '' }, ages: maybeJson(), changedAt: now(), createdAt: now(),
+      id: id(),
+      teacherId: uuid(),
+      title: text(),
+      subject: text(),
+      goal: maybeText(),
+      task: json(),
+      minutes: { type: DataTypes.INTEGER },
+      lateAllowed: flag(),
+      state: text(),
+      supplies: { ...text(), defaultValue: '' },
+      takeBack: { ...text(), defaultValue: 'begun' },
+      told: { type: DataTypes.JSONB },
+      choices: list(),
+      materials: list(),
+      rubric: list(),
+      marking: maybeJson(),
+      draft: { type: DataTypes.JSONB },
+      draftVersion: { ...integer(), defaultValue: 0 },
+      topic: { ...text(), defaultValue: '' },
+      ages: maybeJson(),
+      changedAt: now(),
+      createdAt: now(),
     },
     { ...common, tableName: 'activities' },
   );
-  Folder.init({ id: id(), groupId: uuid(), title: text(), opens: maybeTime(), createdAt: now() }, { ...common, tableName: 'folders' });
-  Assignment.init({ activityId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, folderId: maybeUuid(), free: { ...flag(), defaultValue: false }, ...dates() }, { ...common, tableName: 'assignments' });
-  LearnerDates.init({ activityId: { ...uuid(), primaryKey: true }, personId: { ...uuid(), primaryKey: true }, ...dates() }, { ...common, tableName: 'learner_dates' });
-  OwnDay.init({ personId: { ...uuid(), primaryKey: true }, activityId: { ...uuid(), primaryKey: true }, day: { type: DataTypes.DATEONLY, allowNull: false } }, { ...common, tableName: 'own_days' });
+  Folder.init(
+    { id: id(), groupId: uuid(), title: text(), opens: maybeTime(), createdAt: now() },
+    { ...common, tableName: 'folders' },
+  );
+  Assignment.init(
+    {
+      activityId: { ...uuid(), primaryKey: true },
+      groupId: { ...uuid(), primaryKey: true },
+      folderId: maybeUuid(),
+      free: { ...flag(), defaultValue: false },
+      ...dates(),
+    },
+    { ...common, tableName: 'assignments' },
+  );
+  LearnerDates.init(
+    { activityId: { ...uuid(), primaryKey: true }, personId: { ...uuid(), primaryKey: true }, ...dates() },
+    { ...common, tableName: 'learner_dates' },
+  );
+  OwnDay.init(
+    {
+      personId: { ...uuid(), primaryKey: true },
+      activityId: { ...uuid(), primaryKey: true },
+      day: { type: DataTypes.DATEONLY, allowNull: false },
+    },
+    { ...common, tableName: 'own_days' },
+  );
   Part.init(
     {
-      id: id(), activityId: uuid(), position: integer(), kind: text(), title: text(), required: flag(), settings: json(),
-      choice: { type: DataTypes.UUID }, waits: { ...flag(), defaultValue: false }, removedAt: maybeTime(),
+      id: id(),
+      activityId: uuid(),
+      position: integer(),
+      kind: text(),
+      title: text(),
+      required: flag(),
+      settings: json(),
+      choice: { type: DataTypes.UUID },
+      waits: { ...flag(), defaultValue: false },
+      removedAt: maybeTime(),
     },
     { ...common, tableName: 'parts' },
   );

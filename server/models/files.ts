@@ -1,7 +1,22 @@
 /** Files at school, on their way, and how they come. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { MediaKind, MediaState } from '@lippet/core/contract/media';
-import { COMMON, Row, bytes, id, integer, json, maybeInteger, maybeText, maybeTime, maybeUuid, now, text, time, uuid } from './columns';
+import {
+  COMMON,
+  Row,
+  bytes,
+  id,
+  integer,
+  json,
+  maybeInteger,
+  maybeText,
+  maybeTime,
+  maybeUuid,
+  now,
+  text,
+  time,
+  uuid,
+} from './columns';
 
 export class Media extends Row<Media> {
   declare id: string;
@@ -83,18 +98,66 @@ export function defineFiles(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   Media.init(
     {
-      id: id(), ownerId: uuid(), pieceId: maybeUuid(), activityId: maybeUuid(), groupId: maybeUuid(), kind: text(), type: text(), hash: text(), size: integer(),
-      width: maybeInteger(), height: maybeInteger(), pages: maybeInteger(), state: { ...text(), defaultValue: 'ready' }, why: maybeText(),
-      seconds: { type: DataTypes.DOUBLE }, playableHash: maybeText(), playableType: maybeText(), playableSize: maybeInteger(), coverHash: maybeText(),
-      loudness: { type: DataTypes.DOUBLE }, peaks: { type: DataTypes.JSONB }, createdAt: now(),
+      id: id(),
+      ownerId: uuid(),
+      pieceId: maybeUuid(),
+      activityId: maybeUuid(),
+      groupId: maybeUuid(),
+      kind: text(),
+      type: text(),
+      hash: text(),
+      size: integer(),
+      width: maybeInteger(),
+      height: maybeInteger(),
+      pages: maybeInteger(),
+      state: { ...text(), defaultValue: 'ready' },
+      why: maybeText(),
+      seconds: { type: DataTypes.DOUBLE },
+      playableHash: maybeText(),
+      playableType: maybeText(),
+      playableSize: maybeInteger(),
+      coverHash: maybeText(),
+      loudness: { type: DataTypes.DOUBLE },
+      peaks: { type: DataTypes.JSONB },
+      createdAt: now(),
     },
     { ...common, tableName: 'media' },
   );
-  Upload.init({ id: id(), ownerId: uuid(), pieceId: maybeUuid(), activityId: maybeUuid(), groupId: maybeUuid(), size: integer(), createdAt: now() }, { ...common, tableName: 'uploads' });
+  Upload.init(
+    {
+      id: id(),
+      ownerId: uuid(),
+      pieceId: maybeUuid(),
+      activityId: maybeUuid(),
+      groupId: maybeUuid(),
+      size: integer(),
+      createdAt: now(),
+    },
+    { ...common, tableName: 'uploads' },
+  );
   CaptureLink.init(
-    { id: id(), pieceId: uuid(), personId: uuid(), title: text(), keyHash: bytes(), codeHash: bytes(), expiresAt: time(), closedAt: maybeTime() },
+    {
+      id: id(),
+      pieceId: uuid(),
+      personId: uuid(),
+      title: text(),
+      keyHash: bytes(),
+      codeHash: bytes(),
+      expiresAt: time(),
+      closedAt: maybeTime(),
+    },
     { ...common, tableName: 'capture_links' },
   );
   CapturePhoto.init({ mediaId: id(), linkId: uuid(), at: time() }, { ...common, tableName: 'capture_photos' });
-  Speech.init({ key: { ...text(), primaryKey: true }, hash: text(), size: integer(), seconds: { type: DataTypes.DOUBLE, allowNull: false }, times: json(), createdAt: now() }, { ...common, tableName: 'speeches' });
+  Speech.init(
+    {
+      key: { ...text(), primaryKey: true },
+      hash: text(),
+      size: integer(),
+      seconds: { type: DataTypes.DOUBLE, allowNull: false },
+      times: json(),
+      createdAt: now(),
+    },
+    { ...common, tableName: 'speeches' },
+  );
 }

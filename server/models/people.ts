@@ -3,7 +3,22 @@ import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { LiveLesson } from '@lippet/core/contract/class';
 import type { Role, SecretKind } from '@lippet/core/contract/signIn';
 import type { OwnSettings } from '@lippet/core/contract/settings';
-import { COMMON, Row, bytes, flag, id, maybeJson, maybeText, maybeTime, maybeUuid, now, serial, text, time, uuid } from './columns';
+import {
+  COMMON,
+  Row,
+  bytes,
+  flag,
+  id,
+  maybeJson,
+  maybeText,
+  maybeTime,
+  maybeUuid,
+  now,
+  serial,
+  text,
+  time,
+  uuid,
+} from './columns';
 
 export class School extends Row<School> {
   declare id: string;
@@ -76,12 +91,41 @@ export function definePeople(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   School.init({ id: id(), name: text(), zone: text() }, { ...common, tableName: 'schools' });
   Person.init(
-    { id: id(), schoolId: uuid(), role: text(), name: text(), signInName: text(), secretKind: text(), secretHash: text(), badge: text(), calendarHash: { type: DataTypes.BLOB }, settings: maybeJson(), mail: maybeText(), digestAt: maybeTime() },
+    {
+      id: id(),
+      schoolId: uuid(),
+      role: text(),
+      name: text(),
+      signInName: text(),
+      secretKind: text(),
+      secretHash: text(),
+      badge: text(),
+      calendarHash: { type: DataTypes.BLOB },
+      settings: maybeJson(),
+      mail: maybeText(),
+      digestAt: maybeTime(),
+    },
     { ...common, tableName: 'people' },
   );
-  Group.init({ id: id(), schoolId: uuid(), name: text(), code: text(), live: maybeJson(), joinsId: maybeUuid(), joinsOpen: { ...flag(), defaultValue: false } }, { ...common, tableName: 'groups' });
+  Group.init(
+    {
+      id: id(),
+      schoolId: uuid(),
+      name: text(),
+      code: text(),
+      live: maybeJson(),
+      joinsId: maybeUuid(),
+      joinsOpen: { ...flag(), defaultValue: false },
+    },
+    { ...common, tableName: 'groups' },
+  );
   Membership.init(
-    { personId: { ...uuid(), primaryKey: true }, groupId: { ...uuid(), primaryKey: true }, role: text(), leftAt: maybeTime() },
+    {
+      personId: { ...uuid(), primaryKey: true },
+      groupId: { ...uuid(), primaryKey: true },
+      role: text(),
+      leftAt: maybeTime(),
+    },
     { ...common, tableName: 'memberships' },
   );
   Session.init(

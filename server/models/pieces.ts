@@ -5,7 +5,24 @@ import type { ToldTask } from '@lippet/core/contract/plan';
 import type { ExportStyle, Felt, Manifest } from '@lippet/core/contract/work';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
-import { COMMON, Row, bytes, flag, id, integer, json, maybeInteger, maybeText, maybeTime, maybeUuid, now, serial, text, time, uuid } from './columns';
+import {
+  COMMON,
+  Row,
+  bytes,
+  flag,
+  id,
+  integer,
+  json,
+  maybeInteger,
+  maybeText,
+  maybeTime,
+  maybeUuid,
+  now,
+  serial,
+  text,
+  time,
+  uuid,
+} from './columns';
 
 export class Piece extends Row<Piece> {
   declare id: string;
@@ -116,38 +133,87 @@ export function definePieces(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   Piece.init(
     {
-      id: id(), activityId: uuid(), personId: uuid(), frozen: { ...flag(), defaultValue: false },
+      id: id(),
+      activityId: uuid(),
+      personId: uuid(),
+      frozen: { ...flag(), defaultValue: false },
       progress: { ...json(), defaultValue: { parts: {} } },
-      progressThrough: { type: DataTypes.BIGINT, allowNull: false, defaultValue: 0 }, createdAt: now(),
+      progressThrough: { type: DataTypes.BIGINT, allowNull: false, defaultValue: 0 },
+      createdAt: now(),
     },
     { ...common, tableName: 'pieces' },
   );
-  PieceUpdate.init({ id: serial(), pieceId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'piece_updates' });
+  PieceUpdate.init(
+    { id: serial(), pieceId: uuid(), data: bytes(), createdAt: now() },
+    { ...common, tableName: 'piece_updates' },
+  );
   PieceCopy.init(
-    { id: id(), pieceId: uuid(), at: time(), through: { type: DataTypes.BIGINT, allowNull: false }, data: bytes(), progress: json() },
+    {
+      id: id(),
+      pieceId: uuid(),
+      at: time(),
+      through: { type: DataTypes.BIGINT, allowNull: false },
+      data: bytes(),
+      progress: json(),
+    },
     { ...common, tableName: 'piece_copies' },
   );
   Submission.init(
     {
-      id: id(), pieceId: uuid(), go: integer(), key: uuid(), sentAt: time(), late: flag(), document: bytes(), manifest: json(),
-      word: maybeText(), felt: maybeText(), voiceId: { type: DataTypes.UUID }, withdrawnAt: maybeTime(),
+      id: id(),
+      pieceId: uuid(),
+      go: integer(),
+      key: uuid(),
+      sentAt: time(),
+      late: flag(),
+      document: bytes(),
+      manifest: json(),
+      word: maybeText(),
+      felt: maybeText(),
+      voiceId: { type: DataTypes.UUID },
+      withdrawnAt: maybeTime(),
     },
     { ...common, tableName: 'submissions' },
   );
   Review.init(
     {
-      id: id(), submissionId: uuid(), reviewerId: uuid(), note: { ...text(), defaultValue: '' }, outcome: maybeText(),
-      begunAt: maybeTime(), releasedAt: maybeTime(), held: maybeText(), marked: { type: DataTypes.JSONB },
-      version: { ...integer(), defaultValue: 0 }, aside: { ...text(), defaultValue: '' }, told: { type: DataTypes.JSONB }, marks: { type: DataTypes.BLOB },
+      id: id(),
+      submissionId: uuid(),
+      reviewerId: uuid(),
+      note: { ...text(), defaultValue: '' },
+      outcome: maybeText(),
+      begunAt: maybeTime(),
+      releasedAt: maybeTime(),
+      held: maybeText(),
+      marked: { type: DataTypes.JSONB },
+      version: { ...integer(), defaultValue: 0 },
+      aside: { ...text(), defaultValue: '' },
+      told: { type: DataTypes.JSONB },
+      marks: { type: DataTypes.BLOB },
     },
     { ...common, tableName: 'reviews' },
   );
-  MarkUpdate.init({ id: serial(), reviewId: uuid(), data: bytes(), createdAt: now() }, { ...common, tableName: 'mark_updates' });
-  NoteReply.init({ id: id(), reviewId: uuid(), noteId: text(), personId: uuid(), words: text(), at: time() }, { ...common, tableName: 'note_replies' });
+  MarkUpdate.init(
+    { id: serial(), reviewId: uuid(), data: bytes(), createdAt: now() },
+    { ...common, tableName: 'mark_updates' },
+  );
+  NoteReply.init(
+    { id: id(), reviewId: uuid(), noteId: text(), personId: uuid(), words: text(), at: time() },
+    { ...common, tableName: 'note_replies' },
+  );
   Export.init(
     {
-      id: id(), submissionId: maybeUuid(), activityId: maybeUuid(), askedBy: uuid(), style: text(), marked: flag(), state: { ...text(), defaultValue: 'waiting' }, hash: maybeText(),
-      size: maybeInteger(), why: maybeText(), createdAt: now(),
+      id: id(),
+      submissionId: maybeUuid(),
+      activityId: maybeUuid(),
+      askedBy: uuid(),
+      style: text(),
+      marked: flag(),
+      state: { ...text(), defaultValue: 'waiting' },
+      hash: maybeText(),
+      size: maybeInteger(),
+      why: maybeText(),
+      createdAt: now(),
     },
     { ...common, tableName: 'exports' },
   );

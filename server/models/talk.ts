@@ -116,30 +116,107 @@ export class Letter extends Row<Letter> {
 export function defineTalk(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   Thread.init(
-    { id: id(), activityId: uuid(), groupId: uuid(), partId: maybeUuid(), place: maybeJson(), askerId: uuid(), audience: text(), sharedAt: maybeTime(), closedAt: maybeTime(), createdAt: now() },
+    {
+      id: id(),
+      activityId: uuid(),
+      groupId: uuid(),
+      partId: maybeUuid(),
+      place: maybeJson(),
+      askerId: uuid(),
+      audience: text(),
+      sharedAt: maybeTime(),
+      closedAt: maybeTime(),
+      createdAt: now(),
+    },
     { ...common, tableName: 'threads' },
   );
   Message.init(
-    { id: id(), threadId: uuid(), authorId: uuid(), words: text(), mediaId: maybeUuid(), removedAt: maybeTime(), removedWhy: maybeText(), at: now() },
+    {
+      id: id(),
+      threadId: uuid(),
+      authorId: uuid(),
+      words: text(),
+      mediaId: maybeUuid(),
+      removedAt: maybeTime(),
+      removedWhy: maybeText(),
+      at: now(),
+    },
     { ...common, tableName: 'messages' },
   );
   Notice.init(
-    { id: id(), groupId: uuid(), authorId: uuid(), replyTo: maybeUuid(), words: text(), mediaId: maybeUuid(), removedAt: maybeTime(), removedWhy: maybeText(), at: now() },
+    {
+      id: id(),
+      groupId: uuid(),
+      authorId: uuid(),
+      replyTo: maybeUuid(),
+      words: text(),
+      mediaId: maybeUuid(),
+      removedAt: maybeTime(),
+      removedWhy: maybeText(),
+      at: now(),
+    },
     { ...common, tableName: 'notices' },
   );
-  DailyQuestion.init({ id: id(), groupId: uuid(), authorId: uuid(), words: text(), seenBy: text(), askedAt: now(), endedAt: maybeTime() }, { ...common, tableName: 'daily_questions' });
+  DailyQuestion.init(
+    {
+      id: id(),
+      groupId: uuid(),
+      authorId: uuid(),
+      words: text(),
+      seenBy: text(),
+      askedAt: now(),
+      endedAt: maybeTime(),
+    },
+    { ...common, tableName: 'daily_questions' },
+  );
   DailyAnswer.init(
-    { questionId: { ...uuid(), primaryKey: true }, personId: { ...uuid(), primaryKey: true }, day: { type: DataTypes.DATEONLY, primaryKey: true }, stamp: maybeText(), words: text(), at: now() },
+    {
+      questionId: { ...uuid(), primaryKey: true },
+      personId: { ...uuid(), primaryKey: true },
+      day: { type: DataTypes.DATEONLY, primaryKey: true },
+      stamp: maybeText(),
+      words: text(),
+      at: now(),
+    },
     { ...common, tableName: 'daily_answers' },
   );
   Update.init(
-    { id: id(), personId: uuid(), kind: text(), words: text(), path: text(), key: maybeText(), at: now(), seenAt: maybeTime() },
+    {
+      id: id(),
+      personId: uuid(),
+      kind: text(),
+      words: text(),
+      path: text(),
+      key: maybeText(),
+      at: now(),
+      seenAt: maybeTime(),
+    },
     { ...common, tableName: 'updates' },
   );
-  KeptNote.init({ id: id(), teacherId: uuid(), words: text(), uses: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} }, createdAt: now() }, { ...common, tableName: 'kept_notes' });
+  KeptNote.init(
+    {
+      id: id(),
+      teacherId: uuid(),
+      words: text(),
+      uses: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} },
+      createdAt: now(),
+    },
+    { ...common, tableName: 'kept_notes' },
+  );
   KeptStamp.init(
-    { id: id(), teacherId: uuid(), name: text(), items: json(), width: { type: DataTypes.REAL, allowNull: false }, height: { type: DataTypes.REAL, allowNull: false }, createdAt: now() },
+    {
+      id: id(),
+      teacherId: uuid(),
+      name: text(),
+      items: json(),
+      width: { type: DataTypes.REAL, allowNull: false },
+      height: { type: DataTypes.REAL, allowNull: false },
+      createdAt: now(),
+    },
     { ...common, tableName: 'kept_stamps' },
   );
-  Letter.init({ id: id(), personId: uuid(), address: text(), subject: text(), words: text(), at: now() }, { ...common, tableName: 'letters' });
+  Letter.init(
+    { id: id(), personId: uuid(), address: text(), subject: text(), words: text(), at: now() },
+    { ...common, tableName: 'letters' },
+  );
 }

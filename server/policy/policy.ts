@@ -7,7 +7,13 @@ import type { Actor } from './actor';
 
 type OwnedPiece = { personId: string };
 type GroupWork = { groupId: string };
-type Asked = { groupId: string; askerId: string; audience: 'teacher' | 'class'; sharedAt?: Date | null; closedAt?: Date | null };
+type Asked = {
+  groupId: string;
+  askerId: string;
+  audience: 'teacher' | 'class';
+  sharedAt?: Date | null;
+  closedAt?: Date | null;
+};
 /** An activity as it is made: whose it is, and which groups it is set for. */
 type Planned = { teacherId: string; groups: readonly string[] };
 
@@ -31,7 +37,8 @@ export const policy = {
   keepCapture: (actor: Actor, link: { personId: string }): boolean => link.personId === actor.personId,
 
   /** Adding photos through such a link: whoever has its key, until it is closed or its time is over. */
-  useCapture: (link: { expiresAt: Date; closedAt: Date | null }, now: number): boolean => link.closedAt === null && link.expiresAt.getTime() > now,
+  useCapture: (link: { expiresAt: Date; closedAt: Date | null }, now: number): boolean =>
+    link.closedAt === null && link.expiresAt.getTime() > now,
 
   /** A file on its way to school: whoever is bringing it. */
   bringUpload: (actor: Actor, upload: { ownerId: string }): boolean => upload.ownerId === actor.personId,
@@ -63,9 +70,7 @@ export const policy = {
   review: (actor: Actor, activity: GroupWork): boolean => actor.teaches.has(activity.groupId),
 
   /** Marks: the group's teachers; the piece's owner once they are released. */
-  readMarks: (
-    actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null },
-  ): boolean =>
+  readMarks: (actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null }): boolean =>
     actor.teaches.has(activity.groupId) || (piece.personId === actor.personId && review.releasedAt !== null),
 
   /** Saying something under the notes of a review, and reading that: its learner and the group's teachers, once it is released. */
@@ -80,7 +85,8 @@ export const policy = {
 
   /** An activity as it is made, with its drafts and its files: who made it, and the teachers of the groups that it is set for. */
   planActivity: (actor: Actor, activity: Planned): boolean =>
-    actor.role === 'teacher' && (actor.personId === activity.teacherId || activity.groups.some((group) => actor.teaches.has(group))),
+    actor.role === 'teacher' &&
+    (actor.personId === activity.teacherId || activity.groups.some((group) => actor.teaches.has(group))),
 
   /** Setting work for a group: its teachers. */
   setFor: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
@@ -94,15 +100,19 @@ export const policy = {
 
   /** A question: who asked, and the group's teachers; the class where it was asked of the class, or was shared. */
   readThread: (actor: Actor, thread: Asked): boolean =>
-    thread.askerId === actor.personId || actor.teaches.has(thread.groupId) || (actor.learnsIn.has(thread.groupId) && (thread.audience === 'class' || Boolean(thread.sharedAt))),
+    thread.askerId === actor.personId ||
+    actor.teaches.has(thread.groupId) ||
+    (actor.learnsIn.has(thread.groupId) && (thread.audience === 'class' || Boolean(thread.sharedAt))),
 
   /** The place on a sheet that a question is about, on the asker’s own work: the asker and the group's teachers, whoever else reads the words. */
-  seeThreadPlace: (actor: Actor, thread: Asked): boolean => thread.askerId === actor.personId || actor.teaches.has(thread.groupId),
+  seeThreadPlace: (actor: Actor, thread: Asked): boolean =>
+    thread.askerId === actor.personId || actor.teaches.has(thread.groupId),
 
   /** Answering: whoever it was asked of, and who asked, until it is closed. What was only shared is not theirs to answer. */
   answerThread: (actor: Actor, thread: Asked): boolean =>
     actor.teaches.has(thread.groupId) ||
-    (!thread.closedAt && (thread.askerId === actor.personId || (thread.audience === 'class' && actor.learnsIn.has(thread.groupId)))),
+    (!thread.closedAt &&
+      (thread.askerId === actor.personId || (thread.audience === 'class' && actor.learnsIn.has(thread.groupId)))),
 
   /** Sharing and closing questions, and taking messages away: the group's teachers. */
   leadThread: (actor: Actor, thread: Asked): boolean => actor.teaches.has(thread.groupId),
@@ -114,7 +124,8 @@ export const policy = {
   leadClassroom: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
 
   /** Bringing a picture or a voice to say something with: whoever may say something there. */
-  addClassroomMedia: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId) || actor.learnsIn.has(groupId),
+  addClassroomMedia: (actor: Actor, groupId: string): boolean =>
+    actor.teaches.has(groupId) || actor.learnsIn.has(groupId),
 
   /** Answering the question of the day: the group's learners. */
   answerDaily: (actor: Actor, question: GroupWork): boolean => actor.learnsIn.has(question.groupId),

@@ -14,7 +14,9 @@ export function captureRoutes({ captures }: Services): Hono<AppEnv> {
     await captures.close(signedIn(c), id(c));
     return c.body(null, 204);
   });
-  routes.post('/captures', async (c) => c.json(await captures.look((await body(c, captureKeyBody)).key, c.get('address'))));
+  routes.post('/captures', async (c) =>
+    c.json(await captures.look((await body(c, captureKeyBody)).key, c.get('address'))),
+  );
   routes.put('/captures/media/:media', async (c) => {
     const key = c.req.header(CAPTURE_HEADER) ?? '';
     return c.json(await captures.add(key, c.get('address'), id(c, 'media'), Buffer.from(await c.req.arrayBuffer())));

@@ -20,7 +20,11 @@ export function groupRoutes({ groups }: Services): Hono<AppEnv> {
     const actor = signedIn(c);
     return c.json(await groups.newKeys(actor, id(c), (await body(c, newKeysBody)).people));
   });
-  routes.delete('/groups/:id/learners/:person', async (c) => c.json(await groups.leave(signedIn(c), id(c), id(c, 'person'), true)));
-  routes.post('/groups/:id/learners/:person', async (c) => c.json(await groups.leave(signedIn(c), id(c), id(c, 'person'), false)));
+  routes.delete('/groups/:id/learners/:person', async (c) =>
+    c.json(await groups.leave(signedIn(c), id(c), id(c, 'person'), true)),
+  );
+  routes.post('/groups/:id/learners/:person', async (c) =>
+    c.json(await groups.leave(signedIn(c), id(c), id(c, 'person'), false)),
+  );
   return routes;
 }

@@ -13,7 +13,8 @@ export function byteRange(header: string | undefined, size: number): [number, nu
   if (!match || (match[1] === '' && match[2] === '')) return null;
   const last = match[1] !== '' && match[2] !== '' ? Math.min(Number(match[2]), size - 1) : size - 1;
   const first = match[1] === '' ? Math.max(0, size - Number(match[2])) : Number(match[1]);
-  if (first > last) throw new ProblemError('range', `The file has ${size} bytes; the part that was asked for lies behind its end.`);
+  if (first > last)
+    throw new ProblemError('range', `The file has ${size} bytes; the part that was asked for lies behind its end.`);
   return [first, last];
 }
 
@@ -46,7 +47,9 @@ export function mediaRoutes({ media, uploads, copies, speech }: Services): Hono<
   });
   routes.post('/activities/:id/media/:media', async (c) => {
     const actor = signedIn(c);
-    return c.json(await uploads.take(actor, `activities/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256));
+    return c.json(
+      await uploads.take(actor, `activities/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256),
+    );
   });
   routes.post('/groups/:id/media/:media', async (c) => {
     const actor = signedIn(c);

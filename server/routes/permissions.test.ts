@@ -3,14 +3,43 @@ import { randomUUID } from 'node:crypto';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { CopyView, ExportView, ReviewView } from '@lippet/core/contract/work';
 import { readPages } from '@lippet/core/page/document';
-import { appOf, drawInto, extentOf, PASSWORD, smallSchool, uploadHeaders, type SmallSchool, type TestClient } from '../testing/smallSchool';
+import {
+  appOf,
+  drawInto,
+  extentOf,
+  PASSWORD,
+  smallSchool,
+  uploadHeaders,
+  type SmallSchool,
+  type TestClient,
+} from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
 type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
 const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
 
-interface Ids { activity: string; piece: string; go: string; review: string; releasedReview: string; takenBack: string; media: string; copy: string; made: string; capture: string; upload: string; spare: string; thread: string; message: string; group: string; notice: string; question: string; folder: string; kept: string }
+interface Ids {
+  activity: string;
+  piece: string;
+  go: string;
+  review: string;
+  releasedReview: string;
+  takenBack: string;
+  media: string;
+  copy: string;
+  made: string;
+  capture: string;
+  upload: string;
+  spare: string;
+  thread: string;
+  message: string;
+  group: string;
+  notice: string;
+  question: string;
+  folder: string;
+  kept: string;
+}
 interface Row {
   path: (ids: Ids) => string;
   /** The method that is asked with, where it is another than the route's. */
@@ -33,41 +62,108 @@ const TABLE: Record<string, Row> = {
   'POST /api/device': { path: () => '/api/device', body: () => ({ code: 'REEDS1' }), allowed: everybody(200) },
   'DELETE /api/device': { path: () => '/api/device', allowed: everybody(204) },
   'GET /api/me': { path: () => '/api/me', allowed: everybody(200) },
-  'POST /api/sessions': { path: () => '/api/sessions', body: () => ({ signInName: 'ben', password: PASSWORD }), allowed: everybody(201) },
+  'POST /api/sessions': {
+    path: () => '/api/sessions',
+    body: () => ({ signInName: 'ben', password: PASSWORD }),
+    allowed: everybody(201),
+  },
   'GET /api/now': { path: () => '/api/now', allowed: signedIn(200) },
-  'POST /api/activities/:id/piece': { path: ({ activity }) => `/api/activities/${activity}/piece`, allowed: { owner: 200, classmate: 200 } },
-  'PUT /api/activities/:id/day': { path: ({ activity }) => `/api/activities/${activity}/day`, body: () => ({ day: '2026-11-27' }), allowed: { owner: 204, classmate: 204 } },
-  'POST /api/calendar': { path: () => '/api/calendar', allowed: { owner: 201, classmate: 201, 'other learner': 201 }, refused: 403 },
+  'POST /api/activities/:id/piece': {
+    path: ({ activity }) => `/api/activities/${activity}/piece`,
+    allowed: { owner: 200, classmate: 200 },
+  },
+  'PUT /api/activities/:id/day': {
+    path: ({ activity }) => `/api/activities/${activity}/day`,
+    body: () => ({ day: '2026-11-27' }),
+    allowed: { owner: 204, classmate: 204 },
+  },
+  'POST /api/calendar': {
+    path: () => '/api/calendar',
+    allowed: { owner: 201, classmate: 201, 'other learner': 201 },
+    refused: 403,
+  },
   'DELETE /api/calendar': { path: () => '/api/calendar', allowed: signedIn(204) },
   'GET /api/calendar/:key': { path: () => '/api/calendar/nobodys-key.ics', allowed: everybody(404) },
   'GET /api/pieces/:id': { path: ({ piece }) => `/api/pieces/${piece}`, allowed: { owner: 200 } },
-  'GET /api/pieces/:id/picture': { path: ({ piece }) => `/api/pieces/${piece}/picture`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/pieces/:id/picture': {
+    path: ({ piece }) => `/api/pieces/${piece}/picture`,
+    allowed: { owner: 200, teacher: 200 },
+  },
   'POST /api/pieces/:id/send': {
-    path: ({ piece }) => `/api/pieces/${piece}/send`, body: () => ({ key: randomUUID(), extent: 'AAA=' }), allowed: { owner: 409 },
+    path: ({ piece }) => `/api/pieces/${piece}/send`,
+    body: () => ({ key: randomUUID(), extent: 'AAA=' }),
+    allowed: { owner: 409 },
   },
   'POST /api/pieces/:id/take-back': { path: ({ piece }) => `/api/pieces/${piece}/take-back`, allowed: { owner: 409 } },
-  'POST /api/uploads': { path: () => '/api/uploads', body: () => 'a picture', headers: ({ piece }) => uploadHeaders(`pieces/${piece}`, randomUUID(), 9), allowed: { owner: 409, teacher: 201 } },
-  'GET /api/uploads/:id': { path: ({ upload }) => `/api/uploads/${upload}`, method: 'HEAD', headers: () => ({ 'tus-resumable': '1.0.0' }), allowed: { owner: 200 } },
-  'PATCH /api/uploads/:id': { path: ({ upload }) => `/api/uploads/${upload}`, body: () => 'x', headers: () => ({ 'tus-resumable': '1.0.0', 'upload-offset': '5', 'content-type': 'application/offset+octet-stream' }), allowed: { owner: 409 } },
-  'POST /api/pieces/:id/media/:media': {
-    path: ({ piece }) => `/api/pieces/${piece}/media/${randomUUID()}`, body: () => ({ sha256: 'a'.repeat(64) }), allowed: { owner: 409 },
+  'POST /api/uploads': {
+    path: () => '/api/uploads',
+    body: () => 'a picture',
+    headers: ({ piece }) => uploadHeaders(`pieces/${piece}`, randomUUID(), 9),
+    allowed: { owner: 409, teacher: 201 },
   },
-  'POST /api/pieces/:id/captures': { path: ({ piece }) => `/api/pieces/${piece}/captures`, body: () => ({ title: 'Knots' }), allowed: { owner: 409 } },
+  'GET /api/uploads/:id': {
+    path: ({ upload }) => `/api/uploads/${upload}`,
+    method: 'HEAD',
+    headers: () => ({ 'tus-resumable': '1.0.0' }),
+    allowed: { owner: 200 },
+  },
+  'PATCH /api/uploads/:id': {
+    path: ({ upload }) => `/api/uploads/${upload}`,
+    body: () => 'x',
+    headers: () => ({
+      'tus-resumable': '1.0.0',
+      'upload-offset': '5',
+      'content-type': 'application/offset+octet-stream',
+    }),
+    allowed: { owner: 409 },
+  },
+  'POST /api/pieces/:id/media/:media': {
+    path: ({ piece }) => `/api/pieces/${piece}/media/${randomUUID()}`,
+    body: () => ({ sha256: 'a'.repeat(64) }),
+    allowed: { owner: 409 },
+  },
+  'POST /api/pieces/:id/captures': {
+    path: ({ piece }) => `/api/pieces/${piece}/captures`,
+    body: () => ({ title: 'Knots' }),
+    allowed: { owner: 409 },
+  },
   'GET /api/captures/:id': { path: ({ capture }) => `/api/captures/${capture}`, allowed: { owner: 200 } },
   'DELETE /api/captures/:id': { path: ({ capture }) => `/api/captures/${capture}`, allowed: { owner: 204 } },
   // For devices that nobody is signed in on: only the key counts.
   'POST /api/captures': { path: () => '/api/captures', body: () => ({ key: 'ABCDEFGH' }), allowed: everybody(404) },
-  'PUT /api/captures/media/:media': { path: () => `/api/captures/media/${randomUUID()}`, body: () => 'a picture', allowed: everybody(404) },
+  'PUT /api/captures/media/:media': {
+    path: () => `/api/captures/media/${randomUUID()}`,
+    body: () => 'a picture',
+    allowed: everybody(404),
+  },
   'POST /api/activities/:id/media/:media': {
-    path: ({ activity }) => `/api/activities/${activity}/media/${randomUUID()}`, body: () => ({ sha256: 'a'.repeat(64) }), allowed: {},
+    path: ({ activity }) => `/api/activities/${activity}/media/${randomUUID()}`,
+    body: () => ({ sha256: 'a'.repeat(64) }),
+    allowed: {},
   },
-  'GET /api/activities/:id/threads': { path: ({ activity }) => `/api/activities/${activity}/threads`, allowed: { owner: 200, classmate: 200, teacher: 200 } },
+  'GET /api/activities/:id/threads': {
+    path: ({ activity }) => `/api/activities/${activity}/threads`,
+    allowed: { owner: 200, classmate: 200, teacher: 200 },
+  },
   'POST /api/activities/:id/threads': {
-    path: ({ activity }) => `/api/activities/${activity}/threads`, body: () => ({ id: randomUUID(), message: randomUUID(), audience: 'teacher', words: 'Which?' }), allowed: { owner: 201, classmate: 201 },
+    path: ({ activity }) => `/api/activities/${activity}/threads`,
+    body: () => ({ id: randomUUID(), message: randomUUID(), audience: 'teacher', words: 'Which?' }),
+    allowed: { owner: 201, classmate: 201 },
   },
-  'GET /api/threads/:id/picture': { path: ({ thread }) => `/api/threads/${thread}/picture`, allowed: { owner: 200, teacher: 200 } },
-  'POST /api/threads/:id/messages': { path: ({ thread }) => `/api/threads/${thread}/messages`, body: () => ({ message: randomUUID(), words: 'This one' }), allowed: { owner: 201, teacher: 201 } },
-  'POST /api/messages/:id/remove': { path: ({ message }) => `/api/messages/${message}/remove`, body: () => ({ why: 'A name is in it.' }), allowed: { teacher: 200 } },
+  'GET /api/threads/:id/picture': {
+    path: ({ thread }) => `/api/threads/${thread}/picture`,
+    allowed: { owner: 200, teacher: 200 },
+  },
+  'POST /api/threads/:id/messages': {
+    path: ({ thread }) => `/api/threads/${thread}/messages`,
+    body: () => ({ message: randomUUID(), words: 'This one' }),
+    allowed: { owner: 201, teacher: 201 },
+  },
+  'POST /api/messages/:id/remove': {
+    path: ({ message }) => `/api/messages/${message}/remove`,
+    body: () => ({ why: 'A name is in it.' }),
+    allowed: { teacher: 200 },
+  },
   'POST /api/threads/:id/close': { path: ({ thread }) => `/api/threads/${thread}/close`, allowed: { teacher: 200 } },
   'DELETE /api/threads/:id/close': { path: ({ thread }) => `/api/threads/${thread}/close`, allowed: { teacher: 200 } },
   // A question that is shared is there for a classmate too, who still may not lead it.
@@ -76,14 +172,30 @@ const TABLE: Record<string, Row> = {
   'POST /api/speech': { path: () => '/api/speech', body: () => ({ text: 'Hello' }), allowed: signedIn(200) },
   'GET /api/speech/:key': { path: () => '/api/speech/nothing', allowed: {} },
   'GET /api/media/:id': { path: ({ media }) => `/api/media/${media}`, allowed: { owner: 200, teacher: 200 } },
-  'GET /api/media/:id/playable': { path: ({ media }) => `/api/media/${media}/playable`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/media/:id/playable': {
+    path: ({ media }) => `/api/media/${media}/playable`,
+    allowed: { owner: 200, teacher: 200 },
+  },
   // A picture can't be cut: it is not there for those who may see it, as for all others.
-  'GET /api/media/:id/cut': { path: ({ media }) => `/api/media/${media}/cut?spans=0-1`, allowed: { owner: 404, teacher: 404 } },
-  'GET /api/media/:id/about': { path: ({ media }) => `/api/media/${media}/about`, allowed: { owner: 200, teacher: 200 } },
-  'GET /api/media/:id/preview': { path: ({ media }) => `/api/media/${media}/preview`, allowed: { owner: 200, teacher: 200 } },
+  'GET /api/media/:id/cut': {
+    path: ({ media }) => `/api/media/${media}/cut?spans=0-1`,
+    allowed: { owner: 404, teacher: 404 },
+  },
+  'GET /api/media/:id/about': {
+    path: ({ media }) => `/api/media/${media}/about`,
+    allowed: { owner: 200, teacher: 200 },
+  },
+  'GET /api/media/:id/preview': {
+    path: ({ media }) => `/api/media/${media}/preview`,
+    allowed: { owner: 200, teacher: 200 },
+  },
   'GET /api/pieces/:id/copies': { path: ({ piece }) => `/api/pieces/${piece}/copies`, allowed: { owner: 200 } },
   'GET /api/copies/:id/document': { path: ({ copy }) => `/api/copies/${copy}/document`, allowed: { owner: 200 } },
-  'POST /api/goes/:id/exports': { path: ({ go }) => `/api/goes/${go}/exports`, body: () => ({ style: 'flat' }), allowed: { owner: 202, teacher: 202 } },
+  'POST /api/goes/:id/exports': {
+    path: ({ go }) => `/api/goes/${go}/exports`,
+    body: () => ({ style: 'flat' }),
+    allowed: { owner: 202, teacher: 202 },
+  },
   'GET /api/exports/:id': { path: ({ made }) => `/api/exports/${made}`, allowed: { owner: 200 } },
   'GET /api/exports/:id/file': { path: ({ made }) => `/api/exports/${made}/file`, allowed: { owner: 200 } },
   'GET /api/goes/:id': { path: ({ go }) => `/api/goes/${go}`, allowed: { owner: 200 } },
@@ -94,86 +206,262 @@ const TABLE: Record<string, Row> = {
   'POST /api/updates/seen': { path: () => '/api/updates/seen', allowed: signedIn(204) },
   'GET /api/to-review': { path: () => '/api/to-review', allowed: signedIn(200) },
   'GET /api/activities': { path: () => '/api/activities', allowed: signedIn(200) },
-  'POST /api/activities': { path: () => '/api/activities', body: () => ({ id: randomUUID() }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
-  'GET /api/activities/:id/archive.zip': { path: ({ activity }) => `/api/activities/${activity}/archive.zip`, allowed: { teacher: 200 } },
-  'POST /api/activities/archives': { path: () => '/api/activities/archives', body: () => 'no archive', allowed: { teacher: 415, 'other teacher': 415 }, refused: 403 },
-  'GET /api/activities/:id/plan': { path: ({ activity }) => `/api/activities/${activity}/plan`, allowed: { teacher: 200 } },
-  'PUT /api/activities/:id/plan': { path: ({ activity }) => `/api/activities/${activity}/plan`, body: () => ({ version: 99, plan: {} }), allowed: { teacher: 409 } },
-  'DELETE /api/activities/:id/draft': { path: ({ activity }) => `/api/activities/${activity}/draft`, allowed: { teacher: 200 } },
-  'POST /api/activities/:id/set': { path: ({ activity }) => `/api/activities/${activity}/set`, body: () => ({ version: 99 }), allowed: { teacher: 409 } },
-  'POST /api/activities/:id/copy': { path: ({ activity }) => `/api/activities/${activity}/copy`, body: () => ({ id: randomUUID() }), allowed: { teacher: 201 } },
-  'POST /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
-  'DELETE /api/activities/:id/archive': { path: ({ spare }) => `/api/activities/${spare}/archive`, allowed: { teacher: 200 } },
-  'GET /api/activities/:id/line': { path: ({ activity }) => `/api/activities/${activity}/line`, allowed: { teacher: 200 } },
+  'POST /api/activities': {
+    path: () => '/api/activities',
+    body: () => ({ id: randomUUID() }),
+    allowed: { teacher: 201, 'other teacher': 201 },
+    refused: 403,
+  },
+  'GET /api/activities/:id/archive.zip': {
+    path: ({ activity }) => `/api/activities/${activity}/archive.zip`,
+    allowed: { teacher: 200 },
+  },
+  'POST /api/activities/archives': {
+    path: () => '/api/activities/archives',
+    body: () => 'no archive',
+    allowed: { teacher: 415, 'other teacher': 415 },
+    refused: 403,
+  },
+  'GET /api/activities/:id/plan': {
+    path: ({ activity }) => `/api/activities/${activity}/plan`,
+    allowed: { teacher: 200 },
+  },
+  'PUT /api/activities/:id/plan': {
+    path: ({ activity }) => `/api/activities/${activity}/plan`,
+    body: () => ({ version: 99, plan: {} }),
+    allowed: { teacher: 409 },
+  },
+  'DELETE /api/activities/:id/draft': {
+    path: ({ activity }) => `/api/activities/${activity}/draft`,
+    allowed: { teacher: 200 },
+  },
+  'POST /api/activities/:id/set': {
+    path: ({ activity }) => `/api/activities/${activity}/set`,
+    body: () => ({ version: 99 }),
+    allowed: { teacher: 409 },
+  },
+  'POST /api/activities/:id/copy': {
+    path: ({ activity }) => `/api/activities/${activity}/copy`,
+    body: () => ({ id: randomUUID() }),
+    allowed: { teacher: 201 },
+  },
+  'POST /api/activities/:id/archive': {
+    path: ({ spare }) => `/api/activities/${spare}/archive`,
+    allowed: { teacher: 200 },
+  },
+  'DELETE /api/activities/:id/archive': {
+    path: ({ spare }) => `/api/activities/${spare}/archive`,
+    allowed: { teacher: 200 },
+  },
+  'GET /api/activities/:id/line': {
+    path: ({ activity }) => `/api/activities/${activity}/line`,
+    allowed: { teacher: 200 },
+  },
   'GET /api/groups/:id/marks': { path: ({ group }) => `/api/groups/${group}/marks`, allowed: { teacher: 200 } },
   'GET /api/waiting': { path: () => '/api/waiting', allowed: signedIn(200) },
   'GET /api/kept-notes': { path: () => '/api/kept-notes', allowed: signedIn(200) },
-  'POST /api/kept-notes': { path: () => '/api/kept-notes', body: () => ({ id: randomUUID(), words: 'Look again' }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
-  'POST /api/kept-notes/:id/use': { path: ({ kept }) => `/api/kept-notes/${kept}/use`, body: ({ activity }) => ({ activity }), allowed: { teacher: 204 } },
+  'POST /api/kept-notes': {
+    path: () => '/api/kept-notes',
+    body: () => ({ id: randomUUID(), words: 'Look again' }),
+    allowed: { teacher: 201, 'other teacher': 201 },
+    refused: 403,
+  },
+  'POST /api/kept-notes/:id/use': {
+    path: ({ kept }) => `/api/kept-notes/${kept}/use`,
+    body: ({ activity }) => ({ activity }),
+    allowed: { teacher: 204 },
+  },
   'DELETE /api/kept-notes/:id': { path: ({ kept }) => `/api/kept-notes/${kept}`, allowed: { teacher: 200 } },
-  'POST /api/activities/:id/remind': { path: ({ activity }) => `/api/activities/${activity}/remind`, body: () => ({ person: null }), allowed: { teacher: 200 } },
+  'POST /api/activities/:id/remind': {
+    path: ({ activity }) => `/api/activities/${activity}/remind`,
+    body: () => ({ person: null }),
+    allowed: { teacher: 200 },
+  },
   'POST /api/goes/:id/review': { path: ({ go }) => `/api/goes/${go}/review`, allowed: { teacher: 200 } },
-  'PUT /api/reviews/:id/note': { path: ({ review }) => `/api/reviews/${review}/note`, body: () => ({ note: 'x' }), allowed: { teacher: 200 } },
-  'PUT /api/reviews/:id/held': { path: ({ releasedReview }) => `/api/reviews/${releasedReview}/held`, body: () => ({ outcome: 'again', extent: 'AAA=' }), allowed: { teacher: 409 } },
-  'POST /api/activities/:id/release-held': { path: ({ activity }) => `/api/activities/${activity}/release-held`, allowed: { teacher: 200 } },
+  'PUT /api/reviews/:id/note': {
+    path: ({ review }) => `/api/reviews/${review}/note`,
+    body: () => ({ note: 'x' }),
+    allowed: { teacher: 200 },
+  },
+  'PUT /api/reviews/:id/held': {
+    path: ({ releasedReview }) => `/api/reviews/${releasedReview}/held`,
+    body: () => ({ outcome: 'again', extent: 'AAA=' }),
+    allowed: { teacher: 409 },
+  },
+  'POST /api/activities/:id/release-held': {
+    path: ({ activity }) => `/api/activities/${activity}/release-held`,
+    allowed: { teacher: 200 },
+  },
   // Nothing was released here: to take back what is not out changes nothing.
-  'POST /api/activities/:id/answer-many': { path: ({ activity }) => `/api/activities/${activity}/answer-many`, body: () => ({ people: [randomUUID()] }), allowed: { teacher: 200 } },
-  'POST /api/activities/:id/exports': { path: ({ activity }) => `/api/activities/${activity}/exports`, allowed: { teacher: 202 } },
+  'POST /api/activities/:id/answer-many': {
+    path: ({ activity }) => `/api/activities/${activity}/answer-many`,
+    body: () => ({ people: [randomUUID()] }),
+    allowed: { teacher: 200 },
+  },
+  'POST /api/activities/:id/exports': {
+    path: ({ activity }) => `/api/activities/${activity}/exports`,
+    allowed: { teacher: 202 },
+  },
   'GET /api/goes/:id/like': { path: ({ go }) => `/api/goes/${go}/like`, allowed: { owner: 200, teacher: 200 } },
-  'GET /api/reviews/:id/replies': { path: ({ releasedReview }) => `/api/reviews/${releasedReview}/replies`, allowed: { classmate: 200, teacher: 200 } },
+  'GET /api/reviews/:id/replies': {
+    path: ({ releasedReview }) => `/api/reviews/${releasedReview}/replies`,
+    allowed: { classmate: 200, teacher: 200 },
+  },
   // There is no such note: for those who may, too.
-  'POST /api/reviews/:id/replies': { path: ({ releasedReview }) => `/api/reviews/${releasedReview}/replies`, body: () => ({ id: randomUUID(), note: 'none', words: 'Yes' }), allowed: {} },
+  'POST /api/reviews/:id/replies': {
+    path: ({ releasedReview }) => `/api/reviews/${releasedReview}/replies`,
+    body: () => ({ id: randomUUID(), note: 'none', words: 'Yes' }),
+    allowed: {},
+  },
   'GET /api/kept-stamps': { path: () => '/api/kept-stamps', allowed: signedIn(200) },
-  'POST /api/kept-stamps': { path: () => '/api/kept-stamps', body: () => ({ id: randomUUID(), name: 'Tick', width: 10, height: 10, items: [{ kind: 'text', text: 'ok', width: 10, size: 12, font: 'reading', colour: '#000000', align: 'left' }] }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
+  'POST /api/kept-stamps': {
+    path: () => '/api/kept-stamps',
+    body: () => ({
+      id: randomUUID(),
+      name: 'Tick',
+      width: 10,
+      height: 10,
+      items: [{ kind: 'text', text: 'ok', width: 10, size: 12, font: 'reading', colour: '#000000', align: 'left' }],
+    }),
+    allowed: { teacher: 201, 'other teacher': 201 },
+    refused: 403,
+  },
   'DELETE /api/kept-stamps/:id': { path: () => `/api/kept-stamps/${randomUUID()}`, allowed: {} },
   'POST /api/reviews/:id/recall': { path: ({ review }) => `/api/reviews/${review}/recall`, allowed: { teacher: 200 } },
   'POST /api/reviews/:id/release': {
-    path: ({ releasedReview }) => `/api/reviews/${releasedReview}/release`, body: () => ({ outcome: 'again', note: '', extent: 'AAA=' }), allowed: { teacher: 409 },
+    path: ({ releasedReview }) => `/api/reviews/${releasedReview}/release`,
+    body: () => ({ outcome: 'again', note: '', extent: 'AAA=' }),
+    allowed: { teacher: 409 },
   },
-  'POST /api/groups': { path: () => '/api/groups', body: () => ({ id: randomUUID(), name: 'Terns' }), allowed: { teacher: 201, 'other teacher': 201 }, refused: 403 },
+  'POST /api/groups': {
+    path: () => '/api/groups',
+    body: () => ({ id: randomUUID(), name: 'Terns' }),
+    allowed: { teacher: 201, 'other teacher': 201 },
+    refused: 403,
+  },
   'GET /api/groups/:id': { path: ({ group }) => `/api/groups/${group}`, allowed: { teacher: 200 } },
-  'POST /api/groups/:id/learners': { path: ({ group }) => `/api/groups/${group}/learners`, body: () => ({ keys: 'picture', learners: [{ id: randomUUID(), name: 'Fern' }] }), allowed: { teacher: 201 } },
-  'POST /api/groups/:id/keys': { path: ({ group }) => `/api/groups/${group}/keys`, body: () => ({ people: [randomUUID()] }), allowed: {}, },
-  'DELETE /api/groups/:id/learners/:person': { path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`, allowed: {} },
-  'POST /api/groups/:id/learners/:person': { path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`, allowed: {} },
+  'POST /api/groups/:id/learners': {
+    path: ({ group }) => `/api/groups/${group}/learners`,
+    body: () => ({ keys: 'picture', learners: [{ id: randomUUID(), name: 'Fern' }] }),
+    allowed: { teacher: 201 },
+  },
+  'POST /api/groups/:id/keys': {
+    path: ({ group }) => `/api/groups/${group}/keys`,
+    body: () => ({ people: [randomUUID()] }),
+    allowed: {},
+  },
+  'DELETE /api/groups/:id/learners/:person': {
+    path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`,
+    allowed: {},
+  },
+  'POST /api/groups/:id/learners/:person': {
+    path: ({ group }) => `/api/groups/${group}/learners/${randomUUID()}`,
+    allowed: {},
+  },
   'GET /api/classes': { path: () => '/api/classes', allowed: signedIn(200) },
   'GET /api/collection': { path: () => '/api/collection', allowed: signedIn(200) },
-  'GET /api/groups/:id/classroom': { path: ({ group }) => `/api/groups/${group}/classroom`, allowed: { owner: 200, classmate: 200, teacher: 200 } },
-  'POST /api/groups/:id/notices': { path: ({ group }) => `/api/groups/${group}/notices`, body: () => ({ id: randomUUID(), words: 'Boots on Friday' }), allowed: { teacher: 201 } },
-  'POST /api/notices/:id/replies': { path: ({ notice }) => `/api/notices/${notice}/replies`, body: () => ({ id: randomUUID(), words: 'Mine are red' }), allowed: { owner: 201, classmate: 201, teacher: 201 } },
-  'POST /api/notices/:id/remove': { path: ({ notice }) => `/api/notices/${notice}/remove`, body: () => ({ why: 'It is over.' }), allowed: { teacher: 200 } },
-  'PUT /api/questions/:id/answer': { path: ({ question }) => `/api/questions/${question}/answer`, body: () => ({ stamp: 'calm' }), allowed: { owner: 200, classmate: 200 } },
-  'PUT /api/groups/:id/question': { path: ({ group }) => `/api/groups/${group}/question`, body: () => ({ id: randomUUID(), words: 'And now?', seenBy: 'all' }), allowed: { teacher: 200 } },
-  'DELETE /api/groups/:id/question': { path: ({ group }) => `/api/groups/${group}/question`, allowed: { teacher: 200 } },
-  'PUT /api/groups/:id/live': { path: ({ group }) => `/api/groups/${group}/live`, body: () => ({ address: 'https://room.example/reeds' }), allowed: { teacher: 200 } },
+  'GET /api/groups/:id/classroom': {
+    path: ({ group }) => `/api/groups/${group}/classroom`,
+    allowed: { owner: 200, classmate: 200, teacher: 200 },
+  },
+  'POST /api/groups/:id/notices': {
+    path: ({ group }) => `/api/groups/${group}/notices`,
+    body: () => ({ id: randomUUID(), words: 'Boots on Friday' }),
+    allowed: { teacher: 201 },
+  },
+  'POST /api/notices/:id/replies': {
+    path: ({ notice }) => `/api/notices/${notice}/replies`,
+    body: () => ({ id: randomUUID(), words: 'Mine are red' }),
+    allowed: { owner: 201, classmate: 201, teacher: 201 },
+  },
+  'POST /api/notices/:id/remove': {
+    path: ({ notice }) => `/api/notices/${notice}/remove`,
+    body: () => ({ why: 'It is over.' }),
+    allowed: { teacher: 200 },
+  },
+  'PUT /api/questions/:id/answer': {
+    path: ({ question }) => `/api/questions/${question}/answer`,
+    body: () => ({ stamp: 'calm' }),
+    allowed: { owner: 200, classmate: 200 },
+  },
+  'PUT /api/groups/:id/question': {
+    path: ({ group }) => `/api/groups/${group}/question`,
+    body: () => ({ id: randomUUID(), words: 'And now?', seenBy: 'all' }),
+    allowed: { teacher: 200 },
+  },
+  'DELETE /api/groups/:id/question': {
+    path: ({ group }) => `/api/groups/${group}/question`,
+    allowed: { teacher: 200 },
+  },
+  'PUT /api/groups/:id/live': {
+    path: ({ group }) => `/api/groups/${group}/live`,
+    body: () => ({ address: 'https://room.example/reeds' }),
+    allowed: { teacher: 200 },
+  },
   'DELETE /api/groups/:id/live': { path: ({ group }) => `/api/groups/${group}/live`, allowed: { teacher: 200 } },
-  'POST /api/groups/:id/media/:media': { path: ({ group }) => `/api/groups/${group}/media/${randomUUID()}`, body: () => ({ sha256: 'a'.repeat(64) }), allowed: {} },
+  'POST /api/groups/:id/media/:media': {
+    path: ({ group }) => `/api/groups/${group}/media/${randomUUID()}`,
+    body: () => ({ sha256: 'a'.repeat(64) }),
+    allowed: {},
+  },
   'GET /api/groups/:id/folders': { path: ({ group }) => `/api/groups/${group}/folders`, allowed: { teacher: 200 } },
-  'PUT /api/groups/:id/folders': { path: ({ group }) => `/api/groups/${group}/folders`, body: ({ folder }) => ({ id: folder, title: 'Knot week' }), allowed: { teacher: 200 } },
+  'PUT /api/groups/:id/folders': {
+    path: ({ group }) => `/api/groups/${group}/folders`,
+    body: ({ folder }) => ({ id: folder, title: 'Knot week' }),
+    allowed: { teacher: 200 },
+  },
   // Taken away once; it is not there any more for whoever may.
   'DELETE /api/folders/:id': { path: ({ folder }) => `/api/folders/${folder}`, allowed: { teacher: 200 } },
-  'GET /api/activities/:id/joining': { path: ({ activity }) => `/api/activities/${activity}/joining`, allowed: { teacher: 200 } },
-  'PUT /api/activities/:id/joining': { path: ({ activity }) => `/api/activities/${activity}/joining`, allowed: { teacher: 200 } },
-  'DELETE /api/activities/:id/joining': { path: ({ activity }) => `/api/activities/${activity}/joining`, allowed: { teacher: 200 } },
-  'POST /api/activities/:id/joining/:guest/match': { path: ({ activity }) => `/api/activities/${activity}/joining/${randomUUID()}/match`, body: () => ({ person: randomUUID() }), allowed: {} },
+  'GET /api/activities/:id/joining': {
+    path: ({ activity }) => `/api/activities/${activity}/joining`,
+    allowed: { teacher: 200 },
+  },
+  'PUT /api/activities/:id/joining': {
+    path: ({ activity }) => `/api/activities/${activity}/joining`,
+    allowed: { teacher: 200 },
+  },
+  'DELETE /api/activities/:id/joining': {
+    path: ({ activity }) => `/api/activities/${activity}/joining`,
+    allowed: { teacher: 200 },
+  },
+  'POST /api/activities/:id/joining/:guest/match': {
+    path: ({ activity }) => `/api/activities/${activity}/joining/${randomUUID()}/match`,
+    body: () => ({ person: randomUUID() }),
+    allowed: {},
+  },
   // For devices that nobody is signed in on: only the code that they remember counts.
-  'POST /api/joins': { path: () => '/api/joins', body: () => ({ name: 'Fern', pictures: ['boot', 'drum', 'moon'] }), allowed: everybody(404) },
-  'PUT /api/me/settings': { path: () => '/api/me/settings', body: () => ({ size: 'large', letters: 'plain', speed: 'slow', calm: true, leftHanded: true }), allowed: signedIn(200) },
-  'PUT /api/me/mail': { path: () => '/api/me/mail', body: () => ({ mail: 'somebody@reeds.example' }), allowed: signedIn(200) },
+  'POST /api/joins': {
+    path: () => '/api/joins',
+    body: () => ({ name: 'Fern', pictures: ['boot', 'drum', 'moon'] }),
+    allowed: everybody(404),
+  },
+  'PUT /api/me/settings': {
+    path: () => '/api/me/settings',
+    body: () => ({ size: 'large', letters: 'plain', speed: 'slow', calm: true, leftHanded: true }),
+    allowed: signedIn(200),
+  },
+  'PUT /api/me/mail': {
+    path: () => '/api/me/mail',
+    body: () => ({ mail: 'somebody@reeds.example' }),
+    allowed: signedIn(200),
+  },
   'GET /api/me/letters': { path: () => '/api/me/letters', allowed: signedIn(200) },
   // Last, because they end the session that asks.
   'DELETE /api/sessions/current': { path: () => '/api/sessions/current', allowed: signedIn(204) },
   'DELETE /api/sessions': { path: () => '/api/sessions', allowed: signedIn(204) },
 };
 
-const SVG = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
+const SVG =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 
 const JUNK: readonly unknown[] = [null, true, -1, 1e300, '', 'x'.repeat(3_000), '\u0000', '\ud800', [], [null], {}];
 const MOST_LEAVES = 40;
 
 /** Places in a value, as the keys that lead there. */
 const leaves = (value: unknown, path: string[] = []): string[][] =>
-  typeof value === 'object' && value !== null ? [path, ...Object.entries(value).flatMap(([key, each]) => leaves(each, [...path, key]))] : [path];
+  typeof value === 'object' && value !== null
+    ? [path, ...Object.entries(value).flatMap(([key, each]) => leaves(each, [...path, key]))]
+    : [path];
 
 function withJunk(value: unknown, [key, ...rest]: string[], junk: unknown): unknown {
   if (key === undefined) return junk;
@@ -183,7 +471,14 @@ function withJunk(value: unknown, [key, ...rest]: string[], junk: unknown): unkn
 }
 
 /** What is no JSON, and the right body with junk in each of its places. */
-const junkBodies = (right: unknown): unknown[] => ['{', '', 'nonsense', ...leaves(right).slice(0, MOST_LEAVES).flatMap((path) => JUNK.map((junk) => withJunk(right, path, junk)))];
+const junkBodies = (right: unknown): unknown[] => [
+  '{',
+  '',
+  'nonsense',
+  ...leaves(right)
+    .slice(0, MOST_LEAVES)
+    .flatMap((path) => JUNK.map((junk) => withJunk(right, path, junk))),
+];
 
 describe('permissions', () => {
   let school: SmallSchool;
@@ -195,7 +490,10 @@ describe('permissions', () => {
   async function sentPiece(client: TestClient, activity: string): Promise<{ piece: string; go: string }> {
     const { pieceId } = await client.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
     await drawInto(school, pieceId);
-    const go = await client.json<{ id: string }>('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', pieceId) });
+    const go = await client.json<{ id: string }>('POST', `/api/pieces/${pieceId}/send`, {
+      key: randomUUID(),
+      extent: await extentOf(school, 'piece', pieceId),
+    });
     return { piece: pieceId, go: go.id };
   }
 
@@ -216,8 +514,16 @@ describe('permissions', () => {
     const upload = randomUUID();
     await ada.request('POST', '/api/uploads', 'half', uploadHeaders(`pieces/${pieceId}`, upload, 9));
     const [thread, message] = [randomUUID(), randomUUID()];
-    await ada.json('POST', `/api/activities/${school.activities.open}/threads`, { id: thread, message, audience: 'teacher', words: 'Which way is up?', place: { page: readPages(await school.log.document({ kind: 'piece', id: pieceId }))[0]!.id, x: 90, y: 120 } });
-    const { id: capture } = await ada.json<{ id: string }>('POST', `/api/pieces/${pieceId}/captures`, { title: 'Knots' });
+    await ada.json('POST', `/api/activities/${school.activities.open}/threads`, {
+      id: thread,
+      message,
+      audience: 'teacher',
+      words: 'Which way is up?',
+      place: { page: readPages(await school.log.document({ kind: 'piece', id: pieceId }))[0]!.id, x: 90, y: 120 },
+    });
+    const { id: capture } = await ada.json<{ id: string }>('POST', `/api/pieces/${pieceId}/captures`, {
+      title: 'Knots',
+    });
     const { piece, go } = await sentPiece(ada, school.activities.open);
     await harness.services.copies.keep(piece);
     const [copy] = await ada.json<CopyView[]>('GET', `/api/pieces/${piece}/copies`);
@@ -227,14 +533,42 @@ describe('permissions', () => {
     await teacher.json('PUT', `/api/reviews/${review.id}/note`, { note: 'begun' });
     const bens = await sentPiece(await as('ben'), school.activities.open);
     const released = await teacher.json<ReviewView>('POST', `/api/goes/${bens.go}/review`);
-    await teacher.json('POST', `/api/reviews/${released.id}/release`, { outcome: 'finished', note: 'done', extent: await extentOf(school, 'marks', released.id) });
+    await teacher.json('POST', `/api/reviews/${released.id}/release`, {
+      outcome: 'finished',
+      note: 'done',
+      extent: await extentOf(school, 'marks', released.id),
+    });
     const [notice, question, folder] = [randomUUID(), randomUUID(), randomUUID()];
     await teacher.json('POST', `/api/groups/${school.groups.reeds}/notices`, { id: notice, words: 'Boots on Friday' });
-    await teacher.json('PUT', `/api/groups/${school.groups.reeds}/question`, { id: question, words: 'How is the wind?', seenBy: 'teacher' });
+    await teacher.json('PUT', `/api/groups/${school.groups.reeds}/question`, {
+      id: question,
+      words: 'How is the wind?',
+      seenBy: 'teacher',
+    });
     await teacher.json('PUT', `/api/groups/${school.groups.reeds}/folders`, { id: folder, title: 'Knot week' });
     const kept = randomUUID();
     await teacher.json('POST', '/api/kept-notes', { id: kept, words: 'Look again' });
-    ids = { notice, question, folder, kept, activity: school.activities.open, piece, go, review: review.id, releasedReview: released.id, takenBack: bens.go, media, copy: copy!.id, made, capture, upload, spare: school.activities.closed, thread, message, group: school.groups.reeds };
+    ids = {
+      notice,
+      question,
+      folder,
+      kept,
+      activity: school.activities.open,
+      piece,
+      go,
+      review: review.id,
+      releasedReview: released.id,
+      takenBack: bens.go,
+      media,
+      copy: copy!.id,
+      made,
+      capture,
+      upload,
+      spare: school.activities.closed,
+      thread,
+      message,
+      group: school.groups.reeds,
+    };
   });
   afterAll(() => school.close());
 
@@ -252,7 +586,11 @@ describe('permissions', () => {
       const response = await client.request(method, row.path(ids), row.body?.(ids), row.headers?.(ids));
       const expected = row.allowed[role] ?? (role === 'nobody' ? 401 : (row.refused ?? 404));
       expect(response.status).toBe(expected);
-      if (response.status >= 400 && method !== 'HEAD') expect(await response.json()).toEqual({ code: expect.any(String), message: expect.stringMatching(/^[A-Z].*\.$/s) });
+      if (response.status >= 400 && method !== 'HEAD')
+        expect(await response.json()).toEqual({
+          code: expect.any(String),
+          message: expect.stringMatching(/^[A-Z].*\.$/s),
+        });
     });
   }
 
@@ -297,19 +635,44 @@ describe('permissions', () => {
       for (const body of junkBodies(row.body!(ids))) {
         const response = await client.request(method, row.path(ids), body, row.headers?.(ids));
         if (response.status >= 500) throw new Error(`${response.status} for ${JSON.stringify(body).slice(0, 300)}`);
-        if (response.status >= 400) expect(await response.json()).toMatchObject({ code: expect.any(String), message: expect.stringMatching(/^[A-Z].*\.$/s) });
+        if (response.status >= 400)
+          expect(await response.json()).toMatchObject({
+            code: expect.any(String),
+            message: expect.stringMatching(/^[A-Z].*\.$/s),
+          });
       }
     }
   });
 
-  const QUERIES = ['page=-1', 'page=1e9', 'page=abc', 'page=1&page=2', 'page=%ED%A0%80', 'spans=', 'spans=x', 'spans=9-1', 'spans=-5-1e300', 'spans=0-1,0-1', 'spans=%00', 'nothing=that&there=is'];
-  it.each(Object.entries(TABLE).filter(([route]) => route.startsWith('GET ')))('%s answers whatever it is asked with, and never breaks', async (route, row) => {
-    for (const role of ['owner', 'teacher'] as const) {
-      const client = await clients[role]();
-      for (const query of QUERIES) {
-        const response = await client.request(row.method ?? 'GET', `${row.path(ids)}?${query}`, undefined, row.headers?.(ids));
-        if (response.status >= 500) throw new Error(`${response.status} for ${query} at ${route}`);
+  const QUERIES = [
+    'page=-1',
+    'page=1e9',
+    'page=abc',
+    'page=1&page=2',
+    'page=%ED%A0%80',
+    'spans=',
+    'spans=x',
+    'spans=9-1',
+    'spans=-5-1e300',
+    'spans=0-1,0-1',
+    'spans=%00',
+    'nothing=that&there=is',
+  ];
+  it.each(Object.entries(TABLE).filter(([route]) => route.startsWith('GET ')))(
+    '%s answers whatever it is asked with, and never breaks',
+    async (route, row) => {
+      for (const role of ['owner', 'teacher'] as const) {
+        const client = await clients[role]();
+        for (const query of QUERIES) {
+          const response = await client.request(
+            row.method ?? 'GET',
+            `${row.path(ids)}?${query}`,
+            undefined,
+            row.headers?.(ids),
+          );
+          if (response.status >= 500) throw new Error(`${response.status} for ${query} at ${route}`);
+        }
       }
-    }
-  });
+    },
+  );
 });

@@ -15,15 +15,38 @@ import { checked } from './context';
 
 const contracts = { activities, ask, capture, classroom, groups, marks, media, signIn, speech, work };
 const schemas = Object.entries(contracts).flatMap(([file, exported]) =>
-  Object.entries(exported).filter(([, value]) => isSchema(value)).map(([name, schema]): [string, Schema] => [`${file}: ${name}`, schema as Schema]));
+  Object.entries(exported)
+    .filter(([, value]) => isSchema(value))
+    .map(([name, schema]): [string, Schema] => [`${file}: ${name}`, schema as Schema]),
+);
 
 const JUNK: readonly unknown[] = [
-  undefined, null, true, -1, 0.5, 42, 1e300, NaN, '', ' ', 'x'.repeat(100_000), '2026-13-45', [], [null], ['x'], [{}], {}, { x: 1 }, Array.from({ length: 5_000 }, () => 'x'),
+  undefined,
+  null,
+  true,
+  -1,
+  0.5,
+  42,
+  1e300,
+  NaN,
+  '',
+  ' ',
+  'x'.repeat(100_000),
+  '2026-13-45',
+  [],
+  [null],
+  ['x'],
+  [{}],
+  {},
+  { x: 1 },
+  Array.from({ length: 5_000 }, () => 'x'),
 ];
 
 /** Begins with a capital letter, ends as sentences do, and has none of the words that only programs use of each other. */
 const isSentence = (words: string): boolean =>
-  /^[A-Z0-9“].*[.?]$/su.test(words) && !/`|required field|cannot be null|must match|final value|NaN|undefined|\$\{/u.test(words) && words.length < 300;
+  /^[A-Z0-9“].*[.?]$/su.test(words) &&
+  !/`|required field|cannot be null|must match|final value|NaN|undefined|\$\{/u.test(words) &&
+  words.length < 300;
 
 /** Junk itself, and bodies in which one field is junk and the others are left out. */
 function bodies(schema: Schema): unknown[] {
@@ -33,9 +56,25 @@ function bodies(schema: Schema): unknown[] {
 
 describe('bad input', () => {
   it.each(schemas)('%s', async (_, schema) => {
-    const refusals = (await Promise.all(bodies(schema).map((body) => checked(schema, body).then(() => null, (error: unknown) => error)))).filter((error) => error !== null);
-    expect([...new Set(refusals.filter((error) => !(error instanceof ProblemError && error.code === 'bad-request')).map(String))]).toEqual([]);
-    const odd = refusals.map((error) => (error as Error).message).filter((words) => !isSentence(words)).map((words) => words.slice(0, 200));
+    const refusals = (
+      await Promise.all(
+        bodies(schema).map((body) =>
+          checked(schema, body).then(
+            () => null,
+            (error: unknown) => error,
+          ),
+        ),
+      )
+    ).filter((error) => error !== null);
+    expect([
+      ...new Set(
+        refusals.filter((error) => !(error instanceof ProblemError && error.code === 'bad-request')).map(String),
+      ),
+    ]).toEqual([]);
+    const odd = refusals
+      .map((error) => (error as Error).message)
+      .filter((words) => !isSentence(words))
+      .map((words) => words.slice(0, 200));
     expect([...new Set(odd)]).toEqual([]);
   });
 });

@@ -17,5 +17,7 @@ const SENTENCES: Record<string, (path: string) => string> = {
  */
 export function sentenceOf({ type, path, message }: ValidationError): string {
   if (type !== 'typeError' && /^[A-Z“]/u.test(message)) return message;
-  return (SENTENCES[type ?? ''] ?? ((place: string) => `Something is not as it should be: ${place}.`))(path || 'the body');
+  return (SENTENCES[type ?? ''] ?? ((place: string) => `Something is not as it should be: ${place}.`))(
+    path || 'the body',
+  );
 }

@@ -12,7 +12,8 @@ const YEAR = 365 * 86_400;
 export function signInRoutes({ signIn, hub, news, joining, letters, config }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   const cookie = { httpOnly: true, sameSite: 'Strict', path: '/', secure: config.secureCookies } as const;
-  const forget = (c: Context<AppEnv>, name: string): void => void deleteCookie(c, name, { path: '/', secure: config.secureCookies });
+  const forget = (c: Context<AppEnv>, name: string): void =>
+    void deleteCookie(c, name, { path: '/', secure: config.secureCookies });
 
   routes.get('/device', async (c) => c.json(await signIn.rememberedGroup(getCookie(c, GROUP_COOKIE))));
   routes.post('/device', async (c) => {

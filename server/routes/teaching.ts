@@ -1,9 +1,26 @@
 import { Hono } from 'hono';
-import { holdBody, keptNoteBody, manyBody, noteBody, releaseBody, remindBody, replyBody, stampBody, useNoteBody } from '@lippet/core/contract/work';
+import {
+  holdBody,
+  keptNoteBody,
+  manyBody,
+  noteBody,
+  releaseBody,
+  remindBody,
+  replyBody,
+  stampBody,
+  useNoteBody,
+} from '@lippet/core/contract/work';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** The teacher's side: what waits, the line, answering, the class. */
-export function teachingRoutes({ reviews, reviewLine, noteReplies, keptNotes, keptStamps, marks }: Services): Hono<AppEnv> {
+export function teachingRoutes({
+  reviews,
+  reviewLine,
+  noteReplies,
+  keptNotes,
+  keptStamps,
+  marks,
+}: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/to-review', async (c) => c.json(await reviewLine.toReview(signedIn(c))));
   routes.get('/waiting', async (c) => c.json(await reviewLine.waiting(signedIn(c))));

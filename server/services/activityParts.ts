@@ -6,11 +6,24 @@ import { Part } from '../models/tables';
 /** A part as people see it. */
 export function partView({ id, kind, title, required, settings, choice, waits, removedAt }: Part): PartView {
   return {
-    id, kind, title, required, choice: choice ?? null, waits: waits === true, removed: Boolean(removedAt),
-    morePages: kind === 'photo' || settings.morePages === true, onPaper: settings.onPaper !== false,
-    seconds: settings.seconds ?? RECORDING_SECONDS, titleStart: settings.titleStart ?? null, soundOnly: settings.soundOnly !== false,
-    keepCopy: settings.keepCopy !== false, openings: settings.openings ?? [], picture: settings.picture ?? null,
-    leastWords: settings.leastWords ?? null, mostWords: settings.mostWords ?? null, confirm: settings.confirm === true,
+    id,
+    kind,
+    title,
+    required,
+    choice: choice ?? null,
+    waits: waits === true,
+    removed: Boolean(removedAt),
+    morePages: kind === 'photo' || settings.morePages === true,
+    onPaper: settings.onPaper !== false,
+    seconds: settings.seconds ?? RECORDING_SECONDS,
+    titleStart: settings.titleStart ?? null,
+    soundOnly: settings.soundOnly !== false,
+    keepCopy: settings.keepCopy !== false,
+    openings: settings.openings ?? [],
+    picture: settings.picture ?? null,
+    leastWords: settings.leastWords ?? null,
+    mostWords: settings.mostWords ?? null,
+    confirm: settings.confirm === true,
   };
 }
 
@@ -18,11 +31,16 @@ export function partView({ id, kind, title, required, settings, choice, waits, r
  * The parts of an activity in order, and the pages they ask for. What was taken out is among the parts, last and marked, because
  * pieces may hold work in it; its pages are not.
  */
-export async function activityParts(activityId: string, transaction?: Transaction): Promise<{ parts: PartView[]; pages: PagePlan[] }> {
+export async function activityParts(
+  activityId: string,
+  transaction?: Transaction,
+): Promise<{ parts: PartView[]; pages: PagePlan[] }> {
   const rows = await Part.findAll({ where: { activityId }, order: ['position'], transaction });
   const [current, removed] = [rows.filter(({ removedAt }) => !removedAt), rows.filter(({ removedAt }) => removedAt)];
   return {
     parts: [...current, ...removed].map(partView),
-    pages: current.flatMap((part) => part.settings.sheets.map((sheet, i) => ({ id: `${part.id}.${i + 1}`, part: part.id, ...sheet }))),
+    pages: current.flatMap((part) =>
+      part.settings.sheets.map((sheet, i) => ({ id: `${part.id}.${i + 1}`, part: part.id, ...sheet })),
+    ),
   };
 }

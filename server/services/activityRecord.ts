@@ -24,14 +24,26 @@ interface Entry {
 
 /** All that was sent of an activity as a ZIP: by learner and go, with and without marks, a table of it, and an index that any browser shows. */
 export class ActivityRecord {
-  constructor(private readonly facts: PieceFactsService, private readonly work: GoFiles) {}
+  constructor(
+    private readonly facts: PieceFactsService,
+    private readonly work: GoFiles,
+  ) {}
 
   /** @param groupIds the groups whose work it is to hold @param path a file that is not there yet */
   async write(activityId: string, groupIds: readonly string[], path: string): Promise<void> {
     const activity = await Activity.findByPk(activityId, { rejectOnEmpty: true });
     const standings = await this.facts.find({ activityId, groupIds });
-    const people = new Map((await Person.findAll({ where: { id: standings.map(({ personId }) => personId) }, attributes: ['id', 'name', 'schoolId'] })).map((person) => [person.id, person]));
-    const ordered = [...standings].sort((a, b) => people.get(a.personId)!.name.localeCompare(people.get(b.personId)!.name));
+    const people = new Map(
+      (
+        await Person.findAll({
+          where: { id: standings.map(({ personId }) => personId) },
+          attributes: ['id', 'name', 'schoolId'],
+        })
+      ).map((person) => [person.id, person]),
+    );
+    const ordered = [...standings].sort((a, b) =>
+      people.get(a.personId)!.name.localeCompare(people.get(b.personId)!.name),
+    );
     const school = await School.findOne({ where: { id: [...people.values()].map(({ schoolId }) => schoolId) } });
     const zip = new ZipFile(path);
     try {
@@ -42,12 +54,45 @@ export class ActivityRecord {
         let folder = fileName(name, 'Learner');
         for (let n = 2; folders.has(folder); n++) folder = `${fileName(name, 'Learner')} ${n}`;
         folders.add(folder);
-        learners.push({ name, state: STATE_WORDS[standing.standing.state], entries: await this.goes(standing, folder, zip) });
+        learners.push({
+          name,
+          state: STATE_WORDS[standing.standing.state],
+          entries: await this.goes(standing, folder, zip),
+        });
       }
-      const when = new Intl.DateTimeFormat('en-IE', { dateStyle: 'medium', timeStyle: 'short', timeZone: school?.zone ?? 'UTC' });
-      const rows = learners.flatMap(({ name, state, entries }) => (entries.length === 0 ? [[name, state, '', '', '', '', '', '']] : entries.map((each) => [name, state, String(each.go), when.format(each.sentAt), each.late ? 'late' : '', each.outcome, each.mark, each.note])));
-      zip.add('marks.csv', strToU8(csvTable(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note'], rows)));
-      zip.add('activity.json', strToU8(JSON.stringify({ format: 'lippet-record', version: 1, title: activity.title, subject: activity.subject, learners }, null, 2)));
+      const when = new Intl.DateTimeFormat('en-IE', {
+        dateStyle: 'medium',
+        timeStyle: 'short',
+        timeZone: school?.zone ?? 'UTC',
+      });
+      const rows = learners.flatMap(({ name, state, entries }) =>
+        entries.length === 0
+          ? [[name, state, '', '', '', '', '', '']]
+          : entries.map((each) => [
+              name,
+              state,
+              String(each.go),
+              when.format(each.sentAt),
+              each.late ? 'late' : '',
+              each.outcome,
+              each.mark,
+              each.note,
+            ]),
+      );
+      zip.add(
+        'marks.csv',
+        strToU8(csvTable(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note'], rows)),
+      );
+      zip.add(
+        'activity.json',
+        strToU8(
+          JSON.stringify(
+            { format: 'lippet-record', version: 1, title: activity.title, subject: activity.subject, learners },
+            null,
+            2,
+          ),
+        ),
+      );
       zip.add('index.html', strToU8(index(activity, learners, (date) => when.format(date))));
       zip.end();
     } finally {
@@ -62,10 +107,18 @@ export class ActivityRecord {
     for (const go of await Submission.findAll({ where: { pieceId, withdrawnAt: null }, order: ['go'] })) {
       const review = await Review.findOne({ where: { submissionId: go.id, releasedAt: { [Op.not]: null } } });
       const entry: Entry = {
-        go: go.go, sentAt: go.sentAt, late: go.late, word: go.word ?? '', outcome: review ? (review.outcome === 'again' ? 'another go' : 'finished') : '',
-        mark: (review?.marked && markView(review.marked)?.mark?.words) ?? '', note: review?.note ?? '', files: [],
+        go: go.go,
+        sentAt: go.sentAt,
+        late: go.late,
+        word: go.word ?? '',
+        outcome: review ? (review.outcome === 'again' ? 'another go' : 'finished') : '',
+        mark: (review?.marked && markView(review.marked)?.mark?.words) ?? '',
+        note: review?.note ?? '',
+        files: [],
       };
-      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, { everything: true })) {
+      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, {
+        everything: true,
+      })) {
         const place = `${folder}/go ${go.go}/${name}`;
         zip.add(place, bytes, { packed });
         entry.files.push(place);
@@ -76,15 +129,22 @@ export class ActivityRecord {
   }
 }
 
-const STYLE = 'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem auto;padding:0 1rem}table{border-collapse:collapse;width:100%}th,td{border:2px solid #1C2A33;padding:.4rem .6rem;text-align:left;vertical-align:top}th{background:#DCE8EA}ul{margin:0;padding-left:1.2rem}';
+const STYLE =
+  'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem auto;padding:0 1rem}table{border-collapse:collapse;width:100%}th,td{border:2px solid #1C2A33;padding:.4rem .6rem;text-align:left;vertical-align:top}th{background:#DCE8EA}ul{margin:0;padding-left:1.2rem}';
 
 type Listed = readonly { name: string; state: string; entries: Entry[] }[];
 
 /** A row of the index: a learner, and one go if there is any. */
 function row(name: string, state: string, entry: Entry | undefined, when: (date: Date) => string): string {
-  const link = (place: string): string => `<li><a href="${escaped(place.split('/').map(encodeURIComponent).join('/'))}">${escaped(place.split('/').at(-1)!)}</a></li>`;
+  const link = (place: string): string =>
+    `<li><a href="${escaped(place.split('/').map(encodeURIComponent).join('/'))}">${escaped(place.split('/').at(-1)!)}</a></li>`;
   const cells = entry
-    ? [String(entry.go), `${when(entry.sentAt)}${entry.late ? ', late' : ''}`, [entry.outcome, entry.mark].filter(Boolean).join(', '), entry.note]
+    ? [
+        String(entry.go),
+        `${when(entry.sentAt)}${entry.late ? ', late' : ''}`,
+        [entry.outcome, entry.mark].filter(Boolean).join(', '),
+        entry.note,
+      ]
     : ['', '', '', ''];
   return `<tr><th scope="row">${escaped(name)}</th>${[state, ...cells].map((cell) => `<td>${escaped(cell)}</td>`).join('')}<td><ul>${(entry?.files ?? []).map(link).join('')}</ul></td></tr>`;
 }
@@ -92,7 +152,9 @@ function row(name: string, state: string, entry: Entry | undefined, when: (date:
 /** The index, with every value escaped; links are to files beside it. */
 function index({ title, subject }: Activity, learners: Listed, when: (date: Date) => string): string {
   const heads = ['Learner', 'State', 'Go', 'Sent', 'Came back', 'Note', 'Files'];
-  const rows = learners.flatMap(({ name, state, entries }) => (entries.length === 0 ? [row(name, state, undefined, when)] : entries.map((entry) => row(name, state, entry, when))));
+  const rows = learners.flatMap(({ name, state, entries }) =>
+    entries.length === 0 ? [row(name, state, undefined, when)] : entries.map((entry) => row(name, state, entry, when)),
+  );
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><title>${escaped(title)}</title><style>${STYLE}</style></head>
 <body><h1>${escaped(title)}</h1><p>${escaped(subject)}</p>

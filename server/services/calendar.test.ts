@@ -13,7 +13,9 @@ describe('a learner’s calendar', () => {
     const { as, client } = appOf(school, () => NOW);
     ada = await as('ada');
     nobody = client();
-    await school.sequelize.query("UPDATE assignments SET due = '2026-11-27T15:00:00Z' WHERE activity_id = ?", { replacements: [school.activities.open] });
+    await school.sequelize.query("UPDATE assignments SET due = '2026-11-27T15:00:00Z' WHERE activity_id = ?", {
+      replacements: [school.activities.open],
+    });
   });
   afterAll(() => school.close());
   const read = async (address: string): Promise<{ status: number; text: string }> => {
@@ -34,14 +36,17 @@ describe('a learner’s calendar', () => {
   });
 
   it('holds work without a date on the day of one’s own, until that is taken away', async () => {
-    await school.sequelize.query('UPDATE assignments SET due = NULL WHERE activity_id = ?', { replacements: [school.activities.open] });
+    await school.sequelize.query('UPDATE assignments SET due = NULL WHERE activity_id = ?', {
+      replacements: [school.activities.open],
+    });
     const { address } = await ada.json<CalendarView>('POST', '/api/calendar');
     expect((await read(address)).text).not.toContain('Open work');
     await ada.json('PUT', `/api/activities/${school.activities.open}/day`, { day: '2026-11-28' });
     expect((await read(address)).text).toContain('DTSTART;VALUE=DATE:20261128');
     await ada.json('PUT', `/api/activities/${school.activities.open}/day`, { day: null });
     expect((await read(address)).text).not.toContain('Open work');
-    for (const day of ['soon', '2026-13-01', 3]) expect((await ada.request('PUT', `/api/activities/${school.activities.open}/day`, { day })).status).toBe(400);
+    for (const day of ['soon', '2026-13-01', 3])
+      expect((await ada.request('PUT', `/api/activities/${school.activities.open}/day`, { day })).status).toBe(400);
   });
 
   it('ends at its address when that is made anew, or given up', async () => {

@@ -21,7 +21,8 @@ export class CalendarService {
 
   /** Makes an address; the one before leads nowhere from then on. It is shown this once. */
   async renew(actor: Actor): Promise<CalendarView> {
-    if (!policy.keepCalendar(actor)) throw new ProblemError('forbidden', 'Only learners have a calendar of their own work.');
+    if (!policy.keepCalendar(actor))
+      throw new ProblemError('forbidden', 'Only learners have a calendar of their own work.');
     const key = newToken();
     await Person.update({ calendarHash: hashToken(key) }, { where: { id: actor.personId } });
     return { address: `/api/calendar/${key}.ics` };
@@ -39,14 +40,41 @@ export class CalendarService {
     const school = await School.findByPk(person.schoolId, { rejectOnEmpty: true });
     // Nobody is signed in; the address stands for its owner, and shows no more than they see.
     const groups = await Membership.findAll({ where: { personId: person.id, role: 'learner', leftAt: null } });
-    const owner: Actor = { personId: person.id, sessionId: '', role: person.role, learnsIn: new Set(groups.map(({ groupId }) => groupId)), teaches: new Set() };
-    const calendar = ical({ name: `${person.name.split(' ')[0]} at ${school.name}`, prodId: '//Lippet//Plan//EN', method: ICalCalendarMethod.PUBLISH, ttl: 3600 });
+    const owner: Actor = {
+      personId: person.id,
+      sessionId: '',
+      role: person.role,
+      learnsIn: new Set(groups.map(({ groupId }) => groupId)),
+      teaches: new Set(),
+    };
+    const calendar = ical({
+      name: `${person.name.split(' ')[0]} at ${school.name}`,
+      prodId: '//Lippet//Plan//EN',
+      method: ICalCalendarMethod.PUBLISH,
+      ttl: 3600,
+    });
     const stamp = new Date(this.clock());
     for (const each of await this.facts.find({ personId: person.id })) {
-      const { standing, facts: { due }, ownDay, activityId, title, subject, minutes, teacher } = each;
-      if (!isToDo(standing) || !policy.seeActivity(owner, each, standing) || (due === null && ownDay === null)) continue;
-      const about = { id: `${activityId}@lippet`, stamp, summary: title, description: [subject, teacher, minutes && `${minutes} min`].filter(Boolean).join(' · ') };
-      if (due !== null) calendar.createEvent({ ...about, start: new Date(due - (minutes ?? SHORT) * 60_000), end: new Date(due) });
+      const {
+        standing,
+        facts: { due },
+        ownDay,
+        activityId,
+        title,
+        subject,
+        minutes,
+        teacher,
+      } = each;
+      if (!isToDo(standing) || !policy.seeActivity(owner, each, standing) || (due === null && ownDay === null))
+        continue;
+      const about = {
+        id: `${activityId}@lippet`,
+        stamp,
+        summary: title,
+        description: [subject, teacher, minutes && `${minutes} min`].filter(Boolean).join(' · '),
+      };
+      if (due !== null)
+        calendar.createEvent({ ...about, start: new Date(due - (minutes ?? SHORT) * 60_000), end: new Date(due) });
       else calendar.createEvent({ ...about, start: new Date(`${ownDay}T00:00:00Z`), allDay: true, timezone: 'UTC' });
     }
     return calendar.toString();

@@ -1,7 +1,22 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
-import { CAPTURE_HEADER, CAPTURE_PHOTOS, CAPTURE_TIME, type CaptureArrivals, type CaptureLinkView, type CaptureView } from '@lippet/core/contract/capture';
-import { appOf, drawInto, extentOf, smallSchool, uploadHeaders, type SmallSchool, type TestClient } from '../testing/smallSchool';
+import {
+  CAPTURE_HEADER,
+  CAPTURE_PHOTOS,
+  CAPTURE_TIME,
+  type CaptureArrivals,
+  type CaptureLinkView,
+  type CaptureView,
+} from '@lippet/core/contract/capture';
+import {
+  appOf,
+  drawInto,
+  extentOf,
+  smallSchool,
+  uploadHeaders,
+  type SmallSchool,
+  type TestClient,
+} from '../testing/smallSchool';
 
 jest.setTimeout(40_000);
 
@@ -21,17 +36,24 @@ beforeEach(async () => {
   phone = harness.client();
   piece = (await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)).pieceId;
   link = await ada.json('POST', `/api/pieces/${piece}/captures`, { title: 'My knots' });
-  photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#2A6A8C' } }).jpeg().toBuffer();
+  photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#2A6A8C' } })
+    .jpeg()
+    .toBuffer();
 });
 afterEach(() => school.close());
 
-const send = (key: string, id: string = randomUUID(), content: Buffer | string = photo): Promise<Response> => phone.request('PUT', `/api/captures/media/${id}`, content, { [CAPTURE_HEADER]: key });
+const send = (key: string, id: string = randomUUID(), content: Buffer | string = photo): Promise<Response> =>
+  phone.request('PUT', `/api/captures/media/${id}`, content, { [CAPTURE_HEADER]: key });
 const arrivals = (): Promise<CaptureArrivals> => ada.json('GET', `/api/captures/${link.id}`);
 const look = (key: string): Promise<Response> => phone.request('POST', '/api/captures', { key });
 
 describe('another device’s camera', () => {
   it('is opened by the QR code’s key and by the typed code, and told only what it needs', async () => {
-    for (const key of [link.key, link.code, ` ${link.code.slice(0, 4).toLowerCase()} ${link.code.slice(4).toLowerCase()}`]) {
+    for (const key of [
+      link.key,
+      link.code,
+      ` ${link.code.slice(0, 4).toLowerCase()} ${link.code.slice(4).toLowerCase()}`,
+    ]) {
       const view = (await (await look(key)).json()) as CaptureView;
       expect(view).toEqual({ key: key.trim(), title: 'My knots', learner: 'ada', expiresAt: now + CAPTURE_TIME });
     }
@@ -53,7 +75,14 @@ describe('another device’s camera', () => {
     for (const path of [`/api/pieces/${piece}`, `/api/media/${id}`, `/api/captures/${link.id}`, '/api/now']) {
       expect((await phone.request('GET', path, undefined, { [CAPTURE_HEADER]: link.key })).status).toBe(401);
     }
-    expect((await phone.request('POST', '/api/uploads', photo, { ...uploadHeaders(`pieces/${piece}`, randomUUID(), photo.length), [CAPTURE_HEADER]: link.key })).status).toBe(401);
+    expect(
+      (
+        await phone.request('POST', '/api/uploads', photo, {
+          ...uploadHeaders(`pieces/${piece}`, randomUUID(), photo.length),
+          [CAPTURE_HEADER]: link.key,
+        })
+      ).status,
+    ).toBe(401);
   });
 
   it('slows down whoever tries codes, from that address alone', async () => {
@@ -87,7 +116,10 @@ describe('another device’s camera', () => {
     expect((await send(link.key)).status).toBe(409);
     const fresh = await ada.json<CaptureLinkView>('POST', `/api/pieces/${piece}/captures`, { title: 'More' });
     await drawInto(school, piece);
-    await ada.json('POST', `/api/pieces/${piece}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', piece) });
+    await ada.json('POST', `/api/pieces/${piece}/send`, {
+      key: randomUUID(),
+      extent: await extentOf(school, 'piece', piece),
+    });
     expect((await send(fresh.key)).status).toBe(409);
   });
 

@@ -1,6 +1,14 @@
 import { randomInt, randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
-import { CAPTURE_PHOTOS, CAPTURE_TIME, CODE_LENGTH, CODE_LETTERS, type CaptureArrivals, type CaptureLinkView, type CaptureView } from '@lippet/core/contract/capture';
+import {
+  CAPTURE_PHOTOS,
+  CAPTURE_TIME,
+  CODE_LENGTH,
+  CODE_LETTERS,
+  type CaptureArrivals,
+  type CaptureLinkView,
+  type CaptureView,
+} from '@lippet/core/contract/capture';
 import type { MediaView } from '@lippet/core/contract/media';
 import { CaptureLink, CapturePhoto, Person } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -35,13 +43,26 @@ export class CaptureService {
   async open(actor: Actor, pieceId: string, title: string): Promise<CaptureLinkView> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.readPiece(actor, standing)) throw notFound();
-    if (!policy.writePiece(actor, standing, standing.standing)) throw new ProblemError('conflict', 'This is with your teacher, so nothing can be added to it just now.');
+    if (!policy.writePiece(actor, standing, standing.standing))
+      throw new ProblemError('conflict', 'This is with your teacher, so nothing can be added to it just now.');
     const now = this.clock();
-    await CaptureLink.update({ closedAt: new Date(now) }, { where: { pieceId, personId: actor.personId, closedAt: null } });
+    await CaptureLink.update(
+      { closedAt: new Date(now) },
+      { where: { pieceId, personId: actor.personId, closedAt: null } },
+    );
     const key = newToken();
     const code = Array.from({ length: CODE_LENGTH }, () => CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('');
     const expiresAt = new Date(now + CAPTURE_TIME);
-    const { id } = await CaptureLink.create({ id: randomUUID(), pieceId, personId: actor.personId, title, keyHash: hashToken(key), codeHash: hashToken(code), expiresAt, closedAt: null });
+    const { id } = await CaptureLink.create({
+      id: randomUUID(),
+      pieceId,
+      personId: actor.personId,
+      title,
+      keyHash: hashToken(key),
+      codeHash: hashToken(code),
+      expiresAt,
+      closedAt: null,
+    });
     return { id, key, code, expiresAt: expiresAt.getTime() };
   }
 
@@ -54,7 +75,13 @@ export class CaptureService {
   /** What has come through a link so far. */
   async arrivals(actor: Actor, id: string): Promise<CaptureArrivals> {
     const link = await this.own(actor, id);
-    const photos = await CapturePhoto.findAll({ where: { linkId: id }, order: [['at', 'ASC'], ['mediaId', 'ASC']] });
+    const photos = await CapturePhoto.findAll({
+      where: { linkId: id },
+      order: [
+        ['at', 'ASC'],
+        ['mediaId', 'ASC'],
+      ],
+    });
     return { media: photos.map(({ mediaId }) => mediaId), open: policy.useCapture(link, this.clock()) };
   }
 
@@ -65,8 +92,13 @@ export class CaptureService {
 
   /** The link that a key from the QR code or a typed code opens. @throws ProblemError `not-found` with a sentence, `wait` after many wrong ones */
   private async linkOf(key: string, address: string): Promise<CaptureLink> {
-    await this.tries.insist([[{ who: TRIES, address }, CAPTURE_RULE], [{ address }, ADDRESS_RULE]]);
-    const link = await CaptureLink.findOne({ where: { [Op.or]: [{ keyHash: hashToken(key) }, { codeHash: hashToken(tidy(key)) }] } });
+    await this.tries.insist([
+      [{ who: TRIES, address }, CAPTURE_RULE],
+      [{ address }, ADDRESS_RULE],
+    ]);
+    const link = await CaptureLink.findOne({
+      where: { [Op.or]: [{ keyHash: hashToken(key) }, { codeHash: hashToken(tidy(key)) }] },
+    });
     if (!link) await this.tries.note(TRIES, address, false);
     if (!link || !policy.useCapture(link, this.clock())) throw new ProblemError('not-found', OVER);
     return link;
@@ -84,11 +116,21 @@ export class CaptureService {
     const link = await this.linkOf(key, address);
     const taken = await CapturePhoto.findAll({ where: { linkId: link.id } });
     const known = taken.some((photo) => photo.mediaId === mediaId);
-    if (!known && taken.length >= CAPTURE_PHOTOS) throw new ProblemError('conflict', `These were ${CAPTURE_PHOTOS} photos, as many as one code lets through.`);
+    if (!known && taken.length >= CAPTURE_PHOTOS)
+      throw new ProblemError('conflict', `These were ${CAPTURE_PHOTOS} photos, as many as one code lets through.`);
     // In the owner's place, and for this one piece: of the owner's groups it knows nothing.
-    const deputy: Actor = { personId: link.personId, sessionId: link.id, role: 'learner', learnsIn: new Set(), teaches: new Set() };
+    const deputy: Actor = {
+      personId: link.personId,
+      sessionId: link.id,
+      role: 'learner',
+      learnsIn: new Set(),
+      teaches: new Set(),
+    };
     const view = await this.media.add(deputy, `pieces/${link.pieceId}`, mediaId, content);
-    await CapturePhoto.findOrCreate({ where: { mediaId }, defaults: { mediaId, linkId: link.id, at: new Date(this.clock()) } });
+    await CapturePhoto.findOrCreate({
+      where: { mediaId },
+      defaults: { mediaId, linkId: link.id, at: new Date(this.clock()) },
+    });
     return view;
   }
 }

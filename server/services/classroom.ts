@@ -1,5 +1,13 @@
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { ClassroomView, DayAnswer, DayQuestionView, Face, LiveLesson, NoticeView, SeenBy } from '@lippet/core/contract/class';
+import type {
+  ClassroomView,
+  DayAnswer,
+  DayQuestionView,
+  Face,
+  LiveLesson,
+  NoticeView,
+  SeenBy,
+} from '@lippet/core/contract/class';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { DailyAnswer, DailyQuestion, Group, Media, Membership, Notice, Person, School } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -32,29 +40,62 @@ export class ClassroomService {
     if (!group || !policy.readClassroom(actor, groupId)) throw notFound();
     const members = await Membership.findAll({ where: { groupId, leftAt: null } });
     const faces = await facesOf(members.map(({ personId }) => personId));
-    const inRole = (role: Membership['role']): Face[] => members.filter((member) => member.role === role).flatMap(({ personId }) => faces.get(personId) ?? []).sort((a, b) => a.name.localeCompare(b.name));
+    const inRole = (role: Membership['role']): Face[] =>
+      members
+        .filter((member) => member.role === role)
+        .flatMap(({ personId }) => faces.get(personId) ?? [])
+        .sort((a, b) => a.name.localeCompare(b.name));
     return {
-      id: groupId, name: group.name, teaches: actor.teaches.has(groupId), teachers: inRole('teacher'), learners: inRole('learner'), live: group.live ?? null,
-      question: await this.question(actor, group), notices: await this.notices(groupId),
+      id: groupId,
+      name: group.name,
+      teaches: actor.teaches.has(groupId),
+      teachers: inRole('teacher'),
+      learners: inRole('learner'),
+      live: group.live ?? null,
+      question: await this.question(actor, group),
+      notices: await this.notices(groupId),
     };
   }
 
   private async notices(groupId: string): Promise<ClassroomView['notices']> {
-    const heads = await Notice.findAll({ where: { groupId, replyTo: null }, order: [['at', 'DESC'], ['id', 'ASC']], limit: SHOWN });
-    const replies = await Notice.findAll({ where: { replyTo: heads.map(({ id }) => id) }, order: [['at', 'ASC'], ['id', 'ASC']] });
+    const heads = await Notice.findAll({
+      where: { groupId, replyTo: null },
+      order: [
+        ['at', 'DESC'],
+        ['id', 'ASC'],
+      ],
+      limit: SHOWN,
+    });
+    const replies = await Notice.findAll({
+      where: { replyTo: heads.map(({ id }) => id) },
+      order: [
+        ['at', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    });
     const all = [...heads, ...replies];
     const people = await Person.findAll({ where: { id: all.map(({ authorId }) => authorId) } });
-    const files = await Media.findAll({ where: { id: all.flatMap(({ mediaId }) => mediaId ?? []) }, attributes: ['id', 'kind'] });
+    const files = await Media.findAll({
+      where: { id: all.flatMap(({ mediaId }) => mediaId ?? []) },
+      attributes: ['id', 'kind'],
+    });
     const view = ({ id, authorId, words, mediaId, removedAt, removedWhy, at }: Notice): NoticeView => {
       const { name, badge, role } = people.find((person) => person.id === authorId)!;
       const file = files.find((each) => each.id === mediaId);
       const shown = file && !removedAt && file.kind !== 'pdf' && file.kind !== 'file';
       return {
-        id, author: { id: authorId, name, badge, teacher: role !== 'learner' }, words: removedAt ? '' : words, media: shown ? { id: file.id, kind: file.kind as 'picture' | 'sound' | 'film' } : null,
-        removed: removedAt ? removedWhy! : null, at: at!.getTime(),
+        id,
+        author: { id: authorId, name, badge, teacher: role !== 'learner' },
+        words: removedAt ? '' : words,
+        media: shown ? { id: file.id, kind: file.kind as 'picture' | 'sound' | 'film' } : null,
+        removed: removedAt ? removedWhy! : null,
+        at: at!.getTime(),
       };
     };
-    return heads.map((head) => ({ ...view(head), replies: replies.filter(({ replyTo }) => replyTo === head.id).map(view) }));
+    return heads.map((head) => ({
+      ...view(head),
+      replies: replies.filter(({ replyTo }) => replyTo === head.id).map(view),
+    }));
   }
 
   private async today({ schoolId }: Group): Promise<string> {
@@ -66,21 +107,34 @@ export class ClassroomService {
     const asked = await DailyQuestion.findOne({ where: { groupId: group.id, endedAt: null } });
     if (!asked) return null;
     const { id, words, seenBy } = asked;
-    const rows = await DailyAnswer.findAll({ where: { questionId: id, day: await this.today(group) }, order: [['at', 'ASC']] });
+    const rows = await DailyAnswer.findAll({
+      where: { questionId: id, day: await this.today(group) },
+      order: [['at', 'ASC']],
+    });
     const faces = await facesOf(rows.map(({ personId }) => personId));
     const own = rows.find(({ personId }) => personId === actor.personId);
     return {
-      id, words, seenBy, mine: own ? { stamp: own.stamp, words: own.words } : null,
-      answers: policy.seeDayAnswers(actor, asked) ? rows.map(({ personId, stamp, words: said }) => ({ ...faces.get(personId)!, stamp, words: said })) : null,
+      id,
+      words,
+      seenBy,
+      mine: own ? { stamp: own.stamp, words: own.words } : null,
+      answers: policy.seeDayAnswers(actor, asked)
+        ? rows.map(({ personId, stamp, words: said }) => ({ ...faces.get(personId)!, stamp, words: said }))
+        : null,
     };
   }
 
   /** A file of one's own in what one says: nothing of anybody else's can be shown by naming it here. */
   private async insistOwn(actor: Actor, { words, media }: Said, transaction: Transaction): Promise<void> {
-    if (words === '' && !media) throw new ProblemError('bad-request', 'Say something first, in words, with your voice or with a picture.');
+    if (words === '' && !media)
+      throw new ProblemError('bad-request', 'Say something first, in words, with your voice or with a picture.');
     if (!media) return;
     const file = await Media.findByPk(media, { transaction });
-    if (!file) throw new ProblemError('still-arriving', 'The file is still on its way to school. It is said as soon as that is there.');
+    if (!file)
+      throw new ProblemError(
+        'still-arriving',
+        'The file is still on its way to school. It is said as soon as that is there.',
+      );
     if (file.ownerId !== actor.personId || file.kind === 'pdf' || file.kind === 'file') throw notFound();
   }
 
@@ -89,9 +143,23 @@ export class ClassroomService {
     if (!policy.leadClassroom(actor, groupId)) throw notFound();
     await this.once(async (transaction) => {
       await this.insistOwn(actor, said, transaction);
-      await Notice.create({ id: said.id, groupId, authorId: actor.personId, words: said.words, mediaId: said.media, at: new Date(this.clock()) }, { transaction });
+      await Notice.create(
+        {
+          id: said.id,
+          groupId,
+          authorId: actor.personId,
+          words: said.words,
+          mediaId: said.media,
+          at: new Date(this.clock()),
+        },
+        { transaction },
+      );
       const { name } = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
-      await tellLearners(groupId, { kind: 'notice', words: `${name}: ${short(said.words || 'a notice for you')}`, path: placeOf(groupId) }, transaction);
+      await tellLearners(
+        groupId,
+        { kind: 'notice', words: `${name}: ${short(said.words || 'a notice for you')}`, path: placeOf(groupId) },
+        transaction,
+      );
     });
     return this.view(actor, groupId);
   }
@@ -100,13 +168,34 @@ export class ClassroomService {
   async reply(actor: Actor, noticeId: string, said: Said): Promise<ClassroomView> {
     const notice = await Notice.findByPk(noticeId);
     if (!notice || notice.replyTo || !policy.readClassroom(actor, notice.groupId)) throw notFound();
-    if (notice.removedAt) throw new ProblemError('conflict', 'This notice was taken away, so nothing more can be said to it.');
+    if (notice.removedAt)
+      throw new ProblemError('conflict', 'This notice was taken away, so nothing more can be said to it.');
     const { groupId } = notice;
     await this.once(async (transaction) => {
       await this.insistOwn(actor, said, transaction);
-      await Notice.create({ id: said.id, groupId, replyTo: noticeId, authorId: actor.personId, words: said.words, mediaId: said.media, at: new Date(this.clock()) }, { transaction });
+      await Notice.create(
+        {
+          id: said.id,
+          groupId,
+          replyTo: noticeId,
+          authorId: actor.personId,
+          words: said.words,
+          mediaId: said.media,
+          at: new Date(this.clock()),
+        },
+        { transaction },
+      );
       const { name } = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
-      await tellTeachers(groupId, { kind: 'notice', words: `${name} answers your notice: ${short(said.words || 'with a picture or a voice')}`, path: placeOf(groupId) }, transaction, actor.personId);
+      await tellTeachers(
+        groupId,
+        {
+          kind: 'notice',
+          words: `${name} answers your notice: ${short(said.words || 'with a picture or a voice')}`,
+          path: placeOf(groupId),
+        },
+        transaction,
+        actor.personId,
+      );
     });
     return this.view(actor, groupId);
   }
@@ -124,20 +213,33 @@ export class ClassroomService {
     const notice = await Notice.findByPk(noticeId);
     if (!notice || !policy.leadClassroom(actor, notice.groupId)) throw notFound();
     await this.sequelize.transaction(async (transaction) => {
-      const [changed] = await Notice.update({ removedAt: new Date(this.clock()), removedWhy: why }, { where: { id: noticeId, removedAt: null }, transaction });
-      if (changed > 0 && notice.authorId !== actor.personId) await tellPerson(notice.authorId, { kind: 'removed', words: `What you said was taken away: ${why}`, path: placeOf(notice.groupId) }, transaction);
+      const [changed] = await Notice.update(
+        { removedAt: new Date(this.clock()), removedWhy: why },
+        { where: { id: noticeId, removedAt: null }, transaction },
+      );
+      if (changed > 0 && notice.authorId !== actor.personId)
+        await tellPerson(
+          notice.authorId,
+          { kind: 'removed', words: `What you said was taken away: ${why}`, path: placeOf(notice.groupId) },
+          transaction,
+        );
     });
     return this.view(actor, notice.groupId);
   }
 
   /** Asks the class this every day from now on, in place of what was asked before; null asks nothing more. */
-  async askDaily(actor: Actor, groupId: string, question: { id: string; words: string; seenBy: SeenBy } | null): Promise<ClassroomView> {
+  async askDaily(
+    actor: Actor,
+    groupId: string,
+    question: { id: string; words: string; seenBy: SeenBy } | null,
+  ): Promise<ClassroomView> {
     if (!policy.leadClassroom(actor, groupId)) throw notFound();
     const at = new Date(this.clock());
     await this.sequelize.transaction(async (transaction) => {
       if (question && (await DailyQuestion.findByPk(question.id, { transaction }))) return;
       await DailyQuestion.update({ endedAt: at }, { where: { groupId, endedAt: null }, transaction });
-      if (question) await DailyQuestion.create({ ...question, groupId, authorId: actor.personId, askedAt: at }, { transaction });
+      if (question)
+        await DailyQuestion.create({ ...question, groupId, authorId: actor.personId, askedAt: at }, { transaction });
     });
     return this.view(actor, groupId);
   }
@@ -149,7 +251,14 @@ export class ClassroomService {
     if (question.endedAt) throw new ProblemError('conflict', 'This is not asked any more.');
     if (!stamp && words === '') throw new ProblemError('bad-request', 'Choose a stamp, or say it in a few words.');
     const group = await Group.findByPk(question.groupId, { rejectOnEmpty: true });
-    await DailyAnswer.upsert({ questionId, personId: actor.personId, day: await this.today(group), stamp, words, at: new Date(this.clock()) });
+    await DailyAnswer.upsert({
+      questionId,
+      personId: actor.personId,
+      day: await this.today(group),
+      stamp,
+      words,
+      at: new Date(this.clock()),
+    });
     return this.view(actor, question.groupId);
   }
 

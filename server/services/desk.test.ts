@@ -4,7 +4,18 @@ import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import * as Y from 'yjs';
 import type { PlanView } from '@lippet/core/contract/activities';
-import type { ExportView, GoPageView, GoView, KeptStampView, ManyAnswered, NoteReplyView, NowView, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
+import type {
+  ExportView,
+  GoPageView,
+  GoView,
+  KeptStampView,
+  ManyAnswered,
+  NoteReplyView,
+  NowView,
+  ReviewLineView,
+  ReviewView,
+  UpdateView,
+} from '@lippet/core/contract/work';
 import { markItems, readPages } from '@lippet/core/page/document';
 import { putItem } from '@lippet/core/page/item';
 import { setAnswered } from '@lippet/core/review/answeredNotes';
@@ -20,7 +31,9 @@ beforeEach(async () => {
   now = Date.UTC(2026, 10, 25, 10);
   school = await smallSchool(now);
   // Mr Dune teaches the reeds as well.
-  await school.sequelize.query(`INSERT INTO memberships (person_id, group_id, role) VALUES ('${school.people['mr-dune']}', '${school.groups.reeds}', 'teacher')`);
+  await school.sequelize.query(
+    `INSERT INTO memberships (person_id, group_id, role) VALUES ('${school.people['mr-dune']}', '${school.groups.reeds}', 'teacher')`,
+  );
   harness = appOf(school, () => now);
   [ada, ben, teacher, second] = await Promise.all(['ada', 'ben', 'ms-reed', 'mr-dune'].map((name) => harness.as(name)));
 });
@@ -36,19 +49,35 @@ async function sendOf(client: TestClient, change: (doc: Y.Doc) => void = () => u
   const doc = await school.log.document({ kind: 'piece', id });
   change(doc);
   await school.log.append({ kind: 'piece', id }, Y.encodeStateAsUpdate(doc));
-  return client.json('POST', `/api/pieces/${id}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', id) });
+  return client.json('POST', `/api/pieces/${id}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', id),
+  });
 }
 const begin = (go: GoView, by = teacher): Promise<ReviewView> => by!.json('POST', `/api/goes/${go.id}/review`);
 const line = async () => (await teacher!.json<ReviewLineView>('GET', `${activity()}/line`)).line;
 const release = async (review: ReviewView, more: object = {}): Promise<Response> =>
-  teacher!.request('POST', `/api/reviews/${review.id}/release`, { outcome: 'again', note: review.note, extent: await extentOf(school, 'marks', review.id), ...more });
+  teacher!.request('POST', `/api/reviews/${review.id}/release`, {
+    outcome: 'again',
+    note: review.note,
+    extent: await extentOf(school, 'marks', review.id),
+    ...more,
+  });
 /** Sticks a pin on the first page of a go. */
 async function pin(review: ReviewView, go: GoView, note: string): Promise<string> {
-  const [{ document }] = await school.query<{ document: Buffer }>(`SELECT document FROM submissions WHERE id = '${go.id}'`);
+  const [{ document }] = await school.query<{ document: Buffer }>(
+    `SELECT document FROM submissions WHERE id = '${go.id}'`,
+  );
   const sent = new Y.Doc();
   Y.applyUpdate(sent, document);
   const [marks, id] = [new Y.Doc(), randomUUID()];
-  putItem(markItems(marks, readPages(sent)[0]!.id), id, { kind: 'pin', note, order: 'a', at: 1, matrix: [1, 0, 0, 1, 40, 40] });
+  putItem(markItems(marks, readPages(sent)[0]!.id), id, {
+    kind: 'pin',
+    note,
+    order: 'a',
+    at: 1,
+    matrix: [1, 0, 0, 1, 40, 40],
+  });
   await school.log.append({ kind: 'marks', id: review.id }, Y.encodeStateAsUpdate(marks));
   return id;
 }
@@ -58,13 +87,31 @@ describe('two teachers at one go', () => {
     const go = await sendOf(ada!);
     const [mine, theirs] = [await begin(go), await begin(go, second)];
     expect(theirs.version).toBe(mine.version);
-    const kept = await second!.json<ReviewView>('PUT', `/api/reviews/${mine.id}/note`, { note: 'From the dune', version: theirs.version });
-    const refused = await teacher!.request('PUT', `/api/reviews/${mine.id}/note`, { note: 'From the reed', version: mine.version });
-    expect([refused.status, (await refused.json() as { message: string }).message]).toEqual([409, expect.stringMatching(/^mr-dune has changed this answer meanwhile/)]);
+    const kept = await second!.json<ReviewView>('PUT', `/api/reviews/${mine.id}/note`, {
+      note: 'From the dune',
+      version: theirs.version,
+    });
+    const refused = await teacher!.request('PUT', `/api/reviews/${mine.id}/note`, {
+      note: 'From the reed',
+      version: mine.version,
+    });
+    expect([refused.status, ((await refused.json()) as { message: string }).message]).toEqual([
+      409,
+      expect.stringMatching(/^mr-dune has changed this answer meanwhile/),
+    ]);
     expect((await release(mine, { outcome: 'finished', version: mine.version })).status).toBe(409);
     expect((await begin(go)).note).toBe('From the dune');
-    expect((await teacher!.json<ReviewView>('PUT', `/api/reviews/${mine.id}/note`, { note: 'From both', version: kept.version })).version).toBe(kept.version + 1);
-    expect((await release(mine, { outcome: 'finished', note: 'From both', version: kept.version + 1 })).status).toBe(200);
+    expect(
+      (
+        await teacher!.json<ReviewView>('PUT', `/api/reviews/${mine.id}/note`, {
+          note: 'From both',
+          version: kept.version,
+        })
+      ).version,
+    ).toBe(kept.version + 1);
+    expect((await release(mine, { outcome: 'finished', note: 'From both', version: kept.version + 1 })).status).toBe(
+      200,
+    );
   });
 
   it('keep things for teachers alone', async () => {
@@ -73,9 +120,15 @@ describe('two teachers at one go', () => {
     await teacher!.json('PUT', `/api/reviews/${review.id}/note`, { note: 'Well', aside: 'She was ill on Monday' });
     expect((await begin(go, second)).aside).toBe('She was ill on Monday');
     // A note alone leaves it as it is.
-    expect((await teacher!.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, { note: 'Well done' })).aside).toBe('She was ill on Monday');
+    expect(
+      (await teacher!.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, { note: 'Well done' })).aside,
+    ).toBe('She was ill on Monday');
     await release({ ...review, note: 'Well done' }, { outcome: 'finished' });
-    const seen = JSON.stringify([await ada!.json('GET', `/api/goes/${go.id}`), await ada!.json('GET', `/api/pieces/${await pieceOf(ada!)}`), await ada!.json('GET', '/api/now')]);
+    const seen = JSON.stringify([
+      await ada!.json('GET', `/api/goes/${go.id}`),
+      await ada!.json('GET', `/api/pieces/${await pieceOf(ada!)}`),
+      await ada!.json('GET', '/api/now'),
+    ]);
     expect(seen).toContain('Well done');
     expect(seen).not.toContain('ill on Monday');
   });
@@ -88,10 +141,16 @@ describe('another go', () => {
     await teacher!.json('PUT', `${activity()}/plan`, { version, plan: { ...plan, title: 'Open work, changed' } });
     const due = now + 3 * 86_400_000;
     expect((await release(await begin(go), { due })).status).toBe(200);
-    const dueOf = async (client: TestClient) => (await client.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === school.activities.open)!.due;
+    const dueOf = async (client: TestClient) =>
+      (await client.json<NowView>('GET', '/api/now')).cards.find(
+        ({ activityId }) => activityId === school.activities.open,
+      )!.due;
     expect([await dueOf(ada!), await dueOf(ben!)]).toEqual([due, null]);
     const typed = await teacher!.json<PlanView>('GET', `${activity()}/plan`);
-    expect([typed.plan.title, typed.plan.learners]).toEqual(['Open work, changed', [{ person: school.people.ada, opens: null, due, closes: null }]]);
+    expect([typed.plan.title, typed.plan.learners]).toEqual([
+      'Open work, changed',
+      [{ person: school.people.ada, opens: null, due, closes: null }],
+    ]);
     // The form that was open meanwhile would bring the old dates back: it is told so.
     expect((await teacher!.request('PUT', `${activity()}/plan`, { version: version + 1, plan })).status).toBe(409);
     await teacher!.json('POST', `${activity()}/set`, { version: typed.version });
@@ -107,15 +166,30 @@ describe('several pieces at a time', () => {
     await teacher!.json('PUT', `/api/reviews/${review.id}/note`, { note: 'A fine mast.' });
     const people = [school.people.ada, school.people.ben];
     const many = (body: object) => teacher!.json<ManyAnswered>('POST', `${activity()}/answer-many`, body);
-    expect(await many({ people, note: '{name}, look at the sea.' })).toEqual({ done: 1, left: [{ personId: school.people.ben, why: 'Nothing was sent.' }] });
+    expect(await many({ people, note: '{name}, look at the sea.' })).toEqual({
+      done: 1,
+      left: [{ personId: school.people.ben, why: 'Nothing was sent.' }],
+    });
     // Said twice is said once.
     await many({ people: people.slice(0, 1), note: '{name}, look at the sea.', outcome: 'again', hold: true });
-    expect([(await begin(go)).note, (await line()).find(({ name }) => name === 'ada')?.held]).toEqual(['A fine mast. ada, look at the sea.', 'again']);
+    expect([(await begin(go)).note, (await line()).find(({ name }) => name === 'ada')?.held]).toEqual([
+      'A fine mast. ada, look at the sea.',
+      'again',
+    ]);
     expect(await many({ people: people.slice(0, 1), outcome: 'finished' })).toEqual({ done: 1, left: [] });
-    expect((await ada!.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review).toMatchObject({ outcome: 'finished', note: 'A fine mast. ada, look at the sea.' });
-    expect(await many({ people: people.slice(0, 1), outcome: 'again' })).toMatchObject({ done: 0, left: [{ why: 'This has been answered already.' }] });
+    expect((await ada!.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review).toMatchObject({
+      outcome: 'finished',
+      note: 'A fine mast. ada, look at the sea.',
+    });
+    expect(await many({ people: people.slice(0, 1), outcome: 'again' })).toMatchObject({
+      done: 0,
+      left: [{ why: 'This has been answered already.' }],
+    });
     // Nobody outside of the group is reached, whoever is named.
-    expect(await many({ people: [school.people.cai] })).toMatchObject({ done: 0, left: [{ personId: school.people.cai }] });
+    expect(await many({ people: [school.people.cai] })).toMatchObject({
+      done: 0,
+      left: [{ personId: school.people.cai }],
+    });
     expect((await teacher!.request('POST', `${activity()}/answer-many`, { people: [] })).status).toBe(400);
   });
 });
@@ -125,7 +199,8 @@ describe('under a note', () => {
     const go = await sendOf(ada!);
     const review = await begin(go);
     const note = await pin(review, go, 'Which mast is this?');
-    const say = (client: TestClient, words: string, id: string = randomUUID()) => client.request('POST', `/api/reviews/${review.id}/replies`, { id, note, words });
+    const say = (client: TestClient, words: string, id: string = randomUUID()) =>
+      client.request('POST', `/api/reviews/${review.id}/replies`, { id, note, words });
     expect((await say(ada!, 'Too early')).status).toBe(404);
     await release(review);
     const id = randomUUID();
@@ -133,9 +208,18 @@ describe('under a note', () => {
     now += 1_000;
     expect((await say(second!, 'It is a fine one')).status).toBe(201);
     const replies = await ada!.json<NoteReplyView[]>('GET', `/api/reviews/${review.id}/replies`);
-    expect(replies.map(({ name, mine, words, note: under }) => [name, mine, words, under])).toEqual([['ada', true, 'The main one', note], ['mr-dune', false, 'It is a fine one', note]]);
-    const news = async (client: TestClient) => (await client.json<UpdateView[]>('GET', '/api/updates')).filter(({ kind }) => kind === 'answered').map(({ words }) => words);
-    expect([await news(teacher!), await news(ada!)]).toEqual([['ada answered a note on Open work'], ['mr-dune answered a note on Open work']]);
+    expect(replies.map(({ name, mine, words, note: under }) => [name, mine, words, under])).toEqual([
+      ['ada', true, 'The main one', note],
+      ['mr-dune', false, 'It is a fine one', note],
+    ]);
+    const news = async (client: TestClient) =>
+      (await client.json<UpdateView[]>('GET', '/api/updates'))
+        .filter(({ kind }) => kind === 'answered')
+        .map(({ words }) => words);
+    expect([await news(teacher!), await news(ada!)]).toEqual([
+      ['ada answered a note on Open work'],
+      ['mr-dune answered a note on Open work'],
+    ]);
     // Somebody else's id is nobody's way in.
     expect((await say(second!, 'Mine now', id)).status).toBe(404);
     expect((await say(ben!, 'And I?')).status).toBe(404);
@@ -148,25 +232,45 @@ describe('under a note', () => {
     const note = await pin(review, go, 'Which mast is this?');
     await release(review);
     const next = await sendOf(ada!);
-    const notes = async () => (await line()).find(({ name }) => name === 'ada')!.checks.filter(({ kind }) => kind === 'note').map(({ words }) => words);
+    const notes = async () =>
+      (await line())
+        .find(({ name }) => name === 'ada')!
+        .checks.filter(({ kind }) => kind === 'note')
+        .map(({ words }) => words);
     expect(await notes()).toEqual(['Not ticked off yet: “Which mast is this?”']);
     await ada!.json('POST', `/api/pieces/${await pieceOf(ada!)}/take-back`);
     const again = await sendOf(ada!, (doc) => setAnswered(doc, note, true));
     expect([again.go, await notes()]).toEqual([next.go, []]);
-    expect((await ada!.json<GoView[]>('GET', `/api/goes/${again.id}/like`)).map(({ go: number, review: back }) => [number, back?.outcome])).toEqual([[2, undefined], [1, 'again']]);
+    expect(
+      (await ada!.json<GoView[]>('GET', `/api/goes/${again.id}/like`)).map(({ go: number, review: back }) => [
+        number,
+        back?.outcome,
+      ]),
+    ).toEqual([
+      [2, undefined],
+      [1, 'again'],
+    ]);
   });
 });
 
 it('nothing that is needed is left out: it is refused with what is missing, and nothing is lost', async () => {
   const id = await pieceOf(ada!);
   await drawInto(school, id, 1);
-  const refused = await ada!.request('POST', `/api/pieces/${id}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', id) });
-  expect([refused.status, await refused.json()]).toEqual([422, { code: 'incomplete', message: 'This is needed before it can go: Part 1: still empty.' }]);
+  const refused = await ada!.request('POST', `/api/pieces/${id}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', id),
+  });
+  expect([refused.status, await refused.json()]).toEqual([
+    422,
+    { code: 'incomplete', message: 'This is needed before it can go: Part 1: still empty.' },
+  ]);
   expect((await sendOf(ada!)).go).toBe(1);
 });
 
 describe('stamps', () => {
-  const items = [{ kind: 'text', text: 'Fine', width: 60, size: 20, font: 'reading', colour: '#2A6A8C', align: 'left' }];
+  const items = [
+    { kind: 'text', text: 'Fine', width: 60, size: 20, font: 'reading', colour: '#2A6A8C', align: 'left' },
+  ];
   it('are their teacher’s own, kept once, and thrown away', async () => {
     const stamp = { id: randomUUID(), name: 'Fine', width: 60, height: 24, items };
     await teacher!.json('POST', '/api/kept-stamps', stamp);
@@ -177,10 +281,27 @@ describe('stamps', () => {
     expect(await teacher!.json('DELETE', `/api/kept-stamps/${stamp.id}`)).toEqual([]);
   });
   it.each<[string, object]>([
-    ['nothing on it', { items: [] }], ['a picture, which is a file of somebody’s', { items: [{ kind: 'picture', media: randomUUID(), width: 9, height: 9 }] }],
-    ['damaged ink', { items: [{ kind: 'stroke', tool: 'pen', colour: '#000000', width: 2, points: '!!' }] }], ['no name', { name: ' ' }], ['no size', { width: 0 }],
+    ['nothing on it', { items: [] }],
+    [
+      'a picture, which is a file of somebody’s',
+      { items: [{ kind: 'picture', media: randomUUID(), width: 9, height: 9 }] },
+    ],
+    ['damaged ink', { items: [{ kind: 'stroke', tool: 'pen', colour: '#000000', width: 2, points: '!!' }] }],
+    ['no name', { name: ' ' }],
+    ['no size', { width: 0 }],
   ])('are refused with %s', async (_, wrong) => {
-    expect((await teacher!.request('POST', '/api/kept-stamps', { id: randomUUID(), name: 'Fine', width: 60, height: 24, items, ...wrong })).status).toBe(400);
+    expect(
+      (
+        await teacher!.request('POST', '/api/kept-stamps', {
+          id: randomUUID(),
+          name: 'Fine',
+          width: 60,
+          height: 24,
+          items,
+          ...wrong,
+        })
+      ).status,
+    ).toBe(400);
     expect(await teacher!.json('GET', '/api/kept-stamps')).toEqual([]);
   });
 });
@@ -194,23 +315,39 @@ it('all of an activity leaves as a ZIP: by learner with and without marks, a tab
   const { id } = await teacher!.json<ExportView>('POST', `${activity()}/exports`);
   await harness.services.exports.run({ exportId: id });
   const answer = await teacher!.request('GET', `/api/exports/${id}/file`);
-  expect([answer.headers.get('content-type'), answer.headers.get('content-disposition')]).toEqual(['application/zip', 'attachment; filename="activity.zip"']);
+  expect([answer.headers.get('content-type'), answer.headers.get('content-disposition')]).toEqual([
+    'application/zip',
+    'attachment; filename="activity.zip"',
+  ]);
   const bytes = new Uint8Array(await answer.arrayBuffer());
   expect(bytes.length).toBe(Number(answer.headers.get('content-length')));
   const files = unzipSync(bytes);
-  expect(Object.keys(files).sort()).toEqual(['activity.json', 'badab 11/go 1/pages with marks.pdf', 'badab 11/go 1/pages.pdf', 'index.html', 'marks.csv']);
+  expect(Object.keys(files).sort()).toEqual([
+    'activity.json',
+    'badab 11/go 1/pages with marks.pdf',
+    'badab 11/go 1/pages.pdf',
+    'index.html',
+    'marks.csv',
+  ]);
   expect(Buffer.from(files['badab 11/go 1/pages.pdf']!).subarray(0, 5).toString()).toBe('%PDF-');
   expect([...files['marks.csv']!.subarray(0, 3)]).toEqual([0xef, 0xbb, 0xbf]);
   const [heads, ...rows] = Papa.parse<string[]>(strFromU8(files['marks.csv']!)).data;
   expect(heads).toEqual(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note']);
-  expect(rows.map(([name, state, number, , , outcome]) => [name, state, number, outcome])).toEqual([['<b>ada</b> =1+1', 'Finished', '1', 'finished'], ['ben', 'New', '', '']]);
+  expect(rows.map(([name, state, number, , , outcome]) => [name, state, number, outcome])).toEqual([
+    ['<b>ada</b> =1+1', 'Finished', '1', 'finished'],
+    ['ben', 'New', '', ''],
+  ]);
   const index = strFromU8(files['index.html']!);
   expect(index).toContain('&#60;b&#62;ada&#60;/b&#62; =1+1');
   expect(index).not.toMatch(/<script|<b>/);
   // Whoever teaches none of its groups any more when it is made gets none of their work.
   const later = await second!.json<ExportView>('POST', `${activity()}/exports`);
-  await school.sequelize.query(`UPDATE memberships SET left_at = now() WHERE person_id = '${school.people['mr-dune']}' AND group_id = '${school.groups.reeds}'`);
+  await school.sequelize.query(
+    `UPDATE memberships SET left_at = now() WHERE person_id = '${school.people['mr-dune']}' AND group_id = '${school.groups.reeds}'`,
+  );
   await harness.services.exports.run({ exportId: later.id });
-  const theirs = unzipSync(new Uint8Array(await (await second!.request('GET', `/api/exports/${later.id}/file`)).arrayBuffer()));
+  const theirs = unzipSync(
+    new Uint8Array(await (await second!.request('GET', `/api/exports/${later.id}/file`)).arrayBuffer()),
+  );
   expect(Object.keys(theirs).sort()).toEqual(['activity.json', 'index.html', 'marks.csv']);
 });

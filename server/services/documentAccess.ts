@@ -7,7 +7,11 @@ import type { PieceCopyService } from './pieceCopies';
 import type { PieceFactsService } from './pieceFacts';
 
 /** The sync hub's gate: asks the policy about live documents. */
-export function documentAccess(facts: PieceFactsService, copies: PieceCopyService, clock: () => number = Date.now): DocumentGate {
+export function documentAccess(
+  facts: PieceFactsService,
+  copies: PieceCopyService,
+  clock: () => number = Date.now,
+): DocumentGate {
   return {
     async access(actor: Actor, { kind, id }) {
       if (kind === 'piece') {

@@ -48,7 +48,13 @@ export class ExportService {
   /** Asks for all that was sent of an activity, by the groups that the actor teaches, as a ZIP. */
   async askAll(actor: Actor, activityId: string): Promise<ExportView> {
     if ((await this.taught(activityId, actor.teaches)).length === 0) throw notFound();
-    const made = await Export.create({ id: randomUUID(), activityId, askedBy: actor.personId, style: 'zip', marked: true });
+    const made = await Export.create({
+      id: randomUUID(),
+      activityId,
+      askedBy: actor.personId,
+      style: 'zip',
+      marked: true,
+    });
     await this.jobs.send('export-go', { exportId: made.id });
     return viewOf(made);
   }
@@ -60,7 +66,8 @@ export class ExportService {
 
   /** Asks again for what was not finished when the server went down; asked twice, it is made once. */
   async takeUp(): Promise<void> {
-    for (const { id } of await Export.findAll({ where: { state: 'waiting' }, attributes: ['id'] })) await this.jobs.send('export-go', { exportId: id });
+    for (const { id } of await Export.findAll({ where: { state: 'waiting' }, attributes: ['id'] }))
+      await this.jobs.send('export-go', { exportId: id });
   }
 
   private async own(actor: Actor, id: string): Promise<Export> {
@@ -75,9 +82,15 @@ export class ExportService {
 
   async file(actor: Actor, id: string): Promise<MadeFile> {
     const { hash, size, style, activityId, why } = await this.own(actor, id);
-    if (!hash || !size) throw new ProblemError('conflict', why ?? 'The file is still being made. Ask again in a moment.');
+    if (!hash || !size)
+      throw new ProblemError('conflict', why ?? 'The file is still being made. Ask again in a moment.');
     const name = activityId ? 'activity.zip' : style === 'zip' ? 'piece.zip' : 'go.pdf';
-    return { stream: this.files.stream(hash, 0, size - 1), size, name, type: style === 'zip' ? 'application/zip' : 'application/pdf' };
+    return {
+      stream: this.files.stream(hash, 0, size - 1),
+      size,
+      name,
+      type: style === 'zip' ? 'application/zip' : 'application/pdf',
+    };
   }
 
   /** The job: makes the file. Run twice, it makes the same file once more and keeps it once. */
@@ -85,7 +98,9 @@ export class ExportService {
     const wanted = await Export.findByPk(exportId);
     if (!wanted || wanted.state !== 'waiting') return;
     try {
-      const hash = wanted.activityId ? await this.wholeActivity(wanted.activityId, wanted.askedBy) : await this.ofGo(wanted);
+      const hash = wanted.activityId
+        ? await this.wholeActivity(wanted.activityId, wanted.askedBy)
+        : await this.ofGo(wanted);
       await wanted.update({ state: 'ready', hash, size: await this.files.size(hash) });
     } catch (error) {
       // A file that can't be added to will not be better next time; anything else is tried again.
@@ -103,10 +118,17 @@ export class ExportService {
 
   /** Whoever asked may teach other groups by now: what they teach when it is made is in it. */
   private async wholeActivity(activityId: string, askedBy: string): Promise<string> {
-    const teaches = await Membership.findAll({ where: { personId: askedBy, role: 'teacher', leftAt: null }, attributes: ['groupId'] });
+    const teaches = await Membership.findAll({
+      where: { personId: askedBy, role: 'teacher', leftAt: null },
+      attributes: ['groupId'],
+    });
     const path = this.files.draft();
     try {
-      await this.record.write(activityId, await this.taught(activityId, new Set(teaches.map(({ groupId }) => groupId))), path);
+      await this.record.write(
+        activityId,
+        await this.taught(activityId, new Set(teaches.map(({ groupId }) => groupId))),
+        path,
+      );
       return await this.files.adopt(path);
     } finally {
       await rm(path, { force: true });
@@ -121,24 +143,47 @@ export class ExportService {
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
     const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
     const { parts } = await activityParts(activity.id);
-    const goes = await Submission.findAll({ where: { pieceId, withdrawnAt: null, go: { [Op.lte]: latest } }, order: ['go'] });
+    const goes = await Submission.findAll({
+      where: { pieceId, withdrawnAt: null, go: { [Op.lte]: latest } },
+      order: ['go'],
+    });
     const content: Zippable = {};
     const told: object[] = [];
     for (const go of goes) {
       const review = await Review.findOne({ where: { submissionId: go.id, releasedAt: { [Op.not]: null } } });
       const files: Record<string, string> = {};
-      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, { marksOnly: true })) {
+      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, {
+        marksOnly: true,
+      })) {
         files[name] = `go ${go.go}/${name}`;
         content[`go ${go.go}/${name}`] = [bytes, { level: packed ? 0 : 6 }];
       }
       told.push({
-        go: go.go, sentAt: go.sentAt, late: go.late, word: go.word, files,
+        go: go.go,
+        sentAt: go.sentAt,
+        late: go.late,
+        word: go.word,
+        files,
         cameBack: review && { outcome: review.outcome, note: review.note, at: review.releasedAt },
       });
     }
-    content['piece.json'] = [strToU8(JSON.stringify({ format: 'lippet-piece', version: 1, title: activity.title, subject: activity.subject, goes: told }, null, 2)), { level: 6 }];
+    content['piece.json'] = [
+      strToU8(
+        JSON.stringify(
+          { format: 'lippet-piece', version: 1, title: activity.title, subject: activity.subject, goes: told },
+          null,
+          2,
+        ),
+      ),
+      { level: 6 },
+    ];
     return Buffer.from(zipSync(content));
   }
 }
 
-const viewOf = ({ id, state, why, size }: Export): ExportView => ({ id, state: state ?? 'waiting', why: why ?? null, size: size ?? null });
+const viewOf = ({ id, state, why, size }: Export): ExportView => ({
+  id,
+  state: state ?? 'waiting',
+  why: why ?? null,
+  size: size ?? null,
+});

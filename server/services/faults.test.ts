@@ -26,8 +26,14 @@ const ROOT = join(__dirname, '..', '..');
 const BUILT = join(ROOT, '.lippet', 'faultyServer.mjs');
 beforeAll(async () => {
   await build({
-    entryPoints: [join(ROOT, 'server', 'testing', 'faultyServer.ts')], outfile: BUILT, bundle: true, platform: 'node', format: 'esm', packages: 'external',
-    alias: { '@lippet/core': join(ROOT, 'core') }, logLevel: 'error',
+    entryPoints: [join(ROOT, 'server', 'testing', 'faultyServer.ts')],
+    outfile: BUILT,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: { '@lippet/core': join(ROOT, 'core') },
+    logLevel: 'error',
   });
   school = await smallSchool();
   harness = appOf(school);
@@ -39,9 +45,17 @@ afterAll(() => school.close());
 /** A piece of an activity of its own, with a stroke on it. */
 async function freshPiece(): Promise<{ activity: string; piece: string }> {
   const activity = randomUUID();
-  await school.sequelize.query("INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT :activity, teacher_id, 'Faults', 'Art', task, true, 'set' FROM activities WHERE id = :like", { replacements: { activity, like: school.activities.open } });
-  await school.sequelize.query('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)', { replacements: { activity, group: school.groups.reeds } });
-  await school.sequelize.query('INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts WHERE activity_id = :like AND required', { replacements: { activity, like: school.activities.open } });
+  await school.sequelize.query(
+    "INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT :activity, teacher_id, 'Faults', 'Art', task, true, 'set' FROM activities WHERE id = :like",
+    { replacements: { activity, like: school.activities.open } },
+  );
+  await school.sequelize.query('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)', {
+    replacements: { activity, group: school.groups.reeds },
+  });
+  await school.sequelize.query(
+    'INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts WHERE activity_id = :like AND required',
+    { replacements: { activity, like: school.activities.open } },
+  );
   const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
   await drawInto(school, pieceId);
   return { activity, piece: pieceId };
@@ -51,7 +65,10 @@ class Faulty {
   /** The next one, which starts while the one before is looked into. */
   private static reserve: Promise<Faulty> | null = null;
 
-  private constructor(private readonly child: ChildProcess, private readonly port: number) {}
+  private constructor(
+    private readonly child: ChildProcess,
+    private readonly port: number,
+  ) {}
 
   /** A server that can be told when to die. */
   static async take(): Promise<Faulty> {
@@ -69,7 +86,14 @@ class Faulty {
 
   private static async start(): Promise<Faulty> {
     const child = fork(BUILT, {
-      env: { ...process.env, LIPPET_DATABASE_URL: school.database.url, LIPPET_PORT: '0', LIPPET_FILES: school.filesRoot, LIPPET_LOG_LEVEL: 'silent', NODE_OPTIONS: '' },
+      env: {
+        ...process.env,
+        LIPPET_DATABASE_URL: school.database.url,
+        LIPPET_PORT: '0',
+        LIPPET_FILES: school.filesRoot,
+        LIPPET_LOG_LEVEL: 'silent',
+        NODE_OPTIONS: '',
+      },
     });
     const { listening } = await Faulty.told<{ listening: number }>(child);
     return new Faulty(child, listening);
@@ -87,9 +111,17 @@ class Faulty {
     const armed = Faulty.told(this.child);
     this.child.send({ arm: dieBefore });
     await armed;
-    const headers = { 'x-lippet': '1', 'content-type': 'application/json', cookie: [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; ') };
+    const headers = {
+      'x-lippet': '1',
+      'content-type': 'application/json',
+      cookie: [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+    };
     try {
-      const answer = await fetch(`http://127.0.0.1:${this.port}${path}`, { method: 'POST', headers, body: JSON.stringify(body) });
+      const answer = await fetch(`http://127.0.0.1:${this.port}${path}`, {
+        method: 'POST',
+        headers,
+        body: JSON.stringify(body),
+      });
       await answer.clone().text();
       return answer;
     } catch {
@@ -105,8 +137,12 @@ class Faulty {
   }
 }
 
-const goesOf = (piece: string) => school.query<{ id: string; document: Buffer }>(`SELECT id, document FROM submissions WHERE piece_id = '${piece}'`) as Promise<{ id: string; document: Buffer }[]>;
-const stateOf = async (activity: string) => (await ada.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === activity)!.standing.state;
+const goesOf = (piece: string) =>
+  school.query<{ id: string; document: Buffer }>(
+    `SELECT id, document FROM submissions WHERE piece_id = '${piece}'`,
+  ) as Promise<{ id: string; document: Buffer }[]>;
+const stateOf = async (activity: string) =>
+  (await ada.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === activity)!.standing.state;
 function strokesIn(document: Uint8Array): number {
   const doc = new Y.Doc();
   Y.applyUpdate(doc, document);
@@ -122,7 +158,13 @@ it('sending that is cut off before any of its queries is whole or not at all, an
     const answer = await server.ask(ada, `/api/pieces/${piece}/send`, request, n);
     await server.end();
     // Whole: the go with its work, the piece closed, the teacher told. Or nothing of it.
-    const [goes, [{ frozen }], [{ told }]] = [await goesOf(piece), await school.query<{ frozen: boolean }>(`SELECT frozen FROM pieces WHERE id = '${piece}'`), await school.query<{ told: number }>(`SELECT count(*)::int AS told FROM updates WHERE kind = 'sent' AND path LIKE '/review/${activity}%'`)];
+    const [goes, [{ frozen }], [{ told }]] = [
+      await goesOf(piece),
+      await school.query<{ frozen: boolean }>(`SELECT frozen FROM pieces WHERE id = '${piece}'`),
+      await school.query<{ told: number }>(
+        `SELECT count(*)::int AS told FROM updates WHERE kind = 'sent' AND path LIKE '/review/${activity}%'`,
+      ),
+    ];
     expect([goes.length, frozen, told]).toEqual(goes.length === 0 ? [0, false, 0] : [1, true, 1]);
     expect(await stateOf(activity)).toBe(goes.length === 0 ? 'ready' : 'with-teacher');
     if (answer) expect(answer.status).toBe(200);
@@ -142,15 +184,32 @@ it('an answer that is cut off before any of its queries is told whole or not at 
   let died = 0;
   for (let n = 0; n < MOST; n++) {
     const { activity, piece } = await freshPiece();
-    const go = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', piece) });
+    const go = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, {
+      key: randomUUID(),
+      extent: await extentOf(school, 'piece', piece),
+    });
     const review = await teacher.json<ReviewView>('POST', `/api/goes/${go.id}/review`);
-    const { version } = await teacher.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, { note: 'More sea', version: review.version });
-    const request = { outcome: 'again', note: 'More sea', extent: await extentOf(school, 'marks', review.id), version, due: Date.now() + 86_400_000 };
+    const { version } = await teacher.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, {
+      note: 'More sea',
+      version: review.version,
+    });
+    const request = {
+      outcome: 'again',
+      note: 'More sea',
+      extent: await extentOf(school, 'marks', review.id),
+      version,
+      due: Date.now() + 86_400_000,
+    };
     const server = await Faulty.take();
     const answer = await server.ask(teacher, `/api/reviews/${review.id}/release`, request, n);
     await server.end();
     const facts = async () => {
-      const [{ released, frozen, told, dates }] = await school.query<{ released: boolean; frozen: boolean; told: number; dates: number }>(
+      const [{ released, frozen, told, dates }] = await school.query<{
+        released: boolean;
+        frozen: boolean;
+        told: number;
+        dates: number;
+      }>(
         `SELECT r.released_at IS NOT NULL AS released, p.frozen, (SELECT count(*)::int FROM updates WHERE path = '/feedback/${go.id}') AS told, (SELECT count(*)::int FROM learner_dates WHERE activity_id = '${activity}') AS dates
          FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id WHERE r.id = '${review.id}'`,
       );
@@ -205,7 +264,13 @@ it('a database that goes away under load loses nothing that was answered for, an
       strokes += 1;
     }
     const key = randomUUID();
-    return { piece, strokes, go: await stubborn(async () => ada.json<GoView>('POST', `/api/pieces/${piece}/send`, { key, extent: await extentOf(school, 'piece', piece) })) };
+    return {
+      piece,
+      strokes,
+      go: await stubborn(async () =>
+        ada.json<GoView>('POST', `/api/pieces/${piece}/send`, { key, extent: await extentOf(school, 'piece', piece) }),
+      ),
+    };
   };
   const all = Promise.all(pieces.map(learner));
   for (let i = 0; i < 3; i++) await restart();

@@ -39,8 +39,15 @@ export class FolderService {
 
 /** The folders of some groups, oldest first. */
 export async function foldersOf(groupIds: readonly string[]): Promise<Map<string, FolderView[]>> {
-  const rows = await Folder.findAll({ where: { groupId: [...groupIds] }, order: [['createdAt', 'ASC'], ['id', 'ASC']] });
+  const rows = await Folder.findAll({
+    where: { groupId: [...groupIds] },
+    order: [
+      ['createdAt', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
   const all = new Map<string, FolderView[]>();
-  for (const { id, groupId, title, opens } of rows) all.set(groupId, [...(all.get(groupId) ?? []), { id, title, opens: opens && opens.getTime() }]);
+  for (const { id, groupId, title, opens } of rows)
+    all.set(groupId, [...(all.get(groupId) ?? []), { id, title, opens: opens && opens.getTime() }]);
   return all;
 }

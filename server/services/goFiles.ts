@@ -25,17 +25,27 @@ export interface GoFile {
 }
 
 /** A name that any disk takes. */
-export const fileName = (words: string, otherwise: string): string => words.replaceAll(/[^\p{L}\p{N} ,-]/gu, '').trim().slice(0, 80) || otherwise;
+export const fileName = (words: string, otherwise: string): string =>
+  words
+    .replaceAll(/[^\p{L}\p{N} ,-]/gu, '')
+    .trim()
+    .slice(0, 80) || otherwise;
 
 /** What a frozen go is as files: PDF of its pages, written words, recordings. */
 export class GoFiles {
-  constructor(private readonly files: FileStore, private readonly fontsRoot: string) {}
+  constructor(
+    private readonly files: FileStore,
+    private readonly fontsRoot: string,
+  ) {}
 
   /** Its pages as a PDF, with these marks on them. */
   async pdf(document: Uint8Array, marks: Uint8Array | null, style: PdfStyle): Promise<Buffer> {
     const doc = documentOf(document);
     const over = marks ? documentOf(marks) : new Y.Doc();
-    const pages = readPages(doc).map((plan) => ({ plan, items: [...readItems(pageItems(doc, plan.id)!), ...readItems(markItems(over, plan.id))] }));
+    const pages = readPages(doc).map((plan) => ({
+      plan,
+      items: [...readItems(pageItems(doc, plan.id)!), ...readItems(markItems(over, plan.id))],
+    }));
     return Buffer.from(await writePdf(pages, this.sources(), { style }));
   }
 
@@ -46,11 +56,22 @@ export class GoFiles {
    * @param marksOnly only the PDF with the marks, where there are some
    * @param everything also recordings of which the learner may not keep a copy
    */
-  async *all({ document }: Submission, parts: readonly PartView[], marks: Uint8Array | null, { marksOnly = false, everything = false } = {}): AsyncGenerator<GoFile> {
+  async *all(
+    { document }: Submission,
+    parts: readonly PartView[],
+    marks: Uint8Array | null,
+    { marksOnly = false, everything = false } = {},
+  ): AsyncGenerator<GoFile> {
     const doc = documentOf(document);
     if (readPages(doc).length > 0) {
-      if (!marksOnly || !marks) yield { name: 'pages.pdf', bytes: await this.pdf(document, null, 'flat'), packed: true };
-      if (marks) yield { name: marksOnly ? 'pages.pdf' : 'pages with marks.pdf', bytes: await this.pdf(document, marks, 'flat'), packed: true };
+      if (!marksOnly || !marks)
+        yield { name: 'pages.pdf', bytes: await this.pdf(document, null, 'flat'), packed: true };
+      if (marks)
+        yield {
+          name: marksOnly ? 'pages.pdf' : 'pages with marks.pdf',
+          bytes: await this.pdf(document, marks, 'flat'),
+          packed: true,
+        };
     }
     for (const [i, part] of parts.entries()) {
       const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
@@ -58,7 +79,12 @@ export class GoFiles {
       if (words) yield { name: `${name}.txt`, bytes: strToU8(words), packed: false };
       const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
       const media = take && (await namedMedia(take.media));
-      if (media) yield { name: `${name}.${media.playableHash ? (media.kind === 'film' ? 'mp4' : 'm4a') : 'webm'}`, bytes: await this.files.read(media.playableHash ?? media.hash), packed: true };
+      if (media)
+        yield {
+          name: `${name}.${media.playableHash ? (media.kind === 'film' ? 'mp4' : 'm4a') : 'webm'}`,
+          bytes: await this.files.read(media.playableHash ?? media.hash),
+          packed: true,
+        };
     }
   }
 
@@ -74,7 +100,11 @@ export class GoFiles {
         if (!(await namedMedia(id))) return null;
         const bytes = await media(id);
         const picture = sharp(bytes);
-        return (pictureForm(bytes) === 'jpeg' ? picture.jpeg({ quality: 100 * JPEG_QUALITY, chromaSubsampling: '4:4:4' }) : picture.png()).toBuffer();
+        return (
+          pictureForm(bytes) === 'jpeg'
+            ? picture.jpeg({ quality: 100 * JPEG_QUALITY, chromaSubsampling: '4:4:4' })
+            : picture.png()
+        ).toBuffer();
       },
       font: (file) => readFile(join(this.fontsRoot, file)),
       deflate: quickDeflate,

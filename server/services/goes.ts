@@ -26,19 +26,36 @@ export async function findGo(facts: PieceFactsService, goId: string): Promise<Go
 /** All goes of a piece that were not taken back, newest first, each with its review once that is released. */
 export async function goesOf(pieceId: string): Promise<GoView[]> {
   const goes = await Submission.findAll({
-    where: { pieceId, withdrawnAt: null }, order: [['go', 'DESC']], attributes: { exclude: ['document'] },
+    where: { pieceId, withdrawnAt: null },
+    order: [['go', 'DESC']],
+    attributes: { exclude: ['document'] },
   });
-  const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id), releasedAt: { [Op.not]: null } }, attributes: { exclude: ['marks'] } });
+  const reviews = await Review.findAll({
+    where: { submissionId: goes.map(({ id }) => id), releasedAt: { [Op.not]: null } },
+    attributes: { exclude: ['marks'] },
+  });
   const people = await Person.findAll({ where: { id: reviews.map((review) => review.reviewerId) } });
   const first = await firstSent([pieceId]);
   return goes.map(({ id, go, sentAt, late, word, felt, voiceId }) => {
     const review = reviews.find((each) => each.submissionId === id);
     return {
-      id, go, sentAt: sentAt.getTime(), late, firstSentAt: first.get(`${pieceId} ${go}`) ?? null, word, felt: felt ?? null, voice: voiceId ?? null,
+      id,
+      go,
+      sentAt: sentAt.getTime(),
+      late,
+      firstSentAt: first.get(`${pieceId} ${go}`) ?? null,
+      word,
+      felt: felt ?? null,
+      voice: voiceId ?? null,
       review: review
         ? {
-            id: review.id, outcome: review.outcome!, note: review.note, told: review.told ?? null, releasedAt: review.releasedAt!.getTime(),
-            teacher: people.find((person) => person.id === review.reviewerId)!.name, marked: review.marked ? markView(review.marked) : null,
+            id: review.id,
+            outcome: review.outcome!,
+            note: review.note,
+            told: review.told ?? null,
+            releasedAt: review.releasedAt!.getTime(),
+            teacher: people.find((person) => person.id === review.reviewerId)!.name,
+            marked: review.marked ? markView(review.marked) : null,
           }
         : null,
     };
@@ -47,6 +64,10 @@ export async function goesOf(pieceId: string): Promise<GoView[]> {
 
 /** By piece and go: when it was sent first, of those that were taken back and sent again. */
 export async function firstSent(pieceIds: readonly string[]): Promise<Map<string, number>> {
-  const rows = await Submission.findAll({ where: { pieceId: [...pieceIds], withdrawnAt: { [Op.not]: null } }, attributes: ['pieceId', 'go', 'sentAt'], order: [['sentAt', 'DESC']] });
+  const rows = await Submission.findAll({
+    where: { pieceId: [...pieceIds], withdrawnAt: { [Op.not]: null } },
+    attributes: ['pieceId', 'go', 'sentAt'],
+    order: [['sentAt', 'DESC']],
+  });
   return new Map(rows.map(({ pieceId, go, sentAt }) => [`${pieceId} ${go}`, sentAt.getTime()]));
 }

@@ -22,26 +22,46 @@ const make = async (name = 'Terns'): Promise<string> => {
   await teacher.json('POST', '/api/groups', { id, name });
   return id;
 };
-const learner = (name: string, signInName?: string) => ({ id: randomUUID(), name, ...(signInName ? { signInName } : {}) });
+const learner = (name: string, signInName?: string) => ({
+  id: randomUUID(),
+  name,
+  ...(signInName ? { signInName } : {}),
+});
 const signIn = (client: TestClient, card: KeyCard): Promise<Response> =>
-  client.request('POST', '/api/sessions', card.pictures ? { personId: card.id, pictures: card.pictures } : { signInName: card.signInName, password: card.password });
+  client.request(
+    'POST',
+    '/api/sessions',
+    card.pictures
+      ? { personId: card.id, pictures: card.pictures }
+      : { signInName: card.signInName, password: card.password },
+  );
 
 it('a group is made with learners, and both kinds of key open', async () => {
   const group = await make();
   await teacher.json('POST', '/api/groups', { id: group, name: 'Terns' });
-  const [fern] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, { keys: 'picture', learners: [learner('Fern Oduya')] });
-  const [bo, twin] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, { keys: 'password', learners: [learner('Bo Lind'), learner('Bo Lind')] });
+  const [fern] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, {
+    keys: 'picture',
+    learners: [learner('Fern Oduya')],
+  });
+  const [bo, twin] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, {
+    keys: 'password',
+    learners: [learner('Bo Lind'), learner('Bo Lind')],
+  });
   expect([fern!.signInName, bo!.signInName, twin!.signInName]).toEqual(['fern.oduya', 'bo.lind', 'bo.lind.2']);
   expect(new Set(fern!.pictures).size).toBe(3);
   const device = harness.client();
-  const { tappable } = { tappable: (await device.json<DeviceGroup>('POST', '/api/device', { code: fern!.code })) };
+  const { tappable } = { tappable: await device.json<DeviceGroup>('POST', '/api/device', { code: fern!.code }) };
   expect(JSON.stringify(tappable)).toContain('Fern Oduya');
   expect((await signIn(device, fern!)).status).toBe(201);
   expect((await signIn(harness.client(), bo!)).status).toBe(201);
   // A picture key is nothing without the group's device.
   expect((await signIn(harness.client(), fern!)).status).toBe(401);
   const view = await teacher.json<GroupView>('GET', `/api/groups/${group}`);
-  expect(view.members.map(({ name, keys }) => [name, keys])).toEqual([['Bo Lind', 'password'], ['Bo Lind', 'password'], ['Fern Oduya', 'picture']]);
+  expect(view.members.map(({ name, keys }) => [name, keys])).toEqual([
+    ['Bo Lind', 'password'],
+    ['Bo Lind', 'password'],
+    ['Fern Oduya', 'picture'],
+  ]);
   expect(JSON.stringify(view)).not.toContain(bo!.password!);
 });
 
@@ -50,9 +70,18 @@ it('all are added or none', async () => {
   const rows = [learner('One'), learner('Two', 'ben')];
   const refused = await teacher.request('POST', `/api/groups/${group}/learners`, { keys: 'password', learners: rows });
   expect(refused.status).toBe(409);
-  expect(((await refused.json()) as { message: string }).message).toBe('The sign-in name “ben” is in use already. Nobody was added.');
-  for (const learners of [[], [{ id: 'x', name: 'X' }], [learner('  ')], Array.from({ length: 201 }, (_, i) => learner(`L${i}`))]) {
-    expect((await teacher.request('POST', `/api/groups/${group}/learners`, { keys: 'password', learners })).status).toBe(400);
+  expect(((await refused.json()) as { message: string }).message).toBe(
+    'The sign-in name “ben” is in use already. Nobody was added.',
+  );
+  for (const learners of [
+    [],
+    [{ id: 'x', name: 'X' }],
+    [learner('  ')],
+    Array.from({ length: 201 }, (_, i) => learner(`L${i}`)),
+  ]) {
+    expect(
+      (await teacher.request('POST', `/api/groups/${group}/learners`, { keys: 'password', learners })).status,
+    ).toBe(400);
   }
   expect((await teacher.json<GroupView>('GET', `/api/groups/${group}`)).members).toEqual([]);
 });
@@ -68,16 +97,32 @@ it('asked again because an answer was lost, the same learners get keys that can 
 
 it('nobody of another group can be taken over by their id', async () => {
   const group = await make();
-  expect((await teacher.request('POST', `/api/groups/${group}/learners`, { keys: 'password', learners: [{ id: school.people.cai, name: 'Cai' }] })).status).toBe(404);
-  expect((await teacher.request('POST', `/api/groups/${group}/keys`, { people: [school.people.cai] })).status).toBe(404);
-  expect((await teacher.request('POST', `/api/groups/${school.groups.reeds}/keys`, { people: [school.people['ms-reed']] })).status).toBe(404);
+  expect(
+    (
+      await teacher.request('POST', `/api/groups/${group}/learners`, {
+        keys: 'password',
+        learners: [{ id: school.people.cai, name: 'Cai' }],
+      })
+    ).status,
+  ).toBe(404);
+  expect((await teacher.request('POST', `/api/groups/${group}/keys`, { people: [school.people.cai] })).status).toBe(
+    404,
+  );
+  expect(
+    (await teacher.request('POST', `/api/groups/${school.groups.reeds}/keys`, { people: [school.people['ms-reed']] }))
+      .status,
+  ).toBe(404);
 });
 
 it('a new key ends the old one, and every device that it opened', async () => {
   const ben = await harness.as('ben');
-  const [card] = await teacher.json<KeyCard[]>('POST', `/api/groups/${school.groups.reeds}/keys`, { people: [school.people.ben] });
+  const [card] = await teacher.json<KeyCard[]>('POST', `/api/groups/${school.groups.reeds}/keys`, {
+    people: [school.people.ben],
+  });
   expect((await ben.request('GET', '/api/now')).status).toBe(401);
-  expect((await harness.client().request('POST', '/api/sessions', { signInName: 'ben', password: PASSWORD })).status).toBe(401);
+  expect(
+    (await harness.client().request('POST', '/api/sessions', { signInName: 'ben', password: PASSWORD })).status,
+  ).toBe(401);
   expect((await signIn(harness.client('10.9.9.9'), card!)).status).toBe(201);
 });
 
@@ -87,13 +132,19 @@ it('a learner who leaves keeps the work, and their teacher sees it; nothing new 
   await drawInto(school, pieceId);
   await teacher.json('DELETE', `/api/groups/${school.groups.reeds}/learners/${school.people.ada}`);
   const { cards } = await ada.json<NowView>('GET', '/api/now');
-  expect(cards.map(({ title, standing }) => [title, standing.closed, standing.mayDraw])).toEqual([['Open work', true, false]]);
+  expect(cards.map(({ title, standing }) => [title, standing.closed, standing.mayDraw])).toEqual([
+    ['Open work', true, false],
+  ]);
   expect((await ada.request('GET', `/api/pieces/${pieceId}`)).status).toBe(200);
   expect((await ada.request('POST', `/api/activities/${school.activities.closed}/piece`)).status).toBe(404);
   const line = await teacher.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`);
   expect(line.line.map(({ name }) => name).sort()).toEqual(['ada', 'ben']);
-  const [reeds] = (await teacher.json<ClassView[]>('GET', '/api/classes')).filter(({ id }) => id === school.groups.reeds);
+  const [reeds] = (await teacher.json<ClassView[]>('GET', '/api/classes')).filter(
+    ({ id }) => id === school.groups.reeds,
+  );
   expect(reeds!.learners.map(({ name }) => name)).toEqual(['ben']);
   await teacher.json('POST', `/api/groups/${school.groups.reeds}/learners/${school.people.ada}`);
-  expect((await ada.json<NowView>('GET', '/api/now')).cards.find(({ title }) => title === 'Open work')!.standing.mayDraw).toBe(true);
+  expect(
+    (await ada.json<NowView>('GET', '/api/now')).cards.find(({ title }) => title === 'Open work')!.standing.mayDraw,
+  ).toBe(true);
 });

@@ -13,7 +13,17 @@ import { hashSecret, pictureSecret } from './secrets';
 /** Letters and digits of a group's code: none that is taken for another. */
 const CODE_LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789';
 const CODE_LENGTH = 6;
-export const BADGES = ['#C8472F', '#F0AE2E', '#2A6A8C', '#55721F', '#884C7E', '#C0D9DE', '#D9C8A0', '#E58B6B', '#9DB668'];
+export const BADGES = [
+  '#C8472F',
+  '#F0AE2E',
+  '#2A6A8C',
+  '#55721F',
+  '#884C7E',
+  '#C0D9DE',
+  '#D9C8A0',
+  '#E58B6B',
+  '#9DB668',
+];
 /** Words for passwords that a child can read and keep. */
 const WORDS = (
   'anchor apple badge barrel basket beach beacon bell berry boat bottle bridge brush bucket button candle castle chalk cherry cloud ' +
@@ -75,20 +85,43 @@ export class GroupService {
     const group = await this.own(actor, groupId);
     return this.sequelize.transaction(async (transaction) => {
       const before = await Person.findAll({ where: { id: learners.map(({ id }) => id) }, transaction });
-      const members = await Membership.findAll({ where: { groupId, role: 'learner', personId: before.map(({ id }) => id) }, transaction });
+      const members = await Membership.findAll({
+        where: { groupId, role: 'learner', personId: before.map(({ id }) => id) },
+        transaction,
+      });
       if (members.length !== before.length) throw notFound();
-      const taken = new Set((await Person.findAll({ where: { id: { [Op.notIn]: before.map(({ id }) => id) } }, attributes: ['signInName'], transaction })).map(({ signInName }) => signInName.toLowerCase()));
+      const taken = new Set(
+        (
+          await Person.findAll({
+            where: { id: { [Op.notIn]: before.map(({ id }) => id) } },
+            attributes: ['signInName'],
+            transaction,
+          })
+        ).map(({ signInName }) => signInName.toLowerCase()),
+      );
       const cards: KeyCard[] = [];
       for (const [i, { id, name, signInName }] of learners.entries()) {
         const old = before.find((person) => person.id === id);
-        if (!old && signInName && taken.has(signInName.toLowerCase())) throw new ProblemError('conflict', `The sign-in name “${signInName}” is in use already. Nobody was added.`);
+        if (!old && signInName && taken.has(signInName.toLowerCase()))
+          throw new ProblemError('conflict', `The sign-in name “${signInName}” is in use already. Nobody was added.`);
         const own = old?.signInName ?? signInName ?? signInNameOf(name, taken);
         taken.add(own.toLowerCase());
         const card = freshCard({ id, name, signInName: own }, group, keys);
         const secret = await secretOf(card);
         if (old) await old.update({ ...secret }, { transaction });
         else {
-          await Person.create({ id, schoolId: group.schoolId, role: 'learner', name, signInName: own, badge: BADGES[(members.length + i) % BADGES.length]!, ...secret }, { transaction });
+          await Person.create(
+            {
+              id,
+              schoolId: group.schoolId,
+              role: 'learner',
+              name,
+              signInName: own,
+              badge: BADGES[(members.length + i) % BADGES.length]!,
+              ...secret,
+            },
+            { transaction },
+          );
           await Membership.create({ personId: id, groupId, role: 'learner' }, { transaction });
         }
         cards.push(card);
@@ -129,23 +162,40 @@ export class GroupService {
   }
 }
 
-function freshCard({ id, name, signInName }: { id: string; name: string; signInName: string }, group: Group, keys: SecretKind): KeyCard {
+function freshCard(
+  { id, name, signInName }: { id: string; name: string; signInName: string },
+  group: Group,
+  keys: SecretKind,
+): KeyCard {
   const card = { id, name, signInName, group: group.name, code: group.code };
-  if (keys === 'password') return { ...card, pictures: null, password: `${anyOf(WORDS)}-${anyOf(WORDS)}-${randomInt(10, 100)}` };
+  if (keys === 'password')
+    return { ...card, pictures: null, password: `${anyOf(WORDS)}-${anyOf(WORDS)}-${randomInt(10, 100)}` };
   const left: KeyPicture[] = [...KEY_PICTURES];
-  return { ...card, password: null, pictures: Array.from({ length: KEY_LENGTH }, () => left.splice(randomInt(left.length), 1)[0]!) };
+  return {
+    ...card,
+    password: null,
+    pictures: Array.from({ length: KEY_LENGTH }, () => left.splice(randomInt(left.length), 1)[0]!),
+  };
 }
 
 const secretOf = async ({ pictures, password }: KeyCard): Promise<{ secretKind: SecretKind; secretHash: string }> =>
-  pictures ? { secretKind: 'picture', secretHash: await hashSecret(pictureSecret(pictures)) } : { secretKind: 'password', secretHash: await hashSecret(password!) };
+  pictures
+    ? { secretKind: 'picture', secretHash: await hashSecret(pictureSecret(pictures)) }
+    : { secretKind: 'password', secretHash: await hashSecret(password!) };
 
 async function viewOf({ id, name, code }: Group): Promise<GroupView> {
   const members = await Membership.findAll({ where: { groupId: id, role: 'learner' } });
   const people = await Person.findAll({ where: { id: members.map(({ personId }) => personId) }, order: ['name'] });
   return {
-    id, name, code,
+    id,
+    name,
+    code,
     members: people.map((person) => ({
-      id: person.id, name: person.name, badge: person.badge, signInName: person.signInName, keys: person.secretKind,
+      id: person.id,
+      name: person.name,
+      badge: person.badge,
+      signInName: person.signInName,
+      keys: person.secretKind,
       left: Boolean(members.find(({ personId }) => personId === person.id)!.leftAt),
     })),
   };

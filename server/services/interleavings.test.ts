@@ -15,7 +15,17 @@ jest.setTimeout(400_000);
 const COURSES = 1_000;
 const AT_ONCE = 5;
 
-const STEPS = ['draw', 'send', 'send twice', 'take back', 'begin', 'again', 'finish', 'recall', 'take back and begin'] as const;
+const STEPS = [
+  'draw',
+  'send',
+  'send twice',
+  'take back',
+  'begin',
+  'again',
+  'finish',
+  'recall',
+  'take back and begin',
+] as const;
 type Step = (typeof STEPS)[number];
 
 let school: SmallSchool;
@@ -44,18 +54,37 @@ class Model {
 
 async function fresh(): Promise<{ piece: string; activity: string }> {
   const activity = randomUUID();
-  await school.sequelize.query("INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT :activity, teacher_id, 'Course', 'Art', task, true, 'set' FROM activities WHERE id = :like", { replacements: { activity, like: school.activities.open } });
-  await school.sequelize.query('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)', { replacements: { activity, group: school.groups.reeds } });
-  await school.sequelize.query("INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts WHERE activity_id = :like AND required", { replacements: { activity, like: school.activities.open } });
-  return { activity, piece: (await devices[0].json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`)).pieceId };
+  await school.sequelize.query(
+    "INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT :activity, teacher_id, 'Course', 'Art', task, true, 'set' FROM activities WHERE id = :like",
+    { replacements: { activity, like: school.activities.open } },
+  );
+  await school.sequelize.query('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)', {
+    replacements: { activity, group: school.groups.reeds },
+  });
+  await school.sequelize.query(
+    'INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts WHERE activity_id = :like AND required',
+    { replacements: { activity, like: school.activities.open } },
+  );
+  return {
+    activity,
+    piece: (await devices[0].json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`)).pieceId,
+  };
 }
 
-const strokesOf = (doc: Y.Doc): number => readPages(doc).reduce((sum, { id }) => sum + readStrokes(pageItems(doc, id)!).length, 0);
+const strokesOf = (doc: Y.Doc): number =>
+  readPages(doc).reduce((sum, { id }) => sum + readStrokes(pageItems(doc, id)!).length, 0);
 
 async function take(step: Step, at: number, piece: string, model: Model): Promise<void> {
   const device = devices[at % 2]!;
-  const sent = async (key: string): Promise<number> => (await device.request('POST', `/api/pieces/${piece}/send`, { key, extent: await extentOf(school, 'piece', piece) })).status;
-  const latest = async (): Promise<string | undefined> => (await school.query<{ id: string }>(`SELECT id FROM submissions WHERE piece_id = '${piece}' AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1`))[0]?.id;
+  const sent = async (key: string): Promise<number> =>
+    (await device.request('POST', `/api/pieces/${piece}/send`, { key, extent: await extentOf(school, 'piece', piece) }))
+      .status;
+  const latest = async (): Promise<string | undefined> =>
+    (
+      await school.query<{ id: string }>(
+        `SELECT id FROM submissions WHERE piece_id = '${piece}' AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1`,
+      )
+    )[0]?.id;
   const review = async (): Promise<ReviewView | null> => {
     const go = await latest();
     return go === undefined ? null : teacher.json('POST', `/api/goes/${go}/review`);
@@ -63,7 +92,11 @@ async function take(step: Step, at: number, piece: string, model: Model): Promis
   const release = async (outcome: 'again' | 'finished'): Promise<void> => {
     const opened = await review();
     if (!opened) return;
-    const { status } = await teacher.request('POST', `/api/reviews/${opened.id}/release`, { outcome, note: '', extent: await extentOf(school, 'marks', opened.id) });
+    const { status } = await teacher.request('POST', `/api/reviews/${opened.id}/release`, {
+      outcome,
+      note: '',
+      extent: await extentOf(school, 'marks', opened.id),
+    });
     if (model.state === 'with-teacher') {
       expect(status).toBe(200);
       model.state = outcome === 'again' ? 'another-go' : 'finished';
@@ -76,7 +109,8 @@ async function take(step: Step, at: number, piece: string, model: Model): Promis
       model.strokes += 1;
       if (model.state !== 'another-go') model.state = 'ready';
       return;
-    case 'send': case 'send twice': {
+    case 'send':
+    case 'send twice': {
       const key = randomUUID();
       const statuses = await Promise.all(step === 'send' ? [sent(key)] : [sent(key), sent(key)]);
       const may = model.open && model.strokes > 0;
@@ -99,25 +133,30 @@ async function take(step: Step, at: number, piece: string, model: Model): Promis
       model.begun = true;
       return;
     }
-    case 'again': return release('again');
-    case 'finish': return release('finished');
+    case 'again':
+      return release('again');
+    case 'finish':
+      return release('finished');
     case 'recall': {
       const opened = await review();
       if (!opened) return;
       const { status } = await teacher.request('POST', `/api/reviews/${opened.id}/recall`);
       expect(status).toBe(200);
-      if (model.state === 'another-go' || model.state === 'finished') Object.assign(model, { state: 'with-teacher', begun: true });
+      if (model.state === 'another-go' || model.state === 'finished')
+        Object.assign(model, { state: 'with-teacher', begun: true });
       return;
     }
     case 'take back and begin': {
       if (model.state !== 'with-teacher' || model.begun) return;
       const opened = (await review())!;
       const [back, note] = await Promise.all([
-        device.request('POST', `/api/pieces/${piece}/take-back`), teacher.request('PUT', `/api/reviews/${opened.id}/note`, { note: 'Well' }),
+        device.request('POST', `/api/pieces/${piece}/take-back`),
+        teacher.request('PUT', `/api/reviews/${opened.id}/note`, { note: 'Well' }),
       ]);
       // One of the two was first, and the other is told so.
       expect([back.status === 204, note.status === 200].filter(Boolean)).toHaveLength(1);
-      if (back.status === 204) Object.assign(model, { goes: model.goes - 1, state: model.goes === 1 ? 'ready' : 'another-go' });
+      if (back.status === 204)
+        Object.assign(model, { goes: model.goes - 1, state: model.goes === 1 ? 'ready' : 'another-go' });
       else model.begun = true;
     }
   }
@@ -129,7 +168,9 @@ async function check(activity: string, piece: string, model: Model): Promise<voi
   expect(PIECE_STATES).toContain(card.standing.state);
   expect(card.standing.state).toBe(model.state);
   expect(strokesOf(await school.log.document({ kind: 'piece', id: piece }))).toBe(model.strokes);
-  const goes = await school.query<{ go: number; document: Buffer; withdrawn_at: Date | null }>(`SELECT go, document, withdrawn_at FROM submissions WHERE piece_id = '${piece}' ORDER BY sent_at`);
+  const goes = await school.query<{ go: number; document: Buffer; withdrawn_at: Date | null }>(
+    `SELECT go, document, withdrawn_at FROM submissions WHERE piece_id = '${piece}' ORDER BY sent_at`,
+  );
   const standing = goes.filter(({ withdrawn_at: withdrawn }) => !withdrawn);
   expect(standing.map(({ go }) => go)).toEqual(Array.from({ length: model.goes }, (_, i) => i + 1));
   for (const { document } of goes) {
@@ -140,12 +181,15 @@ async function check(activity: string, piece: string, model: Model): Promise<voi
 }
 
 it('every course of drawing, sending, taking back and answering keeps to the states', async () => {
-  const courses = fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom(...STEPS), fc.nat(1)), { minLength: 4, maxLength: 14 }), async (course) => {
-    const { activity, piece } = await fresh();
-    const model = new Model();
-    for (const [step, device] of [['draw', 0] as const, ...course]) await take(step, device, piece, model);
-    await check(activity, piece, model);
-  });
+  const courses = fc.asyncProperty(
+    fc.array(fc.tuple(fc.constantFrom(...STEPS), fc.nat(1)), { minLength: 4, maxLength: 14 }),
+    async (course) => {
+      const { activity, piece } = await fresh();
+      const model = new Model();
+      for (const [step, device] of [['draw', 0] as const, ...course]) await take(step, device, piece, model);
+      await check(activity, piece, model);
+    },
+  );
   // A thousand courses; several at a time, so that they get in each other's way as well.
   await Promise.all(Array.from({ length: AT_ONCE }, () => fc.assert(courses, { numRuns: COURSES / AT_ONCE })));
 });

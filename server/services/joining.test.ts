@@ -32,17 +32,29 @@ async function guest(name: string): Promise<TestClient> {
   await client.json('POST', '/api/joins', { name, pictures: PICTURES });
   return client;
 }
-const lineNames = async (client: TestClient): Promise<string[]> => (await client.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`)).line.map(({ name }) => name).sort();
+const lineNames = async (client: TestClient): Promise<string[]> =>
+  (await client.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`)).line
+    .map(({ name }) => name)
+    .sort();
 
 it('gives who joins this one activity, and shows their work to its teacher', async () => {
   const fern = await guest('Fern');
   expect((await fern.json<NowView>('GET', '/api/now')).cards.map(({ title }) => title)).toEqual(['Open work']);
   const { pieceId } = await fern.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
   await drawInto(school, pieceId);
-  await fern.json('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', pieceId) });
+  await fern.json('POST', `/api/pieces/${pieceId}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', pieceId),
+  });
   expect(await lineNames(teacher)).toContain('Fern');
-  expect((await teacher.json<JoiningView>('GET', joining())).guests).toMatchObject([{ name: 'Fern', state: 'with-teacher' }]);
-  for (const path of [`/api/groups/${school.groups.reeds}/classroom`, `/api/activities/${school.activities.later}/threads`]) expect((await fern.request('GET', path)).status).toBe(404);
+  expect((await teacher.json<JoiningView>('GET', joining())).guests).toMatchObject([
+    { name: 'Fern', state: 'with-teacher' },
+  ]);
+  for (const path of [
+    `/api/groups/${school.groups.reeds}/classroom`,
+    `/api/activities/${school.activities.later}/threads`,
+  ])
+    expect((await fern.request('GET', path)).status).toBe(404);
 });
 
 it('lets them come back by their name and their pictures', async () => {
@@ -50,7 +62,9 @@ it('lets them come back by their name and their pictures', async () => {
   const again = await device();
   const group = await again.json<DeviceGroup>('GET', '/api/device');
   expect([group.joins, group.people.map(({ name }) => name)]).toEqual(['Open work', ['Fern']]);
-  expect((await again.json<Me>('POST', '/api/sessions', { personId: group.people[0]!.id, pictures: PICTURES })).name).toBe('Fern');
+  expect(
+    (await again.json<Me>('POST', '/api/sessions', { personId: group.people[0]!.id, pictures: PICTURES })).name,
+  ).toBe('Fern');
 });
 
 it('refuses a name that is there, a code that is closed, and one that is no code for joining', async () => {
@@ -71,8 +85,12 @@ it('makes a guestâ€™s work that of the learner they turn out to be, and ends the
   const fern = await guest('Ben, I think');
   const { pieceId } = await fern.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
   await drawInto(school, pieceId);
-  const { guests: [found] } = await teacher.json<JoiningView>('GET', joining());
-  const matched = await teacher.json<JoiningView>('POST', `${joining()}/${found!.id}/match`, { person: school.people.ben });
+  const {
+    guests: [found],
+  } = await teacher.json<JoiningView>('GET', joining());
+  const matched = await teacher.json<JoiningView>('POST', `${joining()}/${found!.id}/match`, {
+    person: school.people.ben,
+  });
   expect(matched.guests).toEqual([]);
   expect((await fern.request('GET', '/api/now')).status).toBe(401);
   const ben = await harness.as('ben');
@@ -85,8 +103,11 @@ it('moves nothing where the learner has work of their own, nor to somebody elseâ
   await ben.json('POST', `/api/activities/${school.activities.open}/piece`);
   const fern = await guest('Fern');
   const { pieceId } = await fern.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
-  const { guests: [found] } = await teacher.json<JoiningView>('GET', joining());
-  const match = (client: TestClient, person: string): Promise<Response> => client.request('POST', `${joining()}/${found!.id}/match`, { person });
+  const {
+    guests: [found],
+  } = await teacher.json<JoiningView>('GET', joining());
+  const match = (client: TestClient, person: string): Promise<Response> =>
+    client.request('POST', `${joining()}/${found!.id}/match`, { person });
   expect((await match(teacher, school.people.ben)).status).toBe(409);
   expect((await match(teacher, school.people.cai)).status).toBe(404);
   expect((await match(await harness.as('mr-dune'), school.people.cai)).status).toBe(404);
@@ -98,7 +119,10 @@ it('stays open when the activity is changed and given out again', async () => {
   const path = `/api/activities/${school.activities.open}`;
   const { plan, version } = await teacher.json<{ plan: { groups: object[] }; version: number }>('GET', `${path}/plan`);
   expect(plan.groups).toHaveLength(1);
-  const saved = await teacher.json<{ version: number }>('PUT', `${path}/plan`, { version, plan: { ...plan, goal: 'Something new' } });
+  const saved = await teacher.json<{ version: number }>('PUT', `${path}/plan`, {
+    version,
+    plan: { ...plan, goal: 'Something new' },
+  });
   await teacher.json('POST', `${path}/set`, { version: saved.version });
   expect(await lineNames(teacher)).toContain('Fern');
 });
@@ -106,10 +130,13 @@ it('stays open when the activity is changed and given out again', async () => {
 it('slows down a script that joins again and again, and never those who sign in from the same address', async () => {
   const script = await device();
   const statuses: number[] = [];
-  for (let i = 0; i < 62; i++) statuses.push((await script.request('POST', '/api/joins', { name: `Guest ${i}`, pictures: PICTURES })).status);
+  for (let i = 0; i < 62; i++)
+    statuses.push((await script.request('POST', '/api/joins', { name: `Guest ${i}`, pictures: PICTURES })).status);
   expect(statuses.slice(0, 61).every((status) => status === 201)).toBe(true);
   expect(statuses[61]).toBe(429);
   // One wrong try of somebody else there is still only wrong.
-  expect((await harness.client().request('POST', '/api/sessions', { signInName: 'ben', password: 'wrong' })).status).toBe(401);
+  expect(
+    (await harness.client().request('POST', '/api/sessions', { signInName: 'ben', password: 'wrong' })).status,
+  ).toBe(401);
   await harness.as('ben');
 });

@@ -34,9 +34,16 @@ export class JoiningService {
   }
 
   private async own(actor: Actor, activityId: string, transaction?: Transaction): Promise<Activity> {
-    const activity = await Activity.findByPk(activityId, { transaction, ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}) });
+    const activity = await Activity.findByPk(activityId, {
+      transaction,
+      ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}),
+    });
     const assigned = activity ? await Assignment.findAll({ where: { activityId }, transaction }) : [];
-    if (!activity || !policy.leadJoining(actor, { teacherId: activity.teacherId, groups: assigned.map(({ groupId }) => groupId) })) throw notFound();
+    if (
+      !activity ||
+      !policy.leadJoining(actor, { teacherId: activity.teacherId, groups: assigned.map(({ groupId }) => groupId) })
+    )
+      throw notFound();
     return activity;
   }
 
@@ -52,8 +59,16 @@ export class JoiningService {
     );
     const known = new Set(learners.map(({ id }) => id));
     return {
-      code: group?.joinsOpen ? group.code : null, learners,
-      guests: people.filter(({ id }) => !known.has(id)).map(({ id, name, badge }) => ({ id, name, badge, state: standings.find(({ personId }) => personId === id)!.standing.state })),
+      code: group?.joinsOpen ? group.code : null,
+      learners,
+      guests: people
+        .filter(({ id }) => !known.has(id))
+        .map(({ id, name, badge }) => ({
+          id,
+          name,
+          badge,
+          state: standings.find(({ personId }) => personId === id)!.standing.state,
+        })),
     };
   }
 
@@ -61,19 +76,35 @@ export class JoiningService {
   async open(actor: Actor, activityId: string, open: boolean): Promise<JoiningView> {
     await this.sequelize.transaction(async (transaction) => {
       const activity = await this.own(actor, activityId, transaction);
-      if (open && activity.state !== 'set') throw new ProblemError('conflict', 'Give the activity out first; then others can join it.');
+      if (open && activity.state !== 'set')
+        throw new ProblemError('conflict', 'Give the activity out first; then others can join it.');
       const group = await Group.findOne({ where: { joinsId: activityId }, transaction });
       if (group) {
-        if (group.joinsOpen !== open) await group.update({ joinsOpen: open, ...(open ? { code: newGroupCode() } : {}) }, { transaction });
+        if (group.joinsOpen !== open)
+          await group.update({ joinsOpen: open, ...(open ? { code: newGroupCode() } : {}) }, { transaction });
         return;
       }
       if (!open) return;
       const { schoolId } = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
       const groupId = randomUUID();
-      await Group.create({ id: groupId, schoolId, name: `${activity.title}: by code`, code: newGroupCode(), joinsId: activityId, joinsOpen: true }, { transaction });
+      await Group.create(
+        {
+          id: groupId,
+          schoolId,
+          name: `${activity.title}: by code`,
+          code: newGroupCode(),
+          joinsId: activityId,
+          joinsOpen: true,
+        },
+        { transaction },
+      );
       const classes = (await Assignment.findAll({ where: { activityId }, transaction })).map((each) => each.groupId);
-      const teachers = await Membership.findAll({ where: { groupId: classes, role: 'teacher', leftAt: null }, transaction });
-      for (const personId of new Set([actor.personId, ...teachers.map((each) => each.personId)])) await Membership.create({ personId, groupId, role: 'teacher' }, { transaction });
+      const teachers = await Membership.findAll({
+        where: { groupId: classes, role: 'teacher', leftAt: null },
+        transaction,
+      });
+      for (const personId of new Set([actor.personId, ...teachers.map((each) => each.personId)]))
+        await Membership.create({ personId, groupId, role: 'teacher' }, { transaction });
       await Assignment.create({ activityId, groupId, opens: null, due: null, closes: null }, { transaction });
     });
     return this.view(actor, activityId);
@@ -85,7 +116,12 @@ export class JoiningService {
    * @param code the code that the device remembers
    * @throws ProblemError `not-found`, `conflict` for a name that is there already, `wait`
    */
-  async join(code: string | undefined, name: string, pictures: readonly KeyPicture[], address: string): Promise<SignedIn> {
+  async join(
+    code: string | undefined,
+    name: string,
+    pictures: readonly KeyPicture[],
+    address: string,
+  ): Promise<SignedIn> {
     // Counted apart from wrong tries to sign in: a class that joins from one address must not be made to wait there.
     const from = `join ${address}`;
     await this.tries.insist([[{ address: from }, JOIN_RULE]]);
@@ -93,13 +129,40 @@ export class JoiningService {
     const personId = randomUUID();
     const secretHash = await hashSecret(pictureSecret(pictures));
     await this.sequelize.transaction(async (transaction) => {
-      const group = code ? await Group.findOne({ where: { code, joinsOpen: true, joinsId: { [Op.not]: null } }, lock: transaction.LOCK.UPDATE, transaction }) : null;
-      if (!group) throw new ProblemError('not-found', 'Nobody can join with this code any more. Ask the teacher for a new one.');
+      const group = code
+        ? await Group.findOne({
+            where: { code, joinsOpen: true, joinsId: { [Op.not]: null } },
+            lock: transaction.LOCK.UPDATE,
+            transaction,
+          })
+        : null;
+      if (!group)
+        throw new ProblemError('not-found', 'Nobody can join with this code any more. Ask the teacher for a new one.');
       const members = await Membership.findAll({ where: { groupId: group.id, role: 'learner' }, transaction });
-      if (members.length >= CLASS_LIMIT) throw new ProblemError('conflict', `${CLASS_LIMIT} have joined already; no more fit in here.`);
-      const same = await Person.count({ where: { id: members.map((each) => each.personId), name: { [Op.iLike]: name.replace(/[\\%_]/g, '\\$&') } }, transaction });
-      if (same > 0) throw new ProblemError('conflict', `Somebody called ${name} is here already. If that is you, go back and tap your name. If not, add a letter of your other name.`);
-      await Person.create({ id: personId, schoolId: group.schoolId, role: 'learner', name, signInName: `joined-${personId}`, secretKind: 'picture', secretHash, badge: BADGES[members.length % BADGES.length]! }, { transaction });
+      if (members.length >= CLASS_LIMIT)
+        throw new ProblemError('conflict', `${CLASS_LIMIT} have joined already; no more fit in here.`);
+      const same = await Person.count({
+        where: { id: members.map((each) => each.personId), name: { [Op.iLike]: name.replace(/[\\%_]/g, '\\$&') } },
+        transaction,
+      });
+      if (same > 0)
+        throw new ProblemError(
+          'conflict',
+          `Somebody called ${name} is here already. If that is you, go back and tap your name. If not, add a letter of your other name.`,
+        );
+      await Person.create(
+        {
+          id: personId,
+          schoolId: group.schoolId,
+          role: 'learner',
+          name,
+          signInName: `joined-${personId}`,
+          secretKind: 'picture',
+          secretHash,
+          badge: BADGES[members.length % BADGES.length]!,
+        },
+        { transaction },
+      );
       await Membership.create({ personId, groupId: group.id, role: 'learner' }, { transaction });
     });
     return this.signIn.openSession(personId, false);
@@ -115,13 +178,30 @@ export class JoiningService {
     return this.sequelize.transaction(async (transaction) => {
       await this.own(actor, activityId, transaction);
       const group = await Group.findOne({ where: { joinsId: activityId }, transaction });
-      const guest = group && (await Membership.findOne({ where: { groupId: group.id, personId: guestId, role: 'learner', leftAt: null }, lock: transaction.LOCK.UPDATE, transaction }));
+      const guest =
+        group &&
+        (await Membership.findOne({
+          where: { groupId: group.id, personId: guestId, role: 'learner', leftAt: null },
+          lock: transaction.LOCK.UPDATE,
+          transaction,
+        }));
       const classes = await Group.findAll({ where: { id: [...actor.teaches], joinsId: null }, transaction });
-      const member = await Membership.findOne({ where: { groupId: classes.map(({ id }) => id), personId, role: 'learner', leftAt: null }, transaction });
-      if (!guest || !member || (await Membership.count({ where: { groupId: classes.map(({ id }) => id), personId: guestId }, transaction })) > 0) throw notFound();
+      const member = await Membership.findOne({
+        where: { groupId: classes.map(({ id }) => id), personId, role: 'learner', leftAt: null },
+        transaction,
+      });
+      if (
+        !guest ||
+        !member ||
+        (await Membership.count({ where: { groupId: classes.map(({ id }) => id), personId: guestId }, transaction })) >
+          0
+      )
+        throw notFound();
       const { name } = await Person.findByPk(personId, { transaction, rejectOnEmpty: true });
-      if (await Piece.findOne({ where: { activityId, personId }, transaction })) throw new ProblemError('conflict', `${name} has work of their own on this already, so nothing was moved.`);
-      const move = (sql: string) => this.sequelize.query(sql, { replacements: { activityId, guestId, personId }, transaction });
+      if (await Piece.findOne({ where: { activityId, personId }, transaction }))
+        throw new ProblemError('conflict', `${name} has work of their own on this already, so nothing was moved.`);
+      const move = (sql: string) =>
+        this.sequelize.query(sql, { replacements: { activityId, guestId, personId }, transaction });
       await move('UPDATE media SET owner_id = :personId WHERE owner_id = :guestId');
       await move('UPDATE uploads SET owner_id = :personId WHERE owner_id = :guestId');
       await move('UPDATE threads SET asker_id = :personId WHERE asker_id = :guestId');
@@ -131,7 +211,12 @@ export class JoiningService {
       await move('UPDATE pieces SET person_id = :personId WHERE person_id = :guestId AND activity_id = :activityId');
       // Where none of the learner's own groups has this activity, they keep it as one of those who joined.
       const assigned = (await Assignment.findAll({ where: { activityId }, transaction })).map((each) => each.groupId);
-      if ((await Membership.count({ where: { groupId: assigned, personId, role: 'learner', leftAt: null }, transaction })) === 0) {
+      if (
+        (await Membership.count({
+          where: { groupId: assigned, personId, role: 'learner', leftAt: null },
+          transaction,
+        })) === 0
+      ) {
         await Membership.create({ personId, groupId: group.id, role: 'learner' }, { transaction });
       }
       await guest.destroy({ transaction });

@@ -11,14 +11,19 @@ const MOST = 300;
 /** Notes that a teacher keeps to say again. They are theirs alone. */
 export class KeptNoteService {
   async list(actor: Actor): Promise<KeptNoteView[]> {
-    const rows = await KeptNote.findAll({ where: { teacherId: actor.personId }, order: [['createdAt', 'DESC']], limit: MOST });
+    const rows = await KeptNote.findAll({
+      where: { teacherId: actor.personId },
+      order: [['createdAt', 'DESC']],
+      limit: MOST,
+    });
     return rows.map(({ id, words, uses }) => ({ id, words, uses: uses ?? {} }));
   }
 
   /** Keeps a note. The same id again is the same note. */
   async keep(actor: Actor, id: string, words: string): Promise<KeptNoteView[]> {
     if (!policy.makeActivity(actor)) throw new ProblemError('forbidden', 'Only teachers keep notes.');
-    if ((await KeptNote.count({ where: { teacherId: actor.personId } })) >= MOST) throw new ProblemError('conflict', `You keep ${MOST} notes already. Throw some away first.`);
+    if ((await KeptNote.count({ where: { teacherId: actor.personId } })) >= MOST)
+      throw new ProblemError('conflict', `You keep ${MOST} notes already. Throw some away first.`);
     try {
       await KeptNote.create({ id, teacherId: actor.personId, words });
     } catch (error) {

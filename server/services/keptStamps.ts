@@ -12,15 +12,24 @@ const MOST = 60;
 /** Stamps that a teacher has drawn. They are theirs alone. */
 export class KeptStampService {
   async list(actor: Actor): Promise<KeptStampView[]> {
-    const rows = await KeptStamp.findAll({ where: { teacherId: actor.personId }, order: ['createdAt', 'id'], limit: MOST });
+    const rows = await KeptStamp.findAll({
+      where: { teacherId: actor.personId },
+      order: ['createdAt', 'id'],
+      limit: MOST,
+    });
     return rows.map(({ id, name, items, width, height }) => ({ id, name, items, width, height }));
   }
 
   /** Keeps a stamp. The same id again is the same stamp. @throws ProblemError `bad-request` where there is nothing on it that can be drawn */
-  async keep(actor: Actor, stamp: { id: string; name: string; items: object[]; width: number; height: number }): Promise<KeptStampView[]> {
+  async keep(
+    actor: Actor,
+    stamp: { id: string; name: string; items: object[]; width: number; height: number },
+  ): Promise<KeptStampView[]> {
     if (!policy.makeActivity(actor)) throw new ProblemError('forbidden', 'Only teachers keep stamps.');
-    if (readStampItems(stamp.items).length !== stamp.items.length) throw new ProblemError('bad-request', 'There is something on the stamp that can’t be drawn.');
-    if ((await KeptStamp.count({ where: { teacherId: actor.personId } })) >= MOST) throw new ProblemError('conflict', `You keep ${MOST} stamps already. Throw some away first.`);
+    if (readStampItems(stamp.items).length !== stamp.items.length)
+      throw new ProblemError('bad-request', 'There is something on the stamp that can’t be drawn.');
+    if ((await KeptStamp.count({ where: { teacherId: actor.personId } })) >= MOST)
+      throw new ProblemError('conflict', `You keep ${MOST} stamps already. Throw some away first.`);
     try {
       await KeptStamp.create({ ...stamp, items: stamp.items as Record<string, unknown>[], teacherId: actor.personId });
     } catch (error) {

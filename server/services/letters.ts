@@ -44,13 +44,28 @@ export class LetterService {
   private async write(personId: string): Promise<void> {
     const at = new Date(this.clock());
     await this.sequelize.transaction(async (transaction) => {
-      const { mail, digestAt, name } = await Person.findByPk(personId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
-      const news = await Update.findAll({ where: { personId, seenAt: null, at: { [Op.gt]: digestAt ?? new Date(0), [Op.lte]: at } }, order: [['at', 'ASC']], transaction });
+      const { mail, digestAt, name } = await Person.findByPk(personId, {
+        lock: transaction.LOCK.UPDATE,
+        transaction,
+        rejectOnEmpty: true,
+      });
+      const news = await Update.findAll({
+        where: { personId, seenAt: null, at: { [Op.gt]: digestAt ?? new Date(0), [Op.lte]: at } },
+        order: [['at', 'ASC']],
+        transaction,
+      });
       if (!mail || news.length === 0) return;
       const lines = news.slice(0, SHOWN).map(({ words }) => `• ${words}`);
       const more = news.length - lines.length;
       const subject = news.length === 1 ? 'One thing is new in Lippet' : `${news.length} things are new in Lippet`;
-      const words = [`Good evening, ${name}.`, '', ...lines, ...(more > 0 ? [`and ${more} more`] : []), '', 'Open Lippet to see them.'].join('\n');
+      const words = [
+        `Good evening, ${name}.`,
+        '',
+        ...lines,
+        ...(more > 0 ? [`and ${more} more`] : []),
+        '',
+        'Open Lippet to see them.',
+      ].join('\n');
       await Letter.create({ id: randomUUID(), personId, address: mail, subject, words, at }, { transaction });
       await Person.update({ digestAt: at }, { where: { id: personId }, transaction });
     });

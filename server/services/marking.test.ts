@@ -2,12 +2,21 @@
 import { randomUUID } from 'node:crypto';
 import type { PlanView } from '@lippet/core/contract/activities';
 import type { MediaView } from '@lippet/core/contract/media';
-import type { GoPageView, GoView, PieceView, ReviewLineView, ReviewView, UpdateView, WaitingPiece } from '@lippet/core/contract/work';
+import type {
+  GoPageView,
+  GoView,
+  PieceView,
+  ReviewLineView,
+  ReviewView,
+  UpdateView,
+  WaitingPiece,
+} from '@lippet/core/contract/work';
 import type { KeptNoteView } from '@lippet/core/review/keptNotes';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
-const SVG = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
+const SVG =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
@@ -15,7 +24,12 @@ let ada: TestClient;
 let teacher: TestClient;
 let pieceId: string;
 let now: number;
-const row = (title: string, weight: number) => ({ id: randomUUID(), title, levels: ['Surely', 'Nearly', 'Not yet'], weight });
+const row = (title: string, weight: number) => ({
+  id: randomUUID(),
+  title,
+  levels: ['Surely', 'Nearly', 'Not yet'],
+  weight,
+});
 const rubric = [row('Over and under', 2), row('Colour', 1)];
 beforeEach(async () => {
   now = Date.UTC(2026, 10, 25, 10);
@@ -29,17 +43,29 @@ afterEach(() => school.close());
 const activity = (): string => `/api/activities/${school.activities.open}`;
 async function change(plan: object): Promise<void> {
   const view = await teacher.json<PlanView>('GET', `${activity()}/plan`);
-  const { version } = await teacher.json<{ version: number }>('PUT', `${activity()}/plan`, { version: view.version, plan: { ...view.plan, ...plan } });
+  const { version } = await teacher.json<{ version: number }>('PUT', `${activity()}/plan`, {
+    version: view.version,
+    plan: { ...view.plan, ...plan },
+  });
   await teacher.json('POST', `${activity()}/set`, { version });
 }
 async function send(more: object = {}): Promise<GoView> {
   await drawInto(school, pieceId);
-  return ada.json('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', pieceId), ...more });
+  return ada.json('POST', `/api/pieces/${pieceId}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', pieceId),
+    ...more,
+  });
 }
 const begin = (go: GoView): Promise<ReviewView> => teacher.json('POST', `/api/goes/${go.id}/review`);
-const say = (review: ReviewView, said: object): Promise<ReviewView> => teacher.json('PUT', `/api/reviews/${review.id}/note`, { note: '', ...said });
+const say = (review: ReviewView, said: object): Promise<ReviewView> =>
+  teacher.json('PUT', `/api/reviews/${review.id}/note`, { note: '', ...said });
 const release = async (review: ReviewView): Promise<ReviewView> =>
-  teacher.json('POST', `/api/reviews/${review.id}/release`, { outcome: 'finished', note: 'Well done', extent: await extentOf(school, 'marks', review.id) });
+  teacher.json('POST', `/api/reviews/${review.id}/release`, {
+    outcome: 'finished',
+    note: 'Well done',
+    extent: await extentOf(school, 'marks', review.id),
+  });
 const seen = async (go: GoView) => (await ada.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review?.marked;
 
 describe('a mark', () => {
@@ -51,7 +77,10 @@ describe('a mark', () => {
     expect(await seen(go)).toBeUndefined();
     await release(review);
     // (2 × 1 + 1 × 0.5) / 3 of 12
-    expect(await seen(go)).toMatchObject({ mark: { words: '10 of 12', points: 10, outOf: 12, own: false }, explained: ['Over and under: Surely (all of it, counts twice)', 'Colour: Nearly (half of it)'] });
+    expect(await seen(go)).toMatchObject({
+      mark: { words: '10 of 12', points: 10, outOf: 12, own: false },
+      explained: ['Over and under: Surely (all of it, counts twice)', 'Colour: Nearly (half of it)'],
+    });
   });
 
   it('stays as it was said when the rubric changes afterwards', async () => {
@@ -61,8 +90,14 @@ describe('a mark', () => {
     await say(review, { levels: { [rubric[0]!.id]: 2 } });
     await release(review);
     const before = await seen(go);
-    expect((await teacher.json<PlanView>('GET', `${activity()}/plan`)).marked).toMatchObject({ count: 1, rubric: [{ title: 'Over and under' }, { title: 'Colour' }] });
-    await change({ rubric: [{ ...rubric[0]!, levels: ['One', 'Two'], weight: 5 }], marking: { kind: 'words', outOf: 3, halves: false, levels: [] } });
+    expect((await teacher.json<PlanView>('GET', `${activity()}/plan`)).marked).toMatchObject({
+      count: 1,
+      rubric: [{ title: 'Over and under' }, { title: 'Colour' }],
+    });
+    await change({
+      rubric: [{ ...rubric[0]!, levels: ['One', 'Two'], weight: 5 }],
+      marking: { kind: 'words', outOf: 3, halves: false, levels: [] },
+    });
     expect(await seen(go)).toEqual(before);
   });
 
@@ -70,13 +105,21 @@ describe('a mark', () => {
     await change({ rubric, marking: { kind: 'level', outOf: 10, halves: true, levels: ['Gold', 'Silver', 'Tin'] } });
     const go = await send();
     const review = await begin(go);
-    const kept = await say(review, { levels: { [rubric[0]!.id]: 0.5, [rubric[1]!.id]: 9 }, own: { points: null, level: 2, words: '' } });
+    const kept = await say(review, {
+      levels: { [rubric[0]!.id]: 0.5, [rubric[1]!.id]: 9 },
+      own: { points: null, level: 2, words: '' },
+    });
     expect([kept.levels, kept.own.level]).toEqual([{ [rubric[0]!.id]: 0.5 }, 2]);
     // A note alone leaves the levels as they are.
     expect((await say(review, { note: 'More' })).levels).toEqual(kept.levels);
-    for (const own of [{ points: -1 }, { level: 1.5 }, { words: 'x'.repeat(600) }]) expect((await teacher.request('PUT', `/api/reviews/${review.id}/note`, { note: '', own })).status).toBe(400);
+    for (const own of [{ points: -1 }, { level: 1.5 }, { words: 'x'.repeat(600) }])
+      expect((await teacher.request('PUT', `/api/reviews/${review.id}/note`, { note: '', own })).status).toBe(400);
     await release(review);
-    expect(await seen(go)).toMatchObject({ mark: { words: 'Tin', own: true }, lines: [{ words: 'between “Surely” and “Nearly”' }], explained: [] });
+    expect(await seen(go)).toMatchObject({
+      mark: { words: 'Tin', own: true },
+      lines: [{ words: 'between “Surely” and “Nearly”' }],
+      explained: [],
+    });
   });
 
   it('is none where nothing was chosen', async () => {
@@ -109,14 +152,23 @@ describe('with a go', () => {
   it('comes no file that is not there, nor an answer that there is not', async () => {
     await drawInto(school, pieceId);
     const extent = await extentOf(school, 'piece', pieceId);
-    const status = async (more: object): Promise<number> => (await ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent, ...more })).status;
-    expect([await status({ voice: randomUUID() }), await status({ felt: 'so-so' }), await status({ voice: 'x' })]).toEqual([409, 400, 400]);
+    const status = async (more: object): Promise<number> =>
+      (await ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent, ...more })).status;
+    expect([
+      await status({ voice: randomUUID() }),
+      await status({ felt: 'so-so' }),
+      await status({ voice: 'x' }),
+    ]).toEqual([409, 400, 400]);
   });
 });
 
 describe('reminding', () => {
-  const remind = (person: string | null): Promise<{ told: number }> => teacher.json('POST', `${activity()}/remind`, { person });
-  const told = async (client: TestClient): Promise<string[]> => (await client.json<UpdateView[]>('GET', '/api/updates')).filter(({ kind }) => kind === 'unsent').map(({ words }) => words);
+  const remind = (person: string | null): Promise<{ told: number }> =>
+    teacher.json('POST', `${activity()}/remind`, { person });
+  const told = async (client: TestClient): Promise<string[]> =>
+    (await client.json<UpdateView[]>('GET', '/api/updates'))
+      .filter(({ kind }) => kind === 'unsent')
+      .map(({ words }) => words);
 
   it('tells those who have not sent what is complete, each at most once a day', async () => {
     await drawInto(school, pieceId);
@@ -127,7 +179,9 @@ describe('reminding', () => {
     expect(await told(await harness.as('ben'))).toEqual([]);
     now += 86_400_000;
     expect(await remind(null)).toEqual({ told: 1 });
-    const hung = (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.find(({ personId }) => personId === school.people.ada)!;
+    const hung = (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.find(
+      ({ personId }) => personId === school.people.ada,
+    )!;
     expect(hung.remindedAt).not.toBeNull();
   });
 
@@ -141,11 +195,16 @@ describe('reminding', () => {
 });
 
 describe('an outcome', () => {
-  const state = async (): Promise<string> => (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
+  const state = async (): Promise<string> =>
+    (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
   const recall = (review: ReviewView): Promise<Response> => teacher.request('POST', `/api/reviews/${review.id}/recall`);
   const hold = async (review: ReviewView, outcome: string | null): Promise<ReviewView> =>
-    teacher.json('PUT', `/api/reviews/${review.id}/held`, { outcome, extent: await extentOf(school, 'marks', review.id) });
-  const updates = async (): Promise<string[]> => (await ada.json<UpdateView[]>('GET', '/api/updates')).map(({ kind }) => kind);
+    teacher.json('PUT', `/api/reviews/${review.id}/held`, {
+      outcome,
+      extent: await extentOf(school, 'marks', review.id),
+    });
+  const updates = async (): Promise<string[]> =>
+    (await ada.json<UpdateView[]>('GET', '/api/updates')).map(({ kind }) => kind);
 
   it('can be taken back within a minute, with nothing left of it at the learner’s', async () => {
     const go = await send();
@@ -167,7 +226,11 @@ describe('an outcome', () => {
 
   it('can’t be taken back once the learner has sent again', async () => {
     const review = await begin(await send());
-    await teacher.json('POST', `/api/reviews/${review.id}/release`, { outcome: 'again', note: '', extent: await extentOf(school, 'marks', review.id) });
+    await teacher.json('POST', `/api/reviews/${review.id}/release`, {
+      outcome: 'again',
+      note: '',
+      extent: await extentOf(school, 'marks', review.id),
+    });
     await send();
     expect((await recall(review)).status).toBe(409);
     expect(await state()).toBe('with-teacher');
@@ -180,12 +243,20 @@ describe('an outcome', () => {
     const ben = await harness.as('ben');
     const { pieceId: bens } = await ben.json<{ pieceId: string }>('POST', `${activity()}/piece`);
     await drawInto(school, bens);
-    const bensGo = await ben.json<GoView>('POST', `/api/pieces/${bens}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', bens) });
+    const bensGo = await ben.json<GoView>('POST', `/api/pieces/${bens}/send`, {
+      key: randomUUID(),
+      extent: await extentOf(school, 'piece', bens),
+    });
     await hold(await begin(bensGo), 'finished');
     expect([await state(), await updates()]).toEqual(['with-teacher', []]);
-    expect((await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.map(({ held }) => held).sort()).toEqual(['again', 'finished']);
+    expect(
+      (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.map(({ held }) => held).sort(),
+    ).toEqual(['again', 'finished']);
     expect(await teacher.json('POST', `${activity()}/release-held`)).toEqual({ released: 2 });
-    expect([await state(), (await ben.json<PieceView>('GET', `/api/pieces/${bens}`)).card.standing.state]).toEqual(['another-go', 'finished']);
+    expect([await state(), (await ben.json<PieceView>('GET', `/api/pieces/${bens}`)).card.standing.state]).toEqual([
+      'another-go',
+      'finished',
+    ]);
     expect(await teacher.json('POST', `${activity()}/release-held`)).toEqual({ released: 0 });
   });
 
@@ -194,7 +265,14 @@ describe('an outcome', () => {
     await hold(review, 'finished');
     expect((await hold(review, null)).held).toBeNull();
     await release(review);
-    expect((await teacher.request('PUT', `/api/reviews/${review.id}/held`, { outcome: 'again', extent: await extentOf(school, 'marks', review.id) })).status).toBe(409);
+    expect(
+      (
+        await teacher.request('PUT', `/api/reviews/${review.id}/held`, {
+          outcome: 'again',
+          extent: await extentOf(school, 'marks', review.id),
+        })
+      ).status,
+    ).toBe(409);
   });
 });
 
@@ -204,9 +282,15 @@ it('what waits is listed over all activities, oldest first, for its teachers alo
   const ben = await harness.as('ben');
   const { pieceId: bens } = await ben.json<{ pieceId: string }>('POST', `${activity()}/piece`);
   await drawInto(school, bens);
-  await ben.json('POST', `/api/pieces/${bens}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', bens) });
+  await ben.json('POST', `/api/pieces/${bens}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', bens),
+  });
   const waiting = (client: TestClient): Promise<WaitingPiece[]> => client.json('GET', '/api/waiting');
-  expect((await waiting(teacher)).map(({ name, title, go: { go: number } }) => [name, title, number])).toEqual([['ada', 'Open work', 1], ['ben', 'Open work', 1]]);
+  expect((await waiting(teacher)).map(({ name, title, go: { go: number } }) => [name, title, number])).toEqual([
+    ['ada', 'Open work', 1],
+    ['ben', 'Open work', 1],
+  ]);
   await release(await begin(go));
   expect((await waiting(teacher)).map(({ name }) => name)).toEqual(['ben']);
   for (const name of ['mr-dune', 'ada']) expect(await waiting(await harness.as(name))).toEqual([]);
@@ -214,9 +298,13 @@ it('what waits is listed over all activities, oldest first, for its teachers alo
 
 it('notes are kept once, counted by activity, and are their teacher’s alone', async () => {
   const id = randomUUID();
-  for (let i = 0; i < 2; i++) await teacher.json('POST', '/api/kept-notes', { id, words: '{name}, look at the horizon' });
-  for (let i = 0; i < 3; i++) await teacher.json('POST', `/api/kept-notes/${id}/use`, { activity: school.activities.open });
-  expect(await teacher.json<KeptNoteView[]>('GET', '/api/kept-notes')).toEqual([{ id, words: '{name}, look at the horizon', uses: { [school.activities.open]: 3 } }]);
+  for (let i = 0; i < 2; i++)
+    await teacher.json('POST', '/api/kept-notes', { id, words: '{name}, look at the horizon' });
+  for (let i = 0; i < 3; i++)
+    await teacher.json('POST', `/api/kept-notes/${id}/use`, { activity: school.activities.open });
+  expect(await teacher.json<KeptNoteView[]>('GET', '/api/kept-notes')).toEqual([
+    { id, words: '{name}, look at the horizon', uses: { [school.activities.open]: 3 } },
+  ]);
   const dune = await harness.as('mr-dune');
   expect(await dune.json('GET', '/api/kept-notes')).toEqual([]);
   expect((await dune.request('DELETE', `/api/kept-notes/${id}`)).status).toBe(404);

@@ -29,7 +29,8 @@ beforeEach(async () => {
 afterEach(() => school.close());
 
 const bring = (content: Buffer | string, id?: string): Promise<Response> => ada.bring(piece, content, id);
-const sentence = async (response: Response): Promise<string> => ((await response.json()) as { message: string }).message;
+const sentence = async (response: Response): Promise<string> =>
+  ((await response.json()) as { message: string }).message;
 const pdf = async (pages = 2): Promise<Buffer> => {
   const made = await PDFDocument.create();
   for (let i = 0; i < pages; i++) made.addPage([200, 300]).drawText(`page ${i + 1}`, { x: 20, y: 200 });
@@ -38,7 +39,10 @@ const pdf = async (pages = 2): Promise<Buffer> => {
 
 describe('what is brought in', () => {
   it('is kept upright, without what the camera wrote into it', async () => {
-    const photo = await sharp({ create: { width: 40, height: 20, channels: 3, background: '#c84' } }).jpeg().withMetadata({ orientation: 6, exif: { IFD0: { Make: 'Spyglass', Copyright: 'me' } } }).toBuffer();
+    const photo = await sharp({ create: { width: 40, height: 20, channels: 3, background: '#c84' } })
+      .jpeg()
+      .withMetadata({ orientation: 6, exif: { IFD0: { Make: 'Spyglass', Copyright: 'me' } } })
+      .toBuffer();
     const view = (await (await bring(photo)).json()) as MediaView;
     expect(view).toMatchObject({ kind: 'picture', width: 20, height: 40, pages: null });
     const kept = Buffer.from(await (await ada.request('GET', `/api/media/${view.id}`)).arrayBuffer());
@@ -59,11 +63,15 @@ describe('what is brought in', () => {
   });
 
   it('is an SVG only as it looks: its script is nowhere', async () => {
-    const evil = '<svg xmlns="http://www.w3.org/2000/svg" width="30" height="30"><script>alert(1)</script><image href="file:///etc/passwd" width="9" height="9"/><rect width="30" height="30" fill="#2A6A8C"/></svg>';
+    const evil =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="30" height="30"><script>alert(1)</script><image href="file:///etc/passwd" width="9" height="9"/><rect width="30" height="30" fill="#2A6A8C"/></svg>';
     const { id } = (await (await bring(evil)).json()) as MediaView;
     const response = await ada.request('GET', `/api/media/${id}`);
     expect(response.headers.get('content-type')).toBe('image/webp');
-    const { data } = await sharp(Buffer.from(await response.arrayBuffer())).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+    const { data } = await sharp(Buffer.from(await response.arrayBuffer()))
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     expect([...data.subarray(0, 3)]).toEqual([0x2a, 0x6a, 0x8c]);
   });
 
@@ -71,8 +79,14 @@ describe('what is brought in', () => {
     const view = (await (await bring(await pdf())).json()) as MediaView;
     expect(view).toMatchObject({ kind: 'pdf', pages: 2, size: expect.any(Number) });
     const part = await ada.request('GET', `/api/media/${view.id}`, undefined, { range: 'bytes=0-7' });
-    expect([part.status, part.headers.get('content-range'), (await part.text()).slice(0, 5)]).toEqual([206, `bytes 0-7/${view.size}`, '%PDF-']);
-    expect((await ada.request('GET', `/api/media/${view.id}`, undefined, { range: `bytes=${view.size}-` })).status).toBe(416);
+    expect([part.status, part.headers.get('content-range'), (await part.text()).slice(0, 5)]).toEqual([
+      206,
+      `bytes 0-7/${view.size}`,
+      '%PDF-',
+    ]);
+    expect(
+      (await ada.request('GET', `/api/media/${view.id}`, undefined, { range: `bytes=${view.size}-` })).status,
+    ).toBe(416);
     const preview = await ada.request('GET', `/api/media/${view.id}/preview?page=2`);
     expect((await sharp(Buffer.from(await preview.arrayBuffer())).metadata()).format).toBe('webp');
     expect((await ada.request('GET', `/api/media/${view.id}/preview?page=3`)).status).toBe(404);
@@ -83,7 +97,8 @@ describe('what is brought in', () => {
     const plain = join(school.filesRoot, 'plain.pdf');
     await bring(await pdf());
     execFileSync('sh', ['-c', `cat > ${plain}`], { input: await pdf() });
-    const locked = (user: string): Buffer => execFileSync('qpdf', ['--encrypt', user, 'owner', '256', '--', plain, '-'], { maxBuffer: 1 << 26 });
+    const locked = (user: string): Buffer =>
+      execFileSync('qpdf', ['--encrypt', user, 'owner', '256', '--', plain, '-'], { maxBuffer: 1 << 26 });
     const open = (await (await bring(locked(''))).json()) as MediaView;
     expect(open).toMatchObject({ kind: 'pdf', pages: 2 });
     const kept = Buffer.from(await (await ada.request('GET', `/api/media/${open.id}`)).arrayBuffer());
@@ -96,13 +111,33 @@ describe('what is brought in', () => {
     ['nothing', () => Buffer.alloc(0), /empty/],
     ['a text file named .pdf', () => Buffer.from('Dear Ms Reed, this is no PDF.'), /no picture, PDF, sound or film/],
     ['a PDF cut in half', async () => (await pdf()).subarray(0, 300), /broken/],
-    ['a picture cut in half', async () => {
-      const noise = Buffer.from(Array.from({ length: 90_000 }, (_, i) => (i * 7919) % 251));
-      const whole = await sharp(noise, { raw: { width: 200, height: 150, channels: 3 } }).png().toBuffer();
-      return whole.subarray(0, whole.length / 3);
-    }, /damaged/],
-    ['a picture of a hundred million pixels', () => sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: 'white' }, limitInputPixels: false }).png({ compressionLevel: 9 }).toBuffer(), /100 million pixels/],
-    ['a format that is not taken', () => sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } }).tiff().toBuffer(), /PNG, JPEG/],
+    [
+      'a picture cut in half',
+      async () => {
+        const noise = Buffer.from(Array.from({ length: 90_000 }, (_, i) => (i * 7919) % 251));
+        const whole = await sharp(noise, { raw: { width: 200, height: 150, channels: 3 } })
+          .png()
+          .toBuffer();
+        return whole.subarray(0, whole.length / 3);
+      },
+      /damaged/,
+    ],
+    [
+      'a picture of a hundred million pixels',
+      () =>
+        sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: 'white' }, limitInputPixels: false })
+          .png({ compressionLevel: 9 })
+          .toBuffer(),
+      /100 million pixels/,
+    ],
+    [
+      'a format that is not taken',
+      () =>
+        sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } })
+          .tiff()
+          .toBuffer(),
+      /PNG, JPEG/,
+    ],
   ])('that is %s gets a sentence, and nothing is kept of it', async (_, content, words) => {
     const response = await bring(await content());
     expect(response.status).toBe(415);
@@ -128,7 +163,13 @@ describe('what is brought in', () => {
 
 describe('byte ranges', () => {
   it.each([
-    ['bytes=0-9', [0, 9]], ['bytes=90-', [90, 99]], ['bytes=-10', [90, 99]], ['bytes=95-500', [95, 99]], ['bytes=0-1,5-6', null], ['lines=1-2', null], [undefined, null],
+    ['bytes=0-9', [0, 9]],
+    ['bytes=90-', [90, 99]],
+    ['bytes=-10', [90, 99]],
+    ['bytes=95-500', [95, 99]],
+    ['bytes=0-1,5-6', null],
+    ['lines=1-2', null],
+    [undefined, null],
   ] as const)('%s', (header, range) => {
     expect(byteRange(header, 100)).toEqual(range);
   });
@@ -139,18 +180,37 @@ async function place(media: string): Promise<void> {
   const ref = { kind: 'piece', id: piece } as const;
   const doc = await school.log.document(ref);
   const before = Y.encodeStateVector(doc);
-  putItem(pageItems(doc, readPages(doc)[0]!.id)!, randomUUID(), { kind: 'picture', media, width: 60, height: 30, crop: [0, 0, 1, 1], alt: '', order: 'a1', at: 0 });
+  putItem(pageItems(doc, readPages(doc)[0]!.id)!, randomUUID(), {
+    kind: 'picture',
+    media,
+    width: 60,
+    height: 30,
+    crop: [0, 0, 1, 1],
+    alt: '',
+    order: 'a1',
+    at: 0,
+  });
   await school.log.append(ref, Y.encodeStateAsUpdate(doc, before));
 }
-const send = async (): Promise<Response> => ada.request('POST', `/api/pieces/${piece}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', piece) });
+const send = async (): Promise<Response> =>
+  ada.request('POST', `/api/pieces/${piece}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', piece),
+  });
 
 describe('a go with a picture', () => {
   it('goes only once the picture is at school', async () => {
     const media = randomUUID();
     await place(media);
     const early = await send();
-    expect([early.status, await sentence(early)]).toEqual([409, expect.stringMatching(/picture or a recording is still on its way/)]);
-    await bring('<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="#C8472F"/></svg>', media);
+    expect([early.status, await sentence(early)]).toEqual([
+      409,
+      expect.stringMatching(/picture or a recording is still on its way/),
+    ]);
+    await bring(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="#C8472F"/></svg>',
+      media,
+    );
     expect((await send()).status).toBe(200);
   });
 
@@ -172,7 +232,9 @@ describe('a go with a picture', () => {
     await harness.services.exports.run(harness.asked[0]!);
     await harness.services.exports.run(harness.asked[0]!);
     expect(await ada.json('GET', `/api/exports/${asked.id}`)).toMatchObject({ state: 'ready' });
-    const file = await PDFDocument.load(await (await ada.request('GET', `/api/exports/${asked.id}/file`)).arrayBuffer());
+    const file = await PDFDocument.load(
+      await (await ada.request('GET', `/api/exports/${asked.id}/file`)).arrayBuffer(),
+    );
     expect(file.getPageCount()).toBe(2);
     expect(file.getPage(0).node.Annots()!.size()).toBe(1);
     expect((await ada.request('POST', `/api/goes/${go.id}/exports`, { style: 'crayon' })).status).toBe(400);
@@ -182,7 +244,10 @@ describe('a go with a picture', () => {
 describe('earlier copies', () => {
   const items = async (copy: CopyView): Promise<number> => {
     const doc = new Y.Doc();
-    Y.applyUpdate(doc, new Uint8Array(await (await ada.request('GET', `/api/copies/${copy.id}/document`)).arrayBuffer()));
+    Y.applyUpdate(
+      doc,
+      new Uint8Array(await (await ada.request('GET', `/api/copies/${copy.id}/document`)).arrayBuffer()),
+    );
     return readItems(pageItems(doc, readPages(doc)[0]!.id)!).length;
   };
   const list = (): Promise<CopyView[]> => ada.json<CopyView[]>('GET', `/api/pieces/${piece}/copies`);

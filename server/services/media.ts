@@ -7,7 +7,17 @@ import { mediaOf } from '@lippet/core/page/mediaOf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import type { Span } from '@lippet/core/recording/spans';
 import type { Jobs } from '../jobs/jobs';
-import { Activity, Assignment, CapturePhoto, Export, Media, Message, Piece, Review, Submission } from '../models/tables';
+import {
+  Activity,
+  Assignment,
+  CapturePhoto,
+  Export,
+  Media,
+  Message,
+  Piece,
+  Review,
+  Submission,
+} from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -61,7 +71,10 @@ export class MediaService {
       throw new ProblemError('conflict', 'This is with your teacher, so nothing can be added to it just now.');
     }
     if (!own && !policy.addReviewMedia(actor, standing, standing.standing)) {
-      throw new ProblemError('conflict', 'There is no go here that waits for an answer, so nothing can be added to one.');
+      throw new ProblemError(
+        'conflict',
+        'There is no go here that waits for an answer, so nothing can be added to one.',
+      );
     }
     return null;
   }
@@ -83,7 +96,10 @@ export class MediaService {
   private async mayPlan(actor: Actor, activityId: string): Promise<boolean> {
     const activity = await Activity.findByPk(activityId, { attributes: ['id', 'teacherId'] });
     const groups = activity ? await Assignment.findAll({ where: { activityId } }) : [];
-    return activity !== null && policy.planActivity(actor, { teacherId: activity.teacherId, groups: groups.map(({ groupId }) => groupId) });
+    return (
+      activity !== null &&
+      policy.planActivity(actor, { teacherId: activity.teacherId, groups: groups.map(({ groupId }) => groupId) })
+    );
   }
 
   /** Takes a file for a piece under an id that the client made. The same id again is the same file. */
@@ -111,7 +127,20 @@ export class MediaService {
     const size = (await this.files.size(hash))!;
     const state = kind === 'sound' || kind === 'film' ? 'processing' : 'ready';
     try {
-      const media = await Media.create({ id, ownerId: actor.personId, ...homeIds(home), kind, type, hash, size, width, height, pages, seconds, state });
+      const media = await Media.create({
+        id,
+        ownerId: actor.personId,
+        ...homeIds(home),
+        kind,
+        type,
+        hash,
+        size,
+        width,
+        height,
+        pages,
+        seconds,
+        state,
+      });
       if (state === 'processing') await this.jobs.send('make-playable', { mediaId: id });
       return viewOf(media);
     } catch (error) {
@@ -134,7 +163,12 @@ export class MediaService {
       const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
       const work = await this.facts.workOf(piece);
       const ofLearner = media.ownerId === piece.personId;
-      if (ofLearner ? !policy.readPieceMedia(actor, piece, work) : !policy.readReviewMedia(actor, piece, work, await wasReleased(media))) throw notFound();
+      if (
+        ofLearner
+          ? !policy.readPieceMedia(actor, piece, work)
+          : !policy.readReviewMedia(actor, piece, work, await wasReleased(media))
+      )
+        throw notFound();
     } else {
       if (!(await this.mayPlan(actor, media.activityId!)) && !(await this.mayLookAt(actor, media))) throw notFound();
     }
@@ -147,7 +181,10 @@ export class MediaService {
     if (!standing || !policy.seeActivity(actor, standing, standing.standing)) return false;
     const { materials } = await Activity.findByPk(activityId!, { attributes: ['materials'], rejectOnEmpty: true });
     const shownBy = (materials ?? []).filter(({ media }) => media === id);
-    return shownBy.length === 0 || shownBy.some((material) => policy.seeMaterial(material, standing.facts.latest !== null, this.clock()));
+    return (
+      shownBy.length === 0 ||
+      shownBy.some((material) => policy.seeMaterial(material, standing.facts.latest !== null, this.clock()))
+    );
   }
 
   async view(actor: Actor, id: string): Promise<MediaView> {
@@ -186,7 +223,12 @@ export class MediaService {
       if (there.length === 0) throw new RecordingError('Nothing of the recording lies there.');
       await cutPlayable(path, facts, there, out);
       const made = await this.files.adopt(out);
-      return { hash: made, type: facts.sort === 'film' ? 'video/mp4' : 'audio/mp4', size: (await this.files.size(made))!, lasting: true };
+      return {
+        hash: made,
+        type: facts.sort === 'film' ? 'video/mp4' : 'audio/mp4',
+        size: (await this.files.size(made))!,
+        lasting: true,
+      };
     } catch (error) {
       if (error instanceof RecordingError) throw new ProblemError('unfit', error.message);
       throw error;
@@ -231,8 +273,14 @@ export class MediaService {
     const ids = named.filter(isId);
     if (ids.length === 0) return true;
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
-    const found = await Media.findAll({ where: { id: { [Op.in]: [...ids] } }, attributes: ['id', 'pieceId', 'activityId'] });
-    return found.filter((each) => each.pieceId === pieceId || each.activityId === piece.activityId).length === new Set(ids).size;
+    const found = await Media.findAll({
+      where: { id: { [Op.in]: [...ids] } },
+      attributes: ['id', 'pieceId', 'activityId'],
+    });
+    return (
+      found.filter((each) => each.pieceId === pieceId || each.activityId === piece.activityId).length ===
+      new Set(ids).size
+    );
   }
 
   /**
@@ -240,42 +288,87 @@ export class MediaService {
    * takes that were not chosen are gone. Run twice, or broken off and run again, it comes to the same.
    */
   async keepWhatWasSent(pieceId: string): Promise<void> {
-    const goes = await Submission.findAll({ where: { pieceId, withdrawnAt: null }, attributes: ['id', 'document', 'voiceId'] });
-    const reviews = await Review.findAll({ where: { submissionId: goes.map(({ id }) => id) }, attributes: ['marks', 'told'] });
-    const sent = new Set([...reviews.flatMap(({ told }) => told?.media ?? []), ...goes.flatMap(({ voiceId }) => voiceId ?? []), ...goes.flatMap(({ document }) => mediaOf(documentOf(document))), ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : []))]);
-    const said = new Set((await Message.findAll({ where: { mediaId: { [Op.not]: null } }, attributes: ['mediaId'] })).map(({ mediaId }) => mediaId));
+    const goes = await Submission.findAll({
+      where: { pieceId, withdrawnAt: null },
+      attributes: ['id', 'document', 'voiceId'],
+    });
+    const reviews = await Review.findAll({
+      where: { submissionId: goes.map(({ id }) => id) },
+      attributes: ['marks', 'told'],
+    });
+    const sent = new Set([
+      ...reviews.flatMap(({ told }) => told?.media ?? []),
+      ...goes.flatMap(({ voiceId }) => voiceId ?? []),
+      ...goes.flatMap(({ document }) => mediaOf(documentOf(document))),
+      ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : [])),
+    ]);
+    const said = new Set(
+      (await Message.findAll({ where: { mediaId: { [Op.not]: null } }, attributes: ['mediaId'] })).map(
+        ({ mediaId }) => mediaId,
+      ),
+    );
     const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id) && !said.has(id));
     for (const media of others) {
       await CapturePhoto.destroy({ where: { mediaId: media.id } });
       await media.destroy();
       // A file lies once however many say so; the last one takes it away.
-      for (const hash of [media.hash, media.playableHash, media.coverHash]) if (hash && !(await isNeeded(hash))) await this.files.remove(hash);
+      for (const hash of [media.hash, media.playableHash, media.coverHash])
+        if (hash && !(await isNeeded(hash))) await this.files.remove(hash);
     }
   }
 
   /** How many bytes a person keeps, and everybody together. */
   async kept(personId: string): Promise<{ person: number; school: number }> {
-    const sum = async (where: WhereOptions<Media>): Promise<number> => Number((await Media.sum('size', { where })) ?? 0);
+    const sum = async (where: WhereOptions<Media>): Promise<number> =>
+      Number((await Media.sum('size', { where })) ?? 0);
     return { person: await sum({ ownerId: personId }), school: await sum({}) };
   }
 }
 
 const isNeeded = async (hash: string): Promise<boolean> =>
-  (await Media.count({ where: { [Op.or]: [{ hash }, { playableHash: hash }, { coverHash: hash }] } })) + (await Export.count({ where: { hash } })) > 0;
+  (await Media.count({ where: { [Op.or]: [{ hash }, { playableHash: hash }, { coverHash: hash }] } })) +
+    (await Export.count({ where: { hash } })) >
+  0;
 
 /** Whether the review that a teacher's file was made for has been released: the first one that was, after the file came. */
 async function wasReleased({ pieceId, createdAt }: Media): Promise<boolean> {
   const goes = await Submission.findAll({ where: { pieceId: pieceId! }, attributes: ['id'] });
-  return (await Review.count({ where: { submissionId: goes.map(({ id }) => id), releasedAt: { [Op.gte]: createdAt } } })) > 0;
+  return (
+    (await Review.count({ where: { submissionId: goes.map(({ id }) => id), releasedAt: { [Op.gte]: createdAt } } })) > 0
+  );
 }
 
-export const viewOf = ({ id, kind, size, width, height, pages, state, why, seconds, loudness, peaks }: Media): MediaView => ({
-  id, kind, size, width, height, pages, state: state ?? 'ready', why: why ?? null, seconds: seconds ?? null, loudness: loudness ?? null, peaks: peaks ?? null,
+export const viewOf = ({
+  id,
+  kind,
+  size,
+  width,
+  height,
+  pages,
+  state,
+  why,
+  seconds,
+  loudness,
+  peaks,
+}: Media): MediaView => ({
+  id,
+  kind,
+  size,
+  width,
+  height,
+  pages,
+  state: state ?? 'ready',
+  why: why ?? null,
+  seconds: seconds ?? null,
+  loudness: loudness ?? null,
+  peaks: peaks ?? null,
 });
 
 /** A sentence where these files and one more would be more than is kept. */
 export function roomTrouble({ person, school }: { person: number; school: number }, more: number): string | null {
-  if (person + more > MEDIA_LIMITS.person) return 'You have as many files at school as one person may have. Delete recordings that you don’t need, or ask your teacher.';
-  if (school + more > MEDIA_LIMITS.school) return 'There is no room left at school for more files. Tell your teacher: what you made is safe on this device.';
+  if (person + more > MEDIA_LIMITS.person)
+    return 'You have as many files at school as one person may have. Delete recordings that you don’t need, or ask your teacher.';
+  if (school + more > MEDIA_LIMITS.school)
+    return 'There is no room left at school for more files. Tell your teacher: what you made is safe on this device.';
   return null;
 }

@@ -16,7 +16,11 @@ const MOST = 200;
 
 /** What a learner and the teachers say under the notes of a review, once that is released. */
 export class NoteReplyService {
-  constructor(private readonly sequelize: Sequelize, private readonly facts: PieceFactsService, private readonly clock: () => number = Date.now) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly facts: PieceFactsService,
+    private readonly clock: () => number = Date.now,
+  ) {}
 
   private async find(actor: Actor, reviewId: string): Promise<GoContext & { review: Review }> {
     const review = await Review.findByPk(reviewId);
@@ -29,25 +33,56 @@ export class NoteReplyService {
   async list(actor: Actor, reviewId: string): Promise<NoteReplyView[]> {
     await this.find(actor, reviewId);
     const rows = await NoteReply.findAll({ where: { reviewId }, order: ['at', 'id'] });
-    const people = await Person.findAll({ where: { id: rows.map(({ personId }) => personId) }, attributes: ['id', 'name'] });
-    return rows.map(({ id, noteId, personId, words, at }) => (
-      { id, note: noteId, name: people.find((person) => person.id === personId)!.name, mine: personId === actor.personId, words, at: at.getTime() }
-    ));
+    const people = await Person.findAll({
+      where: { id: rows.map(({ personId }) => personId) },
+      attributes: ['id', 'name'],
+    });
+    return rows.map(({ id, noteId, personId, words, at }) => ({
+      id,
+      note: noteId,
+      name: people.find((person) => person.id === personId)!.name,
+      mine: personId === actor.personId,
+      words,
+      at: at.getTime(),
+    }));
   }
 
   /** Says something under a note. The same id again says it once. @throws ProblemError `not-found` where there is no such note */
-  async say(actor: Actor, reviewId: string, { id, note, words }: { id: string; note: string; words: string }): Promise<NoteReplyView[]> {
+  async say(
+    actor: Actor,
+    reviewId: string,
+    { id, note, words }: { id: string; note: string; words: string },
+  ): Promise<NoteReplyView[]> {
     const { go, piece, activity, work, review } = await this.find(actor, reviewId);
     const { parts } = await activityParts(activity.id);
-    if (!walkNotes(documentOf(go.document), documentOf(review.marks), parts.map((part) => part.id)).some((each) => each.id === note)) throw notFound();
-    if ((await NoteReply.count({ where: { reviewId } })) >= MOST) throw new ProblemError('conflict', 'So much has been said here already that nothing more fits. Ask about it instead.');
+    if (
+      !walkNotes(
+        documentOf(go.document),
+        documentOf(review.marks),
+        parts.map((part) => part.id),
+      ).some((each) => each.id === note)
+    )
+      throw notFound();
+    if ((await NoteReply.count({ where: { reviewId } })) >= MOST)
+      throw new ProblemError(
+        'conflict',
+        'So much has been said here already that nothing more fits. Ask about it instead.',
+      );
     const byLearner = actor.personId === piece.personId;
     try {
       await this.sequelize.transaction(async (transaction) => {
-        await NoteReply.create({ id, reviewId, noteId: note, personId: actor.personId, words, at: new Date(this.clock()) }, { transaction });
+        await NoteReply.create(
+          { id, reviewId, noteId: note, personId: actor.personId, words, at: new Date(this.clock()) },
+          { transaction },
+        );
         const { name } = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
         const news = { kind: 'answered', words: `${name} answered a note on ${activity.title}` } as const;
-        if (byLearner) await tellTeachers(work.groupId, { ...news, path: `/review/${activity.id}?person=${piece.personId}` }, transaction);
+        if (byLearner)
+          await tellTeachers(
+            work.groupId,
+            { ...news, path: `/review/${activity.id}?person=${piece.personId}` },
+            transaction,
+          );
         else await tellPerson(piece.personId, { ...news, path: `/feedback/${go.id}` }, transaction);
       });
     } catch (error) {

@@ -21,7 +21,11 @@ export class PieceCopyService {
   /** Keeps a copy of a draft as it is now, unless the last is recent or holds the same. */
   async keep(pieceId: string): Promise<void> {
     const now = this.clock();
-    const last = await PieceCopy.findOne({ where: { pieceId }, order: [['at', 'DESC']], attributes: ['at', 'through'] });
+    const last = await PieceCopy.findOne({
+      where: { pieceId },
+      order: [['at', 'DESC']],
+      attributes: ['at', 'through'],
+    });
     if (last && now - last.at.getTime() < COPY_EVERY) return;
     await this.sequelize.transaction(async (transaction) => {
       // One at a time for a piece: two servers' pauses must not make two copies.
@@ -33,10 +37,28 @@ export class PieceCopyService {
       const progress = measureProgress(doc);
       // Before anything is made there is nothing to come back to.
       if (!last && !Object.values(progress.parts).some(({ items }) => items > 0)) return;
-      await PieceCopy.create({ id: randomUUID(), pieceId, at: new Date(now), through: read.through, data: Buffer.from(Y.encodeStateAsUpdate(doc)), progress }, { transaction });
+      await PieceCopy.create(
+        {
+          id: randomUUID(),
+          pieceId,
+          at: new Date(now),
+          through: read.through,
+          data: Buffer.from(Y.encodeStateAsUpdate(doc)),
+          progress,
+        },
+        { transaction },
+      );
       const all = await PieceCopy.findAll({ where: { pieceId }, attributes: ['id', 'at'], transaction });
-      const drop = new Set(copiesToDrop(all.map(({ at }) => at.getTime()), now));
-      await PieceCopy.destroy({ where: { id: all.filter(({ at }) => drop.has(at.getTime())).map(({ id }) => id) }, transaction });
+      const drop = new Set(
+        copiesToDrop(
+          all.map(({ at }) => at.getTime()),
+          now,
+        ),
+      );
+      await PieceCopy.destroy({
+        where: { id: all.filter(({ at }) => drop.has(at.getTime())).map(({ id }) => id) },
+        transaction,
+      });
     });
   }
 
@@ -48,9 +70,15 @@ export class PieceCopyService {
   /** The copies of one's own piece, newest first. */
   async list(actor: Actor, pieceId: string): Promise<CopyView[]> {
     await this.owned(actor, pieceId);
-    const copies = await PieceCopy.findAll({ where: { pieceId }, order: [['at', 'DESC']], attributes: ['id', 'at', 'progress'] });
+    const copies = await PieceCopy.findAll({
+      where: { pieceId },
+      order: [['at', 'DESC']],
+      attributes: ['id', 'at', 'progress'],
+    });
     return copies.map(({ id, at, progress }) => ({
-      id, at: at.getTime(), items: Object.values(progress.parts).reduce((sum, part) => sum + part.items, 0),
+      id,
+      at: at.getTime(),
+      items: Object.values(progress.parts).reduce((sum, part) => sum + part.items, 0),
       pages: Object.values(progress.parts).reduce((sum, part) => sum + part.pages, 0),
     }));
   }

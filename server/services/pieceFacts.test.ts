@@ -23,7 +23,11 @@ describe('facts of pieces', () => {
     expect(await Piece.findByPk(pieceId)).toMatchObject({ progress: { parts: {} } });
     expect(await card()).toMatchObject({ standing: { state: 'ready' }, completeness: { done: 1, of: 2 } });
     const kept = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
-    expect(Object.values(kept.progress.parts).map(({ strokes }) => strokes).sort()).toEqual([0, 1]);
+    expect(
+      Object.values(kept.progress.parts)
+        .map(({ strokes }) => strokes)
+        .sort(),
+    ).toEqual([0, 1]);
   });
 
   it('change the picture’s address with every change, so that a thumbnail is never an old one', async () => {

@@ -22,7 +22,14 @@ export interface Standing {
   standing: PieceStanding;
   completeness: Completeness;
   progress: PieceProgress;
-  latestGo: { id: string; go: number; sentAt: number; word: string | null; felt: Felt | null; voice: string | null } | null;
+  latestGo: {
+    id: string;
+    go: number;
+    sentAt: number;
+    word: string | null;
+    felt: Felt | null;
+    voice: string | null;
+  } | null;
   touchedAt: number | null;
   ownDay: string | null;
   folder: { id: string; title: string } | null;
@@ -145,7 +152,9 @@ export class PieceFactsService {
        ORDER BY a.created_at, a.id`,
       {
         replacements: {
-          personId: filter.personId ?? null, activityId: filter.activityId ?? null, pieceId: filter.pieceId ?? null,
+          personId: filter.personId ?? null,
+          activityId: filter.activityId ?? null,
+          pieceId: filter.pieceId ?? null,
           free: filter.free ?? (filter.personId !== undefined && filter.activityId !== undefined),
           groupIds: filter.groupIds ? `{${filter.groupIds.join(',')}}` : null,
         },
@@ -172,8 +181,19 @@ export class PieceFactsService {
     const activities = await Activity.findAll({ where: { id: activityIds }, attributes: ['id', 'choices'], raw: true });
     for (const { id, choices } of activities) needs.set(id, { kinds: [], parts: [], choices: choices ?? [] });
     const parts = await Part.findAll({
-      where: { activityId: activityIds, removedAt: null }, attributes: ['id', 'activityId', 'required', 'choice', 'waits', 'kind', [literal("settings->'leastWords'"), 'leastWords'], [literal("settings->'mostWords'"), 'mostWords']],
-      order: ['position'], raw: true,
+      where: { activityId: activityIds, removedAt: null },
+      attributes: [
+        'id',
+        'activityId',
+        'required',
+        'choice',
+        'waits',
+        'kind',
+        [literal("settings->'leastWords'"), 'leastWords'],
+        [literal("settings->'mostWords'"), 'mostWords'],
+      ],
+      order: ['position'],
+      raw: true,
     });
     for (const { activityId, ...part } of parts as unknown as (PartNeed & { activityId: string; kind: PartKind })[]) {
       const need = needs.get(activityId)!;
@@ -189,24 +209,51 @@ export class PieceFactsService {
     const facts: PieceFacts = {
       made: done.made,
       complete: done.complete,
-      latest: row.go === null ? null : {
-        go: row.go,
-        sentAt: row.sent_at!.getTime(),
-        reviewBegun: row.begun_at !== null,
-        released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
-      },
-      opens: time(row.opens), due: time(row.due), closes: time(row.closes), lateAllowed: row.late_allowed,
-      takeBack: row.take_back, archived: row.activity_state === 'archived' || row.left_at !== null,
+      latest:
+        row.go === null
+          ? null
+          : {
+              go: row.go,
+              sentAt: row.sent_at!.getTime(),
+              reviewBegun: row.begun_at !== null,
+              released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
+            },
+      opens: time(row.opens),
+      due: time(row.due),
+      closes: time(row.closes),
+      lateAllowed: row.late_allowed,
+      takeBack: row.take_back,
+      archived: row.activity_state === 'archived' || row.left_at !== null,
     };
     return {
-      activityId: row.activity_id, groupId: row.group_id, personId: row.person_id, pieceId: row.piece_id,
-      title: row.title, subject: row.subject, teacher: row.teacher, minutes: row.minutes,
-      facts, standing: pieceState(facts, this.clock()), completeness: done, progress,
-      latestGo: row.submission_id === null ? null : {
-        id: row.submission_id, go: row.go!, sentAt: row.sent_at!.getTime(), word: row.word, felt: row.felt, voice: row.voice_id,
-      },
-      touchedAt: done.made ? time(row.touched_at) : null, ownDay: row.own_day,
-      folder: row.folder_id ? { id: row.folder_id, title: row.folder! } : null, free: row.free, kinds: needs.kinds,
+      activityId: row.activity_id,
+      groupId: row.group_id,
+      personId: row.person_id,
+      pieceId: row.piece_id,
+      title: row.title,
+      subject: row.subject,
+      teacher: row.teacher,
+      minutes: row.minutes,
+      facts,
+      standing: pieceState(facts, this.clock()),
+      completeness: done,
+      progress,
+      latestGo:
+        row.submission_id === null
+          ? null
+          : {
+              id: row.submission_id,
+              go: row.go!,
+              sentAt: row.sent_at!.getTime(),
+              word: row.word,
+              felt: row.felt,
+              voice: row.voice_id,
+            },
+      touchedAt: done.made ? time(row.touched_at) : null,
+      ownDay: row.own_day,
+      folder: row.folder_id ? { id: row.folder_id, title: row.folder! } : null,
+      free: row.free,
+      kinds: needs.kinds,
       pictureVersion: row.update_id ?? '0',
     };
   }

@@ -49,19 +49,39 @@ export class PieceService {
   /** Everything that is open to a learner. */
   async now(actor: Actor): Promise<NowView> {
     const standings = await this.facts.find({ personId: actor.personId });
-    const cards = standings.filter((each) => policy.seeActivity(actor, each, each.standing) || (each.pieceId !== null && policy.readPiece(actor, each))).map(cardOf);
+    const cards = standings
+      .filter(
+        (each) =>
+          policy.seeActivity(actor, each, each.standing) || (each.pieceId !== null && policy.readPiece(actor, each)),
+      )
+      .map(cardOf);
     return { cards, unseenUpdates: await countUnseen(actor.personId) };
   }
 
   /** What a learner may choose to do, and what of it was begun. */
   async collection(actor: Actor): Promise<ChoosableView[]> {
-    const standings = (await this.facts.find({ personId: actor.personId, free: true })).filter((each) => each.free && policy.seeActivity(actor, each, each.standing));
+    const standings = (await this.facts.find({ personId: actor.personId, free: true })).filter(
+      (each) => each.free && policy.seeActivity(actor, each, each.standing),
+    );
     const ids = standings.map(({ activityId }) => activityId);
     const activities = await Activity.findAll({ where: { id: ids }, attributes: ['id', 'goal', 'topic', 'ages'] });
-    return standings.map(({ activityId, title, subject, minutes, teacher, pieceId, standing, kinds }): ChoosableView => {
-      const { goal, topic, ages } = activities.find(({ id }) => id === activityId)!;
-      return { activityId, title, subject, minutes, teacher, topic: topic ?? '', ages: ages ?? null, goal: goal ?? '', kinds, state: pieceId ? standing.state : null };
-    });
+    return standings.map(
+      ({ activityId, title, subject, minutes, teacher, pieceId, standing, kinds }): ChoosableView => {
+        const { goal, topic, ages } = activities.find(({ id }) => id === activityId)!;
+        return {
+          activityId,
+          title,
+          subject,
+          minutes,
+          teacher,
+          topic: topic ?? '',
+          ages: ages ?? null,
+          goal: goal ?? '',
+          kinds,
+          state: pieceId ? standing.state : null,
+        };
+      },
+    );
   }
 
   /** The learner's piece on an activity, laid out on first opening. Opening twice at once gives one piece. */
@@ -102,10 +122,33 @@ export class PieceService {
     const hidden = (materials ?? []).filter((material) => !policy.seeMaterial(material, sent, now));
     const times = hidden.filter(({ shown }) => shown === 'at').map(({ at }) => at!);
     return {
-      id: pieceId, card: cardOf(standing), task: plainWords(activity.task), taskText: activity.task, told: activity.told ?? null, goal: activity.goal, supplies: supplies ?? '',
-      parts: parts.filter((part) => !part.removed || partBegun(standing.progress, part.id)), pages, choices: choices ?? [], rubric: rubric ?? [],
-      materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(({ id, kind, title, words, address, media, seconds, spans }) => ({ id, kind, title, words, address, media, seconds, spans })),
-      later: { afterSending: hidden.filter(({ shown }) => shown === 'sent').length, next: times.length > 0 ? Math.min(...times) : null },
+      id: pieceId,
+      card: cardOf(standing),
+      task: plainWords(activity.task),
+      taskText: activity.task,
+      told: activity.told ?? null,
+      goal: activity.goal,
+      supplies: supplies ?? '',
+      parts: parts.filter((part) => !part.removed || partBegun(standing.progress, part.id)),
+      pages,
+      choices: choices ?? [],
+      rubric: rubric ?? [],
+      materials: (materials ?? [])
+        .filter((material) => !hidden.includes(material))
+        .map(({ id, kind, title, words, address, media, seconds, spans }) => ({
+          id,
+          kind,
+          title,
+          words,
+          address,
+          media,
+          seconds,
+          spans,
+        })),
+      later: {
+        afterSending: hidden.filter(({ shown }) => shown === 'sent').length,
+        next: times.length > 0 ? Math.min(...times) : null,
+      },
       goes: await goesOf(pieceId),
     };
   }
@@ -118,8 +161,12 @@ export class PieceService {
     const goes = await goesOf(row.pieceId);
     const { parts } = await activityParts(standing.activityId);
     return {
-      go: goes.find(({ id }) => id === goId)!, pieceId: row.pieceId, activityId: standing.activityId, title: standing.title,
-      mayGoOn: standing.standing.state === 'another-go' && standing.latestGo?.id === goId, parts,
+      go: goes.find(({ id }) => id === goId)!,
+      pieceId: row.pieceId,
+      activityId: standing.activityId,
+      title: standing.title,
+      mayGoOn: standing.standing.state === 'another-go' && standing.latestGo?.id === goId,
+      parts,
     };
   }
 
@@ -133,7 +180,9 @@ export class PieceService {
   async picture(actor: Actor, pieceId: string): Promise<Buffer> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.seeDraftPicture(actor, standing, standing)) throw notFound();
-    const picture = await pagePicture(await this.log.document({ kind: 'piece', id: pieceId }), { pictures: this.media.pictures });
+    const picture = await pagePicture(await this.log.document({ kind: 'piece', id: pieceId }), {
+      pictures: this.media.pictures,
+    });
     if (!picture) throw notFound();
     return picture;
   }
@@ -161,34 +210,71 @@ export class PieceService {
       const doc = await this.log.document(ref, transaction);
       insistOnAll(doc, request.extent);
       if (!(await this.media.allHere([...mediaOf(doc), ...(request.voice ? [request.voice] : [])], pieceId))) {
-        throw new ProblemError('still-arriving', 'A picture or a recording is still on its way to school. It all goes as soon as that is there.');
+        throw new ProblemError(
+          'still-arriving',
+          'A picture or a recording is still on its way to school. It all goes as soon as that is there.',
+        );
       }
       if (!standing.completeness.made) {
         throw new ProblemError('nothing-made', 'There is nothing to send yet. Make something first.');
       }
       const checks = await this.check(standing, doc, transaction);
       const needed = checks.filter((check) => check.needed);
-      if (needed.length > 0) throw new ProblemError('incomplete', `This is needed before it can go: ${needed.map(({ words }) => words).join('; ')}.`);
+      if (needed.length > 0)
+        throw new ProblemError(
+          'incomplete',
+          `This is needed before it can go: ${needed.map(({ words }) => words).join('; ')}.`,
+        );
       return this.freeze(standing, doc, checks, request, transaction);
     });
     this.hub().announce(ref, 'frozen');
     return {
-      id: sent.id, go: sent.go, sentAt: sent.sentAt.getTime(), late: sent.late, firstSentAt: (await firstSent([pieceId])).get(`${pieceId} ${sent.go}`) ?? null, word: sent.word, felt: sent.felt ?? null, voice: sent.voiceId ?? null, review: null,
+      id: sent.id,
+      go: sent.go,
+      sentAt: sent.sentAt.getTime(),
+      late: sent.late,
+      firstSentAt: (await firstSent([pieceId])).get(`${pieceId} ${sent.go}`) ?? null,
+      word: sent.word,
+      felt: sent.felt ?? null,
+      voice: sent.voiceId ?? null,
+      review: null,
     };
   }
 
   /** What is found in a document that is about to be frozen. */
-  private async check({ activityId, facts, latestGo }: Standing, doc: Y.Doc, transaction: Transaction): Promise<SendCheck[]> {
+  private async check(
+    { activityId, facts, latestGo }: Standing,
+    doc: Y.Doc,
+    transaction: Transaction,
+  ): Promise<SendCheck[]> {
     const { parts } = await activityParts(activityId);
-    const { choices } = await Activity.findByPk(activityId, { attributes: ['choices'], transaction, rejectOnEmpty: true });
-    const review = facts.latest?.released ? await Review.findOne({ where: { submissionId: latestGo!.id }, attributes: ['marks'], transaction }) : null;
-    const before = review?.marks ? await Submission.findByPk(latestGo!.id, { attributes: ['document'], transaction, rejectOnEmpty: true }) : null;
-    const notes = before ? walkNotes(documentOf(before.document), documentOf(review!.marks!), parts.map(({ id }) => id)) : [];
+    const { choices } = await Activity.findByPk(activityId, {
+      attributes: ['choices'],
+      transaction,
+      rejectOnEmpty: true,
+    });
+    const review = facts.latest?.released
+      ? await Review.findOne({ where: { submissionId: latestGo!.id }, attributes: ['marks'], transaction })
+      : null;
+    const before = review?.marks
+      ? await Submission.findByPk(latestGo!.id, { attributes: ['document'], transaction, rejectOnEmpty: true })
+      : null;
+    const notes = before
+      ? walkNotes(
+          documentOf(before.document),
+          documentOf(review!.marks!),
+          parts.map(({ id }) => id),
+        )
+      : [];
     return sendChecks(doc, { parts: parts.filter(({ removed }) => !removed), choices: choices ?? [], notes });
   }
 
   private async freeze(
-    standing: Standing, doc: Y.Doc, checks: SendCheck[], request: SendRequest, transaction: Transaction,
+    standing: Standing,
+    doc: Y.Doc,
+    checks: SendCheck[],
+    request: SendRequest,
+    transaction: Transaction,
   ): Promise<Submission> {
     const pieceId = standing.pieceId!;
     const sentAt = new Date(this.clock());
@@ -198,14 +284,25 @@ export class PieceService {
     const manifest: Manifest = {
       checks,
       parts: parts.map(({ id, title, kind }) => ({
-        id, title, kind, ...(progress.parts[id] ?? NO_PROGRESS),
+        id,
+        title,
+        kind,
+        ...(progress.parts[id] ?? NO_PROGRESS),
       })),
     };
     const submission = await Submission.create(
       {
-        id: randomUUID(), pieceId, go: (standing.facts.latest?.go ?? 0) + 1, key: request.key, sentAt,
+        id: randomUUID(),
+        pieceId,
+        go: (standing.facts.latest?.go ?? 0) + 1,
+        key: request.key,
+        sentAt,
         late: standing.facts.due !== null && sentAt.getTime() > standing.facts.due,
-        document: Buffer.from(Y.encodeStateAsUpdate(doc)), manifest, word: request.word || null, felt: request.felt ?? null, voiceId: request.voice ?? null,
+        document: Buffer.from(Y.encodeStateAsUpdate(doc)),
+        manifest,
+        word: request.word || null,
+        felt: request.felt ?? null,
+        voiceId: request.voice ?? null,
       },
       { transaction },
     );
@@ -226,23 +323,38 @@ export class PieceService {
 
   /** Takes the latest go back while no teacher has begun; the draft is open again, with nothing lost. */
   async takeBack(actor: Actor, pieceId: string): Promise<void> {
-    const { groupId, personId, facts: { takeBack, due } } = await this.owned(actor, pieceId);
+    const {
+      groupId,
+      personId,
+      facts: { takeBack, due },
+    } = await this.owned(actor, pieceId);
     if (takeBack === 'never') throw new ProblemError('conflict', 'What is sent stays sent here.');
-    if (takeBack === 'due' && due !== null && this.clock() > due) throw new ProblemError('conflict', 'It could be taken back until it was due; that is over now.');
+    if (takeBack === 'due' && due !== null && this.clock() > due)
+      throw new ProblemError('conflict', 'It could be taken back until it was due; that is over now.');
     await this.sequelize.transaction(async (transaction) => {
       await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
       const latest = await Submission.findOne({
-        where: { pieceId, withdrawnAt: null }, order: [['go', 'DESC']], lock: transaction.LOCK.UPDATE, transaction,
+        where: { pieceId, withdrawnAt: null },
+        order: [['go', 'DESC']],
+        lock: transaction.LOCK.UPDATE,
+        transaction,
       });
       // Locked too, so that a teacher who begins at this moment either has begun, or finds it gone.
-      const review = latest && (await Review.findOne({
-        where: { submissionId: latest.id }, lock: transaction.LOCK.UPDATE, transaction,
-      }));
+      const review =
+        latest &&
+        (await Review.findOne({
+          where: { submissionId: latest.id },
+          lock: transaction.LOCK.UPDATE,
+          transaction,
+        }));
       if (!latest || review?.releasedAt) {
         throw new ProblemError('conflict', 'There is nothing at the teacher’s to take back.');
       }
       if (review?.begunAt) {
-        throw new ProblemError('conflict', 'Your teacher has begun to look at it, so it stays there until it comes back.');
+        throw new ProblemError(
+          'conflict',
+          'Your teacher has begun to look at it, so it stays there until it comes back.',
+        );
       }
       await latest.update({ withdrawnAt: new Date(this.clock()) }, { transaction });
       await Piece.update({ frozen: false }, { where: { id: pieceId }, transaction });
@@ -260,13 +372,45 @@ export function insistOnAll(doc: Y.Doc, extent: string): void {
     if (error instanceof ExtentError) throw new ProblemError('bad-request', error.message);
     throw error;
   }
-  throw new ProblemError('still-arriving', 'Some of it is still on its way to school. It goes as soon as all is there.');
+  throw new ProblemError(
+    'still-arriving',
+    'Some of it is still on its way to school. It goes as soon as all is there.',
+  );
 }
 
 /** What lists show of how a piece stands. */
 function cardOf(each: Standing): PieceCard {
-  const { activityId, pieceId, title, subject, teacher, minutes, facts, standing, completeness, touchedAt, ownDay, folder, kinds, pictureVersion } = each;
+  const {
+    activityId,
+    pieceId,
+    title,
+    subject,
+    teacher,
+    minutes,
+    facts,
+    standing,
+    completeness,
+    touchedAt,
+    ownDay,
+    folder,
+    kinds,
+    pictureVersion,
+  } = each;
   return {
-    activityId, pieceId, title, subject, teacher, minutes, due: facts.due, facts, standing, completeness, touchedAt, ownDay, folder, kinds, pictureVersion,
+    activityId,
+    pieceId,
+    title,
+    subject,
+    teacher,
+    minutes,
+    due: facts.due,
+    facts,
+    standing,
+    completeness,
+    touchedAt,
+    ownDay,
+    folder,
+    kinds,
+    pictureVersion,
   };
 }

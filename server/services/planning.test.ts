@@ -9,7 +9,8 @@ import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from 
 jest.setTimeout(30_000);
 
 const HOUR = 3_600_000;
-const SVG = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
+const SVG =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 let school: SmallSchool;
 let teacher: TestClient;
 let ada: TestClient;
@@ -24,14 +25,29 @@ beforeAll(async () => {
 afterAll(() => school.close());
 
 const page = (title: string, more: Partial<PartPlan> = {}): PartPlan => ({
-  id: randomUUID(), kind: 'page', title, required: true, choice: null, waits: false,
-  settings: { sheets: [{ width: 300, height: 400, background: { kind: 'blank' } }] }, ...more,
+  id: randomUUID(),
+  kind: 'page',
+  title,
+  required: true,
+  choice: null,
+  waits: false,
+  settings: { sheets: [{ width: 300, height: 400, background: { kind: 'blank' } }] },
+  ...more,
 });
 const planOf = (change: Partial<ActivityPlan> = {}): ActivityPlan => ({
-  ...EMPTY_PLAN, title: 'Draw a buoy', subject: 'Art', task: richTextOf('Draw it.'), parts: [page('Buoy')],
-  groups: [{ group: school.groups.reeds, folder: null, free: false, opens: null, due: null, closes: null }], ...change,
+  ...EMPTY_PLAN,
+  title: 'Draw a buoy',
+  subject: 'Art',
+  task: richTextOf('Draw it.'),
+  parts: [page('Buoy')],
+  groups: [{ group: school.groups.reeds, folder: null, free: false, opens: null, due: null, closes: null }],
+  ...change,
 });
-const draft = async (plan: ActivityPlan, id = randomUUID(), client = teacher): Promise<{ id: string; version: number }> => {
+const draft = async (
+  plan: ActivityPlan,
+  id = randomUUID(),
+  client = teacher,
+): Promise<{ id: string; version: number }> => {
   await client.json('POST', '/api/activities', { id });
   const { version } = await client.json<PlanView>('GET', `/api/activities/${id}/plan`);
   return { id, ...(await client.json<{ version: number }>('PUT', `/api/activities/${id}/plan`, { version, plan })) };
@@ -43,10 +59,14 @@ const give = async (plan: ActivityPlan): Promise<string> => {
 };
 const change = async (id: string, plan: (before: ActivityPlan) => ActivityPlan): Promise<void> => {
   const view = await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`);
-  const { version } = await teacher.json<{ version: number }>('PUT', `/api/activities/${id}/plan`, { version: view.version, plan: plan(view.plan) });
+  const { version } = await teacher.json<{ version: number }>('PUT', `/api/activities/${id}/plan`, {
+    version: view.version,
+    plan: plan(view.plan),
+  });
   await teacher.json('POST', `/api/activities/${id}/set`, { version });
 };
-const onNow = async (client: TestClient, id: string) => (await client.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === id);
+const onNow = async (client: TestClient, id: string) =>
+  (await client.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === id);
 const open = async (client: TestClient, id: string): Promise<PieceView> => {
   const { pieceId } = await client.json<{ pieceId: string }>('POST', `/api/activities/${id}/piece`);
   return client.json('GET', `/api/pieces/${pieceId}`);
@@ -64,21 +84,31 @@ it('a draft is nobody’s but its maker’s until it is given out; then its lear
   const news = (await ada.json<UpdateView[]>('GET', '/api/updates')).filter(({ path }) => path === `/activity/${id}`);
   expect(news.map(({ kind, words }) => [kind, words])).toEqual([['new', 'New for you: Sketch a gull']]);
   const cards = await teacher.json<ActivityCard[]>('GET', '/api/activities');
-  expect(cards.find((card) => card.id === id)).toMatchObject({ state: 'set', changed: false, parts: 1, groups: [{ name: 'Reeds' }], counts: { new: 2 } });
+  expect(cards.find((card) => card.id === id)).toMatchObject({
+    state: 'set',
+    changed: false,
+    parts: 1,
+    groups: [{ name: 'Reeds' }],
+    counts: { new: 2 },
+  });
 });
 
 it('says all that is missing, and gives nothing out until it is there', async () => {
   const { id, version } = await draft({ ...EMPTY_PLAN, parts: [page('', { settings: { sheets: [] } })] });
   const refused = await teacher.request('POST', `/api/activities/${id}/set`, { version });
   expect(refused.status).toBe(422);
-  expect(((await refused.json()) as { message: string }).message).toBe('It needs a name. Say what is to be done. Part 1 needs a name. Choose who it is for.');
+  expect(((await refused.json()) as { message: string }).message).toBe(
+    'It needs a name. Say what is to be done. Part 1 needs a name. Choose who it is for.',
+  );
   expect((await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`)).state).toBe('draft');
 });
 
 it('two who type at once cannot overwrite each other', async () => {
   const { id, version } = await draft(planOf());
   await teacher.json('PUT', `/api/activities/${id}/plan`, { version, plan: planOf({ title: 'First' }) });
-  expect((await teacher.request('PUT', `/api/activities/${id}/plan`, { version, plan: planOf({ title: 'Second' }) })).status).toBe(409);
+  expect(
+    (await teacher.request('PUT', `/api/activities/${id}/plan`, { version, plan: planOf({ title: 'Second' }) })).status,
+  ).toBe(409);
   expect((await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`)).plan.title).toBe('First');
 });
 
@@ -90,12 +120,19 @@ it('a change is seen when it is given out, keeps part ids and work, and says who
   const view = await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`);
   expect(view.workIn).toEqual({ [second.id]: ['ada'] });
   const third = page('Anchor');
-  const { version } = await teacher.json<{ version: number }>('PUT', `/api/activities/${id}/plan`, { version: view.version, plan: { ...view.plan, parts: [third, first] } });
+  const { version } = await teacher.json<{ version: number }>('PUT', `/api/activities/${id}/plan`, {
+    version: view.version,
+    plan: { ...view.plan, parts: [third, first] },
+  });
   expect((await open(ada, id)).parts.map(({ title }) => title)).toEqual(['Buoy', 'Chain']);
   await teacher.json('POST', `/api/activities/${id}/set`, { version });
   const after = await open(ada, id);
   // The part that was taken out stays with the piece that holds work in it, and is no part of anybody else's.
-  expect(after.parts.map(({ title, removed }) => [title, removed])).toEqual([['Anchor', false], ['Buoy', false], ['Chain', true]]);
+  expect(after.parts.map(({ title, removed }) => [title, removed])).toEqual([
+    ['Anchor', false],
+    ['Buoy', false],
+    ['Chain', true],
+  ]);
   expect(after.card.completeness).toMatchObject({ made: true, done: 0, of: 2, missing: [third.id, first.id] });
   const ben = await appOf(school).as('ben');
   expect((await open(ben, id)).parts.map(({ title }) => title)).toEqual(['Anchor', 'Buoy']);
@@ -107,12 +144,19 @@ it('a change is seen when it is given out, keeps part ids and work, and says who
 it('a part that is begun keeps its kind', async () => {
   const part = page('Buoy');
   const id = await give(planOf({ parts: [part] }));
-  await expect(change(id, (plan) => ({ ...plan, parts: [{ ...part, kind: 'sound', settings: { sheets: [] } }] }))).rejects.toThrow(/can’t become another kind/);
+  await expect(
+    change(id, (plan) => ({ ...plan, parts: [{ ...part, kind: 'sound', settings: { sheets: [] } }] })),
+  ).rejects.toThrow(/can’t become another kind/);
 });
 
 it('groups have their own dates, and a learner other ones; what has not opened is not to be reached', async () => {
   const group = school.groups.reeds;
-  const id = await give(planOf({ groups: [{ group, folder: null, free: false, opens: now + HOUR, due: now + 3 * HOUR, closes: null }], learners: [{ person: school.people.ada, opens: null, due: now + 9 * HOUR, closes: null }] }));
+  const id = await give(
+    planOf({
+      groups: [{ group, folder: null, free: false, opens: now + HOUR, due: now + 3 * HOUR, closes: null }],
+      learners: [{ person: school.people.ada, opens: null, due: now + 9 * HOUR, closes: null }],
+    }),
+  );
   expect(await onNow(ada, id)).toMatchObject({ due: now + 9 * HOUR });
   const ben = await appOf(school, () => now).as('ben');
   expect(await onNow(ben, id)).toBeUndefined();
@@ -123,7 +167,10 @@ it('groups have their own dates, and a learner other ones; what has not opened i
 
 it('work is set only for groups that one teaches, and dates only for their learners', async () => {
   const strange = { folder: null, free: false, opens: null, due: null, closes: null };
-  for (const plan of [planOf({ groups: [{ group: school.groups.dunes, ...strange }] }), planOf({ learners: [{ person: school.people.cai, ...strange }] })]) {
+  for (const plan of [
+    planOf({ groups: [{ group: school.groups.dunes, ...strange }] }),
+    planOf({ learners: [{ person: school.people.cai, ...strange }] }),
+  ]) {
     const { id, version } = await draft(plan);
     expect((await teacher.request('POST', `/api/activities/${id}/set`, { version })).status).toBe(422);
   }
@@ -132,20 +179,42 @@ it('work is set only for groups that one teaches, and dates only for their learn
 it('files come to an activity; an answer to look at is shown only once a go is sent, by list and by address', async () => {
   const { id } = await draft(planOf());
   const [shown, key, later] = [randomUUID(), randomUUID(), randomUUID()];
-  for (const media of [shown, key, later]) expect((await teacher.bringTo(`activities/${id}`, SVG, media)).status).toBe(200);
+  for (const media of [shown, key, later])
+    expect((await teacher.bringTo(`activities/${id}`, SVG, media)).status).toBe(200);
   expect((await ada.bringTo(`activities/${id}`, SVG)).status).toBe(404);
-  const material = (media: string, change: object) => ({ id: randomUUID(), kind: 'picture', title: 'Look', words: '', address: '', media, shown: 'start', at: null, ...change });
-  await change(id, (plan) => ({ ...plan, materials: [material(shown, {}), material(key, { shown: 'sent' }), material(later, { shown: 'at', at: now + HOUR })] as ActivityPlan['materials'] }));
+  const material = (media: string, change: object) => ({
+    id: randomUUID(),
+    kind: 'picture',
+    title: 'Look',
+    words: '',
+    address: '',
+    media,
+    shown: 'start',
+    at: null,
+    ...change,
+  });
+  await change(id, (plan) => ({
+    ...plan,
+    materials: [
+      material(shown, {}),
+      material(key, { shown: 'sent' }),
+      material(later, { shown: 'at', at: now + HOUR }),
+    ] as ActivityPlan['materials'],
+  }));
   const piece = await open(ada, id);
   expect(piece.materials.map(({ media }) => media)).toEqual([shown]);
   expect(piece.later).toEqual({ afterSending: 1, next: now + HOUR });
-  const statuses = async (): Promise<number[]> => Promise.all([shown, key, later].map(async (media) => (await ada.request('GET', `/api/media/${media}`)).status));
+  const statuses = async (): Promise<number[]> =>
+    Promise.all([shown, key, later].map(async (media) => (await ada.request('GET', `/api/media/${media}`)).status));
   expect(await statuses()).toEqual([200, 404, 404]);
   now += 2 * HOUR;
   expect(await statuses()).toEqual([200, 404, 200]);
   await drawInto(school, piece.id);
   const { extentOf } = await import('../testing/smallSchool');
-  await ada.json('POST', `/api/pieces/${piece.id}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', piece.id) });
+  await ada.json('POST', `/api/pieces/${piece.id}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', piece.id),
+  });
   expect(await statuses()).toEqual([200, 200, 200]);
 });
 
@@ -153,15 +222,26 @@ it('nothing is given out while one of its files is on its way, or belongs elsewh
   const { id } = await draft(planOf());
   const elsewhere = randomUUID();
   await teacher.bringTo(`activities/${(await draft(planOf())).id}`, SVG, elsewhere);
-  const photo = (media: string): PartPlan => page('Photo', { settings: { sheets: [{ width: 300, height: 400, background: { kind: 'photo', media, alt: '' } }] } });
-  for (const media of [randomUUID(), elsewhere]) await expect(change(id, (plan) => ({ ...plan, parts: [photo(media)] }))).rejects.toThrow(/still on its way/);
+  const photo = (media: string): PartPlan =>
+    page('Photo', {
+      settings: { sheets: [{ width: 300, height: 400, background: { kind: 'photo', media, alt: '' } }] },
+    });
+  for (const media of [randomUUID(), elsewhere])
+    await expect(change(id, (plan) => ({ ...plan, parts: [photo(media)] }))).rejects.toThrow(/still on its way/);
 });
 
 it('a copy is a draft of its own, with the same files under other names', async () => {
   const { id } = await draft(planOf());
   const media = randomUUID();
   await teacher.bringTo(`activities/${id}`, SVG, media);
-  await change(id, (plan) => ({ ...plan, parts: [page('Photo', { settings: { sheets: [{ width: 300, height: 400, background: { kind: 'photo', media, alt: 'A quay' } }] } })] }));
+  await change(id, (plan) => ({
+    ...plan,
+    parts: [
+      page('Photo', {
+        settings: { sheets: [{ width: 300, height: 400, background: { kind: 'photo', media, alt: 'A quay' } }] },
+      }),
+    ],
+  }));
   const as = randomUUID();
   for (let twice = 0; twice < 2; twice++) await teacher.json('POST', `/api/activities/${id}/copy`, { id: as });
   const copy = await teacher.json<PlanView>('GET', `/api/activities/${as}/plan`);
@@ -187,7 +267,10 @@ it('put away, it is gone for who has not begun, kept and closed for who has; tak
 it('a draft that is put away keeps its name in the list, and comes back as a draft', async () => {
   const { id } = await draft(planOf());
   await teacher.json('POST', `/api/activities/${id}/archive`);
-  const card = async (): Promise<{ title: string; state: string } | undefined> => (await teacher.json<{ id: string; title: string; state: string }[]>('GET', '/api/activities')).find((each) => each.id === id);
+  const card = async (): Promise<{ title: string; state: string } | undefined> =>
+    (await teacher.json<{ id: string; title: string; state: string }[]>('GET', '/api/activities')).find(
+      (each) => each.id === id,
+    );
   expect(await card()).toMatchObject({ title: planOf().title, state: 'archived' });
   await teacher.json('DELETE', `/api/activities/${id}/archive`);
   expect(await card()).toMatchObject({ title: planOf().title, state: 'draft' });
@@ -195,23 +278,48 @@ it('a draft that is put away keeps its name in the list, and comes back as a dra
 
 it('one activity set for two groups is one line for who teaches both, and a part of it for who teaches one', async () => {
   const id = await give(planOf());
-  await school.query(`INSERT INTO assignments (activity_id, group_id) VALUES ('${id}', '${school.groups.dunes}') RETURNING 1`);
+  await school.query(
+    `INSERT INTO assignments (activity_id, group_id) VALUES ('${id}', '${school.groups.dunes}') RETURNING 1`,
+  );
   const dune = await appOf(school).as('mr-dune');
-  const line = async (client: TestClient): Promise<string[]> => (await client.json<ReviewLineView>('GET', `/api/activities/${id}/line`)).line.map(({ name }) => name);
+  const line = async (client: TestClient): Promise<string[]> =>
+    (await client.json<ReviewLineView>('GET', `/api/activities/${id}/line`)).line.map(({ name }) => name);
   expect(await line(dune)).toEqual(['cai']);
   expect(await line(teacher)).toEqual(['ada', 'ben']);
   // Who teaches one of the groups may change it, and keeps the groups that are there.
-  expect((await dune.json<PlanView>('GET', `/api/activities/${id}/plan`)).groups.map(({ name }) => name)).toEqual(['Dunes', 'Reeds']);
+  expect((await dune.json<PlanView>('GET', `/api/activities/${id}/plan`)).groups.map(({ name }) => name)).toEqual([
+    'Dunes',
+    'Reeds',
+  ]);
 });
 
 it('reads whatever is saved as a plan, and harms nothing', async () => {
   const { id } = await draft(planOf());
   const { version } = await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`);
-  const hostile = { title: 'x'.repeat(9_000), parts: [{ id: 'nonsense' }, { id: randomUUID(), kind: 'page', settings: { sheets: [{ width: -1, height: 1e9 }, { width: 300, height: 400, background: { kind: 'picture', shapes: [{ d: '<script>' }] } }] } }], task: { type: 'doc', content: [{ type: 'script' }] }, __proto__: { polluted: true } };
+  const hostile = {
+    title: 'x'.repeat(9_000),
+    parts: [
+      { id: 'nonsense' },
+      {
+        id: randomUUID(),
+        kind: 'page',
+        settings: {
+          sheets: [
+            { width: -1, height: 1e9 },
+            { width: 300, height: 400, background: { kind: 'picture', shapes: [{ d: '<script>' }] } },
+          ],
+        },
+      },
+    ],
+    task: { type: 'doc', content: [{ type: 'script' }] },
+    __proto__: { polluted: true },
+  };
   await teacher.json('PUT', `/api/activities/${id}/plan`, { version, plan: hostile });
   const { plan } = await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`);
   expect(plan.title).toHaveLength(120);
   expect(plan.task.content).toEqual([]);
-  expect(plan.parts.map(({ settings }) => settings.sheets)).toEqual([[{ width: 300, height: 400, background: { kind: 'picture', alt: '', shapes: [] } }]]);
+  expect(plan.parts.map(({ settings }) => settings.sheets)).toEqual([
+    [{ width: 300, height: 400, background: { kind: 'picture', alt: '', shapes: [] } }],
+  ]);
   expect((await teacher.request('PUT', `/api/activities/${id}/plan`, { version: 'x', plan })).status).toBe(400);
 });

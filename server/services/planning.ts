@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { ActivityCard, PlanGroup, PlanView } from '@lippet/core/contract/activities';
-import { EMPTY_PLAN, mediaOfPlan, planTroubles, readPlan, type ActivityPlan, type Dates } from '@lippet/core/contract/plan';
+import {
+  EMPTY_PLAN,
+  mediaOfPlan,
+  planTroubles,
+  readPlan,
+  type ActivityPlan,
+  type Dates,
+} from '@lippet/core/contract/plan';
 import { NO_MARKING } from '@lippet/core/review/rubric';
 import { partBegun } from '@lippet/core/schedule/completeness';
 import { Activity, Assignment, Group, LearnerDates, Media, Membership, Part, Person } from '../models/tables';
@@ -17,8 +24,16 @@ import { tellPerson } from './updates';
 const NEWER = 'Somebody else has changed this meanwhile. Look at what is there now, and change it again.';
 const time = (date: Date | null): number | null => date && date.getTime();
 const date = (value: number | null): Date | null => (value === null ? null : new Date(value));
-const datesOf = ({ opens, due, closes }: { opens: Date | null; due: Date | null; closes: Date | null }): Dates => ({ opens: time(opens), due: time(due), closes: time(closes) });
-const rowDates = ({ opens, due, closes }: Dates): { opens: Date | null; due: Date | null; closes: Date | null } => ({ opens: date(opens), due: date(due), closes: date(closes) });
+const datesOf = ({ opens, due, closes }: { opens: Date | null; due: Date | null; closes: Date | null }): Dates => ({
+  opens: time(opens),
+  due: time(due),
+  closes: time(closes),
+});
+const rowDates = ({ opens, due, closes }: Dates): { opens: Date | null; due: Date | null; closes: Date | null } => ({
+  opens: date(opens),
+  due: date(due),
+  closes: date(closes),
+});
 
 interface Found {
   activity: Activity;
@@ -42,7 +57,11 @@ export class PlanningService {
     if (!policy.makeActivity(actor)) return [];
     const taught = await Assignment.findAll({ where: { groupId: [...actor.teaches] }, attributes: ['activityId'] });
     const activities = await Activity.findAll({
-      where: { [Op.or]: [{ teacherId: actor.personId }, { id: taught.map(({ activityId }) => activityId) }] }, order: [['changedAt', 'DESC'], ['id', 'ASC']],
+      where: { [Op.or]: [{ teacherId: actor.personId }, { id: taught.map(({ activityId }) => activityId) }] },
+      order: [
+        ['changedAt', 'DESC'],
+        ['id', 'ASC'],
+      ],
     });
     const ids = activities.map(({ id }) => id);
     const [assigned, parts, standings, groups] = await Promise.all([
@@ -55,15 +74,27 @@ export class PlanningService {
       // What was never given out, also when it was put away since, is what its draft says.
       const given = activity.state === 'set' || assigned.some(({ activityId }) => activityId === activity.id);
       const draft = given ? null : (activity.draft ?? EMPTY_PLAN);
-      const own = draft ? draft.groups.map(({ group, free, opens, due, closes }) => ({ id: group, free, dates: { opens, due, closes } })) : assigned.filter(({ activityId }) => activityId === activity.id).map((each) => ({ id: each.groupId, free: each.free!, dates: datesOf(each) }));
+      const own = draft
+        ? draft.groups.map(({ group, free, opens, due, closes }) => ({
+            id: group,
+            free,
+            dates: { opens, due, closes },
+          }))
+        : assigned
+            .filter(({ activityId }) => activityId === activity.id)
+            .map((each) => ({ id: each.groupId, free: each.free!, dates: datesOf(each) }));
       return {
-        id: activity.id, title: draft?.title ?? activity.title, subject: draft?.subject ?? activity.subject, state: activity.state,
+        id: activity.id,
+        title: draft?.title ?? activity.title,
+        subject: draft?.subject ?? activity.subject,
+        state: activity.state,
         changed: activity.state !== 'draft' && Boolean(activity.draft),
         groups: own.flatMap(({ id, free, dates }) => {
           const group = groups.find((each) => each.id === id);
           return group ? [{ id, name: group.name, free, ...dates }] : [];
         }),
-        changedAt: activity.changedAt!.getTime(), parts: draft?.parts.length ?? parts.filter(({ activityId }) => activityId === activity.id).length,
+        changedAt: activity.changedAt!.getTime(),
+        parts: draft?.parts.length ?? parts.filter(({ activityId }) => activityId === activity.id).length,
         counts: countStates(standings.filter(({ activityId }) => activityId === activity.id)),
       };
     });
@@ -72,16 +103,30 @@ export class PlanningService {
   private async groupIdsOf(activityIds: readonly string[]): Promise<string[]> {
     const assigned = await Assignment.findAll({ where: { activityId: [...activityIds] }, attributes: ['groupId'] });
     const drafts = await Activity.findAll({ where: { id: [...activityIds], state: 'draft' }, attributes: ['draft'] });
-    return [...new Set([...assigned.map(({ groupId }) => groupId), ...drafts.flatMap(({ draft }) => draft?.groups.map(({ group }) => group) ?? [])])];
+    return [
+      ...new Set([
+        ...assigned.map(({ groupId }) => groupId),
+        ...drafts.flatMap(({ draft }) => draft?.groups.map(({ group }) => group) ?? []),
+      ]),
+    ];
   }
 
   private async find(actor: Actor, id: string, transaction?: Transaction): Promise<Found> {
-    const activity = await Activity.findByPk(id, { transaction, ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}) });
-    const all = activity ? await Assignment.findAll({ where: { activityId: id }, order: ['groupId'], transaction }) : [];
+    const activity = await Activity.findByPk(id, {
+      transaction,
+      ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}),
+    });
+    const all = activity
+      ? await Assignment.findAll({ where: { activityId: id }, order: ['groupId'], transaction })
+      : [];
     // Those who join by a code are not chosen in the form: they come and go by themselves.
     const joined = await Group.findOne({ where: { joinsId: id }, attributes: ['id'], transaction });
     const assigned = all.filter(({ groupId }) => groupId !== joined?.id);
-    if (!activity || !policy.planActivity(actor, { teacherId: activity.teacherId, groups: assigned.map(({ groupId }) => groupId) })) throw notFound();
+    if (
+      !activity ||
+      !policy.planActivity(actor, { teacherId: activity.teacherId, groups: assigned.map(({ groupId }) => groupId) })
+    )
+      throw notFound();
     return { activity, assigned };
   }
 
@@ -90,7 +135,19 @@ export class PlanningService {
     if (!policy.makeActivity(actor)) throw new ProblemError('forbidden', 'Only teachers make activities.');
     try {
       const { title, subject, task } = EMPTY_PLAN;
-      await Activity.create({ id, teacherId: actor.personId, title, subject, goal: null, task, minutes: null, lateAllowed: true, state: 'draft', draft: plan, changedAt: new Date(this.clock()) });
+      await Activity.create({
+        id,
+        teacherId: actor.personId,
+        title,
+        subject,
+        goal: null,
+        task,
+        minutes: null,
+        lateAllowed: true,
+        state: 'draft',
+        draft: plan,
+        changedAt: new Date(this.clock()),
+      });
     } catch (error) {
       if (!(error instanceof UniqueConstraintError)) throw error;
       await this.find(actor, id);
@@ -105,12 +162,40 @@ export class PlanningService {
       await Part.findAll({ where: { activityId, removedAt: null }, order: ['position'], transaction }),
       await LearnerDates.findAll({ where: { activityId }, order: ['personId'], transaction }),
     ];
-    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack } = activity;
+    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, lateAllowed, takeBack } =
+      activity;
     return {
-      title, subject, goal: goal ?? '', task, told: told ?? null, supplies: supplies!, minutes, lateAllowed, takeBack: takeBack!, choices: choices!, materials: materials!, rubric: rubric!, marking: activity.marking ?? NO_MARKING,
-      parts: parts.map(({ id, kind, title: name, required, choice, waits, settings }) => ({ id, kind, title: name, required, choice: choice ?? null, waits: waits!, settings })),
-      topic: activity.topic!, ages: activity.ages ?? null,
-      groups: assigned.map((each) => ({ group: each.groupId, folder: each.folderId ?? null, free: each.free!, ...datesOf(each) })), learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
+      title,
+      subject,
+      goal: goal ?? '',
+      task,
+      told: told ?? null,
+      supplies: supplies!,
+      minutes,
+      lateAllowed,
+      takeBack: takeBack!,
+      choices: choices!,
+      materials: materials!,
+      rubric: rubric!,
+      marking: activity.marking ?? NO_MARKING,
+      parts: parts.map(({ id, kind, title: name, required, choice, waits, settings }) => ({
+        id,
+        kind,
+        title: name,
+        required,
+        choice: choice ?? null,
+        waits: waits!,
+        settings,
+      })),
+      topic: activity.topic!,
+      ages: activity.ages ?? null,
+      groups: assigned.map((each) => ({
+        group: each.groupId,
+        folder: each.folderId ?? null,
+        free: each.free!,
+        ...datesOf(each),
+      })),
+      learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
     };
   }
 
@@ -118,9 +203,18 @@ export class PlanningService {
     const { activity } = found;
     const plan = activity.draft ?? (await this.given(found));
     return {
-      id: activity.id, state: activity.state, changed: activity.state !== 'draft' && Boolean(activity.draft), version: activity.draftVersion!, plan,
-      groups: await this.groupsFor(actor, plan), workIn: await this.workIn(activity.id),
-      marked: { count: await this.markedBy(activity.id), rubric: activity.rubric ?? [], marking: activity.marking ?? NO_MARKING },
+      id: activity.id,
+      state: activity.state,
+      changed: activity.state !== 'draft' && Boolean(activity.draft),
+      version: activity.draftVersion!,
+      plan,
+      groups: await this.groupsFor(actor, plan),
+      workIn: await this.workIn(activity.id),
+      marked: {
+        count: await this.markedBy(activity.id),
+        rubric: activity.rubric ?? [],
+        marking: activity.marking ?? NO_MARKING,
+      },
     };
   }
 
@@ -130,10 +224,19 @@ export class PlanningService {
     const groups = await Group.findAll({ where: { id: ids, joinsId: null }, order: ['name'] });
     const folders = await foldersOf(ids);
     const members = await Membership.findAll({ where: { groupId: ids, role: 'learner', leftAt: null } });
-    const people = await Person.findAll({ where: { id: members.map(({ personId }) => personId) }, attributes: ['id', 'name'], order: ['name'] });
+    const people = await Person.findAll({
+      where: { id: members.map(({ personId }) => personId) },
+      attributes: ['id', 'name'],
+      order: ['name'],
+    });
     return groups.map(({ id, name }) => {
       const own = new Set(members.filter(({ groupId }) => groupId === id).map(({ personId }) => personId));
-      return { id, name, learners: people.filter((person) => own.has(person.id)).map((person) => ({ id: person.id, name: person.name })), folders: folders.get(id) ?? [] };
+      return {
+        id,
+        name,
+        learners: people.filter((person) => own.has(person.id)).map((person) => ({ id: person.id, name: person.name })),
+        folders: folders.get(id) ?? [],
+      };
     });
   }
 
@@ -149,7 +252,11 @@ export class PlanningService {
 
   private async workIn(activityId: string): Promise<Record<string, string[]>> {
     const begun = (await this.facts.find({ activityId })).filter(({ completeness }) => completeness.made);
-    const people = await Person.findAll({ where: { id: begun.map(({ personId }) => personId) }, attributes: ['id', 'name'], order: ['name'] });
+    const people = await Person.findAll({
+      where: { id: begun.map(({ personId }) => personId) },
+      attributes: ['id', 'name'],
+      order: ['name'],
+    });
     const work: Record<string, string[]> = {};
     for (const { id, name } of people) {
       const { progress } = begun.find(({ personId }) => personId === id)!;
@@ -168,7 +275,10 @@ export class PlanningService {
     return this.sequelize.transaction(async (transaction) => {
       const { activity } = await this.find(actor, id, transaction);
       if (activity.draftVersion !== version) throw new ProblemError('conflict', NEWER);
-      await activity.update({ draft: plan, draftVersion: version + 1, changedAt: new Date(this.clock()) }, { transaction });
+      await activity.update(
+        { draft: plan, draftVersion: version + 1, changedAt: new Date(this.clock()) },
+        { transaction },
+      );
       return { version: version + 1 };
     });
   }
@@ -176,7 +286,8 @@ export class PlanningService {
   /** Throws away what was typed and not given out. */
   async discard(actor: Actor, id: string): Promise<PlanView> {
     const { activity, assigned } = await this.find(actor, id);
-    if (activity.state === 'draft') throw new ProblemError('conflict', 'This has not been given out yet, so there is nothing to go back to.');
+    if (activity.state === 'draft')
+      throw new ProblemError('conflict', 'This has not been given out yet, so there is nothing to go back to.');
     await activity.update({ draft: null, draftVersion: activity.draftVersion! + 1 });
     return this.view(actor, { activity, assigned });
   }
@@ -201,29 +312,92 @@ export class PlanningService {
     return this.plan(actor, id);
   }
 
-  private async insistReady(actor: Actor, { activity, assigned }: Found, plan: ActivityPlan, transaction: Transaction): Promise<void> {
+  private async insistReady(
+    actor: Actor,
+    { activity, assigned }: Found,
+    plan: ActivityPlan,
+    transaction: Transaction,
+  ): Promise<void> {
     const names = new Map<string, string>();
-    for (const group of await Group.findAll({ where: { id: plan.groups.map(({ group: each }) => each) }, transaction })) names.set(group.id, group.name);
-    for (const person of await Person.findAll({ where: { id: plan.learners.map(({ person: each }) => each) }, transaction })) names.set(person.id, person.name);
+    for (const group of await Group.findAll({ where: { id: plan.groups.map(({ group: each }) => each) }, transaction }))
+      names.set(group.id, group.name);
+    for (const person of await Person.findAll({
+      where: { id: plan.learners.map(({ person: each }) => each) },
+      transaction,
+    }))
+      names.set(person.id, person.name);
     const troubles = planTroubles(plan, (each) => names.get(each) ?? 'somebody');
     if (troubles.length > 0) throw new ProblemError('incomplete', troubles.map(({ words }) => words).join(' '));
     const before = new Set(assigned.map(({ groupId }) => groupId));
     const strange = plan.groups.some(({ group }) => !before.has(group) && !policy.setFor(actor, group));
-    const members = await Membership.findAll({ where: { groupId: plan.groups.map(({ group }) => group), role: 'learner', leftAt: null }, transaction });
+    const members = await Membership.findAll({
+      where: { groupId: plan.groups.map(({ group }) => group), role: 'learner', leftAt: null },
+      transaction,
+    });
     const theirs = new Set(members.map(({ personId }) => personId));
-    if (strange || plan.learners.some(({ person }) => !theirs.has(person))) throw new ProblemError('incomplete', 'Work can be set only for groups that you teach, and dates only for their learners.');
-    if (!(await this.media.ofActivity(mediaOfPlan(plan), activity.id))) throw new ProblemError('still-arriving', 'A file is still on its way to school. Give it out when that is there.');
-    const elsewhere = await Part.count({ where: { id: plan.parts.map((part) => part.id), activityId: { [Op.ne]: activity.id } }, transaction });
+    if (strange || plan.learners.some(({ person }) => !theirs.has(person)))
+      throw new ProblemError(
+        'incomplete',
+        'Work can be set only for groups that you teach, and dates only for their learners.',
+      );
+    if (!(await this.media.ofActivity(mediaOfPlan(plan), activity.id)))
+      throw new ProblemError('still-arriving', 'A file is still on its way to school. Give it out when that is there.');
+    const elsewhere = await Part.count({
+      where: { id: plan.parts.map((part) => part.id), activityId: { [Op.ne]: activity.id } },
+      transaction,
+    });
     if (elsewhere > 0) throw new ProblemError('incomplete', 'A part belongs to another activity.');
   }
 
   /** @returns ids of the groups that did not have it before */
-  private async replace({ activity, assigned }: Found, plan: ActivityPlan, transaction: Transaction): Promise<string[]> {
-    const { title, subject, goal, task, told, supplies, minutes, choices, materials, rubric, marking, lateAllowed, takeBack, topic, ages, parts, groups, learners } = plan;
+  private async replace(
+    { activity, assigned }: Found,
+    plan: ActivityPlan,
+    transaction: Transaction,
+  ): Promise<string[]> {
+    const {
+      title,
+      subject,
+      goal,
+      task,
+      told,
+      supplies,
+      minutes,
+      choices,
+      materials,
+      rubric,
+      marking,
+      lateAllowed,
+      takeBack,
+      topic,
+      ages,
+      parts,
+      groups,
+      learners,
+    } = plan;
     const activityId = activity.id;
     const at = new Date(this.clock());
     await activity.update(
-      { title: title.trim(), subject: subject.trim(), goal: goal.trim() || null, task, told, supplies, minutes, choices, materials, rubric, marking, lateAllowed, takeBack, topic: topic.trim(), ages, state: 'set', draft: null, changedAt: at },
+      {
+        title: title.trim(),
+        subject: subject.trim(),
+        goal: goal.trim() || null,
+        task,
+        told,
+        supplies,
+        minutes,
+        choices,
+        materials,
+        rubric,
+        marking,
+        lateAllowed,
+        takeBack,
+        topic: topic.trim(),
+        ages,
+        state: 'set',
+        draft: null,
+        changedAt: at,
+      },
       { transaction },
     );
     const before = await Part.findAll({ where: { activityId }, transaction });
@@ -231,11 +405,17 @@ export class PlanningService {
       const row = { ...part, title: part.title.trim(), activityId, position, removedAt: null };
       const old = before.find((each) => each.id === part.id);
       // What a learner answered in one way can't be read in another, so a part keeps its kind.
-      if (old && old.kind !== part.kind) throw new ProblemError('incomplete', `“${old.title}” can’t become another kind of part. Add a new one, and take this one out.`);
+      if (old && old.kind !== part.kind)
+        throw new ProblemError(
+          'incomplete',
+          `“${old.title}” can’t become another kind of part. Add a new one, and take this one out.`,
+        );
       if (old) await old.update(row, { transaction });
       else await Part.create(row, { transaction });
     }
-    for (const old of before) if (!old.removedAt && !parts.some((part) => part.id === old.id)) await old.update({ removedAt: at }, { transaction });
+    for (const old of before)
+      if (!old.removedAt && !parts.some((part) => part.id === old.id))
+        await old.update({ removedAt: at }, { transaction });
     await Assignment.destroy({ where: { activityId, groupId: assigned.map(({ groupId }) => groupId) }, transaction });
     const folders = await foldersOf(groups.map(({ group }) => group));
     for (const { group, folder, free, ...dates } of groups) {
@@ -244,22 +424,39 @@ export class PlanningService {
       await Assignment.create({ activityId, groupId: group, folderId, free, ...rowDates(dates) }, { transaction });
     }
     await LearnerDates.destroy({ where: { activityId }, transaction });
-    for (const { person, ...dates } of learners) await LearnerDates.create({ activityId, personId: person, ...rowDates(dates) }, { transaction });
+    for (const { person, ...dates } of learners)
+      await LearnerDates.create({ activityId, personId: person, ...rowDates(dates) }, { transaction });
     return groups.map(({ group }) => group).filter((group) => !assigned.some(({ groupId }) => groupId === group));
   }
 
   /** New work is told of where it is open at once; what opens later is found on Now when it does. */
-  private async tell(plan: ActivityPlan, { id, title }: Activity, fresh: readonly string[], transaction: Transaction): Promise<void> {
+  private async tell(
+    plan: ActivityPlan,
+    { id, title }: Activity,
+    fresh: readonly string[],
+    transaction: Transaction,
+  ): Promise<void> {
     const now = this.clock();
     const folders = await foldersOf(fresh);
     const opened = (opens: number | null | undefined): boolean => (opens ?? 0) <= now;
     const open = plan.groups
-      .filter(({ group, folder, free, opens }) => fresh.includes(group) && !free && opened(opens) && opened(folders.get(group)?.find(({ id: each }) => each === folder)?.opens)).map(({ group }) => group);
+      .filter(
+        ({ group, folder, free, opens }) =>
+          fresh.includes(group) &&
+          !free &&
+          opened(opens) &&
+          opened(folders.get(group)?.find(({ id: each }) => each === folder)?.opens),
+      )
+      .map(({ group }) => group);
     const members = await Membership.findAll({ where: { groupId: open, role: 'learner', leftAt: null }, transaction });
     for (const personId of new Set(members.map((each) => each.personId))) {
       const own = plan.learners.find(({ person }) => person === personId);
       if (own?.opens && own.opens > now) continue;
-      await tellPerson(personId, { kind: 'new', words: `New for you: ${title}`, path: `/activity/${id}`, key: `new:${id}` }, transaction);
+      await tellPerson(
+        personId,
+        { kind: 'new', words: `New for you: ${title}`, path: `/activity/${id}`, key: `new:${id}` },
+        transaction,
+      );
     }
   }
 
@@ -267,7 +464,10 @@ export class PlanningService {
   async archive(actor: Actor, id: string, away: boolean): Promise<PlanView> {
     const { activity, assigned } = await this.find(actor, id);
     const back = assigned.length > 0 ? 'set' : 'draft';
-    await activity.update({ state: away ? 'archived' : activity.state === 'archived' ? back : activity.state, changedAt: new Date(this.clock()) });
+    await activity.update({
+      state: away ? 'archived' : activity.state === 'archived' ? back : activity.state,
+      changedAt: new Date(this.clock()),
+    });
     return this.view(actor, { activity, assigned });
   }
 
@@ -277,13 +477,30 @@ export class PlanningService {
     if (await Activity.findByPk(as)) return this.create(actor, as);
     const plan = found.activity.draft ?? (await this.given(found));
     const files = await Media.findAll({ where: { activityId: id, id: mediaOfPlan(plan) } });
-    const renamed = new Map([...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric, ...files].map((each) => [each.id, randomUUID()]));
-    await this.create(actor, as, renamedPlan({ ...plan, title: `${plan.title} (copy)`.slice(0, 120), groups: [], learners: [] }, renamed));
-    for (const file of files) await Media.create({ ...file.get(), id: renamed.get(file.id)!, activityId: as, ownerId: actor.personId });
+    const renamed = new Map(
+      [...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric, ...files].map((each) => [
+        each.id,
+        randomUUID(),
+      ]),
+    );
+    await this.create(
+      actor,
+      as,
+      renamedPlan({ ...plan, title: `${plan.title} (copy)`.slice(0, 120), groups: [], learners: [] }, renamed),
+    );
+    for (const file of files)
+      await Media.create({ ...file.get(), id: renamed.get(file.id)!, activityId: as, ownerId: actor.personId });
     return { id: as };
   }
 }
 
 /** A plan in which ids stand for others, wherever they are. Ids are UUIDs, so none of them is part of anything else. */
 export const renamedPlan = (plan: ActivityPlan, names: ReadonlyMap<string, string>): ActivityPlan =>
-  readPlan(JSON.parse(JSON.stringify(plan).replaceAll(/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gi, (id) => names.get(id.toLowerCase()) ?? id)));
+  readPlan(
+    JSON.parse(
+      JSON.stringify(plan).replaceAll(
+        /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gi,
+        (id) => names.get(id.toLowerCase()) ?? id,
+      ),
+    ),
+  );

@@ -36,14 +36,42 @@ afterEach(async () => {
 
 /** A stereo sine of 1 kHz with a peak of so many dBFS. */
 function tone(seconds: number, decibels = -23): Buffer {
-  const samples = Float32Array.from({ length: 48_000 * seconds }, (_, i) => 10 ** (decibels / 20) * Math.sin((2 * Math.PI * 1000 * i) / 48_000));
+  const samples = Float32Array.from(
+    { length: 48_000 * seconds },
+    (_, i) => 10 ** (decibels / 20) * Math.sin((2 * Math.PI * 1000 * i) / 48_000),
+  );
   return Buffer.from(writeWav({ channels: [samples, samples], rate: 48_000 }));
 }
 /** A film of a moving picture, black at its beginning, with a tone; as a recorder writes it, without its length. */
 async function film(...more: string[]): Promise<Buffer> {
   const path = join(folder, 'film.webm');
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'testsrc2=size=320x240:rate=15:duration=3', '-f', 'lavfi', '-i', 'sine=frequency=440:duration=3',
-    '-vf', "drawbox=color=black:t=fill:enable='lt(t,1.2)'", '-c:v', 'libvpx', '-b:v', '200k', '-c:a', 'libopus', ...more, '-f', 'webm', '-live', '1', path]);
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=size=320x240:rate=15:duration=3',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=frequency=440:duration=3',
+    '-vf',
+    "drawbox=color=black:t=fill:enable='lt(t,1.2)'",
+    '-c:v',
+    'libvpx',
+    '-b:v',
+    '200k',
+    '-c:a',
+    'libopus',
+    ...more,
+    '-f',
+    'webm',
+    '-live',
+    '1',
+    path,
+  ]);
   return readFile(path);
 }
 const bring = async (content: Buffer): Promise<MediaView> => {
@@ -97,8 +125,34 @@ it('a film gets its index in front, its right length and a cover that is not its
 it('a film that was taken upright stays upright, and says nothing of where it was taken', async () => {
   const lying = join(folder, 'lying.mp4');
   const turned = join(folder, 'turned.mp4');
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'testsrc2=size=320x180:rate=10:duration=1', '-metadata', 'location=+51.9-008.5/', '-pix_fmt', 'yuv420p', lying]);
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', lying, '-c', 'copy', '-metadata', 'location=+51.9-008.5/', '-metadata:s:v', 'rotate=90', turned]);
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=size=320x180:rate=10:duration=1',
+    '-metadata',
+    'location=+51.9-008.5/',
+    '-pix_fmt',
+    'yuv420p',
+    lying,
+  ]);
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    lying,
+    '-c',
+    'copy',
+    '-metadata',
+    'location=+51.9-008.5/',
+    '-metadata:s:v',
+    'rotate=90',
+    turned,
+  ]);
   const view = await bring(await readFile(turned));
   expect(view).toMatchObject({ width: 180, height: 320 });
   expect(await made(view)).toMatchObject({ state: 'ready', width: 180, height: 320 });
@@ -114,7 +168,8 @@ it('a copy holds only what is kept of it', async () => {
   const facts = await probeRecording(join(folder, 'cut.mp4'));
   expect(facts).toMatchObject({ sort: 'film', hasSound: true });
   expect(Math.abs(facts!.seconds! - 1.5)).toBeLessThan(0.15);
-  for (const spans of ['', '3-1', '0-1;rm', '1e9-2e9', '0-x']) expect([400, 415]).toContain((await fetched(`/api/media/${view.id}/cut?spans=${spans}`)).response.status);
+  for (const spans of ['', '3-1', '0-1;rm', '1e9-2e9', '0-x'])
+    expect([400, 415]).toContain((await fetched(`/api/media/${view.id}/cut?spans=${spans}`)).response.status);
   expect((await (await harness.as('ben')).request('GET', `/api/media/${view.id}/cut?spans=0-1`)).status).toBe(404);
 });
 
@@ -142,7 +197,10 @@ it('a film that breaks off in the middle is kept; one that can’t be made playa
   expect(about.seconds).toBeGreaterThan(0.5);
   // Its head says film, and nothing follows.
   const head = await bring(whole.subarray(0, whole.indexOf(Buffer.from([0x1f, 0x43, 0xb6, 0x75])) + 30));
-  expect(await made(head)).toMatchObject({ state: 'failed', why: expect.stringMatching(/kept as it came|nothing to be seen/) });
+  expect(await made(head)).toMatchObject({
+    state: 'failed',
+    why: expect.stringMatching(/kept as it came|nothing to be seen/),
+  });
   expect((await fetched(`/api/media/${head.id}/playable`)).bytes.length).toBe(head.size);
 });
 
@@ -152,13 +210,21 @@ it('a teacher’s voice comes only to a go that waits, is the learner’s once t
   expect((await teacher.bring(piece, content)).status).toBe(409);
   expect((await (await harness.as('mr-dune')).bring(piece, content)).status).toBe(404);
   await drawInto(school, piece);
-  const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', piece) });
+  const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', piece),
+  });
   const review = await teacher.json<{ id: string }>('POST', `/api/goes/${go.id}/review`);
   const voice = randomUUID();
   const marks = new Y.Doc();
   putItem(markItems(marks, 'take'), 'pin', { kind: 'moment', second: 1, note: '', voice, order: '', at: 1 });
   await school.log.append({ kind: 'marks', id: review.id }, Y.encodeStateAsUpdate(marks));
-  const release = async (): Promise<Response> => teacher.request('POST', `/api/reviews/${review.id}/release`, { outcome: 'again', note: '', extent: await extentOf(school, 'marks', review.id) });
+  const release = async (): Promise<Response> =>
+    teacher.request('POST', `/api/reviews/${review.id}/release`, {
+      outcome: 'again',
+      note: '',
+      extent: await extentOf(school, 'marks', review.id),
+    });
   expect((await release()).status).toBe(409);
   expect((await teacher.bring(piece, content, voice)).status).toBe(200);
   expect((await ada.request('GET', `/api/media/${voice}`)).status).toBe(404);
@@ -169,21 +235,53 @@ it('a teacher’s voice comes only to a go that waits, is the learner’s once t
 
 it('of a finished piece only what was sent stays at school', async () => {
   const teacher = await harness.as('ms-reed');
-  const [chosen, other, photo] = [await bring(tone(1)), await bring(tone(2)), await bring(await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } }).png().toBuffer())];
+  const [chosen, other, photo] = [
+    await bring(tone(1)),
+    await bring(tone(2)),
+    await bring(
+      await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } })
+        .png()
+        .toBuffer(),
+    ),
+  ];
   await made(chosen);
   await made(other);
   const doc = await school.log.document({ kind: 'piece', id: piece });
   const before = Y.encodeStateVector(doc);
   const part = readPages(doc)[0]!.part;
   for (const [i, { id }] of [chosen, other].entries()) {
-    putItem(takeItems(doc, part), id, takeFields({ id, sort: 'sound', media: id, original: null, seconds: 1, spans: [[0, 1]], title: '', cover: null, faults: [], chosen: 9 - i, at: i }));
+    putItem(
+      takeItems(doc, part),
+      id,
+      takeFields({
+        id,
+        sort: 'sound',
+        media: id,
+        original: null,
+        seconds: 1,
+        spans: [[0, 1]],
+        title: '',
+        cover: null,
+        faults: [],
+        chosen: 9 - i,
+        at: i,
+      }),
+    );
   }
   await school.log.append({ kind: 'piece', id: piece }, Y.encodeStateAsUpdate(doc, before));
-  const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', piece) });
-  const ids = async (): Promise<string[]> => (await school.query<{ id: string }>('SELECT id FROM media')).map(({ id }) => id);
+  const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', piece),
+  });
+  const ids = async (): Promise<string[]> =>
+    (await school.query<{ id: string }>('SELECT id FROM media')).map(({ id }) => id);
   expect((await ids()).sort()).toEqual([chosen.id, other.id, photo.id].sort());
   const review = await teacher.json<{ id: string }>('POST', `/api/goes/${go.id}/review`);
-  await teacher.json('POST', `/api/reviews/${review.id}/release`, { outcome: 'finished', note: '', extent: await extentOf(school, 'marks', review.id) });
+  await teacher.json('POST', `/api/reviews/${review.id}/release`, {
+    outcome: 'finished',
+    note: '',
+    extent: await extentOf(school, 'marks', review.id),
+  });
   // Not before the outcome can't be taken back any more.
   expect((await ids()).sort()).toEqual([chosen.id, other.id, photo.id].sort());
   expect(harness.finished).toEqual([{ pieceId: piece }]);
@@ -191,27 +289,61 @@ it('of a finished piece only what was sent stays at school', async () => {
   expect(await ids()).toEqual([chosen.id]);
   expect((await fetched(`/api/media/${chosen.id}/playable`)).response.status).toBe(200);
   // Of the files nothing is left that nobody asks for: an original and what plays everywhere.
-  const files = readdirSync(school.filesRoot, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile());
+  const files = readdirSync(school.filesRoot, { recursive: true, withFileTypes: true }).filter((entry) =>
+    entry.isFile(),
+  );
   expect(files).toHaveLength(2);
 });
 
 it.each<[string, () => Promise<Buffer> | Buffer, RegExp]>([
-  ['a text that is named like a photo', () => Buffer.from('Dear Ms Reed, this is no photo.'), /no picture, PDF, sound or film/],
-  ['an MP4 that lost its end', async () => {
-    const path = join(folder, 'cut.mp4');
-    execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'testsrc2=size=160x120:duration=2', '-pix_fmt', 'yuv420p', path]);
-    return (await readFile(path)).subarray(0, 20_000);
-  }, /no picture, PDF, sound or film/],
-  ['a playlist that would fetch other files', () => Buffer.from('#EXTM3U\n#EXTINF:1,\nfile:///etc/passwd\n'), /no picture, PDF, sound or film/],
-  ['a list for joining files', () => Buffer.from("ffconcat version 1.0\nfile '/etc/passwd'\n"), /no picture, PDF, sound or film/],
+  [
+    'a text that is named like a photo',
+    () => Buffer.from('Dear Ms Reed, this is no photo.'),
+    /no picture, PDF, sound or film/,
+  ],
+  [
+    'an MP4 that lost its end',
+    async () => {
+      const path = join(folder, 'cut.mp4');
+      execFileSync('ffmpeg', [
+        '-v',
+        'error',
+        '-y',
+        '-f',
+        'lavfi',
+        '-i',
+        'testsrc2=size=160x120:duration=2',
+        '-pix_fmt',
+        'yuv420p',
+        path,
+      ]);
+      return (await readFile(path)).subarray(0, 20_000);
+    },
+    /no picture, PDF, sound or film/,
+  ],
+  [
+    'a playlist that would fetch other files',
+    () => Buffer.from('#EXTM3U\n#EXTINF:1,\nfile:///etc/passwd\n'),
+    /no picture, PDF, sound or film/,
+  ],
+  [
+    'a list for joining files',
+    () => Buffer.from("ffconcat version 1.0\nfile '/etc/passwd'\n"),
+    /no picture, PDF, sound or film/,
+  ],
 ])('%s is refused with a sentence, and nothing is kept of it', async (_, content, words) => {
   const answer = await ada.bring(piece, await content(), randomUUID());
-  expect([answer.status, ((await answer.json()) as { message: string }).message]).toEqual([415, expect.stringMatching(words)]);
+  expect([answer.status, ((await answer.json()) as { message: string }).message]).toEqual([
+    415,
+    expect.stringMatching(words),
+  ]);
   expect((await school.query<{ count: string }>('SELECT count(*) FROM media'))[0].count).toBe('0');
 });
 
 it('a picture with a web page behind it is kept as a picture alone', async () => {
-  const picture = await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } }).png().toBuffer();
+  const picture = await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } })
+    .png()
+    .toBuffer();
   const { id, kind } = await bring(Buffer.concat([picture, Buffer.from('<script>alert(1)</script>%PDF-no')]));
   expect(kind === 'picture').toBe(true);
   expect((await fetched(`/api/media/${id}`)).bytes.includes('script')).toBe(false);

@@ -6,11 +6,15 @@ import type { FileStore } from '../storage/fileStore';
 
 /** Makes recordings playable everywhere, in jobs. */
 export class RecordingService {
-  constructor(private readonly files: FileStore, private readonly jobs: Jobs) {}
+  constructor(
+    private readonly files: FileStore,
+    private readonly jobs: Jobs,
+  ) {}
 
   /** Asks again for what was not finished when the server went down; asked twice, it is done once. */
   async takeUp(): Promise<void> {
-    for (const { id } of await Media.findAll({ where: { state: 'processing' }, attributes: ['id'] })) await this.jobs.send('make-playable', { mediaId: id });
+    for (const { id } of await Media.findAll({ where: { state: 'processing' }, attributes: ['id'] }))
+      await this.jobs.send('make-playable', { mediaId: id });
   }
 
   /** The job. Run twice, it makes the same once more. */

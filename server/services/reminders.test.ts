@@ -24,7 +24,10 @@ const told = async (client = ada): Promise<string[]> => {
   await harness.services.reminders.tellAll();
   return (await client.json<UpdateView[]>('GET', '/api/updates')).map(({ words }) => words).sort();
 };
-const setDue = (due: Date): Promise<unknown> => school.sequelize.query('UPDATE assignments SET due = ? WHERE activity_id = ?', { replacements: [due, school.activities.open] });
+const setDue = (due: Date): Promise<unknown> =>
+  school.sequelize.query('UPDATE assignments SET due = ? WHERE activity_id = ?', {
+    replacements: [due, school.activities.open],
+  });
 
 it('tells once of what opens, to those who may see it', async () => {
   expect(await told()).toEqual([]);
@@ -46,7 +49,9 @@ it('tells of what is due tomorrow, and anew when that is another day', async () 
 it('tells of what is complete and was not sent, after a while', async () => {
   const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
   await drawInto(school, pieceId);
-  await school.sequelize.query('UPDATE piece_updates SET created_at = ? WHERE piece_id = ?', { replacements: [new Date(START), pieceId] });
+  await school.sequelize.query('UPDATE piece_updates SET created_at = ? WHERE piece_id = ?', {
+    replacements: [new Date(START), pieceId],
+  });
   now = START + HOUR / 4;
   expect(await told()).toEqual([]);
   now = START + HOUR;
@@ -56,7 +61,8 @@ it('tells of what is complete and was not sent, after a while', async () => {
 
 it('writes what is new into one letter of an evening, for who wants one', async () => {
   await ada.json('PUT', '/api/me/mail', { mail: 'ada@reeds.example' });
-  for (const mail of ['no address', 3, undefined]) expect((await ada.request('PUT', '/api/me/mail', { mail })).status).toBe(400);
+  for (const mail of ['no address', 3, undefined])
+    expect((await ada.request('PUT', '/api/me/mail', { mail })).status).toBe(400);
   await setDue(new Date(START + 30 * HOUR));
   now = START + HOUR;
   await told();

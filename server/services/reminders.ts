@@ -46,7 +46,13 @@ export class ReminderService {
          OR EXISTS (SELECT 1 FROM pieces p WHERE p.activity_id = a.id AND NOT p.frozen
                     AND EXISTS (SELECT 1 FROM piece_updates u WHERE u.piece_id = p.id AND u.created_at BETWEEN :untouched AND :touched)))`,
       {
-        replacements: { now: new Date(now), opened: new Date(now - OPENED), due: new Date(now + DUE), untouched: new Date(now - UNSENT.before), touched: new Date(now - UNSENT.after) },
+        replacements: {
+          now: new Date(now),
+          opened: new Date(now - OPENED),
+          due: new Date(now + DUE),
+          untouched: new Date(now - UNSENT.before),
+          touched: new Date(now - UNSENT.after),
+        },
         type: QueryTypes.SELECT,
       },
     );
@@ -55,16 +61,39 @@ export class ReminderService {
 }
 
 /** What is to be told of one piece now. Each has a key, so that it is told once: another date is another thing to tell. */
-export function remindersOf({ activityId, title, facts, standing, touchedAt, latestGo }: Pick<Standing, 'activityId' | 'title' | 'facts' | 'standing' | 'touchedAt' | 'latestGo'>, now: number, zone: string): News[] {
+export function remindersOf(
+  {
+    activityId,
+    title,
+    facts,
+    standing,
+    touchedAt,
+    latestGo,
+  }: Pick<Standing, 'activityId' | 'title' | 'facts' | 'standing' | 'touchedAt' | 'latestGo'>,
+  now: number,
+  zone: string,
+): News[] {
   const news: News[] = [];
   const path = `/activity/${activityId}`;
   const { opens, due } = facts;
   if (!isToDo(standing)) return news;
-  if (standing.state === 'new' && opens !== null && opens <= now && now - opens <= OPENED) news.push({ kind: 'new', words: `New for you: ${title}`, path, key: `new:${activityId}` });
-  if (due !== null && due > now && daysUntil(due, now, zone) === 1) news.push({ kind: 'due', words: `Due ${dueWords(due, now, zone).replace(/^by /, '')}: ${title}`, path, key: `due:${activityId}:${due}` });
+  if (standing.state === 'new' && opens !== null && opens <= now && now - opens <= OPENED)
+    news.push({ kind: 'new', words: `New for you: ${title}`, path, key: `new:${activityId}` });
+  if (due !== null && due > now && daysUntil(due, now, zone) === 1)
+    news.push({
+      kind: 'due',
+      words: `Due ${dueWords(due, now, zone).replace(/^by /, '')}: ${title}`,
+      path,
+      key: `due:${activityId}:${due}`,
+    });
   const untouched = touchedAt === null ? 0 : now - touchedAt;
   if (standing.state === 'ready' && untouched >= UNSENT.after && untouched <= UNSENT.before) {
-    news.push({ kind: 'unsent', words: `All done, and not sent yet: ${title}`, path, key: `unsent:${activityId}:${latestGo?.go ?? 0}` });
+    news.push({
+      kind: 'unsent',
+      words: `All done, and not sent yet: ${title}`,
+      path,
+      key: `unsent:${activityId}:${latestGo?.go ?? 0}`,
+    });
   }
   return news;
 }

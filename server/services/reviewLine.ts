@@ -36,26 +36,51 @@ export class ReviewLineService {
     }
     const list = [...byActivity.entries()].map(([activityId, all]): ReviewActivity => {
       const first = all[0]!;
-      const waiting = all.filter(({ standing }) => standing.state === 'with-teacher').map((each) => each.latestGo!.sentAt);
+      const waiting = all
+        .filter(({ standing }) => standing.state === 'with-teacher')
+        .map((each) => each.latestGo!.sentAt);
       return {
-        activityId, title: first.title, subject: first.subject,
-        group: groups.filter(({ id }) => all.some(({ groupId }) => groupId === id)).map(({ name }) => name).join(', '), due: first.facts.due,
-        counts: countStates(all), oldestWaiting: waiting.length > 0 ? Math.min(...waiting) : null,
+        activityId,
+        title: first.title,
+        subject: first.subject,
+        group: groups
+          .filter(({ id }) => all.some(({ groupId }) => groupId === id))
+          .map(({ name }) => name)
+          .join(', '),
+        due: first.facts.due,
+        counts: countStates(all),
+        oldestWaiting: waiting.length > 0 ? Math.min(...waiting) : null,
       };
     });
-    return list.sort((a, b) => (a.oldestWaiting ?? Infinity) - (b.oldestWaiting ?? Infinity) || a.title.localeCompare(b.title));
+    return list.sort(
+      (a, b) => (a.oldestWaiting ?? Infinity) - (b.oldestWaiting ?? Infinity) || a.title.localeCompare(b.title),
+    );
   }
 
   /** Every piece that waits for an answer, oldest first. */
   async waiting(actor: Actor): Promise<WaitingPiece[]> {
     if (actor.teaches.size === 0) return [];
-    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter(({ standing }) => standing.state === 'with-teacher');
-    const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) }, attributes: ['id', 'name', 'badge'] });
+    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter(
+      ({ standing }) => standing.state === 'with-teacher',
+    );
+    const people = await Person.findAll({
+      where: { id: standings.map(({ personId }) => personId) },
+      attributes: ['id', 'name', 'badge'],
+    });
     return standings
       .map(({ activityId, title, personId, latestGo, facts, standing }): WaitingPiece => {
         const { name, badge } = people.find(({ id }) => id === personId)!;
         const { id, go, sentAt } = latestGo!;
-        return { activityId, title, personId, name, badge, go: { id, go, sentAt }, due: facts.due, late: standing.late };
+        return {
+          activityId,
+          title,
+          personId,
+          name,
+          badge,
+          go: { id, go, sentAt },
+          due: facts.due,
+          late: standing.late,
+        };
       })
       .sort((a, b) => a.go.sentAt - b.go.sentAt || a.personId.localeCompare(b.personId));
   }
@@ -73,16 +98,31 @@ export class ReviewLineService {
     ]);
     const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
     const reminded = await this.reminded(activityId);
-    const sent = await Submission.findAll({ where: { id: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) }, attributes: ['id', 'manifest'] });
+    const sent = await Submission.findAll({
+      where: { id: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) },
+      attributes: ['id', 'manifest'],
+    });
     const first = await firstSent(standings.flatMap(({ pieceId }) => pieceId ?? []));
-    const begun = await Review.findAll({ where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) }, attributes: ['id', 'submissionId', 'held'] });
+    const begun = await Review.findAll({
+      where: { submissionId: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) },
+      attributes: ['id', 'submissionId', 'held'],
+    });
     const reviews = new Map(begun.map((review) => [review.submissionId, review]));
     const line = standings.map((each): HungPiece => {
       const person = people.find(({ id }) => id === each.personId)!;
       return {
-        personId: person.id, name: person.name, badge: person.badge, pieceId: each.pieceId, standing: each.standing,
-        completeness: each.completeness, go: each.latestGo, pictureVersion: each.pictureVersion, firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null, reviewId: (each.latestGo && reviews.get(each.latestGo.id)?.id) ?? null,
-        held: (each.latestGo && reviews.get(each.latestGo.id)?.held) ?? null, remindedAt: reminded.get(person.id) ?? null,
+        personId: person.id,
+        name: person.name,
+        badge: person.badge,
+        pieceId: each.pieceId,
+        standing: each.standing,
+        completeness: each.completeness,
+        go: each.latestGo,
+        pictureVersion: each.pictureVersion,
+        firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null,
+        reviewId: (each.latestGo && reviews.get(each.latestGo.id)?.id) ?? null,
+        held: (each.latestGo && reviews.get(each.latestGo.id)?.held) ?? null,
+        remindedAt: reminded.get(person.id) ?? null,
         checks: sent.find(({ id }) => id === each.latestGo?.id)?.manifest.checks ?? [],
       };
     });
@@ -94,12 +134,26 @@ export class ReviewLineService {
         PIECE_STATES.indexOf(b.standing.state) - PIECE_STATES.indexOf(a.standing.state) ||
         a.name.localeCompare(b.name),
     );
-    return { activityId, title: activity.title, group: groups.map(({ name }) => name).join(', '), task: plainWords(activity.task), parts, pages, rubric: activity.rubric ?? [], marking: activity.marking ?? NO_MARKING, line };
+    return {
+      activityId,
+      title: activity.title,
+      group: groups.map(({ name }) => name).join(', '),
+      task: plainWords(activity.task),
+      parts,
+      pages,
+      rubric: activity.rubric ?? [],
+      marking: activity.marking ?? NO_MARKING,
+      line,
+    };
   }
 
   /** When each learner was last reminded of an activity. */
   private async reminded(activityId: string): Promise<Map<string, number>> {
-    const rows = await Update.findAll({ where: { key: { [Op.like]: `${reminderKey(activityId)}%` } }, attributes: ['personId', 'at'], order: [['at', 'ASC']] });
+    const rows = await Update.findAll({
+      where: { key: { [Op.like]: `${reminderKey(activityId)}%` } },
+      attributes: ['personId', 'at'],
+      order: [['at', 'ASC']],
+    });
     return new Map(rows.map(({ personId, at }) => [personId, at!.getTime()]));
   }
 
@@ -110,16 +164,28 @@ export class ReviewLineService {
    */
   async remind(actor: Actor, activityId: string, personId: string | null): Promise<{ told: number }> {
     const { line } = await this.line(actor, activityId);
-    const concerned = line.filter(({ personId: each, standing }) => isToDo(standing) && (personId === null ? standing.state === 'ready' : each === personId));
-    if (personId !== null && concerned.length === 0) throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');
+    const concerned = line.filter(
+      ({ personId: each, standing }) =>
+        isToDo(standing) && (personId === null ? standing.state === 'ready' : each === personId),
+    );
+    if (personId !== null && concerned.length === 0)
+      throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');
     const teacher = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
     const { zone } = await School.findByPk(teacher.schoolId, { rejectOnEmpty: true });
     const { title } = await Activity.findByPk(activityId, { rejectOnEmpty: true });
     return this.sequelize.transaction(async (transaction) => {
       let told = 0;
       for (const { personId: each, standing } of concerned) {
-        const words = standing.state === 'ready' ? `${teacher.name} waits for it: ${title} is all done, and not sent yet` : `${teacher.name} reminds you of ${title}`;
-        const news = { kind: 'unsent', words, path: `/activity/${activityId}`, key: `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}` } as const;
+        const words =
+          standing.state === 'ready'
+            ? `${teacher.name} waits for it: ${title} is all done, and not sent yet`
+            : `${teacher.name} reminds you of ${title}`;
+        const news = {
+          kind: 'unsent',
+          words,
+          path: `/activity/${activityId}`,
+          key: `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}`,
+        } as const;
         if (await tellPerson(each, news, transaction)) told += 1;
       }
       return { told };
@@ -136,9 +202,13 @@ export class ReviewLineService {
         const members = await Membership.findAll({ where: { groupId: id, role: 'learner', leftAt: null } });
         const people = await Person.findAll({ where: { id: members.map((m) => m.personId) }, order: ['name'] });
         return {
-          id, name, code,
+          id,
+          name,
+          code,
           learners: people.map((person) => ({
-            id: person.id, name: person.name, badge: person.badge,
+            id: person.id,
+            name: person.name,
+            badge: person.badge,
             counts: countStates(standings.filter((each) => each.groupId === id && each.personId === person.id)),
           })),
         };

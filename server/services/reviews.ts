@@ -119,21 +119,47 @@ export class ReviewService {
    *
    * @throws ProblemError `conflict` where somebody has said something since `version` was read: nothing of theirs is overwritten
    */
-  async saveNote(actor: Actor, reviewId: string, { note, levels, own, aside, told, version }: Answer): Promise<ReviewView> {
+  async saveNote(
+    actor: Actor,
+    reviewId: string,
+    { note, levels, own, aside, told, version }: Answer,
+  ): Promise<ReviewView> {
     const { activity } = await this.reviewContext(actor, reviewId);
     const saved = await this.sequelize.transaction(async (transaction) => {
-      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      const review = await Review.findByPk(reviewId, {
+        lock: transaction.LOCK.UPDATE,
+        transaction,
+        rejectOnEmpty: true,
+      });
       const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
       insistOpen(review, go);
       await insistOnVersion(review, version, transaction);
       const marking = activity.marking ?? NO_MARKING;
       const before = review.marked;
-      const marked: Marked | null = levels || own || before
-        ? { rows: activity.rubric ?? [], marking, levels: readLevels(levels ?? before?.levels, activity.rubric ?? [], marking.halves), own: own ?? before?.own ?? NO_OWN_MARK }
-        : null;
+      const marked: Marked | null =
+        levels || own || before
+          ? {
+              rows: activity.rubric ?? [],
+              marking,
+              levels: readLevels(levels ?? before?.levels, activity.rubric ?? [], marking.halves),
+              own: own ?? before?.own ?? NO_OWN_MARK,
+            }
+          : null;
       const film = told === undefined ? review.told : readTold(told);
-      const begunAt = review.begunAt ?? (note.trim() || film || (marked && markView(marked)) ? new Date(this.clock()) : null);
-      return review.update({ note, begunAt, marked, aside: aside ?? review.aside, told: film, version: review.version! + 1, reviewerId: actor.personId }, { transaction });
+      const begunAt =
+        review.begunAt ?? (note.trim() || film || (marked && markView(marked)) ? new Date(this.clock()) : null);
+      return review.update(
+        {
+          note,
+          begunAt,
+          marked,
+          aside: aside ?? review.aside,
+          told: film,
+          version: review.version! + 1,
+          reviewerId: actor.personId,
+        },
+        { transaction },
+      );
     });
     this.hub().announce({ kind: 'marks', id: reviewId }, 'said');
     return viewOf(saved);
@@ -145,15 +171,17 @@ export class ReviewService {
    *
    * @throws ProblemError `still-arriving` while marks are on their way, `conflict` if it was taken back or answered otherwise
    */
-  async release(
-    actor: Actor, reviewId: string, request: Release,
-  ): Promise<ReviewView> {
+  async release(actor: Actor, reviewId: string, request: Release): Promise<ReviewView> {
     const { piece, activity } = await this.reviewContext(actor, reviewId);
     const ref = { kind: 'marks', id: reviewId } as const;
     const released = await this.sequelize.transaction(async (transaction) => {
       // The piece first: taking back locks in the same order, so the two can't block each other.
       await Piece.findByPk(piece.id, { lock: transaction.LOCK.UPDATE, transaction });
-      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      const review = await Review.findByPk(reviewId, {
+        lock: transaction.LOCK.UPDATE,
+        transaction,
+        rejectOnEmpty: true,
+      });
       if (review.releasedAt && review.outcome === request.outcome) return review;
       const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
       insistOpen(review, go);
@@ -166,8 +194,13 @@ export class ReviewService {
       const at = new Date(this.clock());
       await review.update(
         {
-          outcome: request.outcome, held: null, note: request.note ?? review.note, reviewerId: actor.personId, begunAt: review.begunAt ?? at,
-          releasedAt: at, marks: Buffer.from(Y.encodeStateAsUpdate(marks)),
+          outcome: request.outcome,
+          held: null,
+          note: request.note ?? review.note,
+          reviewerId: actor.personId,
+          begunAt: review.begunAt ?? at,
+          releasedAt: at,
+          marks: Buffer.from(Y.encodeStateAsUpdate(marks)),
         },
         { transaction },
       );
@@ -180,7 +213,8 @@ export class ReviewService {
         {
           kind: request.outcome,
           words: again ? `${teacher.name} asks for another go: ${activity.title}` : `Finished: ${activity.title}`,
-          path: `/feedback/${go.id}`, key: `${releaseKey(reviewId)}${at.getTime()}`,
+          path: `/feedback/${go.id}`,
+          key: `${releaseKey(reviewId)}${at.getTime()}`,
         },
         transaction,
       );
@@ -207,14 +241,28 @@ export class ReviewService {
     const { piece } = await this.reviewContext(actor, reviewId);
     const recalled = await this.sequelize.transaction(async (transaction) => {
       await Piece.findByPk(piece.id, { lock: transaction.LOCK.UPDATE, transaction });
-      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      const review = await Review.findByPk(reviewId, {
+        lock: transaction.LOCK.UPDATE,
+        transaction,
+        rejectOnEmpty: true,
+      });
       if (!review.releasedAt) return review;
-      if (this.clock() - review.releasedAt.getTime() > RECALL) throw new ProblemError('conflict', 'That was more than a minute ago, so it stays as it is.');
-      const latest = await Submission.findOne({ where: { pieceId: piece.id, withdrawnAt: null }, order: [['go', 'DESC']], attributes: ['id'], transaction });
-      if (latest?.id !== review.submissionId) throw new ProblemError('conflict', 'The learner has sent another go already, so this one stays as it is.');
+      if (this.clock() - review.releasedAt.getTime() > RECALL)
+        throw new ProblemError('conflict', 'That was more than a minute ago, so it stays as it is.');
+      const latest = await Submission.findOne({
+        where: { pieceId: piece.id, withdrawnAt: null },
+        order: [['go', 'DESC']],
+        attributes: ['id'],
+        transaction,
+      });
+      if (latest?.id !== review.submissionId)
+        throw new ProblemError('conflict', 'The learner has sent another go already, so this one stays as it is.');
       await review.update({ outcome: null, releasedAt: null, marks: null }, { transaction });
       await Piece.update({ frozen: true }, { where: { id: piece.id }, transaction });
-      await Update.destroy({ where: { personId: piece.personId, key: { [Op.like]: `${releaseKey(reviewId)}%` } }, transaction });
+      await Update.destroy({
+        where: { personId: piece.personId, key: { [Op.like]: `${releaseKey(reviewId)}%` } },
+        transaction,
+      });
       newsOf([piece.personId], transaction);
       return review;
     });
@@ -227,16 +275,31 @@ export class ReviewService {
   async hold(actor: Actor, reviewId: string, outcome: Outcome | null, extent?: string): Promise<ReviewView> {
     await this.reviewContext(actor, reviewId);
     return this.sequelize.transaction(async (transaction) => {
-      const review = await Review.findByPk(reviewId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+      const review = await Review.findByPk(reviewId, {
+        lock: transaction.LOCK.UPDATE,
+        transaction,
+        rejectOnEmpty: true,
+      });
       insistOpen(review, await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true }));
-      if (outcome && extent !== undefined) insistOnAll(await this.log.document({ kind: 'marks', id: reviewId }, transaction), extent);
-      return viewOf(await review.update({ held: outcome, version: review.version! + 1, begunAt: review.begunAt ?? (outcome ? new Date(this.clock()) : null) }, { transaction }));
+      if (outcome && extent !== undefined)
+        insistOnAll(await this.log.document({ kind: 'marks', id: reviewId }, transaction), extent);
+      return viewOf(
+        await review.update(
+          {
+            held: outcome,
+            version: review.version! + 1,
+            begunAt: review.begunAt ?? (outcome ? new Date(this.clock()) : null),
+          },
+          { transaction },
+        ),
+      );
     });
   }
 
   /** How the actor's learners stand with an activity. @throws ProblemError `not-found` where none of them has it */
   private async taught(actor: Actor, activityId: string): Promise<Standing[]> {
-    const standings = actor.teaches.size === 0 ? [] : await this.facts.find({ activityId, groupIds: [...actor.teaches] });
+    const standings =
+      actor.teaches.size === 0 ? [] : await this.facts.find({ activityId, groupIds: [...actor.teaches] });
     const own = standings.filter(({ groupId }) => policy.review(actor, { groupId }));
     if (own.length === 0) throw notFound();
     return own;
@@ -245,7 +308,9 @@ export class ReviewService {
   /** Tells all outcomes of an activity that are held. @returns how many */
   async releaseHeld(actor: Actor, activityId: string): Promise<{ released: number }> {
     const waiting = (await this.taught(actor, activityId)).filter(({ standing }) => standing.state === 'with-teacher');
-    const holding = await Review.findAll({ where: { submissionId: waiting.map(({ latestGo }) => latestGo!.id), held: { [Op.not]: null } } });
+    const holding = await Review.findAll({
+      where: { submissionId: waiting.map(({ latestGo }) => latestGo!.id), held: { [Op.not]: null } },
+    });
     for (const { id, held } of holding) await this.release(actor, id, { outcome: held! });
     return { released: holding.length };
   }
@@ -256,13 +321,19 @@ export class ReviewService {
    */
   async answerMany(actor: Actor, activityId: string, { people, note, outcome, hold }: Many): Promise<ManyAnswered> {
     const standings = await this.taught(actor, activityId);
-    const names = new Map((await Person.findAll({ where: { id: people }, attributes: ['id', 'name'] })).map(({ id, name }) => [id, name]));
+    const names = new Map(
+      (await Person.findAll({ where: { id: people }, attributes: ['id', 'name'] })).map(({ id, name }) => [id, name]),
+    );
     const answered: ManyAnswered = { done: 0, left: [] };
     for (const personId of new Set(people)) {
       const go = standings.find((each) => each.personId === personId)?.latestGo;
       try {
         if (!go) throw new ProblemError('conflict', 'Nothing was sent.');
-        await this.answerOne(actor, go.id, { note: withName(note, names.get(personId)!.split(' ')[0]!), outcome, hold });
+        await this.answerOne(actor, go.id, {
+          note: withName(note, names.get(personId)!.split(' ')[0]!),
+          outcome,
+          hold,
+        });
         answered.done += 1;
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
@@ -295,32 +366,74 @@ export class ReviewService {
 
 function insistOpen(review: Review, go: Submission): void {
   if (review.releasedAt) throw new ProblemError('conflict', 'This has been answered already.');
-  if (go.withdrawnAt) throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
+  if (go.withdrawnAt)
+    throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
 }
 
-async function insistOnVersion({ version, reviewerId }: Review, read: number | undefined, transaction: Transaction): Promise<void> {
+async function insistOnVersion(
+  { version, reviewerId }: Review,
+  read: number | undefined,
+  transaction: Transaction,
+): Promise<void> {
   if (read === undefined || read === version) return;
   const { name } = await Person.findByPk(reviewerId, { transaction, rejectOnEmpty: true });
-  throw new ProblemError('conflict', `${name} has changed this answer meanwhile, so nothing was kept over it. Look at it, and say it again.`);
+  throw new ProblemError(
+    'conflict',
+    `${name} has changed this answer meanwhile, so nothing was kept over it. Look at it, and say it again.`,
+  );
 }
 
 /** One learner's own dates, in place of the group's; also in what is typed of the activity and not given out yet, which would bring the old ones back. */
-async function giveDates(activity: Activity, personId: string, { due, closes }: Pick<Release, 'due' | 'closes'>, transaction: Transaction): Promise<void> {
+async function giveDates(
+  activity: Activity,
+  personId: string,
+  { due, closes }: Pick<Release, 'due' | 'closes'>,
+  transaction: Transaction,
+): Promise<void> {
   if (due === undefined && closes === undefined) return;
   const before = await LearnerDates.findOne({ where: { activityId: activity.id, personId }, transaction });
-  const date = (value: number | null | undefined, old: Date | null | undefined): Date | null => (value === undefined ? (old ?? null) : value === null ? null : new Date(value));
+  const date = (value: number | null | undefined, old: Date | null | undefined): Date | null =>
+    value === undefined ? (old ?? null) : value === null ? null : new Date(value);
   const dates = { opens: before?.opens ?? null, due: date(due, before?.due), closes: date(closes, before?.closes) };
   await LearnerDates.upsert({ activityId: activity.id, personId, ...dates }, { transaction });
-  const { draft, draftVersion } = await Activity.findByPk(activity.id, { attributes: ['id', 'draft', 'draftVersion'], lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+  const { draft, draftVersion } = await Activity.findByPk(activity.id, {
+    attributes: ['id', 'draft', 'draftVersion'],
+    lock: transaction.LOCK.UPDATE,
+    transaction,
+    rejectOnEmpty: true,
+  });
   if (!draft) return;
   const own = { person: personId, opens: time(dates.opens), due: time(dates.due), closes: time(dates.closes) };
   const learners = [...draft.learners.filter(({ person }) => person !== personId), own];
-  await Activity.update({ draft: { ...draft, learners }, draftVersion: draftVersion! + 1 }, { where: { id: activity.id }, transaction });
+  await Activity.update(
+    { draft: { ...draft, learners }, draftVersion: draftVersion! + 1 },
+    { where: { id: activity.id }, transaction },
+  );
 }
 
 const time = (date: Date | null): number | null => date && date.getTime();
 
-const viewOf = ({ id, submissionId, note, outcome, held, releasedAt, marked, aside, told, version }: Review): ReviewView => ({
-  id, goId: submissionId, note, levels: marked?.levels ?? {}, own: marked?.own ?? NO_OWN_MARK, outcome: outcome ?? null, held: held ?? null, releasedAt: releasedAt ? releasedAt.getTime() : null,
-  aside: aside ?? '', told: told ?? null, version: version ?? 0,
+const viewOf = ({
+  id,
+  submissionId,
+  note,
+  outcome,
+  held,
+  releasedAt,
+  marked,
+  aside,
+  told,
+  version,
+}: Review): ReviewView => ({
+  id,
+  goId: submissionId,
+  note,
+  levels: marked?.levels ?? {},
+  own: marked?.own ?? NO_OWN_MARK,
+  outcome: outcome ?? null,
+  held: held ?? null,
+  releasedAt: releasedAt ? releasedAt.getTime() : null,
+  aside: aside ?? '',
+  told: told ?? null,
+  version: version ?? 0,
 });

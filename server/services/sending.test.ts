@@ -6,7 +6,17 @@ import { putItem, readStrokes, type Fields } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
 import { documentExtent } from '@lippet/core/page/holds';
 import { inkFromRows } from '@lippet/core/ink/ink';
-import type { ExportView, GoPageView, GoView, NowView, PieceView, ReviewActivity, ReviewLineView, ReviewView, UpdateView } from '@lippet/core/contract/work';
+import type {
+  ExportView,
+  GoPageView,
+  GoView,
+  NowView,
+  PieceView,
+  ReviewActivity,
+  ReviewLineView,
+  ReviewView,
+  UpdateView,
+} from '@lippet/core/contract/work';
 import { Submission } from '../models/tables';
 import type { ExportService } from './exports';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
@@ -34,19 +44,33 @@ describe('a piece on its way', () => {
   const extent = (): Promise<string> => extentOf(school, 'piece', pieceId);
   const send = async (key: string = randomUUID(), word?: string): Promise<GoView> =>
     ada.json('POST', `/api/pieces/${pieceId}/send`, { key, extent: await extent(), word });
-  const state = async (): Promise<string> => (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
+  const state = async (): Promise<string> =>
+    (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
   const review = (goId: string): Promise<ReviewView> => teacher.json('POST', `/api/goes/${goId}/review`);
   const release = async (reviewId: string, outcome: 'again' | 'finished', note = ''): Promise<ReviewView> =>
-    teacher.json('POST', `/api/reviews/${reviewId}/release`, { outcome, note, extent: await extentOf(school, 'marks', reviewId) });
+    teacher.json('POST', `/api/reviews/${reviewId}/release`, {
+      outcome,
+      note,
+      extent: await extentOf(school, 'marks', reviewId),
+    });
 
   async function mark(reviewId: string): Promise<boolean> {
     const doc = new Y.Doc();
-    addStroke(markItems(doc, 'any page'), { id: randomUUID(), tool: 'pen', colour: '#2A6A8C', width: 2, ink: inkFromRows([[1, 1, 0.5, 0]]), at: 0 });
+    addStroke(markItems(doc, 'any page'), {
+      id: randomUUID(),
+      tool: 'pen',
+      colour: '#2A6A8C',
+      width: 2,
+      ink: inkFromRows([[1, 1, 0.5, 0]]),
+      at: 0,
+    });
     return school.log.append({ kind: 'marks', id: reviewId }, Y.encodeStateAsUpdate(doc));
   }
 
   it('is laid out once, however often and from how many devices it is opened', async () => {
-    const again = await Promise.all([1, 2, 3].map(() => ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)));
+    const again = await Promise.all(
+      [1, 2, 3].map(() => ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)),
+    );
     expect(new Set(again.map((each) => each.pieceId))).toEqual(new Set([pieceId]));
     expect(readPages(await school.log.document({ kind: 'piece', id: pieceId }))).toHaveLength(2);
   });
@@ -59,12 +83,47 @@ describe('a piece on its way', () => {
     const items = pageItems(doc, readPages(doc)[1]!.id)!;
     const common = { order: 'a1', at: 0, matrix: [1, 0, 0, 1, 20, 20] };
     const odd: Record<string, unknown>[] = [
-      { ...common, kind: 'text', text: 'low\0tide \ud800', width: 90, size: 12, font: 'reading', colour: '#1C2A33', align: 'left', spot: null },
+      {
+        ...common,
+        kind: 'text',
+        text: 'low\0tide \ud800',
+        width: 90,
+        size: 12,
+        font: 'reading',
+        colour: '#1C2A33',
+        align: 'left',
+        spot: null,
+      },
       { ...common, kind: 'pin', note: '\0\udfff', voice: null },
       { ...common, kind: 'mark', style: 'highlight', colour: '#F0AE2E', quads: [[1, 2, 3]], text: '\0', note: '\0' },
-      { ...common, kind: 'text', text: 'far', width: 1e300, size: -5, font: 'none', colour: 'javascript:', align: 'up', spot: 7 },
-      { ...common, kind: 'picture', media: '../../etc/passwd', width: NaN, height: Infinity, crop: [0, 0, 0, 0], alt: '\0' },
-      { ...common, kind: 'stroke', tool: 'pen', colour: '#1C2A33', width: 2, ink: Uint8Array.from([255, 255, 255, 255, 255]) },
+      {
+        ...common,
+        kind: 'text',
+        text: 'far',
+        width: 1e300,
+        size: -5,
+        font: 'none',
+        colour: 'javascript:',
+        align: 'up',
+        spot: 7,
+      },
+      {
+        ...common,
+        kind: 'picture',
+        media: '../../etc/passwd',
+        width: NaN,
+        height: Infinity,
+        crop: [0, 0, 0, 0],
+        alt: '\0',
+      },
+      {
+        ...common,
+        kind: 'stroke',
+        tool: 'pen',
+        colour: '#1C2A33',
+        width: 2,
+        ink: Uint8Array.from([255, 255, 255, 255, 255]),
+      },
       { kind: 'nothing that there is' },
     ];
     odd.forEach((fields, i) => putItem(items, `odd-${i}`, fields as Fields));
@@ -73,7 +132,12 @@ describe('a piece on its way', () => {
     expect(await state()).toBe('ready');
     const go = await send();
     expect(await state()).toBe('with-teacher');
-    for (const [who, path] of [[ada, `/api/goes/${go.id}`], [teacher, `/api/goes/${go.id}/document`], [teacher, `/api/pieces/${pieceId}/picture`], [teacher, `/api/activities/${school.activities.open}/line`]] as const) {
+    for (const [who, path] of [
+      [ada, `/api/goes/${go.id}`],
+      [teacher, `/api/goes/${go.id}/document`],
+      [teacher, `/api/pieces/${pieceId}/picture`],
+      [teacher, `/api/activities/${school.activities.open}/line`],
+    ] as const) {
       expect([path, (await who.request('GET', path)).status]).toEqual([path, 200]);
     }
     const { id } = await teacher.json<ExportView>('POST', `/api/goes/${go.id}/exports`, { style: 'flat' });
@@ -100,9 +164,14 @@ describe('a piece on its way', () => {
     expect(go).toMatchObject({ go: 1, word: 'here it is', late: false });
     const now = await ada.json<NowView>('GET', '/api/now');
     const line = await teacher.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`);
-    const counts = (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(({ activityId }) => activityId === school.activities.open)!.counts;
+    const counts = (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(
+      ({ activityId }) => activityId === school.activities.open,
+    )!.counts;
     expect(now.cards.find((card) => card.pieceId === pieceId)!.standing.state).toBe('with-teacher');
-    expect(line.line.map((piece) => [piece.name, piece.standing.state])).toEqual([['ada', 'with-teacher'], ['ben', 'new']]);
+    expect(line.line.map((piece) => [piece.name, piece.standing.state])).toEqual([
+      ['ada', 'with-teacher'],
+      ['ben', 'new'],
+    ]);
     expect(counts).toMatchObject({ 'with-teacher': 1, new: 1 });
     const [update] = await teacher.json<UpdateView[]>('GET', '/api/updates');
     expect(update).toMatchObject({ kind: 'sent', words: 'ada sent Open work', seen: false });
@@ -132,18 +201,29 @@ describe('a piece on its way', () => {
   it('makes one go of two devices that send at the same time with keys of their own', async () => {
     await drawInto(school, pieceId);
     const told = await extent();
-    const answers = await Promise.all([1, 2].map(() => ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: told })));
+    const answers = await Promise.all(
+      [1, 2].map(() => ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: told })),
+    );
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
   });
 
   it('is not sent empty, nor after it has closed', async () => {
-    const empty = await ada.request('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent: await extent() });
+    const empty = await ada.request('POST', `/api/pieces/${pieceId}/send`, {
+      key: randomUUID(),
+      extent: await extent(),
+    });
     expect(empty.status).toBe(422);
-    const { pieceId: closed } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.closed}/piece`);
+    const { pieceId: closed } = await ada.json<{ pieceId: string }>(
+      'POST',
+      `/api/activities/${school.activities.closed}/piece`,
+    );
     await drawInto(school, closed);
-    const late = await ada.request('POST', `/api/pieces/${closed}/send`, { key: randomUUID(), extent: await extentOf(school, 'piece', closed) });
+    const late = await ada.request('POST', `/api/pieces/${closed}/send`, {
+      key: randomUUID(),
+      extent: await extentOf(school, 'piece', closed),
+    });
     expect(late.status).toBe(409);
-    expect((await late.json() as { message: string }).message).toContain('closed');
+    expect(((await late.json()) as { message: string }).message).toContain('closed');
   });
 
   it('takes no stroke while it is with the teacher, and takes them again when taken back', async () => {
@@ -168,14 +248,20 @@ describe('a piece on its way', () => {
     expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.mayTakeBack).toBe(false);
     const refused = await ada.request('POST', `/api/pieces/${pieceId}/take-back`);
     expect(refused.status).toBe(409);
-    expect((await refused.json() as { message: string }).message).toContain('begun');
+    expect(((await refused.json()) as { message: string }).message).toContain('begun');
   });
 
-  it.each([['never', null], ['due', -1]] as const)('can’t be taken back where the teacher’s rule is “%s”', async (rule, dueIn) => {
+  it.each([
+    ['never', null],
+    ['due', -1],
+  ] as const)('can’t be taken back where the teacher’s rule is “%s”', async (rule, dueIn) => {
     await drawInto(school, pieceId);
     await send();
     await school.sequelize.query('UPDATE activities SET take_back = :rule', { replacements: { rule } });
-    if (dueIn !== null) await school.sequelize.query('UPDATE assignments SET due = :due', { replacements: { due: new Date(Date.now() + dueIn * 60_000) } });
+    if (dueIn !== null)
+      await school.sequelize.query('UPDATE assignments SET due = :due', {
+        replacements: { due: new Date(Date.now() + dueIn * 60_000) },
+      });
     expect((await ada.request('POST', `/api/pieces/${pieceId}/take-back`)).status).toBe(409);
     expect(await state()).toBe('with-teacher');
   });
@@ -184,7 +270,11 @@ describe('a piece on its way', () => {
     await drawInto(school, pieceId);
     const opened = await review((await send()).id);
     await ada.json('POST', `/api/pieces/${pieceId}/take-back`);
-    const late = await teacher.request('POST', `/api/reviews/${opened.id}/release`, { outcome: 'finished', note: '', extent: await extentOf(school, 'marks', opened.id) });
+    const late = await teacher.request('POST', `/api/reviews/${opened.id}/release`, {
+      outcome: 'finished',
+      note: '',
+      extent: await extentOf(school, 'marks', opened.id),
+    });
     expect(late.status).toBe(409);
     expect(await state()).toBe('ready');
   });
@@ -203,7 +293,10 @@ describe('a piece on its way', () => {
     const page = await ada.json<GoPageView>('GET', `/api/goes/${first.id}`);
     expect(page).toMatchObject({ mayGoOn: true, go: { review: { note: 'Show me the sea', outcome: 'again' } } });
     const marks = new Y.Doc();
-    Y.applyUpdate(marks, new Uint8Array(await (await ada.request('GET', `/api/reviews/${opened.id}/marks`)).arrayBuffer()));
+    Y.applyUpdate(
+      marks,
+      new Uint8Array(await (await ada.request('GET', `/api/reviews/${opened.id}/marks`)).arrayBuffer()),
+    );
     expect(readStrokes(markItems(marks, 'any page'))).toHaveLength(1);
 
     await drawInto(school, pieceId);
@@ -214,7 +307,10 @@ describe('a piece on its way', () => {
     expect(await state()).toBe('finished');
     await expect(drawInto(school, pieceId)).rejects.toThrow('frozen');
     const goes = (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).goes;
-    expect(goes.map(({ go, review: answer }) => [go, answer?.outcome])).toEqual([[2, 'finished'], [1, 'again']]);
+    expect(goes.map(({ go, review: answer }) => [go, answer?.outcome])).toEqual([
+      [2, 'finished'],
+      [1, 'again'],
+    ]);
   });
 
   it('is answered once: releasing twice changes nothing, and not to another outcome', async () => {
@@ -222,17 +318,32 @@ describe('a piece on its way', () => {
     const opened = await review((await send()).id);
     const one = await release(opened.id, 'finished', 'Good');
     expect(await release(opened.id, 'finished', 'Good')).toEqual(one);
-    const other = await teacher.request('POST', `/api/reviews/${opened.id}/release`, { outcome: 'again', note: '', extent: await extentOf(school, 'marks', opened.id) });
+    const other = await teacher.request('POST', `/api/reviews/${opened.id}/release`, {
+      outcome: 'again',
+      note: '',
+      extent: await extentOf(school, 'marks', opened.id),
+    });
     expect(other.status).toBe(409);
-    expect((await ada.json<UpdateView[]>('GET', '/api/updates'))).toHaveLength(1);
+    expect(await ada.json<UpdateView[]>('GET', '/api/updates')).toHaveLength(1);
   });
 
   it('waits for marks that are on their way before it is released', async () => {
     await drawInto(school, pieceId);
     const opened = await review((await send()).id);
     const ahead = new Y.Doc();
-    addStroke(markItems(ahead, 'p'), { id: 'm', tool: 'pen', colour: '#2A6A8C', width: 2, ink: inkFromRows([[1, 1, 0.5, 0]]), at: 0 });
-    const early = await teacher.request('POST', `/api/reviews/${opened.id}/release`, { outcome: 'finished', note: '', extent: Buffer.from(documentExtent(ahead)).toString('base64') });
+    addStroke(markItems(ahead, 'p'), {
+      id: 'm',
+      tool: 'pen',
+      colour: '#2A6A8C',
+      width: 2,
+      ink: inkFromRows([[1, 1, 0.5, 0]]),
+      at: 0,
+    });
+    const early = await teacher.request('POST', `/api/reviews/${opened.id}/release`, {
+      outcome: 'finished',
+      note: '',
+      extent: Buffer.from(documentExtent(ahead)).toString('base64'),
+    });
     expect(await early.json()).toMatchObject({ code: 'still-arriving' });
   });
 
@@ -240,7 +351,11 @@ describe('a piece on its way', () => {
     for (let i = 0; i < 80; i++) await drawInto(school, pieceId);
     const before = await school.log.document({ kind: 'piece', id: pieceId });
     await school.log.compact({ kind: 'piece', id: pieceId });
-    const [row] = (await school.sequelize.query('SELECT count(*)::int AS n FROM piece_updates WHERE piece_id = ?', { replacements: [pieceId] }))[0] as { n: number }[];
+    const [row] = (
+      await school.sequelize.query('SELECT count(*)::int AS n FROM piece_updates WHERE piece_id = ?', {
+        replacements: [pieceId],
+      })
+    )[0] as { n: number }[];
     expect(row!.n).toBe(1);
     expect(documentExtent(await school.log.document({ kind: 'piece', id: pieceId }))).toEqual(documentExtent(before));
     expect(await state()).toBe('ready');
@@ -248,7 +363,9 @@ describe('a piece on its way', () => {
 
   it('is called late by when it was sent', async () => {
     await drawInto(school, pieceId);
-    await school.sequelize.query('UPDATE assignments SET due = ? WHERE activity_id = ?', { replacements: [new Date(clock - 60_000), school.activities.open] });
+    await school.sequelize.query('UPDATE assignments SET due = ? WHERE activity_id = ?', {
+      replacements: [new Date(clock - 60_000), school.activities.open],
+    });
     expect(await send()).toMatchObject({ late: true });
     clock += 1;
   });

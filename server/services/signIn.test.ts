@@ -32,7 +32,13 @@ describe('signing in', () => {
 
   it('knows the group by its code, however it is typed', async () => {
     const device = app.client();
-    expect(await device.json('POST', '/api/device', { code: ' reeds-1 ' })).toMatchObject({ name: 'Reeds', people: [{ name: 'ada', secret: 'picture' }, { name: 'ben', secret: 'password' }] });
+    expect(await device.json('POST', '/api/device', { code: ' reeds-1 ' })).toMatchObject({
+      name: 'Reeds',
+      people: [
+        { name: 'ada', secret: 'picture' },
+        { name: 'ben', secret: 'password' },
+      ],
+    });
     expect(await device.json('GET', '/api/device')).toMatchObject({ name: 'Reeds' });
     await device.json('DELETE', '/api/device');
     expect(await device.json('GET', '/api/device')).toBeNull();
@@ -46,7 +52,9 @@ describe('signing in', () => {
     await device.json('POST', '/api/device', { code: 'DUNES1' });
     expect((await device.request('POST', '/api/sessions', { personId: ada, pictures })).status).toBe(401);
     await device.json('POST', '/api/device', { code: 'REEDS1' });
-    expect((await device.request('POST', '/api/sessions', { personId: ada, pictures: pictures.toReversed() })).status).toBe(401);
+    expect(
+      (await device.request('POST', '/api/sessions', { personId: ada, pictures: pictures.toReversed() })).status,
+    ).toBe(401);
     expect((await device.request('POST', '/api/sessions', { signInName: 'ada', pictures })).status).toBe(401);
     expect((await device.request('POST', '/api/sessions', { personId: ada, pictures })).status).toBe(201);
   });
@@ -66,11 +74,16 @@ describe('signing in', () => {
 
   it('slows down wrong tries for one person, says how long, and forgets after a right one', async () => {
     const client = app.client();
-    for (let i = 0; i < PERSON_RULE.free + 1; i++) expect((await client.request('POST', '/api/sessions', wrong)).status).toBe(401);
+    for (let i = 0; i < PERSON_RULE.free + 1; i++)
+      expect((await client.request('POST', '/api/sessions', wrong)).status).toBe(401);
     const stopped = await client.request('POST', '/api/sessions', right);
     expect(stopped.status).toBe(429);
     expect(stopped.headers.get('retry-after')).toBe('5');
-    expect(await stopped.json()).toMatchObject({ code: 'wait', wait: 5, message: 'Too many wrong tries. Wait 5 seconds, then try again.' });
+    expect(await stopped.json()).toMatchObject({
+      code: 'wait',
+      wait: 5,
+      message: 'Too many wrong tries. Wait 5 seconds, then try again.',
+    });
     clock += 5_000;
     expect((await client.request('POST', '/api/sessions', right)).status).toBe(201);
     expect((await client.request('POST', '/api/sessions', wrong)).status).toBe(401);
@@ -84,7 +97,8 @@ describe('signing in', () => {
 
   it('slows down an address that tries many names', async () => {
     const client = app.client('10.9.9.9');
-    for (let i = 0; i <= ADDRESS_RULE.free; i++) await client.request('POST', '/api/sessions', { signInName: `name-${i}`, password: 'x' });
+    for (let i = 0; i <= ADDRESS_RULE.free; i++)
+      await client.request('POST', '/api/sessions', { signInName: `name-${i}`, password: 'x' });
     expect((await client.request('POST', '/api/sessions', right)).status).toBe(429);
     expect((await app.client('10.9.9.8').request('POST', '/api/sessions', right)).status).toBe(201);
   });
@@ -103,7 +117,9 @@ describe('signing in', () => {
   it('stays for weeks on one’s own device if asked', async () => {
     const client = app.client();
     const response = await client.request('POST', '/api/sessions', { ...right, keep: true });
-    expect(response.headers.getSetCookie().join()).toMatch(/lippet_session=[^;]+;.*Expires=.*HttpOnly.*SameSite=Strict/i);
+    expect(response.headers.getSetCookie().join()).toMatch(
+      /lippet_session=[^;]+;.*Expires=.*HttpOnly.*SameSite=Strict/i,
+    );
     clock += 80 * 86_400_000;
     expect(await client.json('GET', '/api/me')).toMatchObject({ kept: true });
   });
@@ -121,7 +137,9 @@ describe('signing in', () => {
   it('keeps no secret and no token in the clear', async () => {
     const client = app.client();
     await client.json('POST', '/api/sessions', right);
-    const [rows] = await school.sequelize.query("SELECT secret_hash, encode(token_hash, 'escape') AS token FROM people JOIN sessions ON person_id = people.id");
+    const [rows] = await school.sequelize.query(
+      "SELECT secret_hash, encode(token_hash, 'escape') AS token FROM people JOIN sessions ON person_id = people.id",
+    );
     const stored = JSON.stringify(rows);
     expect(stored).toContain('$argon2id$');
     expect(stored).not.toContain(PASSWORD);
@@ -144,13 +162,22 @@ describe('what comes in', () => {
     ['a null', 'null', 400],
     ['nothing of what is needed', '{}', 400],
     ['a number for a text', '{"personId":{},"password":"x"}', 400],
-    ['two ways of saying who', '{"personId":"6f9619ff-8b86-4d01-b42d-00cf4fc964ff","signInName":"x","password":"x"}', 400],
+    [
+      'two ways of saying who',
+      '{"personId":"6f9619ff-8b86-4d01-b42d-00cf4fc964ff","signInName":"x","password":"x"}',
+      400,
+    ],
     ['pictures that do not exist', '{"signInName":"x","pictures":["cat","dog","owl"]}', 400],
     ['too many pictures', '{"signInName":"x","pictures":["kite","kite","kite","kite"]}', 400],
     ['a name without end', JSON.stringify({ signInName: 'x'.repeat(10_000), password: 'x' }), 400],
     ['more than fits', JSON.stringify({ signInName: 'x'.repeat(400_000), password: 'x' }), 413],
   ])('is refused with a sentence: %s', async (_, body, status) => {
-    const response = await app.client().request('POST', '/api/sessions', body, { 'content-type': 'application/json', 'content-length': String(body.length) });
+    const response = await app
+      .client()
+      .request('POST', '/api/sessions', body, {
+        'content-type': 'application/json',
+        'content-length': String(body.length),
+      });
     expect(response.status).toBe(status);
     const problem = (await response.json()) as { message: string };
     expect(problem.message).toMatch(/^[A-Z].*\.$/);
@@ -158,7 +185,11 @@ describe('what comes in', () => {
   });
 
   it('must carry our own header to change anything', async () => {
-    const response = await app.app.request('/api/sessions', { method: 'POST', body: '{}', headers: { 'content-type': 'application/json' } }, { address: 'x' });
+    const response = await app.app.request(
+      '/api/sessions',
+      { method: 'POST', body: '{}', headers: { 'content-type': 'application/json' } },
+      { address: 'x' },
+    );
     expect(response.status).toBe(403);
   });
 

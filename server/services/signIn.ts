@@ -70,9 +70,16 @@ export class SignInService {
     const right = await this.sequelize.transaction(async (transaction) => {
       // One try at a time for each person: many at once must not slip past the wait.
       await this.sequelize.query('SELECT pg_advisory_xact_lock(hashtextextended(:who, 0))', {
-        replacements: { who }, transaction,
+        replacements: { who },
+        transaction,
       });
-      await this.tries.insist([[{ who }, PERSON_RULE], [{ address }, ADDRESS_RULE]], transaction);
+      await this.tries.insist(
+        [
+          [{ who }, PERSON_RULE],
+          [{ address }, ADDRESS_RULE],
+        ],
+        transaction,
+      );
       const matches = await verifySecret(person?.secretHash ?? (await decoyHash()), secret);
       const succeeded = matches && person !== null;
       await this.tries.note(who, address, succeeded, transaction);
@@ -94,7 +101,10 @@ export class SignInService {
       // A picture key is only three pictures: it is never enough without the group's device.
       if (body.pictures) return null;
       return Person.findOne({
-        where: this.sequelize.where(this.sequelize.fn('lower', this.sequelize.col('sign_in_name')), body.signInName.toLowerCase()),
+        where: this.sequelize.where(
+          this.sequelize.fn('lower', this.sequelize.col('sign_in_name')),
+          body.signInName.toLowerCase(),
+        ),
       });
     }
     const group = deviceCode ? await Group.findOne({ where: { code: deviceCode } }) : null;
@@ -114,7 +124,11 @@ export class SignInService {
   async actor(token: string | undefined): Promise<Actor | null> {
     if (!token) return null;
     const rows = await this.sequelize.query<{
-      id: string; person_id: string; role: Actor['role']; group_id: string | null; as: string | null;
+      id: string;
+      person_id: string;
+      role: Actor['role'];
+      group_id: string | null;
+      as: string | null;
     }>(
       `SELECT s.id, s.person_id, p.role, m.group_id, m.role AS "as" FROM sessions s
        JOIN people p ON p.id = s.person_id LEFT JOIN memberships m ON m.person_id = p.id AND m.left_at IS NULL
@@ -126,8 +140,11 @@ export class SignInService {
     const inRole = (role: string): Set<string> =>
       new Set(rows.filter((row) => row.as === role && row.group_id).map((row) => row.group_id!));
     return {
-      personId: first.person_id, sessionId: first.id, role: first.role,
-      learnsIn: inRole('learner'), teaches: inRole('teacher'),
+      personId: first.person_id,
+      sessionId: first.id,
+      role: first.role,
+      learnsIn: inRole('learner'),
+      teaches: inRole('teacher'),
     };
   }
 
@@ -140,9 +157,15 @@ export class SignInService {
       Group.findAll({ where: { id: [...actor.learnsIn, ...actor.teaches] }, order: ['name'] }),
     ]);
     return {
-      id: person.id, name: person.name, role: person.role, badge: person.badge,
+      id: person.id,
+      name: person.name,
+      role: person.role,
+      badge: person.badge,
       groups: groups.map(({ id, name }) => ({ id, name })),
-      school: { name: school.name, zone: school.zone }, kept: session.kept, settings: person.settings ?? null, mail: person.mail ?? null,
+      school: { name: school.name, zone: school.zone },
+      kept: session.kept,
+      settings: person.settings ?? null,
+      mail: person.mail ?? null,
     };
   }
 
@@ -154,7 +177,10 @@ export class SignInService {
 
   /** Where an evening letter goes with what is new; null for none. What was before is not told of. */
   async keepMail(actor: Actor, mail: string | null): Promise<Me> {
-    await Person.update({ mail, digestAt: mail === null ? null : new Date(this.clock()) }, { where: { id: actor.personId } });
+    await Person.update(
+      { mail, digestAt: mail === null ? null : new Date(this.clock()) },
+      { where: { id: actor.personId } },
+    );
     return this.me(actor);
   }
 

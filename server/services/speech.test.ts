@@ -30,12 +30,15 @@ describe('a text that is said at school', () => {
 
   it('is said once, more slowly where that is wanted, and never taken for an option', async () => {
     expect(await say('A boat')).toEqual(await say('A boat'));
-    expect((await say('A boat on the sea', 'slow')).seconds).toBeGreaterThan((await say('A boat on the sea', 'fast')).seconds);
+    expect((await say('A boat on the sea', 'slow')).seconds).toBeGreaterThan(
+      (await say('A boat on the sea', 'fast')).seconds,
+    );
     expect((await say('--help -w /tmp/x')).seconds).toBeGreaterThan(0.3);
   });
 
   it('is refused where there is nothing to say, or too much', async () => {
-    for (const text of ['', '   ', 'x'.repeat(2_001)]) expect((await ben.request('POST', '/api/speech', { text })).status).toBe(400);
+    for (const text of ['', '   ', 'x'.repeat(2_001)])
+      expect((await ben.request('POST', '/api/speech', { text })).status).toBe(400);
     expect((await ben.request('GET', `/api/speech/${'a'.repeat(64)}`)).status).toBe(404);
   });
 });

@@ -18,7 +18,9 @@ export class SpeechService {
 
   async say(text: string, speed: SpeechSpeed): Promise<SpeechView> {
     const key = createHash('sha256').update(`${speed}|${text}`).digest('hex');
-    const made = this.saying.catch(() => undefined).then(async () => (await Speech.findByPk(key)) ?? this.make(key, text, speed));
+    const made = this.saying
+      .catch(() => undefined)
+      .then(async () => (await Speech.findByPk(key)) ?? this.make(key, text, speed));
     this.saying = made;
     const { seconds, times } = await made;
     return { address: `/api/speech/${key}`, seconds, times };
@@ -28,7 +30,10 @@ export class SpeechService {
     const { wav, seconds, phonemes } = await sayText(text, SPEECH_SPEEDS[speed], this.files.draft());
     const words = spokenWords(text);
     const times = wordTimes(words, phonemeCounts(phonemes, words.length), seconds);
-    const [speech] = await Speech.findOrCreate({ where: { key }, defaults: { key, hash: await this.files.put(wav), size: wav.length, seconds, times } });
+    const [speech] = await Speech.findOrCreate({
+      where: { key },
+      defaults: { key, hash: await this.files.put(wav), size: wav.length, seconds, times },
+    });
     return speech;
   }
 

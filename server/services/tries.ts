@@ -13,7 +13,10 @@ export class Tries {
   /** How long to wait before the next try is looked at, in milliseconds; 0 if one may try now. */
   async wait(about: TriesOf, rule: ThrottleRule, transaction?: Transaction): Promise<number> {
     const now = this.clock();
-    const lastRight = await SignInAttempt.max<Date | null, SignInAttempt>('at', { where: { ...about, succeeded: true }, transaction });
+    const lastRight = await SignInAttempt.max<Date | null, SignInAttempt>('at', {
+      where: { ...about, succeeded: true },
+      transaction,
+    });
     // A right try of one child must not forgive the wrong ones that came from the same address.
     const clearing = about.who !== undefined && lastRight ? new Date(lastRight).getTime() : 0;
     const where = { ...about, succeeded: false, at: { [Op.gt]: new Date(Math.max(now - rule.window, clearing)) } };
@@ -29,7 +32,11 @@ export class Tries {
     const wait = Math.max(0, ...waits);
     if (wait === 0) return;
     const seconds = Math.ceil(wait / 1000);
-    throw new ProblemError('wait', `Too many wrong tries. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again.`, seconds);
+    throw new ProblemError(
+      'wait',
+      `Too many wrong tries. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again.`,
+      seconds,
+    );
   }
 
   async note(who: string, address: string, succeeded: boolean, transaction?: Transaction): Promise<void> {

@@ -21,16 +21,26 @@ beforeEach(async () => {
   harness = appOf(school, () => now);
   ada = await harness.as('ada');
   piece = (await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)).pieceId;
-  photo = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#c84' } }).png().toBuffer();
+  photo = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#c84' } })
+    .png()
+    .toBuffer();
 });
 afterEach(() => school.close());
 
-const begin = (id: string, size: number, first: Buffer, client = ada): Promise<Response> => client.request('POST', UPLOAD_PATH, first, uploadHeaders(`pieces/${piece}`, id, size));
-const offset = async (id: string): Promise<number> => Number((await ada.request('HEAD', `${UPLOAD_PATH}/${id}`, undefined, TUS)).headers.get('upload-offset'));
+const begin = (id: string, size: number, first: Buffer, client = ada): Promise<Response> =>
+  client.request('POST', UPLOAD_PATH, first, uploadHeaders(`pieces/${piece}`, id, size));
+const offset = async (id: string): Promise<number> =>
+  Number((await ada.request('HEAD', `${UPLOAD_PATH}/${id}`, undefined, TUS)).headers.get('upload-offset'));
 const more = (id: string, from: number, bytes: Buffer): Promise<Response> =>
-  ada.request('PATCH', `${UPLOAD_PATH}/${id}`, bytes, { ...TUS, 'upload-offset': String(from), 'content-type': 'application/offset+octet-stream' });
-const take = (id: string, bytes: Buffer): Promise<Response> => ada.request('POST', `/api/pieces/${piece}/media/${id}`, { sha256: createHash('sha256').update(bytes).digest('hex') });
-const sentence = async (response: Response): Promise<string> => ((await response.json()) as { message: string }).message;
+  ada.request('PATCH', `${UPLOAD_PATH}/${id}`, bytes, {
+    ...TUS,
+    'upload-offset': String(from),
+    'content-type': 'application/offset+octet-stream',
+  });
+const take = (id: string, bytes: Buffer): Promise<Response> =>
+  ada.request('POST', `/api/pieces/${piece}/media/${id}`, { sha256: createHash('sha256').update(bytes).digest('hex') });
+const sentence = async (response: Response): Promise<string> =>
+  ((await response.json()) as { message: string }).message;
 const arriving = (): string[] => readdirSync(join(school.filesRoot, 'arriving'));
 
 describe('a file that arrives in pieces', () => {
@@ -75,7 +85,9 @@ describe('a file that arrives in pieces', () => {
 
   it('is refused with a sentence where it is empty, too large, garbled, or one too many', async () => {
     for (const [headers, status] of [
-      [uploadHeaders(`pieces/${piece}`, randomUUID(), 0), 415], [uploadHeaders(`pieces/${piece}`, randomUUID(), MEDIA_LIMITS.recording + 1), 413], [uploadHeaders(`pieces/${piece}`, '../../etc', 5), 400],
+      [uploadHeaders(`pieces/${piece}`, randomUUID(), 0), 415],
+      [uploadHeaders(`pieces/${piece}`, randomUUID(), MEDIA_LIMITS.recording + 1), 413],
+      [uploadHeaders(`pieces/${piece}`, '../../etc', 5), 400],
       [{ ...uploadHeaders(`pieces/${piece}`, randomUUID(), 5), 'upload-metadata': '' }, 400],
     ] as const) {
       const answer = await ada.request('POST', UPLOAD_PATH, Buffer.from('x'), headers);
@@ -87,7 +99,10 @@ describe('a file that arrives in pieces', () => {
     await ada.bring(piece, photo);
     await school.sequelize.query(`UPDATE media SET size = ${2 ** 31 - 1}`);
     const full = await begin(randomUUID(), 100, Buffer.from('x'));
-    expect([full.status, await sentence(full)]).toEqual([413, expect.stringMatching(/as many files at school as one person may have/)]);
+    expect([full.status, await sentence(full)]).toEqual([
+      413,
+      expect.stringMatching(/as many files at school as one person may have/),
+    ]);
   });
 
   it('is thrown away if it never comes', async () => {

@@ -4,7 +4,14 @@ import { join } from 'node:path';
 import { FileStore as TusFiles } from '@tus/file-store';
 import { Server as TusServer } from '@tus/server';
 import { Op } from 'sequelize';
-import { homeIds, MEDIA_LIMITS, UPLOAD_PATH, uploadMeta, type MediaHome, type MediaView } from '@lippet/core/contract/media';
+import {
+  homeIds,
+  MEDIA_LIMITS,
+  UPLOAD_PATH,
+  uploadMeta,
+  type MediaHome,
+  type MediaView,
+} from '@lippet/core/contract/media';
 import type { Problem } from '@lippet/core/contract/problem';
 import { Upload } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -22,7 +29,11 @@ export class UploadService {
   private made: TusServer | null = null;
   private readonly folder: string;
 
-  constructor(filesRoot: string, private readonly media: MediaService, private readonly clock: () => number) {
+  constructor(
+    filesRoot: string,
+    private readonly media: MediaService,
+    private readonly clock: () => number,
+  ) {
     this.folder = join(filesRoot, 'arriving');
   }
 
@@ -31,8 +42,13 @@ export class UploadService {
     if (!this.made) {
       mkdirSync(this.folder, { recursive: true });
       this.made = new TusServer({
-        path: UPLOAD_PATH, datastore: new TusFiles({ directory: this.folder }), maxSize: MEDIA_LIMITS.recording, relativeLocation: true,
-        namingFunction: (_, metadata) => metadata!.media!, allowedOrigins: [], disableTerminationForFinishedUploads: true,
+        path: UPLOAD_PATH,
+        datastore: new TusFiles({ directory: this.folder }),
+        maxSize: MEDIA_LIMITS.recording,
+        relativeLocation: true,
+        namingFunction: (_, metadata) => metadata!.media!,
+        allowedOrigins: [],
+        disableTerminationForFinishedUploads: true,
       });
     }
     return this.made;
@@ -43,12 +59,19 @@ export class UploadService {
     const size = Number(request.headers.get('upload-length'));
     const { media, home } = metaOf(request.headers.get('upload-metadata'));
     if (!Number.isInteger(size) || size <= 0) throw new ProblemError('unfit', 'That file is empty.');
-    if (size > MEDIA_LIMITS.recording) throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
-    if (await this.media.known(actor, home, media)) throw new ProblemError('conflict', 'That file is at school already.');
-    const arriving = Number((await Upload.sum('size', { where: { ownerId: actor.personId, id: { [Op.ne]: media } } })) ?? 0);
+    if (size > MEDIA_LIMITS.recording)
+      throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
+    if (await this.media.known(actor, home, media))
+      throw new ProblemError('conflict', 'That file is at school already.');
+    const arriving = Number(
+      (await Upload.sum('size', { where: { ownerId: actor.personId, id: { [Op.ne]: media } } })) ?? 0,
+    );
     const trouble = roomTrouble(await this.media.kept(actor.personId), arriving + size);
     if (trouble) throw new ProblemError('too-large', trouble);
-    const [upload] = await Upload.findOrCreate({ where: { id: media }, defaults: { id: media, ownerId: actor.personId, ...homeIds(home), size } });
+    const [upload] = await Upload.findOrCreate({
+      where: { id: media },
+      defaults: { id: media, ownerId: actor.personId, ...homeIds(home), size },
+    });
     if (!policy.bringUpload(actor, upload) || !isAt(upload, home)) throw notFound();
     return inOurWords(await this.tus.handleWeb(request));
   }
@@ -77,7 +100,8 @@ export class UploadService {
     if (!isAt(upload, home)) throw notFound();
     const path = join(this.folder, id);
     const come = await this.tus.datastore.getUpload(id).catch(() => null);
-    if (come?.offset !== upload.size) throw new ProblemError('still-arriving', 'Some of that file is still on its way.');
+    if (come?.offset !== upload.size)
+      throw new ProblemError('still-arriving', 'Some of that file is still on its way.');
     if ((await hashFile(path)) !== sha256) {
       await this.forget(id);
       throw new ProblemError('bad-request', 'That file came damaged. It is sent once more.');
@@ -107,7 +131,11 @@ export class UploadService {
 
 const isAt = (upload: Upload, home: MediaHome): boolean => {
   const { pieceId, activityId, groupId } = homeIds(home);
-  return (upload.pieceId ?? null) === pieceId && (upload.activityId ?? null) === activityId && (upload.groupId ?? null) === groupId;
+  return (
+    (upload.pieceId ?? null) === pieceId &&
+    (upload.activityId ?? null) === activityId &&
+    (upload.groupId ?? null) === groupId
+  );
 };
 
 /** The ids of an `Upload-Metadata` header: names with Base64 values. @throws ProblemError `bad-request` */
@@ -124,10 +152,18 @@ function metaOf(header: string | null): { media: string; home: MediaHome } {
 /** The protocol's refusals, with a sentence like every other of ours; a client of the protocol goes by the status, which stays. */
 function inOurWords(response: Response): Response {
   if (response.status < 400) return response;
-  const { code, message }: Problem = response.status === 409 || response.status === 423
-    ? { code: 'conflict', message: 'That part of the file does not follow what has come so far. Ask how far it is and go on from there.' }
-    : response.status === 404 || response.status === 410
-      ? { code: 'not-found', message: 'That file is not arriving any more. Begin it anew.' }
-      : { code: 'bad-request', message: 'That is no upload as the tus protocol has it.' };
-  return Response.json({ code, message }, { status: response.status, headers: { 'Tus-Resumable': response.headers.get('Tus-Resumable') ?? '1.0.0' } });
+  const { code, message }: Problem =
+    response.status === 409 || response.status === 423
+      ? {
+          code: 'conflict',
+          message:
+            'That part of the file does not follow what has come so far. Ask how far it is and go on from there.',
+        }
+      : response.status === 404 || response.status === 410
+        ? { code: 'not-found', message: 'That file is not arriving any more. Begin it anew.' }
+        : { code: 'bad-request', message: 'That is no upload as the tus protocol has it.' };
+  return Response.json(
+    { code, message },
+    { status: response.status, headers: { 'Tus-Resumable': response.headers.get('Tus-Resumable') ?? '1.0.0' } },
+  );
 }

@@ -8,7 +8,10 @@ describe('the file store', () => {
   const root = mkdtempSync(join(tmpdir(), 'lippet-store-'));
   const files = new FileStore(root);
   afterAll(() => rmSync(root, { recursive: true, force: true }));
-  const all = (): string[] => readdirSync(root, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map(({ name }) => name);
+  const all = (): string[] =>
+    readdirSync(root, { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map(({ name }) => name);
 
   it('keeps a content once, under its hash', async () => {
     const content = Buffer.from('low tide at noon');

@@ -36,7 +36,7 @@ export class FileStore {
   /** Takes a whole file over from where it was written (on the same disk). @returns the content's hash */
   async adopt(path: string): Promise<string> {
     const hash = await hashFile(path);
-    if (await this.size(hash) !== null) {
+    if ((await this.size(hash)) !== null) {
       await rm(path);
       return hash;
     }

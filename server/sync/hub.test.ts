@@ -33,11 +33,21 @@ describe('the sync hub', () => {
   let pieceId: string;
 
   const origin = (): string => `http://127.0.0.1:${server.port}`;
-  async function api<T>(cookie: string, method: string, path: string, body?: unknown): Promise<{ status: number; body: T; cookies: string }> {
+  async function api<T>(
+    cookie: string,
+    method: string,
+    path: string,
+    body?: unknown,
+  ): Promise<{ status: number; body: T; cookies: string }> {
     const response = await fetch(`${origin()}/api${path}`, {
-      method, headers: { 'x-lippet': '1', cookie, 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body),
+      method,
+      headers: { 'x-lippet': '1', cookie, 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
     });
-    const cookies = response.headers.getSetCookie().map((each) => each.split(';')[0]).join('; ');
+    const cookies = response.headers
+      .getSetCookie()
+      .map((each) => each.split(';')[0])
+      .join('; ');
     return { status: response.status, body: (response.status === 204 ? null : await response.json()) as T, cookies };
   }
   async function signIn(name: string): Promise<string> {
@@ -46,7 +56,14 @@ describe('the sync hub', () => {
     return (await api(device, 'POST', '/sessions', { personId: school.people.ada, pictures: PICTURES })).cookies;
   }
 
-  interface Live { doc: Y.Doc; provider: HocuspocusProvider; news: string[]; closed: () => number | null; failed: () => boolean; scope: () => string | null }
+  interface Live {
+    doc: Y.Doc;
+    provider: HocuspocusProvider;
+    news: string[];
+    closed: () => number | null;
+    failed: () => boolean;
+    scope: () => string | null;
+  }
   /** Opens a document over a socket of its own. */
   function open(name: string, cookie: string): Live {
     let code: number | null = null;
@@ -59,16 +76,31 @@ describe('the sync hub', () => {
         this.on('close', (closing) => (code ??= closing));
       }
     }
-    const socket = new HocuspocusProviderWebsocket({ url: `${origin().replace('http', 'ws')}/sync`, WebSocketPolyfill: Socket, delay: 60_000, minDelay: 60_000, maxDelay: 60_000 });
+    const socket = new HocuspocusProviderWebsocket({
+      url: `${origin().replace('http', 'ws')}/sync`,
+      WebSocketPolyfill: Socket,
+      delay: 60_000,
+      minDelay: 60_000,
+      maxDelay: 60_000,
+    });
     const doc = new Y.Doc();
     const provider = new HocuspocusProvider({
-      name, document: doc, websocketProvider: socket, awareness: null, token: 'cookie',
+      name,
+      document: doc,
+      websocketProvider: socket,
+      awareness: null,
+      token: 'cookie',
       onStateless: ({ payload }) => news.push((JSON.parse(payload) as { kind: string }).kind),
       onAuthenticationFailed: () => (failed = true),
       onAuthenticated: (answer) => (scope = answer.scope),
     });
     provider.attach();
-    opened.push({ destroy: () => { provider.destroy(); socket.destroy(); } });
+    opened.push({
+      destroy: () => {
+        provider.destroy();
+        socket.destroy();
+      },
+    });
     return { doc, provider, news, closed: () => code, failed: () => failed, scope: () => scope };
   }
   const strokesOf = (doc: Y.Doc): number => {
@@ -76,15 +108,39 @@ describe('the sync hub', () => {
     return page ? readStrokes(pageItems(doc, page.id)!).length : 0;
   };
   const draw = (doc: Y.Doc): void =>
-    addStroke(pageItems(doc, readPages(doc)[0]!.id)!, { id: randomUUID(), tool: 'pen', colour: '#1C2A33', width: 2, ink: inkFromRows([[1, 1, 0.5, 0], [9, 9, 0.5, 16]]), at: 0 });
+    addStroke(pageItems(doc, readPages(doc)[0]!.id)!, {
+      id: randomUUID(),
+      tool: 'pen',
+      colour: '#1C2A33',
+      width: 2,
+      ink: inkFromRows([
+        [1, 1, 0.5, 0],
+        [9, 9, 0.5, 16],
+      ]),
+      at: 0,
+    });
   const logged = async (): Promise<number> => strokesOf(await school.log.document({ kind: 'piece', id: pieceId }));
-  const allKept = (live: Live): Promise<void> => until(() => live.provider.isSynced && !live.provider.hasUnsyncedChanges, 'all acknowledged');
+  const allKept = (live: Live): Promise<void> =>
+    until(() => live.provider.isSynced && !live.provider.hasUnsyncedChanges, 'all acknowledged');
 
   beforeEach(async () => {
     school = await smallSchool();
-    server = await startServer({ port: 0, host: '127.0.0.1', databaseUrl: school.database.url, webRoot: null, filesRoot: tmpdir(), fontsRoot: tmpdir(), secureCookies: false, logLevel: 'silent' }, pino({ level: 'silent' }));
+    server = await startServer(
+      {
+        port: 0,
+        host: '127.0.0.1',
+        databaseUrl: school.database.url,
+        webRoot: null,
+        filesRoot: tmpdir(),
+        fontsRoot: tmpdir(),
+        secureCookies: false,
+        logLevel: 'silent',
+      },
+      pino({ level: 'silent' }),
+    );
     adaCookie = await signIn('ada');
-    pieceId = (await api<{ pieceId: string }>(adaCookie, 'POST', `/activities/${school.activities.open}/piece`)).body.pieceId;
+    pieceId = (await api<{ pieceId: string }>(adaCookie, 'POST', `/activities/${school.activities.open}/piece`)).body
+      .pieceId;
   });
   afterEach(async () => {
     for (const each of opened) each.destroy();
@@ -128,7 +184,13 @@ describe('the sync hub', () => {
     const answers: Record<string, boolean> = {};
     for (const name of ['ada', 'ben', 'cai', 'ms-reed', 'mr-dune']) {
       const cookie = await signIn(name);
-      for (const document of [`piece:${pieceId}`, `marks:${review.id}`, `piece:${randomUUID()}`, 'piece:x', 'anything']) {
+      for (const document of [
+        `piece:${pieceId}`,
+        `marks:${review.id}`,
+        `piece:${randomUUID()}`,
+        'piece:x',
+        'anything',
+      ]) {
         const tried = open(document, cookie);
         await until(() => tried.failed() || tried.scope() !== null, `an answer to ${name} on ${document}`);
         if (!tried.failed()) answers[`${name} ${document.split(':')[0]}`] = true;
@@ -199,7 +261,14 @@ describe('the sync hub', () => {
     const review = (await api<ReviewView>(teacher, 'POST', `/goes/${go.id}/review`)).body;
     const marks = open(`marks:${review.id}`, teacher);
     await allKept(marks);
-    addStroke(markItems(marks.doc, 'p'), { id: 'm', tool: 'pen', colour: '#2A6A8C', width: 2, ink: inkFromRows([[1, 1, 0.5, 0]]), at: 0 });
+    addStroke(markItems(marks.doc, 'p'), {
+      id: 'm',
+      tool: 'pen',
+      colour: '#2A6A8C',
+      width: 2,
+      ink: inkFromRows([[1, 1, 0.5, 0]]),
+      at: 0,
+    });
     await allKept(marks);
     expect((await api(adaCookie, 'POST', `/pieces/${pieceId}/take-back`)).status).toBe(409);
   });

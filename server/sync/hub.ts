@@ -70,7 +70,8 @@ export class SyncHub {
         // Without a message: Hocuspocus would print it as a fault of ours, and the client gets its refusal all the same.
         if (!access) throw new Error();
         connectionConfig.readOnly = !access.write;
-        if (ref.kind === 'marks') (context as SocketContext).name = await this.gate.nameOf((context as SocketContext).actor);
+        if (ref.kind === 'marks')
+          (context as SocketContext).name = await this.gate.nameOf((context as SocketContext).actor);
       },
       connected: async ({ documentName: name }) => this.tellWhoIsHere(name),
       onDisconnect: async ({ documentName: name }) => this.tellWhoIsHere(name),
@@ -91,7 +92,12 @@ export class SyncHub {
     const document = this.hocuspocus.documents.get(name);
     if (!document || parseDocumentName(name)?.kind !== 'marks') return;
     const connections = document.getConnections();
-    const people = new Map(connections.map(({ context }) => [(context as SocketContext).actor.personId, (context as SocketContext).name ?? '']));
+    const people = new Map(
+      connections.map(({ context }) => [
+        (context as SocketContext).actor.personId,
+        (context as SocketContext).name ?? '',
+      ]),
+    );
     const news: SyncNews = { kind: 'here', people: [...people].map(([id, called]) => ({ id, name: called })) };
     for (const connection of connections) connection.sendStateless(JSON.stringify(news));
   }
@@ -113,7 +119,8 @@ export class SyncHub {
     const carried = updateIn(message);
     if (!carried || connection.readOnly || isEmptyUpdate(carried.update)) return;
     // A first answer repeats what the server may hold already; only what is new belongs in the log.
-    const known = carried.step === messageYjsSyncStep2 && Y.snapshotContainsUpdate(Y.snapshot(document), carried.update);
+    const known =
+      carried.step === messageYjsSyncStep2 && Y.snapshotContainsUpdate(Y.snapshot(document), carried.update);
     if (known) return;
     Y.decodeUpdate(carried.update); // throws on bytes that are no update, which closes the connection
     const ref = parseDocumentName(payload.documentName)!;

@@ -14,7 +14,19 @@ let server: RunningServer;
 const origin = (): string => `http://127.0.0.1:${server.port}`;
 beforeAll(async () => {
   school = await smallSchool();
-  server = await startServer({ port: 0, host: '127.0.0.1', databaseUrl: school.database.url, webRoot: null, filesRoot: tmpdir(), fontsRoot: tmpdir(), secureCookies: false, logLevel: 'silent' }, pino({ level: 'silent' }));
+  server = await startServer(
+    {
+      port: 0,
+      host: '127.0.0.1',
+      databaseUrl: school.database.url,
+      webRoot: null,
+      filesRoot: tmpdir(),
+      fontsRoot: tmpdir(),
+      secureCookies: false,
+      logLevel: 'silent',
+    },
+    pino({ level: 'silent' }),
+  );
 });
 afterAll(async () => {
   await server.close();
@@ -22,15 +34,33 @@ afterAll(async () => {
 });
 
 async function signIn(signInName: string): Promise<string> {
-  const response = await fetch(`${origin()}/api/sessions`, { method: 'POST', headers: { 'x-lippet': '1', 'content-type': 'application/json' }, body: JSON.stringify({ signInName, password: PASSWORD }) });
-  return response.headers.getSetCookie().map((each) => each.split(';')[0]).join('; ');
+  const response = await fetch(`${origin()}/api/sessions`, {
+    method: 'POST',
+    headers: { 'x-lippet': '1', 'content-type': 'application/json' },
+    body: JSON.stringify({ signInName, password: PASSWORD }),
+  });
+  return response.headers
+    .getSetCookie()
+    .map((each) => each.split(';')[0])
+    .join('; ');
 }
 const ask = (cookie: string, method: string, path: string, body?: unknown): Promise<Response> =>
-  fetch(`${origin()}/api${path}`, { method, headers: { 'x-lippet': '1', cookie, 'content-type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body) });
+  fetch(`${origin()}/api${path}`, {
+    method,
+    headers: { 'x-lippet': '1', cookie, 'content-type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  });
 
-interface Line { heard: string[]; next: () => Promise<void>; closed: Promise<number>; close: () => void }
+interface Line {
+  heard: string[];
+  next: () => Promise<void>;
+  closed: Promise<number>;
+  close: () => void;
+}
 async function open(cookie: string): Promise<Line> {
-  const socket = new WebSocket(`${origin().replace('http', 'ws')}${NEWS_PATH}`, { headers: { cookie, origin: origin() } });
+  const socket = new WebSocket(`${origin().replace('http', 'ws')}${NEWS_PATH}`, {
+    headers: { cookie, origin: origin() },
+  });
   const heard: string[] = [];
   let wake: () => void = () => undefined;
   socket.on('message', (data) => {
@@ -39,17 +69,30 @@ async function open(cookie: string): Promise<Line> {
   });
   const closed = new Promise<number>((resolve) => socket.on('close', resolve));
   await new Promise((resolve, reject) => socket.once('open', resolve).once('error', reject));
-  return { heard, closed, close: () => socket.close(), next: () => new Promise((resolve) => { wake = resolve; }) };
+  return {
+    heard,
+    closed,
+    close: () => socket.close(),
+    next: () =>
+      new Promise((resolve) => {
+        wake = resolve;
+      }),
+  };
 }
 
 it('tells those whom it concerns, and not what it is', async () => {
-  const [ben, cai, teacher] = await Promise.all(['ben', 'cai', 'ms-reed'].map(signIn)) as [string, string, string];
-  const [bens, cais, teachers] = await Promise.all([open(ben), open(cai), open(teacher)]) as [Line, Line, Line];
+  const [ben, cai, teacher] = (await Promise.all(['ben', 'cai', 'ms-reed'].map(signIn))) as [string, string, string];
+  const [bens, cais, teachers] = (await Promise.all([open(ben), open(cai), open(teacher)])) as [Line, Line, Line];
   const told = bens.next();
   await ask(teacher, 'POST', `/groups/${school.groups.reeds}/notices`, { id: randomUUID(), words: 'Boots on Friday' });
   await told;
   const answered = teachers.next();
-  await ask(ben, 'POST', `/activities/${school.activities.open}/threads`, { id: randomUUID(), message: randomUUID(), audience: 'teacher', words: 'Which boots?' });
+  await ask(ben, 'POST', `/activities/${school.activities.open}/threads`, {
+    id: randomUUID(),
+    message: randomUUID(),
+    audience: 'teacher',
+    words: 'Which boots?',
+  });
   await answered;
   expect([bens.heard, teachers.heard, cais.heard]).toEqual([['news'], ['news'], []]);
   for (const line of [bens, cais, teachers]) line.close();
@@ -58,7 +101,12 @@ it('tells those whom it concerns, and not what it is', async () => {
 it('tells nothing of what did not come to be', async () => {
   const ben = await signIn('ben');
   const line = await open(ben);
-  const refused = await ask(ben, 'POST', `/activities/${school.activities.open}/threads`, { id: randomUUID(), message: randomUUID(), audience: 'teacher', words: '' });
+  const refused = await ask(ben, 'POST', `/activities/${school.activities.open}/threads`, {
+    id: randomUUID(),
+    message: randomUUID(),
+    audience: 'teacher',
+    words: '',
+  });
   expect(refused.status).toBe(400);
   const teacher = await signIn('ms-reed');
   const told = line.next();

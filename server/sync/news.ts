@@ -36,7 +36,10 @@ export class NewsRoom {
   /** Takes over an upgraded connection of a signed-in person. */
   accept(request: IncomingMessage, socket: Duplex, head: Buffer, { personId, sessionId }: Actor): void {
     this.sockets.handleUpgrade(request, socket, head, (webSocket) => {
-      const places = [[this.byPerson, personId], [this.bySession, sessionId]] as const;
+      const places = [
+        [this.byPerson, personId],
+        [this.bySession, sessionId],
+      ] as const;
       for (const [map, key] of places) map.set(key, (map.get(key) ?? new Set()).add(webSocket));
       webSocket.on('error', () => webSocket.terminate());
       webSocket.on('close', () => {

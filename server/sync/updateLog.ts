@@ -65,11 +65,13 @@ export class UpdateLog {
       const last = rows.at(-1)!;
       const merged = Y.mergeUpdates(rows.map(({ data }) => new Uint8Array(data)));
       await this.sequelize.query(`DELETE FROM ${updates} WHERE id IN (:ids)`, {
-        replacements: { ids: rows.slice(0, -1).map((row) => row.id) }, transaction,
+        replacements: { ids: rows.slice(0, -1).map((row) => row.id) },
+        transaction,
       });
       // The newest row's id and time are kept: they say how far the progress was measured, and when work was last done.
       await this.sequelize.query(`UPDATE ${updates} SET data = :data WHERE id = :id`, {
-        replacements: { data: Buffer.from(merged), id: last.id }, transaction,
+        replacements: { data: Buffer.from(merged), id: last.id },
+        transaction,
       });
     });
   }

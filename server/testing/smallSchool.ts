@@ -53,10 +53,24 @@ export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
   await Group.create({ id: groups.dunes, schoolId: school.id, name: 'Dunes', code: 'DUNES1' });
   const pictureHash = await hashSecret(pictureSecret(PICTURES));
   const passwordHash = await hashSecret(PASSWORD);
-  const person = async (name: string, groupId: string, role: 'learner' | 'teacher', secretKind: 'picture' | 'password'): Promise<string> => {
+  const person = async (
+    name: string,
+    groupId: string,
+    role: 'learner' | 'teacher',
+    secretKind: 'picture' | 'password',
+  ): Promise<string> => {
     const id = randomUUID();
     const secretHash = secretKind === 'picture' ? pictureHash : passwordHash;
-    await Person.create({ id, schoolId: school.id, role, name, signInName: name, secretKind, secretHash, badge: '#C8472F' });
+    await Person.create({
+      id,
+      schoolId: school.id,
+      role,
+      name,
+      signInName: name,
+      secretKind,
+      secretHash,
+      badge: '#C8472F',
+    });
     await Membership.create({ personId: id, groupId, role });
     return id;
   };
@@ -67,27 +81,57 @@ export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
     'ms-reed': await person('ms-reed', groups.reeds, 'teacher', 'password'),
     'mr-dune': await person('mr-dune', groups.dunes, 'teacher', 'password'),
   };
-  const activity = async (title: string, dates: { opens?: Date; due?: Date; lateAllowed?: boolean }): Promise<string> => {
+  const activity = async (
+    title: string,
+    dates: { opens?: Date; due?: Date; lateAllowed?: boolean },
+  ): Promise<string> => {
     const id = randomUUID();
     await Activity.create({
-      id, teacherId: people['ms-reed'], title, subject: 'Art', goal: null, task: richTextOf('Draw.'), minutes: 10, state: 'set', lateAllowed: dates.lateAllowed ?? true,
+      id,
+      teacherId: people['ms-reed'],
+      title,
+      subject: 'Art',
+      goal: null,
+      task: richTextOf('Draw.'),
+      minutes: 10,
+      state: 'set',
+      lateAllowed: dates.lateAllowed ?? true,
     });
-    await Assignment.create({ activityId: id, groupId: groups.reeds, opens: dates.opens ?? null, due: dates.due ?? null, closes: null });
+    await Assignment.create({
+      activityId: id,
+      groupId: groups.reeds,
+      opens: dates.opens ?? null,
+      due: dates.due ?? null,
+      closes: null,
+    });
     for (const [position, required] of [true, false].entries()) {
       const settings = { sheets: [{ width: 300, height: 400, background: { kind: 'blank' } as const }] };
-      await Part.create({ id: randomUUID(), activityId: id, position, kind: 'page', title: `Part ${position + 1}`, required, settings });
+      await Part.create({
+        id: randomUUID(),
+        activityId: id,
+        position,
+        kind: 'page',
+        title: `Part ${position + 1}`,
+        required,
+        settings,
+      });
     }
     return id;
   };
   return {
-    database, sequelize, log: new UpdateLog(sequelize), people, groups,
+    database,
+    sequelize,
+    log: new UpdateLog(sequelize),
+    people,
+    groups,
     activities: {
       open: await activity('Open work', {}),
       later: await activity('Later work', { opens: new Date(now + DAY) }),
       closed: await activity('Closed work', { due: new Date(now - DAY), lateAllowed: false }),
     },
     filesRoot,
-    query: async <T>(sql: string) => (await sequelize.query(sql, { type: QueryTypes.SELECT })) as unknown as [T, ...T[]],
+    query: async <T>(sql: string) =>
+      (await sequelize.query(sql, { type: QueryTypes.SELECT })) as unknown as [T, ...T[]],
     async close() {
       rmSync(filesRoot, { recursive: true, force: true });
       await sequelize.close();
@@ -98,15 +142,22 @@ export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
 
 /** The headers that begin an upload, all of it within the same request. */
 export const uploadHeaders = (home: MediaHome, id: string, size: number): Record<string, string> => ({
-  'tus-resumable': '1.0.0', 'upload-length': String(size), 'content-type': 'application/offset+octet-stream',
-  'upload-metadata': Object.entries({ media: id, home }).map(([name, value]) => `${name} ${Buffer.from(value).toString('base64')}`).join(','),
+  'tus-resumable': '1.0.0',
+  'upload-length': String(size),
+  'content-type': 'application/offset+octet-stream',
+  'upload-metadata': Object.entries({ media: id, home })
+    .map(([name, value]) => `${name} ${Buffer.from(value).toString('base64')}`)
+    .join(','),
 });
 
 /** A client of the app without a network: keeps its cookies, and sends our header. */
 export class TestClient {
   readonly cookies = new Map<string, string>();
 
-  constructor(private readonly app: ReturnType<typeof makeApp>, private readonly address = '10.1.1.1') {}
+  constructor(
+    private readonly app: ReturnType<typeof makeApp>,
+    private readonly address = '10.1.1.1',
+  ) {}
 
   async request(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Response> {
     const response = await this.app.request(
@@ -114,10 +165,21 @@ export class TestClient {
       {
         method,
         headers: {
-          [OWN_HEADER]: '1', cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
-          ...(body === undefined ? {} : { 'content-type': Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json' }), ...headers,
+          [OWN_HEADER]: '1',
+          cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+          ...(body === undefined
+            ? {}
+            : { 'content-type': Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json' }),
+          ...headers,
         },
-        body: body === undefined ? undefined : typeof body === 'string' ? body : Buffer.isBuffer(body) ? new Uint8Array(body) : JSON.stringify(body),
+        body:
+          body === undefined
+            ? undefined
+            : typeof body === 'string'
+              ? body
+              : Buffer.isBuffer(body)
+                ? new Uint8Array(body)
+                : JSON.stringify(body),
       },
       { address: this.address },
     );
@@ -138,7 +200,9 @@ export class TestClient {
     const bytes = Buffer.from(content);
     const begun = await this.request('POST', UPLOAD_PATH, bytes, uploadHeaders(home, id, bytes.length));
     if (!begun.ok && begun.status !== 409) return begun;
-    return this.request('POST', `/api/${home}/media/${id}`, { sha256: createHash('sha256').update(bytes).digest('hex') });
+    return this.request('POST', `/api/${home}/media/${id}`, {
+      sha256: createHash('sha256').update(bytes).digest('hex'),
+    });
   }
 
   async json<T>(method: string, path: string, body?: unknown): Promise<T> {
@@ -150,21 +214,40 @@ export class TestClient {
 
 /** The app on a school's database; `clock` may be moved by the test. */
 export function appOf(school: SmallSchool, clock: () => number = Date.now) {
-  const config = { port: 0, host: '127.0.0.1', databaseUrl: school.database.url, webRoot: null, fontsRoot: join(__dirname, '..', '..', 'client', 'public', 'fonts'), filesRoot: school.filesRoot, secureCookies: false, logLevel: 'silent' };
+  const config = {
+    port: 0,
+    host: '127.0.0.1',
+    databaseUrl: school.database.url,
+    webRoot: null,
+    fontsRoot: join(__dirname, '..', '..', 'client', 'public', 'fonts'),
+    filesRoot: school.filesRoot,
+    secureCookies: false,
+    logLevel: 'silent',
+  };
   // Jobs that are asked for are put down; a test runs them when it wants to.
   const asked: { exportId: string }[] = [];
   const toMake: { mediaId: string }[] = [];
   const finished: { pieceId: string }[] = [];
-  const jobs: Jobs = { send: async (_, data) => void ('exportId' in data ? asked.push(data) : 'mediaId' in data ? toMake.push(data) : finished.push(data)) };
+  const jobs: Jobs = {
+    send: async (_, data) =>
+      void ('exportId' in data ? asked.push(data) : 'mediaId' in data ? toMake.push(data) : finished.push(data)),
+  };
   const services = makeServices(config, school.sequelize, jobs, clock);
-  const app = makeApp(services, school.sequelize, pino({ level: 'silent' }), (env) => (env as { address: string }).address);
+  const app = makeApp(
+    services,
+    school.sequelize,
+    pino({ level: 'silent' }),
+    (env) => (env as { address: string }).address,
+  );
   const client = (address?: string): TestClient => new TestClient(app, address);
   /** A client that is signed in with a password. */
   const as = async (name: string): Promise<TestClient> => {
     const signedIn = client();
-    await signedIn.json('POST', '/api/sessions', name === 'ada'
-      ? await adaSecret(signedIn, school)
-      : { signInName: name, password: PASSWORD, keep: true });
+    await signedIn.json(
+      'POST',
+      '/api/sessions',
+      name === 'ada' ? await adaSecret(signedIn, school) : { signInName: name, password: PASSWORD, keep: true },
+    );
     return signedIn;
   };
   return { app, services, client, as, asked, toMake, finished };
@@ -182,7 +265,17 @@ export async function drawInto(school: SmallSchool, pieceId: string, page = 0): 
   const doc = await school.log.document(ref);
   const before = Y.encodeStateVector(doc);
   const items = pageItems(doc, readPages(doc)[page]!.id)!;
-  addStroke(items, { id: randomUUID(), tool: 'pen', colour: '#1C2A33', width: 2, ink: inkFromRows([[10, 10, 0.5, 0], [90, 60, 0.5, 30]]), at: 0 });
+  addStroke(items, {
+    id: randomUUID(),
+    tool: 'pen',
+    colour: '#1C2A33',
+    width: 2,
+    ink: inkFromRows([
+      [10, 10, 0.5, 0],
+      [90, 60, 0.5, 30],
+    ]),
+    at: 0,
+  });
   if (!(await school.log.append(ref, Y.encodeStateAsUpdate(doc, before)))) throw new Error('The piece is frozen.');
 }
 

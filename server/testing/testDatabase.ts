@@ -11,7 +11,10 @@ export interface TestDatabase {
 /** The test cluster's address, as `./lippet test` gives it. */
 function clusterUrl(): string {
   const url = process.env.LIPPET_TEST_POSTGRES;
-  if (!url) throw new Error('LIPPET_TEST_POSTGRES is not set: run the tests with ./lippet test, which starts a database for them.');
+  if (!url)
+    throw new Error(
+      'LIPPET_TEST_POSTGRES is not set: run the tests with ./lippet test, which starts a database for them.',
+    );
   return url;
 }
 
@@ -28,10 +31,14 @@ async function onCluster(...statements: string[]): Promise<void> {
 const urlOf = (name: string): string => Object.assign(new URL(clusterUrl()), { pathname: `/${name}` }).toString();
 
 /** Makes an empty database, or a copy of `template`. */
-export async function createTestDatabase(template = 'template0', name = `t_${randomBytes(6).toString('hex')}`): Promise<TestDatabase> {
+export async function createTestDatabase(
+  template = 'template0',
+  name = `t_${randomBytes(6).toString('hex')}`,
+): Promise<TestDatabase> {
   await onCluster(`CREATE DATABASE "${name}" TEMPLATE "${template}"`);
   return { name, url: urlOf(name), drop: () => onCluster(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`) };
 }
 
 /** Drops a database by name if it is there. */
-export const dropTestDatabase = (name: string): Promise<void> => onCluster(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`);
+export const dropTestDatabase = (name: string): Promise<void> =>
+  onCluster(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`);

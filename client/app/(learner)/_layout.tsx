@@ -22,16 +22,26 @@ export default function LearnerLayout() {
     if (!learner) return undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const start = (): void => {
-      import('../../sheets').then(({ courier, news }) => {
-        news.start(learner);
-        return courier.start(learner);
-      }).catch((error: unknown) => {
-        console.warn('What waits to be sent could not be looked at yet.', error);
-        timer = setTimeout(start, AGAIN);
-      });
+      import('../../sheets')
+        .then(({ courier, news }) => {
+          news.start(learner);
+          return courier.start(learner);
+        })
+        .catch((error: unknown) => {
+          console.warn('What waits to be sent could not be looked at yet.', error);
+          timer = setTimeout(start, AGAIN);
+        });
     };
     start();
     return () => clearTimeout(timer);
   }, [learner]);
-  return <SignedIn role="learner">{() => <Places places={LEARNER_PLACES}><Slot /></Places>}</SignedIn>;
+  return (
+    <SignedIn role="learner">
+      {() => (
+        <Places places={LEARNER_PLACES}>
+          <Slot />
+        </Places>
+      )}
+    </SignedIn>
+  );
 }

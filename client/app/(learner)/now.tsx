@@ -28,7 +28,11 @@ const FINISHED_SHOWN = 3;
 const FIND_FROM = 5;
 
 const Found = ({ cards, ...shared }: { cards: readonly PieceCard[]; zone: string; now: number }) =>
-  cards.length > 0 ? <PieceList title={cards.length === 1 ? '1 found' : `${cards.length} found`} cards={cards} {...shared} /> : <Say calm>Nothing is like that.</Say>;
+  cards.length > 0 ? (
+    <PieceList title={cards.length === 1 ? '1 found' : `${cards.length} found`} cards={cards} {...shared} />
+  ) : (
+    <Say calm>Nothing is like that.</Say>
+  );
 
 export default function Now() {
   const wide = useWide();
@@ -41,33 +45,55 @@ export default function Now() {
         const now = Date.now();
         const list = arrangeNow(data?.cards ?? []);
         const needs = list.needsYou.length + (list.carryOn ? 1 : 0);
-        const toDo = [['Needs you', list.needsYou], ['Coming up', list.comingUp], ['Whenever', list.whenever]] as const;
+        const toDo = [
+          ['Needs you', list.needsYou],
+          ['Coming up', list.comingUp],
+          ['Whenever', list.whenever],
+        ] as const;
         const away = [
-          ['With your teacher', list.withTeacher], ['Finished', list.finished.slice(0, FINISHED_SHOWN)], ['Closed', list.closed],
+          ['With your teacher', list.withTeacher],
+          ['Finished', list.finished.slice(0, FINISHED_SHOWN)],
+          ['Closed', list.closed],
         ] as const;
         return (
           <Screen wide={wide}>
             <PersonHead
-              me={me} title={`${greetingWord(now, zone)}, ${me.name.split(' ')[0]}`} unseen={data?.unseenUpdates}
+              me={me}
+              title={`${greetingWord(now, zone)}, ${me.name.split(' ')[0]}`}
+              unseen={data?.unseenUpdates}
               below={data && `${weekdayWord(now, zone)} · ${needWords(needs)}`}
             />
             <OnItsWay />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
             {data && data.cards.length > FIND_FROM && (
-              <Button icon={filter ? 'close' : 'search'} onPress={() => setFilter(filter ? null : NO_FILTER)} style={styles.find}>{filter ? 'Stop looking' : 'Find'}</Button>
+              <Button
+                icon={filter ? 'close' : 'search'}
+                onPress={() => setFilter(filter ? null : NO_FILTER)}
+                style={styles.find}
+              >
+                {filter ? 'Stop looking' : 'Find'}
+              </Button>
             )}
             {filter && <FindPieces cards={data?.cards ?? []} filter={filter} onChange={setFilter} />}
             {filter && <Found cards={findPieces(data?.cards ?? [], filter)} zone={zone} now={now} />}
-            {!filter && <View style={wide ? styles.columns : styles.column}>
-              <View style={[styles.column, wide && styles.half]}>
-                {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
-                {toDo.map(([title, cards]) => <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />)}
+            {!filter && (
+              <View style={wide ? styles.columns : styles.column}>
+                <View style={[styles.column, wide && styles.half]}>
+                  {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
+                  {toDo.map(([title, cards]) => (
+                    <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />
+                  ))}
+                </View>
+                <View style={[styles.column, wide && styles.half]}>
+                  {away.map(([title, cards]) => (
+                    <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />
+                  ))}
+                </View>
               </View>
-              <View style={[styles.column, wide && styles.half]}>
-                {away.map(([title, cards]) => <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />)}
-              </View>
-            </View>}
-            {data?.cards.length === 0 && <Say calm>There is nothing to do yet. Your teacher will set something soon.</Say>}
+            )}
+            {data?.cards.length === 0 && (
+              <Say calm>There is nothing to do yet. Your teacher will set something soon.</Say>
+            )}
           </Screen>
         );
       }}

@@ -19,8 +19,19 @@ export default function OurClass() {
         return (
           <Screen>
             <PersonHead me={me} title="Class" below={group?.name} unseen={data?.unseenUpdates} />
-            {me.groups.length > 1 && <Pick label="Which class" options={me.groups.map(({ id, name }) => ({ value: id, word: name }))} chosen={group!.id} onChoose={setChosen} />}
-            {group && <Suspense fallback={<Opening />}><ClassBoard key={group.id} groupId={group.id} me={me} /></Suspense>}
+            {me.groups.length > 1 && (
+              <Pick
+                label="Which class"
+                options={me.groups.map(({ id, name }) => ({ value: id, word: name }))}
+                chosen={group!.id}
+                onChoose={setChosen}
+              />
+            )}
+            {group && (
+              <Suspense fallback={<Opening />}>
+                <ClassBoard key={group.id} groupId={group.id} me={me} />
+              </Suspense>
+            )}
           </Screen>
         );
       }}

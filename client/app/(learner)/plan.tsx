@@ -21,7 +21,10 @@ import { colours, TARGET } from '../../ui/theme';
 /** Scales and curves are of no use on the first screen. */
 const TideChart = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.TideChart })));
 
-const VIEWS = [{ value: 'week', word: 'Week' }, { value: 'month', word: 'Month' }] as const;
+const VIEWS = [
+  { value: 'week', word: 'Week' },
+  { value: 'month', word: 'Month' },
+] as const;
 const FOLDERS = { value: 'folders', word: 'Folders' } as const;
 const WEEKS = { week: 1, month: 5, folders: 1 } as const;
 
@@ -54,32 +57,102 @@ export default function PlanPlace() {
             <View style={styles.bar}>
               {view !== 'folders' && (
                 <>
-                  <Press flat aria-label={view === 'week' ? 'The week before' : 'Five weeks before'} disabled={weeks <= 0} onPress={() => step(-WEEKS[view])} style={styles.step}><LineIcon name="back" size={20} /></Press>
-                  <Text variant="labelLarge" style={styles.week} role="status">{weeks === 0 ? 'This week' : weeks === 1 ? 'Next week' : `From ${Number(plan.days[0]!.day.slice(8))} ${monthWord(plan.days[0]!.noon, zone)}`}</Text>
-                  <Press flat aria-label={view === 'week' ? 'The week after' : 'Five weeks after'} onPress={() => step(WEEKS[view])} style={styles.step}><LineIcon name="forward" size={20} /></Press>
+                  <Press
+                    flat
+                    aria-label={view === 'week' ? 'The week before' : 'Five weeks before'}
+                    disabled={weeks <= 0}
+                    onPress={() => step(-WEEKS[view])}
+                    style={styles.step}
+                  >
+                    <LineIcon name="back" size={20} />
+                  </Press>
+                  <Text variant="labelLarge" style={styles.week} role="status">
+                    {weeks === 0
+                      ? 'This week'
+                      : weeks === 1
+                        ? 'Next week'
+                        : `From ${Number(plan.days[0]!.day.slice(8))} ${monthWord(plan.days[0]!.noon, zone)}`}
+                  </Text>
+                  <Press
+                    flat
+                    aria-label={view === 'week' ? 'The week after' : 'Five weeks after'}
+                    onPress={() => step(WEEKS[view])}
+                    style={styles.step}
+                  >
+                    <LineIcon name="forward" size={20} />
+                  </Press>
                 </>
               )}
               <View style={styles.grow} />
-              <Pick label="How far ahead" options={folders.length > 0 ? [...VIEWS, FOLDERS] : VIEWS} chosen={view} onChoose={(next) => { setView(next); setChosen(null); }} />
+              <Pick
+                label="How far ahead"
+                options={folders.length > 0 ? [...VIEWS, FOLDERS] : VIEWS}
+                chosen={view}
+                onChoose={(next) => {
+                  setView(next);
+                  setChosen(null);
+                }}
+              />
             </View>
-            {view === 'folders' ? folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />) : view === 'week' ? (
+            {view === 'folders' ? (
+              folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />)
+            ) : view === 'week' ? (
               <Suspense fallback={<View style={styles.chart} />}>
-                <TideChart days={plan.days} today={today} chosen={chosen} hour={dayShare(now, zone)} nameOf={nameOf} words={words} onDay={(day) => setChosen(day === chosen ? null : day)} />
+                <TideChart
+                  days={plan.days}
+                  today={today}
+                  chosen={chosen}
+                  hour={dayShare(now, zone)}
+                  nameOf={nameOf}
+                  words={words}
+                  onDay={(day) => setChosen(day === chosen ? null : day)}
+                />
               </Suspense>
             ) : (
-              <MonthGrid days={plan.days} today={today} chosen={chosen} nameOf={nameOf} onDay={(day) => setChosen(day === chosen ? null : day)} />
+              <MonthGrid
+                days={plan.days}
+                today={today}
+                chosen={chosen}
+                nameOf={nameOf}
+                onDay={(day) => setChosen(day === chosen ? null : day)}
+              />
             )}
-            {view !== 'folders' && shown.map(({ day, noon, pieces, minutes }) => (
-              <View key={day}>
-                <PieceList title={dayTitle(day, noon, today, zone)} cards={pieces} {...shared} beside={(card) => card.due === null && <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />} />
-                {pieces.length === 0 && <Say calm>{`Nothing is due on ${nameOf(noon)}.`}</Say>}
-                {pieces.length > 1 && minutes > 0 && <Text variant="bodySmall" style={styles.sum}>{`${minutes} minutes altogether`}</Text>}
-              </View>
-            ))}
-            {view !== 'folders' && plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && <Say calm>{view === 'week' ? 'Nothing is due this week.' : 'Nothing is due in these weeks.'}</Say>}
-            {view !== 'folders' && <><PieceList title="On the shore: late" cards={plan.shore} {...shared} />
-            <PieceList title="Whenever: adrift" cards={plan.drifting} {...shared} beside={(card) => <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />} />
-            {plan.beyond.length > 0 && <PieceList title="Later" cards={plan.beyond} {...shared} />}</>}
+            {view !== 'folders' &&
+              shown.map(({ day, noon, pieces, minutes }) => (
+                <View key={day}>
+                  <PieceList
+                    title={dayTitle(day, noon, today, zone)}
+                    cards={pieces}
+                    {...shared}
+                    beside={(card) =>
+                      card.due === null && (
+                        <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />
+                      )
+                    }
+                  />
+                  {pieces.length === 0 && <Say calm>{`Nothing is due on ${nameOf(noon)}.`}</Say>}
+                  {pieces.length > 1 && minutes > 0 && (
+                    <Text variant="bodySmall" style={styles.sum}>{`${minutes} minutes altogether`}</Text>
+                  )}
+                </View>
+              ))}
+            {view !== 'folders' && plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && (
+              <Say calm>{view === 'week' ? 'Nothing is due this week.' : 'Nothing is due in these weeks.'}</Say>
+            )}
+            {view !== 'folders' && (
+              <>
+                <PieceList title="On the shore: late" cards={plan.shore} {...shared} />
+                <PieceList
+                  title="Whenever: adrift"
+                  cards={plan.drifting}
+                  {...shared}
+                  beside={(card) => (
+                    <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />
+                  )}
+                />
+                {plan.beyond.length > 0 && <PieceList title="Later" cards={plan.beyond} {...shared} />}
+              </>
+            )}
             {data && <CalendarAddress />}
           </Screen>
         );
@@ -106,10 +179,16 @@ function dayTitle(day: string, noon: number, today: string, zone: string): strin
   return day === today ? `${name}, today` : `${name} ${Number(day.slice(8))}`;
 }
 
-
 const styles = StyleSheet.create({
   bar: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 4 },
-  step: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: 'transparent' },
+  step: {
+    width: TARGET.learner,
+    height: TARGET.learner,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderColor: 'transparent',
+    backgroundColor: 'transparent',
+  },
   week: { minWidth: 92, textAlign: 'center' },
   grow: { flex: 1 },
   chart: { height: 236 },

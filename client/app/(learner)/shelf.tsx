@@ -28,18 +28,57 @@ export default function Shelf() {
       {(me) => {
         const { finished, withTeacher } = arrangeNow(data?.cards ?? []);
         const subjects = subjectsOf(finished);
-        const kinds = (Object.keys(KIND_WORDS) as PartKind[]).filter((each) => finished.some((card) => card.kinds.includes(each)));
+        const kinds = (Object.keys(KIND_WORDS) as PartKind[]).filter((each) =>
+          finished.some((card) => card.kinds.includes(each)),
+        );
         const shared = { zone: me.school.zone, now: Date.now() };
-        const shown = finished.filter((card) => (subject === ALL || card.subject === subject) && (kind === ALL || card.kinds.some((each) => each === kind)));
+        const shown = finished.filter(
+          (card) =>
+            (subject === ALL || card.subject === subject) && (kind === ALL || card.kinds.some((each) => each === kind)),
+        );
         return (
           <Screen>
-            <PersonHead me={me} title="Shelf" below={view === 'kept' ? 'Your work, kept' : 'Things to do if you like'} unseen={data?.unseenUpdates} />
+            <PersonHead
+              me={me}
+              title="Shelf"
+              below={view === 'kept' ? 'Your work, kept' : 'Things to do if you like'}
+              unseen={data?.unseenUpdates}
+            />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
-            <Pick label="On the shelf" options={[{ value: 'kept', word: 'Your work', icon: 'shelf' }, { value: 'choose', word: 'To choose', icon: 'hand' }]} chosen={view} onChoose={setView} />
-            {view === 'choose' ? <Suspense fallback={<Opening />}><Collection /></Suspense> : (
+            <Pick
+              label="On the shelf"
+              options={[
+                { value: 'kept', word: 'Your work', icon: 'shelf' },
+                { value: 'choose', word: 'To choose', icon: 'hand' },
+              ]}
+              chosen={view}
+              onChoose={setView}
+            />
+            {view === 'choose' ? (
+              <Suspense fallback={<Opening />}>
+                <Collection />
+              </Suspense>
+            ) : (
               <>
-                {subjects.length > 1 && <Pick label="Subject" options={[{ value: ALL, word: 'All' }, ...subjects.map((value) => ({ value, word: value }))]} chosen={subject} onChoose={setSubject} />}
-                {kinds.length > 1 && <Pick label="Kind" options={[{ value: ALL, word: 'Every kind' }, ...kinds.map((value) => ({ value, ...KIND_WORDS[value] }))]} chosen={kind} onChoose={setKind} />}
+                {subjects.length > 1 && (
+                  <Pick
+                    label="Subject"
+                    options={[{ value: ALL, word: 'All' }, ...subjects.map((value) => ({ value, word: value }))]}
+                    chosen={subject}
+                    onChoose={setSubject}
+                  />
+                )}
+                {kinds.length > 1 && (
+                  <Pick
+                    label="Kind"
+                    options={[
+                      { value: ALL, word: 'Every kind' },
+                      ...kinds.map((value) => ({ value, ...KIND_WORDS[value] })),
+                    ]}
+                    chosen={kind}
+                    onChoose={setKind}
+                  />
+                )}
                 <ShelfGrid cards={shown} {...shared} />
                 {finished.length > 0 && shown.length === 0 && <Say calm>Nothing is like that.</Say>}
                 <PieceList title="With your teacher" cards={withTeacher} {...shared} />

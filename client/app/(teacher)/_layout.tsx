@@ -16,7 +16,18 @@ export default function TeacherLayout() {
   const teacher = me && me.role !== 'learner' ? me.id : null;
   // Its code comes late; until then, lists ask by themselves.
   useEffect(() => {
-    if (teacher) import('../../sheets').then(({ news }) => news.start(teacher)).catch((error: unknown) => console.warn('News can’t be heard yet.', error));
+    if (teacher)
+      import('../../sheets')
+        .then(({ news }) => news.start(teacher))
+        .catch((error: unknown) => console.warn('News can’t be heard yet.', error));
   }, [teacher]);
-  return <SignedIn role="teacher">{() => <Places places={TEACHER_PLACES}><Slot /></Places>}</SignedIn>;
+  return (
+    <SignedIn role="teacher">
+      {() => (
+        <Places places={TEACHER_PLACES}>
+          <Slot />
+        </Places>
+      )}
+    </SignedIn>
+  );
 }

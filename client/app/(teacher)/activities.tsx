@@ -43,14 +43,29 @@ export default function ActivitiesPlace() {
     <SignedIn role="teacher">
       {(me) => (
         <Screen>
-          <PersonHead me={me} title="Activities" unseen={updates.data?.filter(({ seen }) => !seen).length} below={data && `${data.length} made by you or set for your groups`} />
-          <Button kind="main" large icon="plus" onPress={() => void make()}>Make a new one</Button>
-          <Button icon="box" onPress={() => void bringIn()} style={styles.start}>Bring one in (ZIP)</Button>
+          <PersonHead
+            me={me}
+            title="Activities"
+            unseen={updates.data?.filter(({ seen }) => !seen).length}
+            below={data && `${data.length} made by you or set for your groups`}
+          />
+          <Button kind="main" large icon="plus" onPress={() => void make()}>
+            Make a new one
+          </Button>
+          <Button icon="box" onPress={() => void bringIn()} style={styles.start}>
+            Bring one in (ZIP)
+          </Button>
           {problem && <Say>{problem}</Say>}
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
           {data && data.length > 0 && <ActivityFilters activities={data} filter={filter} onChange={setFilter} />}
-          {shown.map((activity) => <ActivityPlanRow key={activity.id} activity={activity} zone={me.school.zone} />)}
-          {data && shown.length === 0 && <Say calm>{data.length === 0 ? 'Nothing is made yet. The first one takes a few minutes.' : 'None is like that.'}</Say>}
+          {shown.map((activity) => (
+            <ActivityPlanRow key={activity.id} activity={activity} zone={me.school.zone} />
+          ))}
+          {data && shown.length === 0 && (
+            <Say calm>
+              {data.length === 0 ? 'Nothing is made yet. The first one takes a few minutes.' : 'None is like that.'}
+            </Say>
+          )}
         </Screen>
       )}
     </SignedIn>

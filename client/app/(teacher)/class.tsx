@@ -28,21 +28,39 @@ export default function ClassPlace() {
             <View key={group.id} style={styles.group}>
               <Scrap fill={colours.mist} style={styles.code}>
                 <View style={styles.words}>
-                  <Text variant="headlineSmall" role="heading" aria-level={2}>{group.name}</Text>
+                  <Text variant="headlineSmall" role="heading" aria-level={2}>
+                    {group.name}
+                  </Text>
                   <Text variant="bodySmall">A new device asks for this code once.</Text>
                 </View>
-                <Text variant="displaySmall" selectable>{group.code}</Text>
+                <Text variant="displaySmall" selectable>
+                  {group.code}
+                </Text>
               </Scrap>
               <View style={styles.keep}>
-                <Button icon="group" label={`Notices and questions of ${group.name}`} onPress={() => router.push(`/classroom/${group.id}`)}>Notices</Button>
-                <Button icon="people" label={`Learners and keys of ${group.name}`} onPress={() => router.push(`/group/${group.id}`)}>Learners and keys</Button>
+                <Button
+                  icon="group"
+                  label={`Notices and questions of ${group.name}`}
+                  onPress={() => router.push(`/classroom/${group.id}`)}
+                >
+                  Notices
+                </Button>
+                <Button
+                  icon="people"
+                  label={`Learners and keys of ${group.name}`}
+                  onPress={() => router.push(`/group/${group.id}`)}
+                >
+                  Learners and keys
+                </Button>
               </View>
               {group.learners.map((learner) => (
                 <View key={learner.id} style={styles.learner}>
                   <Badge name={learner.name} colour={learner.badge} size={38} />
                   <View style={styles.words}>
                     <Text variant="titleSmall">{learner.name}</Text>
-                    <Text variant="bodySmall" style={{ color: colours.soft }}>{countWords(learner.counts, ['new']) || 'nothing begun'}</Text>
+                    <Text variant="bodySmall" style={{ color: colours.soft }}>
+                      {countWords(learner.counts, ['new']) || 'nothing begun'}
+                    </Text>
                   </View>
                 </View>
               ))}
@@ -59,5 +77,13 @@ const styles = StyleSheet.create({
   keep: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, marginBottom: 6 },
   code: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 16, paddingRight: 28, marginBottom: 8 },
   words: { flex: 1, gap: 2 },
-  learner: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 9, borderBottomWidth: 2, borderStyle: 'dashed', borderColor: colours.line },
+  learner: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    paddingVertical: 9,
+    borderBottomWidth: 2,
+    borderStyle: 'dashed',
+    borderColor: colours.line,
+  },
 });

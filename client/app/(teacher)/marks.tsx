@@ -13,7 +13,9 @@ export default function Marks() {
       {(me) => (
         <Screen wide>
           <PersonHead me={me} title="Marks" below="Everybody’s work at a glance" />
-          <Suspense fallback={<Opening />}><MarksDesk me={me} /></Suspense>
+          <Suspense fallback={<Opening />}>
+            <MarksDesk me={me} />
+          </Suspense>
         </Screen>
       )}
     </SignedIn>

@@ -8,7 +8,11 @@ import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 
-const VIEWS = [{ value: 'activities', word: 'By activity' }, { value: 'oldest', word: 'Oldest first' }, { value: 'due', word: 'Due first' }] as const;
+const VIEWS = [
+  { value: 'activities', word: 'By activity' },
+  { value: 'oldest', word: 'Oldest first' },
+  { value: 'due', word: 'Due first' },
+] as const;
 const NEVER = Number.MAX_SAFE_INTEGER;
 
 /** What waits for the teacher: by activity, or every piece by itself. */
@@ -18,21 +22,43 @@ export default function ToReview() {
   const [view, setView] = useState<(typeof VIEWS)[number]['value']>('activities');
   const { data: pieces = [] } = useWaiting(view !== 'activities');
   const waiting = data?.reduce((sum, { counts }) => sum + counts['with-teacher'], 0) ?? 0;
-  const ordered = view === 'due' ? [...pieces].sort((a, b) => (a.due ?? NEVER) - (b.due ?? NEVER) || a.go.sentAt - b.go.sentAt) : pieces;
+  const ordered =
+    view === 'due'
+      ? [...pieces].sort((a, b) => (a.due ?? NEVER) - (b.due ?? NEVER) || a.go.sentAt - b.go.sentAt)
+      : pieces;
   return (
     <SignedIn role="teacher">
       {(me) => (
         <Screen>
           <PersonHead
-            me={me} title="To review" unseen={updates.data?.filter(({ seen }) => !seen).length}
-            below={data && (waiting === 0 ? 'nothing waits for you' : `${waiting} ${waiting === 1 ? 'piece waits' : 'pieces wait'} for you`)}
+            me={me}
+            title="To review"
+            unseen={updates.data?.filter(({ seen }) => !seen).length}
+            below={
+              data &&
+              (waiting === 0
+                ? 'nothing waits for you'
+                : `${waiting} ${waiting === 1 ? 'piece waits' : 'pieces wait'} for you`)
+            }
           />
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
           {data?.length === 0 && <Say calm>None of your groups has an activity yet.</Say>}
           {waiting > 0 && <Pick label="In what order" options={VIEWS} chosen={view} onChoose={setView} />}
           {view !== 'activities' && <WaitingPieces pieces={ordered} zone={me.school.zone} />}
-          {view === 'activities' && <ActivityRows title="Waiting for you" activities={data?.filter(({ oldestWaiting }) => oldestWaiting !== null) ?? []} zone={me.school.zone} />}
-          {view === 'activities' && <ActivityRows title="Nothing waiting" activities={data?.filter(({ oldestWaiting }) => oldestWaiting === null) ?? []} zone={me.school.zone} />}
+          {view === 'activities' && (
+            <ActivityRows
+              title="Waiting for you"
+              activities={data?.filter(({ oldestWaiting }) => oldestWaiting !== null) ?? []}
+              zone={me.school.zone}
+            />
+          )}
+          {view === 'activities' && (
+            <ActivityRows
+              title="Nothing waiting"
+              activities={data?.filter(({ oldestWaiting }) => oldestWaiting === null) ?? []}
+              zone={me.school.zone}
+            />
+          )}
         </Screen>
       )}
     </SignedIn>

@@ -14,8 +14,13 @@ export default function ClassroomRoute() {
     <SignedIn>
       {(me) => (
         <Screen>
-          <BackHead title={me.groups.find(({ id }) => id === groupId)?.name ?? 'Class'} home={me.role === 'learner' ? '/our-class' : '/class'} />
-          <Suspense fallback={<Opening />}><ClassBoard key={groupId} groupId={groupId} me={me} /></Suspense>
+          <BackHead
+            title={me.groups.find(({ id }) => id === groupId)?.name ?? 'Class'}
+            home={me.role === 'learner' ? '/our-class' : '/class'}
+          />
+          <Suspense fallback={<Opening />}>
+            <ClassBoard key={groupId} groupId={groupId} me={me} />
+          </Suspense>
         </Screen>
       )}
     </SignedIn>

@@ -7,5 +7,13 @@ const GroupDesk = lazy(() => import('../../sheets').then((sheets) => ({ default:
 
 export default function GroupRoute() {
   const { groupId } = useLocalSearchParams<{ groupId: string }>();
-  return <SignedIn role="teacher">{() => <Suspense fallback={<Opening />}><GroupDesk key={groupId} groupId={groupId} /></Suspense>}</SignedIn>;
+  return (
+    <SignedIn role="teacher">
+      {() => (
+        <Suspense fallback={<Opening />}>
+          <GroupDesk key={groupId} groupId={groupId} />
+        </Suspense>
+      )}
+    </SignedIn>
+  );
 }

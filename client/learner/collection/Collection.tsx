@@ -20,42 +20,93 @@ import { Stamp } from '../../ui/Stamp';
 import { colours, CUT } from '../../ui/theme';
 
 const ANY = '';
-const options = (any: string, values: readonly string[]) => [{ value: ANY, word: any }, ...values.map((value) => ({ value, word: value }))];
+const options = (any: string, values: readonly string[]) => [
+  { value: ANY, word: any },
+  ...values.map((value) => ({ value, word: value })),
+];
 /** With fewer than that, one sees them all. */
 const FIND_FROM = 4;
 
 /** What a learner may choose to do, found by words, subject, topic and age; the choices combine. */
 export default function Collection() {
   const router = useRouter();
-  const { data, error, refetch } = useQuery({ queryKey: keys.collection, queryFn: () => get<ChoosableView[]>('/collection') });
+  const { data, error, refetch } = useQuery({
+    queryKey: keys.collection,
+    queryFn: () => get<ChoosableView[]>('/collection'),
+  });
   const [filter, setFilter] = useState(ANYTHING);
   const [finding, setFinding] = useState(false);
   if (error && !data) return <Say again={() => void refetch()}>{error.message}</Say>;
   if (!data) return <Opening />;
-  if (data.length === 0) return <Say calm>There is nothing to choose from yet. Your teacher will put something here.</Say>;
+  if (data.length === 0)
+    return <Say calm>There is nothing to choose from yet. Your teacher will put something here.</Say>;
   const { subjects, topics, ages } = collectionChoices(data);
   const found = filterCollection(data, filter);
   return (
     <View style={styles.box}>
-      {data.length >= FIND_FROM && <Button icon={finding ? 'close' : 'search'} onPress={() => { setFinding(!finding); setFilter(ANYTHING); }} style={styles.start}>{finding ? 'Stop looking' : 'Find'}</Button>}
-      {finding && <Field label="Find by words" value={filter.words} onChangeText={(words) => setFilter({ ...filter, words })} />}
-      {finding && subjects.length > 1 && <Pick label="Subject" options={options('All subjects', subjects)} chosen={filter.subject ?? ANY} onChoose={(subject) => setFilter({ ...filter, subject: subject || null })} />}
-      {finding && topics.length > 1 && <Pick label="About" options={options('About anything', topics)} chosen={filter.topic ?? ANY} onChoose={(topic) => setFilter({ ...filter, topic: topic || null })} />}
-      {finding && ages.length > 1 && <Pick label="Age" options={options('Any age', ages.map(String))} chosen={filter.age === null ? ANY : String(filter.age)} onChoose={(age) => setFilter({ ...filter, age: age ? Number(age) : null })} />}
+      {data.length >= FIND_FROM && (
+        <Button
+          icon={finding ? 'close' : 'search'}
+          onPress={() => {
+            setFinding(!finding);
+            setFilter(ANYTHING);
+          }}
+          style={styles.start}
+        >
+          {finding ? 'Stop looking' : 'Find'}
+        </Button>
+      )}
+      {finding && (
+        <Field label="Find by words" value={filter.words} onChangeText={(words) => setFilter({ ...filter, words })} />
+      )}
+      {finding && subjects.length > 1 && (
+        <Pick
+          label="Subject"
+          options={options('All subjects', subjects)}
+          chosen={filter.subject ?? ANY}
+          onChoose={(subject) => setFilter({ ...filter, subject: subject || null })}
+        />
+      )}
+      {finding && topics.length > 1 && (
+        <Pick
+          label="About"
+          options={options('About anything', topics)}
+          chosen={filter.topic ?? ANY}
+          onChoose={(topic) => setFilter({ ...filter, topic: topic || null })}
+        />
+      )}
+      {finding && ages.length > 1 && (
+        <Pick
+          label="Age"
+          options={options('Any age', ages.map(String))}
+          chosen={filter.age === null ? ANY : String(filter.age)}
+          onChoose={(age) => setFilter({ ...filter, age: age ? Number(age) : null })}
+        />
+      )}
       {found.length === 0 && <Say calm>Nothing is like that.</Say>}
       <View style={styles.grid} role="list">
         {found.map(({ activityId, title, subject, topic, goal, minutes, kinds, ages: range, state }) => (
           <View key={activityId} role="listitem" style={styles.cell}>
-            <Pressable role="link" aria-label={`${title}. ${state ? STATE_WORDS[state] : 'Not begun'}`} onPress={() => router.push(`/activity/${activityId}`)}>
+            <Pressable
+              role="link"
+              aria-label={`${title}. ${state ? STATE_WORDS[state] : 'Not begun'}`}
+              onPress={() => router.push(`/activity/${activityId}`)}
+            >
               <Scrap raised fill={state ? colours.scrap : colours.mist} style={styles.scrap}>
                 <View style={styles.row}>
-                  {kinds.map((kind) => <LineIcon key={kind} name={KIND_WORDS[kind].icon} size={26} />)}
+                  {kinds.map((kind) => (
+                    <LineIcon key={kind} name={KIND_WORDS[kind].icon} size={26} />
+                  ))}
                   <View style={styles.grow} />
                   {state && <Stamp state={state} size={34} />}
                 </View>
                 <Text variant="titleMedium">{title}</Text>
                 {goal !== '' && <Text variant="bodyMedium">{goal}</Text>}
-                <Text variant="bodySmall" style={{ color: colours.soft }}>{[subject, topic, range && `${range.from} to ${range.to} years`, minutes && `${minutes} min`].filter(Boolean).join(' · ')}</Text>
+                <Text variant="bodySmall" style={{ color: colours.soft }}>
+                  {[subject, topic, range && `${range.from} to ${range.to} years`, minutes && `${minutes} min`]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </Text>
               </Scrap>
             </Pressable>
           </View>

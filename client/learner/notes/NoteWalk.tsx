@@ -27,9 +27,25 @@ export function NoteWalk({ notes, at, onStep, talk }: Props) {
   return (
     <View style={styles.box} role="group" aria-label="Notes on your work">
       <View style={styles.row}>
-        <Press aria-label="The note before" disabled={at <= 0} onPress={() => onStep(at - 1)} style={styles.step}><LineIcon name="back" size={22} /></Press>
-        <Text variant="titleSmall" role="status" style={styles.count}>{note ? `Note ${at + 1} of ${notes.length}` : notes.length === 1 ? 'There is 1 note on your work' : `There are ${notes.length} notes on your work`}</Text>
-        <Press aria-label={at < 0 ? 'The first note' : 'The next note'} fill={at < notes.length - 1 ? colours.ochre : colours.scrap} disabled={at >= notes.length - 1} onPress={() => onStep(at + 1)} style={styles.step}><LineIcon name="forward" size={22} /></Press>
+        <Press aria-label="The note before" disabled={at <= 0} onPress={() => onStep(at - 1)} style={styles.step}>
+          <LineIcon name="back" size={22} />
+        </Press>
+        <Text variant="titleSmall" role="status" style={styles.count}>
+          {note
+            ? `Note ${at + 1} of ${notes.length}`
+            : notes.length === 1
+              ? 'There is 1 note on your work'
+              : `There are ${notes.length} notes on your work`}
+        </Text>
+        <Press
+          aria-label={at < 0 ? 'The first note' : 'The next note'}
+          fill={at < notes.length - 1 ? colours.ochre : colours.scrap}
+          disabled={at >= notes.length - 1}
+          onPress={() => onStep(at + 1)}
+          style={styles.step}
+        >
+          <LineIcon name="forward" size={22} />
+        </Press>
       </View>
       {note && (
         <>

@@ -33,25 +33,56 @@ export function NotesPanel({ last: { review, notes }, doc, answered, editable, f
   const talk = useNoteReplies(review.id);
   const done = notes.filter(({ id }) => answered.has(id)).length;
   return (
-    <ScrollView style={styles.panel} contentContainerStyle={styles.content} role="complementary" aria-label="Notes on the last go">
+    <ScrollView
+      style={styles.panel}
+      contentContainerStyle={styles.content}
+      role="complementary"
+      aria-label="Notes on the last go"
+    >
       <View style={styles.head}>
-        <Text variant="headlineMedium" role="heading" aria-level={2} style={styles.words}>{`What ${review.teacher} wrote`}</Text>
-        <Press aria-label="Back to the sheet" onPress={onClose} style={styles.close}><LineIcon name="close" size={22} /></Press>
+        <Text
+          variant="headlineMedium"
+          role="heading"
+          aria-level={2}
+          style={styles.words}
+        >{`What ${review.teacher} wrote`}</Text>
+        <Press aria-label="Back to the sheet" onPress={onClose} style={styles.close}>
+          <LineIcon name="close" size={22} />
+        </Press>
       </View>
       {review.note !== '' && <Text variant="bodyLarge">{review.note}</Text>}
       {review.note !== '' && <Hear text={review.note} label="the note" small />}
       <TickBox on={faint} word="Show the marks under my sheet" onChange={onFaint} />
-      {notes.length > 0 && <Text variant="labelMedium" role="status">{done === notes.length ? 'All notes are ticked off' : `${done} of ${notes.length} ticked off`}</Text>}
+      {notes.length > 0 && (
+        <Text variant="labelMedium" role="status">
+          {done === notes.length ? 'All notes are ticked off' : `${done} of ${notes.length} ticked off`}
+        </Text>
+      )}
       {notes.map((note, i) => (
-        <View key={note.id} style={[styles.note, answered.has(note.id) && styles.done]} role="group" aria-label={`Note ${i + 1}`}>
+        <View
+          key={note.id}
+          style={[styles.note, answered.has(note.id) && styles.done]}
+          role="group"
+          aria-label={`Note ${i + 1}`}
+        >
           <Text variant="labelSmall">{`Note ${i + 1}${note.second === null ? '' : `, at ${timeWords(note.second)}`}`}</Text>
           {note.words !== '' && <Text variant="bodyLarge">{note.words}</Text>}
           <View style={styles.row}>
             {note.words !== '' && <Hear text={note.words} label={`note ${i + 1}`} small />}
             {note.voice && <VoiceButton voice={note.voice} label={`note ${i + 1}`} />}
-            {note.page && <Button icon="eye" label={`Show me where note ${i + 1} is`} onPress={() => onGo(note)}>Show me</Button>}
+            {note.page && (
+              <Button icon="eye" label={`Show me where note ${i + 1} is`} onPress={() => onGo(note)}>
+                Show me
+              </Button>
+            )}
           </View>
-          <TickBox on={answered.has(note.id)} word="Seen and done" name={`Note ${i + 1}: seen and done`} disabled={!editable} onChange={(on) => setAnswered(doc, note.id, on)} />
+          <TickBox
+            on={answered.has(note.id)}
+            word="Seen and done"
+            name={`Note ${i + 1}: seen and done`}
+            disabled={!editable}
+            onChange={(on) => setAnswered(doc, note.id, on)}
+          />
           <NoteTalk note={note.id} reader={review.teacher} talk={talk} />
         </View>
       ))}

@@ -18,5 +18,19 @@ export function useLastReview(piece: PieceView | undefined): LastReview | null {
   const doc = useFrozenDocument(useGoDocument(review ? go!.id : undefined).data);
   const marks = useFrozenDocument(useMarks(review?.id).data);
   const parts = piece?.parts;
-  return useMemo(() => (review && doc && marks && parts ? { review, marks, notes: walkNotes(doc, marks, parts.map(({ id }) => id)) } : null), [review?.id, doc, marks, parts]);
+  return useMemo(
+    () =>
+      review && doc && marks && parts
+        ? {
+            review,
+            marks,
+            notes: walkNotes(
+              doc,
+              marks,
+              parts.map(({ id }) => id),
+            ),
+          }
+        : null,
+    [review?.id, doc, marks, parts],
+  );
 }

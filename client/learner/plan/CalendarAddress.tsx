@@ -12,8 +12,11 @@ export function CalendarAddress() {
   const [open, setOpen] = useState(false);
   const [address, setAddress] = useState<string | null>(null);
   const [says, setSays] = useState<{ words: string; calm: boolean } | null>(null);
-  const act = (action: () => Promise<string | null>): void => void action().then(
-    (words) => setSays(words === null ? null : { words, calm: true }), (error: Error) => setSays({ words: error.message, calm: false }));
+  const act = (action: () => Promise<string | null>): void =>
+    void action().then(
+      (words) => setSays(words === null ? null : { words, calm: true }),
+      (error: Error) => setSays({ words: error.message, calm: false }),
+    );
   const make = async (): Promise<string> => {
     const made = await post<CalendarView>('/calendar');
     setAddress(window.location.origin + made.address);
@@ -30,15 +33,37 @@ export function CalendarAddress() {
   };
   return (
     <>
-      <Button icon="out" onPress={() => setOpen(true)} style={styles.start}>In my own calendar</Button>
-      <Ask visible={open} title="In your own calendar" onClose={() => setOpen(false)} answers={<Button onPress={() => setOpen(false)}>Close</Button>}>
-        <Text variant="bodyMedium">A calendar program can show these dates by a secret address. Whoever has it can read them, so keep it to yourself.</Text>
-        {address && <Text variant="bodySmall" selectable testID="calendar-address">{address}</Text>}
+      <Button icon="out" onPress={() => setOpen(true)} style={styles.start}>
+        In my own calendar
+      </Button>
+      <Ask
+        visible={open}
+        title="In your own calendar"
+        onClose={() => setOpen(false)}
+        answers={<Button onPress={() => setOpen(false)}>Close</Button>}
+      >
+        <Text variant="bodyMedium">
+          A calendar program can show these dates by a secret address. Whoever has it can read them, so keep it to
+          yourself.
+        </Text>
+        {address && (
+          <Text variant="bodySmall" selectable testID="calendar-address">
+            {address}
+          </Text>
+        )}
         {says && <Say calm={says.calm}>{says.words}</Say>}
         <View style={styles.row}>
-          <Button kind={address ? 'plain' : 'main'} onPress={() => act(make)}>{address ? 'Make another' : 'Make an address'}</Button>
-          {address && <Button icon="copy" onPress={() => act(copy)}>Copy</Button>}
-          <Button icon="bin" onPress={() => act(end)}>End it</Button>
+          <Button kind={address ? 'plain' : 'main'} onPress={() => act(make)}>
+            {address ? 'Make another' : 'Make an address'}
+          </Button>
+          {address && (
+            <Button icon="copy" onPress={() => act(copy)}>
+              Copy
+            </Button>
+          )}
+          <Button icon="bin" onPress={() => act(end)}>
+            End it
+          </Button>
         </View>
       </Ask>
     </>

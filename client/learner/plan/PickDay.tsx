@@ -14,7 +14,17 @@ import { Say } from '../../ui/Say';
 const AHEAD = 10;
 
 /** Puts work without a date on a day of one's own choosing. */
-export function PickDay({ activityId, title, ownDay, zone }: { activityId: string; title: string; ownDay: string | null; zone: string }) {
+export function PickDay({
+  activityId,
+  title,
+  ownDay,
+  zone,
+}: {
+  activityId: string;
+  title: string;
+  ownDay: string | null;
+  zone: string;
+}) {
   const client = useQueryClient();
   const [asking, setAsking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -30,13 +40,32 @@ export function PickDay({ activityId, title, ownDay, zone }: { activityId: strin
   };
   return (
     <>
-      <Button label={`${ownDay ? 'Another day for' : 'Pick a day for'} ${title}`} onPress={() => setAsking(true)} style={styles.pick}>{ownDay ? 'Another day' : 'Pick a day'}</Button>
-      <Ask visible={asking} title="On which day?" onClose={() => setAsking(false)} answers={<Button onPress={() => setAsking(false)}>Not now</Button>}>
+      <Button
+        label={`${ownDay ? 'Another day for' : 'Pick a day for'} ${title}`}
+        onPress={() => setAsking(true)}
+        style={styles.pick}
+      >
+        {ownDay ? 'Another day' : 'Pick a day'}
+      </Button>
+      <Ask
+        visible={asking}
+        title="On which day?"
+        onClose={() => setAsking(false)}
+        answers={<Button onPress={() => setAsking(false)}>Not now</Button>}
+      >
         <Text variant="bodyMedium">{`“${title}” has no date. Put it on a day that suits you.`}</Text>
         {problem && <Say>{problem}</Say>}
         <View style={styles.days}>
-          {daysFrom(now, AHEAD, zone).map(({ day, noon }) => <Button key={day} kind={day === ownDay ? 'chosen' : 'plain'} onPress={() => void choose(day)}>{capital(dayWords(noon, now, zone))}</Button>)}
-          {ownDay && <Button icon="tide" onPress={() => void choose(null)}>No day: let it drift</Button>}
+          {daysFrom(now, AHEAD, zone).map(({ day, noon }) => (
+            <Button key={day} kind={day === ownDay ? 'chosen' : 'plain'} onPress={() => void choose(day)}>
+              {capital(dayWords(noon, now, zone))}
+            </Button>
+          ))}
+          {ownDay && (
+            <Button icon="tide" onPress={() => void choose(null)}>
+              No day: let it drift
+            </Button>
+          )}
         </View>
       </Ask>
     </>

@@ -64,9 +64,19 @@ const AROUND_NOTE = 130;
 const FAINT = { faint: 1 };
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
-export default function ActivitySheet({ activityId, zone, ask = null }: { activityId: string; zone: string; /** The question that one was led to. */ ask?: string | null }) {
+export default function ActivitySheet({
+  activityId,
+  zone,
+  ask = null,
+}: {
+  activityId: string;
+  zone: string;
+  /** The question that one was led to. */ ask?: string | null;
+}) {
   const opened = useQuery({
-    queryKey: ['open', activityId], queryFn: () => post<{ pieceId: string }>(`/activities/${activityId}/piece`), staleTime: Infinity,
+    queryKey: ['open', activityId],
+    queryFn: () => post<{ pieceId: string }>(`/activities/${activityId}/piece`),
+    staleTime: Infinity,
   });
   const pieceId = opened.data?.pieceId;
   const { data: piece, error } = usePiece(pieceId);
@@ -111,17 +121,30 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   // What was sent and has not gone yet is shown as it goes; to change it, one stops that.
   const going = useStore(sendWishes, ({ wishes }) => pieceId !== undefined && pieceId in wishes);
   useEffect(() => {
-    if (editor) editor.onShow = (place) => (partOfPlace(place) === null ? goToPage(place) : choosePart(partOfPlace(place)!));
+    if (editor)
+      editor.onShow = (place) => (partOfPlace(place) === null ? goToPage(place) : choosePart(partOfPlace(place)!));
   }, [editor]);
   const [sought, setSought] = useState<WalkNote | null>(null);
   // Once the note's page is there, its place comes close.
   useEffect(() => {
     if (!surface || !sought?.at || surface.page.id !== sought.page) return;
     const { x, y } = sought.at;
-    surface.renderer.lookAt({ left: x - AROUND_NOTE, top: y - AROUND_NOTE, right: x + AROUND_NOTE, bottom: y + AROUND_NOTE });
+    surface.renderer.lookAt({
+      left: x - AROUND_NOTE,
+      top: y - AROUND_NOTE,
+      right: x + AROUND_NOTE,
+      bottom: y + AROUND_NOTE,
+    });
     setSought(null);
   }, [surface, sought]);
-  const { recording, record, onKeep, end } = useRecording(pieceId, live?.doc ?? null, piece?.parts, editable, takeActions, choosePart);
+  const { recording, record, onKeep, end } = useRecording(
+    pieceId,
+    live?.doc ?? null,
+    piece?.parts,
+    editable,
+    takeActions,
+    choosePart,
+  );
   useBringIn(editable ? surface : null);
   const [untaken, setUntaken] = useState<string | null>(null);
   const ready = editable && editor !== null && piece !== undefined;
@@ -157,69 +180,172 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
   if (!piece || !live || !loaded || !part || !editor || Boolean(page) !== Boolean(items)) return <Opening />;
 
   if (recording) {
-    return <Booth home={`pieces/${piece.id}`} part={recording.part} task={piece.task} sort={recording.sort} left={recording.left} onKeep={onKeep} onClose={end} />;
+    return (
+      <Booth
+        home={`pieces/${piece.id}`}
+        part={recording.part}
+        task={piece.task}
+        sort={recording.sort}
+        left={recording.left}
+        onKeep={onKeep}
+        onClose={end}
+      />
+    );
   }
   if (capture.capturing) {
     const { capturing } = capture;
     return (
       <Capture
-        pieceId={piece.id} title={capturing.title} single={capturing.kind === 'picture'} change={capturing.kind === 'change' ? capturing.shot : undefined}
-        onMade={capture.onMade} onClose={capture.end}
+        pieceId={piece.id}
+        title={capturing.title}
+        single={capturing.kind === 'picture'}
+        change={capturing.kind === 'change' ? capturing.shot : undefined}
+        onMade={capture.onMade}
+        onClose={capture.end}
       />
     );
   }
   if (sending || going) {
     return (
       <SendStep
-        piece={piece} live={live} zone={zone} pages={pages} onBack={() => setSending(false)} onLeave={() => (router.canGoBack() ? router.back() : router.replace('/now'))}
-        onPart={(id) => { choosePart(id); setSending(false); }}
-        onPage={(id) => { goToPage(id); setSending(false); }}
-        onNotes={() => { setNoting(true); setSending(false); }}
+        piece={piece}
+        live={live}
+        zone={zone}
+        pages={pages}
+        onBack={() => setSending(false)}
+        onLeave={() => (router.canGoBack() ? router.back() : router.replace('/now'))}
+        onPart={(id) => {
+          choosePart(id);
+          setSending(false);
+        }}
+        onPage={(id) => {
+          goToPage(id);
+          setSending(false);
+        }}
+        onNotes={() => {
+          setNoting(true);
+          setSending(false);
+        }}
       />
     );
   }
   const { card } = piece;
   const done = new Set(piece.parts.filter((each) => partComplete(progress, each)).map(({ id }) => id));
   const current = piece.parts.filter(({ removed }) => !removed);
-  const waiting = new Map(current.flatMap(({ id }) => { const first = waitsFor(current, progress, id); return first ? [[id, first]] : []; }));
+  const waiting = new Map(
+    current.flatMap(({ id }) => {
+      const first = waitsFor(current, progress, id);
+      return first ? [[id, first]] : [];
+    }),
+  );
   const first = editable ? waiting.get(part.id) : undefined;
   const made = Object.keys(progress.parts).some((id) => partBegun(progress, id));
   // What was taken out of the activity is kept as it is.
   const partEditable = editable && !part.removed && !first;
   const fullSwitch = { on: full, toggle: () => setFull(!full) };
-  const history = <HistoryButtons editor={editor} surface={surface} paged={Boolean(page)} full={page ? fullSwitch : undefined} />;
-  const tabs = <PartTabs parts={piece.parts} current={part.id} done={done} onChoose={choosePart} choices={piece.choices} waiting={new Map([...waiting].map(([id, { title }]) => [id, title]))} />;
+  const history = (
+    <HistoryButtons editor={editor} surface={surface} paged={Boolean(page)} full={page ? fullSwitch : undefined} />
+  );
+  const tabs = (
+    <PartTabs
+      parts={piece.parts}
+      current={part.id}
+      done={done}
+      onChoose={choosePart}
+      choices={piece.choices}
+      waiting={new Map([...waiting].map(([id, { title }]) => [id, title]))}
+    />
+  );
   const mayChangePages = partEditable && part.morePages;
   // Pages lie in the order of the parts, also those of a part that had none.
   const upToHere = new Set(piece.parts.slice(0, piece.parts.indexOf(part) + 1).map(({ id }) => id));
-  const takePages = (): void => capture.begin({ kind: 'pages', part: part.id, after: pages.filter((each) => upToHere.has(each.part)).at(-1)?.id ?? null, title: part.title });
+  const takePages = (): void =>
+    capture.begin({
+      kind: 'pages',
+      part: part.id,
+      after: pages.filter((each) => upToHere.has(each.part)).at(-1)?.id ?? null,
+      title: part.title,
+    });
   const shot = readShot(page?.background);
   const onAdd = !mayChangePages ? null : part.kind === 'photo' ? takePages : () => setAdding(true);
   // Photos of paper are pages that the learner has added: they can be put in order and deleted like others.
   const mayOrder = partEditable && (part.morePages || inPart.some(({ background }) => readShot(background)));
   const pageBar = page && (inPart.length > 1 || mayOrder) && (
     <PageBar
-      at={at} count={inPart.length} open={strip} onStep={step} onOpen={() => setStrip(!strip)} onAdd={onAdd} addWord={part.kind === 'photo' ? 'Take another photo' : 'Add a page'}
+      at={at}
+      count={inPart.length}
+      open={strip}
+      onStep={step}
+      onOpen={() => setStrip(!strip)}
+      onAdd={onAdd}
+      addWord={part.kind === 'photo' ? 'Take another photo' : 'Add a page'}
       onPhoto={editable && shot ? () => capture.changePhoto(page, part.title) : null}
     />
   );
   const pageStrip = strip && page && (
-    <PageStrip doc={live.doc} pages={inPart} current={page.id} onChoose={setPageId} actions={mayOrder ? actions : null} onAdd={onAdd} gone={deletedSheets(live.doc, piece.pages.filter((each) => each.part === part.id))} />
+    <PageStrip
+      doc={live.doc}
+      pages={inPart}
+      current={page.id}
+      onChoose={setPageId}
+      actions={mayOrder ? actions : null}
+      onAdd={onAdd}
+      gone={deletedSheets(
+        live.doc,
+        piece.pages.filter((each) => each.part === part.id),
+      )}
+    />
   );
   const recorded = part.kind === 'sound' || part.kind === 'film';
-  const takesPanel = <TakesPanel part={part} takes={takes} actions={partEditable ? takeActions : null} onRecord={(sort) => record(part, sort)} />;
-  const written = (part.kind === 'words' || part.kind === 'tick') && (part.kind === 'words' ? (
-    <WordsPanel key={part.id} part={part} doc={live.doc} editable={partEditable} count={progress.parts[part.id]?.words ?? 0} />
-  ) : (
-    <TickPanel part={part} doc={live.doc} editable={partEditable} ticked={progress.parts[part.id]?.ticked ?? false} teacher={card.teacher} />
-  ));
-  const without = recorded || (takes.length > 0 && !written) ? takesPanel : (written || <PhotoStart editable={partEditable} onCamera={takePages} />);
+  const takesPanel = (
+    <TakesPanel
+      part={part}
+      takes={takes}
+      actions={partEditable ? takeActions : null}
+      onRecord={(sort) => record(part, sort)}
+    />
+  );
+  const written =
+    (part.kind === 'words' || part.kind === 'tick') &&
+    (part.kind === 'words' ? (
+      <WordsPanel
+        key={part.id}
+        part={part}
+        doc={live.doc}
+        editable={partEditable}
+        count={progress.parts[part.id]?.words ?? 0}
+      />
+    ) : (
+      <TickPanel
+        part={part}
+        doc={live.doc}
+        editable={partEditable}
+        ticked={progress.parts[part.id]?.ticked ?? false}
+        teacher={card.teacher}
+      />
+    ));
+  const without =
+    recorded || (takes.length > 0 && !written)
+      ? takesPanel
+      : written || <PhotoStart editable={partEditable} onCamera={takePages} />;
   // What the teacher marked lies faintly under the new go, on the sheets that were there then.
   const under = faint && last && page ? markItems(last.marks, page.id) : null;
-  const sheet = first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : !page || !items ? without : (
+  const sheet = first ? (
+    <WaitingPanel first={first} onGo={() => choosePart(first.id)} />
+  ) : !page || !items ? (
+    without
+  ) : (
     <PageSurface
-      key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''} ${under ? 'marked' : ''}`} page={page} layers={under ? [under, items] : [items]} shown={under ? FAINT : undefined} editor={editor} editable={partEditable} uses={SHEET_USES} pieceId={piece.id}
-      label={`Sheet: ${part.title}${inPart.length > 1 ? `, page ${at + 1}` : ''}`} onSurface={setSurface}
+      key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''} ${under ? 'marked' : ''}`}
+      page={page}
+      layers={under ? [under, items] : [items]}
+      shown={under ? FAINT : undefined}
+      editor={editor}
+      editable={partEditable}
+      uses={SHEET_USES}
+      pieceId={piece.id}
+      label={`Sheet: ${part.title}${inPart.length > 1 ? `, page ${at + 1}` : ''}`}
+      onSurface={setSurface}
       onCamera={partEditable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
     />
   );
@@ -228,51 +354,145 @@ export default function ActivitySheet({ activityId, zone, ask = null }: { activi
     <ScrollView style={styles.voice}>
       {page && written}
       {takes.map((take, i) => (
-        <TakeCard key={take.id} take={take} number={i + 1} alone={takes.length === 1} chosen={take === chosenTake(takes)} part={part} actions={editable ? takeActions : null} />
+        <TakeCard
+          key={take.id}
+          take={take}
+          number={i + 1}
+          alone={takes.length === 1}
+          chosen={take === chosenTake(takes)}
+          part={part}
+          actions={editable ? takeActions : null}
+        />
       ))}
     </ScrollView>
   );
   const material = piece.materials.find(({ id }) => id === looking);
   const notes = last && noting && (
     <NotesPanel
-      last={last} doc={live.doc} answered={answered} editable={editable} faint={faint} onFaint={setFaint} onClose={() => setNoting(false)}
-      onGo={(note) => { goToPage(note.page!); setSought(note); if (!wide) setNoting(false); }}
+      last={last}
+      doc={live.doc}
+      answered={answered}
+      editable={editable}
+      faint={faint}
+      onFaint={setFaint}
+      onClose={() => setNoting(false)}
+      onGo={(note) => {
+        goToPage(note.page!);
+        setSought(note);
+        if (!wide) setNoting(false);
+      }}
     />
   );
   const standing = (
-    <Standing piece={piece} zone={zone} notes={last && editable ? { done: last.notes.filter(({ id }) => answered.has(id)).length, of: last.notes.length } : null} onNotes={() => setNoting(!noting)} />
+    <Standing
+      piece={piece}
+      zone={zone}
+      notes={
+        last && editable
+          ? { done: last.notes.filter(({ id }) => answered.has(id)).length, of: last.notes.length }
+          : null
+      }
+      onNotes={() => setNoting(!noting)}
+    />
   );
-  const looked = notes || (asking ? (
-    <AskDesk activityId={activityId} zone={zone} pieceId={editable ? piece.id : null} part={part} places={places} thread={ask} onClose={() => setAsking(false)} />
-  ) : material && <MaterialDesk material={material} onClose={() => setLooking(null)} />);
+  const looked =
+    notes ||
+    (asking ? (
+      <AskDesk
+        activityId={activityId}
+        zone={zone}
+        pieceId={editable ? piece.id : null}
+        part={part}
+        places={places}
+        thread={ask}
+        onClose={() => setAsking(false)}
+      />
+    ) : (
+      material && <MaterialDesk material={material} onClose={() => setLooking(null)} />
+    ));
   const shared = { facts: piece, zone, onLook: setLooking, onAsk: () => setAsking(true) };
-  const task = wide ? <TaskPanel {...shared} title={card.title} below={cardWords(card, Date.now(), zone)} /> : <TaskStrip {...shared} compact={layout === 'low'} />;
+  const task = wide ? (
+    <TaskPanel {...shared} title={card.title} below={cardWords(card, Date.now(), zone)} />
+  ) : (
+    <TaskStrip {...shared} compact={layout === 'low'} />
+  );
   const overlays = (
     <>
-      {page && <AddPage
-        visible={adding} home={`pieces/${piece.id}`} like={page} onClose={() => setAdding(false)}
-        onAdd={(added) => { setAdding(false); setPageId(actions!.add(part.id, page.id, added)); }}
-      />}
+      {page && (
+        <AddPage
+          visible={adding}
+          home={`pieces/${piece.id}`}
+          like={page}
+          onClose={() => setAdding(false)}
+          onAdd={(added) => {
+            setAdding(false);
+            setPageId(actions!.add(part.id, page.id, added));
+          }}
+        />
+      )}
       <SheetMenu
-        section={menu} onSection={setMenu} piece={piece} editor={editor} editable={editable} pages={pages} page={page} zone={zone}
-        onPage={goToPage} surface={surface} onAsk={() => setAsking(true)} onPaper={partEditable && part.onPaper && part.kind !== 'photo' ? takePages : null}
+        section={menu}
+        onSection={setMenu}
+        piece={piece}
+        editor={editor}
+        editable={editable}
+        pages={pages}
+        page={page}
+        zone={zone}
+        onPage={goToPage}
+        surface={surface}
+        onAsk={() => setAsking(true)}
+        onPaper={partEditable && part.onPaper && part.kind !== 'photo' ? takePages : null}
         onVoice={partEditable && (page || written) && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
-        onCamera={partEditable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null}
+        onCamera={
+          partEditable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null
+        }
       />
     </>
   );
   const head = (
     <SheetHead
-      title={card.title} live={live} pieceId={piece.id} titled={!wide} maySend={editable} made={made} onSend={() => setSending(true)} onMenu={() => setMenu('menu')}
-      history={wide ? history : null} tabs={wide ? tabs : null} task={layout === 'low' ? task : null}
+      title={card.title}
+      live={live}
+      pieceId={piece.id}
+      titled={!wide}
+      maySend={editable}
+      made={made}
+      onSend={() => setSending(true)}
+      onMenu={() => setMenu('menu')}
+      history={wide ? history : null}
+      tabs={wide ? tabs : null}
+      task={layout === 'low' ? task : null}
     />
   );
 
   return (
     <SheetFrame
-      layout={layout} full={full} head={head} tabs={tabs} task={task} sheet={sheet} pick={pick} looked={looked} history={history} overlays={overlays}
-      draws={Boolean(partEditable && page)} keeps={page ? partEditable || full : editable && recorded}
-      news={<>{untaken && <Say>{untaken}</Say>}{standing}</>} below={<>{pageBar}{pageStrip}{voice}</>}
+      layout={layout}
+      full={full}
+      head={head}
+      tabs={tabs}
+      task={task}
+      sheet={sheet}
+      pick={pick}
+      looked={looked}
+      history={history}
+      overlays={overlays}
+      draws={Boolean(partEditable && page)}
+      keeps={page ? partEditable || full : editable && recorded}
+      news={
+        <>
+          {untaken && <Say>{untaken}</Say>}
+          {standing}
+        </>
+      }
+      below={
+        <>
+          {pageBar}
+          {pageStrip}
+          {voice}
+        </>
+      }
     />
   );
 }

@@ -17,10 +17,29 @@ import { colours, OUTLINE, TARGET } from '../../ui/theme';
 const PICTURE = { width: 200, height: 240 };
 
 /** The draft as it was at earlier pauses: look at one, and bring it back as a step that can itself be undone. */
-export function EarlierCopies({ piece, editor, zone, onDone }: { piece: PieceView; editor: DocumentEditor; zone: string; onDone: () => void }) {
-  const { data: copies, error } = useQuery({ queryKey: ['copies', piece.id], queryFn: () => get<CopyView[]>(`/pieces/${piece.id}/copies`), staleTime: 0 });
+export function EarlierCopies({
+  piece,
+  editor,
+  zone,
+  onDone,
+}: {
+  piece: PieceView;
+  editor: DocumentEditor;
+  zone: string;
+  onDone: () => void;
+}) {
+  const { data: copies, error } = useQuery({
+    queryKey: ['copies', piece.id],
+    queryFn: () => get<CopyView[]>(`/pieces/${piece.id}/copies`),
+    staleTime: 0,
+  });
   const [chosen, setChosen] = useState<string | null>(null);
-  const bytes = useQuery({ queryKey: ['copy', chosen], queryFn: () => getBytes(`/copies/${chosen}/document`), enabled: chosen !== null, staleTime: Infinity });
+  const bytes = useQuery({
+    queryKey: ['copy', chosen],
+    queryFn: () => getBytes(`/copies/${chosen}/document`),
+    enabled: chosen !== null,
+    staleTime: Infinity,
+  });
   const doc = useFrozenDocument(bytes.data);
   const bringBack = (): void => {
     if (!doc) return;
@@ -30,12 +49,19 @@ export function EarlierCopies({ piece, editor, zone, onDone }: { piece: PieceVie
   };
   if (error) return <Say>{error.message}</Say>;
   if (!copies) return <Text variant="bodyMedium">Looking …</Text>;
-  if (copies.length === 0) return <Say calm>There is no earlier copy yet. One is kept whenever you pause for a moment.</Say>;
+  if (copies.length === 0)
+    return <Say calm>There is no earlier copy yet. One is kept whenever you pause for a moment.</Say>;
   return (
     <View style={styles.box}>
       <ScrollView style={styles.list} role="group" aria-label="Copies">
         {copies.map(({ id, at, items, pages }) => (
-          <Pressable key={id} role="button" aria-pressed={chosen === id} onPress={() => setChosen(id)} style={[styles.entry, chosen === id && styles.chosen]}>
+          <Pressable
+            key={id}
+            role="button"
+            aria-pressed={chosen === id}
+            onPress={() => setChosen(id)}
+            style={[styles.entry, chosen === id && styles.chosen]}
+          >
             <Text variant="titleSmall">{whenWords(at, Date.now(), zone)}</Text>
             <Text variant="bodySmall">{`${items} ${items === 1 ? 'thing' : 'things'} on ${pages} ${pages === 1 ? 'page' : 'pages'}`}</Text>
           </Pressable>
@@ -45,11 +71,17 @@ export function EarlierCopies({ piece, editor, zone, onDone }: { piece: PieceVie
         <>
           <ScrollView horizontal contentContainerStyle={styles.pages}>
             {readPages(doc).map((page) => (
-              <View key={page.id} style={styles.page}><PageThumb page={page} layers={[pageItems(doc, page.id)!]} {...PICTURE} /></View>
+              <View key={page.id} style={styles.page}>
+                <PageThumb page={page} layers={[pageItems(doc, page.id)!]} {...PICTURE} />
+              </View>
             ))}
           </ScrollView>
-          <Button kind="main" icon="earlier" onPress={bringBack}>Bring this back</Button>
-          <Text variant="bodySmall" style={{ color: colours.soft }}>What you have now is not lost: Undo brings it back.</Text>
+          <Button kind="main" icon="earlier" onPress={bringBack}>
+            Bring this back
+          </Button>
+          <Text variant="bodySmall" style={{ color: colours.soft }}>
+            What you have now is not lost: Undo brings it back.
+          </Text>
         </>
       )}
     </View>
@@ -59,7 +91,14 @@ export function EarlierCopies({ piece, editor, zone, onDone }: { piece: PieceVie
 const styles = StyleSheet.create({
   box: { gap: 12 },
   list: { maxHeight: 200 },
-  entry: { minHeight: TARGET.learner, paddingVertical: 6, paddingHorizontal: 10, borderBottomWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
+  entry: {
+    minHeight: TARGET.learner,
+    paddingVertical: 6,
+    paddingHorizontal: 10,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.line,
+    borderStyle: 'dashed',
+  },
   chosen: { backgroundColor: colours.ochre },
   pages: { gap: 10 },
   page: { borderWidth: OUTLINE, borderColor: colours.ink },

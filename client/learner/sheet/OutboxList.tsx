@@ -5,7 +5,12 @@ import { mediaOutbox } from '../../api/mediaOutbox';
 import { colours, OUTLINE } from '../../ui/theme';
 
 /** What a file is, by what the device says of it. */
-const KIND_WORDS: [start: string, word: string][] = [['image/', 'Picture'], ['audio/', 'Recording'], ['video/', 'Film'], ['application/pdf', 'PDF']];
+const KIND_WORDS: [start: string, word: string][] = [
+  ['image/', 'Picture'],
+  ['audio/', 'Recording'],
+  ['video/', 'Film'],
+  ['application/pdf', 'PDF'],
+];
 const wordOf = (type: string): string => KIND_WORDS.find(([start]) => type.startsWith(start))?.[1] ?? 'File';
 
 const megabytes = (size: number): string => `${Math.max(0.1, size / 1024 / 1024).toFixed(1)} MB`;
@@ -20,7 +25,9 @@ export function OutboxList({ pieceId }: { pieceId: string }) {
       {files.map(([id, { type, size, progress }]) => (
         <View key={id} role="listitem" style={styles.file}>
           <Text variant="bodySmall">{`${wordOf(type)}, ${megabytes(size)}: ${Math.floor(progress * 100)}% at school`}</Text>
-          <View style={styles.bar} aria-hidden><View style={[styles.done, { width: `${progress * 100}%` }]} /></View>
+          <View style={styles.bar} aria-hidden>
+            <View style={[styles.done, { width: `${progress * 100}%` }]} />
+          </View>
         </View>
       ))}
     </View>

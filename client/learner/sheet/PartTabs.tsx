@@ -18,13 +18,21 @@ interface Props {
 }
 
 /** What a choice asks for, in words. */
-export const choiceWords = ({ rule, wanted }: ChoicePlan): string => (rule === 'level' ? 'Choose your level' : `Choose ${wanted}`);
+export const choiceWords = ({ rule, wanted }: ChoicePlan): string =>
+  rule === 'level' ? 'Choose your level' : `Choose ${wanted}`;
 
 /** The steps of an activity; a tick for what is complete. One part needs no steps. */
 export function PartTabs({ parts, current, done, onChoose, choices = [], waiting }: Props) {
   if (parts.length < 2) return null;
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.scroll} contentContainerStyle={styles.row} role="tablist" aria-label="Parts">
+    <ScrollView
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      style={styles.scroll}
+      contentContainerStyle={styles.row}
+      role="tablist"
+      aria-label="Parts"
+    >
       {parts.map((part, i) => {
         const here = part.id === current;
         const complete = done.has(part.id);
@@ -33,19 +41,41 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
         const begins = choice && parts[i - 1]?.choice !== part.choice;
         const free = choice && (choice.rule === 'level' || !part.required);
         const words = [
-          `Part ${i + 1}, ${part.title}`, complete && 'done', first && `waits for ${first}`, part.removed && 'not asked for any more', choice && free && choiceWords(choice).toLowerCase(), !choice && !part.required && 'if you like',
+          `Part ${i + 1}, ${part.title}`,
+          complete && 'done',
+          first && `waits for ${first}`,
+          part.removed && 'not asked for any more',
+          choice && free && choiceWords(choice).toLowerCase(),
+          !choice && !part.required && 'if you like',
         ];
         return (
           <Fragment key={part.id}>
-            {begins && <View style={styles.choice} aria-hidden><Text variant="labelSmall">{`${choice.title ? `${choice.title}: ` : ''}${choiceWords(choice)}`}</Text></View>}
+            {begins && (
+              <View style={styles.choice} aria-hidden>
+                <Text variant="labelSmall">{`${choice.title ? `${choice.title}: ` : ''}${choiceWords(choice)}`}</Text>
+              </View>
+            )}
             <Press
-              role="tab" aria-selected={here} flat fill={here ? colours.ink : complete ? colours.ochre : colours.scrap}
-              aria-label={words.filter(Boolean).join(', ')} onPress={() => onChoose(part.id)} style={[styles.tab, free && styles.free, part.removed && styles.removed]}
+              role="tab"
+              aria-selected={here}
+              flat
+              fill={here ? colours.ink : complete ? colours.ochre : colours.scrap}
+              aria-label={words.filter(Boolean).join(', ')}
+              onPress={() => onChoose(part.id)}
+              style={[styles.tab, free && styles.free, part.removed && styles.removed]}
             >
               <View style={[styles.number, { backgroundColor: here ? colours.ochre : colours.scrap }]}>
-                {complete ? <LineIcon name="tick" size={16} width={3.5} /> : first ? <LineIcon name="lock" size={15} /> : <Text variant="labelSmall">{i + 1}</Text>}
+                {complete ? (
+                  <LineIcon name="tick" size={16} width={3.5} />
+                ) : first ? (
+                  <LineIcon name="lock" size={15} />
+                ) : (
+                  <Text variant="labelSmall">{i + 1}</Text>
+                )}
               </View>
-              <Text variant="labelMedium" style={{ color: here ? colours.scrap : colours.ink }}>{part.title}</Text>
+              <Text variant="labelMedium" style={{ color: here ? colours.scrap : colours.ink }}>
+                {part.title}
+              </Text>
             </Press>
           </Fragment>
         );
@@ -61,5 +91,12 @@ const styles = StyleSheet.create({
   free: { borderStyle: 'dashed' },
   removed: { opacity: 0.75, borderStyle: 'dotted' },
   choice: { backgroundColor: colours.mist, paddingHorizontal: 8, paddingVertical: 6 },
-  number: { width: 22, height: 22, borderWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center', justifyContent: 'center' },
+  number: {
+    width: 22,
+    height: 22,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
 });

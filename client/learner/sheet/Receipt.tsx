@@ -17,28 +17,50 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
   useEffect(() => {
     void AccessibilityInfo.isReduceMotionEnabled().then((still) => {
       if (still) way.setValue(1);
-      else Animated.timing(way, { toValue: 1, duration: 200, easing: Easing.out(Easing.quad), useNativeDriver: false }).start();
+      else
+        Animated.timing(way, {
+          toValue: 1,
+          duration: 200,
+          easing: Easing.out(Easing.quad),
+          useNativeDriver: false,
+        }).start();
     });
   }, [way]);
   return (
     <View style={styles.screen} role="main">
-      <Animated.View style={{ transform: [{ translateX: way.interpolate({ inputRange: [0, 1], outputRange: [-90, 0] }) }] }}>
+      <Animated.View
+        style={{ transform: [{ translateX: way.interpolate({ inputRange: [0, 1], outputRange: [-90, 0] }) }] }}
+      >
         <Stamp state="with-teacher" size={132} />
       </Animated.View>
       <Text variant="displayMedium" role="heading" aria-level={1} style={styles.centre}>{`With ${teacher}`}</Text>
       <Text variant="bodyLarge" style={styles.centre} role="status">
         {`${title}, go ${go.go}, was sent ${whenWords(go.sentAt, Date.now(), zone)}${go.late ? ', after it was due' : ''}${go.firstSentAt !== null ? `. You sent it first ${whenWords(go.firstSentAt, Date.now(), zone)}` : ''}.`}
       </Text>
-      {go.felt && <View style={styles.felt}><FeltShape felt={go.felt} /><Text variant="bodyLarge">{FELT_WORDS[go.felt]}</Text></View>}
+      {go.felt && (
+        <View style={styles.felt}>
+          <FeltShape felt={go.felt} />
+          <Text variant="bodyLarge">{FELT_WORDS[go.felt]}</Text>
+        </View>
+      )}
       {go.word && <Text variant="bodyLarge" style={styles.centre}>{`“${go.word}”`}</Text>}
       <GoExport goId={go.id} title={`${title}, go ${go.go}`} />
-      <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>Back to Now</Button>
+      <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>
+        Back to Now
+      </Button>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center', justifyContent: 'center', padding: 24, gap: 18 },
+  screen: {
+    flex: 1,
+    backgroundColor: colours.paper,
+    alignItems: 'center',
+    justifyContent: 'center',
+    padding: 24,
+    gap: 18,
+  },
   centre: { textAlign: 'center' },
   felt: { flexDirection: 'row', alignItems: 'center', gap: 10 },
 });

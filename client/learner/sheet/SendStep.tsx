@@ -50,12 +50,28 @@ interface Props {
 }
 
 /** What a part holds, in words. */
-function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photos, words, ticked }: PartProgress, complete: boolean, take: Take | null): string {
-  if (take) return joined(`${take.sort === 'film' ? 'A film' : 'A recording'}, ${timeWords(spansLength(take.spans))}`, drawnPages > 0 && `${drawnPages} ${drawnPages === 1 ? 'page' : 'pages'}`);
-  if (part.kind === 'sound' || part.kind === 'film') return part.required ? 'Nothing recorded yet' : 'Left empty, that is fine';
+function partWords(
+  part: PartView,
+  { drawnPages, neededSpots, filledSpots, photos, words, ticked }: PartProgress,
+  complete: boolean,
+  take: Take | null,
+): string {
+  if (take)
+    return joined(
+      `${take.sort === 'film' ? 'A film' : 'A recording'}, ${timeWords(spansLength(take.spans))}`,
+      drawnPages > 0 && `${drawnPages} ${drawnPages === 1 ? 'page' : 'pages'}`,
+    );
+  if (part.kind === 'sound' || part.kind === 'film')
+    return part.required ? 'Nothing recorded yet' : 'Left empty, that is fine';
   if (photos > 0) return photos === 1 ? '1 photo of paper' : `${photos} photos of paper`;
-  if (part.kind === 'words') return words > 0 ? wordCountWords(words, part.leastWords, part.mostWords) : part.required ? 'Nothing written yet' : 'Left empty, that is fine';
-  if (part.kind === 'tick') return ticked ? 'Done, says you' : part.required ? 'Not ticked yet' : 'Left empty, that is fine';
+  if (part.kind === 'words')
+    return words > 0
+      ? wordCountWords(words, part.leastWords, part.mostWords)
+      : part.required
+        ? 'Nothing written yet'
+        : 'Left empty, that is fine';
+  if (part.kind === 'tick')
+    return ticked ? 'Done, says you' : part.required ? 'Not ticked yet' : 'Left empty, that is fine';
   if (part.kind === 'photo') return part.required ? 'No photo taken yet' : 'Left empty, that is fine';
   if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
   if (!complete) return part.required ? 'Nothing drawn yet' : 'Left empty, that is fine';
@@ -64,21 +80,40 @@ function partWords(part: PartView, { drawnPages, neededSpots, filledSpots, photo
 
 /** A part that may be chosen and was not: nothing is missing there. */
 const isUnchosen = (part: PartView, choices: readonly ChoicePlan[], progress: PieceProgress): boolean =>
-  choices.some(({ id, rule }) => id === part.choice && (rule === 'level' || !part.required)) && !partBegun(progress, part.id);
+  choices.some(({ id, rule }) => id === part.choice && (rule === 'level' || !part.required)) &&
+  !partBegun(progress, part.id);
 
 /** Until when it can be taken back, for the line above the last button. */
 function takeBackWords({ takeBack, due }: PieceFacts, teacher: string, zone: string): string {
   if (takeBack === 'never') return 'What is sent stays sent.';
   const until = `You can take it back until ${teacher} has begun to look`;
-  return takeBack === 'due' && due !== null ? `${until}, at most until ${whenWords(due, Date.now(), zone)}.` : `${until}.`;
+  return takeBack === 'due' && due !== null
+    ? `${until}, at most until ${whenWords(due, Date.now(), zone)}.`
+    : `${until}.`;
 }
 
 const joined = (...words: (string | false)[]): string => words.filter(Boolean).join(' and ');
 /** What makes a part, as a verb. */
-const MAKE_WORDS: Record<PartView['kind'], string> = { page: 'Draw', photo: 'Take', sound: 'Record', film: 'Film', words: 'Write', tick: 'Do' };
+const MAKE_WORDS: Record<PartView['kind'], string> = {
+  page: 'Draw',
+  photo: 'Take',
+  sound: 'Record',
+  film: 'Film',
+  words: 'Write',
+  tick: 'Do',
+};
 
 /** Where a check leads to. */
-const LEAD_WORDS: Record<SendCheck['kind'], string> = { part: 'Go there', spot: 'Go there', words: 'Go there', choice: 'Go there', page: 'Look at it', photo: 'Look at it', recording: 'Hear it', note: 'Tick it off' };
+const LEAD_WORDS: Record<SendCheck['kind'], string> = {
+  part: 'Go there',
+  spot: 'Go there',
+  words: 'Go there',
+  choice: 'Go there',
+  page: 'Look at it',
+  photo: 'Look at it',
+  recording: 'Hear it',
+  note: 'Tick it off',
+};
 
 /** At most this many pages of a part are shown; how many more there are is said. */
 const MOST_SHOWN = 4;
@@ -96,12 +131,16 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
   const current = piece.parts.filter(({ removed }) => !removed);
   const { teacher, title } = piece.card;
   const last = useLastReview(piece);
-  const checks = useMemo(() => sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [] }), [live, piece, last]);
+  const checks = useMemo(
+    () => sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [] }),
+    [live, piece, last],
+  );
   const needed = checks.filter((check) => check.needed);
   const others = checks.filter((check) => !check.needed);
   // What a part lacks stands with it; the rest has a line of its own.
   const said = checks.filter(({ kind, needed: must }) => !(must && kind === 'part'));
-  const goThere = ({ kind, part, page }: SendCheck): void => (kind === 'note' ? onNotes() : page ? onPage(page) : onPart(part));
+  const goThere = ({ kind, part, page }: SendCheck): void =>
+    kind === 'note' ? onNotes() : page ? onPage(page) : onPart(part);
   const way = onTheirWay(useStore(mediaOutbox.state), `pieces/${piece.id}`);
   const first = needed[0] && piece.parts.find(({ id }) => id === needed[0]!.part);
 
@@ -116,45 +155,101 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
     <View style={styles.screen} role="main">
       <ScrollView contentContainerStyle={styles.content}>
         <View style={styles.head}>
-          <Pressable role="button" aria-label={busy ? 'Back' : 'Back to the sheet'} onPress={busy ? onLeave : onBack} style={styles.back}><LineIcon name="back" size={28} /></Pressable>
-          <Text variant="displaySmall" role="heading" aria-level={1}>Ready to send?</Text>
+          <Pressable
+            role="button"
+            aria-label={busy ? 'Back' : 'Back to the sheet'}
+            onPress={busy ? onLeave : onBack}
+            style={styles.back}
+          >
+            <LineIcon name="back" size={28} />
+          </Pressable>
+          <Text variant="displaySmall" role="heading" aria-level={1}>
+            Ready to send?
+          </Text>
         </View>
-        <Text variant="bodyMedium" style={{ color: colours.soft }}>{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
-        {current.filter((part) => !isUnchosen(part, piece.choices, progress)).map((part) => {
-          const complete = partComplete(progress, part);
-          const take = chosenTake(readTakes(live.doc, part.id));
-          const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
-          const all = pages.filter((page) => page.part === part.id);
-          return (
-            <Pressable key={part.id} role="button" aria-label={`${part.title}: ${words}. Go there`} disabled={busy} onPress={() => onPart(part.id)} style={styles.part}>
-              <View style={styles.pictures}>
-                {all.slice(0, MOST_SHOWN).map((page) => (
-                  <View key={page.id} style={styles.picture}><PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} /></View>
-                ))}
-                {take && <TakeThumb take={take} />}
-                {all.length > MOST_SHOWN && <Text variant="labelSmall">{`and ${all.length - MOST_SHOWN} more`}</Text>}
-              </View>
-              <View style={styles.words}>
-                <Text variant="titleMedium">{part.title}</Text>
-                {part.kind === 'words' && <Text numberOfLines={3} style={styles.written}>{answerWords(live.doc, part.id)}</Text>}
-                {take?.title ? <Text variant="bodySmall">{takeName(part.titleStart, take.title)}</Text> : null}
-                <Text variant="bodySmall" style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}>{words}</Text>
-              </View>
-              {complete ? <LineIcon name="tick" size={30} width={4} colour={colours.moss} /> : <Text variant="labelMedium">{part.required ? `${MAKE_WORDS[part.kind]} it` : ''}</Text>}
-            </Pressable>
-          );
-        })}
+        <Text
+          variant="bodyMedium"
+          style={{ color: colours.soft }}
+        >{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
+        {current
+          .filter((part) => !isUnchosen(part, piece.choices, progress))
+          .map((part) => {
+            const complete = partComplete(progress, part);
+            const take = chosenTake(readTakes(live.doc, part.id));
+            const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
+            const all = pages.filter((page) => page.part === part.id);
+            return (
+              <Pressable
+                key={part.id}
+                role="button"
+                aria-label={`${part.title}: ${words}. Go there`}
+                disabled={busy}
+                onPress={() => onPart(part.id)}
+                style={styles.part}
+              >
+                <View style={styles.pictures}>
+                  {all.slice(0, MOST_SHOWN).map((page) => (
+                    <View key={page.id} style={styles.picture}>
+                      <PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} />
+                    </View>
+                  ))}
+                  {take && <TakeThumb take={take} />}
+                  {all.length > MOST_SHOWN && <Text variant="labelSmall">{`and ${all.length - MOST_SHOWN} more`}</Text>}
+                </View>
+                <View style={styles.words}>
+                  <Text variant="titleMedium">{part.title}</Text>
+                  {part.kind === 'words' && (
+                    <Text numberOfLines={3} style={styles.written}>
+                      {answerWords(live.doc, part.id)}
+                    </Text>
+                  )}
+                  {take?.title ? <Text variant="bodySmall">{takeName(part.titleStart, take.title)}</Text> : null}
+                  <Text
+                    variant="bodySmall"
+                    style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}
+                  >
+                    {words}
+                  </Text>
+                </View>
+                {complete ? (
+                  <LineIcon name="tick" size={30} width={4} colour={colours.moss} />
+                ) : (
+                  <Text variant="labelMedium">{part.required ? `${MAKE_WORDS[part.kind]} it` : ''}</Text>
+                )}
+              </Pressable>
+            );
+          })}
         {said.map((check, i) => (
-          <Pressable key={i} role="button" aria-label={`${check.words}. ${LEAD_WORDS[check.kind]}`} disabled={busy} onPress={() => goThere(check)} style={styles.flaw}>
-            <Text variant="labelMedium" style={styles.words}>{check.words}</Text>
+          <Pressable
+            key={i}
+            role="button"
+            aria-label={`${check.words}. ${LEAD_WORDS[check.kind]}`}
+            disabled={busy}
+            onPress={() => goThere(check)}
+            style={styles.flaw}
+          >
+            <Text variant="labelMedium" style={styles.words}>
+              {check.words}
+            </Text>
             <Text variant="labelMedium">{LEAD_WORDS[check.kind]}</Text>
           </Pressable>
         ))}
         {way && <Say calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Say>}
-        <Text variant="headlineSmall" role="heading" aria-level={2}>A word with it</Text>
+        <Text variant="headlineSmall" role="heading" aria-level={2}>
+          A word with it
+        </Text>
         <View role="radiogroup" aria-label="How it was for you" style={styles.felts}>
           {FELT.map((each) => (
-            <Press key={each} role="radio" aria-checked={felt === each} aria-label={FELT_WORDS[each]} flat={felt === each} fill={felt === each ? colours.ochre : colours.scrap} onPress={() => setFelt(felt === each ? null : each)} style={styles.felt}>
+            <Press
+              key={each}
+              role="radio"
+              aria-checked={felt === each}
+              aria-label={FELT_WORDS[each]}
+              flat={felt === each}
+              fill={felt === each ? colours.ochre : colours.scrap}
+              onPress={() => setFelt(felt === each ? null : each)}
+              style={styles.felt}
+            >
               <FeltShape felt={each} />
               <Text variant="labelMedium">{FELT_WORDS[each]}</Text>
             </Press>
@@ -164,38 +259,65 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
         {voice ? (
           <View style={styles.felts}>
             <VoiceButton voice={voice} label="what you said" />
-            <Button icon="bin" onPress={() => setVoice(null)}>Leave it out</Button>
+            <Button icon="bin" onPress={() => setVoice(null)}>
+              Leave it out
+            </Button>
           </View>
-        ) : <SayNote home={`pieces/${piece.id}`} onSaid={setVoice} />}
+        ) : (
+          <SayNote home={`pieces/${piece.id}`} onSaid={setVoice} />
+        )}
         {sending.step === 'refused' && <Say>{sending.why}</Say>}
         {sending.step === 'waiting' && <Say calm>{sending.why}</Say>}
       </ScrollView>
       <View style={styles.foot}>
-        <Text variant="bodySmall" style={styles.hint}>{takeBackWords(piece.card.facts, teacher, zone)}</Text>
+        <Text variant="bodySmall" style={styles.hint}>
+          {takeBackWords(piece.card.facts, teacher, zone)}
+        </Text>
         {busy ? (
-          <Button large onPress={stop} icon="wait">{sending.step === 'waiting' ? 'Waiting. Stop' : 'Sending …'}</Button>
+          <Button large onPress={stop} icon="wait">
+            {sending.step === 'waiting' ? 'Waiting. Stop' : 'Sending …'}
+          </Button>
         ) : (
-          <Button kind="main" large icon="boat" onPress={() => (checks.length > 0 ? setAsking(true) : go())}>{`Send to ${teacher}`}</Button>
+          <Button
+            kind="main"
+            large
+            icon="boat"
+            onPress={() => (checks.length > 0 ? setAsking(true) : go())}
+          >{`Send to ${teacher}`}</Button>
         )}
       </View>
       <Ask
-        visible={asking} onClose={() => setAsking(false)} title={needed.length > 0 ? 'Not yet' : 'Send it as it is?'}
+        visible={asking}
+        onClose={() => setAsking(false)}
+        title={needed.length > 0 ? 'Not yet' : 'Send it as it is?'}
         answers={
           needed.length > 0 ? (
             <>
               <Button onPress={() => setAsking(false)}>Later</Button>
-              <Button kind="main" icon="pen" onPress={() => goThere(needed[0]!)}>{first && needed[0]!.kind === 'part' ? `${MAKE_WORDS[first.kind]} ${first.title}` : 'Go there'}</Button>
+              <Button kind="main" icon="pen" onPress={() => goThere(needed[0]!)}>
+                {first && needed[0]!.kind === 'part' ? `${MAKE_WORDS[first.kind]} ${first.title}` : 'Go there'}
+              </Button>
             </>
           ) : (
             <>
               <Button onPress={go}>Send it as it is</Button>
-              <Button kind="main" icon="eye" onPress={() => goThere(others[0]!)}>Look at it first</Button>
+              <Button kind="main" icon="eye" onPress={() => goThere(others[0]!)}>
+                Look at it first
+              </Button>
             </>
           )
         }
       >
-        {(needed.length > 0 ? needed : others).map(({ words }, i) => <Text key={i} variant="bodyLarge">{words}</Text>)}
-        <Text variant="bodyMedium">{needed.length > 0 ? `${teacher} needs ${needed.length > 1 ? 'these' : 'this'} before it can go. What you made is kept.` : `${teacher} gets it like this if you send it now.`}</Text>
+        {(needed.length > 0 ? needed : others).map(({ words }, i) => (
+          <Text key={i} variant="bodyLarge">
+            {words}
+          </Text>
+        ))}
+        <Text variant="bodyMedium">
+          {needed.length > 0
+            ? `${teacher} needs ${needed.length > 1 ? 'these' : 'this'} before it can go. What you made is kept.`
+            : `${teacher} gets it like this if you send it now.`}
+        </Text>
       </Ask>
     </View>
   );
@@ -203,11 +325,29 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center' },
-  flaw: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', gap: 12, minHeight: TARGET.learner, paddingHorizontal: 12, backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink },
+  flaw: {
+    flexDirection: 'row',
+    justifyContent: 'space-between',
+    alignItems: 'center',
+    gap: 12,
+    minHeight: TARGET.learner,
+    paddingHorizontal: 12,
+    backgroundColor: colours.blush,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   content: { padding: 18, gap: 14, maxWidth: 640 },
   head: { flexDirection: 'row', alignItems: 'center', marginLeft: -10 },
   back: { width: 44, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
-  part: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingVertical: 12, borderBottomWidth: 2, borderColor: colours.line, borderStyle: 'dashed' },
+  part: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 14,
+    paddingVertical: 12,
+    borderBottomWidth: 2,
+    borderColor: colours.line,
+    borderStyle: 'dashed',
+  },
   pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, maxWidth: 160 },
   picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   words: { flex: 1, gap: 2 },

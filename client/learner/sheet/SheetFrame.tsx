@@ -37,7 +37,13 @@ interface Props {
 /** Where everything of an opened activity stands, upright, on its side, and wide. */
 export function SheetFrame(props: Props) {
   const { layout } = props;
-  return layout === 'wide' ? <WideFrame {...props} /> : layout === 'low' ? <LowFrame {...props} /> : <PhoneFrame {...props} />;
+  return layout === 'wide' ? (
+    <WideFrame {...props} />
+  ) : layout === 'low' ? (
+    <LowFrame {...props} />
+  ) : (
+    <PhoneFrame {...props} />
+  );
 }
 
 function WideFrame({ full, head, task, news, sheet, pick, looked, below, draws, overlays }: Props) {
@@ -83,7 +89,11 @@ function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history,
         {looked && <View style={[styles.over, Boolean(pick) && styles.away]}>{looked}</View>}
         {below}
       </View>
-      {draws && !covered && <View style={[styles.lowColours, { width: abreast * TARGET.learner + 6 }]}><ColourPick columns={abreast} /></View>}
+      {draws && !covered && (
+        <View style={[styles.lowColours, { width: abreast * TARGET.learner + 6 }]}>
+          <ColourPick columns={abreast} />
+        </View>
+      )}
       {(draws || keeps) && !covered && (
         <ScrollView style={styles.lowRail}>
           {draws && <ToolTray abreast={ABREAST.low} low only={SHEET_TOOLS} />}
@@ -98,7 +108,21 @@ function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history,
   );
 }
 
-function PhoneFrame({ full, head, tabs, task, news, sheet, pick, looked, below, history, draws, keeps, overlays }: Props) {
+function PhoneFrame({
+  full,
+  head,
+  tabs,
+  task,
+  news,
+  sheet,
+  pick,
+  looked,
+  below,
+  history,
+  draws,
+  keeps,
+  overlays,
+}: Props) {
   const leftHanded = useSettings((state) => state.leftHanded);
   const { width } = useWindowDimensions();
   const inRow = width >= ROW_FROM;
@@ -120,7 +144,11 @@ function PhoneFrame({ full, head, tabs, task, news, sheet, pick, looked, below, 
       {below}
       {(draws || keeps) && (
         <View style={[styles.bar, leftHanded && styles.mirrored]}>
-          {draws && <View style={styles.room}><ColourPick columns={columns} /></View>}
+          {draws && (
+            <View style={styles.room}>
+              <ColourPick columns={columns} />
+            </View>
+          )}
           <View style={[styles.options, inRow && styles.inRow]}>
             {draws && <OptionPick />}
             {history}
@@ -140,7 +168,15 @@ const styles = StyleSheet.create({
   phone: { flex: 1, backgroundColor: colours.paper },
   top: { paddingHorizontal: 12, paddingTop: 10, gap: 8, zIndex: 1 },
   sheet: { flex: 1, minHeight: 120 },
-  bar: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 1, justifyContent: 'space-between' },
+  bar: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    backgroundColor: colours.scrap,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+    paddingHorizontal: 1,
+    justifyContent: 'space-between',
+  },
   options: { alignItems: 'flex-end', justifyContent: 'flex-end' },
   inRow: { flexDirection: 'row' },
   across: { flex: 1, flexDirection: 'row', backgroundColor: colours.paper },
@@ -153,9 +189,21 @@ const styles = StyleSheet.create({
   room: { flex: 1 },
   // Of one width, whatever tool is in hand: the sheet must not move.
   rail: { width: trayWidth(ABREAST.wide), backgroundColor: colours.ink, justifyContent: 'space-between' },
-  railOptions: { backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center' },
+  railOptions: {
+    backgroundColor: colours.scrap,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+    alignItems: 'center',
+  },
   lowMiddle: { flex: 1 },
   lowHead: { zIndex: 1, paddingTop: 4 },
-  lowColours: { paddingHorizontal: 1, alignItems: 'center', backgroundColor: colours.scrap, borderLeftWidth: OUTLINE, borderRightWidth: OUTLINE, borderColor: colours.ink },
+  lowColours: {
+    paddingHorizontal: 1,
+    alignItems: 'center',
+    backgroundColor: colours.scrap,
+    borderLeftWidth: OUTLINE,
+    borderRightWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   lowRail: { flexGrow: 0, width: trayWidth(ABREAST.low), backgroundColor: colours.scrap },
 });

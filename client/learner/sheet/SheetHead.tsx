@@ -39,17 +39,37 @@ export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, 
   };
   return (
     <View style={[styles.head, titled && styles.narrow]}>
-      <Pressable role="button" aria-label="Back" onPress={leave} style={styles.back}><LineIcon name="back" size={28} /></Pressable>
+      <Pressable role="button" aria-label="Back" onPress={leave} style={styles.back}>
+        <LineIcon name="back" size={28} />
+      </Pressable>
       {task}
       {tabs}
       <View style={styles.words}>
-        {titled && <Text variant="headlineSmall" role="heading" aria-level={1} numberOfLines={task ? 1 : 2} style={styles.title}>{title}</Text>}
+        {titled && (
+          <Text variant="headlineSmall" role="heading" aria-level={1} numberOfLines={task ? 1 : 2} style={styles.title}>
+            {title}
+          </Text>
+        )}
         {/* Room for two lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
-        <View style={titled && styles.saved}><SaveLine live={live} pieceId={pieceId} /></View>
+        <View style={titled && styles.saved}>
+          <SaveLine live={live} pieceId={pieceId} />
+        </View>
       </View>
       {history}
-      <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}><UnderIcon icon="more">More</UnderIcon></Pressable>
-      {maySend && <Button kind={titled ? 'plain' : 'main'} icon="boat" disabled={!made} onPress={onSend} style={titled && styles.send}>Send</Button>}
+      <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}>
+        <UnderIcon icon="more">More</UnderIcon>
+      </Pressable>
+      {maySend && (
+        <Button
+          kind={titled ? 'plain' : 'main'}
+          icon="boat"
+          disabled={!made}
+          onPress={onSend}
+          style={titled && styles.send}
+        >
+          Send
+        </Button>
+      )}
     </View>
   );
 }

@@ -40,30 +40,128 @@ interface Props {
 }
 
 const TITLES: Record<MenuSection, string> = {
-  menu: 'More', marks: 'Marked words', earlier: 'Earlier copies', play: 'Watch it drawn', keys: 'Keys', out: 'Take a copy out',
+  menu: 'More',
+  marks: 'Marked words',
+  earlier: 'Earlier copies',
+  play: 'Watch it drawn',
+  keys: 'Keys',
+  out: 'Take a copy out',
 };
 
 /** What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the keys. */
-export function SheetMenu({ section, onSection, piece, editor, editable, pages, page, zone, surface, onPage, onAsk, onPaper, onVoice, onCamera }: Props) {
+export function SheetMenu({
+  section,
+  onSection,
+  piece,
+  editor,
+  editable,
+  pages,
+  page,
+  zone,
+  surface,
+  onPage,
+  onAsk,
+  onPaper,
+  onVoice,
+  onCamera,
+}: Props) {
   const view = section ?? 'menu';
   const close = (): void => onSection(null);
   return (
-    <Ask visible={section !== null} title={TITLES[view]} onClose={close} answers={<>{view !== 'menu' && <Button icon="back" onPress={() => onSection('menu')}>Back</Button>}<Button onPress={close}>Close</Button></>}>
+    <Ask
+      visible={section !== null}
+      title={TITLES[view]}
+      onClose={close}
+      answers={
+        <>
+          {view !== 'menu' && (
+            <Button icon="back" onPress={() => onSection('menu')}>
+              Back
+            </Button>
+          )}
+          <Button onPress={close}>Close</Button>
+        </>
+      }
+    >
       {view === 'menu' && (
         <View style={styles.list}>
           <OutboxList pieceId={piece.id} />
-          <Button icon="ask" onPress={() => { close(); onAsk(); }}>Ask about this</Button>
-          {onPaper && <Button icon="camera" onPress={() => { close(); onPaper(); }}>Answer on paper, with a photo</Button>}
-          {onVoice && <Button icon="voice" onPress={() => { close(); onVoice(); }}>Answer with your voice</Button>}
-          {onCamera && <Button icon="picture" onPress={() => { close(); onCamera(); }}>Put a photo on this page</Button>}
-          <Button icon="list" onPress={() => onSection('marks')}>Marked words</Button>
-          {editable && <Button icon="earlier" onPress={() => onSection('earlier')}>Earlier copies</Button>}
-          {page && <Button icon="play" onPress={() => onSection('play')}>Watch it drawn</Button>}
-          {(page || piece.goes.length > 0) && <Button icon="out" onPress={() => onSection('out')}>Take a copy out</Button>}
-          <Button icon="keyboard" onPress={() => onSection('keys')}>Keys</Button>
+          <Button
+            icon="ask"
+            onPress={() => {
+              close();
+              onAsk();
+            }}
+          >
+            Ask about this
+          </Button>
+          {onPaper && (
+            <Button
+              icon="camera"
+              onPress={() => {
+                close();
+                onPaper();
+              }}
+            >
+              Answer on paper, with a photo
+            </Button>
+          )}
+          {onVoice && (
+            <Button
+              icon="voice"
+              onPress={() => {
+                close();
+                onVoice();
+              }}
+            >
+              Answer with your voice
+            </Button>
+          )}
+          {onCamera && (
+            <Button
+              icon="picture"
+              onPress={() => {
+                close();
+                onCamera();
+              }}
+            >
+              Put a photo on this page
+            </Button>
+          )}
+          <Button icon="list" onPress={() => onSection('marks')}>
+            Marked words
+          </Button>
+          {editable && (
+            <Button icon="earlier" onPress={() => onSection('earlier')}>
+              Earlier copies
+            </Button>
+          )}
+          {page && (
+            <Button icon="play" onPress={() => onSection('play')}>
+              Watch it drawn
+            </Button>
+          )}
+          {(page || piece.goes.length > 0) && (
+            <Button icon="out" onPress={() => onSection('out')}>
+              Take a copy out
+            </Button>
+          )}
+          <Button icon="keyboard" onPress={() => onSection('keys')}>
+            Keys
+          </Button>
         </View>
       )}
-      {view === 'marks' && <MarkList doc={editor.doc} pages={pages} onGo={(id, bounds) => { onPage(id); close(); surface?.renderer.lookAt(bounds); }} />}
+      {view === 'marks' && (
+        <MarkList
+          doc={editor.doc}
+          pages={pages}
+          onGo={(id, bounds) => {
+            onPage(id);
+            close();
+            surface?.renderer.lookAt(bounds);
+          }}
+        />
+      )}
       {view === 'earlier' && <EarlierCopies piece={piece} editor={editor} zone={zone} onDone={close} />}
       {view === 'play' && page && <Playback page={page} items={editor.itemsOf(page.id)!} />}
       {view === 'keys' && <KeyList />}

@@ -37,18 +37,34 @@ export function Standing({ piece, zone, notes, onNotes }: Props) {
     } catch (error) {
       setProblem((error as Error).message);
     }
-    await Promise.all([client.invalidateQueries({ queryKey: keys.piece(piece.id) }), client.invalidateQueries({ queryKey: keys.now })]);
+    await Promise.all([
+      client.invalidateQueries({ queryKey: keys.piece(piece.id) }),
+      client.invalidateQueries({ queryKey: keys.now }),
+    ]);
   };
 
   return (
     <View style={styles.box}>
       <View style={styles.row}>
         <Stamp state={standing.state} size={38} />
-        <Text variant="titleSmall" style={styles.words} role="status">{cardWords(card, Date.now(), zone)}</Text>
+        <Text variant="titleSmall" style={styles.words} role="status">
+          {cardWords(card, Date.now(), zone)}
+        </Text>
         {standing.mayTakeBack && <Button onPress={() => void takeBack()}>Take it back</Button>}
-        {notes && <Button icon="list" label={`Notes on the last go${notes.of > 0 ? `, ${notes.done} of ${notes.of} ticked off` : ''}`} onPress={onNotes}>{notes.of > 0 ? `Notes ${notes.done}/${notes.of}` : 'Notes'}</Button>}
+        {notes && (
+          <Button
+            icon="list"
+            label={`Notes on the last go${notes.of > 0 ? `, ${notes.done} of ${notes.of} ticked off` : ''}`}
+            onPress={onNotes}
+          >
+            {notes.of > 0 ? `Notes ${notes.done}/${notes.of}` : 'Notes'}
+          </Button>
+        )}
         {answered && (
-          <Button onPress={() => router.push(`/feedback/${answered.id}`)} label={`See what ${answered.review!.teacher} wrote on go ${answered.go}`}>
+          <Button
+            onPress={() => router.push(`/feedback/${answered.id}`)}
+            label={`See what ${answered.review!.teacher} wrote on go ${answered.go}`}
+          >
             See the marks
           </Button>
         )}

@@ -31,25 +31,66 @@ export function TakesPanel({ part, takes, actions, onRecord }: Props) {
       <View style={styles.start}>
         <RecordPicture film={film} />
         <Text variant="bodyLarge" style={styles.words}>
-          {actions ? `You have ${lengthWords(part.seconds)}. ${film ? 'You can film in pieces' : 'You can pause'}, and take it again as often as you like.` : 'Nothing was recorded.'}
+          {actions
+            ? `You have ${lengthWords(part.seconds)}. ${film ? 'You can film in pieces' : 'You can pause'}, and take it again as often as you like.`
+            : 'Nothing was recorded.'}
         </Text>
-        {actions && <Button kind="main" large icon={film ? 'film' : 'voice'} onPress={() => onRecord(film ? 'film' : 'sound')}>{film ? 'Film it' : 'Record it'}</Button>}
-        {actions && film && part.soundOnly && <Button icon="voice" onPress={() => onRecord('sound')}>Only sound</Button>}
+        {actions && (
+          <Button kind="main" large icon={film ? 'film' : 'voice'} onPress={() => onRecord(film ? 'film' : 'sound')}>
+            {film ? 'Film it' : 'Record it'}
+          </Button>
+        )}
+        {actions && film && part.soundOnly && (
+          <Button icon="voice" onPress={() => onRecord('sound')}>
+            Only sound
+          </Button>
+        )}
       </View>
     );
   }
   return (
     <ScrollView style={styles.list} contentContainerStyle={styles.content} role="group" aria-label="Takes">
       {[...takes].reverse().map((take) => (
-        <TakeCard key={take.id} take={take} number={takes.indexOf(take) + 1} alone={takes.length === 1} chosen={take === chosen} part={part} actions={actions} />
+        <TakeCard
+          key={take.id}
+          take={take}
+          number={takes.indexOf(take) + 1}
+          alone={takes.length === 1}
+          chosen={take === chosen}
+          part={part}
+          actions={actions}
+        />
       ))}
-      {actions && <Button large icon={film ? 'film' : 'voice'} onPress={() => onRecord(film ? 'film' : 'sound')} style={styles.again}>Another take</Button>}
+      {actions && (
+        <Button
+          large
+          icon={film ? 'film' : 'voice'}
+          onPress={() => onRecord(film ? 'film' : 'sound')}
+          style={styles.again}
+        >
+          Another take
+        </Button>
+      )}
     </ScrollView>
   );
 }
 
 /** One take: its name, itself, and whether it is the one that goes. */
-export function TakeCard({ take, number, alone, chosen, part, actions }: { take: Take; number: number; alone: boolean; chosen: boolean; part: PartView; actions: TakeActions | null }) {
+export function TakeCard({
+  take,
+  number,
+  alone,
+  chosen,
+  part,
+  actions,
+}: {
+  take: Take;
+  number: number;
+  alone: boolean;
+  chosen: boolean;
+  part: PartView;
+  actions: TakeActions | null;
+}) {
   const named = takeName(part.titleStart, take.title);
   const name = named || `Take ${number}`;
   return (
@@ -58,19 +99,37 @@ export function TakeCard({ take, number, alone, chosen, part, actions }: { take:
         <View style={styles.grow}>
           <Text variant="titleMedium">{name}</Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
-            {[named && `Take ${number}`, timeWords(spansLength(take.spans)), faultLine(take.faults)].filter(Boolean).join(' · ')}
+            {[named && `Take ${number}`, timeWords(spansLength(take.spans)), faultLine(take.faults)]
+              .filter(Boolean)
+              .join(' · ')}
           </Text>
         </View>
-        {actions && <Press aria-label={`Delete take ${number}`} onPress={() => actions.remove(part.id, take)} flat style={styles.bin}><LineIcon name="bin" size={22} /></Press>}
+        {actions && (
+          <Press
+            aria-label={`Delete take ${number}`}
+            onPress={() => actions.remove(part.id, take)}
+            flat
+            style={styles.bin}
+          >
+            <LineIcon name="bin" size={22} />
+          </Press>
+        )}
       </View>
       <TakePlayer take={take} label={name} />
       <View style={styles.row}>
         {!alone && (
-          <Button kind={chosen ? 'chosen' : 'plain'} icon={chosen ? 'tick' : undefined} disabled={!actions && !chosen} onPress={() => actions?.choose(part.id, take)}>
+          <Button
+            kind={chosen ? 'chosen' : 'plain'}
+            icon={chosen ? 'tick' : undefined}
+            disabled={!actions && !chosen}
+            onPress={() => actions?.choose(part.id, take)}
+          >
             {chosen ? 'This one goes' : 'Send this one'}
           </Button>
         )}
-        {part.keepCopy && <KeepCopy take={take} name={name} label={`Keep a copy of take ${number}`} word="Keep a copy" />}
+        {part.keepCopy && (
+          <KeepCopy take={take} name={name} label={`Keep a copy of take ${number}`} word="Keep a copy" />
+        )}
       </View>
     </View>
   );
@@ -82,15 +141,43 @@ function RecordPicture({ film }: { film: boolean }) {
     <Svg width={150} height={130} viewBox="0 0 150 130" aria-hidden focusable={false}>
       {film ? (
         <>
-          <Path d="M14 44H96V112H14ZM96 66L136 46V112L96 92Z" fill={colours.scrap} stroke={colours.ink} strokeWidth={3} strokeLinejoin="round" />
-          <Path d="M36 44a15 15 0 1 1 .1 0ZM74 44a15 15 0 1 1 .1 0Z" fill={colours.ochre} stroke={colours.ink} strokeWidth={3} />
+          <Path
+            d="M14 44H96V112H14ZM96 66L136 46V112L96 92Z"
+            fill={colours.scrap}
+            stroke={colours.ink}
+            strokeWidth={3}
+            strokeLinejoin="round"
+          />
+          <Path
+            d="M36 44a15 15 0 1 1 .1 0ZM74 44a15 15 0 1 1 .1 0Z"
+            fill={colours.ochre}
+            stroke={colours.ink}
+            strokeWidth={3}
+          />
           <Path d="M28 62h26" stroke={colours.vermilion} strokeWidth={6} strokeLinecap="square" />
         </>
       ) : (
         <>
-          <Path d="M16 54H44L98 20V110L44 78H16Z" fill={colours.scrap} stroke={colours.ink} strokeWidth={3} strokeLinejoin="round" />
-          <Path d="M50 82l8 32H40l-8-34" fill={colours.ochre} stroke={colours.ink} strokeWidth={3} strokeLinejoin="round" />
-          <Path d="M112 46c10 12 10 26 0 38M126 34c17 20 17 42 0 62" fill="none" stroke={colours.vermilion} strokeWidth={5} />
+          <Path
+            d="M16 54H44L98 20V110L44 78H16Z"
+            fill={colours.scrap}
+            stroke={colours.ink}
+            strokeWidth={3}
+            strokeLinejoin="round"
+          />
+          <Path
+            d="M50 82l8 32H40l-8-34"
+            fill={colours.ochre}
+            stroke={colours.ink}
+            strokeWidth={3}
+            strokeLinejoin="round"
+          />
+          <Path
+            d="M112 46c10 12 10 26 0 38M126 34c17 20 17 42 0 62"
+            fill="none"
+            stroke={colours.vermilion}
+            strokeWidth={5}
+          />
         </>
       )}
     </Svg>
@@ -98,7 +185,14 @@ function RecordPicture({ film }: { film: boolean }) {
 }
 
 const styles = StyleSheet.create({
-  start: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 18, padding: 24, backgroundColor: colours.desk },
+  start: {
+    flex: 1,
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 18,
+    padding: 24,
+    backgroundColor: colours.desk,
+  },
   words: { textAlign: 'center', maxWidth: 330 },
   list: { flex: 1, backgroundColor: colours.desk },
   content: { padding: 16, gap: 16, maxWidth: 720, width: '100%', alignSelf: 'center' },

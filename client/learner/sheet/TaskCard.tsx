@@ -12,7 +12,10 @@ import { colours, OUTLINE, ROW_FROM, TARGET } from '../../ui/theme';
 import { RichWords } from '../../words/RichWords';
 
 /** What of a piece says what is to be done. */
-export type TaskFacts = Pick<PieceView, 'task' | 'taskText' | 'told' | 'goal' | 'supplies' | 'materials' | 'later' | 'rubric'>;
+export type TaskFacts = Pick<
+  PieceView,
+  'task' | 'taskText' | 'told' | 'goal' | 'supplies' | 'materials' | 'later' | 'rubric'
+>;
 
 interface Props {
   facts: TaskFacts;
@@ -23,7 +26,8 @@ interface Props {
 }
 
 /** What is said when the task is heard. */
-const heardOf = ({ task, supplies, goal }: TaskFacts): string => [task, supplies && `You need: ${supplies}.`, goal && `The aim: ${goal}`].filter(Boolean).join('\n');
+const heardOf = ({ task, supplies, goal }: TaskFacts): string =>
+  [task, supplies && `You need: ${supplies}.`, goal && `The aim: ${goal}`].filter(Boolean).join('\n');
 
 /** The task in full, and all that is at hand for it: what is needed, what to look at, the aim, what good work shows. */
 function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
@@ -35,28 +39,44 @@ function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
       <RichWords text={taskText} size={19} />
       {supplies !== '' && (
         <View style={styles.part}>
-          <Text variant="headlineSmall" role="heading" aria-level={2}>You need</Text>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>
+            You need
+          </Text>
           <Text variant="bodyLarge">{supplies}</Text>
         </View>
       )}
       <MaterialList materials={materials} later={later} zone={zone} onOpen={onLook} />
       {goal && (
         <View style={styles.part}>
-          <Text variant="headlineSmall" role="heading" aria-level={2}>Aim</Text>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>
+            Aim
+          </Text>
           <Text variant="bodyLarge">{goal}</Text>
         </View>
       )}
-      {onAsk && <Button icon="ask" onPress={onAsk} style={styles.ask}>Ask about this</Button>}
+      {onAsk && (
+        <Button icon="ask" onPress={onAsk} style={styles.ask}>
+          Ask about this
+        </Button>
+      )}
       {rubric.length > 0 && (
         <View style={styles.part}>
-          <Text variant="headlineSmall" role="heading" aria-level={2}>What good work shows</Text>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>
+            What good work shows
+          </Text>
           {rubric.map(({ id, title, levels }) => (
             <View key={id} style={styles.row} role="group" aria-label={title}>
               <Text variant="titleSmall">{title}</Text>
               {levels.map((level, i) => (
                 <View key={i} style={styles.level}>
-                  <View style={styles.marks} aria-hidden>{levels.slice(i).map((_, n) => <View key={n} style={styles.mark} />)}</View>
-                  <Text variant="bodyMedium" style={styles.words}>{level}</Text>
+                  <View style={styles.marks} aria-hidden>
+                    {levels.slice(i).map((_, n) => (
+                      <View key={n} style={styles.mark} />
+                    ))}
+                  </View>
+                  <Text variant="bodyMedium" style={styles.words}>
+                    {level}
+                  </Text>
                 </View>
               ))}
             </View>
@@ -82,19 +102,59 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props
     <View style={compact ? styles.beside : styles.holder}>
       <View style={styles.strip}>
         {!open && !narrow && <HearSign text={heardOf(facts)} label="the task" />}
-        <Pressable role="button" aria-expanded={open} aria-label={`${open ? 'Put the task away' : 'All of the task'}${extra > 0 && !open ? `, and ${extra} to look at` : ''}`} onPress={toggle} style={[styles.opens, compact && styles.opensOnly]}>
-          {!compact && <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>{facts.task || 'Hear the task'}</Text>}
-          {extra > 0 && !open && <View style={styles.extra}><LineIcon name="eye" size={18} /><Text variant="labelSmall">{extra}</Text></View>}
-          <View style={styles.all}><LineIcon name={open ? 'up' : 'down'} size={20} /><Text variant="labelSmall">{open ? 'Away' : compact ? 'Task' : 'All'}</Text></View>
+        <Pressable
+          role="button"
+          aria-expanded={open}
+          aria-label={`${open ? 'Put the task away' : 'All of the task'}${extra > 0 && !open ? `, and ${extra} to look at` : ''}`}
+          onPress={toggle}
+          style={[styles.opens, compact && styles.opensOnly]}
+        >
+          {!compact && (
+            <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>
+              {facts.task || 'Hear the task'}
+            </Text>
+          )}
+          {extra > 0 && !open && (
+            <View style={styles.extra}>
+              <LineIcon name="eye" size={18} />
+              <Text variant="labelSmall">{extra}</Text>
+            </View>
+          )}
+          <View style={styles.all}>
+            <LineIcon name={open ? 'up' : 'down'} size={20} />
+            <Text variant="labelSmall">{open ? 'Away' : compact ? 'Task' : 'All'}</Text>
+          </View>
         </Pressable>
       </View>
       {!open && <HearTrouble text={heardOf(facts)} />}
       {begun && (
         <View style={[styles.card, !open && styles.away]}>
-          <ScrollView style={[styles.scroll, compact && styles.scrollLow]} contentContainerStyle={styles.cardContent} role="complementary" aria-label="Task">
-            <TaskDetails facts={facts} zone={zone} onLook={(id) => { setOpen(false); onLook(id); }} onAsk={onAsk && (() => { setOpen(false); onAsk(); })} />
+          <ScrollView
+            style={[styles.scroll, compact && styles.scrollLow]}
+            contentContainerStyle={styles.cardContent}
+            role="complementary"
+            aria-label="Task"
+          >
+            <TaskDetails
+              facts={facts}
+              zone={zone}
+              onLook={(id) => {
+                setOpen(false);
+                onLook(id);
+              }}
+              onAsk={
+                onAsk &&
+                (() => {
+                  setOpen(false);
+                  onAsk();
+                })
+              }
+            />
           </ScrollView>
-          <Pressable role="button" aria-label="Put the task away" onPress={() => setOpen(false)} style={styles.pull}><LineIcon name="up" size={20} /><Text variant="labelMedium">Back to the sheet</Text></Pressable>
+          <Pressable role="button" aria-label="Put the task away" onPress={() => setOpen(false)} style={styles.pull}>
+            <LineIcon name="up" size={20} />
+            <Text variant="labelMedium">Back to the sheet</Text>
+          </Pressable>
         </View>
       )}
     </View>
@@ -105,7 +165,9 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props
 export function TaskPanel({ title, below, ...rest }: Props & { title: string; below: string }) {
   return (
     <ScrollView style={styles.panel} contentContainerStyle={styles.panelContent} role="complementary" aria-label="Task">
-      <Text variant="displaySmall" role="heading" aria-level={1}>{title}</Text>
+      <Text variant="displaySmall" role="heading" aria-level={1}>
+        {title}
+      </Text>
       <Text variant="bodySmall">{below}</Text>
       <TaskDetails {...rest} />
     </ScrollView>
@@ -118,17 +180,50 @@ const styles = StyleSheet.create({
   // The card hangs below the whole row that this stands in.
   beside: { position: 'static' },
   opensOnly: { flex: 0, minWidth: TARGET.learner, justifyContent: 'center' },
-  strip: { flexDirection: 'row', alignItems: 'center', backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
-  opens: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 10, paddingLeft: 10, paddingRight: 10, paddingVertical: 6, minHeight: TARGET.learner },
+  strip: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    backgroundColor: colours.mist,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
+  opens: {
+    flex: 1,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 10,
+    paddingLeft: 10,
+    paddingRight: 10,
+    paddingVertical: 6,
+    minHeight: TARGET.learner,
+  },
   all: { alignItems: 'center', minWidth: 28 },
   task: { flex: 1, fontSize: 17, lineHeight: 23 },
   extra: { flexDirection: 'row', alignItems: 'center', gap: 4 },
-  card: { position: 'absolute', top: '100%', left: 0, right: 0, marginTop: -OUTLINE, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
+  card: {
+    position: 'absolute',
+    top: '100%',
+    left: 0,
+    right: 0,
+    marginTop: -OUTLINE,
+    backgroundColor: colours.mist,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   away: { display: 'none' },
   scroll: { maxHeight: 430 },
   scrollLow: { maxHeight: 240 },
   cardContent: { padding: 14, gap: 14 },
-  pull: { flexDirection: 'row', alignItems: 'center', justifyContent: 'center', gap: 8, minHeight: TARGET.learner, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  pull: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 8,
+    minHeight: TARGET.learner,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+  },
   panel: { flexGrow: 0, width: 300, backgroundColor: colours.mist },
   panelContent: { padding: 18, gap: 14 },
   part: { gap: 6 },

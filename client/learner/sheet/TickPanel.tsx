@@ -19,20 +19,43 @@ export function TickPanel({ part, doc, editable, ticked, teacher }: Props) {
   return (
     <View style={styles.panel}>
       <Pressable
-        role="checkbox" aria-checked={ticked} aria-label="I have done this" disabled={!editable} onPress={() => setTick(doc, part.id, !ticked)}
+        role="checkbox"
+        aria-checked={ticked}
+        aria-label="I have done this"
+        disabled={!editable}
+        onPress={() => setTick(doc, part.id, !ticked)}
         style={[styles.box, editable && !ticked && styles.raised, ticked && styles.ticked]}
       >
         {ticked ? <LineIcon name="tick" size={90} width={3} /> : <View style={styles.empty} />}
       </Pressable>
       <Text variant="headlineMedium">{ticked ? 'I have done this' : 'Have you done it? Press here'}</Text>
-      {part.confirm && <Text variant="bodyMedium" style={styles.words}>{`${teacher} looks as well, and puts a seal on it.`}</Text>}
+      {part.confirm && (
+        <Text variant="bodyMedium" style={styles.words}>{`${teacher} looks as well, and puts a seal on it.`}</Text>
+      )}
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  panel: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 20, padding: 24, backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderColor: colours.ink },
-  box: { width: 150, height: 150, borderWidth: OUTLINE * 2, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  panel: {
+    flex: 1,
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 20,
+    padding: 24,
+    backgroundColor: colours.desk,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
+  box: {
+    width: 150,
+    height: 150,
+    borderWidth: OUTLINE * 2,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   raised: { boxShadow: `${SHADOW}px ${SHADOW}px 0 ${colours.ink}` },
   ticked: { backgroundColor: colours.ochre },
   empty: { width: 90, height: 90 },

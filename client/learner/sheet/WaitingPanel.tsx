@@ -11,13 +11,24 @@ export function WaitingPanel({ first, onGo }: { first: PartView; onGo: () => voi
     <View style={styles.panel} role="status">
       <LineIcon name="lock" size={72} />
       <Text variant="headlineMedium" style={styles.words}>{`First comes “${first.title}”`}</Text>
-      <Text variant="bodyLarge" style={styles.words}>This part opens when that one is done.</Text>
+      <Text variant="bodyLarge" style={styles.words}>
+        This part opens when that one is done.
+      </Text>
       <Button kind="main" large icon="forward" onPress={onGo}>{`Go to ${first.title}`}</Button>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  panel: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 16, padding: 24, backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  panel: {
+    flex: 1,
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: 16,
+    padding: 24,
+    backgroundColor: colours.desk,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   words: { textAlign: 'center' },
 });

@@ -36,21 +36,37 @@ export function WordsPanel({ part, doc, editable, count }: Props) {
     const end = editor!.state.doc.content.size;
     // On the empty line where writing begins, else on a new one at the end.
     if (editor!.isEmpty) editor!.chain().focus('end').insertContent(`${opening} `).run();
-    else editor!.chain().insertContentAt(end, { type: 'paragraph', content: [{ type: 'text', text: `${opening} ` }] }).focus('end').run();
+    else
+      editor!
+        .chain()
+        .insertContentAt(end, { type: 'paragraph', content: [{ type: 'text', text: `${opening} ` }] })
+        .focus('end')
+        .run();
   };
   const fits = count >= (part.leastWords ?? 1) && count <= (part.mostWords ?? Infinity);
   return (
     <ScrollView style={styles.panel} contentContainerStyle={styles.content}>
-      {part.picture && <Image source={{ uri: `/api/media/${part.picture}` }} style={styles.picture} resizeMode="contain" alt="The picture to write about" />}
+      {part.picture && (
+        <Image
+          source={{ uri: `/api/media/${part.picture}` }}
+          style={styles.picture}
+          resizeMode="contain"
+          alt="The picture to write about"
+        />
+      )}
       {editable && part.openings.length > 0 && (
         <View style={styles.openings} role="group" aria-label="Ways to begin">
-          {part.openings.map((opening) => <Button key={opening} icon="pen" label={`Begin with: ${opening}`} onPress={() => begin(opening)}>{opening}</Button>)}
+          {part.openings.map((opening) => (
+            <Button key={opening} icon="pen" label={`Begin with: ${opening}`} onPress={() => begin(opening)}>
+              {opening}
+            </Button>
+          ))}
         </View>
       )}
-      <TextEditor
-        key={part.id} label={part.title} fragment={fragment} editable={editable} onEditor={setEditor}
-      />
-      <Text variant="labelMedium" role="status" testID="word-count" style={[styles.count, fits && styles.fits]}>{wordCountWords(count, part.leastWords, part.mostWords)}</Text>
+      <TextEditor key={part.id} label={part.title} fragment={fragment} editable={editable} onEditor={setEditor} />
+      <Text variant="labelMedium" role="status" testID="word-count" style={[styles.count, fits && styles.fits]}>
+        {wordCountWords(count, part.leastWords, part.mostWords)}
+      </Text>
     </ScrollView>
   );
 }
@@ -58,8 +74,21 @@ export function WordsPanel({ part, doc, editable, count }: Props) {
 const styles = StyleSheet.create({
   panel: { flex: 1, backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderColor: colours.ink },
   content: { padding: 16, gap: 14, maxWidth: 820, width: '100%', alignSelf: 'center' },
-  picture: { width: '100%', height: 240, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  picture: {
+    width: '100%',
+    height: 240,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+  },
   openings: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
-  count: { alignSelf: 'flex-end', paddingHorizontal: 10, paddingVertical: 4, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  count: {
+    alignSelf: 'flex-end',
+    paddingHorizontal: 10,
+    paddingVertical: 4,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+  },
   fits: { backgroundColor: colours.ochre },
 });

@@ -21,15 +21,32 @@ export type CaptureFor =
 /** A photo without a spot comes in at most this share of the page. */
 const SHARE = 0.6;
 
-function putPicture(editor: DocumentEditor, { page, spot }: Extract<CaptureFor, { kind: 'picture' }>, photo: MadePhoto): void {
+function putPicture(
+  editor: DocumentEditor,
+  { page, spot }: Extract<CaptureFor, { kind: 'picture' }>,
+  photo: MadePhoto,
+): void {
   const items = pageItems(editor.doc, page.id);
   if (!items) return;
-  const room = spot ?? { x: (page.width * (1 - SHARE)) / 2, y: (page.height * (1 - SHARE)) / 2, width: page.width * SHARE, height: page.height * SHARE };
+  const room = spot ?? {
+    x: (page.width * (1 - SHARE)) / 2,
+    y: (page.height * (1 - SHARE)) / 2,
+    width: page.width * SHARE,
+    height: page.height * SHARE,
+  };
   const fit = Math.min(room.width / photo.width, room.height / photo.height);
   const [width, height] = [photo.width * fit, photo.height * fit];
   const matrix = [...translation(room.x + (room.width - width) / 2, room.y + (room.height - height) / 2)];
   const after = {
-    kind: 'picture', media: photo.background.media, width, height, crop: [0, 0, 1, 1], alt: spot?.label ?? '', matrix, order: topOrder(items), at: Date.now(),
+    kind: 'picture',
+    media: photo.background.media,
+    width,
+    height,
+    crop: [0, 0, 1, 1],
+    alt: spot?.label ?? '',
+    matrix,
+    order: topOrder(items),
+    at: Date.now(),
     ...(spot ? { spot: spot.id } : {}),
   };
   editor.change([{ page: page.id, id: crypto.randomUUID(), after }]);
@@ -56,17 +73,25 @@ export function useCapture(editor: DocumentEditor | null, actions: PageActions |
     if (shot) begin({ kind: 'change', page: page.id, shot, title });
   };
   /** Takes in a picture that was about to be shown elsewhere: as a photo of a part that asks for some, else into the first place that waits for one, else onto the first page. */
-  const takeIn = async (pieceId: string, file: Blob, parts: readonly PartView[], pages: readonly PagePlan[]): Promise<string | null> => {
+  const takeIn = async (
+    pieceId: string,
+    file: Blob,
+    parts: readonly PartView[],
+    pages: readonly PagePlan[],
+  ): Promise<string | null> => {
     const held = await holdPhoto(file, null);
     const made = typeof held === 'string' ? held : await keepPhoto(pieceId, held, firstWish(held));
     if (typeof made === 'string') return made;
     const part = parts.find(({ kind, removed }) => kind === 'photo' && !removed);
-    if (part && actions) onPage(actions.add(part.id, pages.filter((page) => page.part === part.id).at(-1)?.id ?? null, [made]));
+    if (part && actions)
+      onPage(actions.add(part.id, pages.filter((page) => page.part === part.id).at(-1)?.id ?? null, [made]));
     else if (pages[0] && editor) {
       const empty = pages.flatMap((page) => {
         const items = pageItems(editor.doc, page.id);
         const filled = items ? filledSpots(page.spots ?? [], readItems(items)) : new Set();
-        return (page.spots ?? []).filter((spot) => spot.kind === 'photo' && !filled.has(spot.id)).map((spot) => ({ page, spot }));
+        return (page.spots ?? [])
+          .filter((spot) => spot.kind === 'photo' && !filled.has(spot.id))
+          .map((spot) => ({ page, spot }));
       })[0];
       const { page, spot } = empty ?? { page: pages[0], spot: null };
       putPicture(editor, { kind: 'picture', page, spot, title: '' }, made);

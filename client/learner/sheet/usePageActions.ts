@@ -47,12 +47,15 @@ export function usePageActions(editor: DocumentEditor | null): PageActions | nul
       double(page) {
         const id = crypto.randomUUID();
         const items = new Map<string, Fields>();
-        pageItems(doc, page.id)?.forEach((item, itemId) => items.set(itemId.startsWith('field:') ? itemId : crypto.randomUUID(), item.toJSON() as Fields));
+        pageItems(doc, page.id)?.forEach((item, itemId) =>
+          items.set(itemId.startsWith('field:') ? itemId : crypto.randomUUID(), item.toJSON() as Fields),
+        );
         lay({ ...page, id }, page.id, items);
         return id;
       },
       move: (page, after) => editor.change([], [{ page, after: { order: orderBehind(doc, after) } }]),
-      reground: (page, { background, width, height }) => editor.change([], [{ page, after: { ground: { background, width, height } } }]),
+      reground: (page, { background, width, height }) =>
+        editor.change([], [{ page, after: { ground: { background, width, height } } }]),
       remove: (page) => editor.change([], [{ page, after: { deleted: true } }]),
       bringBack: (page) => editor.change([], [{ page, after: { deleted: false } }]),
     };

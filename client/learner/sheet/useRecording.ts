@@ -14,7 +14,14 @@ export interface Recording {
 }
 
 /** Recording for a draft; what was broken off by a crash is taken up first. */
-export function useRecording(pieceId: string | undefined, doc: Y.Doc | null, parts: readonly PartView[] | undefined, editable: boolean, actions: TakeActions | null, onPart: (part: string) => void) {
+export function useRecording(
+  pieceId: string | undefined,
+  doc: Y.Doc | null,
+  parts: readonly PartView[] | undefined,
+  editable: boolean,
+  actions: TakeActions | null,
+  onPart: (part: string) => void,
+) {
   const [recording, setRecording] = useState<Recording | null>(null);
   const ids = parts?.map(({ id }) => id).join();
   useEffect(() => {
@@ -43,5 +50,10 @@ export function useRecording(pieceId: string | undefined, doc: Y.Doc | null, par
     onPart(recording.part.id);
     setRecording(null);
   };
-  return { recording, record: (part: PartView, sort: TakeSort) => setRecording({ part, sort }), onKeep, end: () => setRecording(null) };
+  return {
+    recording,
+    record: (part: PartView, sort: TakeSort) => setRecording({ part, sort }),
+    onKeep,
+    end: () => setRecording(null),
+  };
 }

@@ -38,12 +38,23 @@ export function useSend({ id: pieceId, card }: PieceView, live: LiveDocument) {
       }
       await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN));
     }
-    await Promise.all([client.invalidateQueries({ queryKey: keys.piece(pieceId) }), client.invalidateQueries({ queryKey: keys.now })]);
+    await Promise.all([
+      client.invalidateQueries({ queryKey: keys.piece(pieceId) }),
+      client.invalidateQueries({ queryKey: keys.now }),
+    ]);
   };
   const send = async (said: Pick<SendWish, 'word' | 'felt' | 'voice'>): Promise<void> => {
     if (wanted.current) return;
     const { id: personId } = client.getQueryData<Me>(keys.me)!;
-    const wish = { pieceId, personId, activityId: card.activityId, title: card.title, teacher: card.teacher, key: crypto.randomUUID(), ...said };
+    const wish = {
+      pieceId,
+      personId,
+      activityId: card.activityId,
+      title: card.title,
+      teacher: card.teacher,
+      key: crypto.randomUUID(),
+      ...said,
+    };
     // Where the device has no room for the wish, it is sent all the same, while this stays open.
     await keepWish(wish).catch((error: unknown) => console.warn('The wish to send could not be kept.', error));
     await carry(wish);

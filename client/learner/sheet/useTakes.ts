@@ -29,7 +29,8 @@ export interface TakeActions {
 export function useTakeActions(editor: DocumentEditor | null): TakeActions | null {
   return useMemo(() => {
     if (!editor) return null;
-    const put = (part: string, take: Take): void => editor.change([{ page: takesPlace(part), id: take.id, after: takeFields(take) }]);
+    const put = (part: string, take: Take): void =>
+      editor.change([{ page: takesPlace(part), id: take.id, after: takeFields(take) }]);
     return {
       put,
       choose: (part, take) => put(part, { ...take, chosen: Date.now() }),

@@ -2,7 +2,12 @@ import { orderItems, recolourItems } from '@lippet/core/page/arrange';
 import { boundsAround, itemBounds } from '@lippet/core/page/geometry';
 import { IDENTITY, scalingAt, turningAt, type Matrix, type Point } from '@lippet/core/page/matrix';
 import { toPage } from '@lippet/core/page/viewport';
-import { useRef, useState, type KeyboardEvent as ReactKeyboardEvent, type PointerEvent as ReactPointerEvent } from 'react';
+import {
+  useRef,
+  useState,
+  type KeyboardEvent as ReactKeyboardEvent,
+  type PointerEvent as ReactPointerEvent,
+} from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
@@ -22,8 +27,20 @@ const LEAST_SCALE = 0.05;
 const EDGE = 8;
 
 /** A grip that drags what is chosen. Focused, the arrow keys work it. */
-function Grip({ surface, word, style, icon, matrixOf, onKey }: {
-  surface: Surface; word: string; style: object; icon?: LineName; matrixOf: (from: Point, to: Point) => Matrix; onKey: (forward: boolean) => void;
+function Grip({
+  surface,
+  word,
+  style,
+  icon,
+  matrixOf,
+  onKey,
+}: {
+  surface: Surface;
+  word: string;
+  style: object;
+  icon?: LineName;
+  matrixOf: (from: Point, to: Point) => Matrix;
+  onKey: (forward: boolean) => void;
 }) {
   const gesture = useRef<ToolGesture | null>(null);
   const point = (event: ReactPointerEvent): Point => {
@@ -90,7 +107,9 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
   const { page, top: layer } = surface;
   const actions: { word: string; icon: LineName; act: () => void }[] = [
     { word: 'Colour', icon: 'brush', act: () => setPanel(panel === 'colour' ? null : 'colour') },
-    ...(picture ? [{ word: 'Crop', icon: 'crop' as const, act: () => setPanel(panel === 'crop' ? null : 'crop') }] : []),
+    ...(picture
+      ? [{ word: 'Crop', icon: 'crop' as const, act: () => setPanel(panel === 'crop' ? null : 'crop') }]
+      : []),
     { word: 'Double', icon: 'copy', act: () => doubleChosen(surface) },
     { word: 'Copy', icon: 'pages', act: () => copyChosen(surface) },
     { word: 'Front', icon: 'front', act: () => surface.change(orderItems(page.id, layer.items, chosen, 'front')) },
@@ -102,12 +121,43 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
   const barTop = Math.max(EDGE, Math.min(top < 110 ? top + height + 34 : top - 98, EDGE + room - barHeight));
   return (
     <>
-      <View style={[styles.frame, { left: left - 6, top: top - 6, width: width + 12, height: height + 12, transform: transform as never, transformOrigin: `${6 - left + at(0, 0).left}px ${6 - top + at(0, 0).top}px` as never }]} testID="chosen" />
+      <View
+        style={[
+          styles.frame,
+          {
+            left: left - 6,
+            top: top - 6,
+            width: width + 12,
+            height: height + 12,
+            transform: transform as never,
+            transformOrigin: `${6 - left + at(0, 0).left}px ${6 - top + at(0, 0).top}px` as never,
+          },
+        ]}
+        testID="chosen"
+      />
       {moving === IDENTITY && (
         <>
-          <Grip surface={surface} word="Larger or smaller" style={{ left: left + width - 18, top: top + height - 18 }} matrixOf={scaled} onKey={(more) => apply(scalingAt(more ? 1.1 : 0.9, more ? 1.1 : 0.9, origin))} />
-          <Grip surface={surface} word="Turn" icon="redo" style={{ left: left + width - 18, top: top - 34 }} matrixOf={turned} onKey={(more) => apply(turningAt(more ? 0.1 : -0.1, middle))} />
-          <View style={[styles.bar, { top: barTop, maxHeight: room }]} role="toolbar" aria-label="What is chosen" onLayout={({ nativeEvent }) => setBarHeight(nativeEvent.layout.height)}>
+          <Grip
+            surface={surface}
+            word="Larger or smaller"
+            style={{ left: left + width - 18, top: top + height - 18 }}
+            matrixOf={scaled}
+            onKey={(more) => apply(scalingAt(more ? 1.1 : 0.9, more ? 1.1 : 0.9, origin))}
+          />
+          <Grip
+            surface={surface}
+            word="Turn"
+            icon="redo"
+            style={{ left: left + width - 18, top: top - 34 }}
+            matrixOf={turned}
+            onKey={(more) => apply(turningAt(more ? 0.1 : -0.1, middle))}
+          />
+          <View
+            style={[styles.bar, { top: barTop, maxHeight: room }]}
+            role="toolbar"
+            aria-label="What is chosen"
+            onLayout={({ nativeEvent }) => setBarHeight(nativeEvent.layout.height)}
+          >
             <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.actions}>
               {actions.map(({ word, icon, act }) => (
                 <Pressable key={word} role="button" aria-label={word} onPress={act} style={styles.action}>
@@ -119,13 +169,23 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
             {panel === 'colour' && (
               <View style={styles.colours} role="group" aria-label="New colour">
                 {COLOURS.map(([name, colour]) => (
-                  <Pressable key={name} role="button" aria-label={name} onPress={() => surface.change(recolourItems(page.id, layer.items, chosen, colour))} style={styles.cell}>
+                  <Pressable
+                    key={name}
+                    role="button"
+                    aria-label={name}
+                    onPress={() => surface.change(recolourItems(page.id, layer.items, chosen, colour))}
+                    style={styles.cell}
+                  >
                     <View style={[styles.colour, { backgroundColor: colour }]} />
                   </Pressable>
                 ))}
               </View>
             )}
-            {panel === 'crop' && picture && <ScrollView style={styles.panel}><CropPanel surface={surface} picture={picture} onDone={() => setPanel(null)} /></ScrollView>}
+            {panel === 'crop' && picture && (
+              <ScrollView style={styles.panel}>
+                <CropPanel surface={surface} picture={picture} onDone={() => setPanel(null)} />
+              </ScrollView>
+            )}
           </View>
         </>
       )}
@@ -137,14 +197,52 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
 const NO_TOUCH = { touchAction: 'none' } as object;
 
 const styles = StyleSheet.create({
-  frame: { position: 'absolute', borderWidth: OUTLINE, borderColor: colours.ink, borderStyle: 'dashed', pointerEvents: 'none' },
-  grip: { position: 'absolute', width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', cursor: 'pointer', ...NO_TOUCH },
-  knob: { width: 26, height: 26, backgroundColor: colours.ochre, borderWidth: OUTLINE, borderColor: colours.ink, alignItems: 'center', justifyContent: 'center' },
-  bar: { position: 'absolute', left: EDGE, right: EDGE, maxWidth: 480, alignSelf: 'center', marginHorizontal: 'auto', backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
+  frame: {
+    position: 'absolute',
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    borderStyle: 'dashed',
+    pointerEvents: 'none',
+  },
+  grip: {
+    position: 'absolute',
+    width: TARGET.learner,
+    height: TARGET.learner,
+    alignItems: 'center',
+    justifyContent: 'center',
+    cursor: 'pointer',
+    ...NO_TOUCH,
+  },
+  knob: {
+    width: 26,
+    height: 26,
+    backgroundColor: colours.ochre,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
+  bar: {
+    position: 'absolute',
+    left: EDGE,
+    right: EDGE,
+    maxWidth: 480,
+    alignSelf: 'center',
+    marginHorizontal: 'auto',
+    backgroundColor: colours.scrap,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   actions: { flexShrink: 0, flexGrow: 0 },
   panel: { flexShrink: 1 },
   action: { width: 62, minHeight: 54, alignItems: 'center', justifyContent: 'center', gap: 2 },
-  colours: { flexDirection: 'row', flexWrap: 'wrap', borderTopWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
+  colours: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    borderTopWidth: OUTLINE,
+    borderColor: colours.line,
+    borderStyle: 'dashed',
+  },
   cell: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   colour: { width: 30, height: 30, borderWidth: OUTLINE, borderColor: colours.ink },
 });

@@ -15,7 +15,8 @@ const LEAST = 0.1;
 
 /** A crop with one side moved in (positive) or out, as far as there is picture. */
 export function cropped([left, top, width, height]: Crop, side: Side, by: number): Crop {
-  const clamp = (value: number, least: number, most: number): number => Number(Math.min(most, Math.max(least, value)).toFixed(4));
+  const clamp = (value: number, least: number, most: number): number =>
+    Number(Math.min(most, Math.max(least, value)).toFixed(4));
   switch (side) {
     case 'left': {
       const moved = clamp(left + by, 0, left + width - LEAST);
@@ -32,15 +33,29 @@ export function cropped([left, top, width, height]: Crop, side: Side, by: number
   }
 }
 
-const SIDES: { side: Side; word: string }[] = [{ side: 'left', word: 'Left' }, { side: 'top', word: 'Top' }, { side: 'right', word: 'Right' }, { side: 'bottom', word: 'Bottom' }];
+const SIDES: { side: Side; word: string }[] = [
+  { side: 'left', word: 'Left' },
+  { side: 'top', word: 'Top' },
+  { side: 'right', word: 'Right' },
+  { side: 'bottom', word: 'Bottom' },
+];
 
 /** Cuts a picture's edges away and gives them back: nothing of it is lost. Below, its words for those who can't see it. */
-export function CropPanel({ surface, picture, onDone }: { surface: Surface; picture: PictureItem; onDone: () => void }) {
+export function CropPanel({
+  surface,
+  picture,
+  onDone,
+}: {
+  surface: Surface;
+  picture: PictureItem;
+  onDone: () => void;
+}) {
   const [alt, setAlt] = useState(picture.alt);
   const row = useRef({}).current;
   const change = (fields: object, of: object | null = null): void => {
     const before = surface.top.items.get(picture.id);
-    if (before) surface.change([{ page: surface.page.id, id: picture.id, after: { ...before.toJSON(), ...fields } }], of);
+    if (before)
+      surface.change([{ page: surface.page.id, id: picture.id, after: { ...before.toJSON(), ...fields } }], of);
   };
   useKeeping(alt, () => change({ alt }, row));
   const crop = (side: Side, by: number): void => {
@@ -49,7 +64,12 @@ export function CropPanel({ surface, picture, onDone }: { surface: Surface; pict
     const [wide, high] = [picture.width / picture.crop[2], picture.height / picture.crop[3]];
     const [a, b, c, d, e, f] = picture.matrix;
     const [dx, dy] = [(next[0] - picture.crop[0]) * wide, (next[1] - picture.crop[1]) * high];
-    change({ crop: next, width: next[2] * wide, height: next[3] * high, matrix: [a, b, c, d, e + a * dx + c * dy, f + b * dx + d * dy] });
+    change({
+      crop: next,
+      width: next[2] * wide,
+      height: next[3] * high,
+      matrix: [a, b, c, d, e + a * dx + c * dy, f + b * dx + d * dy],
+    });
   };
   return (
     <View style={styles.panel}>
@@ -58,8 +78,12 @@ export function CropPanel({ surface, picture, onDone }: { surface: Surface; pict
           <View key={side} style={styles.side}>
             <Text variant="labelSmall">{word}</Text>
             <View style={styles.pair}>
-              <Button label={`${word} edge in`} onPress={() => crop(side, STEP)} style={styles.small}>−</Button>
-              <Button label={`${word} edge out`} onPress={() => crop(side, -STEP)} style={styles.small}>+</Button>
+              <Button label={`${word} edge in`} onPress={() => crop(side, STEP)} style={styles.small}>
+                −
+              </Button>
+              <Button label={`${word} edge out`} onPress={() => crop(side, -STEP)} style={styles.small}>
+                +
+              </Button>
             </View>
           </View>
         ))}

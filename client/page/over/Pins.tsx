@@ -26,27 +26,52 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
   const pins = pinsInReadingOrder(surface.allItems);
   const item = open ? surface.allItems.find(({ id }) => id === open) : undefined;
   const noted = item?.kind === 'pin' || item?.kind === 'mark' ? item : null;
-  const place = noted && (noted.kind === 'pin' ? at(noted.matrix[4], noted.matrix[5]) : at(noted.quads[0]![6]!, noted.quads[0]![7]!));
+  const place =
+    noted &&
+    (noted.kind === 'pin' ? at(noted.matrix[4], noted.matrix[5]) : at(noted.quads[0]![6]!, noted.quads[0]![7]!));
   return (
     <>
       {pins.map((pin, i) => {
         const { left, top } = at(pin.matrix[4], pin.matrix[5]);
         return (
           <Pressable
-            key={pin.id} role="button" aria-label={`Pin ${i + 1}${pin.note ? `: ${pin.note}` : ''}`} aria-expanded={open === pin.id}
+            key={pin.id}
+            role="button"
+            aria-label={`Pin ${i + 1}${pin.note ? `: ${pin.note}` : ''}`}
+            aria-expanded={open === pin.id}
             onPress={() => surface.state.setState({ open: open === pin.id ? null : pin.id })}
             style={[styles.pin, { left: left - TARGET.learner / 2, top: top - TARGET.learner }]}
           >
             <Svg width={36} height={44} viewBox="0 0 36 44" aria-hidden focusable={false}>
-              <Path d="M18 42L8 28A15 15 0 1 1 28 28Z" fill={open === pin.id ? colours.scrap : colours.ochre} stroke={colours.ink} strokeWidth={2} />
+              <Path
+                d="M18 42L8 28A15 15 0 1 1 28 28Z"
+                fill={open === pin.id ? colours.scrap : colours.ochre}
+                stroke={colours.ink}
+                strokeWidth={2}
+              />
             </Svg>
-            <Text variant="labelMedium" style={styles.number}>{i + 1}</Text>
+            <Text variant="labelMedium" style={styles.number}>
+              {i + 1}
+            </Text>
           </Pressable>
         );
       })}
       {noted && place && (
-        <View style={[styles.card, { left: Math.min(Math.max(8, place.left - CARD.width / 2), Math.max(8, view.width - CARD.width - 8)), top: Math.min(Math.max(8, place.top + 10), Math.max(8, view.height - CARD.height - 8)) }]}>
-          <NoteCard key={noted.id} surface={surface} item={noted} editable={editable && surface.top.get(noted.id) !== undefined} />
+        <View
+          style={[
+            styles.card,
+            {
+              left: Math.min(Math.max(8, place.left - CARD.width / 2), Math.max(8, view.width - CARD.width - 8)),
+              top: Math.min(Math.max(8, place.top + 10), Math.max(8, view.height - CARD.height - 8)),
+            },
+          ]}
+        >
+          <NoteCard
+            key={noted.id}
+            surface={surface}
+            item={noted}
+            editable={editable && surface.top.get(noted.id) !== undefined}
+          />
         </View>
       )}
     </>
@@ -61,25 +86,46 @@ function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | T
   const close = (): void => surface.state.setState({ open: null });
   const keep = (): void => {
     const before = surface.top.items.get(item.id);
-    if (before && note !== item.note) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note } }], row);
+    if (before && note !== item.note)
+      surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note } }], row);
   };
   useKeeping(note, keep);
   const say = (spoken: string): void => {
     const before = surface.top.items.get(item.id);
-    if (before) surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note, voice: spoken } }]);
+    if (before)
+      surface.change([{ page: surface.page.id, id: item.id, after: { ...before.toJSON(), note, voice: spoken } }]);
   };
   const drop = (): void => surface.change([{ page: surface.page.id, id: item.id, after: null }]);
   return (
     <Scrap style={styles.note}>
-      {item.kind === 'mark' && item.text !== '' && <Text variant="bodySmall" numberOfLines={2} style={{ color: colours.soft }}>{`“${item.text}”`}</Text>}
+      {item.kind === 'mark' && item.text !== '' && (
+        <Text variant="bodySmall" numberOfLines={2} style={{ color: colours.soft }}>{`“${item.text}”`}</Text>
+      )}
       {editable ? (
         <>
           {voice && <VoiceButton voice={voice} label="this note" />}
-          <Field label={voice ? 'In words as well' : 'Note'} value={note} onChangeText={setNote} multiline maxLength={MAX_TEXT} autoFocus={item.note === '' && item.kind === 'pin' && !voice} />
+          <Field
+            label={voice ? 'In words as well' : 'Note'}
+            value={note}
+            onChangeText={setNote}
+            multiline
+            maxLength={MAX_TEXT}
+            autoFocus={item.note === '' && item.kind === 'pin' && !voice}
+          />
           {item.kind === 'pin' && !voice && surface.sayHome && <SayNote home={surface.sayHome} onSaid={say} />}
           <View style={styles.row}>
-            <Button icon="bin" onPress={drop} label={item.kind === 'pin' ? 'Delete the pin' : 'Delete the mark'}>Delete</Button>
-            <Button icon="tick" onPress={() => { keep(); close(); }}>Done</Button>
+            <Button icon="bin" onPress={drop} label={item.kind === 'pin' ? 'Delete the pin' : 'Delete the mark'}>
+              Delete
+            </Button>
+            <Button
+              icon="tick"
+              onPress={() => {
+                keep();
+                close();
+              }}
+            >
+              Done
+            </Button>
           </View>
         </>
       ) : (
@@ -94,7 +140,13 @@ function NoteCard({ surface, item, editable }: { surface: Surface; item: Pin | T
 }
 
 const styles = StyleSheet.create({
-  pin: { position: 'absolute', width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'flex-end' },
+  pin: {
+    position: 'absolute',
+    width: TARGET.learner,
+    height: TARGET.learner,
+    alignItems: 'center',
+    justifyContent: 'flex-end',
+  },
   number: { position: 'absolute', top: 11, minWidth: PIN_SIZE, textAlign: 'center' },
   card: { position: 'absolute', width: CARD.width },
   note: { padding: 14, paddingRight: 20, gap: 10 },

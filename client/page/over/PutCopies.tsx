@@ -13,7 +13,11 @@ export function PutCopies({ surface }: { surface: Surface }) {
   if (!choosing || copies === 0 || chosen > 0) return null;
   return (
     <View style={styles.place}>
-      <Button icon="pages" label={`Put ${copies} copied ${copies === 1 ? 'thing' : 'things'} here`} onPress={() => paste(surface)}>{`Put ${copies} here`}</Button>
+      <Button
+        icon="pages"
+        label={`Put ${copies} copied ${copies === 1 ? 'thing' : 'things'} here`}
+        onPress={() => paste(surface)}
+      >{`Put ${copies} here`}</Button>
     </View>
   );
 }

@@ -9,7 +9,9 @@ import { goToSpot, stepToSpot } from './goToSpot';
 import { useOnScreen } from './useOnScreen';
 
 const KINDS: Record<Spot['kind'], { icon: LineName; verb: string }> = {
-  ink: { icon: 'pen', verb: 'Draw' }, words: { icon: 'words', verb: 'Write' }, photo: { icon: 'camera', verb: 'Take a photo' },
+  ink: { icon: 'pen', verb: 'Draw' },
+  words: { icon: 'words', verb: 'Write' },
+  photo: { icon: 'camera', verb: 'Take a photo' },
 };
 
 /** About how wide a label is, in pixels. */
@@ -34,14 +36,35 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
         const words = `${spot.label}${spot.needed && !done ? ', needed' : ''}${done ? ', done' : ''}`;
         return (
           <View key={spot.id} style={styles.spot}>
-            <View style={[styles.box, { left, top, width: spot.width * scale, height: spot.height * scale, borderColor: done ? colours.moss : spot.needed ? colours.vermilion : colours.soft }]} />
+            <View
+              style={[
+                styles.box,
+                {
+                  left,
+                  top,
+                  width: spot.width * scale,
+                  height: spot.height * scale,
+                  borderColor: done ? colours.moss : spot.needed ? colours.vermilion : colours.soft,
+                },
+              ]}
+            />
             <Pressable
-              role="button" disabled={!editable} aria-label={editable ? `${verb}: ${words}` : words} onPress={() => goToSpot(surface, spot)}
+              role="button"
+              disabled={!editable}
+              aria-label={editable ? `${verb}: ${words}` : words}
+              onPress={() => goToSpot(surface, spot)}
               style={[styles.label, { left: labelLeft, top: top - TARGET.learner + 1 }]}
             >
               <View style={[styles.tag, { backgroundColor: done ? colours.moss : colours.scrap }]}>
-                <LineIcon name={done ? 'tick' : icon} size={16} colour={done ? colours.scrap : colours.ink} width={done ? 3.5 : 2} />
-                <Text variant="labelSmall" numberOfLines={1} style={{ color: done ? colours.scrap : colours.ink }}>{spot.label}</Text>
+                <LineIcon
+                  name={done ? 'tick' : icon}
+                  size={16}
+                  colour={done ? colours.scrap : colours.ink}
+                  width={done ? 3.5 : 2}
+                />
+                <Text variant="labelSmall" numberOfLines={1} style={{ color: done ? colours.scrap : colours.ink }}>
+                  {spot.label}
+                </Text>
               </View>
             </Pressable>
           </View>
@@ -49,7 +72,11 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
       })}
       {editable && empty > 0 && (
         <View style={styles.next}>
-          <Button icon="forward" label={`Next empty place, ${empty} to fill`} onPress={() => stepToSpot(surface)}>{`${empty} to fill`}</Button>
+          <Button
+            icon="forward"
+            label={`Next empty place, ${empty} to fill`}
+            onPress={() => stepToSpot(surface)}
+          >{`${empty} to fill`}</Button>
         </View>
       )}
     </>
@@ -60,6 +87,22 @@ const styles = StyleSheet.create({
   next: { position: 'absolute', right: 10, bottom: 10 },
   spot: { ...StyleSheet.absoluteFill, pointerEvents: 'box-none' },
   box: { position: 'absolute', borderWidth: OUTLINE, borderStyle: 'dashed', pointerEvents: 'none' },
-  label: { position: 'absolute', height: TARGET.learner, minWidth: TARGET.learner, justifyContent: 'flex-end', maxWidth: 220 },
-  tag: { flexDirection: 'row', alignItems: 'center', gap: 6, borderWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 6, height: 26, alignSelf: 'flex-start', maxWidth: 220 },
+  label: {
+    position: 'absolute',
+    height: TARGET.learner,
+    minWidth: TARGET.learner,
+    justifyContent: 'flex-end',
+    maxWidth: 220,
+  },
+  tag: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 6,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    paddingHorizontal: 6,
+    height: 26,
+    alignSelf: 'flex-start',
+    maxWidth: 220,
+  },
 });

@@ -23,7 +23,11 @@ export function SurfaceOver({ surface, editable }: { surface: Surface; editable:
       {editable && <ChosenFrame surface={surface} />}
       {editable && <PutCopies surface={surface} />}
       {editable && writing && <WordsEditor key={writing.id} surface={surface} writing={writing} />}
-      {trouble && <View style={styles.trouble}><Say>{trouble}</Say></View>}
+      {trouble && (
+        <View style={styles.trouble}>
+          <Say>{trouble}</Say>
+        </View>
+      )}
     </View>
   );
 }

@@ -1,9 +1,25 @@
 import { LINE_HEIGHT } from '@lippet/core/page/geometry';
-import { MAX_TEXT, readItem, TEXT_ALIGNS, TEXT_FONTS, topOrder, type TextAlign, type TextBox, type TextFont } from '@lippet/core/page/item';
+import {
+  MAX_TEXT,
+  readItem,
+  TEXT_ALIGNS,
+  TEXT_FONTS,
+  topOrder,
+  type TextAlign,
+  type TextBox,
+  type TextFont,
+} from '@lippet/core/page/item';
 import { scaleOf } from '@lippet/core/page/matrix';
 import { TEXT_FACES } from '@lippet/core/page/textFaces';
 import { breakLines } from '@lippet/core/page/textLines';
-import { useEffect, useLayoutEffect, useRef, useState, type CSSProperties, type PointerEvent as ReactPointerEvent } from 'react';
+import {
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type CSSProperties,
+  type PointerEvent as ReactPointerEvent,
+} from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
@@ -58,15 +74,21 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
     area.current?.focus({ preventScroll: true });
     return () => {
       // Words that were all taken away leave no box behind.
-      if (latest.current.text.trim() === '') surface.change([{ page: surface.page.id, id: writing.id, after: null }], row);
+      if (latest.current.text.trim() === '')
+        surface.change([{ page: surface.page.id, id: writing.id, after: null }], row);
       surface.renderer.lift([]);
     };
   }, [surface, writing, row]);
   useKeeping([text, width, font, align, size, colour].join('\n'), keepNow);
   // Undone, or taken away on another device.
-  useEffect(() => surface.state.subscribe((state) => {
-    if (state.writing === writing && kept.current && !surface.top.get(writing.id)) surface.state.setState({ writing: null });
-  }), [surface, writing]);
+  useEffect(
+    () =>
+      surface.state.subscribe((state) => {
+        if (state.writing === writing && kept.current && !surface.top.get(writing.id))
+          surface.state.setState({ writing: null });
+      }),
+    [surface, writing],
+  );
 
   // What the on-screen keyboard leaves free is the visual viewport: keep the writing in its upper part.
   useEffect(() => {
@@ -77,7 +99,8 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
       const lowest = Math.min(seen.offsetTop + seen.height, surface.element.getBoundingClientRect().bottom) - 16;
       const over = Math.max(0, field.bottom - lowest);
       const under = Math.max(0, surface.element.getBoundingClientRect().top + 8 - (field.top - over));
-      if (over - under > 0) surface.renderer.look({ ...surface.renderer.viewport, y: surface.renderer.viewport.y - (over - under) });
+      if (over - under > 0)
+        surface.renderer.look({ ...surface.renderer.viewport, y: surface.renderer.viewport.y - (over - under) });
     };
     show();
     window.visualViewport?.addEventListener('resize', show);
@@ -98,7 +121,13 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
       grow.current = { x: event.clientX, width };
     },
     onPointerMove: (event: ReactPointerEvent) => {
-      if (grow.current) setWidth(Math.max(LEAST_WIDTH, grow.current.width + (event.clientX - grow.current.x) / (scale * scaleOf(writing.matrix))));
+      if (grow.current)
+        setWidth(
+          Math.max(
+            LEAST_WIDTH,
+            grow.current.width + (event.clientX - grow.current.x) / (scale * scaleOf(writing.matrix)),
+          ),
+        );
     },
     onPointerUp: () => void (grow.current = null),
   };
@@ -108,36 +137,109 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
   const target = TARGET.learner / scale;
   const reach = Math.max(height, target);
   const style: CSSProperties = {
-    width: width + 2, height, fontFamily: face.family, fontWeight: face.weight, fontSize: size,
-    lineHeight: LINE_HEIGHT, color: colour, textAlign: align === 'centre' ? 'center' : align, background: 'transparent', border: 0, outline: 'none', padding: 0, margin: 0,
-    resize: 'none', overflow: 'hidden', display: 'block', whiteSpace: 'pre-wrap', overflowWrap: 'break-word',
+    width: width + 2,
+    height,
+    fontFamily: face.family,
+    fontWeight: face.weight,
+    fontSize: size,
+    lineHeight: LINE_HEIGHT,
+    color: colour,
+    textAlign: align === 'centre' ? 'center' : align,
+    background: 'transparent',
+    border: 0,
+    outline: 'none',
+    padding: 0,
+    margin: 0,
+    resize: 'none',
+    overflow: 'hidden',
+    display: 'block',
+    whiteSpace: 'pre-wrap',
+    overflowWrap: 'break-word',
   };
   return (
     <>
-      <View style={[styles.box, { left: left - 1, top: top - 1, transformOrigin: '0 0' as never, transform: [{ matrix: [a * scale, b * scale, c * scale, d * scale, 0, 0] }] as never, outlineWidth: 2 / scale }]}>
+      <View
+        style={[
+          styles.box,
+          {
+            left: left - 1,
+            top: top - 1,
+            transformOrigin: '0 0' as never,
+            transform: [{ matrix: [a * scale, b * scale, c * scale, d * scale, 0, 0] }] as never,
+            outlineWidth: 2 / scale,
+          },
+        ]}
+      >
         <textarea
-          ref={area} value={text} maxLength={MAX_TEXT} aria-label="Words on the page" style={style} autoCapitalize="sentences"
+          ref={area}
+          value={text}
+          maxLength={MAX_TEXT}
+          aria-label="Words on the page"
+          style={style}
+          autoCapitalize="sentences"
           onChange={(event) => setText(event.target.value)}
           onKeyDown={(event) => event.key === 'Escape' && close()}
         />
-        <View style={[styles.grip, { left: width - 8 / scale, width: target, top: (height - reach) / 2, height: reach, paddingLeft: 6 / scale }]} aria-label="Wider or narrower" role="slider" aria-valuenow={Math.round(width)} {...(widthGrip as object)}>
+        <View
+          style={[
+            styles.grip,
+            {
+              left: width - 8 / scale,
+              width: target,
+              top: (height - reach) / 2,
+              height: reach,
+              paddingLeft: 6 / scale,
+            },
+          ]}
+          aria-label="Wider or narrower"
+          role="slider"
+          aria-valuenow={Math.round(width)}
+          {...(widthGrip as object)}
+        >
           <View style={[styles.knob, { width: 12 / scale, height: Math.min(40, height * 0.6) }]} />
         </View>
       </View>
       <View style={styles.bar} role="toolbar" aria-label="How the words look">
         {TEXT_FONTS.map((each) => (
-          <Pressable key={each} role="button" aria-pressed={font === each} aria-label={TEXT_FACES[each].word} onPress={() => setFont(each)} style={[styles.choice, font === each && styles.on]}>
-            <Text style={{ fontFamily: TEXT_FACES[each].family, fontWeight: `${TEXT_FACES[each].weight}`, fontSize: 17 }}>{TEXT_FACES[each].word}</Text>
+          <Pressable
+            key={each}
+            role="button"
+            aria-pressed={font === each}
+            aria-label={TEXT_FACES[each].word}
+            onPress={() => setFont(each)}
+            style={[styles.choice, font === each && styles.on]}
+          >
+            <Text
+              style={{ fontFamily: TEXT_FACES[each].family, fontWeight: `${TEXT_FACES[each].weight}`, fontSize: 17 }}
+            >
+              {TEXT_FACES[each].word}
+            </Text>
           </Pressable>
         ))}
         {TEXT_ALIGNS.map((each) => (
-          <Pressable key={each} role="button" aria-pressed={align === each} aria-label={ALIGN_WORDS[each]} onPress={() => setAlign(each)} style={[styles.choice, align === each && styles.on]}>
-            <View style={{ gap: 4, alignItems: ({ left: 'flex-start', centre: 'center', right: 'flex-end' } as const)[each] }}>
-              {[20, 13, 17].map((line) => <View key={line} style={{ width: line, height: 2, backgroundColor: colours.ink }} />)}
+          <Pressable
+            key={each}
+            role="button"
+            aria-pressed={align === each}
+            aria-label={ALIGN_WORDS[each]}
+            onPress={() => setAlign(each)}
+            style={[styles.choice, align === each && styles.on]}
+          >
+            <View
+              style={{
+                gap: 4,
+                alignItems: ({ left: 'flex-start', centre: 'center', right: 'flex-end' } as const)[each],
+              }}
+            >
+              {[20, 13, 17].map((line) => (
+                <View key={line} style={{ width: line, height: 2, backgroundColor: colours.ink }} />
+              ))}
             </View>
           </Pressable>
         ))}
-        <Pressable role="button" aria-label="Done with the words" onPress={close} style={[styles.choice, styles.done]}><LineIcon name="tick" width={3} /></Pressable>
+        <Pressable role="button" aria-label="Done with the words" onPress={close} style={[styles.choice, styles.done]}>
+          <LineIcon name="tick" width={3} />
+        </Pressable>
       </View>
     </>
   );
@@ -149,7 +251,13 @@ type Look = Pick<TextBox, 'text' | 'width' | 'font' | 'align' | 'size' | 'colour
 function keep(surface: Surface, { id, matrix, spot }: Writing, look: Look, row: object, kept: boolean): boolean {
   const before = surface.top.items.get(id)?.toJSON();
   if (look.text.trim() === '' || (kept && !before)) return kept;
-  const fields = before ?? { kind: 'text', matrix: [...matrix], order: topOrder(surface.top.items), at: Date.now(), ...(spot ? { spot } : {}) };
+  const fields = before ?? {
+    kind: 'text',
+    matrix: [...matrix],
+    order: topOrder(surface.top.items),
+    at: Date.now(),
+    ...(spot ? { spot } : {}),
+  };
   surface.change([{ page: surface.page.id, id, after: { ...fields, ...look } }], row);
   return true;
 }
@@ -158,11 +266,38 @@ function keep(surface: Surface, { id, matrix, spot }: Writing, look: Look, row: 
 const NO_TOUCH = { touchAction: 'none' } as object;
 
 const styles = StyleSheet.create({
-  box: { position: 'absolute', outlineColor: colours.ink, outlineStyle: 'dashed', backgroundColor: 'rgba(255, 252, 244, 0.85)' },
-  grip: { position: 'absolute', alignItems: 'flex-start', justifyContent: 'center', cursor: 'ew-resize' as never, ...NO_TOUCH },
+  box: {
+    position: 'absolute',
+    outlineColor: colours.ink,
+    outlineStyle: 'dashed',
+    backgroundColor: 'rgba(255, 252, 244, 0.85)',
+  },
+  grip: {
+    position: 'absolute',
+    alignItems: 'flex-start',
+    justifyContent: 'center',
+    cursor: 'ew-resize' as never,
+    ...NO_TOUCH,
+  },
   knob: { backgroundColor: colours.ochre, outlineWidth: 1, outlineColor: colours.ink, outlineStyle: 'solid' },
-  bar: { position: 'absolute', top: 8, alignSelf: 'center', flexDirection: 'row', flexWrap: 'wrap', maxWidth: '96%', backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
-  choice: { minWidth: TARGET.learner, height: TARGET.learner, paddingHorizontal: 4, alignItems: 'center', justifyContent: 'center' },
+  bar: {
+    position: 'absolute',
+    top: 8,
+    alignSelf: 'center',
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    maxWidth: '96%',
+    backgroundColor: colours.scrap,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
+  choice: {
+    minWidth: TARGET.learner,
+    height: TARGET.learner,
+    paddingHorizontal: 4,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   on: { backgroundColor: colours.ochre },
   done: { borderLeftWidth: OUTLINE, borderColor: colours.ink },
 });

@@ -7,10 +7,16 @@ import { writeInSpot } from '../tools/wordsTool';
 /** Looks at a spot closely and takes up the tool that it waits for. */
 export function goToSpot(surface: Surface, spot: Spot): void {
   const { renderer } = surface;
-  const scale = Math.min(renderer.view.width / (spot.width + 60), renderer.view.height / (spot.height + 160), renderer.viewport.scale * 2.5);
+  const scale = Math.min(
+    renderer.view.width / (spot.width + 60),
+    renderer.view.height / (spot.height + 160),
+    renderer.viewport.scale * 2.5,
+  );
   const wanted = Math.max(renderer.viewport.scale, scale);
   renderer.look({
-    scale: wanted, x: renderer.view.width / 2 - (spot.x + spot.width / 2) * wanted, y: renderer.view.height * 0.4 - (spot.y + spot.height / 2) * wanted,
+    scale: wanted,
+    x: renderer.view.width / 2 - (spot.x + spot.width / 2) * wanted,
+    y: renderer.view.height * 0.4 - (spot.y + spot.height / 2) * wanted,
   });
   const { setTool } = useDrawing.getState();
   if (spot.kind === 'words') {

@@ -19,12 +19,21 @@ function closeTo(surface: Surface, { id, matrix, width }: Writing): Viewport {
   const size = there?.kind === 'text' ? there.size : TEXT_SIZES[useDrawing.getState().choices.words.width];
   const own = scaleOf(matrix);
   const across = view.width - 2 * ROOM.side;
-  const wanted = size * own * viewport.scale < TOO_SMALL ? Math.min(READABLE / (size * own), across / (width * own)) : 0;
+  const wanted =
+    size * own * viewport.scale < TOO_SMALL ? Math.min(READABLE / (size * own), across / (width * own)) : 0;
   const scale = Math.max(viewport.scale, wanted);
   const { x, y } = applyTo(matrix, 0, 0);
   const within = (at: number, least: number, most: number): number => Math.max(least, Math.min(at, most));
-  const left = within(viewport.x + x * viewport.scale, ROOM.side, view.width - ROOM.side - Math.min(across, width * own * scale));
-  const top = within(viewport.y + y * viewport.scale, ROOM.above, view.height - ROOM.below - size * own * LINE_HEIGHT * scale);
+  const left = within(
+    viewport.x + x * viewport.scale,
+    ROOM.side,
+    view.width - ROOM.side - Math.min(across, width * own * scale),
+  );
+  const top = within(
+    viewport.y + y * viewport.scale,
+    ROOM.above,
+    view.height - ROOM.below - size * own * LINE_HEIGHT * scale,
+  );
   return { scale, x: left - x * scale, y: top - y * scale };
 }
 

@@ -5,5 +5,8 @@ import type { Surface } from '../surface';
 export function useOnScreen(surface: Surface) {
   const viewport = useStore(surface.state, (state) => state.viewport);
   useStore(surface.state, (state) => state.revision);
-  return { ...viewport, at: (x: number, y: number) => ({ left: viewport.x + x * viewport.scale, top: viewport.y + y * viewport.scale }) };
+  return {
+    ...viewport,
+    at: (x: number, y: number) => ({ left: viewport.x + x * viewport.scale, top: viewport.y + y * viewport.scale }),
+  };
 }

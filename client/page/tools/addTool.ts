@@ -37,7 +37,8 @@ async function sizeOf(file: Blob): Promise<{ width: number; height: number } | n
 
 /** A picture's size in pixels, or a sentence that says why it can't be used. */
 async function fitSize(file: Blob): Promise<{ width: number; height: number } | string> {
-  if (file.size > MEDIA_LIMITS.file) return `That file is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
+  if (file.size > MEDIA_LIMITS.file)
+    return `That file is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
   if (await tellsTooLarge(file)) return TOO_MANY_PIXELS;
   const size = await sizeOf(file);
   if (!size) return 'That file is not a picture that can be shown here. PNG, JPEG, WebP, GIF and SVG can.';
@@ -55,7 +56,8 @@ interface Place {
 /** Brings a file onto the page, by what it holds: ink as strokes, anything else as a picture. */
 export async function bringFile(surface: Surface, file: Blob, place: Place): Promise<void> {
   const head = await file.slice(0, 2_000).text();
-  if (head.startsWith('%PDF-')) return surface.say('A PDF comes in as pages: choose “Add a page”, then “Pages of a PDF”.');
+  if (head.startsWith('%PDF-'))
+    return surface.say('A PDF comes in as pages: choose “Add a page”, then “Pages of a PDF”.');
   if (/<(\w+:)?ink[\s>]/.test(head)) return placeInk(surface, await file.text());
   return placePicture(surface, file, place);
 }
@@ -93,7 +95,16 @@ export async function placePicture(surface: Surface, file: Blob, { at, room, spo
     return surface.say(NO_ROOM);
   }
   const matrix: Matrix = translation(at.x - width / 2, at.y - height / 2);
-  const id = surface.put({ kind: 'picture', media, width, height, crop: [0, 0, 1, 1], alt: '', matrix: [...matrix], ...(spot ? { spot } : {}) });
+  const id = surface.put({
+    kind: 'picture',
+    media,
+    width,
+    height,
+    crop: [0, 0, 1, 1],
+    alt: '',
+    matrix: [...matrix],
+    ...(spot ? { spot } : {}),
+  });
   useDrawing.getState().setTool('choose');
   surface.choose([id]);
 }
@@ -104,7 +115,11 @@ export async function placePicture(surface: Surface, file: Blob, { at, room, spo
  * @param like the page whose width the new one has
  * @returns the page, or a sentence that says why it can't be used
  */
-export async function bringPicturePage(home: MediaHome, file: Blob, like: { width: number }): Promise<{ background: Background; width: number; height: number } | string> {
+export async function bringPicturePage(
+  home: MediaHome,
+  file: Blob,
+  like: { width: number },
+): Promise<{ background: Background; width: number; height: number } | string> {
   const size = await fitSize(file);
   if (typeof size === 'string') return size;
   const media = crypto.randomUUID();
@@ -113,14 +128,22 @@ export async function bringPicturePage(home: MediaHome, file: Blob, like: { widt
   } catch {
     return NO_ROOM;
   }
-  return { background: { kind: 'photo', media, alt: '' }, width: like.width, height: Math.round((like.width * size.height) / size.width) };
+  return {
+    background: { kind: 'photo', media, alt: '' },
+    width: like.width,
+    height: Math.round((like.width * size.height) / size.width),
+  };
 }
 
 export const middlePlace = (surface: Surface, at: Point): Place => ({
-  at, room: { width: surface.page.width * SHARE, height: surface.page.height * SHARE }, spot: null,
+  at,
+  room: { width: surface.page.width * SHARE, height: surface.page.height * SHARE },
+  spot: null,
 });
 
-export const addTool = (surface: Surface, at: Point): ToolGesture => ({ end: () => void addAt(surface, middlePlace(surface, at)) });
+export const addTool = (surface: Surface, at: Point): ToolGesture => ({
+  end: () => void addAt(surface, middlePlace(surface, at)),
+});
 
 async function addAt(surface: Surface, place: Place): Promise<void> {
   const [file] = await askForFiles(`${PICTURE_TYPES},${INKML_TYPES}`);
@@ -129,5 +152,9 @@ async function addAt(surface: Surface, place: Place): Promise<void> {
 
 /** Asks for a picture that fills a spot. */
 export function addPictureTo(surface: Surface, spot: Spot): void {
-  void addAt(surface, { at: { x: spot.x + spot.width / 2, y: spot.y + spot.height / 2 }, room: { width: spot.width, height: spot.height }, spot: spot.id });
+  void addAt(surface, {
+    at: { x: spot.x + spot.width / 2, y: spot.y + spot.height / 2 },
+    room: { width: spot.width, height: spot.height },
+    spot: spot.id,
+  });
 }

@@ -30,8 +30,18 @@ async function fillAt(surface: Surface, at: Point): Promise<void> {
   const rings = await findRegion(raster, scale, at.x, at.y);
   const corners = rings?.reduce((sum, ring) => sum + ring.length / 2, 0) ?? 0;
   if (!rings || corners > MAX_RING_CORNERS) {
-    surface.say(rings ? 'That place has too many small pieces to colour in at once.' : 'There is nothing to colour in just there.');
+    surface.say(
+      rings
+        ? 'That place has too many small pieces to colour in at once.'
+        : 'There is nothing to colour in just there.',
+    );
     return;
   }
-  surface.change([{ page, id: crypto.randomUUID(), after: fillFields({ colour, rings, at: Date.now(), order: topOrder(surface.top.items) }) }]);
+  surface.change([
+    {
+      page,
+      id: crypto.randomUUID(),
+      after: fillFields({ colour, rings, at: Date.now(), order: topOrder(surface.top.items) }),
+    },
+  ]);
 }

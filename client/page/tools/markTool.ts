@@ -56,7 +56,9 @@ export function markTool(surface: Surface, from: Point): ToolGesture {
       try {
         await reading;
         const { quads, text } = covered();
-        const slip = text === '' && (Math.abs(to.x - from.x) < surface.points(LEAST) || Math.abs(to.y - from.y) < surface.points(LEAST));
+        const slip =
+          text === '' &&
+          (Math.abs(to.x - from.x) < surface.points(LEAST) || Math.abs(to.y - from.y) < surface.points(LEAST));
         if (quads.length > 0 && !slip) surface.put({ kind: 'mark', style, colour, quads, text, note: '' });
       } catch {
         surface.say('The words of this page could not be read. Draw over them freely instead.');

@@ -12,7 +12,16 @@ export function stampTool(surface: Surface): ToolGesture | null {
       const { stamp } = useStampInHand.getState();
       if (!stamp) return surface.say('Choose a stamp first. To make one, draw it, choose it, and keep it as a stamp.');
       const offset = { x: at.x - stamp.width / 2, y: at.y - stamp.height / 2 };
-      surface.change(pasteItems(surface.page.id, surface.top.items, readStampItems(stamp.items), offset, () => crypto.randomUUID(), Date.now()));
+      surface.change(
+        pasteItems(
+          surface.page.id,
+          surface.top.items,
+          readStampItems(stamp.items),
+          offset,
+          () => crypto.randomUUID(),
+          Date.now(),
+        ),
+      );
     },
   };
 }

@@ -19,7 +19,14 @@ export function wordsTool(surface: Surface, at: Point): ToolGesture | null {
       const spot = spotAt(surface.page.spots ?? [], at.x, at.y);
       if (spot?.kind === 'words') return writeInSpot(surface, spot.id);
       const width = Math.max(LEAST_WIDTH, Math.min(NEW_WIDTH, surface.page.width - at.x - 8));
-      surface.state.setState({ writing: { id: crypto.randomUUID(), matrix: translation(Math.min(at.x, surface.page.width - LEAST_WIDTH), at.y - 12), width, spot: null } });
+      surface.state.setState({
+        writing: {
+          id: crypto.randomUUID(),
+          matrix: translation(Math.min(at.x, surface.page.width - LEAST_WIDTH), at.y - 12),
+          width,
+          spot: null,
+        },
+      });
     },
   };
 }
@@ -33,6 +40,13 @@ export function writeInSpot(surface: Surface, spotId: string): void {
     const { id, matrix, width } = there;
     surface.state.setState({ writing: { id, matrix, width, spot: spotId } });
   } else {
-    surface.state.setState({ writing: { id: crypto.randomUUID(), matrix: translation(spot.x + 6, spot.y + 4), width: Math.max(LEAST_WIDTH, spot.width - 12), spot: spotId } });
+    surface.state.setState({
+      writing: {
+        id: crypto.randomUUID(),
+        matrix: translation(spot.x + 6, spot.y + 4),
+        width: Math.max(LEAST_WIDTH, spot.width - 12),
+        spot: spotId,
+      },
+    });
   }
 }

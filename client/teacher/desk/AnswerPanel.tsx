@@ -64,33 +64,94 @@ interface Props {
 
 /** Whose piece it is, the word that came with it, the note back, and the outcome. */
 export function AnswerPanel(props: Props) {
-  const { activityId, piece, parts, doc, reviewId, here, open, said, rubric, marking, zone, kept, problem, clash, busy, more, dates, onSay, onMine, onDates, onCheck, onRecord, onRemind, onOutcome, onHold } = props;
+  const {
+    activityId,
+    piece,
+    parts,
+    doc,
+    reviewId,
+    here,
+    open,
+    said,
+    rubric,
+    marking,
+    zone,
+    kept,
+    problem,
+    clash,
+    busy,
+    more,
+    dates,
+    onSay,
+    onMine,
+    onDates,
+    onCheck,
+    onRecord,
+    onRemind,
+    onOutcome,
+    onHold,
+  } = props;
   const first = piece.name.split(' ')[0]!;
   const { note, levels, own, aside, told } = said;
   const { go, standing, remindedAt, held } = piece;
-  const marks = <RubricMarks key={go?.id} rubric={rubric} marking={marking} levels={levels} own={own} onChange={open ? onSay : null} />;
+  const marks = (
+    <RubricMarks
+      key={go?.id}
+      rubric={rubric}
+      marking={marking}
+      levels={levels}
+      own={own}
+      onChange={open ? onSay : null}
+    />
+  );
   return (
     <View style={styles.panel}>
       <View style={styles.row}>
         <Stamp state={piece.standing.state} size={40} />
         <View style={styles.words}>
-          <Text variant="headlineMedium" role="heading" aria-level={2}>{piece.name}</Text>
+          <Text variant="headlineMedium" role="heading" aria-level={2}>
+            {piece.name}
+          </Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
-            {piece.go ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.go}${piece.standing.late ? ' · sent late' : ''}${piece.firstSentAt !== null ? ` · first sent ${whenWords(piece.firstSentAt, Date.now(), zone)}` : ''}` : 'Not sent yet'}
+            {piece.go
+              ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.go}${piece.standing.late ? ' · sent late' : ''}${piece.firstSentAt !== null ? ` · first sent ${whenWords(piece.firstSentAt, Date.now(), zone)}` : ''}`
+              : 'Not sent yet'}
           </Text>
         </View>
       </View>
       {go?.felt && <FeltSign felt={go.felt} name={first} />}
-      {go?.word && <View style={styles.word}><Text variant="bodyLarge">{`“${go.word}”`}</Text></View>}
+      {go?.word && (
+        <View style={styles.word}>
+          <Text variant="bodyLarge">{`“${go.word}”`}</Text>
+        </View>
+      )}
       {go?.voice && <VoiceButton voice={go.voice} label={`what ${first} says with it`} />}
       {doc && go && <TimeSpent doc={doc} parts={parts} />}
       {open && <ChecksList checks={piece.checks} onGo={onCheck} />}
-      {open && here.length > 0 && <Text variant="labelMedium" role="status" testID="also-here" style={styles.here}>{`${here.join(' and ')} ${here.length > 1 ? 'are' : 'is'} here too`}</Text>}
+      {open && here.length > 0 && (
+        <Text
+          variant="labelMedium"
+          role="status"
+          testID="also-here"
+          style={styles.here}
+        >{`${here.join(' and ')} ${here.length > 1 ? 'are' : 'is'} here too`}</Text>
+      )}
       {open && marks}
       {open ? (
         <>
-          <Field label={`Note to ${first}`} value={note} onChangeText={(text) => onSay({ note: text })} multiline maxLength={LIMITS.note} />
-          <KeptNotes name={first} activityId={activityId} note={note} onUse={(text) => onSay({ note: note.trim() ? `${note.trimEnd()} ${text}` : text })} />
+          <Field
+            label={`Note to ${first}`}
+            value={note}
+            onChangeText={(text) => onSay({ note: text })}
+            multiline
+            maxLength={LIMITS.note}
+          />
+          <KeptNotes
+            name={first}
+            activityId={activityId}
+            note={note}
+            onUse={(text) => onSay({ note: note.trim() ? `${note.trimEnd()} ${text}` : text })}
+          />
           <Text variant="bodySmall" style={{ color: colours.soft }} role="status">
             {kept ? `Kept. ${first} sees nothing of it yet.` : 'Keeping …'}
           </Text>
@@ -98,7 +159,9 @@ export function AnswerPanel(props: Props) {
             <View style={styles.clash}>
               <Say>{clash.words}</Say>
               {clash.mine.note !== '' && <Text variant="bodyMedium">{`You wrote: “${clash.mine.note}”`}</Text>}
-              <Button icon="undo" onPress={onMine} style={styles.start}>Put mine in its place</Button>
+              <Button icon="undo" onPress={onMine} style={styles.start}>
+                Put mine in its place
+              </Button>
             </View>
           )}
           <View style={styles.ways}>
@@ -108,20 +171,33 @@ export function AnswerPanel(props: Props) {
           </View>
           {problem && <Say>{problem}</Say>}
           <View style={styles.answers}>
-            <Button disabled={busy} onPress={() => onOutcome('again')} style={styles.answer}>Another go</Button>
-            <Button kind="finish" disabled={busy} onPress={() => onOutcome('finished')} style={styles.answer}>{more ? 'Finished, next' : 'Finished'}</Button>
+            <Button disabled={busy} onPress={() => onOutcome('again')} style={styles.answer}>
+              Another go
+            </Button>
+            <Button kind="finish" disabled={busy} onPress={() => onOutcome('finished')} style={styles.answer}>
+              {more ? 'Finished, next' : 'Finished'}
+            </Button>
           </View>
           {held ? (
             <View style={styles.row}>
-              <Text variant="labelMedium" style={styles.words}>{`Held: ${held === 'again' ? 'another go' : 'finished'}. ${first} sees nothing yet.`}</Text>
-              <Button disabled={busy} onPress={() => onHold(null)}>Let it go</Button>
+              <Text
+                variant="labelMedium"
+                style={styles.words}
+              >{`Held: ${held === 'again' ? 'another go' : 'finished'}. ${first} sees nothing yet.`}</Text>
+              <Button disabled={busy} onPress={() => onHold(null)}>
+                Let it go
+              </Button>
             </View>
           ) : (
             <View style={styles.later}>
               <Text variant="bodySmall">Or decide now, and tell it later with the others:</Text>
               <View style={styles.laterRow}>
-                <Button disabled={busy} label="Hold: another go" onPress={() => onHold('again')}>Another go</Button>
-                <Button disabled={busy} label="Hold: finished" onPress={() => onHold('finished')}>Finished</Button>
+                <Button disabled={busy} label="Hold: another go" onPress={() => onHold('again')}>
+                  Another go
+                </Button>
+                <Button disabled={busy} label="Hold: finished" onPress={() => onHold('finished')}>
+                  Finished
+                </Button>
               </View>
             </View>
           )}
@@ -130,16 +206,29 @@ export function AnswerPanel(props: Props) {
         <>
           {go && Object.keys(levels).length > 0 && marks}
           {go && <AnswerTold told={told} name={first} onRecord={null} onDrop={() => undefined} />}
-          {note ? <View style={styles.word}><Text variant="bodyLarge">{note}</Text></View> : null}
+          {note ? (
+            <View style={styles.word}>
+              <Text variant="bodyLarge">{note}</Text>
+            </View>
+          ) : null}
           <Text variant="bodyMedium" style={{ color: colours.soft }}>
-            {piece.go ? `You answered this go. It stays as it is.` : `${first} has not sent this yet. What you see is the draft.`}
+            {piece.go
+              ? `You answered this go. It stays as it is.`
+              : `${first} has not sent this yet. What you see is the draft.`}
           </Text>
           <Aside words={aside} onChange={null} />
-          {doc && reviewId && standing.state !== 'with-teacher' && go && <ReviewTalk key={reviewId} reviewId={reviewId} doc={doc} parts={parts} name={first} />}
+          {doc && reviewId && standing.state !== 'with-teacher' && go && (
+            <ReviewTalk key={reviewId} reviewId={reviewId} doc={doc} parts={parts} name={first} />
+          )}
           {isToDo(standing) && (
             <View style={styles.row}>
               <Button icon="bell" label={`Remind ${first}`} onPress={onRemind}>{`Remind ${first}`}</Button>
-              {remindedAt !== null && <Text variant="bodySmall" style={styles.words}>{`Reminded ${whenWords(remindedAt, Date.now(), zone)}`}</Text>}
+              {remindedAt !== null && (
+                <Text
+                  variant="bodySmall"
+                  style={styles.words}
+                >{`Reminded ${whenWords(remindedAt, Date.now(), zone)}`}</Text>
+              )}
             </View>
           )}
         </>

@@ -19,15 +19,23 @@ export function AnswerTold({ told, name, onRecord, onDrop }: Props) {
     return (
       <View style={styles.told}>
         <TakePlayer take={takeOf(told)} label={`What you say to ${name}`} />
-        {onRecord && <Button icon="bin" label={`Take away what you say to ${name}`} onPress={onDrop} style={styles.start}>Take it away</Button>}
+        {onRecord && (
+          <Button icon="bin" label={`Take away what you say to ${name}`} onPress={onDrop} style={styles.start}>
+            Take it away
+          </Button>
+        )}
       </View>
     );
   }
   if (!onRecord) return null;
   return (
     <>
-      <Button icon="voice" label={`Say it to ${name}`} onPress={() => onRecord('sound')}>Say it</Button>
-      <Button icon="film" label={`Film it for ${name}`} onPress={() => onRecord('film')}>Film it</Button>
+      <Button icon="voice" label={`Say it to ${name}`} onPress={() => onRecord('sound')}>
+        Say it
+      </Button>
+      <Button icon="film" label={`Film it for ${name}`} onPress={() => onRecord('film')}>
+        Film it
+      </Button>
     </>
   );
 }

@@ -9,7 +9,19 @@ import { colours } from '../../ui/theme';
 /** What is kept of a go for teachers alone. */
 export function Aside({ words, onChange }: { words: string; onChange: ((words: string) => void) | null }) {
   const [open, setOpen] = useState(false);
-  if (!onChange) return words ? <Text variant="bodySmall" style={{ color: colours.soft }}>{`Only teachers see: ${words}`}</Text> : null;
-  if (!open && words === '') return <Button icon="lock" label="Note for teachers" onPress={() => setOpen(true)}>Private</Button>;
-  return <View style={{ flexBasis: '100%' }}><Field label="Only teachers see this" value={words} onChangeText={onChange} multiline maxLength={LIMITS.note} /></View>;
+  if (!onChange)
+    return words ? (
+      <Text variant="bodySmall" style={{ color: colours.soft }}>{`Only teachers see: ${words}`}</Text>
+    ) : null;
+  if (!open && words === '')
+    return (
+      <Button icon="lock" label="Note for teachers" onPress={() => setOpen(true)}>
+        Private
+      </Button>
+    );
+  return (
+    <View style={{ flexBasis: '100%' }}>
+      <Field label="Only teachers see this" value={words} onChangeText={onChange} multiline maxLength={LIMITS.note} />
+    </View>
+  );
 }

@@ -10,8 +10,17 @@ export function ChecksList({ checks, onGo }: { checks: readonly SendCheck[]; onG
   return (
     <View role="group" aria-label="Found when it was sent" style={styles.list}>
       {checks.map((check, i) => (
-        <Press key={i} flat aria-label={`${check.words}. Go there`} fill={colours.blush} onPress={() => onGo(check)} style={styles.check}>
-          <Text variant="bodySmall" style={styles.words}>{check.words}</Text>
+        <Press
+          key={i}
+          flat
+          aria-label={`${check.words}. Go there`}
+          fill={colours.blush}
+          onPress={() => onGo(check)}
+          style={styles.check}
+        >
+          <Text variant="bodySmall" style={styles.words}>
+            {check.words}
+          </Text>
         </Press>
       ))}
     </View>

@@ -56,51 +56,115 @@ function recordingWords(part: PartView, take: Take): string | null {
 }
 
 /** The go, large, with the teacher's marks on a layer of their own above it; a draft only as a picture. */
-export function HungSheet({ piece, doc, shown: { parts: made, part, page, inPart, take, plain, choosePart, choosePage }, marks, editable, editor, onSurface, watching, onWatched }: Props) {
+export function HungSheet({
+  piece,
+  doc,
+  shown: { parts: made, part, page, inPart, take, plain, choosePart, choosePage },
+  marks,
+  editable,
+  editor,
+  onSurface,
+  watching,
+  onWatched,
+}: Props) {
   const [original, setOriginal] = useState(false);
   if (!piece.go) {
     const path = picturePath(piece);
     return path ? (
-      <View style={styles.draft}><Image source={{ uri: `/api${path}` }} style={styles.picture} resizeMode="contain" alt={`The draft of ${piece.name}`} /></View>
+      <View style={styles.draft}>
+        <Image
+          source={{ uri: `/api${path}` }}
+          style={styles.picture}
+          resizeMode="contain"
+          alt={`The draft of ${piece.name}`}
+        />
+      </View>
     ) : (
-      <View style={styles.nothing}><Say calm>{`${piece.name} has not begun.`}</Say></View>
+      <View style={styles.nothing}>
+        <Say calm>{`${piece.name} has not begun.`}</Say>
+      </View>
     );
   }
   if (!doc || !marks) return <Opening />;
-  const tabs = <View style={styles.tabs}><PartTabs parts={made} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} /></View>;
-  const recording = take && part && <TakeDesk key={take.id} take={take} part={part} marks={marks} editor={editable ? editor : null} pieceId={piece.pieceId} way={recordingWords(part, take)} />;
-  const written = plain && part && <PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={editable ? editor : null} />;
+  const tabs = (
+    <View style={styles.tabs}>
+      <PartTabs parts={made} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} />
+    </View>
+  );
+  const recording = take && part && (
+    <TakeDesk
+      key={take.id}
+      take={take}
+      part={part}
+      marks={marks}
+      editor={editable ? editor : null}
+      pieceId={piece.pieceId}
+      way={recordingWords(part, take)}
+    />
+  );
+  const written = plain && part && (
+    <PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={editable ? editor : null} />
+  );
   if (!page) {
     return (
       <View style={styles.sheet}>
         {tabs}
         {written}
         {recording}
-        {!written && !recording && <View style={styles.nothing}><Say calm>There is nothing in it.</Say></View>}
+        {!written && !recording && (
+          <View style={styles.nothing}>
+            <Say calm>There is nothing in it.</Say>
+          </View>
+        )}
       </View>
     );
   }
   const at = inPart.indexOf(page);
   const shot = readShot(page.background);
   // Beside the page as it was kept, the photo as it was taken; marks belong to the first.
-  const shown = original && shot ? { ...page, background: { kind: 'photo' as const, media: shot.original, alt: '' } } : page;
+  const shown =
+    original && shot ? { ...page, background: { kind: 'photo' as const, media: shot.original, alt: '' } } : page;
   const layers = shown === page ? [pageItems(doc, page.id)!, markItems(marks, page.id)] : [];
   return (
     <View style={styles.sheet}>
       {tabs}
-      {(recording || written) && <View style={styles.recording}>{written}{recording}</View>}
+      {(recording || written) && (
+        <View style={styles.recording}>
+          {written}
+          {recording}
+        </View>
+      )}
       {shot && (
         <View style={styles.shot}>
-          <Text variant="labelMedium" role="status">{shotWords(part, shot)}</Text>
-          <Button kind={original ? 'chosen' : 'plain'} icon="camera" onPress={() => setOriginal(!original)}>{original ? 'Show the page' : 'Show the photo'}</Button>
+          <Text variant="labelMedium" role="status">
+            {shotWords(part, shot)}
+          </Text>
+          <Button kind={original ? 'chosen' : 'plain'} icon="camera" onPress={() => setOriginal(!original)}>
+            {original ? 'Show the page' : 'Show the photo'}
+          </Button>
         </View>
       )}
       <PageSurface
-        key={`${piece.go.id}-${page.id}-${shown === page}`} page={shown} layers={layers.length > 0 ? layers : NOTHING} editor={editor} editable={editable && shown === page}
-        uses={DESK_USES} markColour={MARK_COLOUR} sayHome={piece.pieceId ? `pieces/${piece.pieceId}` : null} label={`Go ${piece.go.go} of ${piece.name}`} onSurface={onSurface}
+        key={`${piece.go.id}-${page.id}-${shown === page}`}
+        page={shown}
+        layers={layers.length > 0 ? layers : NOTHING}
+        editor={editor}
+        editable={editable && shown === page}
+        uses={DESK_USES}
+        markColour={MARK_COLOUR}
+        sayHome={piece.pieceId ? `pieces/${piece.pieceId}` : null}
+        label={`Go ${piece.go.go} of ${piece.name}`}
+        onSurface={onSurface}
       />
-      {inPart.length > 1 && <PageBar at={at} count={inPart.length} onStep={(by) => choosePage(inPart[at + by]?.id ?? page.id)} />}
-      <Ask visible={watching} title={`How ${piece.name} drew it`} onClose={onWatched} answers={<Button onPress={onWatched}>Close</Button>}>
+      {inPart.length > 1 && (
+        <PageBar at={at} count={inPart.length} onStep={(by) => choosePage(inPart[at + by]?.id ?? page.id)} />
+      )}
+      <Ask
+        visible={watching}
+        title={`How ${piece.name} drew it`}
+        onClose={onWatched}
+        answers={<Button onPress={onWatched}>Close</Button>}
+      >
         <Playback page={page} items={pageItems(doc, page.id)!} />
       </Ask>
     </View>
@@ -108,7 +172,14 @@ export function HungSheet({ piece, doc, shown: { parts: made, part, page, inPart
 }
 
 const styles = StyleSheet.create({
-  shot: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 12, paddingHorizontal: 12, paddingTop: 8 },
+  shot: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    gap: 12,
+    paddingHorizontal: 12,
+    paddingTop: 8,
+  },
   sheet: { flex: 1 },
   tabs: { padding: 10, paddingBottom: 0 },
   draft: { flex: 1, padding: 20 },

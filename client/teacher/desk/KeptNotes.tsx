@@ -31,32 +31,58 @@ export function KeptNotes({ name, activityId, note, onUse }: Props) {
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const run = (action: Promise<unknown>): void => {
-    action.then(() => setProblem(null), (error: Error) => setProblem(error.message)).finally(() => void client.invalidateQueries({ queryKey: KEY }));
+    action
+      .then(
+        () => setProblem(null),
+        (error: Error) => setProblem(error.message),
+      )
+      .finally(() => void client.invalidateQueries({ queryKey: KEY }));
   };
   const toKeep = withoutName(note.trim(), name);
   const shown = rankNotes(data, activityId, typed).slice(0, OFFERED);
   return (
     <View style={styles.box}>
       <View style={styles.row}>
-        {data.length > 0 && <Button icon="list" label={open ? 'Close the notes I keep' : 'Notes I keep'} onPress={() => setOpen(!open)}>{open ? 'Close' : 'Notes I keep'}</Button>}
-        {toKeep !== '' && !data.some(({ words }) => words === toKeep) && <Button icon="plus" label="Keep this note" onPress={() => run(post('/kept-notes', { id: crypto.randomUUID(), words: toKeep }))}>Keep it</Button>}
+        {data.length > 0 && (
+          <Button icon="list" label={open ? 'Close the notes I keep' : 'Notes I keep'} onPress={() => setOpen(!open)}>
+            {open ? 'Close' : 'Notes I keep'}
+          </Button>
+        )}
+        {toKeep !== '' && !data.some(({ words }) => words === toKeep) && (
+          <Button
+            icon="plus"
+            label="Keep this note"
+            onPress={() => run(post('/kept-notes', { id: crypto.randomUUID(), words: toKeep }))}
+          >
+            Keep it
+          </Button>
+        )}
       </View>
       {problem && <Say>{problem}</Say>}
       {open && data.length > OFFERED && <Field label="Find a note" value={typed} onChangeText={setTyped} autoFocus />}
-      {open && shown.map(({ id, words }) => (
-        <View key={id} style={styles.note}>
-          <Press
-            aria-label={`Say: ${withName(words, name)}`} style={styles.words}
-            onPress={() => {
-              onUse(withName(words, name));
-              run(post(`/kept-notes/${id}/use`, { activity: activityId }));
-            }}
-          >
-            <Text variant="bodyMedium">{withName(words, name)}</Text>
-          </Press>
-          <Press flat aria-label={`Throw away: ${words}`} onPress={() => run(remove(`/kept-notes/${id}`))} style={styles.bin}><LineIcon name="bin" size={18} /></Press>
-        </View>
-      ))}
+      {open &&
+        shown.map(({ id, words }) => (
+          <View key={id} style={styles.note}>
+            <Press
+              aria-label={`Say: ${withName(words, name)}`}
+              style={styles.words}
+              onPress={() => {
+                onUse(withName(words, name));
+                run(post(`/kept-notes/${id}/use`, { activity: activityId }));
+              }}
+            >
+              <Text variant="bodyMedium">{withName(words, name)}</Text>
+            </Press>
+            <Press
+              flat
+              aria-label={`Throw away: ${words}`}
+              onPress={() => run(remove(`/kept-notes/${id}`))}
+              style={styles.bin}
+            >
+              <LineIcon name="bin" size={18} />
+            </Press>
+          </View>
+        ))}
       {open && shown.length === 0 && <Text variant="bodySmall">No note is like that.</Text>}
     </View>
   );
@@ -67,5 +93,12 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
   note: { flexDirection: 'row', gap: 4 },
   words: { flex: 1, padding: 10, minHeight: TARGET.adult, justifyContent: 'center' },
-  bin: { width: TARGET.adult, minHeight: TARGET.adult, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: colours.paper },
+  bin: {
+    width: TARGET.adult,
+    minHeight: TARGET.adult,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderColor: 'transparent',
+    backgroundColor: colours.paper,
+  },
 });

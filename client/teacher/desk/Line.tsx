@@ -59,21 +59,38 @@ const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
   const words = underWords(piece, zone);
   return (
     <Pressable
-      role="link" aria-current={here ? 'true' : undefined} onPress={() => onChoose(piece.personId)}
-      aria-label={`${piece.name}. ${STATE_WORDS[piece.standing.state]}, ${words}`} style={[styles.hung, { paddingTop: 36 * t * (1 - t) }]}
+      role="link"
+      aria-current={here ? 'true' : undefined}
+      onPress={() => onChoose(piece.personId)}
+      aria-label={`${piece.name}. ${STATE_WORDS[piece.standing.state]}, ${words}`}
+      style={[styles.hung, { paddingTop: 36 * t * (1 - t) }]}
     >
       <View style={styles.peg} />
       {path ? (
         <Picture path={path} alt="" style={[styles.picture, here && styles.here]} />
       ) : (
-        <View style={[styles.picture, styles.blank, here && styles.here]}><Text variant="bodySmall" style={{ color: colours.soft }}>blank</Text></View>
+        <View style={[styles.picture, styles.blank, here && styles.here]}>
+          <Text variant="bodySmall" style={{ color: colours.soft }}>
+            blank
+          </Text>
+        </View>
       )}
       <View style={styles.name}>
         <Stamp state={piece.standing.state} size={20} />
-        <Text variant="labelMedium" numberOfLines={1}>{piece.name.split(' ')[0]}</Text>
+        <Text variant="labelMedium" numberOfLines={1}>
+          {piece.name.split(' ')[0]}
+        </Text>
       </View>
-      <Text variant="bodySmall" style={styles.under} numberOfLines={1}>{words}</Text>
-      {piece.checks.length > 0 && piece.standing.state === 'with-teacher' && <View style={styles.checks} testID="checks"><Text variant="labelSmall" aria-label={`${piece.checks.length} found when it was sent`}>{piece.checks.length}</Text></View>}
+      <Text variant="bodySmall" style={styles.under} numberOfLines={1}>
+        {words}
+      </Text>
+      {piece.checks.length > 0 && piece.standing.state === 'with-teacher' && (
+        <View style={styles.checks} testID="checks">
+          <Text variant="labelSmall" aria-label={`${piece.checks.length} found when it was sent`}>
+            {piece.checks.length}
+          </Text>
+        </View>
+      )}
     </Pressable>
   );
 });
@@ -91,14 +108,30 @@ export function Line({ line, current, zone, onChoose }: Props) {
   const choose = useCallback((personId: string) => latest.current(personId), []);
   const width = line.length * HUNG_WIDTH + 20;
   return (
-    <ScrollView ref={scroll} horizontal showsHorizontalScrollIndicator={false} style={styles.scroll} role="navigation" aria-label="The line">
+    <ScrollView
+      ref={scroll}
+      horizontal
+      showsHorizontalScrollIndicator={false}
+      style={styles.scroll}
+      role="navigation"
+      aria-label="The line"
+    >
       <View style={styles.row}>
         <View style={styles.string} aria-hidden>
           <Svg width={width} height={30}>
             <Path d={`M0 8Q${width / 2} 26 ${width} 8`} fill="none" stroke={colours.ink} strokeWidth={OUTLINE} />
           </Svg>
         </View>
-        {line.map((piece, i) => <Hung key={piece.personId} piece={piece} here={piece.personId === current} zone={zone} t={(i + 0.5) / line.length} onChoose={choose} />)}
+        {line.map((piece, i) => (
+          <Hung
+            key={piece.personId}
+            piece={piece}
+            here={piece.personId === current}
+            zone={zone}
+            t={(i + 0.5) / line.length}
+            onChoose={choose}
+          />
+        ))}
       </View>
     </ScrollView>
   );
@@ -109,11 +142,36 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', paddingHorizontal: 10, paddingTop: 2, paddingBottom: 8 },
   string: { position: 'absolute', left: 0, top: 0 },
   hung: { width: HUNG_WIDTH, alignItems: 'center' },
-  peg: { width: 10, height: 22, backgroundColor: colours.ochre, borderWidth: OUTLINE, borderColor: colours.ink, marginBottom: -8, zIndex: 1 },
+  peg: {
+    width: 10,
+    height: 22,
+    backgroundColor: colours.ochre,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    marginBottom: -8,
+    zIndex: 1,
+  },
   picture: { width: 60, height: 82 },
-  blank: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  blank: {
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   here: { boxShadow: `4px 4px 0 ${colours.vermilion}` },
-  checks: { position: 'absolute', right: 12, top: 18, minWidth: 22, height: 22, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink },
+  checks: {
+    position: 'absolute',
+    right: 12,
+    top: 18,
+    minWidth: 22,
+    height: 22,
+    alignItems: 'center',
+    justifyContent: 'center',
+    backgroundColor: colours.blush,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   name: { flexDirection: 'row', alignItems: 'center', gap: 5, marginTop: 5 },
   under: { maxWidth: HUNG_WIDTH - 6, fontSize: 13, lineHeight: 17, color: colours.soft },
 });

@@ -1,5 +1,13 @@
 import type { HungPiece } from '@lippet/core/contract/work';
-import { FILTER_WORDS, filterCounts, LINE_FILTERS, LINE_ORDERS, ORDER_WORDS, type LineFilter, type LineOrder } from '@lippet/core/review/lineOrder';
+import {
+  FILTER_WORDS,
+  filterCounts,
+  LINE_FILTERS,
+  LINE_ORDERS,
+  ORDER_WORDS,
+  type LineFilter,
+  type LineOrder,
+} from '@lippet/core/review/lineOrder';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { ActivityExport } from '../../page/GoExport';
@@ -25,19 +33,55 @@ interface Props {
 }
 
 /** What can be done with the line as a whole: which pieces hang on it and how, reminding, taking all of it out. */
-export function LineMenu({ visible, onClose, activityId, title, line, order, filter, onOrder, onFilter, onKeys, ready, busy, onRemind }: Props) {
+export function LineMenu({
+  visible,
+  onClose,
+  activityId,
+  title,
+  line,
+  order,
+  filter,
+  onOrder,
+  onFilter,
+  onKeys,
+  ready,
+  busy,
+  onRemind,
+}: Props) {
   const counts = filterCounts(line);
   const filters = LINE_FILTERS.filter((each) => each === 'all' || each === filter || counts[each] > 0);
   return (
     <Ask visible={visible} title="The line" onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
-      <Pick label="Which pieces" headed options={filters.map((value) => ({ value, word: `${FILTER_WORDS[value]} (${counts[value]})` }))} chosen={filter} onChoose={onFilter} />
-      <Pick label="In which order" headed options={LINE_ORDERS.map((value) => ({ value, word: ORDER_WORDS[value] }))} chosen={order} onChoose={onOrder} />
-      {ready > 0 && <Button icon="bell" disabled={busy} label={`Remind all ${ready} who have not sent`} onPress={onRemind} style={styles.start}>{`Remind ${ready} to send`}</Button>}
+      <Pick
+        label="Which pieces"
+        headed
+        options={filters.map((value) => ({ value, word: `${FILTER_WORDS[value]} (${counts[value]})` }))}
+        chosen={filter}
+        onChoose={onFilter}
+      />
+      <Pick
+        label="In which order"
+        headed
+        options={LINE_ORDERS.map((value) => ({ value, word: ORDER_WORDS[value] }))}
+        chosen={order}
+        onChoose={onOrder}
+      />
+      {ready > 0 && (
+        <Button
+          icon="bell"
+          disabled={busy}
+          label={`Remind all ${ready} who have not sent`}
+          onPress={onRemind}
+          style={styles.start}
+        >{`Remind ${ready} to send`}</Button>
+      )}
       <View style={styles.out}>
         <Text variant="labelMedium">All that was sent, with and without your marks</Text>
         <ActivityExport activityId={activityId} title={title} />
       </View>
-      <Button icon="keyboard" onPress={onKeys} style={styles.start}>Keys</Button>
+      <Button icon="keyboard" onPress={onKeys} style={styles.start}>
+        Keys
+      </Button>
     </Ask>
   );
 }

@@ -26,11 +26,26 @@ export function ManyBar({ count, busy, onAnswer }: Props) {
   return (
     <View style={styles.bar} role="region" aria-label={`Answer ${pieces}`}>
       <Text variant="titleSmall">{`${pieces} chosen`}</Text>
-      <Field label="A note to all of them ({name} is each one’s name)" value={note} onChangeText={setNote} maxLength={LIMITS.note} />
+      <Field
+        label="A note to all of them ({name} is each one’s name)"
+        value={note}
+        onChangeText={setNote}
+        maxLength={LIMITS.note}
+      />
       <View style={styles.row}>
-        <Button disabled={busy || note.trim() === ''} label={`Add the note to ${pieces}`} onPress={() => void answer(null)}>Add the note</Button>
-        <Button disabled={busy} label={`Another go for ${pieces}`} onPress={() => void answer('again')}>Another go</Button>
-        <Button kind="finish" disabled={busy} label={`Finished for ${pieces}`} onPress={() => void answer('finished')}>Finished</Button>
+        <Button
+          disabled={busy || note.trim() === ''}
+          label={`Add the note to ${pieces}`}
+          onPress={() => void answer(null)}
+        >
+          Add the note
+        </Button>
+        <Button disabled={busy} label={`Another go for ${pieces}`} onPress={() => void answer('again')}>
+          Another go
+        </Button>
+        <Button kind="finish" disabled={busy} label={`Finished for ${pieces}`} onPress={() => void answer('finished')}>
+          Finished
+        </Button>
         <TickBox word="Hold it, tell later" on={hold} onChange={setHold} />
       </View>
     </View>

@@ -59,8 +59,15 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
   const answer = async (note: string, outcome: Outcome | null, hold: boolean): Promise<boolean> => {
     setBusy(true);
     try {
-      const { done, left } = await post<ManyAnswered>(`/activities/${activityId}/answer-many`, { people: [...chosen], note, outcome, hold });
-      const kept = left.map(({ personId, why }) => `${line.find((each) => each.personId === personId)?.name ?? 'A learner'}: ${why}`);
+      const { done, left } = await post<ManyAnswered>(`/activities/${activityId}/answer-many`, {
+        people: [...chosen],
+        note,
+        outcome,
+        hold,
+      });
+      const kept = left.map(
+        ({ personId, why }) => `${line.find((each) => each.personId === personId)?.name ?? 'A learner'}: ${why}`,
+      );
       setNews([`${done} ${done === 1 ? 'piece' : 'pieces'} answered.`, ...kept].join(' '));
       setChosen(new Set(left.map(({ personId }) => personId)));
       return true;
@@ -68,31 +75,74 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
       setNews((error as Error).message);
       return false;
     } finally {
-      await Promise.all([client.invalidateQueries({ queryKey: keys.line(activityId) }), client.invalidateQueries({ queryKey: ['review-of'] }), client.invalidateQueries({ queryKey: keys.toReview })]);
+      await Promise.all([
+        client.invalidateQueries({ queryKey: keys.line(activityId) }),
+        client.invalidateQueries({ queryKey: ['review-of'] }),
+        client.invalidateQueries({ queryKey: keys.toReview }),
+      ]);
       setBusy(false);
     }
   };
   return (
     <View style={styles.screen} role="region" aria-label="All pieces side by side">
       <View style={styles.head}>
-        <Press aria-label="Back to one piece" onPress={onClose} style={styles.close}><LineIcon name="close" size={22} /></Press>
-        <Text variant="headlineSmall" role="heading" aria-level={2}>All side by side</Text>
+        <Press aria-label="Back to one piece" onPress={onClose} style={styles.close}>
+          <LineIcon name="close" size={22} />
+        </Press>
+        <Text variant="headlineSmall" role="heading" aria-level={2}>
+          All side by side
+        </Text>
         <PartTabs parts={parts} current={partId} done={new Set()} onChoose={onPart} />
-        {waiting.length > 0 && <Button label={`Choose all ${waiting.length} that wait`} onPress={() => setChosen(new Set(chosen.size === waiting.length ? [] : waiting.map(({ personId }) => personId)))}>{chosen.size === waiting.length ? 'Choose none' : 'Choose all'}</Button>}
+        {waiting.length > 0 && (
+          <Button
+            label={`Choose all ${waiting.length} that wait`}
+            onPress={() =>
+              setChosen(new Set(chosen.size === waiting.length ? [] : waiting.map(({ personId }) => personId)))
+            }
+          >
+            {chosen.size === waiting.length ? 'Choose none' : 'Choose all'}
+          </Button>
+        )}
       </View>
-      {news && <View style={styles.news}><Text variant="bodyMedium" role="status">{news}</Text></View>}
+      {news && (
+        <View style={styles.news}>
+          <Text variant="bodyMedium" role="status">
+            {news}
+          </Text>
+        </View>
+      )}
       <ScrollView contentContainerStyle={[styles.grid, wide && styles.gridWide]} role="list" aria-label="Pieces">
         {sent.length === 0 && <Say calm>Nothing has been sent yet.</Say>}
         {sent.map((piece) => (
-          <View key={piece.personId} role="listitem" style={[styles.card, { width: picture.width + 24 }, chosen.has(piece.personId) && styles.chosen]}>
-            <PartPicture picture={picture} piece={piece} part={parts.find(({ id }) => id === partId)!} onOpen={() => onOpen(piece.personId)} />
+          <View
+            key={piece.personId}
+            role="listitem"
+            style={[styles.card, { width: picture.width + 24 }, chosen.has(piece.personId) && styles.chosen]}
+          >
+            <PartPicture
+              picture={picture}
+              piece={piece}
+              part={parts.find(({ id }) => id === partId)!}
+              onOpen={() => onOpen(piece.personId)}
+            />
             <View style={styles.name}>
               <Stamp state={piece.standing.state} size={22} />
-              <Text variant="labelLarge" style={styles.grow} numberOfLines={1}>{piece.name}</Text>
+              <Text variant="labelLarge" style={styles.grow} numberOfLines={1}>
+                {piece.name}
+              </Text>
             </View>
-            {piece.standing.state === 'with-teacher'
-              ? <TickBox word={piece.held ? `Held: ${piece.held === 'again' ? 'another go' : 'finished'}` : 'Choose'} name={`Choose ${piece.name}`} on={chosen.has(piece.personId)} onChange={(on) => choose(piece.personId, on)} />
-              : <Text variant="bodySmall" style={styles.state}>{STATE_WORDS[piece.standing.state]}</Text>}
+            {piece.standing.state === 'with-teacher' ? (
+              <TickBox
+                word={piece.held ? `Held: ${piece.held === 'again' ? 'another go' : 'finished'}` : 'Choose'}
+                name={`Choose ${piece.name}`}
+                on={chosen.has(piece.personId)}
+                onChange={(on) => choose(piece.personId, on)}
+              />
+            ) : (
+              <Text variant="bodySmall" style={styles.state}>
+                {STATE_WORDS[piece.standing.state]}
+              </Text>
+            )}
           </View>
         ))}
       </ScrollView>
@@ -102,11 +152,26 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
 }
 
 /** What one learner has made of a part: the first pages, the words, the recording. */
-function PartPicture({ picture, piece, part, onOpen }: { picture: { width: number; height: number }; piece: HungPiece; part: PartView; onOpen: () => void }) {
+function PartPicture({
+  picture,
+  piece,
+  part,
+  onOpen,
+}: {
+  picture: { width: number; height: number };
+  piece: HungPiece;
+  part: PartView;
+  onOpen: () => void;
+}) {
   const doc = useFrozenDocument(useGoDocument(piece.go!.id).data);
   const released = piece.reviewId !== null && piece.standing.state !== 'with-teacher';
   const marks = useFrozenDocument(useMarks(released ? piece.reviewId! : undefined).data);
-  if (!doc) return <View style={[styles.empty, { width: picture.width }]}><Text variant="bodySmall">Opening …</Text></View>;
+  if (!doc)
+    return (
+      <View style={[styles.empty, { width: picture.width }]}>
+        <Text variant="bodySmall">Opening …</Text>
+      </View>
+    );
   const pages = readPages(doc).filter((page) => page.part === part.id);
   const take = chosenTake(readTakes(doc, part.id));
   const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
@@ -114,20 +179,48 @@ function PartPicture({ picture, piece, part, onOpen }: { picture: { width: numbe
   return (
     <>
       <Pressable role="link" aria-label={`Open ${piece.name}’s ${part.title}`} onPress={onOpen} style={styles.pictures}>
-        {pages.slice(0, MOST_PAGES).map((page) => <PageThumb key={page.id} page={page} layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]} {...picture} />)}
-        {words !== '' && <Text style={styles.text} numberOfLines={12}>{words}</Text>}
+        {pages.slice(0, MOST_PAGES).map((page) => (
+          <PageThumb
+            key={page.id}
+            page={page}
+            layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]}
+            {...picture}
+          />
+        ))}
+        {words !== '' && (
+          <Text style={styles.text} numberOfLines={12}>
+            {words}
+          </Text>
+        )}
         {ticked && <LineIcon name="tick" size={60} width={3} />}
-        {pages.length === 0 && words === '' && !ticked && !take && <View style={[styles.empty, { width: picture.width }]}><Text variant="bodySmall">Nothing here</Text></View>}
+        {pages.length === 0 && words === '' && !ticked && !take && (
+          <View style={[styles.empty, { width: picture.width }]}>
+            <Text variant="bodySmall">Nothing here</Text>
+          </View>
+        )}
       </Pressable>
       {pages.length > MOST_PAGES && <Text variant="bodySmall">{`and ${pages.length - MOST_PAGES} more`}</Text>}
-      {take && <View style={{ width: picture.width }}><TakePlayer take={take} label={`${piece.name}, ${part.title}`} /></View>}
+      {take && (
+        <View style={{ width: picture.width }}>
+          <TakePlayer take={take} label={`${piece.name}, ${part.title}`} />
+        </View>
+      )}
     </>
   );
 }
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.desk },
-  head: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14, padding: 10, backgroundColor: colours.mist, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  head: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 14,
+    padding: 10,
+    backgroundColor: colours.mist,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   news: { padding: 10, backgroundColor: colours.paper },
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, padding: 12, alignItems: 'flex-start' },

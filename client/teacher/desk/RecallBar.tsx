@@ -16,7 +16,17 @@ export interface Recalling {
 }
 
 /** For a minute, the last outcome can be taken back. */
-export function RecallBar({ recalling: { review, personId, words }, activityId, onBack, onOver }: { recalling: Recalling; activityId: string; onBack: (personId: string) => void; onOver: () => void }) {
+export function RecallBar({
+  recalling: { review, personId, words },
+  activityId,
+  onBack,
+  onOver,
+}: {
+  recalling: Recalling;
+  activityId: string;
+  onBack: (personId: string) => void;
+  onOver: () => void;
+}) {
   const client = useQueryClient();
   const [left, setLeft] = useState(RECALL / 1000);
   const [problem, setProblem] = useState<string | null>(null);
@@ -31,7 +41,11 @@ export function RecallBar({ recalling: { review, personId, words }, activityId, 
   const recall = async (): Promise<void> => {
     try {
       await post(`/reviews/${review}/recall`);
-      await Promise.all([client.invalidateQueries({ queryKey: keys.line(activityId) }), client.invalidateQueries({ queryKey: ['review-of'] }), client.invalidateQueries({ queryKey: keys.toReview })]);
+      await Promise.all([
+        client.invalidateQueries({ queryKey: keys.line(activityId) }),
+        client.invalidateQueries({ queryKey: ['review-of'] }),
+        client.invalidateQueries({ queryKey: keys.toReview }),
+      ]);
       onBack(personId);
       onOver();
     } catch (failed) {
@@ -40,13 +54,31 @@ export function RecallBar({ recalling: { review, personId, words }, activityId, 
   };
   return (
     <View style={styles.bar} role="status">
-      <Text variant="labelMedium" style={styles.words}>{problem ?? `Told ${words}`}</Text>
-      {!problem && <Button icon="undo" label={`Take back: ${words}`} onPress={() => void recall()}>{`Take it back (${left} s)`}</Button>}
+      <Text variant="labelMedium" style={styles.words}>
+        {problem ?? `Told ${words}`}
+      </Text>
+      {!problem && (
+        <Button
+          icon="undo"
+          label={`Take back: ${words}`}
+          onPress={() => void recall()}
+        >{`Take it back (${left} s)`}</Button>
+      )}
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  bar: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12, paddingHorizontal: 14, paddingVertical: 6, backgroundColor: colours.ochre, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  bar: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 12,
+    paddingHorizontal: 14,
+    paddingVertical: 6,
+    backgroundColor: colours.ochre,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   words: { flexGrow: 1 },
 });

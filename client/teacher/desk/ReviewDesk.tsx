@@ -55,7 +55,15 @@ const NO_LINE: readonly HungPiece[] = [];
 const NOBODY: readonly { id: string; name: string }[] = [];
 
 /** The review desk: the line of hung pieces, the go in hand, and the answer to it. */
-export default function ReviewDesk({ activityId, startWith, zone }: { activityId: string; startWith?: string; zone: string }) {
+export default function ReviewDesk({
+  activityId,
+  startWith,
+  zone,
+}: {
+  activityId: string;
+  startWith?: string;
+  zone: string;
+}) {
   const layout = useLayout();
   const wide = layout !== 'phone';
   // On its side a phone has no room for the line as well: it comes when it is asked for.
@@ -82,12 +90,18 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const [given, setGiven] = useState<{ go: string; dates: NewDates } | null>(null);
   const all = data?.line ?? NO_LINE;
   const line = useMemo(() => orderedLine(all, { order, filter }, personId), [all, order, filter, personId]);
-  const at = Math.max(0, line.findIndex((each) => each.personId === personId));
+  const at = Math.max(
+    0,
+    line.findIndex((each) => each.personId === personId),
+  );
   const piece = line[at];
   const goId = piece?.go?.id ?? null;
   const doc = useFrozenDocument(useGoDocument(goId ?? undefined).data);
   const shown = usePartView(doc, data?.parts ?? []);
-  const { review, said, write, kept, problem, setProblem, clash, sayMine, hold, release } = useReview(goId, piece?.pieceId ?? null);
+  const { review, said, write, kept, problem, setProblem, clash, sayMine, hold, release } = useReview(
+    goId,
+    piece?.pieceId ?? null,
+  );
   const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
   const here = useSaveState(live, (state) => state.people ?? NOBODY);
   const saidElsewhere = useSaveState(live, (state) => state.said);
@@ -110,7 +124,9 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   };
   const { held, ready, waiting } = lineCounts(all);
   // What was told a moment ago still waits in the list that is asked for anew.
-  const ahead = [...line.slice(at + 1), ...line.slice(0, at)].filter((each) => !each.go || !told.current.has(each.go.id));
+  const ahead = [...line.slice(at + 1), ...line.slice(0, at)].filter(
+    (each) => !each.go || !told.current.has(each.go.id),
+  );
   const nextOpen = ahead.find((each) => each.standing.state === 'with-teacher' && each.held === null);
   const nextWaiting = ahead.find((each) => each.standing.state === 'with-teacher');
   const dates = given && given.go === goId ? given.dates : NO_DATES;
@@ -132,7 +148,11 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     const why = await release(outcome, live, dates);
     if (!nextWaiting) setBusy(false);
     if (why === null) {
-      setRecalling({ review: review!.id, personId: whose, words: `${name}: ${outcome === 'again' ? 'another go' : 'finished'}` });
+      setRecalling({
+        review: review!.id,
+        personId: whose,
+        words: `${name}: ${outcome === 'again' ? 'another go' : 'finished'}`,
+      });
       // From here on the list says so, and whoever takes it back can answer anew.
       await lineAnew();
       told.current.delete(goId!);
@@ -142,12 +162,28 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
     setUntold((before) => [...before, { personId: whose, name, why }]);
   };
   useDeskKeys({
-    next: () => go(1), before: () => go(-1), waiting: () => nextWaiting && setPersonId(nextWaiting.personId),
-    part: () => shown.parts.length > 1 ? shown.choosePart(shown.parts[(shown.parts.findIndex(({ id }) => id === shown.part?.id) + 1) % shown.parts.length]!.id) : false,
+    next: () => go(1),
+    before: () => go(-1),
+    waiting: () => nextWaiting && setPersonId(nextWaiting.personId),
+    part: () =>
+      shown.parts.length > 1
+        ? shown.choosePart(
+            shown.parts[(shown.parts.findIndex(({ id }) => id === shown.part?.id) + 1) % shown.parts.length]!.id,
+          )
+        : false,
     note: () => document.querySelector<HTMLElement>('[data-testid="answer"] textarea')?.focus(),
-    leave: () => (over === 'beside' || over === 'parts' ? setOver(null) : document.activeElement instanceof HTMLTextAreaElement ? document.activeElement.blur() : false),
-    finished: () => void answer('finished'), again: () => void answer('again'),
-    beside: () => (piece?.go && piece.go.go > 1 ? setOver(over === 'beside' ? null : 'beside') : false), watch: () => setWatching(true), all: () => setOver(over === 'parts' ? null : 'parts'), help: () => setOver('keys'),
+    leave: () =>
+      over === 'beside' || over === 'parts'
+        ? setOver(null)
+        : document.activeElement instanceof HTMLTextAreaElement
+          ? document.activeElement.blur()
+          : false,
+    finished: () => void answer('finished'),
+    again: () => void answer('again'),
+    beside: () => (piece?.go && piece.go.go > 1 ? setOver(over === 'beside' ? null : 'beside') : false),
+    watch: () => setWatching(true),
+    all: () => setOver(over === 'parts' ? null : 'parts'),
+    help: () => setOver('keys'),
   });
   // The pieces on either side are fetched, and read, while this one is looked at.
   const neighbours = [line[at + 1]?.go?.id, line[at - 1]?.go?.id, nextWaiting?.go?.id].filter((id) => id !== undefined);
@@ -181,7 +217,16 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
       write({ told: { sort, media, seconds, spans: [...spans] } });
       setOver(null);
     };
-    return <Booth home={`pieces/${piece.pieceId}`} part={boothPart(`To ${first}`, over)} task={data.title} sort={over} onKeep={keep} onClose={() => setOver(null)} />;
+    return (
+      <Booth
+        home={`pieces/${piece.pieceId}`}
+        part={boothPart(`To ${first}`, over)}
+        task={data.title}
+        sort={over}
+        onKeep={keep}
+        onClose={() => setOver(null)}
+      />
+    );
   }
 
   const holdBack = async (outcome: Outcome | null): Promise<void> => {
@@ -197,15 +242,27 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const withLine = async (action: () => Promise<string>): Promise<void> => {
     setBusy(true);
     setNews(await action().catch((failed: Error) => failed.message));
-    await Promise.all([client.invalidateQueries({ queryKey: keys.line(activityId) }), client.invalidateQueries({ queryKey: ['review-of'] })]);
+    await Promise.all([
+      client.invalidateQueries({ queryKey: keys.line(activityId) }),
+      client.invalidateQueries({ queryKey: ['review-of'] }),
+    ]);
     setBusy(false);
   };
   const learners = (count: number): string => `${count} ${count === 1 ? 'learner' : 'learners'}`;
-  const tellHeld = (): Promise<void> => withLine(async () => `Told ${learners((await post<{ released: number }>(`/activities/${activityId}/release-held`)).released)}.`);
-  const remind = (person: string | null): Promise<void> => withLine(async () => {
-    const { told } = await post<{ told: number }>(`/activities/${activityId}/remind`, { person });
-    return told === 0 ? 'Reminded already today. Once a day is enough.' : person ? 'Reminded.' : `Reminded ${learners(told)}.`;
-  });
+  const tellHeld = (): Promise<void> =>
+    withLine(
+      async () =>
+        `Told ${learners((await post<{ released: number }>(`/activities/${activityId}/release-held`)).released)}.`,
+    );
+  const remind = (person: string | null): Promise<void> =>
+    withLine(async () => {
+      const { told } = await post<{ told: number }>(`/activities/${activityId}/remind`, { person });
+      return told === 0
+        ? 'Reminded already today. Once a day is enough.'
+        : person
+          ? 'Reminded.'
+          : `Reminded ${learners(told)}.`;
+    });
   const toCheck = ({ part, page }: SendCheck): void => {
     shown.choosePart(part);
     if (page) shown.choosePage(page);
@@ -213,8 +270,16 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   };
   const sheet = (
     <HungSheet
-      key={piece.personId} piece={piece} doc={doc} shown={shown} marks={live?.doc ?? null} editable={editable}
-      editor={editor} onSurface={setSurface} watching={watching} onWatched={() => setWatching(false)}
+      key={piece.personId}
+      piece={piece}
+      doc={doc}
+      shown={shown}
+      marks={live?.doc ?? null}
+      editable={editable}
+      editor={editor}
+      onSurface={setSurface}
+      watching={watching}
+      onWatched={() => setWatching(false)}
     />
   );
   // What is only heard or seen gets pins on its moments, and no ink.
@@ -222,7 +287,9 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const tools = editable && paged && <ToolTray abreast={wide ? 2 : 0} low={low} only={MARK_TOOLS} />;
   const saved = open && (
     <View style={styles.saved}>
-      <View style={styles.saveWords}><SaveLine live={live} /></View>
+      <View style={styles.saveWords}>
+        <SaveLine live={live} />
+      </View>
       {wide && paged && <StampPick surface={surface} />}
       {wide && paged && <OptionPick />}
       <HistoryButtons editor={editor} surface={surface} paged={paged} />
@@ -231,83 +298,274 @@ export default function ReviewDesk({ activityId, startWith, zone }: { activityId
   const panel = (
     <View testID="answer">
       <AnswerPanel
-        activityId={activityId} piece={piece} parts={data.parts} doc={doc} reviewId={review?.id ?? null} here={here.filter(({ id }) => id !== me?.id).map(({ name }) => name)}
-        open={open} said={said} rubric={data.rubric} marking={data.marking} kept={kept} problem={problem} clash={clash} busy={busy} more={Boolean(nextWaiting)} zone={zone} dates={dates}
-        onSay={write} onMine={sayMine} onDates={(changed) => goId && setGiven({ go: goId, dates: changed })} onCheck={toCheck} onRecord={setOver}
-        onRemind={() => void remind(piece.personId)} onHold={(outcome) => void holdBack(outcome)} onOutcome={(outcome) => void answer(outcome)}
+        activityId={activityId}
+        piece={piece}
+        parts={data.parts}
+        doc={doc}
+        reviewId={review?.id ?? null}
+        here={here.filter(({ id }) => id !== me?.id).map(({ name }) => name)}
+        open={open}
+        said={said}
+        rubric={data.rubric}
+        marking={data.marking}
+        kept={kept}
+        problem={problem}
+        clash={clash}
+        busy={busy}
+        more={Boolean(nextWaiting)}
+        zone={zone}
+        dates={dates}
+        onSay={write}
+        onMine={sayMine}
+        onDates={(changed) => goId && setGiven({ go: goId, dates: changed })}
+        onCheck={toCheck}
+        onRecord={setOver}
+        onRemind={() => void remind(piece.personId)}
+        onHold={(outcome) => void holdBack(outcome)}
+        onOutcome={(outcome) => void answer(outcome)}
       />
       <View style={styles.more}>
-        {piece.go && piece.go.go > 1 && <Button icon="pages" label={`Beside go ${piece.go.go - 1}`} onPress={() => setOver('beside')}>{`Beside go ${piece.go.go - 1}`}</Button>}
-        {piece.go && paged && <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>Watch it drawn</Button>}
-        {piece.go && paged && <Button icon="out" onPress={() => setOver('out')}>Take a copy out</Button>}
-        <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>Questions</Button>
+        {piece.go && piece.go.go > 1 && (
+          <Button
+            icon="pages"
+            label={`Beside go ${piece.go.go - 1}`}
+            onPress={() => setOver('beside')}
+          >{`Beside go ${piece.go.go - 1}`}</Button>
+        )}
+        {piece.go && paged && (
+          <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>
+            Watch it drawn
+          </Button>
+        )}
+        {piece.go && paged && (
+          <Button icon="out" onPress={() => setOver('out')}>
+            Take a copy out
+          </Button>
+        )}
+        <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>
+          Questions
+        </Button>
       </View>
     </View>
   );
-  const work = over === 'beside' && goId ? <BesideGoes key={goId} goId={goId} parts={shown.parts} onClose={() => setOver(null)} /> : over === 'parts' ? (
-    <PartsView activityId={activityId} line={line} parts={data.parts} partId={shown.part?.id ?? data.parts[0]?.id ?? ''} onPart={shown.choosePart} zone={zone} onOpen={(person) => { setPersonId(person); setOver(null); }} onClose={() => setOver(null)} />
-  ) : null;
+  const work =
+    over === 'beside' && goId ? (
+      <BesideGoes key={goId} goId={goId} parts={shown.parts} onClose={() => setOver(null)} />
+    ) : over === 'parts' ? (
+      <PartsView
+        activityId={activityId}
+        line={line}
+        parts={data.parts}
+        partId={shown.part?.id ?? data.parts[0]?.id ?? ''}
+        onPart={shown.choosePart}
+        zone={zone}
+        onOpen={(person) => {
+          setPersonId(person);
+          setOver(null);
+        }}
+        onClose={() => setOver(null)}
+      />
+    ) : null;
   return (
     <View style={styles.desk} role="main">
       <View style={[styles.top, layout === 'wide' && styles.topWide]}>
         <View style={[styles.head, layout === 'wide' && styles.headWide, low && styles.headLow]}>
-          <View style={low && styles.grow}><BackHead title={data.title} home="/to-review" /></View>
+          <View style={low && styles.grow}>
+            <BackHead title={data.title} home="/to-review" />
+          </View>
           <View style={styles.headRow}>
             <Text variant="bodySmall" style={!low && styles.grow}>{`${waiting} to look at · ${data.group}`}</Text>
-            {layout !== 'wide' && <Button icon="table" label="All pieces side by side" onPress={() => setOver(over === 'parts' ? null : 'parts')}>All</Button>}
-            {layout === 'phone' && <Button icon="more" label="The line" onPress={() => setOver('line')}>Line</Button>}
-            {low && hung && <Button icon="more" label="The line" onPress={() => setOver('line')}>Order</Button>}
-            {low && <Button icon="review" kind={hung ? 'chosen' : 'plain'} label={hung ? 'Take the line away' : 'Show the line'} onPress={() => setHung(!hung)}>Line</Button>}
+            {layout !== 'wide' && (
+              <Button
+                icon="table"
+                label="All pieces side by side"
+                onPress={() => setOver(over === 'parts' ? null : 'parts')}
+              >
+                All
+              </Button>
+            )}
+            {layout === 'phone' && (
+              <Button icon="more" label="The line" onPress={() => setOver('line')}>
+                Line
+              </Button>
+            )}
+            {low && hung && (
+              <Button icon="more" label="The line" onPress={() => setOver('line')}>
+                Order
+              </Button>
+            )}
+            {low && (
+              <Button
+                icon="review"
+                kind={hung ? 'chosen' : 'plain'}
+                label={hung ? 'Take the line away' : 'Show the line'}
+                onPress={() => setHung(!hung)}
+              >
+                Line
+              </Button>
+            )}
           </View>
           {layout === 'wide' && (
             <View style={styles.headRow}>
-              <Button icon="table" label="All pieces side by side" onPress={() => setOver(over === 'parts' ? null : 'parts')}>All</Button>
-              <Button icon="more" label="The line" onPress={() => setOver('line')}>Line</Button>
-              <Button onPress={() => setOver('keys')} label="Keys">?</Button>
+              <Button
+                icon="table"
+                label="All pieces side by side"
+                onPress={() => setOver(over === 'parts' ? null : 'parts')}
+              >
+                All
+              </Button>
+              <Button icon="more" label="The line" onPress={() => setOver('line')}>
+                Line
+              </Button>
+              <Button onPress={() => setOver('keys')} label="Keys">
+                ?
+              </Button>
             </View>
           )}
-          {held > 0 && <Button kind="chosen" icon="boat" disabled={busy} label={`Tell all ${held} that are held`} onPress={() => void tellHeld()} style={styles.remind}>{`Tell ${held} held`}</Button>}
-          {news && <Text variant="bodySmall" role="status">{news}</Text>}
+          {held > 0 && (
+            <Button
+              kind="chosen"
+              icon="boat"
+              disabled={busy}
+              label={`Tell all ${held} that are held`}
+              onPress={() => void tellHeld()}
+              style={styles.remind}
+            >{`Tell ${held} held`}</Button>
+          )}
+          {news && (
+            <Text variant="bodySmall" role="status">
+              {news}
+            </Text>
+          )}
         </View>
-        {(low ? hung : wide || (!answering && !work)) && <Line line={line} current={piece.personId} zone={zone} onChoose={(person) => { setHung(false); setPersonId(person); if (over === 'parts') setOver(null); }} />}
+        {(low ? hung : wide || (!answering && !work)) && (
+          <Line
+            line={line}
+            current={piece.personId}
+            zone={zone}
+            onChoose={(person) => {
+              setHung(false);
+              setPersonId(person);
+              if (over === 'parts') setOver(null);
+            }}
+          />
+        )}
       </View>
       <UntoldBar untold={untold} onOpen={setPersonId} />
-      {recalling && <RecallBar key={recalling.review} recalling={recalling} activityId={activityId} onBack={(person) => { told.current.clear(); setPersonId(person); }} onOver={() => setRecalling(null)} />}
+      {recalling && (
+        <RecallBar
+          key={recalling.review}
+          recalling={recalling}
+          activityId={activityId}
+          onBack={(person) => {
+            told.current.clear();
+            setPersonId(person);
+          }}
+          onOver={() => setRecalling(null)}
+        />
+      )}
       {wide ? (
         <View style={styles.wide}>
           {!work && tools}
-          <View style={styles.table}>{work ?? <>{saved}{sheet}</>}</View>
-          {over !== 'parts' && <ScrollView style={[styles.side, low && styles.sideLow]} role="complementary" aria-label="Answer">{panel}</ScrollView>}
-        </View>
-      ) : work ?? (
-        <>
-          <View style={styles.table}>{saved}{sheet}</View>
-          {!answering && tools && HAS_OPTIONS.includes(tool) && <View style={styles.options}><StampPick surface={surface} />{tool !== 'choose' && <OptionPick />}</View>}
-          {!answering && tools}
-          {answering && <ScrollView style={styles.below} role="complementary" aria-label="Answer">{panel}</ScrollView>}
-          <View style={styles.foot}>
-            <Text variant="titleMedium" numberOfLines={1} style={styles.grow}>{answering ? '' : piece.name}</Text>
-            <Button kind={answering ? 'plain' : 'main'} icon={answering ? 'pen' : 'review'} onPress={() => setAnswering(!answering)}>
-              {answering ? 'Back to marking' : open ? 'Answer' : 'More'}
-            </Button>
+          <View style={styles.table}>
+            {work ?? (
+              <>
+                {saved}
+                {sheet}
+              </>
+            )}
           </View>
-        </>
+          {over !== 'parts' && (
+            <ScrollView style={[styles.side, low && styles.sideLow]} role="complementary" aria-label="Answer">
+              {panel}
+            </ScrollView>
+          )}
+        </View>
+      ) : (
+        (work ?? (
+          <>
+            <View style={styles.table}>
+              {saved}
+              {sheet}
+            </View>
+            {!answering && tools && HAS_OPTIONS.includes(tool) && (
+              <View style={styles.options}>
+                <StampPick surface={surface} />
+                {tool !== 'choose' && <OptionPick />}
+              </View>
+            )}
+            {!answering && tools}
+            {answering && (
+              <ScrollView style={styles.below} role="complementary" aria-label="Answer">
+                {panel}
+              </ScrollView>
+            )}
+            <View style={styles.foot}>
+              <Text variant="titleMedium" numberOfLines={1} style={styles.grow}>
+                {answering ? '' : piece.name}
+              </Text>
+              <Button
+                kind={answering ? 'plain' : 'main'}
+                icon={answering ? 'pen' : 'review'}
+                onPress={() => setAnswering(!answering)}
+              >
+                {answering ? 'Back to marking' : open ? 'Answer' : 'More'}
+              </Button>
+            </View>
+          </>
+        ))
       )}
       <LineMenu
-        visible={over === 'line'} onClose={() => setOver(null)} activityId={activityId} title={data.title} line={all} order={order} filter={filter} onOrder={setOrder} onFilter={setFilter}
-        ready={ready} busy={busy} onKeys={() => setOver('keys')} onRemind={() => { setOver(null); void remind(null); }}
+        visible={over === 'line'}
+        onClose={() => setOver(null)}
+        activityId={activityId}
+        title={data.title}
+        line={all}
+        order={order}
+        filter={filter}
+        onOrder={setOrder}
+        onFilter={setFilter}
+        ready={ready}
+        busy={busy}
+        onKeys={() => setOver('keys')}
+        onRemind={() => {
+          setOver(null);
+          void remind(null);
+        }}
       />
-      <Ask visible={over === 'out'} title="Take a copy out" onClose={() => setOver(null)} answers={<Button onPress={() => setOver(null)}>Close</Button>}>
-        {doc && shown.page && live && loaded
-          ? <TakeOutFormats title={`${data.title}, ${piece.name}`} doc={doc} pages={readPages(doc)} page={shown.page} marks={live.doc} />
-          : <Text variant="bodyMedium">The marks are on their way …</Text>}
+      <Ask
+        visible={over === 'out'}
+        title="Take a copy out"
+        onClose={() => setOver(null)}
+        answers={<Button onPress={() => setOver(null)}>Close</Button>}
+      >
+        {doc && shown.page && live && loaded ? (
+          <TakeOutFormats
+            title={`${data.title}, ${piece.name}`}
+            doc={doc}
+            pages={readPages(doc)}
+            page={shown.page}
+            marks={live.doc}
+          />
+        ) : (
+          <Text variant="bodyMedium">The marks are on their way …</Text>
+        )}
       </Ask>
-      <Ask visible={over === 'keys'} title="Keys" onClose={() => setOver(null)} answers={<Button onPress={() => setOver(null)}>Close</Button>}>
+      <Ask
+        visible={over === 'keys'}
+        title="Keys"
+        onClose={() => setOver(null)}
+        answers={<Button onPress={() => setOver(null)}>Close</Button>}
+      >
         <ScrollView style={styles.keys} tabIndex={0} role="group" aria-label="All keys">
           {allDeskKeys().map(({ key, word }) => (
             <View key={key} style={styles.keyRow}>
-              <View style={styles.key}><Text variant="labelMedium">{key}</Text></View>
-              <Text variant="bodyMedium" style={styles.grow}>{word}</Text>
+              <View style={styles.key}>
+                <Text variant="labelMedium">{key}</Text>
+              </View>
+              <Text variant="bodyMedium" style={styles.grow}>
+                {word}
+              </Text>
             </View>
           ))}
         </ScrollView>
@@ -328,15 +586,50 @@ const styles = StyleSheet.create({
   remind: { alignSelf: 'flex-start', marginBottom: 8 },
   wide: { flex: 1, flexDirection: 'row' },
   table: { flex: 1, backgroundColor: colours.desk },
-  saved: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', backgroundColor: colours.paper, paddingLeft: 14 },
+  saved: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    backgroundColor: colours.paper,
+    paddingLeft: 14,
+  },
   saveWords: { flex: 1, minWidth: 100 },
   side: { flexGrow: 0, width: 340, backgroundColor: colours.paper, borderLeftWidth: OUTLINE, borderColor: colours.ink },
   sideLow: { width: '34%' },
-  foot: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingHorizontal: 14, paddingTop: 8, paddingBottom: 12, backgroundColor: colours.paper },
-  below: { flexGrow: 0, maxHeight: '50%', backgroundColor: colours.paper, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  foot: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    paddingHorizontal: 14,
+    paddingTop: 8,
+    paddingBottom: 12,
+    backgroundColor: colours.paper,
+  },
+  below: {
+    flexGrow: 0,
+    maxHeight: '50%',
+    backgroundColor: colours.paper,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   more: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, paddingHorizontal: 18, paddingBottom: 18 },
-  options: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 10, backgroundColor: colours.scrap, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  options: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    paddingHorizontal: 10,
+    backgroundColor: colours.scrap,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   keys: { maxHeight: 420 },
   keyRow: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingVertical: 3 },
-  key: { minWidth: 96, height: 34, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  key: {
+    minWidth: 96,
+    height: 34,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
 });

@@ -11,10 +11,30 @@ import { useFrozenDocument } from '../../page/useFrozenDocument';
 import { colours, OUTLINE } from '../../ui/theme';
 
 /** The notes of a review that was told, with what was said under each since. */
-export function ReviewTalk({ reviewId, doc, parts, name }: { reviewId: string; doc: Y.Doc; parts: readonly PartView[]; name: string }) {
+export function ReviewTalk({
+  reviewId,
+  doc,
+  parts,
+  name,
+}: {
+  reviewId: string;
+  doc: Y.Doc;
+  parts: readonly PartView[];
+  name: string;
+}) {
   const marks = useFrozenDocument(useMarks(reviewId).data);
   const talk = useNoteReplies(reviewId);
-  const notes = useMemo(() => (marks ? walkNotes(doc, marks, parts.map(({ id }) => id)) : []), [doc, marks, parts]);
+  const notes = useMemo(
+    () =>
+      marks
+        ? walkNotes(
+            doc,
+            marks,
+            parts.map(({ id }) => id),
+          )
+        : [],
+    [doc, marks, parts],
+  );
   if (notes.length === 0) return null;
   return (
     <View style={styles.list}>

@@ -31,7 +31,12 @@ const MARGIN = 4;
 export function StampPick({ surface }: { surface: Surface | null }) {
   const tool = useDrawing((state) => state.tool);
   const chosen = useStore((surface?.state ?? NOTHING_CHOSEN) as typeof NOTHING_CHOSEN, (state) => state.chosen);
-  const { data: stamps = [] } = useQuery({ queryKey: KEY, queryFn: () => get<KeptStampView[]>('/kept-stamps'), enabled: tool === 'stamp', staleTime: 60_000 });
+  const { data: stamps = [] } = useQuery({
+    queryKey: KEY,
+    queryFn: () => get<KeptStampView[]>('/kept-stamps'),
+    enabled: tool === 'stamp',
+    staleTime: 60_000,
+  });
   const { stamp } = useStampInHand();
   const { problem, change } = useChange(KEY);
   const [naming, setNaming] = useState(false);
@@ -40,8 +45,19 @@ export function StampPick({ surface }: { surface: Surface | null }) {
   if (tool === 'choose' && surface && chosen.length > 0) {
     const keep = async (): Promise<void> => {
       const bounds = boundsAround(surface.chosenItems.map((drawn) => drawn.bounds))!;
-      const room = { left: bounds.left - MARGIN, top: bounds.top - MARGIN, right: bounds.right + MARGIN, bottom: bounds.bottom + MARGIN };
-      const made: KeptStampView = { id: id.current, name: name.trim(), items: stampItems(copyItems(surface.top.items, chosen), room), width: room.right - room.left, height: room.bottom - room.top };
+      const room = {
+        left: bounds.left - MARGIN,
+        top: bounds.top - MARGIN,
+        right: bounds.right + MARGIN,
+        bottom: bounds.bottom + MARGIN,
+      };
+      const made: KeptStampView = {
+        id: id.current,
+        name: name.trim(),
+        items: stampItems(copyItems(surface.top.items, chosen), room),
+        width: room.right - room.left,
+        height: room.bottom - room.top,
+      };
       if (!(await change(() => post('/kept-stamps', made)))) return;
       id.current = crypto.randomUUID();
       setNaming(false);
@@ -51,8 +67,22 @@ export function StampPick({ surface }: { surface: Surface | null }) {
     };
     return (
       <>
-        <Button icon="stamp" onPress={() => setNaming(true)}>Keep as a stamp</Button>
-        <Ask visible={naming} title="Keep as a stamp" onClose={() => setNaming(false)} answers={<><Button onPress={() => setNaming(false)}>Not now</Button><Button kind="main" disabled={name.trim() === ''} onPress={() => void keep()}>Keep it</Button></>}>
+        <Button icon="stamp" onPress={() => setNaming(true)}>
+          Keep as a stamp
+        </Button>
+        <Ask
+          visible={naming}
+          title="Keep as a stamp"
+          onClose={() => setNaming(false)}
+          answers={
+            <>
+              <Button onPress={() => setNaming(false)}>Not now</Button>
+              <Button kind="main" disabled={name.trim() === ''} onPress={() => void keep()}>
+                Keep it
+              </Button>
+            </>
+          }
+        >
           <Field label="What the stamp says, for you" value={name} onChangeText={setName} maxLength={40} autoFocus />
           {problem && <Say>{problem}</Say>}
         </Ask>
@@ -60,17 +90,48 @@ export function StampPick({ surface }: { surface: Surface | null }) {
     );
   }
   if (tool !== 'stamp') return null;
-  if (stamps.length === 0) return <Text variant="bodySmall" style={styles.hint}>No stamps yet. Draw one, take up Choose, pick it, and keep it as a stamp.</Text>;
+  if (stamps.length === 0)
+    return (
+      <Text variant="bodySmall" style={styles.hint}>
+        No stamps yet. Draw one, take up Choose, pick it, and keep it as a stamp.
+      </Text>
+    );
   return (
     <View style={styles.row}>
-      <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.scroll} contentContainerStyle={styles.row} role="radiogroup" aria-label="Stamps">
+      <ScrollView
+        horizontal
+        showsHorizontalScrollIndicator={false}
+        style={styles.scroll}
+        contentContainerStyle={styles.row}
+        role="radiogroup"
+        aria-label="Stamps"
+      >
         {stamps.map((each) => (
-          <Pressable key={each.id} role="radio" aria-checked={each.id === stamp?.id} aria-label={each.name} onPress={() => useStampInHand.setState({ stamp: each })} style={[styles.stamp, each.id === stamp?.id && styles.on]}>
+          <Pressable
+            key={each.id}
+            role="radio"
+            aria-checked={each.id === stamp?.id}
+            aria-label={each.name}
+            onPress={() => useStampInHand.setState({ stamp: each })}
+            style={[styles.stamp, each.id === stamp?.id && styles.on]}
+          >
             <StampPicture stamp={each} />
           </Pressable>
         ))}
       </ScrollView>
-      {stamp && <Button icon="bin" label={`Throw away the stamp ${stamp.name}`} onPress={() => void change(() => remove(`/kept-stamps/${stamp.id}`)).then((done) => done && useStampInHand.setState({ stamp: null }))}>Throw away</Button>}
+      {stamp && (
+        <Button
+          icon="bin"
+          label={`Throw away the stamp ${stamp.name}`}
+          onPress={() =>
+            void change(() => remove(`/kept-stamps/${stamp.id}`)).then(
+              (done) => done && useStampInHand.setState({ stamp: null }),
+            )
+          }
+        >
+          Throw away
+        </Button>
+      )}
     </View>
   );
 }
@@ -78,7 +139,9 @@ export function StampPick({ surface }: { surface: Surface | null }) {
 function StampPicture({ stamp: { id, items, width, height } }: { stamp: KeptStampView }) {
   const drawn = useMemo(() => {
     const map = new Y.Doc().getMap<ItemMap>('stamp');
-    readStampItems(items).forEach((fields, i) => putItem(map, String(i), { ...fields, order: String(i).padStart(3, '0') }));
+    readStampItems(items).forEach((fields, i) =>
+      putItem(map, String(i), { ...fields, order: String(i).padStart(3, '0') }),
+    );
     return { map, page: { id, part: '', width, height, background: { kind: 'blank' as const } } };
   }, [id, items, width, height]);
   return <PageThumb page={drawn.page} layers={[drawn.map]} width={44} height={36} />;
@@ -87,7 +150,15 @@ function StampPicture({ stamp: { id, items, width, height } }: { stamp: KeptStam
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 6 },
   scroll: { flexGrow: 0, maxWidth: 320 },
-  stamp: { minWidth: TARGET.learner, height: TARGET.learner, paddingHorizontal: 4, alignItems: 'center', justifyContent: 'center', borderWidth: OUTLINE, borderColor: 'transparent' },
+  stamp: {
+    minWidth: TARGET.learner,
+    height: TARGET.learner,
+    paddingHorizontal: 4,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderWidth: OUTLINE,
+    borderColor: 'transparent',
+  },
   on: { borderColor: colours.ink, backgroundColor: colours.ochre },
   hint: { color: colours.soft, flexShrink: 1, paddingVertical: 8 },
 });

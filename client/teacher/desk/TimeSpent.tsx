@@ -8,14 +8,30 @@ import { colours } from '../../ui/theme';
 
 /** How long was spent on each part, in how many sittings. */
 export function TimeSpent({ doc, parts }: { doc: Y.Doc; parts: readonly PartView[] }) {
-  const spent = useMemo(() => timeSpent(doc, parts.map(({ id }) => id)), [doc, parts]);
+  const spent = useMemo(
+    () =>
+      timeSpent(
+        doc,
+        parts.map(({ id }) => id),
+      ),
+    [doc, parts],
+  );
   if (spent.length === 0) return null;
   return (
     <View style={styles.list}>
-      {spent.length > 1 && <Text variant="labelSmall" style={styles.line}>Time spent</Text>}
+      {spent.length > 1 && (
+        <Text variant="labelSmall" style={styles.line}>
+          Time spent
+        </Text>
+      )}
       <View role="list" aria-label="Time spent" style={styles.list}>
         {spent.map((each) => (
-          <Text key={each.part} role="listitem" variant="bodySmall" style={styles.line}>{`${spent.length > 1 ? `${parts.find(({ id }) => id === each.part)!.title}: ` : 'Time spent: '}${spentWords(each)}`}</Text>
+          <Text
+            key={each.part}
+            role="listitem"
+            variant="bodySmall"
+            style={styles.line}
+          >{`${spent.length > 1 ? `${parts.find(({ id }) => id === each.part)!.title}: ` : 'Time spent: '}${spentWords(each)}`}</Text>
         ))}
       </View>
     </View>

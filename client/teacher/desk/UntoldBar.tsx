@@ -16,13 +16,26 @@ export function UntoldBar({ untold, onOpen }: { untold: readonly Untold[]; onOpe
   if (!first) return null;
   return (
     <View style={styles.bar} role="alert">
-      <Text variant="labelMedium" style={styles.words}>{`Not told yet: ${untold.map(({ name }) => name).join(', ')}. ${first.why}`}</Text>
+      <Text
+        variant="labelMedium"
+        style={styles.words}
+      >{`Not told yet: ${untold.map(({ name }) => name).join(', ')}. ${first.why}`}</Text>
       <Button icon="eye" onPress={() => onOpen(first.personId)}>{`Back to ${first.name}`}</Button>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  bar: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12, paddingHorizontal: 14, paddingVertical: 6, backgroundColor: colours.blush, borderBottomWidth: OUTLINE, borderColor: colours.ink },
+  bar: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 12,
+    paddingHorizontal: 14,
+    paddingVertical: 6,
+    backgroundColor: colours.blush,
+    borderBottomWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   words: { flexGrow: 1, flexBasis: 240 },
 });

@@ -11,10 +11,28 @@ interface DeskKey {
   /** Also while one writes. */
   typing?: boolean;
 }
-export type DeskAction = 'next' | 'before' | 'waiting' | 'note' | 'part' | 'finished' | 'again' | 'beside' | 'watch' | 'all' | 'leave' | 'help';
+export type DeskAction =
+  | 'next'
+  | 'before'
+  | 'waiting'
+  | 'note'
+  | 'part'
+  | 'finished'
+  | 'again'
+  | 'beside'
+  | 'watch'
+  | 'all'
+  | 'leave'
+  | 'help';
 
-const letter = (key: string) => (event: KeyboardEvent): boolean => !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === key;
-const enter = (shift: boolean) => (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && event.shiftKey === shift && event.key === 'Enter';
+const letter =
+  (key: string) =>
+  (event: KeyboardEvent): boolean =>
+    !event.ctrlKey && !event.metaKey && !event.altKey && event.key.toLowerCase() === key;
+const enter =
+  (shift: boolean) =>
+  (event: KeyboardEvent): boolean =>
+    (event.ctrlKey || event.metaKey) && event.shiftKey === shift && event.key === 'Enter';
 
 /** The desk's keys: ours, and listed by `?`. */
 export const DESK_KEYS: readonly DeskKey[] = [
@@ -25,7 +43,13 @@ export const DESK_KEYS: readonly DeskKey[] = [
   { name: 'note', key: 'N', word: 'Write a note', pressed: letter('n') },
   { name: 'leave', key: 'Esc', word: 'Leave the note', pressed: ({ key }) => key === 'Escape', typing: true },
   { name: 'finished', key: 'Ctrl Enter', word: 'Finished, and on to the next', pressed: enter(false), typing: true },
-  { name: 'again', key: 'Ctrl Shift Enter', word: 'Another go, and on to the next', pressed: enter(true), typing: true },
+  {
+    name: 'again',
+    key: 'Ctrl Shift Enter',
+    word: 'Another go, and on to the next',
+    pressed: enter(true),
+    typing: true,
+  },
   { name: 'beside', key: 'B', word: 'Beside an earlier go', pressed: letter('b') },
   { name: 'watch', key: 'V', word: 'Watch it drawn', pressed: letter('v') },
   { name: 'all', key: 'A', word: 'All pieces side by side', pressed: letter('a') },
@@ -34,7 +58,11 @@ export const DESK_KEYS: readonly DeskKey[] = [
 
 /** Every key of the desk with what it does, those of its tools too. */
 export const allDeskKeys = (): { key: string; word: string }[] => [
-  ...DESK_KEYS.map(({ key, word }) => ({ key, word })), ...TOOLS.filter(({ tool }) => MARK_TOOLS.includes(tool)).map(({ key, word, does }) => ({ key, word: `${word}: ${does.toLowerCase()}` })),
+  ...DESK_KEYS.map(({ key, word }) => ({ key, word })),
+  ...TOOLS.filter(({ tool }) => MARK_TOOLS.includes(tool)).map(({ key, word, does }) => ({
+    key,
+    word: `${word}: ${does.toLowerCase()}`,
+  })),
 ];
 
 /** Does what a desk key says; letters do nothing while someone writes. A handler that answers false leaves the key to others. */

@@ -39,7 +39,8 @@ const NOTHING: Said = { note: '', levels: {}, own: NO_OWN_MARK, aside: '', told:
 const saidOf = ({ note, levels, own, aside, told }: ReviewView): Said => ({ note, levels, own, aside, told });
 
 /** The review of a go; asked for by opening it. What others said meanwhile is there when it is asked for again. */
-export const reviewOf = (goId: string) => ({ queryKey: ['review-of', goId], queryFn: () => post<ReviewView>(`/goes/${goId}/review`) }) as const;
+export const reviewOf = (goId: string) =>
+  ({ queryKey: ['review-of', goId], queryFn: () => post<ReviewView>(`/goes/${goId}/review`) }) as const;
 
 /** The review of one go: what is said of it, kept as one types and never over what another teacher has said, and its release. */
 export function useReview(goId: string | null, pieceId: string | null) {
@@ -64,7 +65,11 @@ export function useReview(goId: string | null, pieceId: string | null) {
   const flying = useRef<Promise<void>>(Promise.resolve());
   /** The newest version of each review that was seen or made here. */
   const versions = useRef(new Map<string, number>());
-  const said: Said = review ? (typed?.reviewId === review.id ? typed : (pending.current.get(review.id) ?? saidOf(review))) : NOTHING;
+  const said: Said = review
+    ? typed?.reviewId === review.id
+      ? typed
+      : (pending.current.get(review.id) ?? saidOf(review))
+    : NOTHING;
 
   // What somebody else has said stands here, unless something is being typed: then keeping that finds out.
   useEffect(() => {
@@ -81,7 +86,10 @@ export function useReview(goId: string | null, pieceId: string | null) {
     pending.current.delete(reviewId);
     reasons.current.delete(reviewId);
     try {
-      const saved = await put<ReviewView>(`/reviews/${reviewId}/note`, { ...answer, version: versions.current.get(reviewId) });
+      const saved = await put<ReviewView>(`/reviews/${reviewId}/note`, {
+        ...answer,
+        version: versions.current.get(reviewId),
+      });
       versions.current.set(reviewId, saved.version);
       client.setQueryData(reviewOf(saved.goId).queryKey, saved);
       setKept(pending.current.size === 0);
@@ -97,7 +105,8 @@ export function useReview(goId: string | null, pieceId: string | null) {
       if (!pending.current.has(reviewId)) pending.current.set(reviewId, saving);
       reasons.current.set(reviewId, (error as Error).message);
       if (inHand.current === reviewId) setProblem((error as Error).message);
-      if (error instanceof RequestError && error.code === 'unreachable') timer.current = setTimeout(() => void keep(), TRY_AGAIN);
+      if (error instanceof RequestError && error.code === 'unreachable')
+        timer.current = setTimeout(() => void keep(), TRY_AGAIN);
     }
   };
   const saveNow = async (): Promise<void> => {
@@ -107,10 +116,13 @@ export function useReview(goId: string | null, pieceId: string | null) {
   // One after another: what is told afterwards must not overtake what is on its way.
   const keep = (): Promise<void> => (flying.current = flying.current.then(saveNow));
   // Going on to another piece must not leave the last words behind.
-  useEffect(() => () => {
-    void keep();
-    setProblem(null);
-  }, [goId]);
+  useEffect(
+    () => () => {
+      void keep();
+      setProblem(null);
+    },
+    [goId],
+  );
 
   const type = (next: Typed): void => {
     setTyped(next);
@@ -136,7 +148,10 @@ export function useReview(goId: string | null, pieceId: string | null) {
    *
    * @returns a sentence where it could not be done
    */
-  const settle = async (marks: LiveDocument, action: (review: ReviewView, version: number | undefined) => Promise<ReviewView>): Promise<string | null> => {
+  const settle = async (
+    marks: LiveDocument,
+    action: (review: ReviewView, version: number | undefined) => Promise<ReviewView>,
+  ): Promise<string | null> => {
     if (!review) return NOT_OPEN;
     const letGo = marks.hold();
     try {
@@ -157,10 +172,30 @@ export function useReview(goId: string | null, pieceId: string | null) {
     }
   };
   /** Decides an outcome without telling it yet; null decides nothing. @returns a sentence where it could not be held */
-  const hold = (outcome: Outcome | null, marks: LiveDocument): Promise<string | null> => settle(marks, ({ id }) => put<ReviewView>(`/reviews/${id}/held`, { outcome, extent: marks.extent() }));
+  const hold = (outcome: Outcome | null, marks: LiveDocument): Promise<string | null> =>
+    settle(marks, ({ id }) => put<ReviewView>(`/reviews/${id}/held`, { outcome, extent: marks.extent() }));
   /** Releases the review. @returns a sentence where it could not be released */
   const release = (outcome: Outcome, marks: LiveDocument, dates: NewDates = {}): Promise<string | null> =>
-    settle(marks, ({ id }, version) => post<ReviewView>(`/reviews/${id}/release`, { outcome, note: said.note, extent: marks.extent(), version, ...(outcome === 'again' ? dates : {}) }));
+    settle(marks, ({ id }, version) =>
+      post<ReviewView>(`/reviews/${id}/release`, {
+        outcome,
+        note: said.note,
+        extent: marks.extent(),
+        version,
+        ...(outcome === 'again' ? dates : {}),
+      }),
+    );
   // Another piece's words that are not kept yet are not this one's.
-  return { review, said, write, kept: kept || !pending.current.has(review?.id ?? ''), problem, setProblem, clash, sayMine, hold, release };
+  return {
+    review,
+    said,
+    write,
+    kept: kept || !pending.current.has(review?.id ?? ''),
+    problem,
+    setProblem,
+    clash,
+    sayMine,
+    hold,
+    release,
+  };
 }

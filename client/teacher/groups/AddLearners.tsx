@@ -53,16 +53,27 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
     const [file] = await askForFiles('.csv,text/csv,text/plain');
     if (file) take(await file.text());
   };
-  const { learners, troubles } = list ? readClassList(list.rows, list.headed, list.columns) : { learners: [], troubles: [] };
+  const { learners, troubles } = list
+    ? readClassList(list.rows, list.headed, list.columns)
+    : { learners: [], troubles: [] };
   const width = Math.max(1, ...(list?.rows ?? []).map((row) => row.length));
-  const options = Array.from({ length: width }, (_, i) => ({ value: String(i), word: (list?.headed && list.rows[0]?.[i]?.trim()) || `Column ${i + 1}` }));
-  const setColumn = (change: Partial<ListColumns>): void => setList(list && { ...list, columns: { ...list.columns, ...change } });
+  const options = Array.from({ length: width }, (_, i) => ({
+    value: String(i),
+    word: (list?.headed && list.rows[0]?.[i]?.trim()) || `Column ${i + 1}`,
+  }));
+  const setColumn = (change: Partial<ListColumns>): void =>
+    setList(list && { ...list, columns: { ...list.columns, ...change } });
   const add = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
     ids.current = learners.map((_, i) => ids.current[i] ?? crypto.randomUUID());
     try {
-      onAdded(await post<KeyCard[]>(`/groups/${groupId}/learners`, { keys, learners: learners.map((learner, i) => ({ id: ids.current[i], ...learner })) }));
+      onAdded(
+        await post<KeyCard[]>(`/groups/${groupId}/learners`, {
+          keys,
+          learners: learners.map((learner, i) => ({ id: ids.current[i], ...learner })),
+        }),
+      );
     } catch (error) {
       setProblem((error as Error).message);
       setBusy(false);
@@ -71,29 +82,79 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
   return (
     <View style={styles.box}>
       <Field label="Names, one on each line, or a class list" value={text} onChangeText={take} multiline />
-      <Button icon="pages" onPress={() => void bring()} style={styles.start}>From a CSV file</Button>
+      <Button icon="pages" onPress={() => void bring()} style={styles.start}>
+        From a CSV file
+      </Button>
       {list && width > 1 && (
         <View style={styles.columns} role="group" aria-label="What is in which column">
-          <Pick label="First line" headed options={[{ value: 'heads', word: 'Headings' }, { value: 'data', word: 'A learner' }]} chosen={list.headed ? 'heads' : 'data'} onChoose={(first) => setList({ ...list, headed: first === 'heads' })} />
-          <Pick label="Name, or given name" headed options={options} chosen={String(list.columns.name)} onChoose={(at) => setColumn({ name: Number(at) })} />
-          <Pick label="Family name" headed options={[{ value: NONE, word: 'None' }, ...options]} chosen={String(list.columns.family ?? NONE)} onChoose={(at) => setColumn({ family: at === NONE ? null : Number(at) })} />
-          <Pick label="Sign-in name" headed options={[{ value: NONE, word: 'Made here' }, ...options]} chosen={String(list.columns.signIn ?? NONE)} onChoose={(at) => setColumn({ signIn: at === NONE ? null : Number(at) })} />
+          <Pick
+            label="First line"
+            headed
+            options={[
+              { value: 'heads', word: 'Headings' },
+              { value: 'data', word: 'A learner' },
+            ]}
+            chosen={list.headed ? 'heads' : 'data'}
+            onChoose={(first) => setList({ ...list, headed: first === 'heads' })}
+          />
+          <Pick
+            label="Name, or given name"
+            headed
+            options={options}
+            chosen={String(list.columns.name)}
+            onChoose={(at) => setColumn({ name: Number(at) })}
+          />
+          <Pick
+            label="Family name"
+            headed
+            options={[{ value: NONE, word: 'None' }, ...options]}
+            chosen={String(list.columns.family ?? NONE)}
+            onChoose={(at) => setColumn({ family: at === NONE ? null : Number(at) })}
+          />
+          <Pick
+            label="Sign-in name"
+            headed
+            options={[{ value: NONE, word: 'Made here' }, ...options]}
+            chosen={String(list.columns.signIn ?? NONE)}
+            onChoose={(at) => setColumn({ signIn: at === NONE ? null : Number(at) })}
+          />
         </View>
       )}
       {troubles.length > 0 && (
         <View style={styles.troubles} role="alert">
-          {troubles.slice(0, 12).map(({ line, words }, i) => <Text key={i} variant="labelMedium">{`Line ${line}: ${words}`}</Text>)}
+          {troubles.slice(0, 12).map(({ line, words }, i) => (
+            <Text key={i} variant="labelMedium">{`Line ${line}: ${words}`}</Text>
+          ))}
           {troubles.length > 12 && <Text variant="labelMedium">{`and ${troubles.length - 12} more`}</Text>}
         </View>
       )}
       {learners.length > 0 && (
-        <Text variant="bodySmall">{`${learners.length} ${learners.length === 1 ? 'learner' : 'learners'}: ${learners.slice(0, SHOWN).map(({ name }) => name || '…').join(', ')}${learners.length > SHOWN ? ' …' : ''}`}</Text>
+        <Text variant="bodySmall">{`${learners.length} ${learners.length === 1 ? 'learner' : 'learners'}: ${learners
+          .slice(0, SHOWN)
+          .map(({ name }) => name || '…')
+          .join(', ')}${learners.length > SHOWN ? ' …' : ''}`}</Text>
       )}
-      <Pick label="They sign in with" headed options={[{ value: 'picture', word: 'Three pictures' }, { value: 'password', word: 'A password' }]} chosen={keys} onChoose={setKeys} />
+      <Pick
+        label="They sign in with"
+        headed
+        options={[
+          { value: 'picture', word: 'Three pictures' },
+          { value: 'password', word: 'A password' },
+        ]}
+        chosen={keys}
+        onChoose={setKeys}
+      />
       {problem && <Say>{problem}</Say>}
       <View style={styles.row}>
         <Button onPress={onClose}>Not now</Button>
-        <Button kind="main" icon="plus" disabled={busy || learners.length === 0 || troubles.length > 0} onPress={() => void add()}>{learners.length > 1 ? `Add ${learners.length} learners` : 'Add the learner'}</Button>
+        <Button
+          kind="main"
+          icon="plus"
+          disabled={busy || learners.length === 0 || troubles.length > 0}
+          onPress={() => void add()}
+        >
+          {learners.length > 1 ? `Add ${learners.length} learners` : 'Add the learner'}
+        </Button>
       </View>
     </View>
   );

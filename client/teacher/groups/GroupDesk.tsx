@@ -22,7 +22,11 @@ import { NewCards } from './NewCards';
 export default function GroupDesk({ groupId }: { groupId: string }) {
   const client = useQueryClient();
   const key = ['group', groupId];
-  const { data: group, error, refetch } = useQuery({ queryKey: key, queryFn: () => get<GroupView>(`/groups/${groupId}`) });
+  const {
+    data: group,
+    error,
+    refetch,
+  } = useQuery({ queryKey: key, queryFn: () => get<GroupView>(`/groups/${groupId}`) });
   const [adding, setAdding] = useState(false);
   const [cards, setCards] = useState<KeyCard[] | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -39,7 +43,13 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
     await client.invalidateQueries({ queryKey: key });
     await client.invalidateQueries({ queryKey: keys.classes });
   };
-  if (error && !group) return <Screen><BackHead title="Group" home="/to-review" /><Say again={() => void refetch()}>{error.message}</Say></Screen>;
+  if (error && !group)
+    return (
+      <Screen>
+        <BackHead title="Group" home="/to-review" />
+        <Say again={() => void refetch()}>{error.message}</Say>
+      </Screen>
+    );
   if (!group) return <Opening />;
   const here = group.members.filter(({ left }) => !left);
   const left = group.members.filter((member) => member.left);
@@ -49,56 +59,128 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
     else next.delete(id);
     setChosen(next);
   };
-  const newKeys = (): Promise<void> => act(async () => {
-    setCards(await post<KeyCard[]>(`/groups/${groupId}/keys`, { people: [...chosen] }));
-    setChosen(new Set());
-  });
+  const newKeys = (): Promise<void> =>
+    act(async () => {
+      setCards(await post<KeyCard[]>(`/groups/${groupId}/keys`, { people: [...chosen] }));
+      setChosen(new Set());
+    });
   const leaving = asking !== null && asking !== 'keys' ? asking : null;
   return (
     <Screen>
       <BackHead title={group.name} home="/to-review" />
       <Scrap fill={colours.mist} style={styles.code}>
-        <Text variant="bodySmall" style={styles.grow}>A new device asks for this code once.</Text>
-        <Text variant="displaySmall" selectable>{group.code}</Text>
+        <Text variant="bodySmall" style={styles.grow}>
+          A new device asks for this code once.
+        </Text>
+        <Text variant="displaySmall" selectable>
+          {group.code}
+        </Text>
       </Scrap>
       {problem && <Say>{problem}</Say>}
       {cards && <NewCards cards={cards} onDone={() => setCards(null)} />}
       {adding ? (
-        <AddLearners groupId={groupId} onClose={() => setAdding(false)} onAdded={(made) => { setAdding(false); void act(async () => setCards(made)); }} />
+        <AddLearners
+          groupId={groupId}
+          onClose={() => setAdding(false)}
+          onAdded={(made) => {
+            setAdding(false);
+            void act(async () => setCards(made));
+          }}
+        />
       ) : (
-        <Button kind={here.length === 0 ? 'main' : 'plain'} icon="plus" onPress={() => setAdding(true)} style={styles.start}>Add learners</Button>
+        <Button
+          kind={here.length === 0 ? 'main' : 'plain'}
+          icon="plus"
+          onPress={() => setAdding(true)}
+          style={styles.start}
+        >
+          Add learners
+        </Button>
       )}
       {here.length > 0 && (
         <View style={styles.row}>
-          <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.grow}>{`${here.length} ${here.length === 1 ? 'learner' : 'learners'}`}</Text>
-          <Button onPress={() => setChosen(chosen.size === here.length ? new Set() : new Set(here.map(({ id }) => id)))}>{chosen.size === here.length ? 'Choose none' : 'Choose all'}</Button>
-          <Button icon="keyboard" disabled={chosen.size === 0} onPress={() => setAsking('keys')}>{`New keys${chosen.size > 0 ? ` for ${chosen.size}` : ''}`}</Button>
+          <Text
+            variant="headlineSmall"
+            role="heading"
+            aria-level={2}
+            style={styles.grow}
+          >{`${here.length} ${here.length === 1 ? 'learner' : 'learners'}`}</Text>
+          <Button
+            onPress={() => setChosen(chosen.size === here.length ? new Set() : new Set(here.map(({ id }) => id)))}
+          >
+            {chosen.size === here.length ? 'Choose none' : 'Choose all'}
+          </Button>
+          <Button
+            icon="keyboard"
+            disabled={chosen.size === 0}
+            onPress={() => setAsking('keys')}
+          >{`New keys${chosen.size > 0 ? ` for ${chosen.size}` : ''}`}</Button>
         </View>
       )}
       {here.map((member) => (
         <View key={member.id} style={styles.member}>
           <Badge name={member.name} colour={member.badge} size={38} />
-          <View style={styles.grow}><TickBox word={member.name} below={member.keys === 'picture' ? 'three pictures' : `password, sign-in name ${member.signInName}`} on={chosen.has(member.id)} onChange={(on) => toggle(member.id, on)} /></View>
-          <Button icon="leave" label={`${member.name} leaves the group`} onPress={() => setAsking(member)}>Leaves</Button>
+          <View style={styles.grow}>
+            <TickBox
+              word={member.name}
+              below={member.keys === 'picture' ? 'three pictures' : `password, sign-in name ${member.signInName}`}
+              on={chosen.has(member.id)}
+              onChange={(on) => toggle(member.id, on)}
+            />
+          </View>
+          <Button icon="leave" label={`${member.name} leaves the group`} onPress={() => setAsking(member)}>
+            Leaves
+          </Button>
         </View>
       ))}
-      {left.length > 0 && <Text variant="headlineSmall" role="heading" aria-level={2}>Have left</Text>}
+      {left.length > 0 && (
+        <Text variant="headlineSmall" role="heading" aria-level={2}>
+          Have left
+        </Text>
+      )}
       {left.map((member) => (
         <View key={member.id} style={styles.member}>
           <Badge name={member.name} colour={member.badge} size={38} />
-          <Text variant="labelLarge" style={styles.grow}>{member.name}</Text>
-          <Button label={`${member.name} comes back`} onPress={() => void act(async () => void (await post(`/groups/${groupId}/learners/${member.id}`)))}>Comes back</Button>
+          <Text variant="labelLarge" style={styles.grow}>
+            {member.name}
+          </Text>
+          <Button
+            label={`${member.name} comes back`}
+            onPress={() => void act(async () => void (await post(`/groups/${groupId}/learners/${member.id}`)))}
+          >
+            Comes back
+          </Button>
         </View>
       ))}
       <Ask
-        visible={asking === 'keys'} title={`New keys for ${chosen.size === 1 ? here.find(({ id }) => chosen.has(id))?.name : `${chosen.size} learners`}?`} onClose={() => setAsking(null)}
-        answers={<><Button onPress={() => setAsking(null)}>Not now</Button><Button kind="main" onPress={() => void newKeys()}>Make new keys</Button></>}
+        visible={asking === 'keys'}
+        title={`New keys for ${chosen.size === 1 ? here.find(({ id }) => chosen.has(id))?.name : `${chosen.size} learners`}?`}
+        onClose={() => setAsking(null)}
+        answers={
+          <>
+            <Button onPress={() => setAsking(null)}>Not now</Button>
+            <Button kind="main" onPress={() => void newKeys()}>
+              Make new keys
+            </Button>
+          </>
+        }
       >
-        <Text variant="bodyMedium">Their old keys stop working, and they are signed out everywhere. Their work is kept.</Text>
+        <Text variant="bodyMedium">
+          Their old keys stop working, and they are signed out everywhere. Their work is kept.
+        </Text>
       </Ask>
       <Ask
-        visible={leaving !== null} title={`${leaving?.name} leaves ${group.name}?`} onClose={() => setAsking(null)}
-        answers={<><Button onPress={() => setAsking(null)}>Stays</Button><Button kind="main" onPress={() => void act(() => remove(`/groups/${groupId}/learners/${leaving!.id}`))}>Leaves</Button></>}
+        visible={leaving !== null}
+        title={`${leaving?.name} leaves ${group.name}?`}
+        onClose={() => setAsking(null)}
+        answers={
+          <>
+            <Button onPress={() => setAsking(null)}>Stays</Button>
+            <Button kind="main" onPress={() => void act(() => remove(`/groups/${groupId}/learners/${leaving!.id}`))}>
+              Leaves
+            </Button>
+          </>
+        }
       >
         <Text variant="bodyMedium">What was made is kept, for the learner and for you. Nothing new comes.</Text>
       </Ask>
@@ -111,5 +193,13 @@ const styles = StyleSheet.create({
   grow: { flex: 1 },
   start: { alignSelf: 'flex-start' },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12, marginTop: 10 },
-  member: { flexDirection: 'row', alignItems: 'center', gap: 12, paddingVertical: 6, borderBottomWidth: 2, borderStyle: 'dashed', borderColor: colours.line },
+  member: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    paddingVertical: 6,
+    borderBottomWidth: 2,
+    borderStyle: 'dashed',
+    borderColor: colours.line,
+  },
 });

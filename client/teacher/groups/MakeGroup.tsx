@@ -19,7 +19,10 @@ export function MakeGroup() {
   const make = async (): Promise<void> => {
     try {
       await post('/groups', { id: id.current, name });
-      await Promise.all([client.invalidateQueries({ queryKey: keys.classes }), client.invalidateQueries({ queryKey: keys.me })]);
+      await Promise.all([
+        client.invalidateQueries({ queryKey: keys.classes }),
+        client.invalidateQueries({ queryKey: keys.me }),
+      ]);
       setOpen(false);
       router.push(`/group/${id.current}`);
       id.current = crypto.randomUUID();
@@ -30,9 +33,29 @@ export function MakeGroup() {
   };
   return (
     <>
-      <Button icon="plus" onPress={() => setOpen(true)}>Make a group</Button>
-      <Ask visible={open} title="A new group" onClose={() => setOpen(false)} answers={<><Button onPress={() => setOpen(false)}>Not now</Button><Button kind="main" disabled={name.trim() === ''} onPress={() => void make()}>Make it</Button></>}>
-        <Field label="Its name" value={name} onChangeText={setName} maxLength={80} onSubmitEditing={() => void make()} />
+      <Button icon="plus" onPress={() => setOpen(true)}>
+        Make a group
+      </Button>
+      <Ask
+        visible={open}
+        title="A new group"
+        onClose={() => setOpen(false)}
+        answers={
+          <>
+            <Button onPress={() => setOpen(false)}>Not now</Button>
+            <Button kind="main" disabled={name.trim() === ''} onPress={() => void make()}>
+              Make it
+            </Button>
+          </>
+        }
+      >
+        <Field
+          label="Its name"
+          value={name}
+          onChangeText={setName}
+          maxLength={80}
+          onSubmitEditing={() => void make()}
+        />
         {problem && <Say>{problem}</Say>}
       </Ask>
     </>

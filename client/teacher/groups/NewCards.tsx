@@ -23,23 +23,38 @@ export function NewCards({ cards, onDone }: { cards: readonly KeyCard[]; onDone:
   };
   return (
     <View style={styles.box} role="region" aria-label="New keys">
-      <Text variant="headlineSmall" role="heading" aria-level={2}>New keys</Text>
+      <Text variant="headlineSmall" role="heading" aria-level={2}>
+        New keys
+      </Text>
       <Say calm>They are shown this once. Print them now; later you can only make new ones.</Say>
       {problem && <Say>{problem}</Say>}
       <View style={styles.row}>
-        <Button kind="main" icon="out" disabled={busy} onPress={() => void print()}>{busy ? 'Writing …' : 'Print the cards (PDF)'}</Button>
-        <Button icon="tick" onPress={onDone}>I have them</Button>
+        <Button kind="main" icon="out" disabled={busy} onPress={() => void print()}>
+          {busy ? 'Writing …' : 'Print the cards (PDF)'}
+        </Button>
+        <Button icon="tick" onPress={onDone}>
+          I have them
+        </Button>
       </View>
       <View style={styles.cards}>
         {cards.map(({ id, name, signInName, pictures, password }) => (
           <View key={id} role="group" aria-label={name} style={styles.card}>
             <Text variant="titleMedium">{name}</Text>
             {pictures ? (
-              <View style={styles.pictures}>{pictures.map((picture) => <View key={picture} style={styles.picture}><KeyPicture name={picture} size={38} /><Text variant="labelSmall">{picture}</Text></View>)}</View>
+              <View style={styles.pictures}>
+                {pictures.map((picture) => (
+                  <View key={picture} style={styles.picture}>
+                    <KeyPicture name={picture} size={38} />
+                    <Text variant="labelSmall">{picture}</Text>
+                  </View>
+                ))}
+              </View>
             ) : (
               <>
                 <Text variant="bodySmall">{`Sign-in name ${signInName}`}</Text>
-                <Text variant="titleSmall" selectable>{password}</Text>
+                <Text variant="titleSmall" selectable>
+                  {password}
+                </Text>
               </>
             )}
           </View>
@@ -53,7 +68,16 @@ const styles = StyleSheet.create({
   box: { gap: 14, padding: 16, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
   cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
-  card: { flexGrow: 1, flexBasis: 200, gap: 6, padding: 12, borderWidth: OUTLINE, borderStyle: 'dashed', borderColor: colours.ink, backgroundColor: colours.scrap },
+  card: {
+    flexGrow: 1,
+    flexBasis: 200,
+    gap: 6,
+    padding: 12,
+    borderWidth: OUTLINE,
+    borderStyle: 'dashed',
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+  },
   pictures: { flexDirection: 'row', gap: 10 },
   picture: { alignItems: 'center', padding: 6, borderWidth: OUTLINE, borderColor: colours.ink },
 });

@@ -16,9 +16,21 @@ export function Bars({ title, bins }: { title: string; bins: readonly Bin[] }) {
       <Text variant="titleSmall">{title}</Text>
       {bins.map(({ word, count }) => (
         <View key={word} style={styles.bin}>
-          <Text variant="bodySmall" style={styles.word}>{word}</Text>
+          <Text variant="bodySmall" style={styles.word}>
+            {word}
+          </Text>
           <Svg width={WIDTH} height={HEIGHT} aria-hidden focusable={false}>
-            {count > 0 && <Rect x={OUTLINE / 2} y={OUTLINE / 2} width={length(count)} height={HEIGHT - OUTLINE} fill={colours.ochre} stroke={colours.ink} strokeWidth={OUTLINE} />}
+            {count > 0 && (
+              <Rect
+                x={OUTLINE / 2}
+                y={OUTLINE / 2}
+                width={length(count)}
+                height={HEIGHT - OUTLINE}
+                fill={colours.ochre}
+                stroke={colours.ink}
+                strokeWidth={OUTLINE}
+              />
+            )}
           </Svg>
           <Text variant="labelMedium">{count}</Text>
         </View>

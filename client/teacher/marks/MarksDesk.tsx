@@ -21,11 +21,41 @@ export default function MarksDesk({ me }: { me: Me }) {
   const router = useRouter();
   const [group, setGroup] = useState(me.groups[0]?.id ?? '');
   const [chosen, setChosen] = useState<string | null>(null);
-  const { data: view, error, refetch } = useQuery({ queryKey: ['marks of', group], queryFn: () => get<MarksView>(`/groups/${group}/marks`), enabled: group !== '' });
+  const {
+    data: view,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: ['marks of', group],
+    queryFn: () => get<MarksView>(`/groups/${group}/marks`),
+    enabled: group !== '',
+  });
   if (group === '') return <Say calm>You teach no group yet.</Say>;
-  const groups = me.groups.length > 1 && <Pick label="Group" options={me.groups.map(({ id, name }) => ({ value: id, word: name }))} chosen={group} onChoose={(id) => { setGroup(id); setChosen(null); }} />;
-  if (error && !view) return <>{groups}<Say again={() => void refetch()}>{error.message}</Say></>;
-  if (!view) return <>{groups}<Opening /></>;
+  const groups = me.groups.length > 1 && (
+    <Pick
+      label="Group"
+      options={me.groups.map(({ id, name }) => ({ value: id, word: name }))}
+      chosen={group}
+      onChoose={(id) => {
+        setGroup(id);
+        setChosen(null);
+      }}
+    />
+  );
+  if (error && !view)
+    return (
+      <>
+        {groups}
+        <Say again={() => void refetch()}>{error.message}</Say>
+      </>
+    );
+  if (!view)
+    return (
+      <>
+        {groups}
+        <Opening />
+      </>
+    );
   const activity = view.activities.find(({ id }) => id === chosen);
   const learner = view.learners.find(({ id }) => id === chosen);
   const toReview = (of: string, person: string): void => router.push(`/review/${of}?person=${person}`);
@@ -33,24 +63,54 @@ export default function MarksDesk({ me }: { me: Me }) {
     <View style={styles.desk}>
       <View style={styles.row}>
         {groups}
-        <Button icon="out" label="Take the table out as CSV" onPress={() => download(new Blob([marksCsv(view)], { type: 'text/csv;charset=utf-8' }), `Marks ${view.group.name}.csv`)}>CSV</Button>
+        <Button
+          icon="out"
+          label="Take the table out as CSV"
+          onPress={() =>
+            download(new Blob([marksCsv(view)], { type: 'text/csv;charset=utf-8' }), `Marks ${view.group.name}.csv`)
+          }
+        >
+          CSV
+        </Button>
       </View>
-      {view.activities.length === 0 ? <Say calm>Nothing has been set for this group yet.</Say> : <MarksTable view={view} chosen={chosen} onChoose={(id) => setChosen(id === chosen ? null : id)} onCell={toReview} />}
-      {activity && <ActivityPage view={view} activity={activity} onOpen={() => router.push(`/review/${activity.id}`)} />}
+      {view.activities.length === 0 ? (
+        <Say calm>Nothing has been set for this group yet.</Say>
+      ) : (
+        <MarksTable
+          view={view}
+          chosen={chosen}
+          onChoose={(id) => setChosen(id === chosen ? null : id)}
+          onCell={toReview}
+        />
+      )}
+      {activity && (
+        <ActivityPage view={view} activity={activity} onOpen={() => router.push(`/review/${activity.id}`)} />
+      )}
       {learner && (
         <View style={styles.page} role="region" aria-label={`Marks of ${learner.name}`}>
-          <Text variant="headlineMedium" role="heading" aria-level={2}>{learner.name}</Text>
+          <Text variant="headlineMedium" role="heading" aria-level={2}>
+            {learner.name}
+          </Text>
           {view.activities.flatMap(({ id, title }) => {
             const cell = view.cells.find((each) => each.person === learner.id && each.activity === id);
-            return cell ? [(
-              <View key={id} style={styles.line}>
-                <View style={styles.grow}>
-                  <Text variant="titleSmall">{title}</Text>
-                  <Text variant="bodySmall">{[cellWords(cell), ...(cell.mark?.lines ?? []).map((each) => `${each.title}: ${each.words}`)].join(' · ')}</Text>
-                </View>
-                <Button label={`Open ${title} of ${learner.name}`} onPress={() => toReview(id, learner.id)}>Open</Button>
-              </View>
-            )] : [];
+            return cell
+              ? [
+                  <View key={id} style={styles.line}>
+                    <View style={styles.grow}>
+                      <Text variant="titleSmall">{title}</Text>
+                      <Text variant="bodySmall">
+                        {[
+                          cellWords(cell),
+                          ...(cell.mark?.lines ?? []).map((each) => `${each.title}: ${each.words}`),
+                        ].join(' · ')}
+                      </Text>
+                    </View>
+                    <Button label={`Open ${title} of ${learner.name}`} onPress={() => toReview(id, learner.id)}>
+                      Open
+                    </Button>
+                  </View>,
+                ]
+              : [];
           })}
         </View>
       )}
@@ -58,7 +118,15 @@ export default function MarksDesk({ me }: { me: Me }) {
   );
 }
 
-function ActivityPage({ view, activity: { id, title }, onOpen }: { view: MarksView; activity: MarksView['activities'][number]; onOpen: () => void }) {
+function ActivityPage({
+  view,
+  activity: { id, title },
+  onOpen,
+}: {
+  view: MarksView;
+  activity: MarksView['activities'][number];
+  onOpen: () => void;
+}) {
   const cells = view.cells.filter(({ activity }) => activity === id);
   const marks = cells.map(({ mark }) => mark);
   const spread = spreadOfMarks(marks);
@@ -67,15 +135,23 @@ function ActivityPage({ view, activity: { id, title }, onOpen }: { view: MarksVi
   return (
     <View style={styles.page} role="region" aria-label={`Marks for ${title}`}>
       <View style={styles.row}>
-        <Text variant="headlineMedium" role="heading" aria-level={2} style={styles.grow}>{title}</Text>
-        <Button icon="review" label={`Review ${title}`} onPress={onOpen}>Review it</Button>
+        <Text variant="headlineMedium" role="heading" aria-level={2} style={styles.grow}>
+          {title}
+        </Text>
+        <Button icon="review" label={`Review ${title}`} onPress={onOpen}>
+          Review it
+        </Button>
       </View>
       <View style={styles.charts}>
         {spread && <Bars title="Marks" bins={spread} />}
-        {lines.map((line) => <Bars key={line.title} title={line.title} bins={line.bins} />)}
+        {lines.map((line) => (
+          <Bars key={line.title} title={line.title} bins={line.bins} />
+        ))}
         {times && <Bars title="When it was sent" bins={times} />}
       </View>
-      {!spread && lines.length === 0 && !times && <Text variant="bodyMedium">Nothing has been sent or marked here yet.</Text>}
+      {!spread && lines.length === 0 && !times && (
+        <Text variant="bodyMedium">Nothing has been sent or marked here yet.</Text>
+      )}
     </View>
   );
 }

@@ -26,36 +26,91 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
   const [open, setOpen] = useState<FolderView | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const run = (action: Promise<FolderView[]>, then: () => void): void => {
-    action.then((all) => {
-      setFolders(all);
-      setOpen(null);
-      setProblem(null);
-      then();
-    }, (error: Error) => setProblem(error.message));
+    action.then(
+      (all) => {
+        setFolders(all);
+        setOpen(null);
+        setProblem(null);
+        then();
+      },
+      (error: Error) => setProblem(error.message),
+    );
   };
   const own = folders.find(({ id }) => id === chosen);
-  const word = ({ title, opens }: FolderView): string => (opens !== null && opens > Date.now() ? `${title}, opens ${whenWords(opens, Date.now(), zone)}` : title);
+  const word = ({ title, opens }: FolderView): string =>
+    opens !== null && opens > Date.now() ? `${title}, opens ${whenWords(opens, Date.now(), zone)}` : title;
   const known = open !== null && folders.some(({ id }) => id === open.id);
   return (
     <View style={styles.row}>
-      {folders.length > 0 && <Pick label={`Folder of ${group.name}`} headed options={[{ value: NONE, word: 'In no folder' }, ...folders.map((folder) => ({ value: folder.id, word: word(folder) }))]} chosen={own ? own.id : NONE} onChoose={(id) => onChoose(id || null)} />}
+      {folders.length > 0 && (
+        <Pick
+          label={`Folder of ${group.name}`}
+          headed
+          options={[
+            { value: NONE, word: 'In no folder' },
+            ...folders.map((folder) => ({ value: folder.id, word: word(folder) })),
+          ]}
+          chosen={own ? own.id : NONE}
+          onChoose={(id) => onChoose(id || null)}
+        />
+      )}
       <View style={styles.buttons}>
-        <Button icon="box" label={`A new folder for ${group.name}`} onPress={() => setOpen({ id: crypto.randomUUID(), title: '', opens: null })}>New folder</Button>
-        {own && <Button label={`Change the folder ${own.title}`} onPress={() => setOpen(own)}>Change it</Button>}
+        <Button
+          icon="box"
+          label={`A new folder for ${group.name}`}
+          onPress={() => setOpen({ id: crypto.randomUUID(), title: '', opens: null })}
+        >
+          New folder
+        </Button>
+        {own && (
+          <Button label={`Change the folder ${own.title}`} onPress={() => setOpen(own)}>
+            Change it
+          </Button>
+        )}
       </View>
       {open && (
         <Ask
-          visible title={known ? 'Change the folder' : `A folder for ${group.name}`} onClose={() => setOpen(null)}
+          visible
+          title={known ? 'Change the folder' : `A folder for ${group.name}`}
+          onClose={() => setOpen(null)}
           answers={
             <>
-              {known && <Button icon="bin" onPress={() => run(remove(`/folders/${open.id}`).then(() => folders.filter(({ id }) => id !== open.id)), () => onChoose(null))}>Take it away</Button>}
+              {known && (
+                <Button
+                  icon="bin"
+                  onPress={() =>
+                    run(
+                      remove(`/folders/${open.id}`).then(() => folders.filter(({ id }) => id !== open.id)),
+                      () => onChoose(null),
+                    )
+                  }
+                >
+                  Take it away
+                </Button>
+              )}
               <Button onPress={() => setOpen(null)}>Not now</Button>
-              <Button kind="main" disabled={open.title.trim() === ''} onPress={() => run(put<FolderView[]>(`/groups/${group.id}/folders`, open), () => onChoose(open.id))}>Keep it</Button>
+              <Button
+                kind="main"
+                disabled={open.title.trim() === ''}
+                onPress={() => run(put<FolderView[]>(`/groups/${group.id}/folders`, open), () => onChoose(open.id))}
+              >
+                Keep it
+              </Button>
             </>
           }
         >
-          <Field label="Its name, such as “Lighthouse week”" value={open.title} onChangeText={(title) => setOpen({ ...open, title })} maxLength={80} />
-          <DateField label="All of it opens" value={open.opens} zone={zone} onChange={(opens) => setOpen({ ...open, opens })} />
+          <Field
+            label="Its name, such as “Lighthouse week”"
+            value={open.title}
+            onChangeText={(title) => setOpen({ ...open, title })}
+            maxLength={80}
+          />
+          <DateField
+            label="All of it opens"
+            value={open.opens}
+            zone={zone}
+            onChange={(opens) => setOpen({ ...open, opens })}
+          />
           {problem && <Say>{problem}</Say>}
         </Ask>
       )}

@@ -20,7 +20,11 @@ import { Press } from '../../ui/Press';
 import { Say } from '../../ui/Say';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
-const SHOWN = [{ value: 'start', word: 'From the start' }, { value: 'at', word: 'From a time' }, { value: 'sent', word: 'After sending' }] as const;
+const SHOWN = [
+  { value: 'start', word: 'From the start' },
+  { value: 'at', word: 'From a time' },
+  { value: 'sent', word: 'After sending' },
+] as const;
 
 interface Props {
   plan: ActivityPlan;
@@ -31,15 +35,34 @@ interface Props {
 }
 
 export const newMaterial = (kind: MaterialKind, more: Partial<MaterialPlan> = {}): MaterialPlan => ({
-  id: crypto.randomUUID(), kind, title: '', words: '', address: '', media: null, seconds: null, spans: [], shown: 'start', at: null, ...more,
+  id: crypto.randomUUID(),
+  kind,
+  title: '',
+  words: '',
+  address: '',
+  media: null,
+  seconds: null,
+  spans: [],
+  shown: 'start',
+  at: null,
+  ...more,
 });
 
 /** What is only looked at: texts, links, pictures, PDFs, recordings, each from the start or later. */
 export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
-  const add = (material: MaterialPlan): void => change((now) => ({ ...now, materials: [...now.materials, material].slice(0, PLAN_LIMITS.materials) }), true);
-  const put = (id: string, next: Partial<MaterialPlan>): void => change((now) => ({ ...now, materials: now.materials.map((each) => (each.id === id ? { ...each, ...next } : each)) }));
-  const nameOf = (file: File): string => file.name.replace(/\.[^.]*$/, '').replaceAll(/[_-]+/g, ' ').slice(0, PLAN_LIMITS.title);
+  const add = (material: MaterialPlan): void =>
+    change((now) => ({ ...now, materials: [...now.materials, material].slice(0, PLAN_LIMITS.materials) }), true);
+  const put = (id: string, next: Partial<MaterialPlan>): void =>
+    change((now) => ({
+      ...now,
+      materials: now.materials.map((each) => (each.id === id ? { ...each, ...next } : each)),
+    }));
+  const nameOf = (file: File): string =>
+    file.name
+      .replace(/\.[^.]*$/, '')
+      .replaceAll(/[_-]+/g, ' ')
+      .slice(0, PLAN_LIMITS.title);
   const bring = async (kind: 'picture' | 'pdf' | 'file'): Promise<void> => {
     setTrouble(null);
     const [file] = await askForFiles({ pdf: PDF_TYPE, picture: PICTURE_TYPES, file: '*/*' }[kind]);
@@ -50,7 +73,8 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
       const { background } = pages[0]!;
       return add(newMaterial('pdf', { title: nameOf(file), media: 'media' in background ? background.media : null }));
     }
-    if (file.size > MEDIA_LIMITS.file) return setTrouble(`That ${kind} is too large: at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`);
+    if (file.size > MEDIA_LIMITS.file)
+      return setTrouble(`That ${kind} is too large: at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`);
     const media = crypto.randomUUID();
     try {
       await mediaOutbox.add(media, home, file);
@@ -66,29 +90,97 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
     <>
       <Text variant="bodySmall">Only to be read, seen or heard. What is written on belongs under “To work on”.</Text>
       {plan.materials.map((material, i) => (
-        <View key={material.id} role="group" aria-label={material.title || `Number ${i + 1} to look at`} style={styles.card}>
+        <View
+          key={material.id}
+          role="group"
+          aria-label={material.title || `Number ${i + 1} to look at`}
+          style={styles.card}
+        >
           <View style={styles.row}>
             <LineIcon name={MATERIAL_WORDS[material.kind].icon} size={26} />
-            <View style={styles.grow}><Field label="Its name" value={material.title} onChangeText={(title) => put(material.id, { title })} maxLength={PLAN_LIMITS.title} /></View>
-            <Press flat aria-label={`Take ${material.title || MATERIAL_WORDS[material.kind].word} away`} onPress={() => change((now) => ({ ...now, materials: now.materials.filter(({ id }) => id !== material.id) }), true)} style={styles.bin}><LineIcon name="bin" size={20} /></Press>
+            <View style={styles.grow}>
+              <Field
+                label="Its name"
+                value={material.title}
+                onChangeText={(title) => put(material.id, { title })}
+                maxLength={PLAN_LIMITS.title}
+              />
+            </View>
+            <Press
+              flat
+              aria-label={`Take ${material.title || MATERIAL_WORDS[material.kind].word} away`}
+              onPress={() =>
+                change((now) => ({ ...now, materials: now.materials.filter(({ id }) => id !== material.id) }), true)
+              }
+              style={styles.bin}
+            >
+              <LineIcon name="bin" size={20} />
+            </Press>
           </View>
-          {material.kind === 'text' && <Field label="The text" multiline value={material.words} onChangeText={(words) => put(material.id, { words })} maxLength={PLAN_LIMITS.words} />}
-          {material.kind === 'link' && <Field label="Address" value={material.address} onChangeText={(address) => put(material.id, { address })} autoCapitalize="none" />}
+          {material.kind === 'text' && (
+            <Field
+              label="The text"
+              multiline
+              value={material.words}
+              onChangeText={(words) => put(material.id, { words })}
+              maxLength={PLAN_LIMITS.words}
+            />
+          )}
+          {material.kind === 'link' && (
+            <Field
+              label="Address"
+              value={material.address}
+              onChangeText={(address) => put(material.id, { address })}
+              autoCapitalize="none"
+            />
+          )}
           {material.kind === 'picture' && material.media && <Preview media={material.media} title={material.title} />}
-          {(material.kind === 'sound' || material.kind === 'film') && material.media && <TakePlayer take={takeOf({ sort: material.kind, media: material.media, seconds: material.seconds ?? 1, spans: material.spans })} label={material.title} />}
-          <Pick label="It is shown" headed options={SHOWN} chosen={material.shown} onChoose={(shown) => put(material.id, { shown })} />
-          {material.shown === 'at' && <DateField label="Shown from" value={material.at} zone={zone} onChange={(at) => put(material.id, { at })} />}
+          {(material.kind === 'sound' || material.kind === 'film') && material.media && (
+            <TakePlayer
+              take={takeOf({
+                sort: material.kind,
+                media: material.media,
+                seconds: material.seconds ?? 1,
+                spans: material.spans,
+              })}
+              label={material.title}
+            />
+          )}
+          <Pick
+            label="It is shown"
+            headed
+            options={SHOWN}
+            chosen={material.shown}
+            onChoose={(shown) => put(material.id, { shown })}
+          />
+          {material.shown === 'at' && (
+            <DateField label="Shown from" value={material.at} zone={zone} onChange={(at) => put(material.id, { at })} />
+          )}
         </View>
       ))}
       {trouble && <Say>{trouble}</Say>}
       <View style={styles.add} role="group" aria-label="Add something to look at">
-        <Button icon="words" onPress={() => add(newMaterial('text'))}>Text</Button>
-        <Button icon="link" onPress={() => add(newMaterial('link', { address: 'https://' }))}>Link</Button>
-        <Button icon="picture" onPress={() => void bring('picture')}>Picture</Button>
-        <Button icon="pages" onPress={() => void bring('pdf')}>PDF</Button>
-        <Button icon="out" onPress={() => void bring('file')}>File</Button>
-        <Button icon="voice" onPress={() => onRecord('sound')}>Sound</Button>
-        <Button icon="film" onPress={() => onRecord('film')}>Film</Button>
+        <Button icon="words" onPress={() => add(newMaterial('text'))}>
+          Text
+        </Button>
+        <Button icon="link" onPress={() => add(newMaterial('link', { address: 'https://' }))}>
+          Link
+        </Button>
+        <Button icon="picture" onPress={() => void bring('picture')}>
+          Picture
+        </Button>
+        <Button icon="pages" onPress={() => void bring('pdf')}>
+          PDF
+        </Button>
+        <Button icon="out" onPress={() => void bring('file')}>
+          File
+        </Button>
+        <Button icon="voice" onPress={() => onRecord('sound')}>
+          Sound
+        </Button>
+        <Button icon="film" onPress={() => onRecord('film')}>
+          Film
+        </Button>
       </View>
     </>
   );
@@ -96,7 +188,13 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
 
 function Preview({ media, title }: { media: string; title: string }) {
   const local = useLocalFile(media);
-  return local === undefined ? null : <img src={local ?? `/api/media/${media}`} alt={title} style={{ maxWidth: 220, maxHeight: 140, border: `${OUTLINE}px solid ${colours.ink}`, alignSelf: 'flex-start' }} />;
+  return local === undefined ? null : (
+    <img
+      src={local ?? `/api/media/${media}`}
+      alt={title}
+      style={{ maxWidth: 220, maxHeight: 140, border: `${OUTLINE}px solid ${colours.ink}`, alignSelf: 'flex-start' }}
+    />
+  );
 }
 
 const styles = StyleSheet.create({

@@ -23,7 +23,16 @@ export function NumberField({ label, value, most, onChange }: Props) {
     const given = typed.trim() === '' ? null : Number(typed);
     if (given === null || (Number.isInteger(given) && given >= 1 && given <= most)) onChange(given);
   };
-  return <View style={styles.field}><Field label={label} value={text} onChangeText={type} problem={fits ? undefined : `A whole number from 1 to ${most}.`} /></View>;
+  return (
+    <View style={styles.field}>
+      <Field
+        label={label}
+        value={text}
+        onChangeText={type}
+        problem={fits ? undefined : `A whole number from 1 to ${most}.`}
+      />
+    </View>
+  );
 }
 
 const styles = StyleSheet.create({ field: { width: 150 } });

@@ -1,4 +1,12 @@
-import { closestCenter, DndContext, MeasuringStrategy, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  MeasuringStrategy,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { MediaHome } from '@lippet/core/contract/media';
 import { PART_KINDS, type ActivityPlan, type ChoicePlan, type PartPlan } from '@lippet/core/contract/plan';
@@ -36,11 +44,22 @@ const ALWAYS = { droppable: { strategy: MeasuringStrategy.Always } };
 /** What a part is, in a few words. */
 function partLine({ kind, settings, required, waits, choice }: PartPlan): string {
   const { sheets, seconds, leastWords, mostWords } = settings;
-  const about = kind === 'page' ? `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'}`
-    : kind === 'sound' || kind === 'film' ? `up to ${lengthWords(seconds ?? RECORDING_SECONDS)}`
-      : kind === 'words' && (leastWords || mostWords) ? [leastWords && `at least ${leastWords}`, mostWords && `at most ${mostWords}`].filter(Boolean).join(', ')
-        : '';
-  return [KIND_WORDS[kind].word, about, choice ? (required && 'fixed') : !required && 'if they like', waits && 'waits for the one before'].filter(Boolean).join(' · ');
+  const about =
+    kind === 'page'
+      ? `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'}`
+      : kind === 'sound' || kind === 'film'
+        ? `up to ${lengthWords(seconds ?? RECORDING_SECONDS)}`
+        : kind === 'words' && (leastWords || mostWords)
+          ? [leastWords && `at least ${leastWords}`, mostWords && `at most ${mostWords}`].filter(Boolean).join(', ')
+          : '';
+  return [
+    KIND_WORDS[kind].word,
+    about,
+    choice ? required && 'fixed' : !required && 'if they like',
+    waits && 'waits for the one before',
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 /** The parts that are asked for: add, order by dragging or by keyboard, choose among them, take away. */
@@ -56,7 +75,9 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
   const step = (part: PartPlan, by: 1 | -1): void => {
     const next = stepPart(plan, part.id, by);
     if (next !== plan) change((now) => stepPart(now, part.id, by), true);
-    setMoved(`${part.title} is number ${next.parts.findIndex(({ id }) => id === part.id) + 1} of ${next.parts.length}.`);
+    setMoved(
+      `${part.title} is number ${next.parts.findIndex(({ id }) => id === part.id) + 1} of ${next.parts.length}.`,
+    );
   };
   const remove = (part: PartPlan): void => {
     setRemoving(null);
@@ -65,13 +86,19 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
   return (
     <>
       <DndContext
-        sensors={sensors} collisionDetection={closestCenter} measuring={ALWAYS} onDragStart={() => setOpen(null)} onDragEnd={onDragEnd}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        measuring={ALWAYS}
+        onDragStart={() => setOpen(null)}
+        onDragEnd={onDragEnd}
         accessibility={{
           screenReaderInstructions: MOVING,
           announcements: {
             onDragStart: ({ active }) => `${titleOf(active.id)} is picked up.`,
-            onDragOver: ({ active, over }) => (over ? `${titleOf(active.id)} goes to the place of ${titleOf(over.id)}.` : `${titleOf(active.id)} stays.`),
-            onDragEnd: ({ active, over }) => (over ? `${titleOf(active.id)} was put down.` : `${titleOf(active.id)} stays.`),
+            onDragOver: ({ active, over }) =>
+              over ? `${titleOf(active.id)} goes to the place of ${titleOf(over.id)}.` : `${titleOf(active.id)} stays.`,
+            onDragEnd: ({ active, over }) =>
+              over ? `${titleOf(active.id)} was put down.` : `${titleOf(active.id)} stays.`,
             onDragCancel: ({ active }) => `${titleOf(active.id)} stays.`,
           },
         }}
@@ -82,14 +109,49 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
               const choice = plan.choices.find(({ id }) => id === part.choice);
               const begins = choice && plan.parts[i - 1]?.choice !== part.choice;
               return (
-                <View key={part.id} role="listitem" aria-label={part.title} style={[styles.entry, choice && styles.inChoice]}>
-                  {begins && <ChoiceHead choice={choice} free={plan.parts.filter((each) => each.choice === choice.id && !each.required).length} onChange={(next) => change((now) => ({ ...now, choices: now.choices.map((each) => (each.id === choice.id ? next : each)) }))} />}
+                <View
+                  key={part.id}
+                  role="listitem"
+                  aria-label={part.title}
+                  style={[styles.entry, choice && styles.inChoice]}
+                >
+                  {begins && (
+                    <ChoiceHead
+                      choice={choice}
+                      free={plan.parts.filter((each) => each.choice === choice.id && !each.required).length}
+                      onChange={(next) =>
+                        change((now) => ({
+                          ...now,
+                          choices: now.choices.map((each) => (each.id === choice.id ? next : each)),
+                        }))
+                      }
+                    />
+                  )}
                   <PartCard
-                    part={part} first={i === 0} open={open === part.id} onOpen={() => setOpen(open === part.id ? null : part.id)} choices={plan.choices} line={partLine(part)} onStep={(by) => step(part, by)}
-                    onPart={(how) => change((now) => changePart(now, part.id, how))} onChoice={(to) => change((now) => chooseFor(now, part.id, to), true)}
+                    part={part}
+                    first={i === 0}
+                    open={open === part.id}
+                    onOpen={() => setOpen(open === part.id ? null : part.id)}
+                    choices={plan.choices}
+                    line={partLine(part)}
+                    onStep={(by) => step(part, by)}
+                    onPart={(how) => change((now) => changePart(now, part.id, how))}
+                    onChoice={(to) => change((now) => chooseFor(now, part.id, to), true)}
                     onRemove={() => (workIn[part.id]?.length ? setRemoving(part) : remove(part))}
                   >
-                    <PartFields part={part} home={home} onSettings={(settings) => change((now) => changePart(now, part.id, (each) => ({ ...each, settings: { ...each.settings, ...settings } })))} onSheet={(at, as) => onSheet(part.id, at, as)} />
+                    <PartFields
+                      part={part}
+                      home={home}
+                      onSettings={(settings) =>
+                        change((now) =>
+                          changePart(now, part.id, (each) => ({
+                            ...each,
+                            settings: { ...each.settings, ...settings },
+                          })),
+                        )
+                      }
+                      onSheet={(at, as) => onSheet(part.id, at, as)}
+                    />
                   </PartCard>
                 </View>
               );
@@ -97,7 +159,9 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
           </View>
         </SortableContext>
       </DndContext>
-      <Text style={styles.told} role="status" aria-live="assertive">{moved}</Text>
+      <Text style={styles.told} role="status" aria-live="assertive">
+        {moved}
+      </Text>
       <Text variant="labelMedium">{plan.parts.length === 0 ? 'What do learners make?' : 'Add a part'}</Text>
       <View style={styles.add} role="group" aria-label="Add a part">
         {PART_KINDS.map((kind) => {
@@ -105,7 +169,9 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
           const { about } = NEW_PARTS[kind];
           return (
             <Press
-              key={kind} aria-label={`Add a part: ${word}. ${about}`} style={styles.kind}
+              key={kind}
+              aria-label={`Add a part: ${word}. ${about}`}
+              style={styles.kind}
               onPress={() => {
                 const id = crypto.randomUUID();
                 change((now) => addPart(now, kind, id), true);
@@ -119,25 +185,62 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
         })}
       </View>
       <Ask
-        visible={removing !== null} title={`Take “${removing?.title}” out?`} onClose={() => setRemoving(null)}
-        answers={<><Button onPress={() => setRemoving(null)}>Leave it in</Button><Button kind="main" onPress={() => remove(removing!)}>Take it out</Button></>}
+        visible={removing !== null}
+        title={`Take “${removing?.title}” out?`}
+        onClose={() => setRemoving(null)}
+        answers={
+          <>
+            <Button onPress={() => setRemoving(null)}>Leave it in</Button>
+            <Button kind="main" onPress={() => remove(removing!)}>
+              Take it out
+            </Button>
+          </>
+        }
       >
-        <Text variant="bodyMedium">{`There is work in it by ${(removing ? workIn[removing.id] ?? [] : []).join(', ')}. It stays with their pieces, and is not asked for any more.`}</Text>
+        <Text variant="bodyMedium">{`There is work in it by ${(removing ? (workIn[removing.id] ?? []) : []).join(', ')}. It stays with their pieces, and is not asked for any more.`}</Text>
       </Ask>
     </>
   );
 }
 
-function ChoiceHead({ choice, free, onChange }: { choice: ChoicePlan; free: number; onChange: (choice: ChoicePlan) => void }) {
+function ChoiceHead({
+  choice,
+  free,
+  onChange,
+}: {
+  choice: ChoicePlan;
+  free: number;
+  onChange: (choice: ChoicePlan) => void;
+}) {
   return (
     <View style={styles.choice}>
       <Pick
-        label="They choose" headed options={[{ value: 'pick', word: 'Some of these' }, { value: 'level', word: 'One level of challenge' }]} chosen={choice.rule}
+        label="They choose"
+        headed
+        options={[
+          { value: 'pick', word: 'Some of these' },
+          { value: 'level', word: 'One level of challenge' },
+        ]}
+        chosen={choice.rule}
         onChoose={(rule) => onChange({ ...choice, rule })}
       />
       <View style={styles.choiceRow}>
-        <View style={styles.grow}><Field label="What the choice is called" value={choice.title} onChangeText={(title) => onChange({ ...choice, title })} maxLength={120} /></View>
-        {choice.rule === 'pick' && <NumberField label={`How many of ${free}`} value={choice.wanted} most={40} onChange={(wanted) => onChange({ ...choice, wanted: wanted ?? 1 })} />}
+        <View style={styles.grow}>
+          <Field
+            label="What the choice is called"
+            value={choice.title}
+            onChangeText={(title) => onChange({ ...choice, title })}
+            maxLength={120}
+          />
+        </View>
+        {choice.rule === 'pick' && (
+          <NumberField
+            label={`How many of ${free}`}
+            value={choice.wanted}
+            most={40}
+            onChange={(wanted) => onChange({ ...choice, wanted: wanted ?? 1 })}
+          />
+        )}
       </View>
     </View>
   );
@@ -157,8 +260,22 @@ interface CardProps {
   children: React.ReactNode;
 }
 
-function PartCard({ part, first, open, onOpen, choices, line, onStep, onPart, onChoice, onRemove, children }: CardProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: part.id });
+function PartCard({
+  part,
+  first,
+  open,
+  onOpen,
+  choices,
+  line,
+  onStep,
+  onPart,
+  onChoice,
+  onRemove,
+  children,
+}: CardProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: part.id,
+  });
   const moved = transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined;
   const choice = choices.find(({ id }) => id === part.choice);
   const onKey = (event: React.KeyboardEvent): void => {
@@ -169,30 +286,90 @@ function PartCard({ part, first, open, onOpen, choices, line, onStep, onPart, on
   };
   const asked = choice?.rule === 'level' ? null : choice ? 'Fixed: everybody does this one' : 'It must be done';
   return (
-    <View ref={setNodeRef as never} style={[styles.card, { transform: moved as never, transition: transition as never, zIndex: isDragging ? 2 : 0 } as object]}>
+    <View
+      ref={setNodeRef as never}
+      style={[
+        styles.card,
+        { transform: moved as never, transition: transition as never, zIndex: isDragging ? 2 : 0 } as object,
+      ]}
+    >
       <View style={styles.cardHead}>
-        <div ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${part.title}`} onKeyDown={onKey} style={{ width: TARGET.adult, height: TARGET.learner, display: 'flex', alignItems: 'center', justifyContent: 'center', cursor: 'grab', touchAction: 'none' }}>
+        <div
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${part.title}`}
+          onKeyDown={onKey}
+          style={{
+            width: TARGET.adult,
+            height: TARGET.learner,
+            display: 'flex',
+            alignItems: 'center',
+            justifyContent: 'center',
+            cursor: 'grab',
+            touchAction: 'none',
+          }}
+        >
           <LineIcon name="grip" size={20} />
         </div>
-        <Press flat aria-expanded={open} aria-label={`${part.title || 'A part without a name'}. ${line}`} onPress={onOpen} style={styles.opener}>
+        <Press
+          flat
+          aria-expanded={open}
+          aria-label={`${part.title || 'A part without a name'}. ${line}`}
+          onPress={onOpen}
+          style={styles.opener}
+        >
           <LineIcon name={KIND_WORDS[part.kind].icon} size={26} />
           <View style={styles.grow}>
-            <Text variant="titleMedium" numberOfLines={1}>{part.title || '…'}</Text>
-            <Text variant="bodySmall" style={{ color: colours.soft }}>{line}</Text>
+            <Text variant="titleMedium" numberOfLines={1}>
+              {part.title || '…'}
+            </Text>
+            <Text variant="bodySmall" style={{ color: colours.soft }}>
+              {line}
+            </Text>
           </View>
           <LineIcon name={open ? 'up' : 'down'} size={18} />
         </Press>
       </View>
       {open && (
         <View style={styles.fields}>
-          <Field label="Its name" value={part.title} onChangeText={(title) => onPart((now) => ({ ...now, title }))} maxLength={120} />
+          <Field
+            label="Its name"
+            value={part.title}
+            onChangeText={(title) => onPart((now) => ({ ...now, title }))}
+            maxLength={120}
+          />
           {children}
-          {asked && <TickBox word={asked} on={part.required} onChange={(required) => onPart((now) => ({ ...now, required }))} />}
-          {!first && <TickBox word="Waits for the part before it" below="It opens once that one is complete" on={part.waits} onChange={(waits) => onPart((now) => ({ ...now, waits }))} />}
+          {asked && (
+            <TickBox word={asked} on={part.required} onChange={(required) => onPart((now) => ({ ...now, required }))} />
+          )}
+          {!first && (
+            <TickBox
+              word="Waits for the part before it"
+              below="It opens once that one is complete"
+              on={part.waits}
+              onChange={(waits) => onPart((now) => ({ ...now, waits }))}
+            />
+          )}
           <View style={styles.foot}>
-            {choices.filter(({ id }) => id !== part.choice).map((each, i) => <Button key={each.id} onPress={() => onChoice(each.id)}>{`Into “${each.title || `choice ${i + 1}`}”`}</Button>)}
-            {choice ? <Button onPress={() => onChoice(null)}>Out of the choice</Button> : <Button icon="choose" onPress={() => onChoice({ fresh: crypto.randomUUID() })}>Make it a choice</Button>}
-            <Button icon="bin" label={`Take ${part.title} out`} onPress={onRemove}>Take it out</Button>
+            {choices
+              .filter(({ id }) => id !== part.choice)
+              .map((each, i) => (
+                <Button
+                  key={each.id}
+                  onPress={() => onChoice(each.id)}
+                >{`Into “${each.title || `choice ${i + 1}`}”`}</Button>
+              ))}
+            {choice ? (
+              <Button onPress={() => onChoice(null)}>Out of the choice</Button>
+            ) : (
+              <Button icon="choose" onPress={() => onChoice({ fresh: crypto.randomUUID() })}>
+                Make it a choice
+              </Button>
+            )}
+            <Button icon="bin" label={`Take ${part.title} out`} onPress={onRemove}>
+              Take it out
+            </Button>
           </View>
         </View>
       )}
@@ -210,7 +387,17 @@ const styles = StyleSheet.create({
   grow: { flex: 1, minWidth: 120 },
   card: { backgroundColor: colours.paper, borderWidth: OUTLINE, borderColor: colours.ink },
   cardHead: { flexDirection: 'row', alignItems: 'center' },
-  opener: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 12, padding: 10, paddingLeft: 4, minHeight: 60, borderColor: 'transparent', backgroundColor: 'transparent' },
+  opener: {
+    flex: 1,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    padding: 10,
+    paddingLeft: 4,
+    minHeight: 60,
+    borderColor: 'transparent',
+    backgroundColor: 'transparent',
+  },
   fields: { padding: 14, gap: 14, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   foot: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
   add: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },

@@ -48,7 +48,10 @@ function subjectsOf(activities: readonly ActivityCard[] = []): string[] {
 }
 
 /** What is marked by, to be compared: the keys of what comes from school may stand in another order. */
-const markedBy = ({ rubric, marking: { kind, outOf, halves, levels } }: Pick<ActivityPlan, 'rubric' | 'marking'>): string =>
+const markedBy = ({
+  rubric,
+  marking: { kind, outOf, halves, levels },
+}: Pick<ActivityPlan, 'rubric' | 'marking'>): string =>
   JSON.stringify([rubric.map((row) => [row.id, row.title, row.levels, row.weight]), kind, outOf, halves, levels]);
 const marksChange = (now: PlanView['marked'], plan: ActivityPlan): boolean => markedBy(now) !== markedBy(plan);
 
@@ -80,11 +83,20 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   const scroll = useRef<ScrollView>(null);
   useEffect(() => () => void client.invalidateQueries({ queryKey: keys.activities }), [client]);
 
-  if (error) return <Screen><BackHead title="Activity" home="/activities" /><Say again={again}>{error.message}</Say></Screen>;
+  if (error)
+    return (
+      <Screen>
+        <BackHead title="Activity" home="/activities" />
+        <Say again={again}>{error.message}</Say>
+      </Screen>
+    );
   if (!draft || !state) return <Opening />;
   const { plan, view, saved } = state;
   const change = draft.change.bind(draft);
-  const nameOf = (id: string): string => view.groups.find((group) => group.id === id)?.name ?? view.groups.flatMap(({ learners }) => learners).find((learner) => learner.id === id)?.name ?? 'somebody';
+  const nameOf = (id: string): string =>
+    view.groups.find((group) => group.id === id)?.name ??
+    view.groups.flatMap(({ learners }) => learners).find((learner) => learner.id === id)?.name ??
+    'somebody';
   const troubles = planTroubles(plan, nameOf);
   const goTo = (place: PlanPlace): void => document.getElementById(`plan-${place}`)?.scrollIntoView({ block: 'start' });
   const run = async (action: () => Promise<unknown>): Promise<boolean> => {
@@ -127,18 +139,34 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   const takeOut = async (): Promise<void> => {
     setMenu(false);
     await draft.flush();
-    await run(async () => download(await getBlob(`/activities/${activityId}/archive.zip`), `${plan.title || 'activity'}.zip`));
+    await run(async () =>
+      download(await getBlob(`/activities/${activityId}/archive.zip`), `${plan.title || 'activity'}.zip`),
+    );
   };
   const onKeep = ({ media, seconds, spans, title, sort }: Take): void => {
     const told = { sort, media, seconds, spans: [...spans] };
     if (recording!.as === 'task') change((now) => ({ ...now, told }), true);
-    else change((now) => ({ ...now, materials: [...now.materials, newMaterial(sort, { title, media, seconds, spans: [...spans] })] }), true);
+    else
+      change(
+        (now) => ({
+          ...now,
+          materials: [...now.materials, newMaterial(sort, { title, media, seconds, spans: [...spans] })],
+        }),
+        true,
+      );
     setRecording(null);
   };
 
   if (recording) {
     return (
-      <Booth home={home} part={boothPart(recording.as === 'task' ? 'The task' : 'To look at', recording.sort)} task={plan.title} sort={recording.sort} onKeep={onKeep} onClose={() => setRecording(null)} />
+      <Booth
+        home={home}
+        part={boothPart(recording.as === 'task' ? 'The task' : 'To look at', recording.sort)}
+        task={plan.title}
+        sort={recording.sort}
+        onKeep={onKeep}
+        onClose={() => setRecording(null)}
+      />
     );
   }
   const laid = laying && plan.parts.find(({ id }) => id === laying.part);
@@ -147,21 +175,64 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     const Laying = laying.as === 'spots' ? SpotLayout : SheetDrawing;
     return (
       <Laying
-        sheet={sheet} title={laid.title} onClose={() => setLaying(null)}
-        onChange={(next) => change((now) => changePart(now, laid.id, (part) => ({ ...part, settings: { ...part.settings, sheets: part.settings.sheets.map((each, i) => (i === laying.sheet ? next : each)) } })))}
+        sheet={sheet}
+        title={laid.title}
+        onClose={() => setLaying(null)}
+        onChange={(next) =>
+          change((now) =>
+            changePart(now, laid.id, (part) => ({
+              ...part,
+              settings: {
+                ...part.settings,
+                sheets: part.settings.sheets.map((each, i) => (i === laying.sheet ? next : each)),
+              },
+            })),
+          )
+        }
       />
     );
   }
 
   const groups = plan.groups.map(({ group }) => nameOf(group)).join(', ');
-  const status = view.state === 'draft' ? 'A draft. Nobody sees it yet' : view.state === 'archived' ? 'Put away. Learners keep what they made' : view.changed ? 'Learners see it without your last changes' : `Learners of ${groups} see this`;
+  const status =
+    view.state === 'draft'
+      ? 'A draft. Nobody sees it yet'
+      : view.state === 'archived'
+        ? 'Put away. Learners keep what they made'
+        : view.changed
+          ? 'Learners see it without your last changes'
+          : `Learners of ${groups} see this`;
   const settled = view.state === 'set' && !view.changed && saved === 'saved';
   const give = view.state === 'draft' ? (groups ? `Set it for ${groups}` : 'Set it') : 'Give out the changes';
   const sections: Record<PlanPlace, React.ReactNode> = {
     title: <BasicsSection key={edition} plan={plan} subjects={subjectsOf(activities.data)} change={change} />,
-    task: <TaskSection plan={plan} home={home} change={change} edition={edition} onRecord={(sort) => setRecording({ sort, as: 'task' })} />,
-    parts: <PartsSection plan={plan} home={home} workIn={view.workIn} change={change} onSheet={(part, at, as) => setLaying({ part, sheet: at, as })} />,
-    materials: <MaterialsSection plan={plan} home={home} zone={zone} change={change} onRecord={(sort) => setRecording({ sort, as: 'material' })} />,
+    task: (
+      <TaskSection
+        plan={plan}
+        home={home}
+        change={change}
+        edition={edition}
+        onRecord={(sort) => setRecording({ sort, as: 'task' })}
+      />
+    ),
+    parts: (
+      <PartsSection
+        plan={plan}
+        home={home}
+        workIn={view.workIn}
+        change={change}
+        onSheet={(part, at, as) => setLaying({ part, sheet: at, as })}
+      />
+    ),
+    materials: (
+      <MaterialsSection
+        plan={plan}
+        home={home}
+        zone={zone}
+        change={change}
+        onRecord={(sort) => setRecording({ sort, as: 'material' })}
+      />
+    ),
     rubric: <RubricSection plan={plan} change={change} />,
     groups: (
       <>
@@ -171,17 +242,40 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     ),
   };
   const form = SECTIONS.map(({ place }) => (
-    <PlanSection key={place} place={place} shown={asked} troubles={troubles.filter((each) => each.place === place).map(({ words }) => words)}>{sections[place]}</PlanSection>
+    <PlanSection
+      key={place}
+      place={place}
+      shown={asked}
+      troubles={troubles.filter((each) => each.place === place).map(({ words }) => words)}
+    >
+      {sections[place]}
+    </PlanSection>
   ));
   const index = (
     <View style={styles.index} role="navigation" aria-label="Parts of the form">
       {SECTIONS.map(({ place, word }, i) => {
         const open = troubles.some((each) => each.place === place);
-        const empty = (place === 'materials' && plan.materials.length === 0) || (place === 'rubric' && plan.rubric.length === 0);
+        const empty =
+          (place === 'materials' && plan.materials.length === 0) || (place === 'rubric' && plan.rubric.length === 0);
         return (
-          <Press key={place} role="link" flat aria-label={`${word}${open ? ', not complete' : empty ? ', if you like' : ''}`} onPress={() => goTo(place)} style={styles.indexRow}>
-            <View style={[styles.indexMark, !open && !empty && styles.indexDone, empty && styles.indexEmpty]}>{open || empty ? <Text variant="labelSmall">{i + 1}</Text> : <LineIcon name="tick" size={15} width={3.5} />}</View>
-            <Text variant="labelMedium" style={styles.grow}>{word}</Text>
+          <Press
+            key={place}
+            role="link"
+            flat
+            aria-label={`${word}${open ? ', not complete' : empty ? ', if you like' : ''}`}
+            onPress={() => goTo(place)}
+            style={styles.indexRow}
+          >
+            <View style={[styles.indexMark, !open && !empty && styles.indexDone, empty && styles.indexEmpty]}>
+              {open || empty ? (
+                <Text variant="labelSmall">{i + 1}</Text>
+              ) : (
+                <LineIcon name="tick" size={15} width={3.5} />
+              )}
+            </View>
+            <Text variant="labelMedium" style={styles.grow}>
+              {word}
+            </Text>
           </Press>
         );
       })}
@@ -191,19 +285,51 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     <View style={[styles.foot, wide && styles.footWide]}>
       <View style={wide && styles.grow}>
         <Text variant="labelMedium">{status}</Text>
-        <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="draft-line">{way ? `${draftWords(state)}, ${way}` : draftWords(state)}</Text>
+        <Text variant="bodySmall" style={{ color: colours.soft }} role="status" aria-live="polite" testID="draft-line">
+          {way ? `${draftWords(state)}, ${way}` : draftWords(state)}
+        </Text>
       </View>
       <View style={styles.footButtons}>
-        {!wide && <Button icon="eye" label="See it as a learner" onPress={() => setPreview('phone')}>See it</Button>}
-        {view.state !== 'archived' && <Button kind={settled ? 'plain' : 'main'} icon={settled ? 'tick' : 'forward'} disabled={busy || settled} onPress={() => void giveOut()} style={!wide && styles.grow}>{settled ? 'Given out' : give}</Button>}
+        {!wide && (
+          <Button icon="eye" label="See it as a learner" onPress={() => setPreview('phone')}>
+            See it
+          </Button>
+        )}
+        {view.state !== 'archived' && (
+          <Button
+            kind={settled ? 'plain' : 'main'}
+            icon={settled ? 'tick' : 'forward'}
+            disabled={busy || settled}
+            onPress={() => void giveOut()}
+            style={!wide && styles.grow}
+          >
+            {settled ? 'Given out' : give}
+          </Button>
+        )}
       </View>
     </View>
   );
   const head = (
     <View style={styles.head}>
-      <View style={styles.grow}><BackHead title={plan.title || 'A new activity'} home="/activities" /></View>
-      {state.mayUndo && <Press flat aria-label="Undo the last step" onPress={() => { draft.undo(); setEdition(edition + 1); }} style={styles.tool}><LineIcon name="undo" /></Press>}
-      <Press flat aria-label="More" onPress={() => setMenu(true)} style={styles.tool}><LineIcon name="more" /></Press>
+      <View style={styles.grow}>
+        <BackHead title={plan.title || 'A new activity'} home="/activities" />
+      </View>
+      {state.mayUndo && (
+        <Press
+          flat
+          aria-label="Undo the last step"
+          onPress={() => {
+            draft.undo();
+            setEdition(edition + 1);
+          }}
+          style={styles.tool}
+        >
+          <LineIcon name="undo" />
+        </Press>
+      )}
+      <Press flat aria-label="More" onPress={() => setMenu(true)} style={styles.tool}>
+        <LineIcon name="more" />
+      </Press>
     </View>
   );
   const says = (
@@ -212,29 +338,70 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       {saved === 'conflict' && (
         <View style={styles.conflict} role="alert">
           <Text variant="labelLarge">{state.trouble}</Text>
-          <Button onPress={() => void afresh(() => draft.takeTheirs())} style={styles.start}>Show what is there now</Button>
+          <Button onPress={() => void afresh(() => draft.takeTheirs())} style={styles.start}>
+            Show what is there now
+          </Button>
         </View>
       )}
     </>
   );
   const overlays = (
     <>
-      <Ask visible={menu} title="More" onClose={() => setMenu(false)} answers={<Button onPress={() => setMenu(false)}>Close</Button>}>
+      <Ask
+        visible={menu}
+        title="More"
+        onClose={() => setMenu(false)}
+        answers={<Button onPress={() => setMenu(false)}>Close</Button>}
+      >
         <View style={styles.menu}>
-          <Button icon="copy" onPress={() => void copy()}>Make a copy of it</Button>
-          <Button icon="out" onPress={() => void takeOut()}>Take it out (ZIP)</Button>
-          {view.changed && <Button icon="undo" onPress={() => void afresh(() => draft.discard())}>Back to what learners see</Button>}
-          {view.state === 'archived' ? <Button icon="box" onPress={() => void afresh(() => draft.archive(false))}>Take it out again</Button> : <Button icon="box" onPress={() => void afresh(() => draft.archive(true))}>Put it away</Button>}
-          {view.state !== 'archived' && view.state !== 'draft' && <Text variant="bodySmall">Put away, it takes no more work. All that was made stays with those who made it.</Text>}
+          <Button icon="copy" onPress={() => void copy()}>
+            Make a copy of it
+          </Button>
+          <Button icon="out" onPress={() => void takeOut()}>
+            Take it out (ZIP)
+          </Button>
+          {view.changed && (
+            <Button icon="undo" onPress={() => void afresh(() => draft.discard())}>
+              Back to what learners see
+            </Button>
+          )}
+          {view.state === 'archived' ? (
+            <Button icon="box" onPress={() => void afresh(() => draft.archive(false))}>
+              Take it out again
+            </Button>
+          ) : (
+            <Button icon="box" onPress={() => void afresh(() => draft.archive(true))}>
+              Put it away
+            </Button>
+          )}
+          {view.state !== 'archived' && view.state !== 'draft' && (
+            <Text variant="bodySmall">
+              Put away, it takes no more work. All that was made stays with those who made it.
+            </Text>
+          )}
         </View>
       </Ask>
       <Ask
-        visible={remarking} title="Change what is marked by?" onClose={() => setRemarking(false)}
-        answers={<><Button onPress={() => setRemarking(false)}>Not now</Button><Button kind="main" onPress={() => void giveOut()}>Give it out</Button></>}
+        visible={remarking}
+        title="Change what is marked by?"
+        onClose={() => setRemarking(false)}
+        answers={
+          <>
+            <Button onPress={() => setRemarking(false)}>Not now</Button>
+            <Button kind="main" onPress={() => void giveOut()}>
+              Give it out
+            </Button>
+          </>
+        }
       >
         <Text variant="bodyMedium">{`${view.marked.count === 1 ? 'One piece was' : `${view.marked.count} pieces were`} marked by what good work showed until now. What was said of ${view.marked.count === 1 ? 'it' : 'them'} stays as it is, with the lines and the mark it had. Only what you answer from now on goes by the new lines.`}</Text>
       </Ask>
-      <Ask visible={!wide && preview !== null} title="As a learner sees it" onClose={() => setPreview(null)} answers={<Button onPress={() => setPreview(null)}>Close</Button>}>
+      <Ask
+        visible={!wide && preview !== null}
+        title="As a learner sees it"
+        onClose={() => setPreview(null)}
+        answers={<Button onPress={() => setPreview(null)}>Close</Button>}
+      >
         <PlanPreview plan={plan} wide={false} zone={zone} teacher={teacher} />
       </Ask>
     </>
@@ -243,7 +410,11 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   if (!wide) {
     return (
       <View style={styles.screen} role="main">
-        <ScrollView ref={scroll} contentContainerStyle={styles.phone}>{head}{says}{form}</ScrollView>
+        <ScrollView ref={scroll} contentContainerStyle={styles.phone}>
+          {head}
+          {says}
+          {form}
+        </ScrollView>
         {foot}
         {overlays}
       </View>
@@ -253,9 +424,26 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     <View style={styles.screen} role="main">
       <View style={styles.columns}>
         <View style={styles.left}>{index}</View>
-        <ScrollView ref={scroll} style={styles.middle} contentContainerStyle={styles.form}>{head}{says}{form}</ScrollView>
-        <View style={[styles.right, preview === 'wide' && styles.rightWide]} role="complementary" aria-label="As a learner sees it">
-          <Pick label="As a learner sees it" headed options={[{ value: 'phone', word: 'Phone', icon: 'phone' }, { value: 'wide', word: 'Wide', icon: 'full' }]} chosen={preview ?? 'phone'} onChoose={setPreview} />
+        <ScrollView ref={scroll} style={styles.middle} contentContainerStyle={styles.form}>
+          {head}
+          {says}
+          {form}
+        </ScrollView>
+        <View
+          style={[styles.right, preview === 'wide' && styles.rightWide]}
+          role="complementary"
+          aria-label="As a learner sees it"
+        >
+          <Pick
+            label="As a learner sees it"
+            headed
+            options={[
+              { value: 'phone', word: 'Phone', icon: 'phone' },
+              { value: 'wide', word: 'Wide', icon: 'full' },
+            ]}
+            chosen={preview ?? 'phone'}
+            onChoose={setPreview}
+          />
           <PlanPreview plan={plan} wide={preview === 'wide'} zone={zone} teacher={teacher} />
         </View>
       </View>
@@ -272,20 +460,57 @@ const styles = StyleSheet.create({
   left: { width: 214, padding: 14, paddingTop: 76, borderRightWidth: OUTLINE, borderColor: colours.ink },
   middle: { flex: 1 },
   form: { padding: 18, gap: 20, maxWidth: 720, width: '100%', alignSelf: 'center', paddingBottom: 60 },
-  right: { width: 392, padding: 18, gap: 14, borderLeftWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.desk },
+  right: {
+    width: 392,
+    padding: 18,
+    gap: 14,
+    borderLeftWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.desk,
+  },
   rightWide: { width: '54%' },
   head: { flexDirection: 'row', alignItems: 'center', gap: 4 },
   grow: { flex: 1 },
-  tool: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center', borderColor: 'transparent', backgroundColor: 'transparent' },
+  tool: {
+    width: TARGET.learner,
+    height: TARGET.learner,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderColor: 'transparent',
+    backgroundColor: 'transparent',
+  },
   index: { gap: 4 },
-  indexRow: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TARGET.adult, borderColor: 'transparent', backgroundColor: 'transparent' },
-  indexMark: { width: 26, height: 26, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, alignItems: 'center', justifyContent: 'center' },
+  indexRow: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 10,
+    minHeight: TARGET.adult,
+    borderColor: 'transparent',
+    backgroundColor: 'transparent',
+  },
+  indexMark: {
+    width: 26,
+    height: 26,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
   indexEmpty: { borderStyle: 'dashed', backgroundColor: 'transparent' },
   indexDone: { backgroundColor: colours.ochre },
   conflict: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 14, gap: 12 },
   start: { alignSelf: 'flex-start' },
   footWide: { flexDirection: 'row', alignItems: 'center' },
   footButtons: { flexDirection: 'row', gap: 14 },
-  foot: { gap: 8, paddingHorizontal: 16, paddingTop: 10, paddingBottom: 14, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  foot: {
+    gap: 8,
+    paddingHorizontal: 16,
+    paddingTop: 10,
+    paddingBottom: 14,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+  },
   menu: { gap: 12 },
 });

@@ -32,15 +32,24 @@ export function PlanSection({ place, troubles, shown, children }: Props) {
     <Scrap style={styles.scrap}>
       <View id={`plan-${place}`} role="region" aria-label={word} style={styles.content}>
         <View style={styles.head}>
-          <View style={styles.number} aria-hidden><Text variant="labelMedium" style={{ color: colours.scrap }}>{at + 1}</Text></View>
-          <Text variant="headlineMedium" role="heading" aria-level={2}>{word}</Text>
-        </View>
-        {shown && troubles.map((trouble) => (
-          <View key={trouble} role="alert" style={styles.trouble}>
-            <LineIcon name="ask" size={18} />
-            <Text variant="labelMedium" style={styles.words}>{trouble}</Text>
+          <View style={styles.number} aria-hidden>
+            <Text variant="labelMedium" style={{ color: colours.scrap }}>
+              {at + 1}
+            </Text>
           </View>
-        ))}
+          <Text variant="headlineMedium" role="heading" aria-level={2}>
+            {word}
+          </Text>
+        </View>
+        {shown &&
+          troubles.map((trouble) => (
+            <View key={trouble} role="alert" style={styles.trouble}>
+              <LineIcon name="ask" size={18} />
+              <Text variant="labelMedium" style={styles.words}>
+                {trouble}
+              </Text>
+            </View>
+          ))}
         {children}
       </View>
     </Scrap>
@@ -52,6 +61,14 @@ const styles = StyleSheet.create({
   content: { gap: 16 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 12, marginRight: 18 },
   number: { width: 30, height: 30, backgroundColor: colours.ink, alignItems: 'center', justifyContent: 'center' },
-  trouble: { flexDirection: 'row', gap: 10, alignItems: 'center', backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 8 },
+  trouble: {
+    flexDirection: 'row',
+    gap: 10,
+    alignItems: 'center',
+    backgroundColor: colours.blush,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    padding: 8,
+  },
   words: { flex: 1 },
 });

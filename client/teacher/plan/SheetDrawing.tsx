@@ -42,8 +42,16 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
   const { page, doc, items, editor } = useMemo(() => {
     const made = new Y.Doc();
     const list = markItems(made, SHEET);
-    made.transact(() => drawnFields(sheet.background.drawn).forEach((fields, i) => putItem(list, `given-${i}`, fields)));
-    const plan: PagePlan = { id: SHEET, part: '', width: sheet.width, height: sheet.height, background: withDrawing(sheet.background) };
+    made.transact(() =>
+      drawnFields(sheet.background.drawn).forEach((fields, i) => putItem(list, `given-${i}`, fields)),
+    );
+    const plan: PagePlan = {
+      id: SHEET,
+      part: '',
+      width: sheet.width,
+      height: sheet.height,
+      background: withDrawing(sheet.background),
+    };
     return { page: plan, doc: made, items: list, editor: new DocumentEditor(made, () => list, null) };
   }, []);
   const layers = useMemo(() => [items], [items]);
@@ -74,9 +82,13 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
           <Text variant="headlineMedium" role="heading" aria-level={1}>{`Draw or type on ${title}`}</Text>
           <Text variant="bodySmall">It lies with the paper: everybody gets it, and nobody can rub it out.</Text>
         </View>
-        <Button kind="main" icon="tick" onPress={onClose}>Done</Button>
+        <Button kind="main" icon="tick" onPress={onClose}>
+          Done
+        </Button>
       </View>
-      {count > MAX_DRAWN && <Say>{`A sheet keeps ${MAX_DRAWN} strokes and boxes of words. Those behind them are not given out; a photo or a PDF holds more.`}</Say>}
+      {count > MAX_DRAWN && (
+        <Say>{`A sheet keeps ${MAX_DRAWN} strokes and boxes of words. Those behind them are not given out; a photo or a PDF holds more.`}</Say>
+      )}
       <View style={styles.bar}>
         <OptionPick />
         <View style={styles.grow} />
@@ -84,9 +96,21 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
       </View>
       <View style={[styles.body, wide && styles.wide]}>
         {wide && <ToolTray abreast={2} only={TOOLS} />}
-        <View style={styles.sheet}><PageSurface page={page} layers={layers} editor={editor} editable uses={USES} label={`Sheet of ${title}`} onSurface={setSurface} /></View>
+        <View style={styles.sheet}>
+          <PageSurface
+            page={page}
+            layers={layers}
+            editor={editor}
+            editable
+            uses={USES}
+            label={`Sheet of ${title}`}
+            onSurface={setSurface}
+          />
+        </View>
       </View>
-      <View style={styles.colours}><ColourPick columns={wide ? 16 : 8} /></View>
+      <View style={styles.colours}>
+        <ColourPick columns={wide ? 16 : 8} />
+      </View>
       {!wide && <ToolTray only={TOOLS} />}
     </View>
   );
@@ -96,7 +120,13 @@ const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper },
   head: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 14 },
   grow: { flex: 1, gap: 2 },
-  bar: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 10, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  bar: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    paddingHorizontal: 10,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
   body: { flex: 1 },
   wide: { flexDirection: 'row' },
   sheet: { flex: 1, backgroundColor: colours.desk },

@@ -23,7 +23,8 @@ interface Props {
   onSheet: (at: number, as: SheetWork) => void;
 }
 
-const spotCount = ({ spots = [] }: SheetPlan): string => (spots.length === 0 ? '' : `${spots.length} ${spots.length === 1 ? 'place' : 'places'}`);
+const spotCount = ({ spots = [] }: SheetPlan): string =>
+  spots.length === 0 ? '' : `${spots.length} ${spots.length === 1 ? 'place' : 'places'}`;
 
 /** The sheets that a part asks for, as they are: their paper, their order, places on them. */
 export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
@@ -39,7 +40,9 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
   };
   const take = (pages: Omit<SheetPlan, 'spots'>[]): void => {
     // What is drawn on a sheet stays on it when its paper changes.
-    const onto = pages.map((page, i) => (i === 0 && sheet ? { ...page, background: withDrawing(page.background, sheet.background.drawn) } : page));
+    const onto = pages.map((page, i) =>
+      i === 0 && sheet ? { ...page, background: withDrawing(page.background, sheet.background.drawn) } : page,
+    );
     onChange(adding === 'instead' ? [...sheets.slice(0, at), ...onto, ...sheets.slice(at + 1)] : [...sheets, ...pages]);
     if (adding === 'more') setChosen(sheets.length);
     setAdding(null);
@@ -49,35 +52,94 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
       <Text variant="labelMedium">{sheets.length === 1 ? 'Its sheet' : 'Its sheets'}</Text>
       <ScrollView horizontal contentContainerStyle={styles.row} role="tablist" aria-label="Sheets">
         {sheets.map((each, i) => (
-          <Press key={i} role="tab" aria-selected={i === at} aria-label={`Sheet ${i + 1}${spotCount(each) && `, ${spotCount(each)}`}`} flat fill={i === at ? colours.ochre : colours.scrap} onPress={() => setChosen(i)} style={styles.sheet}>
+          <Press
+            key={i}
+            role="tab"
+            aria-selected={i === at}
+            aria-label={`Sheet ${i + 1}${spotCount(each) && `, ${spotCount(each)}`}`}
+            flat
+            fill={i === at ? colours.ochre : colours.scrap}
+            onPress={() => setChosen(i)}
+            style={styles.sheet}
+          >
             <View style={styles.picture}>
               <PageThumb page={{ id: String(i), part: '', ...each }} layers={[]} width={74} height={96} />
               {(each.spots ?? []).map((spot) => {
                 const scale = Math.min(74 / each.width, 96 / each.height);
-                return <View key={spot.id} style={[styles.spot, { left: spot.x * scale, top: spot.y * scale, width: spot.width * scale, height: spot.height * scale }]} />;
+                return (
+                  <View
+                    key={spot.id}
+                    style={[
+                      styles.spot,
+                      {
+                        left: spot.x * scale,
+                        top: spot.y * scale,
+                        width: spot.width * scale,
+                        height: spot.height * scale,
+                      },
+                    ]}
+                  />
+                );
               })}
             </View>
-            <Text variant="labelSmall" style={styles.number}>{i + 1}</Text>
+            <Text variant="labelSmall" style={styles.number}>
+              {i + 1}
+            </Text>
           </Press>
         ))}
-        <Press aria-label="Add a sheet" onPress={() => setAdding('more')} style={styles.add}><LineIcon name="plus" size={28} /></Press>
+        <Press aria-label="Add a sheet" onPress={() => setAdding('more')} style={styles.add}>
+          <LineIcon name="plus" size={28} />
+        </Press>
       </ScrollView>
       {sheet && (
         <View style={styles.tools}>
-          <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>Paper</Button>
-          <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSheet(at, 'spots')}>{spotCount(sheet) || 'Places'}</Button>
-          <Button icon="pen" label={`Draw or type on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>Draw or type</Button>
+          <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>
+            Paper
+          </Button>
+          <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSheet(at, 'spots')}>
+            {spotCount(sheet) || 'Places'}
+          </Button>
+          <Button icon="pen" label={`Draw or type on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>
+            Draw or type
+          </Button>
           {sheets.length > 1 && (
             <View style={styles.moves}>
-              <Press flat aria-label={`Sheet ${at + 1} one forward`} disabled={at === 0} onPress={() => move(-1)} style={styles.small}><LineIcon name="back" size={18} /></Press>
-              <Press flat aria-label={`Sheet ${at + 1} one back`} disabled={at === sheets.length - 1} onPress={() => move(1)} style={styles.small}><LineIcon name="forward" size={18} /></Press>
-              <Press flat aria-label={`Delete sheet ${at + 1}`} onPress={() => onChange(sheets.filter((_, i) => i !== at))} style={styles.small}><LineIcon name="bin" size={18} /></Press>
+              <Press
+                flat
+                aria-label={`Sheet ${at + 1} one forward`}
+                disabled={at === 0}
+                onPress={() => move(-1)}
+                style={styles.small}
+              >
+                <LineIcon name="back" size={18} />
+              </Press>
+              <Press
+                flat
+                aria-label={`Sheet ${at + 1} one back`}
+                disabled={at === sheets.length - 1}
+                onPress={() => move(1)}
+                style={styles.small}
+              >
+                <LineIcon name="forward" size={18} />
+              </Press>
+              <Press
+                flat
+                aria-label={`Delete sheet ${at + 1}`}
+                onPress={() => onChange(sheets.filter((_, i) => i !== at))}
+                style={styles.small}
+              >
+                <LineIcon name="bin" size={18} />
+              </Press>
             </View>
           )}
         </View>
       )}
       <AddPage
-        visible={adding !== null} home={home} like={sheet ?? A4} title={adding === 'instead' ? 'Which paper?' : 'Add a sheet'} onClose={() => setAdding(null)}
+        visible={adding !== null}
+        home={home}
+        like={sheet ?? A4}
+        title={adding === 'instead' ? 'Which paper?' : 'Add a sheet'}
+        onClose={() => setAdding(null)}
         onAdd={(pages) => take(pages.map(({ background, width, height }) => ({ background, width, height })))}
       />
     </View>

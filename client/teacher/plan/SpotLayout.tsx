@@ -18,7 +18,11 @@ interface Props {
   onClose: () => void;
 }
 
-const KINDS = [{ value: 'ink', word: 'Ink', icon: 'pen' }, { value: 'words', word: 'Words', icon: 'words' }, { value: 'photo', word: 'Photo', icon: 'camera' }] as const;
+const KINDS = [
+  { value: 'ink', word: 'Ink', icon: 'pen' },
+  { value: 'words', word: 'Words', icon: 'words' },
+  { value: 'photo', word: 'Photo', icon: 'camera' },
+] as const;
 /** Smallest spot, in points: a finger has to find it. */
 const LEAST = 36;
 /** How far an arrow key moves it, in points. */
@@ -41,7 +45,8 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
   const spots = sheet.spots ?? [];
   const scale = Math.min(room.width / sheet.width, room.height / sheet.height) || 0;
   const put = (next: Spot[]): void => onChange({ ...sheet, spots: next });
-  const change = (id: string, how: (spot: Spot) => Spot): void => put(spots.map((spot) => (spot.id === id ? how(spot) : spot)));
+  const change = (id: string, how: (spot: Spot) => Spot): void =>
+    put(spots.map((spot) => (spot.id === id ? how(spot) : spot)));
   const place = (id: string, box: Box): void => change(id, (spot) => ({ ...spot, ...onSheet(box, sheet) }));
   const add = (box: Box): string => {
     const id = crypto.randomUUID();
@@ -49,7 +54,9 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
     setChosen(id);
     return id;
   };
-  const drag = useRef<{ id: string | null; from: { x: number; y: number }; box: Box | null; size: boolean } | null>(null);
+  const drag = useRef<{ id: string | null; from: { x: number; y: number }; box: Box | null; size: boolean } | null>(
+    null,
+  );
   const [drawn, setDrawn] = useState<Box | null>(null);
   const at = (event: PointerEvent): { x: number; y: number } => {
     const frame = (event.currentTarget as Element).closest('[data-testid="spot-sheet"]')!.getBoundingClientRect();
@@ -66,8 +73,15 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
     if (!now) return;
     const { x, y } = at(event);
     const [dx, dy] = [x - now.from.x, y - now.from.y];
-    if (now.id && now.box) place(now.id, now.size ? { ...now.box, width: now.box.width + dx, height: now.box.height + dy } : { ...now.box, x: now.box.x + dx, y: now.box.y + dy });
-    else setDrawn({ x: Math.min(x, now.from.x), y: Math.min(y, now.from.y), width: Math.abs(dx), height: Math.abs(dy) });
+    if (now.id && now.box)
+      place(
+        now.id,
+        now.size
+          ? { ...now.box, width: now.box.width + dx, height: now.box.height + dy }
+          : { ...now.box, x: now.box.x + dx, y: now.box.y + dy },
+      );
+    else
+      setDrawn({ x: Math.min(x, now.from.x), y: Math.min(y, now.from.y), width: Math.abs(dx), height: Math.abs(dy) });
   };
   const end = (): void => {
     // A tap on the sheet is no place.
@@ -76,13 +90,23 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
     setDrawn(null);
   };
   const onKey = (event: KeyboardEvent, spot: Spot): void => {
-    const steps: Record<string, [number, number]> = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, -STEP], ArrowDown: [0, STEP] };
+    const steps: Record<string, [number, number]> = {
+      ArrowLeft: [-STEP, 0],
+      ArrowRight: [STEP, 0],
+      ArrowUp: [0, -STEP],
+      ArrowDown: [0, STEP],
+    };
     const step = steps[event.key];
     if (event.key === 'Delete' || event.key === 'Backspace') return put(spots.filter(({ id }) => id !== spot.id));
     if (!step) return;
     event.preventDefault();
     const [dx, dy] = step;
-    place(spot.id, event.shiftKey ? { ...spot, width: spot.width + dx, height: spot.height + dy } : { ...spot, x: spot.x + dx, y: spot.y + dy });
+    place(
+      spot.id,
+      event.shiftKey
+        ? { ...spot, width: spot.width + dx, height: spot.height + dy }
+        : { ...spot, x: spot.x + dx, y: spot.y + dy },
+    );
   };
   const spot = spots.find(({ id }) => id === chosen);
   return (
@@ -90,43 +114,152 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
       <View style={styles.head}>
         <View style={styles.grow}>
           <Text variant="headlineMedium" role="heading" aria-level={1}>{`Places on ${title}`}</Text>
-          <Text variant="bodySmall">Drag over the sheet where something is to go. Arrow keys move a place, with shift they change its size.</Text>
+          <Text variant="bodySmall">
+            Drag over the sheet where something is to go. Arrow keys move a place, with shift they change its size.
+          </Text>
         </View>
-        <Button kind="main" icon="tick" onPress={onClose}>Done</Button>
+        <Button kind="main" icon="tick" onPress={onClose}>
+          Done
+        </Button>
       </View>
       <View style={[styles.body, wide && styles.bodyWide]}>
-        <View style={styles.room} onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width - 24, height: layout.height - 24 })}>
+        <View
+          style={styles.room}
+          onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width - 24, height: layout.height - 24 })}
+        >
           {scale > 0 && (
             <div
-              data-testid="spot-sheet" style={{ position: 'relative', width: sheet.width * scale, height: sheet.height * scale, touchAction: 'none', cursor: 'crosshair', border: `${OUTLINE}px solid ${colours.ink}`, background: colours.scrap }}
-              onPointerDown={(event) => begin(event, null)} onPointerMove={move} onPointerUp={end} onPointerCancel={end}
+              data-testid="spot-sheet"
+              style={{
+                position: 'relative',
+                width: sheet.width * scale,
+                height: sheet.height * scale,
+                touchAction: 'none',
+                cursor: 'crosshair',
+                border: `${OUTLINE}px solid ${colours.ink}`,
+                background: colours.scrap,
+              }}
+              onPointerDown={(event) => begin(event, null)}
+              onPointerMove={move}
+              onPointerUp={end}
+              onPointerCancel={end}
             >
-              <PageThumb page={{ id: 'spots', part: '', ...sheet }} layers={[]} width={sheet.width * scale} height={sheet.height * scale} />
+              <PageThumb
+                page={{ id: 'spots', part: '', ...sheet }}
+                layers={[]}
+                width={sheet.width * scale}
+                height={sheet.height * scale}
+              />
               {spots.map((each) => (
                 <div
-                  key={each.id} role="button" tabIndex={0} aria-label={`${each.label}, ${each.kind}${each.needed ? ', needed' : ''}`} aria-pressed={each.id === chosen}
-                  onPointerDown={(event) => begin(event, each)} onPointerMove={move} onPointerUp={end} onPointerCancel={end} onFocus={() => setChosen(each.id)} onKeyDown={(event) => onKey(event, each)}
-                  style={{ ...boxStyle(each, scale), cursor: 'move', border: `${OUTLINE}px ${each.needed ? 'solid' : 'dashed'} ${colours.ink}`, background: each.id === chosen ? 'rgba(240, 174, 46, 0.55)' : 'rgba(220, 232, 234, 0.8)' }}
+                  key={each.id}
+                  role="button"
+                  tabIndex={0}
+                  aria-label={`${each.label}, ${each.kind}${each.needed ? ', needed' : ''}`}
+                  aria-pressed={each.id === chosen}
+                  onPointerDown={(event) => begin(event, each)}
+                  onPointerMove={move}
+                  onPointerUp={end}
+                  onPointerCancel={end}
+                  onFocus={() => setChosen(each.id)}
+                  onKeyDown={(event) => onKey(event, each)}
+                  style={{
+                    ...boxStyle(each, scale),
+                    cursor: 'move',
+                    border: `${OUTLINE}px ${each.needed ? 'solid' : 'dashed'} ${colours.ink}`,
+                    background: each.id === chosen ? 'rgba(240, 174, 46, 0.55)' : 'rgba(220, 232, 234, 0.8)',
+                  }}
                 >
-                  <span style={{ font: "700 13px 'Atkinson Hyperlegible Next', sans-serif", color: colours.ink, padding: '1px 5px', display: 'inline-block', maxWidth: '100%', overflow: 'hidden', whiteSpace: 'nowrap', textOverflow: 'ellipsis', boxSizing: 'border-box' }}>{each.label}</span>
-                  {each.id === chosen && <div aria-hidden onPointerDown={(event) => begin(event, each, true)} onPointerMove={move} onPointerUp={end} style={{ position: 'absolute', right: -10, bottom: -10, width: 20, height: 20, background: colours.ink, border: `${OUTLINE}px solid ${colours.scrap}`, cursor: 'nwse-resize', touchAction: 'none' }} />}
+                  <span
+                    style={{
+                      font: "700 13px 'Atkinson Hyperlegible Next', sans-serif",
+                      color: colours.ink,
+                      padding: '1px 5px',
+                      display: 'inline-block',
+                      maxWidth: '100%',
+                      overflow: 'hidden',
+                      whiteSpace: 'nowrap',
+                      textOverflow: 'ellipsis',
+                      boxSizing: 'border-box',
+                    }}
+                  >
+                    {each.label}
+                  </span>
+                  {each.id === chosen && (
+                    <div
+                      aria-hidden
+                      onPointerDown={(event) => begin(event, each, true)}
+                      onPointerMove={move}
+                      onPointerUp={end}
+                      style={{
+                        position: 'absolute',
+                        right: -10,
+                        bottom: -10,
+                        width: 20,
+                        height: 20,
+                        background: colours.ink,
+                        border: `${OUTLINE}px solid ${colours.scrap}`,
+                        cursor: 'nwse-resize',
+                        touchAction: 'none',
+                      }}
+                    />
+                  )}
                 </div>
               ))}
-              {drawn && <div style={{ ...boxStyle(drawn, scale), border: `${OUTLINE}px dashed ${colours.vermilion}`, pointerEvents: 'none' }} />}
+              {drawn && (
+                <div
+                  style={{
+                    ...boxStyle(drawn, scale),
+                    border: `${OUTLINE}px dashed ${colours.vermilion}`,
+                    pointerEvents: 'none',
+                  }}
+                />
+              )}
             </div>
           )}
         </View>
         <ScrollView style={[styles.side, wide && styles.sideWide]} contentContainerStyle={styles.sideContent}>
-          <Button icon="plus" onPress={() => void add({ x: sheet.width / 2 - 90, y: sheet.height / 2 - 60, width: 180, height: 120 })}>Add a place</Button>
+          <Button
+            icon="plus"
+            onPress={() => void add({ x: sheet.width / 2 - 90, y: sheet.height / 2 - 60, width: 180, height: 120 })}
+          >
+            Add a place
+          </Button>
           {spot ? (
             <>
-              <Pick label="What goes there" headed options={KINDS} chosen={spot.kind} onChoose={(kind: SpotKind) => change(spot.id, (each) => ({ ...each, kind }))} />
-              <Field label="What it says" value={spot.label} onChangeText={(label) => change(spot.id, (each) => ({ ...each, label }))} maxLength={120} />
-              <TickBox word="Needed" below="The page is complete only with it" on={spot.needed} onChange={(needed) => change(spot.id, (each) => ({ ...each, needed }))} />
-              <Button icon="bin" label={`Delete ${spot.label}`} onPress={() => put(spots.filter(({ id }) => id !== spot.id))}>Delete this place</Button>
+              <Pick
+                label="What goes there"
+                headed
+                options={KINDS}
+                chosen={spot.kind}
+                onChoose={(kind: SpotKind) => change(spot.id, (each) => ({ ...each, kind }))}
+              />
+              <Field
+                label="What it says"
+                value={spot.label}
+                onChangeText={(label) => change(spot.id, (each) => ({ ...each, label }))}
+                maxLength={120}
+              />
+              <TickBox
+                word="Needed"
+                below="The page is complete only with it"
+                on={spot.needed}
+                onChange={(needed) => change(spot.id, (each) => ({ ...each, needed }))}
+              />
+              <Button
+                icon="bin"
+                label={`Delete ${spot.label}`}
+                onPress={() => put(spots.filter(({ id }) => id !== spot.id))}
+              >
+                Delete this place
+              </Button>
             </>
           ) : (
-            <Text variant="bodyMedium" style={{ color: colours.soft }}>{spots.length === 0 ? 'There is no place yet.' : `${spots.length} ${spots.length === 1 ? 'place' : 'places'}. Press one to change it.`}</Text>
+            <Text variant="bodyMedium" style={{ color: colours.soft }}>
+              {spots.length === 0
+                ? 'There is no place yet.'
+                : `${spots.length} ${spots.length === 1 ? 'place' : 'places'}. Press one to change it.`}
+            </Text>
           )}
         </ScrollView>
       </View>
@@ -134,7 +267,16 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
   );
 }
 
-const boxStyle = ({ x, y, width, height }: Box, scale: number) => ({ position: 'absolute', left: x * scale, top: y * scale, width: width * scale, height: height * scale, boxSizing: 'border-box', touchAction: 'none' }) as const;
+const boxStyle = ({ x, y, width, height }: Box, scale: number) =>
+  ({
+    position: 'absolute',
+    left: x * scale,
+    top: y * scale,
+    width: width * scale,
+    height: height * scale,
+    boxSizing: 'border-box',
+    touchAction: 'none',
+  }) as const;
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper },
@@ -142,7 +284,15 @@ const styles = StyleSheet.create({
   grow: { flex: 1, gap: 2 },
   body: { flex: 1 },
   bodyWide: { flexDirection: 'row' },
-  room: { flex: 1, alignItems: 'center', justifyContent: 'center', backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderColor: colours.ink, padding: 12 },
+  room: {
+    flex: 1,
+    alignItems: 'center',
+    justifyContent: 'center',
+    backgroundColor: colours.desk,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+    padding: 12,
+  },
   side: { flexGrow: 0, maxHeight: '42%', borderTopWidth: OUTLINE, borderColor: colours.ink },
   sideWide: { width: 330, maxHeight: '100%', borderLeftWidth: OUTLINE },
   sideContent: { padding: 16, gap: 14 },

@@ -41,23 +41,40 @@ export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
   };
   return (
     <>
-      <TextEditor key={edition} label="The task" text={plan.task} onText={(task) => change((now) => ({ ...now, task }))} onPicture={picture} />
+      <TextEditor
+        key={edition}
+        label="The task"
+        text={plan.task}
+        onText={(task) => change((now) => ({ ...now, task }))}
+        onPicture={picture}
+      />
       {trouble && <Say>{trouble}</Say>}
       {plan.told ? (
         <View style={styles.told}>
           <Text variant="labelMedium">{plan.told.sort === 'film' ? 'You show it' : 'You say it'}</Text>
           <TakePlayer take={takeOf(plan.told)} label="The task" />
           <View style={styles.row}>
-            <Button icon="bin" onPress={() => change((now) => ({ ...now, told: null }), true)}>Take it away</Button>
+            <Button icon="bin" onPress={() => change((now) => ({ ...now, told: null }), true)}>
+              Take it away
+            </Button>
           </View>
         </View>
       ) : (
         <View style={styles.row}>
-          <Button icon="voice" onPress={() => onRecord('sound')}>Say the task</Button>
-          <Button icon="film" onPress={() => onRecord('film')}>Film the task</Button>
+          <Button icon="voice" onPress={() => onRecord('sound')}>
+            Say the task
+          </Button>
+          <Button icon="film" onPress={() => onRecord('film')}>
+            Film the task
+          </Button>
         </View>
       )}
-      <Field label="What they need on the table" value={plan.supplies} onChangeText={(supplies) => change((now) => ({ ...now, supplies }))} maxLength={500} />
+      <Field
+        label="What they need on the table"
+        value={plan.supplies}
+        onChangeText={(supplies) => change((now) => ({ ...now, supplies }))}
+        maxLength={500}
+      />
     </>
   );
 }

@@ -6,7 +6,16 @@ import { PlanDraft } from './planDraft';
 
 /** A school that keeps one plan, as the server does: by version. `down` cuts the line. */
 class SmallServer {
-  view: PlanView = { id: 'a', state: 'draft', changed: false, version: 0, plan: EMPTY_PLAN, groups: [], workIn: {}, marked: { count: 0, rubric: [], marking: EMPTY_PLAN.marking } };
+  view: PlanView = {
+    id: 'a',
+    state: 'draft',
+    changed: false,
+    version: 0,
+    plan: EMPTY_PLAN,
+    groups: [],
+    workIn: {},
+    marked: { count: 0, rubric: [], marking: EMPTY_PLAN.marking },
+  };
   down = false;
   puts = 0;
 
@@ -22,7 +31,8 @@ class SmallServer {
     return answer(200, this.view);
   };
 }
-const answer = (status: number, body: unknown): Response => ({ ok: status < 400, status, json: async () => body }) as Response;
+const answer = (status: number, body: unknown): Response =>
+  ({ ok: status < 400, status, json: async () => body }) as Response;
 
 describe('an activity while it is made', () => {
   let server: SmallServer;
@@ -30,7 +40,8 @@ describe('an activity while it is made', () => {
     server = new SmallServer();
     globalThis.fetch = server.fetch as typeof fetch;
   });
-  const title = (draft: PlanDraft, words: string, step = false): void => draft.change((plan) => ({ ...plan, title: words }), step);
+  const title = (draft: PlanDraft, words: string, step = false): void =>
+    draft.change((plan) => ({ ...plan, title: words }), step);
 
   it('is at school a moment after it was typed, all of it, in order', async () => {
     const draft = await PlanDraft.open('a');

@@ -38,8 +38,18 @@ export class PlanDraft {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending: Promise<void> | null = null;
 
-  private constructor(view: PlanView, plan: ActivityPlan, private dirty: boolean) {
-    this.state = createStore<PlanDraftState>(() => ({ view, plan, saved: dirty ? 'waiting' : 'saved', trouble: null, mayUndo: false }));
+  private constructor(
+    view: PlanView,
+    plan: ActivityPlan,
+    private dirty: boolean,
+  ) {
+    this.state = createStore<PlanDraftState>(() => ({
+      view,
+      plan,
+      saved: dirty ? 'waiting' : 'saved',
+      trouble: null,
+      mayUndo: false,
+    }));
     if (dirty) this.later(0);
   }
 
@@ -70,7 +80,9 @@ export class PlanDraft {
     const { view, saved } = this.state.getState();
     this.state.setState({ plan, saved: saved === 'conflict' ? 'conflict' : 'saving', mayUndo: this.past.length > 0 });
     // Should the device have no room, school gets it all the same a moment later.
-    void keep(view.id, { version: view.version, plan } satisfies Kept, unsent).catch((error: unknown) => console.warn('The draft could not be kept on this device.', error));
+    void keep(view.id, { version: view.version, plan } satisfies Kept, unsent).catch((error: unknown) =>
+      console.warn('The draft could not be kept on this device.', error),
+    );
     this.later(REST);
   }
 
@@ -93,8 +105,15 @@ export class PlanDraft {
     const { plan, view } = this.state.getState();
     this.dirty = false;
     try {
-      const { version } = await put<{ version: number }>(`/activities/${view.id}/plan`, { version: view.version, plan });
-      this.state.setState(({ view: now }) => ({ view: { ...now, version, changed: now.state !== 'draft' }, saved: this.dirty ? 'saving' : 'saved', trouble: null }));
+      const { version } = await put<{ version: number }>(`/activities/${view.id}/plan`, {
+        version: view.version,
+        plan,
+      });
+      this.state.setState(({ view: now }) => ({
+        view: { ...now, version, changed: now.state !== 'draft' },
+        saved: this.dirty ? 'saving' : 'saved',
+        trouble: null,
+      }));
       if (!this.dirty) await del(view.id, unsent);
     } catch (error) {
       this.dirty = true;
@@ -148,5 +167,10 @@ export class PlanDraft {
 /** Where the draft is, in words. */
 export function draftWords({ saved, trouble }: Pick<PlanDraftState, 'saved' | 'trouble'>): string {
   if (trouble) return trouble;
-  return { saved: 'kept at school', saving: 'keeping …', waiting: 'kept on this device, school can’t be reached', conflict: '' }[saved];
+  return {
+    saved: 'kept at school',
+    saving: 'keeping …',
+    waiting: 'kept on this device, school can’t be reached',
+    conflict: '',
+  }[saved];
 }

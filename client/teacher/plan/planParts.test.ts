@@ -4,7 +4,8 @@ import { addPart, changePart, chooseFor, movePart, removePart, stepPart } from '
 const ids = ['a', 'b', 'c', 'd'].map((letter) => `${letter.repeat(8)}-0000-4000-8000-000000000000`);
 const [a, b, c, d] = ids as [string, string, string, string];
 const CHOICE = 'eeeeeeee-0000-4000-8000-000000000000';
-const four = (): ActivityPlan => ids.reduce((plan, id, i) => addPart(plan, (['page', 'page', 'sound', 'tick'] as const)[i]!, id), EMPTY_PLAN);
+const four = (): ActivityPlan =>
+  ids.reduce((plan, id, i) => addPart(plan, (['page', 'page', 'sound', 'tick'] as const)[i]!, id), EMPTY_PLAN);
 const order = (plan: ActivityPlan): string => plan.parts.map(({ id }) => id[0]).join('');
 
 describe('the parts of a plan', () => {
@@ -26,7 +27,11 @@ describe('the parts of a plan', () => {
     expect(order(stepPart(four(), c, -1))).toBe('acbd');
     expect(order(stepPart(four(), d, 1))).toBe('abcd');
     const chosen = chooseFor(chooseFor(four(), a, { fresh: CHOICE }), b, CHOICE);
-    expect([order(stepPart(chosen, c, -1)), order(stepPart(chosen, a, 1)), order(stepPart(stepPart(chosen, c, -1), c, 1))]).toEqual(['cabd', 'bacd', 'abcd']);
+    expect([
+      order(stepPart(chosen, c, -1)),
+      order(stepPart(chosen, a, 1)),
+      order(stepPart(stepPart(chosen, c, -1), c, 1)),
+    ]).toEqual(['cabd', 'bacd', 'abcd']);
   });
 
   it('lie together in a choice, and a choice goes with its last part', () => {

@@ -19,26 +19,41 @@ export function addPart(plan: ActivityPlan, kind: PartKind, id: string): Activit
   const like = plan.parts.filter((part) => part.kind === kind).length;
   const { title } = NEW_PARTS[kind];
   const part: PartPlan = {
-    id, kind, title: like === 0 ? title : `${title} ${like + 1}`, required: true, choice: null, waits: false, settings: { sheets: kind === 'page' ? [blankSheet()] : [] },
+    id,
+    kind,
+    title: like === 0 ? title : `${title} ${like + 1}`,
+    required: true,
+    choice: null,
+    waits: false,
+    settings: { sheets: kind === 'page' ? [blankSheet()] : [] },
   };
   return { ...plan, parts: [...plan.parts, part] };
 }
 
-export const changePart = (plan: ActivityPlan, id: string, how: (part: PartPlan) => PartPlan): ActivityPlan =>
-  ({ ...plan, parts: plan.parts.map((part) => (part.id === id ? how(part) : part)) });
+export const changePart = (plan: ActivityPlan, id: string, how: (part: PartPlan) => PartPlan): ActivityPlan => ({
+  ...plan,
+  parts: plan.parts.map((part) => (part.id === id ? how(part) : part)),
+});
 
 /** Without a part; a choice that nothing is left of goes with it. */
-export const removePart = (plan: ActivityPlan, id: string): ActivityPlan => tidy({ ...plan, parts: plan.parts.filter((part) => part.id !== id) });
+export const removePart = (plan: ActivityPlan, id: string): ActivityPlan =>
+  tidy({ ...plan, parts: plan.parts.filter((part) => part.id !== id) });
 
 /** Parts of a choice lie together, where the first of them is; the first part has nothing to wait for; empty choices go. */
 export function tidy(plan: ActivityPlan): ActivityPlan {
   const parts: PartPlan[] = [];
   for (const part of plan.parts) {
     if (parts.includes(part)) continue;
-    parts.push(part, ...(part.choice ? plan.parts.filter((each) => each !== part && each.choice === part.choice && !parts.includes(each)) : []));
+    parts.push(
+      part,
+      ...(part.choice
+        ? plan.parts.filter((each) => each !== part && each.choice === part.choice && !parts.includes(each))
+        : []),
+    );
   }
   return {
-    ...plan, parts: parts.map((part, i) => (i === 0 && part.waits ? { ...part, waits: false } : part)),
+    ...plan,
+    parts: parts.map((part, i) => (i === 0 && part.waits ? { ...part, waits: false } : part)),
     choices: plan.choices.filter(({ id }) => parts.some(({ choice }) => choice === id)),
   };
 }
@@ -59,13 +74,17 @@ export function stepPart(plan: ActivityPlan, id: string, by: 1 | -1): ActivityPl
   let to = at + by;
   const next = plan.parts[to];
   if (at < 0 || !next) return plan;
-  if (next.choice !== null && next.choice !== plan.parts[at]!.choice) while (plan.parts[to + by]?.choice === next.choice) to += by;
+  if (next.choice !== null && next.choice !== plan.parts[at]!.choice)
+    while (plan.parts[to + by]?.choice === next.choice) to += by;
   return movePart(plan, id, plan.parts[to]!.id);
 }
 
 /** Puts a part into a choice, a new one, or none. In a choice parts are free to choose until they are said to be fixed. */
 export function chooseFor(plan: ActivityPlan, id: string, choice: string | { fresh: string } | null): ActivityPlan {
   const key = choice !== null && typeof choice === 'object' ? choice.fresh : choice;
-  const choices: ChoicePlan[] = choice !== null && typeof choice === 'object' ? [...plan.choices, { id: choice.fresh, title: '', rule: 'pick', wanted: 1 }] : plan.choices;
+  const choices: ChoicePlan[] =
+    choice !== null && typeof choice === 'object'
+      ? [...plan.choices, { id: choice.fresh, title: '', rule: 'pick', wanted: 1 }]
+      : plan.choices;
   return tidy({ ...changePart(plan, id, (part) => ({ ...part, choice: key, required: key === null })), choices });
 }

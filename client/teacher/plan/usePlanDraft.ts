@@ -7,7 +7,12 @@ import { PlanDraft, type PlanDraftState } from './planDraft';
 const NOTHING: StoreApi<PlanDraftState | null> = createStore<PlanDraftState | null>(() => null);
 
 /** The draft of an activity, opened once and kept until one leaves. */
-export function usePlanDraft(id: string): { draft: PlanDraft | null; state: PlanDraftState | null; error: Error | null; again: () => void } {
+export function usePlanDraft(id: string): {
+  draft: PlanDraft | null;
+  state: PlanDraftState | null;
+  error: Error | null;
+  again: () => void;
+} {
   const [draft, setDraft] = useState<PlanDraft | null>(null);
   const [error, setError] = useState<Error | null>(null);
   const [tries, setTries] = useState(0);
@@ -15,12 +20,15 @@ export function usePlanDraft(id: string): { draft: PlanDraft | null; state: Plan
     let gone = false;
     let opened: PlanDraft | null = null;
     void mediaOutbox.start();
-    PlanDraft.open(id).then((found) => {
-      opened = found;
-      if (gone) return found.destroy();
-      setError(null);
-      return setDraft(found);
-    }, (problem: Error) => !gone && setError(problem));
+    PlanDraft.open(id).then(
+      (found) => {
+        opened = found;
+        if (gone) return found.destroy();
+        setError(null);
+        return setDraft(found);
+      },
+      (problem: Error) => !gone && setError(problem),
+    );
     return () => {
       gone = true;
       opened?.destroy();
