@@ -1,4 +1,7 @@
-/** Lint, with the arrows of the house (docs/architecture.md): client → core, server → core, routes → services → models. */
+/**
+ * Lint, with the arrows of the house (docs/architecture.md): client → core, server → core, routes → services →
+ * models.
+ */
 import tseslint from 'typescript-eslint';
 
 const REACT = [

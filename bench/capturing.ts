@@ -1,4 +1,7 @@
-/** `capture-come`: from the answer that school has a phone's photo to the photo's place in the piece on the first device. */
+/**
+ * `capture-come`: from the answer that school has a phone's photo to the photo's place in the piece on the first
+ * device.
+ */
 import { PHONE } from '@lippet/e2e/chromium';
 import { alone, quantile, type Figure } from './figure';
 import { Stage } from './stage';

@@ -62,7 +62,10 @@ async function timed(work: () => Promise<unknown>): Promise<number> {
   return performance.now() - begun;
 }
 
-/** The annotated file out (150 strokes, a mark, words and a pin on every page) as the server writes it, against loading and saving that same file. */
+/**
+ * The annotated file out (150 strokes, a mark, words and a pin on every page) as the server writes it, against loading
+ * and saving that same file.
+ */
 export async function pdfOut(): Promise<Figure> {
   const source = await twentyPages();
   const strokes = handwriting(STROKES);

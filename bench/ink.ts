@@ -58,7 +58,10 @@ async function alternate({ ours, bare }: Windows, rate: number): Promise<{ ours:
   return runs;
 }
 
-/** Milliseconds from the press on a part's tab to the frame in which its 3,000 strokes stand; nothing of them is kept from before. */
+/**
+ * Milliseconds from the press on a part's tab to the frame in which its 3,000 strokes stand; nothing of them is kept
+ * from before.
+ */
 async function openOurs(page: Page): Promise<number> {
   await page.getByRole('tab', { name: new RegExp(FULL.parts[0]) }).click();
   await page.locator('[data-strokes="0"]').waitFor();

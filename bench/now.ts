@@ -1,4 +1,7 @@
-/** `now-500`: a learner's Now with 500 activities in a school of 100,000 pieces, against the same rows by one bare query. */
+/**
+ * `now-500`: a learner's Now with 500 activities in a school of 100,000 pieces, against the same rows by one bare
+ * query.
+ */
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -20,7 +23,9 @@ const ACTIVITIES = 500;
 const LEARNERS = 200;
 const ROUNDS = 15;
 
-/** A school with a group that has everything; every piece is begun, a third of them sent, and half of those answered. */
+/**
+ * A school with a group that has everything; every piece is begun, a third of them sent, and half of those answered.
+ */
 async function fill(sequelize: Sequelize, learner: string): Promise<void> {
   const run = (sql: string, replacements: Record<string, unknown> = {}): Promise<unknown> =>
     sequelize.query(sql, { replacements });

@@ -37,7 +37,9 @@ const barePut = (address: string, content: Buffer): Promise<void> =>
       .end(content);
   });
 
-/** 100 MB to school by the tus protocol, until all of it is there, against the same bytes by one bare PUT into a file. */
+/**
+ * 100 MB to school by the tus protocol, until all of it is there, against the same bytes by one bare PUT into a file.
+ */
 export async function upload(): Promise<Figure> {
   if (UPLOADED > MEDIA_LIMITS.recording) throw new Error('The file is larger than school takes.');
   const stage = await Stage.set();

@@ -11,7 +11,9 @@ import { Stage } from './stage';
 const RUNS = 9;
 const MOST_PIXELS = 2480 * 3508;
 const SCENES = 60;
-/** A corner error counts at most this much, in per cent: a sheet that was not found is as wrong as one found elsewhere. */
+/**
+ * A corner error counts at most this much, in per cent: a sheet that was not found is as wrong as one found elsewhere.
+ */
 const WORST = 20;
 
 const ms = (work: () => void): number => {
@@ -59,7 +61,10 @@ export function scanCorners(): Figure {
   return byRatio('scan-corners', '%', sums.ours / SCENES, sums.floor / SCENES, 1);
 }
 
-/** Time from one look through the camera to the next, and the longest that the main thread was kept from its work until the page was shown. */
+/**
+ * Time from one look through the camera to the next, and the longest that the main thread was kept from its work until
+ * the page was shown.
+ */
 export async function scanFigures(names: readonly string[]): Promise<Figure[]> {
   const stage = await Stage.set();
   try {

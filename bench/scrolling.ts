@@ -1,5 +1,6 @@
 /**
- * What scrolls: `marks-frame`, the table of marks with thousands of cells, against a bare table of as many; `now-frame`, a learner's Now with
+ * What scrolls: `marks-frame`, the table of marks with thousands of cells, against a bare table of as many;
+ * `now-frame`, a learner's Now with
  * five hundred activities, against a bare list of as many.
  */
 import type { Page } from '@playwright/test';
@@ -12,7 +13,10 @@ const ACTIVITIES = 80;
 const ROWS = 500;
 const FRAMES = 90;
 
-/** Scrolls what `selector` names to and fro, and gives the time of each frame in milliseconds. As text, because it runs in the page. */
+/**
+ * Scrolls what `selector` names to and fro, and gives the time of each frame in milliseconds. As text, because it runs
+ * in the page.
+ */
 const scrolled = (selector: string): string => `new Promise((resolve) => {
   const element = document.querySelector('${selector}');
   const times = [];

@@ -1,4 +1,7 @@
-/** `send-20`: a piece of 20 pages and 3,000 strokes is sent, against the bare write of as many bytes. `send-300`: 300 learners send within a minute. */
+/**
+ * `send-20`: a piece of 20 pages and 3,000 strokes is sent, against the bare write of as many bytes. `send-300`: 300
+ * learners send within a minute.
+ */
 import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';

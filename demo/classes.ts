@@ -1,4 +1,7 @@
-/** What each class shares in the demo's week: notices, the question of the day, the lesson by link, folders. Days are counted from today. */
+/**
+ * What each class shares in the demo's week: notices, the question of the day, the lesson by link, folders. Days are
+ * counted from today.
+ */
 import type { DayStamp, SeenBy } from '@lippet/core/contract/class';
 import type { DayTime } from './activities';
 import type { GroupKey } from './school';

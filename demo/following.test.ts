@@ -1,4 +1,7 @@
-/** A sheet followed through a camera, on films that a script makes: windows moved over larger photos whose truth is known. */
+/**
+ * A sheet followed through a camera, on films that a script makes: windows moved over larger photos whose truth is
+ * known.
+ */
 import { findSheet } from '@lippet/core/scan/findSheet';
 import { LiveLook } from '@lippet/core/scan/liveLook';
 import type { Rgba } from '@lippet/core/scan/raster';
@@ -80,7 +83,8 @@ describe('following a sheet', () => {
   });
 
   it('does not hold on to a frame drawn on the sheet that it was given by mistake', () => {
-    // The inner of two nested sheets is followed as long as nothing else is there; then a larger one comes in around it.
+    // The inner of two nested sheets is followed as long as nothing else is there; then a larger one comes in around
+    // it.
     const inner = { left: 150, top: 90, right: 330, bottom: 270 };
     const drawn = (outer: boolean): Rgba => {
       const data = new Uint8ClampedArray(FRAME.width * FRAME.height * 4);

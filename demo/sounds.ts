@@ -1,4 +1,7 @@
-/** Made-up sounds with what is true of each: voices, what is heard on a quay, noises. Nothing here is shared with what judges sounds. */
+/**
+ * Made-up sounds with what is true of each: voices, what is heard on a quay, noises. Nothing here is shared with what
+ * judges sounds.
+ */
 import type { Sound } from '@lippet/core/sound/sound';
 import { randomFrom } from './hand';
 
@@ -33,7 +36,9 @@ const VOWELS = [
   [300, 870, 2240],
 ] as const;
 
-/** Somebody who says syllables: a buzz that rises and falls through vowels, a hiss now and then, a breath between words. */
+/**
+ * Somebody who says syllables: a buzz that rises and falls through vowels, a hiss now and then, a breath between words.
+ */
 export function makeVoice(seed: number, seconds: number, peak = 0.5): Sound {
   const random = randomFrom(seed);
   const samples = new Float32Array(Math.round(seconds * RATE));

@@ -1,4 +1,7 @@
-/** Work that is chosen, work in folders, one activity that others join by a code, questions about a place, settings that go along. */
+/**
+ * Work that is chosen, work in folders, one activity that others join by a code, questions about a place, settings that
+ * go along.
+ */
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';

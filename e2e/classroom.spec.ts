@@ -1,4 +1,6 @@
-/** What a class shares: notices, the question of the day, who is there; and that a notice is no place to hand work in. */
+/**
+ * What a class shares: notices, the question of the day, who is there; and that a notice is no place to hand work in.
+ */
 import { paperPhoto } from '@lippet/demo/photos';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';

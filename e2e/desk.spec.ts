@@ -1,4 +1,7 @@
-/** The review desk beyond one piece: earlier goes beside it, everybody's side by side, two teachers at once, stamps, spoken answers, keys alone. */
+/**
+ * The review desk beyond one piece: earlier goes beside it, everybody's side by side, two teachers at once, stamps,
+ * spoken answers, keys alone.
+ */
 import { readFile } from 'node:fs/promises';
 import { unzipSync } from 'fflate';
 import { expectAccessible } from './accessible';
@@ -348,7 +351,10 @@ test('the desk goes on before an outcome is told; whoever could not be told stan
   ).toEqual([{ note: 'Said in a tunnel', outcome: 'finished' }]);
 });
 
-/** Watches for the time from the key until the next piece's sheet is drawn, in milliseconds: it must be on the watch before the key is pressed. As text, because it runs in the page. */
+/**
+ * Watches for the time from the key until the next piece's sheet is drawn, in milliseconds: it must be on the watch
+ * before the key is pressed. As text, because it runs in the page.
+ */
 const WATCH_FOR_NEXT = `window.nextShown = new Promise((resolve) => {
   const name = () => document.querySelector('[data-testid="answer"] h2')?.textContent;
   const sheet = () => document.querySelector('[data-testid="sheet"][data-strokes]');

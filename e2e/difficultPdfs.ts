@@ -1,4 +1,7 @@
-/** PDFs as office scanners and layout programs write them: pictures packed as JPEG 2000 and as JBIG2, a mask of light and dark. */
+/**
+ * PDFs as office scanners and layout programs write them: pictures packed as JPEG 2000 and as JBIG2, a mask of light
+ * and dark.
+ */
 import { execFileSync } from 'node:child_process';
 import { PDFDocument, PDFName } from 'pdf-lib';
 import sharp from 'sharp';
@@ -31,7 +34,10 @@ const bigEndian = (...numbers: number[]): Buffer =>
 const segment = (number: number, type: number, data: Buffer): Buffer =>
   Buffer.concat([bigEndian(number), Buffer.of(type, 0, 1), bigEndian(data.length), data]);
 
-/** The picture in one generic region of JBIG2, its rows in the codes of ITU-T T.6: each says how it differs from the row above. */
+/**
+ * The picture in one generic region of JBIG2, its rows in the codes of ITU-T T.6: each says how it differs from the row
+ * above.
+ */
 function jbig2(): Buffer {
   const [same, pass, across] = ['1', '0001', '001'];
   const [white100, black200] = ['1101100010101', '000011001001000101'];
@@ -54,7 +60,10 @@ function jbig2(): Buffer {
   return Buffer.concat([segment(0, 48, page), segment(1, 38, region)]);
 }
 
-/** A page whose black square shows only where a mask is light, as shadows and fadings of layout programs do: its left half. */
+/**
+ * A page whose black square shows only where a mask is light, as shadows and fadings of layout programs do: its left
+ * half.
+ */
 export async function maskedPdf(): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   const page = pdf.addPage([595, 842]);
@@ -76,7 +85,10 @@ export async function maskedPdf(): Promise<Uint8Array> {
   return pdf.save();
 }
 
-/** Page 1 in JPEG 2000, page 2 in JBIG2; on both the box lies at a quarter to three quarters across, a quarter to a half down. */
+/**
+ * Page 1 in JPEG 2000, page 2 in JBIG2; on both the box lies at a quarter to three quarters across, a quarter to a half
+ * down.
+ */
 export async function scannedPdf(): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   const common = { Type: 'XObject', Subtype: 'Image', Width: SCAN.width, Height: SCAN.height, BitsPerComponent: 1 };

@@ -1,4 +1,6 @@
-/** What the browser's settings for a page take away, really: devices that were allowed are forbidden, and allowed again. */
+/**
+ * What the browser's settings for a page take away, really: devices that were allowed are forbidden, and allowed again.
+ */
 import type { Page } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { CHROMIUM, PHONE } from './chromium';

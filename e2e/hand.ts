@@ -19,7 +19,9 @@ export class Hand {
     return { x: this.box.x + this.box.width * x, y: this.box.y + this.box.height * y };
   }
 
-  /** One event of a stylus; `at` in seconds since 1970, where the device is to have felt it at another time than now. */
+  /**
+   * One event of a stylus; `at` in seconds since 1970, where the device is to have felt it at another time than now.
+   */
   async stylus(
     type: 'mousePressed' | 'mouseMoved' | 'mouseReleased',
     [x, y]: Place,

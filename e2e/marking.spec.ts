@@ -1,4 +1,6 @@
-/** Marking by a rubric with a note that is kept, holding and taking back an outcome, reminding, and the table of marks. */
+/**
+ * Marking by a rubric with a note that is kept, holding and taking back an outcome, reminding, and the table of marks.
+ */
 import { readFile } from 'node:fs/promises';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';

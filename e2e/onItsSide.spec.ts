@@ -1,4 +1,7 @@
-/** A phone that lies on its side: what stands in rows has moved into columns, and what the work is done on has the height. */
+/**
+ * A phone that lies on its side: what stands in rows has moved into columns, and what the work is done on has the
+ * height.
+ */
 import type { Locator } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { expect, test } from './school';

@@ -1,4 +1,6 @@
-/** Many pages, and what lies on them: put in order by pointer and by finger, opened a page at a time, looked at closely. */
+/**
+ * Many pages, and what lies on them: put in order by pointer and by finger, opened a page at a time, looked at closely.
+ */
 import { randomBytes } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

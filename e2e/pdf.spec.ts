@@ -1,4 +1,7 @@
-/** Writing on a PDF: words marked, gathered and copied, forms filled, pages of one's own, and what other programs read of it. */
+/**
+ * Writing on a PDF: words marked, gathered and copied, forms filled, pages of one's own, and what other programs read
+ * of it.
+ */
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,4 +1,7 @@
-/** What the pen has begun stays, whatever happens meanwhile: another hand, another page, a second finger, a very long stroke. */
+/**
+ * What the pen has begun stays, whatever happens meanwhile: another hand, another page, a second finger, a very long
+ * stroke.
+ */
 import { PHONE, WIDE } from './chromium';
 import { Hand } from './hand';
 import { Sheet } from './sheetHand';

@@ -1,4 +1,7 @@
-/** The tools of the sheet: highlighter, colouring in, choosing, words, pictures, pins, spots, shapes, pages, undo after a reload. */
+/**
+ * The tools of the sheet: highlighter, colouring in, choosing, words, pictures, pins, spots, shapes, pages, undo after
+ * a reload.
+ */
 import { join } from 'node:path';
 import { tmpdir } from 'node:os';
 import { writeFileSync } from 'node:fs';

@@ -47,7 +47,8 @@ async function checksum(blob: Blob): Promise<string> {
 }
 
 /**
- * Files on their way to school, by the tus protocol: each is in IndexedDB before anything shows it, goes by itself when there is a
+ * Files on their way to school, by the tus protocol: each is in IndexedDB before anything shows it, goes by itself when
+ * there is a
  * network, and goes on where it stopped, also after the browser or the server was killed.
  */
 class MediaOutbox {
@@ -185,7 +186,10 @@ function refusalOf(error: unknown): string | null {
 
 export const mediaOutbox = new MediaOutbox();
 
-/** How many files of a piece or an activity are on their way, and how much of all of them is at school, 0 to 1. Null for none. */
+/**
+ * How many files of a piece or an activity are on their way, and how much of all of them is at school, 0 to 1. Null for
+ * none.
+ */
 export function onTheirWay({ waiting }: OutboxState, home: MediaHome): { count: number; share: number } | null {
   const files = Object.values(waiting).filter((each) => each.home === home);
   const all = files.reduce((sum, { size }) => sum + size, 0);

@@ -1,12 +1,18 @@
 import { NEWS_PATH } from '@lippet/core/contract/sync';
 import { queryClient } from './queries';
 
-/** How long until it is tried again where the line was cut, in milliseconds; twice as long after each try, up to the longest. */
+/**
+ * How long until it is tried again where the line was cut, in milliseconds; twice as long after each try, up to the
+ * longest.
+ */
 const AGAIN = { first: 1_000, longest: 60_000 };
 /** What may have changed when there is news. */
 const CHANGES = new Set(['now', 'updates', 'to-review', 'line', 'piece', 'classroom', 'asks', 'collection', 'joining']);
 
-/** Hears from school that there is something new, and asks for it. Lists ask by themselves too, so that nothing hangs on this line. */
+/**
+ * Hears from school that there is something new, and asks for it. Lists ask by themselves too, so that nothing hangs on
+ * this line.
+ */
 class News {
   private personId: string | null = null;
   private socket: WebSocket | null = null;

@@ -19,14 +19,19 @@ interface Props {
   pieceId: string | null;
   /** The part in hand. */
   part: { id: string; title: string };
-  /** The place on the sheet that was chosen to ask about, and how one chooses one and goes to one; null where there is no sheet. */
+  /**
+   * The place on the sheet that was chosen to ask about, and how one chooses one and goes to one; null where there is
+   * no sheet.
+   */
   places: { chosen: AskPlace | null; choose: () => void; drop: () => void; show: (place: AskPlace) => void } | null;
   /** The thread that one was led to. */
   thread: string | null;
   onClose: () => void;
 }
 
-/** A learner asks about an activity, beside or over the work; the teacher alone reads it unless it is said otherwise. */
+/**
+ * A learner asks about an activity, beside or over the work; the teacher alone reads it unless it is said otherwise.
+ */
 export default function AskDesk({ activityId, zone, pieceId, part, places, thread: led, onClose }: Props) {
   const asks = useAsks(activityId);
   const { data, error, problem } = asks;

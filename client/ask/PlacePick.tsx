@@ -6,7 +6,10 @@ import type { Surface } from '../page/surface';
 import { Button } from '../ui/Button';
 import { colours, OUTLINE } from '../ui/theme';
 
-/** Waits for a tap on the sheet, which tells a place and draws nothing; the middle of what is seen can be had by keyboard. */
+/**
+ * Waits for a tap on the sheet, which tells a place and draws nothing; the middle of what is seen can be had by
+ * keyboard.
+ */
 export function PlacePick({
   surface,
   onPlace,

@@ -15,7 +15,10 @@ import { CameraView } from './CameraView';
 
 const TRY_AGAIN = 2_000;
 
-/** Sends a photo, again and again under one id until school has it. @returns a sentence where school will not take it */
+/**
+ * Sends a photo, again and again under one id until school has it.
+ * @returns a sentence where school will not take it
+ */
 async function sendPhoto(key: string, photo: Blob, onTrouble: (words: string | null) => void): Promise<string | null> {
   const id = crypto.randomUUID();
   for (;;) {

@@ -85,7 +85,8 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
       if (original) await mediaOutbox.add(original, home, recorded.blob);
       await mediaOutbox.add(media, home, blob);
       const now = Date.now();
-      // A take has the id of its recording: what was kept is known again, should the browser stop before the recording is forgotten.
+      // A take has the id of its recording: what was kept is known again, should the browser stop before the recording
+      // is forgotten.
       onKept({
         id: recorded.id,
         sort,

@@ -30,7 +30,10 @@ function lookInto(blob: Blob): Promise<{ seconds: number; sort: TakeSort } | nul
   });
 }
 
-/** A recording from a file, as if it had been made here; what is longer than wanted is cut at its end. @returns a sentence where it can't be used */
+/**
+ * A recording from a file, as if it had been made here; what is longer than wanted is cut at its end.
+ * @returns a sentence where it can't be used
+ */
 export async function bringRecording(
   file: File,
   wish: { home: MediaHome; part: string; limit: number },

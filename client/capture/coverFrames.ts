@@ -49,7 +49,10 @@ async function openFilm(blob: Blob): Promise<{ video: HTMLVideoElement; close: (
   };
 }
 
-/** The frames of a film that can stand for it, best first: sharp, well lit, apart from each other. Seconds are of the recording. */
+/**
+ * The frames of a film that can stand for it, best first: sharp, well lit, apart from each other. Seconds are of the
+ * recording.
+ */
 export async function offerFrames(blob: Blob, spans: readonly Span[]): Promise<OfferedFrame[]> {
   const { video, close } = await openFilm(blob);
   try {

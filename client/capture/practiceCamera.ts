@@ -58,7 +58,10 @@ const STROKES: readonly { colour: string; width: number; points: readonly (reado
 
 type Corner = readonly [number, number];
 
-/** The table with the sheet on it, and what lies around what is seen: drawn once, for it would take most of every frame's time. */
+/**
+ * The table with the sheet on it, and what lies around what is seen: drawn once, for it would take most of every
+ * frame's time.
+ */
 function drawTable(): HTMLCanvasElement {
   const [width, height] = [SIZE.width + 2 * ROOM, SIZE.height + 2 * ROOM];
   const canvas = Object.assign(document.createElement('canvas'), { width, height });

@@ -121,7 +121,8 @@ export class Recorder {
     clearInterval(this.timer);
     this.gone.abort();
     if (this.media.state !== 'inactive') this.media.stop();
-    // Where all its tracks have ended it has stopped by itself; its last chunk, and `onstop` behind it, are still to come.
+    // Where all its tracks have ended it has stopped by itself; its last chunk, and `onstop` behind it, are still to
+    // come.
     else if (!this.begun) void this.finish();
   }
 

@@ -25,7 +25,10 @@ const about = createStore('lippet-recordings', 'recordings');
 const chunks = createStore('lippet-recording-chunks', 'chunks');
 const rangeOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
 
-/** Keeps a chunk and where the recording is with it: each is on the device before the next one comes. @throws what IndexedDB throws where there is no room */
+/**
+ * Keeps a chunk and where the recording is with it: each is on the device before the next one comes.
+ * @throws what IndexedDB throws where there is no room
+ */
 export async function keepChunk(recording: KeptRecording, n: number, chunk: Blob): Promise<void> {
   await set([recording.id, n], chunk, chunks);
   await set(recording.id, recording, about);
@@ -34,7 +37,10 @@ export async function keepChunk(recording: KeptRecording, n: number, chunk: Blob
 /** Keeps what has changed of a recording without a new chunk. */
 export const keepAbout = (recording: KeptRecording): Promise<void> => set(recording.id, recording, about);
 
-/** A recording of its chunks. A recorder does not write into a WebM how long it is, and players look for its end first; so it is told here. */
+/**
+ * A recording of its chunks. A recorder does not write into a WebM how long it is, and players look for its end first;
+ * so it is told here.
+ */
 export async function wholeRecording(
   { type, seconds }: Pick<KeptRecording, 'type' | 'seconds'>,
   parts: readonly Blob[],

@@ -40,7 +40,10 @@ const WAYS = [
   { value: 'over', word: 'Laid over', icon: 'front' },
 ] as const;
 
-/** A go beside an earlier one of the same piece, with what is new since then, and which of the notes on it were answered. */
+/**
+ * A go beside an earlier one of the same piece, with what is new since then, and which of the notes on it were
+ * answered.
+ */
 export function BesideGoes({ goId, parts, onClose }: Props) {
   const { data: goes, error } = useQuery({
     queryKey: ['goes-like', goId],

@@ -19,7 +19,10 @@ interface PairNews {
   words: string;
 }
 
-/** What is new on a pair of pages: by items, and of two photos by what is different in them. Nothing while it is not asked for. */
+/**
+ * What is new on a pair of pages: by items, and of two photos by what is different in them. Nothing while it is not
+ * asked for.
+ */
 export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefined, wanted: boolean): PairNews {
   const [frames, setFrames] = useState<readonly Bounds[]>([]);
   const [photoWords, setPhotoWords] = useState<string | null>(null);

@@ -2,7 +2,9 @@ import { useStore } from 'zustand';
 import { sendWishes } from '../api/sendWishes';
 import { Say } from '../ui/Say';
 
-/** What waits to go, and what has become of it meanwhile. Its row says "not sent yet", so this must not say that it is. */
+/**
+ * What waits to go, and what has become of it meanwhile. Its row says "not sent yet", so this must not say that it is.
+ */
 export function OnItsWay() {
   const { wishes, news } = useStore(sendWishes);
   return (

@@ -7,7 +7,10 @@ import { trySending } from './sending';
 /** How long between rounds while something waits, in milliseconds. */
 const AGAIN = 4_000;
 
-/** Sends what was sent without a network, or before its files were at school: by itself, also after the browser was closed. */
+/**
+ * Sends what was sent without a network, or before its files were at school: by itself, also after the browser was
+ * closed.
+ */
 class Courier {
   /** Pieces whose own screen is sending them. */
   readonly inHand = new Set<string>();

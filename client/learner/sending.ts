@@ -10,7 +10,8 @@ export type SendTry =
   { step: 'waiting'; why: string } | { step: 'sent'; go: GoView } | { step: 'refused'; why: string };
 
 /**
- * Tries to send a piece once. Strokes and files that are on their way are waited for; the wish's key makes a lost answer or an
+ * Tries to send a piece once. Strokes and files that are on their way are waited for; the wish's key makes a lost
+ * answer or an
  * impatient second tap still one go.
  */
 export async function trySending(

@@ -58,7 +58,10 @@ function SchoolFile({
   );
 }
 
-/** A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files, as a ZIP. */
+/**
+ * A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files,
+ * as a ZIP.
+ */
 export function GoExport({
   goId,
   title,

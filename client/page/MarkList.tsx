@@ -17,7 +17,9 @@ interface Props {
   onGo: (page: string, bounds: Bounds) => void;
 }
 
-/** All words that were marked, by their place or by colour; each leads to where it is, and all can be copied as text. */
+/**
+ * All words that were marked, by their place or by colour; each leads to where it is, and all can be copied as text.
+ */
 export function MarkList({ doc, pages, onGo }: Props) {
   const [order, setOrder] = useState<MarkOrder>('place');
   const [copied, setCopied] = useState(false);

@@ -75,7 +75,10 @@ function ModePick<T extends string>({
   );
 }
 
-/** What there is to choose for the tool in hand: three widths, sizes of words, how to rub, how to mark; else how to begin. */
+/**
+ * What there is to choose for the tool in hand: three widths, sizes of words, how to rub, how to mark; else how to
+ * begin.
+ */
 export function OptionPick() {
   const { tool, choices, rubber, mark, setWidth, setRubber, setMark } = useDrawing();
   if (tool === 'rubber') return <ModePick label="How to rub" modes={RUBBERS} chosen={rubber} onChoose={setRubber} />;

@@ -42,7 +42,10 @@ interface Props {
 
 const NO_USES = {};
 
-/** What the last render said: read when a pointer comes down, so that changing a tool or being frozen does not build the sheet anew. */
+/**
+ * What the last render said: read when a pointer comes down, so that changing a tool or being frozen does not build the
+ * sheet anew.
+ */
 type Latest = RefObject<Pick<Props, 'editable' | 'editor' | 'onSurface' | 'onCamera'>>;
 
 interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'markColour' | 'pieceId' | 'sayHome' | 'shown'> {
@@ -51,7 +54,8 @@ interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'markColour' 
 }
 
 /**
- * Opens a surface in an element. Outside of the component, because what is made here would hold all that a render knows, the sheet before
+ * Opens a surface in an element. Outside of the component, because what is made here would hold all that a render
+ * knows, the sheet before
  * among it, and that the one before it: a learner who goes through twenty pages would keep twenty.
  */
 function openSurface(
@@ -143,7 +147,8 @@ export function PageSurface({
     };
   }, builtFrom);
 
-  // Another hand may turn the page or put a photo below while one draws: that comes before the document and its editor are let go.
+  // Another hand may turn the page or put a photo below while one draws: that comes before the document and its editor
+  // are let go.
   const open = useRef<Surface | null>(null);
   open.current = surface;
   useLayoutEffect(

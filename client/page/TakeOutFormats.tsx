@@ -24,7 +24,10 @@ const FORMATS: { format: OutFormat; word: string; what: string; end: string }[] 
 const fileName = (title: string, end: string): string =>
   `${title.replace(/[^\p{L}\p{N} ,-]+/gu, '').trim() || 'Lippet'}.${end}`;
 
-/** The work as a file to keep, in formats that any program reads; with a review's marks on it where there are some and they are wanted. */
+/**
+ * The work as a file to keep, in formats that any program reads; with a review's marks on it where there are some and
+ * they are wanted.
+ */
 export function TakeOutFormats({
   title,
   doc,

@@ -65,7 +65,8 @@ export function ToolTray({
 }
 
 /**
- * A row that can be pushed sideways. What is out of sight has a way to it at that edge: nobody looks for a tool that can't be seen.
+ * A row that can be pushed sideways. What is out of sight has a way to it at that edge: nobody looks for a tool that
+ * can't be seen.
  *
  * @param at which of the tools is in hand; it comes into sight
  */

@@ -52,7 +52,9 @@ export interface Can {
   redo: boolean;
 }
 
-/** The page that a step touched and that is there once it is undone (or done again), so that one sees what came of it. */
+/**
+ * The page that a step touched and that is there once it is undone (or done again), so that one sees what came of it.
+ */
 const pageOf = (step: Step, direction: 'undo' | 'redo'): string | null =>
   step.items[0]?.page ??
   step.pages.find((change) => !change[direction === 'undo' ? 'before' : 'after'].deleted)?.page ??

@@ -95,7 +95,10 @@ export function drawGround(context: CanvasRenderingContext2D, drawn: DrawnItem, 
   context.restore();
 }
 
-/** Draws one item in page points; `close` where a point has several pixels. Pins and field values are not drawn here: they are controls over the sheet. */
+/**
+ * Draws one item in page points; `close` where a point has several pixels. Pins and field values are not drawn here:
+ * they are controls over the sheet.
+ */
 export function drawItem(
   context: CanvasRenderingContext2D,
   drawn: DrawnItem,

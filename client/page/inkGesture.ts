@@ -21,12 +21,17 @@ interface Place {
 /** Holding still this long (ms) within this many pixels at the end of a stroke asks for a simple shape. */
 const HOLD_MS = 550;
 const HOLD_STILL = 5;
-/** Who has drawn for so long (ms) and so far (pixels) draws: a second finger that comes down now is a hand that rests. */
+/**
+ * Who has drawn for so long (ms) and so far (pixels) draws: a second finger that comes down now is a hand that rests.
+ */
 const DRAWING = { ms: 250, pixels: 24 };
 /** A press as short (ms) as this that stays in its place (pixels) is a tap. */
 const TAP = { ms: 350, pixels: 5 };
 export const isTap = (ms: number, pixels: number): boolean => ms < TAP.ms && pixels < TAP.pixels;
-/** A stroke that goes on for longer (ms) is kept in pieces: whoever colours in without lifting loses at most so much to a crash. */
+/**
+ * A stroke that goes on for longer (ms) is kept in pieces: whoever colours in without lifting loses at most so much to
+ * a crash.
+ */
 const LONGEST_PIECE = 15_000;
 
 /** A stroke from the pen's coming down to its lifting: sampled, drawn as it grows, and kept. */
@@ -119,7 +124,10 @@ export class InkGesture {
     return [this.host.renderer.viewport, this.host.renderer.view];
   }
 
-  /** Takes samples and draws what they add; all of it where the page lies elsewhere by now (a phone turned, a line of words gone). */
+  /**
+   * Takes samples and draws what they add; all of it where the page lies elsewhere by now (a phone turned, a line of
+   * words gone).
+   */
   private sample(events: readonly PointerEvent[]): void {
     const { renderer } = this.host;
     for (const event of events) {

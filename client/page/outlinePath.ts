@@ -1,7 +1,8 @@
 import type { Outline } from '@lippet/core/ink/outline';
 
 /**
- * An outline as a polygon with sides of at least `side` points: where a point is a pixel or two it can't be told from the
+ * An outline as a polygon with sides of at least `side` points: where a point is a pixel or two it can't be told from
+ * the
  * curve (a side of c on a bend of radius r is off by c²/8r), and it takes a third of the work.
  */
 export function outlineToPolygon(outline: Outline, side: number): Path2D {
@@ -21,7 +22,10 @@ export function outlineToPolygon(outline: Outline, side: number): Path2D {
   return path;
 }
 
-/** An outline as a Path2D in page points: a quadratic curve through the middles of its sides, as outlinePath of core writes it. */
+/**
+ * An outline as a Path2D in page points: a quadratic curve through the middles of its sides, as outlinePath of core
+ * writes it.
+ */
 export function outlineToPath(outline: Outline): Path2D {
   const path = new Path2D();
   const n = outline.length;

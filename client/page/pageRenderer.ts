@@ -91,7 +91,8 @@ export class PageRenderer {
     this.ground.destroy();
     for (const canvas of [this.done, this.live, this.tip]) {
       canvas.remove();
-      // Its pixels are given back at once: devices have little room for them, and who still knows this renderer needs none.
+      // Its pixels are given back at once: devices have little room for them, and who still knows this renderer needs
+      // none.
       canvas.width = canvas.height = 0;
     }
     this.gone = true;

@@ -87,7 +87,8 @@ export class PenInput {
 
   destroy(): void {
     this.giveUp();
-    // With a reason of our own: the one that is made otherwise keeps the stack it was made on, and all that is known there.
+    // With a reason of our own: the one that is made otherwise keeps the stack it was made on, and all that is known
+    // there.
     this.stop.abort('The sheet is closed.');
   }
 

@@ -8,7 +8,10 @@ interface Held {
   waiting: Set<() => void>;
 }
 
-/** An SVG (still on its way to school, which keeps it as pixels) is drawn by the browser at this size on its longer side. */
+/**
+ * An SVG (still on its way to school, which keeps it as pixels) is drawn by the browser at this size on its longer
+ * side.
+ */
 const SVG_SIDE = 1024;
 
 async function decode(blob: Blob): Promise<ImageBitmap> {

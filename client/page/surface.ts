@@ -147,7 +147,10 @@ export class Surface {
   tool = (): Tool => useDrawing.getState().tool;
   penSeen = (): boolean => useDrawing.getState().penSeen;
   seePen = (): void => void useDrawing.getState().seePen();
-  /** A tap in an empty spot for a photo or words begins that, whatever ink is in hand; with a pen, words may be written by hand. */
+  /**
+   * A tap in an empty spot for a photo or words begins that, whatever ink is in hand; with a pen, words may be written
+   * by hand.
+   */
   tapped = (at: Point, withPen: boolean): (() => void) | null => {
     const spots = this.page.spots ?? [];
     const spot = spotAt(spots, at.x, at.y);

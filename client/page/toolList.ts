@@ -2,7 +2,10 @@ import { INK_COLOURS, type InkColourName } from '@lippet/core/ink/tools';
 import type { Tool } from '../stores/drawing';
 import type { LineName } from '../ui/LineIcon';
 
-/** The tools as people see them; `key` chooses one from the keyboard, `how` says how to begin where there is nothing to choose. */
+/**
+ * The tools as people see them; `key` chooses one from the keyboard, `how` says how to begin where there is nothing to
+ * choose.
+ */
 export const TOOLS: { tool: Tool; word: string; icon: LineName; key: string; does: string; how?: string }[] = [
   { tool: 'pen', word: 'Pen', icon: 'pen', key: '1', does: 'Draw and write' },
   { tool: 'brush', word: 'Brush', icon: 'brush', key: '2', does: 'Paint broad strokes' },

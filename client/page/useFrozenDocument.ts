@@ -2,7 +2,10 @@ import { documentOf } from '@lippet/core/page/document';
 import { useMemo } from 'react';
 import type * as Y from 'yjs';
 
-/** Documents by the bytes that they were read from, for as long as somebody has those: a go is looked at again and again. */
+/**
+ * Documents by the bytes that they were read from, for as long as somebody has those: a go is looked at again and
+ * again.
+ */
 const read = new WeakMap<Uint8Array, Y.Doc>();
 
 /** A document that no longer changes; of the same bytes it is the same. */

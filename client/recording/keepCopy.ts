@@ -19,7 +19,10 @@ const ENDINGS: Record<string, string> = {
   'audio/ogg': 'ogg',
 };
 
-/** Saves a take as a file, without what was left out of it: a sound as WAV, made here; a film as MP4, made at school, or as it was recorded where nothing was left out. */
+/**
+ * Saves a take as a file, without what was left out of it: a sound as WAV, made here; a film as MP4, made at school, or
+ * as it was recorded where nothing was left out.
+ */
 export async function keepCopy(take: Take, name: string): Promise<void> {
   const waiting = await mediaOutbox.blob(take.media);
   if (take.sort === 'sound') {

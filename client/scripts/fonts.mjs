@@ -1,7 +1,8 @@
 /**
  * Makes our font subsets: only the letters we use, as woff2, named by their content so that browsers may
  * keep them for good; and of the faces that words on a page are set in, TrueType files for PDFs to embed. Writes
- * public/fonts, public/fonts.css and core/pdf/fontFiles.ts. Run after a font package changes; needs Debian's fonts-droid-fallback.
+ * public/fonts, public/fonts.css and core/pdf/fontFiles.ts. Run after a font package changes; needs Debian's
+ * fonts-droid-fallback.
  */
 import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -45,7 +46,10 @@ const FACES = [
   { family: 'Andika', weight: 400, file: '@fontsource/andika/files/andika-SET-400-normal.woff2', words: 'reading' },
 ];
 
-/** Faces for letters that ours do not have, in PDFs only: on a screen the device has its own. The first that has a letter sets it. */
+/**
+ * Faces for letters that ours do not have, in PDFs only: on a screen the device has its own. The first that has a
+ * letter sets it.
+ */
 const OTHERS = [
   ...['cyrillic', 'cyrillic-ext', 'greek', 'greek-ext', 'vietnamese', 'latin-ext', 'latin', 'devanagari'].map((set) => [
     'noto-sans',
@@ -143,7 +147,12 @@ const others = [];
 /** What joins letters, and the ring that shows where a mark belongs: each face needs its own. */
 const JOINING = [0x200c, 0x200d, 0x25cc];
 
-/** Writes what a face has of some letters that no face before had. @param {string} name @param {Buffer} source @param {number[]} points */
+/**
+ * Writes what a face has of some letters that no face before had.
+ * @param {string} name
+ * @param {Buffer} source
+ * @param {number[]} points
+ */
 async function addOther(name, source, points) {
   const lacking = points.filter((point) => !had.has(point));
   const whole = evenGlyphs(

@@ -15,7 +15,10 @@ interface LookingState {
   remember: (id: string, change: Looked) => void;
 }
 
-/** Remembers pages, zooms and moments as long as the program is open: going back to the work and forth again must not lose them. */
+/**
+ * Remembers pages, zooms and moments as long as the program is open: going back to the work and forth again must not
+ * lose them.
+ */
 export const useLooking = create<LookingState>((set) => ({
   looked: {},
   remember: (id, change) => set(({ looked }) => ({ looked: { ...looked, [id]: { ...looked[id], ...change } } })),

@@ -17,7 +17,8 @@ interface Props {
 
 /**
  * A question that has to be answered before going on. Escape takes the question back; focus stays within, and returns.
- * Answered, it is gone at once: as long as the library takes to close it, a box that is hardly seen takes what is pressed or drawn there.
+ * Answered, it is gone at once: as long as the library takes to close it, a box that is hardly seen takes what is
+ * pressed or drawn there.
  */
 export function Ask({ visible, title, children, answers, onClose }: Props) {
   // However little height there is, what is asked and the answers are in sight, and what lies between can be scrolled.
@@ -63,7 +64,8 @@ function Question({ title, onClose, children }: { title: string; onClose: () => 
     const before = document.activeElement as HTMLElement | null;
     element.focus();
     const onKey = (event: KeyboardEvent): void => {
-      // What had the focus may be gone, as a button that was answered: then keys come from nowhere, and are for the question.
+      // What had the focus may be gone, as a button that was answered: then keys come from nowhere, and are for the
+      // question.
       const lost = event.target === document.body;
       if (!lost && !element.contains(event.target as Node)) return;
       if (event.key === 'Escape') return close.current();

@@ -16,7 +16,10 @@ interface Props {
   quick?: readonly { word: string; value: number }[];
 }
 
-/** A day and hour on the school's clock. The browser's own field: it knows how people here write dates, and reads well aloud. */
+/**
+ * A day and hour on the school's clock. The browser's own field: it knows how people here write dates, and reads well
+ * aloud.
+ */
 export function DateField({ label, value, zone, onChange, quick = [] }: Props) {
   return (
     <View style={styles.field}>

@@ -12,7 +12,10 @@ export interface Place {
   icon: LineName;
 }
 
-/** A screen among a person's places: the places at the foot of a phone, at the side of a wide view or of a phone that lies on its side. */
+/**
+ * A screen among a person's places: the places at the foot of a phone, at the side of a wide view or of a phone that
+ * lies on its side.
+ */
 export function Places({ places, children }: { places: readonly Place[]; children: ReactNode }) {
   const beside = useLayout() !== 'phone';
   const path = usePathname();

@@ -72,7 +72,8 @@ const fonts = configureFonts({
 export const theme: MD3Theme = {
   ...MD3LightTheme,
   roundness: 0,
-  // Only what shows cause moves, and that is ours: the library's fades know neither the setting nor the device's wish for stillness.
+  // Only what shows cause moves, and that is ours: the library's fades know neither the setting nor the device's wish
+  // for stillness.
   animation: { scale: 0 },
   fonts,
   colors: {

@@ -1,7 +1,10 @@
 import { useWindowDimensions } from 'react-native';
 import { LOW_UNDER, WIDE_FROM } from './theme';
 
-/** How much room there is: things beside each other; a phone held upright, one column; or a phone on its side, where height is what lacks. */
+/**
+ * How much room there is: things beside each other; a phone held upright, one column; or a phone on its side, where
+ * height is what lacks.
+ */
 export type Layout = 'wide' | 'phone' | 'low';
 
 export function useLayout(): Layout {

@@ -2,7 +2,10 @@ import { mergeAttributes, Node } from '@tiptap/core';
 import { NodeViewWrapper, ReactNodeViewRenderer, type NodeViewProps } from '@tiptap/react';
 import { useLocalFile } from '../recording/useLocalFile';
 
-/** A picture within a text, from this device until school has it; where it is written, with a place for words for those who can't see it. */
+/**
+ * A picture within a text, from this device until school has it; where it is written, with a place for words for those
+ * who can't see it.
+ */
 function Picture({ node, selected, editor, updateAttributes }: NodeViewProps) {
   const { media, alt } = node.attrs as { media: string; alt: string };
   const local = useLocalFile(media);

@@ -13,7 +13,9 @@ import { LineIcon } from '../ui/LineIcon';
 import { colours, OUTLINE } from '../ui/theme';
 import { RichWords } from './RichWords';
 
-/** The teacher's seal on a tick is an item of the marks, under the part's id; it reaches the learner with the review. */
+/**
+ * The teacher's seal on a tick is an item of the marks, under the part's id; it reaches the learner with the review.
+ */
 const SEAL = 'seal';
 
 function useSeal(marks: Y.Doc | null, part: string): boolean {

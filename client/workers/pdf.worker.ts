@@ -22,7 +22,8 @@ const MOST_OPEN = 3;
 /** Pages of a file that stay parsed. */
 const MOST_PAGES = 6;
 
-// The build puts this in place of `import.meta`, which pdf.js' decoders of scans ask for; Expo fills it in windows only.
+// The build puts this in place of `import.meta`, which pdf.js' decoders of scans ask for; Expo fills it in windows
+// only.
 Object.assign(self, { __ExpoImportMetaRegistry: { url: self.location.href } });
 
 class WorkerCanvases {

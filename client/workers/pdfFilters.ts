@@ -1,16 +1,25 @@
-/** What pdf.js does with SVG filters in a document, done with pixels: a worker has no document, and a canvas there knows no such filter. */
+/**
+ * What pdf.js does with SVG filters in a document, done with pixels: a worker has no document, and a canvas there knows
+ * no such filter.
+ */
 import { alphaThrough, luminosityToAlpha, type Transfer } from '@lippet/core/pdf/softMask';
 
 type Effect = (pixels: Uint8ClampedArray) => void;
 const effects = new Map<string, Effect>();
 
-/** A name to be set as a context's filter. Files have few masks with tables of their own: names are not given twice for the same. */
+/**
+ * A name to be set as a context's filter. Files have few masks with tables of their own: names are not given twice for
+ * the same.
+ */
 function named(effect: Effect, key: string): string {
   effects.set(key, effect);
   return key;
 }
 
-/** In place of pdf.js' factory of filters. What only changes colours (for printing presses, or for contrast) is drawn without. */
+/**
+ * In place of pdf.js' factory of filters. What only changes colours (for printing presses, or for contrast) is drawn
+ * without.
+ */
 export class PixelFilters {
   addFilter = (): string => 'none';
   addHCMFilter = this.addFilter;
@@ -39,7 +48,10 @@ function affected(
   return canvas;
 }
 
-/** Teaches a context the filters above: they are part of its state, and work on what is drawn from a part of another canvas. */
+/**
+ * Teaches a context the filters above: they are part of its state, and work on what is drawn from a part of another
+ * canvas.
+ */
 export function withPixelFilters(context: Context): Context {
   let filter = 'none';
   const kept: string[] = [];

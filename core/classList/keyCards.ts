@@ -27,7 +27,10 @@ class CardPage {
     private readonly faces: readonly (readonly NamedFont[])[],
   ) {}
 
-  /** Words in the letters they are written in, from a place up from the foot of the page; where they would run over they become smaller, and are cut at last. */
+  /**
+   * Words in the letters they are written in, from a place up from the foot of the page; where they would run over they
+   * become smaller, and are cut at last.
+   */
   put(
     words: string,
     fonts: readonly NamedFont[],

@@ -40,7 +40,8 @@ export function guessColumns(rows: readonly (readonly string[])[]): { headed: bo
 }
 
 /**
- * The learners of a class list. Empty lines are passed over; every line with something wrong is told of, and then nothing is to be taken over.
+ * The learners of a class list. Empty lines are passed over; every line with something wrong is told of, and then
+ * nothing is to be taken over.
  *
  * @param rows the cells of each line
  * @param headed whether the first line holds headings

@@ -1,4 +1,7 @@
-/** What a class shares beside its work: notices, a question of the day, a lesson by link, folders, and activities to choose from. */
+/**
+ * What a class shares beside its work: notices, a question of the day, a lesson by link, folders, and activities to
+ * choose from.
+ */
 import * as yup from 'yup';
 import type { PieceState } from '../schedule/pieceState';
 import { LIMITS } from './limits';

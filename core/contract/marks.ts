@@ -16,7 +16,10 @@ export interface MarkCell {
   mark: MarkView | null;
 }
 
-/** A group's learners by its activities. What was never set for a learner, or is theirs to choose and not begun, has no cell. */
+/**
+ * A group's learners by its activities. What was never set for a learner, or is theirs to choose and not begun, has no
+ * cell.
+ */
 export interface MarksView {
   group: { id: string; name: string };
   learners: Face[];

@@ -6,7 +6,10 @@ import { readSpans, type Span } from '../recording/spans';
 export const MEDIA_KINDS = ['picture', 'pdf', 'sound', 'film', 'file'] as const;
 export type MediaKind = (typeof MEDIA_KINDS)[number];
 
-/** A recording is made playable everywhere in a job; until then, and where that fails, there is the recording as it came. */
+/**
+ * A recording is made playable everywhere in a job; until then, and where that fails, there is the recording as it
+ * came.
+ */
 export type MediaState = 'processing' | 'ready' | 'failed';
 
 /** A file at school, as it was judged there. */

@@ -1,7 +1,8 @@
 /** News that the server sends beside the updates of a live document. */
 export interface SyncNews {
   /**
-   * `frozen`: sent, or released: nothing more is taken. `open`: it takes updates again; connect anew. `said`: what stands beside the
+   * `frozen`: sent, or released: nothing more is taken. `open`: it takes updates again; connect anew. `said`: what
+   * stands beside the
    * document has changed. `here`: who has it open.
    */
   kind: 'frozen' | 'open' | 'said' | 'here';

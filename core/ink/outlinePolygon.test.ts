@@ -6,7 +6,10 @@ import { INK_TOOLS, TOOL_STYLES, type InkTool } from './tools';
 
 const MOST = FLATNESS + THINNING;
 
-/** Places on the smooth curve of an outline, many to each of its corners: by de Casteljau's construction, not by the polynomial. */
+/**
+ * Places on the smooth curve of an outline, many to each of its corners: by de Casteljau's construction, not by the
+ * polynomial.
+ */
 function placesOn(outline: Outline, each = 40): [number, number][] {
   const n = outline.length / 2;
   const corner = (i: number): [number, number] => [outline[2 * (i % n)]!, outline[2 * (i % n) + 1]!];

@@ -1,9 +1,13 @@
 /**
- * An outline's smooth curve (a quadratic through the middles of its sides, as `outlinePath` writes it) as a polygon of few corners.
+ * An outline's smooth curve (a quadratic through the middles of its sides, as `outlinePath` writes it) as a polygon of
+ * few corners.
  *
- * The curve is taken in pieces so short that their chords are within {@link FLATNESS} of it. Of those pieces' ends, as many are left out
- * as one straight side can stand for: a side goes on for as long as it passes within {@link THINNING} of each that it skips, which is
- * known in one pass from the directions that are still open (the intersection of sectors; C. M. Williams, "An Efficient Algorithm for the
+ * The curve is taken in pieces so short that their chords are within {@link FLATNESS} of it. Of those pieces' ends, as
+ * many are left out
+ * as one straight side can stand for: a side goes on for as long as it passes within {@link THINNING} of each that it
+ * skips, which is
+ * known in one pass from the directions that are still open (the intersection of sectors; C. M. Williams, "An Efficient
+ * Algorithm for the
  * Piecewise Linear Approximation of Planar Curves", 1978; J. Sklansky and V. Gonzalez, 1980).
  */
 import type { Outline } from './outline';
@@ -16,7 +20,8 @@ export const THINNING = 0.05;
 let corners = new Float64Array(4_096);
 
 /**
- * @returns corners x0, y0, x1, y1, … of a closed polygon that nowhere lies further than FLATNESS + THINNING from the curve; empty for
+ * @returns corners x0, y0, x1, y1, … of a closed polygon that nowhere lies further than FLATNESS + THINNING from the
+ * curve; empty for
  *          an outline of fewer than three corners
  */
 export function outlinePolygon(outline: Outline): Float64Array {

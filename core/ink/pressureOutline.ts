@@ -1,7 +1,10 @@
 /**
- * The outline of a stroke whose width follows its pressure, as perfect-freehand 1.2 draws it (Steve Ruiz, MIT licence) without smoothing
- * of its own: the same corners, but in flat arrays and with the turns of its caps computed once. A page has thousands of strokes, and
- * this is most of the work of opening one. Other than there, a stroke of two samples (a line that was straightened) has its own pressure.
+ * The outline of a stroke whose width follows its pressure, as perfect-freehand 1.2 draws it (Steve Ruiz, MIT licence)
+ * without smoothing
+ * of its own: the same corners, but in flat arrays and with the turns of its caps computed once. A page has thousands
+ * of strokes, and
+ * this is most of the work of opening one. Other than there, a stroke of two samples (a line that was straightened) has
+ * its own pressure.
  */
 import type { Ink } from './ink';
 
@@ -62,7 +65,10 @@ class Corners {
 }
 const [left, right, ends] = [new Corners(), new Corners(), new Corners()];
 
-/** The places that the outline goes along: those of the samples, but for a first bit of way and repeated ones. Used again by every stroke. */
+/**
+ * The places that the outline goes along: those of the samples, but for a first bit of way and repeated ones. Used
+ * again by every stroke.
+ */
 let xs = new Float64Array(512);
 let ys = new Float64Array(512);
 let press = new Float64Array(512);

@@ -28,7 +28,9 @@ export class StrokeInProgress {
   private startTime = 0;
   private pressure = SPEED_PRESSURE.slow;
 
-  /** A stroke from where another one has come to, as smooth as if it were the same: what is very long is kept in pieces. */
+  /**
+   * A stroke from where another one has come to, as smooth as if it were the same: what is very long is kept in pieces.
+   */
   static goingOn(before: StrokeInProgress): StrokeInProgress {
     const stroke = new StrokeInProgress();
     const last = before.rows.at(-1);

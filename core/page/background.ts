@@ -23,7 +23,9 @@ type Paper =
   /** One page of a PDF; `page` counts from 1. */
   | { kind: 'pdf'; media: string; page: number };
 
-/** What lies under the ink of a page: its paper, and what the teacher has drawn on it. Never part of the learner's work. */
+/**
+ * What lies under the ink of a page: its paper, and what the teacher has drawn on it. Never part of the learner's work.
+ */
 export type Background = Paper & { drawn?: JsonItem[] };
 
 export type BackgroundKind = Background['kind'];
@@ -94,7 +96,8 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
   },
   guides(background, width, height) {
     const x = Math.max(LEAST_GAP, background.xHeight);
-    // Tall letters reach as far above the x as it is high, tails as far below: three spaces a row, and one between rows.
+    // Tall letters reach as far above the x as it is high, tails as far below: three spaces a row, and one between
+    // rows.
     const bases = steps(x * 3.5, height - x * 1.5, x * 4);
     const [from, to] = [x, width - x];
     return [
@@ -194,7 +197,8 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
 
 /**
  * The shapes to draw for a background on a page of `width` × `height` points, back to front. Photos and PDF pages
- * have none but what was drawn on them: they are drawn from their media, below. A kind that is not known is drawn as a blank page.
+ * have none but what was drawn on them: they are drawn from their media, below. A kind that is not known is drawn as a
+ * blank page.
  */
 export function backgroundShapes(background: Background, width: number, height: number): PictureShape[] {
   const make = MAKERS[background?.kind] as

@@ -1,4 +1,7 @@
-/** What a teacher has put onto a sheet before it is given out, drawn or typed: it lies with the paper, under the learner's work, and can't be rubbed out. */
+/**
+ * What a teacher has put onto a sheet before it is given out, drawn or typed: it lies with the paper, under the
+ * learner's work, and can't be rubbed out.
+ */
 import { outlinePath, strokeOutline } from '../ink/outline';
 import type { PictureShape } from './background';
 import {
@@ -17,7 +20,10 @@ import { itemsToJson, readJsonItems, type JsonItem } from './itemJson';
 /** Most strokes and boxes of words that a sheet may come with: they go along with every learner's piece. */
 export const MAX_DRAWN = 400;
 
-/** Strokes that lie over each other cover; one that shines through belongs to the work. Words that answer a spot do, too. */
+/**
+ * Strokes that lie over each other cover; one that shines through belongs to the work. Words that answer a spot do,
+ * too.
+ */
 const belongs = (item: Item): item is Stroke | TextBox =>
   item.kind === 'stroke' ? item.tool !== 'highlighter' : item.kind === 'text' && item.text.trim() !== '';
 

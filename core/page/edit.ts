@@ -171,7 +171,10 @@ export function pushStep({ done }: History, step: Step, join = false): History {
   return { done: [...done, step].slice(-MOST_STEPS), undone: [] };
 }
 
-/** What has to change to make a document's pages, items and takes as they are in `wanted`: an earlier copy, brought back as one step. */
+/**
+ * What has to change to make a document's pages, items and takes as they are in `wanted`: an earlier copy, brought back
+ * as one step.
+ */
 export function differences(doc: Y.Doc, wanted: Y.Doc): { items: ItemChange[]; pages: PageChange[] } {
   const changes: { items: ItemChange[]; pages: PageChange[] } = { items: [], pages: [] };
   for (const page of doc.getArray<ItemMap>('pages')) {

@@ -136,7 +136,10 @@ const STEPS = [
   [0, -1],
 ] as const;
 
-/** The outlines of a mask along the edges of its pixels: each closed, the area on the right hand, holes the other way round. */
+/**
+ * The outlines of a mask along the edges of its pixels: each closed, the area on the right hand, holes the other way
+ * round.
+ */
 function outlines(mask: Uint8Array, width: number, height: number): number[][] {
   // Every unit edge between inside and outside starts at a grid point and runs in one of four directions.
   const across = width + 1;

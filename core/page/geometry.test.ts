@@ -1,4 +1,6 @@
-/** What holds of every item, wherever it lies and however it is turned: boxes, taps and lassos agree with each other. */
+/**
+ * What holds of every item, wherever it lies and however it is turned: boxes, taps and lassos agree with each other.
+ */
 import fc from 'fast-check';
 import { inkFromRows } from '../ink/ink';
 import { boundsAround, hitsItem, inLasso, isMovable, itemBounds, ownBox } from './geometry';

@@ -82,7 +82,9 @@ export interface PictureItem extends ItemBase {
 export const TEXT_MARK_STYLES = ['highlight', 'strike'] as const;
 export type TextMarkStyle = (typeof TEXT_MARK_STYLES)[number];
 
-/** Eight numbers: the corners of a piece of a text line, top left, top right, bottom right, bottom left as it is read. */
+/**
+ * Eight numbers: the corners of a piece of a text line, top left, top right, bottom right, bottom left as it is read.
+ */
 export type Quad = readonly number[];
 
 /** Words of the page highlighted or struck out. */
@@ -365,7 +367,9 @@ export const textFields = ({
 /** All strokes of a page in drawing order. */
 export const readStrokes = (items: Items): Stroke[] => readItems(items).filter((item) => item.kind === 'stroke');
 
-/** A whole item from fields, with its place in the order; call it within one transaction with all that belongs to it. */
+/**
+ * A whole item from fields, with its place in the order; call it within one transaction with all that belongs to it.
+ */
 export function putItem(items: Items, id: string, fields: Fields): void {
   const item: ItemMap = new Y.Map();
   for (const [key, value] of Object.entries(fields)) item.set(key, value);

@@ -44,7 +44,10 @@ export function inverse([a, b, c, d, e, f]: Matrix): Matrix | null {
   return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
 }
 
-/** Whether an unknown value is a map that keeps things on a page: six finite numbers, scale between a thousandth and a thousand. */
+/**
+ * Whether an unknown value is a map that keeps things on a page: six finite numbers, scale between a thousandth and a
+ * thousand.
+ */
 export function isMatrix(value: unknown): value is Matrix {
   if (!Array.isArray(value) || value.length !== 6 || !value.every((each) => Number.isFinite(each))) return false;
   const scale = scaleOf(value as unknown as Matrix);

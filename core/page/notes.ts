@@ -26,7 +26,10 @@ export interface MarkEntry {
 
 export type MarkOrder = 'place' | 'colour';
 
-/** The marked words of several pages, page by page from the top, or gathered by colour in the order colours first appear. */
+/**
+ * The marked words of several pages, page by page from the top, or gathered by colour in the order colours first
+ * appear.
+ */
 export function gatherMarks(pages: readonly { id: string; items: readonly Item[] }[], order: MarkOrder): MarkEntry[] {
   const entries = pages.flatMap(({ id, items }) =>
     items

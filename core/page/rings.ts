@@ -3,7 +3,10 @@
  * as steps from the one before, on a grid of 1/16 pt, as zigzag varints.
  */
 
-/** Corners of closed outlines in page points, x0, y0, x1, y1, …; filled by the even-odd rule, so a ring within a ring is a hole. */
+/**
+ * Corners of closed outlines in page points, x0, y0, x1, y1, …; filled by the even-odd rule, so a ring within a ring
+ * is a hole.
+ */
 export type Rings = Float64Array[];
 
 export const RINGS_VERSION = 1;

@@ -79,7 +79,10 @@ export function rubTouched(page: string, items: readonly Item[], way: RubberWay,
   return changes;
 }
 
-/** Whether an area has lost something: what was not touched comes back with the same corners, perhaps from another one on. */
+/**
+ * Whether an area has lost something: what was not touched comes back with the same corners, perhaps from another one
+ * on.
+ */
 function differs(before: readonly Float64Array[], after: readonly Float64Array[]): boolean {
   const area = (rings: readonly Float64Array[]): number =>
     rings.reduce((all, ring) => {

@@ -1,4 +1,7 @@
-/** Places that a teacher marks on a page for a photo, words or ink. They belong to the page's plan, not to the learner's work. */
+/**
+ * Places that a teacher marks on a page for a photo, words or ink. They belong to the page's plan, not to the learner's
+ * work.
+ */
 import type { Item } from './item';
 import { applyTo } from './matrix';
 
@@ -74,7 +77,9 @@ export function filledSpots(spots: readonly Spot[], items: readonly Item[]): Set
   return new Set(spots.filter((spot) => items.some((item) => fillsSpot(spot, item))).map(({ id }) => id));
 }
 
-/** The next spot in reading order (top to bottom, left to right) that is still empty, behind `after`, around the end. */
+/**
+ * The next spot in reading order (top to bottom, left to right) that is still empty, behind `after`, around the end.
+ */
 export function nextEmptySpot(spots: readonly Spot[], filled: ReadonlySet<string>, after: string | null): Spot | null {
   const ordered = [...spots].sort((a, b) => a.y - b.y || a.x - b.x);
   const start = ordered.findIndex(({ id }) => id === after) + 1;

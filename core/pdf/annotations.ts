@@ -42,7 +42,10 @@ function userBox(item: Item, toUser: Matrix): [number, number, number, number] {
   ];
 }
 
-/** Corners in the order that programs expect, whatever the standard's picture shows: top left, top right, bottom left, bottom right. */
+/**
+ * Corners in the order that programs expect, whatever the standard's picture shows: top left, top right, bottom left,
+ * bottom right.
+ */
 function quadPoints(quads: readonly Quad[], toUser: Matrix): number[] {
   return quads.flatMap((quad) =>
     [0, 2, 6, 4].flatMap((i) => {

@@ -1,5 +1,6 @@
 /**
- * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written at once, as text or
+ * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written at once,
+ * as text or
  * as bytes: three thousand strokes are half a million numbers, and an object for each would take seconds.
  */
 import { degrees, drawSvgPath, LineCapStyle, PDFHexString, rgb } from 'pdf-lib';
@@ -59,7 +60,9 @@ function lengthOf({ font, face, text }: Run, size: number): number {
     : font.widthOfTextAtSize(text, size);
 }
 
-/** Says what shapes mean that stand in another order than is written, or are parts of one letter (PDF 32000-1, 14.9.4). */
+/**
+ * Says what shapes mean that stand in another order than is written, or are parts of one letter (PDF 32000-1, 14.9.4).
+ */
 const meaning = (text: string, shown: string): string =>
   `/Span <</ActualText ${String(PDFHexString.fromText(text))}>> BDC\n${shown}EMC\n`;
 
@@ -85,7 +88,8 @@ function placedLetters({ font, face, text }: Run, size: number): string {
     return `${shown}[${line}] TJ\n`;
   };
   if (!FROM_THE_RIGHT.test(text)) return meaning(text, show(0, letters.length) + (rise === '0' ? '' : '0 Ts\n'));
-  // Readers turn words round that are written from the right: each letter says only what it is itself, and its further parts nothing.
+  // Readers turn words round that are written from the right: each letter says only what it is itself, and its further
+  // parts nothing.
   let shown = '';
   for (let from = 0, to = 1; from < letters.length; from = to++) {
     while (to < letters.length && letters[to]!.letters === '') to++;

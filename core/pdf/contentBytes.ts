@@ -1,4 +1,7 @@
-/** PDF content as bytes that grow. Outlines are put digit by digit: an export has half a million coordinates, and strings of them would take most of its time. */
+/**
+ * PDF content as bytes that grow. Outlines are put digit by digit: an export has half a million coordinates, and
+ * strings of them would take most of its time.
+ */
 
 /** Outlines are written in twentieths of a point from their own first corner: short whole numbers, within 0.025 pt. */
 const A_POINT = 20;
@@ -53,7 +56,8 @@ export class ContentBytes {
   }
 
   /**
-   * Closed polygons as one path, to be filled with what the graphics state has. The state is left in another unit, from another origin.
+   * Closed polygons as one path, to be filled with what the graphics state has. The state is left in another unit, from
+   * another origin.
    *
    * @param polygons corners x0, y0, x1, y1, … each, in points; at most ten million points apart
    */

@@ -1,4 +1,7 @@
-/** Made by client/scripts/fonts.mjs: the files to embed for each face, first the common letters. They lie in client/public/fonts. */
+/**
+ * Made by client/scripts/fonts.mjs: the files to embed for each face, first the common letters. They lie in
+ * client/public/fonts.
+ */
 import type { TextFont } from '../page/item';
 
 export const FONT_FILES: Record<TextFont, readonly string[]> = {

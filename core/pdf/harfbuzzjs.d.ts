@@ -13,7 +13,10 @@ declare module 'harfbuzzjs/hbjs.js' {
     guessSegmentProperties(): void;
     /** 1: marks are told apart from the letters they lean on. */
     setClusterLevel(level: 0 | 1 | 2): void;
-    /** In the order from left to right: the glyph, the place of its letters in the text (in UTF-16), how far the pen goes on, and how far off the pen it lies, in font units. */
+    /**
+     * In the order from left to right: the glyph, the place of its letters in the text (in UTF-16), how far the pen
+     * goes on, and how far off the pen it lies, in font units.
+     */
     getGlyphInfosAndPositions(): {
       codepoint: number;
       cluster: number;

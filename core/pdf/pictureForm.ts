@@ -12,7 +12,8 @@ const text = (bytes: Uint8Array, from: number): string => String.fromCharCode(..
 const ALPHA = 0x10;
 
 /**
- * In which form a picture is best taken into a PDF: JPEG if it lost something already and nothing shows through it, as photos do, else PNG.
+ * In which form a picture is best taken into a PDF: JPEG if it lost something already and nothing shows through it, as
+ * photos do, else PNG.
  * A photo as PNG is five times as large, and takes seconds to pack.
  *
  * @param bytes of a JPEG, PNG or WebP file (RFC 9649), at least the first {@link PICTURE_HEAD}

@@ -31,7 +31,8 @@ export const openHarfBuzz = async (wasm: Uint8Array): Promise<HarfBuzz> =>
   hbjs(await createHarfBuzz({ wasmBinary: wasm }));
 
 /**
- * Opens a TrueType font. What needs shaping is laid out by HarfBuzz: fontkit, which pdf-lib knows, has rules of its own for few scripts,
+ * Opens a TrueType font. What needs shaping is laid out by HarfBuzz: fontkit, which pdf-lib knows, has rules of its own
+ * for few scripts,
  * loses letters of some, and stops at others.
  *
  * @param harfbuzz null where no such letters will be set

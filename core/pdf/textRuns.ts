@@ -39,7 +39,9 @@ interface LevelRun extends Run {
   level: number;
 }
 
-/** From the order of writing to the order on the line: rule L2 of Unicode's bidirectional algorithm (UAX #9), by runs. */
+/**
+ * From the order of writing to the order on the line: rule L2 of Unicode's bidirectional algorithm (UAX #9), by runs.
+ */
 function inLineOrder(runs: LevelRun[]): LevelRun[] {
   const highest = Math.max(0, ...runs.map(({ level }) => level));
   for (let level = highest; level > 0; level--) {

@@ -1,4 +1,7 @@
-/** What is written is read back by other programs: poppler draws it and tells its words, qpdf checks it, pdf.js-like reading by pdf-lib tells annotations. */
+/**
+ * What is written is read back by other programs: poppler draws it and tells its words, qpdf checks it, pdf.js-like
+ * reading by pdf-lib tells annotations.
+ */
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,5 +1,6 @@
 /**
- * The stretches of a recording that are kept, in seconds of the recording as it was made: [from, to], in order and apart.
+ * The stretches of a recording that are kept, in seconds of the recording as it was made: [from, to], in order and
+ * apart.
  * Trimming, and dropping the last stretch, only change these; the recording stays whole.
  */
 export type Span = readonly [from: number, to: number];
@@ -22,7 +23,9 @@ export function trimSpans(spans: readonly Span[], from: number, to: number): Spa
   return kept;
 }
 
-/** Where in the recording a moment of what is kept lies. The end of one span is the start of the next, but for the last. */
+/**
+ * Where in the recording a moment of what is kept lies. The end of one span is the start of the next, but for the last.
+ */
 export function toRecorded(spans: readonly Span[], kept: number): number {
   let before = 0;
   for (const [start, end] of spans) {
@@ -42,7 +45,10 @@ export function toKept(spans: readonly Span[], recorded: number): number {
   return before;
 }
 
-/** Where playing has to go on: the place itself while it is kept, the start of the next span if it is not, null behind the last. */
+/**
+ * Where playing has to go on: the place itself while it is kept, the start of the next span if it is not, null behind
+ * the last.
+ */
 export function nextKept(spans: readonly Span[], recorded: number): number | null {
   for (const [start, end] of spans) if (recorded < end) return Math.max(start, recorded);
   return null;

@@ -1,5 +1,6 @@
 /**
- * A take: one recording that answers a part. A part's takes are a top-level Y.Map of the piece's document, by id, so that
+ * A take: one recording that answers a part. A part's takes are a top-level Y.Map of the piece's document, by id, so
+ * that
  * two devices that record at once both keep theirs. The one that was chosen last is the answer.
  */
 import type * as Y from 'yjs';
@@ -111,7 +112,10 @@ export function readTakes(doc: Y.Doc, part: string): Take[] {
 export const chosenTake = (takes: readonly Take[]): Take | null =>
   takes.reduce<Take | null>((best, take) => (best === null || take.chosen > best.chosen ? take : best), null);
 
-/** Leaves only the answers in a document that is about to be frozen: takes that were not chosen are nobody's but the learner's. */
+/**
+ * Leaves only the answers in a document that is about to be frozen: takes that were not chosen are nobody's but the
+ * learner's.
+ */
 export function dropOtherTakes(doc: Y.Doc): void {
   doc.transact(() => {
     for (const part of partsWithTakes(doc)) {

@@ -15,11 +15,16 @@ const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\
 /** A kept note for one learner. */
 export const withName = (words: string, name: string): string => words.replaceAll(NAME, () => name);
 
-/** A note that was written for one learner, as one to keep: their name, where it stands as a word of its own, is left open. */
+/**
+ * A note that was written for one learner, as one to keep: their name, where it stands as a word of its own, is left
+ * open.
+ */
 export const withoutName = (words: string, name: string): string =>
   words.replace(new RegExp(`(?<![\\p{L}\\p{N}])${escaped(name)}(?![\\p{L}\\p{N}])`, 'gu'), NAME);
 
-/** The notes that what is typed fits, those first that were used most for this activity, then those used most at all. */
+/**
+ * The notes that what is typed fits, those first that were used most for this activity, then those used most at all.
+ */
 export function rankNotes<T extends KeptNoteView>(notes: readonly T[], activityId: string, typed: string): T[] {
   const all = ({ uses }: T): number => Object.values(uses).reduce((sum, count) => sum + count, 0);
   const here = ({ uses }: T): number => uses[activityId] ?? 0;

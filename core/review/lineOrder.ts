@@ -44,7 +44,10 @@ export const filterCounts = (line: readonly HungPiece[]): Record<LineFilter, num
     number
   >;
 
-/** The pieces of a line that a filter leaves, in an order. The one in hand stays, so that answering it does not take it away from under one's eyes. */
+/**
+ * The pieces of a line that a filter leaves, in an order. The one in hand stays, so that answering it does not take it
+ * away from under one's eyes.
+ */
 export const orderedLine = (
   line: readonly HungPiece[],
   { order, filter }: { order: LineOrder; filter: LineFilter },

@@ -10,7 +10,8 @@ export const cellWords = ({ state, late, overdue, mark }: MarkCell): string =>
   [mark?.mark?.words ?? STATE_WORDS[state], late && 'late', overdue && 'overdue'].filter(Boolean).join(', ');
 
 /**
- * A table as CSV after RFC 4180. A value that a spreadsheet would run as a formula gets an apostrophe in front, which keeps it text
+ * A table as CSV after RFC 4180. A value that a spreadsheet would run as a formula gets an apostrophe in front, which
+ * keeps it text
  * (the advice of OWASP against CSV injection).
  */
 export const csvTable = (fields: readonly string[], data: readonly (readonly string[])[]): string =>

@@ -1,6 +1,8 @@
 /**
- * Marking by a rubric: each line has levels in words, best first, and a weight. A level is worth an even share of its line, the best all of
- * it and the last nothing (a linear scale, as criterion-referenced marking commonly has it); lines count by their weights. Every total can
+ * Marking by a rubric: each line has levels in words, best first, and a weight. A level is worth an even share of its
+ * line, the best all of
+ * it and the last nothing (a linear scale, as criterion-referenced marking commonly has it); lines count by their
+ * weights. Every total can
  * be explained line by line.
  */
 import type { RubricRow } from '../contract/plan';
@@ -131,7 +133,9 @@ export function explainTotal({ lines }: Total): string[] {
   });
 }
 
-/** What a review says by the rubric: the rubric as it was then, so that changing it later changes nothing that was said. */
+/**
+ * What a review says by the rubric: the rubric as it was then, so that changing it later changes nothing that was said.
+ */
 export interface Marked {
   rows: RubricRow[];
   marking: Marking;

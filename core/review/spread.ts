@@ -10,7 +10,10 @@ export interface Bin {
 /** A mark as points lies in one of so many even parts of the scale. */
 const PARTS = 5;
 
-/** Marks by fifths of the scale, or by their levels or words, each in the order of the scale; null where nobody has a mark. */
+/**
+ * Marks by fifths of the scale, or by their levels or words, each in the order of the scale; null where nobody has a
+ * mark.
+ */
 export function spreadOfMarks(marks: readonly (MarkView | null)[]): Bin[] | null {
   const said = marks.flatMap((each) => each?.mark ?? []);
   if (said.length === 0) return null;
@@ -60,7 +63,10 @@ export function levelsPerLine(marks: readonly (MarkView | null)[]): LineSpread[]
 
 const DAY = 86_400_000;
 
-/** When pieces were sent, against when they were due: in days before, on the day, after. Null where nothing is due, or nothing was sent. */
+/**
+ * When pieces were sent, against when they were due: in days before, on the day, after. Null where nothing is due, or
+ * nothing was sent.
+ */
 export function sendingTimes(sent: readonly { sentAt: number; due: number | null }[]): Bin[] | null {
   const dated = sent.filter(({ due }) => due !== null);
   if (dated.length === 0) return null;

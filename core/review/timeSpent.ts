@@ -13,7 +13,8 @@ const WORKED = 'worked:';
 const minutesOf = (doc: Y.Doc, part: string): Y.Array<number> => doc.getArray<number>(WORKED + part);
 
 /**
- * Notes that written words of a part are being worked on. Words keep no time of their own, so each minute in which one writes is put down once.
+ * Notes that written words of a part are being worked on. Words keep no time of their own, so each minute in which one
+ * writes is put down once.
  *
  * @param now milliseconds since 1970
  */

@@ -18,7 +18,8 @@ export interface PagePair {
 const MOST_TEXT = 40_000;
 
 /**
- * The pages of a part in two goes, beside each other: pages by their id; photos that were taken anew, which have another, in their order.
+ * The pages of a part in two goes, beside each other: pages by their id; photos that were taken anew, which have
+ * another, in their order.
  */
 export function pairPages(before: Y.Doc, now: Y.Doc, part: string): PagePair[] {
   const [old, current] = [before, now].map((doc) => readPages(doc).filter((page) => page.part === part)) as [
@@ -63,7 +64,10 @@ export interface WordNews {
   is: 'same' | 'fresh' | 'gone';
 }
 
-/** Two texts word by word (Myers' difference, by the `diff` package). Very long ones are not looked into: one is gone, the other new. */
+/**
+ * Two texts word by word (Myers' difference, by the `diff` package). Very long ones are not looked into: one is gone,
+ * the other new.
+ */
 export function wordNews(before: string, now: string): WordNews[] {
   if (before === now) return now === '' ? [] : [{ text: now, is: 'same' }];
   if (before.length + now.length > MOST_TEXT)

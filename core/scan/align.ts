@@ -1,6 +1,8 @@
 /**
- * Lays one picture over another: the affine map under which they fit best, by forward-additive Lucas and Kanade over a pyramid (Baker and
- * Matthews, "Lucas-Kanade 20 Years On", 2004), on planes whose light and contrast were evened out by a box around each pixel.
+ * Lays one picture over another: the affine map under which they fit best, by forward-additive Lucas and Kanade over a
+ * pyramid (Baker and
+ * Matthews, "Lucas-Kanade 20 Years On", 2004), on planes whose light and contrast were evened out by a box around each
+ * pixel.
  */
 import { solveLinear } from '../page/solveLinear';
 import { emptyPlane, type Plane } from './raster';
@@ -14,7 +16,10 @@ const LIGHT = 0.04;
 const PLAIN = 9;
 const STEPS = 25;
 const STILL = 1e-3;
-/** Two pictures whose small copies correlate less than this have nothing to do with each other: larger ones are not looked at. */
+/**
+ * Two pictures whose small copies correlate less than this have nothing to do with each other: larger ones are not
+ * looked at.
+ */
 const LOST = 0.2;
 /** The smallest plane of the pyramid has at least this many pixels on its shorter side. */
 const SMALLEST = 32;
@@ -154,7 +159,9 @@ export function fit(before: Plane, now: Plane, map: Affine): number {
   return both / Math.sqrt(one * other || 1);
 }
 
-/** The map that takes a place of `now` to the same place of `before`, both evened; where they don't fit at all, any map. */
+/**
+ * The map that takes a place of `now` to the same place of `before`, both evened; where they don't fit at all, any map.
+ */
 export function align(before: Plane, now: Plane): Affine {
   const levels: [Plane, Plane][] = [[before, now]];
   for (let [a, b] = levels[0]!; Math.min(a.width, a.height, b.width, b.height) >= 2 * SMALLEST; levels.push([a, b]))

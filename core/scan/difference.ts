@@ -1,5 +1,6 @@
 /**
- * What has changed between two photos of the same sheet: the earlier is laid over the later, light is evened out, and what is still
+ * What has changed between two photos of the same sheet: the earlier is laid over the later, light is evened out, and
+ * what is still
  * different is gathered into boxes.
  */
 import { align, evened, fit, valueAt, type Affine } from './align';
@@ -13,7 +14,10 @@ export interface ChangedBox {
 }
 
 export interface Difference {
-  /** Where a place of the later picture lies in the earlier one, both at the size at which they were compared; the identity where nothing fitted. */
+  /**
+   * Where a place of the later picture lies in the earlier one, both at the size at which they were compared; the
+   * identity where nothing fitted.
+   */
   map: Affine;
   /** Whether they fit each other at all: else the boxes say nothing. */
   aligned: boolean;
@@ -28,7 +32,10 @@ const IDENTITY: Affine = [1, 0, 0, 0, 1, 0];
 const LONGEST = 420;
 /** Evened values that differ by more than this are different. */
 const DIFFERENT = 1.15;
-/** Side of the cells that differences are gathered in, as a share of the longer side; and of how many pixels one must differ. */
+/**
+ * Side of the cells that differences are gathered in, as a share of the longer side; and of how many pixels one must
+ * differ.
+ */
 const CELL = 0.02;
 const CELL_SHARE = 0.12;
 /** Below this correlation, two pictures are not of the same sheet. */

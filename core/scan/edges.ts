@@ -27,7 +27,10 @@ function planes({ data, width, height }: Rgba): Plane[] {
   return [light, blue, red].map(soften);
 }
 
-/** Finds edges by Sobel's operator on softened lightness and colour difference (BT.601), thinned to their crests as in Canny (1986). */
+/**
+ * Finds edges by Sobel's operator on softened lightness and colour difference (BT.601), thinned to their crests as in
+ * Canny (1986).
+ */
 export function findEdges(image: Rgba): Edges {
   const { width, height } = image;
   const strength = new Float32Array(width * height);

@@ -1,4 +1,7 @@
-/** The finder's own parts on drawings whose truth is known, and on images that hold nothing. Photos: demo/scenes.test.ts. */
+/**
+ * The finder's own parts on drawings whose truth is known, and on images that hold nothing. Photos:
+ * demo/scenes.test.ts.
+ */
 import fc from 'fast-check';
 import { findEdges } from './edges';
 import { findSheet } from './findSheet';
@@ -158,7 +161,8 @@ describe('sharpness', () => {
 });
 
 describe('any four corners that go round', () => {
-  // Not from 0 on: where two sides lie along the axes their origin is a vanishing point, which no map with a last term of 1 has.
+  // Not from 0 on: where two sides lie along the axes their origin is a vanishing point, which no map with a last term
+  // of 1 has.
   const corner = fc.record({
     x: fc.double({ min: 0.37, max: 1000, noNaN: true }),
     y: fc.double({ min: 0.37, max: 1000, noNaN: true }),

@@ -1,6 +1,7 @@
 /**
  * Finds the outline of a sheet of paper in a photo: straight edges (Hough), four of them at a time as a guess, guesses
- * judged by how much edge lies along their sides and by what is inside and outside of them, the best fitted to the pixel.
+ * judged by how much edge lies along their sides and by what is inside and outside of them, the best fitted to the
+ * pixel.
  */
 import type { Point } from '../page/matrix';
 import { findEdges, type Edges } from './edges';

@@ -2,7 +2,10 @@ import type { Point } from '../page/matrix';
 import { solveLinear } from '../page/solveLinear';
 import type { Quad } from './quad';
 
-/** A map of one plane onto another as a camera sees it: x' = (h0·x + h1·y + h2) / (h6·x + h7·y + 1), and so on, row by row. */
+/**
+ * A map of one plane onto another as a camera sees it: x' = (h0·x + h1·y + h2) / (h6·x + h7·y + 1), and so on, row
+ * by row.
+ */
 export type Homography = Float64Array;
 
 /**

@@ -6,7 +6,10 @@ import { lightness, shrink, soften, type Plane, type Rgba } from './raster';
 
 /** Photos are judged at this size, pixels on the longer side. */
 const JUDGED_SIDE = 1000;
-/** The sharpest edges of a sharp photo, softened once, are narrower than so many pixels and this share of its longer side. */
+/**
+ * The sharpest edges of a sharp photo, softened once, are narrower than so many pixels and this share of its longer
+ * side.
+ */
 const SHARP_PIXELS = 3.6;
 const SHARP_SHARE = 0.004;
 /** The lightest of the paper is at least so light, of 255. */
@@ -96,7 +99,10 @@ function paperTone(tones: Plane, quad: Quad): number {
   return value;
 }
 
-/** Whether a photo of the sheet taken now would be sharp. @param plane its lightness, softened, of at most about 1,000 pixels on the longer side */
+/**
+ * Whether a photo of the sheet taken now would be sharp.
+ * @param plane its lightness, softened, of at most about 1,000 pixels on the longer side
+ */
 export function isSharpPlane(plane: Plane, quad: Quad): boolean {
   const width = edgeWidth(plane, quad);
   return width === null || width <= widestSharp(plane);

@@ -1,4 +1,7 @@
-/** Looks through a camera, picture after picture: a sheet that was found is followed, which is a fraction of the work of finding it. */
+/**
+ * Looks through a camera, picture after picture: a sheet that was found is followed, which is a fraction of the work of
+ * finding it.
+ */
 import { findSheet, mediumOf, type Medium } from './findSheet';
 import { judgeGuess, SURE, type FoundSheet } from './judgeGuess';
 import { isSharpPlane } from './judgeShot';
@@ -6,7 +9,10 @@ import { scaleQuad } from './quad';
 import type { Rgba } from './raster';
 import { LEAST_SHEETLIKE, sheetlike } from './sheetlike';
 
-/** So many looks in a row may follow; then the whole picture is searched, for what follows might hold on to something else. */
+/**
+ * So many looks in a row may follow; then the whole picture is searched, for what follows might hold on to something
+ * else.
+ */
 const MOST_FOLLOWED = 7;
 /** Sides are looked for within this share of the picture's longer side from where they were. */
 const REACH = 0.025;

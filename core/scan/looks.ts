@@ -41,7 +41,8 @@ function lightOnPaper(image: Rgba): Plane[] {
 
 /**
  * Cells that are painted over are much darker, or more coloured, than the light that falls on the paper around them:
- * they get the light of a smooth surface through the others (a quadratic, fitted again and again to what lies near or above it).
+ * they get the light of a smooth surface through the others (a quadratic, fitted again and again to what lies near or
+ * above it).
  */
 function withoutPainted(plane: Plane, all: readonly Plane[]): Plane {
   const { data, width, height } = plane;
@@ -204,7 +205,10 @@ function black(image: Rgba): Rgba {
   return { data: out, width, height };
 }
 
-/** The sheet in one of its looks; as it was photographed it is given back as it is. What is passed in may be written over. */
+/**
+ * The sheet in one of its looks; as it was photographed it is given back as it is. What is passed in may be written
+ * over.
+ */
 export function withLook(image: Rgba, look: Look): Rgba {
   return look === 'clean' ? clean(image) : look === 'black' ? black(image) : image;
 }

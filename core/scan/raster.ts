@@ -7,7 +7,8 @@ export interface Rgba {
 }
 
 /**
- * The image's pixels as one number each: red in the lowest byte, as on every machine that browsers run on (they are little-endian).
+ * The image's pixels as one number each: red in the lowest byte, as on every machine that browsers run on (they are
+ * little-endian).
  * Shares the image's memory where that begins at a whole number.
  */
 export const packed = ({ data, width, height }: Rgba): Uint32Array =>
@@ -119,7 +120,10 @@ export function soften({ data, width, height }: Plane): Plane {
   return out;
 }
 
-/** The value between pixels, by bilinear weights; beyond the rim it is the rim's. `x` and `y` count from the middle of the first pixel. */
+/**
+ * The value between pixels, by bilinear weights; beyond the rim it is the rim's. `x` and `y` count from the middle of
+ * the first pixel.
+ */
 export function sample({ data, width, height }: Plane, x: number, y: number): number {
   const u = Math.min(width - 1, Math.max(0, x));
   const v = Math.min(height - 1, Math.max(0, y));

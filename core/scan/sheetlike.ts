@@ -71,7 +71,8 @@ export function sheetlike(image: Rgba, quad: Quad, beyond: number): { share: num
   const even = Math.min(...tones) / Math.max(1, ...tones);
   const plain = 1 - Math.min(1, Math.max(0, Math.max(...inside.map(({ colour }) => coloured(colour))) - 0.22) * 3);
   const sameWay = Math.max(lighter, seen - lighter) / seen;
-  // Paper has a plain margin, and its edges end at its corners; the lines of a checked cloth go on, and nothing in it is plain.
+  // Paper has a plain margin, and its edges end at its corners; the lines of a checked cloth go on, and nothing in it
+  // is plain.
   const rough = median(inside.map((strip) => strip.rough));
   const margin = (1 - within(rough, 8, 16)) * (1 - within(beyond, 0.2, 0.4) * within(rough, 4, 9));
   return {

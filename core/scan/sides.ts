@@ -9,13 +9,19 @@ const PLACES = 72;
 const END = 0.035;
 /** Pixels between the distances that are looked at. */
 const STEP = 0.75;
-/** How much a side resists being bent: at first entirely, then next to nothing (the places of a straight side weigh about 0.4 here). */
+/**
+ * How much a side resists being bent: at first entirely, then next to nothing (the places of a straight side weigh
+ * about 0.4 here).
+ */
 const STIFF = 1e6;
 const BENDING = 0.02;
 /** Rounds of fitting, each leaving out what lies far off the last. */
 const ROUNDS = 6;
 
-/** A side in its own frame: along it from 0 to 1, and the distance outwards from the straight line between its old corners. */
+/**
+ * A side in its own frame: along it from 0 to 1, and the distance outwards from the straight line between its old
+ * corners.
+ */
 interface Side {
   from: Point;
   along: Point;

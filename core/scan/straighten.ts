@@ -46,7 +46,8 @@ const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] *
 const FIXED = 1 << 16;
 const ROUND = FIXED >> 9;
 /**
- * So many pixels of a row lie evenly between two that are looked up through the homography: where a row's scale changes by a tenth
+ * So many pixels of a row lie evenly between two that are looked up through the homography: where a row's scale changes
+ * by a tenth
  * across 2,000 pixels they are off by less than a 100th of a pixel.
  */
 const STRETCH = 16;
@@ -131,7 +132,8 @@ export function straighten(image: Rgba, quad: Quad, turn: Turn, most: number): R
           }
         }
         const at = Math.imul(top, width) + left;
-        // Weights in 256ths that come to 256 together, and two colours in one number: a third of the work of single bytes.
+        // Weights in 256ths that come to 256 together, and two colours in one number: a third of the work of single
+        // bytes.
         const d11 = (Math.imul(right, below) + 128) >> 8;
         const d10 = below - d11;
         const d01 = right - d11;

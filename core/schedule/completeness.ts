@@ -27,7 +27,9 @@ export interface ChoiceNeed {
 export interface Completeness {
   /** Something has been made, in any part. */
   made: boolean;
-  /** All that is required is complete, and of every choice enough; of an activity that requires nothing, any part is. */
+  /**
+   * All that is required is complete, and of every choice enough; of an activity that requires nothing, any part is.
+   */
   complete: boolean;
   /** Parts that are complete, and how many are wanted: of a choice, no more than it asks for. */
   done: number;
@@ -39,7 +41,8 @@ export interface Completeness {
 }
 
 /**
- * A part is complete when every needed spot on its pages is filled; without such spots, when anything is on one of them;
+ * A part is complete when every needed spot on its pages is filled; without such spots, when anything is on one of
+ * them;
  * written words, when there are enough and not too many; a tick, when it is set.
  * A photo of paper, or a recording, completes any part: it is another way to answer.
  */
@@ -61,7 +64,8 @@ export function partBegun(progress: PieceProgress, partId: string): boolean {
 }
 
 /**
- * The part that keeps another from being begun: the one in front of it that is not complete yet. Null if it can be begun; what
+ * The part that keeps another from being begun: the one in front of it that is not complete yet. Null if it can be
+ * begun; what
  * already holds work stays open, so that nobody is locked out of it.
  */
 export function waitsFor<T extends PartNeed>(parts: readonly T[], progress: PieceProgress, partId: string): T | null {

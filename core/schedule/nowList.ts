@@ -29,7 +29,10 @@ const URGENCY = { 'another-go': 0, ready: 1, started: 2, new: 3, 'with-teacher':
 const byDue = (a: Placed, b: Placed): number => (a.due ?? NEVER) - (b.due ?? NEVER);
 const newestFirst = (a: Placed, b: Placed): number => (b.touchedAt ?? 0) - (a.touchedAt ?? 0);
 
-/** Whether a piece waits for its learner: open, and neither sent nor finished. The one count behind Now, Plan and the teacher's lists. */
+/**
+ * Whether a piece waits for its learner: open, and neither sent nor finished. The one count behind Now, Plan and the
+ * teacher's lists.
+ */
 export const isToDo = ({ state, notOpen, closed }: PieceStanding): boolean =>
   !notOpen && !closed && state !== 'with-teacher' && state !== 'finished';
 

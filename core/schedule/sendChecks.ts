@@ -1,4 +1,6 @@
-/** What is found before a piece is sent: each computed from the document that will be frozen, each leading to its place. */
+/**
+ * What is found before a piece is sent: each computed from the document that will be frozen, each leading to its place.
+ */
 import type * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from '../page/document';
 import { readItems } from '../page/item';
@@ -96,7 +98,8 @@ function ofPart(
     const shot = readShot(background);
     if (shot && shot.warnings.length > 0)
       add({ kind: 'photo', page: id, words: `${part.title}, photo ${i + 1}: ${warningLine(shot.warnings)}` });
-    // Answered on other pages, or another way, a sheet may have been forgotten. A part that is all empty is said as one.
+    // Answered on other pages, or another way, a sheet may have been forgotten. A part that is all empty is said as
+    // one.
     const blank =
       !shot &&
       begun &&
@@ -113,7 +116,8 @@ function ofPart(
 /**
  * Looks through a piece as it would be sent.
  *
- * @returns what was found, in the order of the parts; then of choices; then the notes of the last review that are not ticked off
+ * @returns what was found, in the order of the parts; then of choices; then the notes of the last review that are not
+ * ticked off
  */
 export function sendChecks(doc: Y.Doc, { parts, choices, notes }: Checked): SendCheck[] {
   const progress = measureProgress(doc);

@@ -31,7 +31,10 @@ const FRAME = 1024;
 const FRAME_RATE = 16_000;
 /** Only the loudest frames are looked at: between words every recording is noise. */
 const LOUDEST = 0.4;
-/** Whitened flatness of pure noise is exp(-γ) = 0.56 (periodogram bins are exponentially distributed); of voices below 0.35. */
+/**
+ * Whitened flatness of pure noise is exp(-γ) = 0.56 (periodogram bins are exponentially distributed); of voices below
+ * 0.35.
+ */
 const NOISY = 0.46;
 /** Bins of the frame that are looked at, in Hz. */
 const BAND = [120, 6_000] as const;
@@ -98,7 +101,8 @@ function spectra(sound: Sound): Float64Array[] {
 }
 
 /**
- * How much the sound is like noise that goes on and on, 0 to about 0.6: the flatness (geometric by arithmetic mean) of each loud frame's
+ * How much the sound is like noise that goes on and on, 0 to about 0.6: the flatness (geometric by arithmetic mean) of
+ * each loud frame's
  * spectrum divided by the mean spectrum, the median over the frames. Dividing makes the colour of the noise not matter.
  * Null where the sound is too short to tell.
  */

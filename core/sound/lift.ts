@@ -15,7 +15,8 @@ const ROUNDS = 4;
 const NEAR = 0.2;
 
 /**
- * A gain for each sample that keeps all channels under the ceiling: the least gain that is needed within the time ahead,
+ * A gain for each sample that keeps all channels under the ceiling: the least gain that is needed within the time
+ * ahead,
  * reached by a ramp and left slowly.
  */
 function limiterGains(channels: readonly Float32Array[], rate: number, ceiling: number): Float32Array {
@@ -26,7 +27,8 @@ function limiterGains(channels: readonly Float32Array[], rate: number, ceiling: 
     for (const channel of channels) peak = Math.max(peak, Math.abs(channel[i]!));
     gains[i] = peak > ceiling ? ceiling / peak : 1;
   }
-  // Backwards: the ramp down before a peak. Forwards: letting go behind it. Each keeps every gain at or under what is needed.
+  // Backwards: the ramp down before a peak. Forwards: letting go behind it. Each keeps every gain at or under what is
+  // needed.
   const down = 1 / Math.max(1, AHEAD * rate);
   for (let i = length - 2; i >= 0; i--) gains[i] = Math.min(gains[i]!, gains[i + 1]! + down);
   const up = 1 / Math.max(1, RELEASE * rate);
@@ -44,7 +46,8 @@ function amplified({ channels, rate }: Sound, gain: number): Sound {
 }
 
 /**
- * The sound at the target loudness, with its peaks held under the ceiling by a limiter that looks ahead. Silence stays as
+ * The sound at the target loudness, with its peaks held under the ceiling by a limiter that looks ahead. Silence stays
+ * as
  * it is; what is louder than the target is not made quieter. What is all peaks may end a little below the target.
  */
 export function lifted(sound: Sound, target = TARGET_LOUDNESS): Sound {

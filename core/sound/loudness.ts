@@ -1,5 +1,6 @@
 /**
- * Loudness after ITU-R BS.1770-5 (annex 1): K-weighting, mean squares of blocks of 400 ms that overlap by three quarters,
+ * Loudness after ITU-R BS.1770-5 (annex 1): K-weighting, mean squares of blocks of 400 ms that overlap by three
+ * quarters,
  * gated absolutely at -70 LUFS and relatively at 10 LU below what is left.
  */
 import type { Sound } from './sound';
@@ -11,8 +12,10 @@ export interface Biquad {
 }
 
 /**
- * The two filters of the K-weighting at any sampling rate. The recommendation gives them at 48 kHz; these are the analogue
- * filters behind those numbers (found by B. De Man, "Evaluation of implementations of the EBU R128 loudness measurement", 2018), made digital
+ * The two filters of the K-weighting at any sampling rate. The recommendation gives them at 48 kHz; these are the
+ * analogue
+ * filters behind those numbers (found by B. De Man, "Evaluation of implementations of the EBU R128 loudness
+ * measurement", 2018), made digital
  * by the bilinear transform, so that other rates hear the same.
  */
 export function kWeighting(rate: number): [shelf: Biquad, highPass: Biquad] {
@@ -77,7 +80,8 @@ function blockPowers({ channels, rate }: Sound): number[] {
 }
 
 /**
- * Integrated loudness in LUFS of a sound with one or two channels (which weigh the same); minus infinity for one in which
+ * Integrated loudness in LUFS of a sound with one or two channels (which weigh the same); minus infinity for one in
+ * which
  * no block is above the absolute gate.
  */
 export function integratedLoudness(sound: Sound): number {

@@ -1,6 +1,8 @@
 /**
- * Text with headings, lists, pictures and links, as the JSON of its editor (ProseMirror's form). Only what is listed here is read:
- * whatever else came in (a broken client, a hostile archive) is left out, so it can be shown without being cleaned again.
+ * Text with headings, lists, pictures and links, as the JSON of its editor (ProseMirror's form). Only what is listed
+ * here is read:
+ * whatever else came in (a broken client, a hostile archive) is left out, so it can be shown without being cleaned
+ * again.
  */
 
 export interface TextMark {

@@ -31,7 +31,8 @@ export function spokenWords(text: string): SpokenWord[] {
 }
 
 /**
- * How many phonemes each word has, from what espeak-ng writes with `-x --sep=_`: words apart by spaces and lines, phonemes by underscores.
+ * How many phonemes each word has, from what espeak-ng writes with `-x --sep=_`: words apart by spaces and lines,
+ * phonemes by underscores.
  *
  * @returns null where its words are not those of the text (numbers are read out as several)
  */

@@ -14,7 +14,9 @@ const GROUND = '#FFFCF4';
 /** Width of the small pictures, in pixels: three times what a phone's card shows. */
 const THUMBNAIL_WIDTH = 420;
 
-/** Gives the bytes of a media's picture, or of one page of a PDF, as something an SVG can hold; null if it is not here. */
+/**
+ * Gives the bytes of a media's picture, or of one page of a PDF, as something an SVG can hold; null if it is not here.
+ */
 export type MediaPictures = (id: string, page: number) => Promise<Buffer | null>;
 
 const NO_PICTURES: MediaPictures = () => Promise.resolve(null);
@@ -56,7 +58,8 @@ export function wavePicture(peaks: readonly number[]): Promise<Buffer> {
 }
 
 /**
- * The first page of a document as a small WebP, with marks on top where they are given; of one without pages, its first recording.
+ * The first page of a document as a small WebP, with marks on top where they are given; of one without pages, its first
+ * recording.
  *
  * @param place another page than the first, with a ring around a place on it
  * @returns null if the document has neither, or not that page

@@ -18,7 +18,10 @@ export interface PlayableForm {
   peaks: number[] | null;
 }
 
-/** Makes the form of a recording that plays everywhere, and keeps it. @throws RecordingError where that can't be done */
+/**
+ * Makes the form of a recording that plays everywhere, and keeps it.
+ * @throws RecordingError where that can't be done
+ */
 export async function playableForm(files: FileStore, path: string): Promise<PlayableForm> {
   const facts = await probeRecording(path);
   if (!facts) throw new RecordingError('It can’t be read any more, so it could not be made playable everywhere.');

@@ -1,6 +1,9 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
-/** Who an activity is for, and when, leaves its row: several groups each with their own dates, and learners with dates of their own. */
+/**
+ * Who an activity is for, and when, leaves its row: several groups each with their own dates, and learners with dates
+ * of their own.
+ */
 const UP = `
 CREATE TABLE assignments (
   activity_id uuid NOT NULL REFERENCES activities,

@@ -1,6 +1,9 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
-/** What a class shares beside its work: notices, a question of the day, folders, activities to choose from, joining by a code; and how its news travels. */
+/**
+ * What a class shares beside its work: notices, a question of the day, folders, activities to choose from, joining by a
+ * code; and how its news travels.
+ */
 const UP = `
 CREATE TABLE notices (
   id uuid PRIMARY KEY,

@@ -1,6 +1,9 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
-/** What two teachers at one desk need, answers that are spoken or filmed, words under notes, stamps, and a whole activity as a file. */
+/**
+ * What two teachers at one desk need, answers that are spoken or filmed, words under notes, stamps, and a whole
+ * activity as a file.
+ */
 const UP = `
 ALTER TABLE reviews
   ADD COLUMN version integer NOT NULL DEFAULT 0,

@@ -50,7 +50,10 @@ export const policy = {
   seeDraftPicture: (actor: Actor, piece: OwnedPiece, activity: GroupWork): boolean =>
     piece.personId === actor.personId || actor.teaches.has(activity.groupId),
 
-  /** Files that a learner made for a piece: its owner, and the group's teachers, who see them in drafts' pictures and in goes. */
+  /**
+   * Files that a learner made for a piece: its owner, and the group's teachers, who see them in drafts' pictures and in
+   * goes.
+   */
   readPieceMedia: (actor: Actor, piece: OwnedPiece, activity: GroupWork): boolean =>
     piece.personId === actor.personId || actor.teaches.has(activity.groupId),
 
@@ -73,7 +76,10 @@ export const policy = {
   readMarks: (actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null }): boolean =>
     actor.teaches.has(activity.groupId) || (piece.personId === actor.personId && review.releasedAt !== null),
 
-  /** Saying something under the notes of a review, and reading that: its learner and the group's teachers, once it is released. */
+  /**
+   * Saying something under the notes of a review, and reading that: its learner and the group's teachers, once it is
+   * released.
+   */
   replyToNotes: (actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null }): boolean =>
     review.releasedAt !== null && (actor.teaches.has(activity.groupId) || piece.personId === actor.personId),
 
@@ -83,7 +89,10 @@ export const policy = {
   /** Making and changing activities: teachers. */
   makeActivity: (actor: Actor): boolean => actor.role === 'teacher',
 
-  /** An activity as it is made, with its drafts and its files: who made it, and the teachers of the groups that it is set for. */
+  /**
+   * An activity as it is made, with its drafts and its files: who made it, and the teachers of the groups that it is
+   * set for.
+   */
   planActivity: (actor: Actor, activity: Planned): boolean =>
     actor.role === 'teacher' &&
     (actor.personId === activity.teacherId || activity.groups.some((group) => actor.teaches.has(group))),
@@ -91,7 +100,10 @@ export const policy = {
   /** Setting work for a group: its teachers. */
   setFor: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
 
-  /** A learner looks at what is shown with an activity, from the time that it is shown; what answers it, once a go was sent. */
+  /**
+   * A learner looks at what is shown with an activity, from the time that it is shown; what answers it, once a go was
+   * sent.
+   */
   seeMaterial: (material: { shown: 'start' | 'at' | 'sent'; at: number | null }, sent: boolean, now: number): boolean =>
     material.shown === 'start' || (material.shown === 'at' ? material.at !== null && now >= material.at : sent),
 
@@ -104,11 +116,17 @@ export const policy = {
     actor.teaches.has(thread.groupId) ||
     (actor.learnsIn.has(thread.groupId) && (thread.audience === 'class' || Boolean(thread.sharedAt))),
 
-  /** The place on a sheet that a question is about, on the asker’s own work: the asker and the group's teachers, whoever else reads the words. */
+  /**
+   * The place on a sheet that a question is about, on the asker’s own work: the asker and the group's teachers,
+   * whoever else reads the words.
+   */
   seeThreadPlace: (actor: Actor, thread: Asked): boolean =>
     thread.askerId === actor.personId || actor.teaches.has(thread.groupId),
 
-  /** Answering: whoever it was asked of, and who asked, until it is closed. What was only shared is not theirs to answer. */
+  /**
+   * Answering: whoever it was asked of, and who asked, until it is closed. What was only shared is not theirs to
+   * answer.
+   */
   answerThread: (actor: Actor, thread: Asked): boolean =>
     actor.teaches.has(thread.groupId) ||
     (!thread.closedAt &&

@@ -77,7 +77,10 @@ export function signedIn(c: Context<AppEnv>): Actor {
   return actor;
 }
 
-/** The character NUL, and halves of characters: some programs put them into what is pasted. Nobody sees them, and the database can't keep them. */
+/**
+ * The character NUL, and halves of characters: some programs put them into what is pasted. Nobody sees them, and the
+ * database can't keep them.
+ */
 const UNKEPT = /[\0\p{Surrogate}]/gu;
 const kept = (_: string, value: unknown): unknown => (typeof value === 'string' ? value.replace(UNKEPT, '') : value);
 

@@ -42,7 +42,9 @@ const JUNK: readonly unknown[] = [
   Array.from({ length: 5_000 }, () => 'x'),
 ];
 
-/** Begins with a capital letter, ends as sentences do, and has none of the words that only programs use of each other. */
+/**
+ * Begins with a capital letter, ends as sentences do, and has none of the words that only programs use of each other.
+ */
 const isSentence = (words: string): boolean =>
   /^[A-Z0-9“].*[.?]$/su.test(words) &&
   !/`|required field|cannot be null|must match|final value|NaN|undefined|\$\{/u.test(words) &&

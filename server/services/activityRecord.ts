@@ -22,7 +22,10 @@ interface Entry {
   files: string[];
 }
 
-/** All that was sent of an activity as a ZIP: by learner and go, with and without marks, a table of it, and an index that any browser shows. */
+/**
+ * All that was sent of an activity as a ZIP: by learner and go, with and without marks, a table of it, and an index
+ * that any browser shows.
+ */
 export class ActivityRecord {
   constructor(
     private readonly facts: PieceFactsService,

@@ -269,7 +269,9 @@ export class AskService {
     return this.view(actor, thread);
   }
 
-  /** Shows a question to the teacher alone, with its answers, to the class without the asker's name; or hides it again. */
+  /**
+   * Shows a question to the teacher alone, with its answers, to the class without the asker's name; or hides it again.
+   */
   share = (actor: Actor, id: string, on: boolean): Promise<ThreadView> =>
     this.led(actor, id, { sharedAt: on ? new Date(this.clock()) : null });
 

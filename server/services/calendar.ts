@@ -12,7 +12,10 @@ const FILE = /^([\w-]{20,100})\.ics$/;
 /** How long a date stands in a calendar, in minutes, where nobody said how long the work takes. */
 const SHORT = 15;
 
-/** A learner's dates for calendar programs (iCalendar, RFC 5545), under an address that only they know and can make anew. */
+/**
+ * A learner's dates for calendar programs (iCalendar, RFC 5545), under an address that only they know and can make
+ * anew.
+ */
 export class CalendarService {
   constructor(
     private readonly facts: PieceFactsService,
@@ -32,7 +35,10 @@ export class CalendarService {
     await Person.update({ calendarHash: null }, { where: { id: actor.personId } });
   }
 
-  /** The calendar under an address: what is to do, each at the time that it is due, and what is put on a day. @throws ProblemError `not-found` */
+  /**
+   * The calendar under an address: what is to do, each at the time that it is due, and what is put on a day.
+   * @throws ProblemError `not-found`
+   */
   async file(name: string): Promise<string> {
     const key = FILE.exec(name)?.[1];
     const person = key ? await Person.findOne({ where: { calendarHash: hashToken(key) } }) : null;

@@ -90,7 +90,10 @@ export class CaptureService {
     await link.update({ closedAt: link.closedAt ?? new Date(this.clock()) });
   }
 
-  /** The link that a key from the QR code or a typed code opens. @throws ProblemError `not-found` with a sentence, `wait` after many wrong ones */
+  /**
+   * The link that a key from the QR code or a typed code opens.
+   * @throws ProblemError `not-found` with a sentence, `wait` after many wrong ones
+   */
   private async linkOf(key: string, address: string): Promise<CaptureLink> {
     await this.tries.insist([
       [{ who: TRIES, address }, CAPTURE_RULE],

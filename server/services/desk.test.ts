@@ -1,4 +1,7 @@
-/** The desk: two who answer at once, several pieces at a time, new dates, words under notes, stamps, and all of an activity as a file. */
+/**
+ * The desk: two who answer at once, several pieces at a time, new dates, words under notes, stamps, and all of an
+ * activity as a file.
+ */
 import { randomUUID } from 'node:crypto';
 import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';

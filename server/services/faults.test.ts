@@ -1,5 +1,6 @@
 /**
- * A server that is killed with -9 before each of the queries of sending, and of releasing a review; and a database that goes down under
+ * A server that is killed with -9 before each of the queries of sending, and of releasing a review; and a database that
+ * goes down under
  * load. Whatever was cut off can be asked again, and comes to the same: one go, one answer, all of the work.
  */
 import { fork, type ChildProcess } from 'node:child_process';
@@ -22,7 +23,10 @@ let harness: ReturnType<typeof appOf>;
 let ada: TestClient;
 let teacher: TestClient;
 const ROOT = join(__dirname, '..', '..');
-/** The server as one file, which starts in half the time; in the repository, because it looks for its packages from where it lies. */
+/**
+ * The server as one file, which starts in half the time; in the repository, because it looks for its packages from
+ * where it lies.
+ */
 const BUILT = join(ROOT, '.lippet', 'faultyServer.mjs');
 beforeAll(async () => {
   await build({
@@ -106,7 +110,10 @@ class Faulty {
     });
   }
 
-  /** Asks, and kills the server before the query of this number. @returns the answer; null where it died before there was one */
+  /**
+   * Asks, and kills the server before the query of this number.
+   * @returns the answer; null where it died before there was one
+   */
   async ask(client: TestClient, path: string, body: object, dieBefore: number): Promise<Response | null> {
     const armed = Faulty.told(this.child);
     this.child.send({ arm: dieBefore });
@@ -236,7 +243,9 @@ it('a database that goes away under load loses nothing that was answered for, an
   const admin = new Client({ connectionString: process.env.LIPPET_TEST_POSTGRES });
   await admin.connect();
   const { name } = school.database;
-  /** As a restart does it to those who use the database: every connection breaks off, and for a moment there is none. */
+  /**
+   * As a restart does it to those who use the database: every connection breaks off, and for a moment there is none.
+   */
   const restart = async (): Promise<void> => {
     await admin.query(`ALTER DATABASE "${name}" ALLOW_CONNECTIONS false`);
     await admin.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1', [name]);

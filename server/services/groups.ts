@@ -77,7 +77,8 @@ export class GroupService {
   }
 
   /**
-   * Adds all of these learners, or none. Asked again (an answer was lost), who is there already gets a new key, because nobody has seen theirs.
+   * Adds all of these learners, or none. Asked again (an answer was lost), who is there already gets a new key, because
+   * nobody has seen theirs.
    *
    * @throws ProblemError `conflict` with the sign-in name that is in use
    */
@@ -130,7 +131,9 @@ export class GroupService {
     });
   }
 
-  /** New keys of the same kind for some learners; the old ones open nothing more, and they are signed out everywhere. */
+  /**
+   * New keys of the same kind for some learners; the old ones open nothing more, and they are signed out everywhere.
+   */
   async newKeys(actor: Actor, groupId: string, people: readonly string[]): Promise<KeyCard[]> {
     const group = await this.own(actor, groupId);
     return this.sequelize.transaction(async (transaction) => {

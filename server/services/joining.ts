@@ -18,7 +18,8 @@ import { Tries } from './tries';
 const JOIN_RULE = { ...ADDRESS_RULE, free: 60 };
 
 /**
- * One activity that others may join by its code and a name of their own. Those who do are a group of their own that has this one activity,
+ * One activity that others may join by its code and a name of their own. Those who do are a group of their own that has
+ * this one activity,
  * so that every list, permission and sign-in is that of any other learner.
  */
 export class JoiningService {
@@ -72,7 +73,10 @@ export class JoiningService {
     };
   }
 
-  /** Lets others join, by a new code, or lets nobody join any more; whoever has joined goes on. Asked twice, it stays as it is. */
+  /**
+   * Lets others join, by a new code, or lets nobody join any more; whoever has joined goes on. Asked twice, it stays as
+   * it is.
+   */
   async open(actor: Actor, activityId: string, open: boolean): Promise<JoiningView> {
     await this.sequelize.transaction(async (transaction) => {
       const activity = await this.own(actor, activityId, transaction);

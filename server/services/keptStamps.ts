@@ -20,7 +20,10 @@ export class KeptStampService {
     return rows.map(({ id, name, items, width, height }) => ({ id, name, items, width, height }));
   }
 
-  /** Keeps a stamp. The same id again is the same stamp. @throws ProblemError `bad-request` where there is nothing on it that can be drawn */
+  /**
+   * Keeps a stamp. The same id again is the same stamp.
+   * @throws ProblemError `bad-request` where there is nothing on it that can be drawn
+   */
   async keep(
     actor: Actor,
     stamp: { id: string; name: string; items: object[]; width: number; height: number },

@@ -11,7 +11,8 @@ const EVENING = 17;
 const SHOWN = 20;
 
 /**
- * An evening letter with what is new, for those who asked for one. School has no mail service: what would be sent is put into an outbox
+ * An evening letter with what is new, for those who asked for one. School has no mail service: what would be sent is
+ * put into an outbox
  * that can be looked at, which stands for one.
  */
 export class LetterService {

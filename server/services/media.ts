@@ -54,7 +54,10 @@ export class MediaService {
     private readonly clock: () => number = Date.now,
   ) {}
 
-  /** A file that is at school already, of this home and this person; null if it has to be brought. @throws ProblemError where nothing may be added */
+  /**
+   * A file that is at school already, of this home and this person; null if it has to be brought.
+   * @throws ProblemError where nothing may be added
+   */
   async known(actor: Actor, home: MediaHome, id: string): Promise<MediaView | null> {
     const { pieceId, activityId, groupId } = homeIds(home);
     if (groupId !== null) return this.knownOfGroup(actor, groupId, id);
@@ -116,7 +119,8 @@ export class MediaService {
   }
 
   /**
-   * Judges the whole file at `path` and keeps it, or what is made of it. The file may be gone afterwards. Twice at once, or twice because
+   * Judges the whole file at `path` and keeps it, or what is made of it. The file may be gone afterwards. Twice at
+   * once, or twice because
    * an answer was lost, is once.
    *
    * @param anyFile takes also what is no picture, PDF or recording (see judgeMedia)
@@ -175,7 +179,10 @@ export class MediaService {
     return media;
   }
 
-  /** Whether a learner may see a file of an activity: once that has opened; and where it is only a material, once that is shown. */
+  /**
+   * Whether a learner may see a file of an activity: once that has opened; and where it is only a material, once that
+   * is shown.
+   */
   private async mayLookAt(actor: Actor, { id, activityId }: Media): Promise<boolean> {
     const [standing] = await this.facts.find({ activityId: activityId!, personId: actor.personId });
     if (!standing || !policy.seeActivity(actor, standing, standing.standing)) return false;
@@ -204,7 +211,10 @@ export class MediaService {
     return { hash, type, size, lasting: state !== 'processing' };
   }
 
-  /** What is kept of a recording, as a file of its own. Copies are made one at a time: they are rare, and each takes a processor. */
+  /**
+   * What is kept of a recording, as a file of its own. Copies are made one at a time: they are rare, and each takes a
+   * processor.
+   */
   async cut(actor: Actor, id: string, spans: readonly Span[]): Promise<MediaForm> {
     const { hash, type } = await this.playable(actor, id);
     if (!type.startsWith('video/') && !type.startsWith('audio/')) throw notFound();
@@ -284,7 +294,8 @@ export class MediaService {
   }
 
   /**
-   * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that were taken again and
+   * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that
+   * were taken again and
    * takes that were not chosen are gone. Run twice, or broken off and run again, it comes to the same.
    */
   async keepWhatWasSent(pieceId: string): Promise<void> {
@@ -330,7 +341,9 @@ const isNeeded = async (hash: string): Promise<boolean> =>
     (await Export.count({ where: { hash } })) >
   0;
 
-/** Whether the review that a teacher's file was made for has been released: the first one that was, after the file came. */
+/**
+ * Whether the review that a teacher's file was made for has been released: the first one that was, after the file came.
+ */
 async function wasReleased({ pieceId, createdAt }: Media): Promise<boolean> {
   const goes = await Submission.findAll({ where: { pieceId: pieceId! }, attributes: ['id'] });
   return (

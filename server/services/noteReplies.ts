@@ -47,7 +47,10 @@ export class NoteReplyService {
     }));
   }
 
-  /** Says something under a note. The same id again says it once. @throws ProblemError `not-found` where there is no such note */
+  /**
+   * Says something under a note. The same id again says it once.
+   * @throws ProblemError `not-found` where there is no such note
+   */
   async say(
     actor: Actor,
     reviewId: string,

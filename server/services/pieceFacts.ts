@@ -93,7 +93,9 @@ export interface FactsFilter {
   activityId?: string;
   groupIds?: readonly string[];
   pieceId?: string;
-  /** Also what learners may choose and have not begun. Whoever asks for one person and one activity gets that anyway. */
+  /**
+   * Also what learners may choose and have not begun. Whoever asks for one person and one activity gets that anyway.
+   */
   free?: boolean;
 }
 

@@ -192,7 +192,8 @@ export class PieceService {
    * the teachers, in one transaction. The piece's row is locked meanwhile, so no update slips in between.
    * The same key again gives the same go.
    *
-   * @throws ProblemError `still-arriving` while strokes are on their way, `nothing-made`, `incomplete` with what is needed, or `conflict`
+   * @throws ProblemError `still-arriving` while strokes are on their way, `nothing-made`, `incomplete` with what is
+   * needed, or `conflict`
    */
   async send(actor: Actor, pieceId: string, request: SendRequest): Promise<GoView> {
     await this.owned(actor, pieceId);

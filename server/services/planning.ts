@@ -41,7 +41,8 @@ interface Found {
 }
 
 /**
- * Activities as teachers make them. What is typed is a draft beside what learners see; giving it out replaces that in one transaction.
+ * Activities as teachers make them. What is typed is a draft beside what learners see; giving it out replaces that in
+ * one transaction.
  * A part keeps its id through every change, so that what learners made for it stays theirs.
  */
 export class PlanningService {
@@ -269,7 +270,10 @@ export class PlanningService {
     return this.view(actor, await this.find(actor, id));
   }
 
-  /** Keeps what was typed. Learners see nothing of it. @throws ProblemError `conflict` where somebody else has saved meanwhile */
+  /**
+   * Keeps what was typed. Learners see nothing of it.
+   * @throws ProblemError `conflict` where somebody else has saved meanwhile
+   */
   async save(actor: Actor, id: string, version: number, given: unknown): Promise<{ version: number }> {
     const plan = readPlan(given);
     return this.sequelize.transaction(async (transaction) => {
@@ -293,9 +297,11 @@ export class PlanningService {
   }
 
   /**
-   * Gives the draft out: learners of its groups see it from now on, or from when it opens. Giving out what is given out already changes nothing.
+   * Gives the draft out: learners of its groups see it from now on, or from when it opens. Giving out what is given out
+   * already changes nothing.
    *
-   * @throws ProblemError `unfit` with what is missing, `still-arriving` while a file is on its way, `conflict` for a version that is not the newest
+   * @throws ProblemError `unfit` with what is missing, `still-arriving` while a file is on its way, `conflict` for a
+   * version that is not the newest
    */
   async set(actor: Actor, id: string, version: number): Promise<PlanView> {
     await this.sequelize.transaction(async (transaction) => {
@@ -460,7 +466,10 @@ export class PlanningService {
     }
   }
 
-  /** Puts an activity away: nothing of it can be sent any more, and all that was made stays. Taken out again, it is as it was. */
+  /**
+   * Puts an activity away: nothing of it can be sent any more, and all that was made stays. Taken out again, it is as
+   * it was.
+   */
   async archive(actor: Actor, id: string, away: boolean): Promise<PlanView> {
     const { activity, assigned } = await this.find(actor, id);
     const back = assigned.length > 0 ? 'set' : 'draft';

@@ -8,12 +8,18 @@ import { tellPerson, type News } from './updates';
 const HOUR = 3_600_000;
 /** What has opened within this time is told of; a server that stood still longer does not tell old news. */
 const OPENED = 24 * HOUR;
-/** A piece that is complete is taken for forgotten after this time without a change, and for given up after the longer one. */
+/**
+ * A piece that is complete is taken for forgotten after this time without a change, and for given up after the longer
+ * one.
+ */
 const UNSENT = { after: HOUR / 2, before: 7 * 24 * HOUR };
 /** Work is told of when it is due within this time, on the next day. */
 const DUE = 48 * HOUR;
 
-/** Tells learners of what comes by itself: work that opens, work that is due tomorrow, and what is complete and was not sent. */
+/**
+ * Tells learners of what comes by itself: work that opens, work that is due tomorrow, and what is complete and was not
+ * sent.
+ */
 export class ReminderService {
   constructor(
     private readonly sequelize: Sequelize,
@@ -60,7 +66,9 @@ export class ReminderService {
   }
 }
 
-/** What is to be told of one piece now. Each has a key, so that it is told once: another date is another thing to tell. */
+/**
+ * What is to be told of one piece now. Each has a key, so that it is told once: another date is another thing to tell.
+ */
 export function remindersOf(
   {
     activityId,

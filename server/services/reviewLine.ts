@@ -158,7 +158,8 @@ export class ReviewLineService {
   }
 
   /**
-   * Reminds learners of what they have not sent: one, or all whose piece is complete. Each at most once a day of the school.
+   * Reminds learners of what they have not sent: one, or all whose piece is complete. Each at most once a day of the
+   * school.
    *
    * @returns how many were told
    */

@@ -115,9 +115,11 @@ export class ReviewService {
   }
 
   /**
-   * Keeps what is said as it is typed, in writing, by the rubric, and for teachers alone. Only teachers see it until it is released.
+   * Keeps what is said as it is typed, in writing, by the rubric, and for teachers alone. Only teachers see it until it
+   * is released.
    *
-   * @throws ProblemError `conflict` where somebody has said something since `version` was read: nothing of theirs is overwritten
+   * @throws ProblemError `conflict` where somebody has said something since `version` was read: nothing of theirs is
+   * overwritten
    */
   async saveNote(
     actor: Actor,
@@ -169,7 +171,8 @@ export class ReviewService {
    * Releases a review: freezes its marks, opens the draft again where another go is asked, tells the learner.
    * Releasing twice with the same outcome changes nothing.
    *
-   * @throws ProblemError `still-arriving` while marks are on their way, `conflict` if it was taken back or answered otherwise
+   * @throws ProblemError `still-arriving` while marks are on their way, `conflict` if it was taken back or answered
+   * otherwise
    */
   async release(actor: Actor, reviewId: string, request: Release): Promise<ReviewView> {
     const { piece, activity } = await this.reviewContext(actor, reviewId);
@@ -316,7 +319,8 @@ export class ReviewService {
   }
 
   /**
-   * Says the same of several pieces: a note behind what was said of each, with the learner's name put in, and an outcome, told or held.
+   * Says the same of several pieces: a note behind what was said of each, with the learner's name put in, and an
+   * outcome, told or held.
    * Those of whom it can't be said are left as they are.
    */
   async answerMany(actor: Actor, activityId: string, { people, note, outcome, hold }: Many): Promise<ManyAnswered> {
@@ -383,7 +387,10 @@ async function insistOnVersion(
   );
 }
 
-/** One learner's own dates, in place of the group's; also in what is typed of the activity and not given out yet, which would bring the old ones back. */
+/**
+ * One learner's own dates, in place of the group's; also in what is typed of the activity and not given out yet, which
+ * would bring the old ones back.
+ */
 async function giveDates(
   activity: Activity,
   personId: string,

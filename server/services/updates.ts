@@ -8,7 +8,10 @@ import { newsOf } from '../sync/news';
 /** `key` says what it tells of: with one, it is told to each person once and no more. */
 export type News = Pick<UpdateView, 'kind' | 'words' | 'path'> & { key?: string };
 
-/** Tells one person what happened, in the transaction in which it happens. @returns whether they had not been told before */
+/**
+ * Tells one person what happened, in the transaction in which it happens.
+ * @returns whether they had not been told before
+ */
 export async function tellPerson(
   personId: string,
   { kind, words, path, key }: News,

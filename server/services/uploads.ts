@@ -24,7 +24,9 @@ import { roomTrouble, type MediaService } from './media';
 const STALE = 14 * 86_400_000;
 const MEGABYTE = 1024 * 1024;
 
-/** Files that arrive in pieces, by the tus protocol: what has come is kept through lost networks and a killed server. */
+/**
+ * Files that arrive in pieces, by the tus protocol: what has come is kept through lost networks and a killed server.
+ */
 export class UploadService {
   private made: TusServer | null = null;
   private readonly folder: string;
@@ -54,7 +56,10 @@ export class UploadService {
     return this.made;
   }
 
-  /** Begins a file for a piece of one’s own, for a review or for an activity that one makes. Begun again it begins anew; what is gone on with is asked for by its address. */
+  /**
+   * Begins a file for a piece of one’s own, for a review or for an activity that one makes. Begun again it begins
+   * anew; what is gone on with is asked for by its address.
+   */
   async begin(actor: Actor, request: Request): Promise<Response> {
     const size = Number(request.headers.get('upload-length'));
     const { media, home } = metaOf(request.headers.get('upload-metadata'));
@@ -91,7 +96,8 @@ export class UploadService {
   /**
    * Takes a file that has arrived whole, if its checksum is right. Asked again, it answers the same.
    *
-   * @throws ProblemError `still-arriving` while some of it is missing, `bad-request` where it came damaged (it is brought anew then)
+   * @throws ProblemError `still-arriving` while some of it is missing, `bad-request` where it came damaged (it is
+   * brought anew then)
    */
   async take(actor: Actor, home: MediaHome, id: string, sha256: string): Promise<MediaView> {
     const before = await this.media.known(actor, home, id);
@@ -149,7 +155,10 @@ function metaOf(header: string | null): { media: string; home: MediaHome } {
   }
 }
 
-/** The protocol's refusals, with a sentence like every other of ours; a client of the protocol goes by the status, which stays. */
+/**
+ * The protocol's refusals, with a sentence like every other of ours; a client of the protocol goes by the status, which
+ * stays.
+ */
 function inOurWords(response: Response): Response {
   if (response.status < 400) return response;
   const { code, message }: Problem =

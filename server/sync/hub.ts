@@ -67,7 +67,8 @@ export class SyncHub {
       onAuthenticate: async ({ context, documentName: name, connectionConfig }) => {
         const ref = parseDocumentName(name);
         const access = ref && (await this.gate.access((context as SocketContext).actor, ref));
-        // Without a message: Hocuspocus would print it as a fault of ours, and the client gets its refusal all the same.
+        // Without a message: Hocuspocus would print it as a fault of ours, and the client gets its refusal all the
+        // same.
         if (!access) throw new Error();
         connectionConfig.readOnly = !access.write;
         if (ref.kind === 'marks')
@@ -87,7 +88,10 @@ export class SyncHub {
     });
   }
 
-  /** Those who have a review open are told who else has: two who answer the same go should know. A piece is one learner's own. */
+  /**
+   * Those who have a review open are told who else has: two who answer the same go should know. A piece is one
+   * learner's own.
+   */
   private tellWhoIsHere(name: string): void {
     const document = this.hocuspocus.documents.get(name);
     if (!document || parseDocumentName(name)?.kind !== 'marks') return;
@@ -157,7 +161,10 @@ export class SyncHub {
     }
   }
 
-  /** Tells every open device that the document takes no more, or takes again, or that what is said with it has changed. The log itself is the lock. */
+  /**
+   * Tells every open device that the document takes no more, or takes again, or that what is said with it has changed.
+   * The log itself is the lock.
+   */
   announce(ref: DocumentRef, kind: Exclude<SyncNews['kind'], 'here'>): void {
     const document = this.hocuspocus.documents.get(documentName(ref));
     for (const connection of document?.getConnections() ?? []) {

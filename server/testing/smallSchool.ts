@@ -191,7 +191,10 @@ export class TestClient {
     return response;
   }
 
-  /** Brings a file for a piece, as the tus protocol does it in two requests. @returns the answer to the second, or the refusal of the first */
+  /**
+   * Brings a file for a piece, as the tus protocol does it in two requests.
+   * @returns the answer to the second, or the refusal of the first
+   */
   bring(piece: string, content: Buffer | string, id: string = randomUUID()): Promise<Response> {
     return this.bringTo(`pieces/${piece}`, content, id);
   }

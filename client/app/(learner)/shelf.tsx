@@ -17,7 +17,9 @@ const Collection = lazy(() => import('../../sheets').then((sheets) => ({ default
 
 const ALL = '';
 
-/** What is finished, as pictures, newest first, by month; what is with the teacher; and what there is to choose from. */
+/**
+ * What is finished, as pictures, newest first, by month; what is with the teacher; and what there is to choose from.
+ */
 export default function Shelf() {
   const { data, error, refetch } = useNow();
   const [view, setView] = useState<'kept' | 'choose'>('kept');

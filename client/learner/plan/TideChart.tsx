@@ -29,7 +29,10 @@ interface Props {
   onDay: (day: string) => void;
 }
 
-/** A tide of work: the water stands as high as there are minutes of work that day, and each day's pieces are a flag on it. */
+/**
+ * A tide of work: the water stands as high as there are minutes of work that day, and each day's pieces are a flag on
+ * it.
+ */
 export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: Props) {
   const [width, setWidth] = useState(0);
   const step = width / days.length;

@@ -16,7 +16,10 @@ interface Props {
   live: LiveDocument;
   /** On a phone the title stands here; wide, it stands in the task panel. */
   titled: boolean;
-  /** Whether there is a way to send, and whether there is something to send yet. The button stands there from the start: a sheet must not move under the first stroke. */
+  /**
+   * Whether there is a way to send, and whether there is something to send yet. The button stands there from the start:
+   * a sheet must not move under the first stroke.
+   */
   maySend: boolean;
   made: boolean;
   onSend: () => void;

@@ -48,7 +48,10 @@ const TITLES: Record<MenuSection, string> = {
   out: 'Take a copy out',
 };
 
-/** What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the keys. */
+/**
+ * What is not needed at every moment: the list of marked words, earlier copies, watching it drawn, a copy to keep, the
+ * keys.
+ */
 export function SheetMenu({
   section,
   onSection,

@@ -87,7 +87,10 @@ function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
   );
 }
 
-/** The task on a phone: two lines above the sheet, or where there is no height only the way to it; pulled down, it lies over the sheet, and is put away with one tap. Its place is kept. */
+/**
+ * The task on a phone: two lines above the sheet, or where there is no height only the way to it; pulled down, it lies
+ * over the sheet, and is put away with one tap. Its place is kept.
+ */
 export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props & { compact?: boolean }) {
   const [open, setOpen] = useState(false);
   const [begun, setBegun] = useState(false);

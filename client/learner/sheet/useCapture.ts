@@ -72,7 +72,10 @@ export function useCapture(editor: DocumentEditor | null, actions: PageActions |
     const shot = readShot(page.background);
     if (shot) begin({ kind: 'change', page: page.id, shot, title });
   };
-  /** Takes in a picture that was about to be shown elsewhere: as a photo of a part that asks for some, else into the first place that waits for one, else onto the first page. */
+  /**
+   * Takes in a picture that was about to be shown elsewhere: as a photo of a part that asks for some, else into the
+   * first place that waits for one, else onto the first page.
+   */
   const takeIn = async (
     pieceId: string,
     file: Blob,

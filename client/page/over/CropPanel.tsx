@@ -40,7 +40,9 @@ const SIDES: { side: Side; word: string }[] = [
   { side: 'bottom', word: 'Bottom' },
 ];
 
-/** Cuts a picture's edges away and gives them back: nothing of it is lost. Below, its words for those who can't see it. */
+/**
+ * Cuts a picture's edges away and gives them back: nothing of it is lost. Below, its words for those who can't see it.
+ */
 export function CropPanel({
   surface,
   picture,

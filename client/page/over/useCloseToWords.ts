@@ -6,7 +6,10 @@ import { useEffect, useRef } from 'react';
 import { TEXT_SIZES, useDrawing } from '../../stores/drawing';
 import type { Surface, Writing } from '../surface';
 
-/** Words that are written smaller than this, in pixels on the screen, can't be read: the page comes so close that they are as large as the other. */
+/**
+ * Words that are written smaller than this, in pixels on the screen, can't be read: the page comes so close that they
+ * are as large as the other.
+ */
 const TOO_SMALL = 13;
 const READABLE = 16;
 /** What is left free around the words in pixels; above them lie the buttons for how they look. */
@@ -37,7 +40,10 @@ function closeTo(surface: Surface, { id, matrix, width }: Writing): Viewport {
   return { scale, x: left - x * scale, y: top - y * scale };
 }
 
-/** While words are written the page is so close that they can be read; afterwards it is back where it was, unless one came closer or went away meanwhile. */
+/**
+ * While words are written the page is so close that they can be read; afterwards it is back where it was, unless one
+ * came closer or went away meanwhile.
+ */
 export function useCloseToWords(surface: Surface, writing: Writing | null): void {
   const before = useRef<{ viewport: Viewport; fitted: boolean; scale: number } | null>(null);
   useEffect(() => {

@@ -20,7 +20,9 @@ const SHARE = 0.6;
 
 const NO_ROOM = 'This device has no room left for that picture.';
 
-/** Size of a picture file in pixels; null where it can't be shown as one. SVG without a size of its own gets a fair one. */
+/**
+ * Size of a picture file in pixels; null where it can't be shown as one. SVG without a size of its own gets a fair one.
+ */
 async function sizeOf(file: Blob): Promise<{ width: number; height: number } | null> {
   const url = URL.createObjectURL(file);
   try {

@@ -23,7 +23,10 @@ interface Props {
   onUse: (words: string) => void;
 }
 
-/** Notes that the teacher keeps: said again with the learner's name in them, found by typing, those of this activity first. */
+/**
+ * Notes that the teacher keeps: said again with the learner's name in them, found by typing, those of this activity
+ * first.
+ */
 export function KeptNotes({ name, activityId, note, onUse }: Props) {
   const client = useQueryClient();
   const { data = [] } = useQuery({ queryKey: KEY, queryFn: () => get<KeptNoteView[]>('/kept-notes') });

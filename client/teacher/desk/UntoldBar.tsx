@@ -10,7 +10,10 @@ export interface Untold {
   why: string;
 }
 
-/** Stands above the desk until everybody in it has been told: the teacher has gone on meanwhile, and is not pulled away from what is in hand. */
+/**
+ * Stands above the desk until everybody in it has been told: the teacher has gone on meanwhile, and is not pulled away
+ * from what is in hand.
+ */
 export function UntoldBar({ untold, onOpen }: { untold: readonly Untold[]; onOpen: (personId: string) => void }) {
   const first = untold[0];
   if (!first) return null;

@@ -65,7 +65,10 @@ export const allDeskKeys = (): { key: string; word: string }[] => [
   })),
 ];
 
-/** Does what a desk key says; letters do nothing while someone writes. A handler that answers false leaves the key to others. */
+/**
+ * Does what a desk key says; letters do nothing while someone writes. A handler that answers false leaves the key to
+ * others.
+ */
 export function useDeskKeys(handlers: Partial<Record<DeskAction, () => void | false>>): void {
   const latest = useRef(handlers);
   latest.current = handlers;

@@ -42,7 +42,10 @@ const saidOf = ({ note, levels, own, aside, told }: ReviewView): Said => ({ note
 export const reviewOf = (goId: string) =>
   ({ queryKey: ['review-of', goId], queryFn: () => post<ReviewView>(`/goes/${goId}/review`) }) as const;
 
-/** The review of one go: what is said of it, kept as one types and never over what another teacher has said, and its release. */
+/**
+ * The review of one go: what is said of it, kept as one types and never over what another teacher has said, and its
+ * release.
+ */
 export function useReview(goId: string | null, pieceId: string | null) {
   // What was said while there was no network goes on its way here.
   useEffect(() => void mediaOutbox.start(), []);
@@ -144,7 +147,8 @@ export function useReview(goId: string | null, pieceId: string | null) {
   };
 
   /**
-   * Does something with the review once all that was said and marked is at school; also when another piece is looked at meanwhile.
+   * Does something with the review once all that was said and marked is at school; also when another piece is looked at
+   * meanwhile.
    *
    * @returns a sentence where it could not be done
    */

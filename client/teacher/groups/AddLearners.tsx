@@ -34,7 +34,9 @@ const listOf = (text: string): List => {
   return { rows: data, ...guessColumns(data) };
 };
 
-/** Learners from names that are typed or pasted, or from a CSV file: nobody is added while any line has something wrong. */
+/**
+ * Learners from names that are typed or pasted, or from a CSV file: nobody is added while any line has something wrong.
+ */
 export function AddLearners({ groupId, onAdded, onClose }: Props) {
   const [text, setText] = useState('');
   const [list, setList] = useState<List | null>(null);

@@ -23,7 +23,9 @@ const column = createColumnHelper<Row>();
 
 /** From so many cells on, only those in sight, and some around them, are there. */
 const MANY = 600;
-/** Of such a table: how large a cell is, in CSS pixels (page.css says so too), and how many more are there on each side. */
+/**
+ * Of such a table: how large a cell is, in CSS pixels (page.css says so too), and how many more are there on each side.
+ */
 const CELL = { width: 152, height: 56 };
 const AROUND = { rows: 2, columns: 2 };
 
@@ -74,7 +76,10 @@ const Cell = memo(function Cell({
   );
 });
 
-/** Learners by activities, with heads that stay in sight. Of a large table only what is in sight is there, so that thousands of cells scroll smoothly. */
+/**
+ * Learners by activities, with heads that stay in sight. Of a large table only what is in sight is there, so that
+ * thousands of cells scroll smoothly.
+ */
 export function MarksTable({ view, chosen, onChoose, onCell }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useMemo(() => {

@@ -30,7 +30,10 @@ const viewOf = ({ id, kind, title, required, choice, waits, settings }: PartPlan
   mostWords: settings.mostWords ?? null,
 });
 
-/** An activity as a learner will see it, on a phone or wide. Made of the learner's own parts of the screen; nothing in it does anything. */
+/**
+ * An activity as a learner will see it, on a phone or wide. Made of the learner's own parts of the screen; nothing in
+ * it does anything.
+ */
 export function PlanPreview({
   plan,
   wide,

@@ -39,7 +39,9 @@ export const changePart = (plan: ActivityPlan, id: string, how: (part: PartPlan)
 export const removePart = (plan: ActivityPlan, id: string): ActivityPlan =>
   tidy({ ...plan, parts: plan.parts.filter((part) => part.id !== id) });
 
-/** Parts of a choice lie together, where the first of them is; the first part has nothing to wait for; empty choices go. */
+/**
+ * Parts of a choice lie together, where the first of them is; the first part has nothing to wait for; empty choices go.
+ */
 export function tidy(plan: ActivityPlan): ActivityPlan {
   const parts: PartPlan[] = [];
   for (const part of plan.parts) {
@@ -79,7 +81,9 @@ export function stepPart(plan: ActivityPlan, id: string, by: 1 | -1): ActivityPl
   return movePart(plan, id, plan.parts[to]!.id);
 }
 
-/** Puts a part into a choice, a new one, or none. In a choice parts are free to choose until they are said to be fixed. */
+/**
+ * Puts a part into a choice, a new one, or none. In a choice parts are free to choose until they are said to be fixed.
+ */
 export function chooseFor(plan: ActivityPlan, id: string, choice: string | { fresh: string } | null): ActivityPlan {
   const key = choice !== null && typeof choice === 'object' ? choice.fresh : choice;
   const choices: ChoicePlan[] =
