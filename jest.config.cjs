@@ -36,7 +36,8 @@ module.exports = {
       rootDir: 'client',
       setupFiles: ['<rootDir>/testing/structuredClone.cjs'],
       transformIgnorePatterns: [
-        '/node_modules/(?!(.*react-native.*|@react-native.*|expo.*|@expo.*|fractional-indexing|@hocuspocus|perfect-freehand|rbush|quickselect|comlink|idb-keyval)/)',
+        '/node_modules/(?!(.*react-native.*|@react-native.*|expo.*|@expo.*|fractional-indexing|@hocuspocus|' +
+          'perfect-freehand|rbush|quickselect|comlink|idb-keyval)/)',
       ],
     },
   ],

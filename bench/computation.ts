@@ -71,17 +71,15 @@ export async function pdfOut(): Promise<Figure> {
   const strokes = handwriting(STROKES);
   const common = { order: 'a1', at: 0, matrix: IDENTITY };
   const pages = Array.from({ length: 20 }, (_, k): PdfPage => {
-    const ink = strokes
-      .slice(k * 150, (k + 1) * 150)
-      .map(({ tool, colour, width, ink: drawn }, i): Item => ({
-        ...common,
-        id: `s${i}`,
-        kind: 'stroke',
-        tool,
-        colour,
-        width,
-        ink: drawn,
-      }));
+    const ink = strokes.slice(k * 150, (k + 1) * 150).map(({ tool, colour, width, ink: drawn }, i): Item => ({
+      ...common,
+      id: `s${i}`,
+      kind: 'stroke',
+      tool,
+      colour,
+      width,
+      ink: drawn,
+    }));
     const more: Item[] = [
       {
         ...common,

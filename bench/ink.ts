@@ -65,22 +65,26 @@ async function alternate({ ours, bare }: Windows, rate: number): Promise<{ ours:
 async function openOurs(page: Page): Promise<number> {
   await page.getByRole('tab', { name: new RegExp(FULL.parts[0]) }).click();
   await page.locator('[data-strokes="0"]').waitFor();
-  await page.evaluate(`void (window.opened = new Promise((resolve) => {
+  await page.evaluate(
+    `void (window.opened = new Promise((resolve) => {
     document.addEventListener('click', () => {
       const begun = performance.now();
       const look = () => document.querySelector('[data-strokes="${STROKES_ON_PAGE}"]')
-        ? requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => resolve(performance.now() - begun); channel.port2.postMessage(0); })
+        ? requestAnimationFrame(() => { const channel = new MessageChannel(); ` +
+      `channel.port1.onmessage = () => resolve(performance.now() - begun); channel.port2.postMessage(0); })
         : setTimeout(look, 0);
       look();
     }, { once: true, capture: true });
-  }))`);
+  }))`,
+  );
   await page.getByRole('tab', { name: new RegExp(FULL.parts[1]) }).click();
   return page.evaluate<number>('window.opened');
 }
 
 /** The same outlines, each made a Path2D and filled on a bare canvas of the same size. */
 async function openBare(page: Page): Promise<number> {
-  return page.evaluate<number>(`new Promise((resolve) => {
+  return page.evaluate<number>(
+    `new Promise((resolve) => {
     const begun = performance.now();
     const context = document.getElementById('c').getContext('2d');
     context.clearRect(0, 0, innerWidth, innerHeight);
@@ -92,8 +96,10 @@ async function openBare(page: Page): Promise<number> {
       path.closePath();
       context.fill(path);
     }
-    requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => resolve(performance.now() - begun); channel.port2.postMessage(0); });
-  })`);
+    requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = ` +
+      `() => resolve(performance.now() - begun); channel.port2.postMessage(0); });
+  })`,
+  );
 }
 
 async function pageOpen({ ours, bare }: Windows): Promise<Figure> {

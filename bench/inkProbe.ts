@@ -62,7 +62,10 @@ export async function throttle(session: CDPSession, rate: number): Promise<void>
 }
 
 /** The floor: one canvas of the same size, and `lineTo` for each event. */
-export const BARE_PAGE = `<!doctype html><meta charset="utf-8"><style>html,body{margin:0;height:100%}canvas{position:fixed;inset:0;touch-action:none}</style>
+export const BARE_PAGE =
+  '<!doctype html><meta ' +
+  'charset="utf-8"><style>html,body{margin:0;height:100%}canvas{position:fixed;inset:0;' +
+  `touch-action:none}</style>
 <canvas id="c"></canvas><script>
 const canvas = document.getElementById('c');
 canvas.width = innerWidth * devicePixelRatio; canvas.height = innerHeight * devicePixelRatio;
@@ -71,8 +74,11 @@ const context = canvas.getContext('2d');
 context.scale(devicePixelRatio, devicePixelRatio);
 context.lineWidth = 3; context.lineCap = 'round';
 let last = null;
-const to = (event) => { context.beginPath(); context.moveTo(last.x, last.y); context.lineTo(event.clientX, event.clientY); context.stroke(); last = { x: event.clientX, y: event.clientY }; };
+const to = (event) => { context.beginPath(); context.moveTo(last.x, last.y); ` +
+  'context.lineTo(event.clientX, event.clientY); context.stroke(); last = { x: event.clientX, y: ' +
+  `event.clientY }; };
 canvas.addEventListener('pointerdown', (event) => { last = { x: event.clientX, y: event.clientY }; to(event); });
-canvas.addEventListener('pointermove', (event) => { if (last) for (const each of event.getCoalescedEvents()) to(each); });
+canvas.addEventListener('pointermove', (event) => { if (last) for (const each of ` +
+  `event.getCoalescedEvents()) to(each); });
 canvas.addEventListener('pointerup', () => { last = null; });
 </script>`;

@@ -38,13 +38,15 @@ async function fill(sequelize: Sequelize, learner: string): Promise<void> {
     school,
   });
   await run(
-    `${person} SELECT CASE WHEN n = 1 THEN :learner::uuid ELSE gen_random_uuid() END, :school, 'learner', 'Learner ' || n, 'learner.' || n, 'password', 'x', '#C8472F' FROM generate_series(1, :count) n`,
+    `${person} SELECT CASE WHEN n = 1 THEN :learner::uuid ELSE gen_random_uuid() END, :school, 'learner',
+      'Learner ' || n, 'learner.' || n, 'password', 'x', '#C8472F' FROM generate_series(1, :count) n`,
     { learner, school, count: LEARNERS },
   );
   await run('INSERT INTO memberships (person_id, group_id, role) SELECT id, :group, role FROM people', { group });
   await run(
     `INSERT INTO activities (id, teacher_id, title, subject, task, minutes, state, created_at)
-     SELECT gen_random_uuid(), :teacher, 'Activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, 'set', now() - n * interval '1 hour' FROM generate_series(1, :count) n`,
+     SELECT gen_random_uuid(), :teacher, 'Activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, 'set',
+       now() - n * interval '1 hour' FROM generate_series(1, :count) n`,
     { teacher, count: ACTIVITIES },
   );
   await run(
@@ -52,39 +54,50 @@ async function fill(sequelize: Sequelize, learner: string): Promise<void> {
     { group },
   );
   await run(
-    "INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), a.id, n, 'page', 'Part ' || n, true, '{\"sheets\":[]}' FROM activities a, generate_series(0, 1) n",
+    `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
+      SELECT gen_random_uuid(), a.id, n, 'page', 'Part ' || n, true, '{"sheets":[]}'
+      FROM activities a, generate_series(0, 1) n`,
   );
   await run(
-    "INSERT INTO pieces (id, activity_id, person_id) SELECT gen_random_uuid(), a.id, p.id FROM activities a, people p WHERE p.role = 'learner'",
+    `INSERT INTO pieces (id, activity_id, person_id) SELECT gen_random_uuid(), a.id, p.id
+      FROM activities a, people p WHERE p.role = 'learner'`,
   );
   const data = Buffer.from(startDocument([]));
   await run('INSERT INTO piece_updates (piece_id, data) SELECT id, :data FROM pieces', { data });
   await run(
-    `UPDATE pieces SET progress_through = u.id, progress = jsonb_build_object('parts', (SELECT jsonb_object_agg(parts.id, '{"pages":1,"drawnPages":1,"strokes":9,"items":9,"neededSpots":0,"filledSpots":0,"photos":0,"recordings":0,"words":0,"ticked":false}'::jsonb) FROM parts WHERE parts.activity_id = pieces.activity_id))
+    `UPDATE pieces SET progress_through = u.id, progress = jsonb_build_object('parts',
+      (SELECT jsonb_object_agg(parts.id,
+      '{"pages":1,"drawnPages":1,"strokes":9,"items":9,"neededSpots":0,"filledSpots":0,
+      "photos":0,"recordings":0,"words":0,"ticked":false}'::jsonb)
+      FROM parts WHERE parts.activity_id = pieces.activity_id))
      FROM piece_updates u WHERE u.piece_id = pieces.id`,
   );
   await run(
     `INSERT INTO submissions (id, piece_id, go, key, sent_at, late, document, manifest)
-     SELECT gen_random_uuid(), id, 1, gen_random_uuid(), now(), false, :data, '{"parts":[]}' FROM (SELECT id, row_number() OVER () AS n FROM pieces) p WHERE n % 3 = 0`,
+     SELECT gen_random_uuid(), id, 1, gen_random_uuid(), now(), false, :data, '{"parts":[]}'
+       FROM (SELECT id, row_number() OVER () AS n FROM pieces) p WHERE n % 3 = 0`,
     { data },
   );
   await run(
     `INSERT INTO reviews (id, submission_id, reviewer_id, outcome, begun_at, released_at)
-     SELECT gen_random_uuid(), id, :teacher, 'finished', now(), now() FROM (SELECT id, row_number() OVER () AS n FROM submissions) s WHERE n % 2 = 0`,
+     SELECT gen_random_uuid(), id, :teacher, 'finished', now(), now()
+       FROM (SELECT id, row_number() OVER () AS n FROM submissions) s WHERE n % 2 = 0`,
     { teacher },
   );
   await run('ANALYZE');
 }
 
 /** The rows that Now is made of, and nothing done with them. */
-const BARE = `SELECT a.id, a.title, a.subject, a.minutes, t.name AS teacher, g.opens, g.due, g.closes, a.late_allowed, p.id AS piece_id, p.progress, u.id AS update_id,
+const BARE = `SELECT a.id, a.title, a.subject, a.minutes, t.name AS teacher, g.opens, g.due, g.closes, a.late_allowed,
+  p.id AS piece_id, p.progress, u.id AS update_id,
                      s.id AS go_id, s.go, s.sent_at, s.word, r.outcome, r.released_at
               FROM memberships m
               JOIN assignments g ON g.group_id = m.group_id
               JOIN activities a ON a.id = g.activity_id
               JOIN people t ON t.id = a.teacher_id
               LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = m.person_id
-              LEFT JOIN LATERAL (SELECT id FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
+              LEFT JOIN LATERAL (SELECT id FROM piece_updates WHERE piece_id = p.id
+                ORDER BY id DESC LIMIT 1) u ON true
               LEFT JOIN submissions s ON s.piece_id = p.id AND s.withdrawn_at IS NULL
               LEFT JOIN reviews r ON r.submission_id = s.id
               WHERE m.person_id = :learner AND m.role = 'learner'`;
@@ -99,7 +112,8 @@ export async function now500(): Promise<Figure> {
     await fill(sequelize, learner);
     const token = randomBytes(32).toString('base64url');
     await sequelize.query(
-      "INSERT INTO sessions (id, person_id, token_hash, kept, expires_at) VALUES (gen_random_uuid(), :learner, :hash, true, now() + interval '1 day')",
+      `INSERT INTO sessions (id, person_id, token_hash, kept, expires_at)
+        VALUES (gen_random_uuid(), :learner, :hash, true, now() + interval '1 day')`,
       {
         replacements: { learner, hash: createHash('sha256').update(token).digest() },
       },

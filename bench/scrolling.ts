@@ -17,7 +17,8 @@ const FRAMES = 90;
  * Scrolls what `selector` names to and fro, and gives the time of each frame in milliseconds. As text, because it runs
  * in the page.
  */
-const scrolled = (selector: string): string => `new Promise((resolve) => {
+const scrolled = (selector: string): string =>
+  `new Promise((resolve) => {
   const element = document.querySelector('${selector}');
   const times = [];
   let before = performance.now();
@@ -26,7 +27,8 @@ const scrolled = (selector: string): string => `new Promise((resolve) => {
     times.push(now - before);
     before = now;
     const t = times.length / ${FRAMES};
-    element.scrollTo(t * (element.scrollWidth - element.clientWidth), Math.abs(Math.sin(t * 6)) * (element.scrollHeight - element.clientHeight));
+    element.scrollTo(t * (element.scrollWidth - element.clientWidth), Math.abs(Math.sin(t * 6)) * ` +
+  `(element.scrollHeight - element.clientHeight));
     if (times.length < ${FRAMES}) requestAnimationFrame(step);
     else resolve(times);
   };
@@ -46,20 +48,24 @@ export async function marksFrame(): Promise<Figure> {
     await stage.school.query(
       `WITH g AS (SELECT id, school_id FROM groups WHERE name = $1 AND $2::int > 0 AND $3::int > 0)
        INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge)
-       SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || n, 'bench-' || n, 'picture', 'x', '#C8472F' FROM g, generate_series(1, $2::int) n`,
+       SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || n, 'bench-' || n, 'picture', 'x',
+         '#C8472F' FROM g, generate_series(1, $2::int) n`,
       values,
     );
     await stage.school.query(
-      "INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'bench-%' AND g.name = $1",
+      `INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner'
+        FROM people p, groups g WHERE p.sign_in_name LIKE 'bench-%' AND g.name = $1`,
       [name],
     );
     await stage.school.query(
       `INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state)
-       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`,
+       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', true,
+         'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`,
       [teacher.name, ACTIVITIES],
     );
     await stage.school.query(
-      "INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1",
+      `INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g
+        WHERE a.title LIKE 'Bench activity %' AND g.name = $1`,
       [name],
     );
     const page = await stage.teaching();
@@ -73,10 +79,15 @@ export async function marksFrame(): Promise<Figure> {
     const ours = await frames(page, '.lippet-marks');
     const bare = await stage.window();
     await bare.goto('about:blank');
-    await bare.evaluate(`(() => {
-      const rows = Array.from({ length: ${LEARNERS} }, (_, y) => '<tr>' + Array.from({ length: ${ACTIVITIES} }, (_, x) => '<td style="min-width:120px;height:52px;border:1px solid">Finished ' + x + y + '</td>').join('') + '</tr>').join('');
-      document.body.innerHTML = '<div id="bare" style="width:1200px;height:560px;overflow:auto"><table>' + rows + '</table></div>';
-    })()`);
+    await bare.evaluate(
+      `(() => {
+      const rows = Array.from({ length: ${LEARNERS} }, (_, y) => '<tr>' + Array.from({ length: ` +
+        `${ACTIVITIES} }, (_, x) => '<td style="min-width:120px;height:52px;border:1px solid">Finished ' + x ` +
+        `+ y + '</td>').join('') + '</tr>').join('');
+      document.body.innerHTML = '<div id="bare" style="width:1200px;height:560px;overflow:auto">` +
+        `<table>' + rows + '</table></div>';
+    })()`,
+    );
     return byRatio('marks-frame', 'ms', ours, await frames(bare, '#bare'), 2);
   } finally {
     await stage.strike();
@@ -84,8 +95,11 @@ export async function marksFrame(): Promise<Figure> {
 }
 
 /** Marks what scrolls furthest on the page, so that it can be named. As text, because it runs in the page. */
-const FURTHEST = `(() => {
-  const found = [...document.querySelectorAll('body *')].filter((each) => ['auto', 'scroll'].includes(getComputedStyle(each).overflowY)).sort((a, b) => b.scrollHeight - a.scrollHeight)[0];
+const FURTHEST =
+  `(() => {
+  const found = [...document.querySelectorAll('body *')].filter((each) => ['auto', ` +
+  "'scroll'].includes(getComputedStyle(each).overflowY)).sort((a, b) => b.scrollHeight - " +
+  `a.scrollHeight)[0];
   found.id = 'furthest';
   return found.querySelectorAll('[data-row]').length;
 })()`;
@@ -96,15 +110,20 @@ export async function nowFrame(): Promise<Figure> {
     const { teacher, name, learners } = GROUPS[0]!;
     await stage.school.query(
       `INSERT INTO activities (id, teacher_id, title, subject, task, minutes, late_allowed, state)
-       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`,
+       SELECT gen_random_uuid(), t.id, 'Bench activity ' || n, 'Art', '{"type":"doc","content":[]}', 20,
+         true, 'set' FROM people t, generate_series(1, $2::int) n WHERE t.name = $1`,
       [teacher.name, ROWS],
     );
     await stage.school.query(
-      "INSERT INTO assignments (activity_id, group_id, due) SELECT a.id, g.id, now() + row_number() OVER () * interval '2 hours' FROM activities a, groups g WHERE a.title LIKE 'Bench activity %' AND g.name = $1",
+      `INSERT INTO assignments (activity_id, group_id, due)
+        SELECT a.id, g.id, now() + row_number() OVER () * interval '2 hours' FROM activities a, groups g
+        WHERE a.title LIKE 'Bench activity %' AND g.name = $1`,
       [name],
     );
     await stage.school.query(
-      "INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), id, 0, 'page', 'A part', true, '{\"sheets\":[]}' FROM activities WHERE title LIKE 'Bench activity %'",
+      `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
+        SELECT gen_random_uuid(), id, 0, 'page', 'A part', true, '{"sheets":[]}' FROM activities
+        WHERE title LIKE 'Bench activity %'`,
     );
     const page = await stage.signedIn(learners[0]!.name);
     await page.getByText('Bench activity 1', { exact: true }).waitFor();
@@ -114,7 +133,9 @@ export async function nowFrame(): Promise<Figure> {
     const bare = await stage.window();
     await bare.goto('about:blank');
     await bare.evaluate(
-      `document.body.innerHTML = '<div id="bare" style="width:1200px;height:760px;overflow:auto">' + Array.from({ length: ${ROWS} }, (_, i) => '<p style="min-height:74px;border:2px solid;margin:0 0 12px">Activity ' + i + '</p>').join('') + '</div>'`,
+      'document.body.innerHTML = \'<div id="bare" style="width:1200px;height:760px;overflow:auto">\' + ' +
+        `Array.from({ length: ${ROWS} }, (_, i) => '<p style="min-height:74px;border:2px solid;margin:0 0 ` +
+        "12px\">Activity ' + i + '</p>').join('') + '</div>'",
     );
     return byRatio('now-frame', 'ms', ours, await frames(bare, '#bare'), 2);
   } finally {

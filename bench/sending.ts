@@ -86,7 +86,8 @@ async function inSchool<T>(work: (school: School) => Promise<T>): Promise<T> {
     await run("INSERT INTO schools VALUES (:school, 'Bench School', 'Europe/Dublin')", { school });
     await run("INSERT INTO groups VALUES (:group, :school, 'All', 'BENCH3')", { group, school });
     await run(
-      "INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) VALUES (:teacher, :school, 'teacher', 'Ms Bench', 'ms.bench', 'password', 'x', '#C8472F')",
+      `INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge)
+        VALUES (:teacher, :school, 'teacher', 'Ms Bench', 'ms.bench', 'password', 'x', '#C8472F')`,
       { teacher, school },
     );
     await run("INSERT INTO memberships (person_id, group_id, role) VALUES (:teacher, :group, 'teacher')", {
@@ -124,7 +125,8 @@ async function learnerWith({ sequelize, group, school }: School, activity: strin
   const run = (sql: string, replacements: Record<string, unknown>): Promise<unknown> =>
     sequelize.query(sql, { replacements });
   await run(
-    "INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) VALUES (:person, :school, 'learner', 'Learner', :person, 'password', 'x', '#C8472F')",
+    `INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge)
+      VALUES (:person, :school, 'learner', 'Learner', :person, 'password', 'x', '#C8472F')`,
     { person, school },
   );
   await run("INSERT INTO memberships (person_id, group_id, role) VALUES (:person, :group, 'learner')", {
@@ -132,7 +134,8 @@ async function learnerWith({ sequelize, group, school }: School, activity: strin
     group,
   });
   await run(
-    "INSERT INTO sessions (id, person_id, token_hash, kept, expires_at) VALUES (gen_random_uuid(), :person, :hash, true, now() + interval '1 day')",
+    `INSERT INTO sessions (id, person_id, token_hash, kept, expires_at)
+      VALUES (gen_random_uuid(), :person, :hash, true, now() + interval '1 day')`,
     { person, hash: hashToken(token) },
   );
   await run('INSERT INTO pieces (id, activity_id, person_id) VALUES (:piece, :activity, :person)', {
@@ -152,11 +155,13 @@ async function activityFor({ sequelize, group, teacher }: School, part: string):
   const run = (sql: string): Promise<unknown> =>
     sequelize.query(sql, { replacements: { activity, part, group, teacher } });
   await run(
-    "INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) VALUES (:activity, :teacher, 'Bench', 'Art', '{\"type\":\"doc\",\"content\":[]}', true, 'set')",
+    `INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state)
+      VALUES (:activity, :teacher, 'Bench', 'Art', '{"type":"doc","content":[]}', true, 'set')`,
   );
   await run('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)');
   await run(
-    "INSERT INTO parts (id, activity_id, position, kind, title, required, settings) VALUES (:part, :activity, 0, 'page', 'Pages', true, '{\"sheets\":[]}')",
+    `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
+      VALUES (:part, :activity, 0, 'page', 'Pages', true, '{"sheets":[]}')`,
   );
   return activity;
 }

@@ -21,7 +21,8 @@ export function wantedPort() {
 export async function insistOnPort(port) {
   if (await isFree(port)) return;
   throw new StopError(
-    `Port ${port} is taken, perhaps by another Lippet. Stop that one (./lippet stop), or choose another port: LIPPET_PORT=${port + 10} ./lippet demo`,
+    `Port ${port} is taken, perhaps by another Lippet. Stop that one (./lippet stop), or choose another ` +
+      `port: LIPPET_PORT=${port + 10} ./lippet demo`,
   );
 }
 

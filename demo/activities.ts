@@ -374,7 +374,8 @@ export const ACTIVITIES: DemoActivity[] = [
       {
         title: 'Signs on a map',
         words:
-          'A cross with a circle is a church.\nA small anchor is a place where boats may lie.\nA wavy blue line is deep water; dots are sand.',
+          `A cross with a circle is a church.\nA small anchor is a place where boats may lie.\nA wavy blue ` +
+          'line is deep water; dots are sand.',
       },
       {
         title: 'Where the four places are',
@@ -529,7 +530,9 @@ export const ACTIVITIES: DemoActivity[] = [
           openings: ['Dear all on the mainland,', 'Last night the wind', 'From up here I can see'],
           written: {
             'Nell Garrick':
-              'Dear all on the mainland, the lamp went out last night and I climbed the hundred and eleven steps in the dark with a bucket of oil. The gulls laughed at me. Tonight it shines again, and I can see your windows. Please send more oil, and a cake. Your keeper, Nell.',
+              'Dear all on the mainland, the lamp went out last night and I climbed the hundred and eleven steps ' +
+              'in the dark with a bucket of oil. The gulls laughed at me. Tonight it shines again, and I can see ' +
+              'your windows. Please send more oil, and a cake. Your keeper, Nell.',
             'Oskar Vane': 'Last night the wind took the roof of the hen house.',
           },
         },
@@ -627,7 +630,9 @@ export const ACTIVITIES: DemoActivity[] = [
     title: 'Tell us about your lino print',
     subject: 'Printmaking',
     goal: 'Talk about choices.',
-    task: 'Hold your print up and tell us about it, in a minute and a half at most. What did you cut away, and why? What would you do differently?',
+    task:
+      'Hold your print up and tell us about it, in a minute and a half at most. What did you cut away, and ' +
+      'why? What would you do differently?',
     minutes: 20,
     due: [5, 18],
     parts: [

@@ -134,7 +134,8 @@ test('a teacher answers with a voice and with a picture, and the asker hears and
   const milo = await device({ viewport: PHONE });
   await milo.asLearner('Milo Stannis');
   const files = await school.query<{ media_id: string }>(
-    "SELECT m.media_id FROM messages m JOIN threads t ON t.id = m.thread_id JOIN people p ON p.id = t.asker_id WHERE p.name = 'Isla Okpara' AND m.media_id IS NOT NULL",
+    `SELECT m.media_id FROM messages m JOIN threads t ON t.id = m.thread_id
+      JOIN people p ON p.id = t.asker_id WHERE p.name = 'Isla Okpara' AND m.media_id IS NOT NULL`,
   );
   expect(files).toHaveLength(2);
   for (const { media_id: id } of files)

@@ -102,7 +102,9 @@ test('somebody on no list joins one activity by a code, sends, and is told to be
   await desk.getByRole('button', { name: 'Amos Reddy, Sandpipers' }).click();
   await expect(joining.getByText('Fern')).toHaveCount(0);
   const [sent] = await school.query<{ name: string }>(
-    "SELECT p.name FROM submissions s JOIN pieces w ON w.id = s.piece_id JOIN people p ON p.id = w.person_id WHERE w.activity_id = (SELECT id FROM activities WHERE title = 'In the tide pool') ORDER BY s.sent_at DESC LIMIT 1",
+    `SELECT p.name FROM submissions s JOIN pieces w ON w.id = s.piece_id JOIN people p ON p.id = w.person_id
+      WHERE w.activity_id = (SELECT id FROM activities WHERE title = 'In the tide pool')
+      ORDER BY s.sent_at DESC LIMIT 1`,
   );
   expect(sent!.name).toBe('Amos Reddy');
   await guest.open('/now');

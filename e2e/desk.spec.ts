@@ -119,7 +119,8 @@ test('two teachers see each other at one go, and neither overwrites what the oth
   school,
 }) => {
   await school.query(
-    "INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'teacher' FROM people p, groups g WHERE p.name = 'Mr Quell' AND g.name = 'Sandpipers'",
+    `INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'teacher' FROM people p, groups g
+      WHERE p.name = 'Mr Quell' AND g.name = 'Sandpipers'`,
   );
   const [farrow, quell] = [await device({ viewport: WIDE }), await device({ viewport: WIDE })];
   await farrow.asTeacher('Ms Farrow');
@@ -209,98 +210,103 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   ]);
 });
 
-test('a teacher’s own stamp goes from one piece to another; a spoken pin and a spoken answer are heard; another go has its own date', async ({
-  device,
-  school,
-}) => {
-  const quell = await device({ viewport: WIDE });
-  await quell.asTeacher('Mr Quell');
-  await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
-  const { page } = quell;
-  await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
-  await expect(quell.saveLine).toContainText('saved at school too');
-  const sheet = await Sheet.of(quell);
-  const before = Number(await quell.sheet.getAttribute('data-items'));
-  await sheet.tool('Pen');
-  await sheet.drag([
-    [420, 90],
-    [440, 120],
-    [480, 60],
-  ]);
-  await sheet.expectItems(before + 1);
-  await sheet.tool('Choose');
-  await sheet.tap(440, 120);
-  await page.getByRole('button', { name: 'Keep as a stamp' }).click();
-  await page.getByRole('textbox', { name: 'What the stamp says, for you' }).fill('Well steered');
-  await expectAccessible(page, 'keeping a stamp');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByRole('radio', { name: 'Well steered' })).toBeChecked();
-  await sheet.tap(120, 700);
-  await sheet.expectItems(before + 2);
-  // Words are struck out by dragging over them.
-  await sheet.tool('Mark');
-  await page.getByRole('radio', { name: 'Strike out words' }).click();
-  await sheet.drag([
-    [46, 38],
-    [250, 38],
-  ]);
-  await sheet.expectItems(before + 3);
-  // A pin can be spoken.
-  await sheet.tool('Pin');
-  await sheet.tap(300, 300);
-  await page.getByRole('button', { name: 'Say a note' }).click();
-  await expect(page.getByRole('timer')).toHaveText(/^0:0[1-9]/, { timeout: 20_000 });
-  await page.getByRole('button', { name: 'That is it' }).click({ timeout: 20_000 });
-  await expect(page.getByRole('button', { name: 'Hear this note' })).toBeVisible();
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
-  // The whole answer can be, too.
-  await page.getByRole('button', { name: 'Say it to Oskar' }).click();
-  await page.getByRole('button', { name: 'Start recording' }).click();
-  await expect(page.getByTestId('recorded')).toHaveText(/^0:0[1-9] of/, { timeout: 20_000 });
-  await page.getByRole('button', { name: 'Done' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByRole('button', { name: 'Take away what you say to Oskar' })).toBeVisible();
-  await page.getByRole('button', { name: 'New dates for Oskar’s next go' }).click();
-  await page.getByRole('button', { name: 'Due: In a week' }).click();
-  await expectAccessible(page, 'an answer with a voice and new dates');
-  await expect(quell.saveLine).toContainText('saved at school too');
-  await expect
-    .poll(
-      async () =>
-        (
-          await school.query<{ n: number }>(
-            "SELECT count(*)::int AS n FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.piece_id IS NOT NULL",
-          )
-        )[0]!.n,
-      { timeout: 20_000 },
-    )
-    .toBe(2);
-  await page.getByRole('button', { name: 'Another go', exact: true }).click();
-  await expect(page.getByRole('heading', { level: 2, name: 'Priya Sund' })).toBeVisible();
-  // The stamp is at hand for the next piece.
-  await sheet.tool('Stamp');
-  await page.getByRole('radio', { name: 'Well steered' }).click();
-  const items = Number(await quell.sheet.getAttribute('data-items'));
-  await sheet.tap(300, 600);
-  await sheet.expectItems(items + 1);
+test(
+  'a teacher’s own stamp goes from one piece to another; a spoken pin and a spoken answer are heard; ' +
+    'another go has its own date',
+  async ({ device, school }) => {
+    const quell = await device({ viewport: WIDE });
+    await quell.asTeacher('Mr Quell');
+    await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
+    const { page } = quell;
+    await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
+    await expect(quell.saveLine).toContainText('saved at school too');
+    const sheet = await Sheet.of(quell);
+    const before = Number(await quell.sheet.getAttribute('data-items'));
+    await sheet.tool('Pen');
+    await sheet.drag([
+      [420, 90],
+      [440, 120],
+      [480, 60],
+    ]);
+    await sheet.expectItems(before + 1);
+    await sheet.tool('Choose');
+    await sheet.tap(440, 120);
+    await page.getByRole('button', { name: 'Keep as a stamp' }).click();
+    await page.getByRole('textbox', { name: 'What the stamp says, for you' }).fill('Well steered');
+    await expectAccessible(page, 'keeping a stamp');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByRole('radio', { name: 'Well steered' })).toBeChecked();
+    await sheet.tap(120, 700);
+    await sheet.expectItems(before + 2);
+    // Words are struck out by dragging over them.
+    await sheet.tool('Mark');
+    await page.getByRole('radio', { name: 'Strike out words' }).click();
+    await sheet.drag([
+      [46, 38],
+      [250, 38],
+    ]);
+    await sheet.expectItems(before + 3);
+    // A pin can be spoken.
+    await sheet.tool('Pin');
+    await sheet.tap(300, 300);
+    await page.getByRole('button', { name: 'Say a note' }).click();
+    await expect(page.getByRole('timer')).toHaveText(/^0:0[1-9]/, { timeout: 20_000 });
+    await page.getByRole('button', { name: 'That is it' }).click({ timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'Hear this note' })).toBeVisible();
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    // The whole answer can be, too.
+    await page.getByRole('button', { name: 'Say it to Oskar' }).click();
+    await page.getByRole('button', { name: 'Start recording' }).click();
+    await expect(page.getByTestId('recorded')).toHaveText(/^0:0[1-9] of/, { timeout: 20_000 });
+    await page.getByRole('button', { name: 'Done' }).click();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByRole('button', { name: 'Take away what you say to Oskar' })).toBeVisible();
+    await page.getByRole('button', { name: 'New dates for Oskar’s next go' }).click();
+    await page.getByRole('button', { name: 'Due: In a week' }).click();
+    await expectAccessible(page, 'an answer with a voice and new dates');
+    await expect(quell.saveLine).toContainText('saved at school too');
+    await expect
+      .poll(
+        async () =>
+          (
+            await school.query<{ n: number }>(
+              `SELECT count(*)::int AS n FROM media m JOIN people p ON p.id = m.owner_id
+              WHERE p.name = 'Mr Quell' AND m.piece_id IS NOT NULL`,
+            )
+          )[0]!.n,
+        { timeout: 20_000 },
+      )
+      .toBe(2);
+    await page.getByRole('button', { name: 'Another go', exact: true }).click();
+    await expect(page.getByRole('heading', { level: 2, name: 'Priya Sund' })).toBeVisible();
+    // The stamp is at hand for the next piece.
+    await sheet.tool('Stamp');
+    await page.getByRole('radio', { name: 'Well steered' }).click();
+    const items = Number(await quell.sheet.getAttribute('data-items'));
+    await sheet.tap(300, 600);
+    await sheet.expectItems(items + 1);
 
-  const oskar = await device({ viewport: PHONE });
-  await oskar.asLearner('Oskar Vane');
-  await expect(oskar.page.getByRole('region', { name: 'Needs you' }).getByText('Label the harbour map')).toBeVisible();
-  const [{ days }] = (await school.query<{ days: number }>(
-    "SELECT round(extract(epoch FROM due - now()) / 86400)::int AS days FROM learner_dates d JOIN people p ON p.id = d.person_id WHERE p.name = 'Oskar Vane'",
-  )) as [{ days: number }];
-  expect(days).toBe(7);
-  await oskar.open('/updates');
-  await oskar.page
-    .getByRole('link', { name: /Mr Quell asks for another go: Label the harbour map/ })
-    .first()
-    .click();
-  await expect(oskar.page.getByTestId('take-player')).toBeVisible();
-  const walk = oskar.page.getByRole('group', { name: 'Notes on your work' });
-  await walk.getByRole('button', { name: 'The first note' }).click();
-  await expect(walk.getByRole('button', { name: 'Hear what your teacher said' })).toBeVisible();
-});
+    const oskar = await device({ viewport: PHONE });
+    await oskar.asLearner('Oskar Vane');
+    await expect(
+      oskar.page.getByRole('region', { name: 'Needs you' }).getByText('Label the harbour map'),
+    ).toBeVisible();
+    const [{ days }] = (await school.query<{ days: number }>(
+      `SELECT round(extract(epoch FROM due - now()) / 86400)::int AS days FROM learner_dates d
+      JOIN people p ON p.id = d.person_id WHERE p.name = 'Oskar Vane'`,
+    )) as [{ days: number }];
+    expect(days).toBe(7);
+    await oskar.open('/updates');
+    await oskar.page
+      .getByRole('link', { name: /Mr Quell asks for another go: Label the harbour map/ })
+      .first()
+      .click();
+    await expect(oskar.page.getByTestId('take-player')).toBeVisible();
+    const walk = oskar.page.getByRole('group', { name: 'Notes on your work' });
+    await walk.getByRole('button', { name: 'The first note' }).click();
+    await expect(walk.getByRole('button', { name: 'Hear what your teacher said' })).toBeVisible();
+  },
+);
 
 test('the desk goes on before an outcome is told; whoever could not be told stands above it, and no word is lost', async ({
   device,
@@ -355,7 +361,8 @@ test('the desk goes on before an outcome is told; whoever could not be told stan
  * Watches for the time from the key until the next piece's sheet is drawn, in milliseconds: it must be on the watch
  * before the key is pressed. As text, because it runs in the page.
  */
-const WATCH_FOR_NEXT = `window.nextShown = new Promise((resolve) => {
+const WATCH_FOR_NEXT =
+  `window.nextShown = new Promise((resolve) => {
   const name = () => document.querySelector('[data-testid="answer"] h2')?.textContent;
   const sheet = () => document.querySelector('[data-testid="sheet"][data-strokes]');
   const [before, old] = [name(), sheet()];
@@ -363,7 +370,8 @@ const WATCH_FOR_NEXT = `window.nextShown = new Promise((resolve) => {
     if (event.key !== 'Enter') return;
     removeEventListener('keydown', pressed, true);
     const start = performance.now();
-    const look = () => (name() !== before && sheet() && sheet() !== old ? requestAnimationFrame(() => resolve(performance.now() - start)) : requestAnimationFrame(look));
+    const look = () => (name() !== before && sheet() && sheet() !== old ? requestAnimationFrame(() ` +
+  `=> resolve(performance.now() - start)) : requestAnimationFrame(look));
     requestAnimationFrame(look);
   }, true);
 });
@@ -379,14 +387,23 @@ test('thirty pieces are reviewed with keys alone, and none is shown under anothe
   test.slow();
   // As many more learners as it takes, each with a go like Isla's that waits.
   await school.query(
-    `WITH model AS (SELECT s.*, p.activity_id, p.progress, w.school_id, w.secret_hash, m.group_id FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id
-       JOIN activities a ON a.id = p.activity_id JOIN memberships m ON m.person_id = w.id AND m.role = 'learner' WHERE w.name = 'Isla Okpara' AND a.title = 'Three knots'),
-     fresh AS (SELECT n, gen_random_uuid() AS person, gen_random_uuid() AS piece FROM generate_series(1, ${MANY - 2}) n),
-     people_made AS (INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) SELECT person, school_id, 'learner', 'Learner ' || chr(64 + n / 10 + 1) || n, 'learner-' || n, 'picture', secret_hash, '#C8472F' FROM fresh, model RETURNING id),
-     members AS (INSERT INTO memberships (person_id, group_id, role) SELECT person, group_id, 'learner' FROM fresh, model RETURNING person_id),
-     pieces_made AS (INSERT INTO pieces (id, activity_id, person_id, frozen, progress) SELECT piece, activity_id, person, true, progress FROM fresh, model RETURNING id)
+    `WITH model AS (SELECT s.*, p.activity_id, p.progress, w.school_id, w.secret_hash, m.group_id
+      FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id
+       JOIN activities a ON a.id = p.activity_id JOIN memberships m ON m.person_id = w.id
+         AND m.role = 'learner' WHERE w.name = 'Isla Okpara' AND a.title = 'Three knots'),
+     fresh AS (SELECT n, gen_random_uuid() AS person, gen_random_uuid() AS piece
+       FROM generate_series(1, ${MANY - 2}) n),
+     people_made AS (INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash,
+       badge) SELECT person, school_id, 'learner', 'Learner ' || chr(64 + n / 10 + 1) || n, 'learner-' || n,
+       'picture', secret_hash, '#C8472F' FROM fresh, model RETURNING id),
+     members AS (INSERT INTO memberships (person_id, group_id, role) SELECT person, group_id, 'learner'
+       FROM fresh, model RETURNING person_id),
+     pieces_made AS (INSERT INTO pieces (id, activity_id, person_id, frozen, progress)
+       SELECT piece, activity_id, person, true, progress FROM fresh, model RETURNING id)
      INSERT INTO submissions (id, piece_id, go, key, sent_at, late, document, manifest, word)
-       SELECT gen_random_uuid(), piece, 1, gen_random_uuid(), now() - interval '1 hour' + n * interval '1 second', false, document, manifest, 'My knots, number ' || n FROM fresh, model`,
+       SELECT gen_random_uuid(), piece, 1, gen_random_uuid(),
+         now() - interval '1 hour' + n * interval '1 second', false, document, manifest,
+         'My knots, number ' || n FROM fresh, model`,
   );
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
@@ -424,16 +441,18 @@ test('thirty pieces are reviewed with keys alone, and none is shown under anothe
   await expect(page.getByText(/^0 to look at/)).toBeVisible();
   expect(seen.size).toBe(MANY);
   const rows = await school.query<{ outcome: string; note: string }>(
-    "SELECT r.outcome, r.note FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Three knots' AND r.note LIKE 'Good ropes,%'",
+    `SELECT r.outcome, r.note FROM reviews r JOIN submissions s ON s.id = r.submission_id
+      JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id
+      WHERE a.title = 'Three knots' AND r.note LIKE 'Good ropes,%'`,
   );
   expect(rows.map(({ outcome }) => outcome)).toEqual(Array.from({ length: MANY }, () => 'finished'));
   // Each note went with its own piece, once.
   expect(new Set(rows.map(({ note }) => note)).size).toBe(MANY);
   times.sort((a, b) => a - b);
-  test
-    .info()
-    .annotations.push({
-      type: 'measured',
-      description: `${(keys / MANY).toFixed(1)} keys a piece, ${Math.round(times[Math.floor(times.length * 0.95)]!)} ms to the next piece (p95)`,
-    });
+  test.info().annotations.push({
+    type: 'measured',
+    description:
+      `${(keys / MANY).toFixed(1)} keys a piece, ${Math.round(times[Math.floor(times.length * 0.95)]!)} ms ` +
+      'to the next piece (p95)',
+  });
 });

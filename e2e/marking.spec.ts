@@ -156,16 +156,22 @@ test('a table of thousands of marks has only what is in sight, and all of it can
   school,
 }) => {
   await school.query(
-    "INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || lpad(n::text, 2, '0'), 'many-' || n, 'picture', 'x', '#C8472F' FROM groups g, generate_series(1, 40) n WHERE g.name = 'Sandpipers'",
+    `INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge)
+      SELECT gen_random_uuid(), g.school_id, 'learner', 'Learner ' || lpad(n::text, 2, '0'), 'many-' || n,
+      'picture', 'x', '#C8472F' FROM groups g, generate_series(1, 40) n WHERE g.name = 'Sandpipers'`,
   );
   await school.query(
-    "INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g WHERE p.sign_in_name LIKE 'many-%' AND g.name = 'Sandpipers'",
+    `INSERT INTO memberships (person_id, group_id, role) SELECT p.id, g.id, 'learner' FROM people p, groups g
+      WHERE p.sign_in_name LIKE 'many-%' AND g.name = 'Sandpipers'`,
   );
   await school.query(
-    "INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT gen_random_uuid(), t.id, 'Many ' || lpad(n::text, 2, '0'), 'Art', '{\"type\":\"doc\",\"content\":[]}', true, 'set' FROM people t, generate_series(1, 80) n WHERE t.name = 'Ms Farrow'",
+    `INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state)
+      SELECT gen_random_uuid(), t.id, 'Many ' || lpad(n::text, 2, '0'), 'Art', '{"type":"doc","content":[]}',
+      true, 'set' FROM people t, generate_series(1, 80) n WHERE t.name = 'Ms Farrow'`,
   );
   await school.query(
-    "INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g WHERE a.title LIKE 'Many %' AND g.name = 'Sandpipers'",
+    `INSERT INTO assignments (activity_id, group_id) SELECT a.id, g.id FROM activities a, groups g
+      WHERE a.title LIKE 'Many %' AND g.name = 'Sandpipers'`,
   );
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');

@@ -145,7 +145,10 @@ test('a sheet that was worked on and photographed again is laid over the first p
   const plain = sharp(data, { raw: { width, height, channels: 4 } });
   const [first, second] = [testInfo.outputPath('first.jpg'), testInfo.outputPath('second.jpg')];
   await writeFile(first, await plain.clone().jpeg({ quality: 92 }).toBuffer());
-  const drawn = `<svg width="${width}" height="${height}"><path d="M${width * 0.42} ${height * 0.48} l${width * 0.09} ${height * 0.03} l${-width * 0.07} ${height * 0.03} l${width * 0.08} ${height * 0.02}" fill="none" stroke="#222" stroke-width="${width * 0.008}"/></svg>`;
+  const drawn =
+    `<svg width="${width}" height="${height}"><path d="M${width * 0.42} ${height * 0.48} ` +
+    `l${width * 0.09} ${height * 0.03} l${-width * 0.07} ${height * 0.03} l${width * 0.08} ` +
+    `${height * 0.02}" fill="none" stroke="#222" stroke-width="${width * 0.008}"/></svg>`;
   await writeFile(
     second,
     await plain

@@ -71,7 +71,9 @@ test('work is found on Now by words, subject and state; what is finished stands 
 
   await milo.open('/shelf');
   const [finished] = await school.query<{ count: string }>(
-    "SELECT count(*) FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id WHERE w.name = 'Milo Stannis' AND r.outcome = 'finished'",
+    `SELECT count(*) FROM reviews r JOIN submissions s ON s.id = r.submission_id
+      JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id WHERE w.name = 'Milo Stannis'
+      AND r.outcome = 'finished'`,
   );
   const shelf = page.getByRole('list').getByRole('link');
   await expect(shelf).toHaveCount(Number(finished!.count));

@@ -164,7 +164,8 @@ test('a recording from a file is judged; a quiet one is made louder; what is no 
       async () =>
         (
           await school.query<{ loudness: number | null }>(
-            "SELECT m.loudness FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke' AND m.state = 'ready' ORDER BY m.loudness",
+            `SELECT m.loudness FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke'
+              AND m.state = 'ready' ORDER BY m.loudness`,
           )
         ).map(({ loudness }) => Math.round(loudness ?? 0)),
       { timeout: 20_000 },

@@ -85,7 +85,8 @@ test('an export that was asked for is made even if the server is killed in betwe
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const [go] = await school.query<{ id: string }>(
-    "SELECT s.id FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Label the harbour map' LIMIT 1",
+    `SELECT s.id FROM submissions s JOIN pieces p ON p.id = s.piece_id
+      JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Label the harbour map' LIMIT 1`,
   );
   const id = await quell.page.evaluate(async (goId) => {
     const answer = await fetch(`/api/goes/${goId}/exports`, {

@@ -203,4 +203,5 @@ export function onTheirWay({ waiting }: OutboxState, home: MediaHome): { count: 
 
 /** "2 files on their way to school, 40%". The first of it says nothing yet of how far it is. */
 export const wayWords = ({ count, share }: { count: number; share: number }): string =>
-  `${count === 1 ? 'a file' : `${count} files`} on ${count === 1 ? 'its' : 'their'} way to school${share > 0 ? `, ${Math.floor(share * 100)}%` : ''}`;
+  `${count === 1 ? 'a file' : `${count} files`} on ${count === 1 ? 'its' : 'their'} way to ` +
+  `school${share > 0 ? `, ${Math.floor(share * 100)}%` : ''}`;

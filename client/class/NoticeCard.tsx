@@ -43,7 +43,10 @@ export function NoticeCard({ notice, room, classroom, me, zone }: Props) {
           <View>
             <ReaderSign
               audience="class"
-              words={`Everybody in ${room.name} reads this: ${room.learners.length} learners and ${room.teachers.map(({ name }) => name).join(' and ')}`}
+              words={
+                `Everybody in ${room.name} reads this: ${room.learners.length} learners and ` +
+                `${room.teachers.map(({ name }) => name).join(' and ')}`
+              }
             />
             <SayBox
               place={`notice:${notice.id}`}

@@ -68,7 +68,10 @@ export function MaterialList({ materials, later, zone, onOpen }: Props) {
         <Text variant="bodySmall">{`More from ${whenWords(later.next, Date.now(), zone)}.`}</Text>
       )}
       {later.afterSending > 0 && (
-        <Text variant="bodySmall">{`${later.afterSending === 1 ? 'One more' : `${later.afterSending} more`} to look at once you have sent it.`}</Text>
+        <Text variant="bodySmall">
+          {`${later.afterSending === 1 ? 'One more' : `${later.afterSending} more`} to look at once you have ` +
+            'sent it.'}
+        </Text>
       )}
     </View>
   );

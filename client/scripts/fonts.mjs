@@ -125,7 +125,9 @@ for (const { family, weight, file, axes, words } of FACES) {
     const hash = createHash('sha256').update(subset).digest('hex').slice(0, 12);
     const name = `${family.toLowerCase().replaceAll(' ', '-')}-${weight}-${set}.${hash}.woff2`;
     writeFileSync(join(out, name), subset);
-    css += `@font-face{font-family:'${family}';font-weight:${weight};font-display:swap;src:url('/fonts/${name}') format('woff2');unicode-range:${unicodeRange}}\n`;
+    css +=
+      `@font-face{font-family:'${family}';font-weight:${weight};font-display:swap;` +
+      `src:url('/fonts/${name}') format('woff2');unicode-range:${unicodeRange}}\n`;
     console.log(name, subset.length);
     if (!words) continue;
     const whole = evenGlyphs(

@@ -50,7 +50,8 @@ export const STAMP_SHAPES: Readonly<Record<PieceState, readonly StampPath[]>> = 
   finished: [
     shape('M15 5h14l10 10v14L29 39H15L5 29V15z', colours.moss),
     line(
-      'M24.6 12.500a2.6 2.6 0 1 1-5.2 0 2.6 2.6 0 1 1 5.2 0M22 15.500v16M17 19h10M12.500 24c1 6 5 8 9.500 8s8.500-2 9.500-8M12.500 24l-1 3.500M12.500 24l3.500 1.500M31.500 24l1 3.500M31.500 24l-3.500 1.500',
+      'M24.6 12.500a2.6 2.6 0 1 1-5.2 0 2.6 2.6 0 1 1 5.2 0M22 15.500v16M17 19h10M12.500 24c1 6 5 8 9.500 ' +
+        '8s8.500-2 9.500-8M12.500 24l-1 3.500M12.500 24l3.500 1.500M31.500 24l1 3.500M31.500 24l-3.500 1.500',
       colours.scrap,
       2.8,
     ),
@@ -65,9 +66,13 @@ export function stampPicture(state: PieceState): string {
   if (known) return known;
   const paths = STAMP_SHAPES[state].map(
     ({ d, fill, stroke, strokeWidth, round, transform }) =>
-      `<path d="${d}" fill="${fill}" stroke="${stroke}" stroke-width="${strokeWidth}"${round ? ' stroke-linecap="round" stroke-linejoin="round"' : ''}${transform ? ` transform="${transform}"` : ''}/>`,
+      `<path d="${d}" fill="${fill}" stroke="${stroke}" ` +
+      `stroke-width="${strokeWidth}"${round ? ' stroke-linecap="round" stroke-linejoin="round"' : ''}` +
+      `${transform ? ` transform="${transform}"` : ''}/>`,
   );
-  const address = `data:image/svg+xml,${encodeURIComponent(`<svg xmlns="http://www.w3.org/2000/svg" width="44" height="44" viewBox="0 0 44 44">${paths.join('')}</svg>`)}`;
+  const address = `data:image/svg+xml,${encodeURIComponent(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="44" height="44" viewBox="0 0 44 ' + `44">${paths.join('')}</svg>`,
+  )}`;
   made.set(state, address);
   return address;
 }

@@ -42,7 +42,9 @@ describe('InkML', () => {
   });
 
   it('of another program is taken in: other channels and units, groups, differences', () => {
-    const text = `<ink xmlns="http://www.w3.org/2003/InkML"><traceFormat><channel name="Y" units="in"/><channel name="X" units="in"/></traceFormat>
+    const text =
+      '<ink xmlns="http://www.w3.org/2003/InkML"><traceFormat><channel name="Y" units="in"/>' +
+      `<channel name="X" units="in"/></traceFormat>
       <traceGroup><traceGroup><trace>1 2, '0.5 '0.25, 0.5 0.25, "0 "0.25</trace></traceGroup></traceGroup></ink>`;
     const [only] = readInkml(text);
     expect([...only!.ink.x].map((x) => x / 72)).toEqual([2, 2.25, 2.5, 3]);
@@ -64,7 +66,8 @@ describe('InkML', () => {
 
   it('keeps what lies off every page, and time that runs backwards, within what ink can be', () => {
     const text =
-      '<ink><traceFormat><channel name="X" units="pt"/><channel name="Y" units="pt"/><channel name="T" units="ms"/></traceFormat><trace>1e9 5 100, 2 5 50, nonsense, 3</trace></ink>';
+      '<ink><traceFormat><channel name="X" units="pt"/><channel name="Y" units="pt"/>' +
+      '<channel name="T" units="ms"/></traceFormat><trace>1e9 5 100, 2 5 50, nonsense, 3</trace></ink>';
     const [only] = readInkml(text);
     expect(only!.ink.x[0]).toBe(100_000);
     expect([...only!.ink.time]).toEqual([0, 0]);

@@ -44,11 +44,17 @@ export function writeInkml(strokes: readonly InkmlStroke[]): string {
   });
   const brushes = [...looks].map(([look, id]) => {
     const [colour, width] = look.split(' ');
-    return `<brush xml:id="${id}"><brushProperty name="color" value="${colour}"/><brushProperty name="width" value="${width}" units="pt"/><brushProperty name="height" value="${width}" units="pt"/></brush>`;
+    return (
+      `<brush xml:id="${id}"><brushProperty name="color" value="${colour}"/>` +
+      `<brushProperty name="width" value="${width}" units="pt"/>` +
+      `<brushProperty name="height" value="${width}" units="pt"/></brush>`
+    );
   });
   return (
-    `<?xml version="1.0" encoding="UTF-8"?>\n<ink xmlns="${INKML_NAMESPACE}"><definitions><context xml:id="page"><inkSource xml:id="pen"><traceFormat>` +
-    '<channel name="X" type="decimal" units="pt"/><channel name="Y" type="decimal" units="pt"/><channel name="F" type="decimal" min="0" max="1"/><channel name="T" type="integer" units="ms"/>' +
+    `<?xml version="1.0" encoding="UTF-8"?>\n<ink xmlns="${INKML_NAMESPACE}"><definitions>` +
+    '<context xml:id="page"><inkSource xml:id="pen"><traceFormat>' +
+    '<channel name="X" type="decimal" units="pt"/><channel name="Y" type="decimal" units="pt"/>' +
+    '<channel name="F" type="decimal" min="0" max="1"/><channel name="T" type="integer" units="ms"/>' +
     `</traceFormat></inkSource></context>${brushes.join('')}</definitions>${traces.join('\n')}</ink>\n`
   );
 }

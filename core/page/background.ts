@@ -181,7 +181,10 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
         width: 0.8,
       },
       {
-        d: `M${left} ${cy}H${right}M${right - head} ${cy - head}L${right} ${cy}L${right - head} ${cy + head}M${cx} ${bottom}V${top}M${cx - head} ${top + head}L${cx} ${top}L${cx + head} ${top + head}`,
+        d:
+          `M${left} ${cy}H${right}M${right - head} ${cy - head}L${right} ${cy}L${right - head} ` +
+          `${cy + head}M${cx} ${bottom}V${top}M${cx - head} ${top + head}L${cx} ${top}L${cx + head} ` +
+          `${top + head}`,
         stroke: INK_COLOURS.ink,
         width: 1.6,
       },

@@ -28,15 +28,13 @@ const stroke: fc.Arbitrary<Item> = fc
     width,
     ink: inkFromRows(points.map(({ x, y }, i) => [x, y, 0.5, i * 8])),
   }));
-const fill: fc.Arbitrary<Item> = fc
-  .array(place, { minLength: 3, maxLength: 9 })
-  .map((points) => ({
-    ...base,
-    matrix: IDENTITY,
-    kind: 'fill',
-    colour: '#C8472F',
-    rings: [Float64Array.from(points.flatMap(({ x, y }) => [x, y]))],
-  }));
+const fill: fc.Arbitrary<Item> = fc.array(place, { minLength: 3, maxLength: 9 }).map((points) => ({
+  ...base,
+  matrix: IDENTITY,
+  kind: 'fill',
+  colour: '#C8472F',
+  rings: [Float64Array.from(points.flatMap(({ x, y }) => [x, y]))],
+}));
 const text: fc.Arbitrary<Item> = fc
   .tuple(matrix, number(10, 400), number(5, 60), fc.array(fc.string({ maxLength: 12 }), { maxLength: 5 }))
   .map(([turned, width, size, lines]) => ({
@@ -52,19 +50,17 @@ const text: fc.Arbitrary<Item> = fc
     align: 'left',
     spot: null,
   }));
-const picture: fc.Arbitrary<Item> = fc
-  .tuple(matrix, number(5, 400), number(5, 400))
-  .map(([turned, width, height]) => ({
-    ...base,
-    matrix: turned,
-    kind: 'picture',
-    media: 'm',
-    width,
-    height,
-    crop: [0, 0, 1, 1],
-    alt: '',
-    spot: null,
-  }));
+const picture: fc.Arbitrary<Item> = fc.tuple(matrix, number(5, 400), number(5, 400)).map(([turned, width, height]) => ({
+  ...base,
+  matrix: turned,
+  kind: 'picture',
+  media: 'm',
+  width,
+  height,
+  crop: [0, 0, 1, 1],
+  alt: '',
+  spot: null,
+}));
 const pin: fc.Arbitrary<Item> = matrix.map((turned) => ({
   ...base,
   matrix: turned,

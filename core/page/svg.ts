@@ -44,7 +44,10 @@ function textElement({ matrix, lines, width, size, font, colour, align }: TextBo
       (line, i) => `<tspan x="${x}" y="${((i * LINE_HEIGHT + BASELINE) * size).toFixed(2)}">${escaped(line)}</tspan>`,
     )
     .join('');
-  return `<text ${transform(matrix)} font-family="${escaped(family)}" font-weight="${weight}" font-size="${size}" fill="${colour}" text-anchor="${anchor}" xml:space="preserve">${spans}</text>`;
+  return (
+    `<text ${transform(matrix)} font-family="${escaped(family)}" font-weight="${weight}" ` +
+    `font-size="${size}" fill="${colour}" text-anchor="${anchor}" xml:space="preserve">${spans}</text>`
+  );
 }
 
 /** A nested view shows just the cropped part of a picture. */
@@ -54,7 +57,9 @@ function pictureElement(
 ): string {
   const address = addressOf?.(media) ?? null;
   const inner = address
-    ? `<svg width="${width}" height="${height}" viewBox="${left} ${top} ${wide} ${high}" preserveAspectRatio="none"><image href="${escaped(address)}" width="1" height="1" preserveAspectRatio="none"/></svg>`
+    ? `<svg width="${width}" height="${height}" viewBox="${left} ${top} ${wide} ${high}" ` +
+      `preserveAspectRatio="none"><image href="${escaped(address)}" width="1" height="1" ` +
+      'preserveAspectRatio="none"/></svg>'
     : `<rect width="${width}" height="${height}" fill="#DCE8EA" stroke="#566470"/>`;
   return `<g ${transform(matrix)} role="img" aria-label="${escaped(alt)}">${inner}</g>`;
 }
@@ -64,8 +69,10 @@ function markElement({ style, colour, quads }: TextMark): string {
     .map((quad) => {
       const [ax, ay, bx, by, cx, cy, dx, dy] = quad as [number, number, number, number, number, number, number, number];
       return style === 'highlight'
-        ? `<path d="M${ax} ${ay}L${bx} ${by}L${cx} ${cy}L${dx} ${dy}Z" fill="${colour}" fill-opacity="${HIGHLIGHT_OPACITY}" style="mix-blend-mode:multiply"/>`
-        : `<path d="M${(ax + dx) / 2} ${(ay + dy) / 2}L${(bx + cx) / 2} ${(by + cy) / 2}" stroke="${colour}" stroke-width="1.5" fill="none"/>`;
+        ? `<path d="M${ax} ${ay}L${bx} ${by}L${cx} ${cy}L${dx} ${dy}Z" fill="${colour}" ` +
+            `fill-opacity="${HIGHLIGHT_OPACITY}" style="mix-blend-mode:multiply"/>`
+        : `<path d="M${(ax + dx) / 2} ${(ay + dy) / 2}L${(bx + cx) / 2} ${(by + cy) / 2}" stroke="${colour}" ` +
+            'stroke-width="1.5" fill="none"/>';
     })
     .join('');
 }
@@ -85,7 +92,10 @@ function itemElement(item: Item, { digits = 2, media }: SvgSettings): string {
       return markElement(item);
     case 'pin': {
       const [, , , , x, y] = item.matrix;
-      return `<g transform="translate(${x} ${y})"><title>${escaped(item.note)}</title><path d="M0 0L-8 -12A9 9 0 1 1 8 -12Z" fill="#F0AE2E" stroke="#1C2A33" stroke-width="1.5"/></g>`;
+      return (
+        `<g transform="translate(${x} ${y})"><title>${escaped(item.note)}</title>` +
+        '<path d="M0 0L-8 -12A9 9 0 1 1 8 -12Z" fill="#F0AE2E" stroke="#1C2A33" stroke-width="1.5"/></g>'
+      );
     }
     case 'field':
       return '';

@@ -164,7 +164,8 @@ export function pinContent(matrix: Matrix, number: number, fonts: readonly Named
   const runs = runsOf(String(number), fonts);
   const head = '0 0 m\n-4 -6 -11 -10 -11 -17 c\n-11 -31 11 -31 11 -17 c\n11 -10 4 -6 0 0 c\nh B\n';
   return within(
-    `${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}1.5 w\n${head}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, -13, 11))}`,
+    `${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}1.5 ` +
+      `w\n${head}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, -13, 11))}`,
   );
 }
 

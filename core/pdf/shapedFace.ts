@@ -1,4 +1,5 @@
-// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the package has no types, and projects that import this file must find ours
+// The package has no types, and projects that import this file must find ours.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./harfbuzzjs.d.ts" />
 /** Letters that change their shape and place after each other, as a font's own tables say. */
 import fontkit, { type Font, type GlyphRun } from '@pdf-lib/fontkit';

@@ -92,8 +92,13 @@ function drawn(bytes: Uint8Array, page = 1) {
   return {
     width,
     height,
-    at: (x: number, y: number): string =>
-      `#${[...ppm.subarray(start + 3 * (Math.round(y) * width + Math.round(x)), start + 3 * (Math.round(y) * width + Math.round(x)) + 3)].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase(),
+    at(x: number, y: number): string {
+      const place = start + 3 * (Math.round(y) * width + Math.round(x));
+      return `#${ppm
+        .subarray(place, place + 3)
+        .toString('hex')
+        .toUpperCase()}`;
+    },
   };
 }
 
@@ -136,13 +141,16 @@ describe('the space of a PDF page', () => {
 function pdfJs(bytes: Uint8Array): { transform: Matrix; runs: TextRun[] } {
   const path = join(folder, `${Math.random()}.pdf`);
   writeFileSync(path, bytes);
-  const script = `
+  const script =
+    `
     import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
     import { readFileSync } from 'node:fs';
-    const pdf = await getDocument({ data: new Uint8Array(readFileSync(${JSON.stringify(path)})), verbosity: 0 }).promise;
+    const pdf = await getDocument({ data: new Uint8Array(readFileSync(${JSON.stringify(path)})), ` +
+    `verbosity: 0 }).promise;
     const page = await pdf.getPage(1);
     const { items } = await page.getTextContent();
-    const runs = items.filter(({ str }) => str.trim()).map(({ str, transform, width }) => ({ text: str, transform, width, ascent: 0.75, descent: -0.22 }));
+    const runs = items.filter(({ str }) => str.trim()).map(({ str, transform, width }) => ({ text: ` +
+    `str, transform, width, ascent: 0.75, descent: -0.22 }));
     process.stdout.write(JSON.stringify({ transform: page.getViewport({ scale: 1 }).transform, runs }));`;
   return JSON.parse(
     execFileSync('node', ['--input-type=module', '-e', script], { stdio: ['ignore', 'pipe', 'ignore'] }).toString(),

@@ -232,7 +232,9 @@ describe('pins on moments', () => {
 
   it('leave as WebVTT that no note can break', () => {
     expect(momentsToVtt(marks(), 72)).toBe(
-      'WEBVTT\n\n1\n00:00:02.000 --> 00:00:07.000\nA gull --&gt; listen\n\n2\n00:01:01.250 --> 00:01:06.250\nLouder &amp; &lt;clearer&gt;\nhere\n\n3\n00:01:10.000 --> 00:01:12.000\n(a spoken note)\n',
+      `WEBVTT\n\n1\n00:00:02.000 --> 00:00:07.000\nA gull --&gt; listen\n\n2\n00:01:01.250 --> ` +
+        `00:01:06.250\nLouder &amp; &lt;clearer&gt;\nhere\n\n3\n00:01:10.000 --> 00:01:12.000\n(a spoken ` +
+        `note)\n`,
     );
   });
 });

@@ -75,7 +75,8 @@ export async function judgeMedia(path: string, { anyFile = false } = {}): Promis
     };
   if (!found)
     throw refuse(
-      'That file is no picture, PDF, sound or film that Lippet can read to its end. PNG, JPEG, WebP, GIF, SVG, PDF, WebM, MP4, MP3 and WAV can be used.',
+      'That file is no picture, PDF, sound or film that Lippet can read to its end. PNG, JPEG, WebP, GIF, ' +
+        'SVG, PDF, WebM, MP4, MP3 and WAV can be used.',
     );
   return judgePicture(path, found);
 }

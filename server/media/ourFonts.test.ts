@@ -9,12 +9,15 @@ const SIZE = 40;
 
 /** How wide words are drawn in a small picture, in pixels, by a process that has drawn no letter before. */
 function drawnWidth(family: string, words: string): number {
-  const script = `
+  const script =
+    `
     import sharp from 'sharp';
     import { useOurFonts } from ${JSON.stringify(join(__dirname, 'ourFonts.ts'))};
     useOurFonts(${JSON.stringify(FONTS)});
-    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="900" height="90"><text x="20" y="60" font-family="${family}, sans-serif" font-size="${SIZE}">${words}</text></svg>';
-    sharp(Buffer.from(svg)).trim().toBuffer({ resolveWithObject: true }).then(({ info }) => process.stdout.write(String(info.width)));`;
+    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="900" height="90">` +
+    `<text x="20" y="60" font-family="${family}, sans-serif" font-size="${SIZE}">${words}</text></svg>';
+    sharp(Buffer.from(svg)).trim().toBuffer({ resolveWithObject: true }).then(({ info }) => ` +
+    'process.stdout.write(String(info.width)));';
   return Number(
     execFileSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], {
       env: { ...process.env, NODE_OPTIONS: '' },

@@ -17,7 +17,9 @@ export function useOurFonts(fontsRoot: string): void {
   const path = fontsRoot.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
   writeFileSync(
     file,
-    `<?xml version="1.0"?>\n<!DOCTYPE fontconfig SYSTEM "urn:fontconfig:fonts.dtd">\n<fontconfig><dir>${path}</dir><include ignore_missing="yes">/etc/fonts/fonts.conf</include><cachedir>${join(folder, 'cache')}</cachedir></fontconfig>\n`,
+    `<?xml version="1.0"?>\n<!DOCTYPE fontconfig SYSTEM "urn:fontconfig:fonts.dtd">\n<fontconfig>` +
+      `<dir>${path}</dir><include ignore_missing="yes">/etc/fonts/fonts.conf</include>` +
+      `<cachedir>${join(folder, 'cache')}</cachedir></fontconfig>\n`,
   );
   process.env.FONTCONFIG_FILE = file;
 }

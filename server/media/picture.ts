@@ -21,9 +21,11 @@ export type MediaPictures = (id: string, page: number) => Promise<Buffer | null>
 
 const NO_PICTURES: MediaPictures = () => Promise.resolve(null);
 
-const asAddress = async (bytes: Buffer | null): Promise<string | null> =>
-  bytes &&
-  `data:image/png;base64,${(await sharp(bytes).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).png().toBuffer()).toString('base64')}`;
+async function asAddress(bytes: Buffer | null): Promise<string | null> {
+  if (!bytes) return null;
+  const small = await sharp(bytes).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).png().toBuffer();
+  return `data:image/png;base64,${small.toString('base64')}`;
+}
 
 /** A page's pictures as data addresses: the drawing of the small picture may ask nobody for anything. */
 async function addressesOf({ background }: PagePlan, items: readonly Item[], pictures: MediaPictures) {
@@ -51,9 +53,15 @@ export function wavePicture(peaks: readonly number[]): Promise<Buffer> {
       Math.max(1, Math.floor(((i + 1) * peaks.length) / bars)),
     );
     const reach = 3 + Math.max(0, ...some) ** 0.7 * height * 0.4;
-    return `M${(i * step + step * 0.18).toFixed(1)} ${(height / 2 - reach).toFixed(1)}h${(step * 0.64).toFixed(1)}v${(reach * 2).toFixed(1)}h-${(step * 0.64).toFixed(1)}Z`;
+    return (
+      `M${(i * step + step * 0.18).toFixed(1)} ` +
+      `${(height / 2 - reach).toFixed(1)}h${(step * 0.64).toFixed(1)}v${(reach * 2).toFixed(1)}` +
+      `h-${(step * 0.64).toFixed(1)}Z`
+    );
   }).join('');
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="${GROUND}"/><path d="${path}" fill="${MARK_COLOUR}"/></svg>`;
+  const svg =
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">` +
+    `<rect width="100%" height="100%" fill="${GROUND}"/><path d="${path}" fill="${MARK_COLOUR}"/></svg>`;
   return sharp(Buffer.from(svg)).webp({ quality: 82 }).toBuffer();
 }
 

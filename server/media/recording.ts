@@ -136,7 +136,9 @@ export async function makePlayable(
 ): Promise<void> {
   // One channel stays one: a voice in two costs twice the time and says nothing more.
   const sound = hasSound ? ['-map', '0:a:0', '-c:a', 'aac', '-b:a', '128k', '-ar', String(RATE)] : [];
-  const fit = `scale='if(gte(iw,ih),min(${LONG_SIDE},iw),min(${SHORT_SIDE},iw))':'if(gte(iw,ih),min(${SHORT_SIDE},ih),min(${LONG_SIDE},ih))':force_original_aspect_ratio=decrease:force_divisible_by=2`;
+  const fit =
+    `scale='if(gte(iw,ih),min(${LONG_SIDE},iw),min(${SHORT_SIDE},iw))':'if(gte(iw,ih),min(${SHORT_SIDE},` +
+    `ih),min(${LONG_SIDE},ih))':force_original_aspect_ratio=decrease:force_divisible_by=2`;
   const film =
     sort === 'film'
       ? [

@@ -60,15 +60,19 @@ DELETE FROM uploads WHERE piece_id IS NULL;
 ALTER TABLE uploads DROP CONSTRAINT uploads_one_home, DROP COLUMN activity_id, ALTER COLUMN piece_id SET NOT NULL;
 DELETE FROM parts WHERE removed_at IS NOT NULL;
 DROP INDEX parts_activity;
-ALTER TABLE parts DROP COLUMN choice, DROP COLUMN waits, DROP COLUMN removed_at, ADD CONSTRAINT parts_activity_id_position_key UNIQUE (activity_id, position);
+ALTER TABLE parts DROP COLUMN choice, DROP COLUMN waits, DROP COLUMN removed_at,
+  ADD CONSTRAINT parts_activity_id_position_key UNIQUE (activity_id, position);
 DROP INDEX activities_teacher;
 ALTER TABLE activities
-  ADD COLUMN group_id uuid REFERENCES groups, ADD COLUMN opens timestamptz, ADD COLUMN due timestamptz, ADD COLUMN closes timestamptz,
-  DROP COLUMN state, DROP COLUMN supplies, DROP COLUMN take_back, DROP COLUMN choices, DROP COLUMN materials, DROP COLUMN rubric,
+  ADD COLUMN group_id uuid REFERENCES groups, ADD COLUMN opens timestamptz, ADD COLUMN due timestamptz,
+    ADD COLUMN closes timestamptz,
+  DROP COLUMN state, DROP COLUMN supplies, DROP COLUMN take_back, DROP COLUMN choices,
+    DROP COLUMN materials, DROP COLUMN rubric,
   DROP COLUMN told, DROP COLUMN draft, DROP COLUMN draft_version, DROP COLUMN changed_at,
   ALTER COLUMN task TYPE text USING coalesce(task #>> '{content,0,content,0,text}', '');
 UPDATE activities a SET group_id = g.group_id, opens = g.opens, due = g.due, closes = g.closes
-  FROM (SELECT DISTINCT ON (activity_id) * FROM assignments ORDER BY activity_id, group_id) g WHERE g.activity_id = a.id;
+  FROM (SELECT DISTINCT ON (activity_id) * FROM assignments ORDER BY activity_id, group_id) g
+    WHERE g.activity_id = a.id;
 DELETE FROM parts WHERE activity_id IN (SELECT id FROM activities WHERE group_id IS NULL);
 DELETE FROM media WHERE activity_id IN (SELECT id FROM activities WHERE group_id IS NULL);
 DROP TABLE learner_dates, assignments;

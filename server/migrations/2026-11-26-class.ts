@@ -48,7 +48,8 @@ CREATE TABLE folders (
 CREATE INDEX folders_group ON folders (group_id);
 ALTER TABLE assignments ADD COLUMN folder_id uuid REFERENCES folders, ADD COLUMN free boolean NOT NULL DEFAULT false;
 ALTER TABLE activities ADD COLUMN topic text NOT NULL DEFAULT '', ADD COLUMN ages jsonb;
-ALTER TABLE groups ADD COLUMN live jsonb, ADD COLUMN joins_id uuid UNIQUE REFERENCES activities, ADD COLUMN joins_open boolean NOT NULL DEFAULT false;
+ALTER TABLE groups ADD COLUMN live jsonb, ADD COLUMN joins_id uuid UNIQUE REFERENCES activities,
+  ADD COLUMN joins_open boolean NOT NULL DEFAULT false;
 ALTER TABLE threads ADD COLUMN place jsonb;
 ALTER TABLE updates ADD COLUMN key text;
 CREATE UNIQUE INDEX updates_key ON updates (person_id, key) WHERE key IS NOT NULL;
@@ -63,22 +64,30 @@ CREATE TABLE letters (
 );
 CREATE INDEX letters_person ON letters (person_id, at DESC);
 ALTER TABLE media
-  DROP CONSTRAINT media_kind_check, ADD CONSTRAINT media_kind_check CHECK (kind IN ('picture', 'pdf', 'sound', 'film', 'file')),
-  ADD COLUMN group_id uuid REFERENCES groups, DROP CONSTRAINT media_check, ADD CONSTRAINT media_one_home CHECK (num_nonnulls(piece_id, activity_id, group_id) = 1);
+  DROP CONSTRAINT media_kind_check, ADD CONSTRAINT media_kind_check
+    CHECK (kind IN ('picture', 'pdf', 'sound', 'film', 'file')),
+  ADD COLUMN group_id uuid REFERENCES groups, DROP CONSTRAINT media_check, ADD CONSTRAINT media_one_home
+    CHECK (num_nonnulls(piece_id, activity_id, group_id) = 1);
 ALTER TABLE uploads
-  ADD COLUMN group_id uuid REFERENCES groups, DROP CONSTRAINT uploads_one_home, ADD CONSTRAINT uploads_one_home CHECK (num_nonnulls(piece_id, activity_id, group_id) = 1);
-ALTER TABLE exports DROP CONSTRAINT exports_style_check, ADD CONSTRAINT exports_style_check CHECK (style IN ('flat', 'annotations', 'zip'));
+  ADD COLUMN group_id uuid REFERENCES groups, DROP CONSTRAINT uploads_one_home,
+    ADD CONSTRAINT uploads_one_home CHECK (num_nonnulls(piece_id, activity_id, group_id) = 1);
+ALTER TABLE exports DROP CONSTRAINT exports_style_check, ADD CONSTRAINT exports_style_check
+  CHECK (style IN ('flat', 'annotations', 'zip'));
 `;
 
 const DOWN = `
 DELETE FROM exports WHERE style = 'zip';
-ALTER TABLE exports DROP CONSTRAINT exports_style_check, ADD CONSTRAINT exports_style_check CHECK (style IN ('flat', 'annotations'));
+ALTER TABLE exports DROP CONSTRAINT exports_style_check, ADD CONSTRAINT exports_style_check
+  CHECK (style IN ('flat', 'annotations'));
 DELETE FROM uploads WHERE group_id IS NOT NULL;
-ALTER TABLE uploads DROP CONSTRAINT uploads_one_home, DROP COLUMN group_id, ADD CONSTRAINT uploads_one_home CHECK ((piece_id IS NULL) <> (activity_id IS NULL));
+ALTER TABLE uploads DROP CONSTRAINT uploads_one_home, DROP COLUMN group_id, ADD CONSTRAINT uploads_one_home
+  CHECK ((piece_id IS NULL) <> (activity_id IS NULL));
 DELETE FROM media WHERE group_id IS NOT NULL OR kind = 'file';
 ALTER TABLE media
-  DROP CONSTRAINT media_one_home, DROP COLUMN group_id, ADD CONSTRAINT media_check CHECK ((piece_id IS NULL) <> (activity_id IS NULL)),
-  DROP CONSTRAINT media_kind_check, ADD CONSTRAINT media_kind_check CHECK (kind IN ('picture', 'pdf', 'sound', 'film'));
+  DROP CONSTRAINT media_one_home, DROP COLUMN group_id, ADD CONSTRAINT media_check
+    CHECK ((piece_id IS NULL) <> (activity_id IS NULL)),
+  DROP CONSTRAINT media_kind_check, ADD CONSTRAINT media_kind_check
+    CHECK (kind IN ('picture', 'pdf', 'sound', 'film'));
 DROP TABLE letters;
 ALTER TABLE people DROP COLUMN settings, DROP COLUMN mail, DROP COLUMN digest_at;
 DROP INDEX updates_key;

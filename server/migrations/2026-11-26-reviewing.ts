@@ -23,7 +23,8 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
 
 export async function down(sequelize: Sequelize, transaction: Transaction): Promise<void> {
   await sequelize.query(
-    'DROP TABLE kept_notes; ALTER TABLE submissions DROP COLUMN felt, DROP COLUMN voice_id; ALTER TABLE reviews DROP COLUMN marked, DROP COLUMN held; ALTER TABLE activities DROP COLUMN marking',
+    `DROP TABLE kept_notes; ALTER TABLE submissions DROP COLUMN felt, DROP COLUMN voice_id;
+      ALTER TABLE reviews DROP COLUMN marked, DROP COLUMN held; ALTER TABLE activities DROP COLUMN marking`,
     { transaction },
   );
 }

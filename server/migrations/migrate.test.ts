@@ -57,12 +57,14 @@ describe('the schema', () => {
     ).rejects.toThrow(/foreign key/);
     await expect(
       insert(
-        "INSERT INTO reviews (id, submission_id, reviewer_id, outcome) VALUES (gen_random_uuid(), gen_random_uuid(), gen_random_uuid(), 'finished')",
+        `INSERT INTO reviews (id, submission_id, reviewer_id, outcome)
+          VALUES (gen_random_uuid(), gen_random_uuid(), gen_random_uuid(), 'finished')`,
       ),
     ).rejects.toThrow(/check constraint/);
     await insert("INSERT INTO schools VALUES ('00000000-0000-0000-0000-000000000001', 's', 'UTC')");
     const person = (name: string): string =>
-      `INSERT INTO people VALUES (gen_random_uuid(), '00000000-0000-0000-0000-000000000001', 'learner', 'x', '${name}', 'picture', 'x', 'x')`;
+      `INSERT INTO people VALUES (gen_random_uuid(), '00000000-0000-0000-0000-000000000001', 'learner', 'x',
+        '${name}', 'picture', 'x', 'x')`;
     await insert(person('One.Name'));
     await expect(insert(person('one.name'))).rejects.toThrow();
   });

@@ -133,7 +133,10 @@ export class ActivityRecord {
 }
 
 const STYLE =
-  'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem auto;padding:0 1rem}table{border-collapse:collapse;width:100%}th,td{border:2px solid #1C2A33;padding:.4rem .6rem;text-align:left;vertical-align:top}th{background:#DCE8EA}ul{margin:0;padding-left:1.2rem}';
+  'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem ' +
+  'auto;padding:0 1rem}table{border-collapse:collapse;width:100%}th,td{border:2px solid ' +
+  '#1C2A33;padding:.4rem ' +
+  '.6rem;text-align:left;vertical-align:top}th{background:#DCE8EA}ul{margin:0;padding-left:1.2rem}';
 
 type Listed = readonly { name: string; state: string; entries: Entry[] }[];
 
@@ -149,7 +152,9 @@ function row(name: string, state: string, entry: Entry | undefined, when: (date:
         entry.note,
       ]
     : ['', '', '', ''];
-  return `<tr><th scope="row">${escaped(name)}</th>${[state, ...cells].map((cell) => `<td>${escaped(cell)}</td>`).join('')}<td><ul>${(entry?.files ?? []).map(link).join('')}</ul></td></tr>`;
+  const columns = [state, ...cells].map((cell) => `<td>${escaped(cell)}</td>`).join('');
+  const files = (entry?.files ?? []).map(link).join('');
+  return `<tr><th scope="row">${escaped(name)}</th>${columns}<td><ul>${files}</ul></td></tr>`;
 }
 
 /** The index, with every value escaped; links are to files beside it. */

@@ -50,14 +50,17 @@ afterAll(() => school.close());
 async function freshPiece(): Promise<{ activity: string; piece: string }> {
   const activity = randomUUID();
   await school.sequelize.query(
-    "INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT :activity, teacher_id, 'Faults', 'Art', task, true, 'set' FROM activities WHERE id = :like",
+    `INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state)
+      SELECT :activity, teacher_id, 'Faults', 'Art', task, true, 'set' FROM activities WHERE id = :like`,
     { replacements: { activity, like: school.activities.open } },
   );
   await school.sequelize.query('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)', {
     replacements: { activity, group: school.groups.reeds },
   });
   await school.sequelize.query(
-    'INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts WHERE activity_id = :like AND required',
+    `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
+      SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts
+      WHERE activity_id = :like AND required`,
     { replacements: { activity, like: school.activities.open } },
   );
   const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
@@ -217,8 +220,11 @@ it('an answer that is cut off before any of its queries is told whole or not at 
         told: number;
         dates: number;
       }>(
-        `SELECT r.released_at IS NOT NULL AS released, p.frozen, (SELECT count(*)::int FROM updates WHERE path = '/feedback/${go.id}') AS told, (SELECT count(*)::int FROM learner_dates WHERE activity_id = '${activity}') AS dates
-         FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id WHERE r.id = '${review.id}'`,
+        `SELECT r.released_at IS NOT NULL AS released, p.frozen, (SELECT count(*)::int FROM updates
+          WHERE path = '/feedback/${go.id}') AS told, (SELECT count(*)::int FROM learner_dates
+          WHERE activity_id = '${activity}') AS dates
+         FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id
+           WHERE r.id = '${review.id}'`,
       );
       return { released, frozen, told, dates };
     };

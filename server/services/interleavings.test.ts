@@ -57,14 +57,17 @@ class Model {
 async function fresh(): Promise<{ piece: string; activity: string }> {
   const activity = randomUUID();
   await school.sequelize.query(
-    "INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state) SELECT :activity, teacher_id, 'Course', 'Art', task, true, 'set' FROM activities WHERE id = :like",
+    `INSERT INTO activities (id, teacher_id, title, subject, task, late_allowed, state)
+      SELECT :activity, teacher_id, 'Course', 'Art', task, true, 'set' FROM activities WHERE id = :like`,
     { replacements: { activity, like: school.activities.open } },
   );
   await school.sequelize.query('INSERT INTO assignments (activity_id, group_id) VALUES (:activity, :group)', {
     replacements: { activity, group: school.groups.reeds },
   });
   await school.sequelize.query(
-    'INSERT INTO parts (id, activity_id, position, kind, title, required, settings) SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts WHERE activity_id = :like AND required',
+    `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
+      SELECT gen_random_uuid(), :activity, position, kind, title, required, settings FROM parts
+      WHERE activity_id = :like AND required`,
     { replacements: { activity, like: school.activities.open } },
   );
   return {
@@ -201,7 +204,8 @@ it('nothing of any course is without an owner, or in a state that there is not',
   expect(cards.length).toBeGreaterThanOrEqual(COURSES);
   for (const { standing } of cards) expect(PIECE_STATES).toContain(standing.state);
   const [{ count }] = await school.query<{ count: string }>(
-    'SELECT count(*) FROM submissions s LEFT JOIN pieces p ON p.id = s.piece_id LEFT JOIN people o ON o.id = p.person_id WHERE o.id IS NULL',
+    `SELECT count(*) FROM submissions s LEFT JOIN pieces p ON p.id = s.piece_id LEFT
+      JOIN people o ON o.id = p.person_id WHERE o.id IS NULL`,
   );
   expect(count).toBe('0');
 });

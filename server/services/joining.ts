@@ -54,8 +54,10 @@ export class JoiningService {
     const standings = group ? await this.facts.find({ activityId, groupIds: [group.id] }) : [];
     const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) }, order: ['name'] });
     const learners = await this.sequelize.query<JoiningView['learners'][number]>(
-      `SELECT p.id, p.name, p.badge, g.name AS group FROM people p JOIN memberships m ON m.person_id = p.id AND m.role = 'learner' AND m.left_at IS NULL
-       JOIN groups g ON g.id = m.group_id AND g.joins_id IS NULL WHERE g.id = ANY(:groups::uuid[]) ORDER BY p.name, g.name`,
+      `SELECT p.id, p.name, p.badge, g.name AS group FROM people p JOIN memberships m ON m.person_id = p.id
+        AND m.role = 'learner' AND m.left_at IS NULL
+       JOIN groups g ON g.id = m.group_id AND g.joins_id IS NULL WHERE g.id = ANY(:groups::uuid[])
+         ORDER BY p.name, g.name`,
       { replacements: { groups: `{${[...actor.teaches].join(',')}}` }, type: QueryTypes.SELECT },
     );
     const known = new Set(learners.map(({ id }) => id));

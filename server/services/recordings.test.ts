@@ -204,34 +204,38 @@ it('a film that breaks off in the middle is kept; one that can’t be made playa
   expect((await fetched(`/api/media/${head.id}/playable`)).bytes.length).toBe(head.size);
 });
 
-it('a teacher’s voice comes only to a go that waits, is the learner’s once the review is released, and a review waits for it', async () => {
-  const teacher = await harness.as('ms-reed');
-  const content = tone(1);
-  expect((await teacher.bring(piece, content)).status).toBe(409);
-  expect((await (await harness.as('mr-dune')).bring(piece, content)).status).toBe(404);
-  await drawInto(school, piece);
-  const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
-    key: randomUUID(),
-    extent: await extentOf(school, 'piece', piece),
-  });
-  const review = await teacher.json<{ id: string }>('POST', `/api/goes/${go.id}/review`);
-  const voice = randomUUID();
-  const marks = new Y.Doc();
-  putItem(markItems(marks, 'take'), 'pin', { kind: 'moment', second: 1, note: '', voice, order: '', at: 1 });
-  await school.log.append({ kind: 'marks', id: review.id }, Y.encodeStateAsUpdate(marks));
-  const release = async (): Promise<Response> =>
-    teacher.request('POST', `/api/reviews/${review.id}/release`, {
-      outcome: 'again',
-      note: '',
-      extent: await extentOf(school, 'marks', review.id),
+it(
+  'a teacher’s voice comes only to a go that waits, is the learner’s once the review is released, ' +
+    'and a review waits for it',
+  async () => {
+    const teacher = await harness.as('ms-reed');
+    const content = tone(1);
+    expect((await teacher.bring(piece, content)).status).toBe(409);
+    expect((await (await harness.as('mr-dune')).bring(piece, content)).status).toBe(404);
+    await drawInto(school, piece);
+    const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
+      key: randomUUID(),
+      extent: await extentOf(school, 'piece', piece),
     });
-  expect((await release()).status).toBe(409);
-  expect((await teacher.bring(piece, content, voice)).status).toBe(200);
-  expect((await ada.request('GET', `/api/media/${voice}`)).status).toBe(404);
-  expect((await release()).status).toBe(200);
-  expect((await ada.request('GET', `/api/media/${voice}`)).status).toBe(200);
-  expect((await (await harness.as('ben')).request('GET', `/api/media/${voice}`)).status).toBe(404);
-});
+    const review = await teacher.json<{ id: string }>('POST', `/api/goes/${go.id}/review`);
+    const voice = randomUUID();
+    const marks = new Y.Doc();
+    putItem(markItems(marks, 'take'), 'pin', { kind: 'moment', second: 1, note: '', voice, order: '', at: 1 });
+    await school.log.append({ kind: 'marks', id: review.id }, Y.encodeStateAsUpdate(marks));
+    const release = async (): Promise<Response> =>
+      teacher.request('POST', `/api/reviews/${review.id}/release`, {
+        outcome: 'again',
+        note: '',
+        extent: await extentOf(school, 'marks', review.id),
+      });
+    expect((await release()).status).toBe(409);
+    expect((await teacher.bring(piece, content, voice)).status).toBe(200);
+    expect((await ada.request('GET', `/api/media/${voice}`)).status).toBe(404);
+    expect((await release()).status).toBe(200);
+    expect((await ada.request('GET', `/api/media/${voice}`)).status).toBe(200);
+    expect((await (await harness.as('ben')).request('GET', `/api/media/${voice}`)).status).toBe(404);
+  },
+);
 
 it('of a finished piece only what was sent stays at school', async () => {
   const teacher = await harness.as('ms-reed');

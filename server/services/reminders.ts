@@ -48,9 +48,11 @@ export class ReminderService {
       `SELECT a.id AS activity_id FROM activities a WHERE a.state = 'set' AND (
          EXISTS (SELECT 1 FROM assignments g LEFT JOIN folders f ON f.id = g.folder_id WHERE g.activity_id = a.id
                  AND (GREATEST(g.opens, f.opens) BETWEEN :opened AND :now OR g.due BETWEEN :now AND :due))
-         OR EXISTS (SELECT 1 FROM learner_dates x WHERE x.activity_id = a.id AND (x.opens BETWEEN :opened AND :now OR x.due BETWEEN :now AND :due))
+         OR EXISTS (SELECT 1 FROM learner_dates x WHERE x.activity_id = a.id AND (x.opens BETWEEN :opened
+           AND :now OR x.due BETWEEN :now AND :due))
          OR EXISTS (SELECT 1 FROM pieces p WHERE p.activity_id = a.id AND NOT p.frozen
-                    AND EXISTS (SELECT 1 FROM piece_updates u WHERE u.piece_id = p.id AND u.created_at BETWEEN :untouched AND :touched)))`,
+                    AND EXISTS (SELECT 1 FROM piece_updates u WHERE u.piece_id = p.id
+                      AND u.created_at BETWEEN :untouched AND :touched)))`,
       {
         replacements: {
           now: new Date(now),

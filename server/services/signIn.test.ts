@@ -172,12 +172,10 @@ describe('what comes in', () => {
     ['a name without end', JSON.stringify({ signInName: 'x'.repeat(10_000), password: 'x' }), 400],
     ['more than fits', JSON.stringify({ signInName: 'x'.repeat(400_000), password: 'x' }), 413],
   ])('is refused with a sentence: %s', async (_, body, status) => {
-    const response = await app
-      .client()
-      .request('POST', '/api/sessions', body, {
-        'content-type': 'application/json',
-        'content-length': String(body.length),
-      });
+    const response = await app.client().request('POST', '/api/sessions', body, {
+      'content-type': 'application/json',
+      'content-length': String(body.length),
+    });
     expect(response.status).toBe(status);
     const problem = (await response.json()) as { message: string };
     expect(problem.message).toMatch(/^[A-Z].*\.$/);

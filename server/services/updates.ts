@@ -18,7 +18,9 @@ export async function tellPerson(
   transaction: Transaction,
 ): Promise<boolean> {
   const rows = await Update.sequelize!.query(
-    'INSERT INTO updates (id, person_id, kind, words, path, key) VALUES (:id, :personId, :kind, :words, :path, :key) ON CONFLICT (person_id, key) WHERE key IS NOT NULL DO NOTHING RETURNING id',
+    `INSERT INTO updates (id, person_id, kind, words, path, key)
+      VALUES (:id, :personId, :kind, :words, :path, :key) ON CONFLICT (person_id, key)
+      WHERE key IS NOT NULL DO NOTHING RETURNING id`,
     {
       replacements: { id: randomUUID(), personId, kind, words, path, key: key ?? null },
       type: QueryTypes.SELECT,

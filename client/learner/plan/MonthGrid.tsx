@@ -29,7 +29,10 @@ export function MonthGrid({ days, today, chosen, nameOf, onDay }: Props) {
           key={day}
           role="button"
           aria-pressed={day === chosen}
-          aria-label={`${nameOf(noon)} ${Number(day.slice(8))}: ${pieces.length === 0 ? 'nothing' : `${pieces.length} to do, ${minutes} minutes`}`}
+          aria-label={
+            `${nameOf(noon)} ${Number(day.slice(8))}: ` +
+            `${pieces.length === 0 ? 'nothing' : `${pieces.length} to do, ${minutes} minutes`}`
+          }
           onPress={() => onDay(day)}
           style={[
             styles.day,

@@ -48,7 +48,8 @@ export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: P
   ];
   const at = days.findIndex(({ day }) => day === today);
   const flag = (x: number, y: number): string =>
-    `M${x - FLAG.width / 2} ${y - FLAG.mast - FLAG.height}h${FLAG.width - FLAG.cut}l${FLAG.cut} ${FLAG.cut}v${FLAG.height - FLAG.cut}h-${FLAG.width}Z`;
+    `M${x - FLAG.width / 2} ${y - FLAG.mast - FLAG.height}h${FLAG.width - FLAG.cut}l${FLAG.cut} ` +
+    `${FLAG.cut}v${FLAG.height - FLAG.cut}h-${FLAG.width}Z`;
   return (
     <View style={styles.box} onLayout={({ nativeEvent: { layout } }) => setWidth(layout.width)}>
       {width > 0 && (

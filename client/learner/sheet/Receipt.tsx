@@ -35,7 +35,9 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
       </Animated.View>
       <Text variant="displayMedium" role="heading" aria-level={1} style={styles.centre}>{`With ${teacher}`}</Text>
       <Text variant="bodyLarge" style={styles.centre} role="status">
-        {`${title}, go ${go.go}, was sent ${whenWords(go.sentAt, Date.now(), zone)}${go.late ? ', after it was due' : ''}${go.firstSentAt !== null ? `. You sent it first ${whenWords(go.firstSentAt, Date.now(), zone)}` : ''}.`}
+        {`${title}, go ${go.go}, was sent ` +
+          `${whenWords(go.sentAt, Date.now(), zone)}${go.late ? ', after it was due' : ''}` +
+          `${go.firstSentAt !== null ? `. You sent it first ${whenWords(go.firstSentAt, Date.now(), zone)}` : ''}.`}
       </Text>
       {go.felt && (
         <View style={styles.felt}>

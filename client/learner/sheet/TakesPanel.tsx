@@ -32,7 +32,8 @@ export function TakesPanel({ part, takes, actions, onRecord }: Props) {
         <RecordPicture film={film} />
         <Text variant="bodyLarge" style={styles.words}>
           {actions
-            ? `You have ${lengthWords(part.seconds)}. ${film ? 'You can film in pieces' : 'You can pause'}, and take it again as often as you like.`
+            ? `You have ${lengthWords(part.seconds)}. ${film ? 'You can film in pieces' : 'You can pause'}, and ` +
+              'take it again as often as you like.'
             : 'Nothing was recorded.'}
         </Text>
         {actions && (

@@ -114,7 +114,8 @@ export function AnswerPanel(props: Props) {
           </Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
             {piece.go
-              ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.go}${piece.standing.late ? ' · sent late' : ''}${piece.firstSentAt !== null ? ` · first sent ${whenWords(piece.firstSentAt, Date.now(), zone)}` : ''}`
+              ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.go}${piece.standing.late ? ' · sent late' : ''}` +
+                (piece.firstSentAt !== null ? ` · first sent ${whenWords(piece.firstSentAt, Date.now(), zone)}` : '')
               : 'Not sent yet'}
           </Text>
         </View>

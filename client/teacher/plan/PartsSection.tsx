@@ -197,7 +197,10 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
           </>
         }
       >
-        <Text variant="bodyMedium">{`There is work in it by ${(removing ? (workIn[removing.id] ?? []) : []).join(', ')}. It stays with their pieces, and is not asked for any more.`}</Text>
+        <Text variant="bodyMedium">
+          {`There is work in it by ${(removing ? (workIn[removing.id] ?? []) : []).join(', ')}. It stays with ` +
+            'their pieces, and is not asked for any more.'}
+        </Text>
       </Ask>
     </>
   );

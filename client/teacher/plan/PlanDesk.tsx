@@ -394,7 +394,11 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
           </>
         }
       >
-        <Text variant="bodyMedium">{`${view.marked.count === 1 ? 'One piece was' : `${view.marked.count} pieces were`} marked by what good work showed until now. What was said of ${view.marked.count === 1 ? 'it' : 'them'} stays as it is, with the lines and the mark it had. Only what you answer from now on goes by the new lines.`}</Text>
+        <Text variant="bodyMedium">
+          {`${view.marked.count === 1 ? 'One piece was' : `${view.marked.count} pieces were`} marked by what ` +
+            `good work showed until now. What was said of ${view.marked.count === 1 ? 'it' : 'them'} stays as it ` +
+            'is, with the lines and the mark it had. Only what you answer from now on goes by the new lines.'}
+        </Text>
       </Ask>
       <Ask
         visible={!wide && preview !== null}

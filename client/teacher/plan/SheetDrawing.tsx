@@ -87,7 +87,10 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
         </Button>
       </View>
       {count > MAX_DRAWN && (
-        <Say>{`A sheet keeps ${MAX_DRAWN} strokes and boxes of words. Those behind them are not given out; a photo or a PDF holds more.`}</Say>
+        <Say>
+          {`A sheet keeps ${MAX_DRAWN} strokes and boxes of words. Those behind them are not given out; a photo ` +
+            'or a PDF holds more.'}
+        </Say>
       )}
       <View style={styles.bar}>
         <OptionPick />
