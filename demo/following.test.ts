@@ -92,7 +92,8 @@ describe('following a sheet', () => {
         for (let x = 0; x < FRAME.width; x++) {
           const within = x > inner.left && x < inner.right && y > inner.top && y < inner.bottom;
           const around = outer && x > 60 && x < 420 && y > 30 && y < 330;
-          const tone = within ? 235 : around ? 200 : 70;
+          const outside = around ? 200 : 70;
+          const tone = within ? 235 : outside;
           data.set([tone, tone, tone, 255], (y * FRAME.width + x) * 4);
         }
       }

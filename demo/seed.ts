@@ -71,8 +71,12 @@ import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { makeQuay } from './sounds';
 
-const kindOf = ({ photo, recording, words, tick }: DemoPart): PartKind =>
-  recording?.sort ?? (photo ? 'photo' : words ? 'words' : tick ? 'tick' : 'page');
+function kindOf({ photo, recording, words, tick }: DemoPart): PartKind {
+  if (recording) return recording.sort;
+  if (photo) return 'photo';
+  if (words) return 'words';
+  return tick ? 'tick' : 'page';
+}
 
 /** A number that is always the same for the same words. */
 const seedOf = (...words: string[]): number => createHash('sha256').update(words.join('|')).digest().readUInt32BE(0);
@@ -364,19 +368,7 @@ class Seeder {
     for (const [position, part] of activity.parts.entries()) {
       const id = randomUUID();
       partIds.push(id);
-      const { recording, words, tick } = part;
-      const settings: PartSettings = words
-        ? { sheets: [], leastWords: words.least, mostWords: words.most, openings: words.openings }
-        : tick
-          ? { sheets: [], confirm: tick.confirm }
-          : recording
-            ? { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart }
-            : part.photo
-              ? { sheets: [] }
-              : {
-                  sheets: await this.sheets(part, activityId, this.people.get(teacher.name)!),
-                  morePages: part.morePages ?? false,
-                };
+      const settings = await this.settings(part, activityId, this.people.get(teacher.name)!);
       await Part.create(
         {
           id,
@@ -476,6 +468,15 @@ class Seeder {
       { draft: plan, changedAt: this.past([-1, 16]) },
       { where: { id: activityId }, transaction: this.transaction },
     );
+  }
+
+  private async settings(part: DemoPart, activityId: string, ownerId: string): Promise<PartSettings> {
+    const { photo, recording, words, tick } = part;
+    if (words) return { sheets: [], leastWords: words.least, mostWords: words.most, openings: words.openings };
+    if (tick) return { sheets: [], confirm: tick.confirm };
+    if (recording) return { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart };
+    if (photo) return { sheets: [] };
+    return { sheets: await this.sheets(part, activityId, ownerId), morePages: part.morePages ?? false };
   }
 
   /** The sheets of a part; a PDF's pages are kept as the activity's own file. */

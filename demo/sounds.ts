@@ -55,7 +55,8 @@ export function makeVoice(seed: number, seconds: number, peak = 0.5): Sound {
     for (let i = 0; i < length && at + i < samples.length; i++) {
       const through = i / length;
       phase += (from + (to - from) * through + Math.sin(at + i) * 0.1) / RATE;
-      const buzz = hiss ? (random() - 0.5) * 0.5 : phase % 1 < 0.08 ? 1 : -0.087;
+      const pulse = phase % 1 < 0.08 ? 1 : -0.087;
+      const buzz = hiss ? (random() - 0.5) * 0.5 : pulse;
       const envelope = Math.sin(Math.PI * through) ** 0.6;
       samples[at + i] = envelope * mouth.reduce((sum, formant, n) => sum + formant(buzz) / (n + 1), 0);
     }

@@ -138,7 +138,8 @@ export function makeApp(
     if (c.req.path.startsWith(UPLOAD_PATH)) return next();
     if (c.req.method === 'POST' && c.req.path === ARCHIVE_PATH) return file(c, next);
     const put = c.req.method === 'PUT';
-    return (put && FILE_PATH.test(c.req.path) ? file : put && PLAN_PATH.test(c.req.path) ? plan : json)(c, next);
+    if (put && FILE_PATH.test(c.req.path)) return file(c, next);
+    return put && PLAN_PATH.test(c.req.path) ? plan(c, next) : json(c, next);
   });
   app.use('/api/*', async (c, next) => {
     c.set('address', address(c.env));

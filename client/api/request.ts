@@ -26,7 +26,7 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
           ? {}
           : { 'content-type': body instanceof Blob ? 'application/octet-stream' : 'application/json' }),
       },
-      body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
+      body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch {
     throw new RequestError('unreachable', 'School can’t be reached just now. What you made is safe on this device.');

@@ -1,7 +1,7 @@
 import type { Tappable } from '@lippet/core/contract/signIn';
 import { useQueryClient } from '@tanstack/react-query';
 import { Redirect } from 'expo-router';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { keys, useDevice, useMe } from '../api/queries';
 import { remove } from '../api/request';
@@ -35,6 +35,21 @@ export default function SignIn() {
     await remove('/device');
     client.setQueryData(keys.device, null);
   };
+  const step = (): ReactNode => {
+    if (byName || person?.secret === 'password') return <PasswordForm person={person} onBack={back} />;
+    if (person) return <PictureKeyPad person={person} onBack={back} />;
+    if (group && joining) return <JoinForm group={group} onBack={() => setJoining(false)} />;
+    if (group === null) return <GroupCode onTeacher={() => setByName(true)} />;
+    if (!group) return null;
+    return (
+      <>
+        <Names group={group} onChoose={setPerson} onJoin={() => setJoining(true)} />
+        <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>
+          I sign in with a name
+        </Button>
+      </>
+    );
+  };
   return (
     <Screen>
       <View style={styles.head}>
@@ -46,26 +61,7 @@ export default function SignIn() {
         )}
       </View>
       {error && <Say again={() => void refetch()}>{error.message}</Say>}
-      {byName || person?.secret === 'password' ? (
-        <Suspense fallback={<Opening />}>
-          <PasswordForm person={person} onBack={back} />
-        </Suspense>
-      ) : person ? (
-        <PictureKeyPad person={person} onBack={back} />
-      ) : group && joining ? (
-        <Suspense fallback={<Opening />}>
-          <JoinForm group={group} onBack={() => setJoining(false)} />
-        </Suspense>
-      ) : group ? (
-        <>
-          <Names group={group} onChoose={setPerson} onJoin={() => setJoining(true)} />
-          <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>
-            I sign in with a name
-          </Button>
-        </>
-      ) : group === null ? (
-        <GroupCode onTeacher={() => setByName(true)} />
-      ) : null}
+      <Suspense fallback={<Opening />}>{step()}</Suspense>
     </Screen>
   );
 }

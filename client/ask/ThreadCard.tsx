@@ -21,18 +21,23 @@ interface Props {
   children?: ReactNode;
 }
 
+/** Who reads a question. */
+function readerWords({ audience, shared }: ThreadView, lead: Asks | null): string {
+  if (audience === 'class') return 'The class reads this';
+  if (shared) return 'Shared with the class, without a name';
+  return lead ? 'Only teachers and the asker' : 'Only your teacher and you';
+}
+
+function authorName({ author }: MessageView): string {
+  if (!author) return 'Somebody in the class';
+  return author.me ? 'You' : author.name;
+}
+
 /** A question with what was said to it. */
 export function ThreadCard({ thread, zone, here, onPlace = null, lead, children }: Props) {
   const [removing, setRemoving] = useState<MessageView | null>(null);
   const { id, audience, part, place, shared, closed, asker, messages } = thread;
-  const readers =
-    audience === 'class'
-      ? 'The class reads this'
-      : shared
-        ? 'Shared with the class, without a name'
-        : lead
-          ? 'Only teachers and the asker'
-          : 'Only your teacher and you';
+  const readers = readerWords(thread, lead);
   return (
     <View
       id={`thread-${id}`}
@@ -67,7 +72,7 @@ export function ThreadCard({ thread, zone, here, onPlace = null, lead, children 
           <Said
             key={message.id}
             {...message}
-            name={message.author ? (message.author.me ? 'You' : message.author.name) : 'Somebody in the class'}
+            name={authorName(message)}
             zone={zone}
             heard={!lead}
             onTakeAway={lead ? () => setRemoving(message) : null}

@@ -270,15 +270,16 @@ function Stage({ streams: { camera, stream }, running }: { streams: Streams; run
   );
 }
 
-/** How long it is and may be; near its end, how much is left. */
-function Time({ state: { phase, seconds }, limit }: { state: RecorderState; limit: number }) {
+function leftWords({ phase, seconds }: RecorderState, limit: number): string {
+  if (phase === 'ready') return `Up to ${lengthWords(limit)}`;
   const left = Math.ceil(limit - seconds);
-  const words =
-    phase === 'ready'
-      ? `Up to ${lengthWords(limit)}`
-      : left <= 10
-        ? `${left} seconds left`
-        : `${timeWords(seconds)} of ${timeWords(limit)}`;
+  return left <= 10 ? `${left} seconds left` : `${timeWords(seconds)} of ${timeWords(limit)}`;
+}
+
+/** How long it is and may be; near its end, how much is left. */
+function Time({ state, limit }: { state: RecorderState; limit: number }) {
+  const { phase } = state;
+  const words = leftWords(state, limit);
   return (
     <View style={styles.time}>
       {phase === 'recording' && <View style={styles.lamp} />}

@@ -56,8 +56,11 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
     x: left + corners[corner * 2]! * width * fit,
     y: top + corners[corner * 2 + 1]! * height * fit,
   });
-  const put = (corner: number, u: number, v: number): void =>
-    onChange(corners.map((value, i) => (i === corner * 2 ? inside(u) : i === corner * 2 + 1 ? inside(v) : value)));
+  const put = (corner: number, u: number, v: number): void => {
+    const moved = [...corners];
+    moved.splice(corner * 2, 2, inside(u), inside(v));
+    onChange(moved);
+  };
 
   useEffect(() => {
     const context = loupe.current?.getContext('2d');

@@ -51,7 +51,8 @@ export function LiveWave({ stream, running, dark = false }: Props) {
       context.strokeStyle = dark ? colours.scrap : colours.ink;
       context.lineWidth = 2;
       context.strokeRect(width - meter, 1, meter - 2, height - 2);
-      context.fillStyle = level > 0.94 ? colours.vermilion : dark ? colours.ochre : colours.moss;
+      const calm = dark ? colours.ochre : colours.moss;
+      context.fillStyle = level > 0.94 ? colours.vermilion : calm;
       const full = level * (height - 6);
       context.fillRect(width - meter + 2, height - 3 - full, meter - 6, full);
     };

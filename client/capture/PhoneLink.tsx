@@ -21,6 +21,11 @@ interface Props {
 
 const spaced = (code: string): string => `${code.slice(0, 4)} ${code.slice(4)}`;
 
+function comeWords(come: number): string {
+  if (come === 0) return 'Photos come here by themselves.';
+  return come === 1 ? '1 photo has come.' : `${come} photos have come.`;
+}
+
 /** Asks another device to be the camera: a code to scan or to type, and what has come through it. */
 export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
   const [link, setLink] = useState<CaptureLinkView | null>(null);
@@ -94,11 +99,7 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
             {spaced(link.code)}
           </Text>
           <Text variant="bodyMedium" role="status" style={styles.words}>
-            {come === 0
-              ? 'Photos come here by themselves.'
-              : come === 1
-                ? '1 photo has come.'
-                : `${come} photos have come.`}
+            {comeWords(come)}
           </Text>
         </>
       )}

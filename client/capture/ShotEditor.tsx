@@ -33,6 +33,7 @@ export function ShotEditor({ photo, start, busy, onKeep, onAgain, onClose }: Pro
   const [wish, setWish] = useState(start);
   const [corners, setCorners] = useState(false);
   const { warnings, width, height } = photo.opened;
+  const keepWord = warnings.length > 0 ? 'Keep it' : 'Use it';
   const turn = (): void => setWish({ ...wish, turn: ((wish.turn + 1) % 4) as Turn });
   return (
     <View style={styles.screen} role="main">
@@ -105,7 +106,7 @@ export function ShotEditor({ photo, start, busy, onKeep, onAgain, onClose }: Pro
           Take again
         </Button>
         <Button kind="main" icon="tick" onPress={() => onKeep(wish)} disabled={busy} style={styles.keep}>
-          {busy ? 'Keeping …' : warnings.length > 0 ? 'Keep it' : 'Use it'}
+          {busy ? 'Keeping …' : keepWord}
         </Button>
       </View>
     </View>

@@ -5,6 +5,9 @@ import { Text } from 'react-native-paper';
 import { colours, faces } from '../ui/theme';
 import { FRESH } from './usePairNews';
 
+/** What HTML calls words that were put in and taken out; React Native's list of roles lacks them. */
+const ROLES = { fresh: 'insertion' as never, gone: 'deletion' as never, same: undefined };
+
 /** Two texts as one: what is new stands on a ground, what is gone is struck out; or each by itself. */
 export function WordPair({
   before,
@@ -37,7 +40,7 @@ export function WordPair({
         {news.map(({ text, is }, i) => (
           <Text
             key={i}
-            role={is === 'fresh' ? ('insertion' as never) : is === 'gone' ? ('deletion' as never) : undefined}
+            role={ROLES[is]}
             style={[styles.text, is === 'fresh' && styles.fresh, is === 'gone' && styles.gone]}
           >
             {text}

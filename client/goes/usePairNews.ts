@@ -19,6 +19,9 @@ interface PairNews {
   words: string;
 }
 
+const changedWords = (places: number): string =>
+  places === 0 ? 'The two photos show the same' : `${places} ${places === 1 ? 'place' : 'places'} in the photo changed`;
+
 /**
  * What is new on a pair of pages: by items, and of two photos by what is different in them. Nothing while it is not
  * asked for.
@@ -50,13 +53,7 @@ export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefine
             bottom: bottom * height,
           })),
         );
-        setPhotoWords(
-          !aligned
-            ? 'The two photos are too different to compare'
-            : boxes.length === 0
-              ? 'The two photos show the same'
-              : `${boxes.length} ${boxes.length === 1 ? 'place' : 'places'} in the photo changed`,
-        );
+        setPhotoWords(aligned ? changedWords(boxes.length) : 'The two photos are too different to compare');
       },
       (error: Error) => !gone && setPhotoWords(error.message),
     );
@@ -70,11 +67,13 @@ export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefine
     const grounds = (ids: ReadonlySet<string>, colour: string): ReadonlyMap<string, string> =>
       new Map([...ids].map((id) => [id, colour]));
     const items = newsWords({ fresh: fresh.size, gone: gone.size });
-    const page = pair.before === null ? 'A new page' : pair.now === null ? 'This page is gone' : items;
+    const gonePage = pair.now === null ? 'This page is gone' : items;
+    const page = pair.before === null ? 'A new page' : gonePage;
+    const onPhoto = fresh.size + gone.size === 0 ? (photoWords ?? '') : `${photoWords}; ${items}`;
     return {
       before: { grounds: grounds(gone, GONE) },
       now: { grounds: grounds(fresh, FRESH), frames, frameColour: FRESH },
-      words: photoWords === null ? page : fresh.size + gone.size === 0 ? photoWords : `${photoWords}; ${items}`,
+      words: photoWords === null ? page : onPhoto,
     };
   }, [before, now, pair, wanted, frames, photoWords]);
 }

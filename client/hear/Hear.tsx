@@ -58,6 +58,7 @@ export function Hear({ text, label, small = false }: Props) {
   const { on, waiting, press } = useHear(text);
   useSilentAfter(text);
   if (text.trim() === '') return null;
+  const stop = waiting ? 'Wait …' : 'Stop';
   return (
     <View style={styles.box}>
       {small ? (
@@ -70,7 +71,7 @@ export function Hear({ text, label, small = false }: Props) {
           onPress={press}
           style={styles.start}
         >
-          {on ? (waiting ? 'Wait …' : 'Stop') : 'Hear it'}
+          {on ? stop : 'Hear it'}
         </Button>
       )}
       {on && !waiting && <Spoken text={text} />}

@@ -40,6 +40,17 @@ const AROUND = 130;
 const NO_PARTS: readonly PartView[] = [];
 
 /** A go as it was sent, with the teacher's marks over it and the note beside it. */
+const stateOf = (review: { outcome: string } | null | undefined): 'with-teacher' | 'another-go' | 'finished' => {
+  if (!review) return 'with-teacher';
+  return review.outcome === 'again' ? 'another-go' : 'finished';
+};
+
+const STATE_HEADS = {
+  'with-teacher': 'With your teacher',
+  'another-go': 'Another go',
+  finished: 'Finished',
+};
+
 export default function Feedback({ goId, zone }: { goId: string; zone: string }) {
   const router = useRouter();
   const wide = useWide();
@@ -96,11 +107,9 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
       aria-label="What the teacher wrote"
     >
       <View style={styles.row}>
-        <Stamp state={review ? (review.outcome === 'again' ? 'another-go' : 'finished') : 'with-teacher'} size={48} />
+        <Stamp state={stateOf(review)} size={48} />
         <View style={styles.words}>
-          <Text variant="titleMedium">
-            {review ? (review.outcome === 'again' ? 'Another go' : 'Finished') : 'With your teacher'}
-          </Text>
+          <Text variant="titleMedium">{STATE_HEADS[stateOf(review)]}</Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
             {review
               ? `${review.teacher}, ${whenWords(review.releasedAt, Date.now(), zone)} · go ${go.go}`

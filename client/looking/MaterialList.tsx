@@ -19,6 +19,13 @@ interface Props {
   onOpen: (id: string) => void;
 }
 
+/** What a press does, and where a thing opens, by its kind; all others are looked at here. */
+const VERBS: Partial<Record<MaterialView['kind'], string>> = { link: 'Goes to another page', file: 'Take a copy of' };
+const ELSEWHERE: typeof VERBS = {
+  link: 'Opens a page outside of Lippet',
+  file: 'A file. It opens in another program',
+};
+
 /** What there is to look at. A link leads away and says so; all else opens beside the work. */
 export function MaterialList({ materials, later, zone, onOpen }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -46,18 +53,14 @@ export function MaterialList({ materials, later, zone, onOpen }: Props) {
                     .catch((error: Error) => setTrouble(error.message)),
               } as const)
             : link;
-        const verb = kind === 'link' ? 'Goes to another page' : kind === 'file' ? 'Take a copy of' : 'Look at';
+        const verb = VERBS[kind] ?? 'Look at';
         return (
           <Press key={id} aria-label={`${verb}: ${title || word}`} {...taken} style={styles.item}>
             <LineIcon name={icon} size={24} />
             <View style={styles.words}>
               <Text variant="labelLarge">{title || word}</Text>
               <Text variant="bodySmall" style={{ color: colours.soft }}>
-                {kind === 'link'
-                  ? 'Opens a page outside of Lippet'
-                  : kind === 'file'
-                    ? 'A file. It opens in another program'
-                    : word}
+                {ELSEWHERE[kind] ?? word}
               </Text>
             </View>
           </Press>

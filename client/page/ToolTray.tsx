@@ -86,7 +86,10 @@ function ToolRow({ at, children }: { at: number; children: ReactNode[] }) {
       left < latest.current + (latest.current > 0 ? EDGE : 0) ||
       right > latest.current + width - (latest.current < most ? EDGE : 0);
     // At the ends of the row there is only one edge in the way.
-    if (hidden) goTo(right <= width - EDGE ? 0 : left >= most + EDGE ? most : (left + right - width) / 2);
+    if (!hidden) return;
+    if (right <= width - EDGE) goTo(0);
+    else if (left >= most + EDGE) goTo(most);
+    else goTo((left + right - width) / 2);
   }, [at, width]);
   return (
     <View style={styles.tray}>

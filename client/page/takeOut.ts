@@ -1,6 +1,7 @@
 import type { KeyCard } from '@lippet/core/contract/groups';
 import { writeInkml } from '@lippet/core/ink/inkml';
 import { markItems, pageItems, type PagePlan } from '@lippet/core/page/document';
+import type { Background } from '@lippet/core/page/background';
 import { readItems, type Item } from '@lippet/core/page/item';
 import { pageToSvg } from '@lippet/core/page/svg';
 import { wrap, type Remote } from 'comlink';
@@ -37,6 +38,14 @@ async function mediaBlob(id: string): Promise<Blob | null> {
   return answer.ok ? answer.blob() : null;
 }
 
+/** What lies under the drawing, as a picture; null where it is paper or can't be fetched. */
+async function previewOf(background: Background): Promise<Blob | null> {
+  if (background.kind === 'photo') return mediaBlob(background.media);
+  if (background.kind !== 'pdf') return null;
+  const answer = await fetch(`/api/media/${background.media}/preview?page=${background.page}`);
+  return answer.ok ? answer.blob() : null;
+}
+
 async function svgOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
   const addresses = new Map<string, string>();
   for (const item of items) {
@@ -44,14 +53,7 @@ async function svgOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
     if (blob && item.kind === 'picture') addresses.set(item.media, await asDataAddress(blob));
   }
   const { background } = page;
-  const preview =
-    background.kind === 'pdf'
-      ? await fetch(`/api/media/${background.media}/preview?page=${background.page}`).then((answer) =>
-          answer.ok ? answer.blob() : null,
-        )
-      : background.kind === 'photo'
-        ? await mediaBlob(background.media)
-        : null;
+  const preview = await previewOf(background);
   const ground = preview && (await asDataAddress(preview));
   return new Blob([pageToSvg(page, [items], { media: (id) => addresses.get(id) ?? null, ground })], {
     type: 'image/svg+xml',

@@ -14,18 +14,13 @@ const BARS = 28;
 export function TakeThumb({ take }: { take: Take }) {
   const source = useTakeSource(take);
   const peaks = source?.peaks && keptPeaks(source.peaks, source.about?.seconds ?? take.seconds, take.spans);
+  const film = take.sort === 'film';
   const every = peaks && Math.max(1, Math.floor(peaks.length / BARS));
   return (
-    <View style={[styles.box, take.sort === 'film' && styles.dark]}>
-      {take.sort === 'film' ? (
-        source?.cover ? (
-          <Image source={{ uri: source.cover }} style={styles.cover} resizeMode="cover" alt="" />
-        ) : (
-          <LineIcon name="film" colour={colours.scrap} size={30} />
-        )
-      ) : (
-        peaks && <Wave peaks={peaks.filter((_, i) => i % every! === 0)} heard={1} height={HEIGHT - 8} />
-      )}
+    <View style={[styles.box, film && styles.dark]}>
+      {film && source?.cover && <Image source={{ uri: source.cover }} style={styles.cover} resizeMode="cover" alt="" />}
+      {film && !source?.cover && <LineIcon name="film" colour={colours.scrap} size={30} />}
+      {!film && peaks && <Wave peaks={peaks.filter((_, i) => i % every! === 0)} heard={1} height={HEIGHT - 8} />}
     </View>
   );
 }

@@ -43,12 +43,8 @@ export function useTakeSource(take: Take | null): TakeSource | undefined {
     return () => void (gone = true);
   }, [local, take?.media, take?.seconds]);
   if (!take || local === undefined) return undefined;
-  const cover =
-    take.cover === null
-      ? take.sort === 'film' && about?.state === 'ready'
-        ? `/api/media/${take.media}/preview`
-        : null
-      : (localCover ?? `/api/media/${take.cover}`);
+  const made = take.sort === 'film' && about?.state === 'ready' ? `/api/media/${take.media}/preview` : null;
+  const cover = take.cover === null ? made : (localCover ?? `/api/media/${take.cover}`);
   if (local) return { src: local, cover, peaks: heard?.url === local ? heard.peaks : null, about: null };
   // Its address changes once it plays everywhere: what was played before is let go.
   return (

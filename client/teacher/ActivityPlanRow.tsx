@@ -25,12 +25,14 @@ function forWords({ groups, state }: ActivityCard, now: number, zone: string): s
     .join(' · ');
 }
 
+const TAGS: Partial<Record<ActivityCard['state'], string>> = { draft: 'Draft', archived: 'Put away' };
+
 /** One activity as its teacher made it. Pressing it opens it to be changed; what learners sent is a press beside. */
 export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zone: string }) {
   const router = useRouter();
   const now = Date.now();
   const { id, title, subject, state, changed, counts, changedAt } = activity;
-  const tag = state === 'draft' ? 'Draft' : state === 'archived' ? 'Put away' : changed ? 'Changed' : null;
+  const tag = TAGS[state] ?? (changed ? 'Changed' : null);
   const name = title || 'Without a name yet';
   const line =
     state === 'draft'

@@ -28,6 +28,7 @@ export function ActivityRows({
       </Text>
       {activities.map((activity) => {
         const wait = activity.counts['with-teacher'];
+        const settled = activity.counts.finished > 0 ? 'finished' : 'new';
         const when =
           activity.oldestWaiting === null ? null : `oldest from ${whenWords(activity.oldestWaiting, now, zone)}`;
         const words = [
@@ -45,10 +46,7 @@ export function ActivityRows({
           >
             <Scrap raised style={styles.row}>
               <View style={styles.count}>
-                <Stamp
-                  state={wait > 0 ? 'with-teacher' : activity.counts.finished > 0 ? 'finished' : 'new'}
-                  size={42}
-                />
+                <Stamp state={wait > 0 ? 'with-teacher' : settled} size={42} />
                 {wait > 0 && (
                   <View style={styles.number}>
                     <Text variant="labelMedium" style={{ color: colours.scrap }}>

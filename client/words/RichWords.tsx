@@ -77,13 +77,10 @@ function Block({ node, size }: { node: TextNode; size: number }): ReactNode {
 }
 
 const Inline = ({ nodes = [] }: { nodes?: readonly TextNode[] }): ReactNode =>
-  nodes.map((node, i) =>
-    node.type === 'text' ? (
-      <Marked key={i} text={node.text} marks={node.marks ?? []} />
-    ) : node.type === 'hardBreak' ? (
-      '\n'
-    ) : null,
-  );
+  nodes.map((node, i) => {
+    if (node.type === 'text') return <Marked key={i} text={node.text} marks={node.marks ?? []} />;
+    return node.type === 'hardBreak' ? '\n' : null;
+  });
 
 function Marked({ text, marks }: { text: string; marks: readonly TextMark[] }): ReactNode {
   const link = marks.find(({ type }) => type === 'link')?.attrs?.href;

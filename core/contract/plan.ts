@@ -506,7 +506,8 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
   }
   plan.materials.forEach(({ kind, title, words, address, media, shown, at }, i) => {
     const name = named(title, `Number ${i + 1} to look at`);
-    if (kind === 'text' ? !words.trim() : kind === 'link' ? !safeAddress(address) : !media)
+    const holds = kind === 'link' ? safeAddress(address) : Boolean(media);
+    if (kind === 'text' ? !words.trim() : !holds)
       add('materials', kind === 'link' ? `${name} needs an address that begins with https://.` : `${name} is empty.`);
     if (shown === 'at' && at === null) add('materials', `${name} needs the time from which it is shown.`);
   });

@@ -11,8 +11,10 @@ function picture(grey: (x: number, y: number) => number): { data: Uint8ClampedAr
 }
 const scene =
   (light: number) =>
-  (x: number, y: number): number =>
-    light * (Math.hypot(x - 48, y - 36) < 22 ? 190 : (x >> 3) % 2 ? 60 : 120);
+  (x: number, y: number): number => {
+    const stripes = (x >> 3) % 2 ? 60 : 120;
+    return light * (Math.hypot(x - 48, y - 36) < 22 ? 190 : stripes);
+  };
 function blurred(light: number, times: number): ReturnType<typeof picture> {
   let plane = {
     data: Float32Array.from({ length: WIDTH * HEIGHT }, (_, i) => scene(light)(i % WIDTH, Math.floor(i / WIDTH))),

@@ -156,8 +156,10 @@ class ByteReader {
 }
 
 const zigzag = (value: number): number => (value >= 0 ? value * 2 : -value * 2 - 1);
-const unzigzag = (value: number): number =>
-  value < 0x8000_0000 ? (value >>> 1) ^ -(value & 1) : value % 2 === 0 ? value / 2 : -(value + 1) / 2;
+function unzigzag(value: number): number {
+  if (value < 0x8000_0000) return (value >>> 1) ^ -(value & 1);
+  return value % 2 === 0 ? value / 2 : -(value + 1) / 2;
+}
 
 function residuals(values: Int32Array, order: 1 | 2): number[] {
   const out: number[] = [];

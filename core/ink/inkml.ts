@@ -115,12 +115,17 @@ function toInk(rows: number[][], channels: readonly Channel[]): Ink | null {
   );
 }
 
-const hex = (value: string): string | null =>
-  /^#[0-9a-f]{6}$/i.test(value)
-    ? value.toUpperCase()
-    : /^#[0-9a-f]{3}$/i.test(value)
-      ? `#${[...value.slice(1)].map((c) => c + c).join('')}`.toUpperCase()
-      : null;
+function hex(value: string): string | null {
+  if (/^#[0-9a-f]{6}$/i.test(value)) return value.toUpperCase();
+  if (!/^#[0-9a-f]{3}$/i.test(value)) return null;
+  return `#${[...value.slice(1)].map((c) => c + c).join('')}`.toUpperCase();
+}
+
+/** How much one unit of a channel is in ours: milliseconds and points. */
+function scaleOf(name: string, units: string): number {
+  if (name === 'T') return units === 's' ? 1000 : 1;
+  return POINTS[units] ?? 0.75;
+}
 
 /** @throws InkmlError if the text is no InkML, is broken, nests too deeply, or holds too much */
 export function readInkml(text: string): InkmlStroke[] {
@@ -151,7 +156,7 @@ export function readInkml(text: string): InkmlStroke[] {
       case 'channel':
         channels.push({
           name: value('name'),
-          scale: value('name') === 'T' ? (value('units') === 's' ? 1000 : 1) : (POINTS[value('units')] ?? 0.75),
+          scale: scaleOf(value('name'), value('units')),
           max: Number(value('max')) > 0 ? Number(value('max')) : 1,
         });
         break;

@@ -102,7 +102,8 @@ const between = ({ x, y, pressure }: Ink, share: number): [number, number, numbe
 function places(ink: Ink, size: number): number {
   const n = ink.x.length;
   // A single touch goes one point on, and of two samples three places lie between.
-  const steps = n <= 2 ? (n === 1 ? 2 : 5) : n;
+  const few = n === 1 ? 2 : 5;
+  const steps = n <= 2 ? few : n;
   makeRoom(steps);
   const [x0, y0] = [ink.x[0]!, ink.y[0]!];
   [xs[0], ys[0], press[0], run[0]] = [x0, y0, ink.pressure[0]!, 0];

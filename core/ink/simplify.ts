@@ -41,8 +41,9 @@ export function simplifyInk(ink: Ink, tolerance = SIMPLIFY_TOLERANCE): Ink {
       const along = lengthSquared === 0 ? 0 : Math.min(1, Math.max(0, (px * dx + py * dy) / lengthSquared));
       const distance = Math.hypot(px - along * dx, py - along * dy);
       const pressureLine = ink.pressure[from]! + along * (ink.pressure[to]! - ink.pressure[from]!);
+      const exact = distance > 0 ? Infinity : 0;
       const error = Math.max(
-        tolerance > 0 ? distance / tolerance : distance > 0 ? Infinity : 0,
+        tolerance > 0 ? distance / tolerance : exact,
         Math.abs(ink.pressure[i]! - pressureLine) / PRESSURE_TOLERANCE,
       );
       if (error > worst) {

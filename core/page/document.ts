@@ -9,7 +9,7 @@
 import * as Y from 'yjs';
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type { Background } from './background';
-import { putItem, type Fields, type ItemMap, type Items } from './item';
+import { compareKeys, putItem, type Fields, type ItemMap, type Items } from './item';
 import { readSpots, type Spot } from './spots';
 
 /** A page as an activity asks for it, before anyone has drawn on it. */
@@ -112,7 +112,7 @@ function orderedPages(doc: Y.Doc): OrderedPage[] {
       ...(spots.length > 0 ? { spots } : {}),
     });
   });
-  return pages.sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1));
+  return pages.sort((a, b) => compareKeys(a.order, b.order) || compareKeys(a.id, b.id));
 }
 
 /** The pages of a document, in order. What is not a page (written by a broken client), or was deleted, is left out. */

@@ -7,7 +7,8 @@ function raster(dark: (x: number, y: number) => boolean | [number, number, numbe
   const data = new Uint8ClampedArray(width * height * 4);
   for (let i = 0; i < width * height; i++) {
     const colour = dark(((i % width) + 0.5) / scale, (Math.floor(i / width) + 0.5) / scale);
-    data.set(Array.isArray(colour) ? [...colour, 255] : colour ? [28, 42, 51, 255] : [255, 254, 250, 255], i * 4);
+    const plain = colour ? [28, 42, 51] : [255, 254, 250];
+    data.set([...(Array.isArray(colour) ? colour : plain), 255], i * 4);
   }
   return { data, width, height, scale };
 }

@@ -294,11 +294,15 @@ const LAYER_OF: Record<ItemKind, number> = { fill: 0, mark: 0, picture: 1, field
 export const layerOf = (item: Item): number =>
   item.kind === 'stroke' && item.tool === 'highlighter' ? 0 : LAYER_OF[item.kind];
 
+/** Which of two keys of order, or ids, comes first: by their characters, the same on every device. */
+export function compareKeys(a: string, b: string): number {
+  if (a === b) return 0;
+  return a < b ? -1 : 1;
+}
+
 /** Drawing order: by layer, then key, then id where two devices chose the same key. */
 export function byOrder(a: Item, b: Item): number {
-  return (
-    layerOf(a) - layerOf(b) || (a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
-  );
+  return layerOf(a) - layerOf(b) || compareKeys(a.order, b.order) || compareKeys(a.id, b.id);
 }
 
 /** All items of a page in drawing order. */

@@ -51,7 +51,8 @@ function countItems(items: Items): { items: number; strokes: number } {
   items.forEach((item) => {
     const kind = item.get?.('kind');
     if (kind === 'stroke') count.strokes += 1;
-    const words = kind === 'text' ? item.get('text') : kind === 'field' ? item.get('value') : 'something';
+    const value = kind === 'field' ? item.get('value') : 'something';
+    const words = kind === 'text' ? item.get('text') : value;
     if (typeof kind === 'string' && String(words).trim() !== '') count.items += 1;
   });
   return count;

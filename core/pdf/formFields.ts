@@ -46,7 +46,8 @@ function kindOf({ fieldType, checkBox, radioButton, pushButton }: Widget): FormF
   if (fieldType === 'Tx') return 'text';
   if (fieldType === 'Ch') return 'choice';
   if (fieldType !== 'Btn' || pushButton) return null;
-  return radioButton ? 'radio' : checkBox ? 'tick' : null;
+  if (radioButton) return 'radio';
+  return checkBox ? 'tick' : null;
 }
 
 /** The fields among a page's annotations, in page points; signatures, buttons and what has no name are left out. */

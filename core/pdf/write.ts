@@ -319,18 +319,12 @@ function fillForm(document: PDFDocument, values: readonly FieldValue[], fonts: r
 }
 
 /** All that stands on these pages in letters. */
+function wordsOf(item: { kind: string } & Partial<{ lines: readonly string[]; note: string; value: string }>): string {
+  return item.lines?.join('') ?? item.note ?? item.value ?? '';
+}
+
 function wordsOn(pages: readonly PdfPage[]): string {
-  const words = pages.flatMap(({ plan, items }) =>
-    [...drawnWords(plan.background.drawn), ...items].map((item) =>
-      item.kind === 'text'
-        ? item.lines.join('')
-        : item.kind === 'pin'
-          ? item.note
-          : item.kind === 'field'
-            ? item.value
-            : '',
-    ),
-  );
+  const words = pages.flatMap(({ plan, items }) => [...drawnWords(plan.background.drawn), ...items].map(wordsOf));
   return words.join('');
 }
 

@@ -118,18 +118,18 @@ export function finalMark(
   }
 }
 
+const SHARE_WORDS = new Map([
+  [0, 'nothing of it'],
+  [0.5, 'half of it'],
+  [1, 'all of it'],
+]);
+
 /** How a total comes about, a line each: "Over and under: You can see it (half of it, counts twice)". */
 export function explainTotal({ lines }: Total): string[] {
   return lines.map(({ title, words, share, weight }) => {
-    const part =
-      share === 1
-        ? 'all of it'
-        : share === 0
-          ? 'nothing of it'
-          : share === 0.5
-            ? 'half of it'
-            : `${Math.round(share * 100)}% of it`;
-    return `${title}: ${words} (${part}${weight === 1 ? '' : `, counts ${weight === 2 ? 'twice' : `${weight} times`}`})`;
+    const part = SHARE_WORDS.get(share) ?? `${Math.round(share * 100)}% of it`;
+    const times = weight === 2 ? 'twice' : `${weight} times`;
+    return `${title}: ${words} (${part}${weight === 1 ? '' : `, counts ${times}`})`;
   });
 }
 

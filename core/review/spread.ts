@@ -63,6 +63,9 @@ export function levelsPerLine(marks: readonly (MarkView | null)[]): LineSpread[]
 
 const DAY = 86_400_000;
 
+/** The least that is left until a piece is due, for each bin, ms. */
+const LEAST_LEFT = [2 * DAY, DAY, 0, -DAY, -Infinity];
+
 /**
  * When pieces were sent, against when they were due: in days before, on the day, after. Null where nothing is due, or
  * nothing was sent.
@@ -79,7 +82,8 @@ export function sendingTimes(sent: readonly { sentAt: number; due: number | null
   ];
   for (const { sentAt, due } of dated) {
     const left = due! - sentAt;
-    bins[left >= 2 * DAY ? 0 : left >= DAY ? 1 : left >= 0 ? 2 : left >= -DAY ? 3 : 4]!.count += 1;
+    const bin = LEAST_LEFT.findIndex((least) => left >= least);
+    bins[bin]!.count += 1;
   }
   return bins;
 }

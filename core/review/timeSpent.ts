@@ -70,14 +70,14 @@ export function timeSpent(doc: Y.Doc, parts: readonly string[]): Spent[] {
   });
 }
 
+function minuteWords(minutes: number): string {
+  if (minutes < 1) return 'under a minute';
+  if (minutes < 60) return `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`;
+  return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+}
+
 /** "12 minutes in 2 sittings"; "under a minute". */
 export function spentWords({ sittings, seconds }: Pick<Spent, 'sittings' | 'seconds'>): string {
-  const minutes = Math.round(seconds / 60);
-  const time =
-    minutes < 1
-      ? 'under a minute'
-      : minutes < 60
-        ? `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
-        : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  const time = minuteWords(Math.round(seconds / 60));
   return sittings > 1 ? `${time} in ${sittings} sittings` : time;
 }

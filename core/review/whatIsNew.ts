@@ -77,10 +77,10 @@ export function wordNews(before: string, now: string): WordNews[] {
         { text: now, is: 'fresh' },
       ] satisfies WordNews[]
     ).filter(({ text }) => text !== '');
-  return diffWordsWithSpace(before, now).map(({ value, added, removed }) => ({
-    text: value,
-    is: added ? 'fresh' : removed ? 'gone' : 'same',
-  }));
+  return diffWordsWithSpace(before, now).map(({ value, added, removed }) => {
+    const stays = removed ? 'gone' : 'same';
+    return { text: value, is: added ? 'fresh' : stays };
+  });
 }
 
 /** "3 new, 1 gone", or that nothing is. */

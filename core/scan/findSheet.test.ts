@@ -89,7 +89,8 @@ describe('sides', () => {
     expect(farthestApart(fitted.quad, corners)).toBeLessThan(1);
   });
   it('tell which corner is covered', () => {
-    const image = drawn(300, 240, (x, y) => (Math.hypot(x - 251, y - 60) < 26 ? 140 : inQuad(SHEET, x, y) ? 230 : 90));
+    const paper = (x: number, y: number): number => (inQuad(SHEET, x, y) ? 230 : 90);
+    const image = drawn(300, 240, (x, y) => (Math.hypot(x - 251, y - 60) < 26 ? 140 : paper(x, y)));
     const { cornerSupport } = fitSides(plane(image), SHEET, 8, 1)!;
     expect(cornerSupport.map((share) => share > 0.8)).toEqual([true, false, true, true]);
   });

@@ -210,5 +210,6 @@ function black(image: Rgba): Rgba {
  * over.
  */
 export function withLook(image: Rgba, look: Look): Rgba {
-  return look === 'clean' ? clean(image) : look === 'black' ? black(image) : image;
+  if (look === 'clean') return clean(image);
+  return look === 'black' ? black(image) : image;
 }

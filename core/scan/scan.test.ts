@@ -82,9 +82,13 @@ describe('straightening', () => {
     expect(aspectOf(SQUARE, 10, 10)).toBeCloseTo(1, 6);
   });
   it('fetches every corner from its place, turned as wished', () => {
-    const image = painted(60, 40, (x, y) =>
-      x < 30 ? (y < 20 ? [200, 0, 0] : [0, 0, 200]) : y < 20 ? [0, 200, 0] : [200, 200, 0],
-    );
+    const quarters: [number, number, number][] = [
+      [200, 0, 0],
+      [0, 200, 0],
+      [0, 0, 200],
+      [200, 200, 0],
+    ];
+    const image = painted(60, 40, (x, y) => quarters[(x < 30 ? 0 : 1) + (y < 20 ? 0 : 2)]!);
     const all = quad([0, 0], [60, 0], [60, 40], [0, 40]);
     const corners = (turn: 0 | 1 | 2 | 3): number[][] => {
       const page = straighten(image, all, turn, 1e6);
@@ -111,12 +115,8 @@ describe('looks', () => {
   /** Paper in light that falls off to one side, a black line, a red patch. */
   const sheet = painted(400, 560, (x, y) => {
     const light = 0.45 + 0.5 * (x / 400);
-    const [r, g, b] =
-      Math.abs(y - 300) < 4 && x > 60 && x < 340
-        ? [30, 30, 34]
-        : x > 120 && x < 280 && y > 100 && y < 200
-          ? [200, 40, 30]
-          : [245, 240, 225];
+    const paper = x > 120 && x < 280 && y > 100 && y < 200 ? [200, 40, 30] : [245, 240, 225];
+    const [r, g, b] = Math.abs(y - 300) < 4 && x > 60 && x < 340 ? [30, 30, 34] : paper;
     return [r! * light, g! * light, b! * light];
   });
   it('clean makes paper white everywhere and keeps colours', () => {

@@ -64,20 +64,17 @@ export interface PieceStanding {
 /** Work due within two days is due soon. */
 export const DUE_SOON = 48 * 3_600_000;
 
+function stateOf({ latest, complete, made }: PieceFacts): PieceState {
+  if (latest?.released) return latest.released.outcome === 'finished' ? 'finished' : 'another-go';
+  if (latest) return 'with-teacher';
+  if (!made) return 'new';
+  return complete ? 'ready' : 'started';
+}
+
 /** How a piece stands at `now`. */
 export function pieceState(facts: PieceFacts, now: number): PieceStanding {
   const { latest } = facts;
-  const state: PieceState = latest
-    ? latest.released === null
-      ? 'with-teacher'
-      : latest.released.outcome === 'finished'
-        ? 'finished'
-        : 'another-go'
-    : facts.complete && facts.made
-      ? 'ready'
-      : facts.made
-        ? 'started'
-        : 'new';
+  const state = stateOf(facts);
   const settled = state === 'with-teacher' || state === 'finished';
   const pastDue = facts.due !== null && now > facts.due;
   const notOpen = facts.opens !== null && now < facts.opens;

@@ -52,7 +52,8 @@ export function whenWords(time: number, now: number, zone: string): string {
 /** The part of the day to greet with. */
 export function greetingWord(now: number, zone: string): 'Morning' | 'Afternoon' | 'Evening' {
   const hour = at(now, zone).getHours();
-  return hour < 12 ? 'Morning' : hour < 17 ? 'Afternoon' : 'Evening';
+  if (hour < 12) return 'Morning';
+  return hour < 17 ? 'Afternoon' : 'Evening';
 }
 
 /** `December`. */

@@ -113,6 +113,11 @@ function ofPart(
   return found;
 }
 
+function noteWords(words: string, voice: string | null): string {
+  if (words) return `“${quote(words)}”`;
+  return voice ? 'what your teacher said' : 'a note';
+}
+
 /**
  * Looks through a piece as it would be sent.
  *
@@ -166,7 +171,7 @@ export function sendChecks(doc: Y.Doc, { parts, choices, notes }: Checked): Send
     needed: false,
     part,
     page,
-    words: `Not ticked off yet: ${words.trim() ? `“${quote(words.trim())}”` : voice ? 'what your teacher said' : 'a note'}`,
+    words: `Not ticked off yet: ${noteWords(words.trim(), voice)}`,
   }));
   return [...ofParts, ...ofChoices, ...ofNotes];
 }

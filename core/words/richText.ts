@@ -105,11 +105,15 @@ export const richTextOf = (words: string): RichText => ({
     .map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })),
 });
 
+function plainNode(node: TextNode): string {
+  if (node.type === 'text') return node.text;
+  return node.type === 'hardBreak' ? '\n' : '';
+}
+
 /** The words of a text alone: blocks on lines of their own, list items behind a dot or their number. */
 export function plainWords({ content }: RichText): string {
   const lines: string[] = [];
-  const inline = (nodes: readonly TextNode[] = []): string =>
-    nodes.map((node) => (node.type === 'text' ? node.text : node.type === 'hardBreak' ? '\n' : '')).join('');
+  const inline = (nodes: readonly TextNode[] = []): string => nodes.map(plainNode).join('');
   const block = (node: TextNode, before: string): void => {
     if (node.type === 'paragraph' || node.type === 'heading') {
       const words = inline(node.content);

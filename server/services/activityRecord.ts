@@ -1,5 +1,6 @@
 import { Op } from 'sequelize';
 import { strToU8 } from 'fflate';
+import type { Outcome } from '@lippet/core/contract/work';
 import { escaped } from '@lippet/core/page/svg';
 import { csvTable } from '@lippet/core/review/marksCsv';
 import { markView } from '@lippet/core/review/rubric';
@@ -114,7 +115,7 @@ export class ActivityRecord {
         sentAt: go.sentAt,
         late: go.late,
         word: go.word ?? '',
-        outcome: review ? (review.outcome === 'again' ? 'another go' : 'finished') : '',
+        outcome: outcomeWords(review?.outcome),
         mark: (review?.marked && markView(review.marked)?.mark?.words) ?? '',
         note: review?.note ?? '',
         files: [],
@@ -130,6 +131,11 @@ export class ActivityRecord {
     }
     return entries;
   }
+}
+
+function outcomeWords(outcome: Outcome | null | undefined): string {
+  if (!outcome) return '';
+  return outcome === 'again' ? 'another go' : 'finished';
 }
 
 const STYLE =

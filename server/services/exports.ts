@@ -84,7 +84,8 @@ export class ExportService {
     const { hash, size, style, activityId, why } = await this.own(actor, id);
     if (!hash || !size)
       throw new ProblemError('conflict', why ?? 'The file is still being made. Ask again in a moment.');
-    const name = activityId ? 'activity.zip' : style === 'zip' ? 'piece.zip' : 'go.pdf';
+    const pieceName = style === 'zip' ? 'piece.zip' : 'go.pdf';
+    const name = activityId ? 'activity.zip' : pieceName;
     return {
       stream: this.files.stream(hash, 0, size - 1),
       size,

@@ -79,9 +79,10 @@ export class GoFiles {
       if (words) yield { name: `${name}.txt`, bytes: strToU8(words), packed: false };
       const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
       const media = take && (await namedMedia(take.media));
+      const playable = media?.kind === 'film' ? 'mp4' : 'm4a';
       if (media)
         yield {
-          name: `${name}.${media.playableHash ? (media.kind === 'film' ? 'mp4' : 'm4a') : 'webm'}`,
+          name: `${name}.${media.playableHash ? playable : 'webm'}`,
           bytes: await this.files.read(media.playableHash ?? media.hash),
           packed: true,
         };

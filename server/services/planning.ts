@@ -473,8 +473,9 @@ export class PlanningService {
   async archive(actor: Actor, id: string, away: boolean): Promise<PlanView> {
     const { activity, assigned } = await this.find(actor, id);
     const back = assigned.length > 0 ? 'set' : 'draft';
+    const returned = activity.state === 'archived' ? back : activity.state;
     await activity.update({
-      state: away ? 'archived' : activity.state === 'archived' ? back : activity.state,
+      state: away ? 'archived' : returned,
       changedAt: new Date(this.clock()),
     });
     return this.view(actor, { activity, assigned });

@@ -350,7 +350,8 @@ export class ReviewService {
   private async answerOne(actor: Actor, goId: string, { note, outcome, hold }: Omit<Many, 'people'>): Promise<void> {
     const opened = await this.open(actor, goId);
     const before = opened.note.trimEnd();
-    const said = note === '' || before.includes(note) ? before : before === '' ? note : `${before} ${note}`;
+    const added = before === '' ? note : `${before} ${note}`;
+    const said = note === '' || before.includes(note) ? before : added;
     const { version } = await this.saveNote(actor, opened.id, { note: said, version: opened.version });
     if (outcome && hold) await this.hold(actor, opened.id, outcome);
     else if (outcome) await this.release(actor, opened.id, { outcome, version });
@@ -399,8 +400,10 @@ async function giveDates(
 ): Promise<void> {
   if (due === undefined && closes === undefined) return;
   const before = await LearnerDates.findOne({ where: { activityId: activity.id, personId }, transaction });
-  const date = (value: number | null | undefined, old: Date | null | undefined): Date | null =>
-    value === undefined ? (old ?? null) : value === null ? null : new Date(value);
+  const date = (value: number | null | undefined, old: Date | null | undefined): Date | null => {
+    if (value === undefined) return old ?? null;
+    return value === null ? null : new Date(value);
+  };
   const dates = { opens: before?.opens ?? null, due: date(due, before?.due), closes: date(closes, before?.closes) };
   await LearnerDates.upsert({ activityId: activity.id, personId, ...dates }, { transaction });
   const { draft, draftVersion } = await Activity.findByPk(activity.id, {

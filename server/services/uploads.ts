@@ -155,22 +155,29 @@ function metaOf(header: string | null): { media: string; home: MediaHome } {
   }
 }
 
+const NOT_NEXT: Problem = {
+  code: 'conflict',
+  message: 'That part of the file does not follow what has come so far. Ask how far it is and go on from there.',
+};
+const NOT_ARRIVING: Problem = {
+  code: 'not-found',
+  message: 'That file is not arriving any more. Begin it anew.',
+};
+const NO_UPLOAD: Problem = { code: 'bad-request', message: 'That is no upload as the tus protocol has it.' };
+const TUS_PROBLEMS = new Map([
+  [404, NOT_ARRIVING],
+  [409, NOT_NEXT],
+  [410, NOT_ARRIVING],
+  [423, NOT_NEXT],
+]);
+
 /**
  * The protocol's refusals, with a sentence like every other of ours; a client of the protocol goes by the status, which
  * stays.
  */
 function inOurWords(response: Response): Response {
   if (response.status < 400) return response;
-  const { code, message }: Problem =
-    response.status === 409 || response.status === 423
-      ? {
-          code: 'conflict',
-          message:
-            'That part of the file does not follow what has come so far. Ask how far it is and go on from there.',
-        }
-      : response.status === 404 || response.status === 410
-        ? { code: 'not-found', message: 'That file is not arriving any more. Begin it anew.' }
-        : { code: 'bad-request', message: 'That is no upload as the tus protocol has it.' };
+  const { code, message } = TUS_PROBLEMS.get(response.status) ?? NO_UPLOAD;
   return Response.json(
     { code, message },
     { status: response.status, headers: { 'Tus-Resumable': response.headers.get('Tus-Resumable') ?? '1.0.0' } },

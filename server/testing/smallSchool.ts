@@ -150,6 +150,11 @@ export const uploadHeaders = (home: MediaHome, id: string, size: number): Record
     .join(','),
 });
 
+function bodyOf(body: unknown): string | Uint8Array<ArrayBuffer> | undefined {
+  if (body === undefined || typeof body === 'string') return body;
+  return Buffer.isBuffer(body) ? new Uint8Array(body) : JSON.stringify(body);
+}
+
 /** A client of the app without a network: keeps its cookies, and sends our header. */
 export class TestClient {
   readonly cookies = new Map<string, string>();
@@ -172,14 +177,7 @@ export class TestClient {
             : { 'content-type': Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json' }),
           ...headers,
         },
-        body:
-          body === undefined
-            ? undefined
-            : typeof body === 'string'
-              ? body
-              : Buffer.isBuffer(body)
-                ? new Uint8Array(body)
-                : JSON.stringify(body),
+        body: bodyOf(body),
       },
       { address: this.address },
     );
@@ -232,8 +230,11 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
   const toMake: { mediaId: string }[] = [];
   const finished: { pieceId: string }[] = [];
   const jobs: Jobs = {
-    send: async (_, data) =>
-      void ('exportId' in data ? asked.push(data) : 'mediaId' in data ? toMake.push(data) : finished.push(data)),
+    async send(_, data) {
+      if ('exportId' in data) asked.push(data);
+      else if ('mediaId' in data) toMake.push(data);
+      else finished.push(data);
+    },
   };
   const services = makeServices(config, school.sequelize, jobs, clock);
   const app = makeApp(

@@ -28,6 +28,12 @@ const VIEWS = [
 const FOLDERS = { value: 'folders', word: 'Folders' } as const;
 const WEEKS = { week: 1, month: 5, folders: 1 } as const;
 
+/** Which week is shown, as people say it. */
+function weekWords(weeks: number, { day, noon }: { day: string; noon: number }, zone: string): string {
+  if (weeks === 0) return 'This week';
+  return weeks === 1 ? 'Next week' : `From ${Number(day.slice(8))} ${monthWord(noon, zone)}`;
+}
+
 /** The weeks ahead: how much is due when, what is late, and what has no date. */
 export default function PlanPlace() {
   const { data, error, refetch } = useNow();
@@ -67,11 +73,7 @@ export default function PlanPlace() {
                     <LineIcon name="back" size={20} />
                   </Press>
                   <Text variant="labelLarge" style={styles.week} role="status">
-                    {weeks === 0
-                      ? 'This week'
-                      : weeks === 1
-                        ? 'Next week'
-                        : `From ${Number(plan.days[0]!.day.slice(8))} ${monthWord(plan.days[0]!.noon, zone)}`}
+                    {weekWords(weeks, plan.days[0]!, zone)}
                   </Text>
                   <Press
                     flat
@@ -94,9 +96,9 @@ export default function PlanPlace() {
                 }}
               />
             </View>
-            {view === 'folders' ? (
-              folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />)
-            ) : view === 'week' ? (
+            {view === 'folders' &&
+              folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />)}
+            {view === 'week' && (
               <Suspense fallback={<View style={styles.chart} />}>
                 <TideChart
                   days={plan.days}
@@ -108,7 +110,8 @@ export default function PlanPlace() {
                   onDay={(day) => setChosen(day === chosen ? null : day)}
                 />
               </Suspense>
-            ) : (
+            )}
+            {view === 'month' && (
               <MonthGrid
                 days={plan.days}
                 today={today}

@@ -19,6 +19,9 @@ interface Props {
   talk: { reviewId: string; reader: string } | null;
 }
 
+const countWords = (notes: number): string =>
+  notes === 1 ? 'There is 1 note on your work' : `There are ${notes} notes on your work`;
+
 /** The notes on the work, one after another: where each is stuck is shown, what it says can be heard. */
 export function NoteWalk({ notes, at, onStep, talk }: Props) {
   const replies = useNoteReplies(talk?.reviewId ?? null);
@@ -31,11 +34,7 @@ export function NoteWalk({ notes, at, onStep, talk }: Props) {
           <LineIcon name="back" size={22} />
         </Press>
         <Text variant="titleSmall" role="status" style={styles.count}>
-          {note
-            ? `Note ${at + 1} of ${notes.length}`
-            : notes.length === 1
-              ? 'There is 1 note on your work'
-              : `There are ${notes.length} notes on your work`}
+          {note ? `Note ${at + 1} of ${notes.length}` : countWords(notes.length)}
         </Text>
         <Press
           aria-label={at < 0 ? 'The first note' : 'The next note'}

@@ -267,7 +267,8 @@ export default function ActivitySheet({
       title: part.title,
     });
   const shot = readShot(page?.background);
-  const onAdd = !mayChangePages ? null : part.kind === 'photo' ? takePages : () => setAdding(true);
+  const addPage = part.kind === 'photo' ? takePages : () => setAdding(true);
+  const onAdd = mayChangePages ? addPage : null;
   // Photos of paper are pages that the learner has added: they can be put in order and deleted like others.
   const mayOrder = partEditable && (part.morePages || inPart.some(({ background }) => readShot(background)));
   const pageBar = page && (inPart.length > 1 || mayOrder) && (
@@ -330,11 +331,7 @@ export default function ActivitySheet({
       : written || <PhotoStart editable={partEditable} onCamera={takePages} />;
   // What the teacher marked lies faintly under the new go, on the sheets that were there then.
   const under = faint && last && page ? markItems(last.marks, page.id) : null;
-  const sheet = first ? (
-    <WaitingPanel first={first} onGo={() => choosePart(first.id)} />
-  ) : !page || !items ? (
-    without
-  ) : (
+  const drawing = page && items && (
     <PageSurface
       key={`${page.id} ${page.background.kind === 'photo' ? page.background.media : ''} ${under ? 'marked' : ''}`}
       page={page}
@@ -349,6 +346,7 @@ export default function ActivitySheet({
       onCamera={partEditable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
     />
   );
+  const sheet = first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : (drawing ?? without);
   // A part that is answered with something else can carry a voice as well.
   const voice = ((page && written) || ((page || written) && takes.length > 0)) && (
     <ScrollView style={styles.voice}>

@@ -36,6 +36,7 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
       {parts.map((part, i) => {
         const here = part.id === current;
         const complete = done.has(part.id);
+        const away = complete ? colours.ochre : colours.scrap;
         const first = waiting?.get(part.id);
         const choice = choices.find(({ id }) => id === part.choice);
         const begins = choice && parts[i - 1]?.choice !== part.choice;
@@ -59,19 +60,15 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
               role="tab"
               aria-selected={here}
               flat
-              fill={here ? colours.ink : complete ? colours.ochre : colours.scrap}
+              fill={here ? colours.ink : away}
               aria-label={words.filter(Boolean).join(', ')}
               onPress={() => onChoose(part.id)}
               style={[styles.tab, free && styles.free, part.removed && styles.removed]}
             >
               <View style={[styles.number, { backgroundColor: here ? colours.ochre : colours.scrap }]}>
-                {complete ? (
-                  <LineIcon name="tick" size={16} width={3.5} />
-                ) : first ? (
-                  <LineIcon name="lock" size={15} />
-                ) : (
-                  <Text variant="labelSmall">{i + 1}</Text>
-                )}
+                {complete && <LineIcon name="tick" size={16} width={3.5} />}
+                {!complete && first && <LineIcon name="lock" size={15} />}
+                {!complete && !first && <Text variant="labelSmall">{i + 1}</Text>}
               </View>
               <Text variant="labelMedium" style={{ color: here ? colours.scrap : colours.ink }}>
                 {part.title}

@@ -64,15 +64,11 @@ function partWords(
   if (part.kind === 'sound' || part.kind === 'film')
     return part.required ? 'Nothing recorded yet' : 'Left empty, that is fine';
   if (photos > 0) return photos === 1 ? '1 photo of paper' : `${photos} photos of paper`;
+  const missing = (words: string): string => (part.required ? words : 'Left empty, that is fine');
   if (part.kind === 'words')
-    return words > 0
-      ? wordCountWords(words, part.leastWords, part.mostWords)
-      : part.required
-        ? 'Nothing written yet'
-        : 'Left empty, that is fine';
-  if (part.kind === 'tick')
-    return ticked ? 'Done, says you' : part.required ? 'Not ticked yet' : 'Left empty, that is fine';
-  if (part.kind === 'photo') return part.required ? 'No photo taken yet' : 'Left empty, that is fine';
+    return words > 0 ? wordCountWords(words, part.leastWords, part.mostWords) : missing('Nothing written yet');
+  if (part.kind === 'tick') return ticked ? 'Done, says you' : missing('Not ticked yet');
+  if (part.kind === 'photo') return missing('No photo taken yet');
   if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
   if (!complete) return part.required ? 'Nothing drawn yet' : 'Left empty, that is fine';
   return drawnPages === 1 ? '1 page, drawn on' : `${drawnPages} pages, drawn on`;
@@ -139,8 +135,11 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
   const others = checks.filter((check) => !check.needed);
   // What a part lacks stands with it; the rest has a line of its own.
   const said = checks.filter(({ kind, needed: must }) => !(must && kind === 'part'));
-  const goThere = ({ kind, part, page }: SendCheck): void =>
-    kind === 'note' ? onNotes() : page ? onPage(page) : onPart(part);
+  const goThere = ({ kind, part, page }: SendCheck): void => {
+    if (kind === 'note') onNotes();
+    else if (page) onPage(page);
+    else onPart(part);
+  };
   const way = onTheirWay(useStore(mediaOutbox.state), `pieces/${piece.id}`);
   const first = needed[0] && piece.parts.find(({ id }) => id === needed[0]!.part);
 

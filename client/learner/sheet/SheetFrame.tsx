@@ -36,14 +36,8 @@ interface Props {
 
 /** Where everything of an opened activity stands, upright, on its side, and wide. */
 export function SheetFrame(props: Props) {
-  const { layout } = props;
-  return layout === 'wide' ? (
-    <WideFrame {...props} />
-  ) : layout === 'low' ? (
-    <LowFrame {...props} />
-  ) : (
-    <PhoneFrame {...props} />
-  );
+  const Frame = FRAMES[props.layout];
+  return <Frame {...props} />;
 }
 
 function WideFrame({ full, head, task, news, sheet, pick, looked, below, draws, overlays }: Props) {
@@ -127,7 +121,8 @@ function PhoneFrame({
   const { width } = useWindowDimensions();
   const inRow = width >= ROW_FROM;
   // Four colours and what stands beside them, each as large as a finger; where that is too much, three.
-  const columns = inRow ? 8 : width < 8 * TARGET.learner + 2 ? 3 : 4;
+  const narrow = width < 8 * TARGET.learner + 2 ? 3 : 4;
+  const columns = inRow ? 8 : narrow;
   return (
     <View style={styles.phone} role="main">
       {!full && (
@@ -163,6 +158,8 @@ function PhoneFrame({
 
 /** Beside a sheet, and beside one that lies low. */
 const ABREAST = { wide: 2, low: 3 };
+
+const FRAMES = { wide: WideFrame, low: LowFrame, phone: PhoneFrame };
 
 const styles = StyleSheet.create({
   phone: { flex: 1, backgroundColor: colours.paper },

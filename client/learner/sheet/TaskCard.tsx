@@ -101,6 +101,7 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props
   useSilentAfter(heardOf(facts));
   const narrow = useWindowDimensions().width < ROW_FROM && compact;
   const extra = facts.materials.length;
+  const openWord = compact ? 'Task' : 'All';
   return (
     <View style={compact ? styles.beside : styles.holder}>
       <View style={styles.strip}>
@@ -125,7 +126,7 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props
           )}
           <View style={styles.all}>
             <LineIcon name={open ? 'up' : 'down'} size={20} />
-            <Text variant="labelSmall">{open ? 'Away' : compact ? 'Task' : 'All'}</Text>
+            <Text variant="labelSmall">{open ? 'Away' : openWord}</Text>
           </View>
         </Pressable>
       </View>

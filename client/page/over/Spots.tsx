@@ -30,6 +30,7 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
       {spots.map((spot) => {
         const { left, top } = at(spot.x, spot.y);
         const done = filled.has(spot.id);
+        const open = spot.needed ? colours.vermilion : colours.soft;
         const { icon, verb } = KINDS[spot.kind];
         // A label near the edge moves in, so that all of it can be read.
         const labelLeft = Math.max(0, Math.min(left, view.width - LABEL_MOST(spot.label)));
@@ -44,7 +45,7 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
                   top,
                   width: spot.width * scale,
                   height: spot.height * scale,
-                  borderColor: done ? colours.moss : spot.needed ? colours.vermilion : colours.soft,
+                  borderColor: done ? colours.moss : open,
                 },
               ]}
             />

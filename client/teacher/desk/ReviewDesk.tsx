@@ -172,12 +172,10 @@ export default function ReviewDesk({
           )
         : false,
     note: () => document.querySelector<HTMLElement>('[data-testid="answer"] textarea')?.focus(),
-    leave: () =>
-      over === 'beside' || over === 'parts'
-        ? setOver(null)
-        : document.activeElement instanceof HTMLTextAreaElement
-          ? document.activeElement.blur()
-          : false,
+    leave: () => {
+      if (over === 'beside' || over === 'parts') return setOver(null);
+      return document.activeElement instanceof HTMLTextAreaElement ? document.activeElement.blur() : false;
+    },
     finished: () => void answer('finished'),
     again: () => void answer('again'),
     beside: () => (piece?.go && piece.go.go > 1 ? setOver(over === 'beside' ? null : 'beside') : false),
@@ -257,11 +255,8 @@ export default function ReviewDesk({
   const remind = (person: string | null): Promise<void> =>
     withLine(async () => {
       const { told } = await post<{ told: number }>(`/activities/${activityId}/remind`, { person });
-      return told === 0
-        ? 'Reminded already today. Once a day is enough.'
-        : person
-          ? 'Reminded.'
-          : `Reminded ${learners(told)}.`;
+      if (told === 0) return 'Reminded already today. Once a day is enough.';
+      return person ? 'Reminded.' : `Reminded ${learners(told)}.`;
     });
   const toCheck = ({ part, page }: SendCheck): void => {
     shown.choosePart(part);
@@ -348,24 +343,26 @@ export default function ReviewDesk({
       </View>
     </View>
   );
-  const work =
-    over === 'beside' && goId ? (
-      <BesideGoes key={goId} goId={goId} parts={shown.parts} onClose={() => setOver(null)} />
-    ) : over === 'parts' ? (
-      <PartsView
-        activityId={activityId}
-        line={line}
-        parts={data.parts}
-        partId={shown.part?.id ?? data.parts[0]?.id ?? ''}
-        onPart={shown.choosePart}
-        zone={zone}
-        onOpen={(person) => {
-          setPersonId(person);
-          setOver(null);
-        }}
-        onClose={() => setOver(null)}
-      />
-    ) : null;
+  const everybody = over === 'parts' && (
+    <PartsView
+      activityId={activityId}
+      line={line}
+      parts={data.parts}
+      partId={shown.part?.id ?? data.parts[0]?.id ?? ''}
+      onPart={shown.choosePart}
+      zone={zone}
+      onOpen={(person) => {
+        setPersonId(person);
+        setOver(null);
+      }}
+      onClose={() => setOver(null)}
+    />
+  );
+  const goes = over === 'beside' && goId && (
+    <BesideGoes key={goId} goId={goId} parts={shown.parts} onClose={() => setOver(null)} />
+  );
+  const work = goes || everybody || null;
+  const answerWord = open ? 'Answer' : 'More';
   return (
     <View style={styles.desk} role="main">
       <View style={[styles.top, layout === 'wide' && styles.topWide]}>
@@ -509,7 +506,7 @@ export default function ReviewDesk({
                 icon={answering ? 'pen' : 'review'}
                 onPress={() => setAnswering(!answering)}
               >
-                {answering ? 'Back to marking' : open ? 'Answer' : 'More'}
+                {answering ? 'Back to marking' : answerWord}
               </Button>
             </View>
           </>

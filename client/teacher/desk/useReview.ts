@@ -68,11 +68,8 @@ export function useReview(goId: string | null, pieceId: string | null) {
   const flying = useRef<Promise<void>>(Promise.resolve());
   /** The newest version of each review that was seen or made here. */
   const versions = useRef(new Map<string, number>());
-  const said: Said = review
-    ? typed?.reviewId === review.id
-      ? typed
-      : (pending.current.get(review.id) ?? saidOf(review))
-    : NOTHING;
+  const older = review ? (pending.current.get(review.id) ?? saidOf(review)) : NOTHING;
+  const said: Said = review && typed?.reviewId === review.id ? typed : older;
 
   // What somebody else has said stands here, unless something is being typed: then keeping that finds out.
   useEffect(() => {

@@ -35,12 +35,14 @@ interface Props {
   change: (how: (plan: ActivityPlan) => ActivityPlan, step?: boolean) => void;
 }
 
+const DAY_WORDS: Partial<Record<number, string>> = { 1: 'Tomorrow 3 pm', 7: 'In a week' };
+
 /** Days on which work is likely to be due, as seen from now. */
 function likely(now: number, zone: string): { word: string; value: number }[] {
   return [1, 2, 3, 7].map((days) => {
     const value = dayAt(now, days, DUE_HOUR, zone);
     return {
-      word: days === 1 ? 'Tomorrow 3 pm' : days === 7 ? 'In a week' : `${weekdayWord(value, zone)} 3 pm`,
+      word: DAY_WORDS[days] ?? `${weekdayWord(value, zone)} 3 pm`,
       value,
     };
   });

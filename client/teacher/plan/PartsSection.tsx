@@ -42,16 +42,17 @@ const MOVING = { draggable: 'The arrow keys up and down move this part.' };
 const ALWAYS = { droppable: { strategy: MeasuringStrategy.Always } };
 
 /** What a part is, in a few words. */
+const KEY_STEPS: Partial<Record<string, -1 | 1>> = { ArrowUp: -1, ArrowDown: 1 };
+
+function aboutPart(kind: PartPlan['kind'], { sheets, seconds, leastWords, mostWords }: PartPlan['settings']): string {
+  if (kind === 'page') return `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'}`;
+  if (kind === 'sound' || kind === 'film') return `up to ${lengthWords(seconds ?? RECORDING_SECONDS)}`;
+  if (kind !== 'words') return '';
+  return [leastWords && `at least ${leastWords}`, mostWords && `at most ${mostWords}`].filter(Boolean).join(', ');
+}
+
 function partLine({ kind, settings, required, waits, choice }: PartPlan): string {
-  const { sheets, seconds, leastWords, mostWords } = settings;
-  const about =
-    kind === 'page'
-      ? `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'}`
-      : kind === 'sound' || kind === 'film'
-        ? `up to ${lengthWords(seconds ?? RECORDING_SECONDS)}`
-        : kind === 'words' && (leastWords || mostWords)
-          ? [leastWords && `at least ${leastWords}`, mostWords && `at most ${mostWords}`].filter(Boolean).join(', ')
-          : '';
+  const about = aboutPart(kind, settings);
   return [
     KIND_WORDS[kind].word,
     about,
@@ -282,12 +283,13 @@ function PartCard({
   const moved = transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined;
   const choice = choices.find(({ id }) => id === part.choice);
   const onKey = (event: React.KeyboardEvent): void => {
-    const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : null;
+    const by = KEY_STEPS[event.key];
     if (!by) return;
     event.preventDefault();
     onStep(by);
   };
-  const asked = choice?.rule === 'level' ? null : choice ? 'Fixed: everybody does this one' : 'It must be done';
+  const must = choice ? 'Fixed: everybody does this one' : 'It must be done';
+  const asked = choice?.rule === 'level' ? null : must;
   return (
     <View
       ref={setNodeRef as never}

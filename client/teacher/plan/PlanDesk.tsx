@@ -58,6 +58,13 @@ const marksChange = (now: PlanView['marked'], plan: ActivityPlan): boolean => ma
 type Recording = { sort: TakeSort; as: 'task' | 'material' };
 
 /** Making an activity: one form in six parts, kept as one types, and what a learner will see of it. */
+/** Who sees what of it now. */
+function statusWords({ state, changed }: PlanView, groups: string): string {
+  if (state === 'draft') return 'A draft. Nobody sees it yet';
+  if (state === 'archived') return 'Put away. Learners keep what they made';
+  return changed ? 'Learners see it without your last changes' : `Learners of ${groups} see this`;
+}
+
 export default function PlanDesk({ activityId, zone, teacher }: { activityId: string; zone: string; teacher: string }) {
   const wide = useWide();
   const router = useRouter();
@@ -194,16 +201,10 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   }
 
   const groups = plan.groups.map(({ group }) => nameOf(group)).join(', ');
-  const status =
-    view.state === 'draft'
-      ? 'A draft. Nobody sees it yet'
-      : view.state === 'archived'
-        ? 'Put away. Learners keep what they made'
-        : view.changed
-          ? 'Learners see it without your last changes'
-          : `Learners of ${groups} see this`;
+  const status = statusWords(view, groups);
   const settled = view.state === 'set' && !view.changed && saved === 'saved';
-  const give = view.state === 'draft' ? (groups ? `Set it for ${groups}` : 'Set it') : 'Give out the changes';
+  const setIt = groups ? `Set it for ${groups}` : 'Set it';
+  const give = view.state === 'draft' ? setIt : 'Give out the changes';
   const sections: Record<PlanPlace, React.ReactNode> = {
     title: <BasicsSection key={edition} plan={plan} subjects={subjectsOf(activities.data)} change={change} />,
     task: (
@@ -257,12 +258,13 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
         const open = troubles.some((each) => each.place === place);
         const empty =
           (place === 'materials' && plan.materials.length === 0) || (place === 'rubric' && plan.rubric.length === 0);
+        const optional = empty ? ', if you like' : '';
         return (
           <Press
             key={place}
             role="link"
             flat
-            aria-label={`${word}${open ? ', not complete' : empty ? ', if you like' : ''}`}
+            aria-label={`${word}${open ? ', not complete' : optional}`}
             onPress={() => goTo(place)}
             style={styles.indexRow}
           >

@@ -125,6 +125,13 @@ export function PlanPreview({
   );
 }
 
+/** What stands where the answer will be; a recording says how long it may be. */
+const WAITING: Partial<Record<PartPlan['kind'], string>> = {
+  photo: 'Take a photo',
+  tick: 'I have done this',
+  words: 'Room to write',
+};
+
 function PartPreview({ part, wide, teacher }: { part: PartPlan; wide: boolean; teacher: string }) {
   const { kind, settings } = part;
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -165,14 +172,8 @@ function PartPreview({ part, wide, teacher }: { part: PartPlan; wide: boolean; t
       </View>
     );
   }
-  const words =
-    kind === 'sound' || kind === 'film'
-      ? `${kind === 'film' ? 'Film it' : 'Record it'}, up to ${lengthWords(settings.seconds ?? RECORDING_SECONDS)}`
-      : kind === 'photo'
-        ? 'Take a photo'
-        : kind === 'tick'
-          ? 'I have done this'
-          : 'Room to write';
+  const verb = kind === 'film' ? 'Film it' : 'Record it';
+  const words = WAITING[kind] ?? `${verb}, up to ${lengthWords(settings.seconds ?? RECORDING_SECONDS)}`;
   return (
     <View style={styles.other}>
       {(settings.openings ?? []).filter(Boolean).map((opening, i) => (
