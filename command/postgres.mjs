@@ -119,7 +119,7 @@ export async function startPostgres(name, { durable = true } = {}) {
   const password = readFileSync(secretFile, 'utf8');
   const running = runningPort(data);
   const port = running?.port ?? (await freePort());
-  const child = running ? null : launch(programs, name, data, port, durable, as, env);
+  const child = running ? null : launch({ programs, name, data, port, durable, as, env });
   const sqlEnv = { ...env, PGPASSWORD: password };
   /** @type {Cluster} */
   const cluster = {
@@ -167,10 +167,9 @@ export async function startPostgres(name, { durable = true } = {}) {
 }
 
 /**
- * @param {string} programs @param {string} name @param {string} data @param {number} port
- * @param {boolean} durable @param {object} as @param {NodeJS.ProcessEnv} env
+ * @param {{ programs: string, name: string, data: string, port: number, durable: boolean, as: object, env: NodeJS.ProcessEnv }} cluster
  */
-function launch(programs, name, data, port, durable, as, env) {
+function launch({ programs, name, data, port, durable, as, env }) {
   const log = openSync(join(state, `${name}.log`), 'a');
   const settings = [
     'listen_addresses=127.0.0.1',

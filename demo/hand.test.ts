@@ -20,7 +20,7 @@ describe('the made-up hand', () => {
       [300, 0],
     ]).strokes[0]!;
     for (let i = 0; i < ink.x.length; i++) {
-      expect(Math.sqrt(segmentDistanceSquared(ink.x[i]!, ink.y[i]!, 0, 0, 300, 0))).toBeLessThan(
+      expect(Math.sqrt(segmentDistanceSquared([ink.x[i]!, ink.y[i]!], [0, 0], [300, 0]))).toBeLessThan(
         OLDER_HAND.miss * 2 + OLDER_HAND.tremor * 6,
       );
     }

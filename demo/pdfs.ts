@@ -12,16 +12,16 @@ const ABOUT = [
   'The last ferry leaves the quay an hour before sunset. Whoever misses it sleeps at the landing, in the hut with the blue door.',
 ];
 
+interface Column {
+  font: PDFFont;
+  x: number;
+  y: number;
+  width: number;
+  size: number;
+}
+
 /** Text in lines no wider than `width`, from the top down. @returns the y below it */
-function paragraph(
-  page: PDFPage,
-  font: PDFFont,
-  text: string,
-  x: number,
-  y: number,
-  width: number,
-  size: number,
-): number {
+function paragraph(page: PDFPage, text: string, { font, x, y, width, size }: Column): number {
   let line = '';
   let at = y;
   const put = (): void => {
@@ -75,7 +75,8 @@ export async function harbourPdf(): Promise<Uint8Array> {
   about.drawText('About the harbour', { x: 50, y: 770, size: 22, font: bold, color: INK });
   [0, 2].forEach((from, column) => {
     let y = 730;
-    for (const text of ABOUT.slice(from, from + 2)) y = paragraph(about, plain, text, 50 + column * 260, y, 230, 13);
+    for (const text of ABOUT.slice(from, from + 2))
+      y = paragraph(about, text, { font: plain, x: 50 + column * 260, y, width: 230, size: 13 });
   });
   about.drawText('Places to find', { x: 50, y: 420, size: 16, font: bold, color: INK });
   PLACES.forEach((place, i) =>

@@ -189,6 +189,28 @@ const rubricOf = (activity: DemoActivity) => ({
   marking: { ...NO_MARKING, ...activity.marking },
 });
 
+interface Somebody {
+  schoolId: string;
+  role: 'learner' | 'teacher';
+  name: string;
+  badge: string;
+  signInName: string;
+  secret: string;
+  secretKind: 'picture' | 'password';
+}
+
+/** A piece as its learner has made it: how much of each part, and when it was last touched. */
+interface Made {
+  id: string;
+  learner: string;
+  doc: Y.Doc;
+  shares: readonly number[];
+  touched: number;
+}
+
+/** A piece as it goes to its teacher. */
+type Sent = Pick<Made, 'id' | 'learner' | 'doc'> & { teacher: string; number: number };
+
 class Seeder {
   private readonly at: (when: DayTime) => Date;
   private readonly people = new Map<string, string>();
@@ -212,51 +234,39 @@ class Seeder {
     for (const [i, activity] of ACTIVITIES.entries()) await this.activity(activity, i);
   }
 
-  private async person(
-    schoolId: string,
-    groupId: string,
-    who: { name: string; badge: string },
-    role: 'learner' | 'teacher',
-    signInName: string,
-    secret: string,
-    secretKind: 'picture' | 'password',
-  ): Promise<void> {
+  private async person(groupId: string, { secret, ...who }: Somebody): Promise<void> {
     const { transaction } = this;
     const id = randomUUID();
     this.people.set(who.name, id);
-    await Person.create(
-      {
-        id,
-        schoolId,
-        role,
-        name: who.name,
-        badge: who.badge,
-        signInName,
-        secretKind,
-        secretHash: await hashSecret(secret),
-      },
-      { transaction },
-    );
-    await Membership.create({ personId: id, groupId, role }, { transaction });
+    await Person.create({ id, ...who, secretHash: await hashSecret(secret) }, { transaction });
+    await Membership.create({ personId: id, groupId, role: who.role }, { transaction });
   }
 
   private async group(schoolId: string, { key, name, code, teacher, learners }: DemoGroup): Promise<void> {
     const id = randomUUID();
     this.groups.set(key, id);
     await Group.create({ id, schoolId, name, code }, { transaction: this.transaction });
-    await this.person(schoolId, id, teacher, 'teacher', teacher.signInName, teacher.password, 'password');
+    await this.person(id, {
+      schoolId,
+      role: 'teacher',
+      name: teacher.name,
+      badge: teacher.badge,
+      signInName: teacher.signInName,
+      secret: teacher.password,
+      secretKind: 'password',
+    });
     for (const learner of learners) {
       const signInName = learner.name.toLowerCase().replaceAll(' ', '.');
       const secret = learner.pictures ? pictureSecret(learner.pictures) : learner.password!;
-      await this.person(
+      await this.person(id, {
         schoolId,
-        id,
-        learner,
-        'learner',
+        role: 'learner',
+        name: learner.name,
+        badge: learner.badge,
         signInName,
         secret,
-        learner.pictures ? 'picture' : 'password',
-      );
+        secretKind: learner.pictures ? 'picture' : 'password',
+      });
     }
   }
 
@@ -536,8 +546,9 @@ class Seeder {
       },
       { transaction },
     );
-    await this.photos(layout, doc, id, learner, piece.shares, touched.getTime());
-    await this.recordings(layout, doc, id, learner, piece.shares, touched.getTime());
+    const made = { id, learner, doc, shares: piece.shares, touched: touched.getTime() };
+    await this.photos(layout, made);
+    await this.recordings(layout, made);
     const update = await PieceUpdate.create(
       { pieceId: id, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt: touched },
       { transaction },
@@ -547,18 +558,14 @@ class Seeder {
       const sent = go.shares ? drawnDocument(layout, learner, go.shares, touched.getTime() - 600_000) : doc;
       const before = piece.goes![i - 1]?.review;
       for (const note of go.ticked ?? []) setAnswered(sent, pinId(this.past(before!.at).getTime(), note), true);
-      await this.go(layout, id, learner, teacher, sent, i + 1, go);
+      await this.go(layout, { id, learner, doc: sent, teacher, number: i + 1 }, go);
     }
   }
 
   /** Pages of photos, for the parts that are answered on paper. */
   private async photos(
     { activity, partIds }: Layout,
-    doc: Y.Doc,
-    pieceId: string,
-    learner: string,
-    shares: readonly number[],
-    taken: number,
+    { doc, id: pieceId, learner, shares, touched }: Made,
   ): Promise<void> {
     for (const [i, part] of activity.parts.entries()) {
       for (let n = 0; part.photo && n < (shares[i] ?? 0); n++) {
@@ -590,7 +597,7 @@ class Seeder {
           corners,
           turn: 0,
           look: 'clean',
-          taken,
+          taken: touched,
           warnings,
         };
         const background = { kind: 'photo' as const, media: await keep(page, pageSize), alt: '', shot };
@@ -611,11 +618,7 @@ class Seeder {
   /** Takes, for the parts that are answered with a recording. */
   private async recordings(
     { activity, partIds }: Layout,
-    doc: Y.Doc,
-    pieceId: string,
-    learner: string,
-    shares: readonly number[],
-    at: number,
+    { doc, id: pieceId, learner, shares, touched }: Made,
   ): Promise<void> {
     for (const [i, { recording }] of activity.parts.entries()) {
       const seconds = shares[i] ?? 0;
@@ -651,8 +654,8 @@ class Seeder {
         title: titles[learner] ?? '',
         cover: null,
         faults: [],
-        chosen: at,
-        at,
+        chosen: touched,
+        at: touched,
       };
       doc.transact(() => putItem(takeItems(doc, partIds[i]!), take.id, takeFields(take)));
     }
@@ -660,11 +663,7 @@ class Seeder {
 
   private async go(
     layout: Layout,
-    pieceId: string,
-    learner: string,
-    teacher: string,
-    doc: Y.Doc,
-    number: number,
+    { id: pieceId, learner, doc, teacher, number }: Sent,
     go: NonNullable<DemoPiece['goes']>[number],
   ): Promise<void> {
     const { transaction } = this;

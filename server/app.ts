@@ -94,7 +94,7 @@ export function makeServices(
     recordings: new RecordingService(files, jobs),
     captures: new CaptureService(media, facts, clock),
     exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),
-    pieces: new PieceService(sequelize, log, facts, media, () => hub, clock),
+    pieces: new PieceService({ sequelize, log, facts, media, hub: () => hub }, clock),
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
     asks: new AskService(sequelize, facts, log, media.pictures, clock),
@@ -104,7 +104,7 @@ export function makeServices(
     reviewLine: new ReviewLineService(sequelize, facts, clock),
     noteReplies: new NoteReplyService(sequelize, facts, clock),
     keptStamps: new KeptStampService(),
-    reviews: new ReviewService(sequelize, log, facts, media, jobs, () => hub, clock),
+    reviews: new ReviewService({ sequelize, log, facts, media, jobs, hub: () => hub }, clock),
   };
 }
 

@@ -48,7 +48,7 @@ export function TakeOutFormats({
     setBusy(format);
     setTrouble(null);
     try {
-      download(await takeOut(format, doc, pages, page, title, marked ? marks : null), fileName(title, end));
+      download(await takeOut(format, { doc, pages, page, title, marks: marked ? marks : null }), fileName(title, end));
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'The file could not be made.');
     }

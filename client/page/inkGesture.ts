@@ -147,8 +147,8 @@ export class InkGesture {
     }
     for (; this.drawn < this.stroke.length; this.drawn++) {
       const [x, y, pressure] = this.stroke.at(this.drawn);
-      const [fromX, fromY] = this.drawn > 0 ? this.stroke.at(this.drawn - 1) : [NaN, NaN];
-      renderer.drawLive(this.pen, fromX, fromY, x, y, pressure);
+      const [fromX, fromY] = this.stroke.at(Math.max(0, this.drawn - 1));
+      renderer.drawLive(this.pen, [fromX, fromY], [x, y], pressure);
     }
   }
 

@@ -1,6 +1,7 @@
 import { boundsMeet, type Bounds, type Ink } from '@lippet/core/ink/ink';
 import { outlinePath, strokeOutline } from '@lippet/core/ink/outline';
 import { radiusAt, type InkTool } from '@lippet/core/ink/tools';
+import type { Spot } from '@lippet/core/ink/hit';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { Matrix } from '@lippet/core/page/matrix';
 import { fitPage, type Size, type Viewport } from '@lippet/core/page/viewport';
@@ -55,6 +56,7 @@ export class PageRenderer {
   private settle: ReturnType<typeof setTimeout> | undefined;
   private ratio = 1;
   private readonly stopListening: (() => void)[];
+  private readonly shown: Shown;
   private tipDrawn = false;
   private gone = false;
   /** Whether the whole page is shown, as large as there is room. */
@@ -65,9 +67,9 @@ export class PageRenderer {
     readonly page: PagePlan,
     private readonly layers: readonly ItemLayer[],
     private readonly sources: GroundSources,
-    private readonly onViewport: () => void,
-    private readonly shown: Shown = {},
+    private readonly looks: { onViewport: () => void; shown?: Shown },
   ) {
+    this.shown = looks.shown ?? {};
     for (const canvas of [this.done, this.live, this.tip]) {
       Object.assign(canvas.style, {
         position: 'absolute',
@@ -114,14 +116,14 @@ export class PageRenderer {
     }
     if (this.fitted) this.viewport = fitPage(this.page, this.view);
     this.redraw();
-    this.onViewport();
+    this.looks.onViewport();
   }
 
   fit(): void {
     this.fitted = true;
     this.viewport = fitPage(this.page, this.view);
     this.redraw();
-    this.onViewport();
+    this.looks.onViewport();
   }
 
   /** Looks at a box of the page, closely enough to read it. */
@@ -145,7 +147,7 @@ export class PageRenderer {
     this.done.style.transform = `translate(${x}px, ${y}px) scale(${zoom})`;
     clearTimeout(this.settle);
     this.settle = setTimeout(() => this.redraw(), SETTLE_MS);
-    this.onViewport();
+    this.looks.onViewport();
   }
 
   private context(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
@@ -273,26 +275,18 @@ export class PageRenderer {
     return context.getImageData(0, 0, canvas.width, canvas.height);
   }
 
-  /** Adds the newest bit of the stroke under the pen; `fromX` is NaN for its first sample. */
-  drawLive(pen: LivePen, fromX: number, fromY: number, x: number, y: number, pressure: number): void {
-    this.segment(this.context(this.live), pen, fromX, fromY, x, y, pressure);
+  /** Adds the newest bit of the stroke under the pen: a dot where it begins, else from the sample before. */
+  drawLive(pen: LivePen, from: Spot, to: Spot, pressure: number): void {
+    this.segment(this.context(this.live), pen, from, to, pressure);
   }
 
-  private segment(
-    context: CanvasRenderingContext2D,
-    pen: LivePen,
-    fromX: number,
-    fromY: number,
-    x: number,
-    y: number,
-    pressure: number,
-  ): void {
+  private segment(context: CanvasRenderingContext2D, pen: LivePen, from: Spot, to: Spot, pressure: number): void {
     context.strokeStyle = pen.colour;
     context.lineCap = context.lineJoin = 'round';
     context.lineWidth = 2 * radiusAt(pen.tool, pen.width, pressure);
     context.beginPath();
-    context.moveTo(Number.isNaN(fromX) ? x : fromX, Number.isNaN(fromY) ? y : fromY);
-    context.lineTo(x, y);
+    context.moveTo(from[0], from[1]);
+    context.lineTo(to[0], to[1]);
     context.stroke();
   }
 
@@ -316,7 +310,7 @@ export class PageRenderer {
     const context = this.tipAt(points[0]!.x, points[0]!.y);
     for (let i = 1; i < points.length; i++) {
       const [a, b] = [points[i - 1]!, points[i]!];
-      this.segment(context, pen, a.x, a.y, b.x, b.y, pressure);
+      this.segment(context, pen, [a.x, a.y], [b.x, b.y], pressure);
     }
   }
 

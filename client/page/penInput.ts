@@ -212,7 +212,7 @@ export class PenInput {
     const y = (a.y + b.y) / 2;
     const spread = Math.hypot(a.x - b.x, a.y - b.y);
     const moved = panBy(renderer.viewport, x - gesture.x, y - gesture.y, renderer.page, renderer.view);
-    renderer.look(zoomAt(moved, spread / Math.max(1, gesture.spread), x, y, renderer.page, renderer.view));
+    renderer.look(zoomAt(moved, spread / Math.max(1, gesture.spread), [x, y], renderer.page, renderer.view));
     Object.assign(gesture, { x, y, spread });
   }
 
@@ -288,7 +288,7 @@ export class PenInput {
     const pixels = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 16 : 1;
     if (event.ctrlKey || event.metaKey) {
       renderer.look(
-        zoomAt(renderer.viewport, Math.exp(-event.deltaY * pixels * WHEEL_ZOOM), x, y, renderer.page, renderer.view),
+        zoomAt(renderer.viewport, Math.exp(-event.deltaY * pixels * WHEEL_ZOOM), [x, y], renderer.page, renderer.view),
       );
     } else {
       const [dx, dy] = event.shiftKey ? [event.deltaY, event.deltaX] : [event.deltaX, event.deltaY];

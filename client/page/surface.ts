@@ -90,14 +90,10 @@ export class Surface {
       trouble: null,
       revision: 0,
     }));
-    this.renderer = new PageRenderer(
-      element,
-      page,
-      layers,
-      sources,
-      () => this.state.setState({ viewport: this.renderer.viewport, view: this.renderer.view }),
-      options.shown,
-    );
+    this.renderer = new PageRenderer(element, page, layers, sources, {
+      onViewport: () => this.state.setState({ viewport: this.renderer.viewport, view: this.renderer.view }),
+      shown: options.shown,
+    });
     this.input = new PenInput(element, this);
     this.stopListening = this.top.listen(() => this.itemsChanged());
   }
@@ -219,7 +215,7 @@ export class Surface {
     const { renderer } = this;
     const fitted = fitPage(renderer.page, renderer.view).scale;
     if (renderer.viewport.scale > fitted * 1.2) renderer.fit();
-    else renderer.look(zoomAt(renderer.viewport, 2.5, x, y, renderer.page, renderer.view));
+    else renderer.look(zoomAt(renderer.viewport, 2.5, [x, y], renderer.page, renderer.view));
   };
 
   /** Changes items of this page as one step, as part of the gesture under way, or of a row of changes. */

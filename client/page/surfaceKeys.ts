@@ -18,7 +18,12 @@ export function copyChosen(surface: Surface): void {
 }
 
 function putCopies(surface: Surface, copies: readonly Fields[]): void {
-  const changes = pasteItems(surface.page.id, surface.top.items, copies, BESIDE, () => crypto.randomUUID(), Date.now());
+  const changes = pasteItems(
+    copies,
+    { page: surface.page.id, items: surface.top.items, offset: BESIDE },
+    () => crypto.randomUUID(),
+    Date.now(),
+  );
   surface.change(changes);
   surface.choose(changes.map(({ id }) => id));
 }
@@ -39,7 +44,13 @@ export function deleteChosen(surface: Surface): void {
 export function zoomBy(surface: Surface, factor: number): void {
   const { renderer } = surface;
   renderer.look(
-    zoomAt(renderer.viewport, factor, renderer.view.width / 2, renderer.view.height / 2, renderer.page, renderer.view),
+    zoomAt(
+      renderer.viewport,
+      factor,
+      [renderer.view.width / 2, renderer.view.height / 2],
+      renderer.page,
+      renderer.view,
+    ),
   );
 }
 

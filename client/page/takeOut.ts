@@ -85,20 +85,23 @@ async function pngOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
   );
 }
 
+/** What a file is made of. */
+interface Source {
+  doc: Y.Doc;
+  pages: readonly PagePlan[];
+  /** The page that is looked at. */
+  page: PagePlan;
+  title: string;
+  /** A review's marks, to lie on top of it. */
+  marks: Y.Doc | null;
+}
+
 /**
  * Makes a file of a piece: a PDF of all its pages, or one page as a picture, drawing or ink.
  *
- * @param marks a review's marks, to lie on top of it
  * @throws Error with a sentence if it can't be made
  */
-export async function takeOut(
-  format: OutFormat,
-  doc: Y.Doc,
-  pages: readonly PagePlan[],
-  page: PagePlan,
-  title: string,
-  marks: Y.Doc | null = null,
-): Promise<Blob> {
+export async function takeOut(format: OutFormat, { doc, pages, page, title, marks }: Source): Promise<Blob> {
   const itemsOf = (id: string): Item[] => [
     ...readItems(pageItems(doc, id)!),
     ...(marks ? readItems(markItems(marks, id)) : []),

@@ -18,6 +18,16 @@ const SOFT_WORDS = '#566470';
 /** Words smaller than this, in points, can't be read by the smallest. */
 const LEAST = 11;
 
+/** Where a line stands: its left end, how far up from the foot of the page, and how long it may be, in points. */
+interface Line {
+  fonts: readonly NamedFont[];
+  largest: number;
+  x: number;
+  y: number;
+  width: number;
+  colour?: string;
+}
+
 /** A page of cards: what is written on it comes over what is drawn. */
 class CardPage {
   private readonly words: string[] = [];
@@ -31,22 +41,14 @@ class CardPage {
    * Words in the letters they are written in, from a place up from the foot of the page; where they would run over they
    * become smaller, and are cut at last.
    */
-  put(
-    words: string,
-    fonts: readonly NamedFont[],
-    largest: number,
-    x: number,
-    y: number,
-    width: number,
-    colour = WORDS,
-  ): void {
+  put(words: string, { fonts, largest, x, y, width, colour = WORDS }: Line): void {
     const letters = [...words];
     let size = largest;
     while (lineLength(letters.join(''), size, fonts) > width && letters.length > 1) {
       if (size > LEAST) size -= 1;
       else letters.pop();
     }
-    this.words.push(lineContent(letters.join(''), x, PAGE.height - y, size, fonts, colour));
+    this.words.push(lineContent(letters.join(''), [x, PAGE.height - y], size, fonts, colour));
   }
 
   finish(): void {
@@ -93,8 +95,15 @@ export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources[
       borderDashArray: [4, 4],
     });
     const inner = width - 36;
-    sheet.put(card.name, heading, 20, left + 18, top - 36, inner);
-    sheet.put(`${card.group} · code ${card.code}`, plain, 11, left + 18, top - 56, inner, SOFT_WORDS);
+    sheet.put(card.name, { fonts: heading, largest: 20, x: left + 18, y: top - 36, width: inner });
+    sheet.put(`${card.group} · code ${card.code}`, {
+      fonts: plain,
+      largest: 11,
+      x: left + 18,
+      y: top - 56,
+      width: inner,
+      colour: SOFT_WORDS,
+    });
     if (card.pictures) {
       card.pictures.forEach((picture, n) => {
         const x = left + 18 + n * 78;
@@ -106,13 +115,27 @@ export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources[
           borderColor: INK,
           borderWidth: 1.5,
         });
-        sheet.put(picture, plain, 10, x + 2, top - 164, 66, SOFT_WORDS);
+        sheet.put(picture, { fonts: plain, largest: 10, x: x + 2, y: top - 164, width: 66, colour: SOFT_WORDS });
       });
     } else {
-      sheet.put('Sign-in name', plain, 10, left + 18, top - 88, inner, SOFT_WORDS);
-      sheet.put(card.signInName, plain, 16, left + 18, top - 106, inner);
-      sheet.put('Password', plain, 10, left + 18, top - 132, inner, SOFT_WORDS);
-      sheet.put(card.password ?? '', plain, 18, left + 18, top - 152, inner);
+      sheet.put('Sign-in name', {
+        fonts: plain,
+        largest: 10,
+        x: left + 18,
+        y: top - 88,
+        width: inner,
+        colour: SOFT_WORDS,
+      });
+      sheet.put(card.signInName, { fonts: plain, largest: 16, x: left + 18, y: top - 106, width: inner });
+      sheet.put('Password', {
+        fonts: plain,
+        largest: 10,
+        x: left + 18,
+        y: top - 132,
+        width: inner,
+        colour: SOFT_WORDS,
+      });
+      sheet.put(card.password ?? '', { fonts: plain, largest: 18, x: left + 18, y: top - 152, width: inner });
     }
   });
   for (const page of pages) page.finish();

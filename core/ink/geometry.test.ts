@@ -19,21 +19,21 @@ function area(outline: Float64Array): number {
 
 describe('hit', () => {
   it('measures the distance to a segment, not to its line', () => {
-    expect(segmentDistanceSquared(0, 3, -10, 0, 10, 0)).toBe(9);
-    expect(segmentDistanceSquared(13, 4, -10, 0, 10, 0)).toBe(25);
-    expect(segmentDistanceSquared(3, 4, 0, 0, 0, 0)).toBe(25);
+    expect(segmentDistanceSquared([0, 3], [-10, 0], [10, 0])).toBe(9);
+    expect(segmentDistanceSquared([13, 4], [-10, 0], [10, 0])).toBe(25);
+    expect(segmentDistanceSquared([3, 4], [0, 0], [0, 0])).toBe(25);
   });
 
   it('finds a stroke that lies between two samples of a quick rubber', () => {
     const upright = line([50, -100], [50, 100]);
-    expect(touchesInk(upright, 0, 0, 100, 0, 2)).toBe(true);
-    expect(touchesInk(upright, 0, 0, 40, 0, 2)).toBe(false);
-    expect(touchesInk(upright, 0, 0, 48.5, 0, 2)).toBe(true);
+    expect(touchesInk(upright, [0, 0, 100, 0], 2)).toBe(true);
+    expect(touchesInk(upright, [0, 0, 40, 0], 2)).toBe(false);
+    expect(touchesInk(upright, [0, 0, 48.5, 0], 2)).toBe(true);
   });
 
   it('finds a dot', () => {
-    expect(touchesInk(line([5, 5]), 0, 0, 10, 0, 5)).toBe(true);
-    expect(touchesInk(line([5, 5]), 0, 0, 10, 0, 4.9)).toBe(false);
+    expect(touchesInk(line([5, 5]), [0, 0, 10, 0], 5)).toBe(true);
+    expect(touchesInk(line([5, 5]), [0, 0, 10, 0], 4.9)).toBe(false);
   });
 });
 
@@ -65,7 +65,7 @@ describe('simplifyInk', () => {
       for (let k = 1; k < kept.x.length; k++) {
         nearest = Math.min(
           nearest,
-          segmentDistanceSquared(wavy.x[i]!, wavy.y[i]!, kept.x[k - 1]!, kept.y[k - 1]!, kept.x[k]!, kept.y[k]!),
+          segmentDistanceSquared([wavy.x[i]!, wavy.y[i]!], [kept.x[k - 1]!, kept.y[k - 1]!], [kept.x[k]!, kept.y[k]!]),
         );
       }
       expect(Math.sqrt(nearest)).toBeLessThanOrEqual(SIMPLIFY_TOLERANCE + 1e-9);

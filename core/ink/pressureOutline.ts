@@ -6,6 +6,7 @@
  * this is most of the work of opening one. Other than there, a stroke of two samples (a line that was straightened) has
  * its own pressure.
  */
+import type { Spot } from './hit';
 import type { Ink } from './ink';
 
 export interface OutlineShape {
@@ -54,9 +55,10 @@ class Corners {
     this.at[this.length++] = y;
   }
 
-  /** The corner (x, y) turned around a middle, once for each of the turns; `way` −1 turns the other way. */
-  turned(x: number, y: number, middleX: number, middleY: number, { cos, sin }: Turns, way = 1): void {
-    const [dx, dy] = [x - middleX, y - middleY];
+  /** A corner turned around a middle, once for each of the turns; `way` −1 turns the other way. */
+  turned(corner: Spot, middle: Spot, { cos, sin }: Turns, way = 1): void {
+    const [middleX, middleY] = [middle[0], middle[1]];
+    const [dx, dy] = [corner[0] - middleX, corner[1] - middleY];
     for (let i = 0; i < cos.length; i++) {
       const [c, s] = [cos[i]!, way * sin[i]!];
       this.push(dx * c - dy * s + middleX, dx * s + dy * c + middleY);
@@ -164,8 +166,8 @@ export function pressureOutline(ink: Ink, { size, thinning, taper }: OutlineShap
     const onward = i === last ? 1 : vx * nextX + vy * nextY;
     if ((vx * beforeX + vy * beforeY < 0 && !wasSharp) || onward < 0) {
       const [ox, oy] = [beforeY * radius, -beforeX * radius];
-      left.turned(x - ox, y - oy, x, y, CORNER);
-      right.turned(x + ox, y + oy, x, y, CORNER, -1);
+      left.turned([x - ox, y - oy], [x, y], CORNER);
+      right.turned([x + ox, y + oy], [x, y], CORNER, -1);
       [hereLX, hereLY] = [left.at[left.length - 2]!, left.at[left.length - 1]!];
       [hereRX, hereRY] = [right.at[right.length - 2]!, right.at[right.length - 1]!];
       [keptLX, keptLY, keptRX, keptRY] = [hereLX, hereLY, hereRX, hereRY];
@@ -193,14 +195,14 @@ export function pressureOutline(ink: Ink, { size, thinning, taper }: OutlineShap
   }
   if (count === 1) {
     const reach = (firstRadius || radius) * Math.SQRT1_2;
-    ends.turned(xs[0]! + reach, ys[0]! - reach, xs[0]!, ys[0]!, DOT);
+    ends.turned([xs[0]! + reach, ys[0]! - reach], [xs[0]!, ys[0]!], DOT);
     return ends.at.slice(0, ends.length);
   }
   const [endX, endY] = [xs[last]!, ys[last]!];
   if (taper > 0) ends.push(endX, endY);
-  else ends.turned(endX - backY[last]! * radius, endY + backX[last]! * radius, endX, endY, END_CAP);
+  else ends.turned([endX - backY[last]! * radius, endY + backX[last]! * radius], [endX, endY], END_CAP);
   const endLength = ends.length;
-  if (taper === 0) ends.turned(right.at[0]!, right.at[1]!, xs[0]!, ys[0]!, START_CAP);
+  if (taper === 0) ends.turned([right.at[0]!, right.at[1]!], [xs[0]!, ys[0]!], START_CAP);
   // Along the left, around the end, back along the right, around the beginning.
   const outline = new Float64Array(left.length + right.length + ends.length);
   outline.set(left.at.subarray(0, left.length));

@@ -1,3 +1,4 @@
+import type { Way } from './hit';
 import { inkFromRows, type Ink } from './ink';
 
 /** One sample between two others, `t` from 0 to 1: pressure and time are kept in step with the place. */
@@ -7,15 +8,7 @@ function between(ink: Ink, i: number, t: number): [number, number, number, numbe
 }
 
 /** Where a segment runs inside a disc, as shares of its length; null if it passes by. */
-function insideDisc(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  cx: number,
-  cy: number,
-  r: number,
-): [number, number] | null {
+function insideDisc([ax, ay, bx, by]: Way, cx: number, cy: number, r: number): [number, number] | null {
   const [dx, dy, ex, ey] = [bx - ax, by - ay, ax - cx, ay - cy];
   const a = dx * dx + dy * dy;
   const c = ex * ex + ey * ey - r * r;
@@ -28,17 +21,7 @@ function insideDisc(
 }
 
 /** Where a segment runs inside the band of half-width `r` along p–q, without its round ends. */
-function insideBand(
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  px: number,
-  py: number,
-  qx: number,
-  qy: number,
-  r: number,
-): [number, number] | null {
+function insideBand([ax, ay, bx, by]: Way, [px, py, qx, qy]: Way, r: number): [number, number] | null {
   const length = Math.hypot(qx - px, qy - py);
   if (length === 0) return null;
   const [ux, uy] = [(qx - px) / length, (qy - py) / length];
@@ -74,19 +57,18 @@ function joined(spans: [number, number][]): [number, number][] {
 }
 
 /**
- * Rubs out what of a stroke lies within `reach` points of the straight way from (px, py) to (qx, qy):
+ * Rubs out what of a stroke lies within `reach` points of a straight way:
  * the stroke's middle line is cut exactly where it enters and leaves that capsule.
  *
  * @returns the pieces that are left, each with its own pressure and with the times it was drawn at (so the
  *   first sample of a later piece is not at 0); an empty list if nothing is left; null if nothing was touched
  */
-export function rubInk(ink: Ink, px: number, py: number, qx: number, qy: number, reach: number): Ink[] | null {
+export function rubInk(ink: Ink, way: Way, reach: number): Ink[] | null {
+  const [px, py, qx, qy] = way;
   const n = ink.x.length;
   if (n === 1) {
-    return insideDisc(ink.x[0]!, ink.y[0]!, ink.x[0]!, ink.y[0]!, px, py, reach) ||
-      insideDisc(px, py, qx, qy, ink.x[0]!, ink.y[0]!, reach)
-      ? []
-      : null;
+    const [x, y] = [ink.x[0]!, ink.y[0]!];
+    return insideDisc([x, y, x, y], px, py, reach) || insideDisc(way, x, y, reach) ? [] : null;
   }
   const pieces: [number, number, number, number][][] = [];
   let current: [number, number, number, number][] = [];
@@ -96,13 +78,11 @@ export function rubInk(ink: Ink, px: number, py: number, qx: number, qy: number,
     current = [];
   };
   for (let i = 0; i + 1 < n; i++) {
-    const [ax, ay, bx, by] = [ink.x[i]!, ink.y[i]!, ink.x[i + 1]!, ink.y[i + 1]!];
+    const segment: Way = [ink.x[i]!, ink.y[i]!, ink.x[i + 1]!, ink.y[i + 1]!];
     const gone = joined(
-      [
-        insideDisc(ax, ay, bx, by, px, py, reach),
-        insideDisc(ax, ay, bx, by, qx, qy, reach),
-        insideBand(ax, ay, bx, by, px, py, qx, qy, reach),
-      ].filter((span) => span !== null),
+      [insideDisc(segment, px, py, reach), insideDisc(segment, qx, qy, reach), insideBand(segment, way, reach)].filter(
+        (span) => span !== null,
+      ),
     );
     touched ||= gone.length > 0;
     let at = 0;

@@ -80,10 +80,7 @@ function errorFrom(corners: readonly Spot[], spots: readonly Spot[]): number {
   for (const [x, y] of spots) {
     let nearest = Infinity;
     for (let i = 0; i + 1 < corners.length; i++) {
-      nearest = Math.min(
-        nearest,
-        segmentDistanceSquared(x, y, corners[i]![0], corners[i]![1], corners[i + 1]![0], corners[i + 1]![1]),
-      );
+      nearest = Math.min(nearest, segmentDistanceSquared([x, y], corners[i]!, corners[i + 1]!));
     }
     sum += nearest;
   }
@@ -94,16 +91,7 @@ function errorFrom(corners: readonly Spot[], spots: readonly Spot[]): number {
 function corners(spots: readonly Spot[], tolerance: number, from = 0, to = spots.length - 1): number[] {
   let [worst, at] = [tolerance, -1];
   for (let i = from + 1; i < to; i++) {
-    const off = Math.sqrt(
-      segmentDistanceSquared(
-        spots[i]![0],
-        spots[i]![1],
-        spots[from]![0],
-        spots[from]![1],
-        spots[to]![0],
-        spots[to]![1],
-      ),
-    );
+    const off = Math.sqrt(segmentDistanceSquared(spots[i]!, spots[from]!, spots[to]!));
     if (off > worst) [worst, at] = [off, i];
   }
   if (at < 0) return [from, to];

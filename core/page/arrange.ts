@@ -66,12 +66,17 @@ export function orderItems(page: string, items: Items, ids: readonly string[], m
 export const copyItems = (items: Items, ids: readonly string[]): Fields[] =>
   chosen(items, ids).map(({ fields }) => fields);
 
-/** Puts copies on top of a page, moved by an offset in points; `newId` makes an id for each. */
+/** Where copies are put: the page and its items, and how far they are moved, in points. */
+export interface PastePlace {
+  page: string;
+  items: Items;
+  offset: { x: number; y: number };
+}
+
+/** Puts copies on top of a page, made at `at`; `newId` makes an id for each. */
 export function pasteItems(
-  page: string,
-  items: Items,
   copies: readonly Fields[],
-  offset: { x: number; y: number },
+  { page, items, offset }: PastePlace,
   newId: () => string,
   at: number,
 ): ItemChange[] {

@@ -201,7 +201,12 @@ describe('arranging', () => {
     addPage(doc, { ...PAGE, id: 'q' }, orderBehind(doc, 'p'));
     const other = itemsOf('q')!;
     let next = 0;
-    const pasted = pasteItems('q', other, copyItems(items, ['c', 'a']), { x: 3, y: 4 }, () => `n${next++}`, 99);
+    const pasted = pasteItems(
+      copyItems(items, ['c', 'a']),
+      { page: 'q', items: other, offset: { x: 3, y: 4 } },
+      () => `n${next++}`,
+      99,
+    );
     apply(...pasted);
     expect(readItems(other).map(({ id, matrix, at }) => [id, matrix[4], matrix[5], at])).toEqual([
       ['n0', 3, 4, 99],

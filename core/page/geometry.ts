@@ -87,7 +87,7 @@ const ring = (points: readonly Point[]): Float64Array => Float64Array.from(point
 export function hitsItem(item: Item, point: Point, reach: number): boolean {
   switch (item.kind) {
     case 'stroke':
-      return touchesInk(item.ink, point.x, point.y, point.x, point.y, reach + item.width / 2);
+      return touchesInk(item.ink, [point.x, point.y, point.x, point.y], reach + item.width / 2);
     case 'fill':
       return insideRings(item.rings, point.x, point.y);
     case 'text':

@@ -144,12 +144,12 @@ describe('rubbing out', () => {
 
   it('leaves of an area just what the rubber did not cover', () => {
     const ring = [Float64Array.of(0, 0, 100, 0, 100, 100, 0, 100), Float64Array.of(40, 40, 60, 40, 60, 60, 40, 60)];
-    const left = rubRings(ring, 0, 20, 100, 20, 8);
+    const left = rubRings(ring, [0, 20, 100, 20], 8);
     expect(insideRings(left, 50, 20)).toBe(false);
     expect(insideRings(left, 50, 5)).toBe(true);
     expect(insideRings(left, 50, 80)).toBe(true);
     expect(insideRings(left, 50, 50)).toBe(false); // the hole that was there before
-    expect(rubRings([], 0, 0, 1, 1, 1)).toEqual([]);
+    expect(rubRings([], [0, 0, 1, 1], 1)).toEqual([]);
   });
 });
 

@@ -1,3 +1,4 @@
+import type { Way } from '../ink/hit';
 import { difference, xor, type Geom } from 'polyclip-ts';
 import type { Rings } from './rings';
 
@@ -21,11 +22,11 @@ const pairs = (ring: Float64Array): Ring =>
   Array.from({ length: ring.length / 2 }, (_, i) => [ring[2 * i]!, ring[2 * i + 1]!]);
 
 /**
- * What is left of a coloured-in area when a rubber of `reach` points was drawn from (px, py) to (qx, qy).
+ * What is left of a coloured-in area when a rubber of `reach` points was drawn along a way.
  *
  * @returns closed outlines, even-odd; an empty list if nothing is left
  */
-export function rubRings(rings: Rings, px: number, py: number, qx: number, qy: number, reach: number): Rings {
+export function rubRings(rings: Rings, [px, py, qx, qy]: Way, reach: number): Rings {
   const [first, ...rest] = rings.map((ring): Geom => [pairs(ring)]);
   if (!first) return [];
   const left = difference(xor(first, ...rest), [capsule(px, py, qx, qy, reach)]);

@@ -28,7 +28,7 @@ export function rubWhole(page: string, items: readonly Item[], way: RubberWay): 
   const { px, py, qx, qy, reach } = way;
   return items
     .filter((item) => {
-      if (item.kind === 'stroke') return touchesInk(item.ink, px, py, qx, qy, reach + item.width / 2);
+      if (item.kind === 'stroke') return touchesInk(item.ink, [px, py, qx, qy], reach + item.width / 2);
       return (item.kind === 'fill' || item.kind === 'mark') && touchesArea(item, way);
     })
     .map(({ id }) => ({ page, id, after: null }));
@@ -51,7 +51,7 @@ export function rubTouched(page: string, items: readonly Item[], way: RubberWay,
   for (const item of items) {
     const { id, order, at } = item;
     if (item.kind === 'stroke') {
-      const pieces = rubInk(item.ink, px, py, qx, qy, reach + item.width / 2);
+      const pieces = rubInk(item.ink, [px, py, qx, qy], reach + item.width / 2);
       if (!pieces) continue;
       changes.push({ page, id, after: null });
       const end = item.ink.time.at(-1)!;
@@ -65,7 +65,7 @@ export function rubTouched(page: string, items: readonly Item[], way: RubberWay,
         });
       }
     } else if (item.kind === 'fill') {
-      const rings = rubRings(item.rings, px, py, qx, qy, reach);
+      const rings = rubRings(item.rings, [px, py, qx, qy], reach);
       if (!differs(item.rings, rings)) continue;
       changes.push({
         page,

@@ -15,7 +15,7 @@ describe('viewport', () => {
   it('keeps what lies under the fingers under them while zooming', () => {
     const before = fitPage(PAGE, VIEW);
     const point = toPage(before, 120, 300);
-    const after = zoomAt(before, 2.5, 120, 300, PAGE, VIEW);
+    const after = zoomAt(before, 2.5, [120, 300], PAGE, VIEW);
     expect(after.scale).toBeCloseTo(before.scale * 2.5);
     expect(toPage(after, 120, 300).x).toBeCloseTo(point.x);
     expect(toPage(after, 120, 300).y).toBeCloseTo(point.y);
@@ -23,8 +23,8 @@ describe('viewport', () => {
 
   it('goes no nearer and no further than its range', () => {
     const fitted = fitPage(PAGE, VIEW);
-    expect(zoomAt(fitted, 1000, 0, 0, PAGE, VIEW).scale).toBeCloseTo(fitted.scale * ZOOM_RANGE.most);
-    expect(zoomAt(fitted, 0.0001, 0, 0, PAGE, VIEW).scale).toBeCloseTo(fitted.scale * ZOOM_RANGE.least);
+    expect(zoomAt(fitted, 1000, [0, 0], PAGE, VIEW).scale).toBeCloseTo(fitted.scale * ZOOM_RANGE.most);
+    expect(zoomAt(fitted, 0.0001, [0, 0], PAGE, VIEW).scale).toBeCloseTo(fitted.scale * ZOOM_RANGE.least);
   });
 
   it('never loses the page out of sight', () => {

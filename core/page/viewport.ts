@@ -44,8 +44,11 @@ export function panBy(viewport: Viewport, dx: number, dy: number, page: Size, vi
   return kept({ ...viewport, x: viewport.x + dx, y: viewport.y + dy }, page, view);
 }
 
+/** A place on the screen: pixels from the left and from the top of the view. */
+type Place = readonly [x: number, y: number];
+
 /** Zooms by `factor` so that what lies under the screen point (x, y) stays under it, within {@link ZOOM_RANGE}. */
-export function zoomAt(viewport: Viewport, factor: number, x: number, y: number, page: Size, view: Size): Viewport {
+export function zoomAt(viewport: Viewport, factor: number, [x, y]: Place, page: Size, view: Size): Viewport {
   const fitted = fitPage(page, view).scale;
   const scale = Math.min(fitted * ZOOM_RANGE.most, Math.max(fitted * ZOOM_RANGE.least, viewport.scale * factor));
   const real = scale / viewport.scale;

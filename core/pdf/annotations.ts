@@ -108,13 +108,13 @@ export function pdfDate(at: number): string {
  * @param resources what that content refers to
  */
 export function addAnnotation(
-  context: PDFContext,
   page: PDFPage,
   item: Annotated,
   toUser: Matrix,
   appearance: Uint8Array,
   resources: PDFDict,
 ): PDFRef {
+  const { context } = page.doc;
   const rect = userBox(item, toUser);
   // Small and many: a stream of the platform's for each would take longer, and a quarter of a megabyte.
   const stream = context.stream(zlibSync(appearance, { mem: 1 }), {

@@ -187,8 +187,7 @@ export function shapeContent({ d, fill: inner, stroke: line, width = 1 }: Pictur
 /** A run of words that are not on the page itself, in one line at a place. */
 export const lineContent = (
   text: string,
-  x: number,
-  y: number,
+  [x, y]: readonly [number, number],
   size: number,
   fonts: readonly NamedFont[],
   colour = '#1C2A33',

@@ -230,7 +230,7 @@ class Writer {
     }
     this.put(page, content.text('Q\n'));
     for (const { item, appearance, resources } of later)
-      addAnnotation(context, page, item, toUser, appearance.written(), resources);
+      addAnnotation(page, item, toUser, appearance.written(), resources);
     return pins;
   }
 
@@ -274,7 +274,7 @@ class Writer {
       const content = lines
         .slice(from, from + NOTES.lines)
         .map(({ words, x }, i) =>
-          words ? lineContent(words, x, NOTES.top + i * NOTES.leading, NOTES.size, fonts) : '',
+          words ? lineContent(words, [x, NOTES.top + i * NOTES.leading], NOTES.size, fonts) : '',
         );
       this.put(page, new ContentBytes().text(within(mapped([1, 0, 0, -1, 0, 842]) + content.join(''))));
     }

@@ -34,15 +34,15 @@ function goOf(): Y.Doc {
   );
   return doc;
 }
-const pin = (marks: Y.Doc, on: string, id: string, x: number, y: number, note: string): void =>
+const pin = (marks: Y.Doc, on: string, id: string, [x, y]: [number, number], note: string): void =>
   putItem(markItems(marks, on), id, { kind: 'pin', note, order: id, at: 0, matrix: [1, 0, 0, 1, x, y] });
 
 it('goes part by part, page by page, from the top, and then through the moments', () => {
   const marks = new Y.Doc();
-  pin(marks, 'a2', 'late', 10, 10, 'Second page');
-  pin(marks, 'a1', 'low', 10, 300, 'Below');
-  pin(marks, 'a1', 'high', 200, 20, 'Above');
-  pin(marks, 'b1', 'first', 5, 5, 'Other part');
+  pin(marks, 'a2', 'late', [10, 10], 'Second page');
+  pin(marks, 'a1', 'low', [10, 300], 'Below');
+  pin(marks, 'a1', 'high', [200, 20], 'Above');
+  pin(marks, 'b1', 'first', [5, 5], 'Other part');
   putItem(markItems(marks, 'a1'), 'words', {
     kind: 'mark',
     style: 'highlight',
@@ -83,8 +83,8 @@ it('goes part by part, page by page, from the top, and then through the moments'
 
 it('passes over marks without a word, moments without one, and pages that there are not', () => {
   const marks = new Y.Doc();
-  pin(marks, 'a1', 'mute', 1, 1, '  ');
-  pin(marks, 'nowhere', 'lost', 1, 1, 'Lost');
+  pin(marks, 'a1', 'mute', [1, 1], '  ');
+  pin(marks, 'nowhere', 'lost', [1, 1], 'Lost');
   putItem(markItems(marks, 't'), 'm', momentFields({ id: 'm', second: 1, note: ' ', voice: null, at: 0 }));
   expect(walkNotes(goOf(), marks, ['a', 'b', 'c'])).toEqual([]);
   expect(walkNotes(new Y.Doc(), marks, ['a'])).toEqual([]);

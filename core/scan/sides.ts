@@ -64,7 +64,7 @@ function fit(places: readonly { t: number; d: number; weight: number }[], bend: 
 }
 
 /** How much lighter it is `arm` pixels inwards than outwards, `d` pixels outwards of a place. */
-function dropAcross(plane: Plane, x: number, y: number, out: Point, d: number, arm: number): number {
+function dropAcross(plane: Plane, { x, y }: Point, out: Point, d: number, arm: number): number {
   const [inner, outer] = [d - arm, d + arm];
   return (
     sample(plane, x + out.x * inner - 0.5, y + out.y * inner - 0.5) -
@@ -82,19 +82,20 @@ function fitSide(plane: Plane, from: Point, to: Point, reach: number, sign: numb
     const t = END + ((1 - 2 * END) * (i + 0.5)) / PLACES;
     const [x, y] = [from.x + along.x * length * t, from.y + along.y * length * t];
     if (x < -reach || y < -reach || x > plane.width + reach || y > plane.height + reach) continue;
+    const place = { x, y };
     let best = 0,
       size = -Infinity;
     for (let d = -reach; d <= reach; d += STEP) {
-      const here = dropAcross(plane, x, y, out, d, arm) * sign * (1 - 0.25 * Math.abs(d / reach));
+      const here = dropAcross(plane, place, out, d, arm) * sign * (1 - 0.25 * Math.abs(d / reach));
       if (here > size) {
         best = d;
         size = here;
       }
     }
     // The crest between steps, by a parabola.
-    const before = dropAcross(plane, x, y, out, best - STEP, arm) * sign;
-    const here = dropAcross(plane, x, y, out, best, arm) * sign;
-    const after = dropAcross(plane, x, y, out, best + STEP, arm) * sign;
+    const before = dropAcross(plane, place, out, best - STEP, arm) * sign;
+    const here = dropAcross(plane, place, out, best, arm) * sign;
+    const after = dropAcross(plane, place, out, best + STEP, arm) * sign;
     const bow = before - 2 * here + after;
     if (bow < -1e-6) best += STEP * Math.max(-1, Math.min(1, (0.5 * (before - after)) / bow));
     places.push({ t, d: best, size: here, weight: 1 });

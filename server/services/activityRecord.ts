@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import { strToU8 } from 'fflate';
-import type { Outcome } from '@lippet/core/contract/work';
+import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { escaped } from '@lippet/core/page/svg';
 import { csvTable } from '@lippet/core/review/marksCsv';
 import { markView } from '@lippet/core/review/rubric';

@@ -35,16 +35,33 @@ export interface SendRequest {
   voice?: string | null;
 }
 
+/** What it works with. */
+interface PieceWorld {
+  sequelize: Sequelize;
+  log: UpdateLog;
+  facts: PieceFactsService;
+  media: MediaService;
+  hub: () => SyncHub;
+}
+
 /** Opening, sending and taking back pieces. */
 export class PieceService {
+  private readonly sequelize: Sequelize;
+  private readonly log: UpdateLog;
+  private readonly facts: PieceFactsService;
+  private readonly media: MediaService;
+  private readonly hub: () => SyncHub;
+
   constructor(
-    private readonly sequelize: Sequelize,
-    private readonly log: UpdateLog,
-    private readonly facts: PieceFactsService,
-    private readonly media: MediaService,
-    private readonly hub: () => SyncHub,
+    { sequelize, log, facts, media, hub }: PieceWorld,
     private readonly clock: () => number = Date.now,
-  ) {}
+  ) {
+    this.sequelize = sequelize;
+    this.log = log;
+    this.facts = facts;
+    this.media = media;
+    this.hub = hub;
+  }
 
   /** Everything that is open to a learner. */
   async now(actor: Actor): Promise<NowView> {

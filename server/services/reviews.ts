@@ -53,17 +53,36 @@ interface Many {
 
 const releaseKey = (reviewId: string): string => `released:${reviewId}:`;
 
+/** What it works with. */
+interface ReviewWorld {
+  sequelize: Sequelize;
+  log: UpdateLog;
+  facts: PieceFactsService;
+  media: MediaService;
+  jobs: Jobs;
+  hub: () => SyncHub;
+}
+
 /** Answering goes: marks, notes and outcomes. */
 export class ReviewService {
+  private readonly sequelize: Sequelize;
+  private readonly log: UpdateLog;
+  private readonly facts: PieceFactsService;
+  private readonly media: MediaService;
+  private readonly jobs: Jobs;
+  private readonly hub: () => SyncHub;
+
   constructor(
-    private readonly sequelize: Sequelize,
-    private readonly log: UpdateLog,
-    private readonly facts: PieceFactsService,
-    private readonly media: MediaService,
-    private readonly jobs: Jobs,
-    private readonly hub: () => SyncHub,
+    { sequelize, log, facts, media, jobs, hub }: ReviewWorld,
     private readonly clock: () => number = Date.now,
-  ) {}
+  ) {
+    this.sequelize = sequelize;
+    this.log = log;
+    this.facts = facts;
+    this.media = media;
+    this.jobs = jobs;
+    this.hub = hub;
+  }
 
   private readonly goContext = (goId: string): Promise<GoContext> => findGo(this.facts, goId);
 

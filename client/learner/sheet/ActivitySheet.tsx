@@ -137,14 +137,14 @@ export default function ActivitySheet({
     });
     setSought(null);
   }, [surface, sought]);
-  const { recording, record, onKeep, end } = useRecording(
+  const { recording, record, onKeep, end } = useRecording({
     pieceId,
-    live?.doc ?? null,
-    piece?.parts,
+    doc: live?.doc ?? null,
+    parts: piece?.parts,
     editable,
-    takeActions,
-    choosePart,
-  );
+    actions: takeActions,
+    onPart: choosePart,
+  });
   useBringIn(editable ? surface : null);
   const [untaken, setUntaken] = useState<string | null>(null);
   const ready = editable && editor !== null && piece !== undefined;

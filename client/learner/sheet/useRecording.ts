@@ -13,15 +13,18 @@ export interface Recording {
   left?: Recorded;
 }
 
+/** The draft that is recorded for, as far as it is open. */
+interface Draft {
+  pieceId: string | undefined;
+  doc: Y.Doc | null;
+  parts: readonly PartView[] | undefined;
+  editable: boolean;
+  actions: TakeActions | null;
+  onPart: (part: string) => void;
+}
+
 /** Recording for a draft; what was broken off by a crash is taken up first. */
-export function useRecording(
-  pieceId: string | undefined,
-  doc: Y.Doc | null,
-  parts: readonly PartView[] | undefined,
-  editable: boolean,
-  actions: TakeActions | null,
-  onPart: (part: string) => void,
-) {
+export function useRecording({ pieceId, doc, parts, editable, actions, onPart }: Draft) {
   const [recording, setRecording] = useState<Recording | null>(null);
   const ids = parts?.map(({ id }) => id).join();
   useEffect(() => {

@@ -14,10 +14,8 @@ export function stampTool(surface: Surface): ToolGesture | null {
       const offset = { x: at.x - stamp.width / 2, y: at.y - stamp.height / 2 };
       surface.change(
         pasteItems(
-          surface.page.id,
-          surface.top.items,
           readStampItems(stamp.items),
-          offset,
+          { page: surface.page.id, items: surface.top.items, offset },
           () => crypto.randomUUID(),
           Date.now(),
         ),
