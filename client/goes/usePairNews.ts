@@ -34,17 +34,19 @@ export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefine
     old && current && pair!.before!.background.kind === 'photo' && pair!.now!.background.kind === 'photo'
       ? ([pair!.before!.background.media, pair!.now!.background.media] as const)
       : null;
-  const same = !media || media[0] === media[1];
+  const [from, to] = media ?? [null, null];
+  const same = from === null || from === to;
+  const { width, height } = pair?.now ?? { width: 0, height: 0 };
   useEffect(() => {
     setFrames([]);
     setPhotoWords(null);
-    if (!wanted || same) return undefined;
+    if (!wanted || same || to === null) return undefined;
     let gone = false;
     setPhotoWords('Looking at the photos …');
-    photoNews(media![0], media![1]).then(
+    photoNews(from, to).then(
       ({ aligned, boxes }) => {
         if (gone) return;
-        const { width, height } = pair!.now!;
+
         setFrames(
           boxes.map(({ left, top, right, bottom }) => ({
             left: left * width,
@@ -60,7 +62,7 @@ export function usePairNews(before: Y.Doc, now: Y.Doc, pair: PagePair | undefine
     return () => {
       gone = true;
     };
-  }, [wanted, media?.[0], media?.[1]]);
+  }, [wanted, same, from, to, width, height]);
   return useMemo(() => {
     if (!wanted || !pair) return { before: NOTHING, now: NOTHING, words: '' };
     const { fresh, gone } = itemNews(before, now, pair);

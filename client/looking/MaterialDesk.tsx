@@ -3,7 +3,7 @@ import type { MediaView } from '@lippet/core/contract/media';
 import type { Background } from '@lippet/core/page/background';
 import type { ItemMap } from '@lippet/core/page/item';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import * as Y from 'yjs';
@@ -88,8 +88,9 @@ function Remembered({ id, player }: { id: string; player: Player }) {
     const { second } = looked[id] ?? {};
     if (second) seek(second);
   });
+  const keep = useEffectEvent((second: number) => remember(id, { second }));
   useEffect(() => {
-    if (begun.current && at > 0) remember(id, { second: at });
+    if (begun.current && at > 0) keep(at);
   }, [at]);
   return null;
 }

@@ -3,7 +3,7 @@ import type { PagePlan } from '@lippet/core/page/document';
 import type { Items } from '@lippet/core/page/item';
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { Spot } from '@lippet/core/page/spots';
-import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Tool } from '../stores/drawing';
 import type { DocumentEditor } from './documentEditor';
@@ -14,6 +14,7 @@ import type { Shown } from './pageRenderer';
 import { Surface, type ToolUse } from './surface';
 import { surfaceKey } from './surfaceKeys';
 import { goToSpot } from './over/goToSpot';
+import { useSameList } from '../ui/useSameList';
 import { SurfaceOver } from './over/SurfaceOver';
 
 interface Props {
@@ -124,10 +125,11 @@ export function PageSurface({
   latest.current = { editable, editor, onSurface, onCamera };
   const [zoomed, setZoomed] = useState(100);
   // `layers` is made anew by each render; what matters is which maps it holds.
-  const builtFrom = [page.id, page.background.kind, uses, shown, ...layers];
-
-  useEffect(() => {
-    const made = openSurface(host.current as unknown as HTMLElement, latest, {
+  const maps = useSameList(layers);
+  const { id } = page;
+  const ground = page.background.kind;
+  const openHere = useEffectEvent(() =>
+    openSurface(host.current as unknown as HTMLElement, latest, {
       page,
       layers,
       uses,
@@ -137,7 +139,11 @@ export function PageSurface({
       shown,
       camera: onCamera !== undefined,
       onZoom: setZoomed,
-    });
+    }),
+  );
+
+  useEffect(() => {
+    const made = openHere();
     setSurface(made.surface);
     latest.current.onSurface?.(made.surface);
     return () => {
@@ -145,7 +151,7 @@ export function PageSurface({
       latest.current.onSurface?.(null);
       made.close();
     };
-  }, builtFrom);
+  }, [id, ground, uses, shown, maps]);
 
   // Another hand may turn the page or put a photo below while one draws: that comes before the document and its editor
   // are let go.
@@ -156,7 +162,7 @@ export function PageSurface({
       open.current?.settle();
       open.current = null;
     },
-    builtFrom,
+    [id, ground, uses, shown, maps],
   );
 
   const onKey = (event: { nativeEvent: KeyboardEvent; preventDefault(): void }): void => {

@@ -1,6 +1,7 @@
 import type { PagePlan } from '@lippet/core/page/document';
 import { readItems, type Items } from '@lippet/core/page/item';
 import { useEffect, useRef } from 'react';
+import { useSameList } from '../ui/useSameList';
 import { drawPage } from './drawPage';
 
 /** Drawn again this long after the last change, in milliseconds: never between pen and ink. */
@@ -19,6 +20,7 @@ interface Props {
 /** A page as a small picture that follows what is drawn on it. */
 export function PageThumb({ page, layers, width, height }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const maps = useSameList(layers);
   const fit = Math.min(width / page.width, height / page.height);
   const [wide, high] = [page.width * fit, page.height * fit];
   useEffect(() => {
@@ -26,7 +28,7 @@ export function PageThumb({ page, layers, width, height }: Props) {
     let [gone, followed] = [false, false];
     const draw = (): void => {
       timer = undefined;
-      if (canvas.current && !gone) drawPage(canvas.current, page, layers.map(readItems), later);
+      if (canvas.current && !gone) drawPage(canvas.current, page, maps.map(readItems), later);
     };
     const later = (): void => void (timer ??= setTimeout(draw, REST));
     // Of a hundred pages only those are drawn, and their papers fetched, that are about to be seen.
@@ -35,7 +37,7 @@ export function PageThumb({ page, layers, width, height }: Props) {
         if (!seen.some(({ isIntersecting }) => isIntersecting)) return;
         near.disconnect();
         draw();
-        for (const items of layers) items.observeDeep(later);
+        for (const items of maps) items.observeDeep(later);
         followed = true;
       },
       { rootMargin: NEAR },
@@ -45,9 +47,9 @@ export function PageThumb({ page, layers, width, height }: Props) {
       gone = true;
       near.disconnect();
       clearTimeout(timer);
-      if (followed) for (const items of layers) items.unobserveDeep(later);
+      if (followed) for (const items of maps) items.unobserveDeep(later);
     };
-  }, [page, ...layers]);
+  }, [page, maps]);
   return (
     <canvas
       ref={canvas}

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View, type ViewStyle } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useDrawing, type Tool } from '../stores/drawing';
@@ -79,9 +79,8 @@ function ToolRow({ at, children }: { at: number; children: ReactNode[] }) {
   const goTo = (x: number): void => row.current?.scrollTo({ x: Math.max(0, Math.min(most, x)), animated: false });
   const latest = useRef(offset);
   latest.current = offset;
-  useEffect(() => {
-    if (width === 0 || at < 0) return;
-    const [left, right] = [PADDING + at * TOOL, PADDING + (at + 1) * TOOL];
+  const show = useEffectEvent((tool: number) => {
+    const [left, right] = [PADDING + tool * TOOL, PADDING + (tool + 1) * TOOL];
     const hidden =
       left < latest.current + (latest.current > 0 ? EDGE : 0) ||
       right > latest.current + width - (latest.current < most ? EDGE : 0);
@@ -90,6 +89,9 @@ function ToolRow({ at, children }: { at: number; children: ReactNode[] }) {
     if (right <= width - EDGE) goTo(0);
     else if (left >= most + EDGE) goTo(most);
     else goTo((left + right - width) / 2);
+  });
+  useEffect(() => {
+    if (width > 0 && at >= 0) show(at);
   }, [at, width]);
   return (
     <View style={styles.tray}>

@@ -32,16 +32,17 @@ export function useTakeSource(take: Take | null): TakeSource | undefined {
     staleTime: Infinity,
   });
   const [heard, setHeard] = useState<{ url: string; peaks: number[] | null } | null>(null);
+  const { media, seconds } = take ?? { media: null, seconds: 0 };
   useEffect(() => {
-    if (!local || !take) return undefined;
+    if (!local || media === null) return undefined;
     let gone = false;
     void (async () => {
-      const blob = await mediaOutbox.blob(take.media);
-      const peaks = blob && ((await hear(blob, [[0, take.seconds]]))?.peaks ?? null);
+      const blob = await mediaOutbox.blob(media);
+      const peaks = blob && ((await hear(blob, [[0, seconds]]))?.peaks ?? null);
       if (!gone) setHeard({ url: local, peaks });
     })();
     return () => void (gone = true);
-  }, [local, take?.media, take?.seconds]);
+  }, [local, media, seconds]);
   if (!take || local === undefined) return undefined;
   const made = take.sort === 'film' && about?.state === 'ready' ? `/api/media/${take.media}/preview` : null;
   const cover = take.cover === null ? made : (localCover ?? `/api/media/${take.cover}`);

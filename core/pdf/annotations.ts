@@ -9,7 +9,6 @@ import {
   PDFName,
   PDFNumber,
   PDFString,
-  type PDFContext,
   type PDFDict,
   type PDFPage,
   type PDFRef,

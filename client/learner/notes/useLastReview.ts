@@ -31,6 +31,6 @@ export function useLastReview(piece: PieceView | undefined): LastReview | null {
             ),
           }
         : null,
-    [review?.id, doc, marks, parts],
+    [review, doc, marks, parts],
   );
 }

@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { ScrollView, StyleSheet } from 'react-native';
 import { useStore } from 'zustand';
 import { mediaOutbox } from '../../api/mediaOutbox';
@@ -115,9 +115,10 @@ export default function ActivitySheet({
   const editable = Boolean(piece?.card.standing.mayDraw && loaded && !frozen);
   useEffect(() => void mediaOutbox.start(), []);
   // The teacher may have added sheets since this was begun.
+  const sheets = piece?.pages;
   useEffect(() => {
-    if (editable && piece && live) layOutNew(live.doc, piece.pages);
-  }, [editable, piece?.pages, live]);
+    if (editable && sheets && live) layOutNew(live.doc, sheets);
+  }, [editable, sheets, live]);
   // What was sent and has not gone yet is shown as it goes; to change it, one stops that.
   const going = useStore(sendWishes, ({ wishes }) => pieceId !== undefined && pieceId in wishes);
   useEffect(() => {
@@ -148,9 +149,12 @@ export default function ActivitySheet({
   useBringIn(editable ? surface : null);
   const [untaken, setUntaken] = useState<string | null>(null);
   const ready = editable && editor !== null && piece !== undefined;
-  useEffect(() => {
-    const file = ready ? useHandedOver.getState().take(activityId) : null;
+  const takeIn = useEffectEvent(() => {
+    const file = piece && live ? useHandedOver.getState().take(activityId) : null;
     if (file) void capture.takeIn(piece!.id, file, piece!.parts, readPages(live!.doc)).then(setUntaken);
+  });
+  useEffect(() => {
+    if (ready) takeIn();
   }, [ready]);
 
   // A part that waits for its first photo has no page yet.

@@ -124,12 +124,12 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
   const [asking, setAsking] = useState(false);
   // Measured from, and drawn from, the very document that will be frozen.
   const progress = useMemo(() => measureProgress(live.doc), [live]);
-  const current = piece.parts.filter(({ removed }) => !removed);
+  const current = useMemo(() => piece.parts.filter(({ removed }) => !removed), [piece.parts]);
   const { teacher, title } = piece.card;
   const last = useLastReview(piece);
   const checks = useMemo(
     () => sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [] }),
-    [live, piece, last],
+    [live, current, piece.choices, last],
   );
   const needed = checks.filter((check) => check.needed);
   const others = checks.filter((check) => !check.needed);

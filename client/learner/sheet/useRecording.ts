@@ -1,6 +1,6 @@
 import type { PartView } from '@lippet/core/contract/work';
 import { takeItems, type Take, type TakeSort } from '@lippet/core/recording/take';
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import type * as Y from 'yjs';
 import type { Recorded } from '../../capture/recorder';
 import { forgetRecording, leftRecordings, recordingBlob } from '../../capture/recordingStore';
@@ -26,13 +26,15 @@ interface Draft {
 /** Recording for a draft; what was broken off by a crash is taken up first. */
 export function useRecording({ pieceId, doc, parts, editable, actions, onPart }: Draft) {
   const [recording, setRecording] = useState<Recording | null>(null);
+  // The parts are made anew by each answer of school; what matters is which there are.
   const ids = parts?.map(({ id }) => id).join();
+  const partOf = useEffectEvent((id: string) => parts?.find((part) => part.id === id));
   useEffect(() => {
-    if (!pieceId || !doc || !parts || !editable) return undefined;
+    if (!pieceId || !doc || ids === undefined || !editable) return undefined;
     let gone = false;
     void (async () => {
       for (const kept of await leftRecordings(`pieces/${pieceId}`)) {
-        const part = parts.find(({ id }) => id === kept.part);
+        const part = partOf(kept.part);
         if (!part) continue;
         // It was kept as a take just before the browser went away, and only not forgotten yet.
         if (takeItems(doc, part.id).has(kept.id)) {
@@ -45,7 +47,6 @@ export function useRecording({ pieceId, doc, parts, editable, actions, onPart }:
       }
     })();
     return () => void (gone = true);
-    // The parts are made anew by each answer of school; what matters is which there are.
   }, [pieceId, doc, ids, editable]);
   const onKeep = (take: Take): void => {
     if (!recording || !actions) return;

@@ -1,6 +1,6 @@
 import { RECALL } from '@lippet/core/contract/limits';
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
@@ -35,8 +35,9 @@ export function RecallBar({
     const timer = setInterval(() => setLeft(Math.max(0, Math.ceil((RECALL - (Date.now() - began)) / 1000))), 1000);
     return () => clearInterval(timer);
   }, []);
+  const end = useEffectEvent(onOver);
   useEffect(() => {
-    if (left === 0) onOver();
+    if (left === 0) end();
   }, [left]);
   const recall = async (): Promise<void> => {
     try {

@@ -34,6 +34,7 @@ import { Opening } from '../../ui/Opening';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
+import { useSameList } from '../../ui/useSameList';
 import { useLayout } from '../../ui/useLayout';
 import { AnswerPanel } from './AnswerPanel';
 import { HungSheet } from './HungSheet';
@@ -184,13 +185,15 @@ export default function ReviewDesk({
     help: () => setOver('keys'),
   });
   // The pieces on either side are fetched, and read, while this one is looked at.
-  const neighbours = [line[at + 1]?.go?.id, line[at - 1]?.go?.id, nextWaiting?.go?.id].filter((id) => id !== undefined);
+  const neighbours = useSameList(
+    [line[at + 1]?.go?.id, line[at - 1]?.go?.id, nextWaiting?.go?.id].filter((id) => id !== undefined),
+  );
   useEffect(() => {
     for (const id of neighbours) {
       void client.fetchQuery(goDocument(id)).then(frozenDocument, () => undefined);
       void client.prefetchQuery({ ...reviewOf(id), staleTime: 30_000 });
     }
-  }, [client, neighbours.join()]);
+  }, [client, neighbours]);
 
   if (error && !data) {
     return (

@@ -3,7 +3,7 @@ import type { ReviewView } from '@lippet/core/contract/work';
 import { NO_OWN_MARK, type OwnMark } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import { keys } from '../../api/queries';
 import { post, put, RequestError } from '../../api/request';
@@ -116,9 +116,10 @@ export function useReview(goId: string | null, pieceId: string | null) {
   // One after another: what is told afterwards must not overtake what is on its way.
   const keep = (): Promise<void> => (flying.current = flying.current.then(saveNow));
   // Going on to another piece must not leave the last words behind.
+  const keepLast = useEffectEvent(() => void keep());
   useEffect(
     () => () => {
-      void keep();
+      keepLast();
       setProblem(null);
     },
     [goId],

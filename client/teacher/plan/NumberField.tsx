@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../../ui/Field';
 
@@ -15,9 +15,10 @@ export function NumberField({ label, value, most, onChange }: Props) {
   const [text, setText] = useState(value === null ? '' : String(value));
   const number = text.trim() === '' ? null : Number(text);
   const fits = number === null || (Number.isInteger(number) && number >= 1 && number <= most);
-  useEffect(() => {
-    if (fits && number !== value) setText(value === null ? '' : String(value));
-  }, [value]);
+  const follow = useEffectEvent((now: number | null) => {
+    if (fits && number !== now) setText(now === null ? '' : String(now));
+  });
+  useEffect(() => follow(value), [value]);
   const type = (typed: string): void => {
     setText(typed);
     const given = typed.trim() === '' ? null : Number(typed);

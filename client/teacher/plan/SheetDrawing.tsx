@@ -39,7 +39,7 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
   const [surface, setSurface] = useState<Surface | null>(null);
   const [count, setCount] = useState(0);
   // The sheet as it was opened: from then on, what is drawn lives in a document of its own.
-  const { page, doc, items, editor } = useMemo(() => {
+  const [{ page, doc, items, editor }] = useState(() => {
     const made = new Y.Doc();
     const list = markItems(made, SHEET);
     made.transact(() =>
@@ -53,7 +53,7 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
       background: withDrawing(sheet.background),
     };
     return { page: plan, doc: made, items: list, editor: new DocumentEditor(made, () => list, null) };
-  }, []);
+  });
   const layers = useMemo(() => [items], [items]);
   const latest = useRef({ sheet, onChange });
   latest.current = { sheet, onChange };
