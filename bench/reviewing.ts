@@ -8,8 +8,7 @@ const PATIENCE = 10_000;
 
 /**
  * Presses a key and waits until another learner's sheet is drawn; gives milliseconds. As text, because it runs in the
- * page, where nothing
- * of what the compiler adds is known.
+ * page, where nothing of what the compiler adds is known.
  */
 const step = (key: string): string => `new Promise((resolve, reject) => {
   const name = () => document.querySelector('[data-testid="answer"] h2')?.textContent ?? null;

@@ -1,7 +1,6 @@
 /**
  * What scrolls: `marks-frame`, the table of marks with thousands of cells, against a bare table of as many;
- * `now-frame`, a learner's Now with
- * five hundred activities, against a bare list of as many.
+ * `now-frame`, a learner's Now with five hundred activities, against a bare list of as many.
  */
 import type { Page } from '@playwright/test';
 import { GROUPS } from '@lippet/demo/school';

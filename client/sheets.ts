@@ -1,7 +1,6 @@
 /**
  * The screens with a sheet on them, in one late chunk: the canvas, the documents and their sync come with them. All of
- * them in one, because
- * what two late chunks share would be moved into the first load.
+ * them in one, because what two late chunks share would be moved into the first load.
  */
 export { default as ActivitySheet } from './learner/sheet/ActivitySheet';
 export { default as OtherDevice } from './capture/OtherDevice';

@@ -25,8 +25,7 @@ async function insistOnEmptyApp() {
 
 /**
  * What is measured is measured as it is shipped: packed as for a browser. What runs from sources here names every
- * function as it is made,
- * which takes as long as some of what they do.
+ * function as it is made, which takes as long as some of what they do.
  * @returns the file; it lies one folder below the root, as the sources' folders do
  */
 async function packBench() {

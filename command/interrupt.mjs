@@ -1,7 +1,6 @@
 /**
  * Programs of ours that outlive Ctrl-C by themselves (they are of groups of their own, so that we can stop them in
- * order)
- * must not outlive us when it comes while we are still starting, or measuring, or testing.
+ * order) must not outlive us when it comes while we are still starting, or measuring, or testing.
  */
 
 /** @type {Set<{ child: import('node:child_process').ChildProcess, signal: NodeJS.Signals }>} */

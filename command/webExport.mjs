@@ -59,8 +59,7 @@ export async function exportWeb(project, out) {
 
 /**
  * What is asked for while a file is read, beside the interface: pdf.js' character maps, standard faces and decoders,
- * and the
- * decoder of HEIC photos. Copied from the packages, so that none of it is kept twice.
+ * and the decoder of HEIC photos. Copied from the packages, so that none of it is kept twice.
  */
 export function copyLateAssets() {
   const from = join(root, 'node_modules', 'pdfjs-dist');

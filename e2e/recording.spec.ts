@@ -230,8 +230,7 @@ test('a large recording goes on where it stopped, after a cut network, a reload 
   line.rate = 250_000;
   await page.getByRole('button', { name: 'Keep it' }).click();
   // What the browser calls sent may still lie in buffers: the line is cut once some of it is at school. Its folder is
-  // looked into,
-  // because to ask how far it is, as the protocol has it, ends the request that brings it.
+  // looked into, because to ask how far it is, as the protocol has it, ends the request that brings it.
   const atSchool = async (): Promise<number> => {
     const [upload] = await school.query<{ id: string }>('SELECT id FROM uploads');
     return upload

@@ -48,8 +48,7 @@ async function checksum(blob: Blob): Promise<string> {
 
 /**
  * Files on their way to school, by the tus protocol: each is in IndexedDB before anything shows it, goes by itself when
- * there is a
- * network, and goes on where it stopped, also after the browser or the server was killed.
+ * there is a network, and goes on where it stopped, also after the browser or the server was killed.
  */
 class MediaOutbox {
   readonly state = createStore<OutboxState>(() => ({ waiting: {}, refused: {} }));

@@ -13,8 +13,7 @@ const OFFERED = 4;
 
 /**
  * A notice is no place to hand work in: before a learner's picture is shown to the class, they are offered to put it
- * into one of their open
- * activities instead.
+ * into one of their open activities instead.
  *
  * @param about words of the notice; null for teachers, who hand nothing in
  */

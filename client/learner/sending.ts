@@ -11,8 +11,7 @@ export type SendTry =
 
 /**
  * Tries to send a piece once. Strokes and files that are on their way are waited for; the wish's key makes a lost
- * answer or an
- * impatient second tap still one go.
+ * answer or an impatient second tap still one go.
  */
 export async function trySending(
   live: LiveDocument,

@@ -56,8 +56,8 @@ interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'markColour' 
 
 /**
  * Opens a surface in an element. Outside of the component, because what is made here would hold all that a render
- * knows, the sheet before
- * among it, and that the one before it: a learner who goes through twenty pages would keep twenty.
+ * knows, the sheet before among it, and that the one before it: a learner who goes through twenty pages would keep
+ * twenty.
  */
 function openSurface(
   element: HTMLElement,

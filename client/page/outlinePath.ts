@@ -2,8 +2,7 @@ import type { Outline } from '@lippet/core/ink/outline';
 
 /**
  * An outline as a polygon with sides of at least `side` points: where a point is a pixel or two it can't be told from
- * the
- * curve (a side of c on a bend of radius r is off by c²/8r), and it takes a third of the work.
+ * the curve (a side of c on a bend of radius r is off by c²/8r), and it takes a third of the work.
  */
 export function outlineToPolygon(outline: Outline, side: number): Path2D {
   const path = new Path2D();

@@ -1,7 +1,7 @@
 /**
  * An activity as a teacher makes it: one plain value that is typed into, kept as a draft, set for groups, copied, and
- * taken out and in
- * again. {@link readPlan} reads it from anything; {@link planTroubles} says what still keeps it from being set.
+ * taken out and in again. {@link readPlan} reads it from anything; {@link planTroubles} says what still keeps it from
+ * being set.
  */
 import { PATH_DATA, type Background } from '../page/background';
 import { drawnFields } from '../page/drawnGround';

@@ -2,8 +2,7 @@
 export interface SyncNews {
   /**
    * `frozen`: sent, or released: nothing more is taken. `open`: it takes updates again; connect anew. `said`: what
-   * stands beside the
-   * document has changed. `here`: who has it open.
+   * stands beside the document has changed. `here`: who has it open.
    */
   kind: 'frozen' | 'open' | 'said' | 'here';
   /** With `here`: everybody who has the document open, each once. */

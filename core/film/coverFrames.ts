@@ -21,10 +21,9 @@ const [BLACK, WHITE] = [12, 244];
 
 /**
  * How good a picture a frame is. Sharpness is the mean square of the Laplacian (Pech-Pacheco et al., Diatom
- * autofocusing in brightfield microscopy,
- * 2000: its variance), by its root, so that one sharp corner does not win over a picture that is sharp all over; it
- * counts as much as
- * the light is good: near to middle grey, little of it black or white.
+ * autofocusing in brightfield microscopy, 2000: its variance), by its root, so that one sharp corner does not win over
+ * a picture that is sharp all over; it counts as much as the light is good: near to middle grey, little of it black or
+ * white.
  */
 export function scoreFrame(image: Rgba): number {
   const { data, width, height } = lightness(image);

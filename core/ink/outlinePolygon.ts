@@ -3,12 +3,10 @@
  * few corners.
  *
  * The curve is taken in pieces so short that their chords are within {@link FLATNESS} of it. Of those pieces' ends, as
- * many are left out
- * as one straight side can stand for: a side goes on for as long as it passes within {@link THINNING} of each that it
- * skips, which is
- * known in one pass from the directions that are still open (the intersection of sectors; C. M. Williams, "An Efficient
- * Algorithm for the
- * Piecewise Linear Approximation of Planar Curves", 1978; J. Sklansky and V. Gonzalez, 1980).
+ * many are left out as one straight side can stand for: a side goes on for as long as it passes within {@link THINNING}
+ * of each that it skips, which is known in one pass from the directions that are still open (the intersection of
+ * sectors; C. M. Williams, "An Efficient Algorithm for the Piecewise Linear Approximation of Planar Curves", 1978; J.
+ * Sklansky and V. Gonzalez, 1980).
  */
 import type { Outline } from './outline';
 

@@ -41,9 +41,8 @@ const shapes: OutlineShape[] = Object.values(TOOL_STYLES).flatMap(({ thinning, t
 
 /**
  * Walks of a pen, with repeated places, sharp turns, going back on itself. Every step is a little off its grid: at a
- * turn by exactly a
- * quarter, or a way of exactly a limit, the last bit of a root decides which corners there are, and ours (sqrt) is not
- * theirs (hypot).
+ * turn by exactly a quarter, or a way of exactly a limit, the last bit of a root decides which corners there are, and
+ * ours (sqrt) is not theirs (hypot).
  */
 const walks = fc
   .array(

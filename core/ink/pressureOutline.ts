@@ -1,10 +1,8 @@
 /**
  * The outline of a stroke whose width follows its pressure, as perfect-freehand 1.2 draws it (Steve Ruiz, MIT licence)
- * without smoothing
- * of its own: the same corners, but in flat arrays and with the turns of its caps computed once. A page has thousands
- * of strokes, and
- * this is most of the work of opening one. Other than there, a stroke of two samples (a line that was straightened) has
- * its own pressure.
+ * without smoothing of its own: the same corners, but in flat arrays and with the turns of its caps computed once. A
+ * page has thousands of strokes, and this is most of the work of opening one. Other than there, a stroke of two samples
+ * (a line that was straightened) has its own pressure.
  */
 import type { Spot } from './hit';
 import type { Ink } from './ink';

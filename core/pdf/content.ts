@@ -1,7 +1,6 @@
 /**
  * What lies on a page as PDF content, in page points (the caller maps those to the PDF's user space). Written at once,
- * as text or
- * as bytes: three thousand strokes are half a million numbers, and an object for each would take seconds.
+ * as text or as bytes: three thousand strokes are half a million numbers, and an object for each would take seconds.
  */
 import { degrees, drawSvgPath, LineCapStyle, PDFHexString, rgb } from 'pdf-lib';
 import { strokeOutline } from '../ink/outline';

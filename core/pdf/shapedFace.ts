@@ -33,8 +33,7 @@ export const openHarfBuzz = async (wasm: Uint8Array): Promise<HarfBuzz> =>
 
 /**
  * Opens a TrueType font. What needs shaping is laid out by HarfBuzz: fontkit, which pdf-lib knows, has rules of its own
- * for few scripts,
- * loses letters of some, and stops at others.
+ * for few scripts, loses letters of some, and stops at others.
  *
  * @param harfbuzz null where no such letters will be set
  */

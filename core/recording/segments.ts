@@ -2,9 +2,8 @@ import { SHORTEST, spansLength, type Span } from './spans';
 
 /**
  * The stretches of a recording that is being made: it is paused and gone on with, and the last stretch can be dropped.
- * Times that
- * are passed in are of any clock that never goes back, in seconds; what comes out is time of the recording, which
- * stands still while it is paused.
+ * Times that are passed in are of any clock that never goes back, in seconds; what comes out is time of the recording,
+ * which stands still while it is paused.
  */
 export class Segments {
   private closed: Span[] = [];

@@ -1,7 +1,6 @@
 /**
  * A take: one recording that answers a part. A part's takes are a top-level Y.Map of the piece's document, by id, so
- * that
- * two devices that record at once both keep theirs. The one that was chosen last is the answer.
+ * that two devices that record at once both keep theirs. The one that was chosen last is the answer.
  */
 import type * as Y from 'yjs';
 import { pageItems } from '../page/document';

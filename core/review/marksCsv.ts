@@ -11,8 +11,7 @@ export const cellWords = ({ state, late, overdue, mark }: MarkCell): string =>
 
 /**
  * A table as CSV after RFC 4180. A value that a spreadsheet would run as a formula gets an apostrophe in front, which
- * keeps it text
- * (the advice of OWASP against CSV injection).
+ * keeps it text (the advice of OWASP against CSV injection).
  */
 export const csvTable = (fields: readonly string[], data: readonly (readonly string[])[]): string =>
   BOM +

@@ -22,8 +22,7 @@ export interface WalkNote {
 
 /**
  * The notes of a review in the order in which one walks through them: part by part, in each page by page from the top,
- * pins and marked
- * words as they are read, then the moments of its recording. Marks without a word are not among them.
+ * pins and marked words as they are read, then the moments of its recording. Marks without a word are not among them.
  *
  * @param go the frozen go
  * @param parts ids of its parts, in order

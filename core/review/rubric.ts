@@ -1,9 +1,7 @@
 /**
  * Marking by a rubric: each line has levels in words, best first, and a weight. A level is worth an even share of its
- * line, the best all of
- * it and the last nothing (a linear scale, as criterion-referenced marking commonly has it); lines count by their
- * weights. Every total can
- * be explained line by line.
+ * line, the best all of it and the last nothing (a linear scale, as criterion-referenced marking commonly has it);
+ * lines count by their weights. Every total can be explained line by line.
  */
 import type { RubricRow } from '../contract/plan';
 

@@ -1,8 +1,7 @@
 /**
  * Lays one picture over another: the affine map under which they fit best, by forward-additive Lucas and Kanade over a
- * pyramid (Baker and
- * Matthews, "Lucas-Kanade 20 Years On", 2004), on planes whose light and contrast were evened out by a box around each
- * pixel.
+ * pyramid (Baker and Matthews, "Lucas-Kanade 20 Years On", 2004), on planes whose light and contrast were evened out by
+ * a box around each pixel.
  */
 import { solveLinear } from '../page/solveLinear';
 import { emptyPlane, type Plane } from './raster';

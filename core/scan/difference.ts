@@ -1,7 +1,6 @@
 /**
  * What has changed between two photos of the same sheet: the earlier is laid over the later, light is evened out, and
- * what is still
- * different is gathered into boxes.
+ * what is still different is gathered into boxes.
  */
 import { align, evened, fit, valueAt, type Affine } from './align';
 import { lightness, shrink, type Plane, type Rgba } from './raster';

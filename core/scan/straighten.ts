@@ -47,8 +47,7 @@ const FIXED = 1 << 16;
 const ROUND = FIXED >> 9;
 /**
  * So many pixels of a row lie evenly between two that are looked up through the homography: where a row's scale changes
- * by a tenth
- * across 2,000 pixels they are off by less than a 100th of a pixel.
+ * by a tenth across 2,000 pixels they are off by less than a 100th of a pixel.
  */
 const STRETCH = 16;
 

@@ -42,9 +42,8 @@ export interface Completeness {
 
 /**
  * A part is complete when every needed spot on its pages is filled; without such spots, when anything is on one of
- * them;
- * written words, when there are enough and not too many; a tick, when it is set.
- * A photo of paper, or a recording, completes any part: it is another way to answer.
+ * them; written words, when there are enough and not too many; a tick, when it is set. A photo of paper, or a
+ * recording, completes any part: it is another way to answer.
  */
 export function partComplete(
   progress: PieceProgress,
@@ -65,8 +64,7 @@ export function partBegun(progress: PieceProgress, partId: string): boolean {
 
 /**
  * The part that keeps another from being begun: the one in front of it that is not complete yet. Null if it can be
- * begun; what
- * already holds work stays open, so that nobody is locked out of it.
+ * begun; what already holds work stays open, so that nobody is locked out of it.
  */
 export function waitsFor<T extends PartNeed>(parts: readonly T[], progress: PieceProgress, partId: string): T | null {
   const at = parts.findIndex(({ id }) => id === partId);

@@ -15,8 +15,7 @@ const tellingWords = (text: string): Set<string> =>
 
 /**
  * The activities that a picture may belong to which is about to be shown to a class: those that can still be drawn on.
- * First come those
- * whose title is spoken of in `words`, then those that are under way, then those that are due soonest.
+ * First come those whose title is spoken of in `words`, then those that are under way, then those that are due soonest.
  */
 export function likelyWork(cards: readonly PieceCard[], words: string): PieceCard[] {
   const spoken = tellingWords(words);

@@ -57,8 +57,7 @@ export function daysFrom(first: number, count: number, zone: string): { day: str
 
 /**
  * Puts everything that is to do in one place: on its day, on the shore, adrift, or beyond the days that are looked at.
- * What lies on
- * days before them is on the shore, because it is late.
+ * What lies on days before them is on the shore, because it is late.
  *
  * @param first a time on the first day
  */

@@ -102,9 +102,8 @@ function spectra(sound: Sound): Float64Array[] {
 
 /**
  * How much the sound is like noise that goes on and on, 0 to about 0.6: the flatness (geometric by arithmetic mean) of
- * each loud frame's
- * spectrum divided by the mean spectrum, the median over the frames. Dividing makes the colour of the noise not matter.
- * Null where the sound is too short to tell.
+ * each loud frame's spectrum divided by the mean spectrum, the median over the frames. Dividing makes the colour of the
+ * noise not matter. Null where the sound is too short to tell.
  */
 export function noisiness(sound: Sound): number | null {
   const frames = spectra(sound);

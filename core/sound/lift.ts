@@ -16,8 +16,7 @@ const NEAR = 0.2;
 
 /**
  * A gain for each sample that keeps all channels under the ceiling: the least gain that is needed within the time
- * ahead,
- * reached by a ramp and left slowly.
+ * ahead, reached by a ramp and left slowly.
  */
 function limiterGains(channels: readonly Float32Array[], rate: number, ceiling: number): Float32Array {
   const length = channels[0]!.length;
@@ -47,8 +46,7 @@ function amplified({ channels, rate }: Sound, gain: number): Sound {
 
 /**
  * The sound at the target loudness, with its peaks held under the ceiling by a limiter that looks ahead. Silence stays
- * as
- * it is; what is louder than the target is not made quieter. What is all peaks may end a little below the target.
+ * as it is; what is louder than the target is not made quieter. What is all peaks may end a little below the target.
  */
 export function lifted(sound: Sound, target = TARGET_LOUDNESS): Sound {
   const before = integratedLoudness(sound);

@@ -1,7 +1,6 @@
 /**
  * Loudness after ITU-R BS.1770-5 (annex 1): K-weighting, mean squares of blocks of 400 ms that overlap by three
- * quarters,
- * gated absolutely at -70 LUFS and relatively at 10 LU below what is left.
+ * quarters, gated absolutely at -70 LUFS and relatively at 10 LU below what is left.
  */
 import type { Sound } from './sound';
 
@@ -13,10 +12,8 @@ export interface Biquad {
 
 /**
  * The two filters of the K-weighting at any sampling rate. The recommendation gives them at 48 kHz; these are the
- * analogue
- * filters behind those numbers (found by B. De Man, "Evaluation of implementations of the EBU R128 loudness
- * measurement", 2018), made digital
- * by the bilinear transform, so that other rates hear the same.
+ * analogue filters behind those numbers (found by B. De Man, "Evaluation of implementations of the EBU R128 loudness
+ * measurement", 2018), made digital by the bilinear transform, so that other rates hear the same.
  */
 export function kWeighting(rate: number): [shelf: Biquad, highPass: Biquad] {
   const prototype = (frequency: number, q: number): { k: number; a0: number; a: [number, number]; q: number } => {
@@ -81,8 +78,7 @@ function blockPowers({ channels, rate }: Sound): number[] {
 
 /**
  * Integrated loudness in LUFS of a sound with one or two channels (which weigh the same); minus infinity for one in
- * which
- * no block is above the absolute gate.
+ * which no block is above the absolute gate.
  */
 export function integratedLoudness(sound: Sound): number {
   const loud = blockPowers(sound).filter((power) => power > toMeanSquare(ABSOLUTE_GATE));

@@ -2,8 +2,7 @@ import type { Sound } from './sound';
 
 /**
  * The shape of a sound: its largest sample in each of `count` even stretches, 0 to 1. A stretch that is shorter than a
- * sample
- * shows the one it lies in.
+ * sample shows the one it lies in.
  */
 export function wavePeaks({ channels }: Sound, count: number): number[] {
   const length = channels[0]?.length ?? 0;

@@ -1,7 +1,6 @@
 /**
  * Answers that are no pages: written words, one top-level Y.XmlFragment a part (the editor's own form, so that two
- * devices can write
- * at once), and ticks, in one Y.Map by part.
+ * devices can write at once), and ticks, in one Y.Map by part.
  */
 import * as Y from 'yjs';
 import { plainWords, readRichText, type RichText } from './richText';

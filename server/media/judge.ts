@@ -176,10 +176,9 @@ async function judgePdf(path: string): Promise<JudgedMedia> {
 
 /**
  * Written anew so that what describes its pages lies together, packed: readers look through all of that before they
- * show the first page, and
- * of a long file they would fetch everything to find it. (Linearised files have it beside each page, which suits other
- * readers than ours.)
- * And without a lock that everybody may open, because nothing could be written onto it.
+ * show the first page, and of a long file they would fetch everything to find it. (Linearised files have it beside each
+ * page, which suits other readers than ours.) And without a lock that everybody may open, because nothing could be
+ * written onto it.
  */
 async function tidied(path: string, locked: boolean): Promise<Buffer | null> {
   try {

@@ -5,8 +5,7 @@ import { join } from 'node:path';
 
 /**
  * Lets small pictures be drawn with the faces we ship, whatever the machine has. What draws text for `sharp` reads this
- * once, before its
- * first letter; so it is called at the start.
+ * once, before its first letter; so it is called at the start.
  *
  * @param fontsRoot folder of TrueType files
  */

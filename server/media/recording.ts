@@ -126,8 +126,7 @@ export interface MadeFiles {
 
 /**
  * Writes the form that plays everywhere: H.264 with AAC in MP4, its index in front; of a sound, AAC in MP4. No name,
- * place or device is in
- * it. What is measured of it comes from the same run, so that the recording is read once.
+ * place or device is in it. What is measured of it comes from the same run, so that the recording is read once.
  */
 export async function makePlayable(
   path: string,

@@ -4,9 +4,8 @@ import { defineTables } from './tables';
 
 /**
  * A connection that may break off at any moment without taking the server with it: Sequelize listens for that only once
- * it is
- * connected, and a database that goes down just then would be an error that nobody hears. Who waits for an answer gets
- * the error all the same.
+ * it is connected, and a database that goes down just then would be an error that nobody hears. Who waits for an answer
+ * gets the error all the same.
  */
 class SteadyClient extends pg.Client {
   constructor(config?: string | pg.ClientConfig) {

@@ -13,8 +13,8 @@ const SENTENCES: Record<string, (path: string) => string> = {
 
 /**
  * A sentence for bad input. Where a schema has none of its own, the request was hardly made by a person, and the
- * sentence says which part of
- * it is meant; Yup's own messages begin with that part's name, in small letters, and are for programs.
+ * sentence says which part of it is meant; Yup's own messages begin with that part's name, in small letters, and are
+ * for programs.
  */
 export function sentenceOf({ type, path, message }: ValidationError): string {
   if (type !== 'typeError' && /^[A-Z“]/u.test(message)) return message;

@@ -116,8 +116,7 @@ export class ActivityArchiveService {
 
 /**
  * The plan in an archive and the files that it shows, by their ids in lower case. Names are looked at and never used as
- * paths; what is
- * not shown by the plan is not unpacked. @throws ProblemError `unfit`
+ * paths; what is not shown by the plan is not unpacked. @throws ProblemError `unfit`
  */
 export function readArchive(archive: Uint8Array): { plan: ActivityPlan; files: Map<string, Uint8Array> } {
   if (archive.length > ARCHIVE_LIMITS.bytes)

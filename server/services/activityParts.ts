@@ -29,8 +29,7 @@ export function partView({ id, kind, title, required, settings, choice, waits, r
 
 /**
  * The parts of an activity in order, and the pages they ask for. What was taken out is among the parts, last and
- * marked, because
- * pieces may hold work in it; its pages are not.
+ * marked, because pieces may hold work in it; its pages are not.
  */
 export async function activityParts(
   activityId: string,

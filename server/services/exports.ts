@@ -138,8 +138,7 @@ export class ExportService {
 
   /**
    * A piece to keep: each go up to this one as a PDF with its released marks, the written words and the recordings that
-   * may be kept, and a
-   * JSON file that says what is what and what came back.
+   * may be kept, and a JSON file that says what is what and what came back.
    */
   private async archive({ pieceId, go: latest }: Submission): Promise<Buffer> {
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });

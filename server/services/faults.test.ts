@@ -1,7 +1,7 @@
 /**
  * A server that is killed with -9 before each of the queries of sending, and of releasing a review; and a database that
- * goes down under
- * load. Whatever was cut off can be asked again, and comes to the same: one go, one answer, all of the work.
+ * goes down under load. Whatever was cut off can be asked again, and comes to the same: one go, one answer, all of the
+ * work.
  */
 import { fork, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';

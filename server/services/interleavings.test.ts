@@ -1,8 +1,7 @@
 /**
  * Random courses of drawing, sending, taking back, reviewing, another go and finishing, by two devices and a teacher at
- * once, against what
- * the states of section 5 of the design allow: no go without its work, no work without its owner, no state that there
- * is not.
+ * once, against what the states of section 5 of the design allow: no go without its work, no work without its owner, no
+ * state that there is not.
  */
 import { randomUUID } from 'node:crypto';
 import fc from 'fast-check';

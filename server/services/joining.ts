@@ -19,8 +19,7 @@ const JOIN_RULE = { ...ADDRESS_RULE, free: 60 };
 
 /**
  * One activity that others may join by its code and a name of their own. Those who do are a group of their own that has
- * this one activity,
- * so that every list, permission and sign-in is that of any other learner.
+ * this one activity, so that every list, permission and sign-in is that of any other learner.
  */
 export class JoiningService {
   private readonly tries: Tries;

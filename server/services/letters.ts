@@ -12,8 +12,7 @@ const SHOWN = 20;
 
 /**
  * An evening letter with what is new, for those who asked for one. School has no mail service: what would be sent is
- * put into an outbox
- * that can be looked at, which stands for one.
+ * put into an outbox that can be looked at, which stands for one.
  */
 export class LetterService {
   constructor(

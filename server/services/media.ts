@@ -120,8 +120,7 @@ export class MediaService {
 
   /**
    * Judges the whole file at `path` and keeps it, or what is made of it. The file may be gone afterwards. Twice at
-   * once, or twice because
-   * an answer was lost, is once.
+   * once, or twice because an answer was lost, is once.
    *
    * @param anyFile takes also what is no picture, PDF or recording (see judgeMedia)
    */
@@ -295,8 +294,8 @@ export class MediaService {
 
   /**
    * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that
-   * were taken again and
-   * takes that were not chosen are gone. Run twice, or broken off and run again, it comes to the same.
+   * were taken again and takes that were not chosen are gone. Run twice, or broken off and run again, it comes to the
+   * same.
    */
   async keepWhatWasSent(pieceId: string): Promise<void> {
     const goes = await Submission.findAll({

@@ -1,7 +1,6 @@
 /**
  * The server as it is, with a fault hook: told over its pipe to `arm` a number, it is killed with -9 just before the
- * query of that number
- * that follows. Run as a program, by `faults.test.ts` alone.
+ * query of that number that follows. Run as a program, by `faults.test.ts` alone.
  */
 import pino from 'pino';
 import { Sequelize } from 'sequelize';

@@ -22,8 +22,8 @@ const CONTENT_SECURITY_POLICY = [
 
 /**
  * The worker that reads PDFs decodes old scans with WebAssembly that we ship, and the one that writes them lays out
- * letters with it;
- * a worker goes by the policy that came with its own script, so the pages themselves need not allow it.
+ * letters with it; a worker goes by the policy that came with its own script, so the pages themselves need not allow
+ * it.
  */
 const WORKER_SCRIPT = /^\/_expo\/static\/js\/web\/(?:pdf|export)-[0-9a-f]+\.js$/;
 const WORKER_POLICY = CONTENT_SECURITY_POLICY.replace("script-src 'self'", "script-src 'self' 'wasm-unsafe-eval'");

@@ -15,8 +15,7 @@ export type Sending = { step: 'asking' } | { step: 'sending' } | SendTry;
 
 /**
  * Sends a piece once. The wish is kept on the device before the first try, so that it goes by itself whatever becomes
- * of this
- * screen; a piece that was sent before and has not gone yet goes on being sent.
+ * of this screen; a piece that was sent before and has not gone yet goes on being sent.
  */
 export function useSend({ id: pieceId, card }: PieceView, live: LiveDocument) {
   const client = useQueryClient();
