@@ -5,6 +5,7 @@ import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './p
 import { makeFolder, root, state, webRoot } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { runLoudly } from './run.mjs';
+import { packServer } from './serverBundle.mjs';
 import { exportWeb, filesBelow, insistOnWebExport } from './webExport.mjs';
 
 /** The floor of first-load, exported anew when it or the packages change. */
@@ -54,6 +55,7 @@ export async function bench(args) {
   await insistOnDebianPackages({ browser: true });
   await insistOnNodePackages();
   await insistOnWebExport();
+  await packServer();
   const emptyRoot = await insistOnEmptyApp();
   const cluster = await startPostgres('test-postgres', { durable: false });
   try {

@@ -3,6 +3,7 @@ import { webRoot } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { isFree, runLoudly, runQuietly } from './run.mjs';
 import { startServerProcess, untilInterrupted } from './server.mjs';
+import { packServer } from './serverBundle.mjs';
 import { StopError } from './stopError.mjs';
 import { insistOnWebExport } from './webExport.mjs';
 
@@ -58,7 +59,7 @@ export async function demo(args) {
   const cluster = await startPostgres('postgres');
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: args.includes('--fresh') });
-    const server = await startServerProcess({
+    const server = await startServerProcess(await packServer(), {
       LIPPET_DATABASE_URL: databaseUrl,
       LIPPET_PORT: String(port),
       LIPPET_WEB_ROOT: webRoot,

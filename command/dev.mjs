@@ -8,7 +8,7 @@ import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './p
 import { root } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { freePort, runLoudly } from './run.mjs';
-import { startServerProcess, untilInterrupted } from './server.mjs';
+import { FROM_SOURCES, startServerProcess, untilInterrupted } from './server.mjs';
 import { copyLateAssets } from './webExport.mjs';
 
 /** Changes that come in one go (a branch switched) restart the server once. */
@@ -64,7 +64,7 @@ export async function dev() {
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: false });
     const env = { LIPPET_DATABASE_URL: databaseUrl, LIPPET_PORT: String(await freePort()), LIPPET_LOG_LEVEL: 'info' };
-    let server = await startServerProcess(env);
+    let server = await startServerProcess(FROM_SOURCES, env);
     const metroPort = await freePort();
     const metro = spawn('npx', ['expo', 'start', '--web', '--port', String(metroPort)], {
       cwd: join(root, 'client'),
@@ -80,7 +80,7 @@ export async function dev() {
     const restart = async () => {
       await server.stop();
       try {
-        server = await startServerProcess(env);
+        server = await startServerProcess(FROM_SOURCES, env);
         console.log('── the server has restarted');
       } catch (error) {
         // A slip in the code: said above, and tried again at the next change.

@@ -1,6 +1,7 @@
 import { insistOnDebianPackages, insistOnNodePackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 import { runLoudly } from './run.mjs';
+import { packServer } from './serverBundle.mjs';
 import { insistOnWebExport } from './webExport.mjs';
 
 /** Makes docs/screenshots anew, from a fresh copy of the demo school. */
@@ -8,6 +9,7 @@ export async function screenshots() {
   await insistOnDebianPackages({ browser: true });
   await insistOnNodePackages();
   await insistOnWebExport();
+  await packServer();
   const cluster = await startPostgres('test-postgres', { durable: false });
   try {
     const env = { ...process.env, LIPPET_TEST_POSTGRES: cluster.url('postgres') };

@@ -3,12 +3,16 @@ import { own, takeOverInterrupt } from './interrupt.mjs';
 import { root } from './places.mjs';
 import { StopError } from './stopError.mjs';
 
+/** How the server is run from its sources, while one works on it. */
+export const FROM_SOURCES = ['--import', 'tsx', 'server/main.ts'];
+
 /**
  * Starts the server as a child and waits until it answers.
+ * @param {string[]} program what Node is given: the packed server, or its sources
  * @param {NodeJS.ProcessEnv} env its LIPPET_ settings
  */
-export async function startServerProcess(env) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+export async function startServerProcess(program, env) {
+  const child = spawn(process.execPath, program, {
     cwd: root,
     env: { ...process.env, ...env },
     // Of a group of its own, so that Ctrl-C reaches us first and we stop things in order.

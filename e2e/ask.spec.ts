@@ -16,7 +16,7 @@ test('a question goes to the teacher alone by default, is answered, shared witho
   device,
 }) => {
   const wren = await device({ viewport: PHONE });
-  await wren.asLearner('Wren Abara');
+  await wren.as('Wren Abara');
   await wren.openSheet('Colour the lantern room');
   const { page } = wren;
   await page.getByRole('button', { name: 'More', exact: true }).click();
@@ -73,7 +73,7 @@ test('a question goes to the teacher alone by default, is answered, shared witho
 
   // A classmate sees the shared one without a name.
   const milo = await device();
-  await milo.asLearner('Isla Okpara');
+  await milo.as('Isla Okpara');
   await milo.openSheet('Colour the lantern room');
   await milo.page.getByRole('button', { name: /^All of the task/ }).click();
   await milo.page.getByRole('button', { name: 'Ask about this' }).click();
@@ -93,7 +93,7 @@ test('a teacher answers with a voice and with a picture, and the asker hears and
   school,
 }) => {
   const isla = await device({ viewport: PHONE });
-  await isla.asLearner('Isla Okpara');
+  await isla.as('Isla Okpara');
   await isla.openSheet('Colour the lantern room');
   await isla.page.getByRole('button', { name: 'More', exact: true }).click();
   await isla.page.getByRole('button', { name: 'Ask about this' }).click();
@@ -102,7 +102,7 @@ test('a teacher answers with a voice and with a picture, and the asker hears and
   await expect(isla.page.getByText('How does a lamp turn?')).toBeVisible();
 
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   const { page } = farrow;
   await farrow.open('/updates');
   await page.getByRole('link', { name: /Isla Okpara asks: How does a lamp turn/ }).click();

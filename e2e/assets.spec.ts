@@ -75,7 +75,7 @@ test('comes compressed ahead, hashed files for good, late chunks late', async ({
 
 test('keeps motion still for whoever asks for that', async ({ device }) => {
   const amos = await device({ reducedMotion: 'reduce' });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('Three knots');
   const moving = await amos.page.evaluate(
     () =>
@@ -90,7 +90,7 @@ test('keeps motion still for whoever asks for that', async ({ device }) => {
 
 test('tells a teacher on a phone the same as on a wide view, and answers there', async ({ school, device }) => {
   const farrow = await device();
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('In the tide pool')}`);
   await expect(farrow.sheet).toBeVisible();
   const { page } = farrow;

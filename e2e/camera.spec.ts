@@ -15,7 +15,7 @@ test('a camera that sees no sheet still takes a photo, as it is; what is dropped
 }) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   await expect(page.getByLabel('What the camera sees')).toBeVisible();
@@ -78,7 +78,7 @@ test('a camera with a light has a button for it, which says whether it is on', a
     track.applyConstraints = (wish) =>
       Promise.resolve(void document.documentElement.setAttribute('data-light', JSON.stringify(wish?.advanced)));
   });
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   const light = page.getByRole('button', { name: 'The camera’s light' });

@@ -29,7 +29,7 @@ test('a learner finds something to do by age and subject, begins it unasked, and
   await wren.open('/now');
   await expect(page.getByText('Draw your own flag').first()).toBeVisible();
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('Draw your own flag')}`);
   await expect(farrow.page.getByText('Wren Abara').first()).toBeVisible();
   await expect(farrow.page.getByText('Milo Stannis')).toHaveCount(0);
@@ -37,7 +37,7 @@ test('a learner finds something to do by age and subject, begins it unasked, and
 
 test('a folder keeps its work closed until it opens, also by address', async ({ device, school }) => {
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   const { page } = farrow;
   const id = await school.activityId('The island ferry');
   await farrow.open(`/make/${id}`);
@@ -113,7 +113,7 @@ test('somebody on no list joins one activity by a code, sends, and is told to be
 
 test('a question about a place draws nothing, and leads its teacher to a picture of the place', async ({ device }) => {
   const wren = await device({ viewport: PHONE });
-  await wren.asLearner('Wren Abara');
+  await wren.as('Wren Abara');
   await wren.openSheet('Colour the lantern room');
   const { page } = wren;
   const strokes = await wren.strokesShown();
@@ -152,7 +152,7 @@ test('how one reads goes along to another device, and does not stay for the next
   device,
 }) => {
   const wren = await device({ viewport: PHONE });
-  await wren.asLearner('Wren Abara');
+  await wren.as('Wren Abara');
   await wren.open('/me');
   await wren.page.getByRole('radio', { name: 'Largest' }).click();
   await wren.page.getByRole('checkbox', { name: 'Nothing moves' }).click();
@@ -161,7 +161,7 @@ test('how one reads goes along to another device, and does not stay for the next
   await expect(wren.page.getByText('What is new goes to wren@fennick.example each evening.')).toBeVisible();
   await expectAccessible(wren.page, 'oneself');
   const other = await device();
-  await other.asLearner('Wren Abara');
+  await other.as('Wren Abara');
   await other.open('/me');
   await expect(other.page.getByRole('radio', { name: 'Largest' })).toBeChecked();
   await expect(other.page.locator('html')).toHaveAttribute('data-calm', '');

@@ -65,7 +65,7 @@ test('the question of the day is answered without reading, and seen by the teach
   await wren.page.getByRole('button', { name: 'Say it' }).click();
   await expect(wren.page.getByRole('button', { name: 'Change what I said today' })).toBeVisible();
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.open('/class');
   await farrow.page.getByRole('button', { name: 'Notices and questions of Sandpipers' }).click();
   await expect(farrow.page.getByText('6 of 9 have answered today')).toBeVisible();
@@ -113,7 +113,7 @@ test('a lesson by link stands above all else for the class, says where it leads,
   device,
 }) => {
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   const { page } = farrow;
   await farrow.open('/class');
   await page.getByRole('button', { name: 'Notices and questions of Sandpipers' }).click();

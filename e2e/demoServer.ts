@@ -4,8 +4,12 @@ import { Client } from 'pg';
 import * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
+import { hashToken, newToken } from '@lippet/server/services/secrets';
 
 const ROOT = join(import.meta.dirname, '..');
+/** The server as it is shipped; `./lippet` packs it. */
+const PROGRAM = join(ROOT, '.lippet', 'server', 'main.mjs');
+const DAY = 86_400_000;
 
 /** The demo school on a server and a database of its own. */
 export class School {
@@ -20,7 +24,7 @@ export class School {
 
   /** Starts the server; the second time on the same port, so that open pages find it again. */
   async start(): Promise<void> {
-    const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    const server = spawn(process.execPath, ['--enable-source-maps', PROGRAM], {
       cwd: ROOT,
       env: {
         ...process.env,
@@ -55,6 +59,18 @@ export class School {
     } finally {
       await client.end();
     }
+  }
+
+  /** Makes a session for somebody of the school. @returns its token, as a cookie holds it */
+  async session(name: string): Promise<string> {
+    const token = newToken();
+    const made = await this.query(
+      `INSERT INTO sessions (id, person_id, token_hash, kept, expires_at)
+       SELECT gen_random_uuid(), id, $2, false, $3 FROM people WHERE name = $1 RETURNING id`,
+      [name, hashToken(token), new Date(Date.now() + DAY)],
+    );
+    if (made.length !== 1) throw new Error(`${made.length} people are called ${name}.`);
+    return token;
   }
 
   /** A learner's piece as the school's log holds it. */

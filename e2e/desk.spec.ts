@@ -15,7 +15,7 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
 }) => {
   const teodor = await device({ viewport: PHONE });
   const { page } = teodor;
-  await teodor.asLearner('Teodor Vance');
+  await teodor.as('Teodor Vance');
   await teodor.openSheet('Colour the lantern room');
   await page.getByRole('button', { name: 'Notes on the last go, 0 of 2 ticked off' }).click();
   const notes = page.getByRole('complementary', { name: 'Notes on the last go' });
@@ -62,7 +62,7 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   expect((await readFile(await (await copy).path())).subarray(0, 5).toString()).toBe('%PDF-');
 
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.page.goto(`${school.url}/updates`);
   await expect(
     farrow.page.getByRole('link', { name: /Teodor Vance answered a note on Colour the lantern room/ }),
@@ -123,8 +123,8 @@ test('two teachers see each other at one go, and neither overwrites what the oth
       WHERE p.name = 'Mr Quell' AND g.name = 'Sandpipers'`,
   );
   const [farrow, quell] = [await device({ viewport: WIDE }), await device({ viewport: WIDE })];
-  await farrow.asTeacher('Ms Farrow');
-  await quell.asTeacher('Mr Quell');
+  await farrow.as('Ms Farrow');
+  await quell.as('Mr Quell');
   const path = `/review/${await school.activityId('Three knots')}`;
   for (const each of [farrow, quell]) {
     await each.open(path);
@@ -163,7 +163,7 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   school,
 }) => {
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
   const { page } = farrow;
   await page.getByRole('button', { name: 'All pieces side by side' }).click();
@@ -215,7 +215,7 @@ test(
     'another go has its own date',
   async ({ device, school }) => {
     const quell = await device({ viewport: WIDE });
-    await quell.asTeacher('Mr Quell');
+    await quell.as('Mr Quell');
     await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
     const { page } = quell;
     await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
@@ -314,7 +314,7 @@ test('the desk goes on before an outcome is told; whoever could not be told stan
 }) => {
   const farrow = await device({ viewport: WIDE });
   const { page } = farrow;
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('Three knots')}`);
   await expect(farrow.saveLine).toContainText('saved at school too');
   const name = page.getByTestId('answer').getByRole('heading', { level: 2 });
@@ -406,7 +406,7 @@ test('thirty pieces are reviewed with keys alone, and none is shown under anothe
          'My knots, number ' || n FROM fresh, model`,
   );
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('Three knots')}`);
   const { page } = farrow;
   await expect(page.getByText(new RegExp(`^${MANY} to look at`))).toBeVisible();

@@ -32,7 +32,7 @@ test('the lino print is filmed in stretches, the last one dropped, given a cover
 }) => {
   const lena = await device({ viewport: PHONE });
   const { page } = lena;
-  await lena.asLearner('Lena Mirov');
+  await lena.as('Lena Mirov');
   await openFilm(lena, school);
   await page.getByRole('button', { name: 'Film it' }).click();
   const preview = page.getByLabel('What the camera sees');
@@ -76,7 +76,7 @@ test('the lino print is filmed in stretches, the last one dropped, given a cover
   await expect(page.getByRole('heading', { name: 'With Ines Varga' })).toBeVisible({ timeout: 30_000 });
 
   const ines = await device({ viewport: WIDE });
-  await ines.asTeacher('Ines Varga');
+  await ines.as('Ines Varga');
   const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Lena Mirov'");
   await expect
     .poll(
@@ -119,7 +119,7 @@ test('who does not want to be seen answers with sound alone; a microphone that g
       return stream;
     };
   });
-  await lena.asLearner('Lena Mirov');
+  await lena.as('Lena Mirov');
   await openFilm(lena, school);
   await page.getByRole('button', { name: 'Only sound' }).click();
   await expect(page.getByLabel('What the camera sees')).toHaveCount(0);
@@ -142,7 +142,7 @@ test('a screen that is locked pauses the film; a device without room leaves what
 }) => {
   const lena = await device({ viewport: PHONE });
   const { page } = lena;
-  await lena.asLearner('Lena Mirov');
+  await lena.as('Lena Mirov');
   await openFilm(lena, school);
   await page.getByRole('button', { name: 'Film it' }).click();
   await film(lena, 2);
@@ -201,7 +201,7 @@ test('a browser that is killed while filming gives back all but the last second'
   };
   try {
     const first = await start();
-    await first.device.asLearner('Lena Mirov');
+    await first.device.as('Lena Mirov');
     await openFilm(first.device, school);
     await first.device.page.getByRole('button', { name: 'Film it' }).click();
     await film(first.device, 6);
@@ -209,7 +209,7 @@ test('a browser that is killed while filming gives back all but the last second'
 
     const second = await start();
     const { page } = second.device;
-    await second.device.asLearner('Lena Mirov');
+    await second.device.as('Lena Mirov');
     await second.device.open(`/activity/${await school.activityId(TITLE)}`);
     await expect(page.getByRole('alert')).toContainText('This recording broke off');
     expect(Number(await page.getByTestId('moment').getAttribute('aria-valuemax'))).toBeGreaterThanOrEqual(5);
@@ -231,7 +231,7 @@ test('a browser that is killed while filming gives back all but the last second'
 test('a teacher answers on film; the learner watches the answer where the work is', async ({ device, school }) => {
   const quell = await device({ viewport: WIDE });
   const { page } = quell;
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
   await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
   await expect(quell.saveLine).toContainText('saved at school too');
@@ -257,7 +257,7 @@ test('a teacher answers on film; the learner watches the answer where the work i
   await expect(page.getByRole('status').filter({ hasText: 'Told Oskar Vane: finished' })).toBeVisible();
 
   const oskar = await device({ viewport: PHONE });
-  await oskar.asLearner('Oskar Vane');
+  await oskar.as('Oskar Vane');
   await oskar.open('/updates');
   await oskar.page
     .getByRole('link', { name: /Label the harbour map/ })

@@ -21,7 +21,7 @@ test('a camera that is forbidden while filming leaves what was filmed; forbidden
   const lena = await device({ viewport: PHONE });
   const { page } = lena;
   for (const what of ['camera', 'microphone'] as const) await lena.set(what, 'granted');
-  await lena.asLearner('Lena Mirov');
+  await lena.as('Lena Mirov');
   await lena.open(`/activity/${await school.activityId('Tell us about your lino print')}`);
   await expect(lena.saveLine).toContainText('saved at school too');
   await page.getByRole('button', { name: 'Film it' }).click();
@@ -66,7 +66,7 @@ test('a camera that is forbidden while one looks through it says so, and can be 
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   await tamsin.set('camera', 'granted');
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   await expect(page.getByText('Hold it over your paper')).toBeVisible();
@@ -93,7 +93,7 @@ test('a microphone that is forbidden while a note is said keeps what was said; f
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   await tamsin.set('microphone', 'granted');
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await tamsin.open(`/activity/${await school.activityId('Quay sounds')}`);
   await expect(tamsin.saveLine).toContainText('saved at school too');
   await page.getByRole('button', { name: 'Record it' }).click();

@@ -33,7 +33,7 @@ async function colourOf(path: string, x: number, y: number): Promise<string> {
 
 test('a page leaves as PNG, SVG and InkML, and its ink comes back where it was', async ({ device }) => {
   const amos = await device({ viewport: WIDE, acceptDownloads: true });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   const { page } = amos;
@@ -66,7 +66,7 @@ test('a page leaves as PNG, SVG and InkML, and its ink comes back where it was',
 
 test('words leave in a PDF in whatever letters they were written', async ({ device }) => {
   const amos = await device({ viewport: WIDE, acceptDownloads: true });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   const { page } = amos;
@@ -83,7 +83,7 @@ test('words leave in a PDF in whatever letters they were written', async ({ devi
 
 test('pictures come by drag and drop and from the clipboard; what is none gets a sentence', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   const { page } = amos;
@@ -133,7 +133,7 @@ test('pictures come by drag and drop and from the clipboard; what is none gets a
 
 test('the keyboard of a phone never covers the words', async ({ device }) => {
   const amos = await device({ viewport: PHONE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   await sheet.tool('Words');

@@ -1,5 +1,7 @@
 import { seedDemo } from '@lippet/demo/seed';
+import { DatabaseJobs } from '@lippet/server/jobs/jobs';
 import { openDatabase } from '@lippet/server/models/database';
+
 import { createTestDatabase, dropTestDatabase } from '@lippet/server/testing/testDatabase';
 
 export const TEMPLATE = 'journeys_template';
@@ -11,4 +13,5 @@ export default async function globalSetup(): Promise<void> {
   const sequelize = openDatabase(url);
   await seedDemo(sequelize);
   await sequelize.close();
+  await DatabaseJobs.layOut(url);
 }

@@ -62,7 +62,7 @@ test('a go is marked by the rubric, told, taken back and told again; its learner
 
 test('learners who forgot to send are reminded with one press, once a day', async ({ device, school }) => {
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
   await farrow.page.getByRole('button', { name: 'The line' }).click();
   await farrow.page.getByRole('button', { name: /^Remind all \d+ who have not sent/ }).click();
@@ -112,7 +112,7 @@ test('the table of marks leads to learners, activities and work, and goes out as
   await table.getByRole('button', { name: /^Tamsin Oke, Label the harbour map/ }).click();
   await expect(page.getByRole('heading', { level: 2, name: 'Tamsin Oke' })).toBeVisible();
   const phone = await device({ viewport: PHONE });
-  await phone.asTeacher('Mr Quell');
+  await phone.as('Mr Quell');
   await phone.open('/marks');
   await phone.page.getByRole('table').waitFor();
   await expectAccessible(phone.page, 'marks on a phone');
@@ -123,7 +123,7 @@ test('changing what was marked by says whose marks it concerns, and asks; what w
   school,
 }) => {
   const quell = await device({ viewport: WIDE });
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   const { page } = quell;
   const before = await school.query<{ marked: unknown }>(
     'SELECT marked FROM reviews WHERE marked IS NOT NULL AND released_at IS NOT NULL ORDER BY id',
@@ -174,7 +174,7 @@ test('a table of thousands of marks has only what is in sight, and all of it can
       WHERE a.title LIKE 'Many %' AND g.name = 'Sandpipers'`,
   );
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   const { page } = farrow;
   await farrow.open('/marks');
   const table = page.getByRole('region', { name: 'Marks of Sandpipers' });

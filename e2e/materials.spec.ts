@@ -55,7 +55,7 @@ test('a teacher says the task and adds a PDF to look at; the learner hears it, a
   await expect(page.getByText('You say it')).toBeVisible();
 
   const wren = await device({ viewport: PHONE });
-  await wren.asLearner('Wren Abara');
+  await wren.as('Wren Abara');
   const [set] = await school.query<{ id: string }>(
     "SELECT id FROM activities WHERE title = 'Read the harbour map' AND state = 'set'",
   );
@@ -109,7 +109,7 @@ test('a file to take along keeps its name and its bytes, and is never opened her
   await expect(page.getByText('Learners of Sandpipers see this')).toBeVisible();
 
   const wren = await device({ viewport: PHONE });
-  await wren.asLearner('Wren Abara');
+  await wren.as('Wren Abara');
   const [set] = await school.query<{ id: string }>(
     "SELECT id FROM activities WHERE title = 'Count the gulls' AND state = 'set'",
   );

@@ -38,7 +38,7 @@ test('a killed browser finds every lifted stroke again, also those that never re
       };
     };
     const first = await start();
-    await first.device.asLearner('Juno Pell');
+    await first.device.as('Juno Pell');
     await first.device.openSheet(TITLE);
     const before = await first.device.strokesShown();
     for (const at of [0.2, 0.3, 0.4]) await first.device.draw(at);
@@ -54,7 +54,7 @@ test('a killed browser finds every lifted stroke again, also those that never re
     await school.start();
     const second = await start();
     // The browser writes its cookies to disk at leisure, so she signs in again; what she drew is still on the device.
-    await second.device.asLearner('Juno Pell');
+    await second.device.as('Juno Pell');
     await second.device.openSheet(TITLE);
     await second.device.expectStrokes(before + 5);
     await expect.poll(async () => (await school.strokes('Juno Pell', TITLE)).length).toBe(before + 5);
@@ -66,7 +66,7 @@ test('a killed browser finds every lifted stroke again, also those that never re
 
 test('a server killed in the middle of drawing leaves every stroke on both sides', async ({ school, device }) => {
   const kit = await device();
-  await kit.asLearner('Amos Reddy');
+  await kit.as('Amos Reddy');
   await kit.openSheet('The island ferry');
   for (let i = 0; i < 12; i++) {
     await kit.draw(0.15 + i * 0.06);
@@ -82,7 +82,7 @@ test('a server killed in the middle of drawing leaves every stroke on both sides
 
 test('"saved at school too" is true at once: what it says survives the server’s death', async ({ school, device }) => {
   const saffi = await device();
-  await saffi.asLearner('Saffi Lund');
+  await saffi.as('Saffi Lund');
   await saffi.openSheet('The island ferry');
   for (let i = 1; i <= 4; i++) {
     await saffi.draw(0.2 + i * 0.1);
@@ -98,7 +98,7 @@ test('"saved at school too" is true at once: what it says survives the server’
 test('two devices draw in the same piece at once, and both have all of it', async ({ school, device }) => {
   const [tablet, phone] = [await device({ viewport: WIDE }), await device()];
   for (const each of [tablet, phone]) {
-    await each.asLearner('Bryony Tull');
+    await each.as('Bryony Tull');
     await each.openSheet('The island ferry');
   }
   await Promise.all([

@@ -14,7 +14,7 @@ import { expect, test } from './school';
 
 /** A page of one's own among three; it stays the one that is shown, wherever it goes. */
 async function ownPage(device: Device): Promise<void> {
-  await device.asLearner('Nell Garrick');
+  await device.as('Nell Garrick');
   await device.openSheet('Label the harbour map');
   await device.page.getByRole('button', { name: 'Add a page' }).click();
   await device.page.getByRole('button', { name: 'Squared page' }).click();
@@ -73,7 +73,7 @@ test('on a phone a page that is held goes with the finger; a quick swipe only mo
 
 test('what is chosen goes in front of the rest, and behind it', async ({ device }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Tamsin Oke');
+  await nell.as('Tamsin Oke');
   await nell.openSheet('Quay sketch');
   const sheet = await Sheet.of(nell);
   const { page } = nell;
@@ -103,7 +103,7 @@ test('what is chosen goes in front of the rest, and behind it', async ({ device 
 
 test('a double tap shows the whole page again', async ({ device }) => {
   const amos = await device({ hasTouch: true });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('Three knots');
   const { page } = amos;
   const zoom = async (): Promise<number> => Number(await amos.sheet.getAttribute('data-zoom'));
@@ -159,7 +159,7 @@ test('of a file with a hundred pages only what is near the view is fetched, and 
   device,
 }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const sheet = await Sheet.of(nell);
   const { page } = nell;
@@ -203,7 +203,7 @@ async function canvasesHeld(page: Page): Promise<number> {
 
 test('whoever goes through pages keeps the sheets of none but the one that is open', async ({ device }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const { page } = nell;
   const turn = async (times: number): Promise<void> => {

@@ -32,7 +32,7 @@ async function takeOut(page: Page, word: string): Promise<string> {
 }
 
 async function openMap(device: Device): Promise<Sheet> {
-  await device.asLearner('Nell Garrick');
+  await device.as('Nell Garrick');
   await device.openSheet('Label the harbour map');
   const sheet = await Sheet.of(device);
   // The map has been drawn by the worker: land is no longer paper.

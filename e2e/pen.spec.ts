@@ -13,7 +13,7 @@ for (const [where, viewport] of [
 ] as const) {
   test(`a new page can be drawn on as soon as it is there, ${where}`, async ({ device }) => {
     const nell = await device({ viewport, reducedMotion: 'no-preference' });
-    await nell.asLearner('Nell Garrick');
+    await nell.as('Nell Garrick');
     await nell.openSheet('Label the harbour map');
     const { page } = nell;
     const sheet = await Sheet.of(nell);
@@ -36,7 +36,7 @@ test('a stroke under way is kept when the page is turned, its activity is left, 
   school,
 }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const { page } = nell;
   const half = async (y: number): Promise<void> => {
@@ -74,7 +74,7 @@ for (const [where, viewport] of [
   for (const title of ['In the tide pool', 'Label the harbour map']) {
     test(`the sheet of “${title}” stays where it is under the pen, ${where}`, async ({ device }) => {
       const learner = await device({ viewport });
-      await learner.asLearner(title === 'In the tide pool' ? 'Amos Reddy' : 'Nell Garrick');
+      await learner.as(title === 'In the tide pool' ? 'Amos Reddy' : 'Nell Garrick');
       await learner.openSheet(title);
       await learner.page.evaluate(() => {
         const places = new Set<string>();
@@ -101,7 +101,7 @@ for (const [where, viewport] of [
 
 test('a hand that comes to rest beside a finger or a pen at work stops neither', async ({ device }) => {
   const amos = await device({ hasTouch: true });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const hand = await Hand.over(amos);
   const zoom = await amos.sheet.getAttribute('data-zoom');
@@ -150,7 +150,7 @@ test('a hand that comes to rest beside a finger or a pen at work stops neither',
 
 test('who colours in without lifting the pen has it kept meanwhile, and takes it back as one', async ({ device }) => {
   const amos = await device();
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const hand = await Hand.over(amos);
   const to = (i: number): [number, number] => [0.5 - 0.2 * Math.cos((Math.PI * i) / 8), 0.3 + 0.0006 * i];

@@ -67,7 +67,7 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
 }) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await openActivity(tamsin, school, TITLE);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   await expect(page.getByText('Practice camera')).toBeVisible();
@@ -119,7 +119,7 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
   await expect(page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible({ timeout: 20_000 });
 
   const quell = await device({ viewport: WIDE });
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Tamsin Oke'");
   await quell.open(`/review/${await school.activityId(TITLE)}?person=${learner!.id}`);
   await expect(quell.page.getByText('A photo of paper')).toBeVisible();
@@ -174,14 +174,14 @@ test('a sheet that was worked on and photographed again is laid over the first p
     if (await asIs.isVisible()) await asIs.click();
     await expect(sent).toBeVisible({ timeout: 30_000 });
   };
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await openActivity(tamsin, school, TITLE);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   await keep(first);
   await page.getByRole('button', { name: 'Done, 1 taken' }).click();
   await send();
   const quell = await device({ viewport: WIDE });
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Tamsin Oke'");
   const desk = `/review/${await school.activityId(TITLE)}?person=${learner!.id}`;
   await quell.open(desk);
@@ -216,7 +216,7 @@ test('photos from files are found and judged; what is wrong is said before keepi
   ];
   const fake = path('fake.jpg');
   await writeFile(fake, 'Dear Mr Quell, this is a letter and no photo.');
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await openActivity(tamsin, school, TITLE);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   await page.getByRole('button', { name: 'Take the photo by itself when the sheet is still' }).click();
@@ -263,7 +263,7 @@ test('a spot asks for a photo and is filled by it; any part can be answered on p
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
   const photo = await sceneFile(testInfo.outputPath('knot.jpg'), { seed: 12, table: 'light' });
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await tamsin.openSheet('Knot diary');
   await page.getByRole('button', { name: 'Take a photo: Knot 1, needed' }).click();
   // As a phone takes it (HEIC), which this browser can't read by itself.
@@ -289,7 +289,7 @@ test('a phone that nobody is signed in on is the camera for one piece, until its
 }) => {
   const tamsin = await device({ viewport: WIDE });
   const { page } = tamsin;
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await openActivity(tamsin, school, TITLE);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   await page.getByRole('button', { name: 'Use a phone as the camera' }).click();

@@ -39,7 +39,7 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
 }) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await openActivity(tamsin, school, 'Quay sounds');
   await expectAccessible(page, 'a part to record');
   await page.getByRole('button', { name: 'Record it' }).click();
@@ -90,7 +90,7 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   await expect(page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible({ timeout: 20_000 });
 
   const quell = await device({ viewport: WIDE });
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Tamsin Oke'");
   await quell.open(`/review/${await school.activityId('Quay sounds')}?person=${learner!.id}`);
   await expect(quell.page.getByRole('heading', { name: 'I hear a robot at sea' })).toBeVisible();
@@ -144,7 +144,7 @@ test('a recording from a file is judged; a quiet one is made louder; what is no 
     await page.getByRole('button', { name: 'Take it from files' }).click();
     await (await chooser).setFiles(path);
   };
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await openActivity(tamsin, school, 'Quay sounds');
   await page.getByRole('button', { name: 'Record it' }).click();
   await choose(await file('letter.mp3', 'Dear Mr Quell, I have no sound.'));
@@ -176,7 +176,7 @@ test('a recording from a file is judged; a quiet one is made louder; what is no 
 test('any part can be answered with a voice, and the teacher sees that it was', async ({ device, school }) => {
   const tamsin = await device({ viewport: PHONE });
   const { page } = tamsin;
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await tamsin.openSheet('Quay sketch');
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Answer with your voice' }).click();
@@ -188,7 +188,7 @@ test('any part can be answered with a voice, and the teacher sees that it was', 
   await page.getByRole('button', { name: 'Send to Mr Quell' }).click();
   await expect(page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible({ timeout: 20_000 });
   const quell = await device({ viewport: WIDE });
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   const [learner] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Tamsin Oke'");
   await quell.open(`/review/${await school.activityId('Quay sketch')}?person=${learner!.id}`);
   await expect(quell.page.getByText(/^Answered with a recording/)).toBeVisible();
@@ -203,7 +203,7 @@ test('a large recording goes on where it stopped, after a cut network, a reload 
   const context = await browser.newContext({ viewport: PHONE, reducedMotion: 'reduce' });
   const tamsin = new Device(await context.newPage(), line.school(school));
   const { page } = tamsin;
-  await tamsin.asLearner('Tamsin Oke');
+  await tamsin.as('Tamsin Oke');
   await openActivity(tamsin, school, 'Quay sounds');
   const path = testInfo.outputPath('quay.wav');
   await writeFile(path, writeWav(makeQuay(5, 58)));

@@ -13,7 +13,7 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   device,
 }) => {
   const quell = await device({ viewport: WIDE, acceptDownloads: true });
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
   await expect(quell.saveLine).toContainText('saved at school too');
   const { page } = quell;
@@ -62,7 +62,7 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
   const oskar = await device({ viewport: WIDE });
-  await oskar.asLearner('Oskar Vane');
+  await oskar.as('Oskar Vane');
   await oskar.open('/updates');
   await oskar.page
     .getByRole('link', { name: /Label the harbour map/ })

@@ -135,7 +135,7 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
 
   // The learner: the second part waits and says for what; then words, with a way to begin, and a tick.
   const nell = await device();
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.open(`/activity/${await school.activityId('Knots and what they hold')}`);
   await expect(nell.saveLine).toContainText('saved at school too');
   await nell.page.getByRole('tab', { name: /My text/ }).click();
@@ -208,7 +208,7 @@ test('material opens over the work, and opens where one was; the answer is there
   await expect(oskar.sheet).toBeVisible();
 
   const nell = await device();
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   await nell.page.getByRole('button', { name: /^All of the task/ }).click();
   await expect(nell.page.getByText('One more to look at once you have sent it.')).toBeVisible();
@@ -219,7 +219,7 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   device,
 }) => {
   const farrow = await device({ viewport: WIDE });
-  await farrow.asTeacher('Ms Farrow');
+  await farrow.as('Ms Farrow');
   const { page } = farrow;
   await farrow.open('/activities');
   await page.getByRole('button', { name: 'Make a new one' }).click();
@@ -261,7 +261,7 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await expect(page.getByText('Learners of Sandpipers see this')).toBeVisible();
 
   const wren = await device({ viewport: WIDE });
-  await wren.asLearner('Wren Abara');
+  await wren.as('Wren Abara');
   await wren.openSheet('Finish the boat');
   await wren.expectStrokes(0);
   const red = await pixelsOf(wren.sheet, RED);
@@ -289,7 +289,7 @@ test('parts are dragged into order; a picture stands in the task; one learner ha
   school,
 }) => {
   const quell = await device({ viewport: WIDE });
-  await quell.asTeacher('Mr Quell');
+  await quell.as('Mr Quell');
   const { page } = quell;
   await quell.open('/activities');
   await page.getByRole('button', { name: 'Make a new one' }).click();
@@ -352,7 +352,7 @@ test('parts are dragged into order; a picture stands in the task; one learner ha
   expect([365, 366]).toContain(dates[0]!.years);
 
   const oskar = await device({ viewport: PHONE });
-  await oskar.asLearner('Oskar Vane');
+  await oskar.as('Oskar Vane');
   await oskar.open(`/activity/${await school.activityId('Tie and tell')}`);
   await oskar.page.getByRole('button', { name: 'All of the task' }).click();
   await expect(oskar.page.getByRole('img', { name: 'A red knot' })).toBeVisible();

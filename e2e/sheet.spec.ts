@@ -22,7 +22,7 @@ const colourAt = (device: Device, x: number, y: number): Promise<string> =>
 
 test('pen, brush, colours, widths, rubber, undo and redo', async ({ school, device }) => {
   const amos = await device();
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const { page } = amos;
   await page.getByRole('button', { name: 'Brush' }).click();
@@ -66,7 +66,7 @@ test('pen, brush, colours, widths, rubber, undo and redo', async ({ school, devi
 
 test('wheel and keyboard look closer, move, and fit again; keys choose tools and undo', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('Three knots');
   const { page } = amos;
   const fitted = await zoom(amos);
@@ -103,7 +103,7 @@ test('a finger draws, two fingers look closer, and once a pen was used a resting
   device,
 }) => {
   const amos = await device({ hasTouch: true });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const hand = await Hand.over(amos);
   await hand.touch({ from: [0.3, 0.3], to: [0.7, 0.32] });
@@ -132,7 +132,7 @@ test('a finger draws, two fingers look closer, and once a pen was used a resting
 
 test('on a phone all that is pressed on a sheet is at least 48 pixels large', async ({ device }) => {
   const nell = await device();
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const { page } = nell;
   const small = (): Promise<string[]> =>
@@ -171,7 +171,7 @@ test('everything on the sheet can be reached by keyboard, and a left hand has it
   device,
 }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.open('/me');
   await amos.page.getByRole('button', { name: 'Draw with the left hand' }).click();
   await amos.openSheet('Colour the lantern room');
@@ -210,7 +210,7 @@ test('on a phone every tool can be found by looking, says how to begin, and has 
   device,
 }) => {
   const amos = await device({ viewport: PHONE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const { page } = amos;
   const tray = page.getByRole('toolbar', { name: 'Tools' });
@@ -265,7 +265,7 @@ for (const [width, height] of [
     device,
   }) => {
     const wren = await device({ viewport: { width, height } });
-    await wren.asLearner('Wren Abara');
+    await wren.as('Wren Abara');
     await wren.openSheet('Colour the lantern room');
     const { page } = wren;
     const cut = (): Promise<string[]> =>

@@ -20,7 +20,7 @@ writeFileSync(
 
 test('colours the lantern room: fills, recolours, and rubs a fill out where it touches', async ({ device }) => {
   const kit = await device({ viewport: PHONE });
-  await kit.asLearner('Amos Reddy');
+  await kit.as('Amos Reddy');
   await kit.openSheet('Colour the lantern room');
   const sheet = await Sheet.of(kit);
   await sheet.tool('Fill');
@@ -49,7 +49,7 @@ test('colours the lantern room: fills, recolours, and rubs a fill out where it t
 
 test('the highlighter lies under the ink; a rubbed stroke falls into pieces', async ({ device, school }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   await sheet.tool('Pen');
@@ -81,7 +81,7 @@ test('the highlighter lies under the ink; a rubbed stroke falls into pieces', as
 
 test('a lasso catches, things are moved, turned, doubled, recoloured and put onto another page', async ({ device }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Tamsin Oke');
+  await nell.as('Tamsin Oke');
   await nell.openSheet('Quay sketch');
   const sheet = await Sheet.of(nell);
   const { page } = nell;
@@ -134,7 +134,7 @@ test('a tap into an empty place begins what it waits for, whatever draws; elsewh
   device,
 }) => {
   const kit = await device({ viewport: PHONE });
-  await kit.asLearner('Kit Marchetti');
+  await kit.as('Kit Marchetti');
   await kit.openSheet('Gull or tern?');
   const { page } = kit;
   const sheet = await Sheet.of(kit);
@@ -176,7 +176,7 @@ test('a tap into an empty place begins what it waits for, whatever draws; elsewh
 
 test('words are written on a phone in place, changed, and broken into lines as they were', async ({ device }) => {
   const kit = await device({ viewport: PHONE });
-  await kit.asLearner('Kit Marchetti');
+  await kit.as('Kit Marchetti');
   await kit.openSheet('Gull or tern?');
   const sheet = await Sheet.of(kit);
   const { page } = kit;
@@ -215,7 +215,7 @@ test('a picture comes in, is cropped without loss, survives a bad network, and g
   device,
 }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   const { page } = amos;
@@ -244,7 +244,7 @@ test('a picture comes in, is cropped without loss, survives a bad network, and g
 
 test('pins are numbered in reading order, opened, changed and deleted', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   const { page } = amos;
@@ -266,7 +266,7 @@ test('pins are numbered in reading order, opened, changed and deleted', async ({
 
 test('holding still makes a shape of a stroke, and undo gives the stroke back', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   await sheet.tool('Pen');
@@ -288,7 +288,7 @@ test('pages are added, doubled, put in another order by keyboard, deleted, and c
   device,
 }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const sheet = await Sheet.of(nell);
   const { page } = nell;
@@ -330,7 +330,7 @@ test('a sheet of the teacher that was deleted comes back where it was, also days
   device,
 }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const sheet = await Sheet.of(nell);
   const { page } = nell;
@@ -351,7 +351,7 @@ test('a sheet of the teacher that was deleted comes back where it was, also days
 
   // Another device has no steps to undo: the strip alone brings it back.
   const tablet = await device({ viewport: WIDE });
-  await tablet.asLearner('Nell Garrick');
+  await tablet.as('Nell Garrick');
   await tablet.openSheet('Label the harbour map');
   const again = await Sheet.of(tablet);
   await expect(tablet.page.getByRole('button', { name: 'Undo' })).toBeDisabled();
@@ -365,7 +365,7 @@ test('a sheet of the teacher that was deleted comes back where it was, also days
 
 test('an earlier copy is looked at and brought back as a step that can be undone', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   const { page } = amos;
@@ -401,7 +401,7 @@ for (const [name, viewport] of [
 ] as const) {
   test(`what lies over the sheet passes axe ${name}`, async ({ device }) => {
     const nell = await device({ viewport });
-    await nell.asLearner('Nell Garrick');
+    await nell.as('Nell Garrick');
     await nell.openSheet('Label the harbour map');
     const sheet = await Sheet.of(nell);
     const { page } = nell;
@@ -454,7 +454,7 @@ test('two windows of one person each undo their own steps, and the first keeps i
   school,
 }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   await amos.draw(0.3);
   await amos.expectStrokes(1);

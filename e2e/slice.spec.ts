@@ -112,9 +112,9 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
 
 test('a piece that is open on a second device freezes there too, and opens again', async ({ device }) => {
   const [tablet, phone] = [await device({ viewport: WIDE }), await device()];
-  await tablet.asLearner('Milo Stannis');
+  await tablet.as('Milo Stannis');
   await tablet.openSheet('Joined letters l, h, k');
-  await phone.asLearner('Milo Stannis');
+  await phone.as('Milo Stannis');
   await phone.openSheet('Joined letters l, h, k');
   const before = await phone.strokesShown();
   await tablet.draw(0.8);
@@ -134,7 +134,7 @@ test('a piece that is open on a second device freezes there too, and opens again
 
 test('sending waits for a lost network and then goes once', async ({ school, device }) => {
   const kit = await device();
-  await kit.asLearner('Kit Marchetti');
+  await kit.as('Kit Marchetti');
   await kit.openSheet('Colour the lantern room');
   await kit.draw(0.5);
   await kit.page.getByRole('tab', { name: /The keeper/ }).click();

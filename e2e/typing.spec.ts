@@ -7,7 +7,7 @@ test('words on a page outlive a reload and a way back in the middle of typing; t
   device,
 }) => {
   const amos = await device({ viewport: WIDE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const { page } = amos;
   const sheet = await Sheet.of(amos);
@@ -65,7 +65,7 @@ test('words on a page outlive a reload and a way back in the middle of typing; t
 
 test('words that are all taken away leave no box behind', async ({ device }) => {
   const amos = await device({ viewport: PHONE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const { page } = amos;
   const sheet = await Sheet.of(amos);
@@ -83,7 +83,7 @@ test('on a phone words can be read while they are written, clear of the buttons;
   device,
 }) => {
   const amos = await device({ viewport: PHONE });
-  await amos.asLearner('Amos Reddy');
+  await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const { page } = amos;
   const sheet = await Sheet.of(amos);
@@ -120,7 +120,7 @@ test('on a phone words can be read while they are written, clear of the buttons;
 
 test('a pin’s note is kept while it is written', async ({ device }) => {
   const nell = await device({ viewport: WIDE });
-  await nell.asLearner('Nell Garrick');
+  await nell.as('Nell Garrick');
   await nell.openSheet('Label the harbour map');
   const { page } = nell;
   const sheet = await Sheet.of(nell);
@@ -141,7 +141,7 @@ test('a pin’s note is kept while it is written', async ({ device }) => {
 
 test('what was typed and not sent is there again, for whoever typed it and for nobody else', async ({ device }) => {
   const wren = await device({ viewport: PHONE });
-  await wren.asLearner('Wren Abara');
+  await wren.as('Wren Abara');
   await wren.openSheet('Colour the lantern room');
   const { page } = wren;
   const ask = async (): Promise<void> => {

@@ -10,6 +10,32 @@ import { colours, theme } from './theme';
 
 const show = (element: React.ReactElement) => render(<PaperProvider theme={theme}>{element}</PaperProvider>);
 
+/** How many numbers a command of a path takes, after the grammar of SVG 1.1, 8.3. */
+const NUMBERS: Record<string, number> = { m: 2, l: 2, h: 1, v: 1, c: 6, s: 4, q: 4, t: 2, a: 7, z: 0 };
+
+/** The places that a path goes to, its control points left out. @throws Error for what is no path */
+function placesOf(path: string): [number, number][] {
+  const tokens = path.match(/[a-z]|[+-]?(?:\d+\.?\d*|\.\d+)/gi) ?? [];
+  const places: [number, number][] = [];
+  let command = '';
+  let [x, y] = [0, 0];
+  while (tokens.length > 0) {
+    if (/[a-z]/i.test(tokens[0]!)) command = tokens.shift()!;
+    const kind = command.toLowerCase();
+    const count = NUMBERS[kind];
+    if (count === undefined) throw new Error(`${path} has no command at ${tokens.join(' ')}.`);
+    if (count === 0) continue;
+    const given = tokens.splice(0, count).map(Number);
+    if (given.length < count || given.some(Number.isNaN)) throw new Error(`${path} breaks off.`);
+    const [fromX, fromY] = command === kind ? [x, y] : [0, 0];
+    if (kind === 'h') x = fromX + given[0]!;
+    else if (kind === 'v') y = fromY + given[0]!;
+    else [x, y] = [fromX + given.at(-2)!, fromY + given.at(-1)!];
+    places.push([x, y]);
+  }
+  return places;
+}
+
 describe('shared parts', () => {
   it('say each state in a word beside its shape', () => {
     show(
@@ -58,13 +84,21 @@ describe('shared parts', () => {
     expect(letterOn('#F0AE2E')).toBe('rgb(28, 42, 51)');
   });
 
-  it('draw every icon of ours as a path in its box of 24', () => {
-    for (const name of Object.keys(LINES) as LineName[]) {
+  it('draw every icon of ours within its box of 24, and no two alike', () => {
+    const drawn = (Object.keys(LINES) as LineName[]).map((name) => {
       const { container, unmount } = show(<LineIcon name={name} />);
-      expect(container.querySelector('svg')!.getAttribute('viewBox')).toBe('0 0 24 24');
-      expect(container.querySelector('path')!.getAttribute('d')).toBe(LINES[name]);
+      const box = container.querySelector('svg')!.getAttribute('viewBox')!.split(' ').map(Number);
+      const path = container.querySelector('path')!.getAttribute('d')!;
       unmount();
-    }
+      for (const [x, y] of placesOf(path)) {
+        expect({ name, inside: x >= box[0]! && x <= box[2]! && y >= box[1]! && y <= box[3]! }).toEqual({
+          name,
+          inside: true,
+        });
+      }
+      return path;
+    });
+    expect(new Set(drawn).size).toBe(drawn.length);
   });
 });
 

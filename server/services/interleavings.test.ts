@@ -9,11 +9,11 @@ import * as Y from 'yjs';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import { PIECE_STATES, type PieceState } from '@lippet/core/schedule/pieceState';
-import type { NowView, PieceView, ReviewView } from '@lippet/core/contract/work';
+import type { NowView, PieceView, ReviewActivity, ReviewView } from '@lippet/core/contract/work';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(400_000);
-const COURSES = 1_000;
+const COURSES = 250;
 const AT_ONCE = 5;
 
 const STEPS = [
@@ -40,6 +40,9 @@ beforeAll(async () => {
   teacher = await harness.as('ms-reed');
 });
 afterAll(() => school.close());
+
+/** Which steps were taken in which states: a course that no longer comes everywhere proves less than it says. */
+const met = new Set<string>();
 
 /** What must be so after every step, told by nothing but what the steps were. */
 class Model {
@@ -190,21 +193,29 @@ it('every course of drawing, sending, taking back and answering keeps to the sta
     async (course) => {
       const { activity, piece } = await fresh();
       const model = new Model();
-      for (const [step, device] of [['draw', 0] as const, ...course]) await take(step, device, piece, model);
+      for (const [step, device] of [['draw', 0] as const, ...course]) {
+        met.add(`${step} when ${model.state}`);
+        await take(step, device, piece, model);
+      }
       await check(activity, piece, model);
     },
   );
-  // A thousand courses; several at a time, so that they get in each other's way as well.
+  // Several at a time, so that they get in each other's way as well.
   await Promise.all(Array.from({ length: AT_ONCE }, () => fc.assert(courses, { numRuns: COURSES / AT_ONCE })));
 });
 
-it('nothing of any course is without an owner, or in a state that there is not', async () => {
+it('came through every step in every state that a piece with work in it can be in', () => {
+  const states: PieceState[] = ['ready', 'with-teacher', 'another-go', 'finished'];
+  const missed = states.flatMap((state) => STEPS.map((step) => `${step} when ${state}`)).filter((one) => !met.has(one));
+  expect(missed).toEqual([]);
+});
+
+it('what the teacher has to look at is what the learner has with the teacher, and no more', async () => {
   const { cards } = await devices[0].json<NowView>('GET', '/api/now');
   expect(cards.length).toBeGreaterThanOrEqual(COURSES);
-  for (const { standing } of cards) expect(PIECE_STATES).toContain(standing.state);
-  const [{ count }] = await school.query<{ count: string }>(
-    `SELECT count(*) FROM submissions s LEFT JOIN pieces p ON p.id = s.piece_id LEFT
-      JOIN people o ON o.id = p.person_id WHERE o.id IS NULL`,
-  );
-  expect(count).toBe('0');
+  const waiting = cards.filter(({ standing }) => standing.state === 'with-teacher').map(({ activityId }) => activityId);
+  const lines = await teacher.json<ReviewActivity[]>('GET', '/api/to-review');
+  const toReview = lines.filter(({ counts }) => counts['with-teacher'] > 0).map(({ activityId }) => activityId);
+  expect(toReview.sort()).toEqual(waiting.sort());
+  expect(waiting.length).toBeGreaterThan(0);
 });

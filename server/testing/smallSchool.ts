@@ -13,13 +13,14 @@ import { addStroke } from '@lippet/core/page/stroke';
 import { richTextOf } from '@lippet/core/words/richText';
 import { documentExtent } from '@lippet/core/page/holds';
 import { makeApp, makeServices } from '../app';
-import { migrate } from '../migrations/migrate';
+
 import { openDatabase } from '../models/database';
 import { Activity, Assignment, Group, Membership, Part, Person, School } from '../models/tables';
 import type { Jobs } from '../jobs/jobs';
+import { GROUP_COOKIE, SESSION_COOKIE } from '../routes/signIn';
 import { hashSecret, pictureSecret } from '../services/secrets';
 import { UpdateLog } from '../sync/updateLog';
-import { createTestDatabase, type TestDatabase } from './testDatabase';
+import { createMigratedDatabase, type TestDatabase } from './testDatabase';
 
 export const PICTURES = ['kite', 'bell', 'moon'] as const;
 export const PASSWORD = 'a-long-enough-one';
@@ -41,18 +42,21 @@ export interface SmallSchool {
 
 const DAY = 86_400_000;
 
+/** Made once for all schools of a test file: hashing is slow on purpose. */
+let hashed: Promise<[string, string]> | undefined;
+const hashes = (): Promise<[string, string]> =>
+  (hashed ??= Promise.all([hashSecret(pictureSecret(PICTURES)), hashSecret(PASSWORD)]));
+
 /** A school of five, on a database of its own. */
 export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
-  const database = await createTestDatabase();
+  const database = await createMigratedDatabase();
   const sequelize = openDatabase(database.url);
-  await migrate(sequelize);
   const filesRoot = join(tmpdir(), `lippet-${database.name}`);
   const school = await School.create({ id: randomUUID(), name: 'Test School', zone: 'Europe/Dublin' });
   const groups = { reeds: randomUUID(), dunes: randomUUID() };
   await Group.create({ id: groups.reeds, schoolId: school.id, name: 'Reeds', code: 'REEDS1' });
   await Group.create({ id: groups.dunes, schoolId: school.id, name: 'Dunes', code: 'DUNES1' });
-  const pictureHash = await hashSecret(pictureSecret(PICTURES));
-  const passwordHash = await hashSecret(PASSWORD);
+  const [pictureHash, passwordHash] = await hashes();
   const person = async (
     name: string,
     groupId: string,
@@ -244,23 +248,15 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     (env) => (env as { address: string }).address,
   );
   const client = (address?: string): TestClient => new TestClient(app, address);
-  /** A client that is signed in with a password. */
+  /** A client that is signed in, by a session that is made for it. */
   const as = async (name: string): Promise<TestClient> => {
     const signedIn = client();
-    await signedIn.json(
-      'POST',
-      '/api/sessions',
-      name === 'ada' ? await adaSecret(signedIn, school) : { signInName: name, password: PASSWORD, keep: true },
-    );
+    const { token } = await services.signIn.openSession(school.people[name as keyof SmallSchool['people']], true);
+    signedIn.cookies.set(SESSION_COOKIE, token);
+    if (name === 'ada') signedIn.cookies.set(GROUP_COOKIE, 'REEDS1');
     return signedIn;
   };
   return { app, services, client, as, asked, toMake, finished };
-}
-
-/** A picture key needs a device that knows the group. */
-async function adaSecret(client: TestClient, school: SmallSchool): Promise<object> {
-  await client.json('POST', '/api/device', { code: 'REEDS1' });
-  return { personId: school.people.ada, pictures: PICTURES, keep: true };
 }
 
 /** Draws one stroke on the first page of a piece, straight into the log, as the sync hub would. */

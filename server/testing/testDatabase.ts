@@ -1,5 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { Client } from 'pg';
+import { migrate } from '../migrations/migrate';
+import { openDatabase } from '../models/database';
 
 /** A database of its own for one test file or journey, on the test cluster. */
 export interface TestDatabase {
@@ -37,6 +39,35 @@ export async function createTestDatabase(
 ): Promise<TestDatabase> {
   await onCluster(`CREATE DATABASE "${name}" TEMPLATE "${template}"`);
   return { name, url: urlOf(name), drop: () => onCluster(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`) };
+}
+
+/** The newest schema without anything in it; `./lippet test` drops it before a run. */
+const MIGRATED = 'migrated_template';
+/** Those who want it at once make it one after another: the first makes it, and the others find it. */
+const MIGRATED_LOCK = 4780;
+
+async function insistOnMigrated(): Promise<void> {
+  const client = new Client({ connectionString: clusterUrl() });
+  await client.connect();
+  try {
+    await client.query('SELECT pg_advisory_lock($1)', [MIGRATED_LOCK]);
+    const { rowCount } = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [MIGRATED]);
+    if (rowCount) return;
+    // Made under another name: one that was broken off is never taken for whole.
+    const { name, url } = await createTestDatabase();
+    const sequelize = openDatabase(url);
+    await migrate(sequelize);
+    await sequelize.close();
+    await client.query(`ALTER DATABASE "${name}" RENAME TO "${MIGRATED}"`);
+  } finally {
+    await client.end();
+  }
+}
+
+/** Makes a database with the newest schema: a copy of one that is migrated once a run. */
+export async function createMigratedDatabase(): Promise<TestDatabase> {
+  await insistOnMigrated();
+  return createTestDatabase(MIGRATED);
 }
 
 /** Drops a database by name if it is there. */
