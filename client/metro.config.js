@@ -10,4 +10,6 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return (resolveAsUsual ?? context.resolveRequest)(context, name, platform);
 };
 
+config.transformer.minifierPath = require.resolve('./scripts/minify.cjs');
+
 module.exports = config;

@@ -1,7 +1,7 @@
 /**
- * A server that is killed with -9 before each of the queries of sending, and of releasing a review; and a database that
- * goes down under load. Whatever was cut off can be asked again, and comes to the same: one go, one answer, all of the
- * work.
+ * The line to the database breaks off before each of the queries of sending, and of releasing a review; a server is
+ * killed with -9 in the midst of sending; a database goes down under load. Whatever was cut off can be asked again, and
+ * comes to the same: one go, one answer, all of the work.
  */
 import { fork, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
@@ -12,6 +12,7 @@ import type { GoView, NowView, ReviewView } from '@lippet/core/contract/work';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import * as Y from 'yjs';
+import { BreakingLine } from '../testing/breakingLine';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(400_000);
@@ -22,6 +23,7 @@ let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
 let ada: TestClient;
 let teacher: TestClient;
+let line: BreakingLine;
 const ROOT = join(__dirname, '..', '..');
 /**
  * The server as one file, which starts in half the time; in the repository, because it looks for its packages from
@@ -42,9 +44,12 @@ beforeAll(async () => {
   school = await smallSchool();
   harness = appOf(school);
   [ada, teacher] = [await harness.as('ada'), await harness.as('ms-reed')];
+  line = await BreakingLine.to(school.sequelize, school.database, process.env.LIPPET_TEST_POSTGRES!);
 });
-afterEach(() => Faulty.endReserve());
-afterAll(() => school.close());
+afterAll(async () => {
+  await line.close();
+  await school.close();
+});
 
 /** A piece of an activity of its own, with a stroke on it. */
 async function freshPiece(): Promise<{ activity: string; piece: string }> {
@@ -69,29 +74,13 @@ async function freshPiece(): Promise<{ activity: string; piece: string }> {
 }
 
 class Faulty {
-  /** The next one, which starts while the one before is looked into. */
-  private static reserve: Promise<Faulty> | null = null;
-
   private constructor(
     private readonly child: ChildProcess,
     private readonly port: number,
   ) {}
 
   /** A server that can be told when to die. */
-  static async take(): Promise<Faulty> {
-    // The very first starts alone: it lays out the tables.
-    const taken = await (Faulty.reserve ?? Faulty.start());
-    Faulty.reserve = Faulty.start();
-    return taken;
-  }
-
-  /** Ends the one that was not needed. */
-  static async endReserve(): Promise<void> {
-    await (await Faulty.reserve)?.end();
-    Faulty.reserve = null;
-  }
-
-  private static async start(): Promise<Faulty> {
+  static async start(): Promise<Faulty> {
     const child = fork(BUILT, {
       env: {
         ...process.env,
@@ -159,40 +148,59 @@ function strokesIn(document: Uint8Array): number {
   return readPages(doc).reduce((sum, { id }) => sum + readStrokes(pageItems(doc, id)!).length, 0);
 }
 
+/** A piece that is about to be sent. */
+async function aboutToSend() {
+  const { activity, piece } = await freshPiece();
+  const request = { key: randomUUID(), extent: await extentOf(school, 'piece', piece), word: 'Look' };
+  return { activity, piece, path: `/api/pieces/${piece}/send`, request };
+}
+
+/** Sending that was cut off is whole (the go with its work, the piece closed, the teacher told) or nothing of it. */
+async function expectWholeOrNothing({ activity, piece, path, request }: Awaited<ReturnType<typeof aboutToSend>>) {
+  const goes = await goesOf(piece);
+  const [{ frozen }] = await school.query<{ frozen: boolean }>(`SELECT frozen FROM pieces WHERE id = '${piece}'`);
+  const [{ told }] = await school.query<{ told: number }>(
+    `SELECT count(*)::int AS told FROM updates WHERE kind = 'sent' AND path LIKE '/review/${activity}%'`,
+  );
+  expect([goes.length, frozen, told]).toEqual(goes.length === 0 ? [0, false, 0] : [1, true, 1]);
+  expect(await stateOf(activity)).toBe(goes.length === 0 ? 'ready' : 'with-teacher');
+  // The device asks again with the same key.
+  const go = await ada.json<GoView>('POST', path, request);
+  const after = await goesOf(piece);
+  expect([after.map(({ id }) => id), go.go, strokesIn(after[0]!.document)]).toEqual([[go.id], 1, 1]);
+}
+
 it('sending that is cut off before any of its queries is whole or not at all, and sent again is one go', async () => {
-  let died = 0;
-  for (let n = 0; n < MOST; n++) {
-    const { activity, piece } = await freshPiece();
-    const request = { key: randomUUID(), extent: await extentOf(school, 'piece', piece), word: 'Look' };
-    const server = await Faulty.take();
-    const answer = await server.ask(ada, `/api/pieces/${piece}/send`, request, n);
-    await server.end();
-    // Whole: the go with its work, the piece closed, the teacher told. Or nothing of it.
-    const [goes, [{ frozen }], [{ told }]] = [
-      await goesOf(piece),
-      await school.query<{ frozen: boolean }>(`SELECT frozen FROM pieces WHERE id = '${piece}'`),
-      await school.query<{ told: number }>(
-        `SELECT count(*)::int AS told FROM updates WHERE kind = 'sent' AND path LIKE '/review/${activity}%'`,
-      ),
-    ];
-    expect([goes.length, frozen, told]).toEqual(goes.length === 0 ? [0, false, 0] : [1, true, 1]);
-    expect(await stateOf(activity)).toBe(goes.length === 0 ? 'ready' : 'with-teacher');
-    if (answer) expect(answer.status).toBe(200);
-    else died += 1;
-    // The device asks again with the same key.
-    const go = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, request);
-    const after = await goesOf(piece);
-    expect([after.map(({ id }) => id), go.go, strokesIn(after[0]!.document)]).toEqual([[go.id], 1, 1]);
-    if (answer) break;
+  let cut = 0;
+  for (; cut < MOST; cut++) {
+    const sending = await aboutToSend();
+    const { done } = await line.during(() => ada.request('POST', sending.path, sending.request), cut);
+    await expectWholeOrNothing(sending);
+    if (!done) continue;
+    expect(done.status).toBe(200);
+    break;
   }
   // It was cut off somewhere, and it came through in the end.
-  expect(died).toBeGreaterThan(8);
-  expect(died).toBeLessThan(MOST);
+  expect(cut).toBeGreaterThan(8);
+  expect(cut).toBeLessThan(MOST);
+});
+
+it('a server that is killed at the beginning, in the midst and at the end of sending leaves no half of it', async () => {
+  const first = await aboutToSend();
+  const { queries } = await line.during(() => ada.request('POST', first.path, first.request));
+  for (const dieBefore of [1, Math.floor(queries / 2), queries - 1]) {
+    const sending = await aboutToSend();
+    const server = await Faulty.start();
+    const answer = await server.ask(ada, sending.path, sending.request, dieBefore);
+    await server.end();
+    expect(answer).toBeNull();
+    await expectWholeOrNothing(sending);
+  }
 });
 
 it('an answer that is cut off before any of its queries is told whole or not at all, and told again is told once', async () => {
-  let died = 0;
-  for (let n = 0; n < MOST; n++) {
+  let cut = 0;
+  for (; cut < MOST; cut++) {
     const { activity, piece } = await freshPiece();
     const go = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, {
       key: randomUUID(),
@@ -210,9 +218,8 @@ it('an answer that is cut off before any of its queries is told whole or not at 
       version,
       due: Date.now() + 86_400_000,
     };
-    const server = await Faulty.take();
-    const answer = await server.ask(teacher, `/api/reviews/${review.id}/release`, request, n);
-    await server.end();
+    const path = `/api/reviews/${review.id}/release`;
+    const { done } = await line.during(() => teacher.request('POST', path, request), cut);
     const facts = async () => {
       const [{ released, frozen, told, dates }] = await school.query<{
         released: boolean;
@@ -232,17 +239,17 @@ it('an answer that is cut off before any of its queries is told whole or not at 
     const before = await facts();
     expect(before).toEqual(before.released ? whole : { released: false, frozen: true, told: 0, dates: 0 });
     expect(await stateOf(activity)).toBe(before.released ? 'another-go' : 'with-teacher');
-    if (answer) expect(answer.status).toBe(200);
-    else died += 1;
-    await teacher.json('POST', `/api/reviews/${review.id}/release`, request);
+    await teacher.json('POST', path, request);
     expect(await facts()).toEqual(whole);
     expect(await stateOf(activity)).toBe('another-go');
     // The draft goes on.
     await drawInto(school, piece);
-    if (answer) break;
+    if (!done) continue;
+    expect(done.status).toBe(200);
+    break;
   }
-  expect(died).toBeGreaterThan(8);
-  expect(died).toBeLessThan(MOST);
+  expect(cut).toBeGreaterThan(8);
+  expect(cut).toBeLessThan(MOST);
 });
 
 it('a database that goes away under load loses nothing that was answered for, and nothing is there twice', async () => {
