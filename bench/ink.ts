@@ -27,7 +27,7 @@ async function openWindows(stage: Stage): Promise<Windows> {
   await ours.goto(`${school.url}/now`);
   await ours.getByRole('heading', { level: 1 }).waitFor();
   await fillPage(school, STROKES_ON_PAGE);
-  await school.kill('SIGTERM');
+  await school.stop();
   await school.start();
   await ours.goto(address);
   await ours.getByRole('tab', { name: new RegExp(FULL.parts[1]) }).click();

@@ -11,12 +11,14 @@ import { filmJob, upload } from './recording';
 import { reviewNext } from './reviewing';
 import { send20, send300 } from './sending';
 import { marksFrame, nowFrame } from './scrolling';
+import { testRun } from './testRun';
 import { scanCorners, scanFigures, scanTime } from './scan';
 
 /** Measured in one window with the same full page on it. */
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
+/** All of them, the whole test run only where it is named: it takes as long as all the others. */
 export const NAMES = [
   'first-load',
   ...ON_THE_SHEET,
@@ -37,6 +39,7 @@ export const NAMES = [
   'now-frame',
   'send-20',
   'send-300',
+  'tests',
 ];
 
 const args = process.argv.slice(2);
@@ -47,7 +50,7 @@ if (unknown) {
   console.error(`The bench does not know "${unknown}". It knows: ${NAMES.join(', ')}.`);
   process.exit(2);
 }
-const names = asked.length > 0 ? asked : NAMES;
+const names = asked.length > 0 ? asked : NAMES.filter((name) => name !== 'tests');
 const figures: Figure[] = [];
 if (names.includes('first-load'))
   figures.push(await firstLoad(process.env.LIPPET_WEB_ROOT!, process.env.LIPPET_EMPTY_ROOT!));
@@ -69,6 +72,8 @@ if (names.includes('now-frame')) figures.push(await nowFrame());
 if (names.includes('send-20')) figures.push(await send20());
 if (names.includes('send-300')) figures.push(await send300());
 if (names.includes('film-job')) figures.push(await filmJob());
+
+if (names.includes('tests')) figures.push(await testRun());
 
 const shown = (value: number | null, digits = 2): string =>
   value === null ? '–' : value.toFixed(value >= 1000 ? 0 : digits);

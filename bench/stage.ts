@@ -61,7 +61,7 @@ export class Stage {
 
   async strike(): Promise<void> {
     await this.browser.close();
-    await this.school.kill('SIGTERM');
+    await this.school.stop();
     await this.drop();
   }
 }

@@ -1,22 +1,24 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
 import { Client } from 'pg';
 import * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
+import { ShippedServer, type ServerProgram } from './serverPrograms';
 import { hashToken, newToken } from '@lippet/server/services/secrets';
 
 const ROOT = join(import.meta.dirname, '..');
-/** The server as it is shipped; `./lippet` packs it. */
-const PROGRAM = join(ROOT, '.lippet', 'server', 'main.mjs');
 const DAY = 86_400_000;
 
 /** The demo school on a server and a database of its own. */
 export class School {
-  private server: ChildProcess | null = null;
+  private running: ServerProgram | null = null;
   port = 0;
 
-  constructor(readonly databaseUrl: string) {}
+  /** @param first what its server runs in until it is killed; from then on it is the server as it is shipped */
+  constructor(
+    readonly databaseUrl: string,
+    private readonly first: ServerProgram = new ShippedServer(),
+  ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -24,31 +26,29 @@ export class School {
 
   /** Starts the server; the second time on the same port, so that open pages find it again. */
   async start(): Promise<void> {
-    const server = spawn(process.execPath, ['--enable-source-maps', PROGRAM], {
-      cwd: ROOT,
-      env: {
-        ...process.env,
-        LIPPET_DATABASE_URL: this.databaseUrl,
-        LIPPET_PORT: String(this.port),
-        LIPPET_WEB_ROOT: join(ROOT, '.lippet', 'web'),
-        LIPPET_LOG_LEVEL: 'error',
-      },
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
-    this.server = server;
-    this.port = await new Promise<number>((resolve, reject) => {
-      server.on('message', (message) => resolve((message as { listening: number }).listening));
-      server.once('exit', (code) => reject(new Error(`The server ended (${code}) before it answered.`)));
+    this.running = this.port === 0 ? this.first : new ShippedServer();
+    this.port = await this.running.start({
+      LIPPET_DATABASE_URL: this.databaseUrl,
+      LIPPET_PORT: String(this.port),
+      LIPPET_WEB_ROOT: join(ROOT, '.lippet', 'web'),
+      LIPPET_LOG_LEVEL: 'error',
     });
   }
 
   /** Ends the server as a power cut would. */
-  async kill(signal: 'SIGKILL' | 'SIGTERM' = 'SIGKILL'): Promise<void> {
-    const { server } = this;
-    if (!server || server.exitCode !== null || server.signalCode !== null) return;
-    const gone = new Promise((resolve) => server.once('exit', resolve));
-    server.kill(signal);
-    await gone;
+  kill(): Promise<void> {
+    return this.end('at once');
+  }
+
+  /** Ends the server in order, if it runs. */
+  stop(): Promise<void> {
+    return this.end('in order');
+  }
+
+  private async end(how: 'in order' | 'at once'): Promise<void> {
+    const { running } = this;
+    this.running = null;
+    await running?.end(how);
   }
 
   async query<T>(sql: string, values: unknown[] = []): Promise<T[]> {

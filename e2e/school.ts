@@ -4,6 +4,7 @@ import { PHONE } from './chromium';
 import { School } from './demoServer';
 import { Device } from './device';
 import { TEMPLATE } from './globalSetup';
+import { ServerHost } from './serverPrograms';
 
 interface Fixtures {
   school: School;
@@ -11,13 +12,21 @@ interface Fixtures {
   device: (options?: Parameters<Browser['newContext']>[0]) => Promise<Device>;
 }
 
-export const test = base.extend<Fixtures>({
-  school: async ({}, use) => {
+export const test = base.extend<Fixtures, { host: ServerHost }>({
+  host: [
+    async ({}, use) => {
+      const host = new ServerHost();
+      await use(host);
+      await host.close();
+    },
+    { scope: 'worker' },
+  ],
+  school: async ({ host }, use) => {
     const database = await createTestDatabase(TEMPLATE);
-    const school = new School(database.url);
+    const school = new School(database.url, host);
     await school.start();
     await use(school);
-    await school.kill('SIGTERM');
+    await school.stop();
     await database.drop();
   },
   device: async ({ browser, school }, use) => {

@@ -158,6 +158,6 @@ try {
   await shoot(quell.page, 'marks');
 } finally {
   await browser.close();
-  await school.kill('SIGTERM');
+  await school.stop();
   await database.drop();
 }
