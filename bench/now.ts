@@ -8,6 +8,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Hono } from 'hono';
 import pino from 'pino';
+import { NO_JOBS } from './noJobs';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { startDocument } from '@lippet/core/page/document';
 import type { NowView } from '@lippet/core/contract/work';
@@ -120,7 +121,7 @@ export async function now500(): Promise<Figure> {
     );
     const config = { ...readConfig({ LIPPET_DATABASE_URL: database.url, LIPPET_FILES: files }), webRoot: null };
     const app = makeApp(
-      makeServices(config, sequelize, { send: async () => undefined }),
+      makeServices(config, sequelize, NO_JOBS, pino({ level: 'silent' })),
       sequelize,
       pino({ level: 'silent' }),
       () => '127.0.0.1',

@@ -7,6 +7,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pino from 'pino';
+import { NO_JOBS } from './noJobs';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
 import { documentExtent } from '@lippet/core/page/holds';
@@ -75,7 +76,7 @@ async function inSchool<T>(work: (school: School) => Promise<T>): Promise<T> {
     await migrate(sequelize);
     const config = { ...readConfig({ LIPPET_DATABASE_URL: database.url, LIPPET_FILES: files }), webRoot: null };
     const app = makeApp(
-      makeServices(config, sequelize, { send: async () => undefined }),
+      makeServices(config, sequelize, NO_JOBS, pino({ level: 'silent' })),
       sequelize,
       pino({ level: 'silent' }),
       () => '127.0.0.1',

@@ -31,8 +31,10 @@ export async function insistOnDebianPackages({ browser = false } = {}) {
   if (!isInstalled('qpdf')) missing.push('qpdf');
   if (!isInstalled('ffmpeg')) missing.push('ffmpeg');
   if (!isInstalled('espeak-ng')) missing.push('espeak-ng');
+  if (!isInstalled('rsvg-convert')) missing.push('librsvg2-bin');
   if (!isInstalled('heif-convert')) missing.push('libheif-examples');
   if (browser && !existsSync('/usr/bin/chromium')) missing.push('chromium');
+  if (browser && !existsSync('/usr/bin/chromium-headless-shell')) missing.push('chromium-headless-shell');
   if (missing.length === 0) return;
   const line = `apt-get install --yes --no-install-recommends ${missing.join(' ')}`;
   if (!isInstalled('apt-get')) {

@@ -238,7 +238,7 @@ class Seeder {
     const { transaction } = this;
     const id = randomUUID();
     this.people.set(who.name, id);
-    await Person.create({ id, ...who, secretHash: await hashSecret(secret) }, { transaction });
+    await Person.create({ id, ...who, secretHash: await hashSecret(who.secretKind, secret) }, { transaction });
     await Membership.create({ personId: id, groupId, role: who.role }, { transaction });
   }
 

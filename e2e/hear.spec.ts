@@ -1,7 +1,10 @@
 /** What is to be read can be heard, the spoken word marked; without a voice on the device, school makes one. */
 import { expectAccessible } from './accessible';
-import { PHONE } from './chromium';
+import { CHROMIUM, PHONE } from './chromium';
 import { expect, test } from './school';
+
+// Its windows have a voice, even where no device does.
+test.use({ launchOptions: CHROMIUM });
 
 test('the task is heard, each word marked as it is said, and silent when one leaves', async ({ device }) => {
   const wren = await device({ viewport: PHONE });

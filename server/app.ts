@@ -1,3 +1,4 @@
+import { access, constants } from 'node:fs/promises';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { getCookie } from 'hono/cookie';
@@ -65,6 +66,7 @@ export function makeServices(
   config: Config,
   sequelize: Sequelize,
   jobs: Jobs,
+  logger: Logger,
   clock: () => number = Date.now,
 ): Services {
   const log = new UpdateLog(sequelize);
@@ -74,10 +76,11 @@ export function makeServices(
   const work = new GoFiles(files, config.fontsRoot);
   const media = new MediaService(files, facts, jobs, clock);
   const planning = new PlanningService(sequelize, facts, media, clock);
-  const hub = new SyncHub(log, documentAccess(facts, copies, clock));
+  const hub = new SyncHub(log, documentAccess(facts, copies, clock), logger);
   const signIn = new SignInService(sequelize, clock);
   return {
     config,
+    jobs,
     hub,
     media,
     copies,
@@ -108,6 +111,20 @@ export function makeServices(
   };
 }
 
+/** Whether each of what the server works with answers. */
+async function readiness(sequelize: Sequelize, { config, jobs }: Services) {
+  const answers = (work: Promise<unknown>): Promise<boolean> =>
+    work.then(
+      () => true,
+      () => false,
+    );
+  return {
+    database: await answers(sequelize.query('SELECT 1')),
+    storage: await answers(access(config.filesRoot, constants.W_OK)),
+    jobs: await answers(jobs.answer()),
+  };
+}
+
 /** The whole HTTP side. `address` tells where a request comes from. */
 export function makeApp(
   services: Services,
@@ -117,9 +134,11 @@ export function makeApp(
 ): Hono<AppEnv> {
   const app = new Hono<AppEnv>();
   app.use('*', securityHeaders);
-  app.get('/api/health', async (c) => {
-    await sequelize.query('SELECT 1');
-    return c.json({ ok: true });
+  // Alive: whoever watches starts it anew where this is not answered. Ready: what it works with answers, too.
+  app.get('/api/health', (c) => c.json({ ok: true }));
+  app.get('/api/ready', async (c) => {
+    const ready = await readiness(sequelize, services);
+    return c.json(ready, Object.values(ready).every(Boolean) ? 200 : 503);
   });
   app.use('/api/*', ownHeader);
   const limited = (maxSize: number, words: string) =>

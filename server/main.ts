@@ -1,14 +1,17 @@
-import pino from 'pino';
 import { ConfigError, readConfig } from './config';
+import { makeLogger } from './logging';
 import { startServer } from './server';
 
 try {
   const config = readConfig(process.env);
-  const logger = pino({ level: config.logLevel });
+  const logger = makeLogger(config.logLevel);
   const server = await startServer(config, logger);
   logger.info({ port: server.port }, 'listening');
   // Whoever started us over a pipe is told once we answer.
   process.send?.({ listening: server.port });
+  // The last line behind all that catches where it happens: what slipped through is written down, and the school goes on.
+  process.on('unhandledRejection', (error) => logger.fatal({ err: error }, 'nobody caught this'));
+  process.on('uncaughtException', (error) => logger.fatal({ err: error }, 'nobody caught this'));
   const stop = (): void => void server.close().then(() => process.exit(0));
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);

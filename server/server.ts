@@ -42,7 +42,7 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   const sequelize = openDatabase(config.databaseUrl);
   await migrate(sequelize);
   const jobs = new DatabaseJobs(config.databaseUrl, logger);
-  const services = makeServices(config, sequelize, jobs);
+  const services = makeServices(config, sequelize, jobs, logger);
   jobs.handle('export-go', services.exports.run);
   jobs.handle('make-playable', services.recordings.run);
   jobs.handle('keep-sent', services.reviews.keepSent);
@@ -82,12 +82,28 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   return {
     port: (server.address() as AddressInfo).port,
     async close() {
+      // No new ones; those under way are answered while there still is a database.
+      await finishRequests(server, async () => {
+        await Promise.all([services.news.close(), services.hub.close()]);
+      });
       await jobs.stop();
-      services.news.close();
-      await services.hub.close();
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
       await sequelize.close();
     },
   };
+}
+
+/** How long what is under way may take to be answered once the server stops, in milliseconds. */
+const GRACE = 5_000;
+/** How often it is looked for lines on which nothing is under way any more. */
+const LOOK_EVERY = 25;
+
+/** @param endSockets ends what would otherwise go on for ever */
+async function finishRequests(server: Server, endSockets: () => Promise<void>): Promise<void> {
+  const closed = new Promise((resolve) => server.close(resolve));
+  await endSockets();
+  const looking = setInterval(() => server.closeIdleConnections(), LOOK_EVERY);
+  const patience = setTimeout(() => server.closeAllConnections(), GRACE);
+  await closed;
+  clearInterval(looking);
+  clearTimeout(patience);
 }

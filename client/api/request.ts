@@ -14,12 +14,20 @@ export class RequestError extends Error {
   }
 }
 
+/** How long an answer may take, in milliseconds: a network that hangs is one that is not there. */
+const PATIENCE = 30_000;
+
+/** Files take as long as they take; everything else is small. */
+const hasPatience = (body: unknown): AbortSignal | undefined =>
+  body instanceof Blob ? undefined : AbortSignal.timeout(PATIENCE);
+
 async function send(method: string, path: string, body?: unknown): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       credentials: 'same-origin',
+      signal: method === 'GET' ? undefined : hasPatience(body),
       headers: {
         [OWN_HEADER]: '1',
         ...(body === undefined

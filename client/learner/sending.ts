@@ -1,3 +1,4 @@
+import { meansLater } from '@lippet/core/contract/problem';
 import type { GoView } from '@lippet/core/contract/work';
 import { mediaOutbox, onTheirWay, wayWords } from '../api/mediaOutbox';
 import { post, RequestError } from '../api/request';
@@ -34,17 +35,20 @@ export async function trySending(
     });
     return { step: 'sent', go };
   } catch (error) {
-    const code = error instanceof RequestError ? error.code : 'unreachable';
-    if (code === 'still-arriving')
-      return {
-        step: 'waiting',
-        why: 'Your work is on its way to school. It goes by itself as soon as all of it is there.',
-      };
-    if (code === 'unreachable')
-      return {
-        step: 'waiting',
-        why: 'School can’t be reached. It goes by itself as soon as it can, also when you leave this page.',
-      };
-    return { step: 'refused', why: (error as Error).message };
+    const why = whyItWaits(error);
+    return why === null ? { step: 'refused', why: (error as Error).message } : { step: 'waiting', why };
   }
+}
+
+/** What is said while a try that came to nothing is followed by others; null where school refuses for certain. */
+function whyItWaits(error: unknown): string | null {
+  // What is no answer of school's (half of one, a page of the network's own) says nothing of the piece.
+  const code = error instanceof RequestError ? error.code : 'unreachable';
+  if (code === 'unreachable')
+    return 'School can’t be reached. It goes by itself as soon as it can, also when you leave this page.';
+  if (code === 'still-arriving')
+    return 'Your work is on its way to school. It goes by itself as soon as all of it is there.';
+  if (code === 'signed-out') return 'You are signed out. It goes by itself once you are signed in again.';
+  if (meansLater(code)) return 'School is busy just now. It goes by itself as soon as it can.';
+  return null;
 }

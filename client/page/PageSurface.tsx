@@ -3,7 +3,7 @@ import type { PagePlan } from '@lippet/core/page/document';
 import type { Items } from '@lippet/core/page/item';
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { Spot } from '@lippet/core/page/spots';
-import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Tool } from '../stores/drawing';
 import type { DocumentEditor } from './documentEditor';
@@ -121,29 +121,28 @@ export function PageSurface({
 }: Props) {
   const host = useRef<View>(null);
   const [surface, setSurface] = useState<Surface | null>(null);
-  const latest = useRef({ editable, editor, onSurface, onCamera });
-  latest.current = { editable, editor, onSurface, onCamera };
   const [zoomed, setZoomed] = useState(100);
   // `layers` is made anew by each render; what matters is which maps it holds.
   const maps = useSameList(layers);
   const { id } = page;
   const ground = page.background.kind;
-  const openHere = useEffectEvent(() =>
-    openSurface(host.current as unknown as HTMLElement, latest, {
-      page,
-      layers,
-      uses,
-      markColour,
-      pieceId,
-      sayHome,
-      shown,
-      camera: onCamera !== undefined,
-      onZoom: setZoomed,
-    }),
-  );
+  const opening = {
+    page,
+    layers,
+    uses,
+    markColour,
+    pieceId,
+    sayHome,
+    shown,
+    camera: onCamera !== undefined,
+    onZoom: setZoomed,
+  };
+  // Not by an effect event: React keeps those of sheets that were left, with all that was on them.
+  const latest = useRef({ editable, editor, onSurface, onCamera, opening });
+  latest.current = { editable, editor, onSurface, onCamera, opening };
 
   useEffect(() => {
-    const made = openHere();
+    const made = openSurface(host.current as unknown as HTMLElement, latest, latest.current.opening);
     setSurface(made.surface);
     latest.current.onSurface?.(made.surface);
     return () => {

@@ -6,7 +6,7 @@ import type { LiveDocument, SaveState } from './liveDocument';
 import { useSaveState } from './useLiveDocument';
 
 /** Where the work is, in words. */
-export function saveWords({ loaded, device, school, frozen }: SaveState, way: string | null = null): string {
+export function saveWords({ loaded, device, school, frozen, full }: SaveState, way: string | null = null): string {
   if (!loaded) return 'opening …';
   if (device === 'failed') {
     return school === 'saved' ? 'saved at school' : 'not saved yet: this device has no room. Keep this page open';
@@ -15,6 +15,7 @@ export function saveWords({ loaded, device, school, frozen }: SaveState, way: st
   if (school === 'saved' && way) return `saved on this device, ${way}`;
   if (school === 'saved') return 'saved on this device, saved at school too';
   if (frozen) return 'saved on this device only: it was sent before this';
+  if (full) return 'saved on this device only: this piece holds as much as it can. Send it, or take something out';
   return school === 'sending'
     ? 'saved on this device, on its way to school'
     : 'saved on this device. School can’t be reached';

@@ -1,9 +1,10 @@
-import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
+import { HocuspocusProvider } from '@hocuspocus/provider';
 import { SYNC_PATH, type SyncNews } from '@lippet/core/contract/sync';
 import { documentExtent } from '@lippet/core/page/holds';
 import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import { LeanSocket } from './leanSocket';
 
 /** The object store that y-indexeddb writes updates to. */
 const UPDATES_STORE = 'updates';
@@ -16,17 +17,12 @@ export interface SaveState {
   school: 'sending' | 'saved' | 'unreachable';
   /** School takes nothing more: it is sent, or finished, or closed. */
   frozen: boolean;
+  /** The document holds as much as one may: what is added now stays on this device. */
+  full: boolean;
   /** Everybody who has it open, each once; of a review only. */
   people: readonly { id: string; name: string }[];
   /** Counts how often what stands beside it was changed somewhere. */
   said: number;
-}
-
-/** Drops what is written while the socket is closed: on opening, the first exchange brings all of it. */
-class LeanSocket extends HocuspocusProviderWebsocket {
-  override send(message: unknown): void {
-    if (this.webSocket?.readyState === WebSocket.OPEN) this.webSocket.send(message as never);
-  }
 }
 
 /** Shorter waits between tries than the library's own: children close the lid and open it again. */
@@ -43,6 +39,7 @@ export class LiveDocument {
     device: 'saving',
     school: 'unreachable',
     frozen: false,
+    full: false,
     people: [],
     said: 0,
   }));
@@ -78,6 +75,9 @@ export class LiveDocument {
       onClose: () => this.refreshSchool(false),
       onStateless: ({ payload }) => this.onNews(JSON.parse(payload) as SyncNews),
     });
+    this.socket.onPieces = (count) => {
+      for (let i = 1; i < count; i++) this.school.incrementUnsyncedChanges();
+    };
     this.school.attach();
   }
 
@@ -118,6 +118,7 @@ export class LiveDocument {
 
   private onNews({ kind, people = [] }: SyncNews): void {
     if (kind === 'frozen') this.state.setState({ frozen: true });
+    else if (kind === 'full') this.state.setState({ full: true });
     else if (kind === 'here') this.state.setState({ people });
     else if (kind === 'said') this.state.setState(({ said }) => ({ said: said + 1 }));
     else this.reconnect();

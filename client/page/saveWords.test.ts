@@ -6,6 +6,7 @@ const state = (change: Partial<SaveState>): SaveState => ({
   device: 'saved',
   school: 'saved',
   frozen: false,
+  full: false,
   people: [],
   said: 0,
   ...change,
@@ -19,6 +20,10 @@ describe('the line that says where the work is', () => {
     ['saved on this device, on its way to school', { school: 'sending' }],
     ['saved on this device. School can’t be reached', { school: 'unreachable' }],
     ['saved on this device only: it was sent before this', { school: 'sending', frozen: true }],
+    [
+      'saved on this device only: this piece holds as much as it can. Send it, or take something out',
+      { school: 'sending', full: true },
+    ],
     ['saved at school', { device: 'failed' }],
     ['not saved yet: this device has no room. Keep this page open', { device: 'failed', school: 'sending' }],
   ] as const)('%s', (words, change) => {

@@ -8,6 +8,7 @@ const NOTHING = createStore<SaveState>(() => ({
   device: 'saving',
   school: 'unreachable',
   frozen: false,
+  full: false,
   people: [],
   said: 0,
 }));

@@ -6,8 +6,18 @@ export const LIMITS = {
   plan: 2 * 1024 * 1024,
   /** One sync message (the strokes drawn while away arrive as one), in bytes. */
   syncMessage: 8 * 1024 * 1024,
-  /** All of a piece's document, in bytes. */
+    /** All of a piece's document, in bytes. */
   document: 48 * 1024 * 1024,
+  /** How deep anything in a document may lie: an editor's lists within lists are some dozens of steps. */
+  documentDepth: 120,
+  /** Things in one update: those of the fullest document that a person could draw. */
+  updateStructs: 400_000,
+  /** Messages on one line: a pen gives some ten a second, and what was drawn while away comes at once. */
+  messages: { perSecond: 100, atMost: 2_000 },
+  /** Bytes on one line. */
+  messageBytes: { perSecond: 4 * 1024 * 1024, atMost: 96 * 1024 * 1024 },
+  /** Bytes that may come for documents before any is opened: asking for one is some hundred. */
+  unopenedBytes: 64 * 1024,
   /** The learner's word with a go, and a teacher's note, in characters. */
   word: 500,
   note: 4000,

@@ -3,9 +3,8 @@
  * taken out and in again. {@link readPlan} reads it from anything; {@link planTroubles} says what still keeps it from
  * being set.
  */
-import { PATH_DATA, type Background } from '../page/background';
-import { drawnFields } from '../page/drawnGround';
-import { itemsToJson } from '../page/itemJson';
+import type { Background } from '../page/background';
+import { readSheetBackground } from '../page/readBackground';
 import { readSpans, type Span } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readSpots, type Spot } from '../page/spots';
@@ -243,53 +242,6 @@ function distinct<T>(all: readonly T[], idOf: (each: T) => string): T[] {
   return all.filter((each) => !seen.has(idOf(each)) && seen.add(idOf(each)));
 }
 
-/** Reads a background; of what is none, blank paper. */
-export function readBackground(value: unknown): Background {
-  const drawn = itemsToJson(drawnFields(rawOf(value).drawn));
-  return { ...readPaper(rawOf(value)), ...(drawn.length > 0 ? { drawn } : {}) };
-}
-
-function readPaper(raw: Raw): Background {
-  const gap = typeof raw.gap === 'number' && raw.gap >= 4 && raw.gap <= 200 ? raw.gap : 20;
-  switch (raw.kind) {
-    case 'lined':
-    case 'squared':
-    case 'dotted':
-    case 'isometric':
-    case 'staves':
-    case 'axes':
-      return { kind: raw.kind, gap };
-    case 'guides':
-      return {
-        kind: 'guides',
-        xHeight: typeof raw.xHeight === 'number' && raw.xHeight >= 4 && raw.xHeight <= 100 ? raw.xHeight : 18,
-      };
-    case 'picture': {
-      const colour = (given: unknown): string | undefined =>
-        typeof given === 'string' && /^(#[0-9A-Fa-f]{3,8}|none)$/.test(given) ? given : undefined;
-      const shapes = listOf(raw.shapes, 2_000)
-        .filter(({ d }) => typeof d === 'string' && PATH_DATA.test(d))
-        .map(({ d, fill, stroke, width }) => ({
-          d: d as string,
-          ...(colour(fill) ? { fill: colour(fill) } : {}),
-          ...(colour(stroke) ? { stroke: colour(stroke) } : {}),
-          ...(typeof width === 'number' && width > 0 && width < 100 ? { width } : {}),
-        }));
-      return { kind: 'picture', alt: textOf(raw.alt, PLAN_LIMITS.line), shapes };
-    }
-    case 'photo':
-      return isId(raw.media)
-        ? { kind: 'photo', media: raw.media, alt: textOf(raw.alt, PLAN_LIMITS.line) }
-        : { kind: 'blank' };
-    case 'pdf':
-      return isId(raw.media)
-        ? { kind: 'pdf', media: raw.media, page: wholeOf(raw.page, 1, PLAN_LIMITS.sheets) ?? 1 }
-        : { kind: 'blank' };
-    default:
-      return { kind: 'blank' };
-  }
-}
-
 function readSheet(raw: Raw): SheetPlan | null {
   const side = (value: unknown): number | null =>
     typeof value === 'number' && value >= SIDE.least && value <= SIDE.most ? value : null;
@@ -307,7 +259,7 @@ function readSheet(raw: Raw): SheetPlan | null {
       height: h,
     }),
   );
-  return { width, height, background: readBackground(raw.background), ...(spots.length > 0 ? { spots } : {}) };
+  return { width, height, background: readSheetBackground(raw.background), ...(spots.length > 0 ? { spots } : {}) };
 }
 
 /** Reads what is said or shown from anything; null for what is none. */

@@ -22,3 +22,11 @@ export type ProblemCode =
   | 'range'
   | 'conflict'
   | 'broken';
+
+/**
+ * Answers that say nothing of what was asked: school was busy, broke, or does not know who asks. A device goes on trying;
+ * it never takes one of these for a refusal.
+ */
+const LATER: readonly ProblemCode[] = ['broken', 'wait', 'still-arriving', 'signed-out'];
+
+export const meansLater = (code: ProblemCode): boolean => LATER.includes(code);

@@ -61,6 +61,15 @@ const DOT = '#8FA9B3';
 /** Closer together, lines would be a grey field, and a page of them slow. */
 const LEAST_GAP = 4;
 
+/** Most squares of a page's grid; the finer ones of a page that is very large come further apart. */
+const MOST_SQUARES = 60_000;
+/** Most lines of a page. */
+const MOST_LINES = 1_500;
+
+/** A gap as wide as it has to be on a page of this size. */
+const gapFor = (gap: number, width: number, height: number): number =>
+  Math.max(gap, Math.sqrt((width * height) / MOST_SQUARES), Math.max(width, height) / MOST_LINES);
+
 /** Positions from `from` up to `to` in steps of `gap`, rounded to hundredths. */
 function steps(from: number, to: number, gap: number): number[] {
   const out: number[] = [];
@@ -200,13 +209,12 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
 
 /**
  * The shapes to draw for a background on a page of `width` × `height` points, back to front. Photos and PDF pages
- * have none but what was drawn on them: they are drawn from their media, below. A kind that is not known is drawn as a
- * blank page.
+ * have none but what was drawn on them: they are drawn from their media, below.
  */
 export function backgroundShapes(background: Background, width: number, height: number): PictureShape[] {
-  const make = MAKERS[background?.kind] as
-    ((background: Background, width: number, height: number) => PictureShape[]) | undefined;
-  return [...(make?.(background, width, height) ?? []), ...drawnShapes(background?.drawn)];
+  const make = MAKERS[background.kind] as Maker<BackgroundKind>;
+  const fitting = 'gap' in background ? { ...background, gap: gapFor(background.gap, width, height) } : background;
+  return [...make(fitting as never, width, height), ...drawnShapes(background.drawn)];
 }
 
 /** The same paper with this drawn on it, in place of whatever was. */

@@ -10,6 +10,7 @@ import * as Y from 'yjs';
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type { Background } from './background';
 import { compareKeys, putItem, type Fields, type ItemMap, type Items } from './item';
+import { readPageBackground } from './readBackground';
 import { readSpots, type Spot } from './spots';
 
 /** A page as an activity asks for it, before anyone has drawn on it. */
@@ -60,7 +61,15 @@ export function documentOf(update: Uint8Array | null | undefined): Y.Doc {
   return doc;
 }
 
-const pageList = (doc: Y.Doc): PageMap[] => doc.getArray<PageMap>('pages').toArray();
+/** The longest side that a page may have, in points: what PDF itself can say (ISO 32000-1, annex C). */
+export const MAX_SIDE = 14_400;
+
+/** All that is a page, with a place for items; what else somebody has written there is nothing. */
+const pageList = (doc: Y.Doc): PageMap[] =>
+  doc
+    .getArray('pages')
+    .toArray()
+    .filter((page): page is PageMap => page instanceof Y.Map && page.get('items') instanceof Y.Map);
 
 /** The page with this id, deleted or not. */
 export const findPage = (doc: Y.Doc, pageId: string): PageMap | undefined =>
@@ -84,6 +93,8 @@ function orderOf(page: PageMap, index: number, count: number): string {
   return typeof order === 'string' ? order : generateNKeysBetween(null, null, count)[index]!;
 }
 
+const isSide = (value: unknown): value is number => typeof value === 'number' && value > 0 && value <= MAX_SIDE;
+
 interface OrderedPage extends PagePlan {
   order: string;
 }
@@ -94,20 +105,19 @@ function orderedPages(doc: Y.Doc): OrderedPage[] {
   // Two devices may have laid out the same sheet: the first of them counts, as it does for findPage.
   const seen = new Set<unknown>();
   list.forEach((page, index) => {
-    const known = typeof page?.get === 'function' && seen.has(page.get('id'));
-    if (typeof page?.get === 'function') seen.add(page.get('id'));
-    if (known) return;
-    if (typeof page?.get !== 'function' || page.get('deleted') === true) return;
+    const known = seen.has(page.get('id'));
+    seen.add(page.get('id'));
+    if (known || page.get('deleted') === true || pages.length === MAX_PAGES) return;
     const [id, part, width, height] = ['id', 'part', 'width', 'height'].map((key) => page.get(key));
     if (typeof id !== 'string' || typeof part !== 'string') return;
-    if (typeof width !== 'number' || typeof height !== 'number' || !(width > 0 && height > 0)) return;
+    if (!isSide(width) || !isSide(height)) return;
     const spots = readSpots(page.get('spots'));
     pages.push({
       id,
       part,
       width,
       height,
-      background: page.get('background') as Background,
+      background: readPageBackground(page.get('background')),
       order: orderOf(page, index, list.length),
       ...(spots.length > 0 ? { spots } : {}),
     });

@@ -135,11 +135,11 @@ const oneOf = <T extends string>(all: readonly T[], value: unknown): value is T 
 const spotOf = (value: unknown): string | null => (typeof value === 'string' ? value : null);
 
 const base = (id: string, get: (key: string) => unknown): ItemBase => {
-  const matrix = get('matrix');
+  const [matrix, order, at] = ['matrix', 'order', 'at'].map(get);
   return {
     id,
-    order: String(get('order') ?? ''),
-    at: Number(get('at') ?? 0),
+    order: typeof order === 'string' ? order : '',
+    at: typeof at === 'number' && Number.isFinite(at) ? at : 0,
     matrix: isMatrix(matrix) ? matrix : IDENTITY,
   };
 };
@@ -278,7 +278,7 @@ export function readItem(id: string, item: unknown): Item | null {
   const map = item as ItemMap | null;
   if (typeof map?.get !== 'function') return null;
   const kind = map.get('kind');
-  if (typeof kind !== 'string' || !(kind in READERS)) return null;
+  if (typeof kind !== 'string' || !Object.hasOwn(READERS, kind)) return null;
   const get = (key: string): unknown => map.get(key);
   try {
     return READERS[kind as ItemKind](base(id, get), get);
@@ -305,22 +305,40 @@ export function byOrder(a: Item, b: Item): number {
   return layerOf(a) - layerOf(b) || compareKeys(a.order, b.order) || compareKeys(a.id, b.id);
 }
 
-/** All items of a page in drawing order. */
+/** Most items that are read of one page: what lies on top of these was not made by hand. */
+export const MAX_ITEMS = 20_000;
+
+/** All items of a page in drawing order; of more than {@link MAX_ITEMS}, the first that are found. */
 export function readItems(items: Items): Item[] {
   const all: Item[] = [];
-  items.forEach((item, id) => {
+  for (const [id, item] of items.entries()) {
     const read = readItem(id, item);
     if (read) all.push(read);
-  });
+    if (all.length === MAX_ITEMS) break;
+  }
   return all.sort(byOrder);
+}
+
+/**
+ * Whether a key can have another put behind it: what is empty or broken, by whomever, must not keep a new item from
+ * being drawn.
+ */
+export function isOrderKey(key: unknown): key is string {
+  if (typeof key !== 'string') return false;
+  try {
+    generateKeyBetween(key, null);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** The order key that puts a new item on top of `items`. */
 export function topOrder(items: Items): string {
   let top: string | null = null;
-  items.forEach((item) => {
-    const order = item.get('order');
-    if (typeof order === 'string' && (top === null || order > top)) top = order;
+  items.forEach((item: unknown) => {
+    const order = item instanceof Y.Map ? (item.get('order') as unknown) : null;
+    if (isOrderKey(order) && (top === null || order > top)) top = order;
   });
   return generateKeyBetween(top, null);
 }

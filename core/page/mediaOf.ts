@@ -1,4 +1,4 @@
-import type * as Y from 'yjs';
+import * as Y from 'yjs';
 import { partsWithTakes, readTakes } from '../recording/take';
 import { pageItems, readPages } from './document';
 
@@ -6,11 +6,12 @@ import { pageItems, readPages } from './document';
 export function mediaOf(doc: Y.Doc): string[] {
   const ids = new Set<string>();
   for (const { id, background } of readPages(doc)) {
-    if (background && 'media' in background) ids.add(background.media);
-    const original = background?.kind === 'photo' ? background.shot?.original : null;
-    if (typeof original === 'string') ids.add(original);
-    pageItems(doc, id)?.forEach((item) => {
-      const media = item.get?.('kind') === 'picture' ? item.get('media') : null;
+    if ('media' in background) ids.add(background.media);
+    const original = background.kind === 'photo' ? background.shot?.original : null;
+    if (original) ids.add(original);
+    pageItems(doc, id)?.forEach((item: unknown) => {
+      if (!(item instanceof Y.Map) || item.get('kind') !== 'picture') return;
+      const media = item.get('media') as unknown;
       if (typeof media === 'string') ids.add(media);
     });
   }

@@ -1,4 +1,4 @@
-import type * as Y from 'yjs';
+import * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from './document';
 import { readItems, type Items } from './item';
 import { partsWithTakes, readTakes } from '../recording/take';
@@ -48,12 +48,13 @@ export const NO_PROGRESS: PartProgress = {
 /** An item that is empty (a text box without words, a field left blank) is no work. */
 function countItems(items: Items): { items: number; strokes: number } {
   const count = { items: 0, strokes: 0 };
-  items.forEach((item) => {
-    const kind = item.get?.('kind');
+  items.forEach((item: unknown) => {
+    if (!(item instanceof Y.Map)) return;
+    const kind = item.get('kind') as unknown;
     if (kind === 'stroke') count.strokes += 1;
-    const value = kind === 'field' ? item.get('value') : 'something';
-    const words = kind === 'text' ? item.get('text') : value;
-    if (typeof kind === 'string' && String(words).trim() !== '') count.items += 1;
+    const value = kind === 'field' ? (item.get('value') as unknown) : 'something';
+    const words = kind === 'text' ? (item.get('text') as unknown) : value;
+    if (typeof kind === 'string' && typeof words === 'string' && words.trim() !== '') count.items += 1;
   });
   return count;
 }
@@ -78,22 +79,30 @@ function countPage(page: PagePlan, items: Items | undefined): PageCount {
   };
 }
 
-/** Counts what each part of a document holds. */
+/**
+ * Counts what each part of a document holds, whatever it holds: what is not in shape counts as nothing. A part's id
+ * comes out of the document, so it may be anything, too.
+ */
 export function measureProgress(doc: Y.Doc): PieceProgress {
-  const parts: Record<string, PartProgress> = {};
+  const parts = new Map<string, PartProgress>();
+  const partOf = (id: string): PartProgress => {
+    const part = parts.get(id) ?? { ...NO_PROGRESS };
+    parts.set(id, part);
+    return part;
+  };
   for (const page of readPages(doc)) {
-    const part = (parts[page.part] ??= { ...NO_PROGRESS });
+    const part = partOf(page.part);
     const counted = countPage(page, pageItems(doc, page.id));
     for (const key of Object.keys(counted) as (keyof PageCount)[]) part[key] += counted[key];
   }
   for (const id of partsWithTakes(doc)) {
     const recordings = readTakes(doc, id).length;
-    if (recordings > 0) parts[id] = { ...(parts[id] ?? NO_PROGRESS), recordings };
+    if (recordings > 0) partOf(id).recordings = recordings;
   }
   for (const id of partsWithWords(doc)) {
     const words = countWords(answerWords(doc, id));
-    if (words > 0) parts[id] = { ...(parts[id] ?? NO_PROGRESS), words };
+    if (words > 0) partOf(id).words = words;
   }
-  for (const id of tickedParts(doc)) parts[id] = { ...(parts[id] ?? NO_PROGRESS), ticked: true };
-  return { parts };
+  for (const id of tickedParts(doc)) partOf(id).ticked = true;
+  return { parts: Object.fromEntries(parts) };
 }

@@ -4,15 +4,7 @@
  * Coordinates given here are user space; `toUser` maps page points to it.
  */
 import { zlibSync } from 'fflate';
-import {
-  PDFHexString,
-  PDFName,
-  PDFNumber,
-  PDFString,
-  type PDFDict,
-  type PDFPage,
-  type PDFRef,
-} from 'pdf-lib';
+import { PDFHexString, PDFName, PDFNumber, PDFString, type PDFDict, type PDFPage, type PDFRef } from 'pdf-lib';
 import { itemBounds } from '../page/geometry';
 import type { Item, Quad } from '../page/item';
 import { applyTo, type Matrix } from '../page/matrix';

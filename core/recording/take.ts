@@ -2,7 +2,7 @@
  * A take: one recording that answers a part. A part's takes are a top-level Y.Map of the piece's document, by id, so
  * that two devices that record at once both keep theirs. The one that was chosen last is the answer.
  */
-import type * as Y from 'yjs';
+import * as Y from 'yjs';
 import { pageItems } from '../page/document';
 import type { Fields, ItemMap, Items } from '../page/item';
 import { SOUND_FAULTS, type SoundFault } from '../sound/judgeSound';
@@ -56,9 +56,12 @@ export const partsWithTakes = (doc: Y.Doc): string[] =>
     .filter((part) => part !== null)
     .sort();
 
+const timeOf = (value: unknown): number => (typeof value === 'number' && Number.isFinite(value) ? value : 0);
+
 /** Reads a take; null for what is none, as a broken client may have written it. */
 export function readTake(id: string, item: unknown): Take | null {
-  const get = (key: string): unknown => (item as ItemMap | null)?.get?.(key);
+  if (!(item instanceof Y.Map)) return null;
+  const get = (key: string): unknown => item.get(key) as unknown;
   const [sort, media, original, seconds, title, cover, faults, chosen, at] = [
     'sort',
     'media',
@@ -84,8 +87,8 @@ export function readTake(id: string, item: unknown): Take | null {
     title: typeof title === 'string' ? title.slice(0, MAX_TITLE) : '',
     cover: typeof cover === 'string' ? cover : null,
     faults: SOUND_FAULTS.filter((fault) => Array.isArray(faults) && faults.includes(fault)),
-    chosen: Number(chosen) || 0,
-    at: Number(at) || 0,
+    chosen: timeOf(chosen),
+    at: timeOf(at),
   };
 }
 

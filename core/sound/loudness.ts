@@ -35,20 +35,6 @@ export function kWeighting(rate: number): [shelf: Biquad, highPass: Biquad] {
   ];
 }
 
-/** A filtered copy (direct form II transposed, in double precision). */
-export function filtered(samples: Float32Array | Float64Array, { b: [b0, b1, b2], a: [a1, a2] }: Biquad): Float64Array {
-  const out = new Float64Array(samples.length);
-  let [z1, z2] = [0, 0];
-  for (let i = 0; i < samples.length; i++) {
-    const x = samples[i]!;
-    const y = b0 * x + z1;
-    z1 = b1 * x - a1 * y + z2;
-    z2 = b2 * x - a2 * y;
-    out[i] = y;
-  }
-  return out;
-}
-
 const STEP = 0.1;
 const STEPS_A_BLOCK = 4;
 const ABSOLUTE_GATE = -70;
@@ -58,31 +44,99 @@ const toLoudness = (meanSquare: number): number => -0.691 + 10 * Math.log10(mean
 const toMeanSquare = (loudness: number): number => 10 ** ((loudness + 0.691) / 10);
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
-/** Mean squares of the blocks of 400 ms, over all channels. A sound shorter than one block is one. */
-function blockPowers({ channels, rate }: Sound): number[] {
-  const size = Math.round(STEP * rate);
-  const steps = Math.floor((channels[0]?.length ?? 0) / size);
-  const powers = new Array<number>(steps).fill(0);
-  const [shelf, highPass] = kWeighting(rate);
-  for (const channel of channels) {
-    const weighted = filtered(filtered(channel, shelf), highPass);
-    for (let step = 0; step < steps; step++) {
-      let sum = 0;
-      for (let i = step * size; i < (step + 1) * size; i++) sum += weighted[i]! * weighted[i]!;
-      powers[step]! += sum / size;
-    }
+/** A second-order filter that goes on where it stopped (direct form II transposed, in double precision). */
+class RunningFilter {
+  private readonly b0: number;
+  private readonly b1: number;
+  private readonly b2: number;
+  private readonly a1: number;
+  private readonly a2: number;
+  private z1 = 0;
+  private z2 = 0;
+
+  constructor({ b, a }: Biquad) {
+    [this.b0, this.b1, this.b2] = b;
+    [this.a1, this.a2] = a;
   }
-  const blocks = Math.max(steps > 0 ? 1 : 0, steps - STEPS_A_BLOCK + 1);
-  return Array.from({ length: blocks }, (_, i) => mean(powers.slice(i, i + STEPS_A_BLOCK)));
+
+  next(x: number): number {
+    const y = this.b0 * x + this.z1;
+    this.z1 = this.b1 * x - this.a1 * y + this.z2;
+    this.z2 = this.b2 * x - this.a2 * y;
+    return y;
+  }
 }
 
-/**
- * Integrated loudness in LUFS of a sound with one or two channels (which weigh the same); minus infinity for one in
- * which no block is above the absolute gate.
- */
-export function integratedLoudness(sound: Sound): number {
-  const loud = blockPowers(sound).filter((power) => power > toMeanSquare(ABSOLUTE_GATE));
-  if (loud.length === 0) return -Infinity;
-  const gate = toMeanSquare(toLoudness(mean(loud)) + RELATIVE_GATE);
-  return toLoudness(mean(loud.filter((power) => power > gate)));
+/** One channel's filters, and what has been summed up of the step that is under way. */
+class ChannelMeter {
+  private readonly shelf: RunningFilter;
+  private readonly highPass: RunningFilter;
+  private sum = 0;
+  private filled = 0;
+  readonly steps: number[] = [];
+
+  constructor(
+    rate: number,
+    private readonly size: number,
+  ) {
+    [this.shelf, this.highPass] = kWeighting(rate).map((biquad) => new RunningFilter(biquad)) as [
+      RunningFilter,
+      RunningFilter,
+    ];
+  }
+
+  add(samples: Float32Array): void {
+    for (const sample of samples) {
+      const weighted = this.highPass.next(this.shelf.next(sample));
+      this.sum += weighted * weighted;
+      this.filled += 1;
+      if (this.filled < this.size) continue;
+      this.steps.push(this.sum / this.size);
+      [this.sum, this.filled] = [0, 0];
+    }
+  }
+}
+
+/** Measures a sound that comes bit by bit, so that a long one is never held whole. */
+export class LoudnessMeter {
+  private readonly channels: ChannelMeter[];
+
+  /** @param rate samples a second */
+  constructor(rate: number, channels: number) {
+    const size = Math.round(STEP * rate);
+    this.channels = Array.from({ length: channels }, () => new ChannelMeter(rate, size));
+  }
+
+  /** What comes next: as many samples of each channel, -1 to 1. */
+  add(samples: readonly Float32Array[]): void {
+    this.channels.forEach((channel, i) => channel.add(samples[i]!));
+  }
+
+  /**
+   * Integrated loudness in LUFS of what has come (channels weigh the same); minus infinity where no block is above the
+   * absolute gate. A sound shorter than one block is one.
+   */
+  integrated(): number {
+    const loud = this.blockPowers().filter((power) => power > toMeanSquare(ABSOLUTE_GATE));
+    if (loud.length === 0) return -Infinity;
+    const gate = toMeanSquare(toLoudness(mean(loud)) + RELATIVE_GATE);
+    return toLoudness(mean(loud.filter((power) => power > gate)));
+  }
+
+  /** Mean squares of the blocks of 400 ms, over all channels. */
+  private blockPowers(): number[] {
+    const steps = this.channels[0]?.steps.length ?? 0;
+    const powers = Array.from({ length: steps }, (_, step) =>
+      this.channels.reduce((sum, channel) => sum + channel.steps[step]!, 0),
+    );
+    const blocks = Math.max(steps > 0 ? 1 : 0, steps - STEPS_A_BLOCK + 1);
+    return Array.from({ length: blocks }, (_, i) => mean(powers.slice(i, i + STEPS_A_BLOCK)));
+  }
+}
+
+/** Integrated loudness of a whole sound with one or two channels, in LUFS; see {@link LoudnessMeter.integrated}. */
+export function integratedLoudness({ channels, rate }: Sound): number {
+  const meter = new LoudnessMeter(rate, channels.length);
+  meter.add(channels);
+  return meter.integrated();
 }

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { CEILING, lifted, TARGET_LOUDNESS } from './lift';
-import { integratedLoudness } from './loudness';
+import { integratedLoudness, LoudnessMeter } from './loudness';
 import { cutSound, fromDecibels, joinSounds, peakOf, soundLength, type Sound } from './sound';
 import { writeWav } from './wav';
-import { levelOf, wavePeaks } from './wave';
+import { levelOf, WaveMeter, wavePeaks } from './wave';
 import { clippedShare, judgeSound } from './judgeSound';
 
 const RATE = 16_000;
@@ -110,4 +110,18 @@ describe('a sound', () => {
       judgeSound({ channels: [samples!.map((sample) => Math.max(-1, Math.min(1, sample)))], rate }).faults,
     ).toContain('clipped');
   });
+});
+
+it('a sound that comes bit by bit has the loudness and the shape of the whole', () => {
+  const samples = Float32Array.from({ length: RATE * 3 + 77 }, (_, i) => Math.sin(i / 9) * (i / (RATE * 4)));
+  const sound = { channels: [samples, samples.map((value) => value / 2)], rate: RATE };
+  const loudness = new LoudnessMeter(RATE, 2);
+  const wave = new WaveMeter(240, samples.length);
+  for (let at = 0; at < samples.length; at += 5_001) {
+    const bit = sound.channels.map((channel) => channel.subarray(at, at + 5_001));
+    loudness.add(bit);
+    wave.add(bit);
+  }
+  expect(loudness.integrated()).toBeCloseTo(integratedLoudness(sound), 9);
+  expect(wave.shape()).toEqual(wavePeaks(sound, 240));
 });

@@ -16,6 +16,34 @@ export function wavePeaks({ channels }: Sound, count: number): number[] {
   });
 }
 
+/** The shape of a sound that comes bit by bit; of one whose length is known, and is at least one sample a stretch. */
+export class WaveMeter {
+  private readonly peaks: number[];
+  private at = 0;
+
+  /** @param length samples of a channel that will come altogether */
+  constructor(
+    private readonly count: number,
+    private readonly length: number,
+  ) {
+    this.peaks = new Array<number>(count).fill(0);
+  }
+
+  add(channels: readonly Float32Array[]): void {
+    const size = channels[0]?.length ?? 0;
+    for (let i = 0; i < size; i++) {
+      const bin = Math.min(this.count - 1, Math.floor(((this.at + i + 1) * this.count - 1) / this.length));
+      for (const channel of channels) this.peaks[bin] = Math.max(this.peaks[bin]!, Math.abs(channel[i]!));
+    }
+    this.at += size;
+  }
+
+  /** Each 0 to 1. */
+  shape(): number[] {
+    return this.peaks.map((peak) => Math.min(1, peak));
+  }
+}
+
 /** Quieter than this (dBFS) shows as nothing on a level. */
 const FLOOR = -54;
 

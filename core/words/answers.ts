@@ -20,14 +20,18 @@ export const partsWithWords = (doc: Y.Doc): string[] =>
     .map((name) => name.slice(WORDS.length))
     .sort();
 
+/** Deeper than this, nothing is read: an editor's lists in lists are a handful of steps. */
+const MAX_DEPTH = 40;
+
 /** An element of the editor's document, as its JSON has it. */
-function nodeOf(element: Y.XmlElement): unknown {
-  return { type: element.nodeName, attrs: element.getAttributes(), content: contentOf(element) };
+function nodeOf(element: Y.XmlElement, depth: number): unknown {
+  return { type: element.nodeName, attrs: element.getAttributes(), content: contentOf(element, depth + 1) };
 }
 
-function contentOf(parent: Y.XmlElement | Y.XmlFragment): unknown[] {
+function contentOf(parent: Y.XmlElement | Y.XmlFragment, depth = 0): unknown[] {
+  if (depth > MAX_DEPTH) return [];
   return parent.toArray().flatMap((child): unknown[] => {
-    if (child instanceof Y.XmlElement) return [nodeOf(child)];
+    if (child instanceof Y.XmlElement) return [nodeOf(child, depth)];
     if (!(child instanceof Y.XmlText)) return [];
     return (child.toDelta() as { insert: unknown; attributes?: Record<string, unknown> }[]).map(
       ({ insert, attributes = {} }) => ({

@@ -17,6 +17,8 @@ type Handler<Q extends Queue> = (data: Q extends Asked ? JobData[Q] : object) =>
 /** Work that outlives a request. What `send` has returned for is done some time, also after the server was killed. */
 export interface Jobs {
   send<Q extends Asked>(queue: Q, data: JobData[Q]): Promise<void>;
+  /** Resolves where jobs are taken, and rejects where they are not. */
+  answer(): Promise<void>;
 }
 
 /** A job that was begun and not finished within this many seconds is taken up again, at most so many times. */
@@ -78,6 +80,10 @@ export class DatabaseJobs implements Jobs {
   async repeat(queue: Repeated, cron: string): Promise<void> {
     await this.boss.schedule(queue, cron, {}, LIMITS[queue]);
     await this.boss.send(queue, {}, LIMITS[queue]);
+  }
+
+  async answer(): Promise<void> {
+    await this.boss.getQueues();
   }
 
   async stop(): Promise<void> {

@@ -6,6 +6,7 @@ import sharp, { type Metadata } from 'sharp';
 import { MEDIA_LIMITS, type MediaKind } from '@lippet/core/contract/media';
 import { ProblemError } from '../problems/problem';
 import { probeRecording } from './recording';
+import { drawSvg, readSvg } from './svg';
 
 const run = promisify(execFile);
 
@@ -21,11 +22,9 @@ export interface JudgedMedia {
   seconds: number | null;
 }
 
-const PICTURES = new Set(['jpeg', 'png', 'webp', 'gif', 'svg', 'heif']);
+const PICTURES = new Set(['jpeg', 'png', 'webp', 'gif', 'heif']);
 /** Unpacking a photo takes at most this long, in milliseconds. */
 const PHOTO_PATIENCE = 30_000;
-/** An SVG is drawn this large (pixels on its longer side): fine on a page that is looked at closely. */
-const SVG_SIDE = 2048;
 /** pdfinfo reads the whole file; one that keeps it busy longer than this (ms) is not opened. */
 const PDF_PATIENCE = 15_000;
 
@@ -53,10 +52,10 @@ const megabytes = (bytes: number): number => bytes / 1024 / 1024;
 export async function judgeMedia(path: string, { anyFile = false } = {}): Promise<JudgedMedia> {
   const { size } = await stat(path);
   if (size === 0) throw refuse('That file is empty.');
+  const svg = await readSvg(path);
+  if (svg !== null) return judgePicture(await drawSvg(svg));
   // What can be read as a picture is one, whatever else is behind it: writing it anew leaves only the picture.
-  const found = await sharp(path, { limitInputPixels: false })
-    .metadata()
-    .catch(() => null);
+  const found = await metadataOf(path).catch(() => null);
   const pdf = !found && (await isPdf(path));
   const recording = found || pdf ? null : await judgeRecording(path);
   if (recording) return recording;
@@ -78,8 +77,11 @@ export async function judgeMedia(path: string, { anyFile = false } = {}): Promis
       'That file is no picture, PDF, sound or film that Lippet can read to its end. PNG, JPEG, WebP, GIF, ' +
         'SVG, PDF, WebM, MP4, MP3 and WAV can be used.',
     );
-  return judgePicture(path, found);
+  return judgePicture(path);
 }
+
+const metadataOf = (picture: string | Buffer): Promise<Metadata> =>
+  sharp(picture, { limitInputPixels: false }).metadata();
 
 /** Sound and film are kept as they came; a job makes of them what plays everywhere. */
 async function judgeRecording(path: string): Promise<JudgedMedia | null> {
@@ -95,19 +97,17 @@ async function judgeRecording(path: string): Promise<JudgedMedia | null> {
 }
 
 /** `upright` says that it has been turned already: what the camera wrote of that is not asked again. */
-async function judgePicture(path: string, found: Metadata, { upright = false } = {}): Promise<JudgedMedia> {
-  const { format, width = 0, height = 0, hasAlpha } = found;
+async function judgePicture(picture: string | Buffer, { upright = false } = {}): Promise<JudgedMedia> {
+  const { format, compression, width = 0, height = 0, hasAlpha } = await metadataOf(picture);
   if (!PICTURES.has(format ?? '')) throw refuse('Pictures can be PNG, JPEG, WebP, HEIC, GIF or SVG.');
-  if (format !== 'svg' && width * height > MEDIA_LIMITS.pixels) {
+  if (width * height > MEDIA_LIMITS.pixels) {
     throw refuse(
       `That picture has ${Math.round((width * height) / 1e6)} million pixels; at most ${MEDIA_LIMITS.pixels / 1e6} million can be used.`,
     );
   }
-  if (found.compression === 'hevc') return judgeHeic(path);
+  if (compression === 'hevc' && typeof picture === 'string') return judgeHeic(picture);
   try {
-    // An SVG is kept as it looks, not as it is written: no script, no address in it reaches anybody.
-    const density = Math.min(2_400, Math.max(18, (72 * SVG_SIDE) / Math.max(1, width, height)));
-    const opened = sharp(path, { limitInputPixels: MEDIA_LIMITS.pixels, ...(format === 'svg' ? { density } : {}) });
+    const opened = sharp(picture, { limitInputPixels: MEDIA_LIMITS.pixels });
     // Upright, as the camera meant it; writing anew drops place and device data.
     const image = (upright ? opened : opened.rotate()).resize({
       width: MEDIA_LIMITS.side,
@@ -115,7 +115,7 @@ async function judgePicture(path: string, found: Metadata, { upright = false } =
       fit: 'inside',
       withoutEnlargement: true,
     });
-    const lossless = format === 'png' || format === 'gif' || format === 'svg';
+    const lossless = format === 'png' || format === 'gif';
     const { data, info } = await image
       .webp(lossless ? { lossless: true } : { quality: 88, alphaQuality: hasAlpha ? 100 : undefined })
       .toBuffer({ resolveWithObject: true });
@@ -138,7 +138,7 @@ async function judgeHeic(path: string): Promise<JudgedMedia> {
   const plain = `${path}.jpg`;
   try {
     await run('heif-convert', ['-q', '95', path, plain], { timeout: PHOTO_PATIENCE });
-    return await judgePicture(plain, await sharp(plain).metadata(), { upright: true });
+    return await judgePicture(plain, { upright: true });
   } catch (error) {
     if ((error as { code?: unknown }).code === 'ENOENT' || error instanceof ProblemError) throw error;
     throw refuse(DAMAGED);

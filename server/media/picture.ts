@@ -1,4 +1,4 @@
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import type * as Y from 'yjs';
 import type { AskPlace } from '@lippet/core/contract/ask';
 import { markItems, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
@@ -13,6 +13,8 @@ const RING_COLOUR = '#B93A24';
 const GROUND = '#FFFCF4';
 /** Width of the small pictures, in pixels: three times what a phone's card shows. */
 const THUMBNAIL_WIDTH = 420;
+/** A page that is longer is made narrower. */
+const THUMBNAIL_HEIGHT = 1_260;
 
 /**
  * Gives the bytes of a media's picture, or of one page of a PDF, as something an SVG can hold; null if it is not here.
@@ -93,8 +95,16 @@ export async function pagePicture(
   if (marks) layers.push(readItems(markItems(marks, page.id)));
   const svg = pageToSvg(page, layers, { digits: 1, ...(await addressesOf(page, layers.flat(), pictures)) });
   const drawn = place ? svg.replace(/<\/svg>\s*$/, `${ring(place, page.width)}</svg>`) : svg;
-  return sharp(Buffer.from(drawn)).resize({ width: THUMBNAIL_WIDTH }).webp({ quality: 82 }).toBuffer();
+  return small(sharp(Buffer.from(drawn), { density: densityFor(page) }));
 }
+
+/** As small as a picture in a list is shown, however long a page is. */
+const small = (picture: Sharp): Promise<Buffer> =>
+  picture.resize({ width: THUMBNAIL_WIDTH, height: THUMBNAIL_HEIGHT, fit: 'inside' }).webp({ quality: 82 }).toBuffer();
+
+/** Dots an inch at which a page is drawn just as large as it is shown: drawn as it is, a large one is a gigabyte. */
+const densityFor = ({ width, height }: PagePlan): number =>
+  Math.max(1, Math.min(400, 72 * Math.min(THUMBNAIL_WIDTH / width, THUMBNAIL_HEIGHT / height)));
 
 /** A ring around a place, to be seen on every ground. */
 const ring = ({ x, y }: AskPlace, width: number): string =>

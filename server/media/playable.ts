@@ -1,9 +1,6 @@
 import { rm } from 'node:fs/promises';
-import { WAVE_PEAKS } from '@lippet/core/contract/media';
-import { integratedLoudness } from '@lippet/core/sound/loudness';
-import { wavePeaks } from '@lippet/core/sound/wave';
 import type { FileStore } from '../storage/fileStore';
-import { coverPicture, makePlayable, probeRecording, readSound, RecordingError, type MadeFiles } from './recording';
+import { coverPicture, makePlayable, measureSound, probeRecording, RecordingError, type MadeFiles } from './recording';
 
 /** What is made of a recording, and measured in it. */
 export interface PlayableForm {
@@ -31,8 +28,7 @@ export async function playableForm(files: FileStore, path: string): Promise<Play
     const made = await probeRecording(drafts.playable);
     if (!made?.seconds)
       throw new RecordingError('There is nothing to be seen or heard in it. The recording is kept as it came.');
-    const sound = made.hasSound ? await readSound(drafts) : null;
-    const loudness = sound && integratedLoudness(sound);
+    const sound = made.hasSound ? await measureSound(drafts) : null;
     const cover = made.sort === 'film' ? await files.put(await coverPicture(drafts)) : null;
     const hash = await files.adopt(drafts.playable);
     return {
@@ -43,8 +39,8 @@ export async function playableForm(files: FileStore, path: string): Promise<Play
       width: made.width,
       height: made.height,
       coverHash: cover,
-      loudness: loudness !== null && Number.isFinite(loudness) ? loudness : null,
-      peaks: sound && wavePeaks(sound, WAVE_PEAKS).map((peak) => Math.round(peak * 1000) / 1000),
+      loudness: sound?.loudness ?? null,
+      peaks: sound?.peaks ?? null,
     };
   } finally {
     await Promise.all(Object.values(drafts).map((draft: string) => rm(draft, { force: true })));

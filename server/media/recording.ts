@@ -1,11 +1,14 @@
 /** Looks into sound and film with ffmpeg, and makes of them what plays everywhere. */
 import { execFile } from 'node:child_process';
-import { readFile } from 'node:fs/promises';
+import { open, readFile } from 'node:fs/promises';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import sharp from 'sharp';
 import { scoreFrame } from '@lippet/core/film/coverFrames';
 import type { Span } from '@lippet/core/recording/spans';
-import type { Sound } from '@lippet/core/sound/sound';
+import { MEDIA_LIMITS, WAVE_PEAKS } from '@lippet/core/contract/media';
+import { LoudnessMeter } from '@lippet/core/sound/loudness';
+import { WaveMeter } from '@lippet/core/sound/wave';
 
 const run = promisify(execFile);
 
@@ -161,6 +164,9 @@ export async function makePlayable(
       : ['-vn'];
   const { width, height, every, most } = COVER;
   await ffmpeg([
+    // A browser's recording does not say how long it is, and silence of many hours is a small file.
+    '-t',
+    String(MEDIA_LIMITS.seconds),
     '-i',
     path,
     ...film,
@@ -218,12 +224,56 @@ export async function cutPlayable(
   await ffmpeg(['-i', path, ...film, ...sound, '-movflags', '+faststart', '-f', 'mp4', out]);
 }
 
-/** The sound that {@link makePlayable} wrote, as numbers. */
-export async function readSound({ sound }: MadeFiles): Promise<Sound> {
-  const bytes = await readFile(sound);
-  const both = new Float32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
-  const channels = [0, 1].map((c) => Float32Array.from({ length: both.length >> 1 }, (_, i) => both[i * 2 + c]!));
-  return { channels, rate: RATE };
+/** What is measured of a sound. */
+export interface MeasuredSound {
+  /** In LUFS; null for silence. */
+  loudness: number | null;
+  /** Its shape, 0 to 1 in even stretches. */
+  peaks: number[];
+}
+
+/** Bytes of a sample of both channels, and of a second of them. */
+const FRAME_BYTES = 8;
+const SECOND_BYTES = RATE * FRAME_BYTES;
+
+/** The two channels that lie by turns. */
+function channelsOf(bytes: Buffer): [Float32Array, Float32Array] {
+  const count = Math.floor(bytes.length / FRAME_BYTES);
+  const [left, right] = [new Float32Array(count), new Float32Array(count)];
+  for (let i = 0; i < count; i++) {
+    left[i] = bytes.readFloatLE(i * FRAME_BYTES);
+    right[i] = bytes.readFloatLE(i * FRAME_BYTES + 4);
+  }
+  return [left, right];
+}
+
+/**
+ * Measures the sound that {@link makePlayable} wrote, a second at a time: a quarter of an hour is a third of a gigabyte,
+ * and whoever asks for something meanwhile is answered between two of them.
+ */
+export async function measureSound({ sound }: MadeFiles): Promise<MeasuredSound> {
+  const file = await open(sound);
+  try {
+    const { size } = await file.stat();
+    const samples = Math.floor(size / FRAME_BYTES);
+    const loudness = new LoudnessMeter(RATE, 2);
+    const wave = new WaveMeter(WAVE_PEAKS, Math.max(WAVE_PEAKS, samples));
+    const buffer = Buffer.alloc(SECOND_BYTES);
+    for (let at = 0; at < samples * FRAME_BYTES; at += SECOND_BYTES) {
+      const { bytesRead } = await file.read(buffer, 0, SECOND_BYTES, at);
+      const channels = channelsOf(buffer.subarray(0, bytesRead));
+      loudness.add(channels);
+      wave.add(channels);
+      await nextTurn();
+    }
+    const integrated = loudness.integrated();
+    return {
+      loudness: Number.isFinite(integrated) ? integrated : null,
+      peaks: wave.shape().map((peak) => Math.round(peak * 1000) / 1000),
+    };
+  } finally {
+    await file.close();
+  }
 }
 
 /** The frame that stands best for a film, as WebP: a sharp and well lit one. */

@@ -10,6 +10,7 @@ import * as threads from './2026-11-25-threads';
 import * as classes from './2026-11-26-class';
 import * as reviewing from './2026-11-26-reviewing';
 import * as desk from './2026-11-26-desk';
+import * as safety from './2026-11-29-safety';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 const MIGRATIONS = [
@@ -23,6 +24,7 @@ const MIGRATIONS = [
   { name: '2026-11-26-class', ...classes },
   { name: '2026-11-26-reviewing', ...reviewing },
   { name: '2026-11-26-desk', ...desk },
+  { name: '2026-11-29-safety', ...safety },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

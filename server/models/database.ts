@@ -1,6 +1,7 @@
 import pg from 'pg';
 import { Sequelize } from 'sequelize';
 import { defineTables } from './tables';
+import { transactionContext } from './transactionContext';
 
 /**
  * A connection that may break off at any moment without taking the server with it: Sequelize listens for that only once
@@ -14,13 +15,18 @@ class SteadyClient extends pg.Client {
   }
 }
 
+/** Connections that the server keeps at most. */
+const MOST_CONNECTIONS = 16;
+
+Sequelize.useCLS(transactionContext);
+
 /** Opens the connection pool and ties the models to it. */
-export function openDatabase(url: string): Sequelize {
+export function openDatabase(url: string, { connections = MOST_CONNECTIONS } = {}): Sequelize {
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     dialectModule: { ...pg, Client: SteadyClient },
     logging: false,
-    pool: { max: 16, acquire: 20_000 },
+    pool: { max: connections, acquire: 20_000 },
     define: { underscored: true },
   });
   defineTables(sequelize);

@@ -3,6 +3,7 @@ import type { ObjectSchema, InferType, Schema } from 'yup';
 import { ValidationError } from 'yup';
 import { idParam } from '@lippet/core/contract/work';
 import type { Config } from '../config';
+import type { Jobs } from '../jobs/jobs';
 import type { Actor } from '../policy/actor';
 import { notFound, ProblemError } from '../problems/problem';
 import type { ActivityArchiveService } from '../services/activityArchive';
@@ -37,6 +38,7 @@ import { sentenceOf } from './sentences';
 /** What routes work with. */
 export interface Services {
   config: Config;
+  jobs: Jobs;
   signIn: SignInService;
   pieces: PieceService;
   media: MediaService;
@@ -82,7 +84,15 @@ export function signedIn(c: Context<AppEnv>): Actor {
  * database can't keep them.
  */
 const UNKEPT = /[\0\p{Surrogate}]/gu;
-const kept = (_: string, value: unknown): unknown => (typeof value === 'string' ? value.replace(UNKEPT, '') : value);
+
+/**
+ * What is taken of each value in a body. Names that every object has (`toString`, `__proto__`) are nobody's field: what
+ * looks a field up by its name would find the object's own.
+ */
+function kept(name: string, value: unknown): unknown {
+  if (name in Object.prototype) return undefined;
+  return typeof value === 'string' ? value.replace(UNKEPT, '') : value;
+}
 
 /** The JSON body, checked. @throws ProblemError `bad-request` with a sentence that names the trouble */
 export async function body<S extends ObjectSchema<object>>(c: Context<AppEnv>, schema: S): Promise<InferType<S>> {

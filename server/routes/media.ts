@@ -31,7 +31,10 @@ function file(c: Context<AppEnv>, media: MediaService, form: MediaForm): Respons
   const [first, last] = range ?? [0, size - 1];
   c.header('Content-Length', String(last - first + 1));
   if (range) c.header('Content-Range', `bytes ${first}-${last}/${size}`);
-  return c.body(media.stream(form, first, last), range ? 206 : 200);
+  const status = range ? 206 : 200;
+  // Who only asks how large it is gets no file opened.
+  if (c.req.method === 'HEAD') return c.body(null, status);
+  return c.body(media.stream(form, first, last), status);
 }
 
 /** Files as they arrive and as they are seen, and the earlier copies of a draft. */

@@ -3,16 +3,14 @@
  * killed with -9 in the midst of sending; a database goes down under load. Whatever was cut off can be asked again, and
  * comes to the same: one go, one answer, all of the work.
  */
-import { fork, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { join } from 'node:path';
-import { build } from 'esbuild';
 import { Client } from 'pg';
 import type { GoView, NowView, ReviewView } from '@lippet/core/contract/work';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import * as Y from 'yjs';
 import { BreakingLine } from '../testing/breakingLine';
+import { packProgram, ServerProcess } from '../testing/serverProcess';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(400_000);
@@ -24,23 +22,9 @@ let harness: ReturnType<typeof appOf>;
 let ada: TestClient;
 let teacher: TestClient;
 let line: BreakingLine;
-const ROOT = join(__dirname, '..', '..');
-/**
- * The server as one file, which starts in half the time; in the repository, because it looks for its packages from
- * where it lies.
- */
-const BUILT = join(ROOT, '.lippet', 'faultyServer.mjs');
+let program: string;
 beforeAll(async () => {
-  await build({
-    entryPoints: [join(ROOT, 'server', 'testing', 'faultyServer.ts')],
-    outfile: BUILT,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    alias: { '@lippet/core': join(ROOT, 'core') },
-    logLevel: 'error',
-  });
+  program = await packProgram('server/testing/faultyServer.ts', 'faultyServer');
   school = await smallSchool();
   harness = appOf(school);
   [ada, teacher] = [await harness.as('ada'), await harness.as('ms-reed')];
@@ -73,66 +57,32 @@ async function freshPiece(): Promise<{ activity: string; piece: string }> {
   return { activity, piece: pieceId };
 }
 
-class Faulty {
-  private constructor(
-    private readonly child: ChildProcess,
-    private readonly port: number,
-  ) {}
-
-  /** A server that can be told when to die. */
-  static async start(): Promise<Faulty> {
-    const child = fork(BUILT, {
-      env: {
-        ...process.env,
-        LIPPET_DATABASE_URL: school.database.url,
-        LIPPET_PORT: '0',
-        LIPPET_FILES: school.filesRoot,
-        LIPPET_LOG_LEVEL: 'silent',
-        NODE_OPTIONS: '',
-      },
+/**
+ * Asks a server, and has it killed before the query of this number.
+ * @returns the answer; null where it died before there was one
+ */
+async function askDying(client: TestClient, path: string, body: object, dieBefore: number): Promise<Response | null> {
+  const server = await ServerProcess.start(program, school);
+  const armed = ServerProcess.told(server.child);
+  server.child.send({ arm: dieBefore });
+  await armed;
+  const headers = {
+    'x-lippet': '1',
+    'content-type': 'application/json',
+    cookie: [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+  };
+  try {
+    const answer = await fetch(`http://127.0.0.1:${server.port}${path}`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify(body),
     });
-    const { listening } = await Faulty.told<{ listening: number }>(child);
-    return new Faulty(child, listening);
-  }
-
-  private static told<T>(child: ChildProcess): Promise<T> {
-    return new Promise((resolve, reject) => {
-      child.once('message', (message) => resolve(message as T));
-      child.once('exit', (code) => reject(new Error(`The faulty server ended (${code}) too early.`)));
-    });
-  }
-
-  /**
-   * Asks, and kills the server before the query of this number.
-   * @returns the answer; null where it died before there was one
-   */
-  async ask(client: TestClient, path: string, body: object, dieBefore: number): Promise<Response | null> {
-    const armed = Faulty.told(this.child);
-    this.child.send({ arm: dieBefore });
-    await armed;
-    const headers = {
-      'x-lippet': '1',
-      'content-type': 'application/json',
-      cookie: [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
-    };
-    try {
-      const answer = await fetch(`http://127.0.0.1:${this.port}${path}`, {
-        method: 'POST',
-        headers,
-        body: JSON.stringify(body),
-      });
-      await answer.clone().text();
-      return answer;
-    } catch {
-      return null;
-    }
-  }
-
-  async end(): Promise<void> {
-    if (this.child.exitCode !== null || this.child.signalCode !== null) return;
-    const gone = new Promise((resolve) => this.child.once('exit', resolve));
-    this.child.kill('SIGKILL');
-    await gone;
+    await answer.clone().text();
+    return answer;
+  } catch {
+    return null;
+  } finally {
+    await server.end();
   }
 }
 
@@ -190,10 +140,7 @@ it('a server that is killed at the beginning, in the midst and at the end of sen
   const { queries } = await line.during(() => ada.request('POST', first.path, first.request));
   for (const dieBefore of [1, Math.floor(queries / 2), queries - 1]) {
     const sending = await aboutToSend();
-    const server = await Faulty.start();
-    const answer = await server.ask(ada, sending.path, sending.request, dieBefore);
-    await server.end();
-    expect(answer).toBeNull();
+    expect(await askDying(ada, sending.path, sending.request, dieBefore)).toBeNull();
     await expectWholeOrNothing(sending);
   }
 });

@@ -183,8 +183,8 @@ function freshCard(
 
 const secretOf = async ({ pictures, password }: KeyCard): Promise<{ secretKind: SecretKind; secretHash: string }> =>
   pictures
-    ? { secretKind: 'picture', secretHash: await hashSecret(pictureSecret(pictures)) }
-    : { secretKind: 'password', secretHash: await hashSecret(password!) };
+    ? { secretKind: 'picture', secretHash: await hashSecret('picture', pictureSecret(pictures)) }
+    : { secretKind: 'password', secretHash: await hashSecret('password', password!) };
 
 async function viewOf({ id, name, code }: Group): Promise<GroupView> {
   const members = await Membership.findAll({ where: { groupId: id, role: 'learner' } });

@@ -132,7 +132,7 @@ export class JoiningService {
     await this.tries.insist([[{ address: from }, JOIN_RULE]]);
     await this.tries.note('join', from, false);
     const personId = randomUUID();
-    const secretHash = await hashSecret(pictureSecret(pictures));
+    const secretHash = await hashSecret('picture', pictureSecret(pictures));
     await this.sequelize.transaction(async (transaction) => {
       const group = code
         ? await Group.findOne({

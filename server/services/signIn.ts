@@ -66,6 +66,7 @@ export class SignInService {
   async signIn(body: SignInBody, deviceCode: string | undefined, address: string): Promise<SignedIn> {
     const person = await this.findPerson(body, deviceCode);
     const who = person?.id ?? `name:${(body.signInName ?? body.personId ?? '').toLowerCase()}`;
+    const kind = body.pictures ? 'picture' : 'password';
     const secret = body.pictures ? pictureSecret(body.pictures) : (body.password ?? '');
     const right = await this.sequelize.transaction(async (transaction) => {
       // One try at a time for each person: many at once must not slip past the wait.
@@ -80,7 +81,7 @@ export class SignInService {
         ],
         transaction,
       );
-      const matches = await verifySecret(person?.secretHash ?? (await decoyHash()), secret);
+      const matches = await verifySecret(kind, person?.secretHash ?? (await decoyHash()), secret);
       const succeeded = matches && person !== null;
       await this.tries.note(who, address, succeeded, transaction);
       return succeeded;
@@ -100,17 +101,20 @@ export class SignInService {
     if (body.signInName) {
       // A picture key is only three pictures: it is never enough without the group's device.
       if (body.pictures) return null;
-      return Person.findOne({
+      const person = await Person.findOne({
         where: this.sequelize.where(
           this.sequelize.fn('lower', this.sequelize.col('sign_in_name')),
           body.signInName.toLowerCase(),
         ),
       });
+      // A secret opens only by its own way: a picture key is no password, however it is spelled.
+      return person?.secretKind === 'password' ? person : null;
     }
     const group = deviceCode ? await Group.findOne({ where: { code: deviceCode } }) : null;
     if (!group || !body.personId) return null;
     const member = await Membership.findOne({ where: { groupId: group.id, personId: body.personId, leftAt: null } });
-    return member && Person.findByPk(member.personId);
+    const person = member && (await Person.findByPk(member.personId));
+    return person?.secretKind === (body.pictures ? 'picture' : 'password') ? person : null;
   }
 
   async openSession(personId: string, kept: boolean): Promise<SignedIn> {

@@ -3,12 +3,16 @@ import type { Duplex } from 'node:stream';
 import { Hocuspocus, type beforeHandleMessagePayload } from '@hocuspocus/server';
 import * as decoding from 'lib0/decoding';
 import { messageYjsSyncStep2, messageYjsUpdate } from 'y-protocols/sync';
+import type { Logger } from 'pino';
 import { WebSocketServer, type WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { LIMITS } from '@lippet/core/contract/limits';
 import type { SyncNews } from '@lippet/core/contract/sync';
 import type { Actor } from '../policy/actor';
 import { documentName, parseDocumentName, type DocumentRef } from './documentName';
+import { Allowance } from './allowance';
+import { unfitUpdate } from './updateGuard';
+import { sendAway } from './sendAway';
 import type { UpdateLog } from './updateLog';
 
 /** What the hub asks of the rest of the server about a document. */
@@ -26,6 +30,8 @@ export interface DocumentGate {
 interface SocketContext {
   actor: Actor;
   name?: string;
+  /** Called once this line has been let into a document. */
+  opened: () => void;
 }
 
 /** Message types of the sync protocol that can carry a document update. */
@@ -57,9 +63,13 @@ export class SyncHub {
   private closed = false;
   private readonly bySession = new Map<string, Set<WebSocket>>();
 
+  /** How many bytes the log holds of each open document. */
+  private readonly held = new WeakMap<Y.Doc, number>();
+
   constructor(
     private readonly log: UpdateLog,
     private readonly gate: DocumentGate,
+    private readonly logger: Logger,
   ) {
     this.hocuspocus = new Hocuspocus({
       quiet: true,
@@ -71,6 +81,7 @@ export class SyncHub {
         // same.
         if (!access) throw new Error();
         connectionConfig.readOnly = !access.write;
+        (context as SocketContext).opened();
         if (ref.kind === 'marks')
           (context as SocketContext).name = await this.gate.nameOf((context as SocketContext).actor);
       },
@@ -79,6 +90,7 @@ export class SyncHub {
       onLoadDocument: async ({ documentName: name, document }) => {
         const read = await this.log.read(parseDocumentName(name)!);
         if (read) Y.applyUpdate(document, read.update);
+        this.held.set(document, read?.update.length ?? 0);
       },
       beforeHandleMessage: (payload) => this.keepFirst(payload),
       onStoreDocument: async ({ documentName: name }) => {
@@ -112,6 +124,9 @@ export class SyncHub {
     this.tidying.add(work);
     try {
       await work;
+    } catch (error) {
+      // From a timer of its own: nobody else would hear of it, and nothing is lost by it.
+      this.logger.error({ err: error, ...ref }, 'document could not be tidied');
     } finally {
       this.tidying.delete(work);
     }
@@ -126,13 +141,21 @@ export class SyncHub {
     const known =
       carried.step === messageYjsSyncStep2 && Y.snapshotContainsUpdate(Y.snapshot(document), carried.update);
     if (known) return;
-    Y.decodeUpdate(carried.update); // throws on bytes that are no update, which closes the connection
+    const held = this.held.get(document) ?? 0;
+    // Throws on bytes that are no update, which closes the connection.
+    const unfit = unfitUpdate(document, held, carried.update);
+    if (unfit) {
+      connection.readOnly = true;
+      connection.sendStateless(JSON.stringify({ kind: 'full', why: unfit } satisfies SyncNews));
+      return;
+    }
     const ref = parseDocumentName(payload.documentName)!;
     if (!(await this.log.append(ref, carried.update))) {
       connection.readOnly = true;
       connection.sendStateless(JSON.stringify({ kind: 'frozen' } satisfies SyncNews));
       return;
     }
+    this.held.set(document, held + carried.update.length);
     await this.gate.written(ref);
     // The document may have been unloaded and loaded again while the log was being written.
     const loaded =
@@ -146,12 +169,34 @@ export class SyncHub {
     this.sockets.handleUpgrade(request, socket, head, (webSocket) => {
       const open = this.bySession.get(actor.sessionId) ?? new Set();
       this.bySession.set(actor.sessionId, open.add(webSocket));
+      // A frame that is none, or is too large: that one line ends, and nothing else.
+      webSocket.on('error', () => webSocket.terminate());
       webSocket.on('close', () => {
         open.delete(webSocket);
         if (open.size === 0) this.bySession.delete(actor.sessionId);
       });
-      this.hocuspocus.handleConnection(webSocket, request, { actor } satisfies SocketContext);
+      const opened = this.watch(webSocket);
+      this.hocuspocus.handleConnection(webSocket, request, { actor, opened } satisfies SocketContext);
     });
+  }
+
+  /**
+   * Ends a line that says more than anybody draws, or that says much before it has been let in anywhere (what comes
+   * for a document waits in memory until that is decided).
+   *
+   * @returns to be called once it has been let in
+   */
+  private watch(webSocket: WebSocket): () => void {
+    const [messages, bytes] = [new Allowance(LIMITS.messages), new Allowance(LIMITS.messageBytes)];
+    let unopened = 0;
+    webSocket.on('message', (data: Buffer) => {
+      unopened += data.length;
+      const within = messages.spend(1) && bytes.spend(data.length) && unopened <= LIMITS.unopenedBytes;
+      if (!within) webSocket.terminate();
+    });
+    return () => {
+      unopened = -Infinity;
+    };
   }
 
   /** Closes the sockets of sessions that have ended. */
@@ -165,7 +210,7 @@ export class SyncHub {
    * Tells every open device that the document takes no more, or takes again, or that what is said with it has changed.
    * The log itself is the lock.
    */
-  announce(ref: DocumentRef, kind: Exclude<SyncNews['kind'], 'here'>): void {
+  announce(ref: DocumentRef, kind: Exclude<SyncNews['kind'], 'here' | 'full'>): void {
     const document = this.hocuspocus.documents.get(documentName(ref));
     for (const connection of document?.getConnections() ?? []) {
       if (kind === 'frozen') connection.readOnly = true;
@@ -176,8 +221,7 @@ export class SyncHub {
 
   async close(): Promise<void> {
     this.closed = true;
-    for (const socket of this.sockets.clients) socket.terminate();
-    this.sockets.close();
+    await sendAway(this.sockets);
     this.hocuspocus.closeConnections();
     await Promise.allSettled(this.tidying);
   }

@@ -4,6 +4,7 @@ import type { Duplex } from 'node:stream';
 import type { Transaction } from 'sequelize';
 import { WebSocketServer, type WebSocket } from 'ws';
 import type { Actor } from '../policy/actor';
+import { sendAway } from './sendAway';
 
 /** Who has something new to look at: told by whatever changes it, heard by the sockets. */
 const told = new EventEmitter<{ news: [people: readonly string[]] }>();
@@ -56,9 +57,8 @@ export class NewsRoom {
     for (const id of sessionIds) for (const socket of this.bySession.get(id) ?? []) socket.close(4401, 'Signed out');
   }
 
-  close(): void {
+  async close(): Promise<void> {
     told.off('news', this.pass);
-    for (const socket of this.sockets.clients) socket.terminate();
-    this.sockets.close();
+    await sendAway(this.sockets);
   }
 }

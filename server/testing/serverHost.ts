@@ -3,8 +3,8 @@
  * is answered with the port it listens on, `{ stop: true }` once it is closed. Loading all the packages takes ten times
  * as long as starting; journeys do it once.
  */
-import pino from 'pino';
 import { readConfig } from '../config';
+import { makeLogger } from '../logging';
 import { startServer, type RunningServer } from '../server';
 
 export type HostRequest = { start: Record<string, string> } | { stop: true };
@@ -19,7 +19,7 @@ async function answer(request: HostRequest): Promise<HostAnswer> {
     return { stopped: true };
   }
   const config = readConfig(request.start);
-  running = await startServer(config, pino({ level: config.logLevel }));
+  running = await startServer(config, makeLogger(config.logLevel));
   return { listening: running.port };
 }
 

@@ -1,8 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { rmSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import pino from 'pino';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
@@ -14,6 +13,7 @@ import { richTextOf } from '@lippet/core/words/richText';
 import { documentExtent } from '@lippet/core/page/holds';
 import { makeApp, makeServices } from '../app';
 
+import { makeLogger } from '../logging';
 import { openDatabase } from '../models/database';
 import { Activity, Assignment, Group, Membership, Part, Person, School } from '../models/tables';
 import type { Jobs } from '../jobs/jobs';
@@ -45,13 +45,17 @@ const DAY = 86_400_000;
 /** Made once for all schools of a test file: hashing is slow on purpose. */
 let hashed: Promise<[string, string]> | undefined;
 const hashes = (): Promise<[string, string]> =>
-  (hashed ??= Promise.all([hashSecret(pictureSecret(PICTURES)), hashSecret(PASSWORD)]));
+  (hashed ??= Promise.all([hashSecret('picture', pictureSecret(PICTURES)), hashSecret('password', PASSWORD)]));
 
 /** A school of five, on a database of its own. */
-export async function smallSchool(now = Date.now()): Promise<SmallSchool> {
+export async function smallSchool(
+  now = Date.now(),
+  { connections }: { connections?: number } = {},
+): Promise<SmallSchool> {
   const database = await createMigratedDatabase();
-  const sequelize = openDatabase(database.url);
+  const sequelize = openDatabase(database.url, { connections });
   const filesRoot = join(tmpdir(), `lippet-${database.name}`);
+  mkdirSync(filesRoot, { recursive: true });
   const school = await School.create({ id: randomUUID(), name: 'Test School', zone: 'Europe/Dublin' });
   const groups = { reeds: randomUUID(), dunes: randomUUID() };
   await Group.create({ id: groups.reeds, schoolId: school.id, name: 'Reeds', code: 'REEDS1' });
@@ -217,6 +221,8 @@ export class TestClient {
   }
 }
 
+const silent = makeLogger('silent');
+
 /** The app on a school's database; `clock` may be moved by the test. */
 export function appOf(school: SmallSchool, clock: () => number = Date.now) {
   const config = {
@@ -239,14 +245,10 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
       else if ('mediaId' in data) toMake.push(data);
       else finished.push(data);
     },
+    answer: () => Promise.resolve(),
   };
-  const services = makeServices(config, school.sequelize, jobs, clock);
-  const app = makeApp(
-    services,
-    school.sequelize,
-    pino({ level: 'silent' }),
-    (env) => (env as { address: string }).address,
-  );
+  const services = makeServices(config, school.sequelize, jobs, silent, clock);
+  const app = makeApp(services, school.sequelize, silent, (env) => (env as { address: string }).address);
   const client = (address?: string): TestClient => new TestClient(app, address);
   /** A client that is signed in, by a session that is made for it. */
   const as = async (name: string): Promise<TestClient> => {

@@ -18,15 +18,23 @@ class SmallServer {
   };
   down = false;
   puts = 0;
+  /** What a PUT waits for before it is carried out. */
+  slow: Promise<void> = Promise.resolve();
 
   fetch = async (url: string, { method = 'GET', body }: RequestInit = {}): Promise<Response> => {
     if (this.down) throw new TypeError('cut');
     if (method === 'PUT' && url === '/api/activities/a/plan') {
       this.puts += 1;
+      await this.slow;
       const { version, plan } = JSON.parse(String(body)) as { version: number; plan: PlanView['plan'] };
       if (version !== this.view.version) return answer(409, { code: 'conflict', message: 'Changed meanwhile.' });
       this.view = { ...this.view, plan, version: version + 1 };
       return answer(200, { version: this.view.version });
+    }
+    if (method === 'POST') {
+      const { version } = JSON.parse(String(body)) as { version: number };
+      if (version !== this.view.version) return answer(409, { code: 'conflict', message: 'Changed meanwhile.' });
+      this.view = { ...this.view, state: 'set' };
     }
     return answer(200, this.view);
   };
@@ -74,6 +82,18 @@ describe('an activity while it is made', () => {
     expect([draft.state.getState().saved, server.view.plan.title, server.puts]).toEqual(['conflict', 'Theirs', 1]);
     await draft.takeTheirs();
     expect(draft.state.getState()).toMatchObject({ plan: { title: 'Theirs' }, saved: 'saved' });
+  });
+
+  it('is given out only once what is on its way is there', async () => {
+    const draft = await PlanDraft.open('a');
+    let arrive = (): void => undefined;
+    server.slow = new Promise((resolve) => (arrive = resolve));
+    title(draft, 'Sails');
+    const kept = draft.flush();
+    const given = draft.giveOut();
+    arrive();
+    await Promise.all([kept, given]);
+    expect(draft.state.getState()).toMatchObject({ saved: 'saved', view: { state: 'set', plan: { title: 'Sails' } } });
   });
 
   it('takes whole steps back', async () => {

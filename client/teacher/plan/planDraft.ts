@@ -94,7 +94,8 @@ export class PlanDraft {
   /** Brings all that was typed to school; resolves once it is there, or can't be just now. */
   async flush(): Promise<void> {
     clearTimeout(this.timer);
-    while (this.dirty && this.state.getState().saved !== 'conflict') {
+    // What is on its way is waited for, too: what is asked for next goes by the version that comes of it.
+    while ((this.dirty || this.sending) && this.state.getState().saved !== 'conflict') {
       this.sending ??= this.send().finally(() => (this.sending = null));
       await this.sending;
       if (this.state.getState().saved === 'waiting') return;
