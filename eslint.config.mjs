@@ -34,9 +34,6 @@ const coreIsAlone = [
   notFromTests,
 ];
 
-/** Tests of core that ask other programs: core/tsconfig.node.json has their types. */
-const NODE_TESTS = ['core/pdf/write.test.ts', 'core/classList/classList.test.ts'];
-
 export default tseslint.config(
   {
     ignores: [
@@ -67,9 +64,7 @@ export default tseslint.config(
   },
   {
     files: ['**/*.{ts,tsx}'],
-    languageOptions: {
-      parserOptions: { projectService: { allowDefaultProject: NODE_TESTS }, tsconfigRootDir: import.meta.dirname },
-    },
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: { '@typescript-eslint/no-floating-promises': 'error' },
   },
   {
@@ -78,7 +73,10 @@ export default tseslint.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   { files: ['command/**', 'bench/**', 'client/scripts/**', 'e2e/**'], rules: { 'no-console': 'off' } },
-  { files: ['**/*.config.js', '**/*.config.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  {
+    files: ['**/*.config.js', '**/*.config.cjs', 'client/scripts/*.cjs'],
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: arrows(coreIsAlone) },
   {
     files: ['core/**/*.ts'],

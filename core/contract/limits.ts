@@ -6,7 +6,7 @@ export const LIMITS = {
   plan: 2 * 1024 * 1024,
   /** One sync message (the strokes drawn while away arrive as one), in bytes. */
   syncMessage: 8 * 1024 * 1024,
-    /** All of a piece's document, in bytes. */
+  /** All of a piece's document, in bytes. */
   document: 48 * 1024 * 1024,
   /** How deep anything in a document may lie: an editor's lists within lists are some dozens of steps. */
   documentDepth: 120,

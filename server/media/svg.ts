@@ -24,7 +24,7 @@ const LIMITS = {
 /** An SVG is drawn this large (pixels on its longer side): fine on a page that is looked at closely. */
 const SIDE = 2048;
 /** How long the program that draws may take, in seconds of a processor and of the clock, and how much memory, bytes. */
-const PATIENCE = { processor: 8, clock: 12_000, memory: 1024 * 1024 * 1024 };
+const PATIENCE = { processor: 4, clock: 10_000, memory: 1024 * 1024 * 1024 };
 /** So many are drawn at once, however many come. */
 const AT_ONCE = 2;
 
