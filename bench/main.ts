@@ -9,6 +9,7 @@ import { tabMemory } from './memory';
 import { now500 } from './now';
 import { filmJob, upload } from './recording';
 import { reviewNext } from './reviewing';
+import { sendBurst } from './sendBurst';
 import { send20, send300 } from './sending';
 import { marksFrame, nowFrame } from './scrolling';
 import { testRun } from './testRun';
@@ -39,6 +40,7 @@ export const NAMES = [
   'now-frame',
   'send-20',
   'send-300',
+  'send-burst',
   'tests',
 ];
 
@@ -71,6 +73,7 @@ if (names.includes('marks-frame')) figures.push(await marksFrame());
 if (names.includes('now-frame')) figures.push(await nowFrame());
 if (names.includes('send-20')) figures.push(await send20());
 if (names.includes('send-300')) figures.push(await send300());
+if (names.includes('send-burst')) figures.push(await sendBurst());
 if (names.includes('film-job')) figures.push(await filmJob());
 
 if (names.includes('tests')) figures.push(await testRun());

@@ -33,7 +33,7 @@ const MINUTE = 60_000;
 const ONE_PAGE = 120;
 
 /** A document with this many strokes, shared out over its pages. */
-function drawn(part: string, pages: number, strokes: number): Y.Doc {
+export function drawn(part: string, pages: number, strokes: number): Y.Doc {
   const doc = new Y.Doc();
   const plans = Array.from({ length: pages }, (_, i) => ({
     id: `${part}.${i + 1}`,
@@ -60,15 +60,17 @@ function drawn(part: string, pages: number, strokes: number): Y.Doc {
   return doc;
 }
 
-interface School {
+export interface School {
   sequelize: Sequelize;
+  databaseUrl: string;
+  filesRoot: string;
   request: (method: string, path: string, token: string, body?: unknown) => Promise<Response>;
   group: string;
   teacher: string;
   school: string;
 }
 
-async function inSchool<T>(work: (school: School) => Promise<T>): Promise<T> {
+export async function inSchool<T>(work: (school: School) => Promise<T>): Promise<T> {
   const database = await createTestDatabase();
   const files = await mkdtemp(join(tmpdir(), 'lippet-send-'));
   const sequelize = openDatabase(database.url);
@@ -97,6 +99,8 @@ async function inSchool<T>(work: (school: School) => Promise<T>): Promise<T> {
     });
     return await work({
       sequelize,
+      databaseUrl: database.url,
+      filesRoot: files,
       group,
       teacher,
       school,
@@ -114,14 +118,14 @@ async function inSchool<T>(work: (school: School) => Promise<T>): Promise<T> {
   }
 }
 
-interface Wish {
+export interface Wish {
   token: string;
   piece: string;
   extent: string;
 }
 
 /** A learner with a piece that is drawn and ready. */
-async function learnerWith({ sequelize, group, school }: School, activity: string, doc: Y.Doc): Promise<Wish> {
+export async function learnerWith({ sequelize, group, school }: School, activity: string, doc: Y.Doc): Promise<Wish> {
   const [person, piece, token] = [randomUUID(), randomUUID(), newToken()];
   const run = (sql: string, replacements: Record<string, unknown>): Promise<unknown> =>
     sequelize.query(sql, { replacements });
@@ -151,7 +155,7 @@ async function learnerWith({ sequelize, group, school }: School, activity: strin
   return { token, piece, extent: Buffer.from(documentExtent(doc)).toString('base64') };
 }
 
-async function activityFor({ sequelize, group, teacher }: School, part: string): Promise<string> {
+export async function activityFor({ sequelize, group, teacher }: School, part: string): Promise<string> {
   const activity = randomUUID();
   const run = (sql: string): Promise<unknown> =>
     sequelize.query(sql, { replacements: { activity, part, group, teacher } });
