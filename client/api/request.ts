@@ -17,17 +17,24 @@ export class RequestError extends Error {
 /** How long an answer may take, in milliseconds: a network that hangs is one that is not there. */
 const PATIENCE = 30_000;
 
-/** Files take as long as they take; everything else is small. */
-const hasPatience = (body: unknown): AbortSignal | undefined =>
-  body instanceof Blob ? undefined : AbortSignal.timeout(PATIENCE);
+/** Fetches, and gives up where no answer begins to come in time; files take as long as they take. */
+async function fetchInTime(address: string, request: RequestInit): Promise<Response> {
+  if (request.body instanceof Blob) return fetch(address, request);
+  const impatience = new AbortController();
+  const timer = setTimeout(() => impatience.abort(), PATIENCE);
+  try {
+    return await fetch(address, { ...request, signal: impatience.signal });
+  } finally {
+    clearTimeout(timer);
+  }
+}
 
 async function send(method: string, path: string, body?: unknown): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
+    response = await fetchInTime(`/api${path}`, {
       method,
       credentials: 'same-origin',
-      signal: method === 'GET' ? undefined : hasPatience(body),
       headers: {
         [OWN_HEADER]: '1',
         ...(body === undefined

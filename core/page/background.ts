@@ -209,10 +209,12 @@ const MAKERS: { [K in BackgroundKind]: Maker<K> } = {
 
 /**
  * The shapes to draw for a background on a page of `width` × `height` points, back to front. Photos and PDF pages
- * have none but what was drawn on them: they are drawn from their media, below.
+ * have none but what was drawn on them: they are drawn from their media, below. A kind that is not known is drawn as a blank page.
  */
 export function backgroundShapes(background: Background, width: number, height: number): PictureShape[] {
-  const make = MAKERS[background.kind] as Maker<BackgroundKind>;
+  const make = Object.hasOwn(MAKERS, background.kind)
+    ? (MAKERS[background.kind] as Maker<BackgroundKind>)
+    : MAKERS.blank;
   const fitting = 'gap' in background ? { ...background, gap: gapFor(background.gap, width, height) } : background;
   return [...make(fitting as never, width, height), ...drawnShapes(background.drawn)];
 }

@@ -39,6 +39,7 @@ describe('the schema', () => {
       '2026-11-26-class',
       '2026-11-26-reviewing',
       '2026-11-26-desk',
+      '2026-11-29-safety',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(
