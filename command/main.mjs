@@ -6,6 +6,7 @@ const HELP = `Lippet
   ./lippet demo [--fresh]          sets everything up and runs it with the made-up school
   ./lippet dev                     the same, reloading on change
     ./lippet test [what …]           types · lint · unit · journeys; all of them without a word
+  ./lippet test --strict           a journey that needs a second try fails the run
   ./lippet test --changed[=COMMIT] types, and lint and the unit tests of what has changed since then
   ./lippet bench [name …] [--json] measures against floors of the same run
   ./lippet screenshots             makes docs/screenshots anew from the demo

@@ -10,6 +10,8 @@ import { journeys, lint, types, unit } from './testSteps.mjs';
 const NAMES = ['types', 'lint', 'unit', 'journeys'];
 const NEED_A_DATABASE = ['unit', 'journeys'];
 const CHANGED = /^--changed(?:=(.+))?$/;
+/** A journey that needs a second try fails the run. */
+const STRICT = '--strict';
 
 /** @type {Tally} */
 const total = { passed: 0, failed: 0, ok: true };
@@ -48,8 +50,8 @@ async function runChanged(since) {
   await withDatabase(tests.length > 0, (cluster) => take('unit', () => unit(cluster, ['--runTestsByPath', ...tests])));
 }
 
-/** @param {string[]} names @param {string[]} forRunner */
-async function runSteps(names, forRunner) {
+/** @param {string[]} names @param {string[]} forRunner @param {boolean} strict */
+async function runSteps(names, forRunner, strict) {
   /** @param {string} name @param {() => Promise<Tally>} run */
   const maybe = async (name, run) => void (names.includes(name) && (await take(name, run)));
   // Neither needs what the other makes, and each leaves a core idle.
@@ -58,7 +60,7 @@ async function runSteps(names, forRunner) {
     names.some((name) => NEED_A_DATABASE.includes(name)),
     async (cluster) => {
       await maybe('unit', () => unit(cluster, forRunner));
-      await maybe('journeys', () => journeys(cluster, forRunner));
+      await maybe('journeys', () => journeys(cluster, forRunner, { strict }));
     },
   );
 }
@@ -73,17 +75,20 @@ export async function test(args) {
   const named = cut < 0 ? args : args.slice(0, cut);
   const forRunner = cut < 0 ? [] : args.slice(cut + 1);
   const changed = named.map((name) => CHANGED.exec(name)).find((found) => found !== null);
-  const steps = named.filter((name) => !CHANGED.test(name));
+  const strict = named.includes(STRICT);
+  const steps = named.filter((name) => !CHANGED.test(name) && name !== STRICT);
   const unknown = steps.find((name) => !NAMES.includes(name));
   if (unknown)
-    throw new StopError(`./lippet test does not know "${unknown}". It knows: ${NAMES.join(', ')}, --changed.`);
+    throw new StopError(
+      `./lippet test does not know "${unknown}". It knows: ${NAMES.join(', ')}, --changed, --strict.`,
+    );
   if (changed && steps.length > 0) throw new StopError('--changed chooses its steps by itself: name none.');
   const names = steps.length > 0 ? steps : NAMES;
   insistOnSpace();
   await insistOnDebianPackages({ browser: !changed && names.includes('journeys') });
   await insistOnNodePackages();
   if (changed) await runChanged(changed[1] ?? 'HEAD');
-  else await runSteps(names, forRunner);
+  else await runSteps(names, forRunner, strict);
   if (broken.length > 0) console.log(`\nFailed: ${broken.join(', ')}`);
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   if (broken.length > 0) process.exitCode = 1;

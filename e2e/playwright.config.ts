@@ -9,7 +9,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  // A second try only tells what stumbles from what is broken: whoever needs it fails the run (command/testSteps.mjs).
+  // A second try only tells what stumbles from what is broken: with --strict, whoever needs it fails the run (command/testSteps.mjs).
   retries: 1,
   outputDir: '../.lippet/test-results',
   use: { launchOptions: BARE_CHROMIUM, screenshot: 'only-on-failure' },
