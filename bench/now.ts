@@ -18,6 +18,7 @@ import { makeApp, makeServices } from '@lippet/server/app';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { openDatabase } from '@lippet/server/models/database';
 import { createTestDatabase } from '@lippet/server/testing/testDatabase';
+import { onThisMachine } from '@lippet/server/web/client';
 import { byRatio, median, type Figure } from './figure';
 
 const ACTIVITIES = 500;
@@ -124,7 +125,7 @@ export async function now500(): Promise<Figure> {
       makeServices(config, sequelize, NO_JOBS, pino({ level: 'silent' })),
       sequelize,
       pino({ level: 'silent' }),
-      () => '127.0.0.1',
+      () => onThisMachine(),
     );
     const bare = new Hono().get('/now', async (c) =>
       c.json(await sequelize.query(BARE, { replacements: { learner }, type: QueryTypes.SELECT })),

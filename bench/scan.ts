@@ -1,5 +1,5 @@
 /** Finding sheets, making pages of photos: how long, how exactly, and what the interface notices of it. */
-import { makeScene, manyScenes } from '@lippet/demo/scenes';
+import { makeScene, manyScenes } from '@lippet/demo/scene/scene';
 import { findSheet } from '@lippet/core/scan/findSheet';
 import { withLook } from '@lippet/core/scan/looks';
 import type { Quad } from '@lippet/core/scan/quad';

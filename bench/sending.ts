@@ -21,6 +21,7 @@ import { hashToken, newToken } from '@lippet/server/services/secrets';
 import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
 import { createTestDatabase } from '@lippet/server/testing/testDatabase';
+import { onThisMachine } from '@lippet/server/web/client';
 import { handwriting } from './drawnPage';
 import { alone, byRatio, median, quantile, type Figure } from './figure';
 
@@ -81,7 +82,7 @@ export async function inSchool<T>(work: (school: School) => Promise<T>): Promise
       makeServices(config, sequelize, NO_JOBS, pino({ level: 'silent' })),
       sequelize,
       pino({ level: 'silent' }),
-      () => '127.0.0.1',
+      () => onThisMachine(),
     );
     const [school, group, teacher] = [randomUUID(), randomUUID(), randomUUID()];
     const run = (sql: string, replacements: Record<string, unknown>): Promise<unknown> =>

@@ -2,7 +2,7 @@ import { changedCode, testsOf } from './changed.mjs';
 import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 import { StopError } from './stopError.mjs';
-import { journeys, lint, types, unit } from './testSteps.mjs';
+import { ground, journeys, lint, types, unit } from './testSteps.mjs';
 
 /** @typedef {import('./testSteps.mjs').Tally} Tally */
 /** @typedef {import('./postgres.mjs').Cluster} Cluster */
@@ -18,11 +18,17 @@ const total = { passed: 0, failed: 0, ok: true };
 /** @type {string[]} */
 const broken = [];
 
+/** A step that breaks off has failed, and the rest is tried all the same. @param {unknown} error @returns {Tally} */
+function failure(error) {
+  console.error(error instanceof StopError ? error.message : error);
+  return { passed: 0, failed: 1, ok: false };
+}
+
 /** Runs a step, says how long it took, and counts what came of it. @param {string} name @param {() => Promise<Tally>} run */
 async function take(name, run) {
   const begun = Date.now();
   console.log(`\n── ${name}`);
-  const tally = await run();
+  const tally = await run().catch(failure);
   console.log(`── ${name}: ${tally.ok ? 'ok' : 'FAILED'} in ${Math.round((Date.now() - begun) / 1000)} s`);
   total.passed += tally.passed;
   total.failed += tally.failed;
@@ -54,15 +60,18 @@ async function runChanged(since) {
 async function runSteps(names, forRunner, strict) {
   /** @param {string} name @param {() => Promise<Tally>} run */
   const maybe = async (name, run) => void (names.includes(name) && (await take(name, run)));
-  // Neither needs what the other makes, and each leaves a core idle.
-  await Promise.all([maybe('types', types), maybe('lint', lint)]);
-  await withDatabase(
-    names.some((name) => NEED_A_DATABASE.includes(name)),
-    async (cluster) => {
-      await maybe('unit', () => unit(cluster, forRunner));
-      await maybe('journeys', () => journeys(cluster, forRunner, { strict }));
-    },
-  );
+  const looks = async () => {
+    await maybe('types', types);
+    await maybe('lint', lint);
+  };
+  if (!names.some((name) => NEED_A_DATABASE.includes(name))) return looks();
+  await withDatabase(true, async (cluster) => {
+    const preparing = names.includes('journeys') ? [take('ground', () => ground(cluster))] : [];
+    // Neither needs what the other makes, and each leaves processors idle.
+    await Promise.all([looks(), ...preparing]);
+    await maybe('unit', () => unit(cluster, forRunner));
+    await maybe('journeys', () => journeys(cluster, forRunner, { strict }));
+  });
 }
 
 /**

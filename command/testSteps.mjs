@@ -79,13 +79,22 @@ const titlesOf = ({ specs, suites = [] }, status) => [
 ];
 
 /**
+ * What journeys run on: the interface, the server, and the demo school that each gets a copy of.
+ * @param {import('./postgres.mjs').Cluster} cluster
+ */
+export async function ground(cluster) {
+  await insistOnWebExport();
+  await packServer();
+  const env = { ...process.env, LIPPET_TEST_POSTGRES: cluster.url('postgres') };
+  return check((await runLoudly(process.execPath, ['--import', 'tsx', 'e2e/demoTemplate.ts'], { env })) === 0);
+}
+
+/**
  * @param {import('./postgres.mjs').Cluster} cluster
  * @param {string[]} args for Playwright
  * @param {{ strict: boolean }} how strict: who needs a second try has failed, but for those that may
  */
 export async function journeys(cluster, args, { strict }) {
-  await insistOnWebExport();
-  await packServer();
   const file = resultFile('journeys');
   const env = { ...process.env, LIPPET_TEST_POSTGRES: cluster.url('postgres'), PLAYWRIGHT_JSON_OUTPUT_NAME: file };
   const options = ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'];

@@ -5,7 +5,8 @@
 import { findSheet } from '@lippet/core/scan/findSheet';
 import { LiveLook } from '@lippet/core/scan/liveLook';
 import type { Rgba } from '@lippet/core/scan/raster';
-import { makeScene, TABLES, type Scene, type Table } from './scenes';
+import { makeScene, type Scene } from './scene/scene';
+import { TABLES, type Table } from './scene/tables';
 
 const FRAME = { width: 480, height: 360 };
 /** Per cent of the diagonal. */

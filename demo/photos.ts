@@ -4,7 +4,8 @@ import { withLook } from '@lippet/core/scan/looks';
 import { toShares, type Warning } from '@lippet/core/scan/shot';
 import { straighten } from '@lippet/core/scan/straighten';
 import sharp from 'sharp';
-import { makeScene, TABLES } from './scenes';
+import { makeScene } from './scene/scene';
+import { TABLES } from './scene/tables';
 
 const MOST_PIXELS = 1_200_000;
 const QUALITY = 84;

@@ -3,7 +3,6 @@ import { BARE_CHROMIUM } from './chromium';
 
 export default defineConfig({
   testDir: '.',
-  globalSetup: './globalSetup.ts',
   timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 2,

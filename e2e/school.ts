@@ -3,7 +3,7 @@ import { createTestDatabase } from '@lippet/server/testing/testDatabase';
 import { PHONE } from './chromium';
 import { School } from './demoServer';
 import { Device } from './device';
-import { TEMPLATE } from './globalSetup';
+import { TEMPLATE } from './template';
 import { ServerHost } from './serverPrograms';
 
 interface Fixtures {

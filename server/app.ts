@@ -54,6 +54,7 @@ import { SyncHub } from './sync/hub';
 import { NewsRoom } from './sync/news';
 import { UpdateLog } from './sync/updateLog';
 import { serveAssets } from './web/assets';
+import type { Client } from './web/client';
 import { ownHeader, securityHeaders } from './web/security';
 
 /** Where photos of another device arrive; everything but uploads, which count for themselves, is JSON, and small. */
@@ -76,8 +77,8 @@ export function makeServices(
   const work = new GoFiles(files, config.fontsRoot);
   const media = new MediaService(files, facts, jobs, clock);
   const planning = new PlanningService(sequelize, facts, media, clock);
-  const hub = new SyncHub(log, documentAccess(facts, copies, clock), logger);
   const signIn = new SignInService(sequelize, clock);
+  const hub = new SyncHub(log, documentAccess(facts, copies, signIn, clock), logger);
   return {
     config,
     jobs,
@@ -85,7 +86,7 @@ export function makeServices(
     media,
     copies,
     signIn,
-    news: new NewsRoom(),
+    news: new NewsRoom(async (sessionId) => (await signIn.actorOf(sessionId)) !== null, logger),
     classroom: new ClassroomService(sequelize, clock),
     folders: new FolderService(sequelize),
     joining: new JoiningService(sequelize, facts, signIn, clock),
@@ -95,12 +96,12 @@ export function makeServices(
     reminders: new ReminderService(sequelize, facts, clock),
     uploads: new UploadService(config.filesRoot, media, clock),
     recordings: new RecordingService(files, jobs),
-    captures: new CaptureService(media, facts, clock),
+    captures: new CaptureService(sequelize, media, facts, clock),
     exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),
     pieces: new PieceService({ sequelize, log, facts, media, hub: () => hub }, clock),
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
-    asks: new AskService(sequelize, facts, log, media.pictures, clock),
+    asks: new AskService(sequelize, facts, log, media, clock),
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),
@@ -125,14 +126,18 @@ async function readiness(sequelize: Sequelize, { config, jobs }: Services) {
   };
 }
 
-/** The whole HTTP side. `address` tells where a request comes from. */
+/** The whole HTTP side. `client` tells where a request comes from. */
 export function makeApp(
   services: Services,
   sequelize: Sequelize,
   logger: Logger,
-  address: (env: unknown) => string,
+  client: (env: unknown) => Client,
 ): Hono<AppEnv> {
   const app = new Hono<AppEnv>();
+  app.use('*', async (c, next) => {
+    c.set('client', client(c.env));
+    await next();
+  });
   app.use('*', securityHeaders);
   // Alive: whoever watches starts it anew where this is not answered. Ready: what it works with answers, too.
   app.get('/api/health', (c) => c.json({ ok: true }));
@@ -161,7 +166,6 @@ export function makeApp(
     return put && PLAN_PATH.test(c.req.path) ? plan(c, next) : json(c, next);
   });
   app.use('/api/*', async (c, next) => {
-    c.set('address', address(c.env));
     c.set('actor', await services.signIn.actor(getCookie(c, SESSION_COOKIE)));
     await next();
     if (!c.res.headers.has('Cache-Control')) c.header('Cache-Control', 'no-store');

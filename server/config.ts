@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { clientReader } from './web/client';
 
 /** What the server is told from outside, read once. */
 export interface Config {
@@ -12,8 +13,8 @@ export interface Config {
   filesRoot: string;
   /** The folder of the fonts that PDFs embed. */
   fontsRoot: string;
-  /** Cookies only over TLS. Off on loopback, where there is none. */
-  secureCookies: boolean;
+  /** Proxies of one’s own, by address or network: what they say of where a request comes from is believed. */
+  trustedProxies: string[];
   logLevel: string;
 }
 
@@ -32,6 +33,15 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   if (!Number.isInteger(port) || port < 0 || port > 65535) {
     throw new ConfigError(`LIPPET_PORT is "${env.LIPPET_PORT}"; it must be a port from 0 to 65535.`);
   }
+  const trustedProxies = (env.LIPPET_TRUSTED_PROXIES ?? '').split(/[\s,]+/).filter(Boolean);
+  try {
+    clientReader(trustedProxies);
+  } catch {
+    throw new ConfigError(
+      `LIPPET_TRUSTED_PROXIES is "${env.LIPPET_TRUSTED_PROXIES}"; it must be addresses or networks, such as ` +
+        '10.0.0.0/8, with commas between.',
+    );
+  }
   return {
     port,
     host: env.LIPPET_HOST ?? '127.0.0.1',
@@ -39,7 +49,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     webRoot: env.LIPPET_WEB_ROOT ?? null,
     fontsRoot: env.LIPPET_FONTS ?? join(process.cwd(), 'client', 'public', 'fonts'),
     filesRoot: env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files'),
-    secureCookies: env.LIPPET_SECURE_COOKIES === '1',
+    trustedProxies,
     logLevel: env.LIPPET_LOG_LEVEL ?? 'info',
   };
 }

@@ -12,7 +12,10 @@ import { useOurFonts } from './media/ourFonts';
 import { migrate } from './migrations/migrate';
 import { openDatabase } from './models/database';
 import { SESSION_COOKIE } from './routes/signIn';
+import { clientReader } from './web/client';
 
+/** How often it is asked again whether what is open may still be seen, in milliseconds. */
+const LOOK_AGAIN = 20_000;
 const EVERY_FEW_MINUTES = '*/5 * * * *';
 
 export interface RunningServer {
@@ -55,10 +58,8 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   await services.recordings.takeUp();
   await services.exports.takeUp();
   await services.uploads.tidy();
-  const app = makeApp(services, sequelize, logger, (env) => {
-    const incoming = (env as { incoming?: IncomingMessage }).incoming;
-    return incoming?.socket.remoteAddress ?? 'unknown';
-  });
+  const clientOf = clientReader(config.trustedProxies);
+  const app = makeApp(services, sequelize, logger, (env) => clientOf((env as { incoming: IncomingMessage }).incoming));
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = serve({ fetch: app.fetch, port: config.port, hostname: config.host }, () =>
       resolve(listening as Server),
@@ -79,9 +80,14 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
       refuse(socket, '500 Internal Server Error');
     }
   });
+  const looking = setInterval(() => {
+    void services.hub.lookAgain();
+    void services.news.lookAgain();
+  }, LOOK_AGAIN);
   return {
     port: (server.address() as AddressInfo).port,
     async close() {
+      clearInterval(looking);
       // No new ones; those under way are answered while there still is a database.
       await finishRequests(server, async () => {
         await Promise.all([services.news.close(), services.hub.close()]);

@@ -13,6 +13,7 @@ export type ProblemCode =
   | 'signed-out'
   | 'wrong-secret'
   | 'wait'
+  | 'busy'
   | 'forbidden'
   | 'not-found'
   | 'still-arriving'
@@ -27,6 +28,6 @@ export type ProblemCode =
  * Answers that say nothing of what was asked: school was busy, broke, or does not know who asks. A device goes on trying;
  * it never takes one of these for a refusal.
  */
-const LATER: readonly ProblemCode[] = ['broken', 'wait', 'still-arriving', 'signed-out'];
+const LATER: readonly ProblemCode[] = ['broken', 'wait', 'busy', 'still-arriving', 'signed-out'];
 
 export const meansLater = (code: ProblemCode): boolean => LATER.includes(code);

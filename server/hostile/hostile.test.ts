@@ -121,7 +121,7 @@ describe('bodies', () => {
     const body = JSON.stringify({ signInName: 'ada', password: 'pictures:kite>bell>moon' });
     const response = await ask(null, '/api/sessions', { method: 'POST', body });
     expect(response.status).toBe(401);
-    expect(response.headers.getSetCookie()).toEqual([]);
+    expect(response.headers.getSetCookie().join()).not.toContain('lippet_session');
   });
 });
 

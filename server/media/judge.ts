@@ -1,14 +1,20 @@
 /** Judges what comes in by its content, never by its name, and makes of it what is kept. */
-import { execFile } from 'node:child_process';
-import { open, rm, stat } from 'node:fs/promises';
-import { promisify } from 'node:util';
+import { mkdir, open, readdir, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
 import sharp, { type Metadata } from 'sharp';
 import { MEDIA_LIMITS, type MediaKind } from '@lippet/core/contract/media';
 import { ProblemError } from '../problems/problem';
+import {
+  busy,
+  inTurn,
+  isShortage,
+  PROGRAM_LIMITS,
+  ProgramOverLimitError,
+  ProgramRefusedError,
+  runProgram,
+} from './program';
 import { probeRecording } from './recording';
 import { drawSvg, readSvg } from './svg';
-
-const run = promisify(execFile);
 
 /** What is kept of a file. */
 export interface JudgedMedia {
@@ -23,11 +29,6 @@ export interface JudgedMedia {
 }
 
 const PICTURES = new Set(['jpeg', 'png', 'webp', 'gif', 'heif']);
-/** Unpacking a photo takes at most this long, in milliseconds. */
-const PHOTO_PATIENCE = 30_000;
-/** pdfinfo reads the whole file; one that keeps it busy longer than this (ms) is not opened. */
-const PDF_PATIENCE = 15_000;
-
 const DAMAGED =
   'That picture is damaged: it begins like one but can’t be read to its end. Try to save it again, or take another.';
 const refuse = (sentence: string): ProblemError => new ProblemError('unfit', sentence);
@@ -47,7 +48,8 @@ const megabytes = (bytes: number): number => bytes / 1024 / 1024;
 
 /**
  * @param anyFile keeps what is no picture, PDF or recording as bytes that are only ever taken away, never opened here
- * @throws ProblemError `unfit` or `too-large` with a sentence if the file at `path` is nothing that can be kept
+ * @throws ProblemError `unfit` or `too-large` with a sentence if the file at `path` is nothing that can be kept, `busy`
+ * if the machine had no room to look
  */
 export async function judgeMedia(path: string, { anyFile = false } = {}): Promise<JudgedMedia> {
   const { size } = await stat(path);
@@ -55,7 +57,7 @@ export async function judgeMedia(path: string, { anyFile = false } = {}): Promis
   const svg = await readSvg(path);
   if (svg !== null) return judgePicture(await drawSvg(svg));
   // What can be read as a picture is one, whatever else is behind it: writing it anew leaves only the picture.
-  const found = await metadataOf(path).catch(() => null);
+  const found = await metadataOf(path).catch(nothingFound);
   const pdf = !found && (await isPdf(path));
   const recording = found || pdf ? null : await judgeRecording(path);
   if (recording) return recording;
@@ -82,6 +84,12 @@ export async function judgeMedia(path: string, { anyFile = false } = {}): Promis
 
 const metadataOf = (picture: string | Buffer): Promise<Metadata> =>
   sharp(picture, { limitInputPixels: false }).metadata();
+
+/** What can't be read is no picture, unless the machine had no room to look. */
+function nothingFound(error: unknown): null {
+  if (isShortage(error)) throw busy();
+  return null;
+}
 
 /** Sound and film are kept as they came; a job makes of them what plays everywhere. */
 async function judgeRecording(path: string): Promise<JudgedMedia | null> {
@@ -116,9 +124,10 @@ async function judgePicture(picture: string | Buffer, { upright = false } = {}):
       withoutEnlargement: true,
     });
     const lossless = format === 'png' || format === 'gif';
-    const { data, info } = await image
-      .webp(lossless ? { lossless: true } : { quality: 88, alphaQuality: hasAlpha ? 100 : undefined })
-      .toBuffer({ resolveWithObject: true });
+    const packed = image.webp(
+      lossless ? { lossless: true } : { quality: 88, alphaQuality: hasAlpha ? 100 : undefined },
+    );
+    const { data, info } = await inTurn('judging', () => packed.toBuffer({ resolveWithObject: true }));
     return {
       kind: 'picture',
       type: 'image/webp',
@@ -128,37 +137,49 @@ async function judgePicture(picture: string | Buffer, { upright = false } = {}):
       pages: null,
       seconds: null,
     };
-  } catch {
-    throw refuse(DAMAGED);
+  } catch (error) {
+    if (error instanceof ProblemError) throw error;
+    throw isShortage(error) ? busy() : refuse(DAMAGED);
   }
 }
 
-/** Phones' photos in HEIC are unpacked by libheif, upright, and then taken like any picture. */
+/** Phones’ photos in HEIC are unpacked by libheif, upright, and then taken like any picture; of several, the first. */
 async function judgeHeic(path: string): Promise<JudgedMedia> {
-  const plain = `${path}.jpg`;
+  const folder = `${path}.pictures`;
+  await mkdir(folder);
   try {
-    await run('heif-convert', ['-q', '95', path, plain], { timeout: PHOTO_PATIENCE });
-    return await judgePicture(plain, { upright: true });
+    await runProgram('judging', 'heif-convert', ['-q', '95', path, join(folder, 'p.jpg')], PROGRAM_LIMITS.unpack);
+    const [first] = (await readdir(folder)).sort(inOrder);
+    if (!first) throw refuse(DAMAGED);
+    return await judgePicture(join(folder, first), { upright: true });
   } catch (error) {
-    if ((error as { code?: unknown }).code === 'ENOENT' || error instanceof ProblemError) throw error;
-    throw refuse(DAMAGED);
+    if (error instanceof ProgramRefusedError || error instanceof ProgramOverLimitError) throw refuse(DAMAGED);
+    throw error;
   } finally {
-    await rm(plain, { force: true });
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/** Several pictures are numbered: p-2 comes before p-10. */
+const inOrder = new Intl.Collator('en', { numeric: true }).compare;
+
+const ENDLESS = 'That PDF takes too long to read. Save it again as a new PDF, or split it.';
+
+/** What pdfinfo says of a PDF; it reads the whole file. */
+async function factsOfPdf(path: string): Promise<string> {
+  try {
+    return (await runProgram('judging', 'pdfinfo', [path], PROGRAM_LIMITS.look)).toString('utf8');
+  } catch (error) {
+    if (error instanceof ProgramOverLimitError) throw refuse(ENDLESS);
+    if (!(error instanceof ProgramRefusedError)) throw error;
+    if (/Incorrect password/i.test(error.said))
+      throw refuse('That PDF is locked with a password. Save it without one and add it again.');
+    throw refuse('That PDF is broken and can’t be opened. Save it again and add the new file.');
   }
 }
 
 async function judgePdf(path: string): Promise<JudgedMedia> {
-  let facts: string;
-  try {
-    facts = (await run('pdfinfo', [path], { timeout: PDF_PATIENCE, maxBuffer: 1 << 20 })).stdout;
-  } catch (error) {
-    const { stderr = '', killed, code } = error as { stderr?: string; killed?: boolean; code?: string | number };
-    if (code === 'ENOENT') throw error;
-    if (/Incorrect password/i.test(stderr))
-      throw refuse('That PDF is locked with a password. Save it without one and add it again.');
-    if (killed) throw refuse('That PDF takes too long to read. Save it again as a new PDF, or split it.');
-    throw refuse('That PDF is broken and can’t be opened. Save it again and add the new file.');
-  }
+  const facts = await factsOfPdf(path);
   const pages = Number(/^Pages:\s+(\d+)/m.exec(facts)?.[1] ?? 0);
   if (pages === 0) throw refuse('That PDF has no pages.');
   if (pages > MEDIA_LIMITS.pages)
@@ -183,39 +204,11 @@ async function judgePdf(path: string): Promise<JudgedMedia> {
 async function tidied(path: string, locked: boolean): Promise<Buffer | null> {
   try {
     const args = ['--decrypt', '--object-streams=generate', '--warning-exit-0', path, '-'];
-    return (await run('qpdf', args, { timeout: PDF_PATIENCE, maxBuffer: 2 * MEDIA_LIMITS.file, encoding: 'buffer' }))
-      .stdout;
+    return await runProgram('judging', 'qpdf', args, PROGRAM_LIMITS.rewrite);
   } catch (error) {
-    if ((error as { code?: unknown }).code === 'ENOENT') throw error;
+    if (!(error instanceof ProgramRefusedError || error instanceof ProgramOverLimitError)) throw error;
     if (locked)
       throw refuse('That PDF is protected in a way that can’t be opened. Save it without protection and add it again.');
     return null; // poppler can read it as it is
   }
-}
-
-/** One page of a PDF as a WebP, for small pictures. `width` in pixels. */
-export async function pdfPagePicture(path: string, page: number, width: number): Promise<Buffer> {
-  const { stdout } = await run(
-    'pdftoppm',
-    [
-      '-png',
-      '-singlefile',
-      '-f',
-      String(page),
-      '-l',
-      String(page),
-      '-cropbox',
-      '-scale-to-x',
-      String(width),
-      '-scale-to-y',
-      '-1',
-      path,
-    ],
-    {
-      timeout: PDF_PATIENCE,
-      maxBuffer: 1 << 26,
-      encoding: 'buffer',
-    },
-  );
-  return sharp(stdout).webp({ quality: 80 }).toBuffer();
 }

@@ -1,21 +1,17 @@
 /** Looks into sound and film with ffmpeg, and makes of them what plays everywhere. */
-import { execFile } from 'node:child_process';
 import { open, readFile } from 'node:fs/promises';
 import { setImmediate as nextTurn } from 'node:timers/promises';
-import { promisify } from 'node:util';
 import sharp from 'sharp';
 import { scoreFrame } from '@lippet/core/film/coverFrames';
 import type { Span } from '@lippet/core/recording/spans';
 import { MEDIA_LIMITS, WAVE_PEAKS } from '@lippet/core/contract/media';
 import { LoudnessMeter } from '@lippet/core/sound/loudness';
 import { WaveMeter } from '@lippet/core/sound/wave';
-
-const run = promisify(execFile);
+import { PROGRAM_LIMITS, ProgramOverLimitError, ProgramRefusedError, runProgram } from './program';
 
 /** Only these containers are opened, and only as files: no playlist, no address, no device hides in a recording. */
 const FORMATS = 'matroska,webm,mov,mp4,m4a,3gp,ogg,wav,mp3,aac,flac';
 const CAREFULLY = ['-v', 'error', '-protocol_whitelist', 'file,pipe', '-format_whitelist', FORMATS] as const;
-const PATIENCE = { probe: 20_000, make: 900_000 } as const;
 const RATE = 48_000;
 /** Longest side and frames a second of what plays everywhere. */
 const [LONG_SIDE, SHORT_SIDE, FRAMES] = [1280, 720, 30];
@@ -59,21 +55,18 @@ function typeOf(names: string, film: boolean): string {
   );
 }
 
-/** Whether ffmpeg itself is missing: then nothing can be said of the file. */
-const isMissing = (error: unknown): boolean => (error as { code?: unknown }).code === 'ENOENT';
-
-/** @returns null for what is no sound or film that can be read */
+/**
+ * @returns null for what is no sound or film that can be read
+ * @throws ProblemError `busy` where the machine has no room to look
+ */
 export async function probeRecording(path: string): Promise<RecordingFacts | null> {
   let probed: Probed;
   try {
-    const { stdout } = await run('ffprobe', [...CAREFULLY, '-of', 'json', '-show_format', '-show_streams', path], {
-      timeout: PATIENCE.probe,
-      maxBuffer: 1 << 22,
-    });
-    probed = JSON.parse(stdout) as Probed;
+    const args = [...CAREFULLY, '-of', 'json', '-show_format', '-show_streams', path];
+    probed = JSON.parse((await runProgram('judging', 'ffprobe', args, PROGRAM_LIMITS.look)).toString('utf8')) as Probed;
   } catch (error) {
-    if (isMissing(error)) throw error;
-    return null;
+    if (error instanceof ProgramRefusedError || error instanceof ProgramOverLimitError) return null;
+    throw error;
   }
   const streams = probed.streams ?? [];
   const hasSound = streams.some(({ codec_type }) => codec_type === 'audio');
@@ -99,21 +92,18 @@ export class RecordingError extends Error {
   override name = 'RecordingError';
 }
 
+/** @throws RecordingError where it can't be made, ProblemError `busy` where there is no room for it just now */
 async function ffmpeg(args: readonly string[]): Promise<Buffer> {
   try {
-    const { stdout } = await run('ffmpeg', ['-nostdin', '-y', ...CAREFULLY, ...args], {
-      timeout: PATIENCE.make,
-      maxBuffer: 1 << 29,
-      encoding: 'buffer',
-    });
-    return stdout;
+    return await runProgram('making', 'ffmpeg', ['-nostdin', '-y', ...CAREFULLY, ...args], PROGRAM_LIMITS.make);
   } catch (error) {
-    if (isMissing(error)) throw error;
-    if ((error as { killed?: boolean }).killed)
+    if (error instanceof ProgramOverLimitError)
       throw new RecordingError('It takes too long to make it playable everywhere. The recording is kept as it came.');
-    throw new RecordingError(
-      'It can’t be read to its end, so it could not be made playable everywhere. The recording is kept as it came.',
-    );
+    if (error instanceof ProgramRefusedError)
+      throw new RecordingError(
+        'It can’t be read to its end, so it could not be made playable everywhere. The recording is kept as it came.',
+      );
+    throw error;
   }
 }
 

@@ -1,12 +1,11 @@
 /** SVG is a program: it is looked over before it is drawn, and drawn by another program that may take only so much. */
-import { execFile } from 'node:child_process';
 import { open } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
 import { SaxesParser } from 'saxes';
 import { ProblemError } from '../problems/problem';
+import { PROGRAM_LIMITS, ProgramOverLimitError, ProgramRefusedError, runProgram } from './program';
 
-const run = promisify(execFile);
 const unpack = promisify(gunzip);
 
 /** What a drawing may hold; far beyond what one that was drawn by hand, or by a program for people, comes to. */
@@ -23,10 +22,8 @@ const LIMITS = {
 };
 /** An SVG is drawn this large (pixels on its longer side): fine on a page that is looked at closely. */
 const SIDE = 2048;
-/** How long the program that draws may take, in seconds of a processor and of the clock, and how much memory, bytes. */
-const PATIENCE = { processor: 4, clock: 10_000, memory: 1024 * 1024 * 1024 };
-/** So many are drawn at once, however many come. */
-const AT_ONCE = 2;
+/** Drawings by hand take a fraction of a second. */
+const LIMITS_OF_DRAWING = { ...PROGRAM_LIMITS.draw, processor: 4 };
 
 const TOO_MUCH =
   'That drawing holds more than can be drawn here. Save it as a PNG or a JPEG and add that in its place.';
@@ -100,49 +97,19 @@ export function lookOverSvg(text: string): void {
   parser.write(text).close();
 }
 
-let drawing = 0;
-const waiting: (() => void)[] = [];
-
-async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (drawing >= AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve));
-  drawing += 1;
-  try {
-    return await work();
-  } finally {
-    drawing -= 1;
-    waiting.shift()?.();
-  }
-}
-
 /**
  * Draws an SVG in a program of its own, which gets no file and no network to ask, and only so much time and memory.
  *
  * @returns a PNG
- * @throws ProblemError `unfit` where it can't be drawn within them
+ * @throws ProblemError `unfit` where it can't be drawn within them, `busy` where there is no room for it just now
  */
 export async function drawSvg(text: string): Promise<Buffer> {
   lookOverSvg(text);
-  return inTurn(async () => {
-    const child = run(
-      'prlimit',
-      [
-        `--as=${PATIENCE.memory}`,
-        `--cpu=${PATIENCE.processor}`,
-        'rsvg-convert',
-        '--keep-aspect-ratio',
-        `--width=${SIDE}`,
-        `--height=${SIDE}`,
-        '--format=png',
-      ],
-      { timeout: PATIENCE.clock, killSignal: 'SIGKILL', maxBuffer: 1 << 27, encoding: 'buffer', cwd: '/' },
-    );
-    child.child.stdin?.on('error', () => undefined); // it may end before it has read all: what it says tells
-    child.child.stdin?.end(text);
-    try {
-      return (await child).stdout;
-    } catch (error) {
-      if ((error as { code?: unknown }).code === 'ENOENT') throw error;
-      throw refuse();
-    }
-  });
+  const size = ['--keep-aspect-ratio', `--width=${SIDE}`, `--height=${SIDE}`];
+  try {
+    return await runProgram('judging', 'rsvg-convert', [...size, '--format=png'], LIMITS_OF_DRAWING, text);
+  } catch (error) {
+    if (error instanceof ProgramRefusedError || error instanceof ProgramOverLimitError) throw refuse();
+    throw error;
+  }
 }

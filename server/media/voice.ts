@@ -1,11 +1,7 @@
-import { execFile } from 'node:child_process';
 import { readFile, rm, writeFile } from 'node:fs/promises';
-import { promisify } from 'node:util';
+import { PROGRAM_LIMITS, runProgram } from './program';
 
-const run = promisify(execFile);
 const VOICE = 'en-gb';
-/** A text of the longest length is said well within this, in milliseconds. */
-const PATIENCE = 20_000;
 
 /** Length of a WAV file in seconds. @throws Error where it is none */
 export function wavSeconds(wav: Buffer): number {
@@ -31,10 +27,12 @@ export async function sayText(
   await writeFile(source, text);
   try {
     const common = ['-v', VOICE, '-s', String(speed), '-f', source];
-    await run('espeak-ng', [...common, '-w', sound], { timeout: PATIENCE });
-    const { stdout } = await run('espeak-ng', [...common, '-q', '-x', '--sep=_'], { timeout: PATIENCE });
+    const say = (...options: string[]) =>
+      runProgram('speech', 'espeak-ng', [...common, ...options], PROGRAM_LIMITS.say);
+    await say('-w', sound);
+    const phonemes = await say('-q', '-x', '--sep=_');
     const wav = await readFile(sound);
-    return { wav, seconds: wavSeconds(wav), phonemes: stdout };
+    return { wav, seconds: wavSeconds(wav), phonemes: phonemes.toString('utf8') };
   } finally {
     await Promise.all([rm(source, { force: true }), rm(sound, { force: true })]);
   }

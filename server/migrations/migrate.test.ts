@@ -40,6 +40,7 @@ describe('the schema', () => {
       '2026-11-26-reviewing',
       '2026-11-26-desk',
       '2026-11-29-safety',
+      '2026-11-29-tries',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

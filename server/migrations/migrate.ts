@@ -11,6 +11,7 @@ import * as classes from './2026-11-26-class';
 import * as reviewing from './2026-11-26-reviewing';
 import * as desk from './2026-11-26-desk';
 import * as safety from './2026-11-29-safety';
+import * as tries from './2026-11-29-tries';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 const MIGRATIONS = [
@@ -25,6 +26,7 @@ const MIGRATIONS = [
   { name: '2026-11-26-reviewing', ...reviewing },
   { name: '2026-11-26-desk', ...desk },
   { name: '2026-11-29-safety', ...safety },
+  { name: '2026-11-29-tries', ...tries },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

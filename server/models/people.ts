@@ -83,6 +83,7 @@ export class SignInAttempt extends Row<SignInAttempt> {
   /** Whom it was for: a person's id, or the typed name where there is none. */
   declare who: string;
   declare address: string;
+  declare device: string;
   declare succeeded: boolean;
   declare at: CreationOptional<Date>;
 }
@@ -133,7 +134,7 @@ export function definePeople(sequelize: Sequelize): void {
     { ...common, tableName: 'sessions' },
   );
   SignInAttempt.init(
-    { id: serial(), who: text(), address: text(), succeeded: flag(), at: now() },
+    { id: serial(), who: text(), address: text(), device: text(), succeeded: flag(), at: now() },
     { ...common, tableName: 'sign_in_attempts' },
   );
 }

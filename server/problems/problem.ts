@@ -15,6 +15,7 @@ const STATUS: Record<ProblemCode, ContentfulStatusCode> = {
   'nothing-made': 422,
   incomplete: 422,
   wait: 429,
+  busy: 503,
   broken: 500,
 };
 

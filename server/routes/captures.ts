@@ -1,6 +1,7 @@
 import { Hono } from 'hono';
 import { CAPTURE_HEADER, captureBody, captureKeyBody } from '@lippet/core/contract/capture';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
+import { originOf } from './origin';
 
 /** Another device as a learner's camera. The last two are for that device, which nobody is signed in on. */
 export function captureRoutes({ captures }: Services): Hono<AppEnv> {
@@ -14,12 +15,10 @@ export function captureRoutes({ captures }: Services): Hono<AppEnv> {
     await captures.close(signedIn(c), id(c));
     return c.body(null, 204);
   });
-  routes.post('/captures', async (c) =>
-    c.json(await captures.look((await body(c, captureKeyBody)).key, c.get('address'))),
-  );
+  routes.post('/captures', async (c) => c.json(await captures.look((await body(c, captureKeyBody)).key, originOf(c))));
   routes.put('/captures/media/:media', async (c) => {
     const key = c.req.header(CAPTURE_HEADER) ?? '';
-    return c.json(await captures.add(key, c.get('address'), id(c, 'media'), Buffer.from(await c.req.arrayBuffer())));
+    return c.json(await captures.add(key, originOf(c), id(c, 'media'), Buffer.from(await c.req.arrayBuffer())));
   });
   return routes;
 }

@@ -33,6 +33,7 @@ import type { SignInService } from '../services/signIn';
 import type { UploadService } from '../services/uploads';
 import type { SyncHub } from '../sync/hub';
 import type { NewsRoom } from '../sync/news';
+import type { Client } from '../web/client';
 import { sentenceOf } from './sentences';
 
 /** What routes work with. */
@@ -69,7 +70,7 @@ export interface Services {
 }
 
 export interface AppEnv {
-  Variables: { actor: Actor | null; address: string };
+  Variables: { actor: Actor | null; client: Client };
 }
 
 /** The signed-in person. @throws ProblemError `signed-out` */

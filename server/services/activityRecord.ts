@@ -120,9 +120,15 @@ export class ActivityRecord {
         note: review?.note ?? '',
         files: [],
       };
-      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, {
-        everything: true,
-      })) {
+      for await (const { name, bytes, packed } of this.work.all(
+        { id: pieceId, activityId },
+        go,
+        parts,
+        review?.marks ?? null,
+        {
+          everything: true,
+        },
+      )) {
         const place = `${folder}/go ${go.go}/${name}`;
         zip.add(place, bytes, { packed });
         entry.files.push(place);

@@ -1,11 +1,12 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { AskPlace, AskView, Audience, MessageView, ThreadView } from '@lippet/core/contract/ask';
-import { pagePicture, type MediaPictures } from '../media/picture';
+import { pagePicture } from '../media/picture';
 import { Activity, Assignment, Group, Media, Membership, Message, Part, Person, Piece, Thread } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import type { UpdateLog } from '../sync/updateLog';
+import type { MediaService } from './media';
 import type { PieceFactsService } from './pieceFacts';
 import { tellPerson, tellTeachers } from './updates';
 
@@ -25,7 +26,7 @@ export class AskService {
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
     private readonly log: UpdateLog,
-    private readonly pictures: MediaPictures,
+    private readonly media: MediaService,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -181,7 +182,7 @@ export class AskService {
     const picture =
       piece &&
       (await pagePicture(await this.log.document({ kind: 'piece', id: piece.id }), {
-        pictures: this.pictures,
+        pictures: this.media.picturesOf(piece),
         place: thread.place!,
       }));
     if (!picture) throw notFound();

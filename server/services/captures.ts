@@ -1,5 +1,5 @@
 import { randomInt, randomUUID } from 'node:crypto';
-import { Op } from 'sequelize';
+import { Op, type Sequelize } from 'sequelize';
 import {
   CAPTURE_PHOTOS,
   CAPTURE_TIME,
@@ -18,7 +18,7 @@ import type { MediaService } from './media';
 import type { PieceFactsService } from './pieceFacts';
 import { hashToken, newToken } from './secrets';
 import { ADDRESS_RULE, CAPTURE_RULE } from './signInThrottle';
-import { Tries } from './tries';
+import { Tries, type Origin, type TryRules } from './tries';
 
 /** Under which wrong codes are counted. */
 const TRIES = 'capture code';
@@ -32,11 +32,12 @@ export class CaptureService {
   private readonly tries: Tries;
 
   constructor(
+    sequelize: Sequelize,
     private readonly media: MediaService,
     private readonly facts: PieceFactsService,
     private readonly clock: () => number,
   ) {
-    this.tries = new Tries(clock);
+    this.tries = new Tries(sequelize, clock);
   }
 
   /** Opens a link for a piece of one's own; an earlier one for it is closed. */
@@ -94,29 +95,29 @@ export class CaptureService {
    * The link that a key from the QR code or a typed code opens.
    * @throws ProblemError `not-found` with a sentence, `wait` after many wrong ones
    */
-  private async linkOf(key: string, address: string): Promise<CaptureLink> {
-    await this.tries.insist([
+  private async linkOf(key: string, origin: Origin): Promise<CaptureLink> {
+    const { address } = origin;
+    const rules: TryRules = [
       [{ who: TRIES, address }, CAPTURE_RULE],
       [{ address }, ADDRESS_RULE],
-    ]);
-    const link = await CaptureLink.findOne({
-      where: { [Op.or]: [{ keyHash: hashToken(key) }, { codeHash: hashToken(tidy(key)) }] },
-    });
-    if (!link) await this.tries.note(TRIES, address, false);
+    ];
+    const link = await this.tries.find(TRIES, origin, rules, () =>
+      CaptureLink.findOne({ where: { [Op.or]: [{ keyHash: hashToken(key) }, { codeHash: hashToken(tidy(key)) }] } }),
+    );
     if (!link || !policy.useCapture(link, this.clock())) throw new ProblemError('not-found', OVER);
     return link;
   }
 
   /** What the other device may know. */
-  async look(key: string, address: string): Promise<CaptureView> {
-    const link = await this.linkOf(key, address);
+  async look(key: string, origin: Origin): Promise<CaptureView> {
+    const link = await this.linkOf(key, origin);
     const { name } = await Person.findByPk(link.personId, { rejectOnEmpty: true });
     return { key, title: link.title, learner: name.split(' ')[0]!, expiresAt: link.expiresAt.getTime() };
   }
 
   /** Takes a photo for the piece. The same id again is the same photo. */
-  async add(key: string, address: string, mediaId: string, content: Buffer): Promise<MediaView> {
-    const link = await this.linkOf(key, address);
+  async add(key: string, origin: Origin, mediaId: string, content: Buffer): Promise<MediaView> {
+    const link = await this.linkOf(key, origin);
     const taken = await CapturePhoto.findAll({ where: { linkId: link.id } });
     const known = taken.some((photo) => photo.mediaId === mediaId);
     if (!known && taken.length >= CAPTURE_PHOTOS)

@@ -5,14 +5,17 @@ import { policy } from '../policy/policy';
 import type { DocumentGate } from '../sync/hub';
 import type { PieceCopyService } from './pieceCopies';
 import type { PieceFactsService } from './pieceFacts';
+import type { SignInService } from './signIn';
 
 /** The sync hub's gate: asks the policy about live documents. */
 export function documentAccess(
   facts: PieceFactsService,
   copies: PieceCopyService,
+  signIn: SignInService,
   clock: () => number = Date.now,
 ): DocumentGate {
   return {
+    actor: (sessionId) => signIn.actorOf(sessionId),
     async access(actor: Actor, { kind, id }) {
       if (kind === 'piece') {
         const [standing] = await facts.find({ pieceId: id });

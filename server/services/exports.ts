@@ -114,7 +114,8 @@ export class ExportService {
     const go = await Submission.findByPk(submissionId!, { rejectOnEmpty: true });
     if (style === 'zip') return this.files.put(await this.archive(go));
     const review = marked ? await Review.findOne({ where: { submissionId: go.id } }) : null;
-    return this.files.put(await this.work.pdf(go.document, review?.marks ?? null, style));
+    const piece = await Piece.findByPk(go.pieceId, { rejectOnEmpty: true });
+    return this.files.put(await this.work.pdf(piece, go.document, review?.marks ?? null, style));
   }
 
   /** Whoever asked may teach other groups by now: what they teach when it is made is in it. */
@@ -153,7 +154,7 @@ export class ExportService {
     for (const go of goes) {
       const review = await Review.findOne({ where: { submissionId: go.id, releasedAt: { [Op.not]: null } } });
       const files: Record<string, string> = {};
-      for await (const { name, bytes, packed } of this.work.all(go, parts, review?.marks ?? null, {
+      for await (const { name, bytes, packed } of this.work.all(piece, go, parts, review?.marks ?? null, {
         marksOnly: true,
       })) {
         files[name] = `go ${go.go}/${name}`;

@@ -13,7 +13,7 @@ import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
 import type { Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
-import { namedMedia } from './namedMedia';
+import { namedMedia, type HomePiece } from './namedMedia';
 import { quickDeflate } from './quickDeflate';
 
 /** One file that is made of a go. */
@@ -39,24 +39,26 @@ export class GoFiles {
   ) {}
 
   /** Its pages as a PDF, with these marks on them. */
-  async pdf(document: Uint8Array, marks: Uint8Array | null, style: PdfStyle): Promise<Buffer> {
+  async pdf(piece: HomePiece, document: Uint8Array, marks: Uint8Array | null, style: PdfStyle): Promise<Buffer> {
     const doc = documentOf(document);
     const over = marks ? documentOf(marks) : new Y.Doc();
     const pages = readPages(doc).map((plan) => ({
       plan,
       items: [...readItems(pageItems(doc, plan.id)!), ...readItems(markItems(over, plan.id))],
     }));
-    return Buffer.from(await writePdf(pages, this.sources(), { style }));
+    return Buffer.from(await writePdf(pages, this.sources(piece), { style }));
   }
 
   /**
    * All that was sent with a go, one file after another.
    *
+   * @param piece what the go is of
    * @param marks the review's marks, for a second PDF with them on it
    * @param marksOnly only the PDF with the marks, where there are some
    * @param everything also recordings of which the learner may not keep a copy
    */
   async *all(
+    piece: HomePiece,
     { document }: Submission,
     parts: readonly PartView[],
     marks: Uint8Array | null,
@@ -65,11 +67,11 @@ export class GoFiles {
     const doc = documentOf(document);
     if (readPages(doc).length > 0) {
       if (!marksOnly || !marks)
-        yield { name: 'pages.pdf', bytes: await this.pdf(document, null, 'flat'), packed: true };
+        yield { name: 'pages.pdf', bytes: await this.pdf(piece, document, null, 'flat'), packed: true };
       if (marks)
         yield {
           name: marksOnly ? 'pages.pdf' : 'pages with marks.pdf',
-          bytes: await this.pdf(document, marks, 'flat'),
+          bytes: await this.pdf(piece, document, marks, 'flat'),
           packed: true,
         };
     }
@@ -78,7 +80,7 @@ export class GoFiles {
       const name = `${i + 1} ${fileName(part.title, part.kind)}`;
       if (words) yield { name: `${name}.txt`, bytes: strToU8(words), packed: false };
       const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
-      const media = take && (await namedMedia(take.media));
+      const media = take && (await namedMedia(piece, take.media));
       const playable = media?.kind === 'film' ? 'mp4' : 'm4a';
       if (media)
         yield {
@@ -89,16 +91,16 @@ export class GoFiles {
     }
   }
 
-  private sources(): PdfSources {
+  private sources(piece: HomePiece): PdfSources {
     const media = async (id: string): Promise<Buffer> => {
-      const found = await namedMedia(id);
+      const found = await namedMedia(piece, id);
       if (!found) throw new PdfSourceError('A PDF or a picture below this work is not at school any more.');
       return this.files.read(found.hash);
     };
     return {
       pdf: media,
       picture: async (id) => {
-        if (!(await namedMedia(id))) return null;
+        if (!(await namedMedia(piece, id))) return null;
         const bytes = await media(id);
         const picture = sharp(bytes);
         return (

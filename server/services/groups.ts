@@ -8,6 +8,7 @@ import { Group, Membership, Person, Session } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
+import { standingChanged } from '../sync/standing';
 import { hashSecret, pictureSecret } from './secrets';
 
 /** Letters and digits of a group's code: none that is taken for another. */
@@ -139,11 +140,14 @@ export class GroupService {
     return this.sequelize.transaction(async (transaction) => {
       const cards: KeyCard[] = [];
       for (const id of new Set(people)) {
-        await this.member(groupId, id, transaction);
+        const { leftAt } = await this.member(groupId, id, transaction);
+        // Of somebody who left, others are the teachers now.
+        if (leftAt) throw notFound();
         const person = await Person.findByPk(id, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
         const card = freshCard(person, group, person.secretKind);
         await person.update(await secretOf(card), { transaction });
         await Session.destroy({ where: { personId: id }, transaction });
+        standingChanged([id], transaction);
         cards.push(card);
       }
       return cards.sort((a, b) => a.name.localeCompare(b.name));
@@ -159,8 +163,11 @@ export class GroupService {
   /** A learner leaves, or comes back. What they made stays theirs, and is seen by their teachers. */
   async leave(actor: Actor, groupId: string, personId: string, left: boolean): Promise<GroupView> {
     const group = await this.own(actor, groupId);
-    const member = await this.member(groupId, personId);
-    await member.update({ leftAt: left ? (member.leftAt ?? new Date(this.clock())) : null });
+    await this.sequelize.transaction(async (transaction) => {
+      const member = await this.member(groupId, personId, transaction);
+      await member.update({ leftAt: left ? (member.leftAt ?? new Date(this.clock())) : null }, { transaction });
+      standingChanged([personId], transaction);
+    });
     return viewOf(group);
   }
 }

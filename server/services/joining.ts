@@ -12,7 +12,7 @@ import type { PieceFactsService } from './pieceFacts';
 import { hashSecret, pictureSecret } from './secrets';
 import type { SignedIn, SignInService } from './signIn';
 import { ADDRESS_RULE } from './signInThrottle';
-import { Tries } from './tries';
+import { Tries, type Origin } from './tries';
 
 /** How many may join from one address within the time of the rule: a class behind one, not a script. */
 const JOIN_RULE = { ...ADDRESS_RULE, free: 60 };
@@ -30,7 +30,7 @@ export class JoiningService {
     private readonly signIn: SignInService,
     clock: () => number = Date.now,
   ) {
-    this.tries = new Tries(clock);
+    this.tries = new Tries(sequelize, clock);
   }
 
   private async own(actor: Actor, activityId: string, transaction?: Transaction): Promise<Activity> {
@@ -125,12 +125,11 @@ export class JoiningService {
     code: string | undefined,
     name: string,
     pictures: readonly KeyPicture[],
-    address: string,
+    { address }: Origin,
   ): Promise<SignedIn> {
     // Counted apart from wrong tries to sign in: a class that joins from one address must not be made to wait there.
     const from = `join ${address}`;
-    await this.tries.insist([[{ address: from }, JOIN_RULE]]);
-    await this.tries.note('join', from, false);
+    await this.tries.begin('join', { address: from, device: from }, [[{ address: from }, JOIN_RULE]]);
     const personId = randomUUID();
     const secretHash = await hashSecret('picture', pictureSecret(pictures));
     await this.sequelize.transaction(async (transaction) => {

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { PDFDocument } from 'pdf-lib';
+import { degrees, PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import * as Y from 'yjs';
 import type { MediaView } from '@lippet/core/contract/media';
@@ -93,6 +93,21 @@ describe('what is brought in', () => {
     expect((await sharp(Buffer.from(await preview.arrayBuffer())).metadata()).format).toBe('webp');
     expect((await ada.request('GET', `/api/media/${view.id}/preview?page=3`)).status).toBe(404);
     expect((await ada.request('GET', `/api/media/${view.id}/preview?page=x`)).status).toBe(400);
+  });
+
+  it('is a PDF with a page as long as a street, and its small picture is small all the same', async () => {
+    const made = await PDFDocument.create();
+    made.addPage([8, 14_400]);
+    made.addPage([8, 14_400]).setRotation(degrees(90));
+    const { id } = (await (await bring(Buffer.from(await made.save()))).json()) as MediaView;
+    for (const [page, longest] of [
+      [1, 3],
+      [2, 1],
+    ]) {
+      const preview = await ada.request('GET', `/api/media/${id}/preview?page=${page}`);
+      const { width = 0, height = 0 } = await sharp(Buffer.from(await preview.arrayBuffer())).metadata();
+      expect(Math.max(width, height)).toBeLessThanOrEqual(480 * longest!);
+    }
   });
 
   it('is opened where it was locked with no password, and refused where there is one', async () => {
@@ -200,6 +215,15 @@ const send = async (): Promise<Response> =>
     extent: await extentOf(school, 'piece', piece),
   });
 
+/** Whether there is red in a picture. */
+async function redIn(path: string): Promise<boolean> {
+  const picture = Buffer.from(await (await ada.request('GET', path)).arrayBuffer());
+  const pixels = await sharp(picture).removeAlpha().raw().toBuffer();
+  for (let i = 0; i < pixels.length; i += 3)
+    if (pixels[i]! > 200 && pixels[i + 1]! < 60 && pixels[i + 2]! < 60) return true;
+  return false;
+}
+
 describe('a go with a picture', () => {
   it('goes only once the picture is at school', async () => {
     const media = randomUUID();
@@ -223,6 +247,21 @@ describe('a go with a picture', () => {
     await ben.bring(pieceId, '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>', bens);
     await place(bens);
     expect((await send()).status).toBe(409);
+  });
+
+  it('shows nothing of somebody else’s picture while it is a draft', async () => {
+    const red =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="60" height="30"><rect width="60" height="30" fill="red"/></svg>';
+    const ben = await harness.as('ben');
+    const { pieceId } = await ben.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
+    const bens = randomUUID();
+    await ben.bring(pieceId, red, bens);
+    const own = randomUUID();
+    await bring(red, own);
+    await place(bens);
+    expect(await redIn(`/api/pieces/${piece}/picture`)).toBe(false);
+    await place(own);
+    expect(await redIn(`/api/pieces/${piece}/picture`)).toBe(true);
   });
 
   it('becomes a PDF in a job, for whoever asked', async () => {

@@ -21,17 +21,15 @@ import {
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
-import { judgeMedia, pdfPagePicture } from '../media/judge';
+import { judgeMedia } from '../media/judge';
+import { PdfPictures } from '../media/pdfPictures';
 import { cutPlayable, probeRecording, RecordingError } from '../media/recording';
 import { wavePicture, type MediaPictures } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
 import { shownInThread } from './asks';
 import { shownInClassroom } from './classroom';
-import { namedMedia } from './namedMedia';
+import { namedMedia, type HomePiece } from './namedMedia';
 import type { PieceFactsService } from './pieceFacts';
-
-/** How large the small pictures of PDF pages are, in pixels. */
-const PREVIEW_WIDTH = 480;
 
 /** Bytes of a file, and how they are to be read. */
 export interface MediaForm {
@@ -46,6 +44,7 @@ export interface MediaForm {
 export class MediaService {
   /** The copy that is being made. */
   private cutting: Promise<unknown> = Promise.resolve();
+  private readonly pdfPictures = new PdfPictures();
 
   constructor(
     private readonly files: FileStore,
@@ -261,16 +260,20 @@ export class MediaService {
   private async pictureOf({ kind, hash, pages, coverHash, peaks }: Media, page: number): Promise<Buffer | null> {
     if (kind === 'picture') return this.files.read(hash);
     if (kind === 'file') return null;
-    if (kind === 'pdf') return page <= pages! ? pdfPagePicture(this.files.pathOf(hash), page, PREVIEW_WIDTH) : null;
+    if (kind === 'pdf') {
+      return page <= pages! ? this.pdfPictures.of(hash, { path: this.files.pathOf(hash), page }) : null;
+    }
     if (kind === 'sound') return peaks ? wavePicture(peaks) : null;
     return coverHash ? this.files.read(coverHash) : null;
   }
 
-  /** For small pictures that the server draws: what has not arrived is left out. */
-  readonly pictures: MediaPictures = async (id, page) => {
-    const media = await namedMedia(id);
-    return media && this.pictureOf(media, page);
-  };
+  /** For small pictures that the server draws of a piece: what has not arrived, or is not of this piece, is left out. */
+  picturesOf(piece: HomePiece): MediaPictures {
+    return async (id, page) => {
+      const media = await namedMedia(piece, id);
+      return media && this.pictureOf(media, page);
+    };
+  }
 
   /** Whether all of these are at school, as files of this activity. */
   async ofActivity(ids: readonly string[], activityId: string): Promise<boolean> {

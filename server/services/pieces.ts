@@ -198,7 +198,7 @@ export class PieceService {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.seeDraftPicture(actor, standing, standing)) throw notFound();
     const picture = await pagePicture(await this.log.document({ kind: 'piece', id: pieceId }), {
-      pictures: this.media.pictures,
+      pictures: this.media.picturesOf({ id: pieceId, activityId: standing.activityId }),
     });
     if (!picture) throw notFound();
     return picture;

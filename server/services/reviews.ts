@@ -99,7 +99,7 @@ export class ReviewService {
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
     const marks = review?.marks && policy.readMarks(actor, piece, work, review) ? documentOf(review.marks) : undefined;
-    const picture = await pagePicture(documentOf(go.document), { marks, pictures: this.media.pictures });
+    const picture = await pagePicture(documentOf(go.document), { marks, pictures: this.media.picturesOf(piece) });
     if (!picture) throw notFound();
     return picture;
   }

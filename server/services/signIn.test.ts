@@ -1,5 +1,5 @@
 import { appOf, PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../testing/smallSchool';
-import { ADDRESS_RULE, PERSON_RULE, waitBefore } from './signInThrottle';
+import { ADDRESS_RULE, DEVICE_RULE, PERSON_RULE, STRANGERS_RULE, waitBefore } from './signInThrottle';
 
 jest.setTimeout(30_000);
 
@@ -72,8 +72,15 @@ describe('signing in', () => {
     expect(await answers('nobody-of-that-name')).toEqual(await answers('ben'));
   });
 
+  /** A device that has been given its name. */
+  const device = async (address?: string): Promise<ReturnType<typeof app.client>> => {
+    const client = app.client(address);
+    await client.json('GET', '/api/device');
+    return client;
+  };
+
   it('slows down wrong tries for one person, says how long, and forgets after a right one', async () => {
-    const client = app.client();
+    const client = await device();
     for (let i = 0; i < PERSON_RULE.free + 1; i++)
       expect((await client.request('POST', '/api/sessions', wrong)).status).toBe(401);
     const stopped = await client.request('POST', '/api/sessions', right);
@@ -89,16 +96,47 @@ describe('signing in', () => {
     expect((await client.request('POST', '/api/sessions', wrong)).status).toBe(401);
   });
 
+  it('is not slowed down for a child by a classmate who tries out their key elsewhere', async () => {
+    const own = await device();
+    expect((await own.request('POST', '/api/sessions', right)).status).toBe(201);
+    for (let each = 0; each * PERSON_RULE.free < STRANGERS_RULE.free + PERSON_RULE.free; each++) {
+      const classmate = await device(`10.1.1.${each}`);
+      for (let i = 0; i < PERSON_RULE.free + 1; i++) await classmate.request('POST', '/api/sessions', wrong);
+    }
+    const stranger = await device('10.2.2.2');
+    expect((await stranger.request('POST', '/api/sessions', right)).status).toBe(429);
+    expect((await own.request('POST', '/api/sessions', right)).status).toBe(201);
+  });
+
+  it('slows down a device on which the keys of many are tried', async () => {
+    const client = await device();
+    for (let i = 0; i <= DEVICE_RULE.free; i++)
+      await client.request('POST', '/api/sessions', { signInName: `name-${i}`, password: 'x' });
+    expect((await client.request('POST', '/api/sessions', right)).status).toBe(429);
+    expect((await (await device()).request('POST', '/api/sessions', right)).status).toBe(201);
+  });
+
+  it('slows down whoever guesses the codes of groups, also all at once', async () => {
+    const client = await device();
+    const guesses = Array.from({ length: 60 }, (_, i) => client.request('POST', '/api/device', { code: `WRONG${i}` }));
+    const answers = await Promise.all(guesses);
+    expect(answers.filter(({ status }) => status === 404)).toHaveLength(DEVICE_RULE.free + 1);
+    expect((await client.request('POST', '/api/device', { code: 'REEDS1' })).status).toBe(429);
+  });
+
   it('counts tries that come at once one by one', async () => {
-    const client = app.client();
+    const client = await device();
     const all = await Promise.all(Array.from({ length: 12 }, () => client.request('POST', '/api/sessions', wrong)));
     expect(all.filter(({ status }) => status === 401)).toHaveLength(PERSON_RULE.free + 1);
   });
 
   it('slows down an address that tries many names', async () => {
     const client = app.client('10.9.9.9');
-    for (let i = 0; i <= ADDRESS_RULE.free; i++)
+    for (let i = 0; i <= ADDRESS_RULE.free; i++) {
+      client.cookies.clear(); // each time another device
+      client.cookies.set('lippet_device', `device-${String(i).padStart(15, '0')}`);
       await client.request('POST', '/api/sessions', { signInName: `name-${i}`, password: 'x' });
+    }
     expect((await client.request('POST', '/api/sessions', right)).status).toBe(429);
     expect((await app.client('10.9.9.8').request('POST', '/api/sessions', right)).status).toBe(201);
   });

@@ -6,8 +6,8 @@ import { Activity, Group, Membership, Person, School, Session } from '../models/
 import type { Actor } from '../policy/actor';
 import { ProblemError } from '../problems/problem';
 import { decoyHash, hashToken, newToken, pictureSecret, verifySecret } from './secrets';
-import { ADDRESS_RULE, PERSON_RULE } from './signInThrottle';
-import { Tries } from './tries';
+import { ADDRESS_RULE, DEVICE_RULE, PERSON_RULE, STRANGERS_RULE } from './signInThrottle';
+import { Tries, type Origin, type TryRules } from './tries';
 
 const DAY = 86_400_000;
 /** How long a session lasts on one's own device, and on a shared one. */
@@ -27,15 +27,18 @@ export class SignInService {
     private readonly sequelize: Sequelize,
     private readonly clock: () => number = Date.now,
   ) {
-    this.tries = new Tries(clock);
+    this.tries = new Tries(sequelize, clock);
   }
 
-  /** The group of a code, with the names to tap. Wrong codes count against the address. */
-  async groupByCode(code: string, address: string): Promise<DeviceGroup> {
-    await this.tries.insist([[{ address }, ADDRESS_RULE]]);
-    const group = await Group.findOne({ where: { code } });
+  /** The group of a code, with the names to tap. Wrong codes count against the device and the address. */
+  async groupByCode(code: string, origin: Origin): Promise<DeviceGroup> {
+    const { device, address } = origin;
+    const rules: TryRules = [
+      [{ device }, DEVICE_RULE],
+      [{ address }, ADDRESS_RULE],
+    ];
+    const group = await this.tries.find('code', origin, rules, () => Group.findOne({ where: { code } }));
     if (!group) {
-      await this.tries.note('code', address, false);
       throw new ProblemError('not-found', 'No group has that code. Look at the card from your teacher and try again.');
     }
     return this.deviceGroup(group);
@@ -63,29 +66,15 @@ export class SignInService {
    * @param deviceCode the group that the device remembers; names can be tapped, and picture keys used, only with it
    * @throws ProblemError `wrong-secret` (never saying whether the name exists) or `wait`
    */
-  async signIn(body: SignInBody, deviceCode: string | undefined, address: string): Promise<SignedIn> {
+  async signIn(body: SignInBody, deviceCode: string | undefined, origin: Origin): Promise<SignedIn> {
     const person = await this.findPerson(body, deviceCode);
     const who = person?.id ?? `name:${(body.signInName ?? body.personId ?? '').toLowerCase()}`;
     const kind = body.pictures ? 'picture' : 'password';
     const secret = body.pictures ? pictureSecret(body.pictures) : (body.password ?? '');
-    const right = await this.sequelize.transaction(async (transaction) => {
-      // One try at a time for each person: many at once must not slip past the wait.
-      await this.sequelize.query('SELECT pg_advisory_xact_lock(hashtextextended(:who, 0))', {
-        replacements: { who },
-        transaction,
-      });
-      await this.tries.insist(
-        [
-          [{ who }, PERSON_RULE],
-          [{ address }, ADDRESS_RULE],
-        ],
-        transaction,
-      );
-      const matches = await verifySecret(kind, person?.secretHash ?? (await decoyHash()), secret);
-      const succeeded = matches && person !== null;
-      await this.tries.note(who, address, succeeded, transaction);
-      return succeeded;
-    });
+    const wasRight = await this.tries.begin(who, origin, await this.rulesFor(who, origin));
+    const matches = await verifySecret(kind, person?.secretHash ?? (await decoyHash()), secret);
+    const right = matches && person !== null;
+    if (right) await wasRight();
     if (!right || !person) {
       throw new ProblemError(
         'wrong-secret',
@@ -95,6 +84,16 @@ export class SignInService {
       );
     }
     return this.openSession(person.id, body.keep);
+  }
+
+  private async rulesFor(who: string, origin: Origin): Promise<TryRules> {
+    const { device, address } = origin;
+    const rules: TryRules = [
+      [{ who, device }, PERSON_RULE],
+      [{ device }, DEVICE_RULE],
+      [{ address }, ADDRESS_RULE],
+    ];
+    return (await this.tries.isKnown(who, origin)) ? rules : [...rules, [{ who, strangers: true }, STRANGERS_RULE]];
   }
 
   private async findPerson(body: SignInBody, deviceCode: string | undefined): Promise<Person | null> {
@@ -124,9 +123,17 @@ export class SignInService {
     return { token, expiresAt, kept };
   }
 
-  /** Who the cookie's token belongs to; null if it is unknown or has run out. */
+  /** Who the cookie’s token belongs to; null if it is unknown or has run out. */
   async actor(token: string | undefined): Promise<Actor | null> {
-    if (!token) return null;
+    return token ? this.actorWhere('s.token_hash', hashToken(token)) : null;
+  }
+
+  /** Who has opened a session; null once it has ended. */
+  actorOf(sessionId: string): Promise<Actor | null> {
+    return this.actorWhere('s.id', sessionId);
+  }
+
+  private async actorWhere(column: 's.token_hash' | 's.id', value: string | Buffer): Promise<Actor | null> {
     const rows = await this.sequelize.query<{
       id: string;
       person_id: string;
@@ -136,8 +143,8 @@ export class SignInService {
     }>(
       `SELECT s.id, s.person_id, p.role, m.group_id, m.role AS "as" FROM sessions s
        JOIN people p ON p.id = s.person_id LEFT JOIN memberships m ON m.person_id = p.id AND m.left_at IS NULL
-       WHERE s.token_hash = :hash AND s.expires_at > :now`,
-      { replacements: { hash: hashToken(token), now: new Date(this.clock()) }, type: QueryTypes.SELECT },
+       WHERE ${column} = :value AND s.expires_at > :now`,
+      { replacements: { value, now: new Date(this.clock()) }, type: QueryTypes.SELECT },
     );
     const first = rows[0];
     if (!first) return null;

@@ -9,13 +9,21 @@ export interface ThrottleRule {
   window: number;
 }
 
-/** For one person, or one typed name. */
-export const PERSON_RULE: ThrottleRule = { free: 4, firstWait: 5_000, longestWait: 300_000, window: 24 * 3_600_000 };
-/** For one address: a whole class may share it, so more is let pass. */
-export const ADDRESS_RULE: ThrottleRule = { free: 40, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
+const QUARTER_HOUR = 900_000;
+const DAY = 24 * 3_600_000;
+const WAITS = { firstWait: 5_000, longestWait: 300_000 };
+
+/** For one person, or one typed name, on one device: a classmate elsewhere does not make them wait. */
+export const PERSON_RULE: ThrottleRule = { free: 4, ...WAITS, window: DAY };
+/** For one person on all devices together on which they have never signed in. */
+export const STRANGERS_RULE: ThrottleRule = { free: 60, ...WAITS, window: DAY };
+/** For one device, whoever is tried on it: a class may share it, but not try out each other’s keys. */
+export const DEVICE_RULE: ThrottleRule = { free: 20, ...WAITS, window: QUARTER_HOUR };
+/** For one address: a whole school may share it, so more is let pass. */
+export const ADDRESS_RULE: ThrottleRule = { free: 100, ...WAITS, window: QUARTER_HOUR };
 
 /** For the short codes by which another device becomes a camera, from one address. */
-export const CAPTURE_RULE: ThrottleRule = { free: 20, firstWait: 5_000, longestWait: 300_000, window: 900_000 };
+export const CAPTURE_RULE: ThrottleRule = { free: 20, ...WAITS, window: QUARTER_HOUR };
 
 /**
  * How long to wait before the next try is looked at.

@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, mkdirSync } from 'node:fs';
 import { mkdir, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 
@@ -10,7 +10,12 @@ import { pipeline } from 'node:stream/promises';
  * a crash leaves no half of one; the same content is kept once.
  */
 export class FileStore {
-  constructor(private readonly root: string) {}
+  private readonly root: string;
+
+  /** Programs that are given a path of it may stand in another folder. */
+  constructor(root: string) {
+    this.root = resolve(root);
+  }
 
   private path(hash: string): string {
     return join(this.root, hash.slice(0, 2), hash);

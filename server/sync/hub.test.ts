@@ -133,7 +133,7 @@ describe('the sync hub', () => {
         webRoot: null,
         filesRoot: tmpdir(),
         fontsRoot: tmpdir(),
-        secureCookies: false,
+        trustedProxies: [],
         logLevel: 'silent',
       },
       pino({ level: 'silent' }),
@@ -278,6 +278,40 @@ describe('the sync hub', () => {
     await allKept(live);
     await api(adaCookie, 'DELETE', '/sessions');
     await until(() => live.closed() === 4401, 'the socket closed');
+  });
+
+  it('closes the sockets of a learner who gets new keys', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    const teacher = await signIn('ms-reed');
+    await api(teacher, 'POST', `/groups/${school.groups.reeds}/keys`, { people: [school.people.ada] });
+    await until(() => live.closed() === 4401, 'the socket closed');
+  });
+
+  it('ends for whoever may see nothing of it any more, and for a session that has run out', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    await school.query(`UPDATE pieces SET person_id = '${school.people.ben}' WHERE id = '${pieceId}' RETURNING id`);
+    const teacher = await signIn('ms-reed');
+    const member = `/groups/${school.groups.reeds}/learners/${school.people.ada}`;
+    await api(teacher, 'DELETE', member);
+    await until(() => live.closed() === 4403, 'it is sent back');
+    const another = open(`piece:${pieceId}`, await signIn('ben'));
+    await allKept(another);
+    await school.query(`UPDATE sessions SET expires_at = now() RETURNING id`);
+    await api(await signIn('ms-reed'), 'DELETE', `/groups/${school.groups.reeds}/learners/${school.people.ben}`);
+    await until(() => another.closed() === 4401, 'the session is over');
+  });
+
+  it('asks the gate again when a learner leaves: nothing more is let in', async () => {
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    const teacher = await signIn('ms-reed');
+    await api(teacher, 'DELETE', `/groups/${school.groups.reeds}/learners/${school.people.ada}`);
+    await until(() => live.news.includes('frozen'), 'it is told');
+    draw(live.doc);
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    expect(await logged()).toBe(0);
   });
 
   it('closes the connection on bytes that are no update, and keeps the document whole', async () => {

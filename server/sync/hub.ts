@@ -12,11 +12,15 @@ import type { Actor } from '../policy/actor';
 import { documentName, parseDocumentName, type DocumentRef } from './documentName';
 import { Allowance } from './allowance';
 import { unfitUpdate } from './updateGuard';
+import { OpenLines } from './lines';
 import { sendAway } from './sendAway';
+import { onStandingChanged } from './standing';
 import type { UpdateLog } from './updateLog';
 
 /** What the hub asks of the rest of the server about a document. */
 export interface DocumentGate {
+  /** Who a session is now; null once it has ended. */
+  actor(sessionId: string): Promise<Actor | null>;
   /** Whether the actor may read, and may write, the document now; null if they may not know of it. */
   access(actor: Actor, ref: DocumentRef): Promise<{ write: boolean } | null>;
   /** Called after an update was kept. */
@@ -61,7 +65,8 @@ export class SyncHub {
   private readonly sockets = new WebSocketServer({ noServer: true, maxPayload: LIMITS.syncMessage });
   private readonly tidying = new Set<Promise<void>>();
   private closed = false;
-  private readonly bySession = new Map<string, Set<WebSocket>>();
+  private readonly lines = new OpenLines();
+  private readonly stopListening: () => void;
 
   /** How many bytes the log holds of each open document. */
   private readonly held = new WeakMap<Y.Doc, number>();
@@ -71,6 +76,7 @@ export class SyncHub {
     private readonly gate: DocumentGate,
     private readonly logger: Logger,
   ) {
+    this.stopListening = onStandingChanged((people) => void this.lookAgain(people));
     this.hocuspocus = new Hocuspocus({
       quiet: true,
       debounce: 2000,
@@ -167,14 +173,7 @@ export class SyncHub {
   /** Takes over an upgraded connection of a signed-in person. */
   accept(request: IncomingMessage, socket: Duplex, head: Buffer, actor: Actor): void {
     this.sockets.handleUpgrade(request, socket, head, (webSocket) => {
-      const open = this.bySession.get(actor.sessionId) ?? new Set();
-      this.bySession.set(actor.sessionId, open.add(webSocket));
-      // A frame that is none, or is too large: that one line ends, and nothing else.
-      webSocket.on('error', () => webSocket.terminate());
-      webSocket.on('close', () => {
-        open.delete(webSocket);
-        if (open.size === 0) this.bySession.delete(actor.sessionId);
-      });
+      this.lines.add(webSocket, actor);
       const opened = this.watch(webSocket);
       this.hocuspocus.handleConnection(webSocket, request, { actor, opened } satisfies SocketContext);
     });
@@ -201,9 +200,45 @@ export class SyncHub {
 
   /** Closes the sockets of sessions that have ended. */
   closeSessions(sessionIds: readonly string[]): void {
-    for (const id of sessionIds) {
-      for (const socket of this.bySession.get(id) ?? []) socket.close(4401, 'Signed out');
+    this.lines.end(sessionIds);
+  }
+
+  /**
+   * Asks the gate again for what is open: a session may have run out, an activity closed, a learner left meanwhile.
+   *
+   * @param people only theirs
+   */
+  async lookAgain(people?: ReadonlySet<string>): Promise<void> {
+    for (const sessionId of this.lines.sessions(people)) {
+      try {
+        await this.lookAgainAt(sessionId);
+      } catch (error) {
+        // Nothing is known of it just now; it is asked again soon.
+        this.logger.error({ err: error }, 'what a line may do could not be asked again');
+      }
     }
+  }
+
+  private async lookAgainAt(sessionId: string): Promise<void> {
+    const actor = await this.gate.actor(sessionId);
+    if (!actor) return this.lines.end([sessionId]);
+    for (const { connection, ref } of this.connectionsOf(sessionId)) {
+      const access = await this.gate.access(actor, ref);
+      if (!access) return this.lines.sendBack(sessionId);
+      (connection.context as SocketContext).actor = actor;
+      if (access.write || connection.readOnly) continue;
+      connection.readOnly = true;
+      connection.sendStateless(JSON.stringify({ kind: 'frozen' } satisfies SyncNews));
+    }
+  }
+
+  private connectionsOf(sessionId: string) {
+    return [...this.hocuspocus.documents].flatMap(([name, document]) =>
+      document
+        .getConnections()
+        .filter(({ context }) => (context as SocketContext).actor.sessionId === sessionId)
+        .map((connection) => ({ connection, ref: parseDocumentName(name)! })),
+    );
   }
 
   /**
@@ -221,6 +256,7 @@ export class SyncHub {
 
   async close(): Promise<void> {
     this.closed = true;
+    this.stopListening();
     await sendAway(this.sockets);
     this.hocuspocus.closeConnections();
     await Promise.allSettled(this.tidying);

@@ -22,7 +22,7 @@ beforeAll(async () => {
       webRoot: null,
       filesRoot: tmpdir(),
       fontsRoot: tmpdir(),
-      secureCookies: false,
+      trustedProxies: [],
       logLevel: 'silent',
     },
     pino({ level: 'silent' }),

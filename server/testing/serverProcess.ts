@@ -8,8 +8,8 @@ const ROOT = join(__dirname, '..', '..');
 
 /** Packs a program of ours into one file: from its sources it takes longer to start than most tests run. */
 export async function packProgram(source: string, name: string): Promise<string> {
-  // In the repository, because it looks for its packages from where it lies.
-  const outfile = join(ROOT, '.lippet', `${name}.mjs`);
+  // Beside the server's packages, because it looks for them from where it lies.
+  const outfile = join(ROOT, 'server', 'node_modules', '.cache', 'lippet', `${name}.mjs`);
   await build({
     entryPoints: [join(ROOT, source)],
     outfile,

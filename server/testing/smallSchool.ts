@@ -20,6 +20,7 @@ import type { Jobs } from '../jobs/jobs';
 import { GROUP_COOKIE, SESSION_COOKIE } from '../routes/signIn';
 import { hashSecret, pictureSecret } from '../services/secrets';
 import { UpdateLog } from '../sync/updateLog';
+import { onThisMachine } from '../web/client';
 import { createMigratedDatabase, type TestDatabase } from './testDatabase';
 
 export const PICTURES = ['kite', 'bell', 'moon'] as const;
@@ -232,7 +233,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     webRoot: null,
     fontsRoot: join(__dirname, '..', '..', 'client', 'public', 'fonts'),
     filesRoot: school.filesRoot,
-    secureCookies: false,
+    trustedProxies: [],
     logLevel: 'silent',
   };
   // Jobs that are asked for are put down; a test runs them when it wants to.
@@ -248,7 +249,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     answer: () => Promise.resolve(),
   };
   const services = makeServices(config, school.sequelize, jobs, silent, clock);
-  const app = makeApp(services, school.sequelize, silent, (env) => (env as { address: string }).address);
+  const app = makeApp(services, school.sequelize, silent, (env) => onThisMachine((env as { address: string }).address));
   const client = (address?: string): TestClient => new TestClient(app, address);
   /** A client that is signed in, by a session that is made for it. */
   const as = async (name: string): Promise<TestClient> => {

@@ -28,6 +28,9 @@ const CONTENT_SECURITY_POLICY = [
 const WORKER_SCRIPT = /^\/_expo\/static\/js\/web\/(?:pdf|export)-[0-9a-f]+\.js$/;
 const WORKER_POLICY = CONTENT_SECURITY_POLICY.replace("script-src 'self'", "script-src 'self' 'wasm-unsafe-eval'");
 
+/** For two years a browser that came over TLS comes over nothing else. */
+const STRICT_TRANSPORT = 'max-age=63072000; includeSubDomains';
+
 /** Headers on every answer. */
 export const securityHeaders: MiddlewareHandler<AppEnv> = async (c, next) => {
   await next();
@@ -36,6 +39,7 @@ export const securityHeaders: MiddlewareHandler<AppEnv> = async (c, next) => {
   c.header('Referrer-Policy', 'no-referrer');
   c.header('Cross-Origin-Opener-Policy', 'same-origin');
   c.header('Cross-Origin-Resource-Policy', 'same-origin');
+  if (c.get('client').tls) c.header('Strict-Transport-Security', STRICT_TRANSPORT);
   c.header('Permissions-Policy', 'camera=(self), microphone=(self), geolocation=()');
 };
 

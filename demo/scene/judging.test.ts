@@ -2,7 +2,8 @@
 import { findSheet } from '@lippet/core/scan/findSheet';
 import { judgeShot } from '@lippet/core/scan/judgeShot';
 import type { Warning } from '@lippet/core/scan/shot';
-import { makeScene, manyScenes, TABLES, type Scene, type SceneWish } from './scenes';
+import { makeScene, manyScenes, type Scene, type SceneWish } from './scene';
+import { TABLES } from './tables';
 
 describe('warnings', () => {
   const said = (wish: SceneWish): Warning[] => {

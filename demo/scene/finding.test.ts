@@ -1,7 +1,7 @@
 /** How well sheets are found, on made-up photos that share no code with the finder. */
 import { findSheet } from '@lippet/core/scan/findSheet';
 import type { FoundSheet } from '@lippet/core/scan/judgeGuess';
-import { makeScene, manyScenes, type Scene } from './scenes';
+import { makeScene, manyScenes, type Scene } from './scene';
 
 /** Mean distance of the corners, as a share of the photo's diagonal, whichever corner is named first. */
 function cornerError({ corners, width, height }: Scene, { quad }: FoundSheet): number {
