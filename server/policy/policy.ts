@@ -7,6 +7,8 @@ import type { Actor } from './actor';
 
 type OwnedPiece = { personId: string };
 type GroupWork = { groupId: string };
+/** Work of a learner as a group’s, which they may have left since. */
+type LearnersWork = GroupWork & { left: boolean };
 type Asked = {
   groupId: string;
   askerId: string;
@@ -62,15 +64,18 @@ export const policy = {
     actor.teaches.has(activity.groupId) || (piece.personId === actor.personId && released),
 
   /** Adding a voice to a review: the group's teachers, while a go waits for an answer. */
-  addReviewMedia: (actor: Actor, activity: GroupWork, standing: Pick<PieceStanding, 'state'>): boolean =>
-    actor.teaches.has(activity.groupId) && standing.state === 'with-teacher',
+  addReviewMedia: (actor: Actor, work: LearnersWork, standing: Pick<PieceStanding, 'state'>): boolean =>
+    policy.answer(actor, work) && standing.state === 'with-teacher',
 
   /** A go that was sent. One that was taken back is its owner's alone again. */
   readGo: (actor: Actor, piece: OwnedPiece, activity: GroupWork, go: { withdrawnAt: Date | null }): boolean =>
     piece.personId === actor.personId || (actor.teaches.has(activity.groupId) && go.withdrawnAt === null),
 
-  /** Answering goes of a group: its teachers. */
+  /** Looking at what a group has sent: its teachers, also at that of learners who have left. */
   review: (actor: Actor, activity: GroupWork): boolean => actor.teaches.has(activity.groupId),
+
+  /** Answering it: the group’s teachers, while the learner is with them. */
+  answer: (actor: Actor, work: LearnersWork): boolean => actor.teaches.has(work.groupId) && !work.left,
 
   /** Marks: the group's teachers; the piece's owner once they are released. */
   readMarks: (actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null }): boolean =>

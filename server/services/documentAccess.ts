@@ -25,8 +25,9 @@ export function documentAccess(
       const review = await Review.findByPk(id);
       const go = review && (await Submission.findByPk(review.submissionId));
       const piece = go && (await Piece.findByPk(go.pieceId));
-      if (!piece || !policy.review(actor, await facts.workOf(piece))) return null;
-      return { write: review!.releasedAt === null && go!.withdrawnAt === null };
+      const work = piece && (await facts.workOf(piece));
+      if (!work || !policy.review(actor, work)) return null;
+      return { write: policy.answer(actor, work) && review!.releasedAt === null && go!.withdrawnAt === null };
     },
     async nameOf({ personId }) {
       return (await Person.findByPk(personId, { attributes: ['name'], rejectOnEmpty: true })).name;

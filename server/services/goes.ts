@@ -3,7 +3,7 @@ import type { GoView } from '@lippet/core/contract/work';
 import { markView } from '@lippet/core/review/rubric';
 import { Activity, Person, Piece, Review, Submission } from '../models/tables';
 import { notFound } from '../problems/problem';
-import type { PieceFactsService } from './pieceFacts';
+import type { PieceFactsService, Work } from './pieceFacts';
 
 /** A go, and all that says who may see it. */
 export interface GoContext {
@@ -11,7 +11,7 @@ export interface GoContext {
   piece: Piece;
   activity: Activity;
   /** The group as whose work it counts. */
-  work: { groupId: string };
+  work: Work;
 }
 
 /** A go by its id. @throws ProblemError `not-found` */

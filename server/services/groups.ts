@@ -92,22 +92,25 @@ export class GroupService {
         transaction,
       });
       if (members.length !== before.length) throw notFound();
-      const taken = new Set(
-        (
-          await Person.findAll({
-            where: { id: { [Op.notIn]: before.map(({ id }) => id) } },
-            attributes: ['signInName'],
-            transaction,
-          })
-        ).map(({ signInName }) => signInName.toLowerCase()),
-      );
+      const others = await Person.findAll({
+        where: { id: { [Op.notIn]: before.map(({ id }) => id) } },
+        attributes: ['signInName', 'schoolId'],
+        transaction,
+      });
+      const namesOf = (people: readonly Person[]): Set<string> =>
+        new Set(people.map(({ signInName }) => signInName.toLowerCase()));
+      const taken = namesOf(others);
+      const takenHere = namesOf(others.filter(({ schoolId }) => schoolId === group.schoolId));
       const cards: KeyCard[] = [];
       for (const [i, { id, name, signInName }] of learners.entries()) {
         const old = before.find((person) => person.id === id);
-        if (!old && signInName && taken.has(signInName.toLowerCase()))
+        if (!old && signInName && takenHere.has(signInName.toLowerCase()))
           throw new ProblemError('conflict', `The sign-in name “${signInName}” is in use already. Nobody was added.`);
-        const own = old?.signInName ?? signInName ?? signInNameOf(name, taken);
+        // Where another school has it, a number goes behind it: who is there is nobody’s business here.
+        const free = signInName !== null && !taken.has(signInName.toLowerCase()) ? signInName : null;
+        const own = old?.signInName ?? free ?? signInNameOf(signInName ?? name, taken);
         taken.add(own.toLowerCase());
+        takenHere.add(own.toLowerCase());
         const card = freshCard({ id, name, signInName: own }, group, keys);
         const secret = await secretOf(card);
         if (old) await old.update({ ...secret }, { transaction });

@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
+import type { Logger } from 'pino';
 import { Op, type Sequelize } from 'sequelize';
 import type { LetterView } from '@lippet/core/contract/signIn';
 import { daysUntil, dayShare } from '@lippet/core/schedule/schoolTime';
 import { Letter, Person, School, Update } from '../models/tables';
 import type { Actor } from '../policy/actor';
+import { oneByOne } from './oneByOne';
 
 /** From this hour of the school's clock on, letters are written. */
 const EVENING = 17;
@@ -17,6 +19,7 @@ const SHOWN = 20;
 export class LetterService {
   constructor(
     private readonly sequelize: Sequelize,
+    private readonly logger: Logger,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -29,11 +32,14 @@ export class LetterService {
   /** Writes today's letters that are not written yet. Run as often as one likes, each is written once. */
   async writeAll(): Promise<void> {
     const now = this.clock();
-    for (const { id: schoolId, zone } of await School.findAll()) {
-      if (dayShare(now, zone) * 24 < EVENING) continue;
+    const failed = 'letters could not be written';
+    await oneByOne(await School.findAll(), this.logger, failed, async ({ id: schoolId, zone }) => {
+      if (dayShare(now, zone) * 24 < EVENING) return;
       const people = await Person.findAll({ where: { schoolId, mail: { [Op.not]: null } }, attributes: ['id'] });
-      for (const { id } of people) if (!(await this.writtenToday(id, now, zone))) await this.write(id);
-    }
+      await oneByOne(people, this.logger, failed, async ({ id }) => {
+        if (!(await this.writtenToday(id, now, zone))) await this.write(id);
+      });
+    });
   }
 
   private async writtenToday(personId: string, now: number, zone: string): Promise<boolean> {

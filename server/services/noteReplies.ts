@@ -57,6 +57,7 @@ export class NoteReplyService {
     { id, note, words }: { id: string; note: string; words: string },
   ): Promise<NoteReplyView[]> {
     const { go, piece, activity, work, review } = await this.find(actor, reviewId);
+    if (actor.personId !== piece.personId && !policy.answer(actor, work)) throw notFound();
     const { parts } = await activityParts(activity.id);
     if (
       !walkNotes(

@@ -8,10 +8,18 @@ import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@
 import { Activity, Part, Piece } from '../models/tables';
 import type { UpdateLog } from '../sync/updateLog';
 
+/** The group as whose work a piece counts, and whether its learner has left that. */
+export interface Work {
+  groupId: string;
+  left: boolean;
+}
+
 /** An activity and one learner's piece on it (if begun), with how it stands. */
 export interface Standing {
   activityId: string;
   groupId: string;
+  /** The learner has left that group. */
+  left: boolean;
   personId: string;
   pieceId: string | null;
   title: string;
@@ -78,7 +86,7 @@ interface FactRow {
 const time = (date: Date | null): number | null => date && date.getTime();
 
 /** Stands for the group where a piece's owner has left all that the activity is for: nobody teaches it. */
-export const NOBODYS = { groupId: '' };
+export const NOBODYS: Work = { groupId: '', left: true };
 
 /** What completeness needs to know of an activity. */
 interface Needs {
@@ -129,7 +137,9 @@ export class PieceFactsService {
            AND (:personId::uuid IS NULL OR m.person_id = :personId)
            AND (:activityId::uuid IS NULL OR a.id = :activityId)
            AND (:pieceId::uuid IS NULL OR (a.id, m.person_id) = (SELECT activity_id, person_id FROM pieces WHERE id = :pieceId))
-           AND (:groupIds::uuid[] IS NULL OR g.group_id = ANY(:groupIds::uuid[]))
+           AND (:groupIds::uuid[] IS NULL OR EXISTS (SELECT FROM assignments own
+             JOIN memberships theirs ON theirs.group_id = own.group_id AND theirs.role = 'learner'
+             WHERE own.activity_id = a.id AND theirs.person_id = m.person_id AND own.group_id = ANY(:groupIds::uuid[])))
          -- Of two groups that have the same work, the one that leaves more time counts.
          ORDER BY a.id, m.person_id, (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id
        )
@@ -150,7 +160,9 @@ export class PieceFactsService {
        LEFT JOIN reviews r ON r.submission_id = s.id
        -- What is put away is kept for those who have begun it; so is the work of who has left.
        -- So is what was chosen freely, for those who chose it.
-       WHERE (a.state = 'set' AND a.left_at IS NULL AND (:free OR NOT a.free)) OR p.id IS NOT NULL
+       WHERE ((a.state = 'set' AND a.left_at IS NULL AND (:free OR NOT a.free)) OR p.id IS NOT NULL)
+         -- Whoever is in two groups is on the lists of the one as whose work it counts, and on no others.
+         AND (:groupIds::uuid[] IS NULL OR a.group_id = ANY(:groupIds::uuid[]))
        ORDER BY a.created_at, a.id`,
       {
         replacements: {
@@ -169,13 +181,13 @@ export class PieceFactsService {
   }
 
   /** Which group's work a learner's piece is, as the lists have it. */
-  async workOf({ activityId, personId }: Pick<Piece, 'activityId' | 'personId'>): Promise<{ groupId: string }> {
-    const [row] = await this.sequelize.query<{ group_id: string }>(
-      `SELECT g.group_id FROM assignments g JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
+  async workOf({ activityId, personId }: Pick<Piece, 'activityId' | 'personId'>): Promise<Work> {
+    const [row] = await this.sequelize.query<{ group_id: string; left: boolean }>(
+      `SELECT g.group_id, m.left_at IS NOT NULL AS "left" FROM assignments g JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
        WHERE g.activity_id = :activityId ORDER BY (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
       { replacements: { activityId, personId }, type: QueryTypes.SELECT },
     );
-    return row ? { groupId: row.group_id } : NOBODYS;
+    return row ? { groupId: row.group_id, left: row.left } : NOBODYS;
   }
 
   private async needs(activityIds: string[]): Promise<Map<string, Needs>> {
@@ -230,6 +242,7 @@ export class PieceFactsService {
     return {
       activityId: row.activity_id,
       groupId: row.group_id,
+      left: row.left_at !== null,
       personId: row.person_id,
       pieceId: row.piece_id,
       title: row.title,

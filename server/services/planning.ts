@@ -76,7 +76,7 @@ export class PlanningService {
       const given = activity.state === 'set' || assigned.some(({ activityId }) => activityId === activity.id);
       const draft = given ? null : (activity.draft ?? EMPTY_PLAN);
       const own = draft
-        ? draft.groups.map(({ group, free, opens, due, closes }) => ({
+        ? draft.groups.filter(({ group }) => policy.setFor(actor, group)).map(({ group, free, opens, due, closes }) => ({
             id: group,
             free,
             dates: { opens, due, closes },
@@ -201,7 +201,7 @@ export class PlanningService {
   }
 
   private async view(actor: Actor, found: Found): Promise<PlanView> {
-    const { activity } = found;
+    const { activity, assigned } = found;
     const plan = activity.draft ?? (await this.given(found));
     return {
       id: activity.id,
@@ -209,7 +209,7 @@ export class PlanningService {
       changed: activity.state !== 'draft' && Boolean(activity.draft),
       version: activity.draftVersion!,
       plan,
-      groups: await this.groupsFor(actor, plan),
+      groups: await this.groupsFor(actor, assigned, plan),
       workIn: await this.workIn(activity.id),
       marked: {
         count: await this.markedBy(activity.id),
@@ -219,9 +219,13 @@ export class PlanningService {
     };
   }
 
-  /** The groups that a teacher may set work for, and those that are chosen already. */
-  private async groupsFor(actor: Actor, plan: ActivityPlan): Promise<PlanGroup[]> {
-    const ids = [...new Set([...actor.teaches, ...plan.groups.map(({ group }) => group)])];
+  /**
+   * The groups that a teacher may set work for, and those that have it already. A plan is written on a device: that it
+   * names a group, or a learner, says nothing of them to whoever wrote it.
+   */
+  private async groupsFor(actor: Actor, assigned: readonly Assignment[], plan: ActivityPlan): Promise<PlanGroup[]> {
+    const ids = [...new Set([...actor.teaches, ...assigned.map(({ groupId }) => groupId)])];
+    const named = new Set(plan.learners.map(({ person }) => person));
     const groups = await Group.findAll({ where: { id: ids, joinsId: null }, order: ['name'] });
     const folders = await foldersOf(ids);
     const members = await Membership.findAll({ where: { groupId: ids, role: 'learner', leftAt: null } });
@@ -231,7 +235,9 @@ export class PlanningService {
       order: ['name'],
     });
     return groups.map(({ id, name }) => {
-      const own = new Set(members.filter(({ groupId }) => groupId === id).map(({ personId }) => personId));
+      const all = members.filter(({ groupId }) => groupId === id).map(({ personId }) => personId);
+      // Of what a colleague teaches, only who has dates of their own there.
+      const own = new Set(actor.teaches.has(id) ? all : all.filter((person) => named.has(person)));
       return {
         id,
         name,
@@ -325,13 +331,10 @@ export class PlanningService {
     transaction: Transaction,
   ): Promise<void> {
     const names = new Map<string, string>();
-    for (const group of await Group.findAll({ where: { id: plan.groups.map(({ group: each }) => each) }, transaction }))
-      names.set(group.id, group.name);
-    for (const person of await Person.findAll({
-      where: { id: plan.learners.map(({ person: each }) => each) },
-      transaction,
-    }))
-      names.set(person.id, person.name);
+    for (const { id, name, learners } of await this.groupsFor(actor, assigned, plan)) {
+      names.set(id, name);
+      for (const learner of learners) names.set(learner.id, learner.name);
+    }
     const troubles = planTroubles(plan, (each) => names.get(each) ?? 'somebody');
     if (troubles.length > 0) throw new ProblemError('incomplete', troubles.map(({ words }) => words).join(' '));
     const before = new Set(assigned.map(({ groupId }) => groupId));

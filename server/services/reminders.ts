@@ -1,7 +1,8 @@
+import type { Logger } from 'pino';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { isToDo } from '@lippet/core/schedule/nowList';
 import { daysUntil, dueWords } from '@lippet/core/schedule/schoolTime';
-import { School } from '../models/tables';
+import { oneByOne } from './oneByOne';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { tellPerson, type News } from './updates';
 
@@ -24,28 +25,36 @@ export class ReminderService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
+    private readonly logger: Logger,
     private readonly clock: () => number = Date.now,
   ) {}
 
   /** Run as often as one likes, each thing is told to each learner once. */
   async tellAll(): Promise<void> {
     const now = this.clock();
-    const { zone } = (await School.findOne({ order: ['id'] })) ?? { zone: 'UTC' };
-    for (const activityId of await this.concerned(now)) {
-      for (const standing of await this.facts.find({ activityId })) {
-        const news = remindersOf(standing, now, zone);
-        if (news.length === 0) continue;
-        await this.sequelize.transaction(async (transaction) => {
-          for (const each of news) await tellPerson(standing.personId, each, transaction);
-        });
-      }
-    }
+    const failed = 'reminders could not be told';
+    await oneByOne(await this.concerned(now), this.logger, failed, async ({ id: activityId, zone }) => {
+      const standings = (await this.facts.find({ activityId })).map((each) => ({ ...each, id: each.personId }));
+      await oneByOne(standings, this.logger, failed, (standing) => this.tell(standing, now, zone));
+    });
   }
 
-  /** Activities of which there may be something to tell, so that the others need not be looked at. */
-  private async concerned(now: number): Promise<string[]> {
-    const rows = await this.sequelize.query<{ activity_id: string }>(
-      `SELECT a.id AS activity_id FROM activities a WHERE a.state = 'set' AND (
+  private async tell(standing: Standing, now: number, zone: string): Promise<void> {
+    const news = remindersOf(standing, now, zone);
+    if (news.length === 0) return;
+    await this.sequelize.transaction(async (transaction) => {
+      for (const each of news) await tellPerson(standing.personId, each, transaction);
+    });
+  }
+
+  /**
+   * Activities of which there may be something to tell, so that the others need not be looked at, with the time zone of
+   * their school.
+   */
+  private concerned(now: number): Promise<{ id: string; zone: string }[]> {
+    return this.sequelize.query<{ id: string; zone: string }>(
+      `SELECT a.id, s.zone FROM activities a JOIN people t ON t.id = a.teacher_id
+       JOIN schools s ON s.id = t.school_id WHERE a.state = 'set' AND (
          EXISTS (SELECT 1 FROM assignments g LEFT JOIN folders f ON f.id = g.folder_id WHERE g.activity_id = a.id
                  AND (GREATEST(g.opens, f.opens) BETWEEN :opened AND :now OR g.due BETWEEN :now AND :due))
          OR EXISTS (SELECT 1 FROM learner_dates x WHERE x.activity_id = a.id AND (x.opens BETWEEN :opened
@@ -64,7 +73,6 @@ export class ReminderService {
         type: QueryTypes.SELECT,
       },
     );
-    return rows.map((row) => row.activity_id);
   }
 }
 

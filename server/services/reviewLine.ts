@@ -17,6 +17,10 @@ import { tellPerson } from './updates';
 
 const reminderKey = (activityId: string): string => `remind:${activityId}:`;
 
+/** Whether a piece waits for somebody to answer it. */
+const waitsFor = (actor: Actor, each: Standing): boolean =>
+  each.standing.state === 'with-teacher' && policy.answer(actor, each);
+
 /** What waits for a teacher: by activity, piece by piece, on the line, and by learner. */
 export class ReviewLineService {
   constructor(
@@ -37,7 +41,7 @@ export class ReviewLineService {
     const list = [...byActivity.entries()].map(([activityId, all]): ReviewActivity => {
       const first = all[0]!;
       const waiting = all
-        .filter(({ standing }) => standing.state === 'with-teacher')
+        .filter((each) => waitsFor(actor, each))
         .map((each) => each.latestGo!.sentAt);
       return {
         activityId,
@@ -60,9 +64,7 @@ export class ReviewLineService {
   /** Every piece that waits for an answer, oldest first. */
   async waiting(actor: Actor): Promise<WaitingPiece[]> {
     if (actor.teaches.size === 0) return [];
-    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter(
-      ({ standing }) => standing.state === 'with-teacher',
-    );
+    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter((each) => waitsFor(actor, each));
     const people = await Person.findAll({
       where: { id: standings.map(({ personId }) => personId) },
       attributes: ['id', 'name', 'badge'],

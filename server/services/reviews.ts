@@ -129,7 +129,7 @@ export class ReviewService {
     const review = await Review.findByPk(reviewId);
     if (!review) throw notFound();
     const context = await this.goContext(review.submissionId);
-    if (!policy.review(actor, context.work)) throw notFound();
+    if (!policy.answer(actor, context.work)) throw notFound();
     return { ...context, review };
   }
 
