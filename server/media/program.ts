@@ -1,7 +1,7 @@
 /**
  * Runs other people's programs on files that somebody sent. Each gets only so much of a processor, of memory and of the
- * disk (`prlimit`), gives way to whoever is waiting for a page (`nice`), waits its turn, and ends when the server ends,
- * however that happens (`setpriv --pdeathsig`).
+ * disk (`prlimit`), waits its turn, gives way where nobody waits for it (`nice`), and ends when the server ends, however
+ * that happens (`setpriv --pdeathsig`).
  */
 import { execFile } from 'node:child_process';
 import { constants, availableParallelism } from 'node:os';
@@ -25,15 +25,18 @@ export interface ProgramLimits {
 /** The clock is more patient than the processor: where it runs out first, the machine was busy, and the file may be good. */
 const CLOCK = 8;
 
-/** Who waits for the same turn: what somebody waits for just now never stands behind what may take minutes. */
+/**
+ * Who waits for the same turn: what somebody waits for just now never stands behind what may take minutes. `givesWay` is
+ * how far it lets others go first, as `nice` has it.
+ */
 const TURNS = {
   /** A file that has just come in is looked at. */
-  judging: pLimit(Math.max(2, availableParallelism())),
+  judging: { limit: pLimit(Math.max(2, availableParallelism())), givesWay: 0 },
   /** A small picture that somebody is about to see. */
-  pictures: pLimit(2),
+  pictures: { limit: pLimit(2), givesWay: 0 },
   /** Recordings become playable. */
-  making: pLimit(1),
-  speech: pLimit(1),
+  making: { limit: pLimit(1), givesWay: 5 },
+  speech: { limit: pLimit(1), givesWay: 0 },
 };
 export type Turn = keyof typeof TURNS;
 /** So many may wait for a turn; whoever comes then is asked to come back. */
@@ -77,8 +80,8 @@ export function isShortage(error: unknown): boolean {
 
 /** Waits for one's turn. @throws ProblemError `busy` where too many wait */
 export function inTurn<T>(turn: Turn, work: () => Promise<T>): Promise<T> {
-  if (TURNS[turn].pendingCount >= MOST_WAITING) return Promise.reject(busy());
-  return TURNS[turn](work);
+  const { limit } = TURNS[turn];
+  return limit.pendingCount >= MOST_WAITING ? Promise.reject(busy()) : limit(work);
 }
 
 interface Ending {
@@ -116,7 +119,17 @@ export function runProgram(
   input?: string,
 ): Promise<Buffer> {
   const limits = [`--cpu=${processor}:${processor + 1}`, `--as=${memory}`, `--fsize=${output}`, '--core=0'];
-  const kept = ['-n', '10', 'setpriv', '--pdeathsig', 'KILL', 'prlimit', ...limits, program, ...args];
+  const kept = [
+    '-n',
+    String(TURNS[turn].givesWay),
+    'setpriv',
+    '--pdeathsig',
+    'KILL',
+    'prlimit',
+    ...limits,
+    program,
+    ...args,
+  ];
   const options = { timeout: clock * 1000, killSignal: 'SIGKILL', maxBuffer: output } as const;
   return inTurn(
     turn,

@@ -41,6 +41,7 @@ describe('the schema', () => {
       '2026-11-26-desk',
       '2026-11-29-safety',
       '2026-11-29-tries',
+      '2026-11-29-quick',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -19,6 +19,17 @@ export const now = () => ({ type: DataTypes.DATE, allowNull: false, defaultValue
 export const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false }) as const;
 export const integer = () => ({ type: DataTypes.INTEGER, allowNull: false }) as const;
 export const maybeInteger = () => ({ type: DataTypes.INTEGER }) as const;
+/** A number of bytes. The database gives it as text, because it may be larger than a number can say; none of ours is. */
+const byteCount = (name: string, allowNull: boolean) => ({
+  type: DataTypes.BIGINT,
+  allowNull,
+  get(this: Model): number | null {
+    const value = this.getDataValue(name as never) as string | number | null | undefined;
+    return value === null || value === undefined ? null : Number(value);
+  },
+});
+export const byteSize = (name: string) => byteCount(name, false);
+export const maybeByteSize = (name: string) => byteCount(name, true);
 export const json = () => ({ type: DataTypes.JSONB, allowNull: false }) as const;
 export const maybeJson = () => ({ type: DataTypes.JSONB }) as const;
 export const list = () => ({ ...json(), defaultValue: [] }) as const;

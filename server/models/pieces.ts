@@ -13,7 +13,7 @@ import {
   id,
   integer,
   json,
-  maybeInteger,
+  maybeByteSize,
   maybeText,
   maybeTime,
   maybeUuid,
@@ -61,6 +61,7 @@ export class Submission extends Row<Submission> {
   declare key: string;
   declare sentAt: Date;
   declare late: boolean;
+  /** The frozen piece, up to some megabytes: only who asks for it by `unscoped` gets it. */
   declare document: Buffer;
   declare manifest: Manifest;
   declare word: string | null;
@@ -173,7 +174,7 @@ export function definePieces(sequelize: Sequelize): void {
       voiceId: { type: DataTypes.UUID },
       withdrawnAt: maybeTime(),
     },
-    { ...common, tableName: 'submissions' },
+    { ...common, tableName: 'submissions', defaultScope: { attributes: { exclude: ['document'] } } },
   );
   Review.init(
     {
@@ -191,7 +192,7 @@ export function definePieces(sequelize: Sequelize): void {
       told: { type: DataTypes.JSONB },
       marks: { type: DataTypes.BLOB },
     },
-    { ...common, tableName: 'reviews' },
+    { ...common, tableName: 'reviews', defaultScope: { attributes: { exclude: ['marks'] } } },
   );
   MarkUpdate.init(
     { id: serial(), reviewId: uuid(), data: bytes(), createdAt: now() },
@@ -211,7 +212,7 @@ export function definePieces(sequelize: Sequelize): void {
       marked: flag(),
       state: { ...text(), defaultValue: 'waiting' },
       hash: maybeText(),
-      size: maybeInteger(),
+      size: maybeByteSize('size'),
       why: maybeText(),
       createdAt: now(),
     },

@@ -17,7 +17,7 @@ const all = { owner, classmate, stranger, teacher, otherTeacher };
 
 const piece = { personId: 'ada' };
 const work = { groupId: 'reeds', left: false };
-  const left = { ...work, left: true };
+const left = { ...work, left: true };
 const now = { notOpen: false, mayDraw: true };
 /** Names of those a rule lets through. */
 const allowed = (rule: (who: Actor) => boolean): string[] =>
@@ -60,7 +60,11 @@ describe('the policy', () => {
     ['answer', (who: Actor) => policy.answer(who, work), ['teacher']],
     ['look at what a learner sent who has left', (who: Actor) => policy.review(who, left), ['teacher']],
     ['answer a learner who has left', (who: Actor) => policy.answer(who, left), []],
-    ['speak to a learner who has left', (who: Actor) => policy.addReviewMedia(who, left, { state: 'with-teacher' }), []],
+    [
+      'speak to a learner who has left',
+      (who: Actor) => policy.addReviewMedia(who, left, { state: 'with-teacher' }),
+      [],
+    ],
     [
       'read marks before they are released',
       (who: Actor) => policy.readMarks(who, piece, work, { releasedAt: null }),

@@ -50,66 +50,64 @@ export class ActivityRecord {
     );
     const school = await School.findOne({ where: { id: [...people.values()].map(({ schoolId }) => schoolId) } });
     const zip = new ZipFile(path);
-    try {
-      const folders = new Set<string>();
-      const learners: { name: string; state: string; entries: Entry[] }[] = [];
-      for (const standing of ordered) {
-        const { name } = people.get(standing.personId)!;
-        let folder = fileName(name, 'Learner');
-        for (let n = 2; folders.has(folder); n++) folder = `${fileName(name, 'Learner')} ${n}`;
-        folders.add(folder);
-        learners.push({
-          name,
-          state: STATE_WORDS[standing.standing.state],
-          entries: await this.goes(standing, folder, zip),
-        });
-      }
-      const when = new Intl.DateTimeFormat('en-IE', {
-        dateStyle: 'medium',
-        timeStyle: 'short',
-        timeZone: school?.zone ?? 'UTC',
+    const folders = new Set<string>();
+    const learners: { name: string; state: string; entries: Entry[] }[] = [];
+    for (const standing of ordered) {
+      const { name } = people.get(standing.personId)!;
+      let folder = fileName(name, 'Learner');
+      for (let n = 2; folders.has(folder); n++) folder = `${fileName(name, 'Learner')} ${n}`;
+      folders.add(folder);
+      learners.push({
+        name,
+        state: STATE_WORDS[standing.standing.state],
+        entries: await this.goes(standing, folder, zip),
       });
-      const rows = learners.flatMap(({ name, state, entries }) =>
-        entries.length === 0
-          ? [[name, state, '', '', '', '', '', '']]
-          : entries.map((each) => [
-              name,
-              state,
-              String(each.go),
-              when.format(each.sentAt),
-              each.late ? 'late' : '',
-              each.outcome,
-              each.mark,
-              each.note,
-            ]),
-      );
-      zip.add(
-        'marks.csv',
-        strToU8(csvTable(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note'], rows)),
-      );
-      zip.add(
-        'activity.json',
-        strToU8(
-          JSON.stringify(
-            { format: 'lippet-record', version: 1, title: activity.title, subject: activity.subject, learners },
-            null,
-            2,
-          ),
-        ),
-      );
-      zip.add('index.html', strToU8(index(activity, learners, (date) => when.format(date))));
-      zip.end();
-    } finally {
-      zip.close();
     }
+    const when = new Intl.DateTimeFormat('en-IE', {
+      dateStyle: 'medium',
+      timeStyle: 'short',
+      timeZone: school?.zone ?? 'UTC',
+    });
+    const rows = learners.flatMap(({ name, state, entries }) =>
+      entries.length === 0
+        ? [[name, state, '', '', '', '', '', '']]
+        : entries.map((each) => [
+            name,
+            state,
+            String(each.go),
+            when.format(each.sentAt),
+            each.late ? 'late' : '',
+            each.outcome,
+            each.mark,
+            each.note,
+          ]),
+    );
+    await zip.add(
+      'marks.csv',
+      strToU8(csvTable(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note'], rows)),
+    );
+    await zip.add(
+      'activity.json',
+      strToU8(
+        JSON.stringify(
+          { format: 'lippet-record', version: 1, title: activity.title, subject: activity.subject, learners },
+          null,
+          2,
+        ),
+      ),
+    );
+    await zip.add('index.html', strToU8(index(activity, learners, (date) => when.format(date))));
+    await zip.end();
   }
 
   private async goes({ pieceId, activityId }: Standing, folder: string, zip: ZipFile): Promise<Entry[]> {
     if (!pieceId) return [];
     const { parts } = await activityParts(activityId);
     const entries: Entry[] = [];
-    for (const go of await Submission.findAll({ where: { pieceId, withdrawnAt: null }, order: ['go'] })) {
-      const review = await Review.findOne({ where: { submissionId: go.id, releasedAt: { [Op.not]: null } } });
+    const sent = { pieceId, withdrawnAt: null };
+    for (const { id } of await Submission.findAll({ where: sent, order: ['go'], attributes: ['id'] })) {
+      const go = await Submission.unscoped().findByPk(id, { rejectOnEmpty: true });
+      const review = await Review.unscoped().findOne({ where: { submissionId: id, releasedAt: { [Op.not]: null } } });
       const entry: Entry = {
         go: go.go,
         sentAt: go.sentAt,
@@ -120,7 +118,7 @@ export class ActivityRecord {
         note: review?.note ?? '',
         files: [],
       };
-      for await (const { name, bytes, packed } of this.work.all(
+      for await (const { name, content, packed } of this.work.all(
         { id: pieceId, activityId },
         go,
         parts,
@@ -130,7 +128,7 @@ export class ActivityRecord {
         },
       )) {
         const place = `${folder}/go ${go.go}/${name}`;
-        zip.add(place, bytes, { packed });
+        await zip.add(place, content, { packed });
         entry.files.push(place);
       }
       entries.push(entry);

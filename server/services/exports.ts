@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { Op } from 'sequelize';
-import { strToU8, zipSync, type Zippable } from 'fflate';
+import { strToU8 } from 'fflate';
 import type { ExportStyle, ExportView } from '@lippet/core/contract/work';
 import { PdfSourceError } from '@lippet/core/pdf/write';
 import type { Jobs } from '../jobs/jobs';
@@ -10,6 +10,7 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import type { FileStore } from '../storage/fileStore';
+import { ZipFile } from '../storage/zipFile';
 import { activityParts } from './activityParts';
 import type { ActivityRecord } from './activityRecord';
 import { findGo } from './goes';
@@ -39,7 +40,7 @@ export class ExportService {
     const { go, piece, work } = await findGo(this.facts, goId);
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
-    const marked = review !== null && policy.readMarks(actor, piece, work, review) && review.marks !== null;
+    const marked = review !== null && policy.readMarks(actor, piece, work, review) && review.releasedAt !== null;
     const made = await Export.create({ id: randomUUID(), submissionId: goId, askedBy: actor.personId, style, marked });
     await this.jobs.send('export-go', { exportId: made.id });
     return viewOf(made);
@@ -111,9 +112,9 @@ export class ExportService {
   };
 
   private async ofGo({ submissionId, style, marked }: Export): Promise<string> {
-    const go = await Submission.findByPk(submissionId!, { rejectOnEmpty: true });
-    if (style === 'zip') return this.files.put(await this.archive(go));
-    const review = marked ? await Review.findOne({ where: { submissionId: go.id } }) : null;
+    const go = await Submission.unscoped().findByPk(submissionId!, { rejectOnEmpty: true });
+    if (style === 'zip') return this.written((path) => this.archive(go, path));
+    const review = marked ? await Review.unscoped().findOne({ where: { submissionId: go.id } }) : null;
     const piece = await Piece.findByPk(go.pieceId, { rejectOnEmpty: true });
     return this.files.put(await this.work.pdf(piece, go.document, review?.marks ?? null, style));
   }
@@ -124,13 +125,15 @@ export class ExportService {
       where: { personId: askedBy, role: 'teacher', leftAt: null },
       attributes: ['groupId'],
     });
+    const groups = await this.taught(activityId, new Set(teaches.map(({ groupId }) => groupId)));
+    return this.written((path) => this.record.write(activityId, groups, path));
+  }
+
+  /** Keeps what is written to a file. @returns its hash */
+  private async written(write: (path: string) => Promise<void>): Promise<string> {
     const path = this.files.draft();
     try {
-      await this.record.write(
-        activityId,
-        await this.taught(activityId, new Set(teaches.map(({ groupId }) => groupId))),
-        path,
-      );
+      await write(path);
       return await this.files.adopt(path);
     } finally {
       await rm(path, { force: true });
@@ -141,45 +144,34 @@ export class ExportService {
    * A piece to keep: each go up to this one as a PDF with its released marks, the written words and the recordings that
    * may be kept, and a JSON file that says what is what and what came back.
    */
-  private async archive({ pieceId, go: latest }: Submission): Promise<Buffer> {
+  private async archive({ pieceId, go: latest }: Submission, path: string): Promise<void> {
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
-    const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
-    const { parts } = await activityParts(activity.id);
-    const goes = await Submission.findAll({
-      where: { pieceId, withdrawnAt: null, go: { [Op.lte]: latest } },
-      order: ['go'],
+    const { title, subject } = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
+    const sent = { pieceId, withdrawnAt: null, go: { [Op.lte]: latest } };
+    const zip = new ZipFile(path);
+    const goes: object[] = [];
+    for (const { id } of await Submission.findAll({ where: sent, order: ['go'], attributes: ['id'] }))
+      goes.push(await this.addGo(zip, piece, id));
+    const told = { format: 'lippet-piece', version: 1, title, subject, goes };
+    await zip.add('piece.json', strToU8(JSON.stringify(told, null, 2)));
+    await zip.end();
+  }
+
+  /** @returns what is told of the go */
+  private async addGo(zip: ZipFile, piece: Piece, goId: string): Promise<object> {
+    const { parts } = await activityParts(piece.activityId);
+    const go = await Submission.unscoped().findByPk(goId, { rejectOnEmpty: true });
+    const review = await Review.unscoped().findOne({
+      where: { submissionId: goId, releasedAt: { [Op.not]: null } },
     });
-    const content: Zippable = {};
-    const told: object[] = [];
-    for (const go of goes) {
-      const review = await Review.findOne({ where: { submissionId: go.id, releasedAt: { [Op.not]: null } } });
-      const files: Record<string, string> = {};
-      for await (const { name, bytes, packed } of this.work.all(piece, go, parts, review?.marks ?? null, {
-        marksOnly: true,
-      })) {
-        files[name] = `go ${go.go}/${name}`;
-        content[`go ${go.go}/${name}`] = [bytes, { level: packed ? 0 : 6 }];
-      }
-      told.push({
-        go: go.go,
-        sentAt: go.sentAt,
-        late: go.late,
-        word: go.word,
-        files,
-        cameBack: review && { outcome: review.outcome, note: review.note, at: review.releasedAt },
-      });
+    const files: Record<string, string> = {};
+    const all = this.work.all(piece, go, parts, review?.marks ?? null, { marksOnly: true });
+    for await (const { name, content, packed } of all) {
+      files[name] = `go ${go.go}/${name}`;
+      await zip.add(files[name], content, { packed });
     }
-    content['piece.json'] = [
-      strToU8(
-        JSON.stringify(
-          { format: 'lippet-piece', version: 1, title: activity.title, subject: activity.subject, goes: told },
-          null,
-          2,
-        ),
-      ),
-      { level: 6 },
-    ];
-    return Buffer.from(zipSync(content));
+    const cameBack = review && { outcome: review.outcome, note: review.note, at: review.releasedAt };
+    return { go: go.go, sentAt: go.sentAt, late: go.late, word: go.word, files, cameBack };
   }
 }
 

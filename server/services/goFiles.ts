@@ -13,13 +13,14 @@ import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
 import type { Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
+import type { ZipContent } from '../storage/zipFile';
 import { namedMedia, type HomePiece } from './namedMedia';
 import { quickDeflate } from './quickDeflate';
 
 /** One file that is made of a go. */
 export interface GoFile {
   name: string;
-  bytes: Uint8Array;
+  content: ZipContent;
   /** Whether packing would make it no smaller. */
   packed: boolean;
 }
@@ -67,25 +68,25 @@ export class GoFiles {
     const doc = documentOf(document);
     if (readPages(doc).length > 0) {
       if (!marksOnly || !marks)
-        yield { name: 'pages.pdf', bytes: await this.pdf(piece, document, null, 'flat'), packed: true };
+        yield { name: 'pages.pdf', content: await this.pdf(piece, document, null, 'flat'), packed: true };
       if (marks)
         yield {
           name: marksOnly ? 'pages.pdf' : 'pages with marks.pdf',
-          bytes: await this.pdf(piece, document, marks, 'flat'),
+          content: await this.pdf(piece, document, marks, 'flat'),
           packed: true,
         };
     }
     for (const [i, part] of parts.entries()) {
       const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
       const name = `${i + 1} ${fileName(part.title, part.kind)}`;
-      if (words) yield { name: `${name}.txt`, bytes: strToU8(words), packed: false };
+      if (words) yield { name: `${name}.txt`, content: strToU8(words), packed: false };
       const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
       const media = take && (await namedMedia(piece, take.media));
       const playable = media?.kind === 'film' ? 'mp4' : 'm4a';
       if (media)
         yield {
           name: `${name}.${media.playableHash ? playable : 'webm'}`,
-          bytes: await this.files.read(media.playableHash ?? media.hash),
+          content: { path: this.files.pathOf(media.playableHash ?? media.hash) },
           packed: true,
         };
     }

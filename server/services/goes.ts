@@ -23,6 +23,18 @@ export async function findGo(facts: PieceFactsService, goId: string): Promise<Go
   return { go, piece, activity, work: await facts.workOf(piece) };
 }
 
+/** What was sent with a go, as one Yjs update. */
+export async function frozenDocument(goId: string): Promise<Buffer> {
+  const go = await Submission.unscoped().findByPk(goId, { attributes: ['document'], rejectOnEmpty: true });
+  return go.document;
+}
+
+/** The marks of a review once it is released, as one Yjs update; null before. */
+export async function frozenMarks(reviewId: string): Promise<Buffer | null> {
+  const review = await Review.unscoped().findByPk(reviewId, { attributes: ['marks'], rejectOnEmpty: true });
+  return review.marks;
+}
+
 /** All goes of a piece that were not taken back, newest first, each with its review once that is released. */
 export async function goesOf(pieceId: string): Promise<GoView[]> {
   const goes = await Submission.findAll({

@@ -193,7 +193,7 @@ describe('byte ranges', () => {
 });
 
 /** Puts a picture onto the piece's first page, as the sync hub would. */
-async function place(media: string): Promise<void> {
+async function place(media: string, order = 'a1'): Promise<void> {
   const ref = { kind: 'piece', id: piece } as const;
   const doc = await school.log.document(ref);
   const before = Y.encodeStateVector(doc);
@@ -204,7 +204,7 @@ async function place(media: string): Promise<void> {
     height: 30,
     crop: [0, 0, 1, 1],
     alt: '',
-    order: 'a1',
+    order,
     at: 0,
   });
   await school.log.append(ref, Y.encodeStateAsUpdate(doc, before));
@@ -260,7 +260,7 @@ describe('a go with a picture', () => {
     await bring(red, own);
     await place(bens);
     expect(await redIn(`/api/pieces/${piece}/picture`)).toBe(false);
-    await place(own);
+    await place(own, 'a2');
     expect(await redIn(`/api/pieces/${piece}/picture`)).toBe(true);
   });
 

@@ -7,7 +7,7 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import { activityParts } from './activityParts';
-import { findGo, type GoContext } from './goes';
+import { findGo, frozenDocument, frozenMarks, type GoContext } from './goes';
 import type { PieceFactsService } from './pieceFacts';
 import { tellPerson, tellTeachers } from './updates';
 
@@ -56,13 +56,13 @@ export class NoteReplyService {
     reviewId: string,
     { id, note, words }: { id: string; note: string; words: string },
   ): Promise<NoteReplyView[]> {
-    const { go, piece, activity, work, review } = await this.find(actor, reviewId);
+    const { go, piece, activity, work } = await this.find(actor, reviewId);
     if (actor.personId !== piece.personId && !policy.answer(actor, work)) throw notFound();
     const { parts } = await activityParts(activity.id);
     if (
       !walkNotes(
-        documentOf(go.document),
-        documentOf(review.marks),
+        documentOf(await frozenDocument(go.id)),
+        documentOf(await frozenMarks(reviewId)),
         parts.map((part) => part.id),
       ).some((each) => each.id === note)
     )

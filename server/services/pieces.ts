@@ -272,10 +272,14 @@ export class PieceService {
       rejectOnEmpty: true,
     });
     const review = facts.latest?.released
-      ? await Review.findOne({ where: { submissionId: latestGo!.id }, attributes: ['marks'], transaction })
+      ? await Review.unscoped().findOne({ where: { submissionId: latestGo!.id }, attributes: ['marks'], transaction })
       : null;
     const before = review?.marks
-      ? await Submission.findByPk(latestGo!.id, { attributes: ['document'], transaction, rejectOnEmpty: true })
+      ? await Submission.unscoped().findByPk(latestGo!.id, {
+          attributes: ['document'],
+          transaction,
+          rejectOnEmpty: true,
+        })
       : null;
     const notes = before
       ? walkNotes(

@@ -76,11 +76,13 @@ export class PlanningService {
       const given = activity.state === 'set' || assigned.some(({ activityId }) => activityId === activity.id);
       const draft = given ? null : (activity.draft ?? EMPTY_PLAN);
       const own = draft
-        ? draft.groups.filter(({ group }) => policy.setFor(actor, group)).map(({ group, free, opens, due, closes }) => ({
-            id: group,
-            free,
-            dates: { opens, due, closes },
-          }))
+        ? draft.groups
+            .filter(({ group }) => policy.setFor(actor, group))
+            .map(({ group, free, opens, due, closes }) => ({
+              id: group,
+              free,
+              dates: { opens, due, closes },
+            }))
         : assigned
             .filter(({ activityId }) => activityId === activity.id)
             .map((each) => ({ id: each.groupId, free: each.free!, dates: datesOf(each) }));

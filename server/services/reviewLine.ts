@@ -40,9 +40,7 @@ export class ReviewLineService {
     }
     const list = [...byActivity.entries()].map(([activityId, all]): ReviewActivity => {
       const first = all[0]!;
-      const waiting = all
-        .filter((each) => waitsFor(actor, each))
-        .map((each) => each.latestGo!.sentAt);
+      const waiting = all.filter((each) => waitsFor(actor, each)).map((each) => each.latestGo!.sentAt);
       return {
         activityId,
         title: first.title,

@@ -18,7 +18,7 @@ import { notFound, ProblemError } from '../problems/problem';
 import type { SyncHub } from '../sync/hub';
 import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
-import { findGo, goesOf, type GoContext } from './goes';
+import { findGo, frozenDocument, frozenMarks, goesOf, type GoContext } from './goes';
 import type { MediaService } from './media';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './pieces';
@@ -90,7 +90,7 @@ export class ReviewService {
   async goDocument(actor: Actor, goId: string): Promise<Buffer> {
     const { go, piece, work } = await this.goContext(goId);
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
-    return go.document;
+    return frozenDocument(goId);
   }
 
   /** A go's first page as WebP, with the marks where the actor may see them. */
@@ -98,8 +98,12 @@ export class ReviewService {
     const { go, piece, work } = await this.goContext(goId);
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
-    const marks = review?.marks && policy.readMarks(actor, piece, work, review) ? documentOf(review.marks) : undefined;
-    const picture = await pagePicture(documentOf(go.document), { marks, pictures: this.media.picturesOf(piece) });
+    const shown = review && policy.readMarks(actor, piece, work, review) ? await frozenMarks(review.id) : null;
+    const marks = shown ? documentOf(shown) : undefined;
+    const picture = await pagePicture(documentOf(await frozenDocument(goId)), {
+      marks,
+      pictures: this.media.picturesOf(piece),
+    });
     if (!picture) throw notFound();
     return picture;
   }
@@ -382,7 +386,8 @@ export class ReviewService {
     if (!review) throw notFound();
     const { piece, work } = await this.goContext(review.submissionId);
     if (!policy.readMarks(actor, piece, work, review)) throw notFound();
-    if (review.marks) return review.marks;
+    const frozen = await frozenMarks(reviewId);
+    if (frozen) return frozen;
     const read = await this.log.read({ kind: 'marks', id: reviewId });
     return Buffer.from(read?.update ?? Y.encodeStateAsUpdate(new Y.Doc()));
   }

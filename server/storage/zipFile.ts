@@ -1,36 +1,40 @@
-import { closeSync, openSync, writeSync } from 'node:fs';
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { Readable } from 'node:stream';
+import { finished, pipeline } from 'node:stream/promises';
+import { ZipFile as Archive } from 'yazl';
 
-/** A ZIP that is written to disk entry by entry, so that it may be larger than memory. */
+/** What an entry holds: bytes, or a file that is read while it is written. */
+export type ZipContent = Uint8Array | { path: string };
+
+/** A ZIP that is written to disk entry by entry, so that it, and each of them, may be larger than memory. */
 export class ZipFile {
-  private readonly file: number;
-  private readonly zip: Zip;
-  private trouble: Error | null = null;
+  private readonly archive = new Archive();
+  private readonly written: Promise<void>;
 
   /** @param path a file that is not there yet */
   constructor(path: string) {
-    this.file = openSync(path, 'wx');
-    this.zip = new Zip((error, chunk) => {
-      if (error) this.trouble = error;
-      else writeSync(this.file, chunk);
-    });
+    this.written = pipeline(this.archive.outputStream, createWriteStream(path, { flags: 'wx' }));
+    // Told where it is waited for: in `add` or `end`.
+    this.written.catch(() => undefined);
   }
 
-  /** Adds an entry. Pictures and films are packed already: they are kept as they are. */
-  add(name: string, bytes: Uint8Array, { packed = false } = {}): void {
-    const entry = packed ? new ZipPassThrough(name) : new ZipDeflate(name, { level: 6 });
-    this.zip.add(entry);
-    entry.push(bytes, true);
-    if (this.trouble) throw this.trouble;
+  /** Adds an entry, and waits until it is on its way. Pictures and films are packed already: they stay as they are. */
+  async add(name: string, content: ZipContent, { packed = false } = {}): Promise<void> {
+    const source = content instanceof Uint8Array ? Readable.from([content]) : createReadStream(content.path);
+    this.archive.addReadStream(source, name, { compress: !packed });
+    await Promise.race([finished(source), this.failure()]);
   }
 
   /** Ends the archive; without this it can't be opened. */
-  end(): void {
-    this.zip.end();
-    if (this.trouble) throw this.trouble;
+  async end(): Promise<void> {
+    this.archive.end();
+    await this.written;
   }
 
-  close(): void {
-    closeSync(this.file);
+  /** Rejects when the disk takes no more, or a file can't be read. */
+  private failure(): Promise<never> {
+    return this.written.then(() => {
+      throw new Error('The archive has ended already.');
+    });
   }
 }
