@@ -81,33 +81,51 @@ test('words leave in a PDF in whatever letters they were written', async ({ devi
   for (const line of words) expect(read.normalize('NFKC')).toContain(line.normalize('NFKC'));
 });
 
+/** Drops a file onto the middle of the sheet, or pastes it. */
+const bringFile = (page: Page, how: 'drop' | 'paste', type: string, content: number[]): Promise<void> =>
+  page.evaluate(
+    ([kind, mime, bytes]) => {
+      const data = new DataTransfer();
+      data.items.add(new File([new Uint8Array(bytes)], 'x', { type: mime }));
+      const target = document.querySelector('[data-testid="sheet"]')!;
+      const box = target.getBoundingClientRect();
+      const event =
+        kind === 'drop'
+          ? new DragEvent('drop', {
+              dataTransfer: data,
+              clientX: box.left + box.width / 2,
+              clientY: box.top + box.height / 2,
+              bubbles: true,
+              cancelable: true,
+            })
+          : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
+      target.dispatchEvent(event);
+    },
+    [how, type, content] as const,
+  );
+
+/** A Windows bitmap of one colour: browsers show it, school keeps no such files. */
+function bitmap(side: number, [red, green, blue]: [number, number, number]): number[] {
+  const pixels = Array.from({ length: side * side }, () => [blue, green, red]).flat(); // rows of a multiple of 4 bytes
+  const head = Buffer.alloc(54);
+  head.write('BM');
+  head.writeUInt32LE(54 + pixels.length, 2);
+  head.writeUInt32LE(54, 10);
+  head.writeUInt32LE(40, 14);
+  head.writeInt32LE(side, 18);
+  head.writeInt32LE(side, 22);
+  head.writeUInt16LE(1, 26);
+  head.writeUInt16LE(24, 28);
+  return [...head, ...pixels];
+}
+
 test('pictures come by drag and drop and from the clipboard; what is none gets a sentence', async ({ device }) => {
   const amos = await device({ viewport: WIDE });
   await amos.as('Amos Reddy');
   await amos.openSheet('In the tide pool');
   const sheet = await Sheet.of(amos);
   const { page } = amos;
-  const bring = (how: 'drop' | 'paste', type: string, content: number[]): Promise<void> =>
-    page.evaluate(
-      ([kind, mime, bytes]) => {
-        const data = new DataTransfer();
-        data.items.add(new File([new Uint8Array(bytes)], 'x', { type: mime }));
-        const target = document.querySelector('[data-testid="sheet"]')!;
-        const box = target.getBoundingClientRect();
-        const event =
-          kind === 'drop'
-            ? new DragEvent('drop', {
-                dataTransfer: data,
-                clientX: box.left + box.width / 2,
-                clientY: box.top + box.height / 2,
-                bubbles: true,
-                cancelable: true,
-              })
-            : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
-        target.dispatchEvent(event);
-      },
-      [how, type, content] as const,
-    );
+  const bring = (how: 'drop' | 'paste', type: string, content: number[]) => bringFile(page, how, type, content);
   const picture = async (format: 'png' | 'gif' | 'webp'): Promise<number[]> => [
     ...(await sharp({ create: { width: 60, height: 60, channels: 3, background: '#884C7E' } })
       .toFormat(format)
@@ -120,6 +138,9 @@ test('pictures come by drag and drop and from the clipboard; what is none gets a
   await sheet.expectItems(2);
   await bring('paste', 'image/gif', await picture('gif'));
   await sheet.expectItems(3);
+  // A kind of picture that a browser shows and school does not keep is drawn anew.
+  await bring('paste', 'image/bmp', bitmap(40, [85, 114, 31]));
+  await sheet.expectItems(4);
   await bring('drop', 'image/png', [...Buffer.from('This is no picture.')]);
   await expect(page.getByText('That file is not a picture that can be shown here.')).toBeVisible();
   // The head of a PNG of 100 million pixels: refused before anything is unpacked.
@@ -127,8 +148,35 @@ test('pictures come by drag and drop and from the clipboard; what is none gets a
   huge.splice(16, 8, 0, 0, 0x27, 0x10, 0, 0, 0x27, 0x10);
   await bring('drop', 'image/png', huge);
   await expect(page.getByText('at most 60 million pixels')).toBeVisible();
-  await sheet.expectItems(3);
+  await sheet.expectItems(4);
   await expect(amos.saveLine).toHaveText('saved on this device, saved at school too', { timeout: 20_000 });
+});
+
+test('what school will not take stays on the device, is said, and the rest goes without it', async ({ device }) => {
+  const amos = await device({ viewport: PHONE });
+  await amos.as('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const sheet = await Sheet.of(amos);
+  const { page } = amos;
+  const unfit =
+    '<!DOCTYPE svg [<!ENTITY a "b">]><svg xmlns="http://www.w3.org/2000/svg" width="60" height="60">' +
+    '<rect width="60" height="60" fill="#884C7E"/></svg>';
+  await bringFile(page, 'drop', 'image/svg+xml', [...Buffer.from(unfit)]);
+  await sheet.expectItems(1);
+  await expect(amos.saveLine).toContainText('A file could not be kept at school', { timeout: 20_000 });
+  await page.reload();
+  await Sheet.of(amos);
+  await sheet.expectColour(297, 421, '#884C7E');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  const left = page.getByRole('list', { name: 'Not taken by school' }).getByRole('listitem');
+  await expect(left).toContainText('only on this device');
+  await left.getByRole('button', { name: 'Try again' }).click();
+  await expect(left).toContainText('holds more than can be drawn here', { timeout: 20_000 });
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(left).toContainText('The rest goes without it.');
+  await page.getByRole('button', { name: /^Send to / }).click();
+  await expect(page.getByRole('heading', { name: /^With / })).toBeVisible({ timeout: 20_000 });
 });
 
 test('the keyboard of a phone never covers the words', async ({ device }) => {

@@ -15,6 +15,16 @@ const LOCK = 'lippet-outbox';
 interface Waiting {
   home: MediaHome;
   blob: Blob;
+  /** Why school would not take it; it stays here until its owner throws it away. */
+  why?: string;
+}
+
+/** A file that school would not take. */
+export interface Refused {
+  home: MediaHome;
+  type: string;
+  size: number;
+  why: string;
 }
 
 /** One file on its way. */
@@ -31,8 +41,8 @@ export interface OnItsWay {
 interface OutboxState {
   /** What is on its way, by media id. */
   waiting: Readonly<Record<string, OnItsWay>>;
-  /** What school would not take, and why; by media id. */
-  refused: Readonly<Record<string, string>>;
+  /** What school would not take, by media id. */
+  refused: Readonly<Record<string, Refused>>;
 }
 
 const kept = createIdbStore(OUTBOX.database, OUTBOX.store);
@@ -61,11 +71,15 @@ class MediaOutbox {
   /** Takes up what an earlier visit left. Started again (by the next who signs in), it looks again. */
   async start(): Promise<void> {
     const left = await entries<string, Waiting>(kept);
-    for (const [id] of left) this.begun.add(id);
-    const before = Object.fromEntries(
-      left.map(([id, { home, blob }]) => [id, { home, type: blob.type, size: blob.size, progress: 0 }]),
-    );
-    this.state.setState(({ waiting }) => ({ waiting: { ...before, ...waiting } }));
+    const before: Record<string, OnItsWay> = {};
+    const refused: Record<string, Refused> = {};
+    for (const [id, { home, blob, why }] of left) {
+      this.begun.add(id);
+      const facts = { home, type: blob.type, size: blob.size };
+      if (why === undefined) before[id] = { ...facts, progress: 0 };
+      else refused[id] = { ...facts, why };
+    }
+    this.state.setState(({ waiting }) => ({ waiting: { ...before, ...waiting }, refused }));
     if (!this.started) window.addEventListener('online', () => void this.work());
     this.started = true;
     void this.work();
@@ -78,6 +92,23 @@ class MediaOutbox {
       waiting: { ...waiting, [id]: { home, type: blob.type, size: blob.size, progress: 0 } },
     }));
     void this.work();
+  }
+
+  /** Brings what school would not take once more: there may be room for it by now. */
+  async tryAgain(id: string): Promise<void> {
+    const left = await get<Waiting>(id, kept);
+    this.settle(id);
+    if (left) await this.add(id, left.home, left.blob);
+  }
+
+  /** Throws away what school would not take. */
+  async throwAway(id: string): Promise<void> {
+    await del(id, kept);
+    this.settle(id);
+  }
+
+  private settle(id: string): void {
+    this.state.setState(({ refused: { [id]: _, ...refused } }) => ({ refused }));
   }
 
   async blob(id: string): Promise<Blob | null> {
@@ -106,7 +137,7 @@ class MediaOutbox {
       if (id === undefined) return;
       tried.add(id);
       const waiting = await get<Waiting>(id, kept);
-      if (waiting) await this.send(id, waiting);
+      if (waiting && waiting.why === undefined) await this.send(id, waiting);
       else this.forget(id);
     }
   }
@@ -120,7 +151,11 @@ class MediaOutbox {
       if (isSomebodyElses(error)) return this.forget(id);
       const why = refusalOf(error);
       if (why === null) return; // tried again later
-      this.state.setState(({ refused }) => ({ refused: { ...refused, [id]: why } }));
+      // The only copy there is: it stays here.
+      await set(id, { home, blob, why } satisfies Waiting, kept);
+      const refusal: Refused = { home, type: blob.type, size: blob.size, why };
+      this.state.setState(({ refused }) => ({ refused: { ...refused, [id]: refusal } }));
+      return this.forget(id);
     }
     await del(id, kept);
     this.forget(id);
@@ -184,6 +219,10 @@ function refusalOf(error: unknown): string | null {
 }
 
 export const mediaOutbox = new MediaOutbox();
+
+/** What school would not take of a piece or an activity. */
+export const refusedOf = ({ refused }: OutboxState, home: MediaHome): [id: string, Refused][] =>
+  Object.entries(refused).filter(([, each]) => each.home === home);
 
 /**
  * How many files of a piece or an activity are on their way, and how much of all of them is at school, 0 to 1. Null for

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
+import { keepablePicture } from '../page/keepable';
 import { SayNote } from '../capture/SayNote';
 import { askForFiles } from '../ui/askForFiles';
 import { useLocalFile } from '../recording/useLocalFile';
@@ -40,7 +41,7 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
     if (!file || !home || (onPicture && !(await onPicture(file)))) return;
     const made = crypto.randomUUID();
     try {
-      await mediaOutbox.add(made, home, file);
+      await mediaOutbox.add(made, home, await keepablePicture(file));
       setMedia(made);
     } catch (error) {
       console.warn('The picture could not be kept.', error);

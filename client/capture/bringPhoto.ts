@@ -2,6 +2,7 @@ import { MEDIA_LIMITS } from '@lippet/core/contract/media';
 import type { Background } from '@lippet/core/page/background';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { mediaOutbox } from '../api/mediaOutbox';
+import { keepablePicture } from '../page/keepable';
 import { TOO_MANY_PIXELS, tellsTooLarge } from '../page/pictureSize';
 import type { OpenedShot, Wish } from '../workers/scan.worker';
 import { scanner } from './scanner';
@@ -30,12 +31,13 @@ const NO_ROOM = 'This device has no room left for that photo.';
 const NOT_MADE = 'The page could not be made of that photo. Take it again, or use it as it is.';
 
 /** Opens a photo and looks for the sheet in it. @returns a sentence where it can't be used */
-export async function holdPhoto(blob: Blob, taken: number | null): Promise<HeldPhoto | string> {
-  if (blob.size > MEDIA_LIMITS.file)
+export async function holdPhoto(file: Blob, taken: number | null): Promise<HeldPhoto | string> {
+  if (file.size > MEDIA_LIMITS.file)
     return `That photo is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
-  if (await tellsTooLarge(blob)) return TOO_MANY_PIXELS;
+  if (await tellsTooLarge(file)) return TOO_MANY_PIXELS;
   const id = crypto.randomUUID();
   try {
+    const blob = await keepablePicture(file);
     return { id, blob, opened: await scanner().open(id, blob), taken, kept: false };
   } catch {
     return NOT_A_PHOTO;

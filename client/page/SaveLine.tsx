@@ -1,6 +1,6 @@
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { mediaOutbox, onTheirWay, wayWords } from '../api/mediaOutbox';
+import { mediaOutbox, onTheirWay, refusedOf, wayWords } from '../api/mediaOutbox';
 import { colours } from '../ui/theme';
 import type { LiveDocument, SaveState } from './liveDocument';
 import { useSaveState } from './useLiveDocument';
@@ -27,7 +27,9 @@ export function SaveLine({ live, pieceId }: { live: LiveDocument | null; pieceId
     const files = pieceId === undefined ? null : onTheirWay(state, `pieces/${pieceId}`);
     return files && wayWords(files);
   });
-  const refused = useStore(mediaOutbox.state, (state) => Object.values(state.refused)[0]);
+  const refused = useStore(mediaOutbox.state, (state) =>
+    pieceId === undefined ? undefined : refusedOf(state, `pieces/${pieceId}`)[0]?.[1].why,
+  );
   const words = useSaveState(live, (state) => saveWords(state, way));
   return (
     <Text

@@ -1,4 +1,5 @@
 import { MEDIA_LIMITS, type MediaHome } from '@lippet/core/contract/media';
+import { beginsAsPdf, HEAD_BYTES } from '@lippet/core/media/fileKinds';
 import type { Background } from '@lippet/core/page/background';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { pdfWorker } from './pdfPages';
@@ -25,13 +26,17 @@ const TROUBLES: Record<string, string> = {
 export async function bringPdf(home: MediaHome, file: Blob): Promise<PdfPagePlan[] | string> {
   if (file.size > MEDIA_LIMITS.file)
     return `That PDF is too large: at most ${Math.round(MEDIA_LIMITS.file / 1024 / 1024)} MB.`;
+  const head = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
+  if (!beginsAsPdf(head)) return TROUBLES.InvalidPDFException!;
   const media = crypto.randomUUID();
   const worker = pdfWorker();
   try {
     const count = await worker.bring(media, new Uint8Array(await file.arrayBuffer()));
-    if (count > MEDIA_LIMITS.pages) {
+    if (count === 0 || count > MEDIA_LIMITS.pages) {
       await worker.close(media);
-      return `That PDF has ${count} pages; at most ${MEDIA_LIMITS.pages} can be used.`;
+      return count === 0
+        ? 'That PDF has no pages.'
+        : `That PDF has ${count} pages; at most ${MEDIA_LIMITS.pages} can be used.`;
     }
     const pages: PdfPagePlan[] = [];
     for (let page = 1; page <= count; page++) {

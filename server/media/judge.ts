@@ -3,6 +3,7 @@ import { mkdir, open, readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp, { type Metadata } from 'sharp';
 import { MEDIA_LIMITS, type MediaKind } from '@lippet/core/contract/media';
+import { beginsAsPdf, HEAD_BYTES } from '@lippet/core/media/fileKinds';
 import { ProblemError } from '../problems/problem';
 import {
   busy,
@@ -33,12 +34,12 @@ const DAMAGED =
   'That picture is damaged: it begins like one but can’t be read to its end. Try to save it again, or take another.';
 const refuse = (sentence: string): ProblemError => new ProblemError('unfit', sentence);
 
-/** The header may stand behind some other bytes, within the first kilobyte. */
+/** Whether a file begins as a PDF. */
 async function isPdf(path: string): Promise<boolean> {
   const file = await open(path);
   try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
-    return buffer.subarray(0, bytesRead).includes('%PDF-');
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD_BYTES), 0, HEAD_BYTES, 0);
+    return beginsAsPdf(buffer.subarray(0, bytesRead));
   } finally {
     await file.close();
   }

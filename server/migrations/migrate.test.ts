@@ -42,6 +42,7 @@ describe('the schema', () => {
       '2026-11-29-safety',
       '2026-11-29-tries',
       '2026-11-29-quick',
+      '2026-11-29-refused',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

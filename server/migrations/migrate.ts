@@ -13,6 +13,7 @@ import * as desk from './2026-11-26-desk';
 import * as safety from './2026-11-29-safety';
 import * as tries from './2026-11-29-tries';
 import * as quick from './2026-11-29-quick';
+import * as refused from './2026-11-29-refused';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 const MIGRATIONS = [
@@ -29,6 +30,7 @@ const MIGRATIONS = [
   { name: '2026-11-29-safety', ...safety },
   { name: '2026-11-29-tries', ...tries },
   { name: '2026-11-29-quick', ...quick },
+  { name: '2026-11-29-refused', ...refused },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

@@ -50,6 +50,15 @@ export class Media extends Row<Media> {
   declare createdAt: CreationOptional<Date>;
 }
 
+/** A file of a piece that school would not take. */
+export class RefusedMedia extends Row<RefusedMedia> {
+  declare id: string;
+  declare pieceId: string;
+  /** In a sentence. */
+  declare why: string;
+  declare at: CreationOptional<Date>;
+}
+
 /** A file that is arriving by tus, under the id of the media that it will be. */
 export class Upload extends Row<Upload> {
   declare id: string;
@@ -137,6 +146,7 @@ export function defineFiles(sequelize: Sequelize): void {
     },
     { ...common, tableName: 'uploads' },
   );
+  RefusedMedia.init({ id: id(), pieceId: uuid(), why: text(), at: now() }, { ...common, tableName: 'refused_media' });
   CaptureLink.init(
     {
       id: id(),

@@ -15,6 +15,7 @@ import {
   Media,
   Message,
   Piece,
+  RefusedMedia,
   Review,
   Submission,
 } from '../models/tables';
@@ -124,7 +125,9 @@ export class MediaService {
    * @param anyFile takes also what is no picture, PDF or recording (see judgeMedia)
    */
   async addFile(actor: Actor, home: MediaHome, id: string, path: string, { anyFile = false } = {}): Promise<MediaView> {
-    const { kind, type, width, height, pages, seconds, content } = await judgeMedia(path, { anyFile });
+    const { kind, type, width, height, pages, seconds, content } = await this.noteRefusal(home, id, () =>
+      judgeMedia(path, { anyFile }),
+    );
     const hash = content ? await this.files.put(content) : await this.files.adopt(path);
     const size = (await this.files.size(hash))!;
     const state = kind === 'sound' || kind === 'film' ? 'processing' : 'ready';
@@ -143,11 +146,27 @@ export class MediaService {
         seconds,
         state,
       });
+      await RefusedMedia.destroy({ where: { id } });
       if (state === 'processing') await this.jobs.send('make-playable', { mediaId: id });
       return viewOf(media);
     } catch (error) {
       if (!(error instanceof UniqueConstraintError)) throw error;
       return viewOf(await Media.findByPk(id, { rejectOnEmpty: true }));
+    }
+  }
+
+  /**
+   * Does something with a file of a piece that may refuse it; where it does, that is written down: what school will never
+   * take must not keep the piece from being sent.
+   */
+  async noteRefusal<T>(home: MediaHome, id: string, work: () => Promise<T>): Promise<T> {
+    try {
+      return await work();
+    } catch (error) {
+      const { pieceId } = homeIds(home);
+      const certain = error instanceof ProblemError && ['unfit', 'too-large'].includes(error.code);
+      if (certain && pieceId !== null) await RefusedMedia.upsert({ id, pieceId, why: error.message });
+      throw error;
     }
   }
 
@@ -280,7 +299,7 @@ export class MediaService {
     return ids.length === 0 || (await Media.count({ where: { id: [...ids], activityId } })) === ids.length;
   }
 
-  /** Whether all of these are at school, as files of this piece or its activity. */
+  /** Whether all of these are at school, as files of this piece or its activity; or can never be. */
   async allHere(named: readonly string[], pieceId: string): Promise<boolean> {
     const ids = named.filter(isId);
     if (ids.length === 0) return true;
@@ -289,10 +308,12 @@ export class MediaService {
       where: { id: { [Op.in]: [...ids] } },
       attributes: ['id', 'pieceId', 'activityId'],
     });
-    return (
-      found.filter((each) => each.pieceId === pieceId || each.activityId === piece.activityId).length ===
-      new Set(ids).size
-    );
+    const refused = await RefusedMedia.findAll({ where: { id: [...ids], pieceId }, attributes: ['id'] });
+    const settled = new Set([
+      ...found.filter((each) => each.pieceId === pieceId || each.activityId === piece.activityId).map(({ id }) => id),
+      ...refused.map(({ id }) => id),
+    ]);
+    return ids.every((id) => settled.has(id));
   }
 
   /**

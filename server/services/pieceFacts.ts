@@ -183,7 +183,8 @@ export class PieceFactsService {
   /** Which group's work a learner's piece is, as the lists have it. */
   async workOf({ activityId, personId }: Pick<Piece, 'activityId' | 'personId'>): Promise<Work> {
     const [row] = await this.sequelize.query<{ group_id: string; left: boolean }>(
-      `SELECT g.group_id, m.left_at IS NOT NULL AS "left" FROM assignments g JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
+      `SELECT g.group_id, m.left_at IS NOT NULL AS "left" FROM assignments g
+       JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
        WHERE g.activity_id = :activityId ORDER BY (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
       { replacements: { activityId, personId }, type: QueryTypes.SELECT },
     );

@@ -14,6 +14,7 @@ import {
 } from '@lippet/core/contract/media';
 import type { Problem } from '@lippet/core/contract/problem';
 import { Upload } from '../models/tables';
+import { meansLater } from '@lippet/core/contract/problem';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -63,22 +64,26 @@ export class UploadService {
   async begin(actor: Actor, request: Request): Promise<Response> {
     const size = Number(request.headers.get('upload-length'));
     const { media, home } = metaOf(request.headers.get('upload-metadata'));
-    if (!Number.isInteger(size) || size <= 0) throw new ProblemError('unfit', 'That file is empty.');
-    if (size > MEDIA_LIMITS.recording)
-      throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
     if (await this.media.known(actor, home, media))
       throw new ProblemError('conflict', 'That file is at school already.');
-    const arriving = Number(
-      (await Upload.sum('size', { where: { ownerId: actor.personId, id: { [Op.ne]: media } } })) ?? 0,
-    );
-    const trouble = roomTrouble(await this.media.kept(actor.personId), arriving + size);
-    if (trouble) throw new ProblemError('too-large', trouble);
+    await this.media.noteRefusal(home, media, () => this.insistOnRoom(actor, media, size));
     const [upload] = await Upload.findOrCreate({
       where: { id: media },
       defaults: { id: media, ownerId: actor.personId, ...homeIds(home), size },
     });
     if (!policy.bringUpload(actor, upload) || !isAt(upload, home)) throw notFound();
     return inOurWords(await this.tus.handleWeb(request));
+  }
+
+  /** @throws ProblemError `unfit` or `too-large` for a file that there is no room for */
+  private async insistOnRoom(actor: Actor, media: string, size: number): Promise<void> {
+    if (!Number.isInteger(size) || size <= 0) throw new ProblemError('unfit', 'That file is empty.');
+    if (size > MEDIA_LIMITS.recording)
+      throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
+    const others = { ownerId: actor.personId, id: { [Op.ne]: media } };
+    const arriving = Number((await Upload.sum('size', { where: others })) ?? 0);
+    const trouble = roomTrouble(await this.media.kept(actor.personId), arriving + size);
+    if (trouble) throw new ProblemError('too-large', trouble);
   }
 
   /** How much of a file has come, and more of it. */
@@ -117,8 +122,8 @@ export class UploadService {
       await this.forget(id);
       return taken;
     } catch (error) {
-      // What is no use is not kept; anything else can be tried again.
-      if (error instanceof ProblemError) await this.forget(id);
+      // What is certainly of no use is not kept; anything else is tried again.
+      if (error instanceof ProblemError && !meansLater(error.code)) await this.forget(id);
       throw error;
     }
   }

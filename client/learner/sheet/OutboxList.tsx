@@ -3,17 +3,7 @@ import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { colours, OUTLINE } from '../../ui/theme';
-
-/** What a file is, by what the device says of it. */
-const KIND_WORDS: [start: string, word: string][] = [
-  ['image/', 'Picture'],
-  ['audio/', 'Recording'],
-  ['video/', 'Film'],
-  ['application/pdf', 'PDF'],
-];
-const wordOf = (type: string): string => KIND_WORDS.find(([start]) => type.startsWith(start))?.[1] ?? 'File';
-
-const megabytes = (size: number): string => `${Math.max(0.1, size / 1024 / 1024).toFixed(1)} MB`;
+import { fileWords } from './fileWords';
 
 /** The files of a piece that are on their way to school, and how far each is. */
 export function OutboxList({ pieceId }: { pieceId: string }) {
@@ -22,11 +12,11 @@ export function OutboxList({ pieceId }: { pieceId: string }) {
   if (files.length === 0) return null;
   return (
     <View style={styles.box} role="list" aria-label="On their way to school">
-      {files.map(([id, { type, size, progress }]) => (
+      {files.map(([id, file]) => (
         <View key={id} role="listitem" style={styles.file}>
-          <Text variant="bodySmall">{`${wordOf(type)}, ${megabytes(size)}: ${Math.floor(progress * 100)}% at school`}</Text>
+          <Text variant="bodySmall">{`${fileWords(file)}: ${Math.floor(file.progress * 100)}% at school`}</Text>
           <View style={styles.bar} aria-hidden>
-            <View style={[styles.done, { width: `${progress * 100}%` }]} />
+            <View style={[styles.done, { width: `${file.progress * 100}%` }]} />
           </View>
         </View>
       ))}

@@ -33,6 +33,7 @@ import { useStore } from 'zustand';
 import { useLastReview } from '../notes/useLastReview';
 import { Receipt } from './Receipt';
 import { useSend } from './useSend';
+import { RefusedList } from './RefusedList';
 import { wordCountWords } from '@lippet/core/words/wordCount';
 
 interface Props {
@@ -233,6 +234,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
             <Text variant="labelMedium">{LEAD_WORDS[check.kind]}</Text>
           </Pressable>
         ))}
+        <RefusedList pieceId={piece.id} />
         {way && <Say calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Say>}
         <Text variant="headlineSmall" role="heading" aria-level={2}>
           A word with it

@@ -13,6 +13,7 @@ import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { EarlierCopies } from './EarlierCopies';
 import { OutboxList } from './OutboxList';
+import { RefusedList } from './RefusedList';
 
 export type MenuSection = 'menu' | 'marks' | 'earlier' | 'play' | 'keys' | 'out';
 
@@ -89,6 +90,7 @@ export function SheetMenu({
       {view === 'menu' && (
         <View style={styles.list}>
           <OutboxList pieceId={piece.id} />
+          <RefusedList pieceId={piece.id} />
           <Button
             icon="ask"
             onPress={() => {

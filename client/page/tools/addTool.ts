@@ -7,6 +7,7 @@ import { translation, type Matrix, type Point } from '@lippet/core/page/matrix';
 import type { Spot } from '@lippet/core/page/spots';
 import { generateKeyBetween } from 'fractional-indexing';
 import { mediaOutbox } from '../../api/mediaOutbox';
+import { keepablePicture } from '../keepable';
 import { TOO_MANY_PIXELS, tellsTooLarge } from '../pictureSize';
 import { useDrawing } from '../../stores/drawing';
 import type { Background } from '@lippet/core/page/background';
@@ -92,7 +93,7 @@ export async function placePicture(surface: Surface, file: Blob, { at, room, spo
   const [width, height] = [Math.max(8, size.width * scale), Math.max(8, size.height * scale)];
   const media = crypto.randomUUID();
   try {
-    await mediaOutbox.add(media, `pieces/${pieceId}`, file);
+    await mediaOutbox.add(media, `pieces/${pieceId}`, await keepablePicture(file));
   } catch {
     return surface.say(NO_ROOM);
   }
@@ -126,7 +127,7 @@ export async function bringPicturePage(
   if (typeof size === 'string') return size;
   const media = crypto.randomUUID();
   try {
-    await mediaOutbox.add(media, home, file);
+    await mediaOutbox.add(media, home, await keepablePicture(file));
   } catch {
     return NO_ROOM;
   }

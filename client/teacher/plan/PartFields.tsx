@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../../api/mediaOutbox';
+import { keepablePicture } from '../../page/keepable';
 import { askForFiles } from '../../ui/askForFiles';
 import { useLocalFile } from '../../recording/useLocalFile';
 import { Button } from '../../ui/Button';
@@ -149,7 +150,7 @@ function PictureToWriteAbout({
     if (!file) return;
     const id = crypto.randomUUID();
     try {
-      await mediaOutbox.add(id, home, file);
+      await mediaOutbox.add(id, home, await keepablePicture(file));
       onMedia(id);
     } catch (error) {
       console.warn('The picture could not be kept.', error);

@@ -1,0 +1,50 @@
+import { Image, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { useStore } from 'zustand';
+import { mediaOutbox, refusedOf, type Refused } from '../../api/mediaOutbox';
+import { useLocalFile } from '../../recording/useLocalFile';
+import { Button } from '../../ui/Button';
+import { colours, OUTLINE } from '../../ui/theme';
+import { fileWords } from './fileWords';
+
+/** What school would not take of a piece: it is here until one throws it away, and the rest goes without it. */
+export function RefusedList({ pieceId }: { pieceId: string }) {
+  const state = useStore(mediaOutbox.state);
+  const files = refusedOf(state, `pieces/${pieceId}`);
+  if (files.length === 0) return null;
+  return (
+    <View role="list" aria-label="Not taken by school" style={styles.list}>
+      {files.map(([id, file]) => (
+        <RefusedFile key={id} id={id} file={file} />
+      ))}
+    </View>
+  );
+}
+
+function RefusedFile({ id, file }: { id: string; file: Refused }) {
+  const local = useLocalFile(id);
+  return (
+    <View role="listitem" style={styles.file}>
+      {local && file.type.startsWith('image/') && (
+        <Image source={{ uri: local }} style={styles.picture} resizeMode="contain" alt="" />
+      )}
+      <Text variant="titleMedium">{`${fileWords(file)}: only on this device`}</Text>
+      <Text variant="bodyMedium">{`${file.why} The rest goes without it.`}</Text>
+      <View style={styles.answers}>
+        <Button icon="redo" onPress={() => void mediaOutbox.tryAgain(id)}>
+          Try again
+        </Button>
+        <Button icon="bin" onPress={() => void mediaOutbox.throwAway(id)}>
+          Throw away
+        </Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  list: { gap: 12 },
+  file: { gap: 10, padding: 14, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.blush },
+  picture: { width: '100%', height: 120 },
+  answers: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
+});
