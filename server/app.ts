@@ -71,7 +71,7 @@ export function makeServices(
   clock: () => number = Date.now,
 ): Services {
   const log = new UpdateLog(sequelize);
-  const facts = new PieceFactsService(sequelize, log, clock);
+  const facts = new PieceFactsService(sequelize, log, (id) => hub.isOpen({ kind: 'piece', id }), clock);
   const copies = new PieceCopyService(sequelize, log, clock);
   const files = new FileStore(config.filesRoot);
   const work = new GoFiles(files, config.fontsRoot);

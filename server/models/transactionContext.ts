@@ -13,6 +13,10 @@ const contexts = new AsyncLocalStorage<Map<string, unknown>>();
 const isOver = (value: unknown): boolean =>
   (value as (Transaction & { finished?: string }) | null)?.finished !== undefined;
 
+/** The transaction that is under way; undefined outside of one. */
+export const currentTransaction = (): Transaction | undefined =>
+  transactionContext.get('transaction') as Transaction | undefined;
+
 export const transactionContext = {
   run(work: (context: Map<string, unknown>) => void): void {
     const context = new Map<string, unknown>();

@@ -33,7 +33,9 @@ export function documentAccess(
       return (await Person.findByPk(personId, { attributes: ['name'], rejectOnEmpty: true })).name;
     },
     async paused({ kind, id }) {
-      if (kind === 'piece') await copies.keep(id);
+      if (kind !== 'piece') return;
+      await facts.measure(id);
+      await copies.keep(id);
     },
     async written({ kind, id }) {
       if (kind !== 'marks') return;

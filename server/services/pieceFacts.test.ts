@@ -30,6 +30,27 @@ describe('facts of pieces', () => {
     ).toEqual([0, 1]);
   });
 
+  it('miss no change that has a smaller number than one that was there before it', async () => {
+    let begun = (): void => undefined;
+    let release = (): void => undefined;
+    const wasBegun = new Promise<void>((resolve) => (begun = resolve));
+    const mayEnd = new Promise<void>((resolve) => (release = resolve));
+    const slow = school.sequelize.transaction(async () => {
+      await drawInto(school, pieceId);
+      begun();
+      await mayEnd;
+    });
+    await wasBegun;
+    await drawInto(school, pieceId);
+    const asked = card();
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    release();
+    await Promise.all([slow, asked]);
+    await card();
+    const { progress } = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
+    expect(Object.values(progress.parts).reduce((sum, { strokes }) => sum + strokes, 0)).toBe(2);
+  });
+
   it('change the picture’s address with every change, so that a thumbnail is never an old one', async () => {
     const before = (await card()).pictureVersion;
     await drawInto(school, pieceId);

@@ -1,11 +1,13 @@
 import { literal, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { PieceProgress } from '@lippet/core/page/progress';
+import { documentOf } from '@lippet/core/page/document';
 import { measureProgress } from '@lippet/core/page/progress';
 import type { PartKind, TakeBack } from '@lippet/core/contract/plan';
 import type { Felt } from '@lippet/core/contract/work';
 import { completeness, type ChoiceNeed, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
 import { Activity, Part, Piece } from '../models/tables';
+import { currentTransaction } from '../models/transactionContext';
 import type { UpdateLog } from '../sync/updateLog';
 
 /** The group as whose work a piece counts, and whether its learner has left that. */
@@ -112,6 +114,8 @@ export class PieceFactsService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly log: UpdateLog,
+    /** Whether somebody has a piece open on a device now. */
+    private readonly isOpen: (pieceId: string) => boolean,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -177,7 +181,12 @@ export class PieceFactsService {
       },
     );
     const needs = await this.needs([...new Set(rows.map((row) => row.activity_id))]);
-    return Promise.all(rows.map((row) => this.standing(row, needs.get(row.activity_id)!, transaction)));
+    const atOnce = filter.pieceId !== undefined || filter.personId !== undefined;
+    return Promise.all(
+      rows.map(async (row) =>
+        this.standing(row, needs.get(row.activity_id)!, await this.progress(row, atOnce, transaction)),
+      ),
+    );
   }
 
   /** Which group's work a learner's piece is, as the lists have it. */
@@ -218,8 +227,7 @@ export class PieceFactsService {
     return needs;
   }
 
-  private async standing(row: FactRow, needs: Needs, transaction?: Transaction): Promise<Standing> {
-    const progress = await this.progress(row, transaction);
+  private standing(row: FactRow, needs: Needs, progress: PieceProgress): Standing {
     const done = completeness(needs.parts, needs.choices, progress);
     const facts: PieceFacts = {
       made: done.made,
@@ -274,12 +282,34 @@ export class PieceFactsService {
     };
   }
 
-  /** The measured progress; measured again from the log where that has grown since (or the server died between). */
-  private async progress(row: FactRow, transaction?: Transaction): Promise<PieceProgress> {
+  /**
+   * What was measured of a piece. Where its document has changed since, it is measured again: at once for whoever asks
+   * for a piece or a person; on everybody's lists once it has come to rest (which the hub tells), or if nobody has it open
+   * any more and it was not (the server died between).
+   */
+  private async progress(row: FactRow, atOnce: boolean, transaction?: Transaction): Promise<PieceProgress> {
     if (!row.piece_id || !row.update_id) return { parts: {} };
     if (row.progress && row.progress_through === row.update_id) return row.progress;
-    const progress = measureProgress(await this.log.document({ kind: 'piece', id: row.piece_id }, transaction));
-    await Piece.update({ progress, progressThrough: row.update_id }, { where: { id: row.piece_id }, transaction });
+    if (row.progress && !atOnce && this.isOpen(row.piece_id)) return row.progress;
+    return this.measure(row.piece_id, transaction);
+  }
+
+  /**
+   * Measures what a piece's document holds, and keeps it. The piece is locked meanwhile: of changes that come at once, one
+   * with a smaller number may be there later, and would never be measured.
+   */
+  measure(pieceId: string, transaction?: Transaction): Promise<PieceProgress> {
+    const underWay = transaction ?? currentTransaction();
+    return underWay
+      ? this.measureWithin(pieceId, underWay)
+      : this.sequelize.transaction((own) => this.measureWithin(pieceId, own));
+  }
+
+  private async measureWithin(pieceId: string, transaction: Transaction): Promise<PieceProgress> {
+    await Piece.findByPk(pieceId, { attributes: ['id'], lock: transaction.LOCK.UPDATE, transaction });
+    const read = await this.log.read({ kind: 'piece', id: pieceId }, transaction);
+    const progress = measureProgress(documentOf(read?.update ?? null));
+    await Piece.update({ progress, progressThrough: read?.through ?? '0' }, { where: { id: pieceId }, transaction });
     return progress;
   }
 }

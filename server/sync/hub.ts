@@ -254,6 +254,11 @@ export class SyncHub {
     }
   }
 
+  /** Whether somebody has a document open now. */
+  isOpen(ref: DocumentRef): boolean {
+    return (this.hocuspocus.documents.get(documentName(ref))?.getConnectionsCount() ?? 0) > 0;
+  }
+
   async close(): Promise<void> {
     this.closed = true;
     this.stopListening();
