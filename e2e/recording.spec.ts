@@ -51,7 +51,7 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
     .toBeGreaterThan(0.3);
   await expectAccessible(page, 'recording');
   await page.getByRole('button', { name: 'Pause' }).click();
-  await expect(page.getByTestId('recorded')).toHaveText(/^Paused, 0:0\d of 1:00$/);
+  await expect(page.getByTestId('recorded')).toHaveText(/^Paused, 0:\d\d of 1:00$/);
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByRole('button', { name: 'Done' }).click();
 
@@ -85,7 +85,7 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   expect((await copy).suggestedFilename()).toBe('I hear a robot at sea.wav');
 
   await page.getByRole('button', { name: 'Send', exact: true }).click();
-  await expect(page.getByRole('button', { name: /^The quay: A recording, 0:0\d\. Go there$/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^The quay: A recording, 0:\d\d\. Go there$/ })).toBeVisible();
   await page.getByRole('button', { name: 'Send to Mr Quell' }).click();
   await expect(page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible({ timeout: 20_000 });
 
@@ -100,14 +100,17 @@ test('what is heard on the quay is recorded, cut, named, taken again, chosen and
   await quell.page.getByRole('button', { name: /^Pin a note at 0:0/ }).click();
   await quell.page.getByRole('textbox', { name: /^Note 1, at 0:0/ }).fill('I like this bit.');
   await quell.page.getByRole('button', { name: 'Say a note' }).click();
-  await expect(quell.page.getByRole('timer')).toHaveText('0:01');
-  await expect(quell.page.getByRole('timer')).toHaveText(/^0:0[1-9]/, { timeout: 20_000 });
+  await expect(quell.page.getByRole('timer')).toHaveText(/^0:(?!00)\d\d/, { timeout: 20_000 });
   await quell.page.getByRole('button', { name: 'That is it' }).click();
   await expect(quell.page.getByRole('button', { name: 'Hear note 2' })).toBeVisible();
   await expectAccessible(quell.page, 'a sound on the desk');
-  const [voice] = await school.query<{ id: string }>(
-    "SELECT m.id FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.kind = 'sound'",
-  );
+  // It is heard here at once, and on its way to school.
+  const voices = (): Promise<{ id: string }[]> =>
+    school.query(
+      "SELECT m.id FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Mr Quell' AND m.kind = 'sound'",
+    );
+  await expect.poll(async () => (await voices()).length, { timeout: 20_000 }).toBe(1);
+  const [voice] = await voices();
   const heard = (): Promise<number> =>
     page.evaluate(async (id) => (await fetch(`/api/media/${id}/about`)).status, voice!.id);
   expect(await heard()).toBe(404); // nothing of a review is the learner's before it is released
