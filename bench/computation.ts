@@ -8,7 +8,7 @@ import { fillRegion, type Raster } from '@lippet/core/page/fill';
 import type { Item } from '@lippet/core/page/item';
 import { IDENTITY } from '@lippet/core/page/matrix';
 import { writePdf, type PdfPage } from '@lippet/core/pdf/write';
-import { quickDeflate } from '@lippet/server/services/quickDeflate';
+import { quickDeflate } from '@lippet/server/compute/quickDeflate';
 import { handwriting } from './drawnPage';
 import { byRatio, byValue, median, type Figure } from './figure';
 

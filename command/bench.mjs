@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './packages.mjs';
-import { makeFolder, root, state, webRoot } from './places.mjs';
+import { computeWorker, makeFolder, root, state, webRoot } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { runLoudly } from './run.mjs';
 import { packServer } from './serverBundle.mjs';
@@ -63,6 +63,7 @@ export async function bench(args) {
       ...process.env,
       LIPPET_TEST_POSTGRES: cluster.url('postgres'),
       LIPPET_WEB_ROOT: webRoot,
+      LIPPET_COMPUTE_WORKER: computeWorker,
       LIPPET_EMPTY_ROOT: emptyRoot,
     };
     process.exitCode = await runLoudly(process.execPath, [await packBench(), ...args], { env });

@@ -1,5 +1,5 @@
 import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './packages.mjs';
-import { webRoot } from './places.mjs';
+import { computeWorker, webRoot } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { isFree, runLoudly, runQuietly } from './run.mjs';
 import { startServerProcess, untilInterrupted } from './server.mjs';
@@ -63,6 +63,7 @@ export async function demo(args) {
       LIPPET_DATABASE_URL: databaseUrl,
       LIPPET_PORT: String(port),
       LIPPET_WEB_ROOT: webRoot,
+      LIPPET_COMPUTE_WORKER: computeWorker,
       LIPPET_LOG_LEVEL: process.env.LIPPET_LOG_LEVEL ?? 'warn',
     });
     console.log(

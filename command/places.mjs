@@ -8,6 +8,8 @@ export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 export const state = join(root, '.lippet');
 /** The web export that the server serves. */
 export const webRoot = join(state, 'web');
+/** The threads that compute for the packed server. */
+export const computeWorker = join(state, 'server', 'worker.mjs');
 
 /** @param {string} path */
 export function makeFolder(path) {

@@ -1,8 +1,8 @@
 import { join } from 'node:path';
 import { root, state } from './places.mjs';
 
-/** What brings a binary of its own stays where npm has put it; the others are drivers that nobody asks for. */
-const LEFT_OUT = ['sharp', '@node-rs/argon2', 'pg-native', 'pg-hstore'];
+/** What brings a binary, or a file for its threads, stays where npm has put it; the others are drivers that nobody asks for. */
+const LEFT_OUT = ['sharp', '@node-rs/argon2', 'piscina', 'pg-native', 'pg-hstore'];
 
 /** Packages of the older kind ask for each other, and where they lie, by names that modules do not have. */
 const OLDER_NAMES = `
@@ -25,7 +25,7 @@ export async function packServer() {
   // Packages may only be there by now.
   const { build } = await import('esbuild');
   await build({
-    entryPoints: [join(root, 'server', 'main.ts'), join(root, 'server', 'testing', 'serverHost.ts')],
+    entryPoints: ['main.ts', 'compute/worker.ts', 'testing/serverHost.ts'].map((file) => join(root, 'server', file)),
     entryNames: '[name]',
     outdir: out,
     outExtension: { '.js': '.mjs' },

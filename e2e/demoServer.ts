@@ -31,6 +31,7 @@ export class School {
       LIPPET_DATABASE_URL: this.databaseUrl,
       LIPPET_PORT: String(this.port),
       LIPPET_WEB_ROOT: join(ROOT, '.lippet', 'web'),
+      LIPPET_COMPUTE_WORKER: join(ROOT, '.lippet', 'server', 'worker.mjs'),
       LIPPET_LOG_LEVEL: 'error',
     });
   }

@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import { LIMITS } from '@lippet/core/contract/limits';
 import { MEDIA_LIMITS, UPLOAD_PATH } from '@lippet/core/contract/media';
+import { makeCompute } from './compute/compute';
 import type { Config } from './config';
 import type { Jobs } from './jobs/jobs';
 import { ProblemError } from './problems/problem';
@@ -48,6 +49,7 @@ import { ReviewLineService } from './services/reviewLine';
 import { ReviewService } from './services/reviews';
 import { SpeechService } from './services/speech';
 import { SignInService } from './services/signIn';
+import { TidyService } from './services/tidying';
 import { UploadService } from './services/uploads';
 import { FileStore } from './storage/fileStore';
 import { SyncHub } from './sync/hub';
@@ -71,16 +73,19 @@ export function makeServices(
   clock: () => number = Date.now,
 ): Services {
   const log = new UpdateLog(sequelize);
-  const facts = new PieceFactsService(sequelize, log, (id) => hub.isOpen({ kind: 'piece', id }), clock);
+  const compute = makeCompute(config.computeWorker);
+  const facts = new PieceFactsService(sequelize, log, compute, (id) => hub.isOpen({ kind: 'piece', id }), clock);
   const copies = new PieceCopyService(sequelize, log, clock);
   const files = new FileStore(config.filesRoot);
-  const work = new GoFiles(files, config.fontsRoot);
+  const work = new GoFiles(files, compute, config.fontsRoot);
   const media = new MediaService(files, facts, jobs, clock);
+  const uploads = new UploadService(config.filesRoot, media, clock);
   const planning = new PlanningService(sequelize, facts, media, clock);
   const signIn = new SignInService(sequelize, clock);
   const hub = new SyncHub(log, documentAccess(facts, copies, signIn, clock), logger);
   return {
     config,
+    compute,
     jobs,
     hub,
     media,
@@ -94,7 +99,8 @@ export function makeServices(
     marks: new MarksService(facts),
     letters: new LetterService(sequelize, logger, clock),
     reminders: new ReminderService(sequelize, facts, logger, clock),
-    uploads: new UploadService(config.filesRoot, media, clock),
+    uploads,
+    tidying: new TidyService(files, uploads, clock),
     recordings: new RecordingService(files, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
     exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),

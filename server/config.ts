@@ -11,6 +11,8 @@ export interface Config {
   webRoot: string | null;
   /** The folder that pictures and PDFs are kept in. */
   filesRoot: string;
+  /** The packed worker that computes in threads; null where there is none. */
+  computeWorker: string | null;
   /** The folder of the fonts that PDFs embed. */
   fontsRoot: string;
   /** Proxies of one’s own, by address or network: what they say of where a request comes from is believed. */
@@ -47,6 +49,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     host: env.LIPPET_HOST ?? '127.0.0.1',
     databaseUrl,
     webRoot: env.LIPPET_WEB_ROOT ?? null,
+    computeWorker: env.LIPPET_COMPUTE_WORKER ?? null,
     fontsRoot: env.LIPPET_FONTS ?? join(process.cwd(), 'client', 'public', 'fonts'),
     filesRoot: env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files'),
     trustedProxies,

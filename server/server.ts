@@ -17,6 +17,7 @@ import { clientReader } from './web/client';
 /** How often it is asked again whether what is open may still be seen, in milliseconds. */
 const LOOK_AGAIN = 20_000;
 const EVERY_FEW_MINUTES = '*/5 * * * *';
+const EVERY_HOUR = '17 * * * *';
 
 export interface RunningServer {
   port: number;
@@ -53,11 +54,12 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
     await services.reminders.tellAll();
     await services.letters.writeAll();
   });
+  jobs.handle('tidy', () => services.tidying.tidy());
   await jobs.start();
   await jobs.repeat('remind', EVERY_FEW_MINUTES);
+  await jobs.repeat('tidy', EVERY_HOUR);
   await services.recordings.takeUp();
   await services.exports.takeUp();
-  await services.uploads.tidy();
   const clientOf = clientReader(config.trustedProxies);
   const app = makeApp(services, sequelize, logger, (env) => clientOf((env as { incoming: IncomingMessage }).incoming));
   const server = await new Promise<Server>((resolve, reject) => {
@@ -93,6 +95,7 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
         await Promise.all([services.news.close(), services.hub.close()]);
       });
       await jobs.stop();
+      await services.compute.close();
       await sequelize.close();
     },
   };

@@ -7,6 +7,8 @@ import { useSaveState } from './useLiveDocument';
 
 /** Where the work is, in words. */
 export function saveWords({ loaded, device, school, frozen, full }: SaveState, way: string | null = null): string {
+  if (!loaded && device === 'failed' && school === 'unreachable')
+    return 'This device can’t keep anything, and school can’t be reached';
   if (!loaded) return 'opening …';
   if (device === 'failed') {
     return school === 'saved' ? 'saved at school' : 'not saved yet: this device has no room. Keep this page open';

@@ -1,19 +1,16 @@
 import { HocuspocusProvider } from '@hocuspocus/provider';
 import { SYNC_PATH, type SyncNews } from '@lippet/core/contract/sync';
 import { documentExtent } from '@lippet/core/page/holds';
-import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import { DeviceCopy, type DeviceState } from './deviceCopy';
 import { LeanSocket } from './leanSocket';
-
-/** The object store that y-indexeddb writes updates to. */
-const UPDATES_STORE = 'updates';
 
 /** Where the work is. Each word is only said when it is true. */
 export interface SaveState {
   /** The document has been read from this device or from school. */
   loaded: boolean;
-  device: 'saving' | 'saved' | 'failed';
+  device: DeviceState;
   school: 'sending' | 'saved' | 'unreachable';
   /** School takes nothing more: it is sent, or finished, or closed. */
   frozen: boolean;
@@ -43,10 +40,9 @@ export class LiveDocument {
     people: [],
     said: 0,
   }));
-  private readonly device: IndexeddbPersistence;
+  private readonly device: DeviceCopy;
   private readonly socket: LeanSocket;
   private readonly school: HocuspocusProvider;
-  private writes = 0;
   private connected = false;
   /** How many still need it, and whether it is to be let go as soon as none does. */
   private holds = 0;
@@ -54,12 +50,11 @@ export class LiveDocument {
 
   /** @param name `piece:<id>` or `marks:<id>`: the name at school, and of the device's own copy */
   constructor(readonly name: string) {
-    this.device = new IndexeddbPersistence(name, this.doc);
-    // One listener behind the library's own, which has put its write into the queue by then.
-    this.doc.on('update', this.onUpdate);
-    void this.device.whenSynced.then(
-      () => this.onDeviceRead(),
-      () => this.state.setState({ device: 'failed' }),
+    this.device = new DeviceCopy(
+      name,
+      this.doc,
+      (device) => this.state.setState({ device }),
+      () => this.state.setState(({ loaded }) => ({ loaded: loaded || this.hasPages })),
     );
     const scheme = window.location.protocol === 'https:' ? 'wss' : 'ws';
     this.socket = new LeanSocket({ url: `${scheme}://${window.location.host}${SYNC_PATH}`, ...RECONNECT });
@@ -81,33 +76,8 @@ export class LiveDocument {
     this.school.attach();
   }
 
-  private onDeviceRead(): void {
-    this.state.setState({ device: 'saved', loaded: this.state.getState().loaded || this.hasPages });
-  }
-
   private get hasPages(): boolean {
     return this.doc.store.clients.size > 0;
-  }
-
-  private readonly onUpdate = (): void => {
-    const write = ++this.writes;
-    this.state.setState({ device: 'saving' });
-    void this.device.whenSynced
-      .then(() => this.writtenToDevice())
-      .then(
-        () => write === this.writes && this.state.setState({ device: 'saved' }),
-        () => this.state.setState({ device: 'failed' }),
-      );
-  };
-
-  /** IndexedDB runs the transactions of one store in order: when this one has run, all earlier writes are on disk. */
-  private writtenToDevice(): Promise<void> {
-    return new Promise((resolve, reject) => {
-      const barrier = this.device.db!.transaction(UPDATES_STORE, 'readonly');
-      barrier.oncomplete = () => resolve();
-      barrier.onerror = barrier.onabort = () => reject(barrier.error ?? new Error('IndexedDB gave up'));
-      barrier.objectStore(UPDATES_STORE).count();
-    });
   }
 
   private refreshSchool(connected = this.connected): void {
@@ -164,10 +134,9 @@ export class LiveDocument {
   destroy(): void {
     this.leaving = true;
     if (this.holds > 0) return;
-    this.doc.off('update', this.onUpdate);
     this.school.destroy();
     this.socket.destroy();
-    void this.device.destroy();
+    this.device.destroy();
     this.doc.destroy();
   }
 }

@@ -2,17 +2,7 @@ import type { Sequelize } from 'sequelize';
 import { openDatabase } from '../models/database';
 import * as tables from '../models/tables';
 import { createTestDatabase, type TestDatabase } from '../testing/testDatabase';
-import * as ground from './2026-11-24-ground';
-import * as exports from './2026-11-25-exports';
-import * as captures from './2026-11-25-captures';
-import * as recordings from './2026-11-25-recordings';
-import * as media from './2026-11-25-media';
-import * as planning from './2026-11-25-planning';
-import * as threads from './2026-11-25-threads';
-import * as classes from './2026-11-26-class';
-import * as reviewing from './2026-11-26-reviewing';
-import * as desk from './2026-11-26-desk';
-import { migrate } from './migrate';
+import { migrate, MIGRATIONS } from './migrate';
 
 describe('the schema', () => {
   let database: TestDatabase;
@@ -43,6 +33,7 @@ describe('the schema', () => {
       '2026-11-29-tries',
       '2026-11-29-quick',
       '2026-11-29-refused',
+      '2026-11-29-recall',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(
@@ -74,16 +65,8 @@ describe('the schema', () => {
   });
 
   it('can be taken down again', async () => {
-    await sequelize.transaction((transaction) => desk.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => reviewing.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => classes.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => threads.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => planning.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => recordings.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => captures.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => exports.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => media.down(sequelize, transaction));
-    await sequelize.transaction((transaction) => ground.down(sequelize, transaction));
+    for (const { down } of MIGRATIONS.toReversed())
+      await sequelize.transaction((transaction) => down(sequelize, transaction));
     expect((await names()).filter((name) => name !== 'migrations')).toEqual([]);
   });
 });

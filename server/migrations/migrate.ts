@@ -14,9 +14,10 @@ import * as safety from './2026-11-29-safety';
 import * as tries from './2026-11-29-tries';
 import * as quick from './2026-11-29-quick';
 import * as refused from './2026-11-29-refused';
+import * as recall from './2026-11-29-recall';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
-const MIGRATIONS = [
+export const MIGRATIONS = [
   { name: '2026-11-24-ground', ...ground },
   { name: '2026-11-25-media', ...media },
   { name: '2026-11-25-exports', ...exports },
@@ -31,6 +32,7 @@ const MIGRATIONS = [
   { name: '2026-11-29-tries', ...tries },
   { name: '2026-11-29-quick', ...quick },
   { name: '2026-11-29-refused', ...refused },
+  { name: '2026-11-29-recall', ...recall },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

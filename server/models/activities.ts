@@ -83,6 +83,13 @@ export class Assignment extends Row<Assignment> {
   declare closes: Date | null;
 }
 
+/** A learner’s own dates, in milliseconds since 1970; null for none. */
+export interface OwnDates {
+  opens: number | null;
+  due: number | null;
+  closes: number | null;
+}
+
 /** One learner's own dates, in place of the group's. */
 export class LearnerDates extends Row<LearnerDates> {
   declare activityId: string;

@@ -5,6 +5,7 @@ import type { ToldTask } from '@lippet/core/contract/plan';
 import type { ExportStyle, Felt, Manifest } from '@lippet/core/contract/work';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
+import type { OwnDates } from './activities';
 import {
   COMMON,
   Row,
@@ -91,6 +92,8 @@ export class Review extends Row<Review> {
   declare aside: CreationOptional<string>;
   /** An answer that is spoken or filmed. */
   declare told: CreationOptional<ToldTask | null>;
+  /** The learner’s own dates before this outcome gave them others; null where it gave none. */
+  declare datesBefore: CreationOptional<{ dates: OwnDates | null } | null>;
   /** The marks as released. */
   declare marks: CreationOptional<Buffer | null>;
 }
@@ -190,6 +193,7 @@ export function definePieces(sequelize: Sequelize): void {
       version: { ...integer(), defaultValue: 0 },
       aside: { ...text(), defaultValue: '' },
       told: { type: DataTypes.JSONB },
+      datesBefore: { type: DataTypes.JSONB },
       marks: { type: DataTypes.BLOB },
     },
     { ...common, tableName: 'reviews', defaultScope: { attributes: { exclude: ['marks'] } } },

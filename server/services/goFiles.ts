@@ -1,21 +1,16 @@
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { strToU8 } from 'fflate';
-import sharp from 'sharp';
-import * as Y from 'yjs';
 import type { PartView } from '@lippet/core/contract/work';
-import { documentOf, markItems, pageItems, readPages } from '@lippet/core/page/document';
-import { readItems } from '@lippet/core/page/item';
-import { JPEG_QUALITY, pictureForm } from '@lippet/core/pdf/pictureForm';
+import { documentOf, readPages } from '@lippet/core/page/document';
 import type { PdfStyle } from '@lippet/core/pdf/style';
-import { PdfSourceError, writePdf, type PdfSources } from '@lippet/core/pdf/write';
+import { PdfSourceError } from '@lippet/core/pdf/write';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
+import type { Compute } from '../compute/compute';
+import { mediaOfPages } from '../compute/goPdf';
 import type { Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
 import type { ZipContent } from '../storage/zipFile';
 import { namedMedia, type HomePiece } from './namedMedia';
-import { quickDeflate } from './quickDeflate';
 
 /** One file that is made of a go. */
 export interface GoFile {
@@ -36,18 +31,24 @@ export const fileName = (words: string, otherwise: string): string =>
 export class GoFiles {
   constructor(
     private readonly files: FileStore,
+    private readonly compute: Compute,
     private readonly fontsRoot: string,
   ) {}
 
-  /** Its pages as a PDF, with these marks on them. */
+  /**
+   * Its pages as a PDF, with these marks on them.
+   * @throws PdfSourceError where something below them can't be added to, or is not here any more
+   */
   async pdf(piece: HomePiece, document: Uint8Array, marks: Uint8Array | null, style: PdfStyle): Promise<Buffer> {
-    const doc = documentOf(document);
-    const over = marks ? documentOf(marks) : new Y.Doc();
-    const pages = readPages(doc).map((plan) => ({
-      plan,
-      items: [...readItems(pageItems(doc, plan.id)!), ...readItems(markItems(over, plan.id))],
-    }));
-    return Buffer.from(await writePdf(pages, this.sources(piece), { style }));
+    const paths: Record<string, string> = {};
+    for (const id of new Set(mediaOfPages({ document, marks }))) {
+      const media = await namedMedia(piece, id);
+      if (media) paths[id] = this.files.pathOf(media.hash);
+    }
+    const { fontsRoot } = this;
+    const made = await this.compute.run('goPdf', { document, marks, style, paths, fontsRoot });
+    if ('unfit' in made) throw new PdfSourceError(made.unfit);
+    return Buffer.from(made.bytes);
   }
 
   /**
@@ -90,28 +91,5 @@ export class GoFiles {
           packed: true,
         };
     }
-  }
-
-  private sources(piece: HomePiece): PdfSources {
-    const media = async (id: string): Promise<Buffer> => {
-      const found = await namedMedia(piece, id);
-      if (!found) throw new PdfSourceError('A PDF or a picture below this work is not at school any more.');
-      return this.files.read(found.hash);
-    };
-    return {
-      pdf: media,
-      picture: async (id) => {
-        if (!(await namedMedia(piece, id))) return null;
-        const bytes = await media(id);
-        const picture = sharp(bytes);
-        return (
-          pictureForm(bytes) === 'jpeg'
-            ? picture.jpeg({ quality: 100 * JPEG_QUALITY, chromaSubsampling: '4:4:4' })
-            : picture.png()
-        ).toBuffer();
-      },
-      font: (file) => readFile(join(this.fontsRoot, file)),
-      deflate: quickDeflate,
-    };
   }
 }

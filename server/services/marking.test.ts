@@ -195,6 +195,28 @@ describe('reminding', () => {
 });
 
 describe('an outcome', () => {
+  it('that is taken back takes the dates with it that it gave', async () => {
+    const dates = async (): Promise<unknown[]> =>
+      (await school.sequelize.query('SELECT due FROM learner_dates ORDER BY person_id'))[0];
+    const own = async (): Promise<number | null> =>
+      (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.facts.due;
+    const before = await own();
+    const review = await begin(await send());
+    const again = async (due: number): Promise<void> =>
+      void (await teacher.json('POST', `/api/reviews/${review.id}/release`, {
+        outcome: 'again',
+        note: 'Once more',
+        extent: await extentOf(school, 'marks', review.id),
+        due,
+      }));
+    await again(now + 86_400_000);
+    expect(await own()).toBe(now + 86_400_000);
+    expect((await teacher.request('POST', `/api/reviews/${review.id}/recall`)).status).toBe(200);
+    expect([await own(), await dates()]).toEqual([before, []]);
+    await again(now + 172_800_000);
+    expect(await own()).toBe(now + 172_800_000);
+  });
+
   const state = async (): Promise<string> =>
     (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
   const recall = (review: ReviewView): Promise<Response> => teacher.request('POST', `/api/reviews/${review.id}/recall`);

@@ -11,7 +11,6 @@ import {
   Activity,
   Assignment,
   CapturePhoto,
-  Export,
   Media,
   Message,
   Piece,
@@ -318,7 +317,8 @@ export class MediaService {
 
   /**
    * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that
-   * were taken again and takes that were not chosen are gone. Run twice, or broken off and run again, it comes to the
+   * were taken again and takes that were not chosen are gone (their files go when it is swept, see TidyService). Run
+   * twice, or broken off and run again, it comes to the
    * same.
    */
   async keepWhatWasSent(pieceId: string): Promise<void> {
@@ -345,9 +345,6 @@ export class MediaService {
     for (const media of others) {
       await CapturePhoto.destroy({ where: { mediaId: media.id } });
       await media.destroy();
-      // A file lies once however many say so; the last one takes it away.
-      for (const hash of [media.hash, media.playableHash, media.coverHash])
-        if (hash && !(await isNeeded(hash))) await this.files.remove(hash);
     }
   }
 
@@ -358,11 +355,6 @@ export class MediaService {
     return { person: await sum({ ownerId: personId }), school: await sum({}) };
   }
 }
-
-const isNeeded = async (hash: string): Promise<boolean> =>
-  (await Media.count({ where: { [Op.or]: [{ hash }, { playableHash: hash }, { coverHash: hash }] } })) +
-    (await Export.count({ where: { hash } })) >
-  0;
 
 /**
  * Whether the review that a teacher's file was made for has been released: the first one that was, after the file came.

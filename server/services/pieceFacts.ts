@@ -1,11 +1,10 @@
 import { literal, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { PieceProgress } from '@lippet/core/page/progress';
-import { documentOf } from '@lippet/core/page/document';
-import { measureProgress } from '@lippet/core/page/progress';
 import type { PartKind, TakeBack } from '@lippet/core/contract/plan';
 import type { Felt } from '@lippet/core/contract/work';
 import { completeness, type ChoiceNeed, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
+import type { Compute } from '../compute/compute';
 import { Activity, Part, Piece } from '../models/tables';
 import { currentTransaction } from '../models/transactionContext';
 import type { UpdateLog } from '../sync/updateLog';
@@ -114,6 +113,7 @@ export class PieceFactsService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly log: UpdateLog,
+    private readonly compute: Compute,
     /** Whether somebody has a piece open on a device now. */
     private readonly isOpen: (pieceId: string) => boolean,
     private readonly clock: () => number = Date.now,
@@ -308,7 +308,7 @@ export class PieceFactsService {
   private async measureWithin(pieceId: string, transaction: Transaction): Promise<PieceProgress> {
     await Piece.findByPk(pieceId, { attributes: ['id'], lock: transaction.LOCK.UPDATE, transaction });
     const read = await this.log.read({ kind: 'piece', id: pieceId }, transaction);
-    const progress = measureProgress(documentOf(read?.update ?? null));
+    const progress = await this.compute.run('measure', read?.update ?? null);
     await Piece.update({ progress, progressThrough: read?.through ?? '0' }, { where: { id: pieceId }, transaction });
     return progress;
   }

@@ -292,7 +292,8 @@ it('of a finished piece only what was sent stays at school', async () => {
   await harness.services.reviews.keepSent(harness.finished[0]!);
   expect(await ids()).toEqual([chosen.id]);
   expect((await fetched(`/api/media/${chosen.id}/playable`)).response.status).toBe(200);
-  // Of the files nothing is left that nobody asks for: an original and what plays everywhere.
+  // Of the files nothing is left that nobody asks for, once they are swept: an original and what plays everywhere.
+  await appOf(school, () => Date.now() + 2 * 3_600_000).services.tidying.tidy();
   const files = readdirSync(school.filesRoot, { recursive: true, withFileTypes: true }).filter((entry) =>
     entry.isFile(),
   );

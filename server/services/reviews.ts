@@ -11,7 +11,7 @@ import { markView, NO_MARKING, NO_OWN_MARK, readLevels, type Marked, type OwnMar
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import type { Jobs } from '../jobs/jobs';
 import { pagePicture } from '../media/picture';
-import { Activity, LearnerDates, Person, Piece, Review, Submission, Update } from '../models/tables';
+import { Person, Piece, Review, Submission, Update, type OwnDates } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -20,6 +20,7 @@ import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
 import { findGo, frozenDocument, frozenMarks, goesOf, type GoContext } from './goes';
 import type { MediaService } from './media';
+import { ownDates, putOwnDates } from './ownDates';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './pieces';
 import { tellPerson } from './updates';
@@ -230,7 +231,10 @@ export class ReviewService {
         },
         { transaction },
       );
-      if (request.outcome === 'again') await giveDates(activity, piece.personId, request, transaction);
+      if (request.outcome === 'again') {
+        const datesBefore = await giveDates(activity.id, piece.personId, request, transaction);
+        await review.update({ datesBefore }, { transaction });
+      }
       await Piece.update({ frozen: request.outcome === 'finished' }, { where: { id: piece.id }, transaction });
       const teacher = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
       const again = request.outcome === 'again';
@@ -254,8 +258,12 @@ export class ReviewService {
 
   /** The job: of a piece that is finished, only what was sent stays. One whose outcome was taken back is left alone. */
   readonly keepSent = async ({ pieceId }: { pieceId: string }): Promise<void> => {
-    const [standing] = await this.facts.find({ pieceId });
-    if (standing?.standing.state === 'finished') await this.media.keepWhatWasSent(pieceId);
+    await this.sequelize.transaction(async (transaction) => {
+      // Under the piece's lock: an outcome that is taken back meanwhile comes before all of it, or after.
+      await Piece.findByPk(pieceId, { attributes: ['id'], lock: transaction.LOCK.UPDATE, transaction });
+      const [standing] = await this.facts.find({ pieceId }, transaction);
+      if (standing?.standing.state === 'finished') await this.media.keepWhatWasSent(pieceId);
+    });
   };
 
   /**
@@ -283,7 +291,9 @@ export class ReviewService {
       });
       if (latest?.id !== review.submissionId)
         throw new ProblemError('conflict', 'The learner has sent another go already, so this one stays as it is.');
-      await review.update({ outcome: null, releasedAt: null, marks: null }, { transaction });
+      if (review.datesBefore)
+        await putOwnDates(piece.activityId, piece.personId, review.datesBefore.dates, transaction);
+      await review.update({ outcome: null, releasedAt: null, marks: null, datesBefore: null }, { transaction });
       await Piece.update({ frozen: true }, { where: { id: piece.id }, transaction });
       await Update.destroy({
         where: { personId: piece.personId, key: { [Op.like]: `${releaseKey(reviewId)}%` } },
@@ -413,39 +423,22 @@ async function insistOnVersion(
 }
 
 /**
- * One learner's own dates, in place of the group's; also in what is typed of the activity and not given out yet, which
- * would bring the old ones back.
+ * For another go, this learner’s own dates.
+ * @returns what they had before; null where they keep what they have
  */
 async function giveDates(
-  activity: Activity,
+  activityId: string,
   personId: string,
   { due, closes }: Pick<Release, 'due' | 'closes'>,
   transaction: Transaction,
-): Promise<void> {
-  if (due === undefined && closes === undefined) return;
-  const before = await LearnerDates.findOne({ where: { activityId: activity.id, personId }, transaction });
-  const date = (value: number | null | undefined, old: Date | null | undefined): Date | null => {
-    if (value === undefined) return old ?? null;
-    return value === null ? null : new Date(value);
-  };
-  const dates = { opens: before?.opens ?? null, due: date(due, before?.due), closes: date(closes, before?.closes) };
-  await LearnerDates.upsert({ activityId: activity.id, personId, ...dates }, { transaction });
-  const { draft, draftVersion } = await Activity.findByPk(activity.id, {
-    attributes: ['id', 'draft', 'draftVersion'],
-    lock: transaction.LOCK.UPDATE,
-    transaction,
-    rejectOnEmpty: true,
-  });
-  if (!draft) return;
-  const own = { person: personId, opens: time(dates.opens), due: time(dates.due), closes: time(dates.closes) };
-  const learners = [...draft.learners.filter(({ person }) => person !== personId), own];
-  await Activity.update(
-    { draft: { ...draft, learners }, draftVersion: draftVersion! + 1 },
-    { where: { id: activity.id }, transaction },
-  );
+): Promise<{ dates: OwnDates | null } | null> {
+  if (due === undefined && closes === undefined) return null;
+  const before = await ownDates(activityId, personId, transaction);
+  const old = before ?? { opens: null, due: null, closes: null };
+  const dates = { ...old, ...(due === undefined ? {} : { due }), ...(closes === undefined ? {} : { closes }) };
+  await putOwnDates(activityId, personId, dates, transaction);
+  return { dates: before };
 }
-
-const time = (date: Date | null): number | null => date && date.getTime();
 
 const viewOf = ({
   id,

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FileStore } from './fileStore';
@@ -26,6 +26,43 @@ describe('the file store', () => {
   it('gives the bytes between two places', async () => {
     const hash = await files.put(Buffer.from('0123456789'));
     expect(await new Response(files.stream(hash, 3, 5)).text()).toBe('345');
+  });
+
+  it('takes away what nobody needs, but nothing that is new', async () => {
+    const [needed, old, fresh] = [
+      await files.put(Buffer.from('needed')),
+      await files.put(Buffer.from('old')),
+      await files.put(Buffer.from('fresh')),
+    ];
+    writeFileSync(files.draft(), 'left behind');
+    const before = Date.now() + 1_000;
+    for (const hash of [needed, old]) utimesSync(files.pathOf(hash), 1, 1);
+    for (const name of readdirSync(root).filter((each) => each.startsWith('.'))) utimesSync(join(root, name), 1, 1);
+    expect(await files.sweep((hash) => Promise.resolve(hash === needed), Date.now() - 60_000)).toBe(2);
+    expect(await Promise.all([needed, old, fresh].map(async (hash) => (await files.size(hash)) !== null))).toEqual([
+      true,
+      false,
+      true,
+    ]);
+    expect(await files.sweep(() => Promise.resolve(true), before)).toBe(0);
+  });
+
+  it('keeps what is brought again at the moment in which it is taken away', async () => {
+    const content = Buffer.from('the same as before');
+    const hash = await files.put(content);
+    utimesSync(files.pathOf(hash), 1, 1);
+    let asked = (): void => undefined;
+    const wasAsked = new Promise<void>((resolve) => (asked = resolve));
+    const sweeping = files.sweep(async () => {
+      asked();
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      return false;
+    }, Date.now() - 60_000);
+    await wasAsked;
+    expect(await files.put(content)).toBe(hash);
+    await sweeping;
+    expect((await files.read(hash)).toString()).toBe('the same as before');
+    expect(await files.sweep(() => Promise.resolve(false), Date.now() - 60_000)).toBe(0);
   });
 
   it('says that it does not have something, and leaves no half of what it could not write', async () => {

@@ -1,9 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, mkdirSync } from 'node:fs';
-import { mkdir, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { mkdir, open, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+
+/** Folders are called by the first two digits of what is in them. */
+const FOLDER = /^[0-9a-f]{2}$/;
 
 /**
  * Files by the SHA-256 of their content, below one folder. A file is written whole under another name and renamed, so
@@ -11,6 +14,7 @@ import { pipeline } from 'node:stream/promises';
  */
 export class FileStore {
   private readonly root: string;
+  private readonly turns = new Map<string, Promise<void>>();
 
   /** Programs that are given a path of it may stand in another folder. */
   constructor(root: string) {
@@ -38,18 +42,66 @@ export class FileStore {
     }
   }
 
-  /** Takes a whole file over from where it was written (on the same disk). @returns the content's hash */
+  /**
+   * Takes a whole file over from where it was written (on the same disk). It counts as new from now on, also where it was
+   * here before: whoever took it over has not written down yet that it is needed.
+   *
+   * @returns the content's hash
+   */
   async adopt(path: string): Promise<string> {
     const hash = await hashFile(path);
-    if ((await this.size(hash)) !== null) {
-      await rm(path);
-      return hash;
-    }
-    const file = await open(path, 'r+');
-    await file.sync().finally(() => file.close());
-    await mkdir(dirname(this.path(hash)), { recursive: true });
-    await rename(path, this.path(hash));
+    const now = new Date();
+    await this.inTurn(hash, async () => {
+      if ((await this.size(hash)) !== null) {
+        await utimes(this.path(hash), now, now);
+        return rm(path);
+      }
+      const file = await open(path, 'r+');
+      await file.sync().finally(() => file.close());
+      await utimes(path, now, now);
+      await mkdir(dirname(this.path(hash)), { recursive: true });
+      await rename(path, this.path(hash));
+    });
     return hash;
+  }
+
+  /** One after another for the same content: it is not taken over while it is taken away. */
+  private async inTurn(hash: string, work: () => Promise<void>): Promise<void> {
+    const before = this.turns.get(hash) ?? Promise.resolve();
+    const turn = before.catch(() => undefined).then(work);
+    this.turns.set(hash, turn);
+    try {
+      await turn;
+    } finally {
+      if (this.turns.get(hash) === turn) this.turns.delete(hash);
+    }
+  }
+
+  /**
+   * Takes away what nobody needs, and drafts that were left behind.
+   *
+   * @param before only what is older, in milliseconds since 1970: what is new may not be written down as needed yet
+   * @returns how many files were taken away
+   */
+  async sweep(isNeeded: (hash: string) => Promise<boolean>, before: number): Promise<number> {
+    let removed = 0;
+    const isOld = async (path: string): Promise<boolean> => (await stat(path)).mtimeMs < before;
+    for (const entry of await readdir(this.root, { withFileTypes: true })) {
+      const path = join(this.root, entry.name);
+      if (entry.isFile() && entry.name.startsWith('.') && (await isOld(path))) {
+        await rm(path, { force: true });
+        removed += 1;
+      }
+      if (!entry.isDirectory() || !FOLDER.test(entry.name)) continue;
+      for (const hash of await readdir(path)) {
+        await this.inTurn(hash, async () => {
+          if (!(await isOld(this.path(hash))) || (await isNeeded(hash))) return;
+          await rm(this.path(hash), { force: true });
+          removed += 1;
+        });
+      }
+    }
+    return removed;
   }
 
   /** In bytes; null if there is no such file. */
@@ -60,11 +112,6 @@ export class FileStore {
       if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
       throw error;
     }
-  }
-
-  /** Takes a file away; one that is not there stays so. */
-  async remove(hash: string): Promise<void> {
-    await rm(this.path(hash), { force: true });
   }
 
   read(hash: string): Promise<Buffer> {

@@ -134,6 +134,7 @@ describe('the sync hub', () => {
         filesRoot: tmpdir(),
         fontsRoot: tmpdir(),
         trustedProxies: [],
+        computeWorker: null,
         logLevel: 'silent',
       },
       pino({ level: 'silent' }),
@@ -271,6 +272,15 @@ describe('the sync hub', () => {
     });
     await allKept(marks);
     expect((await api(adaCookie, 'POST', `/pieces/${pieceId}/take-back`)).status).toBe(409);
+  });
+
+  it('takes no fault of the database for a refusal: the device comes back by itself', async () => {
+    await school.sequelize.query('ALTER TABLE learner_dates RENAME TO elsewhere');
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await until(() => live.closed() === 1013, 'it is asked to come back');
+    expect(live.failed()).toBe(false);
+    await school.sequelize.query('ALTER TABLE elsewhere RENAME TO learner_dates');
+    await allKept(open(`piece:${pieceId}`, adaCookie));
   });
 
   it('closes the sockets of a session that is signed out', async () => {

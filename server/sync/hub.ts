@@ -36,7 +36,12 @@ interface SocketContext {
   name?: string;
   /** Called once this line has been let into a document. */
   opened: () => void;
+  /** Ends the line in a way after which it comes back. */
+  comeBack: () => void;
 }
+
+/** "Try again later" (the registry of RFC 6455). */
+const COME_BACK = 1013;
 
 /** Message types of the sync protocol that can carry a document update. */
 const SYNC = 0;
@@ -82,7 +87,7 @@ export class SyncHub {
       debounce: 2000,
       onAuthenticate: async ({ context, documentName: name, connectionConfig }) => {
         const ref = parseDocumentName(name);
-        const access = ref && (await this.gate.access((context as SocketContext).actor, ref));
+        const access = ref && (await this.accessNow(context as SocketContext, ref));
         // Without a message: Hocuspocus would print it as a fault of ours, and the client gets its refusal all the
         // same.
         if (!access) throw new Error();
@@ -104,6 +109,17 @@ export class SyncHub {
         if (!this.closed) await this.tidy(parseDocumentName(name)!);
       },
     });
+  }
+
+  /** Where nothing can be known just now, that is no refusal: the device comes back by itself. */
+  private async accessNow({ actor, comeBack }: SocketContext, ref: DocumentRef): Promise<{ write: boolean } | null> {
+    try {
+      return await this.gate.access(actor, ref);
+    } catch (error) {
+      this.logger.error({ err: error, ...ref }, 'who may open a document could not be asked');
+      comeBack();
+      throw new Error();
+    }
   }
 
   /**
@@ -175,7 +191,8 @@ export class SyncHub {
     this.sockets.handleUpgrade(request, socket, head, (webSocket) => {
       this.lines.add(webSocket, actor);
       const opened = this.watch(webSocket);
-      this.hocuspocus.handleConnection(webSocket, request, { actor, opened } satisfies SocketContext);
+      const comeBack = (): void => webSocket.close(COME_BACK, 'Come back');
+      this.hocuspocus.handleConnection(webSocket, request, { actor, opened, comeBack } satisfies SocketContext);
     });
   }
 

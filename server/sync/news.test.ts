@@ -23,6 +23,7 @@ beforeAll(async () => {
       filesRoot: tmpdir(),
       fontsRoot: tmpdir(),
       trustedProxies: [],
+      computeWorker: null,
       logLevel: 'silent',
     },
     pino({ level: 'silent' }),

@@ -234,6 +234,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     fontsRoot: join(__dirname, '..', '..', 'client', 'public', 'fonts'),
     filesRoot: school.filesRoot,
     trustedProxies: [],
+    computeWorker: null,
     logLevel: 'silent',
   };
   // Jobs that are asked for are put down; a test runs them when it wants to.
