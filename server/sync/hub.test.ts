@@ -99,6 +99,8 @@ describe('the sync hub', () => {
       destroy: () => {
         provider.destroy();
         socket.destroy();
+        // It would connect once more, long after.
+        socket.connect = () => Promise.resolve();
       },
     });
     return { doc, provider, news, closed: () => code, failed: () => failed, scope: () => scope };
