@@ -267,7 +267,7 @@ test('a large recording goes on where it stopped, after a cut network, a reload 
   line.rate = 20e6;
   await expect(page.getByRole('heading', { name: 'With Mr Quell' })).toBeVisible({ timeout: 60_000 });
   const kept = await school.query<{ size: number }>(
-    "SELECT m.size FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke' AND m.kind = 'sound'",
+    "SELECT m.size::int AS size FROM media m JOIN people p ON p.id = m.owner_id WHERE p.name = 'Tamsin Oke' AND m.kind = 'sound'",
   );
   expect(kept).toEqual([{ size: 58 * 96_000 + 44 }]);
   tamsin.expectCalm();
