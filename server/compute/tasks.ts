@@ -1,9 +1,12 @@
 import { documentOf } from '@lippet/core/page/document';
 import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
-import { goPdf } from './goPdf';
+import type { GoPdf, GoPdfTask } from './goPdf';
 
 /** What a piece holds. @param update its document, as one Yjs update; null for an empty one */
 const measure = (update: Uint8Array | null): PieceProgress => measureProgress(documentOf(update));
+
+/** A go as a PDF. Most threads only ever measure: what writes PDFs is not run before one is asked for. */
+const goPdf = async (task: GoPdfTask): Promise<GoPdf> => (await import('./goPdf')).goPdf(task);
 
 /** What is computed beside the thread that answers people. Each takes and gives plain values. */
 export const tasks = { measure, goPdf };
