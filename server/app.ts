@@ -100,7 +100,7 @@ export function makeServices(
     letters: new LetterService(sequelize, logger, clock),
     reminders: new ReminderService(sequelize, facts, logger, clock),
     uploads,
-    tidying: new TidyService(files, uploads, clock),
+    tidying: new TidyService(sequelize, files, uploads, clock),
     recordings: new RecordingService(files, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
     exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),

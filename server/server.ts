@@ -82,14 +82,11 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
       refuse(socket, '500 Internal Server Error');
     }
   });
-  const looking = setInterval(() => {
-    void services.hub.lookAgain();
-    void services.news.lookAgain();
-  }, LOOK_AGAIN);
+  const looking = repeatedly(LOOK_AGAIN, () => Promise.all([services.hub.lookAgain(), services.news.lookAgain()]));
   return {
     port: (server.address() as AddressInfo).port,
     async close() {
-      clearInterval(looking);
+      looking.stop();
       // No new ones; those under way are answered while there still is a database.
       await finishRequests(server, async () => {
         await Promise.all([services.news.close(), services.hub.close()]);
@@ -97,6 +94,22 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
       await jobs.stop();
       await services.compute.close();
       await sequelize.close();
+    },
+  };
+}
+
+/** Does something again and again, each time so long after the last has ended. It has to tell of its errors itself. */
+function repeatedly(pause: number, work: () => Promise<unknown>): { stop(): void } {
+  let timer: NodeJS.Timeout;
+  const wait = (): void => {
+    timer = setTimeout(() => void work().finally(() => !stopped && wait()), pause);
+  };
+  let stopped = false;
+  wait();
+  return {
+    stop: () => {
+      stopped = true;
+      clearTimeout(timer);
     },
   };
 }

@@ -38,12 +38,12 @@ export class DeviceCopy {
     this.library = new IndexeddbPersistence(name, doc);
     doc.off('update', this.library._storeUpdate);
     doc.on('update', this.onUpdate);
-    const late = setTimeout(() => this.onState('failed'), PATIENCE);
+    this.timer = setTimeout(() => this.onState('failed'), PATIENCE);
     // The library waits for ever where the database can't be opened.
-    this.library._db.catch(() => this.onState('failed'));
+    this.library._db.catch(() => !this.ended && this.onState('failed'));
     void this.library.whenSynced.then(() => {
-      clearTimeout(late);
       if (this.ended) return;
+      clearTimeout(this.timer);
       this.rows = this.library._dbsize;
       onRead();
       this.onState(this.unsaved.length === 0 ? 'saved' : 'saving');
@@ -93,7 +93,8 @@ export class DeviceCopy {
     this.rows += 1;
     if (this.rows < PREFERRED_TRIM_SIZE) return;
     this.rows = 0;
-    void storeState(this.library, true);
+    // What can't be made one stays many: nothing is lost, and it is tried again later.
+    storeState(this.library, true).catch(() => undefined);
   }
 
   /** Lets go of it; what is on the device stays there. */

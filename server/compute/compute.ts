@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
-import { busy } from '../media/program';
+import { busy } from '../problems/problem';
 import { tasks, type TaskInput, type TaskName, type TaskOutput } from './tasks';
 
 /** Computes what would keep the thread that answers people busy. */

@@ -4,16 +4,8 @@ import { join } from 'node:path';
 import sharp, { type Metadata } from 'sharp';
 import { MEDIA_LIMITS, type MediaKind } from '@lippet/core/contract/media';
 import { beginsAsPdf, HEAD_BYTES } from '@lippet/core/media/fileKinds';
-import { ProblemError } from '../problems/problem';
-import {
-  busy,
-  inTurn,
-  isShortage,
-  PROGRAM_LIMITS,
-  ProgramOverLimitError,
-  ProgramRefusedError,
-  runProgram,
-} from './program';
+import { busy, ProblemError } from '../problems/problem';
+import { inTurn, isShortage, PROGRAM_LIMITS, ProgramOverLimitError, ProgramRefusedError, runProgram } from './program';
 import { probeRecording } from './recording';
 import { drawSvg, readSvg } from './svg';
 

@@ -6,7 +6,7 @@
 import { execFile } from 'node:child_process';
 import { constants, availableParallelism } from 'node:os';
 import pLimit from 'p-limit';
-import { ProblemError } from '../problems/problem';
+import { busy } from '../problems/problem';
 
 const MEGABYTE = 1024 * 1024;
 
@@ -63,10 +63,6 @@ export class ProgramRefusedError extends Error {
     super(`${program} could not do it.`);
   }
 }
-
-/** The machine had no time, memory, file or process to spare: nothing is said of the file. Seconds until it may have. */
-export const busy = (): ProblemError =>
-  new ProblemError('busy', 'School has a lot to do just now. It is tried again by itself.', 5);
 
 /** Of the machine, not of what was asked of it. */
 const SHORTAGES = new Set(['EAGAIN', 'ENOMEM', 'EMFILE', 'ENFILE', 'ENOSPC']);

@@ -34,6 +34,7 @@ describe('the schema', () => {
       '2026-11-29-quick',
       '2026-11-29-refused',
       '2026-11-29-recall',
+      '2026-11-29-dropped',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -15,6 +15,7 @@ import * as tries from './2026-11-29-tries';
 import * as quick from './2026-11-29-quick';
 import * as refused from './2026-11-29-refused';
 import * as recall from './2026-11-29-recall';
+import * as dropped from './2026-11-29-dropped';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -33,6 +34,7 @@ export const MIGRATIONS = [
   { name: '2026-11-29-quick', ...quick },
   { name: '2026-11-29-refused', ...refused },
   { name: '2026-11-29-recall', ...recall },
+  { name: '2026-11-29-dropped', ...dropped },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

@@ -59,6 +59,11 @@ export class RefusedMedia extends Row<RefusedMedia> {
   declare at: CreationOptional<Date>;
 }
 
+/** A file that something has stopped naming, until it is tidied. */
+export class DroppedFile extends Row<DroppedFile> {
+  declare hash: string;
+}
+
 /** A file that is arriving by tus, under the id of the media that it will be. */
 export class Upload extends Row<Upload> {
   declare id: string;
@@ -146,6 +151,7 @@ export function defineFiles(sequelize: Sequelize): void {
     },
     { ...common, tableName: 'uploads' },
   );
+  DroppedFile.init({ hash: { ...text(), primaryKey: true } }, { ...common, tableName: 'dropped_files' });
   RefusedMedia.init({ id: id(), pieceId: uuid(), why: text(), at: now() }, { ...common, tableName: 'refused_media' });
   CaptureLink.init(
     {

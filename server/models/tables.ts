@@ -7,7 +7,7 @@ import { definePieces } from './pieces';
 import { defineTalk } from './talk';
 
 export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part, type OwnDates } from './activities';
-export { Media, RefusedMedia, Upload, CaptureLink, CapturePhoto, Speech } from './files';
+export { Media, RefusedMedia, DroppedFile, Upload, CaptureLink, CapturePhoto, Speech } from './files';
 export { School, Person, Group, Membership, Session, SignInAttempt } from './people';
 export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';

@@ -19,6 +19,9 @@ const STATUS: Record<ProblemCode, ContentfulStatusCode> = {
   broken: 500,
 };
 
+/** Seconds after which there may be room again. */
+const BUSY_FOR = 5;
+
 /** A refusal with a sentence for people; services throw it, the app turns it into an answer. */
 export class ProblemError extends Error {
   override name = 'ProblemError';
@@ -43,3 +46,7 @@ export class ProblemError extends Error {
 
 export const notFound = (): ProblemError =>
   new ProblemError('not-found', 'There is nothing here for you. It may have moved, or be someone else’s.');
+
+/** The machine had no time, memory, file or process to spare: nothing is said of what was asked. */
+export const busy = (): ProblemError =>
+  new ProblemError('busy', 'School has a lot to do just now. It is tried again by itself.', BUSY_FOR);

@@ -28,6 +28,7 @@ import { wavePicture, type MediaPictures } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
 import { shownInThread } from './asks';
 import { shownInClassroom } from './classroom';
+import { dropFiles } from './droppedFiles';
 import { namedMedia, type HomePiece } from './namedMedia';
 import type { PieceFactsService } from './pieceFacts';
 
@@ -249,6 +250,7 @@ export class MediaService {
       if (there.length === 0) throw new RecordingError('Nothing of the recording lies there.');
       await cutPlayable(path, facts, there, out);
       const made = await this.files.adopt(out);
+      await dropFiles([made]); // it is fetched now, and made anew if it is wished for again
       return {
         hash: made,
         type: facts.sort === 'film' ? 'video/mp4' : 'audio/mp4',
@@ -317,9 +319,8 @@ export class MediaService {
 
   /**
    * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that
-   * were taken again and takes that were not chosen are gone (their files go when it is swept, see TidyService). Run
-   * twice, or broken off and run again, it comes to the
-   * same.
+   * were taken again and takes that were not chosen are gone (their files go
+   * when it is tidied). Run twice, or broken off and run again, it comes to the same.
    */
   async keepWhatWasSent(pieceId: string): Promise<void> {
     const goes = await Submission.unscoped().findAll({
@@ -345,6 +346,7 @@ export class MediaService {
     for (const media of others) {
       await CapturePhoto.destroy({ where: { mediaId: media.id } });
       await media.destroy();
+      await dropFiles([media.hash, media.playableHash, media.coverHash]);
     }
   }
 

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { FileStore } from './fileStore';
 
 describe('the file store', () => {
@@ -34,17 +34,22 @@ describe('the file store', () => {
       await files.put(Buffer.from('old')),
       await files.put(Buffer.from('fresh')),
     ];
-    writeFileSync(files.draft(), 'left behind');
-    const before = Date.now() + 1_000;
     for (const hash of [needed, old]) utimesSync(files.pathOf(hash), 1, 1);
-    for (const name of readdirSync(root).filter((each) => each.startsWith('.'))) utimesSync(join(root, name), 1, 1);
-    expect(await files.sweep((hash) => Promise.resolve(hash === needed), Date.now() - 60_000)).toBe(2);
-    expect(await Promise.all([needed, old, fresh].map(async (hash) => (await files.size(hash)) !== null))).toEqual([
-      true,
-      false,
-      true,
-    ]);
-    expect(await files.sweep(() => Promise.resolve(true), before)).toBe(0);
+    const isNeeded = (hash: string): Promise<boolean> => Promise.resolve(hash === needed);
+    const settled = [needed, old, fresh].map((hash) => files.removeUnneeded(hash, isNeeded, Date.now() - 60_000));
+    expect(await Promise.all(settled)).toEqual([true, true, false]);
+    const here = [needed, old, fresh].map(async (hash) => (await files.size(hash)) !== null);
+    expect(await Promise.all(here)).toEqual([true, false, true]);
+    expect(await files.removeUnneeded('0'.repeat(64), isNeeded, Date.now())).toBe(true);
+  });
+
+  it('takes away drafts that were left behind, and none that is being written', async () => {
+    const [left, current] = [files.draft(), files.draft()];
+    for (const path of [left, current]) writeFileSync(path, 'half of it');
+    utimesSync(left, 1, 1);
+    await files.removeDrafts(Date.now() - 60_000);
+    expect(all().filter((name) => name.startsWith('.'))).toEqual([basename(current)]);
+    rmSync(current);
   });
 
   it('keeps what is brought again at the moment in which it is taken away', async () => {
@@ -53,16 +58,18 @@ describe('the file store', () => {
     utimesSync(files.pathOf(hash), 1, 1);
     let asked = (): void => undefined;
     const wasAsked = new Promise<void>((resolve) => (asked = resolve));
-    const sweeping = files.sweep(async () => {
+    const before = Date.now() - 60_000;
+    const isNeeded = async (): Promise<boolean> => {
       asked();
       await new Promise((resolve) => setTimeout(resolve, 50));
       return false;
-    }, Date.now() - 60_000);
+    };
+    const removing = files.removeUnneeded(hash, isNeeded, before);
     await wasAsked;
     expect(await files.put(content)).toBe(hash);
-    await sweeping;
+    await removing;
     expect((await files.read(hash)).toString()).toBe('the same as before');
-    expect(await files.sweep(() => Promise.resolve(false), Date.now() - 60_000)).toBe(0);
+    expect(await files.removeUnneeded(hash, () => Promise.resolve(false), before)).toBe(false);
   });
 
   it('says that it does not have something, and leaves no half of what it could not write', async () => {

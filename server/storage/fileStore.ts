@@ -1,12 +1,9 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, mkdirSync } from 'node:fs';
+import { createReadStream, mkdirSync, type Stats } from 'node:fs';
 import { mkdir, open, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-
-/** Folders are called by the first two digits of what is in them. */
-const FOLDER = /^[0-9a-f]{2}$/;
 
 /**
  * Files by the SHA-256 of their content, below one folder. A file is written whole under another name and renamed, so
@@ -78,40 +75,42 @@ export class FileStore {
   }
 
   /**
-   * Takes away what nobody needs, and drafts that were left behind.
+   * Takes a file away where nobody needs it.
    *
-   * @param before only what is older, in milliseconds since 1970: what is new may not be written down as needed yet
-   * @returns how many files were taken away
+   * @param before only where it came before this time, in milliseconds since 1970: of what is newer, it may not be
+   * written down yet that it is needed
+   * @returns whether that is settled: it is gone, or needed. If not, it has to be asked again later
    */
-  async sweep(isNeeded: (hash: string) => Promise<boolean>, before: number): Promise<number> {
-    let removed = 0;
-    const isOld = async (path: string): Promise<boolean> => (await stat(path)).mtimeMs < before;
-    for (const entry of await readdir(this.root, { withFileTypes: true })) {
-      const path = join(this.root, entry.name);
-      if (entry.isFile() && entry.name.startsWith('.') && (await isOld(path))) {
-        await rm(path, { force: true });
-        removed += 1;
-      }
-      if (!entry.isDirectory() || !FOLDER.test(entry.name)) continue;
-      for (const hash of await readdir(path)) {
-        await this.inTurn(hash, async () => {
-          if (!(await isOld(this.path(hash))) || (await isNeeded(hash))) return;
-          await rm(this.path(hash), { force: true });
-          removed += 1;
-        });
-      }
+  async removeUnneeded(hash: string, isNeeded: (hash: string) => Promise<boolean>, before: number): Promise<boolean> {
+    let settled = true;
+    await this.inTurn(hash, async () => {
+      const came = await this.changed(this.path(hash));
+      if (came === null) return;
+      if (came >= before) settled = false;
+      else if (!(await isNeeded(hash))) await rm(this.path(hash), { force: true });
+    });
+    return settled;
+  }
+
+  /** Takes away drafts that were left behind before a time, in milliseconds since 1970. */
+  async removeDrafts(before: number): Promise<void> {
+    await mkdir(this.root, { recursive: true });
+    for (const name of await readdir(this.root)) {
+      if (!name.startsWith('.')) continue;
+      const path = join(this.root, name);
+      const written = await this.changed(path);
+      if (written !== null && written < before) await rm(path, { recursive: true, force: true });
     }
-    return removed;
+  }
+
+  /** When a file was last written, in milliseconds since 1970; null if it is not there. */
+  private async changed(path: string): Promise<number | null> {
+    return (await factsOf(path))?.mtimeMs ?? null;
   }
 
   /** In bytes; null if there is no such file. */
   async size(hash: string): Promise<number | null> {
-    try {
-      return (await stat(this.path(hash))).size;
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
-      throw error;
-    }
+    return (await factsOf(this.path(hash)))?.size ?? null;
   }
 
   read(hash: string): Promise<Buffer> {
@@ -126,6 +125,16 @@ export class FileStore {
   /** Where a program can read the file. */
   pathOf(hash: string): string {
     return this.path(hash);
+  }
+}
+
+/** Null for a file that is not there. */
+async function factsOf(path: string): Promise<Stats | null> {
+  try {
+    return await stat(path);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
+    throw error;
   }
 }
 

@@ -14,7 +14,8 @@ export class ZipFile {
   /** @param path a file that is not there yet */
   constructor(path: string) {
     this.written = pipeline(this.archive.outputStream, createWriteStream(path, { flags: 'wx' }));
-    // Told where it is waited for: in `add` or `end`.
+    // Told by `add`, and by `end`.
+    this.archive.on('error', () => undefined);
     this.written.catch(() => undefined);
   }
 
@@ -22,7 +23,13 @@ export class ZipFile {
   async add(name: string, content: ZipContent, { packed = false } = {}): Promise<void> {
     const source = content instanceof Uint8Array ? Readable.from([content]) : createReadStream(content.path);
     this.archive.addReadStream(source, name, { compress: !packed });
-    await Promise.race([finished(source), this.failure()]);
+    try {
+      await Promise.race([finished(source), this.failure()]);
+    } catch (error) {
+      // Half of an archive is none.
+      (this.archive.outputStream as Readable).destroy(error as Error);
+      throw error;
+    }
   }
 
   /** Ends the archive; without this it can't be opened. */

@@ -1,9 +1,9 @@
 import type { WebSocket } from 'ws';
 import type { Actor } from '../policy/actor';
 
-/** As an HTTP 401 would: the device asks for signing in, and does not come back by itself. */
+/** As HTTP's 401: on coming back the device is refused until somebody signs in. */
 const SIGNED_OUT = { code: 4401, reason: 'Signed out' };
-/** As an HTTP 403 would: the device comes back, and is let in to what it may still see. */
+/** As HTTP's 403: on coming back the device is let in to what it may still see. */
 const LOOK_AGAIN = { code: 4403, reason: 'Look again' };
 
 interface Lines {
