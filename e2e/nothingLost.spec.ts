@@ -64,6 +64,61 @@ test('a killed browser finds every lifted stroke again, also those that never re
   }
 });
 
+test('a stroke that a full device refuses is never said to be saved, and is kept as soon as there is room', async ({
+  device,
+  school,
+}) => {
+  const juno = await device();
+  await juno.as('Juno Pell');
+  await juno.openSheet(TITLE);
+  const before = await juno.strokesShown();
+  await expect(juno.saveLine).toContainText('saved at school too');
+  await school.kill();
+  await expect(juno.saveLine).toContainText('School can’t be reached');
+  // As a device that is full does: the write is begun, and undone.
+  await juno.page.evaluate(() => {
+    const add = IDBObjectStore.prototype.add;
+    IDBObjectStore.prototype.add = function (...given: Parameters<typeof add>) {
+      const asked = add.apply(this, given);
+      this.transaction.abort();
+      return asked;
+    };
+    (window as unknown as { makeRoom: () => void }).makeRoom = () => {
+      IDBObjectStore.prototype.add = add;
+    };
+  });
+  await juno.draw(0.5);
+  await juno.expectStrokes(before + 1);
+  await expect(juno.saveLine).toHaveText('not saved yet: this device has no room. Keep this page open');
+  await juno.page.evaluate(() => (window as unknown as { makeRoom: () => void }).makeRoom());
+  await expect(juno.saveLine).toContainText('saved on this device. School can’t be reached');
+  await school.start();
+  await juno.page.reload();
+  await juno.expectStrokes(before + 1);
+  await expect.poll(async () => (await school.strokes('Juno Pell', TITLE)).length).toBe(before + 1);
+});
+
+test('a device that can’t keep anything says so, and the work goes to school all the same', async ({
+  device,
+  school,
+}) => {
+  const juno = await device();
+  await juno.page.addInitScript(() => {
+    const open = indexedDB.open.bind(indexedDB);
+    // Never answered, as in some browsers' private windows.
+    indexedDB.open = (name, version) =>
+      name.startsWith('piece:') ? (new EventTarget() as unknown as IDBOpenDBRequest) : open(name, version);
+  });
+  await juno.as('Juno Pell');
+  await juno.open(`/activity/${await school.activityId(TITLE)}`);
+  await expect(juno.saveLine).toHaveText('saved at school', { timeout: 20_000 });
+  const before = await juno.strokesShown();
+  await juno.draw(0.5);
+  await juno.expectStrokes(before + 1);
+  await expect(juno.saveLine).toHaveText('saved at school');
+  await expect.poll(async () => (await school.strokes('Juno Pell', TITLE)).length).toBe(before + 1);
+});
+
 test('a server killed in the middle of drawing leaves every stroke on both sides', async ({ school, device }) => {
   const kit = await device();
   await kit.as('Amos Reddy');

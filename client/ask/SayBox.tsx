@@ -12,6 +12,7 @@ import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE } from '../ui/theme';
+import { RefusedList } from '../outbox/RefusedList';
 import type { Saying } from './useAsks';
 
 interface Props {
@@ -68,6 +69,7 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
           </Button>
         </View>
       )}
+      {home && <RefusedList home={home} />}
       {full && <Say>This device has no room for that picture.</Say>}
       <View style={styles.row}>
         {home && !media && <SayNote home={home} onSaid={setMedia} />}

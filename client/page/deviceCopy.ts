@@ -21,6 +21,8 @@ export class DeviceCopy {
   private unsaved: Uint8Array[] = [];
   private writing = false;
   private ended = false;
+  /** The device's database can't be opened, as far as one knows. */
+  private shut = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** Since the updates were last made one. */
   private rows = 0;
@@ -38,12 +40,13 @@ export class DeviceCopy {
     this.library = new IndexeddbPersistence(name, doc);
     doc.off('update', this.library._storeUpdate);
     doc.on('update', this.onUpdate);
-    this.timer = setTimeout(() => this.onState('failed'), PATIENCE);
+    this.timer = setTimeout(() => this.onShut(), PATIENCE);
     // The library waits for ever where the database can't be opened.
-    this.library._db.catch(() => !this.ended && this.onState('failed'));
+    this.library._db.catch(() => this.onShut());
     void this.library.whenSynced.then(() => {
       if (this.ended) return;
       clearTimeout(this.timer);
+      this.shut = false;
       this.rows = this.library._dbsize;
       onRead();
       this.onState(this.unsaved.length === 0 ? 'saved' : 'saving');
@@ -51,10 +54,16 @@ export class DeviceCopy {
     });
   }
 
+  private onShut(): void {
+    if (this.ended) return;
+    this.shut = true;
+    this.onState('failed');
+  }
+
   private readonly onUpdate = (update: Uint8Array, origin: unknown): void => {
     if (origin === this.library) return; // it came from there
     this.unsaved.push(update);
-    this.onState('saving');
+    this.onState(this.shut ? 'failed' : 'saving');
     void this.write();
   };
 

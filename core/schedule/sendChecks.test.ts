@@ -90,12 +90,25 @@ class Work {
     wordsFragment(this.doc, of).insert(0, [paragraph]);
     return this;
   }
-  found(parts: CheckedPart[], { choices = [] as CheckedChoice[], notes = [] as WalkNote[] } = {}): string[] {
-    return sendChecks(this.doc, { parts, choices, notes }).map(
+  found(
+    parts: CheckedPart[],
+    { choices = [] as CheckedChoice[], notes = [] as WalkNote[], refused = [] as string[] } = {},
+  ): string[] {
+    return sendChecks(this.doc, { parts, choices, notes, refused: new Set(refused) }).map(
       ({ needed, part: of, page, words }) => `${needed ? 'needs' : 'asks'} ${of}${page ? `/${page}` : ''}: ${words}`,
     );
   }
 }
+
+it('lets no part go that rests on what school would not take, if it is needed', () => {
+  const work = new Work().take('c', 'first', 1).take('c', 'second', 2).take('e', 'third', 1);
+  const parts = [part('c'), part('e', { required: false })];
+  expect(work.found(parts, { refused: ['first'] })).toEqual([]);
+  expect(work.found(parts, { refused: ['second', 'third'] })).toEqual([
+    'needs c: Part c: school could not take it',
+    'asks e: Part e: school could not take it',
+  ]);
+});
 
 it('finds nothing in a piece that is as it should be', () => {
   expect(

@@ -35,6 +35,15 @@ interface Checked {
   choices: readonly CheckedChoice[];
   /** The notes of the last review, if there is one. */
   notes: readonly WalkNote[];
+  /** Ids of files that school would not take: what rests on one of them arrives empty. */
+  refused?: ReadonlySet<string>;
+}
+
+/** What is looked through. */
+interface Looked {
+  doc: Y.Doc;
+  progress: PieceProgress;
+  refused: ReadonlySet<string>;
 }
 
 /** Longest piece of a note that is quoted, in characters. */
@@ -77,13 +86,16 @@ function lacking(
   return { kind: 'part', page: pages[0]?.id ?? null, words: `${part.title}: still empty` };
 }
 
-function ofPart(
-  doc: Y.Doc,
-  part: CheckedPart,
-  progress: PieceProgress,
-  pages: readonly PagePlan[],
-  missing: boolean,
-): SendCheck[] {
+/** Where a part rests on a file that school would not take: its chosen take, or the photo that a page is made of. */
+function refusedIn({ doc, refused }: Looked, part: CheckedPart, pages: readonly PagePlan[]) {
+  const take = chosenTake(readTakes(doc, part.id));
+  if (take && refused.has(take.media)) return { kind: 'recording', page: null } as const;
+  const page = pages.find(({ background }) => background.kind === 'photo' && refused.has(background.media));
+  return page ? ({ kind: 'photo', page: page.id } as const) : null;
+}
+
+function ofPart(looked: Looked, part: CheckedPart, pages: readonly PagePlan[], missing: boolean): SendCheck[] {
+  const { doc, progress } = looked;
   const found: SendCheck[] = [];
   const add = (check: Omit<SendCheck, 'part' | 'needed'>, needed = false): void =>
     void found.push({ ...check, part: part.id, needed });
@@ -91,6 +103,8 @@ function ofPart(
   const complete = partComplete(progress, part);
   if (missing) add(lacking(doc, part, progress, pages), true);
   else if (begun && !complete) add(lacking(doc, part, progress, pages));
+  const refused = refusedIn(looked, part, pages);
+  if (refused) add({ ...refused, words: `${part.title}: school could not take it` }, part.required);
   const take = chosenTake(readTakes(doc, part.id));
   if (take && take.faults.length > 0)
     add({ kind: 'recording', page: null, words: `${part.title}: ${faultLine(take.faults)}` });
@@ -124,15 +138,14 @@ function noteWords(words: string, voice: string | null): string {
  * @returns what was found, in the order of the parts; then of choices; then the notes of the last review that are not
  * ticked off
  */
-export function sendChecks(doc: Y.Doc, { parts, choices, notes }: Checked): SendCheck[] {
+export function sendChecks(doc: Y.Doc, { parts, choices, notes, refused = new Set() }: Checked): SendCheck[] {
   const progress = measureProgress(doc);
   const { missing, short } = completeness(parts, choices, progress);
   const pages = readPages(doc);
   const ofParts = parts.flatMap((part) =>
     ofPart(
-      doc,
+      { doc, progress, refused },
       part,
-      progress,
       pages.filter((page) => page.part === part.id),
       missing.includes(part.id),
     ),

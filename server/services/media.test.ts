@@ -264,6 +264,27 @@ describe('a go with a picture', () => {
     expect(await redIn(`/api/pieces/${piece}/picture`)).toBe(true);
   });
 
+  it('goes without a picture that school would not take, and has it once it is taken after all', async () => {
+    await drawInto(school, piece);
+    const media = randomUUID();
+    await place(media);
+    expect((await bring('<svg xmlns="http://www.w3.org/2000/svg"><!-- no end', media)).status).toBe(415);
+    const go = await send();
+    expect(go.status).toBe(200);
+    await ada.json('POST', `/api/pieces/${piece}/take-back`);
+    expect((await bring('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>', media)).status).toBe(200);
+    expect(await school.query('SELECT count(*)::int AS left FROM refused_media')).toEqual([{ left: 0 }]);
+    expect((await send()).status).toBe(200);
+  });
+
+  it('lets nobody say of another’s piece that something was refused', async () => {
+    const ben = await harness.as('ben');
+    const media = randomUUID();
+    await place(media);
+    expect((await ben.bring(piece, 'no picture at all', media)).status).toBe(404);
+    expect((await send()).status).toBe(409);
+  });
+
   it('becomes a PDF in a job, for whoever asked', async () => {
     await drawInto(school, piece);
     const go = (await (await send()).json()) as { id: string };

@@ -300,6 +300,11 @@ export class MediaService {
     return ids.length === 0 || (await Media.count({ where: { id: [...ids], activityId } })) === ids.length;
   }
 
+  /** Ids of files of a piece that school would not take. */
+  async refusedOf(pieceId: string): Promise<Set<string>> {
+    return new Set((await RefusedMedia.findAll({ where: { pieceId }, attributes: ['id'] })).map(({ id }) => id));
+  }
+
   /** Whether all of these are at school, as files of this piece or its activity; or can never be. */
   async allHere(named: readonly string[], pieceId: string): Promise<boolean> {
     const ids = named.filter(isId);
@@ -309,10 +314,9 @@ export class MediaService {
       where: { id: { [Op.in]: [...ids] } },
       attributes: ['id', 'pieceId', 'activityId'],
     });
-    const refused = await RefusedMedia.findAll({ where: { id: [...ids], pieceId }, attributes: ['id'] });
     const settled = new Set([
       ...found.filter((each) => each.pieceId === pieceId || each.activityId === piece.activityId).map(({ id }) => id),
-      ...refused.map(({ id }) => id),
+      ...(await this.refusedOf(pieceId)),
     ]);
     return ids.every((id) => settled.has(id));
   }

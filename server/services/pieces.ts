@@ -261,7 +261,7 @@ export class PieceService {
 
   /** What is found in a document that is about to be frozen. */
   private async check(
-    { activityId, facts, latestGo }: Standing,
+    { activityId, pieceId, facts, latestGo }: Standing,
     doc: Y.Doc,
     transaction: Transaction,
   ): Promise<SendCheck[]> {
@@ -288,7 +288,9 @@ export class PieceService {
           parts.map(({ id }) => id),
         )
       : [];
-    return sendChecks(doc, { parts: parts.filter(({ removed }) => !removed), choices: choices ?? [], notes });
+    const refused = await this.media.refusedOf(pieceId!);
+    const current = parts.filter(({ removed }) => !removed);
+    return sendChecks(doc, { parts: current, choices: choices ?? [], notes, refused });
   }
 
   private async freeze(

@@ -204,14 +204,18 @@ export class PlanningService {
 
   private async view(actor: Actor, found: Found): Promise<PlanView> {
     const { activity, assigned } = found;
-    const plan = activity.draft ?? (await this.given(found));
+    const kept = activity.draft ?? (await this.given(found));
+    const groups = await this.groupsFor(actor, assigned, kept);
+    const known = new Set(groups.map(({ id }) => id));
+    // A group that one has stopped to teach, and has not given it to, is no longer among those to choose.
+    const plan = { ...kept, groups: kept.groups.filter(({ group }) => known.has(group)) };
     return {
       id: activity.id,
       state: activity.state,
       changed: activity.state !== 'draft' && Boolean(activity.draft),
       version: activity.draftVersion!,
       plan,
-      groups: await this.groupsFor(actor, assigned, plan),
+      groups,
       workIn: await this.workIn(activity.id),
       marked: {
         count: await this.markedBy(activity.id),

@@ -15,7 +15,7 @@ import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { SayNote } from '../../capture/SayNote';
-import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
+import { mediaOutbox, onTheirWay, refusedOf, wayWords } from '../../api/mediaOutbox';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
 import { VoiceButton } from '../../recording/VoiceButton';
@@ -33,7 +33,7 @@ import { useStore } from 'zustand';
 import { useLastReview } from '../notes/useLastReview';
 import { Receipt } from './Receipt';
 import { useSend } from './useSend';
-import { RefusedList } from './RefusedList';
+import { RefusedList } from '../../outbox/RefusedList';
 import { wordCountWords } from '@lippet/core/words/wordCount';
 
 interface Props {
@@ -128,10 +128,13 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
   const current = useMemo(() => piece.parts.filter(({ removed }) => !removed), [piece.parts]);
   const { teacher, title } = piece.card;
   const last = useLastReview(piece);
-  const checks = useMemo(
-    () => sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [] }),
-    [live, current, piece.choices, last],
-  );
+  const home = `pieces/${piece.id}` as const;
+  const outbox = useStore(mediaOutbox.state);
+  const way = onTheirWay(outbox, home);
+  const checks = useMemo(() => {
+    const refused = new Set(refusedOf(outbox, home).map(([id]) => id));
+    return sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [], refused });
+  }, [live, current, piece.choices, last, outbox, home]);
   const needed = checks.filter((check) => check.needed);
   const others = checks.filter((check) => !check.needed);
   // What a part lacks stands with it; the rest has a line of its own.
@@ -141,7 +144,6 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
     else if (page) onPage(page);
     else onPart(part);
   };
-  const way = onTheirWay(useStore(mediaOutbox.state), `pieces/${piece.id}`);
   const first = needed[0] && piece.parts.find(({ id }) => id === needed[0]!.part);
 
   if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
@@ -234,7 +236,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
             <Text variant="labelMedium">{LEAD_WORDS[check.kind]}</Text>
           </Pressable>
         ))}
-        <RefusedList pieceId={piece.id} />
+        <RefusedList home={home} />
         {way && <Say calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Say>}
         <Text variant="headlineSmall" role="heading" aria-level={2}>
           A word with it

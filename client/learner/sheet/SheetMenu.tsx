@@ -12,8 +12,8 @@ import type { Surface } from '../../page/surface';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { EarlierCopies } from './EarlierCopies';
-import { OutboxList } from './OutboxList';
-import { RefusedList } from './RefusedList';
+import { OutboxList } from '../../outbox/OutboxList';
+import { RefusedList } from '../../outbox/RefusedList';
 
 export type MenuSection = 'menu' | 'marks' | 'earlier' | 'play' | 'keys' | 'out';
 
@@ -90,7 +90,7 @@ export function SheetMenu({
       {view === 'menu' && (
         <View style={styles.list}>
           <OutboxList pieceId={piece.id} />
-          <RefusedList pieceId={piece.id} />
+          <RefusedList home={`pieces/${piece.id}`} />
           <Button
             icon="ask"
             onPress={() => {

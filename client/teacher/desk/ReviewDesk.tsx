@@ -36,6 +36,7 @@ import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
 import { useSameList } from '../../ui/useSameList';
 import { useLayout } from '../../ui/useLayout';
+import { RefusedList } from '../../outbox/RefusedList';
 import { AnswerPanel } from './AnswerPanel';
 import { HungSheet } from './HungSheet';
 import { Line } from './Line';
@@ -286,7 +287,7 @@ export default function ReviewDesk({
   const saved = open && (
     <View style={styles.saved}>
       <View style={styles.saveWords}>
-        <SaveLine live={live} />
+        <SaveLine live={live} pieceId={piece.pieceId ?? undefined} />
       </View>
       {wide && paged && <StampPick surface={surface} />}
       {wide && paged && <OptionPick />}
@@ -295,6 +296,7 @@ export default function ReviewDesk({
   );
   const panel = (
     <View testID="answer">
+      {piece.pieceId && <RefusedList home={`pieces/${piece.pieceId}`} />}
       <AnswerPanel
         activityId={activityId}
         piece={piece}

@@ -25,6 +25,7 @@ import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 import { BasicsSection } from './BasicsSection';
 import { boothPart } from '../../capture/boothPart';
+import { RefusedList } from '../../outbox/RefusedList';
 import { ForWhomSection } from './ForWhomSection';
 import { JoiningCard } from './JoiningCard';
 import { MaterialsSection, newMaterial } from './MaterialsSection';
@@ -242,7 +243,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       </>
     ),
   };
-  const form = SECTIONS.map(({ place }) => (
+  const sheets = SECTIONS.map(({ place }) => (
     <PlanSection
       key={place}
       place={place}
@@ -252,6 +253,12 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       {sections[place]}
     </PlanSection>
   ));
+  const form = (
+    <>
+      <RefusedList home={home} />
+      {sheets}
+    </>
+  );
   const index = (
     <View style={styles.index} role="navigation" aria-label="Parts of the form">
       {SECTIONS.map(({ place, word }, i) => {

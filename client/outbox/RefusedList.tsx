@@ -1,16 +1,17 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { mediaOutbox, refusedOf, type Refused } from '../../api/mediaOutbox';
-import { useLocalFile } from '../../recording/useLocalFile';
-import { Button } from '../../ui/Button';
-import { colours, OUTLINE } from '../../ui/theme';
+import { mediaOutbox, refusedOf, type Refused } from '../api/mediaOutbox';
+import { useLocalFile } from '../recording/useLocalFile';
+import { Button } from '../ui/Button';
+import { colours, OUTLINE } from '../ui/theme';
 import { fileWords } from './fileWords';
 
-/** What school would not take of a piece: it is here until one throws it away, and the rest goes without it. */
-export function RefusedList({ pieceId }: { pieceId: string }) {
+/** What school would not take of a piece, an activity or a group: it is here until one throws it away. */
+export function RefusedList({ home }: { home: MediaHome }) {
   const state = useStore(mediaOutbox.state);
-  const files = refusedOf(state, `pieces/${pieceId}`);
+  const files = refusedOf(state, home);
   if (files.length === 0) return null;
   return (
     <View role="list" aria-label="Not taken by school" style={styles.list}>

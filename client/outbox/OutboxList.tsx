@@ -1,8 +1,8 @@
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { mediaOutbox } from '../../api/mediaOutbox';
-import { colours, OUTLINE } from '../../ui/theme';
+import { mediaOutbox } from '../api/mediaOutbox';
+import { colours, OUTLINE } from '../ui/theme';
 import { fileWords } from './fileWords';
 
 /** The files of a piece that are on their way to school, and how far each is. */
