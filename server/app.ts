@@ -22,6 +22,8 @@ import { mediaRoutes } from './routes/media';
 import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
+import { MeasuringService } from './services/measuring';
+import { PieceCountService } from './services/pieceCounts';
 import { PieceFactsService } from './services/pieceFacts';
 import { ActivityArchiveService } from './services/activityArchive';
 import { ActivityRecord } from './services/activityRecord';
@@ -74,15 +76,18 @@ export function makeServices(
 ): Services {
   const log = new UpdateLog(sequelize);
   const compute = makeCompute(config.computeWorker);
-  const facts = new PieceFactsService(sequelize, log, compute, (id) => hub.isOpen({ kind: 'piece', id }), clock);
+  const isOpen = (id: string): boolean => hub.isOpen({ kind: 'piece', id });
+  const measuring = new MeasuringService(sequelize, log, compute, isOpen, logger);
+  const facts = new PieceFactsService(sequelize, measuring, clock);
+  const counts = new PieceCountService(sequelize, measuring);
   const copies = new PieceCopyService(sequelize, log, clock);
   const files = new FileStore(config.filesRoot);
   const work = new GoFiles(files, compute, config.fontsRoot);
   const media = new MediaService(files, facts, jobs, clock);
   const uploads = new UploadService(config.filesRoot, media, clock);
-  const planning = new PlanningService(sequelize, facts, media, clock);
+  const planning = new PlanningService(sequelize, facts, counts, media, clock);
   const signIn = new SignInService(sequelize, clock);
-  const hub = new SyncHub(log, documentAccess(facts, copies, signIn, clock), logger);
+  const hub = new SyncHub(log, documentAccess(facts, measuring, copies, signIn, clock), logger);
   return {
     config,
     compute,
@@ -111,7 +116,7 @@ export function makeServices(
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),
-    reviewLine: new ReviewLineService(sequelize, facts, clock),
+    reviewLine: new ReviewLineService(sequelize, facts, counts, clock),
     noteReplies: new NoteReplyService(sequelize, facts, clock),
     keptStamps: new KeptStampService(),
     reviews: new ReviewService({ sequelize, log, facts, media, jobs, hub: () => hub }, clock),

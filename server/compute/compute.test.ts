@@ -24,22 +24,22 @@ describe('computing', () => {
 
   it('comes to the same beside as in place', async () => {
     const update = large();
-    expect(await threads.run('measure', update)).toEqual(await inPlace.run('measure', update));
-    expect(await threads.run('measure', null)).toEqual({ parts: {} });
+    expect(await threads.run('measure', [update])).toEqual(await inPlace.run('measure', [update]));
+    expect(await threads.run('measure', [])).toEqual({ parts: {} });
   });
 
   it('says why something can’t be made, and fails only what fails', async () => {
-    const broken = threads.run('measure', Buffer.from('no update') as never);
+    const broken = threads.run('measure', [Buffer.from('no update')]);
     await expect(broken).rejects.toThrow();
-    expect(await threads.run('measure', null)).toEqual({ parts: {} });
+    expect(await threads.run('measure', [])).toEqual({ parts: {} });
   });
 
   it('leaves the thread that asks free meanwhile', async () => {
     const update = large();
-    await threads.run('measure', update); // a thread has started
+    await threads.run('measure', [update]); // a thread has started
     let turns = 0;
     const ticking = setInterval(() => (turns += 1), 1);
-    await Promise.all(Array.from({ length: 20 }, () => threads.run('measure', update)));
+    await Promise.all(Array.from({ length: 20 }, () => threads.run('measure', [update])));
     clearInterval(ticking);
     expect(turns).toBeGreaterThan(5);
   });

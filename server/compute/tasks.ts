@@ -1,9 +1,11 @@
 import { documentOf } from '@lippet/core/page/document';
 import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
+import * as Y from 'yjs';
 import type { GoPdf, GoPdfTask } from './goPdf';
 
-/** What a piece holds. @param update its document, as one Yjs update; null for an empty one */
-const measure = (update: Uint8Array | null): PieceProgress => measureProgress(documentOf(update));
+/** What a piece holds. @param updates its document, as Yjs updates */
+const measure = (updates: readonly Uint8Array[]): PieceProgress =>
+  measureProgress(documentOf(updates.length > 0 ? Y.mergeUpdates([...updates]) : null));
 
 /** A go as a PDF. Most threads only ever measure: what writes PDFs is not run before one is asked for. */
 const goPdf = async (task: GoPdfTask): Promise<GoPdf> => (await import('./goPdf')).goPdf(task);

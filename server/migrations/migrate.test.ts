@@ -35,6 +35,7 @@ describe('the schema', () => {
       '2026-11-29-refused',
       '2026-11-29-recall',
       '2026-11-29-dropped',
+      '2026-11-29-counted',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

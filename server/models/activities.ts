@@ -59,6 +59,8 @@ export class Activity extends Row<Activity> {
   declare topic: CreationOptional<string>;
   declare ages: CreationOptional<Ages | null>;
   declare changedAt: CreationOptional<Date>;
+  /** Counts the times that its parts were given out. */
+  declare partsRevision: CreationOptional<number>;
   declare createdAt: CreationOptional<Date>;
 }
 
@@ -146,6 +148,7 @@ export function defineActivities(sequelize: Sequelize): void {
       topic: { ...text(), defaultValue: '' },
       ages: maybeJson(),
       changedAt: now(),
+      partsRevision: { ...integer(), defaultValue: 1 },
       createdAt: now(),
     },
     { ...common, tableName: 'activities' },

@@ -34,6 +34,10 @@ export class Piece extends Row<Piece> {
   /** Measured from the document up to the update `progressThrough`. */
   declare progress: CreationOptional<PieceProgress>;
   declare progressThrough: CreationOptional<string>;
+  /** By `progress`, for the parts that the activity had at revision `countedFor`; null before it was first counted. */
+  declare made: CreationOptional<boolean>;
+  declare complete: CreationOptional<boolean>;
+  declare countedFor: CreationOptional<number | null>;
   declare createdAt: CreationOptional<Date>;
 }
 
@@ -143,6 +147,9 @@ export function definePieces(sequelize: Sequelize): void {
       frozen: { ...flag(), defaultValue: false },
       progress: { ...json(), defaultValue: { parts: {} } },
       progressThrough: { type: DataTypes.BIGINT, allowNull: false, defaultValue: 0 },
+      made: { ...flag(), defaultValue: false },
+      complete: { ...flag(), defaultValue: false },
+      countedFor: { type: DataTypes.INTEGER },
       createdAt: now(),
     },
     { ...common, tableName: 'pieces' },

@@ -3,6 +3,7 @@ import { Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import type { DocumentGate } from '../sync/hub';
+import type { MeasuringService } from './measuring';
 import type { PieceCopyService } from './pieceCopies';
 import type { PieceFactsService } from './pieceFacts';
 import type { SignInService } from './signIn';
@@ -10,6 +11,7 @@ import type { SignInService } from './signIn';
 /** The sync hub's gate: asks the policy about live documents. */
 export function documentAccess(
   facts: PieceFactsService,
+  measuring: MeasuringService,
   copies: PieceCopyService,
   signIn: SignInService,
   clock: () => number = Date.now,
@@ -34,7 +36,7 @@ export function documentAccess(
     },
     async paused({ kind, id }) {
       if (kind !== 'piece') return;
-      await facts.measure(id);
+      await measuring.measure(id);
       await copies.keep(id);
     },
     async written({ kind, id }) {

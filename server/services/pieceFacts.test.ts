@@ -70,6 +70,34 @@ describe('facts of pieces', () => {
     expect(sum).toBe(3 * 2); // three activities, two learners in the group
   });
 
+  const countsOfOpen = async (): Promise<ReviewActivity['counts']> =>
+    (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(
+      ({ activityId }) => activityId === school.activities.open,
+    )!.counts;
+
+  it('are counted anew, and no document read, where an activity’s parts are others now', async () => {
+    await drawInto(school, pieceId);
+    expect(await countsOfOpen()).toMatchObject({ ready: 1, new: 1 });
+    await school.sequelize.query(`UPDATE parts SET required = true WHERE activity_id = '${school.activities.open}'`);
+    await school.sequelize.query('UPDATE activities SET parts_revision = parts_revision + 1');
+    // Nothing can be measured any more: whoever tried would be told.
+    await school.sequelize.query("ALTER TABLE piece_updates ALTER COLUMN data TYPE text USING 'unreadable'");
+    expect(await countsOfOpen()).toMatchObject({ started: 1, ready: 0, new: 1 });
+    expect(await card()).toMatchObject({ standing: { state: 'started' } });
+  });
+
+  it('stay as they were for a document that can’t be measured, and harm nobody else’s list', async () => {
+    await drawInto(school, pieceId);
+    expect(await card()).toMatchObject({ standing: { state: 'ready' } });
+    const broken = Buffer.from([255, 255, 255, 255, 1]);
+    await school.log.append({ kind: 'piece', id: pieceId }, broken);
+    expect(await card()).toMatchObject({ standing: { state: 'ready' } });
+    expect(await countsOfOpen()).toMatchObject({ ready: 1, new: 1 });
+    const before = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
+    await countsOfOpen();
+    expect((await Piece.findByPk(pieceId, { rejectOnEmpty: true })).progressThrough).toBe(before.progressThrough);
+  });
+
   it('say when a piece was last touched only once something is made', async () => {
     expect((await card()).touchedAt).toBeNull();
     await drawInto(school, pieceId);

@@ -1,13 +1,13 @@
-import { literal, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { PartKind, TakeBack } from '@lippet/core/contract/plan';
 import type { Felt } from '@lippet/core/contract/work';
-import { completeness, type ChoiceNeed, type Completeness, type PartNeed } from '@lippet/core/schedule/completeness';
+import { completeness, type Completeness } from '@lippet/core/schedule/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
-import type { Compute } from '../compute/compute';
-import { Activity, Part, Piece } from '../models/tables';
-import { currentTransaction } from '../models/transactionContext';
-import type { UpdateLog } from '../sync/updateLog';
+import type { Piece } from '../models/tables';
+import { activityNeeds, type ActivityNeeds } from './activityNeeds';
+import { LISTED, PAIRS, pairsOf, type FactsFilter } from './learnerWork';
+import type { MeasuringService } from './measuring';
 
 /** The group as whose work a piece counts, and whether its learner has left that. */
 export interface Work {
@@ -89,33 +89,11 @@ const time = (date: Date | null): number | null => date && date.getTime();
 /** Stands for the group where a piece's owner has left all that the activity is for: nobody teaches it. */
 export const NOBODYS: Work = { groupId: '', left: true };
 
-/** What completeness needs to know of an activity. */
-interface Needs {
-  kinds: PartKind[];
-  parts: PartNeed[];
-  choices: readonly ChoiceNeed[];
-}
-
-/** Which learner-and-activity pairs to look up. Each filter that is given narrows them. */
-export interface FactsFilter {
-  personId?: string;
-  activityId?: string;
-  groupIds?: readonly string[];
-  pieceId?: string;
-  /**
-   * Also what learners may choose and have not begun. Whoever asks for one person and one activity gets that anyway.
-   */
-  free?: boolean;
-}
-
 /** The one query behind every list: activity, learner, piece, latest go and its review. */
 export class PieceFactsService {
   constructor(
     private readonly sequelize: Sequelize,
-    private readonly log: UpdateLog,
-    private readonly compute: Compute,
-    /** Whether somebody has a piece open on a device now. */
-    private readonly isOpen: (pieceId: string) => boolean,
+    private readonly measuring: MeasuringService,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -126,27 +104,7 @@ export class PieceFactsService {
    */
   async find(filter: FactsFilter, transaction?: Transaction): Promise<Standing[]> {
     const rows = await this.sequelize.query<FactRow>(
-      `WITH pairs AS (
-         SELECT DISTINCT ON (a.id, m.person_id) a.id, a.created_at, g.group_id, m.person_id, a.title, a.subject, a.teacher_id, a.minutes,
-                a.late_allowed, a.take_back, a.state, m.left_at, g.free, f.id AS folder_id, f.title AS folder,
-                CASE WHEN x.person_id IS NULL THEN GREATEST(g.opens, f.opens) ELSE x.opens END AS opens,
-                CASE WHEN x.person_id IS NULL THEN g.due ELSE x.due END AS due,
-                CASE WHEN x.person_id IS NULL THEN g.closes ELSE x.closes END AS closes
-         FROM activities a
-         JOIN assignments g ON g.activity_id = a.id
-         JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner'
-         LEFT JOIN folders f ON f.id = g.folder_id
-         LEFT JOIN learner_dates x ON x.activity_id = a.id AND x.person_id = m.person_id
-         WHERE a.state <> 'draft'
-           AND (:personId::uuid IS NULL OR m.person_id = :personId)
-           AND (:activityId::uuid IS NULL OR a.id = :activityId)
-           AND (:pieceId::uuid IS NULL OR (a.id, m.person_id) = (SELECT activity_id, person_id FROM pieces WHERE id = :pieceId))
-           AND (:groupIds::uuid[] IS NULL OR EXISTS (SELECT FROM assignments own
-             JOIN memberships theirs ON theirs.group_id = own.group_id AND theirs.role = 'learner'
-             WHERE own.activity_id = a.id AND theirs.person_id = m.person_id AND own.group_id = ANY(:groupIds::uuid[])))
-         -- Of two groups that have the same work, the one that leaves more time counts.
-         ORDER BY a.id, m.person_id, (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id
-       )
+      `WITH pairs AS (${PAIRS})
        SELECT a.id AS activity_id, a.group_id, a.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
               a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state, a.left_at,
               p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
@@ -162,31 +120,22 @@ export class PieceFactsService {
          SELECT id, go, sent_at, word, felt, voice_id FROM submissions
          WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
        LEFT JOIN reviews r ON r.submission_id = s.id
-       -- What is put away is kept for those who have begun it; so is the work of who has left.
-       -- So is what was chosen freely, for those who chose it.
-       WHERE ((a.state = 'set' AND a.left_at IS NULL AND (:free OR NOT a.free)) OR p.id IS NOT NULL)
-         -- Whoever is in two groups is on the lists of the one as whose work it counts, and on no others.
-         AND (:groupIds::uuid[] IS NULL OR a.group_id = ANY(:groupIds::uuid[]))
+       WHERE ${LISTED}
+         AND (NOT :waiting OR (s.id IS NOT NULL AND r.outcome IS NULL))
        ORDER BY a.created_at, a.id`,
       {
-        replacements: {
-          personId: filter.personId ?? null,
-          activityId: filter.activityId ?? null,
-          pieceId: filter.pieceId ?? null,
-          free: filter.free ?? (filter.personId !== undefined && filter.activityId !== undefined),
-          groupIds: filter.groupIds ? `{${filter.groupIds.join(',')}}` : null,
-        },
+        replacements: { ...pairsOf(filter), waiting: filter.waiting ?? false },
         type: QueryTypes.SELECT,
         transaction,
       },
     );
-    const needs = await this.needs([...new Set(rows.map((row) => row.activity_id))]);
+    const needs = await activityNeeds([...new Set(rows.map((row) => row.activity_id))]);
     const atOnce = filter.pieceId !== undefined || filter.personId !== undefined;
-    return Promise.all(
-      rows.map(async (row) =>
-        this.standing(row, needs.get(row.activity_id)!, await this.progress(row, atOnce, transaction)),
-      ),
-    );
+    const standings: Standing[] = [];
+    // One after the other: what has to be measured holds a connection for as long as that takes.
+    for (const row of rows)
+      standings.push(this.standing(row, needs.get(row.activity_id)!, await this.progress(row, atOnce, transaction)));
+    return standings;
   }
 
   /** Which group's work a learner's piece is, as the lists have it. */
@@ -200,34 +149,7 @@ export class PieceFactsService {
     return row ? { groupId: row.group_id, left: row.left } : NOBODYS;
   }
 
-  private async needs(activityIds: string[]): Promise<Map<string, Needs>> {
-    const needs = new Map<string, Needs>();
-    const activities = await Activity.findAll({ where: { id: activityIds }, attributes: ['id', 'choices'], raw: true });
-    for (const { id, choices } of activities) needs.set(id, { kinds: [], parts: [], choices: choices ?? [] });
-    const parts = await Part.findAll({
-      where: { activityId: activityIds, removedAt: null },
-      attributes: [
-        'id',
-        'activityId',
-        'required',
-        'choice',
-        'waits',
-        'kind',
-        [literal("settings->'leastWords'"), 'leastWords'],
-        [literal("settings->'mostWords'"), 'mostWords'],
-      ],
-      order: ['position'],
-      raw: true,
-    });
-    for (const { activityId, ...part } of parts as unknown as (PartNeed & { activityId: string; kind: PartKind })[]) {
-      const need = needs.get(activityId)!;
-      need.parts.push(part);
-      if (!need.kinds.includes(part.kind)) need.kinds.push(part.kind);
-    }
-    return needs;
-  }
-
-  private standing(row: FactRow, needs: Needs, progress: PieceProgress): Standing {
+  private standing(row: FactRow, needs: ActivityNeeds, progress: PieceProgress): Standing {
     const done = completeness(needs.parts, needs.choices, progress);
     const facts: PieceFacts = {
       made: done.made,
@@ -290,26 +212,7 @@ export class PieceFactsService {
   private async progress(row: FactRow, atOnce: boolean, transaction?: Transaction): Promise<PieceProgress> {
     if (!row.piece_id || !row.update_id) return { parts: {} };
     if (row.progress && row.progress_through === row.update_id) return row.progress;
-    if (row.progress && !atOnce && this.isOpen(row.piece_id)) return row.progress;
-    return this.measure(row.piece_id, transaction);
-  }
-
-  /**
-   * Measures what a piece's document holds, and keeps it. The piece is locked meanwhile: of changes that come at once, one
-   * with a smaller number may be there later, and would never be measured.
-   */
-  measure(pieceId: string, transaction?: Transaction): Promise<PieceProgress> {
-    const underWay = transaction ?? currentTransaction();
-    return underWay
-      ? this.measureWithin(pieceId, underWay)
-      : this.sequelize.transaction((own) => this.measureWithin(pieceId, own));
-  }
-
-  private async measureWithin(pieceId: string, transaction: Transaction): Promise<PieceProgress> {
-    await Piece.findByPk(pieceId, { attributes: ['id'], lock: transaction.LOCK.UPDATE, transaction });
-    const read = await this.log.read({ kind: 'piece', id: pieceId }, transaction);
-    const progress = await this.compute.run('measure', read?.update ?? null);
-    await Piece.update({ progress, progressThrough: read?.through ?? '0' }, { where: { id: pieceId }, transaction });
-    return progress;
+    if (row.progress && !atOnce && this.measuring.isOpen(row.piece_id)) return row.progress;
+    return this.measuring.measure(row.piece_id, transaction);
   }
 }

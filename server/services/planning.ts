@@ -18,7 +18,7 @@ import { notFound, ProblemError } from '../problems/problem';
 import { foldersOf } from './folders';
 import type { MediaService } from './media';
 import type { PieceFactsService } from './pieceFacts';
-import { countStates } from './stateCounts';
+import { countStates, type PieceCountService } from './pieceCounts';
 import { tellPerson } from './updates';
 
 const NEWER = 'Somebody else has changed this meanwhile. Look at what is there now, and change it again.';
@@ -49,6 +49,7 @@ export class PlanningService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
+    private readonly counts: PieceCountService,
     private readonly media: MediaService,
     private readonly clock: () => number = Date.now,
   ) {}
@@ -65,10 +66,10 @@ export class PlanningService {
       ],
     });
     const ids = activities.map(({ id }) => id);
-    const [assigned, parts, standings, groups] = await Promise.all([
+    const [assigned, parts, counts, groups] = await Promise.all([
       Assignment.findAll({ where: { activityId: ids } }),
       Part.findAll({ where: { activityId: ids, removedAt: null }, attributes: ['activityId'] }),
-      actor.teaches.size > 0 ? this.facts.find({ groupIds: [...actor.teaches] }) : [],
+      actor.teaches.size > 0 ? this.counts.count({ groupIds: [...actor.teaches] }, 'activity') : [],
       Group.findAll({ where: { id: { [Op.in]: await this.groupIdsOf(ids) } }, order: ['name'] }),
     ]);
     return activities.map((activity): ActivityCard => {
@@ -98,7 +99,7 @@ export class PlanningService {
         }),
         changedAt: activity.changedAt!.getTime(),
         parts: draft?.parts.length ?? parts.filter(({ activityId }) => activityId === activity.id).length,
-        counts: countStates(standings.filter(({ activityId }) => activityId === activity.id)),
+        counts: countStates(counts.filter(({ activityId }) => activityId === activity.id)),
       };
     });
   }
@@ -412,6 +413,7 @@ export class PlanningService {
         state: 'set',
         draft: null,
         changedAt: at,
+        partsRevision: activity.partsRevision! + 1,
       },
       { transaction },
     );

@@ -10,48 +10,55 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import { activityParts } from './activityParts';
-import type { PieceFactsService, Standing } from './pieceFacts';
+import { countStates, type CountRow, type PieceCountService } from './pieceCounts';
+import type { PieceFactsService } from './pieceFacts';
 import { firstSent } from './goes';
-import { countStates } from './stateCounts';
 import { tellPerson } from './updates';
 
 const reminderKey = (activityId: string): string => `remind:${activityId}:`;
 
-/** Whether a piece waits for somebody to answer it. */
-const waitsFor = (actor: Actor, each: Standing): boolean =>
-  each.standing.state === 'with-teacher' && policy.answer(actor, each);
+/** Whether pieces wait for somebody to answer them. */
+const waitsFor = (actor: Actor, row: CountRow): boolean => row.state === 'with-teacher' && policy.answer(actor, row);
+
+/** Of times, some of which there are not; null if there is none. */
+function earliest(times: readonly (number | null)[]): number | null {
+  const known = times.filter((time) => time !== null);
+  return known.length > 0 ? Math.min(...known) : null;
+}
 
 /** What waits for a teacher: by activity, piece by piece, on the line, and by learner. */
 export class ReviewLineService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
+    private readonly counts: PieceCountService,
     private readonly clock: () => number = Date.now,
   ) {}
 
   /** Every activity of the teacher's groups with its counts; what has waited longest comes first. */
   async toReview(actor: Actor): Promise<ReviewActivity[]> {
     if (actor.teaches.size === 0) return [];
-    const standings = await this.facts.find({ groupIds: [...actor.teaches] });
+    const rows = await this.counts.count({ groupIds: [...actor.teaches] }, 'activity');
     const groups = await Group.findAll({ where: { id: [...actor.teaches] } });
-    const byActivity = new Map<string, Standing[]>();
-    for (const each of standings) {
-      byActivity.set(each.activityId, [...(byActivity.get(each.activityId) ?? []), each]);
+    const byActivity = new Map<string, CountRow[]>();
+    for (const row of rows) {
+      const before = byActivity.get(row.activityId);
+      if (before) before.push(row);
+      else byActivity.set(row.activityId, [row]);
     }
     const list = [...byActivity.entries()].map(([activityId, all]): ReviewActivity => {
-      const first = all[0]!;
-      const waiting = all.filter((each) => waitsFor(actor, each)).map((each) => each.latestGo!.sentAt);
+      const { title, subject } = all[0]!;
       return {
         activityId,
-        title: first.title,
-        subject: first.subject,
+        title,
+        subject,
         group: groups
           .filter(({ id }) => all.some(({ groupId }) => groupId === id))
           .map(({ name }) => name)
           .join(', '),
-        due: first.facts.due,
+        due: earliest(all.map(({ due }) => due)),
         counts: countStates(all),
-        oldestWaiting: waiting.length > 0 ? Math.min(...waiting) : null,
+        oldestWaiting: earliest(all.filter((row) => waitsFor(actor, row)).map(({ oldest }) => oldest)),
       };
     });
     return list.sort(
@@ -62,7 +69,9 @@ export class ReviewLineService {
   /** Every piece that waits for an answer, oldest first. */
   async waiting(actor: Actor): Promise<WaitingPiece[]> {
     if (actor.teaches.size === 0) return [];
-    const standings = (await this.facts.find({ groupIds: [...actor.teaches] })).filter((each) => waitsFor(actor, each));
+    const standings = (await this.facts.find({ groupIds: [...actor.teaches], waiting: true })).filter((each) =>
+      policy.answer(actor, each),
+    );
     const people = await Person.findAll({
       where: { id: standings.map(({ personId }) => personId) },
       attributes: ['id', 'name', 'badge'],
@@ -197,7 +206,7 @@ export class ReviewLineService {
   async classes(actor: Actor): Promise<ClassView[]> {
     const groupIds = [...actor.teaches].filter((id) => policy.seeClass(actor, id));
     const groups = await Group.findAll({ where: { id: groupIds, joinsId: null }, order: ['name'] });
-    const standings = groupIds.length > 0 ? await this.facts.find({ groupIds }) : [];
+    const counts = groupIds.length > 0 ? await this.counts.count({ groupIds }, 'person') : [];
     return Promise.all(
       groups.map(async ({ id, name, code }): Promise<ClassView> => {
         const members = await Membership.findAll({ where: { groupId: id, role: 'learner', leftAt: null } });
@@ -210,7 +219,7 @@ export class ReviewLineService {
             id: person.id,
             name: person.name,
             badge: person.badge,
-            counts: countStates(standings.filter((each) => each.groupId === id && each.personId === person.id)),
+            counts: countStates(counts.filter((row) => row.groupId === id && row.personId === person.id)),
           })),
         };
       }),

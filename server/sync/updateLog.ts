@@ -34,15 +34,24 @@ export class UpdateLog {
     return rows.length > 0;
   }
 
-  /** All updates merged into one, and the id of the newest; null if there are none. */
-  async read(ref: DocumentRef, transaction?: Transaction): Promise<{ update: Uint8Array; through: string } | null> {
+  /** All updates, oldest first, and the id of the newest; null if there are none. */
+  async updates(
+    ref: DocumentRef,
+    transaction?: Transaction,
+  ): Promise<{ updates: Uint8Array[]; through: string } | null> {
     const { updates, key } = TABLES[ref.kind];
     const rows = await this.sequelize.query<{ id: string; data: Buffer }>(
       `SELECT id, data FROM ${updates} WHERE ${key} = :id ORDER BY id`,
       { replacements: { id: ref.id }, type: QueryTypes.SELECT, transaction },
     );
     if (rows.length === 0) return null;
-    return { update: Y.mergeUpdates(rows.map(({ data }) => new Uint8Array(data))), through: rows.at(-1)!.id };
+    return { updates: rows.map(({ data }) => new Uint8Array(data)), through: rows.at(-1)!.id };
+  }
+
+  /** All updates merged into one, and the id of the newest; null if there are none. */
+  async read(ref: DocumentRef, transaction?: Transaction): Promise<{ update: Uint8Array; through: string } | null> {
+    const kept = await this.updates(ref, transaction);
+    return kept && { update: Y.mergeUpdates(kept.updates), through: kept.through };
   }
 
   /** The document as the log holds it now. */
