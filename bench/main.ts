@@ -5,6 +5,8 @@ import { fill, inkBytes, pdfOut } from './computation';
 import { firstLoad } from './firstLoad';
 import type { Figure } from './figure';
 import { inkFigures } from './ink';
+import { hostile } from './hostile';
+import { line2000 } from './line';
 import { tabMemory } from './memory';
 import { now500 } from './now';
 import { filmJob, upload } from './recording';
@@ -12,6 +14,7 @@ import { reviewNext } from './reviewing';
 import { sendBurst } from './sendBurst';
 import { send20, send300 } from './sending';
 import { marksFrame, nowFrame } from './scrolling';
+import { sync300 } from './syncing';
 import { testRun } from './testRun';
 import { scanCorners, scanFigures, scanTime } from './scan';
 
@@ -19,6 +22,10 @@ import { scanCorners, scanFigures, scanTime } from './scan';
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
+/** Measured with everybody on their lines. */
+const TOGETHER = ['sync-300', 'sync-lag'];
+/** Measured in one large school. */
+const FOR_A_TEACHER = ['line-2000', 'marks-2000'];
 /** All of them, the whole test run only where it is named: it takes as long as all the others. */
 export const NAMES = [
   'first-load',
@@ -41,6 +48,9 @@ export const NAMES = [
   'send-20',
   'send-300',
   'send-burst',
+  ...TOGETHER,
+  ...FOR_A_TEACHER,
+  'hostile',
   'tests',
 ];
 
@@ -74,6 +84,9 @@ if (names.includes('now-frame')) figures.push(await nowFrame());
 if (names.includes('send-20')) figures.push(await send20());
 if (names.includes('send-300')) figures.push(await send300());
 if (names.includes('send-burst')) figures.push(await sendBurst());
+if (names.some((name) => TOGETHER.includes(name))) figures.push(...(await sync300()));
+if (names.some((name) => FOR_A_TEACHER.includes(name))) figures.push(...(await line2000()));
+if (names.includes('hostile')) figures.push(await hostile());
 if (names.includes('film-job')) figures.push(await filmJob());
 
 if (names.includes('tests')) figures.push(await testRun());

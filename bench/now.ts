@@ -9,8 +9,7 @@ import { join } from 'node:path';
 import { Hono } from 'hono';
 import pino from 'pino';
 import { NO_JOBS } from './noJobs';
-import { QueryTypes, type Sequelize } from 'sequelize';
-import { startDocument } from '@lippet/core/page/document';
+import { QueryTypes } from 'sequelize';
 import type { NowView } from '@lippet/core/contract/work';
 import { readConfig } from '@lippet/server/config';
 import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
@@ -20,74 +19,11 @@ import { openDatabase } from '@lippet/server/models/database';
 import { createTestDatabase } from '@lippet/server/testing/testDatabase';
 import { onThisMachine } from '@lippet/server/web/client';
 import { byRatio, median, type Figure } from './figure';
+import { largeSchool } from './largeSchool';
 
 const ACTIVITIES = 500;
 const LEARNERS = 200;
 const ROUNDS = 15;
-
-/**
- * A school with a group that has everything; every piece is begun, a third of them sent, and half of those answered.
- */
-async function fill(sequelize: Sequelize, learner: string): Promise<void> {
-  const run = (sql: string, replacements: Record<string, unknown> = {}): Promise<unknown> =>
-    sequelize.query(sql, { replacements });
-  const [school, group, teacher] = [randomUUID(), randomUUID(), randomUUID()];
-  await run("INSERT INTO schools VALUES (:school, 'Bench School', 'Europe/Dublin')", { school });
-  await run("INSERT INTO groups VALUES (:group, :school, 'All', 'BENCH2')", { group, school });
-  const person = 'INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) ';
-  await run(`${person} VALUES (:teacher, :school, 'teacher', 'Ms Bench', 'ms.bench', 'password', 'x', '#C8472F')`, {
-    teacher,
-    school,
-  });
-  await run(
-    `${person} SELECT CASE WHEN n = 1 THEN :learner::uuid ELSE gen_random_uuid() END, :school, 'learner',
-      'Learner ' || n, 'learner.' || n, 'password', 'x', '#C8472F' FROM generate_series(1, :count) n`,
-    { learner, school, count: LEARNERS },
-  );
-  await run('INSERT INTO memberships (person_id, group_id, role) SELECT id, :group, role FROM people', { group });
-  await run(
-    `INSERT INTO activities (id, teacher_id, title, subject, task, minutes, state, created_at)
-     SELECT gen_random_uuid(), :teacher, 'Activity ' || n, 'Art', '{"type":"doc","content":[]}', 20, 'set',
-       now() - n * interval '1 hour' FROM generate_series(1, :count) n`,
-    { teacher, count: ACTIVITIES },
-  );
-  await run(
-    "INSERT INTO assignments (activity_id, group_id, due) SELECT id, :group, created_at + interval '20 days' FROM activities",
-    { group },
-  );
-  await run(
-    `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
-      SELECT gen_random_uuid(), a.id, n, 'page', 'Part ' || n, true, '{"sheets":[]}'
-      FROM activities a, generate_series(0, 1) n`,
-  );
-  await run(
-    `INSERT INTO pieces (id, activity_id, person_id) SELECT gen_random_uuid(), a.id, p.id
-      FROM activities a, people p WHERE p.role = 'learner'`,
-  );
-  const data = Buffer.from(startDocument([]));
-  await run('INSERT INTO piece_updates (piece_id, data) SELECT id, :data FROM pieces', { data });
-  await run(
-    `UPDATE pieces SET progress_through = u.id, progress = jsonb_build_object('parts',
-      (SELECT jsonb_object_agg(parts.id,
-      '{"pages":1,"drawnPages":1,"strokes":9,"items":9,"neededSpots":0,"filledSpots":0,
-      "photos":0,"recordings":0,"words":0,"ticked":false}'::jsonb)
-      FROM parts WHERE parts.activity_id = pieces.activity_id))
-     FROM piece_updates u WHERE u.piece_id = pieces.id`,
-  );
-  await run(
-    `INSERT INTO submissions (id, piece_id, go, key, sent_at, late, document, manifest)
-     SELECT gen_random_uuid(), id, 1, gen_random_uuid(), now(), false, :data, '{"parts":[]}'
-       FROM (SELECT id, row_number() OVER () AS n FROM pieces) p WHERE n % 3 = 0`,
-    { data },
-  );
-  await run(
-    `INSERT INTO reviews (id, submission_id, reviewer_id, outcome, begun_at, released_at)
-     SELECT gen_random_uuid(), id, :teacher, 'finished', now(), now()
-       FROM (SELECT id, row_number() OVER () AS n FROM submissions) s WHERE n % 2 = 0`,
-    { teacher },
-  );
-  await run('ANALYZE');
-}
 
 /** The rows that Now is made of, and nothing done with them. */
 const BARE = `SELECT a.id, a.title, a.subject, a.minutes, t.name AS teacher, g.opens, g.due, g.closes, a.late_allowed,
@@ -111,7 +47,7 @@ export async function now500(): Promise<Figure> {
   try {
     await migrate(sequelize);
     const learner = randomUUID();
-    await fill(sequelize, learner);
+    await largeSchool(sequelize, { learner, groups: 1, learners: LEARNERS, activities: ACTIVITIES });
     const token = randomBytes(32).toString('base64url');
     await sequelize.query(
       `INSERT INTO sessions (id, person_id, token_hash, kept, expires_at)

@@ -52,6 +52,13 @@ export class ShippedServer implements ServerProgram {
   async end(how: 'in order' | 'at once'): Promise<void> {
     if (this.child) await endProcess(this.child, how === 'in order' ? 'SIGTERM' : 'SIGKILL');
   }
+
+  /** How long its thread kept others waiting since it was asked last, in ms, where bench/loopLag.mjs is loaded. */
+  lag(): Promise<{ p99: number; longest: number }> {
+    const answer = nextWord<{ p99: number; longest: number }>(this.child!);
+    this.child!.send('lag');
+    return answer;
+  }
 }
 
 /** A process that runs one school's server after another's; killed, it is started anew. */
