@@ -11,6 +11,7 @@ import { pipeline } from 'node:stream/promises';
 import { MEDIA_LIMITS, UPLOAD_PATH } from '@lippet/core/contract/media';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
 import { printFilm } from '@lippet/demo/films';
+import { makeCompute } from '@lippet/server/compute/compute';
 import { playableForm } from '@lippet/server/media/playable';
 import { FileStore } from '@lippet/server/storage/fileStore';
 import { Upload } from 'tus-js-client';

@@ -9,6 +9,7 @@ import { MEDIA_LIMITS, UPLOAD_PATH } from '@lippet/core/contract/media';
 import { makeCompute } from './compute/compute';
 import type { Config } from './config';
 import type { Jobs } from './jobs/jobs';
+import { diskFull, isDiskFull } from './problems/diskFull';
 import { ProblemError } from './problems/problem';
 import type { AppEnv, Services } from './routes/context';
 import { learningRoutes } from './routes/learning';
@@ -24,6 +25,7 @@ import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/documentAccess';
 import { MeasuringService } from './services/measuring';
 import { PieceCountService } from './services/pieceCounts';
+import { PagePictureService } from './services/pagePictures';
 import { PieceFactsService } from './services/pieceFacts';
 import { ActivityArchiveService } from './services/activityArchive';
 import { ActivityRecord } from './services/activityRecord';
@@ -59,6 +61,8 @@ import { NewsRoom } from './sync/news';
 import { UpdateLog } from './sync/updateLog';
 import { serveAssets } from './web/assets';
 import type { Client } from './web/client';
+import { DISK_RESERVE, freeSpace } from './storage/freeSpace';
+import { headWithoutBody } from './web/head';
 import { ownHeader, securityHeaders } from './web/security';
 
 /** Where photos of another device arrive; everything but uploads, which count for themselves, is JSON, and small. */
@@ -74,16 +78,17 @@ export function makeServices(
   logger: Logger,
   clock: () => number = Date.now,
 ): Services {
-  const log = new UpdateLog(sequelize);
   const compute = makeCompute(config.computeWorker);
+  const log = new UpdateLog(sequelize, compute);
   const isOpen = (id: string): boolean => hub.isOpen({ kind: 'piece', id });
   const measuring = new MeasuringService(sequelize, log, compute, isOpen, logger);
   const facts = new PieceFactsService(sequelize, measuring, clock);
   const counts = new PieceCountService(sequelize, measuring);
-  const copies = new PieceCopyService(sequelize, log, clock);
+  const copies = new PieceCopyService(sequelize, log, compute, clock);
   const files = new FileStore(config.filesRoot);
   const work = new GoFiles(files, compute, config.fontsRoot);
   const media = new MediaService(files, facts, jobs, clock);
+  const pictures = new PagePictureService(compute, media);
   const uploads = new UploadService(config.filesRoot, media, clock);
   const planning = new PlanningService(sequelize, facts, counts, media, clock);
   const signIn = new SignInService(sequelize, clock);
@@ -106,21 +111,27 @@ export function makeServices(
     reminders: new ReminderService(sequelize, facts, logger, clock),
     uploads,
     tidying: new TidyService(sequelize, files, uploads, clock),
-    recordings: new RecordingService(files, jobs),
+    recordings: new RecordingService(files, compute, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
     exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),
-    pieces: new PieceService({ sequelize, log, facts, media, hub: () => hub }, clock),
+    pieces: new PieceService({ sequelize, compute, log, facts, media, pictures, hub: () => hub }, clock),
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
-    asks: new AskService(sequelize, facts, log, media, clock),
+    asks: new AskService(sequelize, facts, log, pictures, clock),
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),
     reviewLine: new ReviewLineService(sequelize, facts, counts, clock),
     noteReplies: new NoteReplyService(sequelize, facts, clock),
     keptStamps: new KeptStampService(),
-    reviews: new ReviewService({ sequelize, log, facts, media, jobs, hub: () => hub }, clock),
+    reviews: new ReviewService({ sequelize, log, facts, media, pictures, jobs, hub: () => hub }, clock),
   };
+}
+
+/** @throws where files can't be written, or hardly any more */
+async function insistOnStorage(folder: string): Promise<void> {
+  await access(folder, constants.W_OK);
+  if ((await freeSpace(folder)) < DISK_RESERVE) throw diskFull();
 }
 
 /** Whether each of what the server works with answers. */
@@ -132,10 +143,16 @@ async function readiness(sequelize: Sequelize, { config, jobs }: Services) {
     );
   return {
     database: await answers(sequelize.query('SELECT 1')),
-    storage: await answers(access(config.filesRoot, constants.W_OK)),
+    storage: await answers(insistOnStorage(config.filesRoot)),
     jobs: await answers(jobs.answer()),
   };
 }
+
+/** What people are told of something that nobody foresaw. */
+const problemOf = (error: unknown): ProblemError =>
+  isDiskFull(error)
+    ? diskFull()
+    : new ProblemError('broken', 'Something broke at our end. Your work is kept; try again in a moment.');
 
 /** The whole HTTP side. `client` tells where a request comes from. */
 export function makeApp(
@@ -150,6 +167,7 @@ export function makeApp(
     await next();
   });
   app.use('*', securityHeaders);
+  app.use('*', headWithoutBody);
   // Alive: whoever watches starts it anew where this is not answered. Ready: what it works with answers, too.
   app.get('/api/health', (c) => c.json({ ok: true }));
   app.get('/api/ready', async (c) => {
@@ -201,13 +219,10 @@ export function makeApp(
   if (services.config.webRoot) serveAssets(app, services.config.webRoot);
 
   app.onError((error, c) => {
-    if (error instanceof ProblemError) {
-      if (error.wait !== undefined) c.header('Retry-After', String(error.wait));
-      return c.json(error.body, error.status);
-    }
-    logger.error({ err: error, method: c.req.method, path: c.req.path }, 'request failed');
-    const broken = new ProblemError('broken', 'Something broke at our end. Your work is kept; try again in a moment.');
-    return c.json(broken.body, broken.status);
+    const problem = error instanceof ProblemError ? error : problemOf(error);
+    if (problem !== error) logger.error({ err: error, method: c.req.method, path: c.req.path }, 'request failed');
+    if (problem.wait !== undefined) c.header('Retry-After', String(problem.wait));
+    return c.json(problem.body, problem.status);
   });
   return app;
 }

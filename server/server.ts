@@ -62,9 +62,11 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   await services.exports.takeUp();
   const clientOf = clientReader(config.trustedProxies);
   const app = makeApp(services, sequelize, logger, (env) => clientOf((env as { incoming: IncomingMessage }).incoming));
+  const underWay = new UnderWay();
   const server = await new Promise<Server>((resolve, reject) => {
-    const listening = serve({ fetch: app.fetch, port: config.port, hostname: config.host }, () =>
-      resolve(listening as Server),
+    const listening = serve(
+      { fetch: (request, env) => underWay.add(app.fetch(request, env)), port: config.port, hostname: config.host },
+      () => resolve(listening as Server),
     ) as Server;
     listening.once('error', reject);
   });
@@ -91,11 +93,37 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
       await finishRequests(server, async () => {
         await Promise.all([services.news.close(), services.hub.close()]);
       });
+      // Whoever asked may be gone already, and what was asked for is under way all the same.
+      await underWay.ended(GRACE);
       await jobs.stop();
       await services.compute.close();
       await sequelize.close();
     },
   };
+}
+
+/** What was begun and has not ended. */
+class UnderWay {
+  private readonly works = new Set<Promise<unknown>>();
+
+  add<T>(work: T | Promise<T>): T | Promise<T> {
+    if (!(work instanceof Promise)) return work;
+    const ended = work.then(
+      () => undefined,
+      () => undefined,
+    );
+    this.works.add(ended);
+    void ended.then(() => this.works.delete(ended));
+    return work;
+  }
+
+  /** Resolves when all of it has ended, or after so many milliseconds. */
+  async ended(patience: number): Promise<void> {
+    let timer: NodeJS.Timeout;
+    const over = new Promise((resolve) => (timer = setTimeout(resolve, patience)));
+    await Promise.race([Promise.all(this.works), over]);
+    clearTimeout(timer!);
+  }
 }
 
 /** Does something again and again, each time so long after the last has ended. It has to tell of its errors itself. */

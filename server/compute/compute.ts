@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import { busy } from '../problems/problem';
-import { tasks, type TaskInput, type TaskName, type TaskOutput } from './tasks';
+import { LONG_TASKS, tasks, type TaskInput, type TaskName, type TaskOutput } from './tasks';
 
 /** Computes what would keep the thread that answers people busy. */
 export interface Compute {
@@ -17,28 +17,34 @@ const MOST_WAITING = 500;
 /** A thread that has nothing to do ends after so long, in milliseconds. */
 const IDLE = 30_000;
 
-/** In threads of their own, as many as there are processors but one. One that dies fails its task alone. */
+const threads = (worker: string, most: number): Piscina =>
+  new Piscina({
+    filename: worker,
+    minThreads: 0,
+    maxThreads: most,
+    idleTimeout: IDLE,
+    maxQueue: MOST_WAITING,
+    resourceLimits: { maxOldGenerationSizeMb: THREAD_MEMORY },
+  });
+
+/** In threads of their own, as many as there are processors but one, and one for what takes long. One that dies fails its task alone. */
 class InThreads implements Compute {
-  private readonly pool: Piscina;
+  private readonly quick: Piscina;
+  private readonly long: Piscina;
 
   constructor(worker: string) {
-    this.pool = new Piscina({
-      filename: worker,
-      minThreads: 0,
-      maxThreads: Math.max(1, availableParallelism() - 1),
-      idleTimeout: IDLE,
-      maxQueue: MOST_WAITING,
-      resourceLimits: { maxOldGenerationSizeMb: THREAD_MEMORY },
-    });
+    this.quick = threads(worker, Math.max(1, availableParallelism() - 1));
+    this.long = threads(worker, 1);
   }
 
   async run<N extends TaskName>(name: N, input: TaskInput<N>): Promise<TaskOutput<N>> {
-    if (this.pool.queueSize >= MOST_WAITING) throw busy();
-    return (await this.pool.run({ name, input })) as TaskOutput<N>;
+    const pool = LONG_TASKS.has(name) ? this.long : this.quick;
+    if (pool.queueSize >= MOST_WAITING) throw busy();
+    return (await pool.run({ name, input })) as TaskOutput<N>;
   }
 
-  close(): Promise<void> {
-    return this.pool.destroy();
+  async close(): Promise<void> {
+    await Promise.all([this.quick.destroy(), this.long.destroy()]);
   }
 }
 

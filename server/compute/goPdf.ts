@@ -7,11 +7,15 @@ import type { PdfStyle } from '@lippet/core/pdf/style';
 import { PdfSourceError, writePdf, type PdfPage, type PdfSources } from '@lippet/core/pdf/write';
 import { quickDeflate } from './quickDeflate';
 
-/** A frozen go, and what its pages need. */
-export interface GoPdfTask {
+/** A frozen go, and the marks on it. */
+export interface GoDocuments {
   document: Uint8Array;
   /** Of a review, as one Yjs update; null for none. */
   marks: Uint8Array | null;
+}
+
+/** A frozen go, and what its pages need. */
+export interface GoPdfTask extends GoDocuments {
   style: PdfStyle;
   /** Where the files lie that its pages name, by media id; what is not here any more is not among them. */
   paths: Readonly<Record<string, string>>;
@@ -21,7 +25,7 @@ export interface GoPdfTask {
 /** A PDF, or why there can never be one, in a sentence. */
 export type GoPdf = { bytes: Uint8Array } | { unfit: string };
 
-function pagesOf({ document, marks }: Pick<GoPdfTask, 'document' | 'marks'>): PdfPage[] {
+function pagesOf({ document, marks }: GoDocuments): PdfPage[] {
   const doc = documentOf(document);
   const over = documentOf(marks);
   return readPages(doc).map((plan) => ({
@@ -31,7 +35,7 @@ function pagesOf({ document, marks }: Pick<GoPdfTask, 'document' | 'marks'>): Pd
 }
 
 /** Ids of the files that the pages of a go name. */
-export function mediaOfPages(go: Pick<GoPdfTask, 'document' | 'marks'>): string[] {
+export function mediaOfPages(go: GoDocuments): string[] {
   return pagesOf(go).flatMap(({ plan: { background }, items }) => [
     ...('media' in background ? [background.media] : []),
     ...items.flatMap((item) => (item.kind === 'picture' ? [item.media] : [])),

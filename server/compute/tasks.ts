@@ -1,19 +1,36 @@
 import { documentOf } from '@lippet/core/page/document';
 import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
 import * as Y from 'yjs';
-import type { GoPdf, GoPdfTask } from './goPdf';
+import { drawPage } from './drawPage';
+import { soundShape } from './soundShape';
+import { toSend } from './toSend';
+import type { GoDocuments, GoPdf, GoPdfTask } from './goPdf';
 
 /** What a piece holds. @param updates its document, as Yjs updates */
 const measure = (updates: readonly Uint8Array[]): PieceProgress =>
   measureProgress(documentOf(updates.length > 0 ? Y.mergeUpdates([...updates]) : null));
 
+/** A piece's document as it is now, merged, and what it holds. */
+function copy(updates: readonly Uint8Array[]): { document: Uint8Array; progress: PieceProgress } {
+  const doc = documentOf(Y.mergeUpdates([...updates]));
+  return { document: Y.encodeStateAsUpdate(doc), progress: measureProgress(doc) };
+}
+
+/** Many updates as one. */
+const merge = (updates: readonly Uint8Array[]): Uint8Array => Y.mergeUpdates([...updates]);
+
 /** A go as a PDF. Most threads only ever measure: what writes PDFs is not run before one is asked for. */
 const goPdf = async (task: GoPdfTask): Promise<GoPdf> => (await import('./goPdf')).goPdf(task);
 
+/** Ids of the files that the pages of a go name. */
+const goMedia = async (go: GoDocuments): Promise<string[]> => (await import('./goPdf')).mediaOfPages(go);
+
 /** What is computed beside the thread that answers people. Each takes and gives plain values. */
-export const tasks = { measure, goPdf };
+export const tasks = { measure, copy, merge, drawPage, toSend, goPdf, goMedia, soundShape };
 
 type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;
+/** What takes long, and nobody looks at a screen for: it has a thread of its own, and holds up no other. */
+export const LONG_TASKS: ReadonlySet<TaskName> = new Set(['goPdf', 'goMedia', 'soundShape']);
 export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0];
 export type TaskOutput<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>;

@@ -3,7 +3,8 @@ import * as Y from 'yjs';
 import { inkFromRows } from '@lippet/core/ink/ink';
 import { markItems, pageItems, startDocument, type PagePlan } from '@lippet/core/page/document';
 import { addStroke } from '@lippet/core/page/stroke';
-import { pagePicture } from './picture';
+import { makeCompute } from '../compute/compute';
+import { pagePicture, type PictureWish } from './picture';
 
 const PAGE: PagePlan = { id: 'p', part: 'a', width: 200, height: 400, background: { kind: 'blank' } };
 
@@ -33,9 +34,14 @@ async function colourAt(webp: Buffer, x: number, y: number): Promise<number[]> {
 const near = (actual: number[], wanted: number[]): boolean =>
   actual.every((value, i) => Math.abs(value - wanted[i]!) < 14);
 
+const compute = makeCompute(null);
+/** The picture of a document as its updates hold it. */
+const pictureOf = (doc: Y.Doc, wish: Omit<PictureWish, 'updates'> = {}): Promise<Buffer | null> =>
+  pagePicture(compute, { ...wish, updates: [Y.encodeStateAsUpdate(doc)] });
+
 describe('pagePicture', () => {
   it('shows the strokes where they are, on the page as it is proportioned', async () => {
-    const webp = (await pagePicture(drawn()))!;
+    const webp = (await pictureOf(drawn()))!;
     const { format, width, height } = await sharp(webp).metadata();
     expect([format, height! / width!]).toEqual(['webp', 2]);
     expect(near(await colourAt(webp, 100, 100), [0xc8, 0x47, 0x2f])).toBe(true);
@@ -55,12 +61,12 @@ describe('pagePicture', () => {
       ]),
       at: 0,
     });
-    const webp = (await pagePicture(drawn(), { marks }))!;
+    const webp = (await pictureOf(drawn(), { marks: Y.encodeStateAsUpdate(marks) }))!;
     expect(near(await colourAt(webp, 100, 100), [0x2a, 0x6a, 0x8c])).toBe(true);
     expect(near(await colourAt(webp, 40, 100), [0xc8, 0x47, 0x2f])).toBe(true);
   });
 
   it('is nothing of a document without a page', async () => {
-    expect(await pagePicture(new Y.Doc())).toBeNull();
+    expect(await pictureOf(new Y.Doc())).toBeNull();
   });
 });

@@ -1,6 +1,7 @@
 import { rm } from 'node:fs/promises';
+import type { Compute } from '../compute/compute';
 import type { FileStore } from '../storage/fileStore';
-import { coverPicture, makePlayable, measureSound, probeRecording, RecordingError, type MadeFiles } from './recording';
+import { coverPicture, makePlayable, probeRecording, RATE, RecordingError, type MadeFiles } from './recording';
 
 /** What is made of a recording, and measured in it. */
 export interface PlayableForm {
@@ -19,7 +20,7 @@ export interface PlayableForm {
  * Makes the form of a recording that plays everywhere, and keeps it.
  * @throws RecordingError where that can't be done
  */
-export async function playableForm(files: FileStore, path: string): Promise<PlayableForm> {
+export async function playableForm(files: FileStore, compute: Compute, path: string): Promise<PlayableForm> {
   const facts = await probeRecording(path);
   if (!facts) throw new RecordingError('It can’t be read any more, so it could not be made playable everywhere.');
   const drafts: MadeFiles = { playable: files.draft(), sound: files.draft(), frames: files.draft() };
@@ -28,7 +29,7 @@ export async function playableForm(files: FileStore, path: string): Promise<Play
     const made = await probeRecording(drafts.playable);
     if (!made?.seconds)
       throw new RecordingError('There is nothing to be seen or heard in it. The recording is kept as it came.');
-    const sound = made.hasSound ? await measureSound(drafts) : null;
+    const sound = made.hasSound ? await compute.run('soundShape', { path: drafts.sound, rate: RATE }) : null;
     const cover = made.sort === 'film' ? await files.put(await coverPicture(drafts)) : null;
     const hash = await files.adopt(drafts.playable);
     return {

@@ -1,18 +1,16 @@
 /** Looks into sound and film with ffmpeg, and makes of them what plays everywhere. */
-import { open, readFile } from 'node:fs/promises';
-import { setImmediate as nextTurn } from 'node:timers/promises';
+import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { scoreFrame } from '@lippet/core/film/coverFrames';
 import type { Span } from '@lippet/core/recording/spans';
-import { MEDIA_LIMITS, WAVE_PEAKS } from '@lippet/core/contract/media';
-import { LoudnessMeter } from '@lippet/core/sound/loudness';
-import { WaveMeter } from '@lippet/core/sound/wave';
+import { MEDIA_LIMITS } from '@lippet/core/contract/media';
 import { PROGRAM_LIMITS, ProgramOverLimitError, ProgramRefusedError, runProgram } from './program';
 
 /** Only these containers are opened, and only as files: no playlist, no address, no device hides in a recording. */
 const FORMATS = 'matroska,webm,mov,mp4,m4a,3gp,ogg,wav,mp3,aac,flac';
 const CAREFULLY = ['-v', 'error', '-protocol_whitelist', 'file,pipe', '-format_whitelist', FORMATS] as const;
-const RATE = 48_000;
+/** Samples a second of what plays everywhere. */
+export const RATE = 48_000;
 /** Longest side and frames a second of what plays everywhere. */
 const [LONG_SIDE, SHORT_SIDE, FRAMES] = [1280, 720, 30];
 /** Frames that a cover is looked for among: one each so many seconds, this wide, at most so many. */
@@ -212,58 +210,6 @@ export async function cutPlayable(
       : ['-vn'];
   const sound = hasSound ? ['-af', `aselect='${kept}',asetpts=N/SR/TB`, '-c:a', 'aac', '-b:a', '128k'] : ['-an'];
   await ffmpeg(['-i', path, ...film, ...sound, '-movflags', '+faststart', '-f', 'mp4', out]);
-}
-
-/** What is measured of a sound. */
-export interface MeasuredSound {
-  /** In LUFS; null for silence. */
-  loudness: number | null;
-  /** Its shape, 0 to 1 in even stretches. */
-  peaks: number[];
-}
-
-/** Bytes of a sample of both channels, and of a second of them. */
-const FRAME_BYTES = 8;
-const SECOND_BYTES = RATE * FRAME_BYTES;
-
-/** The two channels that lie by turns. */
-function channelsOf(bytes: Buffer): [Float32Array, Float32Array] {
-  const count = Math.floor(bytes.length / FRAME_BYTES);
-  const [left, right] = [new Float32Array(count), new Float32Array(count)];
-  for (let i = 0; i < count; i++) {
-    left[i] = bytes.readFloatLE(i * FRAME_BYTES);
-    right[i] = bytes.readFloatLE(i * FRAME_BYTES + 4);
-  }
-  return [left, right];
-}
-
-/**
- * Measures the sound that {@link makePlayable} wrote, a second at a time: a quarter of an hour is a third of a gigabyte,
- * and whoever asks for something meanwhile is answered between two of them.
- */
-export async function measureSound({ sound }: MadeFiles): Promise<MeasuredSound> {
-  const file = await open(sound);
-  try {
-    const { size } = await file.stat();
-    const samples = Math.floor(size / FRAME_BYTES);
-    const loudness = new LoudnessMeter(RATE, 2);
-    const wave = new WaveMeter(WAVE_PEAKS, Math.max(WAVE_PEAKS, samples));
-    const buffer = Buffer.alloc(SECOND_BYTES);
-    for (let at = 0; at < samples * FRAME_BYTES; at += SECOND_BYTES) {
-      const { bytesRead } = await file.read(buffer, 0, SECOND_BYTES, at);
-      const channels = channelsOf(buffer.subarray(0, bytesRead));
-      loudness.add(channels);
-      wave.add(channels);
-      await nextTurn();
-    }
-    const integrated = loudness.integrated();
-    return {
-      loudness: Number.isFinite(integrated) ? integrated : null,
-      peaks: wave.shape().map((peak) => Math.round(peak * 1000) / 1000),
-    };
-  } finally {
-    await file.close();
-  }
 }
 
 /** The frame that stands best for a film, as WebP: a sharp and well lit one. */

@@ -15,12 +15,12 @@ export function planningRoutes({ planning, archives, joining, hub, news }: Servi
     const { name, content } = await archives.pack(signedIn(c), id(c));
     c.header('Content-Type', 'application/zip');
     c.header('Content-Disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`);
-    return c.body(Buffer.from(content));
+    return c.body(content);
   });
   routes.post('/activities/archives', async (c) => {
     const actor = signedIn(c);
     archives.insistTeacher(actor);
-    return c.json(await archives.unpack(actor, new Uint8Array(await c.req.arrayBuffer())), 201);
+    return c.json(await archives.unpack(actor, Buffer.from(await c.req.arrayBuffer())), 201);
   });
   routes.get('/activities/:id/plan', async (c) => c.json(await planning.plan(signedIn(c), id(c))));
   routes.put('/activities/:id/plan', async (c) => {

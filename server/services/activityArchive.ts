@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { rm, writeFile } from 'node:fs/promises';
-import { strFromU8, strToU8, unzipSync, zipSync, type Unzipped } from 'fflate';
+import { rm } from 'node:fs/promises';
 import { mediaOfPlan, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
 import { Activity, Media } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { ProblemError } from '../problems/problem';
 import type { FileStore } from '../storage/fileStore';
+import { BrokenZipError, zipEntries, ZipTooLargeError } from '../storage/unpackZip';
+import { ZipFile } from '../storage/zipFile';
 import type { MediaService } from './media';
 import { renamedPlan, type PlanningService } from './planning';
 
@@ -44,25 +45,30 @@ export class ActivityArchiveService {
     private readonly media: MediaService,
   ) {}
 
-  /** What is there now, with its files; for whom and when is left out. */
-  async pack(actor: Actor, id: string): Promise<{ name: string; content: Uint8Array }> {
+  /**
+   * What is there now, with its files; for whom and when is left out.
+   */
+  async pack(actor: Actor, id: string): Promise<{ name: string; content: ReadableStream }> {
     const { plan } = await this.planning.plan(actor, id);
     const rows = await Media.findAll({ where: { activityId: id, id: mediaOfPlan(plan) } });
     if (rows.reduce((sum, { size }) => sum + size, 0) > ARCHIVE_LIMITS.bytes)
       throw unfit(
         `The files of this activity are more than ${ARCHIVE_LIMITS.bytes / 1024 / 1024} MB together, so they don’t fit into one archive.`,
       );
-    const manifest = { format: FORMAT, version: 1, plan: { ...plan, groups: [], learners: [] } };
-    // Pictures and films are packed already.
-    const content: Record<string, [Uint8Array, { level: 0 | 6 }]> = {
-      [MANIFEST]: [strToU8(JSON.stringify(manifest, null, 2)), { level: 6 }],
-    };
-    for (const row of rows)
-      content[`media/${row.id}.${ENDS[row.type] ?? 'bin'}`] = [await this.files.read(row.hash), { level: 0 }];
-    return {
-      name: `${plan.title.replaceAll(/[^\p{L}\p{N} ._-]/gu, '').trim() || 'activity'}.zip`,
-      content: zipSync(content),
-    };
+    const path = this.files.draft();
+    const archive = new ZipFile(path);
+    try {
+      const manifest = { format: FORMAT, version: 1, plan: { ...plan, groups: [], learners: [] } };
+      await archive.add(MANIFEST, Buffer.from(JSON.stringify(manifest, null, 2)));
+      for (const { id: media, type, hash } of rows)
+        await archive.add(`media/${media}.${ENDS[type] ?? 'bin'}`, { path: this.files.pathOf(hash) }, { packed: true });
+      await archive.end();
+    } catch (error) {
+      await rm(path, { force: true });
+      throw error;
+    }
+    const name = plan.title.replaceAll(/[^\p{L}\p{N} ._-]/gu, '').trim() || 'activity';
+    return { name: `${name}.zip`, content: await this.files.streamDraft(path) };
   }
 
   /** Asked before an archive is read. @throws ProblemError `forbidden` */
@@ -71,8 +77,39 @@ export class ActivityArchiveService {
   }
 
   /** Makes a draft of an archive. Whatever is wrong with it, nothing of it stays. */
-  async unpack(actor: Actor, archive: Uint8Array): Promise<{ id: string }> {
-    const { plan, files } = readArchive(archive);
+  async unpack(actor: Actor, archive: Buffer): Promise<{ id: string }> {
+    const plan = await planIn(archive);
+    const drafts = new Map<string, string>();
+    try {
+      await this.unpackFiles(archive, plan, drafts);
+      return await this.make(actor, plan, drafts);
+    } finally {
+      await Promise.all([...drafts.values()].map((draft) => rm(draft, { force: true })));
+    }
+  }
+
+  /**
+   * Writes the files that a plan shows.
+   * @param drafts filled with where they lie, by their ids in lower case
+   */
+  private async unpackFiles(archive: Buffer, plan: ActivityPlan, drafts: Map<string, string>): Promise<void> {
+    const shown = new Set(mediaOfPlan(plan).map((media) => media.toLowerCase()));
+    let left: number = ARCHIVE_LIMITS.unpacked;
+    await reading(async () => {
+      for await (const entry of zipEntries(archive)) {
+        const id = ENTRY.exec(entry.name)?.[1]?.toLowerCase();
+        if (!id || !shown.has(id) || drafts.has(id)) continue;
+        if (drafts.size === ARCHIVE_LIMITS.entries) throw new ZipTooLargeError();
+        const draft = this.files.draft();
+        drafts.set(id, draft);
+        left -= await entry.writeTo(draft, left);
+      }
+    });
+    if ([...shown].some((id) => !drafts.has(id)))
+      throw unfit('A file that the activity shows is missing in that archive.');
+  }
+
+  private async make(actor: Actor, plan: ActivityPlan, drafts: Map<string, string>): Promise<{ id: string }> {
     const id = randomUUID();
     const renamed = new Map(
       [...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric].map((each) => [
@@ -80,14 +117,14 @@ export class ActivityArchiveService {
         randomUUID() as string,
       ]),
     );
-    for (const media of files.keys()) renamed.set(media, randomUUID());
+    for (const media of drafts.keys()) renamed.set(media, randomUUID());
     await this.planning.create(actor, id, renamedPlan(plan, renamed));
     try {
-      for (const [media, content] of files) {
+      for (const [media, draft] of drafts) {
         const anyFile = plan.materials.some(
           (material) => material.kind === 'file' && material.media?.toLowerCase() === media,
         );
-        await this.bring(actor, id, renamed.get(media)!, content, anyFile);
+        await this.media.addFile(actor, `activities/${id}`, renamed.get(media)!, draft, { anyFile });
       }
     } catch (error) {
       await Media.destroy({ where: { activityId: id } });
@@ -96,69 +133,35 @@ export class ActivityArchiveService {
     }
     return { id };
   }
+}
 
-  private async bring(
-    actor: Actor,
-    activityId: string,
-    media: string,
-    content: Uint8Array,
-    anyFile: boolean,
-  ): Promise<void> {
-    const draft = this.files.draft();
-    try {
-      await writeFile(draft, content, { flag: 'wx' });
-      await this.media.addFile(actor, `activities/${activityId}`, media, draft, { anyFile });
-    } finally {
-      await rm(draft, { force: true });
-    }
+/** Says in a sentence what is wrong with an archive. */
+async function reading<T>(read: () => Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    if (error instanceof BrokenZipError) throw unfit('That archive is broken, or is no ZIP.');
+    if (error instanceof ZipTooLargeError) throw unfit('There is too much in that archive.');
+    throw error;
   }
 }
 
-/**
- * The plan in an archive and the files that it shows, by their ids in lower case. Names are looked at and never used as
- * paths; what is not shown by the plan is not unpacked. @throws ProblemError `unfit`
- */
-export function readArchive(archive: Uint8Array): { plan: ActivityPlan; files: Map<string, Uint8Array> } {
+/** The plan in an archive. @throws ProblemError `unfit` */
+async function planIn(archive: Buffer): Promise<ActivityPlan> {
   if (archive.length > ARCHIVE_LIMITS.bytes)
     throw new ProblemError('too-large', `An archive may have at most ${ARCHIVE_LIMITS.bytes / 1024 / 1024} MB.`);
-  const manifest = unzip(
-    archive,
-    ({ name, originalSize }) => name === MANIFEST && originalSize <= ARCHIVE_LIMITS.manifest,
-  )[MANIFEST];
-  if (!manifest)
-    throw unfit(
-      'That is no activity that was taken out of Lippet: there is no activity.json in it, or it is too large.',
-    );
-  const plan = readPlan(planOf(manifest));
-  const shown = new Set(mediaOfPlan(plan).map((each) => each.toLowerCase()));
-  let [entries, unpacked] = [0, 0];
-  const content = unzip(archive, ({ name, originalSize }) => {
-    const id = ENTRY.exec(name)?.[1]?.toLowerCase();
-    if (!id || !shown.has(id)) return false;
-    entries += 1;
-    unpacked += originalSize;
-    if (entries > ARCHIVE_LIMITS.entries || unpacked > ARCHIVE_LIMITS.unpacked)
-      throw unfit('There is too much in that archive.');
-    return true;
+  const manifest = await reading(async () => {
+    for await (const entry of zipEntries(archive))
+      if (entry.name === MANIFEST) return entry.read(ARCHIVE_LIMITS.manifest);
+    return null;
   });
-  const files = new Map(Object.entries(content).map(([name, bytes]) => [ENTRY.exec(name)![1]!.toLowerCase(), bytes]));
-  if ([...shown].some((id) => !files.has(id)))
-    throw unfit('A file that the activity shows is missing in that archive.');
-  return { plan, files };
+  if (!manifest) throw unfit('That is no activity that was taken out of Lippet: there is no activity.json in it.');
+  return readPlan(planOf(manifest));
 }
 
-function unzip(archive: Uint8Array, filter: (file: { name: string; originalSize: number }) => boolean): Unzipped {
+function planOf(manifest: Buffer): unknown {
   try {
-    return unzipSync(archive, { filter });
-  } catch (error) {
-    if (error instanceof ProblemError) throw error;
-    throw unfit('That archive is broken, or is no ZIP.');
-  }
-}
-
-function planOf(manifest: Uint8Array): unknown {
-  try {
-    const { format, version, plan } = JSON.parse(strFromU8(manifest)) as {
+    const { format, version, plan } = JSON.parse(manifest.toString('utf8')) as {
       format?: unknown;
       version?: unknown;
       plan?: unknown;

@@ -1,12 +1,11 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { AskPlace, AskView, Audience, MessageView, ThreadView } from '@lippet/core/contract/ask';
-import { pagePicture } from '../media/picture';
 import { Activity, Assignment, Group, Media, Membership, Message, Part, Person, Piece, Thread } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import type { UpdateLog } from '../sync/updateLog';
-import type { MediaService } from './media';
+import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService } from './pieceFacts';
 import { tellPerson, tellTeachers } from './updates';
 
@@ -26,7 +25,7 @@ export class AskService {
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
     private readonly log: UpdateLog,
-    private readonly media: MediaService,
+    private readonly pictures: PagePictureService,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -179,14 +178,9 @@ export class AskService {
       thread.place && policy.seeThreadPlace(actor, thread)
         ? await Piece.findOne({ where: { activityId: thread.activityId, personId: thread.askerId } })
         : null;
-    const picture =
-      piece &&
-      (await pagePicture(await this.log.document({ kind: 'piece', id: piece.id }), {
-        pictures: this.media.picturesOf(piece),
-        place: thread.place!,
-      }));
-    if (!picture) throw notFound();
-    return picture;
+    if (!piece) throw notFound();
+    const kept = await this.log.updates({ kind: 'piece', id: piece.id });
+    return this.pictures.of(piece, { updates: kept?.updates ?? [], place: thread.place! });
   }
 
   private async thread(actor: Actor, id: string, transaction?: Transaction): Promise<Thread> {

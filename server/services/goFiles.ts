@@ -6,7 +6,6 @@ import { PdfSourceError } from '@lippet/core/pdf/write';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
 import type { Compute } from '../compute/compute';
-import { mediaOfPages } from '../compute/goPdf';
 import type { Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
 import type { ZipContent } from '../storage/zipFile';
@@ -41,7 +40,7 @@ export class GoFiles {
    */
   async pdf(piece: HomePiece, document: Uint8Array, marks: Uint8Array | null, style: PdfStyle): Promise<Buffer> {
     const paths: Record<string, string> = {};
-    for (const id of new Set(mediaOfPages({ document, marks }))) {
+    for (const id of new Set(await this.compute.run('goMedia', { document, marks }))) {
       const media = await namedMedia(piece, id);
       if (media) paths[id] = this.files.pathOf(media.hash);
     }

@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import * as Y from 'yjs';
 import type { CopyView } from '@lippet/core/contract/work';
-import { measureProgress } from '@lippet/core/page/progress';
 import { COPY_EVERY, copiesToDrop } from '@lippet/core/schedule/thinCopies';
+import type { Compute } from '../compute/compute';
 import { Piece, PieceCopy } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
@@ -15,6 +14,7 @@ export class PieceCopyService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly log: UpdateLog,
+    private readonly compute: Compute,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -30,11 +30,9 @@ export class PieceCopyService {
     await this.sequelize.transaction(async (transaction) => {
       // One at a time for a piece: two servers' pauses must not make two copies.
       await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction });
-      const read = await this.log.read({ kind: 'piece', id: pieceId }, transaction);
-      if (!read || (await PieceCopy.findOne({ where: { pieceId, through: read.through }, transaction }))) return;
-      const doc = new Y.Doc();
-      Y.applyUpdate(doc, read.update);
-      const progress = measureProgress(doc);
+      const kept = await this.log.updates({ kind: 'piece', id: pieceId }, transaction);
+      if (!kept || (await PieceCopy.findOne({ where: { pieceId, through: kept.through }, transaction }))) return;
+      const { document, progress } = await this.compute.run('copy', kept.updates);
       // Before anything is made there is nothing to come back to.
       if (!last && !Object.values(progress.parts).some(({ items }) => items > 0)) return;
       await PieceCopy.create(
@@ -42,8 +40,8 @@ export class PieceCopyService {
           id: randomUUID(),
           pieceId,
           at: new Date(now),
-          through: read.through,
-          data: Buffer.from(Y.encodeStateAsUpdate(doc)),
+          through: kept.through,
+          data: Buffer.from(document),
           progress,
         },
         { transaction },

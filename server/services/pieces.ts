@@ -1,17 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import * as Y from 'yjs';
-import { documentOf, startDocument } from '@lippet/core/page/document';
-import { ExtentError, holdsAll } from '@lippet/core/page/holds';
-import { mediaOf } from '@lippet/core/page/mediaOf';
-import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
-import { walkNotes } from '@lippet/core/review/noteWalk';
+import type * as Y from 'yjs';
+import { startDocument } from '@lippet/core/page/document';
+import { NO_PROGRESS } from '@lippet/core/page/progress';
 import { partBegun } from '@lippet/core/schedule/completeness';
-import { sendChecks, type SendCheck } from '@lippet/core/schedule/sendChecks';
 import { plainWords } from '@lippet/core/words/richText';
-import { dropOtherTakes } from '@lippet/core/recording/take';
 import type { ChoosableView } from '@lippet/core/contract/class';
 import type { Felt, GoPageView, GoView, Manifest, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
+import type { Compute } from '../compute/compute';
+import { holdsExtent, type ToSend, type ToSendTask } from '../compute/toSend';
 import { Activity, OwnDay, Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
@@ -19,9 +16,9 @@ import { notFound, ProblemError } from '../problems/problem';
 import type { SyncHub } from '../sync/hub';
 import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
-import { pagePicture } from '../media/picture';
 import { activityParts } from './activityParts';
 import type { MediaService } from './media';
+import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { firstSent, goesOf } from './goes';
 import { countUnseen, teachersOf, tellTeachers } from './updates';
@@ -35,31 +32,40 @@ export interface SendRequest {
   voice?: string | null;
 }
 
+/** All of a piece is at school. */
+type WholePiece = ToSend & { kind: 'whole' };
+
 /** What it works with. */
 interface PieceWorld {
   sequelize: Sequelize;
+  compute: Compute;
   log: UpdateLog;
   facts: PieceFactsService;
   media: MediaService;
+  pictures: PagePictureService;
   hub: () => SyncHub;
 }
 
 /** Opening, sending and taking back pieces. */
 export class PieceService {
   private readonly sequelize: Sequelize;
+  private readonly compute: Compute;
   private readonly log: UpdateLog;
   private readonly facts: PieceFactsService;
   private readonly media: MediaService;
+  private readonly pictures: PagePictureService;
   private readonly hub: () => SyncHub;
 
   constructor(
-    { sequelize, log, facts, media, hub }: PieceWorld,
+    { sequelize, compute, log, facts, media, pictures, hub }: PieceWorld,
     private readonly clock: () => number = Date.now,
   ) {
     this.sequelize = sequelize;
+    this.compute = compute;
     this.log = log;
     this.facts = facts;
     this.media = media;
+    this.pictures = pictures;
     this.hub = hub;
   }
 
@@ -197,11 +203,8 @@ export class PieceService {
   async picture(actor: Actor, pieceId: string): Promise<Buffer> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.seeDraftPicture(actor, standing, standing)) throw notFound();
-    const picture = await pagePicture(await this.log.document({ kind: 'piece', id: pieceId }), {
-      pictures: this.media.picturesOf({ id: pieceId, activityId: standing.activityId }),
-    });
-    if (!picture) throw notFound();
-    return picture;
+    const kept = await this.log.updates({ kind: 'piece', id: pieceId });
+    return this.pictures.of({ id: pieceId, activityId: standing.activityId }, { updates: kept?.updates ?? [] });
   }
 
   /**
@@ -225,9 +228,8 @@ export class PieceService {
       if (standing.standing.notOpen || standing.standing.closed) {
         throw new ProblemError('conflict', 'This activity is closed, so nothing more can be sent. Your work is kept.');
       }
-      const doc = await this.log.document(ref, transaction);
-      insistOnAll(doc, request.extent);
-      if (!(await this.media.allHere([...mediaOf(doc), ...(request.voice ? [request.voice] : [])], pieceId))) {
+      const found = await this.lookOver(standing, request.extent, transaction);
+      if (!(await this.media.allHere([...found.media, ...(request.voice ? [request.voice] : [])], pieceId))) {
         throw new ProblemError(
           'still-arriving',
           'A picture or a recording is still on its way to school. It all goes as soon as that is there.',
@@ -236,14 +238,13 @@ export class PieceService {
       if (!standing.completeness.made) {
         throw new ProblemError('nothing-made', 'There is nothing to send yet. Make something first.');
       }
-      const checks = await this.check(standing, doc, transaction);
-      const needed = checks.filter((check) => check.needed);
+      const needed = found.checks.filter((check) => check.needed);
       if (needed.length > 0)
         throw new ProblemError(
           'incomplete',
           `This is needed before it can go: ${needed.map(({ words }) => words).join('; ')}.`,
         );
-      return this.freeze(standing, doc, checks, request, transaction);
+      return this.freeze(standing, found, request, transaction);
     });
     this.hub().announce(ref, 'frozen');
     return {
@@ -259,52 +260,44 @@ export class PieceService {
     };
   }
 
-  /** What is found in a document that is about to be frozen. */
-  private async check(
+  /**
+   * What is found in a document that is about to be frozen.
+   * @throws ProblemError `still-arriving` where school does not have all of it
+   */
+  private async lookOver(
     { activityId, pieceId, facts, latestGo }: Standing,
-    doc: Y.Doc,
+    extent: string,
     transaction: Transaction,
-  ): Promise<SendCheck[]> {
+  ): Promise<WholePiece> {
     const { parts } = await activityParts(activityId);
     const { choices } = await Activity.findByPk(activityId, {
       attributes: ['choices'],
       transaction,
       rejectOnEmpty: true,
     });
-    const review = facts.latest?.released
-      ? await Review.unscoped().findOne({ where: { submissionId: latestGo!.id }, attributes: ['marks'], transaction })
-      : null;
-    const before = review?.marks
-      ? await Submission.unscoped().findByPk(latestGo!.id, {
-          attributes: ['document'],
-          transaction,
-          rejectOnEmpty: true,
-        })
-      : null;
-    const notes = before
-      ? walkNotes(
-          documentOf(before.document),
-          documentOf(review!.marks!),
-          parts.map(({ id }) => id),
-        )
-      : [];
-    const refused = await this.media.refusedOf(pieceId!);
-    const current = parts.filter(({ removed }) => !removed);
-    return sendChecks(doc, { parts: current, choices: choices ?? [], notes, refused });
+    const kept = await this.log.updates({ kind: 'piece', id: pieceId! }, transaction);
+    const found = await this.compute.run('toSend', {
+      updates: kept?.updates ?? [],
+      extent: Buffer.from(extent, 'base64'),
+      parts,
+      choices: choices ?? [],
+      before: facts.latest?.released ? await markedGo(latestGo!.id, transaction) : null,
+      refused: await this.media.refusedOf(pieceId!),
+    });
+    if (found.kind === 'unreadable extent') throw new ProblemError('bad-request', found.why);
+    if (found.kind === 'still arriving') throw stillArriving();
+    return found;
   }
 
   private async freeze(
     standing: Standing,
-    doc: Y.Doc,
-    checks: SendCheck[],
+    { document, progress, checks }: WholePiece,
     request: SendRequest,
     transaction: Transaction,
   ): Promise<Submission> {
     const pieceId = standing.pieceId!;
     const sentAt = new Date(this.clock());
     const { parts } = await activityParts(standing.activityId);
-    dropOtherTakes(doc);
-    const progress = measureProgress(doc);
     const manifest: Manifest = {
       checks,
       parts: parts.map(({ id, title, kind }) => ({
@@ -322,7 +315,7 @@ export class PieceService {
         key: request.key,
         sentAt,
         late: standing.facts.due !== null && sentAt.getTime() > standing.facts.due,
-        document: Buffer.from(Y.encodeStateAsUpdate(doc)),
+        document: Buffer.from(document),
         manifest,
         word: request.word || null,
         felt: request.felt ?? null,
@@ -388,18 +381,26 @@ export class PieceService {
   }
 }
 
+const stillArriving = (): ProblemError =>
+  new ProblemError('still-arriving', 'Some of it is still on its way to school. It goes as soon as all is there.');
+
+/** A go and the marks that came back with it; null where there were none. */
+async function markedGo(goId: string, transaction: Transaction): Promise<ToSendTask['before']> {
+  const review = await Review.unscoped().findOne({ where: { submissionId: goId }, attributes: ['marks'], transaction });
+  if (!review?.marks) return null;
+  const go = await Submission.unscoped().findByPk(goId, {
+    attributes: ['document'],
+    transaction,
+    rejectOnEmpty: true,
+  });
+  return { document: go.document, marks: review.marks };
+}
+
 /** Refuses with `still-arriving` unless the document holds all of the Base64 extent. */
 export function insistOnAll(doc: Y.Doc, extent: string): void {
-  try {
-    if (holdsAll(doc, new Uint8Array(Buffer.from(extent, 'base64')))) return;
-  } catch (error) {
-    if (error instanceof ExtentError) throw new ProblemError('bad-request', error.message);
-    throw error;
-  }
-  throw new ProblemError(
-    'still-arriving',
-    'Some of it is still on its way to school. It goes as soon as all is there.',
-  );
+  const holds = holdsExtent(doc, Buffer.from(extent, 'base64'));
+  if (typeof holds === 'object') throw new ProblemError('bad-request', holds.why);
+  if (!holds) throw stillArriving();
 }
 
 /** What lists show of how a piece stands. */

@@ -1,4 +1,5 @@
 import type { Jobs } from '../jobs/jobs';
+import type { Compute } from '../compute/compute';
 import { playableForm } from '../media/playable';
 import { RecordingError } from '../media/recording';
 import { Media } from '../models/tables';
@@ -8,6 +9,7 @@ import type { FileStore } from '../storage/fileStore';
 export class RecordingService {
   constructor(
     private readonly files: FileStore,
+    private readonly compute: Compute,
     private readonly jobs: Jobs,
   ) {}
 
@@ -22,7 +24,10 @@ export class RecordingService {
     const media = await Media.findByPk(mediaId);
     if (!media || media.state !== 'processing') return;
     try {
-      await media.update({ state: 'ready', ...(await playableForm(this.files, this.files.pathOf(media.hash))) });
+      await media.update({
+        state: 'ready',
+        ...(await playableForm(this.files, this.compute, this.files.pathOf(media.hash))),
+      });
     } catch (error) {
       // A file that can't be read will not be better next time; anything else is tried again.
       if (!(error instanceof RecordingError)) throw error;

@@ -4,13 +4,11 @@ import * as Y from 'yjs';
 import { RECALL } from '@lippet/core/contract/limits';
 import { readTold } from '@lippet/core/contract/plan';
 import type { GoView, ManyAnswered, ReviewView } from '@lippet/core/contract/work';
-import { documentOf } from '@lippet/core/page/document';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { withName } from '@lippet/core/review/keptNotes';
 import { markView, NO_MARKING, NO_OWN_MARK, readLevels, type Marked, type OwnMark } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import type { Jobs } from '../jobs/jobs';
-import { pagePicture } from '../media/picture';
 import { Person, Piece, Review, Submission, Update, type OwnDates } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
@@ -21,6 +19,7 @@ import type { UpdateLog } from '../sync/updateLog';
 import { findGo, frozenDocument, frozenMarks, goesOf, type GoContext } from './goes';
 import type { MediaService } from './media';
 import { ownDates, putOwnDates } from './ownDates';
+import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './pieces';
 import { tellPerson } from './updates';
@@ -60,6 +59,7 @@ interface ReviewWorld {
   log: UpdateLog;
   facts: PieceFactsService;
   media: MediaService;
+  pictures: PagePictureService;
   jobs: Jobs;
   hub: () => SyncHub;
 }
@@ -70,17 +70,19 @@ export class ReviewService {
   private readonly log: UpdateLog;
   private readonly facts: PieceFactsService;
   private readonly media: MediaService;
+  private readonly pictures: PagePictureService;
   private readonly jobs: Jobs;
   private readonly hub: () => SyncHub;
 
   constructor(
-    { sequelize, log, facts, media, jobs, hub }: ReviewWorld,
+    { sequelize, log, facts, media, pictures, jobs, hub }: ReviewWorld,
     private readonly clock: () => number = Date.now,
   ) {
     this.sequelize = sequelize;
     this.log = log;
     this.facts = facts;
     this.media = media;
+    this.pictures = pictures;
     this.jobs = jobs;
     this.hub = hub;
   }
@@ -99,14 +101,8 @@ export class ReviewService {
     const { go, piece, work } = await this.goContext(goId);
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
-    const shown = review && policy.readMarks(actor, piece, work, review) ? await frozenMarks(review.id) : null;
-    const marks = shown ? documentOf(shown) : undefined;
-    const picture = await pagePicture(documentOf(await frozenDocument(goId)), {
-      marks,
-      pictures: this.media.picturesOf(piece),
-    });
-    if (!picture) throw notFound();
-    return picture;
+    const marks = review && policy.readMarks(actor, piece, work, review) ? await frozenMarks(review.id) : null;
+    return this.pictures.of(piece, { updates: [await frozenDocument(goId)], marks });
   }
 
   /** All goes of the piece that a go is of, with what came back of each. */

@@ -1,9 +1,11 @@
 /** Files on their way: in pieces, damaged, twice, too many, and after the server was away. */
 import { createHash, randomUUID } from 'node:crypto';
-import { readdirSync } from 'node:fs';
+import { readdirSync, renameSync, rmSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { MEDIA_LIMITS, UPLOAD_PATH, type MediaView } from '@lippet/core/contract/media';
+import { DISK_RESERVE } from '../storage/freeSpace';
+import { UploadService } from './uploads';
 import { appOf, smallSchool, uploadHeaders, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(40_000);
@@ -42,6 +44,43 @@ const take = (id: string, bytes: Buffer): Promise<Response> =>
 const sentence = async (response: Response): Promise<string> =>
   ((await response.json()) as { message: string }).message;
 const arriving = (): string[] => readdirSync(join(school.filesRoot, 'arriving'));
+
+describe('a disk that is full', () => {
+  it('is said with a sentence, and nothing that has come is thrown away', async () => {
+    const id = randomUUID();
+    const half = Math.floor(photo.length / 2);
+    expect((await begin(id, photo.length, photo.subarray(0, half))).status).toBe(201);
+    const path = join(school.filesRoot, 'arriving', id);
+    renameSync(path, `${path}.aside`);
+    symlinkSync('/dev/full', path);
+    const refused = await more(id, 0, photo);
+    expect(refused.status).toBe(503);
+    expect(await refused.json()).toMatchObject({
+      code: 'busy',
+      message: expect.stringMatching(/stays on this device/),
+    });
+    rmSync(path);
+    renameSync(`${path}.aside`, path);
+    expect((await more(id, half, photo.subarray(half))).status).toBe(204);
+    expect((await take(id, photo)).status).toBe(200);
+  });
+});
+
+describe('a disk that is nearly full', () => {
+  it('takes no new file, and tells the device to come again', async () => {
+    const { media } = harness.services;
+    const uploads = new UploadService(
+      school.filesRoot,
+      media,
+      () => now,
+      async () => DISK_RESERVE + photo.length - 1,
+    );
+    const headers = uploadHeaders(`pieces/${piece}`, randomUUID(), photo.length);
+    const request = new Request(`http://school${UPLOAD_PATH}`, { method: 'POST', headers });
+    const actor = { personId: school.people.ada, role: 'learner', teaches: new Set(), learnsIn: new Set() } as never;
+    await expect(uploads.begin(actor, request)).rejects.toMatchObject({ code: 'busy', wait: 60 });
+  });
+});
 
 describe('a file that arrives in pieces', () => {
   it('is gone on with where it stopped, also by a server that was started anew', async () => {

@@ -17,8 +17,10 @@ import { Upload } from '../models/tables';
 import { meansLater } from '@lippet/core/contract/problem';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
+import { diskFull } from '../problems/diskFull';
 import { notFound, ProblemError } from '../problems/problem';
 import { hashFile } from '../storage/fileStore';
+import { DISK_RESERVE, freeSpace } from '../storage/freeSpace';
 import { roomTrouble, type MediaService } from './media';
 
 /** What was not brought to its end within this time is thrown away, in milliseconds. */
@@ -33,11 +35,12 @@ export class UploadService {
   private readonly folder: string;
 
   constructor(
-    filesRoot: string,
+    private readonly root: string,
     private readonly media: MediaService,
     private readonly clock: () => number,
+    private readonly free = freeSpace,
   ) {
-    this.folder = join(filesRoot, 'arriving');
+    this.folder = join(root, 'arriving');
   }
 
   /** Made when the first file comes: the library looks after its folder by itself, whenever that suits it. */
@@ -75,11 +78,12 @@ export class UploadService {
     return inOurWords(await this.tus.handleWeb(request));
   }
 
-  /** @throws ProblemError `unfit` or `too-large` for a file that there is no room for */
+  /** @throws ProblemError `unfit` or `too-large` for a file that there is no room for, `busy` where the disk is full */
   private async insistOnRoom(actor: Actor, media: string, size: number): Promise<void> {
     if (!Number.isInteger(size) || size <= 0) throw new ProblemError('unfit', 'That file is empty.');
     if (size > MEDIA_LIMITS.recording)
       throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
+    if ((await this.free(this.root)) - size < DISK_RESERVE) throw diskFull();
     const others = { ownerId: actor.personId, id: { [Op.ne]: media } };
     const arriving = Number((await Upload.sum('size', { where: others })) ?? 0);
     const trouble = roomTrouble(await this.media.kept(actor.personId), arriving + size);
@@ -168,6 +172,12 @@ const NOT_ARRIVING: Problem = {
   code: 'not-found',
   message: 'That file is not arriving any more. Begin it anew.',
 };
+/** "Service unavailable" (RFC 9110): the client of the protocol tries again by itself. */
+const LATER = 503;
+const NOT_KEPT: Problem = {
+  code: 'busy',
+  message: 'School can’t keep that file just now. It stays on this device, and is sent again by itself.',
+};
 const NO_UPLOAD: Problem = { code: 'bad-request', message: 'That is no upload as the tus protocol has it.' };
 const TUS_PROBLEMS = new Map([
   [404, NOT_ARRIVING],
@@ -182,9 +192,11 @@ const TUS_PROBLEMS = new Map([
  */
 function inOurWords(response: Response): Response {
   if (response.status < 400) return response;
-  const { code, message } = TUS_PROBLEMS.get(response.status) ?? NO_UPLOAD;
+  // Whatever the store could not do, the file on the device is as good as before.
+  const status = response.status < 500 ? response.status : LATER;
+  const { code, message } = status === LATER ? NOT_KEPT : (TUS_PROBLEMS.get(status) ?? NO_UPLOAD);
   return Response.json(
     { code, message },
-    { status: response.status, headers: { 'Tus-Resumable': response.headers.get('Tus-Resumable') ?? '1.0.0' } },
+    { status, headers: { 'Tus-Resumable': response.headers.get('Tus-Resumable') ?? '1.0.0' } },
   );
 }

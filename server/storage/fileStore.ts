@@ -122,6 +122,13 @@ export class FileStore {
     return Readable.toWeb(createReadStream(this.path(hash), { start: from, end: to })) as ReadableStream;
   }
 
+  /** A draft as it is read, once: it is gone from the folder as soon as it is open, however the reading ends. */
+  async streamDraft(path: string): Promise<ReadableStream> {
+    const file = await open(path);
+    await rm(path, { force: true });
+    return Readable.toWeb(file.createReadStream()) as ReadableStream;
+  }
+
   /** Where a program can read the file. */
   pathOf(hash: string): string {
     return this.path(hash);

@@ -1,5 +1,6 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import * as Y from 'yjs';
+import type { Compute } from '../compute/compute';
 import type { DocumentKind, DocumentRef } from './documentName';
 
 /** Where each kind of document keeps its updates, and which rows of its owner still take any. */
@@ -16,7 +17,10 @@ const COMPACT_FROM = 64;
  * acknowledged to a client only after that, so "saved at school" is never said too early.
  */
 export class UpdateLog {
-  constructor(private readonly sequelize: Sequelize) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly compute: Compute,
+  ) {}
 
   /**
    * Adds an update, unless the document is frozen. The owner's row is locked for the moment, so that an
@@ -72,7 +76,10 @@ export class UpdateLog {
       );
       if (rows.length < COMPACT_FROM) return;
       const last = rows.at(-1)!;
-      const merged = Y.mergeUpdates(rows.map(({ data }) => new Uint8Array(data)));
+      const merged = await this.compute.run(
+        'merge',
+        rows.map(({ data }) => new Uint8Array(data)),
+      );
       await this.sequelize.query(`DELETE FROM ${updates} WHERE id IN (:ids)`, {
         replacements: { ids: rows.slice(0, -1).map((row) => row.id) },
         transaction,

@@ -14,6 +14,7 @@ import { documentExtent } from '@lippet/core/page/holds';
 import { makeApp, makeServices } from '../app';
 
 import { makeLogger } from '../logging';
+import { makeCompute } from '../compute/compute';
 import { openDatabase } from '../models/database';
 import { Activity, Assignment, Group, Membership, Part, Person, School } from '../models/tables';
 import type { Jobs } from '../jobs/jobs';
@@ -130,7 +131,7 @@ export async function smallSchool(
   return {
     database,
     sequelize,
-    log: new UpdateLog(sequelize),
+    log: new UpdateLog(sequelize, makeCompute(null)),
     people,
     groups,
     activities: {

@@ -1,0 +1,67 @@
+import * as Y from 'yjs';
+import type { PartView } from '@lippet/core/contract/work';
+import { documentOf } from '@lippet/core/page/document';
+import { ExtentError, holdsAll } from '@lippet/core/page/holds';
+import { mediaOf } from '@lippet/core/page/mediaOf';
+import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
+import { dropOtherTakes } from '@lippet/core/recording/take';
+import { walkNotes } from '@lippet/core/review/noteWalk';
+import type { ChoicePlan } from '@lippet/core/contract/plan';
+import { sendChecks, type SendCheck } from '@lippet/core/schedule/sendChecks';
+
+/** A piece that is to be sent. */
+export interface ToSendTask {
+  /** Its document, as Yjs updates. */
+  updates: readonly Uint8Array[];
+  /** All that the device has of it. */
+  extent: Uint8Array;
+  parts: readonly PartView[];
+  choices: readonly ChoicePlan[];
+  /** The go that came back before, with what was marked on it; null for none. */
+  before: { document: Uint8Array; marks: Uint8Array } | null;
+  /** Files that school would not take. */
+  refused: ReadonlySet<string>;
+}
+
+/** What is to be frozen, or why it can't be yet. */
+export type ToSend =
+  | { kind: 'unreadable extent'; why: string }
+  | { kind: 'still arriving' }
+  | {
+      kind: 'whole';
+      /** Ids of the files that it names. */
+      media: string[];
+      checks: SendCheck[];
+      /** As it is frozen: without takes that were not chosen. */
+      document: Uint8Array;
+      progress: PieceProgress;
+    };
+
+/** Whether a document holds all of an extent; the sentence where that can't be read. */
+export function holdsExtent(doc: Y.Doc, extent: Uint8Array): boolean | { why: string } {
+  try {
+    return holdsAll(doc, extent);
+  } catch (error) {
+    if (error instanceof ExtentError) return { why: error.message };
+    throw error;
+  }
+}
+
+function checksOf(doc: Y.Doc, { parts, choices, before, refused }: ToSendTask): SendCheck[] {
+  const ids = parts.map(({ id }) => id);
+  const notes = before ? walkNotes(documentOf(before.document), documentOf(before.marks), ids) : [];
+  const current = parts.filter(({ removed }) => !removed);
+  return sendChecks(doc, { parts: current, choices, notes, refused });
+}
+
+/** Looks over a document that is to be sent, and makes what will be frozen of it. */
+export function toSend(task: ToSendTask): ToSend {
+  const doc = documentOf(task.updates.length > 0 ? Y.mergeUpdates([...task.updates]) : null);
+  const holds = holdsExtent(doc, task.extent);
+  if (typeof holds === 'object') return { kind: 'unreadable extent', why: holds.why };
+  if (!holds) return { kind: 'still arriving' };
+  const media = [...mediaOf(doc)];
+  const checks = checksOf(doc, task);
+  dropOtherTakes(doc);
+  return { kind: 'whole', media, checks, document: Y.encodeStateAsUpdate(doc), progress: measureProgress(doc) };
+}

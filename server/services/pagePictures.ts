@@ -1,0 +1,33 @@
+import type { AskPlace } from '@lippet/core/contract/ask';
+import type { Compute } from '../compute/compute';
+import { pagePicture } from '../media/picture';
+import { notFound } from '../problems/problem';
+import type { MediaService } from './media';
+import type { HomePiece } from './namedMedia';
+
+/** What of a piece is drawn small. */
+interface PieceAsShown {
+  /** Its document, as Yjs updates. */
+  updates: readonly Uint8Array[];
+  marks?: Uint8Array | null;
+  /** A place on one of its pages. */
+  place?: AskPlace;
+}
+
+/** Small pictures of pieces and goes. */
+export class PagePictureService {
+  constructor(
+    private readonly compute: Compute,
+    private readonly media: MediaService,
+  ) {}
+
+  /**
+   * Its first page as WebP, or the one with the place.
+   * @throws ProblemError `not-found` where it has none
+   */
+  async of(piece: HomePiece, shown: PieceAsShown): Promise<Buffer> {
+    const picture = await pagePicture(this.compute, { ...shown, pictures: this.media.picturesOf(piece) });
+    if (!picture) throw notFound();
+    return picture;
+  }
+}
