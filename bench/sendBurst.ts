@@ -40,9 +40,6 @@ const bareInserts = ({ sequelize }: School, bytes: Buffer): (() => Promise<unkno
 
 export const sendBurst = (): Promise<Figure> =>
   inSchool(async (school) => {
-    const part = randomUUID();
-    const doc = drawn(part, 1, STROKES);
-    const bytes = Buffer.from(Y.encodeStateAsUpdate(doc));
     await school.sequelize.query('CREATE TABLE bare (id uuid PRIMARY KEY, data bytea NOT NULL)');
     const server = new ShippedServer();
     const port = await server.start({
@@ -54,7 +51,10 @@ export const sendBurst = (): Promise<Figure> =>
     const [ours, floor]: [number[], number[]] = [[], []];
     try {
       for (let round = 0; round <= ROUNDS; round++) {
-        const activity = await activityFor(school, round === 0 ? part : randomUUID());
+        const part = randomUUID();
+        const activity = await activityFor(school, part);
+        const doc = drawn(part, 1, STROKES);
+        const bytes = Buffer.from(Y.encodeStateAsUpdate(doc));
         const wishes: Wish[] = [];
         for (let i = 0; i < LEARNERS; i++) wishes.push(await learnerWith(school, activity, doc));
         const mine = await lastOf(wishes.map((wish) => () => send(port, wish)));

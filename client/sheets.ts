@@ -15,5 +15,6 @@ export { default as Collection } from './learner/collection/Collection';
 export { TideChart } from './learner/plan/TideChart';
 export { default as JoinForm } from './signIn/JoinForm';
 export { default as Letters } from './me/Letters';
+export { takeCopiesAway } from './page/copiesHere';
 export { courier } from './learner/courier';
 export { news } from './api/news';

@@ -34,6 +34,8 @@ async function packBench() {
   const { build } = await import('esbuild');
   const outfile = join(state, 'bench.mjs');
   const own = ['core', 'server', 'demo', 'e2e'].map((name) => [`@lippet/${name}`, join(root, name)]);
+  // npm has put another one of these beside the bench than beside the server.
+  const ofServer = join(root, 'server', 'node_modules', 'lru-cache', 'dist', 'esm', 'node', 'index.js');
   await build({
     entryPoints: [join(root, 'bench', 'main.ts')],
     outfile,
@@ -42,7 +44,7 @@ async function packBench() {
     platform: 'node',
     format: 'esm',
     packages: 'external',
-    alias: Object.fromEntries(own),
+    alias: { ...Object.fromEntries(own), 'lru-cache': ofServer },
     logLevel: 'error',
   });
   return outfile;

@@ -58,6 +58,7 @@ import { UploadService } from './services/uploads';
 import { FileStore } from './storage/fileStore';
 import { SyncHub } from './sync/hub';
 import { NewsRoom } from './sync/news';
+import { UpdateWriter } from './sync/updateWriter';
 import { UpdateLog } from './sync/updateLog';
 import { serveAssets } from './web/assets';
 import type { Client } from './web/client';
@@ -92,7 +93,12 @@ export function makeServices(
   const uploads = new UploadService(config.filesRoot, media, clock);
   const planning = new PlanningService(sequelize, facts, counts, media, clock);
   const signIn = new SignInService(sequelize, clock);
-  const hub = new SyncHub(log, documentAccess(facts, measuring, copies, signIn, clock), logger);
+  const hub = new SyncHub(
+    log,
+    new UpdateWriter(sequelize, log),
+    documentAccess(facts, measuring, copies, signIn, clock),
+    logger,
+  );
   return {
     config,
     compute,

@@ -88,10 +88,11 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
   return {
     port: (server.address() as AddressInfo).port,
     async close() {
-      looking.stop();
+      const looked = looking.stop();
       // No new ones; those under way are answered while there still is a database.
       await finishRequests(server, async () => {
         await Promise.all([services.news.close(), services.hub.close()]);
+        await looked;
       });
       // Whoever asked may be gone already, and what was asked for is under way all the same.
       await underWay.ended(GRACE);
@@ -127,17 +128,22 @@ class UnderWay {
 }
 
 /** Does something again and again, each time so long after the last has ended. It has to tell of its errors itself. */
-function repeatedly(pause: number, work: () => Promise<unknown>): { stop(): void } {
+function repeatedly(pause: number, work: () => Promise<unknown>): { stop(): Promise<unknown> } {
   let timer: NodeJS.Timeout;
-  const wait = (): void => {
-    timer = setTimeout(() => void work().finally(() => !stopped && wait()), pause);
-  };
+  let underWay: Promise<unknown> = Promise.resolve();
   let stopped = false;
+  const wait = (): void => {
+    timer = setTimeout(() => {
+      underWay = work().finally(() => !stopped && wait());
+    }, pause);
+  };
   wait();
   return {
+    /** Resolves when what is under way has ended. */
     stop: () => {
       stopped = true;
       clearTimeout(timer);
+      return underWay;
     },
   };
 }

@@ -20,11 +20,14 @@ class Courier {
 
   async start(personId: string): Promise<void> {
     if (this.personId === personId) return;
+    const isFirst = this.personId === null;
     this.personId = personId;
     await takeUpWishes(personId);
     await mediaOutbox.start();
-    sendWishes.subscribe(() => this.soon());
-    window.addEventListener('online', () => void this.round());
+    if (isFirst) {
+      sendWishes.subscribe(() => this.soon());
+      window.addEventListener('online', () => void this.round());
+    }
     await this.round();
   }
 
@@ -47,7 +50,7 @@ class Courier {
   }
 
   private async carry(wish: SendWish): Promise<void> {
-    const live = new LiveDocument(`piece:${wish.pieceId}`);
+    const live = new LiveDocument(`piece:${wish.pieceId}`, wish.personId);
     try {
       const result = await trySending(live, wish);
       // Stopped meanwhile, or taken over by its own screen: that one tells.

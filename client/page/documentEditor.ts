@@ -82,19 +82,19 @@ export class DocumentEditor {
   private row: object | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  /** @param name what the steps are kept under; null where they go with the editor */
+  /** @param key what the steps are kept under; null where they go with the editor */
   constructor(
     readonly doc: Y.Doc,
     readonly itemsOf: ItemsOf,
-    private readonly name: string | null,
+    private readonly key: string | null,
   ) {
     this.ready = this.takeUp();
     window.addEventListener('pagehide', this.keepNow);
   }
 
   private async takeUp(): Promise<void> {
-    this.keeps = this.name !== null && (await holdAlone(this.key, new Promise((resolve) => (this.letGo = resolve))));
-    const kept = this.keeps ? await get<History>(this.key) : undefined;
+    this.keeps = this.key !== null && (await holdAlone(this.key, new Promise((resolve) => (this.letGo = resolve))));
+    const kept = this.keeps ? await get<History>(this.key!) : undefined;
     // What was done before reading had finished comes behind what was done last time.
     const early = this.history.done.length > 0;
     if (kept || early)
@@ -102,10 +102,6 @@ export class DocumentEditor {
         { done: [...(kept?.done ?? []), ...this.history.done], undone: early ? [] : (kept?.undone ?? []) },
         early,
       );
-  }
-
-  private get key(): string {
-    return `history:${this.name}`;
   }
 
   private setHistory(history: History, keep = true): void {
@@ -121,7 +117,7 @@ export class DocumentEditor {
     this.timer = undefined;
     if (!this.keeps) return;
     // Undo is a convenience: where the device has no room for it, the work itself is still kept elsewhere.
-    this.keeping = set(this.key, this.history).catch((error: unknown) =>
+    this.keeping = set(this.key!, this.history).catch((error: unknown) =>
       console.warn('The steps for undo could not be kept.', error),
     );
   };

@@ -40,6 +40,8 @@ export class LiveDocument {
     people: [],
     said: 0,
   }));
+  /** What the copy on this device is called. */
+  readonly copy: string;
   private readonly device: DeviceCopy;
   private readonly socket: LeanSocket;
   private readonly school: HocuspocusProvider;
@@ -48,10 +50,17 @@ export class LiveDocument {
   private holds = 0;
   private leaving = false;
 
-  /** @param name `piece:<id>` or `marks:<id>`: the name at school, and of the device's own copy */
-  constructor(readonly name: string) {
+  /**
+   * @param name `piece:<id>` or `marks:<id>`, as school calls it
+   * @param owner who has it open: several use one device, and each has copies of their own
+   */
+  constructor(
+    readonly name: string,
+    owner: string,
+  ) {
+    this.copy = `${owner}/${name}`;
     this.device = new DeviceCopy(
-      name,
+      this.copy,
       this.doc,
       (device) => this.state.setState({ device }),
       () => this.state.setState(({ loaded }) => ({ loaded: loaded || this.hasPages })),
@@ -74,6 +83,11 @@ export class LiveDocument {
       for (let i = 1; i < count; i++) this.school.incrementUnsyncedChanges();
     };
     this.school.attach();
+  }
+
+  /** What the steps for undo are kept under. */
+  get historyKey(): string {
+    return `history:${this.copy}`;
   }
 
   private get hasPages(): boolean {
@@ -101,7 +115,15 @@ export class LiveDocument {
 
   /** Resolves when everything drawn so far is at school; rejects after `patience` milliseconds. */
   allAtSchool(patience = 15_000): Promise<void> {
-    const there = ({ school }: SaveState): boolean => school === 'saved';
+    return this.until(({ school }) => school === 'saved', patience);
+  }
+
+  /** Resolves when all that this device holds has been read, and is at school; rejects after `patience` milliseconds. */
+  allSafe(patience: number): Promise<void> {
+    return this.until(({ device, school }) => device === 'saved' && school === 'saved', patience);
+  }
+
+  private until(there: (state: SaveState) => boolean, patience: number): Promise<void> {
     if (there(this.state.getState())) return Promise.resolve();
     return new Promise((resolve, reject) => {
       const timer = setTimeout(() => finish(() => reject(new Error('not all at school'))), patience);

@@ -12,7 +12,7 @@ export function useEditor(
   const [editor, setEditor] = useState<DocumentEditor | null>(null);
   useEffect(() => {
     if (!live) return undefined;
-    const made = new DocumentEditor(live.doc, (page) => itemsOf(live.doc, page), live.name);
+    const made = new DocumentEditor(live.doc, (page) => itemsOf(live.doc, page), live.historyKey);
     setEditor(made);
     return () => {
       setEditor(null);

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
+import { useMe } from '../api/queries';
 import { LiveDocument, type SaveState } from './liveDocument';
 
 const NOTHING = createStore<SaveState>(() => ({
@@ -19,16 +20,17 @@ export const useSaveState = <T>(live: LiveDocument | null, select: (state: SaveS
 
 /** Opens a live document for as long as the screen is there. */
 export function useLiveDocument(name: string | null): { live: LiveDocument | null; loaded: boolean; frozen: boolean } {
+  const owner = useMe().data?.id;
   const [live, setLive] = useState<LiveDocument | null>(null);
   useEffect(() => {
-    if (!name) return undefined;
-    const opened = new LiveDocument(name);
+    if (!name || !owner) return undefined;
+    const opened = new LiveDocument(name, owner);
     setLive(opened);
     return () => {
       setLive(null);
       opened.destroy();
     };
-  }, [name]);
+  }, [name, owner]);
   const current = live?.name === name ? live : null;
   return {
     live: current,

@@ -42,6 +42,12 @@ export function useSession() {
       router.replace(homeOf(me));
     },
     async signOut(everywhere = false): Promise<void> {
+      const me = client.getQueryData<Me | null>(keys.me);
+      // What only makes room for others must not keep anybody in.
+      if (me)
+        await import('../sheets')
+          .then(({ takeCopiesAway }) => takeCopiesAway(me.id))
+          .catch((error: unknown) => console.warn('Copies stay on this device.', error));
       await remove(everywhere ? '/sessions' : '/sessions/current');
       forget();
       ownUnsent(null);

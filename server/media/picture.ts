@@ -4,6 +4,13 @@ import { MARK_COLOUR } from '@lippet/core/ink/tools';
 import type { Compute } from '../compute/compute';
 import type { DrawTask, PageAddresses, PageDrawing } from '../compute/drawPage';
 
+/** A picture that may be seen, not drawn yet. */
+export interface PictureOffer {
+  /** Changes with what it shows. */
+  tag: string;
+  draw: () => Promise<Buffer>;
+}
+
 /** Ground of a small picture that is no page. */
 const GROUND = '#FFFCF4';
 /** Width of the small pictures, in pixels: three times what a phone's card shows. */

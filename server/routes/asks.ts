@@ -11,12 +11,7 @@ export function askRoutes({ asks }: Services): Hono<AppEnv> {
     const actor = signedIn(c);
     return c.json(await asks.ask(actor, id(c), await body(c, askBody)), 201);
   });
-  routes.get('/threads/:id/picture', async (c) => {
-    const made = picture(c, await asks.picture(signedIn(c), id(c)));
-    // The work under it goes on.
-    made.headers.set('Cache-Control', 'private, no-cache');
-    return made;
-  });
+  routes.get('/threads/:id/picture', async (c) => picture(c, await asks.picture(signedIn(c), id(c))));
   routes.post('/threads/:id/messages', async (c) => {
     const actor = signedIn(c);
     return c.json(await asks.answer(actor, id(c), await body(c, answerBody)), 201);

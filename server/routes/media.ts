@@ -3,7 +3,7 @@ import type { Context } from 'hono';
 import { arrivedBody, cutQuery, mediaQuery } from '@lippet/core/contract/media';
 import { speechBody } from '@lippet/core/contract/speech';
 import { ProblemError } from '../problems/problem';
-import { binary, picture } from './bytes';
+import { binary, hasAlready, keepAndAsk, picture } from './bytes';
 import { body, checked, id, signedIn, type AppEnv, type Services } from './context';
 import type { MediaForm, MediaService } from '../services/media';
 
@@ -20,14 +20,16 @@ export function byteRange(header: string | undefined, size: number): [number, nu
 
 /** Answers with a file, or the span of it that was asked for. */
 function file(c: Context<AppEnv>, media: MediaService, form: MediaForm): Response {
-  const { type, size, lasting } = form;
-  // What is under a lasting address never changes.
-  c.header('Cache-Control', lasting ? 'private, max-age=31536000, immutable' : 'private, no-cache');
+  const { hash, type, size } = form;
+  keepAndAsk(c, hash);
+  if (hasAlready(c, hash)) return c.body(null, 304);
   c.header('Content-Type', type);
   // What is not known by its content is never opened in the browser.
   if (type === 'application/octet-stream') c.header('Content-Disposition', 'attachment');
   c.header('Accept-Ranges', 'bytes');
-  const range = byteRange(c.req.header('range'), size);
+  // A part is only of use to who has other parts of the same.
+  const sameAs = c.req.header('if-range');
+  const range = sameAs === undefined || sameAs === `"${hash}"` ? byteRange(c.req.header('range'), size) : null;
   const [first, last] = range ?? [0, size - 1];
   c.header('Content-Length', String(last - first + 1));
   if (range) c.header('Content-Range', `bytes ${first}-${last}/${size}`);

@@ -5,6 +5,7 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import type { UpdateLog } from '../sync/updateLog';
+import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService } from './pieceFacts';
 import { tellPerson, tellTeachers } from './updates';
@@ -172,7 +173,7 @@ export class AskService {
   }
 
   /** The page that a question is about as its asker has it now, with a ring around the place. */
-  async picture(actor: Actor, id: string): Promise<Buffer> {
+  async picture(actor: Actor, id: string): Promise<PictureOffer> {
     const thread = await this.thread(actor, id);
     const piece =
       thread.place && policy.seeThreadPlace(actor, thread)
@@ -180,7 +181,11 @@ export class AskService {
         : null;
     if (!piece) throw notFound();
     const kept = await this.log.updates({ kind: 'piece', id: piece.id });
-    return this.pictures.of(piece, { updates: kept?.updates ?? [], place: thread.place! });
+    const shown = { updates: kept?.updates ?? [], place: thread.place! };
+    return {
+      tag: `${id}.${kept?.through ?? 0}.${await this.pictures.arrived(piece)}`,
+      draw: () => this.pictures.of(piece, shown),
+    };
   }
 
   private async thread(actor: Actor, id: string, transaction?: Transaction): Promise<Thread> {

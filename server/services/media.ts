@@ -24,7 +24,7 @@ import { notFound, ProblemError } from '../problems/problem';
 import { judgeMedia } from '../media/judge';
 import { PdfPictures } from '../media/pdfPictures';
 import { cutPlayable, probeRecording, RecordingError } from '../media/recording';
-import { wavePicture, type MediaPictures } from '../media/picture';
+import { wavePicture, type MediaPictures, type PictureOffer } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
 import { shownInThread } from './asks';
 import { shownInClassroom } from './classroom';
@@ -37,8 +37,6 @@ export interface MediaForm {
   hash: string;
   type: string;
   size: number;
-  /** Whether it stays as it is under its address. */
-  lasting: boolean;
 }
 
 /** Pictures, PDFs and recordings that belong to pieces and activities. */
@@ -218,14 +216,14 @@ export class MediaService {
   /** A file as it is kept. */
   async original(actor: Actor, id: string): Promise<MediaForm> {
     const { hash, type, size } = await this.find(actor, id);
-    return { hash, type, size, lasting: true };
+    return { hash, type, size };
   }
 
   /** The form of a recording that plays everywhere; until that is made, or if it can't be, the recording as it came. */
   async playable(actor: Actor, id: string): Promise<MediaForm> {
-    const { hash, type, size, playableHash, playableType, playableSize, state } = await this.find(actor, id);
-    if (playableHash) return { hash: playableHash, type: playableType!, size: playableSize!, lasting: true };
-    return { hash, type, size, lasting: state !== 'processing' };
+    const { hash, type, size, playableHash, playableType, playableSize } = await this.find(actor, id);
+    if (playableHash) return { hash: playableHash, type: playableType!, size: playableSize! };
+    return { hash, type, size };
   }
 
   /**
@@ -255,7 +253,6 @@ export class MediaService {
         hash: made,
         type: facts.sort === 'film' ? 'video/mp4' : 'audio/mp4',
         size: (await this.files.size(made))!,
-        lasting: true,
       };
     } catch (error) {
       if (error instanceof RecordingError) throw new ProblemError('unfit', error.message);
@@ -270,11 +267,22 @@ export class MediaService {
   }
 
   /** A small picture of a picture, of one page of a PDF, of a film, or of a sound's shape. */
-  async preview(actor: Actor, id: string, page: number): Promise<Buffer> {
+  async preview(actor: Actor, id: string, page: number): Promise<PictureOffer> {
     const media = await this.find(actor, id);
-    const picture = await this.pictureOf(media, page);
-    if (!picture) throw notFound();
-    return picture;
+    return {
+      // What a recording shows comes when it has been looked into.
+      tag: `${media.coverHash ?? media.hash}.${page}.${media.state}`,
+      draw: async () => {
+        const picture = await this.pictureOf(media, page);
+        if (!picture) throw notFound();
+        return picture;
+      },
+    };
+  }
+
+  /** How many of a piece's files have come. */
+  countOf(pieceId: string): Promise<number> {
+    return Media.count({ where: { pieceId } });
   }
 
   private async pictureOf({ kind, hash, pages, coverHash, peaks }: Media, page: number): Promise<Buffer | null> {

@@ -21,6 +21,11 @@ export class PagePictureService {
     private readonly media: MediaService,
   ) {}
 
+  /** How many of its files have come: what is missing is left out of its picture, and comes into it. */
+  arrived({ id }: HomePiece): Promise<number> {
+    return this.media.countOf(id);
+  }
+
   /**
    * Its first page as WebP, or the one with the place.
    * @throws ProblemError `not-found` where it has none

@@ -18,6 +18,7 @@ import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
 import { activityParts } from './activityParts';
 import type { MediaService } from './media';
+import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { firstSent, goesOf } from './goes';
@@ -200,11 +201,17 @@ export class PieceService {
   }
 
   /** The draft's first page as WebP. */
-  async picture(actor: Actor, pieceId: string): Promise<Buffer> {
+  async picture(actor: Actor, pieceId: string): Promise<PictureOffer> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.seeDraftPicture(actor, standing, standing)) throw notFound();
-    const kept = await this.log.updates({ kind: 'piece', id: pieceId });
-    return this.pictures.of({ id: pieceId, activityId: standing.activityId }, { updates: kept?.updates ?? [] });
+    const piece = { id: pieceId, activityId: standing.activityId };
+    return {
+      tag: `${pieceId}.${standing.pictureVersion}.${await this.pictures.arrived(piece)}`,
+      draw: async () => {
+        const kept = await this.log.updates({ kind: 'piece', id: pieceId });
+        return this.pictures.of(piece, { updates: kept?.updates ?? [] });
+      },
+    };
   }
 
   /**

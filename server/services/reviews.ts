@@ -19,6 +19,7 @@ import type { UpdateLog } from '../sync/updateLog';
 import { findGo, frozenDocument, frozenMarks, goesOf, type GoContext } from './goes';
 import type { MediaService } from './media';
 import { ownDates, putOwnDates } from './ownDates';
+import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './pieces';
@@ -97,12 +98,18 @@ export class ReviewService {
   }
 
   /** A go's first page as WebP, with the marks where the actor may see them. */
-  async goPicture(actor: Actor, goId: string): Promise<Buffer> {
+  async goPicture(actor: Actor, goId: string): Promise<PictureOffer> {
     const { go, piece, work } = await this.goContext(goId);
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
-    const marks = review && policy.readMarks(actor, piece, work, review) ? await frozenMarks(review.id) : null;
-    return this.pictures.of(piece, { updates: [await frozenDocument(goId)], marks });
+    const marked = review?.releasedAt && policy.readMarks(actor, piece, work, review) ? review : null;
+    return {
+      tag: `${goId}.${marked?.releasedAt!.getTime() ?? 0}`,
+      draw: async () => {
+        const marks = marked && (await frozenMarks(marked.id));
+        return this.pictures.of(piece, { updates: [await frozenDocument(goId)], marks });
+      },
+    };
   }
 
   /** All goes of the piece that a go is of, with what came back of each. */

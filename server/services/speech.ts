@@ -41,6 +41,6 @@ export class SpeechService {
   async sound(key: string): Promise<MediaForm> {
     const speech = KEY.test(key) ? await Speech.findByPk(key) : null;
     if (!speech) throw notFound();
-    return { hash: speech.hash, type: 'audio/wav', size: speech.size, lasting: true };
+    return { hash: speech.hash, type: 'audio/wav', size: speech.size };
   }
 }

@@ -16,6 +16,7 @@ import { OpenLines } from './lines';
 import { sendAway } from './sendAway';
 import { onStandingChanged } from './standing';
 import type { UpdateLog } from './updateLog';
+import type { UpdateWriter } from './updateWriter';
 
 /** What the hub asks of the rest of the server about a document. */
 export interface DocumentGate {
@@ -42,6 +43,11 @@ interface SocketContext {
 
 /** "Try again later" (the registry of RFC 6455). */
 const COME_BACK = 1013;
+
+/** A document that has not changed for so long is at rest, and is merged, measured and copied; in milliseconds. */
+const COMES_TO_REST = 2_000;
+/** One that is drawn on all the time is looked at after so long all the same. */
+const NEVER_RESTS = 60_000;
 
 /** Message types of the sync protocol that can carry a document update. */
 const SYNC = 0;
@@ -78,13 +84,15 @@ export class SyncHub {
 
   constructor(
     private readonly log: UpdateLog,
+    private readonly writer: UpdateWriter,
     private readonly gate: DocumentGate,
     private readonly logger: Logger,
   ) {
     this.stopListening = onStandingChanged((people) => void this.lookAgain(people));
     this.hocuspocus = new Hocuspocus({
       quiet: true,
-      debounce: 2000,
+      debounce: COMES_TO_REST,
+      maxDebounce: NEVER_RESTS,
       onAuthenticate: async ({ context, documentName: name, connectionConfig }) => {
         const ref = parseDocumentName(name);
         const access = ref && (await this.accessNow(context as SocketContext, ref));
@@ -172,7 +180,7 @@ export class SyncHub {
       return;
     }
     const ref = parseDocumentName(payload.documentName)!;
-    if (!(await this.log.append(ref, carried.update))) {
+    if (!(await this.writer.append(ref, carried.update))) {
       connection.readOnly = true;
       connection.sendStateless(JSON.stringify({ kind: 'frozen' } satisfies SyncNews));
       return;
@@ -227,6 +235,7 @@ export class SyncHub {
    */
   async lookAgain(people?: ReadonlySet<string>): Promise<void> {
     for (const sessionId of this.lines.sessions(people)) {
+      if (this.closed) return;
       try {
         await this.lookAgainAt(sessionId);
       } catch (error) {

@@ -4,7 +4,7 @@ import type { Compute } from '../compute/compute';
 import type { DocumentKind, DocumentRef } from './documentName';
 
 /** Where each kind of document keeps its updates, and which rows of its owner still take any. */
-const TABLES: Record<DocumentKind, { updates: string; key: string; owner: string; open: string }> = {
+export const TABLES: Record<DocumentKind, { updates: string; key: string; owner: string; open: string }> = {
   piece: { updates: 'piece_updates', key: 'piece_id', owner: 'pieces', open: 'NOT frozen' },
   marks: { updates: 'mark_updates', key: 'review_id', owner: 'reviews', open: 'released_at IS NULL' },
 };

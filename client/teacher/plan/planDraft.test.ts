@@ -52,7 +52,7 @@ describe('an activity while it is made', () => {
     draft.change((plan) => ({ ...plan, title: words }), step);
 
   it('is at school a moment after it was typed, all of it, in order', async () => {
-    const draft = await PlanDraft.open('a');
+    const draft = await PlanDraft.open('a', 'me');
     for (const words of ['K', 'Kn', 'Knots']) title(draft, words);
     expect(draft.state.getState().saved).toBe('saving');
     await draft.flush();
@@ -60,20 +60,20 @@ describe('an activity while it is made', () => {
   });
 
   it('is kept on this device while school can’t be reached, through a closed browser too', async () => {
-    const draft = await PlanDraft.open('a');
+    const draft = await PlanDraft.open('a', 'me');
     server.down = true;
     title(draft, 'Tides');
     await draft.flush();
     expect(draft.state.getState().saved).toBe('waiting');
     server.down = false;
-    const next = await PlanDraft.open('a');
+    const next = await PlanDraft.open('a', 'me');
     expect(next.state.getState().plan.title).toBe('Tides');
     await next.flush();
     expect(server.view.plan.title).toBe('Tides');
   });
 
   it('does not overwrite what somebody else has saved, and does not go on trying', async () => {
-    const draft = await PlanDraft.open('a');
+    const draft = await PlanDraft.open('a', 'me');
     server.view = { ...server.view, version: 7, plan: { ...EMPTY_PLAN, title: 'Theirs' } };
     title(draft, 'Mine');
     await draft.flush();
@@ -85,7 +85,7 @@ describe('an activity while it is made', () => {
   });
 
   it('is given out only once what is on its way is there', async () => {
-    const draft = await PlanDraft.open('a');
+    const draft = await PlanDraft.open('a', 'me');
     let arrive = (): void => undefined;
     server.slow = new Promise((resolve) => (arrive = resolve));
     title(draft, 'Sails');
@@ -97,7 +97,7 @@ describe('an activity while it is made', () => {
   });
 
   it('takes whole steps back', async () => {
-    const draft = await PlanDraft.open('a');
+    const draft = await PlanDraft.open('a', 'me');
     title(draft, 'One', true);
     title(draft, 'One and');
     title(draft, 'Two', true);

@@ -42,6 +42,8 @@ export class PlanDraft {
     view: PlanView,
     plan: ActivityPlan,
     private dirty: boolean,
+    /** What it is kept under on this device, which several may use. */
+    private readonly key: string,
   ) {
     this.state = createStore<PlanDraftState>(() => ({
       view,
@@ -54,12 +56,12 @@ export class PlanDraft {
   }
 
   /** Fetches an activity, with what an earlier visit could not bring to school. */
-  static async open(id: string): Promise<PlanDraft> {
+  static async open(id: string, owner: string): Promise<PlanDraft> {
     const view = await get<PlanView>(`/activities/${id}/plan`);
-    const kept = await getKept<Kept>(id, unsent);
+    const kept = await getKept<Kept>(`${owner}/${id}`, unsent);
     // What was typed on top of an older version would overwrite what somebody else has saved since.
     const mine = kept?.version === view.version ? kept.plan : null;
-    return new PlanDraft(view, mine ?? view.plan, mine !== null);
+    return new PlanDraft(view, mine ?? view.plan, mine !== null, `${owner}/${id}`);
   }
 
   /** @param step whether it can be taken back by itself; typing belongs to the step before */
@@ -80,7 +82,7 @@ export class PlanDraft {
     const { view, saved } = this.state.getState();
     this.state.setState({ plan, saved: saved === 'conflict' ? 'conflict' : 'saving', mayUndo: this.past.length > 0 });
     // Should the device have no room, school gets it all the same a moment later.
-    void keep(view.id, { version: view.version, plan } satisfies Kept, unsent).catch((error: unknown) =>
+    void keep(this.key, { version: view.version, plan } satisfies Kept, unsent).catch((error: unknown) =>
       console.warn('The draft could not be kept on this device.', error),
     );
     this.later(REST);
@@ -115,7 +117,7 @@ export class PlanDraft {
         saved: this.dirty ? 'saving' : 'saved',
         trouble: null,
       }));
-      if (!this.dirty) await del(view.id, unsent);
+      if (!this.dirty) await del(this.key, unsent);
     } catch (error) {
       this.dirty = true;
       if (!(error instanceof RequestError)) throw error;
@@ -128,7 +130,7 @@ export class PlanDraft {
   private take(view: PlanView): void {
     this.past.length = 0;
     this.dirty = false;
-    void del(view.id, unsent);
+    void del(this.key, unsent);
     this.state.setState({ view, plan: view.plan, saved: 'saved', trouble: null, mayUndo: false });
   }
 

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import { useMe } from '../../api/queries';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { PlanDraft, type PlanDraftState } from './planDraft';
 
@@ -13,14 +14,16 @@ export function usePlanDraft(id: string): {
   error: Error | null;
   again: () => void;
 } {
+  const owner = useMe().data?.id;
   const [draft, setDraft] = useState<PlanDraft | null>(null);
   const [error, setError] = useState<Error | null>(null);
   const [tries, setTries] = useState(0);
   useEffect(() => {
+    if (!owner) return undefined;
     let gone = false;
     let opened: PlanDraft | null = null;
     void mediaOutbox.start();
-    PlanDraft.open(id).then(
+    PlanDraft.open(id, owner).then(
       (found) => {
         opened = found;
         if (gone) return found.destroy();
@@ -33,7 +36,7 @@ export function usePlanDraft(id: string): {
       gone = true;
       opened?.destroy();
     };
-  }, [id, tries]);
+  }, [id, owner, tries]);
   const state = useStore((draft?.state ?? NOTHING) as StoreApi<PlanDraftState | null>);
   return { draft, state, error, again: () => setTries(tries + 1) };
 }
