@@ -26,13 +26,13 @@ export async function largeSchool(sequelize: Sequelize, size: LargeSchool): Prom
     { school, count: size.groups },
   );
   const person = 'INSERT INTO people (id, school_id, role, name, sign_in_name, secret_kind, secret_hash, badge) ';
-  await run(`${person} VALUES (:teacher, :school, 'teacher', 'Ms Bench', 'ms.bench', 'password', 'x', '#C8472F')`, {
+  await run(`${person} VALUES (:teacher, :school, 'teacher', 'Ms Bench', :teacher, 'password', 'x', '#C8472F')`, {
     teacher,
     school,
   });
   await run(
     `${person} SELECT CASE WHEN n = 1 THEN :learner::uuid ELSE gen_random_uuid() END, :school, 'learner',
-      'Learner ' || n, 'learner.' || n, 'password', 'x', '#C8472F' FROM generate_series(1, :count) n`,
+      'Learner ' || n, 'learner.' || n || :school, 'password', 'x', '#C8472F' FROM generate_series(1, :count) n`,
     { learner, school, count: size.learners },
   );
   await run(

@@ -84,7 +84,7 @@ export function makeServices(
   const isOpen = (id: string): boolean => hub.isOpen({ kind: 'piece', id });
   const measuring = new MeasuringService(sequelize, log, compute, isOpen, logger);
   const facts = new PieceFactsService(sequelize, measuring, clock);
-  const counts = new PieceCountService(sequelize, measuring);
+  const counts = new PieceCountService(sequelize, measuring, clock);
   const copies = new PieceCopyService(sequelize, log, compute, clock);
   const files = new FileStore(config.filesRoot);
   const work = new GoFiles(files, compute, config.fontsRoot);
@@ -112,7 +112,7 @@ export function makeServices(
     folders: new FolderService(sequelize),
     joining: new JoiningService(sequelize, facts, signIn, clock),
     keptNotes: new KeptNoteService(),
-    marks: new MarksService(facts),
+    marks: new MarksService(counts),
     letters: new LetterService(sequelize, logger, clock),
     reminders: new ReminderService(sequelize, facts, logger, clock),
     uploads,

@@ -1,6 +1,15 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { PIECE_STATES, type PieceState } from '@lippet/core/schedule/pieceState';
-import { LISTED, PAIRS, pairsOf, type FactsFilter } from './learnerWork';
+import type { TakeBack } from '@lippet/core/contract/plan';
+import type { Marked } from '@lippet/core/review/rubric';
+import {
+  PIECE_STATES,
+  pieceState,
+  type Outcome,
+  type PieceFacts,
+  type PieceStanding,
+  type PieceState,
+} from '@lippet/core/schedule/pieceState';
+import { listedSql, pairsOf, pairsSql, type FactsFilter } from './learnerWork';
 import type { MeasuringService } from './measuring';
 
 /** How many pieces of one activity, group and (where asked for) learner are in one state. */
@@ -21,7 +30,15 @@ export interface CountRow {
   oldest: number | null;
 }
 
-interface RawCount {
+/** Pieces whose rows do not say yet whether they are made and complete. */
+interface Unsettled {
+  /** Not sent, and drawn on since they were measured. */
+  changed: string[] | null;
+  /** Not sent, and not counted with the parts that their activity has now. */
+  uncounted: string[] | null;
+}
+
+interface RawCount extends Unsettled {
   activity_id: string;
   group_id: string;
   left: boolean;
@@ -32,10 +49,41 @@ interface RawCount {
   state: PieceState;
   count: number;
   oldest: Date | null;
-  /** Pieces not sent that were drawn on since they were measured. */
-  changed: string[] | null;
-  /** Pieces not sent that were not counted with the parts that their activity has now. */
-  uncounted: string[] | null;
+}
+
+/** How one piece stands, and what was said of its latest go. */
+export interface Cell {
+  activityId: string;
+  personId: string;
+  title: string;
+  subject: string;
+  due: number | null;
+  sentAt: number | null;
+  standing: PieceStanding;
+  /** Of the latest go, once it is told. */
+  marked: Marked | null;
+}
+
+interface RawCell extends Unsettled {
+  activity_id: string;
+  person_id: string;
+  left: boolean;
+  title: string;
+  subject: string;
+  opens: Date | null;
+  due: Date | null;
+  closes: Date | null;
+  late_allowed: boolean;
+  take_back: TakeBack;
+  archived: boolean;
+  made: boolean | null;
+  complete: boolean | null;
+  go: number | null;
+  sent_at: Date | null;
+  begun_at: Date | null;
+  released_at: Date | null;
+  outcome: Outcome | null;
+  marked: Marked | null;
 }
 
 /** The states of `stateOf` in core/schedule, told from the rows; a test holds the two together. */
@@ -47,13 +95,26 @@ const STATE = `CASE
   WHEN p.complete THEN 'ready'
   ELSE 'started' END`;
 
-const NOT_SENT = 's.id IS NULL AND u.id IS NOT NULL';
+/** An activity, a learner's piece on it, its newest update, its latest go and that go's review. */
+const JOINS = `
+  JOIN activities a ON a.id = w.activity_id
+  LEFT JOIN pieces p ON p.activity_id = w.activity_id AND p.person_id = w.person_id
+  LEFT JOIN LATERAL (SELECT id FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
+  LEFT JOIN LATERAL (
+    SELECT id, go, sent_at FROM submissions
+    WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
+  LEFT JOIN reviews r ON r.submission_id = s.id`;
+
+/** Not sent, and drawn on since it was measured; or not counted with the parts that its activity has now. */
+const CHANGED = 's.id IS NULL AND u.id IS NOT NULL AND p.progress_through <> u.id';
+const UNCOUNTED = 's.id IS NULL AND u.id IS NOT NULL AND p.counted_for IS DISTINCT FROM a.parts_revision';
 
 /** Counts pieces by state where they are, without bringing them here. */
 export class PieceCountService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly measuring: MeasuringService,
+    private readonly clock: () => number = Date.now,
   ) {}
 
   /** @param by whether learners are counted together, or each by themselves */
@@ -66,29 +127,49 @@ export class PieceCountService {
   }
 
   /** Pieces that somebody draws on are counted as they were measured last, until they come to rest. */
-  private unsettled(rows: readonly RawCount[]): string[] {
+  private unsettled(rows: readonly Unsettled[]): string[] {
     const changed = rows.flatMap((row) => row.changed ?? []).filter((id) => !this.measuring.isOpen(id));
     return [...new Set([...changed, ...rows.flatMap((row) => row.uncounted ?? [])])];
   }
 
   private ask(filter: FactsFilter, by: 'activity' | 'person'): Promise<RawCount[]> {
-    const person = by === 'person' ? 'a.person_id' : 'NULL::uuid';
+    const person = by === 'person' ? 'w.person_id' : 'NULL::uuid';
     return this.sequelize.query<RawCount>(
-      `WITH pairs AS (${PAIRS})
-       SELECT a.id AS activity_id, a.group_id, a.left_at IS NOT NULL AS "left", ${person} AS person_id,
-              min(a.title) AS title, min(a.subject) AS subject, min(a.group_due) AS due, ${STATE} AS state,
-              count(*)::int AS count, min(s.sent_at) AS oldest,
-              array_agg(p.id) FILTER (WHERE ${NOT_SENT} AND p.progress_through <> u.id) AS changed,
-              array_agg(p.id) FILTER (WHERE ${NOT_SENT} AND p.counted_for IS DISTINCT FROM a.parts_revision) AS uncounted
-       FROM pairs a
-       LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = a.person_id
-       LEFT JOIN LATERAL (SELECT id FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
-       LEFT JOIN LATERAL (
-         SELECT id, sent_at FROM submissions
-         WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
-       LEFT JOIN reviews r ON r.submission_id = s.id
-       WHERE ${LISTED}
-       GROUP BY 1, 2, 3, 4, 8`,
+      `WITH pairs AS (${pairsSql(filter)}), counted AS (
+         SELECT w.activity_id, w.group_id, w.left_at IS NOT NULL AS "left", ${person} AS person_id, ${STATE} AS state,
+                count(*)::int AS count, min(w.group_due) AS due, min(s.sent_at) AS oldest,
+                array_agg(p.id) FILTER (WHERE ${CHANGED}) AS changed,
+                array_agg(p.id) FILTER (WHERE ${UNCOUNTED}) AS uncounted
+         FROM pairs w ${JOINS}
+         WHERE ${listedSql(filter)}
+         GROUP BY 1, 2, 3, 4, 5)
+       SELECT counted.*, a.title, a.subject FROM counted JOIN activities a ON a.id = counted.activity_id`,
+      { replacements: pairsOf(filter), type: QueryTypes.SELECT },
+    );
+  }
+
+  /** How each piece stands, without what is in it. */
+  async cells(filter: FactsFilter): Promise<Cell[]> {
+    const first = await this.askCells(filter);
+    const unsettled = this.unsettled(first);
+    if (unsettled.length === 0) return this.cellsOf(first);
+    await this.measuring.settle(unsettled);
+    return this.cellsOf(await this.askCells(filter));
+  }
+
+  private cellsOf(rows: readonly RawCell[]): Cell[] {
+    return rows.map((row) => cellOf(row, this.clock()));
+  }
+
+  private askCells(filter: FactsFilter): Promise<RawCell[]> {
+    return this.sequelize.query<RawCell>(
+      `WITH pairs AS (${pairsSql(filter)})
+       SELECT w.activity_id, w.person_id, w.left_at IS NOT NULL AS "left", w.opens, w.due, w.closes, a.title, a.subject,
+              a.late_allowed, a.take_back, a.state = 'archived' AS archived, u.id IS NOT NULL AND p.made AS made,
+              p.complete, s.id AS go_id, s.go, s.sent_at, r.begun_at, r.released_at, r.outcome, r.marked,
+              CASE WHEN ${CHANGED} THEN ARRAY[p.id] END AS changed, CASE WHEN ${UNCOUNTED} THEN ARRAY[p.id] END AS uncounted
+       FROM pairs w ${JOINS}
+       WHERE ${listedSql(filter)} ORDER BY a.created_at, a.id`,
       { replacements: pairsOf(filter), type: QueryTypes.SELECT },
     );
   }
@@ -105,6 +186,39 @@ const countRow = (row: RawCount): CountRow => ({
   state: row.state,
   count: row.count,
   oldest: row.oldest && row.oldest.getTime(),
+});
+
+const time = (date: Date | null): number | null => date && date.getTime();
+
+function cellOf(row: RawCell, now: number): Cell {
+  const facts: PieceFacts = {
+    made: row.made ?? false,
+    complete: row.complete ?? false,
+    latest: row.go === null ? null : latestOf(row, row.go),
+    opens: time(row.opens),
+    due: time(row.due),
+    closes: time(row.closes),
+    lateAllowed: row.late_allowed,
+    takeBack: row.take_back,
+    archived: row.archived || row.left,
+  };
+  return {
+    activityId: row.activity_id,
+    personId: row.person_id,
+    title: row.title,
+    subject: row.subject,
+    due: facts.due,
+    sentAt: facts.latest?.sentAt ?? null,
+    standing: pieceState(facts, now),
+    marked: facts.latest?.released ? row.marked : null,
+  };
+}
+
+const latestOf = (row: RawCell, go: number): PieceFacts['latest'] => ({
+  go,
+  sentAt: row.sent_at!.getTime(),
+  reviewBegun: row.begun_at !== null,
+  released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
 });
 
 /** How many pieces are in each state. */

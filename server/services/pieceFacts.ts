@@ -6,7 +6,7 @@ import { completeness, type Completeness } from '@lippet/core/schedule/completen
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
 import type { Piece } from '../models/tables';
 import { activityNeeds, type ActivityNeeds } from './activityNeeds';
-import { LISTED, PAIRS, pairsOf, type FactsFilter } from './learnerWork';
+import { listedSql, pairsOf, pairsSql, type FactsFilter } from './learnerWork';
 import type { MeasuringService } from './measuring';
 
 /** The group as whose work a piece counts, and whether its learner has left that. */
@@ -104,23 +104,24 @@ export class PieceFactsService {
    */
   async find(filter: FactsFilter, transaction?: Transaction): Promise<Standing[]> {
     const rows = await this.sequelize.query<FactRow>(
-      `WITH pairs AS (${PAIRS})
-       SELECT a.id AS activity_id, a.group_id, a.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
-              a.opens, a.due, a.closes, a.late_allowed, a.take_back, a.state AS activity_state, a.left_at,
+      `WITH pairs AS (${pairsSql(filter)})
+       SELECT w.activity_id, w.group_id, w.person_id, a.title, a.subject, t.name AS teacher, a.minutes,
+              w.opens, w.due, w.closes, a.late_allowed, a.take_back, a.state AS activity_state, w.left_at,
               p.id AS piece_id, p.progress, p.progress_through, u.id AS update_id, u.created_at AS touched_at,
-              o.day::text AS own_day, a.folder_id, a.folder, a.free,
+              o.day::text AS own_day, w.folder_id, w.folder, w.free,
               s.id AS submission_id, s.go, s.sent_at, s.word, s.felt, s.voice_id, r.begun_at, r.released_at, r.outcome
-       FROM pairs a
+       FROM pairs w
+       JOIN activities a ON a.id = w.activity_id
        JOIN people t ON t.id = a.teacher_id
-       LEFT JOIN pieces p ON p.activity_id = a.id AND p.person_id = a.person_id
-       LEFT JOIN own_days o ON o.activity_id = a.id AND o.person_id = a.person_id
+       LEFT JOIN pieces p ON p.activity_id = w.activity_id AND p.person_id = w.person_id
+       LEFT JOIN own_days o ON o.activity_id = w.activity_id AND o.person_id = w.person_id
        LEFT JOIN LATERAL (
          SELECT id, created_at FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
        LEFT JOIN LATERAL (
          SELECT id, go, sent_at, word, felt, voice_id FROM submissions
          WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
        LEFT JOIN reviews r ON r.submission_id = s.id
-       WHERE ${LISTED}
+       WHERE ${listedSql(filter)}
          AND (NOT :waiting OR (s.id IS NOT NULL AND r.outcome IS NULL))
        ORDER BY a.created_at, a.id`,
       {
