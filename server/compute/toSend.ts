@@ -1,12 +1,13 @@
 import * as Y from 'yjs';
-import type { PartView } from '@lippet/core/contract/work';
+import type { Manifest, PartView } from '@lippet/core/contract/work';
 import { documentOf } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
-import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
+import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import type { ChoicePlan } from '@lippet/core/contract/plan';
+import { partBegun } from '@lippet/core/schedule/completeness';
 import { sendChecks, type SendCheck } from '@lippet/core/schedule/sendChecks';
 
 /** A piece that is to be sent. */
@@ -32,9 +33,12 @@ export type ToSend =
       /** Ids of the files that it names. */
       media: string[];
       checks: SendCheck[];
+      /** Something has been made, in any part. */
+      made: boolean;
       /** As it is frozen: without takes that were not chosen. */
       document: Uint8Array;
-      progress: PieceProgress;
+      /** What that holds, part by part. */
+      parts: Manifest['parts'];
     };
 
 /** Whether a document holds all of an extent; the sentence where that can't be read. */
@@ -63,5 +67,13 @@ export function toSend(task: ToSendTask): ToSend {
   const media = [...mediaOf(doc)];
   const checks = checksOf(doc, task);
   dropOtherTakes(doc);
-  return { kind: 'whole', media, checks, document: Y.encodeStateAsUpdate(doc), progress: measureProgress(doc) };
+  const progress = measureProgress(doc);
+  return {
+    kind: 'whole',
+    media,
+    checks,
+    made: task.parts.some(({ id, removed }) => !removed && partBegun(progress, id)),
+    document: Y.encodeStateAsUpdate(doc),
+    parts: task.parts.map(({ id, title, kind }) => ({ id, title, kind, ...(progress.parts[id] ?? NO_PROGRESS) })),
+  };
 }

@@ -22,6 +22,7 @@ import type { GroupService } from '../services/groups';
 import type { MarksService } from '../services/marks';
 import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
+import type { SendingService } from '../services/sending';
 import type { PieceService } from '../services/pieces';
 import type { PlanningService } from '../services/planning';
 import type { KeptStampService } from '../services/keptStamps';
@@ -45,6 +46,7 @@ export interface Services {
   jobs: Jobs;
   signIn: SignInService;
   pieces: PieceService;
+  sending: SendingService;
   media: MediaService;
   uploads: UploadService;
   tidying: TidyService;

@@ -5,7 +5,7 @@ import { body, id, signedIn, type AppEnv, type Services } from './context';
 import { binary, picture } from './bytes';
 
 /** The learner's side: Now, pieces, goes, and the updates that both sides get. */
-export function learningRoutes({ pieces, reviews, calendar }: Services): Hono<AppEnv> {
+export function learningRoutes({ pieces, sending, reviews, calendar }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/now', async (c) => c.json(await pieces.now(signedIn(c))));
   routes.get('/collection', async (c) => c.json(await pieces.collection(signedIn(c))));
@@ -29,7 +29,7 @@ export function learningRoutes({ pieces, reviews, calendar }: Services): Hono<Ap
   routes.get('/pieces/:id/picture', async (c) => picture(c, await pieces.picture(signedIn(c), id(c))));
   routes.post('/pieces/:id/send', async (c) => {
     const actor = signedIn(c);
-    return c.json(await pieces.send(actor, id(c), await body(c, sendBody)));
+    return c.json(await sending.send(actor, id(c), await body(c, sendBody)));
   });
   routes.post('/pieces/:id/take-back', async (c) => {
     await pieces.takeBack(signedIn(c), id(c));

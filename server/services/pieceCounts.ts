@@ -54,11 +54,14 @@ interface RawCount extends Unsettled {
 /** How one piece stands, and what was said of its latest go. */
 export interface Cell {
   activityId: string;
+  groupId: string;
   personId: string;
+  name: string;
   title: string;
   subject: string;
   due: number | null;
   sentAt: number | null;
+  latest: { id: string; go: number; released: boolean } | null;
   standing: PieceStanding;
   /** Of the latest go, once it is told. */
   marked: Marked | null;
@@ -66,6 +69,8 @@ export interface Cell {
 
 interface RawCell extends Unsettled {
   activity_id: string;
+  group_id: string;
+  name: string;
   person_id: string;
   left: boolean;
   title: string;
@@ -78,6 +83,7 @@ interface RawCell extends Unsettled {
   archived: boolean;
   made: boolean | null;
   complete: boolean | null;
+  go_id: string | null;
   go: number | null;
   sent_at: Date | null;
   begun_at: Date | null;
@@ -157,6 +163,11 @@ export class PieceCountService {
     return this.cellsOf(await this.askCells(filter));
   }
 
+  /** The same, where it does not matter whether pieces that are not sent are complete. */
+  async cellsAsMeasured(filter: FactsFilter): Promise<Cell[]> {
+    return this.cellsOf(await this.askCells(filter));
+  }
+
   private cellsOf(rows: readonly RawCell[]): Cell[] {
     return rows.map((row) => cellOf(row, this.clock()));
   }
@@ -164,11 +175,11 @@ export class PieceCountService {
   private askCells(filter: FactsFilter): Promise<RawCell[]> {
     return this.sequelize.query<RawCell>(
       `WITH pairs AS (${pairsSql(filter)})
-       SELECT w.activity_id, w.person_id, w.left_at IS NOT NULL AS "left", w.opens, w.due, w.closes, a.title, a.subject,
+       SELECT w.activity_id, w.group_id, w.person_id, n.name, w.left_at IS NOT NULL AS "left", w.opens, w.due, w.closes, a.title, a.subject,
               a.late_allowed, a.take_back, a.state = 'archived' AS archived, u.id IS NOT NULL AND p.made AS made,
               p.complete, s.id AS go_id, s.go, s.sent_at, r.begun_at, r.released_at, r.outcome, r.marked,
               CASE WHEN ${CHANGED} THEN ARRAY[p.id] END AS changed, CASE WHEN ${UNCOUNTED} THEN ARRAY[p.id] END AS uncounted
-       FROM pairs w ${JOINS}
+       FROM pairs w JOIN people n ON n.id = w.person_id ${JOINS}
        WHERE ${listedSql(filter)} ORDER BY a.created_at, a.id`,
       { replacements: pairsOf(filter), type: QueryTypes.SELECT },
     );
@@ -204,10 +215,13 @@ function cellOf(row: RawCell, now: number): Cell {
   };
   return {
     activityId: row.activity_id,
+    groupId: row.group_id,
     personId: row.person_id,
+    name: row.name,
     title: row.title,
     subject: row.subject,
     due: facts.due,
+    latest: facts.latest && { id: row.go_id!, go: facts.latest.go, released: facts.latest.released !== null },
     sentAt: facts.latest?.sentAt ?? null,
     standing: pieceState(facts, now),
     marked: facts.latest?.released ? row.marked : null,

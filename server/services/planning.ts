@@ -19,7 +19,7 @@ import { foldersOf } from './folders';
 import type { MediaService } from './media';
 import type { PieceFactsService } from './pieceFacts';
 import { countStates, type PieceCountService } from './pieceCounts';
-import { tellPerson } from './updates';
+import { tellPeople } from './updates';
 
 const NEWER = 'Somebody else has changed this meanwhile. Look at what is there now, and change it again.';
 const time = (date: Date | null): number | null => date && date.getTime();
@@ -466,15 +466,12 @@ export class PlanningService {
       )
       .map(({ group }) => group);
     const members = await Membership.findAll({ where: { groupId: open, role: 'learner', leftAt: null }, transaction });
-    for (const personId of new Set(members.map((each) => each.personId))) {
-      const own = plan.learners.find(({ person }) => person === personId);
-      if (own?.opens && own.opens > now) continue;
-      await tellPerson(
-        personId,
-        { kind: 'new', words: `New for you: ${title}`, path: `/activity/${id}`, key: `new:${id}` },
-        transaction,
-      );
-    }
+    const later = new Set(plan.learners.flatMap(({ person, opens }) => (opens && opens > now ? [person] : [])));
+    await tellPeople(
+      members.map(({ personId }) => personId).filter((personId) => !later.has(personId)),
+      { kind: 'new', words: `New for you: ${title}`, path: `/activity/${id}`, key: `new:${id}` },
+      transaction,
+    );
   }
 
   /**

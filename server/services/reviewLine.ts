@@ -13,7 +13,7 @@ import { activityParts } from './activityParts';
 import { countStates, type CountRow, type PieceCountService } from './pieceCounts';
 import type { PieceFactsService } from './pieceFacts';
 import { firstSent } from './goes';
-import { tellPerson } from './updates';
+import { tellPeople } from './updates';
 
 const reminderKey = (activityId: string): string => `remind:${activityId}:`;
 
@@ -183,21 +183,17 @@ export class ReviewLineService {
     const teacher = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
     const { zone } = await School.findByPk(teacher.schoolId, { rejectOnEmpty: true });
     const { title } = await Activity.findByPk(activityId, { rejectOnEmpty: true });
+    const path = `/activity/${activityId}`;
+    const key = `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}`;
+    const isReady = ({ standing }: HungPiece): boolean => standing.state === 'ready';
+    const peopleOf = (pieces: readonly HungPiece[]): string[] => pieces.map((piece) => piece.personId);
     return this.sequelize.transaction(async (transaction) => {
-      let told = 0;
-      for (const { personId: each, standing } of concerned) {
-        const words =
-          standing.state === 'ready'
-            ? `${teacher.name} waits for it: ${title} is all done, and not sent yet`
-            : `${teacher.name} reminds you of ${title}`;
-        const news = {
-          kind: 'unsent',
-          words,
-          path: `/activity/${activityId}`,
-          key: `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}`,
-        } as const;
-        if (await tellPerson(each, news, transaction)) told += 1;
-      }
+      const done = `${teacher.name} waits for it: ${title} is all done, and not sent yet`;
+      const undone = `${teacher.name} reminds you of ${title}`;
+      const [ready, others] = [concerned.filter(isReady), concerned.filter((piece) => !isReady(piece))];
+      const told =
+        (await tellPeople(peopleOf(ready), { kind: 'unsent', words: done, path, key }, transaction)) +
+        (await tellPeople(peopleOf(others), { kind: 'unsent', words: undone, path, key }, transaction));
       return { told };
     });
   }

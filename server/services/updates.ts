@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { QueryTypes, type Transaction } from 'sequelize';
 import type { UpdateView } from '@lippet/core/contract/work';
 import { Membership, Update } from '../models/tables';
@@ -9,27 +8,48 @@ import { newsOf } from '../sync/news';
 export type News = Pick<UpdateView, 'kind' | 'words' | 'path'> & { key?: string };
 
 /**
- * Tells one person what happened, in the transaction in which it happens.
- * @returns whether they had not been told before
+ * Tells those whom a query finds, with one statement. They come in one order, so that two who tell the same people wait
+ * for each other and never both.
+ *
+ * @param people what gives their ids as `person_id`, with its own replacements
+ * @returns ids of those who had not been told before
  */
-export async function tellPerson(
-  personId: string,
+async function tell(
+  people: { sql: string; replacements: Record<string, unknown> },
   { kind, words, path, key }: News,
   transaction: Transaction,
-): Promise<boolean> {
-  const rows = await Update.sequelize!.query(
+): Promise<string[]> {
+  const rows = await Update.sequelize!.query<{ person_id: string }>(
     `INSERT INTO updates (id, person_id, kind, words, path, key)
-      VALUES (:id, :personId, :kind, :words, :path, :key) ON CONFLICT (person_id, key)
-      WHERE key IS NOT NULL DO NOTHING RETURNING id`,
+      SELECT gen_random_uuid(), person_id, :kind, :words, :path, :key FROM (${people.sql}) people ORDER BY person_id
+      ON CONFLICT (person_id, key) WHERE key IS NOT NULL DO NOTHING RETURNING person_id`,
     {
-      replacements: { id: randomUUID(), personId, kind, words, path, key: key ?? null },
+      replacements: { ...people.replacements, kind, words, path, key: key ?? null },
       type: QueryTypes.SELECT,
       transaction,
     },
   );
-  if (rows.length > 0) newsOf([personId], transaction);
-  return rows.length > 0;
+  const told = rows.map((row) => row.person_id);
+  if (told.length > 0) newsOf(told, transaction);
+  return told;
 }
+
+/**
+ * Tells people what happened, in the transaction in which it happens.
+ * @returns how many had not been told before
+ */
+export async function tellPeople(ids: readonly string[], news: News, transaction: Transaction): Promise<number> {
+  if (ids.length === 0) return 0;
+  const people = {
+    sql: 'SELECT unnest(:ids::uuid[]) AS person_id',
+    replacements: { ids: `{${[...new Set(ids)].join(',')}}` },
+  };
+  return (await tell(people, news, transaction)).length;
+}
+
+/** Tells one person. @returns whether they had not been told before */
+export const tellPerson = async (personId: string, news: News, transaction: Transaction): Promise<boolean> =>
+  (await tellPeople([personId], news, transaction)) > 0;
 
 async function tellMembers(
   groupId: string,
@@ -38,8 +58,12 @@ async function tellMembers(
   transaction: Transaction,
   but?: string,
 ): Promise<void> {
-  const members = await Membership.findAll({ where: { groupId, role, leftAt: null }, transaction });
-  for (const { personId } of members) if (personId !== but) await tellPerson(personId, news, transaction);
+  const people = {
+    sql: `SELECT person_id FROM memberships WHERE group_id = :groupId AND role = :role AND left_at IS NULL
+      AND person_id IS DISTINCT FROM :but::uuid`,
+    replacements: { groupId, role, but: but ?? null },
+  };
+  await tell(people, news, transaction);
 }
 
 /** Ids of the teachers of a group. */
