@@ -25,10 +25,7 @@ export class SyncLine {
       const socket = new WebSocket(url, { headers });
       const line = new SyncLine(socket, name);
       socket.on('error', reject);
-      socket.on('close', (code) => {
-        console.error('ended', code);
-        reject(new Error(`The line was ended (${code}).`));
-      });
+      socket.on('close', (code) => reject(new Error(`The line was ended (${code}).`)));
       socket.on('open', () =>
         line.say(AUTH, (message) => {
           encoding.writeVarUint(message, TOKEN);

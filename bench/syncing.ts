@@ -21,11 +21,11 @@ import { alone, byRatio, median, quantile, type Figure } from './figure';
 import { activityFor, drawn, inSchool, learnerWith, type Wish } from './sending';
 import { SyncLine } from './syncLine';
 
-const PEOPLE = Number(process.env.PEOPLE ?? 300);
+const PEOPLE = 300;
 const STROKES_A_SECOND = 5;
 const ROUNDS = 3;
 /** Milliseconds of a round; the first of both warms. */
-const ROUND = Number(process.env.ROUND ?? 20_000);
+const ROUND = 20_000;
 /** Milliseconds in which a server merges and measures what was drawn; the other is not measured meanwhile. */
 const COMES_TO_REST = 15_000;
 /** Milliseconds that the server's thread may keep others waiting. */

@@ -2,7 +2,7 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { chromium, type WebSocketRoute } from '@playwright/test';
 import { CHROMIUM, PHONE, WIDE } from './chromium';
 import { Device } from './device';
 import { expect, test } from './school';
@@ -117,6 +117,63 @@ test('a device that can’t keep anything says so, and the work goes to school a
   await juno.expectStrokes(before + 1);
   await expect(juno.saveLine).toHaveText('saved at school');
   await expect.poll(async () => (await school.strokes('Juno Pell', TITLE)).length).toBe(before + 1);
+});
+
+test('on a shared device nothing of who has left is there for the next, and what school does not have waits for its owner', async ({
+  school,
+  device,
+}) => {
+  const shared = await device();
+  const { page } = shared;
+  const lines: WebSocketRoute[] = [];
+  let cut = false;
+  await page.routeWebSocket(/\/sync$/, async (line) => {
+    if (cut) return line.close();
+    lines.push(line);
+    line.connectToServer();
+  });
+  const copies = (): Promise<string[]> =>
+    page.evaluate(async () =>
+      (await indexedDB.databases()).flatMap(({ name }) => (name?.includes('piece:') ? [name] : [])),
+    );
+  const [SAFE, UNSAFE] = ['The island ferry', 'Quay sketch'];
+  await shared.as('Amos Reddy');
+  await shared.openSheet(SAFE);
+  await shared.draw(0.4);
+  await expect(shared.saveLine).toContainText('saved at school too');
+  await shared.openSheet(UNSAFE);
+  const before = await shared.strokesShown();
+  cut = true;
+  for (const line of lines) await line.close();
+  await expect(shared.saveLine).toContainText('School can’t be reached');
+  await shared.draw(0.5);
+  await expect(shared.saveLine).toContainText('saved on this device');
+  expect(await copies()).toHaveLength(2);
+
+  await shared.open('/me');
+  await page.getByRole('button', { name: 'Change person' }).click();
+  await expect(page.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
+  // The line is cut for both: neither is known for certain to be at school.
+  expect(await copies()).toHaveLength(2);
+
+  await shared.as('Saffi Lund');
+  cut = false;
+  await shared.openSheet(UNSAFE);
+  await shared.expectStrokes(0);
+  await shared.open('/me');
+  await page.getByRole('button', { name: 'Change person' }).click();
+  await expect(page.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
+  // Hers is at school, and gone from here; his are not hers to take away.
+  expect(await copies()).toHaveLength(2);
+
+  await shared.as('Amos Reddy');
+  await shared.openSheet(UNSAFE);
+  await shared.expectStrokes(before + 1);
+  await expect.poll(async () => (await school.strokes('Amos Reddy', UNSAFE)).length).toBe(before + 1);
+  await shared.open('/me');
+  await page.getByRole('button', { name: 'Change person' }).click();
+  await expect(page.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
+  expect(await copies()).toEqual([]);
 });
 
 test('a server killed in the middle of drawing leaves every stroke on both sides', async ({ school, device }) => {

@@ -199,7 +199,8 @@ export function makeApp(
     if (c.req.path.startsWith(UPLOAD_PATH)) return next();
     if (c.req.method === 'POST' && c.req.path === ARCHIVE_PATH) return file(c, next);
     const put = c.req.method === 'PUT';
-    if (put && FILE_PATH.test(c.req.path)) return file(c, next);
+    // Read as it comes, and not before whoever brings it is known.
+    if (put && FILE_PATH.test(c.req.path)) return next();
     return put && PLAN_PATH.test(c.req.path) ? plan(c, next) : json(c, next);
   });
   app.use('/api/*', async (c, next) => {

@@ -7,7 +7,7 @@ export interface SyncNews {
    */
   kind: 'frozen' | 'open' | 'said' | 'here' | 'full';
   /** With `full`: what there was too much of. */
-  why?: 'too-large' | 'too-deep' | 'too-many';
+  why?: 'too-large' | 'too-deep' | 'too-many' | 'no-room';
   /** With `here`: everybody who has the document open, each once. */
   people?: { id: string; name: string }[];
 }

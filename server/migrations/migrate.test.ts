@@ -36,6 +36,7 @@ describe('the schema', () => {
       '2026-11-29-recall',
       '2026-11-29-dropped',
       '2026-11-29-counted',
+      '2026-11-29-room',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -3,6 +3,9 @@ import { CAPTURE_HEADER, captureBody, captureKeyBody } from '@lippet/core/contra
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 import { originOf } from './origin';
 
+/** A request without a body. */
+const EMPTY = (): ReadableStream => new Blob([]).stream();
+
 /** Another device as a learner's camera. The last two are for that device, which nobody is signed in on. */
 export function captureRoutes({ captures }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
@@ -18,7 +21,7 @@ export function captureRoutes({ captures }: Services): Hono<AppEnv> {
   routes.post('/captures', async (c) => c.json(await captures.look((await body(c, captureKeyBody)).key, originOf(c))));
   routes.put('/captures/media/:media', async (c) => {
     const key = c.req.header(CAPTURE_HEADER) ?? '';
-    return c.json(await captures.add(key, originOf(c), id(c, 'media'), Buffer.from(await c.req.arrayBuffer())));
+    return c.json(await captures.add(key, originOf(c), id(c, 'media'), c.req.raw.body ?? EMPTY()));
   });
   return routes;
 }

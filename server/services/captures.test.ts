@@ -1,3 +1,4 @@
+import { OWN_HEADER } from '@lippet/core/contract/limits';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import {
@@ -83,6 +84,28 @@ describe('another device’s camera', () => {
         })
       ).status,
     ).toBe(401);
+  });
+
+  it('takes not a megabyte of what comes with a key that opens nothing', async () => {
+    let pulled = 0;
+    const endless = new ReadableStream({
+      pull: (controller) => {
+        pulled += 1;
+        controller.enqueue(new Uint8Array(64 * 1024));
+      },
+    });
+    const response = await harness.app.request(
+      `/api/captures/media/${randomUUID()}`,
+      {
+        method: 'PUT',
+        body: endless,
+        duplex: 'half',
+        headers: { [OWN_HEADER]: '1', [CAPTURE_HEADER]: 'WRONGCOD', 'content-type': 'application/octet-stream' },
+      } as RequestInit,
+      { address: '10.8.8.8' },
+    );
+    expect(response.status).toBe(404);
+    expect(pulled).toBeLessThan(16);
   });
 
   it('slows down whoever tries codes, from that address alone', async () => {

@@ -115,8 +115,8 @@ export class CaptureService {
     return { key, title: link.title, learner: name.split(' ')[0]!, expiresAt: link.expiresAt.getTime() };
   }
 
-  /** Takes a photo for the piece. The same id again is the same photo. */
-  async add(key: string, origin: Origin, mediaId: string, content: Buffer): Promise<MediaView> {
+  /** Takes a photo for the piece, of which no byte is read for a key that opens nothing. The same id again is the same photo. */
+  async add(key: string, origin: Origin, mediaId: string, content: ReadableStream): Promise<MediaView> {
     const link = await this.linkOf(key, origin);
     const taken = await CapturePhoto.findAll({ where: { linkId: link.id } });
     const known = taken.some((photo) => photo.mediaId === mediaId);

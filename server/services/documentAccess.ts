@@ -3,6 +3,7 @@ import { Person, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import type { DocumentGate } from '../sync/hub';
+import { documentRoom } from './documentRoom';
 import type { MeasuringService } from './measuring';
 import type { PieceCopyService } from './pieceCopies';
 import type { PieceFactsService } from './pieceFacts';
@@ -31,6 +32,7 @@ export function documentAccess(
       if (!work || !policy.review(actor, work)) return null;
       return { write: policy.answer(actor, work) && review!.releasedAt === null && go!.withdrawnAt === null };
     },
+    room: (ref) => documentRoom(Piece.sequelize!, ref),
     async nameOf({ personId }) {
       return (await Person.findByPk(personId, { attributes: ['name'], rejectOnEmpty: true })).name;
     },

@@ -77,6 +77,25 @@ describe('what is brought in', () => {
     expect([...data.subarray(0, 3)]).toEqual([0x2a, 0x6a, 0x8c]);
   });
 
+  it('is kept by a browser, which asks each time whether it may still show it', async () => {
+    const ben = await harness.as('ben');
+    const photo = sharp({ create: { width: 64, height: 48, channels: 3, background: '#c84' } }).jpeg();
+    const { id } = (await (await bring(await photo.toBuffer())).json()) as MediaView;
+    for (const path of [`/api/media/${id}`, `/api/media/${id}/preview`, `/api/pieces/${piece}/picture`]) {
+      const first = await ada.request('GET', path);
+      const tag = first.headers.get('etag')!;
+      expect([first.status, first.headers.get('cache-control')]).toEqual([200, 'private, no-cache']);
+      const again = await ada.request('GET', path, undefined, { 'if-none-match': tag });
+      expect([again.status, await again.text()]).toEqual([304, '']);
+      expect((await ada.request('GET', path, undefined, { 'if-none-match': '"other"' })).status).toBe(200);
+      // Who is not its owner learns nothing by knowing its tag.
+      expect((await ben.request('GET', path, undefined, { 'if-none-match': tag })).status).toBe(404);
+    }
+    // A part is of no use to who has a part of something else.
+    const part = { range: 'bytes=0-9', 'if-range': '"other"' };
+    expect((await ada.request('GET', `/api/media/${id}`, undefined, part)).status).toBe(200);
+  });
+
   it('is a PDF with its pages counted, in pieces where they are asked for, each page as a small picture', async () => {
     const view = (await (await bring(await pdf())).json()) as MediaView;
     expect(view).toMatchObject({ kind: 'pdf', pages: 2, size: expect.any(Number) });

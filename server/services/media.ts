@@ -1,5 +1,9 @@
-import { rm, writeFile } from 'node:fs/promises';
-import { Op, UniqueConstraintError, type WhereOptions } from 'sequelize';
+import { createWriteStream } from 'node:fs';
+import { rm, stat } from 'node:fs/promises';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { ReadableStream as WebStream } from 'node:stream/web';
+import { Op, UniqueConstraintError } from 'sequelize';
 import { isId } from '@lippet/core/contract/plan';
 import { homeIds, MEDIA_LIMITS, type MediaHome, type MediaView } from '@lippet/core/contract/media';
 import { documentOf } from '@lippet/core/page/document';
@@ -26,11 +30,16 @@ import { PdfPictures } from '../media/pdfPictures';
 import { cutPlayable, probeRecording, RecordingError } from '../media/recording';
 import { wavePicture, type MediaPictures, type PictureOffer } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
+import { atMost } from '../storage/atMost';
 import { shownInThread } from './asks';
 import { shownInClassroom } from './classroom';
 import { dropFiles } from './droppedFiles';
 import { namedMedia, type HomePiece } from './namedMedia';
+import { insistOnRoom } from './room';
 import type { PieceFactsService } from './pieceFacts';
+
+export const fileTooLarge = (): ProblemError =>
+  new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`);
 
 /** Bytes of a file, and how they are to be read. */
 export interface MediaForm {
@@ -104,12 +113,18 @@ export class MediaService {
   }
 
   /** Takes a file for a piece under an id that the client made. The same id again is the same file. */
-  async add(actor: Actor, home: MediaHome, id: string, content: Buffer): Promise<MediaView> {
+  async add(actor: Actor, home: MediaHome, id: string, content: ReadableStream): Promise<MediaView> {
     const before = await this.known(actor, home, id);
     if (before) return before;
     const draft = this.files.draft();
     try {
-      await writeFile(draft, content, { flag: 'wx' });
+      await pipeline(
+        Readable.fromWeb(content as WebStream),
+        atMost(MEDIA_LIMITS.file, fileTooLarge),
+        createWriteStream(draft, { flags: 'wx' }),
+      );
+      const { size } = await stat(draft);
+      await this.noteRefusal(home, id, () => insistOnRoom(actor.personId, size));
       return await this.addFile(actor, home, id, draft);
     } finally {
       await rm(draft, { force: true });
@@ -361,13 +376,6 @@ export class MediaService {
       await dropFiles([media.hash, media.playableHash, media.coverHash]);
     }
   }
-
-  /** How many bytes a person keeps, and everybody together. */
-  async kept(personId: string): Promise<{ person: number; school: number }> {
-    const sum = async (where: WhereOptions<Media>): Promise<number> =>
-      Number((await Media.sum('size', { where })) ?? 0);
-    return { person: await sum({ ownerId: personId }), school: await sum({}) };
-  }
 }
 
 /**
@@ -405,12 +413,3 @@ export const viewOf = ({
   loudness: loudness ?? null,
   peaks: peaks ?? null,
 });
-
-/** A sentence where these files and one more would be more than is kept. */
-export function roomTrouble({ person, school }: { person: number; school: number }, more: number): string | null {
-  if (person + more > MEDIA_LIMITS.person)
-    return 'You have as many files at school as one person may have. Delete recordings that you don’t need, or ask your teacher.';
-  if (school + more > MEDIA_LIMITS.school)
-    return 'There is no room left at school for more files. Tell your teacher: what you made is safe on this device.';
-  return null;
-}

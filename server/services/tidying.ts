@@ -1,6 +1,7 @@
 import { Op, type Sequelize } from 'sequelize';
 import { DroppedFile, Export, Session, SignInAttempt } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
+import { countDocuments } from './documentRoom';
 import { dropFiles, isNeeded } from './droppedFiles';
 import type { UploadService } from './uploads';
 
@@ -28,6 +29,7 @@ export class TidyService {
   async tidy(): Promise<void> {
     const before = (age: number): { [Op.lt]: Date } => ({ [Op.lt]: new Date(this.clock() - age) });
     await this.uploads.tidy();
+    await countDocuments(this.sequelize);
     await Session.destroy({ where: { expiresAt: before(0) } });
     await SignInAttempt.destroy({ where: { succeeded: false, at: before(WRONG_TRIES_LAST) } });
     await SignInAttempt.destroy({ where: { succeeded: true, at: before(RIGHT_TRIES_LAST) } });

@@ -82,6 +82,49 @@ describe('a disk that is nearly full', () => {
   });
 });
 
+describe('room for files', () => {
+  it('is kept for the length that was told last, however often a file is begun', async () => {
+    const [first, second] = [randomUUID(), randomUUID()];
+    const most = MEDIA_LIMITS.recording;
+    const fill = async (left: number): Promise<void> => {
+      await school.query(
+        `INSERT INTO media (id, owner_id, piece_id, kind, type, hash, size)
+         VALUES (gen_random_uuid(), '${school.people.ada}', '${piece}', 'file', 'x', 'none', ${MEDIA_LIMITS.person - left})
+         RETURNING id`,
+      );
+    };
+    await fill(most + 10);
+    expect((await begin(first, 5, Buffer.alloc(0))).status).toBe(201);
+    expect((await begin(first, most, Buffer.alloc(0))).status).toBe(201);
+    expect((await begin(second, 11, Buffer.alloc(0))).status).toBe(413);
+    expect((await begin(second, 10, Buffer.alloc(0))).status).toBe(201);
+  });
+
+  it('is not given twice to two files that are begun at once', async () => {
+    await school.query(
+      `INSERT INTO media (id, owner_id, piece_id, kind, type, hash, size)
+       VALUES (gen_random_uuid(), '${school.people.ada}', '${piece}', 'file', 'x', 'none', ${MEDIA_LIMITS.person - 10})
+       RETURNING id`,
+    );
+    const begun = await Promise.all(Array.from({ length: 5 }, () => begin(randomUUID(), 10, Buffer.alloc(0))));
+    expect(begun.map(({ status }) => status).sort()).toEqual([201, 413, 413, 413, 413]);
+  });
+
+  it('is each school’s own', async () => {
+    const other = randomUUID();
+    await school.query(
+      `INSERT INTO schools (id, name, zone) VALUES ('${other}', 'Other', 'Europe/Dublin') RETURNING id`,
+    );
+    await school.query(`UPDATE people SET school_id = '${other}' WHERE id = '${school.people.cai}' RETURNING id`);
+    await school.query(
+      `INSERT INTO media (id, owner_id, kind, type, hash, size, group_id)
+       VALUES (gen_random_uuid(), '${school.people.cai}', 'file', 'x', 'none', ${MEDIA_LIMITS.school}, '${school.groups.dunes}')
+       RETURNING id`,
+    );
+    expect((await begin(randomUUID(), 10, Buffer.alloc(0))).status).toBe(201);
+  });
+});
+
 describe('a file that arrives in pieces', () => {
   it('is gone on with where it stopped, also by a server that was started anew', async () => {
     const id = randomUUID();

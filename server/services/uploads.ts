@@ -13,7 +13,7 @@ import {
   type MediaView,
 } from '@lippet/core/contract/media';
 import type { Problem } from '@lippet/core/contract/problem';
-import { Upload } from '../models/tables';
+import { Person, Upload } from '../models/tables';
 import { meansLater } from '@lippet/core/contract/problem';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
@@ -21,7 +21,8 @@ import { diskFull } from '../problems/diskFull';
 import { notFound, ProblemError } from '../problems/problem';
 import { hashFile } from '../storage/fileStore';
 import { DISK_RESERVE, freeSpace } from '../storage/freeSpace';
-import { roomTrouble, type MediaService } from './media';
+import type { MediaService } from './media';
+import { insistOnRoom } from './room';
 
 /** What was not brought to its end within this time is thrown away, in milliseconds. */
 const STALE = 14 * 86_400_000;
@@ -69,25 +70,33 @@ export class UploadService {
     const { media, home } = metaOf(request.headers.get('upload-metadata'));
     if (await this.media.known(actor, home, media))
       throw new ProblemError('conflict', 'That file is at school already.');
-    await this.media.noteRefusal(home, media, () => this.insistOnRoom(actor, media, size));
-    const [upload] = await Upload.findOrCreate({
-      where: { id: media },
-      defaults: { id: media, ownerId: actor.personId, ...homeIds(home), size },
-    });
-    if (!policy.bringUpload(actor, upload) || !isAt(upload, home)) throw notFound();
+    await this.media.noteRefusal(home, media, () => this.reserve(actor, home, media, size));
     return inOurWords(await this.tus.handleWeb(request));
   }
 
-  /** @throws ProblemError `unfit` or `too-large` for a file that there is no room for, `busy` where the disk is full */
-  private async insistOnRoom(actor: Actor, media: string, size: number): Promise<void> {
+  /**
+   * Keeps room for a file.
+   * @throws ProblemError `unfit` or `too-large` for one that there is no room for, `busy` where the disk is full
+   */
+  private async reserve(actor: Actor, home: MediaHome, id: string, size: number): Promise<void> {
     if (!Number.isInteger(size) || size <= 0) throw new ProblemError('unfit', 'That file is empty.');
     if (size > MEDIA_LIMITS.recording)
       throw new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.recording / MEGABYTE} MB.`);
     if ((await this.free(this.root)) - size < DISK_RESERVE) throw diskFull();
-    const others = { ownerId: actor.personId, id: { [Op.ne]: media } };
-    const arriving = Number((await Upload.sum('size', { where: others })) ?? 0);
-    const trouble = roomTrouble(await this.media.kept(actor.personId), arriving + size);
-    if (trouble) throw new ProblemError('too-large', trouble);
+    await Upload.sequelize!.transaction(async (transaction) => {
+      // One after the other for each person: two that begin at once must not both count on the same room.
+      const { NO_KEY_UPDATE } = transaction.LOCK;
+      await Person.findByPk(actor.personId, { attributes: ['id'], lock: NO_KEY_UPDATE, transaction });
+      await insistOnRoom(actor.personId, size, id);
+      const [upload] = await Upload.findOrCreate({
+        where: { id },
+        defaults: { id, ownerId: actor.personId, ...homeIds(home), size },
+        transaction,
+      });
+      if (!policy.bringUpload(actor, upload) || !isAt(upload, home)) throw notFound();
+      // Begun anew, it may be said to be of another length: that is the one that counts.
+      if (upload.size !== size) await upload.update({ size }, { transaction });
+    });
   }
 
   /** How much of a file has come, and more of it. */

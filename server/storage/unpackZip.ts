@@ -1,8 +1,9 @@
 import { createWriteStream } from 'node:fs';
-import { Transform } from 'node:stream';
+import type { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { buffer } from 'node:stream/consumers';
 import { fromBufferPromise, type Entry, type ZipFile } from 'yauzl';
+import { atMost } from './atMost';
 
 /** A ZIP that is broken, is none, or does not hold what it says. */
 export class BrokenZipError extends Error {
@@ -12,18 +13,6 @@ export class BrokenZipError extends Error {
 /** There is more in an entry than may be unpacked. */
 export class ZipTooLargeError extends Error {
   override name = 'ZipTooLargeError';
-}
-
-/** Lets through so many bytes and no more, whatever was promised. */
-function atMost(bytes: number): Transform {
-  let left = bytes;
-  return new Transform({
-    transform(chunk: Buffer, _, done) {
-      left -= chunk.length;
-      if (left < 0) done(new ZipTooLargeError());
-      else done(null, chunk);
-    },
-  });
 }
 
 /** One entry of an archive, by the name that it gives itself: to be looked at, and never to be used as a path. */
@@ -59,7 +48,7 @@ class OpenEntry implements ZipEntry {
   }
 
   private async within<T>(most: number, take: (limited: Transform) => Promise<T>): Promise<T> {
-    const limited = atMost(most);
+    const limited = atMost(most, () => new ZipTooLargeError());
     try {
       const content = await this.archive.openReadStreamPromise(this.entry);
       const [taken] = await Promise.all([take(limited), pipeline(content, limited)]);

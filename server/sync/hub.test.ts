@@ -10,6 +10,7 @@ import { inkFromRows } from '@lippet/core/ink/ink';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
+import { LIMITS } from '@lippet/core/contract/limits';
 import { documentExtent } from '@lippet/core/page/holds';
 import { startServer, type RunningServer } from '../server';
 import { PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../testing/smallSchool';
@@ -234,6 +235,28 @@ describe('the sync hub', () => {
     await until(() => strokesOf(late.doc) === 1, 'what was sent');
     expect(two.provider.hasUnsyncedChanges).toBe(true);
     expect(await logged()).toBe(1);
+  });
+
+  it('takes nothing more of somebody whose documents are as large as they may be together, and says so', async () => {
+    const large = Math.ceil(LIMITS.documents.person / 3);
+    await school.query(
+      `WITH other AS (INSERT INTO pieces (id, activity_id, person_id)
+         VALUES (gen_random_uuid(), '${school.activities.closed}', '${school.people.ada}') RETURNING id)
+       INSERT INTO piece_updates (piece_id, data)
+         SELECT id, convert_to(repeat('a', ${large}), 'UTF8') FROM other, generate_series(1, 3) RETURNING id`,
+    );
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await until(() => live.provider.isSynced, 'opened');
+    draw(live.doc);
+    await until(() => live.news.includes('full'), 'told');
+    expect(await logged()).toBe(0);
+    // Nobody else is harmed by it.
+    const ben = await signIn('ben');
+    const { body } = await api<{ pieceId: string }>(ben, 'POST', `/activities/${school.activities.open}/piece`);
+    const his = open(`piece:${body.pieceId}`, ben);
+    await allKept(his);
+    draw(his.doc);
+    await allKept(his);
   });
 
   it('takes the refused stroke after all, once the piece was taken back', async () => {

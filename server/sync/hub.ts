@@ -12,6 +12,7 @@ import type { Actor } from '../policy/actor';
 import { documentName, parseDocumentName, type DocumentRef } from './documentName';
 import { Allowance } from './allowance';
 import { unfitUpdate } from './updateGuard';
+import { Ledger } from './ledger';
 import { OpenLines } from './lines';
 import { sendAway } from './sendAway';
 import { onStandingChanged } from './standing';
@@ -24,6 +25,8 @@ export interface DocumentGate {
   actor(sessionId: string): Promise<Actor | null>;
   /** Whether the actor may read, and may write, the document now; null if they may not know of it. */
   access(actor: Actor, ref: DocumentRef): Promise<{ write: boolean } | null>;
+  /** Whose a document is, and how many bytes all of theirs may still grow by. */
+  room(ref: DocumentRef): Promise<{ owner: string; left: number }>;
   /** Called after an update was kept. */
   written(ref: DocumentRef): Promise<void>;
   /** How a person is called. */
@@ -79,8 +82,7 @@ export class SyncHub {
   private readonly lines = new OpenLines();
   private readonly stopListening: () => void;
 
-  /** How many bytes the log holds of each open document. */
-  private readonly held = new WeakMap<Y.Doc, number>();
+  private readonly ledger = new Ledger();
 
   constructor(
     private readonly log: UpdateLog,
@@ -107,9 +109,10 @@ export class SyncHub {
       connected: async ({ documentName: name }) => this.tellWhoIsHere(name),
       onDisconnect: async ({ documentName: name }) => this.tellWhoIsHere(name),
       onLoadDocument: async ({ documentName: name, document }) => {
-        const read = await this.log.read(parseDocumentName(name)!);
+        const ref = parseDocumentName(name)!;
+        const [read, room] = await Promise.all([this.log.read(ref), this.gate.room(ref)]);
         if (read) Y.applyUpdate(document, read.update);
-        this.held.set(document, read?.update.length ?? 0);
+        this.ledger.open(document, read?.update.length ?? 0, room);
       },
       beforeHandleMessage: (payload) => this.keepFirst(payload),
       onStoreDocument: async ({ documentName: name }) => {
@@ -171,12 +174,12 @@ export class SyncHub {
     const known =
       carried.step === messageYjsSyncStep2 && Y.snapshotContainsUpdate(Y.snapshot(document), carried.update);
     if (known) return;
-    const held = this.held.get(document) ?? 0;
     // Throws on bytes that are no update, which closes the connection.
-    const unfit = unfitUpdate(document, held, carried.update);
-    if (unfit) {
+    const unfit = unfitUpdate(document, this.ledger.heldBy(document), carried.update);
+    const why = unfit ?? (this.ledger.hasRoom(document, carried.update.length) ? null : 'no-room');
+    if (why) {
       connection.readOnly = true;
-      connection.sendStateless(JSON.stringify({ kind: 'full', why: unfit } satisfies SyncNews));
+      connection.sendStateless(JSON.stringify({ kind: 'full', why } satisfies SyncNews));
       return;
     }
     const ref = parseDocumentName(payload.documentName)!;
@@ -185,7 +188,7 @@ export class SyncHub {
       connection.sendStateless(JSON.stringify({ kind: 'frozen' } satisfies SyncNews));
       return;
     }
-    this.held.set(document, held + carried.update.length);
+    this.ledger.add(document, carried.update.length);
     await this.gate.written(ref);
     // The document may have been unloaded and loaded again while the log was being written.
     const loaded =
