@@ -107,7 +107,7 @@ test('a device that can’t keep anything says so, and the work goes to school a
     const open = indexedDB.open.bind(indexedDB);
     // Never answered, as in some browsers' private windows.
     indexedDB.open = (name, version) =>
-      name.startsWith('piece:') ? (new EventTarget() as unknown as IDBOpenDBRequest) : open(name, version);
+      name.includes('/piece:') ? (new EventTarget() as unknown as IDBOpenDBRequest) : open(name, version);
   });
   await juno.as('Juno Pell');
   await juno.open(`/activity/${await school.activityId(TITLE)}`);
@@ -136,7 +136,7 @@ test('on a shared device nothing of who has left is there for the next, and what
     page.evaluate(async () =>
       (await indexedDB.databases()).flatMap(({ name }) => (name?.includes('piece:') ? [name] : [])),
     );
-  const [SAFE, UNSAFE] = ['The island ferry', 'Quay sketch'];
+  const [SAFE, UNSAFE] = ['The island ferry', 'Draw your own flag'];
   await shared.as('Amos Reddy');
   await shared.openSheet(SAFE);
   await shared.draw(0.4);
