@@ -1,7 +1,7 @@
 /** One line of the bench. */
 export interface Figure {
   name: string;
-  unit: 'bytes' | 'ms' | 's' | '%';
+  unit: 'bytes' | 'ms' | 's' | '%' | 'lost';
   ours: number;
   /** The same measured on the bare thing in the same run; null where there is none. */
   floor: number | null;

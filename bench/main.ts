@@ -6,6 +6,7 @@ import { firstLoad } from './firstLoad';
 import type { Figure } from './figure';
 import { inkFigures } from './ink';
 import { hostile } from './hostile';
+import { kills } from './killing';
 import { line2000 } from './line';
 import { tabMemory } from './memory';
 import { now500 } from './now';
@@ -51,6 +52,7 @@ export const NAMES = [
   ...TOGETHER,
   ...FOR_A_TEACHER,
   'hostile',
+  'kills',
   'tests',
 ];
 
@@ -98,6 +100,7 @@ if (names.includes('send-300')) told(await send300());
 if (names.includes('send-burst')) told(await sendBurst());
 if (names.some((name) => TOGETHER.includes(name))) told(...(await sync300()));
 if (names.some((name) => FOR_A_TEACHER.includes(name))) told(...(await line2000()));
+if (names.includes('kills')) told(await kills());
 if (names.includes('hostile')) told(await hostile());
 if (names.includes('film-job')) told(await filmJob());
 

@@ -11,13 +11,17 @@ const UPDATE = 2;
 
 export class SyncLine {
   private readonly sentAt: number[] = [];
+  /** Resolves with the code when it has ended, whoever ended it. */
+  readonly ended: Promise<number>;
   /** Milliseconds from each update until the server said that it has it. */
   readonly acknowledged: number[] = [];
 
   private constructor(
     private readonly socket: WebSocket,
     private readonly name: string,
-  ) {}
+  ) {
+    this.ended = new Promise((resolve) => socket.on('close', resolve));
+  }
 
   /** Opens a document. @param headers as a browser would send them */
   static open(url: string, name: string, headers: Record<string, string>): Promise<SyncLine> {
@@ -52,7 +56,6 @@ export class SyncLine {
   }
 
   close(): void {
-    this.socket.removeAllListeners('close');
     this.socket.close();
   }
 
@@ -69,9 +72,15 @@ export class SyncLine {
     decoding.readVarString(message);
     const type = decoding.readVarUint(message);
     if (type === AUTH) return decoding.readVarUint(message) === ALLOWED ? 'allowed' : null;
-    // What the line was opened with is answered the same way, before anything is drawn.
-    const first = type === SYNC_STATUS ? this.sentAt.shift() : undefined;
-    if (first !== undefined) this.acknowledged.push(performance.now() - first);
+    if (type === SYNC_STATUS) this.hearStatus(decoding.readVarUint(message) === 1);
     return null;
+  }
+
+  private hearStatus(taken: boolean): void {
+    // A document that takes nothing just now: whoever comes again is let write, once it does.
+    if (!taken) return this.socket.close();
+    // What the line was opened with is answered the same way, before anything is drawn.
+    const first = this.sentAt.shift();
+    if (first !== undefined) this.acknowledged.push(performance.now() - first);
   }
 }

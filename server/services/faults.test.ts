@@ -5,6 +5,8 @@
  */
 import { randomUUID } from 'node:crypto';
 import { Client } from 'pg';
+import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/plan';
+import { richTextOf } from '@lippet/core/words/richText';
 import type { GoView, NowView, ReviewView } from '@lippet/core/contract/work';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
@@ -143,6 +145,37 @@ it('a server that is killed at the beginning, in the midst and at the end of sen
     expect(await askDying(ada, sending.path, sending.request, dieBefore)).toBeNull();
     await expectWholeOrNothing(sending);
   }
+});
+
+it('a copy of an activity that is cut off before any of its queries is whole or not there, and asked again is whole', async () => {
+  const [source, media] = [randomUUID(), randomUUID()];
+  await teacher.json('POST', '/api/activities', { id: source });
+  const picture = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="9" height="9"/></svg>';
+  await teacher.bringTo(`activities/${source}`, picture, media);
+  const sheet = { width: 300, height: 400, background: { kind: 'photo', media, alt: 'A buoy' } } as const;
+  const part = { id: randomUUID(), kind: 'page', title: 'Buoy', required: true, choice: null, waits: false } as const;
+  const plan: ActivityPlan = {
+    ...EMPTY_PLAN,
+    title: 'Buoy',
+    task: richTextOf('Draw it.'),
+    parts: [{ ...part, settings: { sheets: [sheet] } }],
+  };
+  await teacher.json('PUT', `/api/activities/${source}/plan`, { version: 0, plan });
+  const path = `/api/activities/${source}/copy`;
+  const filesOf = async (id: string): Promise<number> =>
+    (await school.query(`SELECT 1 FROM media WHERE activity_id = '${id}'`)).length;
+  let cut = 0;
+  for (; cut < MOST; cut++) {
+    const id = randomUUID();
+    const { done } = await line.during(() => teacher.request('POST', path, { id }), cut);
+    const there = (await school.query(`SELECT 1 FROM activities WHERE id = '${id}'`)).length;
+    expect(await filesOf(id)).toBe(there);
+    await teacher.json('POST', path, { id });
+    expect(await filesOf(id)).toBe(1);
+    if (done) break;
+  }
+  expect(cut).toBeGreaterThan(4);
+  expect(cut).toBeLessThan(MOST);
 });
 
 it('an answer that is cut off before any of its queries is told whole or not at all, and told again is told once', async () => {

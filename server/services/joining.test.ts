@@ -114,6 +114,27 @@ it('moves nothing where the learner has work of their own, nor to somebody elseâ
   expect((await fern.json<PieceView>('GET', `/api/pieces/${pieceId}`)).id).toBe(pieceId);
 });
 
+it('moves nothing where the learner begins work of their own at that moment', async () => {
+  const fern = await guest('Fern');
+  const { pieceId } = await fern.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
+  const {
+    guests: [found],
+  } = await teacher.json<JoiningView>('GET', joining());
+  const beginning = await school.sequelize.transaction();
+  await school.sequelize.query(
+    `INSERT INTO pieces (id, activity_id, person_id)
+     VALUES (gen_random_uuid(), '${school.activities.open}', '${school.people.ben}')`,
+    { transaction: beginning },
+  );
+  const matching = teacher.request('POST', `${joining()}/${found!.id}/match`, { person: school.people.ben });
+  // It has looked, has seen none, and waits behind the one that is being begun.
+  while ((await school.query('SELECT 1 FROM pg_locks WHERE NOT granted')).length === 0)
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  await beginning.commit();
+  expect((await matching).status).toBe(409);
+  expect((await fern.json<PieceView>('GET', `/api/pieces/${pieceId}`)).id).toBe(pieceId);
+});
+
 it('stays open when the activity is changed and given out again', async () => {
   await guest('Fern');
   const path = `/api/activities/${school.activities.open}`;

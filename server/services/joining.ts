@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { JoiningView } from '@lippet/core/contract/class';
 import { CLASS_LIMIT } from '@lippet/core/contract/groups';
 import type { KeyPicture } from '@lippet/core/contract/pictureKey';
@@ -202,8 +202,7 @@ export class JoiningService {
       )
         throw notFound();
       const { name } = await Person.findByPk(personId, { transaction, rejectOnEmpty: true });
-      if (await Piece.findOne({ where: { activityId, personId }, transaction }))
-        throw new ProblemError('conflict', `${name} has work of their own on this already, so nothing was moved.`);
+      if (await Piece.findOne({ where: { activityId, personId }, transaction })) throw hasOwn(name);
       const move = (sql: string) =>
         this.sequelize.query(sql, { replacements: { activityId, guestId, personId }, transaction });
       await move('UPDATE media SET owner_id = :personId WHERE owner_id = :guestId');
@@ -212,7 +211,13 @@ export class JoiningService {
       await move('UPDATE messages SET author_id = :personId WHERE author_id = :guestId');
       await move('UPDATE notices SET author_id = :personId WHERE author_id = :guestId');
       await move('UPDATE updates SET person_id = :personId WHERE person_id = :guestId AND key IS NULL');
-      await move('UPDATE pieces SET person_id = :personId WHERE person_id = :guestId AND activity_id = :activityId');
+      try {
+        await move('UPDATE pieces SET person_id = :personId WHERE person_id = :guestId AND activity_id = :activityId');
+      } catch (error) {
+        // They have begun it just now.
+        if (error instanceof UniqueConstraintError) throw hasOwn(name);
+        throw error;
+      }
       // Where none of the learner's own groups has this activity, they keep it as one of those who joined.
       const assigned = (await Assignment.findAll({ where: { activityId }, transaction })).map((each) => each.groupId);
       if (
@@ -230,3 +235,6 @@ export class JoiningService {
     });
   }
 }
+
+const hasOwn = (name: string): ProblemError =>
+  new ProblemError('conflict', `${name} has work of their own on this already, so nothing was moved.`);

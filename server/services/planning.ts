@@ -136,27 +136,32 @@ export class PlanningService {
 
   /** Begins an activity under an id that the client made; the same id again changes nothing. */
   async create(actor: Actor, id: string, plan: ActivityPlan = EMPTY_PLAN): Promise<{ id: string }> {
-    if (!policy.makeActivity(actor)) throw new ProblemError('forbidden', 'Only teachers make activities.');
     try {
-      const { title, subject, task } = EMPTY_PLAN;
-      await Activity.create({
-        id,
-        teacherId: actor.personId,
-        title,
-        subject,
-        goal: null,
-        task,
-        minutes: null,
-        lateAllowed: true,
-        state: 'draft',
-        draft: plan,
-        changedAt: new Date(this.clock()),
-      });
+      await this.insert(actor, id, plan);
     } catch (error) {
       if (!(error instanceof UniqueConstraintError)) throw error;
       await this.find(actor, id);
     }
     return { id };
+  }
+
+  /** @throws UniqueConstraintError where there is one with that id already */
+  private async insert(actor: Actor, id: string, plan: ActivityPlan): Promise<void> {
+    if (!policy.makeActivity(actor)) throw new ProblemError('forbidden', 'Only teachers make activities.');
+    const { title, subject, task } = EMPTY_PLAN;
+    await Activity.create({
+      id,
+      teacherId: actor.personId,
+      title,
+      subject,
+      goal: null,
+      task,
+      minutes: null,
+      lateAllowed: true,
+      state: 'draft',
+      draft: plan,
+      changedAt: new Date(this.clock()),
+    });
   }
 
   /** What learners see now, as a plan. */
@@ -491,24 +496,40 @@ export class PlanningService {
 
   /** A new draft with all that an activity has, but for whom and when. Its files are kept once. */
   async copy(actor: Actor, id: string, as: string): Promise<{ id: string }> {
+    try {
+      await this.sequelize.transaction((transaction) => this.copyWithin(actor, id, as, transaction));
+    } catch (error) {
+      // Asked twice at once; outside of the transaction, which that has ended.
+      if (!(error instanceof UniqueConstraintError)) throw error;
+      await this.find(actor, as);
+    }
+    return { id: as };
+  }
+
+  /** All of it or nothing: a copy without its files could not be mended by asking again. */
+  private async copyWithin(actor: Actor, id: string, as: string, transaction: Transaction): Promise<void> {
     const found = await this.find(actor, id);
-    if (await Activity.findByPk(as)) return this.create(actor, as);
+    if (await Activity.findByPk(as)) return void (await this.find(actor, as));
     const plan = found.activity.draft ?? (await this.given(found));
-    const files = await Media.findAll({ where: { activityId: id, id: mediaOfPlan(plan) } });
+    // What is taken away meanwhile waits: its bytes are needed by the copy, too.
+    const files = await Media.findAll({
+      where: { activityId: id, id: mediaOfPlan(plan) },
+      lock: transaction.LOCK.SHARE,
+      transaction,
+    });
     const renamed = new Map(
       [...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric, ...files].map((each) => [
         each.id,
         randomUUID(),
       ]),
     );
-    await this.create(
+    await this.insert(
       actor,
       as,
       renamedPlan({ ...plan, title: `${plan.title} (copy)`.slice(0, 120), groups: [], learners: [] }, renamed),
     );
     for (const file of files)
       await Media.create({ ...file.get(), id: renamed.get(file.id)!, activityId: as, ownerId: actor.personId });
-    return { id: as };
   }
 }
 
