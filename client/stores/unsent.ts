@@ -1,34 +1,24 @@
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 
-type Words = Readonly<Record<string, string>>;
-
 interface UnsentState {
   /** Whose words these are: on a device that several use nobody finds another's. */
   owner: string | null;
   /** By what they are for. */
-  words: Words;
-  /** What others left, until they are here again. */
-  others: Readonly<Record<string, Words>>;
+  words: Readonly<Record<string, string>>;
 }
 
 /** Words that were typed and are not sent yet: a box that was closed has them again, also after a crash. */
 export const useUnsent = create<UnsentState>()(
-  persist((): UnsentState => ({ owner: null, words: {}, others: {} }), {
+  persist((): UnsentState => ({ owner: null, words: {} }), {
     name: 'lippet-unsent',
     storage: createJSONStorage(() => localStorage),
   }),
 );
 
-/** Says who is here; null when nobody is any more. What somebody else left unsent waits until they come again. */
+/** Says who is here; null when nobody is any more. What somebody else left unsent is gone then. */
 export function ownUnsent(owner: string | null): void {
-  const { owner: before, words, others } = useUnsent.getState();
-  if (before === owner) return;
-  const left = new Map(Object.entries(others));
-  if (before !== null && Object.keys(words).length > 0) left.set(before, words);
-  const mine = (owner !== null && left.get(owner)) || {};
-  if (owner !== null) left.delete(owner);
-  useUnsent.setState({ owner, words: mine, others: Object.fromEntries(left) });
+  if (useUnsent.getState().owner !== owner) useUnsent.setState({ owner, words: {} });
 }
 
 /** @param place what the words are for, such as `ask:<activity>` */

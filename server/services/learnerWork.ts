@@ -10,6 +10,8 @@ export interface FactsFilter {
    * Also what learners may choose and have not begun. Whoever asks for one person and one activity gets that anyway.
    */
   free?: boolean;
+  /** Also what somebody draws on just now is measured as it is, whether it has come to rest or not. */
+  exact?: boolean;
   /** Only what was sent and waits for an answer. */
   waiting?: boolean;
 }

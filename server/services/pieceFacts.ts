@@ -131,7 +131,7 @@ export class PieceFactsService {
       },
     );
     const needs = await activityNeeds([...new Set(rows.map((row) => row.activity_id))]);
-    const atOnce = filter.pieceId !== undefined || filter.personId !== undefined;
+    const atOnce = filter.pieceId !== undefined || filter.personId !== undefined || filter.exact === true;
     const standings: Standing[] = [];
     // One after the other: what has to be measured holds a connection for as long as that takes.
     for (const row of rows)
@@ -207,7 +207,7 @@ export class PieceFactsService {
 
   /**
    * What was measured of a piece. Where its document has changed since, it is measured again: at once for whoever asks
-   * for a piece or a person; on everybody's lists once it has come to rest (which the hub tells), or if nobody has it open
+   * for a piece, a person, or exactly; on everybody's lists once it has come to rest (which the hub tells), or if nobody has it open
    * any more and it was not (the server died between).
    */
   private async progress(row: FactRow, atOnce: boolean, transaction?: Transaction): Promise<PieceProgress> {

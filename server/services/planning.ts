@@ -270,7 +270,8 @@ export class PlanningService {
   }
 
   private async workIn(activityId: string): Promise<Record<string, string[]>> {
-    const begun = (await this.facts.find({ activityId })).filter(({ completeness }) => completeness.made);
+    // Who takes a part out must know of work that is being made at this moment.
+    const begun = (await this.facts.find({ activityId, exact: true })).filter(({ completeness }) => completeness.made);
     const people = await Person.findAll({
       where: { id: begun.map(({ personId }) => personId) },
       attributes: ['id', 'name'],
