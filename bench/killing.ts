@@ -23,7 +23,7 @@ import { UpdateLog } from '@lippet/server/sync/updateLog';
 import { uploadHeaders } from '@lippet/server/testing/smallSchool';
 import { handwriting } from './drawnPage';
 import { alone, type Figure } from './figure';
-import { activityFor, drawn, inSchool, learnerWith, type Wish } from './sending';
+import { activityFor, drawn, inSchool, learnerWith, serverSettings, type Wish } from './sending';
 import { SyncLine } from './syncLine';
 
 const [DEVICES, KILLS] = [30, 100];
@@ -45,6 +45,7 @@ class DeviceUnderFire {
   private readonly doc = new Y.Doc();
   private waiting: { id: string; update: Uint8Array }[] = [];
   private line: SyncLine | null = null;
+  private opening = false;
   private over = false;
 
   constructor(
@@ -115,7 +116,6 @@ class DeviceUnderFire {
       this.opening = false;
     }
   }
-  private opening = false;
 
   /** Asks until there is an answer that is none of "later". */
   private async ask(method: string, path: string, body: unknown): Promise<number> {
@@ -222,12 +222,7 @@ export const kills = (): Promise<Figure> =>
       `ALTER DATABASE "${new URL(school.databaseUrl).pathname.slice(1)}" SET synchronous_commit = on`,
     );
     const server = new ShippedServer();
-    const settings = {
-      LIPPET_DATABASE_URL: school.databaseUrl,
-      LIPPET_FILES: school.filesRoot,
-      LIPPET_PORT: '0',
-      LIPPET_LOG_LEVEL: 'silent',
-    };
+    const settings = { ...serverSettings(school), LIPPET_LOG_LEVEL: 'silent' };
     const port = await server.start(settings);
     const devices: DeviceUnderFire[] = [];
     for (let i = 0; i < DEVICES; i++)

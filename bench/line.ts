@@ -11,7 +11,7 @@ import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
 import { hashToken, newToken } from '@lippet/server/services/secrets';
 import { byRatio, median, type Figure } from './figure';
 import { largeSchool } from './largeSchool';
-import { inSchool } from './sending';
+import { inSchool, serverSettings } from './sending';
 
 const [ACTIVITIES, LEARNERS, GROUPS] = [60, 300, 10];
 /** What others have in the same database. */
@@ -35,7 +35,8 @@ const MARKS = `SELECT a.id, a.title, g.due, m.person_id, s.sent_at, r.marked, ${
   WHERE g.group_id = :group`;
 
 export const line2000 = (): Promise<Figure[]> =>
-  inSchool(async ({ sequelize, databaseUrl, filesRoot }) => {
+  inSchool(async (school) => {
+    const { sequelize } = school;
     const [teacher, token] = [randomUUID(), newToken()];
     await largeSchool(sequelize, { teacher, groups: GROUPS, learners: LEARNERS, activities: ACTIVITIES });
     await largeSchool(sequelize, OTHERS);
@@ -49,12 +50,7 @@ export const line2000 = (): Promise<Figure[]> =>
       { replacements: { teacher }, type: QueryTypes.SELECT },
     )) as [{ group: string }];
     const server = new ShippedServer();
-    const port = await server.start({
-      LIPPET_DATABASE_URL: databaseUrl,
-      LIPPET_FILES: filesRoot,
-      LIPPET_PORT: '0',
-      LIPPET_LOG_LEVEL: 'error',
-    });
+    const port = await server.start(serverSettings(school));
     const ask = async <T>(path: string): Promise<T> => {
       const response = await fetch(`http://127.0.0.1:${port}/api${path}`, {
         headers: { cookie: `${SESSION_COOKIE}=${token}` },

@@ -8,7 +8,7 @@ import { ShippedServer } from '@lippet/e2e/serverPrograms';
 import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
 import * as Y from 'yjs';
 import { byRatio, median, type Figure } from './figure';
-import { activityFor, drawn, inSchool, learnerWith, type School, type Wish } from './sending';
+import { activityFor, drawn, inSchool, learnerWith, serverSettings, type School, type Wish } from './sending';
 
 const LEARNERS = 60;
 const STROKES = 120;
@@ -42,12 +42,7 @@ export const sendBurst = (): Promise<Figure> =>
   inSchool(async (school) => {
     await school.sequelize.query('CREATE TABLE bare (id uuid PRIMARY KEY, data bytea NOT NULL)');
     const server = new ShippedServer();
-    const port = await server.start({
-      LIPPET_DATABASE_URL: school.databaseUrl,
-      LIPPET_FILES: school.filesRoot,
-      LIPPET_PORT: '0',
-      LIPPET_LOG_LEVEL: 'error',
-    });
+    const port = await server.start(serverSettings(school));
     const [ours, floor]: [number[], number[]] = [[], []];
     try {
       for (let round = 0; round <= ROUNDS; round++) {

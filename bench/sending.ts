@@ -119,6 +119,14 @@ export async function inSchool<T>(work: (school: School) => Promise<T>): Promise
   }
 }
 
+/** How a shipped server is told of a school; it chooses its port. */
+export const serverSettings = ({ databaseUrl, filesRoot }: School): Record<string, string> => ({
+  LIPPET_DATABASE_URL: databaseUrl,
+  LIPPET_FILES: filesRoot,
+  LIPPET_PORT: '0',
+  LIPPET_LOG_LEVEL: 'error',
+});
+
 export interface Wish {
   token: string;
   piece: string;

@@ -18,7 +18,7 @@ import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
 import { documentName } from '@lippet/server/sync/documentName';
 import { handwriting } from './drawnPage';
 import { alone, byRatio, median, quantile, type Figure } from './figure';
-import { activityFor, drawn, inSchool, learnerWith, type Wish } from './sending';
+import { activityFor, drawn, inSchool, learnerWith, serverSettings, type Wish } from './sending';
 import { SyncLine } from './syncLine';
 
 const PEOPLE = 300;
@@ -93,10 +93,7 @@ export const sync300 = (): Promise<Figure[]> =>
     for (let i = 0; i < PEOPLE; i++) wishes.push(await learnerWith(school, activity, start));
     const server = new ShippedServer();
     const port = await server.start({
-      LIPPET_DATABASE_URL: school.databaseUrl,
-      LIPPET_FILES: school.filesRoot,
-      LIPPET_PORT: '0',
-      LIPPET_LOG_LEVEL: 'error',
+      ...serverSettings(school),
       NODE_OPTIONS: `--import ${join(HERE, 'loopLag.mjs')}`,
     });
     const bare = await bareServer();

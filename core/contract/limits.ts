@@ -14,6 +14,8 @@ export const LIMITS = {
   documentDepth: 120,
   /** Things in one update: those of the fullest document that a person could draw. */
   updateStructs: 400_000,
+  /** Bytes of a document that hang on what has not come yet: devices say things in order, so there is hardly any. */
+  documentPending: 256 * 1024,
   /** Messages on one line: a pen gives some ten a second, and what was drawn while away comes at once. */
   messages: { perSecond: 100, atMost: 2_000 },
   /** Bytes on one line. */

@@ -38,7 +38,7 @@ import { namedMedia, type HomePiece } from './namedMedia';
 import { insistOnRoom } from './room';
 import type { PieceFactsService } from './pieceFacts';
 
-export const fileTooLarge = (): ProblemError =>
+const fileTooLarge = (): ProblemError =>
   new ProblemError('too-large', `A file may have at most ${MEDIA_LIMITS.file / 1024 / 1024} MB.`);
 
 /** Bytes of a file, and how they are to be read. */

@@ -207,8 +207,8 @@ export class PieceFactsService {
 
   /**
    * What was measured of a piece. Where its document has changed since, it is measured again: at once for whoever asks
-   * for a piece, a person, or exactly; on everybody's lists once it has come to rest (which the hub tells), or if nobody has it open
-   * any more and it was not (the server died between).
+   * for a piece, a person, or exactly; on everybody's lists once it has come to rest (which the hub tells), or if nobody
+   * has it open any more and it was not (the server died between).
    */
   private async progress(row: FactRow, atOnce: boolean, transaction?: Transaction): Promise<PieceProgress> {
     if (!row.piece_id || !row.update_id) return { parts: {} };

@@ -56,8 +56,13 @@ const NEVER_RESTS = 60_000;
 const SYNC = 0;
 const SYNC_REPLY = 4;
 
+interface CarriedUpdate {
+  update: Uint8Array;
+  step: number;
+}
+
 /** The update inside a sync message, or null if the message carries none. */
-function updateIn(message: Uint8Array): { update: Uint8Array; step: number } | null {
+function updateIn(message: Uint8Array): CarriedUpdate | null {
   const decoder = decoding.createDecoder(message);
   decoding.readVarString(decoder);
   const type = decoding.readVarUint(decoder);
@@ -83,6 +88,8 @@ export class SyncHub {
   private readonly stopListening: () => void;
 
   private readonly ledger = new Ledger();
+  /** Ends when the last update of a document so far has been kept and applied. */
+  private readonly turns = new WeakMap<Y.Doc, Promise<void>>();
 
   constructor(
     private readonly log: UpdateLog,
@@ -114,7 +121,7 @@ export class SyncHub {
         if (read) Y.applyUpdate(document, read.update);
         this.ledger.open(document, read?.update.length ?? 0, room);
       },
-      beforeHandleMessage: (payload) => this.keepFirst(payload),
+      beforeHandleMessage: (payload) => this.inTurn(payload),
       onStoreDocument: async ({ documentName: name }) => {
         // Nothing is lost by not doing this: every update is in the log already.
         if (!this.closed) await this.tidy(parseDocumentName(name)!);
@@ -165,11 +172,25 @@ export class SyncHub {
     }
   }
 
+  /**
+   * Updates of a document are kept one after the other: each is looked at beside what the ones before have become, and a
+   * document that is locked holds one connection to the database at most.
+   */
+  private inTurn(payload: beforeHandleMessagePayload): Promise<void> {
+    const carried = updateIn(payload.update);
+    if (!carried || isEmptyUpdate(carried.update)) return Promise.resolve();
+    const before = this.turns.get(payload.document) ?? Promise.resolve();
+    const mine = before.then(() => this.keepFirst(payload, carried));
+    // Hocuspocus applies it as soon as this one has ended.
+    const applied = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
+    this.turns.set(payload.document, mine.then(applied, applied));
+    return mine;
+  }
+
   /** Writes a message's update to the log before Hocuspocus applies and acknowledges it. */
-  private async keepFirst(payload: beforeHandleMessagePayload): Promise<void> {
-    const { connection, document, update: message } = payload;
-    const carried = updateIn(message);
-    if (!carried || connection.readOnly || isEmptyUpdate(carried.update)) return;
+  private async keepFirst(payload: beforeHandleMessagePayload, carried: CarriedUpdate): Promise<void> {
+    const { connection, document } = payload;
+    if (connection.readOnly) return;
     // A first answer repeats what the server may hold already; only what is new belongs in the log.
     const known =
       carried.step === messageYjsSyncStep2 && Y.snapshotContainsUpdate(Y.snapshot(document), carried.update);

@@ -31,6 +31,46 @@ describe('an update that comes in', () => {
     expect(unfitUpdate(there, 0, Y.encodeStateAsUpdate(fits, before))).toBe('too-deep');
   });
 
+  it('is no less deep for being said backwards, the innermost first', () => {
+    const deep = new Y.Doc();
+    const said: Uint8Array[] = [];
+    let inner: Y.XmlFragment = deep.getXmlFragment('words:a');
+    for (let i = 0; i < 4; i++) {
+      const before = Y.encodeStateVector(deep);
+      inner = nested(deep, LIMITS.documentDepth / 2, inner);
+      said.push(Y.encodeStateAsUpdate(deep, before));
+    }
+    const there = new Y.Doc();
+    const taken = said.reverse().map((update) => {
+      const unfit = unfitUpdate(there, 0, update);
+      if (!unfit) Y.applyUpdate(there, update);
+      return unfit;
+    });
+    expect(taken).toContain('too-deep');
+    let depth = 0;
+    let deepest: Y.XmlFragment | undefined = there.getXmlFragment('words:a');
+    while (deepest) {
+      depth += 1;
+      deepest = deepest.length > 0 ? (deepest.get(0) as Y.XmlElement) : undefined;
+    }
+    expect(depth).toBeLessThanOrEqual(LIMITS.documentDepth + 1);
+  });
+
+  it('is not taken while too much of the document waits for what never comes', () => {
+    const doc = new Y.Doc();
+    const said: Uint8Array[] = [];
+    doc.on('update', (update: Uint8Array) => said.push(update));
+    const list = doc.getArray<string>('pages');
+    for (let i = 0; i < 5; i++) list.push(['x'.repeat(LIMITS.documentPending / 3)]);
+    const there = new Y.Doc();
+    const taken = said.slice(1).map((update) => {
+      const unfit = unfitUpdate(there, 0, update);
+      if (!unfit) Y.applyUpdate(there, update);
+      return unfit;
+    });
+    expect(taken).toEqual([null, null, null, 'too-many']);
+  });
+
   it('may be long: neighbours lie beside each other, not within', () => {
     const doc = new Y.Doc();
     const list = doc.getArray<Y.Map<unknown>>('pages');

@@ -21,9 +21,9 @@ class UpdateItems {
       runs.push({ item: struct, depth: null });
       this.byClient.set(struct.id.client, runs);
     }
+    for (const runs of this.byClient.values()) runs.sort((a, b) => a.item.id.clock - b.item.id.clock);
   }
 
-  /** An update lists a client's items by rising clocks. */
   find({ client, clock }: Y.ID): Run | null {
     const runs = this.byClient.get(client) ?? [];
     let [low, high] = [0, runs.length - 1];
@@ -52,7 +52,7 @@ function depthInDocument(doc: Y.Doc, id: Y.ID): number {
       item = (item.parent as Y.AbstractType<unknown> | null)?._item ?? null;
     }
   } catch {
-    // Not there yet: what hangs on it waits until it comes, and is not in the document before.
+    // Not there yet: what hangs on it waits until it comes, and is looked at again together with that.
   }
   return depth;
 }
@@ -93,6 +93,14 @@ function isTooDeep(doc: Y.Doc, structs: readonly (Y.Item | Y.GC | Y.Skip)[]): bo
   return false;
 }
 
+/** What waits in a document for things that have not come yet (Yjs keeps it in the second form of its updates). */
+function pendingIn({ store }: Y.Doc): { bytes: number; structs: readonly (Y.Item | Y.GC | Y.Skip)[] } {
+  const waiting = store.pendingStructs?.update ?? null;
+  const bytes = (waiting?.length ?? 0) + (store.pendingDs?.length ?? 0);
+  if (!waiting || bytes > LIMITS.documentPending) return { bytes, structs: [] };
+  return { bytes, structs: Y.decodeUpdateV2(waiting).structs as (Y.Item | Y.GC | Y.Skip)[] };
+}
+
 /**
  * Looks at an update before it is kept: a document is input, whoever writes it.
  *
@@ -104,5 +112,9 @@ export function unfitUpdate(doc: Y.Doc, held: number, update: Uint8Array): Unfit
   if (held + update.length > LIMITS.document) return 'too-large';
   const { structs } = Y.decodeUpdate(update);
   if (structs.length > LIMITS.updateStructs) return 'too-many';
-  return isTooDeep(doc, structs as (Y.Item | Y.GC | Y.Skip)[]) ? 'too-deep' : null;
+  const pending = pendingIn(doc);
+  if (pending.bytes > LIMITS.documentPending) return 'too-many';
+  // With what waits for it: said backwards, a deep tree is no less deep.
+  const all = [...(structs as (Y.Item | Y.GC | Y.Skip)[]), ...pending.structs];
+  return isTooDeep(doc, all) ? 'too-deep' : null;
 }
