@@ -296,7 +296,7 @@ export default function ReviewDesk({
   );
   const panel = (
     <View testID="answer">
-      {piece.pieceId && <RefusedList home={`pieces/${piece.pieceId}`} />}
+      {piece.pieceId && <RefusedList home={`pieces/${piece.pieceId}`} style={styles.refused} />}
       <AnswerPanel
         activityId={activityId}
         piece={piece}
@@ -577,6 +577,7 @@ export default function ReviewDesk({
 }
 
 const styles = StyleSheet.create({
+  refused: { margin: 12 },
   desk: { flex: 1, backgroundColor: colours.paper },
   top: { backgroundColor: colours.mist, borderBottomWidth: OUTLINE, borderColor: colours.ink },
   topWide: { flexDirection: 'row' },
