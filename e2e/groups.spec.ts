@@ -33,22 +33,39 @@ test('a group is made from a CSV list, errors by line, its cards are printed, an
   await expectAccessible(page, 'adding learners');
   await page.getByRole('radiogroup', { name: 'Sign-in name' }).getByRole('radio', { name: 'Made here' }).click();
   await expect(page.getByText('3 learners: Fern Oduya, Bo Lind, Cy Ray, Jr')).toBeVisible();
+  await page.getByRole('radio', { name: '4 pictures' }).click();
   await page.getByRole('button', { name: 'Add 3 learners' }).click();
   const cards = page.getByRole('region', { name: 'New keys' });
   const fern = cards.getByRole('group', { name: 'Fern Oduya' });
   await expect(fern).toBeVisible();
   const pictures = (await fern.innerText()).split('\n').filter((word) => /^[a-z]+$/.test(word));
-  expect(pictures).toHaveLength(3);
+  expect(pictures).toHaveLength(4);
   await expectAccessible(page, 'new keys');
+
+  // A second batch lies beside the first; whoever goes back before they are printed is asked, and finds them again.
+  await page.getByRole('button', { name: 'Add learners' }).click();
+  await page.getByRole('textbox', { name: /^Names, one on each line/ }).fill('Ida Moss');
+  await page.getByRole('button', { name: 'Add the learner' }).click();
+  await expect(cards.getByRole('group', { name: 'Ida Moss' })).toBeVisible();
+  await expect(fern).toBeVisible();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  const unprinted = page.getByRole('dialog', { name: 'These keys are not printed' });
+  await expect(unprinted).toContainText('The 4 new keys are shown this once.');
+  await expectAccessible(page, 'keys that are not printed');
+  await unprinted.getByRole('button', { name: 'Stay here' }).click();
+  await page.goBack();
+  await expect(page.getByRole('heading', { level: 1, name: 'Class' })).toBeVisible();
+  await page.goForward();
+  await expect(fern).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Print the cards (PDF)' }).click();
   const pdf = testInfo.outputPath('cards.pdf');
   await (await download).saveAs(pdf);
   const { stdout } = await run('pdftotext', ['-layout', pdf, '-']);
-  for (const words of ['Fern Oduya', 'Bo Lind', 'Cy Ray, Jr', ...pictures]) expect(stdout).toContain(words);
+  for (const words of ['Fern Oduya', 'Bo Lind', 'Cy Ray, Jr', 'Ida Moss', ...pictures]) expect(stdout).toContain(words);
   await page.getByRole('button', { name: 'I have them' }).click();
 
-  // On a device of their own: the code of the card, the name, the three pictures.
+  // On a device of their own: the code of the card, the name, the pictures.
   const code = /code ([A-Z0-9]{6})/.exec(stdout)![1]!;
   const tablet = await device({ viewport: PHONE });
   await tablet.open();
@@ -66,5 +83,5 @@ test('a group is made from a CSV list, errors by line, its cards are printed, an
   await page.getByRole('dialog').getByRole('button', { name: 'Leaves', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Have left' })).toBeVisible();
   await page.getByRole('button', { name: 'Bo Lind comes back' }).click();
-  await expect(page.getByRole('heading', { name: '3 learners' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: '4 learners' })).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import { KEY_LENGTH, KEY_PICTURES, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
+import { KEY_PICTURES, USUAL_KEY_LENGTH, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
 import type { DeviceGroup } from '@lippet/core/contract/signIn';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -32,9 +32,9 @@ export default function JoinForm({ group, onBack }: { group: DeviceGroup; onBack
     <View style={styles.column}>
       <Text variant="displayMedium" role="heading" aria-level={1}>{`Join: ${group.joins}`}</Text>
       <Field label="What are you called?" value={name} onChangeText={setName} autoComplete="off" maxLength={80} />
-      <Text variant="bodyLarge">{`Choose ${KEY_LENGTH} pictures, one after another. With them you come back to your work.`}</Text>
+      <Text variant="bodyLarge">{`Choose ${USUAL_KEY_LENGTH} pictures, one after another. With them you come back to your work.`}</Text>
       <View style={styles.chosen} role="status" aria-label={`Your pictures: ${pictures.join(', ') || 'none yet'}`}>
-        {Array.from({ length: KEY_LENGTH }, (_, i) => (
+        {Array.from({ length: USUAL_KEY_LENGTH }, (_, i) => (
           <View key={i} style={styles.slot}>
             {pictures[i] ? (
               <KeyPicture name={pictures[i]} />
@@ -51,7 +51,7 @@ export default function JoinForm({ group, onBack }: { group: DeviceGroup; onBack
           <View key={each} style={styles.cell}>
             <Press
               aria-label={each}
-              disabled={pictures.length === KEY_LENGTH}
+              disabled={pictures.length === USUAL_KEY_LENGTH}
               onPress={() => setPictures([...pictures, each])}
               style={styles.picture}
             >
@@ -73,7 +73,7 @@ export default function JoinForm({ group, onBack }: { group: DeviceGroup; onBack
         <Button
           kind="main"
           icon="forward"
-          disabled={busy || name.trim() === '' || pictures.length < KEY_LENGTH}
+          disabled={busy || name.trim() === '' || pictures.length < USUAL_KEY_LENGTH}
           onPress={() => void submit()}
         >
           Join

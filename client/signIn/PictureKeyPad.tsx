@@ -1,4 +1,4 @@
-import { KEY_LENGTH, KEY_PICTURES, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
+import { KEY_LENGTH_WORDS, KEY_PICTURES, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
 import type { Tappable } from '@lippet/core/contract/signIn';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -11,7 +11,7 @@ import { colours, OUTLINE } from '../ui/theme';
 import { KeepChoice } from './KeepChoice';
 import { useSession } from './useSession';
 
-/** Three pictures tapped in order; the third signs in. */
+/** The pictures of one's key tapped in order; the last signs in. What is wrong stands below: the grid stays where it is. */
 export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: () => void }) {
   const { signIn } = useSession();
   const [tapped, setTapped] = useState<Name[]>([]);
@@ -23,7 +23,7 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
     const pictures = [...tapped, name];
     setTapped(pictures);
     setProblem(null);
-    if (pictures.length < KEY_LENGTH) return;
+    if (pictures.length < person.keyLength) return;
     setBusy(true);
     try {
       await signIn({ personId: person.id, pictures, keep });
@@ -41,13 +41,12 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
         variant="displayMedium"
         role="heading"
         aria-level={1}
-      >{`Hello ${person.name.split(' ')[0]}.\nTap your three pictures.`}</Text>
-      <View style={styles.count} role="status" aria-label={`${tapped.length} of ${KEY_LENGTH} tapped`}>
-        {Array.from({ length: KEY_LENGTH }, (_, i) => (
+      >{`Hello ${person.name.split(' ')[0]}.\nTap your ${KEY_LENGTH_WORDS[person.keyLength]} pictures.`}</Text>
+      <View style={styles.count} role="status" aria-label={`${tapped.length} of ${person.keyLength} tapped`}>
+        {Array.from({ length: person.keyLength }, (_, i) => (
           <View key={i} style={[styles.slot, i < tapped.length && styles.full]} />
         ))}
       </View>
-      {problem && <Say>{problem}</Say>}
       <View style={styles.grid}>
         {KEY_PICTURES.map((name) => (
           <View key={name} style={styles.cell}>
@@ -64,6 +63,7 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
           </View>
         ))}
       </View>
+      {problem && <Say>{problem}</Say>}
       <KeepChoice keep={keep} onChange={setKeep} />
       <View style={styles.row}>
         <Button icon="back" onPress={onBack}>{`Not ${person.name.split(' ')[0]}`}</Button>

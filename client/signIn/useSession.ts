@@ -4,6 +4,7 @@ import type { Me } from '@lippet/core/contract/signIn';
 import { keys } from '../api/queries';
 import { post, remove } from '../api/request';
 import { ownUnsent } from '../stores/unsent';
+import { dropAllKeys } from '../stores/unprintedKeys';
 import { homeOf } from './home';
 
 interface Given {
@@ -21,6 +22,7 @@ export function useSession() {
   const forget = (): void => {
     const device = client.getQueryData(keys.device);
     client.clear();
+    dropAllKeys();
     client.setQueryData(keys.device, device);
   };
   return {

@@ -4,21 +4,27 @@ import { Text } from 'react-native-paper';
 import { LineIcon } from './LineIcon';
 import { TARGET } from './theme';
 
-/** Title with the way back; `home` is where it leads when there is nothing to go back to. */
+/**
+ * Title with the way back; `home` is where it leads when there is nothing to go back to, and `onLeave` is asked first,
+ * with what goes back.
+ */
 export function BackHead({
   title,
   home = '/',
+  onLeave,
 }: {
   title: string;
   home?: '/' | '/now' | '/to-review' | '/activities' | '/our-class' | '/class';
+  onLeave?: (leave: () => void) => void;
 }) {
   const router = useRouter();
+  const leave = (): void => (router.canGoBack() ? router.back() : router.replace(home));
   return (
     <View style={styles.head}>
       <Pressable
         role="button"
         aria-label="Back"
-        onPress={() => (router.canGoBack() ? router.back() : router.replace(home))}
+        onPress={() => (onLeave ? onLeave(leave) : leave())}
         style={styles.target}
       >
         <LineIcon name="back" size={28} />

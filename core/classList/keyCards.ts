@@ -15,6 +15,13 @@ const SOFT = rgb(0.337, 0.392, 0.439);
 const WORDS = '#1C2A33';
 const SOFT_WORDS = '#566470';
 
+/** A picture of a key, in points: its largest side, what lies between two, and how much of it is drawn on. */
+const LARGEST_PICTURE = 66;
+const PICTURE_GAP = 12;
+const DRAWN_SHARE = 8 / 11;
+/** The box that pictures are drawn in. */
+const DRAWING_BOX = 24;
+
 /** Words smaller than this, in points, can't be read by the smallest. */
 const LEAST = 11;
 
@@ -106,16 +113,25 @@ export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources[
     });
     if (card.pictures) {
       card.pictures.forEach((picture, n) => {
-        const x = left + 18 + n * 78;
-        page.drawRectangle({ x, y: top - 150, width: 66, height: 66, borderColor: INK, borderWidth: 1.6 });
+        const side = Math.min(LARGEST_PICTURE, (inner + PICTURE_GAP) / card.pictures!.length - PICTURE_GAP);
+        const x = left + 18 + n * (side + PICTURE_GAP);
+        page.drawRectangle({ x, y: top - 84 - side, width: side, height: side, borderColor: INK, borderWidth: 1.6 });
+        const drawn = side * DRAWN_SHARE;
         page.drawSvgPath(KEY_DRAWINGS[picture], {
-          x: x + 9,
-          y: top - 93,
-          scale: 2,
+          x: x + (side - drawn) / 2,
+          y: top - 84 - (side - drawn) / 2,
+          scale: drawn / DRAWING_BOX,
           borderColor: INK,
           borderWidth: 1.5,
         });
-        sheet.put(picture, { fonts: plain, largest: 10, x: x + 2, y: top - 164, width: 66, colour: SOFT_WORDS });
+        sheet.put(picture, {
+          fonts: plain,
+          largest: 10,
+          x: x + 2,
+          y: top - 98 - side,
+          width: side,
+          colour: SOFT_WORDS,
+        });
       });
     } else {
       sheet.put('Sign-in name', {

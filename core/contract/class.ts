@@ -5,7 +5,7 @@
 import * as yup from 'yup';
 import type { PieceState } from '../schedule/pieceState';
 import { LIMITS } from './limits';
-import { KEY_LENGTH, KEY_PICTURES, type KeyPicture } from './pictureKey';
+import { KEY_PICTURES, USUAL_KEY_LENGTH, type KeyPicture } from './pictureKey';
 import type { Ages, PartKind } from './plan';
 import { safeAddress } from '../words/richText';
 import { idParam } from './work';
@@ -162,7 +162,7 @@ export const joinBody = yup.object({
         .oneOf([...KEY_PICTURES], 'That is not one of the pictures.')
         .required(),
     )
-    .length(KEY_LENGTH, `Choose ${KEY_LENGTH} pictures.`)
+    .length(USUAL_KEY_LENGTH, `Choose ${USUAL_KEY_LENGTH} pictures.`)
     .required('Choose your pictures.'),
 });
 export const matchBody = yup.object({ person: idParam });

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { LIMITS } from './limits';
-import type { KeyPicture } from './pictureKey';
+import { KEY_LENGTHS, USUAL_KEY_LENGTH, type KeyLength, type KeyPicture } from './pictureKey';
 import type { SecretKind } from './signIn';
 import { idParam } from './work';
 import { trimmed } from './trimmed';
@@ -28,6 +28,8 @@ export interface GroupMember {
   signInName: string;
   /** How they sign in. */
   keys: SecretKind;
+  /** How many pictures their key has, where it is one of pictures. */
+  keyLength: KeyLength;
   /** They left the group; what they made is kept. */
   left: boolean;
 }
@@ -46,10 +48,13 @@ const keys = yup
   .oneOf(['picture', 'password'], 'Keys are "picture" or "password".')
   .required('Say how they sign in.');
 
+const keyLength = yup.number<KeyLength>().oneOf([...KEY_LENGTHS], `A key has ${KEY_LENGTHS.join(' or ')} pictures.`);
+
 /** Ids are made by the client, so that asking twice makes one. */
 export const newGroupBody = yup.object({ id: idParam, name: name('A group') });
 export const newLearnersBody = yup.object({
   keys,
+  keyLength: keyLength.default(USUAL_KEY_LENGTH),
   learners: yup
     .array(
       yup.object({
@@ -64,4 +69,6 @@ export const newLearnersBody = yup.object({
 });
 export const newKeysBody = yup.object({
   people: yup.array(idParam).min(1, 'Choose at least one learner.').max(CLASS_LIMIT).required('Choose the learners.'),
+  /** Of keys that are pictures; where it is left out, as many as each had. */
+  keyLength,
 });

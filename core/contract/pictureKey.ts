@@ -2,8 +2,14 @@
 export const KEY_PICTURES = ['kettle', 'kite', 'drum', 'ladder', 'boot', 'bell', 'leaf', 'moon', 'key'] as const;
 export type KeyPicture = (typeof KEY_PICTURES)[number];
 
-/** How many pictures make a key. */
-export const KEY_LENGTH = 3;
+/** How many pictures may make a key: a teacher chooses longer ones for those who can keep them in mind. */
+export const KEY_LENGTHS = [3, 4, 5] as const;
+export type KeyLength = (typeof KEY_LENGTHS)[number];
+
+export const KEY_LENGTH_WORDS: Readonly<Record<KeyLength, string>> = { 3: 'three', 4: 'four', 5: 'five' };
+
+/** How many make one where nobody chose. */
+export const USUAL_KEY_LENGTH: KeyLength = 3;
 
 /** Each as SVG path data: lines in a box of 24. */
 export const KEY_DRAWINGS: Record<KeyPicture, string> = {

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { KEY_LENGTH, KEY_PICTURES, type KeyPicture } from './pictureKey';
+import { KEY_LENGTHS, KEY_PICTURES, type KeyLength, type KeyPicture } from './pictureKey';
 import { LIMITS } from './limits';
 import { LETTER_FORMS, TEXT_SIZES, type LetterForm, type OwnSettings, type TextSize } from './settings';
 import { SPEECH_SPEEDS, type SpeechSpeed } from './speech';
@@ -32,6 +32,8 @@ export interface Tappable {
   name: string;
   badge: string;
   secret: SecretKind;
+  /** How many pictures their key has, where it is one of pictures. */
+  keyLength: KeyLength;
 }
 
 export interface DeviceGroup {
@@ -79,7 +81,8 @@ export const signInBody = yup
           .oneOf([...KEY_PICTURES], 'That is not one of the pictures.')
           .required(),
       )
-      .length(KEY_LENGTH, `Tap ${KEY_LENGTH} pictures.`),
+      .min(KEY_LENGTHS[0], `Tap at least ${KEY_LENGTHS[0]} pictures.`)
+      .max(KEY_LENGTHS.at(-1)!, `Tap at most ${KEY_LENGTHS.at(-1)} pictures.`),
     password: yup.string().max(LIMITS.password, 'That password is too long.'),
     keep: yup.boolean().default(false),
   })

@@ -18,6 +18,7 @@ import * as recall from './2026-11-29-recall';
 import * as dropped from './2026-11-29-dropped';
 import * as counted from './2026-11-29-counted';
 import * as room from './2026-11-29-room';
+import * as keyLength from './2026-11-29-keyLength';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -39,6 +40,7 @@ export const MIGRATIONS = [
   { name: '2026-11-29-dropped', ...dropped },
   { name: '2026-11-29-counted', ...counted },
   { name: '2026-11-29-room', ...room },
+  { name: '2026-11-29-keyLength', ...keyLength },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

@@ -1,6 +1,7 @@
 /** Who is at school, and who is signed in. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { LiveLesson } from '@lippet/core/contract/class';
+import { USUAL_KEY_LENGTH, type KeyLength } from '@lippet/core/contract/pictureKey';
 import type { Role, SecretKind } from '@lippet/core/contract/signIn';
 import type { OwnSettings } from '@lippet/core/contract/settings';
 import {
@@ -9,6 +10,7 @@ import {
   bytes,
   flag,
   id,
+  integer,
   maybeJson,
   maybeText,
   maybeTime,
@@ -35,6 +37,8 @@ export class Person extends Row<Person> {
   declare signInName: string;
   declare secretKind: SecretKind;
   declare secretHash: string;
+  /** How many pictures their key has, where it is one of pictures. */
+  declare keyLength: CreationOptional<KeyLength>;
   /** `#RRGGBB` of the badge. */
   declare badge: string;
   /** SHA-256 of the key in the address of their calendar. */
@@ -100,6 +104,7 @@ export function definePeople(sequelize: Sequelize): void {
       signInName: text(),
       secretKind: text(),
       secretHash: text(),
+      keyLength: { ...integer(), defaultValue: USUAL_KEY_LENGTH },
       badge: text(),
       calendarHash: { type: DataTypes.BLOB },
       settings: maybeJson(),

@@ -13,12 +13,13 @@ export function groupRoutes({ groups }: Services): Hono<AppEnv> {
   routes.get('/groups/:id', async (c) => c.json(await groups.view(signedIn(c), id(c))));
   routes.post('/groups/:id/learners', async (c) => {
     const actor = signedIn(c);
-    const { keys, learners } = await body(c, newLearnersBody);
-    return c.json(await groups.add(actor, id(c), learners, keys), 201);
+    const { keys: kind, keyLength, learners } = await body(c, newLearnersBody);
+    return c.json(await groups.add(actor, id(c), learners, { kind, keyLength }), 201);
   });
   routes.post('/groups/:id/keys', async (c) => {
     const actor = signedIn(c);
-    return c.json(await groups.newKeys(actor, id(c), (await body(c, newKeysBody)).people));
+    const { people, keyLength } = await body(c, newKeysBody);
+    return c.json(await groups.newKeys(actor, id(c), people, keyLength));
   });
   routes.delete('/groups/:id/learners/:person', async (c) =>
     c.json(await groups.leave(signedIn(c), id(c), id(c, 'person'), true)),

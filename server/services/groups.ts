@@ -2,7 +2,7 @@ import { randomInt } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import { signInNameOf } from '@lippet/core/classList/readClassList';
 import type { GroupView, KeyCard } from '@lippet/core/contract/groups';
-import { KEY_LENGTH, KEY_PICTURES, type KeyPicture } from '@lippet/core/contract/pictureKey';
+import { KEY_PICTURES, type KeyLength, type KeyPicture } from '@lippet/core/contract/pictureKey';
 import type { SecretKind } from '@lippet/core/contract/signIn';
 import { Group, Membership, Person, Session } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -32,6 +32,12 @@ const WORDS = (
   'marble meadow mitten needle nutmeg otter paddle pebble pepper pillow plum puffin quill rabbit ribbon rocket saddle shell silver spoon ' +
   'thistle ticket timber violet whistle willow window'
 ).split(' ');
+
+/** What kind of key is made; `keyLength` is how many pictures it has where it is one of pictures. */
+interface NewKey {
+  kind: SecretKind;
+  keyLength: KeyLength;
+}
 
 interface NewLearner {
   id: string;
@@ -83,7 +89,7 @@ export class GroupService {
    *
    * @throws ProblemError `conflict` with the sign-in name that is in use
    */
-  async add(actor: Actor, groupId: string, learners: readonly NewLearner[], keys: SecretKind): Promise<KeyCard[]> {
+  async add(actor: Actor, groupId: string, learners: readonly NewLearner[], keys: NewKey): Promise<KeyCard[]> {
     const group = await this.own(actor, groupId);
     return this.sequelize.transaction(async (transaction) => {
       const before = await Person.findAll({ where: { id: learners.map(({ id }) => id) }, transaction });
@@ -112,7 +118,7 @@ export class GroupService {
         taken.add(own.toLowerCase());
         takenHere.add(own.toLowerCase());
         const card = freshCard({ id, name, signInName: own }, group, keys);
-        const secret = await secretOf(card);
+        const secret = await secretOf(card, keys.keyLength);
         if (old) await old.update({ ...secret }, { transaction });
         else {
           await Person.create(
@@ -137,8 +143,10 @@ export class GroupService {
 
   /**
    * New keys of the same kind for some learners; the old ones open nothing more, and they are signed out everywhere.
+   *
+   * @param keyLength of keys that are pictures; as many as each had where it is not said
    */
-  async newKeys(actor: Actor, groupId: string, people: readonly string[]): Promise<KeyCard[]> {
+  async newKeys(actor: Actor, groupId: string, people: readonly string[], keyLength?: KeyLength): Promise<KeyCard[]> {
     const group = await this.own(actor, groupId);
     return this.sequelize.transaction(async (transaction) => {
       const cards: KeyCard[] = [];
@@ -147,8 +155,9 @@ export class GroupService {
         // Of somebody who left, others are the teachers now.
         if (leftAt) throw notFound();
         const person = await Person.findByPk(id, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
-        const card = freshCard(person, group, person.secretKind);
-        await person.update(await secretOf(card), { transaction });
+        const key = { kind: person.secretKind, keyLength: keyLength ?? person.keyLength };
+        const card = freshCard(person, group, key);
+        await person.update(await secretOf(card, key.keyLength), { transaction });
         await Session.destroy({ where: { personId: id }, transaction });
         standingChanged([id], transaction);
         cards.push(card);
@@ -178,23 +187,27 @@ export class GroupService {
 function freshCard(
   { id, name, signInName }: { id: string; name: string; signInName: string },
   group: Group,
-  keys: SecretKind,
+  { kind, keyLength }: NewKey,
 ): KeyCard {
   const card = { id, name, signInName, group: group.name, code: group.code };
-  if (keys === 'password')
+  if (kind === 'password')
     return { ...card, pictures: null, password: `${anyOf(WORDS)}-${anyOf(WORDS)}-${randomInt(10, 100)}` };
   const left: KeyPicture[] = [...KEY_PICTURES];
   return {
     ...card,
     password: null,
-    pictures: Array.from({ length: KEY_LENGTH }, () => left.splice(randomInt(left.length), 1)[0]!),
+    pictures: Array.from({ length: keyLength }, () => left.splice(randomInt(left.length), 1)[0]!),
   };
 }
 
-const secretOf = async ({ pictures, password }: KeyCard): Promise<{ secretKind: SecretKind; secretHash: string }> =>
-  pictures
-    ? { secretKind: 'picture', secretHash: await hashSecret('picture', pictureSecret(pictures)) }
-    : { secretKind: 'password', secretHash: await hashSecret('password', password!) };
+/** What is kept of a card. */
+async function secretOf(
+  { pictures, password }: KeyCard,
+  keyLength: KeyLength,
+): Promise<Pick<Person, 'secretKind' | 'secretHash' | 'keyLength'>> {
+  if (!pictures) return { secretKind: 'password', secretHash: await hashSecret('password', password!), keyLength };
+  return { secretKind: 'picture', secretHash: await hashSecret('picture', pictureSecret(pictures)), keyLength };
+}
 
 async function viewOf({ id, name, code }: Group): Promise<GroupView> {
   const members = await Membership.findAll({ where: { groupId: id, role: 'learner' } });
@@ -209,6 +222,7 @@ async function viewOf({ id, name, code }: Group): Promise<GroupView> {
       badge: person.badge,
       signInName: person.signInName,
       keys: person.secretKind,
+      keyLength: person.keyLength,
       left: Boolean(members.find(({ personId }) => personId === person.id)!.leftAt),
     })),
   };

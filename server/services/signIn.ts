@@ -52,7 +52,7 @@ export class SignInService {
 
   private async deviceGroup(group: Group): Promise<DeviceGroup> {
     const people = await this.sequelize.query<DeviceGroup['people'][number]>(
-      `SELECT p.id, p.name, p.badge, p.secret_kind AS secret FROM people p
+      `SELECT p.id, p.name, p.badge, p.secret_kind AS secret, p.key_length AS "keyLength" FROM people p
        JOIN memberships m ON m.person_id = p.id AND m.role = 'learner' AND m.left_at IS NULL WHERE m.group_id = :id ORDER BY p.name`,
       { replacements: { id: group.id }, type: QueryTypes.SELECT },
     );
@@ -79,7 +79,7 @@ export class SignInService {
       throw new ProblemError(
         'wrong-secret',
         body.pictures
-          ? 'Those are not your three pictures. Have another look.'
+          ? 'Those are not your pictures. Have another look.'
           : 'That name and password don’t go together. Try once more.',
       );
     }
@@ -98,7 +98,7 @@ export class SignInService {
 
   private async findPerson(body: SignInBody, deviceCode: string | undefined): Promise<Person | null> {
     if (body.signInName) {
-      // A picture key is only three pictures: it is never enough without the group's device.
+      // A picture key is only a few pictures: it is never enough without the group's device.
       if (body.pictures) return null;
       const person = await Person.findOne({
         where: this.sequelize.where(

@@ -1,6 +1,6 @@
 import { guessColumns, readClassList, type ListColumns } from '@lippet/core/classList/readClassList';
 import type { KeyCard } from '@lippet/core/contract/groups';
-import type { SecretKind } from '@lippet/core/contract/signIn';
+import { KEY_LENGTHS, USUAL_KEY_LENGTH, type KeyLength } from '@lippet/core/contract/pictureKey';
 import Papa from 'papaparse';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -26,6 +26,12 @@ interface List {
 }
 
 const NONE = '-1';
+/** How they sign in: with so many pictures, or with a password. */
+type KeyChoice = `${KeyLength}` | 'password';
+const KEY_CHOICES: readonly { value: KeyChoice; word: string }[] = [
+  ...KEY_LENGTHS.map((length) => ({ value: `${length}` as const, word: `${length} pictures` })),
+  { value: 'password', word: 'A password' },
+];
 /** So many learners of a list are shown before they are added. */
 const SHOWN = 6;
 
@@ -40,7 +46,7 @@ const listOf = (text: string): List => {
 export function AddLearners({ groupId, onAdded, onClose }: Props) {
   const [text, setText] = useState('');
   const [list, setList] = useState<List | null>(null);
-  const [keys, setKeys] = useState<SecretKind>('picture');
+  const [keys, setKeys] = useState<KeyChoice>(`${USUAL_KEY_LENGTH}`);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   // Made once for each list: sending it twice adds it once.
@@ -72,7 +78,7 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
     try {
       onAdded(
         await post<KeyCard[]>(`/groups/${groupId}/learners`, {
-          keys,
+          ...(keys === 'password' ? { keys } : { keys: 'picture', keyLength: Number(keys) }),
           learners: learners.map((learner, i) => ({ id: ids.current[i], ...learner })),
         }),
       );
@@ -136,16 +142,7 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
           .map(({ name }) => name || '…')
           .join(', ')}${learners.length > SHOWN ? ' …' : ''}`}</Text>
       )}
-      <Pick
-        label="They sign in with"
-        headed
-        options={[
-          { value: 'picture', word: 'Three pictures' },
-          { value: 'password', word: 'A password' },
-        ]}
-        chosen={keys}
-        onChoose={setKeys}
-      />
+      <Pick label="They sign in with" headed options={KEY_CHOICES} chosen={keys} onChoose={setKeys} />
       {problem && <Say>{problem}</Say>}
       <View style={styles.row}>
         <Button onPress={onClose}>Not now</Button>

@@ -1,10 +1,12 @@
 import type { GroupMember, GroupView, KeyCard } from '@lippet/core/contract/groups';
+import { KEY_LENGTH_WORDS, type KeyLength } from '@lippet/core/contract/pictureKey';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { get, post, remove } from '../../api/request';
+import { addKeys, hasUnprinted, markPrinted, putKeysAway, useUnprintedKeys } from '../../stores/unprintedKeys';
 import { Ask } from '../../ui/Ask';
 import { BackHead } from '../../ui/BackHead';
 import { Badge } from '../../ui/Badge';
@@ -17,6 +19,21 @@ import { TickBox } from '../../ui/TickBox';
 import { colours } from '../../ui/theme';
 import { AddLearners } from './AddLearners';
 import { NewCards } from './NewCards';
+import { NewKeysQuestion } from './NewKeysQuestion';
+import { UnprintedQuestion } from './UnprintedQuestion';
+
+const NO_CARDS: readonly KeyCard[] = [];
+
+/** How a learner signs in, in words. */
+const keyOf = ({ keys: kind, keyLength, signInName }: GroupMember): string =>
+  kind === 'picture' ? `${KEY_LENGTH_WORDS[keyLength]} pictures` : `password, sign-in name ${signInName}`;
+
+/** The browser asks before the page is closed or loaded anew. @returns what ends that */
+function askBeforeClosing(): () => void {
+  const ask = (event: BeforeUnloadEvent): void => event.preventDefault();
+  window.addEventListener('beforeunload', ask);
+  return () => window.removeEventListener('beforeunload', ask);
+}
 
 /** A group as its teacher keeps it: its learners, their keys, who has left. */
 export default function GroupDesk({ groupId }: { groupId: string }) {
@@ -28,10 +45,13 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
     refetch,
   } = useQuery({ queryKey: key, queryFn: () => get<GroupView>(`/groups/${groupId}`) });
   const [adding, setAdding] = useState(false);
-  const [cards, setCards] = useState<KeyCard[] | null>(null);
+  const cards = useUnprintedKeys((state) => state.cards.get(groupId)) ?? NO_CARDS;
+  const unprinted = useUnprintedKeys((state) => hasUnprinted(state, groupId));
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [asking, setAsking] = useState<'keys' | GroupMember | null>(null);
+  const [leave, setLeave] = useState<{ go: () => void } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => (unprinted ? askBeforeClosing() : undefined), [unprinted]);
   const act = async (action: () => Promise<void>): Promise<void> => {
     setAsking(null);
     try {
@@ -59,15 +79,17 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
     else next.delete(id);
     setChosen(next);
   };
-  const newKeys = (): Promise<void> =>
+  const chosenHere = here.filter(({ id }) => chosen.has(id));
+  const newKeys = (keyLength: KeyLength | undefined): Promise<void> =>
     act(async () => {
-      setCards(await post<KeyCard[]>(`/groups/${groupId}/keys`, { people: [...chosen] }));
+      addKeys(groupId, await post<KeyCard[]>(`/groups/${groupId}/keys`, { people: [...chosen], keyLength }));
       setChosen(new Set());
     });
+  const goBack = (go: () => void): void => (unprinted ? setLeave({ go }) : go());
   const leaving = asking !== null && asking !== 'keys' ? asking : null;
   return (
     <Screen>
-      <BackHead title={group.name} home="/to-review" />
+      <BackHead title={group.name} home="/to-review" onLeave={goBack} />
       <Scrap fill={colours.mist} style={styles.code}>
         <Text variant="bodySmall" style={styles.grow}>
           A new device asks for this code once.
@@ -77,14 +99,16 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
         </Text>
       </Scrap>
       {problem && <Say>{problem}</Say>}
-      {cards && <NewCards cards={cards} onDone={() => setCards(null)} />}
+      {cards.length > 0 && (
+        <NewCards cards={cards} onPrinted={() => markPrinted(groupId)} onDone={() => putKeysAway(groupId)} />
+      )}
       {adding ? (
         <AddLearners
           groupId={groupId}
           onClose={() => setAdding(false)}
           onAdded={(made) => {
             setAdding(false);
-            void act(async () => setCards(made));
+            void act(async () => addKeys(groupId, made));
           }}
         />
       ) : (
@@ -123,7 +147,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           <View style={styles.grow}>
             <TickBox
               word={member.name}
-              below={member.keys === 'picture' ? 'three pictures' : `password, sign-in name ${member.signInName}`}
+              below={keyOf(member)}
               on={chosen.has(member.id)}
               onChange={(on) => toggle(member.id, on)}
             />
@@ -152,23 +176,23 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           </Button>
         </View>
       ))}
-      <Ask
-        visible={asking === 'keys'}
-        title={`New keys for ${chosen.size === 1 ? here.find(({ id }) => chosen.has(id))?.name : `${chosen.size} learners`}?`}
-        onClose={() => setAsking(null)}
-        answers={
-          <>
-            <Button onPress={() => setAsking(null)}>Not now</Button>
-            <Button kind="main" onPress={() => void newKeys()}>
-              Make new keys
-            </Button>
-          </>
-        }
-      >
-        <Text variant="bodyMedium">
-          Their old keys stop working, and they are signed out everywhere. Their work is kept.
-        </Text>
-      </Ask>
+      {asking === 'keys' && (
+        <NewKeysQuestion
+          people={chosenHere}
+          onClose={() => setAsking(null)}
+          onMake={(length) => void newKeys(length)}
+        />
+      )}
+      {leave && (
+        <UnprintedQuestion
+          count={cards.length}
+          onStay={() => setLeave(null)}
+          onLeave={() => {
+            putKeysAway(groupId);
+            leave.go();
+          }}
+        />
+      )}
       <Ask
         visible={leaving !== null}
         title={`${leaving?.name} leaves ${group.name}?`}

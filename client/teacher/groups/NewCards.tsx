@@ -8,14 +8,22 @@ import { KeyPicture } from '../../ui/KeyPicture';
 import { Say } from '../../ui/Say';
 import { colours, OUTLINE } from '../../ui/theme';
 
+interface Props {
+  cards: readonly KeyCard[];
+  /** The cards are a file now. */
+  onPrinted: () => void;
+  onDone: () => void;
+}
+
 /** New keys, shown this once: to be printed, or written down. */
-export function NewCards({ cards, onDone }: { cards: readonly KeyCard[]; onDone: () => void }) {
+export function NewCards({ cards, onPrinted, onDone }: Props) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const print = async (): Promise<void> => {
     setBusy(true);
     try {
       download(await keyCardsPdf(cards), `Sign-in cards ${cards[0]!.group}.pdf`);
+      onPrinted();
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -78,6 +86,6 @@ const styles = StyleSheet.create({
     borderColor: colours.ink,
     backgroundColor: colours.scrap,
   },
-  pictures: { flexDirection: 'row', gap: 10 },
-  picture: { alignItems: 'center', padding: 6, borderWidth: OUTLINE, borderColor: colours.ink },
+  pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  picture: { alignItems: 'center', padding: 5, borderWidth: OUTLINE, borderColor: colours.ink },
 });
