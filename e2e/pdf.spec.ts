@@ -139,9 +139,15 @@ test('a form is filled where it stands, and leaves as filled fields', async ({ d
   for (const words of ['Nell Garrick', 'Mill Slip', 'To see the old light']) expect(text).toContain(words);
   const raw = execFileSync('qpdf', ['--qdf', '--object-streams=disable', path, '-']).toString('latin1');
   expect(raw).toContain('/AcroForm');
+  // What is drawn on a form that is filled in is kept like everything else.
+  await page.getByRole('button', { name: 'Pen', exact: true }).click();
+  await nell.draw(0.8);
+  await nell.expectStrokes(1);
+  await expect(nell.saveLine).toContainText('saved at school too');
   await page.reload();
   await page.getByRole('button', { name: 'Page after' }).click();
   await page.getByRole('button', { name: 'Page after' }).click();
+  await nell.expectStrokes(1);
   await expect(page.getByRole('textbox', { name: 'name', exact: true })).toHaveValue('Nell Garrick');
   await expect(page.getByRole('checkbox', { name: 'bicycle' })).toBeChecked();
 });

@@ -179,3 +179,58 @@ test('who colours in without lifting the pen has it kept meanwhile, and takes it
   await amos.page.getByRole('button', { name: 'Redo' }).click();
   await amos.expectStrokes(3);
 });
+
+test('a stroke that can’t be kept is not shown and is said; a panel that breaks leaves the sheet as it is', async ({
+  device,
+}) => {
+  const nell = await device({ viewport: WIDE });
+  await nell.as('Nell Garrick');
+  await nell.openSheet('Label the harbour map');
+  const { page } = nell;
+  const before = await nell.strokesShown();
+  const inked = (): Promise<string> =>
+    nell.sheet.evaluate((sheet) => (sheet.querySelector('canvas') as HTMLCanvasElement).toDataURL());
+  await expect(nell.saveLine).toContainText('saved at school too');
+  const clean = await inked();
+  await page.evaluate(() => {
+    const made = crypto.randomUUID.bind(crypto);
+    crypto.randomUUID = () => {
+      crypto.randomUUID = made;
+      throw new Error('No numbers are left.');
+    };
+  });
+  await nell.draw(0.3);
+  await expect(page.getByText('That could not be kept, so it is not on the sheet.')).toBeVisible();
+  await nell.expectStrokes(before);
+  expect(await inked()).toBe(clean);
+  await nell.draw(0.4);
+  await nell.expectStrokes(before + 1);
+  await expect(page.getByText('That could not be kept')).toHaveCount(0);
+
+  // What comes from school is nonsense: the panel for questions breaks, and nothing beside it.
+  await page.route(/\/api\/activities\/[^/]+\/threads/, (route) => route.fulfill({ json: { threads: 5, asks: 5 } }));
+  await page.getByRole('button', { name: 'Ask', exact: true }).first().click();
+  await expect(page.getByText('This part of the page broke. What you made is kept.')).toBeVisible();
+  nell.forgive(/console: /);
+  await nell.draw(0.5);
+  await nell.expectStrokes(before + 2);
+  await page.unrouteAll();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(page.getByText('This part of the page broke.')).toHaveCount(0);
+});
+
+test('a screen that breaks says so, and is loaded again', async ({ device }) => {
+  const nell = await device();
+  await nell.asLearner('Nell Garrick');
+  const { page } = nell;
+  await page.route(/\/api\/now/, (route) => route.fulfill({ json: { cards: 5 } }));
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'This page broke' })).toBeVisible();
+  // The places are still there.
+  await page.unrouteAll();
+  nell.forgive(/console: |error on the page/);
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Shelf' })).toBeVisible();
+  await page.getByRole('link', { name: 'Now' }).click();
+  await nell.expectNowOf('Nell Garrick');
+});

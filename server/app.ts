@@ -58,7 +58,7 @@ import { UploadService } from './services/uploads';
 import { FileStore } from './storage/fileStore';
 import { SyncHub } from './sync/hub';
 import { NewsRoom } from './sync/news';
-import { SendingService } from './services/sending';
+import { SendingService } from './services/sending/sending';
 import { UpdateWriter } from './sync/updateWriter';
 import { UpdateLog } from './sync/updateLog';
 import { serveAssets } from './web/assets';
@@ -121,7 +121,7 @@ export function makeServices(
     recordings: new RecordingService(files, compute, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
     exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),
-    sending: new SendingService({ sequelize, compute, log, counts, media, hub: () => hub }, clock),
+    sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
     pieces: new PieceService({ sequelize, log, facts, pictures, hub: () => hub }, clock),
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),

@@ -3,6 +3,7 @@ import { Slot } from 'expo-router';
 import Head from 'expo-router/head';
 import { PaperProvider } from 'react-native-paper';
 import { queryClient } from '../api/queries';
+import { ScreenFaults } from '../ui/Faults';
 import { LineIcon, LINES, type LineName } from '../ui/LineIcon';
 import { theme } from '../ui/theme';
 
@@ -20,7 +21,9 @@ export default function RootLayout() {
         <Head>
           <title>Lippet</title>
         </Head>
-        <Slot />
+        <ScreenFaults>
+          <Slot />
+        </ScreenFaults>
       </PaperProvider>
     </QueryClientProvider>
   );

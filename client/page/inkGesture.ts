@@ -95,10 +95,11 @@ export class InkGesture {
   /** The pen is lifted, or taken away: what was drawn so far is kept. */
   keep(): void {
     clearTimeout(this.hold);
+    // What is not kept is not shown either.
+    this.host.renderer.clearLive();
     const ink = this.stroke.finish();
     if (ink.x.length > 0) this.host.stroke(this.pen, ink);
     if (this.recognised) this.host.shape(this.pen, this.recognised);
-    this.host.renderer.clearLive();
   }
 
   /** It was not meant as a stroke. */

@@ -30,6 +30,8 @@ export interface PenInputHost extends InkHost {
   use(tool: Tool, at: Point): ToolGesture | null;
   /** What a tap at a page point begins there instead of leaving a dot; null for nothing. */
   tapped(at: Point, withPen: boolean): (() => void) | null;
+  /** Something could not be done, and nothing of it was kept. */
+  failed(error: unknown): void;
   /** Looks at the whole page, or close at a point (in screen pixels). */
   doubleTap(x: number, y: number): void;
 }
@@ -68,7 +70,10 @@ export class PenInput {
   ) {
     element.style.touchAction = 'none';
     const on = <K extends keyof HTMLElementEventMap>(name: K, handler: (event: HTMLElementEventMap[K]) => void): void =>
-      element.addEventListener(name, handler, { signal: this.stop.signal, passive: false });
+      element.addEventListener(name, (event) => this.trying(() => handler(event)), {
+        signal: this.stop.signal,
+        passive: false,
+      });
     on('pointerdown', this.down);
     on('pointermove', this.move);
     on('pointerup', this.up);
@@ -76,7 +81,17 @@ export class PenInput {
     on('pointerleave', () => this.gesture?.kind !== 'draw' && host.renderer.clearTip());
     on('wheel', this.wheel);
     on('contextmenu', (event) => event.preventDefault());
-    window.addEventListener('pagehide', () => this.settle(), { signal: this.stop.signal });
+    window.addEventListener('pagehide', () => this.trying(() => this.settle()), { signal: this.stop.signal });
+  }
+
+  /** What goes wrong under the pen ends what is under way and is said; the sheet goes on. */
+  private trying(work: () => void): void {
+    try {
+      work();
+    } catch (error) {
+      this.host.failed(error);
+      this.giveUp();
+    }
   }
 
   /** Ends what is under way before its time, because the sheet is about to go: a stroke is kept as far as it came. */
@@ -274,9 +289,10 @@ export class PenInput {
 
   /** Drops the gesture under way; a half-drawn stroke is not kept. */
   private giveUp(): void {
-    if (this.gesture?.kind === 'draw') this.gesture.drop();
-    if (this.gesture?.kind === 'tool') this.gesture.use.cancel?.();
+    const { gesture } = this;
     this.gesture = null;
+    if (gesture?.kind === 'draw') gesture.drop();
+    if (gesture?.kind === 'tool') gesture.use.cancel?.();
     this.host.end();
   }
 

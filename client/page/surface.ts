@@ -211,6 +211,11 @@ export class Surface {
     if (changes.length > 0) this.change(changes);
   };
 
+  failed = (error: unknown): void => {
+    console.warn('Something could not be kept.', error);
+    this.say('That could not be kept, so it is not on the sheet. Try again; all before it is there.');
+  };
+
   doubleTap = (x: number, y: number): void => {
     const { renderer } = this;
     const fitted = fitPage(renderer.page, renderer.view).scale;

@@ -5,6 +5,7 @@ import { USUAL_SETTINGS } from '@lippet/core/contract/settings';
 import { useMe } from '../api/queries';
 import { useSettings } from '../stores/settings';
 import { ownUnsent } from '../stores/unsent';
+import { ScreenFaults } from '../ui/Faults';
 import { Say } from '../ui/Say';
 import { Screen } from '../ui/Screen';
 import { homeOf } from './home';
@@ -27,5 +28,5 @@ export function SignedIn({ role, children }: { role?: Role; children: (me: Me) =
   if (me === undefined) return null;
   if (me === null) return <Redirect href="/sign-in" />;
   if (role && (role === 'learner') !== (me.role === 'learner')) return <Redirect href={homeOf(me)} />;
-  return children(me);
+  return <ScreenFaults>{children(me)}</ScreenFaults>;
 }

@@ -2,6 +2,7 @@ import { usePathname, useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { ScreenFaults } from './Faults';
 import { LineIcon, type LineName } from './LineIcon';
 import { colours } from './theme';
 import { useLayout } from './useLayout';
@@ -22,7 +23,9 @@ export function Places({ places, children }: { places: readonly Place[]; childre
   const router = useRouter();
   return (
     <View style={[styles.frame, beside && styles.frameWide]}>
-      <View style={styles.screen}>{children}</View>
+      <View style={styles.screen}>
+        <ScreenFaults key={path}>{children}</ScreenFaults>
+      </View>
       <View role="navigation" aria-label="Places" style={[styles.bar, beside && styles.rail]}>
         {places.map((place) => {
           const here = path === place.path;

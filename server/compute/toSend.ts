@@ -41,6 +41,9 @@ export type ToSend =
       parts: Manifest['parts'];
     };
 
+/** All of a piece is at school, and may go. */
+export type WholePiece = Extract<ToSend, { kind: 'whole' }>;
+
 /** Whether a document holds all of an extent; the sentence where that can't be read. */
 export function holdsExtent(doc: Y.Doc, extent: Uint8Array): boolean | { why: string } {
   try {

@@ -37,6 +37,7 @@ describe('the schema', () => {
       '2026-11-29-dropped',
       '2026-11-29-counted',
       '2026-11-29-room',
+      '2026-11-29-keyLength',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -22,7 +22,7 @@ import type { GroupService } from '../services/groups';
 import type { MarksService } from '../services/marks';
 import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
-import type { SendingService } from '../services/sending';
+import type { SendingService } from '../services/sending/sending';
 import type { PieceService } from '../services/pieces';
 import type { PlanningService } from '../services/planning';
 import type { KeptStampService } from '../services/keptStamps';

@@ -38,34 +38,34 @@ const signIn = (client: TestClient, card: KeyCard): Promise<Response> =>
 
 it('a teacher makes picture keys longer; each opens by all of its pictures, and the pad knows how many they are', async () => {
   const group = await make();
-  const [fern, bo] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, {
+  const [gwen, ola] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, {
     keys: 'picture',
     keyLength: 4,
-    learners: [learner('Fern Oduya'), learner('Bo Lind')],
+    learners: [learner('Gwen Hale'), learner('Ola Rist')],
   });
-  expect(new Set(fern!.pictures).size).toBe(4);
+  expect(new Set(gwen!.pictures).size).toBe(4);
   const device = harness.client();
-  const { people } = await device.json<DeviceGroup>('POST', '/api/device', { code: fern!.code });
+  const { people } = await device.json<DeviceGroup>('POST', '/api/device', { code: gwen!.code });
   expect(people.map(({ keyLength }) => keyLength)).toEqual([4, 4]);
-  expect((await signIn(device, { ...fern!, pictures: fern!.pictures!.slice(0, 3) })).status).toBe(401);
-  expect((await signIn(device, fern!)).status).toBe(201);
+  expect((await signIn(device, { ...gwen!, pictures: gwen!.pictures!.slice(0, 3) })).status).toBe(401);
+  expect((await signIn(device, gwen!)).status).toBe(201);
   // New ones are as long as the old where nobody says otherwise.
   const newKeys = (body: object) => teacher.json<KeyCard[]>('POST', `/api/groups/${group}/keys`, body);
-  const [same] = await newKeys({ people: [fern!.id] });
+  const [same] = await newKeys({ people: [gwen!.id] });
   expect(same!.pictures).toHaveLength(4);
-  const [longer] = await newKeys({ people: [bo!.id], keyLength: 5 });
-  expect((await signIn(device, bo!)).status).toBe(401);
+  const [longer] = await newKeys({ people: [ola!.id], keyLength: 5 });
+  expect((await signIn(device, ola!)).status).toBe(401);
   expect((await signIn(device, longer!)).status).toBe(201);
   const view = await teacher.json<GroupView>('GET', `/api/groups/${group}`);
   expect(view.members.map(({ name, keyLength }) => [name, keyLength])).toEqual([
-    ['Bo Lind', 5],
-    ['Fern Oduya', 4],
+    ['Gwen Hale', 4],
+    ['Ola Rist', 5],
   ]);
 });
 
 it.each([2, 6, 3.5, 'four'])('no key has %p pictures', async (keyLength) => {
   const group = await make();
-  const body = { keys: 'picture', keyLength, learners: [learner('Fern Oduya')] };
+  const body = { keys: 'picture', keyLength, learners: [learner('Gwen Hale')] };
   expect((await teacher.request('POST', `/api/groups/${group}/learners`, body)).status).toBe(400);
 });
 

@@ -6,6 +6,7 @@ export interface FactsFilter {
   activityId?: string;
   groupIds?: readonly string[];
   pieceId?: string;
+  pieceIds?: readonly string[];
   /**
    * Also what learners may choose and have not begun. Whoever asks for one person and one activity gets that anyway.
    */
@@ -17,12 +18,14 @@ export interface FactsFilter {
 }
 
 /** What each filter asks of the pairs; one that is not given is not asked for, so that the database begins with the others. */
-const CONDITIONS: Record<'personId' | 'activityId' | 'groupIds' | 'pieceId', string> = {
+const CONDITIONS: Record<'personId' | 'activityId' | 'groupIds' | 'pieceId' | 'pieceIds', string> = {
   personId: 'm.person_id = :personId',
   activityId: 'g.activity_id = :activityId',
   groupIds: `m.person_id IN (SELECT person_id FROM memberships WHERE role = 'learner' AND group_id = ANY(:groupIds::uuid[]))
     AND g.activity_id IN (SELECT activity_id FROM assignments WHERE group_id = ANY(:groupIds::uuid[]))`,
   pieceId: '(g.activity_id, m.person_id) = (SELECT activity_id, person_id FROM pieces WHERE id = :pieceId)',
+  pieceIds: `(g.activity_id, m.person_id) IN
+    (SELECT activity_id, person_id FROM pieces WHERE id = ANY(:pieceIds::uuid[]))`,
 };
 
 /**
@@ -62,5 +65,6 @@ export const pairsOf = (filter: FactsFilter): Record<string, unknown> => ({
   activityId: filter.activityId ?? null,
   pieceId: filter.pieceId ?? null,
   free: filter.free ?? (filter.personId !== undefined && filter.activityId !== undefined),
+  pieceIds: filter.pieceIds ? `{${filter.pieceIds.join(',')}}` : null,
   groupIds: filter.groupIds ? `{${filter.groupIds.join(',')}}` : null,
 });

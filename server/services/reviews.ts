@@ -22,7 +22,7 @@ import { ownDates, putOwnDates } from './ownDates';
 import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
-import { insistOnAll } from './sending';
+import { insistOnAll } from './sending/extent';
 import { tellPerson } from './updates';
 
 /** What a teacher says beside the marks on the work. What is left out stays as it is. */

@@ -77,6 +77,31 @@ export async function teachersOf(groupId: string, transaction: Transaction): Pro
   ).map(({ personId }) => personId);
 }
 
+/** Tells every teacher of several groups, each group of something of its own, with one statement. */
+export async function tellTeachersOfEach(
+  told: readonly (Omit<News, 'key'> & { groupId: string })[],
+  transaction: Transaction,
+): Promise<void> {
+  const rows = await Update.sequelize!.query<{ person_id: string }>(
+    `INSERT INTO updates (id, person_id, kind, words, path)
+      SELECT gen_random_uuid(), m.person_id, t.kind, t.words, t.path
+      FROM unnest($1::uuid[], $2::text[], $3::text[], $4::text[]) WITH ORDINALITY AS t(group_id, kind, words, path, n)
+      JOIN memberships m ON m.group_id = t.group_id AND m.role = 'teacher' AND m.left_at IS NULL
+      ORDER BY m.person_id, t.n RETURNING person_id`,
+    {
+      bind: [
+        told.map(({ groupId }) => groupId),
+        told.map(({ kind }) => kind),
+        told.map(({ words }) => words),
+        told.map(({ path }) => path),
+      ],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
+  );
+  newsOf([...new Set(rows.map((row) => row.person_id))], transaction);
+}
+
 /** Tells every teacher of a group, but for whoever did it. */
 export const tellTeachers = (groupId: string, news: News, transaction: Transaction, but?: string): Promise<void> =>
   tellMembers(groupId, 'teacher', news, transaction, but);

@@ -9,6 +9,12 @@ export const TABLES: Record<DocumentKind, { updates: string; key: string; owner:
   marks: { updates: 'mark_updates', key: 'review_id', owner: 'reviews', open: 'released_at IS NULL' },
 };
 
+/** The updates of a document, oldest first, and the id of the newest. */
+export interface KeptUpdates {
+  updates: Uint8Array[];
+  through: string;
+}
+
 /** From this many rows on, a document's updates are merged into one. */
 const COMPACT_FROM = 64;
 
@@ -39,10 +45,7 @@ export class UpdateLog {
   }
 
   /** All updates, oldest first, and the id of the newest; null if there are none. */
-  async updates(
-    ref: DocumentRef,
-    transaction?: Transaction,
-  ): Promise<{ updates: Uint8Array[]; through: string } | null> {
+  async updates(ref: DocumentRef, transaction?: Transaction): Promise<KeptUpdates | null> {
     const { updates, key } = TABLES[ref.kind];
     const rows = await this.sequelize.query<{ id: string; data: Buffer }>(
       `SELECT id, data FROM ${updates} WHERE ${key} = :id ORDER BY id`,
@@ -50,6 +53,41 @@ export class UpdateLog {
     );
     if (rows.length === 0) return null;
     return { updates: rows.map(({ data }) => new Uint8Array(data)), through: rows.at(-1)!.id };
+  }
+
+  /**
+   * The updates of several documents.
+   * @param mostBytes of all that is read; documents that would be too much are left out, the largest first
+   * @returns by id; one that holds nothing yet has no updates
+   */
+  async updatesOf(kind: DocumentKind, ids: readonly string[], mostBytes: number): Promise<Map<string, KeptUpdates>> {
+    const { updates, key } = TABLES[kind];
+    const rows = await this.sequelize.query<{ owner: string; id: string; data: Buffer }>(
+      `WITH sized AS (
+         SELECT ${key} AS owner, sum(octet_length(data)) AS bytes FROM ${updates} WHERE ${key} = ANY(:ids::uuid[])
+         GROUP BY 1),
+       small AS (SELECT owner, sum(bytes) OVER (ORDER BY bytes, owner) AS so_far FROM sized)
+       SELECT u.${key} AS owner, u.id, u.data FROM ${updates} u JOIN small ON small.owner = u.${key}
+       WHERE so_far <= :mostBytes ORDER BY u.id`,
+      { replacements: { ids: `{${ids.join(',')}}`, mostBytes }, type: QueryTypes.SELECT },
+    );
+    const found = new Map<string, KeptUpdates>();
+    for (const { owner, id, data } of rows) {
+      const before = found.get(owner)?.updates ?? [];
+      before.push(new Uint8Array(data));
+      found.set(owner, { updates: before, through: id });
+    }
+    return found;
+  }
+
+  /** Ids of the newest updates of several documents; those that hold none are left out. */
+  async through(kind: DocumentKind, ids: readonly string[]): Promise<Map<string, string>> {
+    const { updates, key } = TABLES[kind];
+    const rows = await this.sequelize.query<{ owner: string; through: string }>(
+      `SELECT ${key} AS owner, max(id) AS through FROM ${updates} WHERE ${key} = ANY(:ids::uuid[]) GROUP BY 1`,
+      { replacements: { ids: `{${ids.join(',')}}` }, type: QueryTypes.SELECT },
+    );
+    return new Map(rows.map(({ owner, through }) => [owner, through]));
   }
 
   /** All updates merged into one, and the id of the newest; null if there are none. */

@@ -30,6 +30,7 @@ import { usePages } from '../../page/usePages';
 import { useToolKeys } from '../../page/useToolKeys';
 import { useHandedOver } from '../../stores/handedOver';
 import { BackHead } from '../../ui/BackHead';
+import { PanelFaults } from '../../ui/Faults';
 import { Opening } from '../../ui/Opening';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
@@ -185,52 +186,58 @@ export default function ActivitySheet({
 
   if (recording) {
     return (
-      <Booth
-        home={`pieces/${piece.id}`}
-        part={recording.part}
-        task={piece.task}
-        sort={recording.sort}
-        left={recording.left}
-        onKeep={onKeep}
-        onClose={end}
-      />
+      <PanelFaults onClose={end}>
+        <Booth
+          home={`pieces/${piece.id}`}
+          part={recording.part}
+          task={piece.task}
+          sort={recording.sort}
+          left={recording.left}
+          onKeep={onKeep}
+          onClose={end}
+        />
+      </PanelFaults>
     );
   }
   if (capture.capturing) {
     const { capturing } = capture;
     return (
-      <Capture
-        pieceId={piece.id}
-        title={capturing.title}
-        single={capturing.kind === 'picture'}
-        change={capturing.kind === 'change' ? capturing.shot : undefined}
-        onMade={capture.onMade}
-        onClose={capture.end}
-      />
+      <PanelFaults onClose={capture.end}>
+        <Capture
+          pieceId={piece.id}
+          title={capturing.title}
+          single={capturing.kind === 'picture'}
+          change={capturing.kind === 'change' ? capturing.shot : undefined}
+          onMade={capture.onMade}
+          onClose={capture.end}
+        />
+      </PanelFaults>
     );
   }
   if (sending || going) {
     return (
-      <SendStep
-        piece={piece}
-        live={live}
-        zone={zone}
-        pages={pages}
-        onBack={() => setSending(false)}
-        onLeave={() => (router.canGoBack() ? router.back() : router.replace('/now'))}
-        onPart={(id) => {
-          choosePart(id);
-          setSending(false);
-        }}
-        onPage={(id) => {
-          goToPage(id);
-          setSending(false);
-        }}
-        onNotes={() => {
-          setNoting(true);
-          setSending(false);
-        }}
-      />
+      <PanelFaults onClose={() => setSending(false)}>
+        <SendStep
+          piece={piece}
+          live={live}
+          zone={zone}
+          pages={pages}
+          onBack={() => setSending(false)}
+          onLeave={() => (router.canGoBack() ? router.back() : router.replace('/now'))}
+          onPart={(id) => {
+            choosePart(id);
+            setSending(false);
+          }}
+          onPage={(id) => {
+            goToPage(id);
+            setSending(false);
+          }}
+          onNotes={() => {
+            setNoting(true);
+            setSending(false);
+          }}
+        />
+      </PanelFaults>
     );
   }
   const { card } = piece;
@@ -350,7 +357,11 @@ export default function ActivitySheet({
       onCamera={partEditable ? (spot) => capture.begin({ kind: 'picture', page, spot, title: spot.label }) : undefined}
     />
   );
-  const sheet = first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : (drawing ?? without);
+  const sheet = (
+    <PanelFaults key={`${part.id} ${page?.id ?? ''}`}>
+      {first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : (drawing ?? without)}
+    </PanelFaults>
+  );
   // A part that is answered with something else can carry a voice as well.
   const voice = ((page && written) || ((page || written) && takes.length > 0)) && (
     <ScrollView style={styles.voice}>
@@ -412,6 +423,11 @@ export default function ActivitySheet({
     ) : (
       material && <MaterialDesk material={material} onClose={() => setLooking(null)} />
     ));
+  const closeLooked = (): void => {
+    setNoting(false);
+    setAsking(false);
+    setLooking(null);
+  };
   const shared = { facts: piece, zone, onLook: setLooking, onAsk: () => setAsking(true) };
   const task = wide ? (
     <TaskPanel {...shared} title={card.title} below={cardWords(card, Date.now(), zone)} />
@@ -477,9 +493,13 @@ export default function ActivitySheet({
       task={task}
       sheet={sheet}
       pick={pick}
-      looked={looked}
+      looked={looked && <PanelFaults onClose={closeLooked}>{looked}</PanelFaults>}
       history={history}
-      overlays={overlays}
+      overlays={
+        <PanelFaults key={menu} onClose={() => setMenu(null)}>
+          {overlays}
+        </PanelFaults>
+      }
       draws={Boolean(partEditable && page)}
       keeps={page ? partEditable || full : editable && recorded}
       news={
@@ -491,8 +511,10 @@ export default function ActivitySheet({
       below={
         <>
           {pageBar}
-          {pageStrip}
-          {voice}
+          <PanelFaults key={part.id}>
+            {pageStrip}
+            {voice}
+          </PanelFaults>
         </>
       }
     />

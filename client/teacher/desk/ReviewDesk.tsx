@@ -29,6 +29,7 @@ import { useToolKeys } from '../../page/useToolKeys';
 import { useDrawing, type Tool } from '../../stores/drawing';
 import { Ask } from '../../ui/Ask';
 import { BackHead } from '../../ui/BackHead';
+import { PanelFaults } from '../../ui/Faults';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
 import { Say } from '../../ui/Say';
@@ -220,14 +221,16 @@ export default function ReviewDesk({
       setOver(null);
     };
     return (
-      <Booth
-        home={`pieces/${piece.pieceId}`}
-        part={boothPart(`To ${first}`, over)}
-        task={data.title}
-        sort={over}
-        onKeep={keep}
-        onClose={() => setOver(null)}
-      />
+      <PanelFaults onClose={() => setOver(null)}>
+        <Booth
+          home={`pieces/${piece.pieceId}`}
+          part={boothPart(`To ${first}`, over)}
+          task={data.title}
+          sort={over}
+          onKeep={keep}
+          onClose={() => setOver(null)}
+        />
+      </PanelFaults>
     );
   }
 
@@ -268,18 +271,19 @@ export default function ReviewDesk({
     setAnswering(false);
   };
   const sheet = (
-    <HungSheet
-      key={piece.personId}
-      piece={piece}
-      doc={doc}
-      shown={shown}
-      marks={live?.doc ?? null}
-      editable={editable}
-      editor={editor}
-      onSurface={setSurface}
-      watching={watching}
-      onWatched={() => setWatching(false)}
-    />
+    <PanelFaults key={piece.personId}>
+      <HungSheet
+        piece={piece}
+        doc={doc}
+        shown={shown}
+        marks={live?.doc ?? null}
+        editable={editable}
+        editor={editor}
+        onSurface={setSurface}
+        watching={watching}
+        onWatched={() => setWatching(false)}
+      />
+    </PanelFaults>
   );
   // What is only heard or seen gets pins on its moments, and no ink.
   const paged = data.parts.some(({ kind }) => kind === 'page' || kind === 'photo');
@@ -295,58 +299,60 @@ export default function ReviewDesk({
     </View>
   );
   const panel = (
-    <View testID="answer">
-      {piece.pieceId && <RefusedList home={`pieces/${piece.pieceId}`} style={styles.refused} />}
-      <AnswerPanel
-        activityId={activityId}
-        piece={piece}
-        parts={data.parts}
-        doc={doc}
-        reviewId={review?.id ?? null}
-        here={here.filter(({ id }) => id !== me?.id).map(({ name }) => name)}
-        open={open}
-        said={said}
-        rubric={data.rubric}
-        marking={data.marking}
-        kept={kept}
-        problem={problem}
-        clash={clash}
-        busy={busy}
-        more={Boolean(nextWaiting)}
-        zone={zone}
-        dates={dates}
-        onSay={write}
-        onMine={sayMine}
-        onDates={(changed) => goId && setGiven({ go: goId, dates: changed })}
-        onCheck={toCheck}
-        onRecord={setOver}
-        onRemind={() => void remind(piece.personId)}
-        onHold={(outcome) => void holdBack(outcome)}
-        onOutcome={(outcome) => void answer(outcome)}
-      />
-      <View style={styles.more}>
-        {piece.go && piece.go.go > 1 && (
-          <Button
-            icon="pages"
-            label={`Beside go ${piece.go.go - 1}`}
-            onPress={() => setOver('beside')}
-          >{`Beside go ${piece.go.go - 1}`}</Button>
-        )}
-        {piece.go && paged && (
-          <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>
-            Watch it drawn
+    <PanelFaults key={piece.personId}>
+      <View testID="answer">
+        {piece.pieceId && <RefusedList home={`pieces/${piece.pieceId}`} style={styles.refused} />}
+        <AnswerPanel
+          activityId={activityId}
+          piece={piece}
+          parts={data.parts}
+          doc={doc}
+          reviewId={review?.id ?? null}
+          here={here.filter(({ id }) => id !== me?.id).map(({ name }) => name)}
+          open={open}
+          said={said}
+          rubric={data.rubric}
+          marking={data.marking}
+          kept={kept}
+          problem={problem}
+          clash={clash}
+          busy={busy}
+          more={Boolean(nextWaiting)}
+          zone={zone}
+          dates={dates}
+          onSay={write}
+          onMine={sayMine}
+          onDates={(changed) => goId && setGiven({ go: goId, dates: changed })}
+          onCheck={toCheck}
+          onRecord={setOver}
+          onRemind={() => void remind(piece.personId)}
+          onHold={(outcome) => void holdBack(outcome)}
+          onOutcome={(outcome) => void answer(outcome)}
+        />
+        <View style={styles.more}>
+          {piece.go && piece.go.go > 1 && (
+            <Button
+              icon="pages"
+              label={`Beside go ${piece.go.go - 1}`}
+              onPress={() => setOver('beside')}
+            >{`Beside go ${piece.go.go - 1}`}</Button>
+          )}
+          {piece.go && paged && (
+            <Button icon="play" label="Watch it drawn" onPress={() => setWatching(true)}>
+              Watch it drawn
+            </Button>
+          )}
+          {piece.go && paged && (
+            <Button icon="out" onPress={() => setOver('out')}>
+              Take a copy out
+            </Button>
+          )}
+          <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>
+            Questions
           </Button>
-        )}
-        {piece.go && paged && (
-          <Button icon="out" onPress={() => setOver('out')}>
-            Take a copy out
-          </Button>
-        )}
-        <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>
-          Questions
-        </Button>
+        </View>
       </View>
-    </View>
+    </PanelFaults>
   );
   const everybody = over === 'parts' && (
     <PartsView
@@ -366,7 +372,8 @@ export default function ReviewDesk({
   const goes = over === 'beside' && goId && (
     <BesideGoes key={goId} goId={goId} parts={shown.parts} onClose={() => setOver(null)} />
   );
-  const work = goes || everybody || null;
+  const beside = goes || everybody || null;
+  const work = beside && <PanelFaults onClose={() => setOver(null)}>{beside}</PanelFaults>;
   const answerWord = open ? 'Answer' : 'More';
   return (
     <View style={styles.desk} role="main">

@@ -15,6 +15,7 @@ import Booth from '../../capture/Booth';
 import { Ask } from '../../ui/Ask';
 import { BackHead } from '../../ui/BackHead';
 import { Button } from '../../ui/Button';
+import { PanelFaults } from '../../ui/Faults';
 import { LineIcon } from '../../ui/LineIcon';
 import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';
@@ -415,7 +416,9 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
         onClose={() => setPreview(null)}
         answers={<Button onPress={() => setPreview(null)}>Close</Button>}
       >
-        <PlanPreview plan={plan} wide={false} zone={zone} teacher={teacher} />
+        <PanelFaults>
+          <PlanPreview plan={plan} wide={false} zone={zone} teacher={teacher} />
+        </PanelFaults>
       </Ask>
     </>
   );
@@ -457,7 +460,9 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
             chosen={preview ?? 'phone'}
             onChoose={setPreview}
           />
-          <PlanPreview plan={plan} wide={preview === 'wide'} zone={zone} teacher={teacher} />
+          <PanelFaults>
+            <PlanPreview plan={plan} wide={preview === 'wide'} zone={zone} teacher={teacher} />
+          </PanelFaults>
         </View>
       </View>
       {foot}

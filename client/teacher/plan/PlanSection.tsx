@@ -2,6 +2,7 @@ import type { PlanPlace } from '@lippet/core/contract/plan';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { PanelFaults } from '../../ui/Faults';
 import { LineIcon } from '../../ui/LineIcon';
 import { Scrap } from '../../ui/Scrap';
 import { colours, OUTLINE } from '../../ui/theme';
@@ -50,7 +51,7 @@ export function PlanSection({ place, troubles, shown, children }: Props) {
               </Text>
             </View>
           ))}
-        {children}
+        <PanelFaults>{children}</PanelFaults>
       </View>
     </Scrap>
   );

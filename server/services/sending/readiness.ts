@@ -1,0 +1,78 @@
+import type { ChoicePlan } from '@lippet/core/contract/plan';
+import type { PartView } from '@lippet/core/contract/work';
+import { Activity, Piece, RefusedMedia, Submission } from '../../models/tables';
+import type { KeptUpdates, UpdateLog } from '../../sync/updateLog';
+import { activityParts } from '../activityParts';
+import type { Cell, PieceCountService } from '../pieceCounts';
+
+/** So many bytes of documents are read together; what is larger is read when its turn comes. */
+const MOST_BYTES_TOGETHER = 8 * 1024 * 1024;
+
+/** All that is asked of a piece before it is sent. */
+export interface Readiness {
+  piece: Piece;
+  cell: Cell;
+  /** Also those that were taken back, newest first. */
+  goes: readonly Submission[];
+  parts: readonly PartView[];
+  choices: readonly ChoicePlan[];
+  /** Files that school would not take. */
+  refused: ReadonlySet<string>;
+  /** What is at school of it; null where it is too large to be read with others. */
+  kept: KeptUpdates | null;
+}
+
+/** What an activity asks for. */
+interface Asked {
+  parts: readonly PartView[];
+  choices: readonly ChoicePlan[];
+}
+
+async function askedBy(activityId: string): Promise<Asked> {
+  const { parts } = await activityParts(activityId);
+  const { choices } = await Activity.findByPk(activityId, { attributes: ['choices'], rejectOnEmpty: true });
+  return { parts, choices: choices ?? [] };
+}
+
+/** Goes of several pieces, also those that were taken back, newest first. */
+export async function goesOf(pieceIds: readonly string[]): Promise<Map<string, Submission[]>> {
+  const goes = await Submission.findAll({ where: { pieceId: [...pieceIds] }, order: [['sentAt', 'DESC']] });
+  const byPiece = new Map<string, Submission[]>();
+  for (const go of goes) byPiece.set(go.pieceId, [...(byPiece.get(go.pieceId) ?? []), go]);
+  return byPiece;
+}
+
+/** Looks up several pieces that are to be sent, with a few queries for all of them. */
+export class ReadinessReader {
+  constructor(
+    private readonly log: UpdateLog,
+    private readonly counts: PieceCountService,
+  ) {}
+
+  /** @returns in the order of the ids; null for a piece that is not there, or on nobody's list any more */
+  async read(pieceIds: readonly string[]): Promise<(Readiness | null)[]> {
+    const ids = [...new Set(pieceIds)];
+    const pieces = await Piece.findAll({ where: { id: ids } });
+    // One after the other: under lock they all go through one connection.
+    const cells = await this.counts.cellsAsMeasured({ pieceIds: ids });
+    const goes = await goesOf(ids);
+    const refused = await RefusedMedia.findAll({ where: { pieceId: ids }, attributes: ['id', 'pieceId'] });
+    const kept = await this.log.updatesOf('piece', ids, MOST_BYTES_TOGETHER);
+    const asked = new Map<string, Asked>();
+    for (const { activityId } of pieces) if (!asked.has(activityId)) asked.set(activityId, await askedBy(activityId));
+    const found = new Map<string, Readiness>();
+    for (const piece of pieces) {
+      const cell = cells.find((each) => each.activityId === piece.activityId && each.personId === piece.personId);
+      if (!cell) continue;
+      found.set(piece.id, {
+        piece,
+        cell,
+        goes: goes.get(piece.id) ?? [],
+        refused: new Set(refused.filter(({ pieceId }) => pieceId === piece.id).map(({ id }) => id)),
+        kept: kept.get(piece.id) ?? null,
+        ...asked.get(piece.activityId)!,
+      });
+    }
+    return pieceIds.map((id) => found.get(id) ?? null);
+  }
+}

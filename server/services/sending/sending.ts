@@ -1,0 +1,170 @@
+import type { Sequelize } from 'sequelize';
+import type { GoView } from '@lippet/core/contract/work';
+import type { Compute } from '../../compute/compute';
+import type { ToSendTask, WholePiece } from '../../compute/toSend';
+import { Piece, Review, Submission } from '../../models/tables';
+import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
+import { notFound, ProblemError } from '../../problems/problem';
+import { Gatherer, together } from '../../sync/gatherer';
+import type { SyncHub } from '../../sync/hub';
+import type { UpdateLog } from '../../sync/updateLog';
+import type { PieceCountService } from '../pieceCounts';
+import { stillArriving } from './extent';
+import { GoFreezer, type Freezing, type SendRequest, type ToFreeze } from './freezing';
+import { ReadinessReader, type Readiness } from './readiness';
+
+/** What it works with. */
+interface SendingWorld {
+  sequelize: Sequelize;
+  compute: Compute;
+  log: UpdateLog;
+  counts: PieceCountService;
+  hub: () => SyncHub;
+}
+
+/** Somebody wants to send a piece. */
+interface Wish {
+  actor: Actor;
+  pieceId: string;
+  request: SendRequest;
+}
+
+/** How the two steps that ask the database are taken: with others, or alone. */
+interface Steps {
+  read: (pieceId: string) => Promise<Readiness | null>;
+  freeze: (wish: ToFreeze) => Promise<Freezing>;
+}
+
+/** So many pieces are looked up or frozen together, and so many bytes of them. */
+const MOST_TOGETHER = 32;
+const MOST_BYTES_TOGETHER = 32 * 1024 * 1024;
+
+/**
+ * Sending pieces. A class sends in the same second, so those that come at once are looked up together and frozen
+ * together; the documents are looked over one by one in between, beside the thread that answers. Nothing is locked
+ * meanwhile: where somebody drew on a piece in between, it is looked over again, alone and under lock.
+ */
+export class SendingService {
+  private readonly reader: ReadinessReader;
+  private readonly freezer: GoFreezer;
+  private readonly withOthers: Steps;
+
+  constructor(
+    private readonly world: SendingWorld,
+    clock: () => number = Date.now,
+  ) {
+    this.reader = new ReadinessReader(world.log, world.counts);
+    this.freezer = new GoFreezer(world.sequelize, world.log, clock);
+    const reading = new Gatherer(
+      together((ids: readonly string[]) => this.reader.read(ids)),
+      { most: MOST_TOGETHER },
+    );
+    const freezing = new Gatherer(
+      together((wishes: readonly ToFreeze[]) => this.freezer.freeze(wishes)),
+      {
+        most: MOST_TOGETHER,
+        mostBytes: MOST_BYTES_TOGETHER,
+        bytesOf: ({ whole }) => whole.document.length,
+      },
+    );
+    this.withOthers = { read: (id) => reading.ask(id), freeze: (wish) => freezing.ask(wish) };
+  }
+
+  /**
+   * Sends a piece: once the log holds all that the client tells of, freezes a copy as the next go and tells
+   * the teachers, in one transaction. No update slips in between. The same key again gives the same go.
+   *
+   * @throws ProblemError `still-arriving` while strokes are on their way, `nothing-made`, `incomplete` with what is
+   * needed, or `conflict`
+   */
+  async send(actor: Actor, pieceId: string, request: SendRequest): Promise<GoView> {
+    const wish = { actor, pieceId, request };
+    const first = await this.attempt(wish, this.withOthers);
+    const sent = first.kind === 'changed' ? await this.sendAlone(wish) : first;
+    if (sent.kind === 'refused') throw sent.problem;
+    // Under lock, nothing changes.
+    if (sent.kind === 'changed') throw stillArriving();
+    this.world.hub().announce({ kind: 'piece', id: pieceId }, 'frozen');
+    return viewOf(sent.go, sent.goes);
+  }
+
+  /** The piece's row is locked from beginning to end, so that nobody draws on it meanwhile. */
+  private sendAlone(wish: Wish): Promise<Freezing> {
+    return this.world.sequelize.transaction(async (transaction) => {
+      await Piece.findByPk(wish.pieceId, { lock: transaction.LOCK.UPDATE, transaction });
+      return this.attempt(wish, {
+        read: async (id) => (await this.reader.read([id]))[0] ?? null,
+        freeze: async (frozen) => (await this.freezer.freezeIn(transaction, [frozen]))[0]!,
+      });
+    });
+  }
+
+  private async attempt({ actor, pieceId, request }: Wish, { read, freeze }: Steps): Promise<Freezing> {
+    const readiness = await read(pieceId);
+    if (!readiness || !policy.sendPiece(actor, readiness.piece)) throw notFound();
+    const { cell, goes, piece } = readiness;
+    const sent = goes.find(({ key }) => key === request.key);
+    if (sent) return { kind: 'frozen', go: sent, goes };
+    if (piece.frozen) throw new ProblemError('conflict', 'This is with your teacher already.');
+    if (cell.standing.notOpen || cell.standing.closed)
+      throw new ProblemError('conflict', 'This activity is closed, so nothing more can be sent. Your work is kept.');
+    const { whole, through } = await this.lookOver(readiness, request.extent);
+    if (!whole.made) throw new ProblemError('nothing-made', 'There is nothing to send yet. Make something first.');
+    const needed = whole.checks.filter((check) => check.needed);
+    if (needed.length > 0)
+      throw new ProblemError(
+        'incomplete',
+        `This is needed before it can go: ${needed.map(({ words }) => words).join('; ')}.`,
+      );
+    return freeze({ readiness, request, whole, through });
+  }
+
+  /**
+   * What is found in a document that is about to be frozen, and how far it was read.
+   * @throws ProblemError `still-arriving` where school does not have all of it
+   */
+  private async lookOver(
+    { piece, cell, parts, choices, refused, kept: keptThen }: Readiness,
+    extent: string,
+  ): Promise<{ whole: WholePiece; through: string | null }> {
+    const kept = keptThen ?? (await this.world.log.updates({ kind: 'piece', id: piece.id }));
+    const found = await this.world.compute.run('toSend', {
+      updates: kept?.updates ?? [],
+      extent: Buffer.from(extent, 'base64'),
+      parts,
+      choices,
+      before: cell.latest?.released ? await markedGo(cell.latest.id) : null,
+      refused,
+    });
+    if (found.kind === 'unreadable extent') throw new ProblemError('bad-request', found.why);
+    if (found.kind === 'still arriving') throw stillArriving();
+    return { whole: found, through: kept?.through ?? null };
+  }
+}
+
+const viewOf = (go: Submission, goes: readonly Submission[]): GoView => ({
+  id: go.id,
+  go: go.go,
+  sentAt: go.sentAt.getTime(),
+  late: go.late,
+  firstSentAt: firstSentAt(go, goes),
+  word: go.word,
+  felt: go.felt ?? null,
+  voice: go.voiceId ?? null,
+  review: null,
+});
+
+/** When a go was sent first, if it was taken back and sent again; null if it was not. */
+function firstSentAt({ go }: Submission, goes: readonly Submission[]): number | null {
+  const first = goes.filter((each) => each.go === go && each.withdrawnAt).at(-1);
+  return first ? first.sentAt.getTime() : null;
+}
+
+/** A go and the marks that came back with it; null where there were none. */
+async function markedGo(goId: string): Promise<ToSendTask['before']> {
+  const review = await Review.unscoped().findOne({ where: { submissionId: goId }, attributes: ['marks'] });
+  if (!review?.marks) return null;
+  const go = await Submission.unscoped().findByPk(goId, { attributes: ['document'], rejectOnEmpty: true });
+  return { document: go.document, marks: review.marks };
+}

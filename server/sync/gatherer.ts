@@ -1,0 +1,77 @@
+/** One of several that are asked together; each is answered by itself. */
+export interface Gathered<Asked, Answer> {
+  asked: Asked;
+  answer: (answer: Answer) => void;
+  fail: (error: unknown) => void;
+}
+
+/**
+ * Work for several at once that answers them in their order. Where it fails, each is done again by itself, so that one
+ * spoils nothing for the others; one alone has failed.
+ */
+export const together =
+  <Asked, Answer>(work: (asked: readonly Asked[]) => Promise<readonly Answer[]>) =>
+  async (batch: readonly Gathered<Asked, Answer>[]): Promise<void> => {
+    try {
+      const answers = await work(batch.map(({ asked }) => asked));
+      batch.forEach(({ answer }, i) => answer(answers[i]!));
+    } catch (error) {
+      if (batch.length === 1) throw error;
+      for (const each of batch) await together(work)([each]).catch(each.fail);
+    }
+  };
+
+/** How much is taken together at most. */
+interface Limits<Asked> {
+  most: number;
+  /** Bytes; one that is larger goes by itself. */
+  mostBytes?: number;
+  bytesOf?: (asked: Asked) => number;
+}
+
+/**
+ * Takes together what is asked while the work before is under way: one alone waits for nobody, and a whole class at once
+ * costs a few statements, not a few for each.
+ */
+export class Gatherer<Asked, Answer> {
+  private readonly waiting: Gathered<Asked, Answer>[] = [];
+  private working = false;
+
+  /** @param work answers each; where it throws, those that were not answered have failed */
+  constructor(
+    private readonly work: (batch: readonly Gathered<Asked, Answer>[]) => Promise<void>,
+    private readonly limits: Limits<Asked>,
+  ) {}
+
+  ask(asked: Asked): Promise<Answer> {
+    return new Promise((answer, fail) => {
+      this.waiting.push({ asked, answer, fail });
+      if (!this.working) void this.workOn();
+    });
+  }
+
+  private async workOn(): Promise<void> {
+    this.working = true;
+    while (this.waiting.length > 0) {
+      const batch = this.nextBatch();
+      try {
+        await this.work(batch);
+      } catch (error) {
+        for (const { fail } of batch) fail(error);
+      }
+    }
+    this.working = false;
+  }
+
+  private nextBatch(): Gathered<Asked, Answer>[] {
+    const { most, mostBytes = Infinity, bytesOf = () => 0 } = this.limits;
+    let bytes = 0;
+    let count = 0;
+    while (count < this.waiting.length && count < most) {
+      bytes += bytesOf(this.waiting[count]!.asked);
+      if (count > 0 && bytes > mostBytes) break;
+      count += 1;
+    }
+    return this.waiting.splice(0, count);
+  }
+}
