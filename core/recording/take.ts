@@ -117,15 +117,22 @@ export const chosenTake = (takes: readonly Take[]): Take | null =>
 /**
  * Leaves only the answers in a document that is about to be frozen: takes that were not chosen are nobody's but the
  * learner's.
+ *
+ * @returns whether there were any
  */
-export function dropOtherTakes(doc: Y.Doc): void {
+export function dropOtherTakes(doc: Y.Doc): boolean {
+  let dropped = false;
   doc.transact(() => {
     for (const part of partsWithTakes(doc)) {
       const items = takeItems(doc, part);
       const kept = chosenTake(readTakes(doc, part))?.id;
-      for (const id of [...items.keys()]) if (id !== kept) items.delete(id);
+      for (const id of [...items.keys()].filter((each) => each !== kept)) {
+        items.delete(id);
+        dropped = true;
+      }
     }
   });
+  return dropped;
 }
 
 /** A take's name in full: what the teacher began, and how the learner went on; empty until the learner has. */

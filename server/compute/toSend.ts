@@ -63,20 +63,22 @@ function checksOf(doc: Y.Doc, { parts, choices, before, refused }: ToSendTask): 
 
 /** Looks over a document that is to be sent, and makes what will be frozen of it. */
 export function toSend(task: ToSendTask): ToSend {
-  const doc = documentOf(task.updates.length > 0 ? Y.mergeUpdates([...task.updates]) : null);
+  const kept = task.updates.length > 0 ? Y.mergeUpdates([...task.updates]) : null;
+  const doc = documentOf(kept);
   const holds = holdsExtent(doc, task.extent);
   if (typeof holds === 'object') return { kind: 'unreadable extent', why: holds.why };
   if (!holds) return { kind: 'still arriving' };
   const media = [...mediaOf(doc)];
   const checks = checksOf(doc, task);
-  dropOtherTakes(doc);
+  const dropped = dropOtherTakes(doc);
   const progress = measureProgress(doc);
   return {
     kind: 'whole',
     media,
     checks,
     made: task.parts.some(({ id, removed }) => !removed && partBegun(progress, id)),
-    document: Y.encodeStateAsUpdate(doc),
+    // Where nothing was dropped, what was read is the document: writing it anew takes a third of the time.
+    document: kept && !dropped ? kept : Y.encodeStateAsUpdate(doc),
     parts: task.parts.map(({ id, title, kind }) => ({ id, title, kind, ...(progress.parts[id] ?? NO_PROGRESS) })),
   };
 }

@@ -59,3 +59,21 @@ it('one that can’t be worked on together with others spoils nothing for them',
   expect(await Promise.all(answers)).toEqual(['no. 1', 'no. 2', 'three is broken', 'no. 4']);
   expect(tried).toEqual([[1], [2, 3, 4], [2], [3], [4]]);
 });
+
+it('waits for what is known to come, and takes it along', async () => {
+  const batches: number[] = [];
+  let come = (): void => undefined;
+  const coming = new Promise<void>((resolve) => (come = resolve));
+  const gatherer = new Gatherer<number, string>(
+    async (batch) => {
+      batches.push(batch.length);
+      answerAll(batch);
+    },
+    { most: 9, moreToCome: () => coming },
+  );
+  const first = gatherer.ask(1);
+  const second = gatherer.ask(2);
+  come();
+  expect(await Promise.all([first, second])).toEqual(['no. 1', 'no. 2']);
+  expect(batches).toEqual([2]);
+});

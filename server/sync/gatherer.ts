@@ -27,6 +27,8 @@ interface Limits<Asked> {
   /** Bytes; one that is larger goes by itself. */
   mostBytes?: number;
   bytesOf?: (asked: Asked) => number;
+  /** Waited for before what is there is taken, where more is known to come. */
+  moreToCome?: () => Promise<unknown>;
 }
 
 /**
@@ -53,6 +55,7 @@ export class Gatherer<Asked, Answer> {
   private async workOn(): Promise<void> {
     this.working = true;
     while (this.waiting.length > 0) {
+      if (this.limits.moreToCome) await this.limits.moreToCome();
       const batch = this.nextBatch();
       try {
         await this.work(batch);

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import type { Sequelize } from 'sequelize';
 import type { GoView } from '@lippet/core/contract/work';
 import type { Compute } from '../../compute/compute';
@@ -39,6 +40,8 @@ interface Steps {
 /** So many pieces are looked up or frozen together, and so many bytes of them. */
 const MOST_TOGETHER = 32;
 const MOST_BYTES_TOGETHER = 32 * 1024 * 1024;
+/** What is ready to be frozen waits for what is being looked over, so long at most, in milliseconds. */
+const LONGEST_WAIT = 60;
 
 /**
  * Sending pieces. A class sends in the same second, so those that come at once are looked up together and frozen
@@ -49,6 +52,7 @@ export class SendingService {
   private readonly reader: ReadinessReader;
   private readonly freezer: GoFreezer;
   private readonly withOthers: Steps;
+  private readonly lookedOver = new Set<Promise<unknown>>();
 
   constructor(
     private readonly world: SendingWorld,
@@ -66,6 +70,9 @@ export class SendingService {
         most: MOST_TOGETHER,
         mostBytes: MOST_BYTES_TOGETHER,
         bytesOf: ({ whole }) => whole.document.length,
+        moreToCome: async () => {
+          if (this.lookedOver.size > 0) await Promise.race([Promise.allSettled(this.lookedOver), pause(LONGEST_WAIT)]);
+        },
       },
     );
     this.withOthers = { read: (id) => reading.ask(id), freeze: (wish) => freezing.ask(wish) };
@@ -109,7 +116,9 @@ export class SendingService {
     if (piece.frozen) throw new ProblemError('conflict', 'This is with your teacher already.');
     if (cell.standing.notOpen || cell.standing.closed)
       throw new ProblemError('conflict', 'This activity is closed, so nothing more can be sent. Your work is kept.');
-    const { whole, through } = await this.lookOver(readiness, request.extent);
+    const looking = this.lookOver(readiness, request.extent);
+    this.lookedOver.add(looking);
+    const { whole, through } = await looking.finally(() => this.lookedOver.delete(looking));
     if (!whole.made) throw new ProblemError('nothing-made', 'There is nothing to send yet. Make something first.');
     const needed = whole.checks.filter((check) => check.needed);
     if (needed.length > 0)
