@@ -188,10 +188,16 @@ test('a stroke that can’t be kept is not shown and is said; a panel that break
   await nell.openSheet('Label the harbour map');
   const { page } = nell;
   const before = await nell.strokesShown();
-  const inked = (): Promise<string> =>
-    nell.sheet.evaluate((sheet) => (sheet.querySelector('canvas') as HTMLCanvasElement).toDataURL());
+  /** Whether anything is drawn on the layer that shows a stroke under the pen. */
+  const underPen = (): Promise<boolean> =>
+    nell.sheet.evaluate((sheet) => {
+      const live = sheet.querySelectorAll('canvas')[1]!;
+      return live
+        .getContext('2d')!
+        .getImageData(0, 0, live.width, live.height)
+        .data.some((value) => value > 0);
+    });
   await expect(nell.saveLine).toContainText('saved at school too');
-  const clean = await inked();
   await page.evaluate(() => {
     const made = crypto.randomUUID.bind(crypto);
     crypto.randomUUID = () => {
@@ -202,14 +208,14 @@ test('a stroke that can’t be kept is not shown and is said; a panel that break
   await nell.draw(0.3);
   await expect(page.getByText('That could not be kept, so it is not on the sheet.')).toBeVisible();
   await nell.expectStrokes(before);
-  expect(await inked()).toBe(clean);
+  expect(await underPen()).toBe(false);
   await nell.draw(0.4);
   await nell.expectStrokes(before + 1);
   await expect(page.getByText('That could not be kept')).toHaveCount(0);
 
   // What comes from school is nonsense: the panel for questions breaks, and nothing beside it.
   await page.route(/\/api\/activities\/[^/]+\/threads/, (route) => route.fulfill({ json: { threads: 5, asks: 5 } }));
-  await page.getByRole('button', { name: 'Ask', exact: true }).first().click();
+  await page.getByRole('button', { name: /^Ask/ }).first().click();
   await expect(page.getByText('This part of the page broke. What you made is kept.')).toBeVisible();
   nell.forgive(/console: /);
   await nell.draw(0.5);
@@ -227,10 +233,9 @@ test('a screen that breaks says so, and is loaded again', async ({ device }) => 
   await page.reload();
   await expect(page.getByRole('heading', { name: 'This page broke' })).toBeVisible();
   // The places are still there.
+  await expect(page.getByRole('link', { name: 'Shelf' })).toBeVisible();
   await page.unrouteAll();
   nell.forgive(/console: |error on the page/);
-  await page.getByRole('link', { name: 'Shelf' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Shelf' })).toBeVisible();
-  await page.getByRole('link', { name: 'Now' }).click();
+  await page.getByRole('button', { name: 'Load again' }).click();
   await nell.expectNowOf('Nell Garrick');
 });
