@@ -18,7 +18,9 @@ function lives(pid: number): boolean {
 
 const TITLE = 'In the tide pool';
 
-test('a killed browser finds every lifted stroke again, also those that never reached school', async ({ school }) => {
+test('a killed browser finds every stroke again, also those that never reached school, and the one under the pen', async ({
+  school,
+}) => {
   const profile = await mkdtemp(join(tmpdir(), 'lippet-browser-'));
   try {
     const start = async (): Promise<{ device: Device; kill: () => Promise<void> }> => {
@@ -48,6 +50,14 @@ test('a killed browser finds every lifted stroke again, also those that never re
     for (const at of [0.5, 0.6]) await first.device.draw(at);
     await first.device.expectStrokes(before + 5);
     await expect(first.device.saveLine).toContainText('saved on this device');
+    // One more is still under the pen.
+    const box = (await first.device.sheet.boundingBox())!;
+    const { mouse } = first.device.page;
+    await mouse.move(box.x + 60, box.y + box.height * 0.7);
+    await mouse.down();
+    const begun = Date.now();
+    for (let x = 60; Date.now() - begun < 900; x += 2)
+      await mouse.move(box.x + Math.min(x, 300), box.y + box.height * 0.7);
     await first.kill();
     expect((await school.strokes('Juno Pell', TITLE)).length).toBe(before + 3);
 
@@ -56,8 +66,11 @@ test('a killed browser finds every lifted stroke again, also those that never re
     // The browser writes its cookies to disk at leisure, so she signs in again; what she drew is still on the device.
     await second.device.as('Juno Pell');
     await second.device.openSheet(TITLE);
-    await second.device.expectStrokes(before + 5);
-    await expect.poll(async () => (await school.strokes('Juno Pell', TITLE)).length).toBe(before + 5);
+    await second.device.expectStrokes(before + 6);
+    await expect.poll(async () => (await school.strokes('Juno Pell', TITLE)).length).toBe(before + 6);
+    // It is a step like the others, and comes back no second time.
+    await second.device.page.reload();
+    await second.device.expectStrokes(before + 6);
     await second.kill();
   } finally {
     await rm(profile, { recursive: true, force: true, maxRetries: 5 });

@@ -122,12 +122,19 @@ test('a finger draws, two fingers look closer, and once a pen was used a resting
   await expect(amos.saveLine).toContainText('saved at school too');
   expect((await school.strokes('Amos Reddy', 'In the tide pool')).length).toBe(3);
 
-  // The hand can be let draw again.
-  await amos.open('/me');
-  await amos.page.getByRole('button', { name: 'Draw with fingers too' }).click();
-  await amos.openSheet('In the tide pool');
-  await (await Hand.over(amos)).touch({ from: [0.3, 0.8], to: [0.7, 0.82] });
+  // A finger that does nothing is told why, once the pen has been away for a moment; and can be let draw.
+  await expect(amos.page.getByText('Only the pen draws here.')).toHaveCount(0);
+  await expect(async () => {
+    await hand.touch({ from: [0.3, 0.75], to: [0.7, 0.77] });
+    await expect(amos.page.getByText('Only the pen draws here.')).toBeVisible({ timeout: 400 });
+  }).toPass();
+  await amos.expectStrokes(3);
+  await amos.page.getByRole('button', { name: 'Fingers too' }).click();
+  await hand.touch({ from: [0.3, 0.8], to: [0.7, 0.82] });
   await amos.expectStrokes(4);
+  await amos.open('/me');
+  await amos.page.getByRole('button', { name: 'Draw with the pen alone' }).click();
+  await expect(amos.page.getByRole('button', { name: 'Draw with fingers too' })).toBeVisible();
 });
 
 test('on a phone all that is pressed on a sheet is at least 48 pixels large', async ({ device }) => {

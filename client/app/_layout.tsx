@@ -1,10 +1,12 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { Slot } from 'expo-router';
 import Head from 'expo-router/head';
+import { useEffect } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { queryClient } from '../api/queries';
 import { ScreenFaults } from '../ui/Faults';
 import { LineIcon, LINES, type LineName } from '../ui/LineIcon';
+import { insistOnOwnTaps } from '../ui/ownTaps';
 import { theme } from '../ui/theme';
 
 /** Paper asks for its few icons by name; ours are drawn, so no icon font is shipped. */
@@ -15,6 +17,7 @@ const settings = {
 };
 
 export default function RootLayout() {
+  useEffect(insistOnOwnTaps, []);
   return (
     <QueryClientProvider client={queryClient}>
       <PaperProvider theme={theme} settings={settings}>

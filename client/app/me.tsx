@@ -8,7 +8,7 @@ import { keys } from '../api/queries';
 import { put } from '../api/request';
 import { SignedIn } from '../signIn/SignedIn';
 import { useSession } from '../signIn/useSession';
-import { useDrawing } from '../stores/drawing';
+import { onlyPenDraws, useDrawing } from '../stores/drawing';
 import { settingsNow, useSettings } from '../stores/settings';
 import { Ask } from '../ui/Ask';
 import { BackHead } from '../ui/BackHead';
@@ -27,7 +27,8 @@ export default function MePage() {
   const { signOut } = useSession();
   const [asking, setAsking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const { penSeen, forgetPen } = useDrawing();
+  const { penAt, fingersToo, setFingersToo } = useDrawing();
+  const penOnly = onlyPenDraws({ penAt, fingersToo }, Date.now());
   const client = useQueryClient();
   const settings = useSettings();
   const { leftHanded } = settings;
@@ -85,12 +86,14 @@ export default function MePage() {
               Right
             </Button>
           </View>
-          {penSeen && (
+          {(penOnly || fingersToo) && (
             <View style={styles.row}>
               <Text variant="bodyMedium" style={styles.words}>
-                A pen is used here, so fingers only move the page.
+                {penOnly ? 'A pen is used here, so fingers only move the page.' : 'Fingers draw here as a pen does.'}
               </Text>
-              <Button onPress={forgetPen}>Draw with fingers too</Button>
+              <Button onPress={() => setFingersToo(penOnly)}>
+                {penOnly ? 'Draw with fingers too' : 'Draw with the pen alone'}
+              </Button>
             </View>
           )}
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>

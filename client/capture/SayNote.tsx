@@ -4,74 +4,50 @@ import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { mediaOutbox } from '../api/mediaOutbox';
 import { Button } from '../ui/Button';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE } from '../ui/theme';
 import { LiveWave } from './LiveWave';
-import { MicrophoneError, openMicrophone } from './microphone';
-import { Recorder } from './recorder';
-import { forgetRecording } from './recordingStore';
-
-/** A spoken note is at most so long, in seconds. */
-const LONGEST = 120;
-const TOO_SHORT = 'That was too short to hear. Press, speak, and press again.';
-const NO_ROOM = 'This device has no room left for that note.';
+import type { Recorder } from './recorder';
+import { SpokenNote } from './spokenNote';
 
 interface Props {
-  /** What the file belongs to. */
-  home: MediaHome;
+  /** Where the note is spoken. */
+  note: SpokenNote;
   /** Told of the file in which it is spoken, once that is kept on the device. */
   onSaid: (voice: string) => void;
 }
 
+/** A note that can be spoken here; what is being said when one leaves is ended, and kept. */
+export function useSpokenNote(home: MediaHome): SpokenNote {
+  const [note] = useState(() => new SpokenNote(home));
+  useEffect(() => () => void note.end(), [note]);
+  return note;
+}
+
 /** Says a note: one press begins, another ends, and it is kept. */
-export function SayNote({ home, onSaid }: Props) {
-  const [recording, setRecording] = useState<{ recorder: Recorder; stream: MediaStream } | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const begin = async (): Promise<void> => {
-    setTrouble(null);
-    // The note is on the moment at which one began to speak.
-    const tell = onSaid;
-    try {
-      const { stream } = await openMicrophone();
-      const recorder = new Recorder(stream, { home, part: 'note', sort: 'sound' }, LONGEST);
-      void recorder.ended.then(async (recorded) => {
-        setRecording(null);
-        for (const track of stream.getTracks()) track.stop();
-        if (!recorded) return setTrouble(recorder.state.getState().trouble ?? TOO_SHORT);
-        try {
-          const voice = crypto.randomUUID();
-          await mediaOutbox.add(voice, home, recorded.blob);
-          await forgetRecording(recorded.id);
-          tell(voice);
-        } catch {
-          setTrouble(NO_ROOM);
-        }
-      });
-      recorder.run();
-      setRecording({ recorder, stream });
-    } catch (error) {
-      if (!(error instanceof MicrophoneError)) throw error;
-      setTrouble(error.message);
-    }
-  };
-  useEffect(() => () => recording?.recorder.stop(), [recording]);
+export function SayNote({ home, onSaid }: { home: MediaHome; onSaid: (voice: string) => void }) {
+  return <NoteButton note={useSpokenNote(home)} onSaid={onSaid} />;
+}
+
+/** The same, where others have to know whether somebody is speaking. */
+export function NoteButton({ note, onSaid }: Props) {
+  const state = useStore(note.state);
   return (
     <View style={styles.box}>
-      {recording ? (
-        <Speaking {...recording} />
+      {state.step === 'speaking' ? (
+        <Speaking recorder={state.recorder} stream={state.stream} onEnd={() => void note.end()} />
       ) : (
-        <Button icon="voice" onPress={() => void begin()}>
-          Say a note
+        <Button icon="voice" disabled={state.step !== 'silent'} onPress={() => void note.begin(onSaid)}>
+          {state.step === 'keeping' ? 'Keeping it …' : 'Say a note'}
         </Button>
       )}
-      {trouble && <Say>{trouble}</Say>}
+      {state.step === 'silent' && state.trouble && <Say>{state.trouble}</Say>}
     </View>
   );
 }
 
-function Speaking({ recorder, stream }: { recorder: Recorder; stream: MediaStream }) {
+function Speaking({ recorder, stream, onEnd }: { recorder: Recorder; stream: MediaStream; onEnd: () => void }) {
   const { seconds } = useStore(recorder.state);
   return (
     <View style={styles.row}>
@@ -81,7 +57,7 @@ function Speaking({ recorder, stream }: { recorder: Recorder; stream: MediaStrea
       <Text variant="labelMedium" role="timer">
         {timeWords(seconds)}
       </Text>
-      <Button kind="main" icon="stop" onPress={() => recorder.stop()}>
+      <Button kind="main" icon="stop" onPress={onEnd}>
         That is it
       </Button>
     </View>

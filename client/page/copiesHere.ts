@@ -1,6 +1,7 @@
-import { del } from 'idb-keyval';
+import { delMany } from 'idb-keyval';
 import { clearDocument } from 'y-indexeddb';
 import { LiveDocument } from './liveDocument';
+import { strokeKey } from './strokeUnderWay';
 
 /** So long may it take until school has all of a document before its copy stays on this device, in milliseconds. */
 const PATIENCE = 4_000;
@@ -25,7 +26,7 @@ async function takeAway(name: string, owner: string): Promise<void> {
     live.destroy();
   }
   await Promise.race([clearDocument(live.copy), new Promise((resolve) => setTimeout(resolve, OPEN_ELSEWHERE))]);
-  await del(live.historyKey);
+  await delMany([live.historyKey, strokeKey(live.historyKey)]);
 }
 
 /**

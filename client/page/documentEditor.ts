@@ -12,6 +12,7 @@ import {
 import { get, set } from 'idb-keyval';
 import type * as Y from 'yjs';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import { StrokeUnderWay, strokeKey } from './strokeUnderWay';
 
 /** The history is kept this long after the last step, in milliseconds. */
 const KEEP_AFTER = 250;
@@ -71,6 +72,8 @@ export class DocumentEditor {
   readonly ready: Promise<void>;
   /** Called with the page that an undone or redone step is on. */
   onShow: ((page: string) => void) | null = null;
+  /** The stroke under the pen; null where this window does not keep it. */
+  private underWay: StrokeUnderWay | null = null;
   private history: History = EMPTY_HISTORY;
   /** Whether the steps are kept for the next visit. */
   private keeps = false;
@@ -94,6 +97,7 @@ export class DocumentEditor {
 
   private async takeUp(): Promise<void> {
     this.keeps = this.key !== null && (await holdAlone(this.key, new Promise((resolve) => (this.letGo = resolve))));
+    if (this.keeps) this.underWay = new StrokeUnderWay(strokeKey(this.key!));
     const kept = this.keeps ? await get<History>(this.key!) : undefined;
     // What was done before reading had finished comes behind what was done last time.
     const early = this.history.done.length > 0;
@@ -132,6 +136,27 @@ export class DocumentEditor {
     this.joining = false;
   }
 
+  /** Keeps a stroke that is under the pen, as far as it came: a browser that is killed loses no more of it. */
+  keepUnderWay(stroke: ItemChange): void {
+    this.underWay?.keep(stroke);
+  }
+
+  /** The stroke under the pen was dropped. */
+  dropUnderWay(): void {
+    this.underWay?.forget();
+  }
+
+  /** Puts a stroke that an earlier visit left under the pen where it belongs, once its page is there. */
+  async takeUpStroke(): Promise<void> {
+    await this.ready;
+    const left = await this.underWay?.left();
+    const items = left && this.itemsOf(left.page);
+    if (!left || !items) return;
+    if (!items.has(left.id)) this.change([left]);
+    this.underWay?.keep(left);
+    this.underWay?.lifted();
+  }
+
   /**
    * Makes changes as one step, or as part of the gesture under way.
    *
@@ -142,6 +167,7 @@ export class DocumentEditor {
     if (!step) return;
     this.push(step, row !== null && row === this.row);
     this.row = row;
+    this.underWay?.lifted();
   }
 
   /** Tells of a page that was just added: undoing that deletes it. */

@@ -8,6 +8,9 @@ import type { LivePen, PageRenderer } from './pageRenderer';
 export interface InkHost {
   renderer: PageRenderer;
   stroke(pen: LivePen, ink: Ink): void;
+  /** A stroke that is under the pen, as far as it came; and that it was dropped. */
+  strokeUnderWay(pen: LivePen, ink: Ink): void;
+  strokeDropped(): void;
   /** The stroke just made turned out to be a simple shape: a step of its own, so that undo gives the stroke back. */
   shape(pen: LivePen, ink: Ink): void;
 }
@@ -34,6 +37,9 @@ export const isTap = (ms: number, pixels: number): boolean => ms < TAP.ms && pix
  */
 const LONGEST_PIECE = 15_000;
 
+/** So often (ms) is a stroke kept while it is under the pen. */
+const KEEP_EVERY = 400;
+
 /** A stroke from the pen's coming down to its lifting: sampled, drawn as it grows, and kept. */
 export class InkGesture {
   readonly kind = 'draw';
@@ -45,6 +51,7 @@ export class InkGesture {
   private readonly felt: boolean;
   private readonly began: number;
   private pieceBegan: number;
+  private keptAt: number;
   private pieces = 0;
   private travelled = 0;
   private last: Place;
@@ -60,7 +67,7 @@ export class InkGesture {
   ) {
     this.felt = event.pointerType === 'pen' || (event.pressure > 0 && event.pressure !== 0.5 && event.pressure !== 1);
     this.pointer = event.pointerId;
-    this.began = this.pieceBegan = event.timeStamp;
+    this.began = this.pieceBegan = this.keptAt = event.timeStamp;
     this.rest = this.last = local(event);
     this.drawnIn = this.lie();
     host.renderer.beginLive(pen);
@@ -87,6 +94,10 @@ export class InkGesture {
     this.sample(coalesced(event));
     this.guessTip(event);
     this.watchForHold(at);
+    if (event.timeStamp - this.keptAt > KEEP_EVERY) {
+      this.keptAt = event.timeStamp;
+      this.host.strokeUnderWay(this.pen, this.stroke.finish());
+    }
     // A highlighter's pieces would be seen: where one lies over another it is darker.
     if (this.stroke.full || (event.timeStamp - this.pieceBegan > LONGEST_PIECE && this.pen.tool !== 'highlighter'))
       this.keepPiece(event.timeStamp);
@@ -105,6 +116,7 @@ export class InkGesture {
   /** It was not meant as a stroke. */
   drop(): void {
     clearTimeout(this.hold);
+    this.host.strokeDropped();
     this.host.renderer.clearLive();
   }
 

@@ -1,6 +1,6 @@
 import type { Point } from '@lippet/core/page/matrix';
 import type { RubberWay } from '@lippet/core/page/rubOut';
-import { panBy, toPage, zoomAt } from '@lippet/core/page/viewport';
+import { panBy, toPage, zoomAt, type Viewport } from '@lippet/core/page/viewport';
 import { isInkTool, type Tool } from '../stores/drawing';
 import { coalesced, InkGesture, isTap, type InkHost } from './inkGesture';
 import type { LivePen } from './pageRenderer';
@@ -18,7 +18,10 @@ export interface PenInputHost extends InkHost {
   editable(): boolean;
   tool(): Tool;
   pen(): LivePen;
-  penSeen(): boolean;
+  /** Whether only a stylus draws, and fingers move the page. */
+  penOnly(): boolean;
+  /** A finger with a tool that draws has done nothing, because only the stylus draws. */
+  fingerDidNothing(): void;
   seePen(): void;
   /** A gesture that changes something begins, and ends: one step of undo. */
   begin(): void;
@@ -40,7 +43,7 @@ type Gesture =
   | InkGesture
   | { kind: 'rub'; pointer: number; x: number; y: number }
   | { kind: 'tool'; pointer: number; use: ToolGesture }
-  | { kind: 'pan'; pointer: number; x: number; y: number; began: number; travelled: number }
+  | { kind: 'pan'; pointer: number; x: number; y: number; began: number; travelled: number; looked: Viewport }
   | { kind: 'pinch'; x: number; y: number; spread: number };
 
 /** Two taps within this time (ms) and distance (pixels) are one double tap. */
@@ -48,6 +51,8 @@ const DOUBLE_TAP = { ms: 320, distance: 28 };
 /** Radius of the rubber on the screen, in pixels. */
 const RUBBER_REACH = 14;
 const WHEEL_ZOOM = 0.0022;
+/** Who has not used the pen for so long (ms) and touches the sheet wants to draw with a finger. */
+const PEN_AWAY = 3_000;
 /** A touch as broad as this, in pixels, is the side of a hand and no finger; a thumb has about 35. */
 const HAND = 60;
 /** Bits of PointerEvent.buttons. */
@@ -62,6 +67,7 @@ export class PenInput {
   private gesture: Gesture | null = null;
   private readonly touches = new Map<number, { x: number; y: number }>();
   private lastTap = { time: 0, x: 0, y: 0 };
+  private lastPen = -Infinity;
   private readonly stop = new AbortController();
 
   constructor(
@@ -128,6 +134,7 @@ export class PenInput {
       // The pen wins over a hand that came down first, whatever that hand was taken for.
       if (this.gesture && (this.gesture.kind === 'pinch' || this.touches.has(this.gesture.pointer))) this.giveUp();
       this.host.seePen();
+      this.lastPen = event.timeStamp;
     }
     if (event.pointerType === 'touch') {
       this.touches.set(event.pointerId, at);
@@ -135,7 +142,7 @@ export class PenInput {
     }
     if (this.gesture) return;
     const kind = this.wanted(event);
-    if (kind === 'pan') this.gesture = { kind, pointer: event.pointerId, ...at, began: event.timeStamp, travelled: 0 };
+    if (kind === 'pan') this.startPan(event, at);
     else if (kind === 'tool') this.startTool(event, at);
     else this.startInk(event, kind, at);
   };
@@ -153,9 +160,13 @@ export class PenInput {
     const tool = this.host.tool();
     if (tool === 'move' || (event.buttons & MIDDLE_BUTTON) !== 0 || !this.host.editable()) return 'pan';
     const inks = isInkTool(tool) || tool === 'rubber';
-    if (inks && event.pointerType === 'touch' && this.host.penSeen()) return 'pan';
+    if (inks && event.pointerType === 'touch' && this.host.penOnly()) return 'pan';
     if (tool === 'rubber' || (event.buttons & ERASER_END) !== 0) return 'rub';
     return inks && !this.host.usesText(tool) ? 'draw' : 'tool';
+  }
+
+  private startPan({ pointerId: pointer, timeStamp: began }: PointerEvent, at: { x: number; y: number }): void {
+    this.gesture = { kind: 'pan', pointer, ...at, began, travelled: 0, looked: this.host.renderer.viewport };
   }
 
   private startTool(event: PointerEvent, at: { x: number; y: number }): void {
@@ -243,7 +254,11 @@ export class PenInput {
     if (gesture.kind === 'pan') this.tapped(event);
     const at = toPage(this.host.renderer.viewport, this.local(event).x, this.local(event).y);
     const begin = this.isTap(gesture, event.timeStamp) ? this.host.tapped(at, event.pointerType === 'pen') : null;
-    if (!begin) return this.finish(at);
+    if (!begin) {
+      this.finish(at);
+      if (gesture.kind === 'pan' && this.idle(event, gesture)) this.host.fingerDidNothing();
+      return;
+    }
     this.giveUp();
     begin();
   };
@@ -256,6 +271,21 @@ export class PenInput {
       isInkTool(this.host.tool()) &&
       this.host.editable() &&
       isTap(now - gesture.began, gesture.travelled)
+    );
+  }
+
+  /** Whether a finger wanted to draw and neither drew nor moved the page; a hand that rests beside a pen wants nothing. */
+  private idle(event: PointerEvent, { looked }: Extract<Gesture, { kind: 'pan' }>): boolean {
+    const { viewport } = this.host.renderer;
+    return (
+      event.pointerType === 'touch' &&
+      isInkTool(this.host.tool()) &&
+      this.host.editable() &&
+      this.host.penOnly() &&
+      event.timeStamp - this.lastPen > PEN_AWAY &&
+      viewport.scale === looked.scale &&
+      viewport.x === looked.x &&
+      viewport.y === looked.y
     );
   }
 

@@ -8,7 +8,7 @@ import { IDENTITY, type Matrix, type Point } from '@lippet/core/page/matrix';
 import { rubTouched, rubWhole, wayBounds, type RubberWay } from '@lippet/core/page/rubOut';
 import { fitPage, zoomAt, type Size, type Viewport } from '@lippet/core/page/viewport';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { inkOf, isInkTool, useDrawing, type Tool } from '../stores/drawing';
+import { inkOf, isInkTool, onlyPenDraws, useDrawing, type Tool } from '../stores/drawing';
 import type { DocumentEditor } from './documentEditor';
 import type { DrawnItem, ItemLayer } from './itemLayer';
 import type { GroundSources } from './pageGround';
@@ -28,6 +28,8 @@ export interface SurfaceState {
   open: string | null;
   /** A sentence about what just could not be done. */
   trouble: string | null;
+  /** A finger has just tried to draw where only the pen does. */
+  fingerIdle: boolean;
   /** Counts changes of the page's items, so that overlays look again. */
   revision: number;
 }
@@ -88,6 +90,7 @@ export class Surface {
       writing: null,
       open: null,
       trouble: null,
+      fingerIdle: false,
       revision: 0,
     }));
     this.renderer = new PageRenderer(element, page, layers, sources, {
@@ -141,7 +144,8 @@ export class Surface {
   // What the input asks for.
   editable = (): boolean => this.options.editable() && this.editor !== null;
   tool = (): Tool => useDrawing.getState().tool;
-  penSeen = (): boolean => useDrawing.getState().penSeen;
+  penOnly = (): boolean => onlyPenDraws(useDrawing.getState(), Date.now());
+  fingerDidNothing = (): void => this.state.setState({ fingerIdle: true });
   seePen = (): void => void useDrawing.getState().seePen();
   /**
    * A tap in an empty spot for a photo or words begins that, whatever ink is in hand; with a pen, words may be written
@@ -171,7 +175,7 @@ export class Surface {
   };
 
   begin = (): void => {
-    this.state.setState({ open: null, trouble: null });
+    this.state.setState({ open: null, trouble: null, fingerIdle: false });
     if (this.tool() !== 'choose') this.choose([]);
     this.editor?.beginGesture();
   };
@@ -179,12 +183,26 @@ export class Surface {
 
   use = (tool: Tool, at: Point): ToolGesture | null => this.options.uses[tool]?.(this, at) ?? null;
 
-  stroke = ({ tool, colour, width }: LivePen, ink: Ink): void => {
-    this.lastStroke = crypto.randomUUID();
-    const fields = strokeFields({ tool, colour, width, ink, at: Date.now(), order: topOrder(this.top.items) });
-    this.change([{ page: this.page.id, id: this.lastStroke, after: fields }]);
+  stroke = (pen: LivePen, ink: Ink): void => {
+    const stroke = this.strokeOf(pen, ink);
+    this.nextStroke = null;
+    this.lastStroke = stroke.id;
+    this.change([stroke]);
+  };
+  strokeUnderWay = (pen: LivePen, ink: Ink): void => this.editor?.keepUnderWay(this.strokeOf(pen, ink));
+  strokeDropped = (): void => {
+    this.nextStroke = null;
+    this.editor?.dropUnderWay();
   };
   private lastStroke = '';
+  /** The id that the stroke under the pen will have; null before it is kept for the first time. */
+  private nextStroke: string | null = null;
+
+  private strokeOf({ tool, colour, width }: LivePen, ink: Ink): ItemChange {
+    this.nextStroke ??= crypto.randomUUID();
+    const fields = strokeFields({ tool, colour, width, ink, at: Date.now(), order: topOrder(this.top.items) });
+    return { page: this.page.id, id: this.nextStroke, after: fields };
+  }
 
   shape = (pen: LivePen, ink: Ink): void => {
     const before = this.top.items.get(this.lastStroke);

@@ -21,6 +21,7 @@ const out = join(here, '..', 'public', 'fonts');
 const range = (from, to) => Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i)).join('');
 const BASIC = `${range(0x20, 0x7e)}${range(0xa0, 0xff)}–—‘’“”•…€×−`;
 const EXTENDED = range(0x100, 0x17f);
+const DIGITS = range(0x30, 0x39);
 const BASIC_RANGE = 'U+0020-007E, U+00A0-00FF, U+2013-2014, U+2018-2019, U+201C-201D, U+2022, U+2026, U+20AC, U+2212';
 const EXTENDED_RANGE = 'U+0100-017F';
 
@@ -70,6 +71,9 @@ const OTHERS = [
     'ethiopic',
   ].map((set) => [`noto-sans-${set}`, set]),
   ...Array.from({ length: 10 }, (_, i) => ['noto-emoji', String(i)]),
+  // Ticks, crosses, stars and boxes.
+  ['noto-sans-symbols-2', 'symbols'],
+  ['noto-sans-symbols-2', 'math'],
 ];
 
 /**
@@ -140,6 +144,16 @@ for (const { family, weight, file, axes, words } of FACES) {
     writeFileSync(join(out, ttf), whole);
     (embedded[words] ??= []).push(ttf);
   }
+}
+// The zero of the interface's face has a stroke through it, which whoever learns to read takes for another sign.
+for (const weight of [400, 700]) {
+  const source = readFileSync(require.resolve(`@fontsource/andika/files/andika-latin-${weight}-normal.woff2`));
+  const subset = await subsetFont(source, DIGITS, { targetFormat: 'woff2' });
+  const name = `andika-${weight}-digits.${createHash('sha256').update(subset).digest('hex').slice(0, 12)}.woff2`;
+  writeFileSync(join(out, name), subset);
+  css +=
+    `@font-face{font-family:'Atkinson Hyperlegible Next';font-weight:${weight};font-display:swap;` +
+    `src:url('/fonts/${name}') format('woff2');unicode-range:U+0030-0039}\n`;
 }
 writeFileSync(join(out, '..', 'fonts.css'), css);
 const had = new Set([...BASIC, ...EXTENDED].map((letter) => letter.codePointAt(0)));

@@ -1,5 +1,5 @@
 import { INK_COLOURS, TOOL_STYLES } from '@lippet/core/ink/tools';
-import { inkOf, useDrawing } from './drawing';
+import { inkOf, onlyPenDraws, useDrawing } from './drawing';
 
 describe('the tools of a device', () => {
   beforeEach(() => {
@@ -28,6 +28,22 @@ describe('the tools of a device', () => {
   it('are remembered', () => {
     useDrawing.getState().setTool('brush');
     useDrawing.getState().seePen();
-    expect(JSON.parse(localStorage.getItem('lippet-drawing')!).state).toMatchObject({ tool: 'brush', penSeen: true });
+    expect(JSON.parse(localStorage.getItem('lippet-drawing')!).state).toMatchObject({
+      tool: 'brush',
+      penAt: expect.any(Number),
+    });
+  });
+
+  it('are for the pen alone once one was seen, until it was away for a day or fingers are let draw', () => {
+    const now = Date.now();
+    const only = (at: number): boolean => onlyPenDraws(useDrawing.getState(), at);
+    expect(only(now)).toBe(false);
+    useDrawing.getState().seePen();
+    expect([only(now), only(now + 80_000_000), only(now + 90_000_000)]).toEqual([true, true, false]);
+    useDrawing.getState().setFingersToo(true);
+    useDrawing.getState().seePen();
+    expect(only(now)).toBe(false);
+    useDrawing.getState().setFingersToo(false);
+    expect(only(now)).toBe(true);
   });
 });

@@ -23,16 +23,27 @@ interface DrawingState {
   choices: Record<PaintTool, PaintChoice>;
   rubber: RubberMode;
   mark: MarkMode;
-  /** A stylus has been used on this device, so a touching hand draws nothing. */
-  penSeen: boolean;
+  /** When a stylus was last seen here, in milliseconds since 1970; null for never. */
+  penAt: number | null;
+  /** Fingers draw although there is a stylus. */
+  fingersToo: boolean;
   setTool: (tool: Tool) => void;
   setColour: (colour: string) => void;
   setWidth: (width: WidthName) => void;
   setRubber: (rubber: RubberMode) => void;
   setMark: (mark: MarkMode) => void;
   seePen: () => void;
-  forgetPen: () => void;
+  setFingersToo: (fingersToo: boolean) => void;
 }
+
+/** Where no stylus was seen for so long (ms), fingers draw again by themselves. */
+const PEN_FORGOTTEN = 86_400_000;
+/** A stylus at work is written down no more often than this (ms). */
+const PEN_NOTED = 60_000;
+
+/** Whether only the stylus draws, so that a hand that rests draws nothing. */
+export const onlyPenDraws = ({ penAt, fingersToo }: Pick<DrawingState, 'penAt' | 'fingersToo'>, now: number): boolean =>
+  !fingersToo && penAt !== null && now - penAt < PEN_FORGOTTEN;
 
 const PAINT_TOOLS: readonly Tool[] = [...INK_TOOLS, 'fill', 'words'];
 const isPaintTool = (tool: Tool): tool is PaintTool => PAINT_TOOLS.includes(tool);
@@ -62,14 +73,18 @@ export const useDrawing = create<DrawingState>()(
         },
         rubber: 'whole',
         mark: 'free',
-        penSeen: false,
+        penAt: null,
+        fingersToo: false,
         setTool: (tool) => set({ tool }),
         setColour: (colour) => choose({ colour }),
         setWidth: (width) => choose({ width }),
         setRubber: (rubber) => set({ rubber }),
         setMark: (mark) => set({ mark }),
-        seePen: () => get().penSeen || set({ penSeen: true }),
-        forgetPen: () => set({ penSeen: false }),
+        seePen: () => {
+          const now = Date.now();
+          if (now - (get().penAt ?? 0) > PEN_NOTED) set({ penAt: now });
+        },
+        setFingersToo: (fingersToo) => set({ fingersToo }),
       };
     },
     // A tool that came later must not miss its choice because an older visit's choices are read.

@@ -93,17 +93,21 @@ export interface GoReviewView {
   marked: MarkView | null;
 }
 
-export interface GoView {
+/** What a learner says with a go. */
+export interface SaidWithGo {
+  word: string | null;
+  felt: Felt | null;
+  /** A word that is spoken: id of its Media. */
+  voice: string | null;
+}
+
+export interface GoView extends SaidWithGo {
   id: string;
   go: number;
   sentAt: number;
   late: boolean;
   /** When it was sent before it was taken back and sent again; null where it was sent once. */
   firstSentAt: number | null;
-  word: string | null;
-  felt: Felt | null;
-  /** A word that is spoken: id of its Media. */
-  voice: string | null;
   review: GoReviewView | null;
 }
 
@@ -137,6 +141,8 @@ export interface PieceView {
   pages: PagePlan[];
   /** Newest first; what was taken back is not among them. */
   goes: GoView[];
+  /** What was said with the newest go, where that was taken back: it is there again when one sends anew. */
+  takenBack: SaidWithGo | null;
 }
 
 export const UPDATE_KINDS = [

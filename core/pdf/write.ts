@@ -1,18 +1,5 @@
 /** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
-import {
-  PDFCheckBox,
-  type PDFDict,
-  PDFDocument,
-  PDFDropdown,
-  PDFName,
-  PDFNumber,
-  PDFOptionList,
-  PDFRadioGroup,
-  PDFTextField,
-  type PDFFont,
-  type PDFImage,
-  type PDFPage,
-} from 'pdf-lib';
+import { type PDFDict, PDFDocument, PDFName, PDFNumber, type PDFImage, type PDFPage } from 'pdf-lib';
 import { backgroundShapes } from '../page/background';
 import type { PagePlan } from '../page/document';
 import { drawnWords } from '../page/drawnGround';
@@ -22,6 +9,7 @@ import { pinsInReadingOrder } from '../page/notes';
 import { breakLines } from '../page/textLines';
 import { HIGHLIGHT_OPACITY } from '../page/svg';
 import { addAnnotation, isAnnotated, type Annotated } from './annotations';
+import { cleanOut } from './cleanOut';
 import {
   lineContent,
   lineLength,
@@ -38,10 +26,11 @@ import {
 } from './content';
 import { ContentBytes } from './contentBytes';
 import { deflate } from './deflate';
+import { fillForm } from './fillForm';
 import { userToPage, type PageBox } from './pageSpace';
 import { PdfFonts } from './pdfFonts';
 import type { PdfStyle } from './style';
-import { charactersOf, type NamedFont } from './textRuns';
+import type { NamedFont } from './textRuns';
 
 export interface PdfPage {
   plan: PagePlan;
@@ -284,40 +273,6 @@ class Writer {
 /** How notes are set on A4, in points. */
 const NOTES = { left: 50, top: 60, indent: 14, width: 480, size: 11, leading: 17, lines: 44 };
 
-/** In points. */
-const MULTILINE_SIZE = 12;
-
-/** The font that has most of the letters. */
-function fontFor(words: string, fonts: readonly NamedFont[]): PDFFont {
-  const had = ({ font }: NamedFont): number =>
-    [...words].filter((letter) => charactersOf(font).has(letter.codePointAt(0)!)).length;
-  return fonts.reduce((best, each) => (had(each) > had(best) ? each : best)).font;
-}
-
-/** Fills what was typed into a form. A field that is not there, or takes no such value, is left as it is. */
-function fillForm(document: PDFDocument, values: readonly FieldValue[], fonts: readonly NamedFont[]): void {
-  if (values.length === 0) return;
-  const form = document.getForm();
-  for (const { name, value } of values) {
-    const field = form.getFieldMaybe(name);
-    if (field instanceof PDFTextField) {
-      const limit = field.getMaxLength();
-      field.setText(limit === undefined ? value : value.slice(0, limit));
-      // Left to itself, text of several lines is set as large as its first line allows.
-      if (field.isMultiline() && field.acroField.getDefaultAppearance()) field.setFontSize(MULTILINE_SIZE);
-      // A field's own appearance knows one font only.
-      field.updateAppearances(fontFor(value, fonts));
-    } else if (field instanceof PDFCheckBox) {
-      if (value) field.check();
-      else field.uncheck();
-    } else if (field instanceof PDFDropdown || field instanceof PDFOptionList || field instanceof PDFRadioGroup) {
-      if (field.getOptions().includes(value)) field.select(value);
-      else if (value === '') field.clear();
-    }
-  }
-  form.updateFieldAppearances(fonts[0]!.font);
-}
-
 /** All that stands on these pages in letters. */
 function wordsOf(item: { kind: string } & Partial<{ lines: readonly string[]; note: string; value: string }>): string {
   return item.lines?.join('') ?? item.note ?? item.value ?? '';
@@ -328,25 +283,73 @@ function wordsOn(pages: readonly PdfPage[]): string {
   return words.join('');
 }
 
-/** A page of the base document may come in once as itself; every further time as a copy. */
-async function pageFor(
-  { plan }: PdfPage,
-  out: PDFDocument,
-  base: { media: string; pages: PDFPage[]; used: Set<number> } | null,
-  opened: Map<string, Promise<PDFDocument>>,
-  sources: PdfSources,
-): Promise<PDFPage> {
-  const { background } = plan;
-  if (background.kind !== 'pdf') return out.addPage([plan.width, plan.height]);
-  const index = background.page - 1;
-  if (base?.media === background.media && base.pages[index] && !base.used.has(index)) {
-    base.used.add(index);
-    return out.addPage(base.pages[index]);
+/** What was typed into the forms of the PDFs below the work, by the file that holds the form. */
+function formValues(pages: readonly PdfPage[]): Map<string, FieldValue[]> {
+  const values = new Map<string, FieldValue[]>();
+  for (const { plan, items } of pages) {
+    if (plan.background.kind !== 'pdf') continue;
+    const { media } = plan.background;
+    values.set(media, [...(values.get(media) ?? []), ...items.filter((item) => item.kind === 'field')]);
   }
-  const source = opened.get(background.media) ?? sources.pdf(background.media).then(load);
-  opened.set(background.media, source);
-  const [copy] = await out.copyPages(await source, [index]);
-  return out.addPage(copy);
+  return values;
+}
+
+/**
+ * The PDFs that pages are taken from. The first one is the document that is written, so its form fields stay fields; of
+ * every other, and of pages that are wanted again, copies come in. What is copied leaves its form behind: there the
+ * fields are filled and drawn for good before.
+ */
+class PageSources {
+  private readonly opened = new Map<string, Promise<PDFDocument>>();
+  private readonly used = new Set<number>();
+  private readonly values: Map<string, FieldValue[]>;
+
+  constructor(
+    private readonly out: PDFDocument,
+    private readonly base: { media: string; pages: readonly PDFPage[] } | null,
+    private readonly sources: PdfSources,
+    pages: readonly PdfPage[],
+  ) {
+    this.values = formValues(pages);
+  }
+
+  async pageFor({ plan }: PdfPage): Promise<PDFPage> {
+    const { background } = plan;
+    if (background.kind !== 'pdf') return this.out.addPage([plan.width, plan.height]);
+    const index = background.page - 1;
+    const own = this.base?.media === background.media ? this.base.pages[index] : undefined;
+    if (own && !this.used.has(index)) {
+      this.used.add(index);
+      return this.out.addPage(own);
+    }
+    const [copy] = await this.out.copyPages(await this.open(background.media), [index]);
+    return this.out.addPage(copy);
+  }
+
+  private open(media: string): Promise<PDFDocument> {
+    const opened = this.opened.get(media) ?? this.sources.pdf(media).then((bytes) => this.filled(media, bytes));
+    this.opened.set(media, opened);
+    return opened;
+  }
+
+  private async filled(media: string, bytes: Uint8Array): Promise<PDFDocument> {
+    const document = await load(bytes);
+    const values = this.values.get(media) ?? [];
+    if (values.length === 0) return document;
+    const words = values.map(({ value }) => value).join('');
+    const fonts = new PdfFonts(document, (file) => this.sources.font(file), words);
+    fillForm(document, values, await fonts.of('interface'));
+    document.getForm().flatten({ updateFieldAppearances: false });
+    // Fonts are written into a document as it is saved; what is copied out of it before lacks them.
+    await document.flush();
+    return document;
+  }
+
+  /** Fills the form of the document that is written. */
+  async fillBase(fonts: PdfFonts): Promise<void> {
+    const values = this.base ? (this.values.get(this.base.media) ?? []) : [];
+    if (values.length > 0) fillForm(this.out, values, await fonts.of('interface'));
+  }
 }
 
 /**
@@ -363,21 +366,20 @@ export async function writePdf(
   const out = first ? await load(await sources.pdf(first.media)) : await PDFDocument.create({ updateMetadata: false });
   const fonts = new PdfFonts(out, (file) => sources.font(file), wordsOn(pages));
   const writer = new Writer(out, sources, fonts);
-  const base = first ? { media: first.media, pages: out.getPages(), used: new Set<number>() } : null;
+  const base = first ? { media: first.media, pages: out.getPages() } : null;
   for (let i = out.getPageCount() - 1; i >= 0; i--) out.removePage(i);
-  const opened = new Map<string, Promise<PDFDocument>>();
+  const taken = new PageSources(out, base, sources, pages);
   const noted: { number: number; pins: Pin[] }[] = [];
-  const fields: FieldValue[] = [];
   for (const [i, page] of pages.entries()) {
-    const pdfPage = await pageFor(page, out, base, opened, sources);
+    const pdfPage = await taken.pageFor(page);
     noted.push({ number: i + 1, pins: await writer.page(pdfPage, page, style) });
-    if (base && page.plan.background.kind === 'pdf' && page.plan.background.media === base.media)
-      fields.push(...page.items.filter((item) => item.kind === 'field'));
   }
   if (style === 'flat') await writer.notes(noted);
-  if (fields.length > 0) fillForm(out, fields, await fonts.of('interface'));
+  await taken.fillBase(fonts);
   await writer.packed();
   if (title) out.setTitle(title);
   out.setProducer('Lippet');
+  await out.flush();
+  cleanOut(out);
   return out.save({ useObjectStreams: true, updateFieldAppearances: false });
 }

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import type { GoView } from '@lippet/core/contract/work';
+import type { GoView, SaidWithGo } from '@lippet/core/contract/work';
 import { markView } from '@lippet/core/review/rubric';
 import { Activity, Person, Piece, Review, Submission } from '../models/tables';
 import { notFound } from '../problems/problem';
@@ -33,6 +33,17 @@ export async function frozenDocument(goId: string): Promise<Buffer> {
 export async function frozenMarks(reviewId: string): Promise<Buffer | null> {
   const review = await Review.unscoped().findByPk(reviewId, { attributes: ['marks'], rejectOnEmpty: true });
   return review.marks;
+}
+
+/** What was said with the newest go of a piece; null where that was not taken back. */
+export async function takenBackOf(pieceId: string): Promise<SaidWithGo | null> {
+  const newest = await Submission.findOne({
+    where: { pieceId },
+    order: [['sentAt', 'DESC']],
+    attributes: ['word', 'felt', 'voiceId', 'withdrawnAt'],
+  });
+  if (!newest?.withdrawnAt) return null;
+  return { word: newest.word, felt: newest.felt ?? null, voice: newest.voiceId ?? null };
 }
 
 /** All goes of a piece that were not taken back, newest first, each with its review once that is released. */

@@ -16,7 +16,7 @@ import { activityParts } from './activityParts';
 import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
-import { goesOf } from './goes';
+import { goesOf, takenBackOf } from './goes';
 import { countUnseen, teachersOf } from './updates';
 
 /** What it works with. */
@@ -151,6 +151,7 @@ export class PieceService {
         next: times.length > 0 ? Math.min(...times) : null,
       },
       goes: await goesOf(pieceId),
+      takenBack: await takenBackOf(pieceId),
     };
   }
 

@@ -149,6 +149,9 @@ export default function ActivitySheet({
   });
   useBringIn(editable ? surface : null);
   const [untaken, setUntaken] = useState<string | null>(null);
+  useEffect(() => {
+    if (editable && editor) void editor.takeUpStroke();
+  }, [editable, editor]);
   const ready = editable && editor !== null && piece !== undefined;
   const takeIn = useEffectEvent(() => {
     const file = piece && live ? useHandedOver.getState().take(activityId) : null;

@@ -5,6 +5,7 @@ import { useEffect, useRef } from 'react';
 import { AccessibilityInfo, Animated, Easing, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { GoExport } from '../../page/GoExport';
+import { VoiceButton } from '../../recording/VoiceButton';
 import { Button } from '../../ui/Button';
 import { FeltShape } from '../../ui/FeltSign';
 import { Stamp } from '../../ui/Stamp';
@@ -45,6 +46,7 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
           <Text variant="bodyLarge">{FELT_WORDS[go.felt]}</Text>
         </View>
       )}
+      {go.voice && <VoiceButton voice={go.voice} label="what you said with it" />}
       {go.word && <Text variant="bodyLarge" style={styles.centre}>{`“${go.word}”`}</Text>}
       <GoExport goId={go.id} title={`${title}, go ${go.go}`} />
       <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>

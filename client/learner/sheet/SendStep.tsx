@@ -1,6 +1,5 @@
-import { LIMITS } from '@lippet/core/contract/limits';
 import type { ChoicePlan } from '@lippet/core/contract/plan';
-import { FELT, FELT_WORDS, type Felt, type PartView, type PieceView } from '@lippet/core/contract/work';
+import type { PartView, PieceView } from '@lippet/core/contract/work';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } from '@lippet/core/page/progress';
 import { timeWords } from '@lippet/core/recording/moments';
@@ -14,27 +13,27 @@ import { answerWords } from '@lippet/core/words/answers';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { SayNote } from '../../capture/SayNote';
+import { useSpokenNote } from '../../capture/SayNote';
 import { mediaOutbox, onTheirWay, refusedOf, wayWords } from '../../api/mediaOutbox';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
-import { VoiceButton } from '../../recording/VoiceButton';
 import { TakeThumb } from '../../recording/TakeThumb';
-import { Ask } from '../../ui/Ask';
-import { useUnsentWords } from '../../stores/unsent';
 import { Button } from '../../ui/Button';
-import { FeltShape } from '../../ui/FeltSign';
-import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
-import { Press } from '../../ui/Press';
 import { Say } from '../../ui/Say';
 import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
 import { useStore } from 'zustand';
 import { useLastReview } from '../notes/useLastReview';
 import { Receipt } from './Receipt';
+import { FlawsQuestion, SpeakingQuestion } from './SendQuestions';
+import { useSaidWithGo } from './useSaidWithGo';
 import { useSend } from './useSend';
+import { WordWithIt } from './WordWithIt';
 import { RefusedList } from '../../outbox/RefusedList';
 import { wordCountWords } from '@lippet/core/words/wordCount';
+
+/** What is asked before it goes. */
+type Question = 'flaws' | 'speaking';
 
 interface Props {
   piece: PieceView;
@@ -118,11 +117,8 @@ const MOST_SHOWN = 4;
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
 export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, onPage, onNotes }: Props) {
   const { sending, send, stop } = useSend(piece, live);
-  // With each go another word.
-  const [word, setWord] = useUnsentWords(`send:${piece.id}:${piece.goes.length + 1}`);
-  const [felt, setFelt] = useState<Felt | null>(null);
-  const [voice, setVoice] = useState<string | null>(null);
-  const [asking, setAsking] = useState(false);
+  const said = useSaidWithGo(piece);
+  const [asking, setAsking] = useState<Question | null>(null);
   // Measured from, and drawn from, the very document that will be frozen.
   const progress = useMemo(() => measureProgress(live.doc), [live]);
   const current = useMemo(() => piece.parts.filter(({ removed }) => !removed), [piece.parts]);
@@ -135,10 +131,12 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
     const refused = new Set(refusedOf(outbox, home).map(([id]) => id));
     return sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [], refused });
   }, [live, current, piece.choices, last, outbox, home]);
+  const note = useSpokenNote(home);
+  const speaking = useStore(note.state, ({ step }) => step === 'speaking' || step === 'keeping');
   const needed = checks.filter((check) => check.needed);
   const others = checks.filter((check) => !check.needed);
   // What a part lacks stands with it; the rest has a line of its own.
-  const said = checks.filter(({ kind, needed: must }) => !(must && kind === 'part'));
+  const flaws = checks.filter(({ kind, needed: must }) => !(must && kind === 'part'));
   const goThere = ({ kind, part, page }: SendCheck): void => {
     if (kind === 'note') onNotes();
     else if (page) onPage(page);
@@ -148,9 +146,22 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
 
   if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
   const busy = sending.step === 'sending' || sending.step === 'waiting';
-  const go = (): void => {
-    setAsking(false);
-    void send({ word, felt, voice });
+  const go = (voice = said.voice): void => {
+    setAsking(null);
+    void send({ word: said.word, felt: said.felt, voice });
+  };
+  const wantToSend = (): void => {
+    if (speaking) setAsking('speaking');
+    else if (checks.length > 0) setAsking('flaws');
+    else go();
+  };
+  /** What is being said goes along; where nothing of it could be kept, one stays here and reads why. */
+  const endNoteAndSend = async (): Promise<void> => {
+    setAsking(null);
+    const voice = await note.end();
+    if (!voice) return;
+    if (checks.length > 0) setAsking('flaws');
+    else go(voice);
   };
 
   return (
@@ -221,7 +232,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
               </Pressable>
             );
           })}
-        {said.map((check, i) => (
+        {flaws.map((check, i) => (
           <Pressable
             key={i}
             role="button"
@@ -238,37 +249,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
         ))}
         <RefusedList home={home} />
         {way && <Say calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Say>}
-        <Text variant="headlineSmall" role="heading" aria-level={2}>
-          A word with it
-        </Text>
-        <View role="radiogroup" aria-label="How it was for you" style={styles.felts}>
-          {FELT.map((each) => (
-            <Press
-              key={each}
-              role="radio"
-              aria-checked={felt === each}
-              aria-label={FELT_WORDS[each]}
-              flat={felt === each}
-              fill={felt === each ? colours.ochre : colours.scrap}
-              onPress={() => setFelt(felt === each ? null : each)}
-              style={styles.felt}
-            >
-              <FeltShape felt={each} />
-              <Text variant="labelMedium">{FELT_WORDS[each]}</Text>
-            </Press>
-          ))}
-        </View>
-        <Field label={`For ${teacher} to read`} value={word} onChangeText={setWord} multiline maxLength={LIMITS.word} />
-        {voice ? (
-          <View style={styles.felts}>
-            <VoiceButton voice={voice} label="what you said" />
-            <Button icon="bin" onPress={() => setVoice(null)}>
-              Leave it out
-            </Button>
-          </View>
-        ) : (
-          <SayNote home={`pieces/${piece.id}`} onSaid={setVoice} />
-        )}
+        <WordWithIt said={said} note={note} teacher={teacher} locked={busy} />
         {sending.step === 'refused' && <Say>{sending.why}</Say>}
         {sending.step === 'waiting' && <Say calm>{sending.why}</Say>}
       </ScrollView>
@@ -281,47 +262,22 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
             {sending.step === 'waiting' ? 'Waiting. Stop' : 'Sending …'}
           </Button>
         ) : (
-          <Button
-            kind="main"
-            large
-            icon="boat"
-            onPress={() => (checks.length > 0 ? setAsking(true) : go())}
-          >{`Send to ${teacher}`}</Button>
+          <Button kind="main" large icon="boat" onPress={wantToSend}>{`Send to ${teacher}`}</Button>
         )}
       </View>
-      <Ask
-        visible={asking}
-        onClose={() => setAsking(false)}
-        title={needed.length > 0 ? 'Not yet' : 'Send it as it is?'}
-        answers={
-          needed.length > 0 ? (
-            <>
-              <Button onPress={() => setAsking(false)}>Later</Button>
-              <Button kind="main" icon="pen" onPress={() => goThere(needed[0]!)}>
-                {first && needed[0]!.kind === 'part' ? `${MAKE_WORDS[first.kind]} ${first.title}` : 'Go there'}
-              </Button>
-            </>
-          ) : (
-            <>
-              <Button onPress={go}>Send it as it is</Button>
-              <Button kind="main" icon="eye" onPress={() => goThere(others[0]!)}>
-                Look at it first
-              </Button>
-            </>
-          )
-        }
-      >
-        {(needed.length > 0 ? needed : others).map(({ words }, i) => (
-          <Text key={i} variant="bodyLarge">
-            {words}
-          </Text>
-        ))}
-        <Text variant="bodyMedium">
-          {needed.length > 0
-            ? `${teacher} needs ${needed.length > 1 ? 'these' : 'this'} before it can go. What you made is kept.`
-            : `${teacher} gets it like this if you send it now.`}
-        </Text>
-      </Ask>
+      {asking === 'speaking' && (
+        <SpeakingQuestion onGoOn={() => setAsking(null)} onSend={() => void endNoteAndSend()} />
+      )}
+      {asking === 'flaws' && (
+        <FlawsQuestion
+          checks={needed.length > 0 ? needed : others}
+          teacher={teacher}
+          makeWord={first && needed[0]!.kind === 'part' ? `${MAKE_WORDS[first.kind]} ${first.title}` : 'Go there'}
+          onClose={() => setAsking(null)}
+          onLook={() => goThere((needed[0] ?? others[0])!)}
+          onSend={() => go()}
+        />
+      )}
     </View>
   );
 }
@@ -354,8 +310,6 @@ const styles = StyleSheet.create({
   pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, maxWidth: 160 },
   picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   words: { flex: 1, gap: 2 },
-  felts: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, alignItems: 'center' },
-  felt: { minWidth: 92, padding: 8, alignItems: 'center', gap: 4 },
   foot: { width: '100%', maxWidth: 640, padding: 18, paddingTop: 8, gap: 10 },
   written: { fontFamily: faces.reading, fontSize: 15, lineHeight: 21 },
   hint: { color: colours.soft, textAlign: 'center' },

@@ -20,8 +20,10 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
     staleTime: Infinity,
   });
   const { at, scale } = useOnScreen(surface);
+  // What can't be filled in is drawn by the page itself.
+  const open = fields.filter(({ readOnly }) => !readOnly);
   const rowOf = useRows();
-  if (fields.length === 0) return null;
+  if (open.length === 0) return null;
   const values = new Map(
     surface.allItems
       .filter((item): item is FieldValue => item.kind === 'field')
@@ -40,7 +42,7 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
     );
   return (
     <View style={styles.all} role="form" aria-label="Form">
-      {fields.map((field, i) => (
+      {open.map((field, i) => (
         <View
           key={`${field.name}-${i}`}
           style={[
@@ -51,7 +53,7 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
           <Control
             field={field}
             value={values.get(field.name) ?? field.value}
-            disabled={!editable || field.readOnly}
+            disabled={!editable}
             scale={scale}
             onFill={(value) => fill(field.name, value, field.kind === 'text')}
           />

@@ -116,6 +116,9 @@ export default function ReviewDesk({
   const editable = open && loaded && !frozen;
   const { tool, setTool } = useDrawing();
   const editor = useEditor(live, markItems);
+  useEffect(() => {
+    if (editable && editor) void editor.takeUpStroke();
+  }, [editable, editor]);
   useToolKeys(editable && over === null, MARK_TOOLS, { surface });
   useEffect(() => {
     if (!MARK_TOOLS.includes(tool)) setTool('pen');
