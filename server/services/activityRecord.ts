@@ -1,27 +1,22 @@
 import { Op } from 'sequelize';
 import { strToU8 } from 'fflate';
-import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { escaped } from '@lippet/core/page/svg';
 import { csvTable } from '@lippet/core/review/marksCsv';
-import { markView } from '@lippet/core/review/rubric';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { Activity, Person, Review, School, Submission } from '../models/tables';
 import { ZipFile } from '../storage/zipFile';
 import { activityParts } from './activityParts';
-import { fileName, type GoFiles } from './goFiles';
+import { fileName, type GoFile, type GoFiles } from './goFiles';
+import { goRecord, type GoRecord } from './goRecord';
 import type { PieceFactsService, Standing } from './pieceFacts';
 
 /** One go in the index of a record. */
-interface Entry {
-  go: number;
-  sentAt: Date;
-  late: boolean;
-  outcome: string;
-  mark: string;
-  note: string;
-  word: string;
+interface Entry extends GoRecord {
   files: string[];
 }
+
+/** Columns of the table. */
+const COLUMNS = ['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Rubric', 'Ticks', 'Note'];
 
 /**
  * All that was sent of an activity as a ZIP: by learner and go, with and without marks, a table of it, and an index
@@ -70,22 +65,21 @@ export class ActivityRecord {
     });
     const rows = learners.flatMap(({ name, state, entries }) =>
       entries.length === 0
-        ? [[name, state, '', '', '', '', '', '']]
+        ? [[name, state, ...COLUMNS.slice(2).map(() => '')]]
         : entries.map((each) => [
             name,
             state,
             String(each.go),
             when.format(each.sentAt),
             each.late ? 'late' : '',
-            each.outcome,
-            each.mark,
-            each.note,
+            outcomeWords(each),
+            each.cameBack?.mark ?? '',
+            rubricWords(each),
+            tickWords(each),
+            each.cameBack?.note ?? '',
           ]),
     );
-    await zip.add(
-      'marks.csv',
-      strToU8(csvTable(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note'], rows)),
-    );
+    await zip.add('marks.csv', strToU8(csvTable(COLUMNS, rows)));
     await zip.add(
       'activity.json',
       strToU8(
@@ -108,39 +102,37 @@ export class ActivityRecord {
     for (const { id } of await Submission.findAll({ where: sent, order: ['go'], attributes: ['id'] })) {
       const go = await Submission.unscoped().findByPk(id, { rejectOnEmpty: true });
       const review = await Review.unscoped().findOne({ where: { submissionId: id, releasedAt: { [Op.not]: null } } });
-      const entry: Entry = {
-        go: go.go,
-        sentAt: go.sentAt,
-        late: go.late,
-        word: go.word ?? '',
-        outcome: outcomeWords(review?.outcome),
-        mark: (review?.marked && markView(review.marked)?.mark?.words) ?? '',
-        note: review?.note ?? '',
-        files: [],
-      };
-      for await (const { name, content, packed } of this.work.all(
-        { id: pieceId, activityId },
-        go,
-        parts,
-        review?.marks ?? null,
-        {
-          everything: true,
-        },
-      )) {
+      const entry: Entry = { ...(await goRecord(go, parts, review)), files: [] };
+      const add = async ({ name, content, packed }: GoFile): Promise<void> => {
         const place = `${folder}/go ${go.go}/${name}`;
         await zip.add(place, content, { packed });
         entry.files.push(place);
-      }
+      };
+      const piece = { id: pieceId, activityId };
+      for await (const file of this.work.all(piece, go, parts, review?.marks ?? null, { everything: true }))
+        await add(file);
+      for await (const file of this.work.spoken(piece, go, review)) await add(file);
       entries.push(entry);
     }
     return entries;
   }
 }
 
-function outcomeWords(outcome: Outcome | null | undefined): string {
-  if (!outcome) return '';
-  return outcome === 'again' ? 'another go' : 'finished';
+function outcomeWords({ cameBack }: Entry): string {
+  if (!cameBack?.outcome) return '';
+  return cameBack.outcome === 'again' ? 'another go' : 'finished';
 }
+
+/** What was chosen in the lines of the rubric. */
+const rubricWords = ({ cameBack }: Entry): string =>
+  (cameBack?.rubric ?? []).map(({ line, level }) => `${line}: ${level}`).join('; ');
+
+/** Which ticks are set, and which of them the teacher confirmed. */
+const tickWords = ({ ticks }: Entry): string =>
+  ticks
+    .filter(({ ticked }) => ticked)
+    .map(({ part, confirmed }) => `${part}${confirmed ? ' (confirmed)' : ''}`)
+    .join('; ');
 
 const STYLE =
   'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem ' +
@@ -158,8 +150,8 @@ function row(name: string, state: string, entry: Entry | undefined, when: (date:
     ? [
         String(entry.go),
         `${when(entry.sentAt)}${entry.late ? ', late' : ''}`,
-        [entry.outcome, entry.mark].filter(Boolean).join(', '),
-        entry.note,
+        [outcomeWords(entry), entry.cameBack?.mark, rubricWords(entry), tickWords(entry)].filter(Boolean).join(', '),
+        entry.cameBack?.note ?? '',
       ]
     : ['', '', '', ''];
   const columns = [state, ...cells].map((cell) => `<td>${escaped(cell)}</td>`).join('');

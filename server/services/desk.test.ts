@@ -7,6 +7,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import * as Y from 'yjs';
 import type { PlanView } from '@lippet/core/contract/activities';
+import type { MediaView } from '@lippet/core/contract/media';
 import type {
   ExportView,
   GoPageView,
@@ -22,6 +23,7 @@ import type {
 import { markItems, readPages } from '@lippet/core/page/document';
 import { putItem } from '@lippet/core/page/item';
 import { setAnswered } from '@lippet/core/review/answeredNotes';
+import { writeWav } from '@lippet/core/sound/wav';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -335,7 +337,7 @@ it('all of an activity leaves as a ZIP: by learner with and without marks, a tab
   expect(Buffer.from(files['badab 11/go 1/pages.pdf']!).subarray(0, 5).toString()).toBe('%PDF-');
   expect([...files['marks.csv']!.subarray(0, 3)]).toEqual([0xef, 0xbb, 0xbf]);
   const [heads, ...rows] = Papa.parse<string[]>(strFromU8(files['marks.csv']!)).data;
-  expect(heads).toEqual(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Note']);
+  expect(heads).toEqual(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Rubric', 'Ticks', 'Note']);
   expect(rows.map(([name, state, number, , , outcome]) => [name, state, number, outcome])).toEqual([
     ['<b>ada</b> =1+1', 'Finished', '1', 'finished'],
     ['ben', 'New', '', ''],
@@ -353,4 +355,44 @@ it('all of an activity leaves as a ZIP: by learner with and without marks, a tab
     new Uint8Array(await (await second!.request('GET', `/api/exports/${later.id}/file`)).arrayBuffer()),
   );
   expect(Object.keys(theirs).sort()).toEqual(['activity.json', 'index.html', 'marks.csv']);
+});
+
+it('both ZIPs hold what was said: the voice and the feeling with a go, the spoken answer, and the talk under a note', async () => {
+  const id = await pieceOf(ada!);
+  const samples = Float32Array.from({ length: 16_000 }, (_, i) => 0.25 * Math.sin(i / 6));
+  const sound = Buffer.from(writeWav({ channels: [samples], rate: 16_000 }));
+  const voice = (await (await ada!.bring(id, sound)).json()) as MediaView;
+  await drawInto(school, id);
+  const go = await ada!.json<GoView>('POST', `/api/pieces/${id}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', id),
+    felt: 'hard',
+    voice: voice.id,
+  });
+  const review = await begin(go);
+  const note = await pin(review, go, 'Fine');
+  const answer = (await (await teacher!.bring(id, sound)).json()) as MediaView;
+  const told = { sort: 'sound', media: answer.id, seconds: 1, spans: [[0, 1]] };
+  const kept = await teacher!.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, {
+    note: '',
+    version: review.version,
+    told,
+  });
+  expect((await release(kept, { outcome: 'finished' })).status).toBe(200);
+  await ada!.json('POST', `/api/reviews/${review.id}/replies`, { id: randomUUID(), note, words: 'Thank you' });
+
+  const zipOf = async (client: TestClient, path: string, body?: object): Promise<Record<string, Uint8Array>> => {
+    const asked = await client.json<ExportView>('POST', path, body);
+    await harness.services.exports.run({ exportId: asked.id });
+    const file = await client.request('GET', `/api/exports/${asked.id}/file`);
+    return unzipSync(new Uint8Array(await file.arrayBuffer()));
+  };
+  const piece = await zipOf(ada!, `/api/goes/${go.id}/exports`, { style: 'zip' });
+  expect(Object.keys(piece)).toEqual(expect.arrayContaining(['go 1/said with it.webm', 'go 1/answer.webm']));
+  const [about] = (JSON.parse(strFromU8(piece['piece.json']!)) as { goes: Record<string, unknown>[] }).goes;
+  expect(about).toMatchObject({ felt: 'hard', cameBack: { replies: [{ who: 'ada', words: 'Thank you' }] } });
+  const activityZip = await zipOf(teacher!, `${activity()}/exports`);
+  expect(Object.keys(activityZip)).toEqual(
+    expect.arrayContaining(['ada/go 1/said with it.webm', 'ada/go 1/answer.webm']),
+  );
 });

@@ -14,7 +14,8 @@ import { ZipFile } from '../storage/zipFile';
 import { activityParts } from './activityParts';
 import type { ActivityRecord } from './activityRecord';
 import { findGo } from './goes';
-import type { GoFiles } from './goFiles';
+import type { GoFile, GoFiles } from './goFiles';
+import { goRecord } from './goRecord';
 import type { PieceFactsService } from './pieceFacts';
 
 /** A file that is made: how it is to be called, and where its bytes are. */
@@ -165,13 +166,14 @@ export class ExportService {
       where: { submissionId: goId, releasedAt: { [Op.not]: null } },
     });
     const files: Record<string, string> = {};
-    const all = this.work.all(piece, go, parts, review?.marks ?? null, { marksOnly: true });
-    for await (const { name, content, packed } of all) {
+    const add = async ({ name, content, packed }: GoFile): Promise<void> => {
       files[name] = `go ${go.go}/${name}`;
       await zip.add(files[name], content, { packed });
-    }
-    const cameBack = review && { outcome: review.outcome, note: review.note, at: review.releasedAt };
-    return { go: go.go, sentAt: go.sentAt, late: go.late, word: go.word, files, cameBack };
+    };
+    const sent = this.work.all(piece, go, parts, review?.marks ?? null, { marksOnly: true });
+    for await (const file of sent) await add(file);
+    for await (const file of this.work.spoken(piece, go, review)) await add(file);
+    return { ...(await goRecord(go, parts, review)), files };
   }
 }
 

@@ -3,10 +3,11 @@ import type { PartView } from '@lippet/core/contract/work';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import { PdfSourceError } from '@lippet/core/pdf/write';
+import { voicesOf } from '@lippet/core/recording/moments';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
 import type { Compute } from '../compute/compute';
-import type { Submission } from '../models/tables';
+import type { Review, Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
 import type { ZipContent } from '../storage/zipFile';
 import { namedMedia, type HomePiece } from './namedMedia';
@@ -81,14 +82,30 @@ export class GoFiles {
       const name = `${i + 1} ${fileName(part.title, part.kind)}`;
       if (words) yield { name: `${name}.txt`, content: strToU8(words), packed: false };
       const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
-      const media = take && (await namedMedia(piece, take.media));
-      const playable = media?.kind === 'film' ? 'mp4' : 'm4a';
-      if (media)
-        yield {
-          name: `${name}.${media.playableHash ? playable : 'webm'}`,
-          content: { path: this.files.pathOf(media.playableHash ?? media.hash) },
-          packed: true,
-        };
+      if (take) yield* this.recording(piece, take.media, name);
     }
+  }
+
+  /**
+   * What was spoken or filmed with a go: by its learner, by the teacher in answer, and by the teacher in notes.
+   * @param review of the go, once it is released; null before
+   */
+  async *spoken(piece: HomePiece, go: Submission, review: Review | null): AsyncGenerator<GoFile> {
+    if (go.voiceId) yield* this.recording(piece, go.voiceId, 'said with it');
+    if (review?.told) yield* this.recording(piece, review.told.media, 'answer');
+    const notes = review?.marks ? voicesOf(documentOf(review.marks)) : [];
+    for (const [i, voice] of notes.entries()) yield* this.recording(piece, voice, `note ${i + 1}`);
+  }
+
+  /** A recording in the form that plays everywhere, where there is one already. */
+  private async *recording(piece: HomePiece, id: string, name: string): AsyncGenerator<GoFile> {
+    const media = await namedMedia(piece, id);
+    if (!media) return;
+    const playable = media.kind === 'film' ? 'mp4' : 'm4a';
+    yield {
+      name: `${name}.${media.playableHash ? playable : 'webm'}`,
+      content: { path: this.files.pathOf(media.playableHash ?? media.hash) },
+      packed: true,
+    };
   }
 }
