@@ -19,7 +19,10 @@ export class Device {
     page.on('pageerror', (error) => this.troubles.push(`error on the page: ${error.message}`));
     page.on('console', (message) => {
       // The browser itself reports requests and sockets that a journey made fail on purpose.
-      if (message.type() === 'error' && !/Failed to load resource|WebSocket connection/.test(message.text())) {
+      if (
+        message.type() === 'error' &&
+        !/Failed to load resource|WebSocket connection|WebSocket is already in CLOSING/.test(message.text())
+      ) {
         this.troubles.push(`console: ${message.text()}`);
       }
     });

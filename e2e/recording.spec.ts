@@ -198,6 +198,44 @@ test('any part can be answered with a voice, and the teacher sees that it was', 
   await expect(quell.sheet).toBeVisible();
 });
 
+test('a note that is still being said goes along, is heard on the receipt, and is there again once it is taken back', async ({
+  device,
+}) => {
+  const amos = await device();
+  await amos.as('Amos Reddy');
+  await amos.openSheet('Draw your own flag');
+  await amos.draw(0.4);
+  const { page } = amos;
+  const toSend = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'Send', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Ready to send?' })).toBeVisible();
+  };
+  await toSend();
+  await page.getByRole('radio', { name: 'Hard' }).click();
+  await page.getByRole('button', { name: 'Say a note' }).click();
+  await expect(page.getByRole('timer')).toHaveText(/^0:(?!00)\d\d/, { timeout: 20_000 });
+  await page.getByRole('button', { name: /^Send to/ }).click();
+  const question = page.getByRole('dialog', { name: 'Your note is not finished' });
+  await expectAccessible(page, 'a note that is not finished');
+  await question.getByRole('button', { name: 'Go on speaking' }).click();
+  await expect(page.getByRole('timer')).toBeVisible();
+  await page.getByRole('button', { name: /^Send to/ }).click();
+  await question.getByRole('button', { name: 'End it and send' }).click();
+  await expect(page.getByRole('heading', { name: /^With / })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Hear what you said with it' })).toBeVisible();
+  await expect(page.getByText('Hard', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Back to Now' }).click();
+
+  // Taken back on another device, all that was said with it is there to be sent again.
+  const tablet = await device();
+  await tablet.as('Amos Reddy');
+  await tablet.openSheet('Draw your own flag');
+  await tablet.page.getByRole('button', { name: 'Take it back' }).click();
+  await tablet.page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(tablet.page.getByRole('radio', { name: 'Hard' })).toBeChecked();
+  await expect(tablet.page.getByRole('button', { name: 'Hear what you said' })).toBeVisible();
+});
+
 test('a large recording goes on where it stopped, after a cut network, a reload and a killed server; sending waits for it', async ({
   browser,
   school,

@@ -27,8 +27,8 @@ export default function MePage() {
   const { signOut } = useSession();
   const [asking, setAsking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const { penAt, fingersToo, setFingersToo } = useDrawing();
-  const penOnly = onlyPenDraws({ penAt, fingersToo }, Date.now());
+  const { penAt, fingers, setFingers } = useDrawing();
+  const penOnly = onlyPenDraws({ penAt, fingers }, Date.now());
   const client = useQueryClient();
   const settings = useSettings();
   const { leftHanded } = settings;
@@ -86,12 +86,12 @@ export default function MePage() {
               Right
             </Button>
           </View>
-          {(penOnly || fingersToo) && (
+          {(penOnly || fingers === 'draw') && (
             <View style={styles.row}>
               <Text variant="bodyMedium" style={styles.words}>
                 {penOnly ? 'A pen is used here, so fingers only move the page.' : 'Fingers draw here as a pen does.'}
               </Text>
-              <Button onPress={() => setFingersToo(penOnly)}>
+              <Button onPress={() => setFingers(penOnly ? 'draw' : 'move')}>
                 {penOnly ? 'Draw with fingers too' : 'Draw with the pen alone'}
               </Button>
             </View>

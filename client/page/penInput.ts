@@ -1,6 +1,6 @@
 import type { Point } from '@lippet/core/page/matrix';
 import type { RubberWay } from '@lippet/core/page/rubOut';
-import { panBy, toPage, zoomAt, type Viewport } from '@lippet/core/page/viewport';
+import { panBy, toPage, zoomAt } from '@lippet/core/page/viewport';
 import { isInkTool, type Tool } from '../stores/drawing';
 import { coalesced, InkGesture, isTap, type InkHost } from './inkGesture';
 import type { LivePen } from './pageRenderer';
@@ -20,8 +20,8 @@ export interface PenInputHost extends InkHost {
   pen(): LivePen;
   /** Whether only a stylus draws, and fingers move the page. */
   penOnly(): boolean;
-  /** A finger with a tool that draws has done nothing, because only the stylus draws. */
-  fingerDidNothing(): void;
+  /** A finger with a tool that draws has drawn nothing, because only the stylus does. */
+  fingerDrewNothing(): void;
   seePen(): void;
   /** A gesture that changes something begins, and ends: one step of undo. */
   begin(): void;
@@ -43,7 +43,7 @@ type Gesture =
   | InkGesture
   | { kind: 'rub'; pointer: number; x: number; y: number }
   | { kind: 'tool'; pointer: number; use: ToolGesture }
-  | { kind: 'pan'; pointer: number; x: number; y: number; began: number; travelled: number; looked: Viewport }
+  | { kind: 'pan'; pointer: number; x: number; y: number; began: number; travelled: number }
   | { kind: 'pinch'; x: number; y: number; spread: number };
 
 /** Two taps within this time (ms) and distance (pixels) are one double tap. */
@@ -142,7 +142,7 @@ export class PenInput {
     }
     if (this.gesture) return;
     const kind = this.wanted(event);
-    if (kind === 'pan') this.startPan(event, at);
+    if (kind === 'pan') this.gesture = { kind, pointer: event.pointerId, ...at, began: event.timeStamp, travelled: 0 };
     else if (kind === 'tool') this.startTool(event, at);
     else this.startInk(event, kind, at);
   };
@@ -163,10 +163,6 @@ export class PenInput {
     if (inks && event.pointerType === 'touch' && this.host.penOnly()) return 'pan';
     if (tool === 'rubber' || (event.buttons & ERASER_END) !== 0) return 'rub';
     return inks && !this.host.usesText(tool) ? 'draw' : 'tool';
-  }
-
-  private startPan({ pointerId: pointer, timeStamp: began }: PointerEvent, at: { x: number; y: number }): void {
-    this.gesture = { kind: 'pan', pointer, ...at, began, travelled: 0, looked: this.host.renderer.viewport };
   }
 
   private startTool(event: PointerEvent, at: { x: number; y: number }): void {
@@ -256,7 +252,7 @@ export class PenInput {
     const begin = this.isTap(gesture, event.timeStamp) ? this.host.tapped(at, event.pointerType === 'pen') : null;
     if (!begin) {
       this.finish(at);
-      if (gesture.kind === 'pan' && this.idle(event, gesture)) this.host.fingerDidNothing();
+      if (gesture.kind === 'pan' && this.wantedToDraw(event)) this.host.fingerDrewNothing();
       return;
     }
     this.giveUp();
@@ -274,18 +270,14 @@ export class PenInput {
     );
   }
 
-  /** Whether a finger wanted to draw and neither drew nor moved the page; a hand that rests beside a pen wants nothing. */
-  private idle(event: PointerEvent, { looked }: Extract<Gesture, { kind: 'pan' }>): boolean {
-    const { viewport } = this.host.renderer;
+  /** Whether a finger wanted to draw and could not; a hand that rests beside a pen wants nothing. */
+  private wantedToDraw({ pointerType, timeStamp }: PointerEvent): boolean {
     return (
-      event.pointerType === 'touch' &&
+      pointerType === 'touch' &&
       isInkTool(this.host.tool()) &&
       this.host.editable() &&
       this.host.penOnly() &&
-      event.timeStamp - this.lastPen > PEN_AWAY &&
-      viewport.scale === looked.scale &&
-      viewport.x === looked.x &&
-      viewport.y === looked.y
+      timeStamp - this.lastPen > PEN_AWAY
     );
   }
 

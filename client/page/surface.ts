@@ -145,7 +145,9 @@ export class Surface {
   editable = (): boolean => this.options.editable() && this.editor !== null;
   tool = (): Tool => useDrawing.getState().tool;
   penOnly = (): boolean => onlyPenDraws(useDrawing.getState(), Date.now());
-  fingerDidNothing = (): void => this.state.setState({ fingerIdle: true });
+  fingerDrewNothing = (): void => {
+    if (useDrawing.getState().fingers === 'ask') this.state.setState({ fingerIdle: true });
+  };
   seePen = (): void => void useDrawing.getState().seePen();
   /**
    * A tap in an empty spot for a photo or words begins that, whatever ink is in hand; with a pen, words may be written

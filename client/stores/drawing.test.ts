@@ -40,10 +40,10 @@ describe('the tools of a device', () => {
     expect(only(now)).toBe(false);
     useDrawing.getState().seePen();
     expect([only(now), only(now + 80_000_000), only(now + 90_000_000)]).toEqual([true, true, false]);
-    useDrawing.getState().setFingersToo(true);
+    useDrawing.getState().setFingers('draw');
     useDrawing.getState().seePen();
     expect(only(now)).toBe(false);
-    useDrawing.getState().setFingersToo(false);
+    useDrawing.getState().setFingers('move');
     expect(only(now)).toBe(true);
   });
 });

@@ -18,6 +18,9 @@ interface PaintChoice {
 /** Size of written words in points, by the names that widths have. */
 export const TEXT_SIZES: Record<WidthName, number> = { thin: 14, middle: 20, thick: 32 };
 
+/** Beside a stylus, fingers draw as well or move the page; who tries to draw with one is asked which, once. */
+export type FingerUse = 'ask' | 'draw' | 'move';
+
 interface DrawingState {
   tool: Tool;
   choices: Record<PaintTool, PaintChoice>;
@@ -25,15 +28,15 @@ interface DrawingState {
   mark: MarkMode;
   /** When a stylus was last seen here, in milliseconds since 1970; null for never. */
   penAt: number | null;
-  /** Fingers draw although there is a stylus. */
-  fingersToo: boolean;
+  /** What fingers do where there is a stylus. */
+  fingers: FingerUse;
   setTool: (tool: Tool) => void;
   setColour: (colour: string) => void;
   setWidth: (width: WidthName) => void;
   setRubber: (rubber: RubberMode) => void;
   setMark: (mark: MarkMode) => void;
   seePen: () => void;
-  setFingersToo: (fingersToo: boolean) => void;
+  setFingers: (fingers: FingerUse) => void;
 }
 
 /** Where no stylus was seen for so long (ms), fingers draw again by themselves. */
@@ -42,8 +45,8 @@ const PEN_FORGOTTEN = 86_400_000;
 const PEN_NOTED = 60_000;
 
 /** Whether only the stylus draws, so that a hand that rests draws nothing. */
-export const onlyPenDraws = ({ penAt, fingersToo }: Pick<DrawingState, 'penAt' | 'fingersToo'>, now: number): boolean =>
-  !fingersToo && penAt !== null && now - penAt < PEN_FORGOTTEN;
+export const onlyPenDraws = ({ penAt, fingers }: Pick<DrawingState, 'penAt' | 'fingers'>, now: number): boolean =>
+  fingers !== 'draw' && penAt !== null && now - penAt < PEN_FORGOTTEN;
 
 const PAINT_TOOLS: readonly Tool[] = [...INK_TOOLS, 'fill', 'words'];
 const isPaintTool = (tool: Tool): tool is PaintTool => PAINT_TOOLS.includes(tool);
@@ -74,7 +77,7 @@ export const useDrawing = create<DrawingState>()(
         rubber: 'whole',
         mark: 'free',
         penAt: null,
-        fingersToo: false,
+        fingers: 'ask',
         setTool: (tool) => set({ tool }),
         setColour: (colour) => choose({ colour }),
         setWidth: (width) => choose({ width }),
@@ -84,7 +87,7 @@ export const useDrawing = create<DrawingState>()(
           const now = Date.now();
           if (now - (get().penAt ?? 0) > PEN_NOTED) set({ penAt: now });
         },
-        setFingersToo: (fingersToo) => set({ fingersToo }),
+        setFingers: (fingers) => set({ fingers }),
       };
     },
     // A tool that came later must not miss its choice because an older visit's choices are read.

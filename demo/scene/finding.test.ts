@@ -17,20 +17,20 @@ function cornerError({ corners, width, height }: Scene, { quad }: FoundSheet): n
 
 describe('sheets in photos', () => {
   it('are found in at least 95 of 100 scenes, their corners on average within 0.8% of the diagonal', () => {
-    const wishes = manyScenes(200, 1, (i) => ({ thumb: i % 5 === 0, curl: i % 3 === 0 ? 2.5 : 0 }));
+    const wishes = manyScenes(100, 1, (i) => ({ thumb: i % 5 === 0, curl: i % 3 === 0 ? 2.5 : 0 }));
     const errors: number[] = [];
     for (const wish of wishes) {
       const scene = makeScene(wish);
       const found = findSheet(scene);
       if (found) errors.push(cornerError(scene, found));
     }
-    expect(errors.length).toBeGreaterThanOrEqual(190);
+    expect(errors.length).toBeGreaterThanOrEqual(95);
     expect(errors.reduce((sum, error) => sum + error, 0) / errors.length).toBeLessThan(0.008);
-    expect(errors.filter((error) => error < 0.02).length).toBeGreaterThanOrEqual(190);
+    expect(errors.filter((error) => error < 0.02).length).toBeGreaterThanOrEqual(95);
   }, 240_000);
 
   it('are seen where there is none in at most 2 of 100 scenes', () => {
-    const seen = manyScenes(60, 1000, () => ({ empty: true })).filter((wish) => findSheet(makeScene(wish)));
+    const seen = manyScenes(50, 1000, () => ({ empty: true })).filter((wish) => findSheet(makeScene(wish)));
     expect(seen.length).toBeLessThanOrEqual(1);
   }, 120_000);
 });

@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { useDrawing } from '../../stores/drawing';
+import { useDrawing, type FingerUse } from '../../stores/drawing';
 import { Button } from '../../ui/Button';
 import { Scrap } from '../../ui/Scrap';
 import type { Surface } from '../surface';
@@ -9,9 +9,12 @@ import type { Surface } from '../surface';
 /** Says why a finger draws nothing, as soon as one has tried, and lets it draw. */
 export function PenOnly({ surface }: { surface: Surface }) {
   const shown = useStore(surface.state, (state) => state.fingerIdle);
-  const setFingersToo = useDrawing((state) => state.setFingersToo);
+  const setFingers = useDrawing((state) => state.setFingers);
   if (!shown) return null;
-  const close = (): void => surface.state.setState({ fingerIdle: false });
+  const choose = (fingers: FingerUse): void => {
+    setFingers(fingers);
+    surface.state.setState({ fingerIdle: false });
+  };
   return (
     <View style={styles.place}>
       <Scrap style={styles.note}>
@@ -19,17 +22,10 @@ export function PenOnly({ surface }: { surface: Surface }) {
           Only the pen draws here.
         </Text>
         <View style={styles.row}>
-          <Button icon="pen" onPress={close}>
+          <Button icon="pen" onPress={() => choose('move')}>
             Pen alone
           </Button>
-          <Button
-            kind="main"
-            icon="hand"
-            onPress={() => {
-              setFingersToo(true);
-              close();
-            }}
-          >
+          <Button kind="main" icon="hand" onPress={() => choose('draw')}>
             Fingers too
           </Button>
         </View>
