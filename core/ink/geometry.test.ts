@@ -1,8 +1,9 @@
 import { segmentDistanceSquared, touchesInk } from './hit';
-import { boundsMeet, emptyInk, inkBounds, inkFromRows } from './ink';
+import { boundsMeet, emptyInk, inkBounds, inkFromRows, type Ink } from './ink';
 import { OneEuroFilter } from './oneEuro';
 import { outlinePath, strokeOutline } from './outline';
 import { PRESSURE_TOLERANCE, SIMPLIFY_TOLERANCE, simplifyInk } from './simplify';
+import { outlinePolygon } from './outlinePolygon';
 import { StrokeInProgress } from './strokeInProgress';
 import { radiusAt } from './tools';
 
@@ -128,6 +129,58 @@ describe('strokeOutline', () => {
 
   it('writes path data that begins, runs and closes', () => {
     expect(outlinePath(strokeOutline(line([0, 0], [30, 0], [60, 10]), 'brush', 8))).toMatch(/^M[-\d. ]+(Q[-\d. ]+)+Z$/);
+  });
+});
+
+/** How far a place is from the nearest point of a polygon's edge. */
+function distanceTo(polygon: Float64Array, x: number, y: number): number {
+  let least = Infinity;
+  const n = polygon.length;
+  for (let i = 0; i < n; i += 2) {
+    const [ax, ay, bx, by] = [polygon[i]!, polygon[i + 1]!, polygon[(i + 2) % n]!, polygon[(i + 3) % n]!];
+    const [dx, dy] = [bx - ax, by - ay];
+    const along = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+    least = Math.min(least, Math.hypot(ax + along * dx - x, ay + along * dy - y));
+  }
+  return least;
+}
+
+/** How far a place is from the line through an ink's samples. */
+function wayFrom({ x, y }: Ink, toX: number, toY: number): number {
+  let least = Infinity;
+  for (let i = 1; i < x.length; i++)
+    least = Math.min(least, segmentDistanceSquared([toX, toY], [x[i - 1]!, y[i - 1]!], [x[i]!, y[i]!]));
+  return Math.sqrt(least);
+}
+
+describe('what is drawn', () => {
+  /** A hand that goes from corner to corner, sampled at each alone, as of a fast hand or a slow device. */
+  const drawn = (corners: readonly (readonly [number, number])[], every: number): Ink => {
+    const stroke = new StrokeInProgress();
+    corners.forEach(([x, y], i) => stroke.add({ x, y, pressure: 0.5, time: i * every }));
+    return stroke.finish();
+  };
+  const zigzag = (wide: number, high: number) =>
+    Array.from({ length: 14 }, (_, i): [number, number] => [50 + i * wide, 100 + (i % 2) * high]);
+  const humps = Array.from({ length: 40 }, (_, i): [number, number] => [50 + i * 4, 100 + 4 * Math.sin(i * 0.9)]);
+
+  it.each([
+    ['a sharp, fast zigzag', zigzag(6, 40)],
+    ['a wide zigzag', zigzag(30, 20)],
+    ['a small zigzag', zigzag(3, 6)],
+    ['small humps', humps],
+  ])('of %s is within half a point of the way of the pen at every corner', (_, corners) => {
+    for (const every of [4, 8, 16, 33]) {
+      const ink = drawn(corners, every);
+      const width = 2;
+      const outline = outlinePolygon(strokeOutline(ink, 'pen', width));
+      // Ends are lifted: what lies between them counts.
+      for (const [x, y] of corners.slice(1, -2)) {
+        expect(wayFrom(ink, x, y)).toBeLessThan(0.5);
+        // The edge of the drawn line lies half its width from its middle.
+        expect(Math.abs(distanceTo(outline, x, y) - radiusAt('pen', width, 0.5))).toBeLessThan(0.5);
+      }
+    }
   });
 });
 

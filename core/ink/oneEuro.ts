@@ -29,6 +29,11 @@ export class OneEuroFilter {
 
   constructor(private readonly settings: OneEuroSettings = PEN_SMOOTHING) {}
 
+  /** Goes on from another value than it came to. */
+  goOnFrom(value: number): void {
+    this.value = value;
+  }
+
   /**
    * @param raw the sample, in any unit
    * @param time milliseconds; samples at or before the last one's time are taken as 1 ms later

@@ -1,3 +1,4 @@
+import { withBends } from './bends';
 import type { Ink } from './ink';
 import { pressureOutline } from './pressureOutline';
 import { TOOL_STYLES, type InkTool } from './tools';
@@ -13,7 +14,8 @@ export type Outline = Float64Array;
  */
 export function strokeOutline(ink: Ink, tool: InkTool, width: number): Outline {
   const { thinning, taper } = TOOL_STYLES[tool];
-  return pressureOutline(ink, { size: width, thinning, taper: taper * width });
+  const bent = withBends(ink);
+  return pressureOutline(bent.ink, { size: width, thinning, taper: taper * width }, bent.kept);
 }
 
 const short = (value: number, digits: number): string => String(Number(value.toFixed(digits)));

@@ -22,6 +22,8 @@ const SMOOTHING = 0.4;
 const LIFT = 3;
 const HALF_TURN = Math.PI + 1e-4;
 
+const NONE_KEPT = new Uint8Array(0);
+
 interface Turns {
   cos: Float64Array;
   sin: Float64Array;
@@ -77,10 +79,13 @@ let backX = new Float64Array(512);
 let backY = new Float64Array(512);
 /** Way from the beginning. */
 let run = new Float64Array(512);
+/** Whether the corners there are kept, however near they are to others. */
+let keep = new Uint8Array(512);
 
 function makeRoom(places: number): void {
   if (places <= xs.length) return;
   const size = places * 2;
+  keep = new Uint8Array(size);
   [xs, ys, press, backX, backY, run] = [
     new Float64Array(size),
     new Float64Array(size),
@@ -99,7 +104,7 @@ const between = ({ x, y, pressure }: Ink, share: number): [number, number, numbe
 ];
 
 /** Fills the places. @returns how many there are */
-function places(ink: Ink, size: number): number {
+function places(ink: Ink, size: number, kept: Uint8Array): number {
   const n = ink.x.length;
   // A single touch goes one point on, and of two samples three places lie between.
   const few = n === 1 ? 2 : 5;
@@ -128,6 +133,7 @@ function places(ink: Ink, size: number): number {
     backX[count] = dx / length;
     backY[count] = dy / length;
     run[count] = way;
+    keep[count] = kept.length > 0 ? kept[i]! : 0;
     count += 1;
   }
   [backX[0], backY[0]] = count > 1 ? [backX[1]!, backY[1]!] : [0, 0];
@@ -135,11 +141,16 @@ function places(ink: Ink, size: number): number {
 }
 
 /**
+ * @param kept 1 for each sample whose corners are kept, however near they are to others; empty for none
  * @returns corners of a closed polygon in page points: x0, y0, x1, y1, …; empty for an empty ink
  */
-export function pressureOutline(ink: Ink, { size, thinning, taper }: OutlineShape): Float64Array {
+export function pressureOutline(
+  ink: Ink,
+  { size, thinning, taper }: OutlineShape,
+  kept: Uint8Array = NONE_KEPT,
+): Float64Array {
   if (ink.x.length === 0 || size <= 0) return new Float64Array(0);
-  const count = places(ink, size);
+  const count = places(ink, size, kept);
   const last = count - 1;
   const total = run[last]!;
   left.length = right.length = ends.length = 0;
@@ -181,11 +192,11 @@ export function pressureOutline(ink: Ink, { size, thinning, taper }: OutlineShap
     const [alongX, alongY] = [nextX + (vx - nextX) * onward, nextY + (vy - nextY) * onward];
     const [ox, oy] = [alongY * radius, -alongX * radius];
     [hereLX, hereLY, hereRX, hereRY] = [x - ox, y - oy, x + ox, y + oy];
-    if (i <= 1 || (keptLX - hereLX) ** 2 + (keptLY - hereLY) ** 2 > apart) {
+    if (i <= 1 || keep[i] || (keptLX - hereLX) ** 2 + (keptLY - hereLY) ** 2 > apart) {
       left.push(hereLX, hereLY);
       [keptLX, keptLY] = [hereLX, hereLY];
     }
-    if (i <= 1 || (keptRX - hereRX) ** 2 + (keptRY - hereRY) ** 2 > apart) {
+    if (i <= 1 || keep[i] || (keptRX - hereRX) ** 2 + (keptRY - hereRY) ** 2 > apart) {
       right.push(hereRX, hereRY);
       [keptRX, keptRY] = [hereRX, hereRY];
     }

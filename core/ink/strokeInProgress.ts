@@ -15,6 +15,11 @@ export interface PenSample {
 
 /** At this speed (points a second) and above, a hand without pressure draws its lightest line. */
 const LIGHTEST_AT_SPEED = 1400;
+/**
+ * Smoothing never takes the line further than this from the pen, in points: the trembling of a hand is less, and a sharp
+ * turn must not be flattened.
+ */
+const MOST_LAG = 0.22;
 const SPEED_PRESSURE = { slow: 0.62, fast: 0.3, settle: 0.2 };
 
 /**
@@ -65,10 +70,22 @@ export class StrokeInProgress {
     if (!last) this.startTime = sample.time;
     if (this.full) return;
     const time = Math.max(sample.time - this.startTime, last ? last[3] : 0);
-    const x = this.filterX.next(sample.x, sample.time);
-    const y = this.filterY.next(sample.y, sample.time);
+    const [x, y] = this.smoothed(sample);
     if (last && x === last[0] && y === last[1]) return;
     this.rows.push([x, y, this.pressureOf(sample, last, x, y, time), time]);
+  }
+
+  /** A smoothed place, no further than {@link MOST_LAG} from where the pen is. */
+  private smoothed(sample: PenSample): [number, number] {
+    const x = this.filterX.next(sample.x, sample.time);
+    const y = this.filterY.next(sample.y, sample.time);
+    const behind = Math.hypot(x - sample.x, y - sample.y);
+    if (behind <= MOST_LAG) return [x, y];
+    const share = MOST_LAG / behind;
+    const [nearX, nearY] = [sample.x + share * (x - sample.x), sample.y + share * (y - sample.y)];
+    this.filterX.goOnFrom(nearX);
+    this.filterY.goOnFrom(nearY);
+    return [nearX, nearY];
   }
 
   private pressureOf(
