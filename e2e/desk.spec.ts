@@ -69,7 +69,7 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   ).toBeVisible();
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
   const desk = farrow.page;
-  await desk.getByRole('link', { name: /^Teodor Vance\. With teacher, go 2/ }).click();
+  await desk.getByRole('button', { name: /^Teodor Vance\. With teacher, go 2/ }).click();
   await expect(
     desk.getByRole('group', { name: 'Found when it was sent' }).getByText('Not ticked off yet: “Where is the sea?”'),
   ).toBeVisible();
@@ -128,7 +128,7 @@ test('two teachers see each other at one go, and neither overwrites what the oth
   const path = `/review/${await school.activityId('Three knots')}`;
   for (const each of [farrow, quell]) {
     await each.open(path);
-    await each.page.getByRole('link', { name: /^Isla Okpara/ }).click();
+    await each.page.getByRole('button', { name: /^Isla Okpara/ }).click();
     await expect(each.page.getByRole('heading', { level: 2, name: 'Isla Okpara' })).toBeVisible();
   }
   await expect(farrow.page.getByTestId('also-here')).toHaveText('Mr Quell is here too');
@@ -168,9 +168,9 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   const { page } = farrow;
   await page.getByRole('button', { name: 'All pieces side by side' }).click();
   const all = page.getByRole('region', { name: 'All pieces side by side' });
-  await expect(all.getByRole('link', { name: 'Open Milo Stannis’s Lighthouse' })).toBeVisible();
+  await expect(all.getByRole('button', { name: 'Open Milo Stannis’s Lighthouse' })).toBeVisible();
   await all.getByRole('tab', { name: /The keeper/ }).click();
-  await expect(all.getByRole('link', { name: 'Open Milo Stannis’s The keeper' })).toBeVisible();
+  await expect(all.getByRole('button', { name: 'Open Milo Stannis’s The keeper' })).toBeVisible();
   await all.getByRole('button', { name: 'Choose all 2 that wait' }).click();
   const bar = page.getByRole('region', { name: 'Answer 2 pieces' });
   await bar.getByRole('textbox', { name: /^A note to all of them/ }).fill('{name}, look at the sky.');
@@ -178,7 +178,7 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   await bar.getByRole('checkbox', { name: 'Hold it, tell later' }).click();
   await bar.getByRole('button', { name: 'Finished for 2 pieces' }).click();
   await expect(page.getByText('2 pieces answered.')).toBeVisible();
-  await all.getByRole('link', { name: 'Open Milo Stannis’s The keeper' }).click();
+  await all.getByRole('button', { name: 'Open Milo Stannis’s The keeper' }).click();
   await expect(page.getByRole('textbox', { name: 'Note to Milo' })).toHaveValue('Milo, look at the sky.');
   await expect(page.getByText('Held: finished. Milo sees nothing yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Tell all 2 that are held' }).click();
@@ -201,7 +201,7 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   ])
     expect(Object.keys(files)).toContain(name);
   await menu.getByRole('button', { name: 'Close' }).click();
-  await expect(page.getByRole('navigation', { name: 'The line' }).getByRole('link')).toHaveText([
+  await expect(page.getByRole('navigation', { name: 'The line' }).getByRole('button')).toHaveText([
     /Amos/,
     /Juno/,
     /Kit/,

@@ -81,7 +81,7 @@ test('learners who forgot to send are reminded with one press, once a day', asyn
   await expectAccessible(juno.page, 'a word with it');
   await juno.page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
   await expect(juno.page.getByRole('heading', { name: 'With Ms Farrow' })).toBeVisible();
-  await farrow.page.getByRole('link', { name: /^Juno Pell/ }).click();
+  await farrow.page.getByRole('button', { name: /^Juno Pell/ }).click();
   await expect(farrow.page.getByText('For Juno it was: hard')).toBeVisible();
 });
 

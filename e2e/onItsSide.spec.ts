@@ -79,7 +79,7 @@ test('a teacher sees the work beside the answer, and the line when it is asked f
   expect(await height(page.getByTestId('sheet'))).toBeGreaterThan(200);
   await expectAccessible(page, 'the desk of a phone on its side');
   await page.getByRole('button', { name: 'Show the line' }).click();
-  await page.getByRole('link', { name: /^Priya Sund/ }).click();
+  await page.getByRole('button', { name: /^Priya Sund/ }).click();
   await expect(answer.getByText('Priya Sund')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Show the line' })).toBeVisible();
   expect(await height(page.getByTestId('sheet'))).toBeGreaterThan(200);

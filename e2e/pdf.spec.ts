@@ -108,9 +108,9 @@ test('words are highlighted down a column, gather in a list that leads to them, 
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Marked words' }).click();
-  const first = page.getByRole('link', { name: /^The harbour lies open to the south\. .*Page 2/ });
+  const first = page.getByRole('button', { name: /^The harbour lies open to the south\. .*Page 2/ });
   await expect(first).toBeVisible();
-  await expect(page.getByRole('link', { name: /^Keeper’s Rock/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Keeper’s Rock/ })).toBeVisible();
   await page.getByRole('button', { name: 'By colour' }).click();
   await page.getByRole('button', { name: 'Copy as text' }).click();
   await expect(page.getByRole('button', { name: 'Copied' })).toBeVisible();

@@ -39,8 +39,8 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
   await page.getByRole('button', { name: 'Finished, next', exact: true }).click();
-  await expect(page.getByRole('link', { name: /^Oskar Vane\. Finished/ })).toBeVisible();
-  await page.getByRole('link', { name: /^Oskar Vane/ }).click();
+  await expect(page.getByRole('button', { name: /^Oskar Vane\. Finished/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Oskar Vane/ }).click();
   // The go leaves in every format, with the marks on it or without.
   await page.getByRole('button', { name: 'Take a copy out' }).click();
   const folder = mkdtempSync(join(tmpdir(), 'lippet-go-'));

@@ -61,7 +61,7 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
   await farrow.asTeacher('Ms Farrow');
   const desk = farrow.page;
   await desk.getByRole('link', { name: /^Colour the lantern room\. 3 to look at/ }).click();
-  await desk.getByRole('link', { name: /^Wren Abara\. With teacher/ }).click();
+  await desk.getByRole('button', { name: /^Wren Abara\. With teacher/ }).click();
   await expect(desk.getByRole('heading', { name: 'Wren Abara' })).toBeVisible();
   await farrow.expectStrokes(before + 3);
   await expect(farrow.saveLine).toContainText('saved at school too');
@@ -91,12 +91,12 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
   // Go 1 stayed as it was; go 2 is finished with the keyboard alone.
   await desk.keyboard.press('Escape');
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
-  await desk.getByRole('link', { name: /^Wren Abara\. With teacher, go 2 · today/ }).click();
+  await desk.getByRole('button', { name: /^Wren Abara\. With teacher, go 2 · today/ }).click();
   await farrow.expectStrokes(before + 4);
   const finish = desk.getByRole('button', { name: /^Finished/ });
   await finish.focus();
   await desk.keyboard.press('Enter');
-  await expect(desk.getByRole('link', { name: /^Wren Abara\. Finished/ })).toBeVisible();
+  await expect(desk.getByRole('button', { name: /^Wren Abara\. Finished/ })).toBeVisible();
   await wren.open('/shelf');
   await expect(page.getByRole('link', { name: /^Colour the lantern room\. Finished/ })).toBeVisible();
   const goes = await school.query<{ go: number; strokes: number }>(

@@ -2,9 +2,9 @@ import type { PieceState } from '@lippet/core/schedule/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import type { UpdateKind } from '@lippet/core/contract/work';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter, type Href } from 'expo-router';
+import type { Href } from 'expo-router';
 import { useEffect } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys, useUpdates } from '../api/queries';
 import { post } from '../api/request';
@@ -16,6 +16,7 @@ import { Scrap } from '../ui/Scrap';
 import { Screen } from '../ui/Screen';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
+import { Way } from '../ui/Way';
 
 /** What is about the state of work wears its stamp; all else a sign of its own. */
 const SIGN_OF: Record<UpdateKind, PieceState | { icon: LineName }> = {
@@ -45,7 +46,6 @@ function Sign({ kind }: { kind: UpdateKind }) {
 
 export default function Updates() {
   const { data, error, refetch } = useUpdates();
-  const router = useRouter();
   const client = useQueryClient();
   const loaded = data !== undefined;
   useEffect(() => {
@@ -60,11 +60,10 @@ export default function Updates() {
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
           {data?.length === 0 && <Say calm>Nothing has happened yet.</Say>}
           {data?.map((update) => (
-            <Pressable
+            <Way
               key={update.id}
-              role="link"
-              onPress={() => router.push(update.path as Href)}
-              aria-label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
+              to={update.path as Href}
+              label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
             >
               <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
                 <Sign kind={update.kind} />
@@ -75,7 +74,7 @@ export default function Updates() {
                   </Text>
                 </View>
               </Scrap>
-            </Pressable>
+            </Way>
           ))}
         </Screen>
       )}

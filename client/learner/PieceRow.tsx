@@ -1,14 +1,14 @@
 import type { PieceCard } from '@lippet/core/contract/work';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
-import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { sendWishes } from '../api/sendWishes';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
+import { Way } from '../ui/Way';
 
 /** The short word that says what to do next, where something is to be done. */
 function tagOf({ standing }: PieceCard, waits: boolean): { word: string; fill: string; text: string } | null {
@@ -23,7 +23,6 @@ function tagOf({ standing }: PieceCard, waits: boolean): { word: string; fill: s
 
 /** One piece in a list: stamp, title, how it stands. Pressing it opens the sheet. */
 export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; now: number }) {
-  const router = useRouter();
   const words = cardWords(card, now, zone);
   // By its activity: a list from before the piece was begun does not know of the piece.
   const waits = useStore(sendWishes, ({ wishes }) =>
@@ -31,11 +30,10 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
   );
   const tag = tagOf(card, waits);
   return (
-    <Pressable
-      role="link"
-      aria-label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`}
-      onPress={() => router.push(`/activity/${card.activityId}`)}
-      {...{ dataSet: { row: '' } }}
+    <Way
+      to={`/activity/${card.activityId}`}
+      label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`}
+      dataSet={{ row: '' }}
       style={({ pressed }) => pressed && styles.pressed}
     >
       <Scrap raised style={styles.scrap}>
@@ -54,7 +52,7 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
           </View>
         )}
       </Scrap>
-    </Pressable>
+    </Way>
   );
 }
 

@@ -1,16 +1,15 @@
 import type { PieceCard } from '@lippet/core/contract/work';
 import { dayWords, monthYearWords } from '@lippet/core/schedule/schoolTime';
-import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { colours, CUT } from '../ui/theme';
+import { Way } from '../ui/Way';
 import { Picture } from './Picture';
 
 /** Finished pieces as pictures on a shelf, by the month in which they were finished. */
 export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; zone: string; now: number }) {
-  const router = useRouter();
   const months = new Map<string, PieceCard[]>();
   for (const card of cards) {
     const month = monthYearWords(card.facts.latest?.released?.at ?? now, now, zone);
@@ -25,11 +24,7 @@ export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; z
           const when = released ? dayWords(released.at, now, zone) : '';
           return (
             <View key={card.activityId} role="listitem" style={styles.cell}>
-              <Pressable
-                role="link"
-                aria-label={`${card.title}. Finished ${when}. ${card.subject}`}
-                onPress={() => router.push(`/activity/${card.activityId}`)}
-              >
+              <Way to={`/activity/${card.activityId}`} label={`${card.title}. Finished ${when}. ${card.subject}`}>
                 <Scrap raised style={styles.scrap}>
                   <Picture
                     path={`/pieces/${card.pieceId}/picture?v=${card.pictureVersion}`}
@@ -48,7 +43,7 @@ export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; z
                     </View>
                   </View>
                 </Scrap>
-              </Pressable>
+              </Way>
             </View>
           );
         })}

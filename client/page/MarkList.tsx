@@ -54,7 +54,7 @@ export function MarkList({ doc, pages, onGo }: Props) {
           return (
             <Pressable
               key={mark.id}
-              role="link"
+              role="button"
               aria-label={`${words}. Page ${number}. Go there`}
               onPress={() => onGo(page, itemBounds(mark))}
               style={styles.entry}

@@ -1,12 +1,13 @@
 import type { ActivityCard } from '@lippet/core/contract/activities';
 import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
-import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { Link } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
 import { Scrap } from '../ui/Scrap';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
+import { Way } from '../ui/Way';
 import { countWords } from './countWords';
 
 /** When it is due, for each group that it is set for. */
@@ -29,7 +30,6 @@ const TAGS: Partial<Record<ActivityCard['state'], string>> = { draft: 'Draft', a
 
 /** One activity as its teacher made it. Pressing it opens it to be changed; what learners sent is a press beside. */
 export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zone: string }) {
-  const router = useRouter();
   const now = Date.now();
   const { id, title, subject, state, changed, counts, changedAt } = activity;
   const tag = TAGS[state] ?? (changed ? 'Changed' : null);
@@ -41,10 +41,9 @@ export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zo
   const made = countWords(counts, ['new']);
   return (
     <View style={styles.row}>
-      <Pressable
-        role="link"
-        aria-label={`Change ${name}. ${[tag, subject, line].filter(Boolean).join('. ')}`}
-        onPress={() => router.push(`/make/${id}`)}
+      <Way
+        to={`/make/${id}`}
+        label={`Change ${name}. ${[tag, subject, line].filter(Boolean).join('. ')}`}
         style={styles.grow}
       >
         <Scrap raised fill={state === 'set' ? colours.scrap : colours.mist} style={styles.scrap}>
@@ -65,16 +64,13 @@ export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zo
             {made ? <Text variant="bodySmall">{made}</Text> : null}
           </View>
         </Scrap>
-      </Pressable>
+      </Way>
       {state !== 'draft' && (
-        <Press
-          aria-label={`What was sent for ${name}`}
-          role="link"
-          onPress={() => router.push(`/review/${id}`)}
-          style={styles.sent}
-        >
-          <LineIcon name="review" size={26} />
-        </Press>
+        <Link href={`/review/${id}`} push asChild>
+          <Press aria-label={`What was sent for ${name}`} role="link" style={styles.sent}>
+            <LineIcon name="review" size={26} />
+          </Press>
+        </Link>
       )}
     </View>
   );

@@ -1,11 +1,11 @@
 import type { ReviewActivity } from '@lippet/core/contract/work';
 import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
-import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
+import { Way } from '../ui/Way';
 import { countWords } from './countWords';
 
 /** A headed list of activities with what waits in each; nothing at all where there are none. */
@@ -18,7 +18,6 @@ export function ActivityRows({
   activities: readonly ReviewActivity[];
   zone: string;
 }) {
-  const router = useRouter();
   const now = Date.now();
   if (activities.length === 0) return null;
   return (
@@ -38,11 +37,10 @@ export function ActivityRows({
         ].join(' · ');
         const counts = [when, countWords(activity.counts, ['with-teacher'])].filter(Boolean).join(' · ');
         return (
-          <Pressable
+          <Way
             key={activity.activityId}
-            role="link"
-            aria-label={`${activity.title}. ${wait} to look at. ${counts}`}
-            onPress={() => router.push(`/review/${activity.activityId}`)}
+            to={`/review/${activity.activityId}`}
+            label={`${activity.title}. ${wait} to look at. ${counts}`}
           >
             <Scrap raised style={styles.row}>
               <View style={styles.count}>
@@ -63,7 +61,7 @@ export function ActivityRows({
                 <Text variant="bodySmall">{counts}</Text>
               </View>
             </Scrap>
-          </Pressable>
+          </Way>
         );
       })}
     </View>

@@ -1,15 +1,14 @@
 import type { WaitingPiece } from '@lippet/core/contract/work';
 import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
-import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Picture } from '../learner/Picture';
 import { Scrap } from '../ui/Scrap';
 import { colours } from '../ui/theme';
+import { Way } from '../ui/Way';
 
 /** Every piece that waits, whatever it belongs to: the picture first, then whose it is and since when. */
 export function WaitingPieces({ pieces, zone }: { pieces: readonly WaitingPiece[]; zone: string }) {
-  const router = useRouter();
   const now = Date.now();
   return (
     <View style={styles.list} role="list" aria-label="Every piece that waits">
@@ -23,10 +22,9 @@ export function WaitingPieces({ pieces, zone }: { pieces: readonly WaitingPiece[
           .join(' · ');
         return (
           <View key={go.id} role="listitem">
-            <Pressable
-              role="link"
-              aria-label={`${name}: ${title}${go.go > 1 ? `, sent again, go ${go.go}` : ''}. ${words}`}
-              onPress={() => router.push(`/review/${activityId}?person=${personId}`)}
+            <Way
+              to={`/review/${activityId}?person=${personId}`}
+              label={`${name}: ${title}${go.go > 1 ? `, sent again, go ${go.go}` : ''}. ${words}`}
             >
               <Scrap raised style={styles.row}>
                 <Picture path={`/goes/${go.id}/picture?s=with-teacher`} alt="" style={styles.picture} />
@@ -43,7 +41,7 @@ export function WaitingPieces({ pieces, zone }: { pieces: readonly WaitingPiece[
                   </View>
                 )}
               </Scrap>
-            </Pressable>
+            </Way>
           </View>
         );
       })}

@@ -1,14 +1,13 @@
 import type { Me } from '@lippet/core/contract/signIn';
-import { useRouter } from 'expo-router';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Badge } from './Badge';
 import { LineIcon } from './LineIcon';
 import { colours, OUTLINE, TARGET } from './theme';
+import { Way } from './Way';
 
 /** A screen's title with what lies beside it: updates, and the person's own page. */
 export function PersonHead({ me, title, below, unseen }: { me: Me; title: string; below?: string; unseen?: number }) {
-  const router = useRouter();
   return (
     <View style={styles.head}>
       <View style={styles.words}>
@@ -21,12 +20,7 @@ export function PersonHead({ me, title, below, unseen }: { me: Me; title: string
           </Text>
         )}
       </View>
-      <Pressable
-        role="link"
-        aria-label={unseen ? `Updates, ${unseen} new` : 'Updates'}
-        onPress={() => router.push('/updates')}
-        style={styles.target}
-      >
+      <Way to="/updates" label={unseen ? `Updates, ${unseen} new` : 'Updates'} style={styles.target}>
         <LineIcon name="bell" size={28} />
         {unseen ? (
           <View style={styles.count}>
@@ -35,10 +29,10 @@ export function PersonHead({ me, title, below, unseen }: { me: Me; title: string
             </Text>
           </View>
         ) : null}
-      </Pressable>
-      <Pressable role="link" aria-label={`You: ${me.name}`} onPress={() => router.push('/me')} style={styles.target}>
+      </Way>
+      <Way to="/me" label={`You: ${me.name}`} style={styles.target}>
         <Badge name={me.name} colour={me.badge} size={40} />
-      </Pressable>
+      </Way>
     </View>
   );
 }

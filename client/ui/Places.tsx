@@ -1,11 +1,12 @@
-import { usePathname, useRouter } from 'expo-router';
+import { usePathname } from 'expo-router';
 import type { ReactNode } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { ScreenFaults } from './Faults';
 import { LineIcon, type LineName } from './LineIcon';
 import { colours } from './theme';
 import { useLayout } from './useLayout';
+import { Way } from './Way';
 
 export interface Place {
   path: '/now' | '/plan' | '/shelf' | '/our-class' | '/to-review' | '/activities' | '/class' | '/marks';
@@ -20,7 +21,6 @@ export interface Place {
 export function Places({ places, children }: { places: readonly Place[]; children: ReactNode }) {
   const beside = useLayout() !== 'phone';
   const path = usePathname();
-  const router = useRouter();
   return (
     <View style={[styles.frame, beside && styles.frameWide]}>
       <View style={styles.screen}>
@@ -31,19 +31,12 @@ export function Places({ places, children }: { places: readonly Place[]; childre
           const here = path === place.path;
           const colour = here ? colours.ochre : colours.scrap;
           return (
-            <Pressable
-              key={place.path}
-              role="link"
-              aria-label={place.word}
-              aria-current={here ? 'page' : undefined}
-              onPress={() => router.navigate(place.path)}
-              style={styles.place}
-            >
+            <Way key={place.path} to={place.path} place label={place.word} current={here} style={styles.place}>
               <LineIcon name={place.icon} colour={colour} size={26} />
               <Text variant="labelMedium" style={{ color: colour }}>
                 {place.word}
               </Text>
-            </Pressable>
+            </Way>
           );
         })}
       </View>

@@ -2,9 +2,8 @@ import type { ChoosableView } from '@lippet/core/contract/class';
 import { ANYTHING, collectionChoices, filterCollection } from '@lippet/core/schedule/collectionFilter';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { useQuery } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { get } from '../../api/request';
@@ -18,6 +17,7 @@ import { Say } from '../../ui/Say';
 import { Scrap } from '../../ui/Scrap';
 import { Stamp } from '../../ui/Stamp';
 import { colours, CUT } from '../../ui/theme';
+import { Way } from '../../ui/Way';
 
 const ANY = '';
 const options = (any: string, values: readonly string[]) => [
@@ -29,7 +29,6 @@ const FIND_FROM = 4;
 
 /** What a learner may choose to do, found by words, subject, topic and age; the choices combine. */
 export default function Collection() {
-  const router = useRouter();
   const { data, error, refetch } = useQuery({
     queryKey: keys.collection,
     queryFn: () => get<ChoosableView[]>('/collection'),
@@ -87,11 +86,7 @@ export default function Collection() {
       <View style={styles.grid} role="list">
         {found.map(({ activityId, title, subject, topic, goal, minutes, kinds, ages: range, state }) => (
           <View key={activityId} role="listitem" style={styles.cell}>
-            <Pressable
-              role="link"
-              aria-label={`${title}. ${state ? STATE_WORDS[state] : 'Not begun'}`}
-              onPress={() => router.push(`/activity/${activityId}`)}
-            >
+            <Way to={`/activity/${activityId}`} label={`${title}. ${state ? STATE_WORDS[state] : 'Not begun'}`}>
               <Scrap raised fill={state ? colours.scrap : colours.mist} style={styles.scrap}>
                 <View style={styles.row}>
                   {kinds.map((kind) => (
@@ -108,7 +103,7 @@ export default function Collection() {
                     .join(' · ')}
                 </Text>
               </Scrap>
-            </Pressable>
+            </Way>
           </View>
         ))}
       </View>

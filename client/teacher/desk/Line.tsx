@@ -59,7 +59,7 @@ const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
   const words = underWords(piece, zone);
   return (
     <Pressable
-      role="link"
+      role="button"
       aria-current={here ? 'true' : undefined}
       onPress={() => onChoose(piece.personId)}
       aria-label={`${piece.name}. ${STATE_WORDS[piece.standing.state]}, ${words}`}

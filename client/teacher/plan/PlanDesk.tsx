@@ -270,7 +270,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
         return (
           <Press
             key={place}
-            role="link"
+            role="button"
             flat
             aria-label={`${word}${open ? ', not complete' : optional}`}
             onPress={() => goTo(place)}

@@ -1,0 +1,88 @@
+/** Every screen by keys alone: what has a role does something, and what leads somewhere is a link. */
+import type { Page } from '@playwright/test';
+import { WIDE } from './chromium';
+import { expect, test } from './school';
+
+/** So many presses of Tab go through the longest of these screens. */
+const MOST = 90;
+
+interface Reached {
+  role: string;
+  name: string;
+  address: string | null;
+}
+
+/** What has the focus. */
+const focused = (page: Page): Promise<Reached | null> =>
+  page.evaluate(() => {
+    const element = document.activeElement;
+    if (!element || element === document.body) return null;
+    const role = element.getAttribute('role') ?? element.tagName.toLowerCase();
+    const name = element.getAttribute('aria-label') ?? element.textContent ?? '';
+    return { role, name, address: element.getAttribute('href') };
+  });
+
+/** All that Tab comes to, from the first to where it begins anew. */
+async function reached(page: Page): Promise<Reached[]> {
+  const all: Reached[] = [];
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  for (let i = 0; i < MOST; i++) {
+    await page.keyboard.press('Tab');
+    const next = await focused(page);
+    if (!next || (all.length > 0 && next.name === all[0]!.name && next.role === all[0]!.role)) return all;
+    all.push(next);
+  }
+  return all;
+}
+
+/** What is on a screen, so that it can be told whether anything has changed. */
+const shown = (page: Page): Promise<string> =>
+  page.evaluate(
+    () =>
+      `${window.location.href} ${document.body.innerText} ${document.querySelectorAll('[aria-checked=true],[aria-expanded=true],[role=dialog]').length}`,
+  );
+
+for (const [who, role, screens] of [
+  ['Wren Abara', 'learner', ['/now', '/plan', '/shelf', '/our-class', '/updates']],
+  ['Mr Quell', 'teacher', ['/to-review', '/activities', '/class', '/marks', '/updates']],
+] as const) {
+  test(`a ${role}’s links all have an address, and Enter opens them`, async ({ device }) => {
+    const one = await device({ viewport: WIDE });
+    await one.as(who);
+    const { page } = one;
+    for (const screen of screens) {
+      await one.open(screen);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expect(page.getByText('Opening …')).toHaveCount(0);
+      const things = await reached(page);
+      expect(things.length, screen).toBeGreaterThan(3);
+      const links = things.filter((thing) => thing.role === 'link' || thing.role === 'a');
+      expect(links.filter(({ address }) => !address).map(({ name }) => `${screen}: ${name}`)).toEqual([]);
+      // The last of them by Enter: behind it lie all the others.
+      const last = links.filter(({ address }) => !address!.startsWith('http') && address !== screen).at(-1);
+      if (!last) continue;
+      await page.getByRole('link', { name: last.name, exact: true }).last().focus();
+      await page.keyboard.press('Enter');
+      await expect
+        .poll(() => new URL(page.url()).pathname + new URL(page.url()).search, `${screen}: ${last.name}`)
+        .toBe(last.address);
+    }
+  });
+}
+
+test('on the desk every piece on the line opens by Enter', async ({ device, school }) => {
+  const quell = await device({ viewport: WIDE });
+  await quell.as('Mr Quell');
+  await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
+  const { page } = quell;
+  const line = page.getByRole('navigation', { name: 'The line' });
+  await expect(line.getByRole('button').first()).toBeVisible();
+  const count = await line.getByRole('button').count();
+  for (let i = 0; i < Math.min(count, 3); i++) {
+    const piece = line.getByRole('button').nth(count - 1 - i);
+    await piece.focus();
+    const before = await shown(page);
+    await page.keyboard.press('Enter');
+    await expect.poll(() => shown(page)).not.toBe(before);
+  }
+});
