@@ -58,6 +58,7 @@ import { UploadService } from './services/uploads';
 import { FileStore } from './storage/fileStore';
 import { SyncHub } from './sync/hub';
 import { NewsRoom } from './sync/news';
+import { ActivityPictureService } from './services/activityPictures';
 import { SendingService } from './services/sending/sending';
 import { UpdateWriter } from './sync/updateWriter';
 import { UpdateLog } from './sync/updateLog';
@@ -91,6 +92,7 @@ export function makeServices(
   const work = new GoFiles(files, compute, config.fontsRoot);
   const media = new MediaService(files, facts, jobs, clock);
   const pictures = new PagePictureService(compute, media);
+  const activityPictures = new ActivityPictureService(facts, pictures);
   const uploads = new UploadService(config.filesRoot, media, clock);
   const planning = new PlanningService(sequelize, facts, counts, media, clock);
   const signIn = new SignInService(sequelize, clock);
@@ -122,7 +124,8 @@ export function makeServices(
     captures: new CaptureService(sequelize, media, facts, clock),
     exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),
     sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
-    pieces: new PieceService({ sequelize, log, facts, pictures, hub: () => hub }, clock),
+    pieces: new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock),
+    activityPictures,
     speech: new SpeechService(files),
     groups: new GroupService(sequelize, clock),
     asks: new AskService(sequelize, facts, log, pictures, clock),

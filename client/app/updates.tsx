@@ -8,6 +8,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys, useUpdates } from '../api/queries';
 import { post } from '../api/request';
+import { Picture } from '../ui/Picture';
 import { SignedIn } from '../signIn/SignedIn';
 import { BackHead } from '../ui/BackHead';
 import { LineIcon, type LineName } from '../ui/LineIcon';
@@ -44,6 +45,26 @@ function Sign({ kind }: { kind: UpdateKind }) {
   );
 }
 
+/** An update leads to work: what that looks like, by the address. */
+function pictureOf(path: string): string | null {
+  const [, where, id] = /^\/(activity|review|feedback|asks)\/([0-9a-f-]{36})/.exec(path) ?? [];
+  if (!where) return null;
+  return where === 'feedback' ? `/goes/${id}/picture` : `/activities/${id}/picture`;
+}
+
+function Shown({ path, kind }: { path: string; kind: UpdateKind }) {
+  const picture = pictureOf(path);
+  if (!picture) return <Sign kind={kind} />;
+  return (
+    <View>
+      <Picture path={picture} alt="" style={styles.picture} />
+      <View style={styles.over}>
+        <Sign kind={kind} />
+      </View>
+    </View>
+  );
+}
+
 export default function Updates() {
   const { data, error, refetch } = useUpdates();
   const client = useQueryClient();
@@ -66,7 +87,7 @@ export default function Updates() {
               label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
             >
               <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
-                <Sign kind={update.kind} />
+                <Shown path={update.path} kind={update.kind} />
                 <View style={styles.words}>
                   <Text variant="titleSmall">{update.words}</Text>
                   <Text variant="bodySmall" style={{ color: colours.soft }}>
@@ -83,8 +104,10 @@ export default function Updates() {
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 14, paddingRight: 24, minHeight: 72 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 26, padding: 12, paddingRight: 24, minHeight: 72 },
   words: { flex: 1, gap: 2 },
+  picture: { width: 54, height: 70 },
+  over: { position: 'absolute', right: -16, bottom: -8 },
   sign: {
     width: 40,
     height: 40,

@@ -6,7 +6,7 @@ import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
 import { Scrap } from '../ui/Scrap';
 import { colours, OUTLINE } from '../ui/theme';
-import { Picture } from './Picture';
+import { Picture } from '../ui/Picture';
 
 /** The piece under way, with the draft as it is. */
 export function CarryOn({ card, zone, now }: { card: PieceCard; zone: string; now: number }) {

@@ -7,6 +7,7 @@ import { useStore } from 'zustand';
 import { sendWishes } from '../api/sendWishes';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
+import { Picture } from '../ui/Picture';
 import { colours, OUTLINE } from '../ui/theme';
 import { Way } from '../ui/Way';
 
@@ -21,7 +22,13 @@ function tagOf({ standing }: PieceCard, waits: boolean): { word: string; fill: s
   return null;
 }
 
-/** One piece in a list: stamp, title, how it stands. Pressing it opens the sheet. */
+/** What is drawn so far; before anything is, the sheet as the teacher gave it. */
+const pictureOf = ({ activityId, pieceId, pictureVersion, standing }: PieceCard): string =>
+  pieceId && standing.state !== 'new'
+    ? `/pieces/${pieceId}/picture?v=${pictureVersion}`
+    : `/activities/${activityId}/picture`;
+
+/** One piece in a list: what it looks like, title, how it stands. Pressing it opens the sheet. */
 export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; now: number }) {
   const words = cardWords(card, now, zone);
   // By its activity: a list from before the piece was begun does not know of the piece.
@@ -37,7 +44,12 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
       style={({ pressed }) => pressed && styles.pressed}
     >
       <Scrap raised style={styles.scrap}>
-        <Stamp state={card.standing.state} size={46} />
+        <View>
+          <Picture path={pictureOf(card)} alt="" style={styles.picture} />
+          <View style={styles.stamp}>
+            <Stamp state={card.standing.state} size={34} />
+          </View>
+        </View>
         <View style={styles.words}>
           <Text variant="titleMedium">{card.title}</Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
@@ -58,7 +70,10 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
 
 const styles = StyleSheet.create({
   pressed: { transform: [{ translateX: 3 }, { translateY: 3 }] },
-  scrap: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 14, paddingRight: 18, minHeight: 74 },
+  scrap: { flexDirection: 'row', alignItems: 'center', gap: 22, padding: 12, paddingRight: 18, minHeight: 98 },
+  picture: { width: 58, height: 74 },
+  // Half over the picture: it is seen at once, and hides little of the work.
+  stamp: { position: 'absolute', right: -12, bottom: -8 },
   words: { flex: 1, gap: 2 },
   tag: { borderWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 10, paddingVertical: 5, marginTop: 6 },
 });

@@ -6,7 +6,7 @@ import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { colours, CUT } from '../ui/theme';
 import { Way } from '../ui/Way';
-import { Picture } from './Picture';
+import { Picture } from '../ui/Picture';
 
 /** Finished pieces as pictures on a shelf, by the month in which they were finished. */
 export function ShelfGrid({ cards, zone, now }: { cards: readonly PieceCard[]; zone: string; now: number }) {

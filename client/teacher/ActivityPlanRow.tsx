@@ -3,6 +3,7 @@ import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
 import { Link } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { Picture } from '../ui/Picture';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
 import { Scrap } from '../ui/Scrap';
@@ -47,6 +48,7 @@ export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zo
         style={styles.grow}
       >
         <Scrap raised fill={state === 'set' ? colours.scrap : colours.mist} style={styles.scrap}>
+          <Picture path={`/activities/${id}/picture?v=${changedAt}`} alt="" style={styles.picture} />
           <View style={styles.words}>
             <View style={styles.title}>
               <Text variant="titleMedium" style={styles.shrink}>
@@ -79,8 +81,9 @@ export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zo
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', gap: 14, alignItems: 'stretch' },
   grow: { flex: 1 },
-  scrap: { padding: 14, paddingRight: 24, minHeight: 74 },
-  words: { gap: 3 },
+  scrap: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 12, paddingRight: 24, minHeight: 94 },
+  picture: { width: 54, height: 70 },
+  words: { flex: 1, gap: 3 },
   title: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
   shrink: { flexShrink: 1 },
   tag: {

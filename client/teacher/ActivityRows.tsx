@@ -2,6 +2,7 @@ import type { ReviewActivity } from '@lippet/core/contract/work';
 import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { Picture } from '../ui/Picture';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
@@ -43,6 +44,7 @@ export function ActivityRows({
             label={`${activity.title}. ${wait} to look at. ${counts}`}
           >
             <Scrap raised style={styles.row}>
+              <Picture path={`/activities/${activity.activityId}/picture`} alt="" style={styles.picture} />
               <View style={styles.count}>
                 <Stamp state={wait > 0 ? 'with-teacher' : settled} size={42} />
                 {wait > 0 && (
@@ -71,6 +73,7 @@ export function ActivityRows({
 const styles = StyleSheet.create({
   list: { gap: 13, marginTop: 8 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 16, padding: 14, paddingRight: 24 },
+  picture: { width: 54, height: 70 },
   count: { width: 56, height: 50, justifyContent: 'center' },
   number: {
     position: 'absolute',

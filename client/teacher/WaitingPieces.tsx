@@ -2,7 +2,7 @@ import type { WaitingPiece } from '@lippet/core/contract/work';
 import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Picture } from '../learner/Picture';
+import { Picture } from '../ui/Picture';
 import { Scrap } from '../ui/Scrap';
 import { colours } from '../ui/theme';
 import { Way } from '../ui/Way';

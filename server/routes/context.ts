@@ -22,6 +22,7 @@ import type { GroupService } from '../services/groups';
 import type { MarksService } from '../services/marks';
 import type { MediaService } from '../services/media';
 import type { PieceCopyService } from '../services/pieceCopies';
+import type { ActivityPictureService } from '../services/activityPictures';
 import type { SendingService } from '../services/sending/sending';
 import type { PieceService } from '../services/pieces';
 import type { PlanningService } from '../services/planning';
@@ -46,6 +47,7 @@ export interface Services {
   jobs: Jobs;
   signIn: SignInService;
   pieces: PieceService;
+  activityPictures: ActivityPictureService;
   sending: SendingService;
   media: MediaService;
   uploads: UploadService;

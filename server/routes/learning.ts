@@ -5,11 +5,12 @@ import { body, id, signedIn, type AppEnv, type Services } from './context';
 import { binary, picture } from './bytes';
 
 /** The learner's side: Now, pieces, goes, and the updates that both sides get. */
-export function learningRoutes({ pieces, sending, reviews, calendar }: Services): Hono<AppEnv> {
+export function learningRoutes({ pieces, activityPictures, sending, reviews, calendar }: Services): Hono<AppEnv> {
   const routes = new Hono<AppEnv>();
   routes.get('/now', async (c) => c.json(await pieces.now(signedIn(c))));
   routes.get('/collection', async (c) => c.json(await pieces.collection(signedIn(c))));
   routes.post('/activities/:id/piece', async (c) => c.json(await pieces.open(signedIn(c), id(c))));
+  routes.get('/activities/:id/picture', async (c) => picture(c, await activityPictures.of(signedIn(c), id(c))));
   routes.put('/activities/:id/day', async (c) => {
     const actor = signedIn(c);
     await pieces.chooseDay(actor, id(c), (await body(c, dayBody)).day);

@@ -73,6 +73,10 @@ const TABLE: Record<string, Row> = {
     path: ({ activity }) => `/api/activities/${activity}/piece`,
     allowed: { owner: 200, classmate: 200 },
   },
+  'GET /api/activities/:id/picture': {
+    path: ({ activity }) => `/api/activities/${activity}/picture`,
+    allowed: { owner: 200, classmate: 200, teacher: 200 },
+  },
   'PUT /api/activities/:id/day': {
     path: ({ activity }) => `/api/activities/${activity}/day`,
     body: () => ({ day: '2026-11-27' }),

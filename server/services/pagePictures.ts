@@ -31,8 +31,13 @@ export class PagePictureService {
    * @throws ProblemError `not-found` where it has none
    */
   async of(piece: HomePiece, shown: PieceAsShown): Promise<Buffer> {
-    const picture = await pagePicture(this.compute, { ...shown, pictures: this.media.picturesOf(piece) });
+    const picture = await this.maybe(piece, shown);
     if (!picture) throw notFound();
     return picture;
+  }
+
+  /** The same; null where it has none. */
+  maybe(piece: HomePiece, shown: PieceAsShown): Promise<Buffer | null> {
+    return pagePicture(this.compute, { ...shown, pictures: this.media.picturesOf(piece) });
   }
 }

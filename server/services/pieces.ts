@@ -13,6 +13,7 @@ import type { SyncHub } from '../sync/hub';
 import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
 import { activityParts } from './activityParts';
+import type { ActivityPictureService } from './activityPictures';
 import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
@@ -25,6 +26,7 @@ interface PieceWorld {
   log: UpdateLog;
   facts: PieceFactsService;
   pictures: PagePictureService;
+  activityPictures: ActivityPictureService;
   hub: () => SyncHub;
 }
 
@@ -34,16 +36,18 @@ export class PieceService {
   private readonly log: UpdateLog;
   private readonly facts: PieceFactsService;
   private readonly pictures: PagePictureService;
+  private readonly activityPictures: ActivityPictureService;
   private readonly hub: () => SyncHub;
 
   constructor(
-    { sequelize, log, facts, pictures, hub }: PieceWorld,
+    { sequelize, log, facts, pictures, activityPictures, hub }: PieceWorld,
     private readonly clock: () => number = Date.now,
   ) {
     this.sequelize = sequelize;
     this.log = log;
     this.facts = facts;
     this.pictures = pictures;
+    this.activityPictures = activityPictures;
     this.hub = hub;
   }
 
@@ -187,7 +191,11 @@ export class PieceService {
       tag: `${pieceId}.${standing.pictureVersion}.${await this.pictures.arrived(piece)}`,
       draw: async () => {
         const kept = await this.log.updates({ kind: 'piece', id: pieceId });
-        return this.pictures.of(piece, { updates: kept?.updates ?? [] });
+        // Words and ticks have no look of their own: the activity's stands for them.
+        return (
+          (await this.pictures.maybe(piece, { updates: kept?.updates ?? [] })) ??
+          this.activityPictures.draw(piece.activityId)
+        );
       },
     };
   }

@@ -5,7 +5,7 @@ import { memo, useCallback, useEffect, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
-import { Picture } from '../../learner/Picture';
+import { Picture } from '../../ui/Picture';
 import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
 

@@ -1,5 +1,5 @@
 import { Image, StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
-import { colours, OUTLINE } from '../ui/theme';
+import { colours, OUTLINE } from './theme';
 
 /** A small picture of a page, as the server draws it from the work itself. */
 export function Picture({ path, alt, style }: { path: string; alt: string; style?: StyleProp<ViewStyle> }) {
