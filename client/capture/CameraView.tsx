@@ -25,6 +25,7 @@ import {
   type Frame,
 } from './camera';
 import { scanner } from './scanner';
+import { Stitches } from './Stitches';
 
 interface Props {
   /** What is being photographed. */
@@ -220,15 +221,7 @@ export function CameraView({
                   data-testid="outline"
                   style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}
                 >
-                  <polygon
-                    points={quad.map(({ x, y }) => `${x},${y}`).join(' ')}
-                    fill={cut ? 'none' : colours.ochre}
-                    fillOpacity={0.15 + wait * 0.35}
-                    stroke={cut ? colours.blush : colours.ochre}
-                    strokeWidth={seen.width / 110}
-                    strokeLinejoin="round"
-                    strokeDasharray={cut ? `${seen.width / 40}` : undefined}
-                  />
+                  <Stitches corners={quad} scale={seen.width} cut={cut} sewn={wait} />
                 </svg>
               )}
             </div>

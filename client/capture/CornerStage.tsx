@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { colours } from '../ui/theme';
+import { Stitches } from './Stitches';
 
 interface Props {
   photo: Blob;
@@ -11,6 +12,8 @@ interface Props {
   onChange: (corners: number[]) => void;
 }
 
+/** The seam is as strong as on a picture of this width, in pixels. */
+const STITCHED = 420;
 const NAMES = ['Top left', 'Top right', 'Bottom right', 'Bottom left'];
 const HANDLE = 48;
 const LOUPE = 112;
@@ -126,13 +129,7 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
           aria-hidden
           style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
         >
-          <polygon
-            points={points.map(({ x, y }) => `${x},${y}`).join(' ')}
-            fill={colours.ochre}
-            fillOpacity={0.12}
-            stroke={colours.ochre}
-            strokeWidth={3}
-          />
+          <Stitches corners={points} scale={STITCHED} />
         </svg>
       )}
       {points.map(({ x, y }, corner) => (

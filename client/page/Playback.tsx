@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { AccessibilityInfo, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
+import { RopeSlider } from '../ui/RopeSlider';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE } from '../ui/theme';
 import { drawPage } from './drawPage';
@@ -111,18 +112,15 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
         height={Math.round(page.height * fit * 2)}
         style={{ width: page.width * fit, height: page.height * fit, border: `${OUTLINE}px solid ${colours.ink}` }}
       />
-      <input
-        type="range"
-        aria-label="Moment"
-        min={0}
-        max={Math.round(line.total)}
+      <RopeSlider
+        label="Moment"
+        most={Math.round(line.total)}
         step={50}
         value={Math.round(at)}
-        onChange={(event) => {
+        onChange={(moment) => {
           setPlaying(false);
-          setAt(Number(event.target.value));
+          setAt(moment);
         }}
-        style={{ width: '100%', height: 32, accentColor: colours.vermilion }}
       />
       <View style={styles.row}>
         <Button icon={playing ? 'pause' : 'play'} onPress={toggle}>

@@ -4,7 +4,9 @@ import { colours, OUTLINE } from '../ui/theme';
 import { Wave } from './Wave';
 
 const HEIGHT = 64;
-const GRIP = 26;
+/** A tab that one takes hold of: its width, and how far it hangs below. */
+const GRIP = 34;
+const TAB = 28;
 /** What is left is at least this long, in seconds. */
 const LEAST = 0.5;
 /** How far an arrow key moves an end; with Shift, farther. */
@@ -20,7 +22,33 @@ interface Props {
   onTrim: (from: number, to: number) => void;
 }
 
-/** The shape of a recording with a grip at each end: what is outside is left out. */
+/** Where it is cut: a line across, and a tab below that one takes hold of. */
+function Shears({ end }: { end: 'from' | 'to' }) {
+  const edge = end === 'from' ? { left: 0 } : { right: 0 };
+  return (
+    <>
+      <span
+        aria-hidden
+        style={{ position: 'absolute', top: 0, bottom: TAB, width: 4, backgroundColor: colours.ink, ...edge }}
+      />
+      <svg
+        aria-hidden
+        viewBox="0 0 34 28"
+        style={{ position: 'absolute', bottom: 0, left: 0, width: GRIP, height: TAB }}
+      >
+        <path
+          d={end === 'from' ? 'M1 1H33V14L20 27H1Z' : 'M33 1H1V14L14 27H33Z'}
+          fill={colours.mist}
+          stroke={colours.ink}
+          strokeWidth={2}
+        />
+        <path d="M11 7v11M17 7v11M23 7v7" stroke={colours.ink} strokeWidth={2.5} strokeLinecap="round" />
+      </svg>
+    </>
+  );
+}
+
+/** The shape of a recording with a tab at each end: what is outside is left out. */
 export function TrimBar({ length, peaks, from, to, at, onTrim }: Props) {
   const bar = useRef<HTMLDivElement>(null);
   const set = (end: 'from' | 'to', value: number): void => {
@@ -57,21 +85,15 @@ export function TrimBar({ length, peaks, from, to, at, onTrim }: Props) {
         onPointerMove={onPointer}
         style={{
           position: 'absolute',
-          top: -4,
-          bottom: -4,
+          top: 0,
+          bottom: -TAB,
           width: GRIP,
           left: `calc(${share(value)} - ${end === 'from' ? 0 : GRIP}px)`,
-          backgroundColor: colours.ochre,
-          border: `${OUTLINE}px solid ${colours.ink}`,
           touchAction: 'none',
           cursor: 'ew-resize',
-          display: 'flex',
-          alignItems: 'center',
-          justifyContent: 'center',
-          boxSizing: 'border-box',
         }}
       >
-        <span aria-hidden style={{ width: 3, height: 26, backgroundColor: colours.ink }} />
+        <Shears end={end} />
       </div>
     );
   };
@@ -86,6 +108,7 @@ export function TrimBar({ length, peaks, from, to, at, onTrim }: Props) {
         height: HEIGHT,
         backgroundColor: colours.scrap,
         border: `${OUTLINE}px solid ${colours.ink}`,
+        marginBottom: TAB,
       }}
     >
       {peaks && <Wave peaks={peaks} heard={0} height={HEIGHT} />}

@@ -1,3 +1,4 @@
+import { inkOf } from './curve';
 import type { Ink } from './ink';
 
 /**
@@ -58,14 +59,4 @@ export function withBends(ink: Ink): BentInk {
   put(n - 1, 0, 1);
   if (kept.length === n) return { ink, kept: NONE };
   return { ink: inkOf(rows), kept: Uint8Array.from(kept) };
-}
-
-function inkOf(rows: readonly number[]): Ink {
-  const column = (k: number): number[] => rows.filter((_, i) => i % 4 === k);
-  return {
-    x: Float64Array.from(column(0)),
-    y: Float64Array.from(column(1)),
-    pressure: Float32Array.from(column(2)),
-    time: Float64Array.from(column(3)),
-  };
 }

@@ -1,3 +1,4 @@
+import { curveThrough } from './curve';
 import { segmentDistanceSquared, touchesInk } from './hit';
 import { boundsMeet, emptyInk, inkBounds, inkFromRows, type Ink } from './ink';
 import { OneEuroFilter } from './oneEuro';
@@ -181,6 +182,36 @@ describe('what is drawn', () => {
         expect(Math.abs(distanceTo(outline, x, y) - radiusAt('pen', width, 0.5))).toBeLessThan(0.5);
       }
     }
+  });
+});
+
+describe('the curve through samples that are far apart', () => {
+  const circle = (count: number) =>
+    Array.from({ length: count }, (_, i): [number, number] => [
+      200 + 100 * Math.cos((2 * Math.PI * i) / count),
+      200 + 100 * Math.sin((2 * Math.PI * i) / count),
+    ]);
+
+  it('goes through every sample, and is round where the hand was', () => {
+    const sparse = line(...circle(16), circle(16)[0]!);
+    const curve = curveThrough(sparse);
+    for (let i = 0; i < sparse.x.length; i++) expect(wayFrom(curve, sparse.x[i]!, sparse.y[i]!)).toBeLessThan(1e-9);
+    // Its sides alone would be 1.9 points within the circle. The first and the last have a neighbour less.
+    const [from, to] = [curve.x.length / 8, (7 * curve.x.length) / 8].map(Math.round);
+    for (let i = from!; i < to!; i++)
+      expect(Math.abs(Math.hypot(curve.x[i]! - 200, curve.y[i]! - 200) - 100)).toBeLessThan(0.2);
+  });
+
+  it('keeps corners, and straight sides beside curves straight', () => {
+    const corner = line([0, 0], [60, 0], [60, 60]);
+    expect(curveThrough(corner)).toBe(corner);
+    const hook = curveThrough(line([0, 0], [200, 0], [206, 1], [211, 4], [214, 9]));
+    for (let i = 0; i < hook.x.length; i++) if (hook.x[i]! < 200) expect(Math.abs(hook.y[i]!)).toBeLessThan(0.2);
+  });
+
+  it('leaves dense samples as they are', () => {
+    const dense = line(...circle(400));
+    expect(curveThrough(dense)).toBe(dense);
   });
 });
 

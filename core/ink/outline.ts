@@ -1,4 +1,5 @@
 import { withBends } from './bends';
+import { curveThrough } from './curve';
 import type { Ink } from './ink';
 import { pressureOutline } from './pressureOutline';
 import { TOOL_STYLES, type InkTool } from './tools';
@@ -14,7 +15,7 @@ export type Outline = Float64Array;
  */
 export function strokeOutline(ink: Ink, tool: InkTool, width: number): Outline {
   const { thinning, taper } = TOOL_STYLES[tool];
-  const bent = withBends(ink);
+  const bent = withBends(curveThrough(ink));
   return pressureOutline(bent.ink, { size: width, thinning, taper: taper * width }, bent.kept);
 }
 

@@ -7,6 +7,7 @@ import { layerOf, type Item, type PictureItem, type TextBox, type TextMark } fro
 import type { Matrix } from './matrix';
 import { ringsPath } from './rings';
 import { ANCHOR, BASELINE, TEXT_FACES } from './textFaces';
+import { PIN_SIGN } from './pinSign';
 
 /** Colour of the paper. */
 export const PAPER_COLOUR = '#FFFEFA';
@@ -94,7 +95,8 @@ function itemElement(item: Item, { digits = 2, media }: SvgSettings): string {
       const [, , , , x, y] = item.matrix;
       return (
         `<g transform="translate(${x} ${y})"><title>${escaped(item.note)}</title>` +
-        '<path d="M0 0L-8 -12A9 9 0 1 1 8 -12Z" fill="#F0AE2E" stroke="#1C2A33" stroke-width="1.5"/></g>'
+        `<path d="M${PIN_SIGN.map((corner) => corner.join(' ')).join('L')}Z" ` +
+        'fill="#F0AE2E" stroke="#1C2A33" stroke-width="1.5"/></g>'
       );
     }
     case 'field':

@@ -9,6 +9,7 @@ import type { PictureShape } from '../page/background';
 import { LINE_HEIGHT } from '../page/geometry';
 import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
 import { applyTo, type Matrix } from '../page/matrix';
+import { PIN_NUMBER, PIN_SIGN } from '../page/pinSign';
 import { ANCHOR, BASELINE } from '../page/textFaces';
 import type { ContentBytes } from './contentBytes';
 import { SHAPED } from './shapedFace';
@@ -158,13 +159,17 @@ export function markContent({ style, colour, quads }: TextMark, names: ContentNa
 }
 
 /** A pin's head with its number in it. */
+/** Half the height of a numeral in a pin, in points. */
+const LETTER_HALF = 4;
+
 export function pinContent(matrix: Matrix, number: number, fonts: readonly NamedFont[]): string {
   const { x, y } = applyTo(matrix, 0, 0);
   const runs = runsOf(String(number), fonts);
-  const head = '0 0 m\n-4 -6 -11 -10 -11 -17 c\n-11 -31 11 -31 11 -17 c\n11 -10 4 -6 0 0 c\nh B\n';
+  const corners = PIN_SIGN.map(([cornerX, cornerY], i) => `${cornerX} ${cornerY} ${i === 0 ? 'm' : 'l'}\n`);
+  const sign = `${corners.join('')}h B\n`;
   return within(
     `${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}1.5 ` +
-      `w\n${head}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, -13, 11))}`,
+      `w\n${sign}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, PIN_NUMBER.y + LETTER_HALF, 11))}`,
   );
 }
 

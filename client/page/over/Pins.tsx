@@ -1,5 +1,6 @@
 import { PIN_SIZE } from '@lippet/core/page/geometry';
 import { MAX_TEXT, type Pin, type TextMark } from '@lippet/core/page/item';
+import { PIN_SIGN } from '@lippet/core/page/pinSign';
 import { pinsInReadingOrder } from '@lippet/core/page/notes';
 import { useRef, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -16,9 +17,22 @@ import { useKeeping } from '../../ui/useKeeping';
 import type { Surface } from '../surface';
 import { useOnScreen } from './useOnScreen';
 
-const CARD = { width: 280, height: 210 };
+/** The sign as it is drawn in a box of 36 by 44 pixels. */
+const SCALE = 1.6;
+const POINT = { x: 18, y: 43 };
+const SIGN = `M${PIN_SIGN.map(([x, y]) => `${POINT.x + x * SCALE} ${POINT.y + y * SCALE}`).join('L')}Z`;
 
-/** Pins as numbered heads over the sheet, and the note of the one that is open. */
+const CARD = { width: 280, height: 226 };
+
+/** Below the place it is about; above it, and above its sign, where that leaves more room. */
+function cardTop(top: number, height: number, sign: number): number {
+  const [below, above] = [top + 10, top - sign - CARD.height - 10];
+  if (below + CARD.height + 8 <= height || above < 8)
+    return Math.min(Math.max(8, below), Math.max(8, height - CARD.height - 8));
+  return above;
+}
+
+/** Pins as numbered signs over the sheet, and the note of the one that is open. */
 export function Pins({ surface, editable }: { surface: Surface; editable: boolean }) {
   const { at } = useOnScreen(surface);
   const open = useStore(surface.state, (state) => state.open);
@@ -44,7 +58,7 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
           >
             <Svg width={36} height={44} viewBox="0 0 36 44" aria-hidden focusable={false}>
               <Path
-                d="M18 42L8 28A15 15 0 1 1 28 28Z"
+                d={SIGN}
                 fill={open === pin.id ? colours.scrap : colours.ochre}
                 stroke={colours.ink}
                 strokeWidth={2}
@@ -62,7 +76,7 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
             styles.card,
             {
               left: Math.min(Math.max(8, place.left - CARD.width / 2), Math.max(8, view.width - CARD.width - 8)),
-              top: Math.min(Math.max(8, place.top + 10), Math.max(8, view.height - CARD.height - 8)),
+              top: cardTop(place.top, view.height, noted.kind === 'pin' ? TARGET.learner : 0),
             },
           ]}
         >
@@ -147,7 +161,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'flex-end',
   },
-  number: { position: 'absolute', top: 11, minWidth: PIN_SIZE, textAlign: 'center' },
+  number: { position: 'absolute', top: 10, minWidth: PIN_SIZE, textAlign: 'center' },
   card: { position: 'absolute', width: CARD.width },
   note: { padding: 14, paddingRight: 20, gap: 10 },
   row: { flexDirection: 'row', gap: 10, flexWrap: 'wrap' },

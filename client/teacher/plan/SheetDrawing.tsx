@@ -14,7 +14,7 @@ import { OptionPick } from '../../page/OptionPick';
 import { PageSurface } from '../../page/PageSurface';
 import { SHEET_USES } from '../../page/sheetUses';
 import type { Surface } from '../../page/surface';
-import { ToolTray } from '../../page/ToolTray';
+import { ToolTray, trayWidth } from '../../page/ToolTray';
 import { useToolKeys } from '../../page/useToolKeys';
 import { useDrawing, type Tool } from '../../stores/drawing';
 import { Button } from '../../ui/Button';
@@ -93,12 +93,11 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
         </Say>
       )}
       <View style={styles.bar}>
-        <OptionPick />
+        {!wide && <OptionPick />}
         <View style={styles.grow} />
         <HistoryButtons editor={editor} surface={surface} />
       </View>
       <View style={[styles.body, wide && styles.wide]}>
-        {wide && <ToolTray abreast={2} only={TOOLS} />}
         <View style={styles.sheet}>
           <PageSurface
             page={page}
@@ -110,10 +109,21 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
             onSurface={setSurface}
           />
         </View>
+        {wide && (
+          <View style={styles.rail}>
+            <ToolTray abreast={2} only={TOOLS} />
+            <View style={styles.railOptions}>
+              <OptionPick />
+              <ColourPick columns={3} />
+            </View>
+          </View>
+        )}
       </View>
-      <View style={styles.colours}>
-        <ColourPick columns={wide ? 16 : 8} />
-      </View>
+      {!wide && (
+        <View style={styles.colours}>
+          <ColourPick columns={8} />
+        </View>
+      )}
       {!wide && <ToolTray only={TOOLS} />}
     </View>
   );
@@ -133,5 +143,13 @@ const styles = StyleSheet.create({
   body: { flex: 1 },
   wide: { flexDirection: 'row' },
   sheet: { flex: 1, backgroundColor: colours.desk },
+  // As beside a learner's sheet.
+  rail: { width: trayWidth(2), backgroundColor: colours.ink, justifyContent: 'space-between' },
+  railOptions: {
+    backgroundColor: colours.scrap,
+    borderTopWidth: OUTLINE,
+    borderColor: colours.ink,
+    alignItems: 'center',
+  },
   colours: { paddingHorizontal: 10, borderTopWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
 });
