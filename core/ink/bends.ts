@@ -1,4 +1,3 @@
-import { inkOf } from './curve';
 import type { Ink } from './ink';
 
 /**
@@ -16,16 +15,36 @@ export interface BentInk {
 
 const NONE = new Uint8Array(0);
 
-/** How near to a bend the sides next to it have to end, in points; Infinity where it is hardly one. */
-function reachOf(ink: Ink, i: number): number {
-  const { x, y } = ink;
-  const [bx, by] = [x[i]! - x[i - 1]!, y[i]! - y[i - 1]!];
-  const [ax, ay] = [x[i + 1]! - x[i]!, y[i + 1]! - y[i]!];
-  const lengths = Math.sqrt((bx * bx + by * by) * (ax * ax + ay * ay));
-  if (lengths === 0) return Infinity;
-  // The unit vectors away from a bend by φ add up to one of length 2 sin(φ/2).
-  const half = Math.sqrt(Math.max(0, (1 - (bx * ax + by * ay) / lengths) / 2));
-  return (4 * MOST_ROUNDED) / half;
+/** How near to each bend the sides next to it have to end, in points, and how long the sides are. Used again. */
+let reach = new Float64Array(512);
+let length = new Float64Array(512);
+
+function makeRoom(samples: number): void {
+  if (samples <= reach.length) return;
+  [reach, length] = [new Float64Array(samples * 2), new Float64Array(samples * 2)];
+}
+
+/** Fills what is said of sides and bends. @returns how many samples have to be put beside those that are there */
+function measure({ x, y }: Ink): number {
+  const n = x.length;
+  let [beforeX, beforeY, added] = [0, 0, 0];
+  reach[0] = reach[n - 1] = Infinity;
+  for (let i = 0; i + 1 < n; i++) {
+    const dx = x[i + 1]! - x[i]!;
+    const dy = y[i + 1]! - y[i]!;
+    const side = Math.sqrt(dx * dx + dy * dy);
+    length[i] = side;
+    const [alongX, alongY] = side > 0 ? [dx / side, dy / side] : [beforeX, beforeY];
+    if (i > 0) {
+      // The unit vectors away from a bend by φ add up to one of length 2 sin(φ/2).
+      const half = Math.sqrt(Math.max(0, (1 - beforeX * alongX - beforeY * alongY) / 2));
+      reach[i] = half > 0 ? (4 * MOST_ROUNDED) / half : Infinity;
+      if (reach[i]! < length[i - 1]! / 2) added += 1;
+      if (reach[i]! < side / 2) added += 1;
+    }
+    [beforeX, beforeY] = [alongX, alongY];
+  }
+  return added;
 }
 
 /**
@@ -35,28 +54,37 @@ function reachOf(ink: Ink, i: number): number {
 export function withBends(ink: Ink): BentInk {
   const n = ink.x.length;
   if (n < 3) return { ink, kept: NONE };
-  const rows: number[] = [];
-  const kept: number[] = [];
-  const put = (i: number, share: number, keep: 0 | 1): void => {
-    const j = Math.min(i + 1, n - 1);
-    rows.push(
-      ink.x[i]! + share * (ink.x[j]! - ink.x[i]!),
-      ink.y[i]! + share * (ink.y[j]! - ink.y[i]!),
-      ink.pressure[i]! + share * (ink.pressure[j]! - ink.pressure[i]!),
-      ink.time[i]! + share * (ink.time[j]! - ink.time[i]!),
-    );
-    kept.push(keep);
+  makeRoom(n);
+  const added = measure(ink);
+  return added === 0 ? { ink, kept: NONE } : bent(ink, n + added);
+}
+
+function bent({ x, y, pressure, time }: Ink, count: number): BentInk {
+  const n = x.length;
+  const ink: Ink = {
+    x: new Float64Array(count),
+    y: new Float64Array(count),
+    pressure: new Float32Array(count),
+    time: new Float64Array(count),
   };
-  let before = Infinity;
-  for (let i = 0; i < n - 1; i++) {
-    const after = i + 1 < n - 1 ? reachOf(ink, i + 1) : Infinity;
-    const length = Math.hypot(ink.x[i + 1]! - ink.x[i]!, ink.y[i + 1]! - ink.y[i]!);
-    put(i, 0, before < length / 2 || rows.length === 0 ? 1 : 0);
-    if (before < length / 2) put(i, before / length, 1);
-    if (after < length / 2) put(i, 1 - after / length, 1);
-    before = after;
+  const kept = new Uint8Array(count);
+  let to = 0;
+  /** A place on the side behind a sample, `share` of the way along it. */
+  const put = (i: number, share: number, keep: boolean): void => {
+    const next = Math.min(i + 1, n - 1);
+    ink.x[to] = x[i]! + share * (x[next]! - x[i]!);
+    ink.y[to] = y[i]! + share * (y[next]! - y[i]!);
+    ink.pressure[to] = pressure[i]! + share * (pressure[next]! - pressure[i]!);
+    ink.time[to] = time[i]! + share * (time[next]! - time[i]!);
+    kept[to] = keep ? 1 : 0;
+    to += 1;
+  };
+  for (let i = 0; i < n; i++) {
+    const near = i > 0 && reach[i]! < length[i - 1]! / 2;
+    const far = i + 1 < n && reach[i]! < length[i]! / 2;
+    if (near) put(i - 1, 1 - reach[i]! / length[i - 1]!, true);
+    put(i, 0, near || far);
+    if (far) put(i, reach[i]! / length[i]!, true);
   }
-  put(n - 1, 0, 1);
-  if (kept.length === n) return { ink, kept: NONE };
-  return { ink: inkOf(rows), kept: Uint8Array.from(kept) };
+  return { ink, kept };
 }

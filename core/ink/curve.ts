@@ -8,96 +8,116 @@ import type { Ink } from './ink';
  * (as of a parabola through the three), and it leaves a sample no faster than the shorter of its two sides is long: so a
  * long straight side is not bent by a curve that begins at its end.
  */
-const CORNER = (60 * Math.PI) / 180;
-/** A stretch turns by no more than this from one sample to the next, in radians. */
-const TURN = 0.14;
-/** Stretches shorter than this, in points, are not divided: what they hide can't be seen. */
-const SHORT = 2.5;
+const CORNER_COS = Math.cos((60 * Math.PI) / 180);
+/** A curve that leaves its chord by no more than this, in points, is drawn as the chord: that can't be seen. */
+const UNSEEN = 0.12;
+/** Its pieces leave it by no more than this. */
+const FLAT = 0.03;
 const MOST_PIECES = 12;
 
-interface Tangent {
-  x: number;
-  y: number;
+/** The sides of a stroke between its samples: unit vectors along them, and their lengths in points. Used again. */
+let alongX = new Float64Array(512);
+let alongY = new Float64Array(512);
+let length = new Float64Array(512);
+/** Unit vectors at samples, in the direction of the curve; those of ends and corners are none. */
+let towardsX = new Float64Array(512);
+let towardsY = new Float64Array(512);
+
+function makeRoom(samples: number): void {
+  if (samples <= length.length) return;
+  const size = samples * 2;
+  [alongX, alongY, length] = [new Float64Array(size), new Float64Array(size), new Float64Array(size)];
+  [towardsX, towardsY] = [new Float64Array(size), new Float64Array(size)];
 }
 
-const unit = (x: number, y: number): Tangent => {
-  const length = Math.hypot(x, y) || 1;
-  return { x: x / length, y: y / length };
-};
-
-/** How far two directions are apart, in radians. */
-const angle = (a: Tangent, b: Tangent): number => Math.acos(Math.min(1, Math.max(-1, a.x * b.x + a.y * b.y)));
-
-/** The sides of a stroke between its samples: their directions and lengths in points. */
-function sidesOf({ x, y }: Ink): { along: Tangent[]; length: number[] } {
-  const along: Tangent[] = [];
-  const length: number[] = [];
-  for (let i = 0; i + 1 < x.length; i++) {
-    const [dx, dy] = [x[i + 1]! - x[i]!, y[i + 1]! - y[i]!];
-    along.push(unit(dx, dy));
-    length.push(Math.hypot(dx, dy));
+function measureSides({ x, y }: Ink): void {
+  const n = x.length;
+  for (let i = 0; i + 1 < n; i++) {
+    const dx = x[i + 1]! - x[i]!;
+    const dy = y[i + 1]! - y[i]!;
+    const side = Math.sqrt(dx * dx + dy * dy);
+    length[i] = side;
+    alongX[i] = side > 0 ? dx / side : 0;
+    alongY[i] = side > 0 ? dy / side : 0;
   }
-  return { along, length };
 }
 
-/** The direction at sample i, where the hand did not turn sharply; null at ends and corners. */
-function directionAt(i: number, along: readonly Tangent[], length: readonly number[]): Tangent | null {
-  const [before, after] = [along[i - 1], along[i]];
-  if (!before || !after || angle(before, after) > CORNER) return null;
-  const [lb, la] = [length[i - 1]!, length[i]!];
-  return unit(before.x * la + after.x * lb, before.y * la + after.y * lb);
+function findDirections(n: number): void {
+  towardsX[0] = towardsY[0] = towardsX[n - 1] = towardsY[n - 1] = 0;
+  for (let i = 1; i + 1 < n; i++) {
+    const turn = alongX[i - 1]! * alongX[i]! + alongY[i - 1]! * alongY[i]!;
+    const tx = alongX[i - 1]! * length[i]! + alongX[i]! * length[i - 1]!;
+    const ty = alongY[i - 1]! * length[i]! + alongY[i]! * length[i - 1]!;
+    const size = Math.sqrt(tx * tx + ty * ty);
+    const corner = turn < CORNER_COS || size === 0;
+    towardsX[i] = corner ? 0 : tx / size;
+    towardsY[i] = corner ? 0 : ty / size;
+  }
+}
+
+/** How far the direction at a sample is from a side's, as a sine; none at ends and corners. */
+const bentAt = (sample: number, side: number): number =>
+  Math.abs(towardsX[sample]! * alongY[side]! - towardsY[sample]! * alongX[side]!);
+
+/** How many pieces the curve over a side is drawn in. */
+function piecesOf(side: number): number {
+  const leaves = (length[side]! * (bentAt(side, side) + bentAt(side + 1, side))) / 8;
+  return leaves < UNSEEN ? 1 : Math.min(MOST_PIECES, Math.ceil(Math.sqrt(leaves / FLAT)));
 }
 
 /** A stroke whose samples are far apart, as the curve through them. @returns the same ink where there is nothing to add */
 export function curveThrough(ink: Ink): Ink {
   const n = ink.x.length;
   if (n < 3) return ink;
-  const { along, length } = sidesOf(ink);
-  const rows: number[] = [];
-  for (let i = 0; i + 1 < n; i++) {
-    rows.push(ink.x[i]!, ink.y[i]!, ink.pressure[i]!, ink.time[i]!);
-    if (length[i]! < SHORT) continue;
-    const [begin, end] = [directionAt(i, along, length), directionAt(i + 1, along, length)];
-    const turned = angle(begin ?? along[i]!, along[i]!) + angle(end ?? along[i]!, along[i]!);
-    const pieces = Math.min(MOST_PIECES, Math.ceil(length[i]! / SHORT), Math.ceil((2 * turned) / TURN));
-    if (pieces < 2) continue;
-    const from = speed(begin ?? along[i]!, Math.min(length[i]!, begin ? length[i - 1]! : Infinity));
-    const to = speed(end ?? along[i]!, Math.min(length[i]!, end ? length[i + 1]! : Infinity));
-    for (let piece = 1; piece < pieces; piece++) rows.push(...between(ink, i, piece / pieces, from, to));
-  }
-  rows.push(ink.x[n - 1]!, ink.y[n - 1]!, ink.pressure[n - 1]!, ink.time[n - 1]!);
-  return rows.length === 4 * n ? ink : inkOf(rows);
+  makeRoom(n);
+  measureSides(ink);
+  findDirections(n);
+  let count = n;
+  for (let side = 0; side + 1 < n; side++) count += piecesOf(side) - 1;
+  return count === n ? ink : curved(ink, count);
 }
 
-const speed = ({ x, y }: Tangent, length: number): Tangent => ({ x: x * length, y: y * length });
+function curved(ink: Ink, count: number): Ink {
+  const { x, y, pressure, time } = ink;
+  const n = x.length;
+  const out: Ink = {
+    x: new Float64Array(count),
+    y: new Float64Array(count),
+    pressure: new Float32Array(count),
+    time: new Float64Array(count),
+  };
+  let to = 0;
+  for (let i = 0; i < n; i++) {
+    const pieces = i + 1 < n ? piecesOf(i) : 1;
+    for (let piece = 0; piece < pieces; piece++) {
+      const t = piece / pieces;
+      const [px, py] = piece === 0 ? [x[i]!, y[i]!] : placeOn(ink, i, t);
+      const next = Math.min(i + 1, n - 1);
+      out.x[to] = px;
+      out.y[to] = py;
+      out.pressure[to] = pressure[i]! + t * (pressure[next]! - pressure[i]!);
+      out.time[to] = time[i]! + t * (time[next]! - time[i]!);
+      to += 1;
+    }
+  }
+  return out;
+}
 
-/** A place on the curve from sample i to the next, as a row. */
-function between({ x, y, pressure, time }: Ink, i: number, t: number, from: Tangent, to: Tangent): number[] {
-  const j = i + 1;
+/** The direction at a sample, or of the side where it has none, as long as the shorter of the sides that meet there. */
+function tangent(sample: number, side: number, other: number): [x: number, y: number] {
+  const free = towardsX[sample] === 0 && towardsY[sample] === 0;
+  const speed = free ? length[side]! : Math.min(length[side]!, length[other]!);
+  return free ? [alongX[side]! * speed, alongY[side]! * speed] : [towardsX[sample]! * speed, towardsY[sample]! * speed];
+}
+
+/** A place on the curve over a side, `t` from 0 to 1. */
+function placeOn({ x, y }: Ink, side: number, t: number): [x: number, y: number] {
+  const [fromX, fromY] = tangent(side, side, side - 1);
+  const [toX, toY] = tangent(side + 1, side, side + 1);
   const [t2, t3] = [t * t, t * t * t];
   const [h0, h1, g0, g1] = [2 * t3 - 3 * t2 + 1, -2 * t3 + 3 * t2, t3 - 2 * t2 + t, t3 - t2];
   return [
-    h0 * x[i]! + h1 * x[j]! + g0 * from.x + g1 * to.x,
-    h0 * y[i]! + h1 * y[j]! + g0 * from.y + g1 * to.y,
-    pressure[i]! + t * (pressure[j]! - pressure[i]!),
-    time[i]! + t * (time[j]! - time[i]!),
+    h0 * x[side]! + h1 * x[side + 1]! + g0 * fromX + g1 * toX,
+    h0 * y[side]! + h1 * y[side + 1]! + g0 * fromY + g1 * toY,
   ];
-}
-
-/** An ink from rows of x, y, pressure and time, one behind the other. */
-export function inkOf(rows: readonly number[]): Ink {
-  const n = rows.length / 4;
-  const ink: Ink = {
-    x: new Float64Array(n),
-    y: new Float64Array(n),
-    pressure: new Float32Array(n),
-    time: new Float64Array(n),
-  };
-  for (let i = 0; i < n; i++) {
-    ink.x[i] = rows[4 * i]!;
-    ink.y[i] = rows[4 * i + 1]!;
-    ink.pressure[i] = rows[4 * i + 2]!;
-    ink.time[i] = rows[4 * i + 3]!;
-  }
-  return ink;
 }
