@@ -35,11 +35,14 @@ async function reached(page: Page): Promise<Reached[]> {
   return all;
 }
 
+/** What says that something is on, open, or asked. */
+const SIGNS = '[aria-checked=true], [aria-expanded=true], [role=dialog]';
+
 /** What is on a screen, so that it can be told whether anything has changed. */
 const shown = (page: Page): Promise<string> =>
   page.evaluate(
-    () =>
-      `${window.location.href} ${document.body.innerText} ${document.querySelectorAll('[aria-checked=true],[aria-expanded=true],[role=dialog]').length}`,
+    (signs) => `${window.location.href} ${document.body.innerText} ${document.querySelectorAll(signs).length}`,
+    SIGNS,
   );
 
 for (const [who, role, screens] of [

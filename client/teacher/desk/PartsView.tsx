@@ -178,7 +178,12 @@ function PartPicture({
   const ticked = tickedParts(doc).includes(part.id);
   return (
     <>
-      <Pressable role="button" aria-label={`Open ${piece.name}’s ${part.title}`} onPress={onOpen} style={styles.pictures}>
+      <Pressable
+        role="button"
+        aria-label={`Open ${piece.name}’s ${part.title}`}
+        onPress={onOpen}
+        style={styles.pictures}
+      >
         {pages.slice(0, MOST_PAGES).map((page) => (
           <PageThumb
             key={page.id}
