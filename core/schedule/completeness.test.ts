@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { NO_PROGRESS } from '../page/progress';
+import type { PieceProgress } from '../page/progress';
 import { completeness, waitsFor } from './completeness';
 
 describe('completeness', () => {
@@ -130,9 +131,28 @@ describe('completeness', () => {
       { id: 'a', required: true },
       { id: 'b', required: true, waits: true },
     ];
-    expect(waitsFor(row, { parts: {} }, 'b')).toBe(row[0]);
-    expect(waitsFor(row, { parts: { a: drawn } }, 'b')).toBeNull();
-    expect(waitsFor(row, { parts: { b: drawn } }, 'b')).toBeNull();
-    expect(waitsFor(row, { parts: {} }, 'a')).toBeNull();
+    expect(waitsFor(row, [], { parts: {} }, 'b')).toBe(row[0]);
+    expect(waitsFor(row, [], { parts: { a: drawn } }, 'b')).toBeNull();
+    expect(waitsFor(row, [], { parts: { b: drawn } }, 'b')).toBeNull();
+    expect(waitsFor(row, [], { parts: {} }, 'a')).toBeNull();
+  });
+
+  it('lets a part wait for a choice as a whole, and parts of a choice for none of each other', () => {
+    const pick = { id: 'c', rule: 'pick' as const, wanted: 2 };
+    const row = [
+      ...['a', 'b', 'd', 'e'].map((id) => ({ id, required: false, choice: 'c', waits: true })),
+      { id: 'tick', required: true, waits: true },
+    ];
+    const first = (progress: PieceProgress, id = 'tick') => waitsFor(row, [pick], progress, id)?.id ?? null;
+    expect(first({ parts: {} })).toBe('a');
+    expect(first({ parts: { a: drawn } })).toBe('b');
+    expect(first({ parts: { a: drawn, d: drawn } })).toBeNull();
+    expect(first({ parts: { b: drawn, d: drawn } })).toBeNull();
+    expect(first({ parts: {} }, 'e')).toBeNull();
+    const fixed = row.map((part) => (part.id === 'b' ? { ...part, required: true } : part));
+    expect(waitsFor(fixed, [{ ...pick, wanted: 1 }], { parts: { a: drawn } }, 'tick')?.id).toBe('b');
+    expect(waitsFor(fixed, [{ ...pick, wanted: 1 }], { parts: { a: drawn, b: drawn } }, 'tick')).toBeNull();
+    const level = [{ id: 'c', rule: 'level' as const, wanted: 1 }];
+    expect(waitsFor(row, level, { parts: { e: drawn } }, 'tick')).toBeNull();
   });
 });

@@ -62,15 +62,52 @@ export function partBegun(progress: PieceProgress, partId: string): boolean {
   return drawnPages > 0 || recordings > 0 || words > 0 || ticked;
 }
 
+/** How far a choice is: of its free parts so many are wanted, and its fixed ones are wanted each. */
+interface ChoiceProgress {
+  made: number;
+  wanted: number;
+  fixedMade: number;
+  fixed: number;
+}
+
+function choiceProgress(
+  parts: readonly PartNeed[],
+  { id, rule, wanted }: ChoiceNeed,
+  isDone: (part: PartNeed) => boolean,
+): ChoiceProgress {
+  const members = parts.filter((part) => part.choice === id);
+  const free = members.filter((part) => rule === 'level' || !part.required);
+  const fixed = members.filter((part) => rule === 'pick' && part.required);
+  return {
+    made: free.filter(isDone).length,
+    wanted: Math.min(rule === 'level' ? 1 : wanted, free.length),
+    fixedMade: fixed.filter(isDone).length,
+    fixed: fixed.length,
+  };
+}
+
 /**
- * The part that keeps another from being begun: the one in front of it that is not complete yet. Null if it can be
- * begun; what already holds work stays open, so that nobody is locked out of it.
+ * The part that keeps another from being begun: the one in front of it that is not complete yet; where that belongs to a
+ * choice, the choice as a whole counts, and what is told is the first of its parts that is not complete. Null if it can
+ * be begun; what already holds work stays open, so that nobody is locked out of it. Parts of one choice never wait for
+ * each other: which of them are made is for the learner to say.
  */
-export function waitsFor<T extends PartNeed>(parts: readonly T[], progress: PieceProgress, partId: string): T | null {
+export function waitsFor<T extends PartNeed>(
+  parts: readonly T[],
+  choices: readonly ChoiceNeed[],
+  progress: PieceProgress,
+  partId: string,
+): T | null {
   const at = parts.findIndex(({ id }) => id === partId);
   const before = parts[at - 1];
   if (!before || !parts[at]!.waits || partBegun(progress, partId)) return null;
-  return partComplete(progress, before) ? null : before;
+  const isDone = (part: PartNeed): boolean => partComplete(progress, part);
+  const choice = choices.find(({ id }) => id === before.choice);
+  if (!choice) return isDone(before) ? null : before;
+  if (parts[at]!.choice === choice.id) return null;
+  const { made, wanted, fixedMade, fixed } = choiceProgress(parts, choice, isDone);
+  if (made >= wanted && fixedMade >= fixed) return null;
+  return parts.find((part) => part.choice === choice.id && !isDone(part)) ?? null;
 }
 
 /** Judges a piece from what its document holds. */
@@ -89,14 +126,11 @@ export function completeness(
   const required = parts.filter((part) => part.required && !(inChoice(part) && levels.has(part.choice!)));
   const missing = required.filter(({ id }) => !done.has(id)).map(({ id }) => id);
   const short: Completeness['short'] = [];
-  for (const { id, rule, wanted: asked } of choices) {
-    const free = parts.filter((part) => part.choice === id && (rule === 'level' || !part.required));
-    const fixed = parts.filter((part) => part.choice === id && rule === 'pick' && part.required);
-    const wanted = Math.min(rule === 'level' ? 1 : asked, free.length);
-    const made = free.filter((part) => done.has(part.id)).length;
-    count.done += Math.min(made, wanted) + fixed.filter((part) => done.has(part.id)).length;
-    count.of += wanted + fixed.length;
-    if (made < wanted) short.push({ choice: id, done: made, wanted });
+  for (const choice of choices) {
+    const { made, wanted, fixedMade, fixed } = choiceProgress(parts, choice, ({ id }) => done.has(id));
+    count.done += Math.min(made, wanted) + fixedMade;
+    count.of += wanted + fixed;
+    if (made < wanted) short.push({ choice: choice.id, done: made, wanted });
   }
   const asks = required.length > 0 || choices.length > 0;
   return {

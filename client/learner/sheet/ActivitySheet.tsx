@@ -248,7 +248,7 @@ export default function ActivitySheet({
   const current = piece.parts.filter(({ removed }) => !removed);
   const waiting = new Map(
     current.flatMap(({ id }) => {
-      const first = waitsFor(current, progress, id);
+      const first = waitsFor(current, piece.choices, progress, id);
       return first ? [[id, first]] : [];
     }),
   );

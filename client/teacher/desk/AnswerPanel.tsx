@@ -50,19 +50,15 @@ interface Props {
   marking: Marking;
   zone: string;
   kept: boolean;
-  problem: string | null;
   busy: boolean;
-  /** Whether another piece waits after this one. */
-  more: boolean;
   onSay: (change: Partial<Said>) => void;
   /** Reminds the learner to send it. */
   onRemind: () => void;
-  onOutcome: (outcome: Outcome) => void;
-  /** Decides without telling yet; null lets it go. */
-  onHold: (outcome: Outcome | null) => void;
+  /** Decides without telling yet. */
+  onHold: (outcome: Outcome) => void;
 }
 
-/** Whose piece it is, the word that came with it, the note back, and the outcome. */
+/** Whose piece it is, the word that came with it, and the note back. */
 export function AnswerPanel(props: Props) {
   const {
     activityId,
@@ -77,10 +73,8 @@ export function AnswerPanel(props: Props) {
     marking,
     zone,
     kept,
-    problem,
     clash,
     busy,
-    more,
     dates,
     onSay,
     onMine,
@@ -88,7 +82,6 @@ export function AnswerPanel(props: Props) {
     onCheck,
     onRecord,
     onRemind,
-    onOutcome,
     onHold,
   } = props;
   const first = piece.name.split(' ')[0]!;
@@ -170,26 +163,7 @@ export function AnswerPanel(props: Props) {
             <Aside key={go?.id} words={aside} onChange={(words) => onSay({ aside: words })} />
             <AgainDates key={`dates ${go?.id}`} name={first} zone={zone} dates={dates} onChange={onDates} />
           </View>
-          {problem && <Say>{problem}</Say>}
-          <View style={styles.answers}>
-            <Button disabled={busy} onPress={() => onOutcome('again')} style={styles.answer}>
-              Another go
-            </Button>
-            <Button kind="finish" disabled={busy} onPress={() => onOutcome('finished')} style={styles.answer}>
-              {more ? 'Finished, next' : 'Finished'}
-            </Button>
-          </View>
-          {held ? (
-            <View style={styles.row}>
-              <Text
-                variant="labelMedium"
-                style={styles.words}
-              >{`Held: ${held === 'again' ? 'another go' : 'finished'}. ${first} sees nothing yet.`}</Text>
-              <Button disabled={busy} onPress={() => onHold(null)}>
-                Let it go
-              </Button>
-            </View>
-          ) : (
+          {!held && (
             <View style={styles.later}>
               <Text variant="bodySmall">Or decide now, and tell it later with the others:</Text>
               <View style={styles.laterRow}>
@@ -249,6 +223,4 @@ const styles = StyleSheet.create({
   word: { backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12 },
   later: { gap: 8, paddingTop: 6, borderTopWidth: OUTLINE, borderStyle: 'dashed', borderColor: colours.line },
   laterRow: { flexDirection: 'row', gap: 12 },
-  answers: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, marginTop: 4 },
-  answer: { flexGrow: 1, minHeight: 52 },
 });

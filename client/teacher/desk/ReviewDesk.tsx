@@ -42,6 +42,7 @@ import { AnswerPanel } from './AnswerPanel';
 import { HungSheet } from './HungSheet';
 import { Line } from './Line';
 import { lineCounts, LineMenu } from './LineMenu';
+import { OutcomeBar } from './OutcomeBar';
 import { PartsView } from './PartsView';
 import { RecallBar, type Recalling } from './RecallBar';
 import { StampPick } from './StampPick';
@@ -317,10 +318,8 @@ export default function ReviewDesk({
           rubric={data.rubric}
           marking={data.marking}
           kept={kept}
-          problem={problem}
           clash={clash}
           busy={busy}
-          more={Boolean(nextWaiting)}
           zone={zone}
           dates={dates}
           onSay={write}
@@ -330,7 +329,6 @@ export default function ReviewDesk({
           onRecord={setOver}
           onRemind={() => void remind(piece.personId)}
           onHold={(outcome) => void holdBack(outcome)}
-          onOutcome={(outcome) => void answer(outcome)}
         />
         <View style={styles.more}>
           {piece.go && piece.go.go > 1 && (
@@ -377,6 +375,17 @@ export default function ReviewDesk({
   );
   const beside = goes || everybody || null;
   const work = beside && <PanelFaults onClose={() => setOver(null)}>{beside}</PanelFaults>;
+  const outcome = open && (
+    <OutcomeBar
+      name={first}
+      held={piece.held}
+      busy={busy}
+      more={Boolean(nextWaiting)}
+      problem={problem}
+      onOutcome={(chosen) => void answer(chosen)}
+      onLetGo={() => void holdBack(null)}
+    />
+  );
   const answerWord = open ? 'Answer' : 'More';
   return (
     <View style={styles.desk} role="main">
@@ -488,9 +497,10 @@ export default function ReviewDesk({
             )}
           </View>
           {over !== 'parts' && (
-            <ScrollView style={[styles.side, low && styles.sideLow]} role="complementary" aria-label="Answer">
-              {panel}
-            </ScrollView>
+            <View style={[styles.side, low && styles.sideLow]} role="complementary" aria-label="Answer">
+              <ScrollView>{panel}</ScrollView>
+              {outcome}
+            </View>
           )}
         </View>
       ) : (
@@ -524,6 +534,7 @@ export default function ReviewDesk({
                 {answering ? 'Back to marking' : answerWord}
               </Button>
             </View>
+            {outcome}
           </>
         ))
       )}
