@@ -38,6 +38,8 @@ describe('the schema', () => {
       '2026-11-29-counted',
       '2026-11-29-room',
       '2026-11-29-keyLength',
+      '2026-11-29-nameOrder',
+      '2026-11-29-sentNews',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -19,6 +19,8 @@ import * as dropped from './2026-11-29-dropped';
 import * as counted from './2026-11-29-counted';
 import * as room from './2026-11-29-room';
 import * as keyLength from './2026-11-29-keyLength';
+import * as nameOrder from './2026-11-29-nameOrder';
+import * as sentNews from './2026-11-29-sentNews';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -41,6 +43,8 @@ export const MIGRATIONS = [
   { name: '2026-11-29-counted', ...counted },
   { name: '2026-11-29-room', ...room },
   { name: '2026-11-29-keyLength', ...keyLength },
+  { name: '2026-11-29-nameOrder', ...nameOrder },
+  { name: '2026-11-29-sentNews', ...sentNews },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

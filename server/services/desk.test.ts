@@ -199,6 +199,43 @@ describe('several pieces at a time', () => {
   });
 });
 
+it('of two who tell the same at the same moment, the one whose note did not go is told so', async () => {
+  const go = await sendOf(ada!);
+  const review = await begin(go);
+  await begin(go, second);
+  const tell = async (client: TestClient, note: string) =>
+    client.request('POST', `/api/reviews/${review.id}/release`, {
+      outcome: 'again',
+      note,
+      extent: await extentOf(school, 'marks', review.id),
+    });
+  const answers = await Promise.all([tell(teacher!, 'More sea'), tell(second!, 'More sky')]);
+  expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+  const told = await ada!.json<GoPageView>('GET', `/api/goes/${go.id}`);
+  const first = answers[0]!.status === 200 ? 'More sea' : 'More sky';
+  expect(told.go.review!.note).toBe(first);
+  // Asked again because the answer was lost, it is the same.
+  expect((await tell(teacher!, first)).status).toBe(200);
+});
+
+it('what was sent is new to no teacher once one has answered it', async () => {
+  const go = await sendOf(ada!);
+  const sentNews = async (client: TestClient) =>
+    (await client.json<UpdateView[]>('GET', '/api/updates'))
+      .filter(({ kind }) => kind === 'sent')
+      .map(({ seen }) => seen);
+  expect([await sentNews(teacher!), await sentNews(second!)]).toEqual([[false], [false]]);
+  await release(await begin(go));
+  expect([await sentNews(teacher!), await sentNews(second!)]).toEqual([[true], [true]]);
+});
+
+it('marks on a go that was taken back meanwhile are not taken', async () => {
+  const go = await sendOf(ada!);
+  const review = await begin(go);
+  await school.query(`UPDATE submissions SET withdrawn_at = now() WHERE id = '${go.id}'`);
+  expect(await school.log.append({ kind: 'marks', id: review.id }, Y.encodeStateAsUpdate(new Y.Doc()))).toBe(false);
+});
+
 describe('under a note', () => {
   it('its learner and the teachers talk once it is released, each told of it', async () => {
     const go = await sendOf(ada!);

@@ -69,6 +69,20 @@ it.each([2, 6, 3.5, 'four'])('no key has %p pictures', async (keyLength) => {
   expect((await teacher.request('POST', `/api/groups/${group}/learners`, body)).status).toBe(400);
 });
 
+it('names stand in the order of their letters, in the group and where they are tapped', async () => {
+  const group = await make('Plovers');
+  const names = ['Zora Ek', 'Çelik Aydın', 'Dag Moe', 'ada Low', 'Ćiro Pavlić', 'Cora Dunn'];
+  const [card] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, {
+    keys: 'picture',
+    learners: names.map((name) => learner(name)),
+  });
+  const ordered = ['ada Low', 'Çelik Aydın', 'Ćiro Pavlić', 'Cora Dunn', 'Dag Moe', 'Zora Ek'];
+  const view = await teacher.json<GroupView>('GET', `/api/groups/${group}`);
+  expect(view.members.map(({ name }) => name)).toEqual(ordered);
+  const { people } = await harness.client().json<DeviceGroup>('POST', '/api/device', { code: card!.code });
+  expect(people.map(({ name }) => name)).toEqual(ordered);
+});
+
 it('a group is made with learners, and both kinds of key open', async () => {
   const group = await make();
   await teacher.json('POST', '/api/groups', { id: group, name: 'Terns' });

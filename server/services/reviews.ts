@@ -23,7 +23,7 @@ import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './sending/extent';
-import { tellPerson } from './updates';
+import { seeSent, tellPerson } from './updates';
 
 /** What a teacher says beside the marks on the work. What is left out stays as it is. */
 interface Answer {
@@ -212,7 +212,7 @@ export class ReviewService {
         transaction,
         rejectOnEmpty: true,
       });
-      if (review.releasedAt && review.outcome === request.outcome) return review;
+      if (review.releasedAt && review.outcome === request.outcome) return answeredAlready(review, request);
       const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
       insistOpen(review, go);
       await insistOnVersion(review, request.version, transaction);
@@ -251,6 +251,7 @@ export class ReviewService {
         },
         transaction,
       );
+      await seeSent(`/review/${activity.id}?person=${piece.personId}`, transaction);
       return review;
     });
     this.hub().announce(ref, 'frozen');
@@ -410,6 +411,19 @@ function insistOpen(review: Review, go: Submission): void {
   if (review.releasedAt) throw new ProblemError('conflict', 'This has been answered already.');
   if (go.withdrawnAt)
     throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
+}
+
+/**
+ * Whoever asks again, because the answer was lost, has told it already. Somebody else has told it meanwhile where the
+ * note is another: that one must not be lost behind a yes.
+ */
+function answeredAlready(review: Review, { note }: Release): Review {
+  if (note !== undefined && note !== review.note)
+    throw new ProblemError(
+      'conflict',
+      'Somebody else has told the same a moment before you. Your note did not go; take theirs back to say yours.',
+    );
+  return review;
 }
 
 async function insistOnVersion(

@@ -109,6 +109,11 @@ export const tellTeachers = (groupId: string, news: News, transaction: Transacti
 export const tellLearners = (groupId: string, news: News, transaction: Transaction): Promise<void> =>
   tellMembers(groupId, 'learner', news, transaction);
 
+/** What was sent has been answered: to none of its teachers is it new any more. @param path of the piece on the desk */
+export async function seeSent(path: string, transaction: Transaction): Promise<void> {
+  await Update.update({ seenAt: new Date() }, { where: { kind: 'sent', path, seenAt: null }, transaction });
+}
+
 /** A person's own updates, newest first. */
 export async function listUpdates(actor: Actor): Promise<UpdateView[]> {
   const rows = await Update.findAll({ where: { personId: actor.personId }, order: [['at', 'DESC']], limit: 100 });

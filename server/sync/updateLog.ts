@@ -6,7 +6,14 @@ import type { DocumentKind, DocumentRef } from './documentName';
 /** Where each kind of document keeps its updates, and which rows of its owner still take any. */
 export const TABLES: Record<DocumentKind, { updates: string; key: string; owner: string; open: string }> = {
   piece: { updates: 'piece_updates', key: 'piece_id', owner: 'pieces', open: 'NOT frozen' },
-  marks: { updates: 'mark_updates', key: 'review_id', owner: 'reviews', open: 'released_at IS NULL' },
+  marks: {
+    updates: 'mark_updates',
+    key: 'review_id',
+    owner: 'reviews',
+    // A go that was taken back is nobody's to mark.
+    open: `released_at IS NULL AND NOT EXISTS (
+      SELECT 1 FROM submissions WHERE submissions.id = submission_id AND withdrawn_at IS NOT NULL)`,
+  },
 };
 
 /** The updates of a document, oldest first, and the id of the newest. */
