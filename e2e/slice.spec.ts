@@ -14,7 +14,8 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
     taps += 1;
     await page.getByRole('button', { name }).click();
   };
-  await tap('Open Colour the lantern room');
+  await page.getByRole('link', { name: 'Open Colour the lantern room' }).click();
+  taps += 1;
   await expect(wren.saveLine).toContainText('saved at school too');
   const before = await wren.strokesShown();
   await wren.draw(0.3);

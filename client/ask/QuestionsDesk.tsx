@@ -1,4 +1,3 @@
-import { useRouter } from 'expo-router';
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { BackHead } from '../ui/BackHead';
@@ -22,7 +21,6 @@ export default function QuestionsDesk({
   zone: string;
 }) {
   const asks = useAsks(activityId);
-  const router = useRouter();
   const { data, error, problem } = asks;
   const loaded = data !== undefined;
   useEffect(() => {
@@ -42,7 +40,7 @@ export default function QuestionsDesk({
               <Button
                 icon="review"
                 label={`Look at the work of ${thread.asker.name}`}
-                onPress={() => router.push(`/review/${activityId}?person=${thread.asker!.id}`)}
+                to={`/review/${activityId}?person=${thread.asker.id}`}
               >{`The work of ${thread.asker.name}`}</Button>
             )}
           </View>

@@ -1,6 +1,5 @@
 import type { PieceCard } from '@lippet/core/contract/work';
 import { cardWords } from '@lippet/core/schedule/cardWords';
-import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
@@ -10,7 +9,6 @@ import { Picture } from '../ui/Picture';
 
 /** The piece under way, with the draft as it is. */
 export function CarryOn({ card, zone, now }: { card: PieceCard; zone: string; now: number }) {
-  const router = useRouter();
   const { done, of } = card.completeness;
   return (
     <Scrap style={styles.scrap}>
@@ -37,7 +35,7 @@ export function CarryOn({ card, zone, now }: { card: PieceCard; zone: string; no
         <Button
           kind="main"
           icon="pen"
-          onPress={() => router.push(`/activity/${card.activityId}`)}
+          to={`/activity/${card.activityId}`}
           label={`Open ${card.title}`}
           style={styles.open}
         >

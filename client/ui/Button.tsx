@@ -1,4 +1,5 @@
-import { StyleSheet, View, type StyleProp, type ViewStyle } from 'react-native';
+import { Link, type Href } from 'expo-router';
+import { StyleSheet, View, type PressableProps, type StyleProp, type ViewStyle } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon, type LineName } from './LineIcon';
 import { Press } from './Press';
@@ -15,9 +16,8 @@ const LOOK: Record<ButtonKind, { fill: string; text: string }> = {
   quiet: { fill: 'transparent', text: colours.ink },
 };
 
-interface Props {
+interface Look {
   children: string;
-  onPress: () => void;
   kind?: ButtonKind;
   icon?: LineName;
   disabled?: boolean;
@@ -28,21 +28,34 @@ interface Props {
   style?: StyleProp<ViewStyle>;
 }
 
+/** It does something, or leads somewhere: then it is a link. */
+type Props = Look & ({ onPress: () => void; to?: undefined } | { to: Href; onPress?: undefined });
+
 /** A button: a verb, perhaps with an icon before it. */
-export function Button({
+export function Button({ to, onPress, ...look }: Props) {
+  if (to === undefined) return <Face {...look} onPress={onPress} />;
+  return (
+    <Link href={to} push asChild>
+      <Face {...look} role="link" />
+    </Link>
+  );
+}
+
+/** What a link around it adds comes with the rest. */
+function Face({
   children,
-  onPress,
   kind = 'plain',
   icon,
   disabled = false,
   large = false,
   label,
   style,
-}: Props) {
+  ...rest
+}: Look & Omit<PressableProps, 'style' | 'children'>) {
   const { fill, text } = disabled ? { fill: colours.paper, text: colours.soft } : LOOK[kind];
   return (
     <Press
-      onPress={onPress}
+      {...rest}
       fill={fill}
       flat={kind === 'quiet' || kind === 'chosen'}
       disabled={disabled}

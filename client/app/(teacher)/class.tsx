@@ -1,4 +1,3 @@
-import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useClasses } from '../../api/queries';
@@ -16,7 +15,6 @@ import { colours } from '../../ui/theme';
 /** The teacher's groups: the code for a new device, and how each learner stands. */
 export default function ClassPlace() {
   const { data, error, refetch } = useClasses();
-  const router = useRouter();
   return (
     <SignedIn role="teacher">
       {(me) => (
@@ -38,18 +36,10 @@ export default function ClassPlace() {
                 </Text>
               </Scrap>
               <View style={styles.keep}>
-                <Button
-                  icon="group"
-                  label={`Notices and questions of ${group.name}`}
-                  onPress={() => router.push(`/classroom/${group.id}`)}
-                >
+                <Button icon="group" label={`Notices and questions of ${group.name}`} to={`/classroom/${group.id}`}>
                   Notices
                 </Button>
-                <Button
-                  icon="people"
-                  label={`Learners and keys of ${group.name}`}
-                  onPress={() => router.push(`/group/${group.id}`)}
-                >
+                <Button icon="people" label={`Learners and keys of ${group.name}`} to={`/group/${group.id}`}>
                   Learners and keys
                 </Button>
               </View>

@@ -1,7 +1,6 @@
 import type { PieceView } from '@lippet/core/contract/work';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -22,7 +21,6 @@ interface Props {
 
 /** Says where a sent or answered piece is, and what can be done about it. Nothing for a draft. */
 export function Standing({ piece, zone, notes, onNotes }: Props) {
-  const router = useRouter();
   const client = useQueryClient();
   const [problem, setProblem] = useState<string | null>(null);
   const { card, goes } = piece;
@@ -62,7 +60,7 @@ export function Standing({ piece, zone, notes, onNotes }: Props) {
         )}
         {answered && (
           <Button
-            onPress={() => router.push(`/feedback/${answered.id}`)}
+            to={`/feedback/${answered.id}`}
             label={`See what ${answered.review!.teacher} wrote on go ${answered.go}`}
           >
             See the marks

@@ -5,7 +5,6 @@ import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { orderedLine, type LineFilter, type LineOrder } from '@lippet/core/review/lineOrder';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -74,7 +73,6 @@ export default function ReviewDesk({
   const low = layout === 'low';
   const [hung, setHung] = useState(false);
   const client = useQueryClient();
-  const router = useRouter();
   const me = useMe().data;
   const { data, error, refetch } = useLine(activityId);
   const [personId, setPersonId] = useState(startWith ?? null);
@@ -348,7 +346,7 @@ export default function ReviewDesk({
               Take a copy out
             </Button>
           )}
-          <Button icon="ask" label="Questions about this" onPress={() => router.push(`/asks/${activityId}`)}>
+          <Button icon="ask" label="Questions about this" to={`/asks/${activityId}`}>
             Questions
           </Button>
         </View>
