@@ -101,7 +101,7 @@ test('tells a teacher on a phone the same as on a wide view, and answers there',
   await page.getByRole('button', { name: 'Answer' }).click();
   await page.getByRole('textbox', { name: /^Note to/ }).fill('A good crab');
   await page.getByRole('button', { name: /^Finished/ }).click();
-  await expect(page.getByRole('link', { name: /\. Finished, finished/ })).toHaveCount(1);
+  await expect(page.getByRole('button', { name: /\. Finished, finished/ })).toHaveCount(1);
   await page.getByRole('button', { name: 'Back', exact: true }).click();
   await expect(page.getByRole('link', { name: /^In the tide pool\. 1 to look at/ })).toBeVisible();
 });

@@ -206,7 +206,8 @@ describe('what comes in', () => {
       400,
     ],
     ['pictures that do not exist', '{"signInName":"x","pictures":["cat","dog","owl"]}', 400],
-    ['too many pictures', '{"signInName":"x","pictures":["kite","kite","kite","kite"]}', 400],
+    ['too many pictures', '{"signInName":"x","pictures":["kite","kite","kite","kite","kite","kite"]}', 400],
+    ['too few pictures', '{"signInName":"x","pictures":["kite","kite"]}', 400],
     ['a name without end', JSON.stringify({ signInName: 'x'.repeat(10_000), password: 'x' }), 400],
     ['more than fits', JSON.stringify({ signInName: 'x'.repeat(400_000), password: 'x' }), 413],
   ])('is refused with a sentence: %s', async (_, body, status) => {
