@@ -239,3 +239,21 @@ test('a screen that breaks says so, and is loaded again', async ({ device }) => 
   await page.getByRole('button', { name: 'Load again' }).click();
   await nell.expectNowOf('Nell Garrick');
 });
+
+test('what opens under a finger does not take the tap that opened it', async ({ device }) => {
+  const nell = await device({ hasTouch: true });
+  await nell.asLearner('Nell Garrick');
+  const { page } = nell;
+  // Something that can be pressed comes to lie under the finger as that is lifted.
+  await page.evaluate(() => {
+    const button = document.createElement('button');
+    Object.assign(button.style, { position: 'fixed', inset: '0', zIndex: '9' });
+    button.textContent = 'Not pressed';
+    button.onclick = () => (button.textContent = 'Pressed');
+    document.addEventListener('pointerup', () => document.body.append(button), { once: true });
+  });
+  await page.touchscreen.tap(200, 600);
+  await expect(page.getByText('Not pressed')).toBeVisible();
+  await page.touchscreen.tap(200, 600);
+  await expect(page.getByText('Pressed', { exact: true })).toBeVisible();
+});

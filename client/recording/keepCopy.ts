@@ -1,3 +1,4 @@
+import { fileEnding } from '@lippet/core/contract/fileEndings';
 import { spansAddress } from '@lippet/core/contract/media';
 import { spansLength } from '@lippet/core/recording/spans';
 import type { Take } from '@lippet/core/recording/take';
@@ -8,16 +9,6 @@ import { decodeSound, listener } from './listener';
 
 /** A recording counts as whole where no more than this is left out of it, in seconds. */
 const SLACK = 0.2;
-
-const ENDINGS: Record<string, string> = {
-  'video/webm': 'webm',
-  'video/mp4': 'mp4',
-  'audio/webm': 'webm',
-  'audio/mp4': 'm4a',
-  'audio/wav': 'wav',
-  'audio/mpeg': 'mp3',
-  'audio/ogg': 'ogg',
-};
 
 /**
  * Saves a take as a file, without what was left out of it: a sound as WAV, made here; a film as MP4, made at school, or
@@ -35,5 +26,5 @@ export async function keepCopy(take: Take, name: string): Promise<void> {
     waiting && whole
       ? waiting
       : await fetched(`/media/${take.media}/${whole ? 'playable' : `cut?spans=${spansAddress(take.spans)}`}`);
-  return download(blob, `${name}.${ENDINGS[blob.type.split(';')[0]!] ?? 'bin'}`);
+  return download(blob, `${name}.${fileEnding(blob.type.split(';')[0]!)}`);
 }

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
+import { fileEnding } from '@lippet/core/contract/fileEndings';
 import { mediaOfPlan, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
 import { Activity, Media } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -21,18 +22,6 @@ export const ARCHIVE_LIMITS = {
 const MANIFEST = 'activity.json';
 const FORMAT = 'lippet-activity';
 const ENTRY = /^media\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})(?:\.[a-z0-9]{1,5})?$/i;
-const ENDS: Record<string, string> = {
-  'image/webp': 'webp',
-  'image/png': 'png',
-  'image/jpeg': 'jpg',
-  'application/pdf': 'pdf',
-  'audio/wav': 'wav',
-  'video/webm': 'webm',
-  'video/mp4': 'mp4',
-  'audio/webm': 'weba',
-  'audio/mp4': 'm4a',
-  'audio/ogg': 'ogg',
-};
 
 /** A refusal of an archive, or of what would not fit into one. */
 const unfit = (words: string): ProblemError => new ProblemError('unfit', words);
@@ -61,7 +50,7 @@ export class ActivityArchiveService {
       const manifest = { format: FORMAT, version: 1, plan: { ...plan, groups: [], learners: [] } };
       await archive.add(MANIFEST, Buffer.from(JSON.stringify(manifest, null, 2)));
       for (const { id: media, type, hash } of rows)
-        await archive.add(`media/${media}.${ENDS[type] ?? 'bin'}`, { path: this.files.pathOf(hash) }, { packed: true });
+        await archive.add(`media/${media}.${fileEnding(type)}`, { path: this.files.pathOf(hash) }, { packed: true });
       await archive.end();
     } catch (error) {
       await rm(path, { force: true });

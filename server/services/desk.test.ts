@@ -425,11 +425,11 @@ it('both ZIPs hold what was said: the voice and the feeling with a go, the spoke
     return unzipSync(new Uint8Array(await file.arrayBuffer()));
   };
   const piece = await zipOf(ada!, `/api/goes/${go.id}/exports`, { style: 'zip' });
-  expect(Object.keys(piece)).toEqual(expect.arrayContaining(['go 1/said with it.webm', 'go 1/answer.webm']));
+  expect(Object.keys(piece)).toEqual(expect.arrayContaining(['go 1/said with it.wav', 'go 1/answer.wav']));
   const [about] = (JSON.parse(strFromU8(piece['piece.json']!)) as { goes: Record<string, unknown>[] }).goes;
   expect(about).toMatchObject({ felt: 'hard', cameBack: { replies: [{ who: 'ada', words: 'Thank you' }] } });
   const activityZip = await zipOf(teacher!, `${activity()}/exports`);
   expect(Object.keys(activityZip)).toEqual(
-    expect.arrayContaining(['ada/go 1/said with it.webm', 'ada/go 1/answer.webm']),
+    expect.arrayContaining(['ada/go 1/said with it.wav', 'ada/go 1/answer.wav']),
   );
 });

@@ -1,4 +1,5 @@
 import { strToU8 } from 'fflate';
+import { fileEnding } from '@lippet/core/contract/fileEndings';
 import type { PartView } from '@lippet/core/contract/work';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import type { PdfStyle } from '@lippet/core/pdf/style';
@@ -101,9 +102,9 @@ export class GoFiles {
   private async *recording(piece: HomePiece, id: string, name: string): AsyncGenerator<GoFile> {
     const media = await namedMedia(piece, id);
     if (!media) return;
-    const playable = media.kind === 'film' ? 'mp4' : 'm4a';
+    const playable = media.kind === 'film' ? 'video/mp4' : 'audio/mp4';
     yield {
-      name: `${name}.${media.playableHash ? playable : 'webm'}`,
+      name: `${name}.${fileEnding(media.playableHash ? playable : media.type)}`,
       content: { path: this.files.pathOf(media.playableHash ?? media.hash) },
       packed: true,
     };

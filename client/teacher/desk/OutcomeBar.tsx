@@ -11,6 +11,8 @@ interface Props {
   /** What was decided and is not told yet. */
   held: Outcome | null;
   busy: boolean;
+  /** There is little room, as on a phone that lies on its side. */
+  small: boolean;
   /** Another piece waits after this one. */
   more: boolean;
   /** Why it could not be told. */
@@ -21,7 +23,8 @@ interface Props {
 }
 
 /** What becomes of the piece: always in reach, whatever lies above. */
-export function OutcomeBar({ name, held, busy, more, problem, onOutcome, onLetGo }: Props) {
+export function OutcomeBar({ name, held, busy, small, more, problem, onOutcome, onLetGo }: Props) {
+  const answer = [styles.answer, small && styles.small];
   return (
     <View style={styles.bar} role="group" aria-label={`What becomes of ${name}’s piece`}>
       {problem && <Say>{problem}</Say>}
@@ -36,12 +39,12 @@ export function OutcomeBar({ name, held, busy, more, problem, onOutcome, onLetGo
           </Button>
         </View>
       )}
-      <View style={styles.row}>
-        <Button disabled={busy} onPress={() => onOutcome('again')} style={styles.answer}>
+      <View style={[styles.row, small && styles.abreast]}>
+        <Button disabled={busy} onPress={() => onOutcome('again')} style={answer}>
           Another go
         </Button>
-        <Button kind="finish" disabled={busy} onPress={() => onOutcome('finished')} style={styles.answer}>
-          {more ? 'Finished, next' : 'Finished'}
+        <Button kind="finish" disabled={busy} onPress={() => onOutcome('finished')} style={answer}>
+          {more && !small ? 'Finished, next' : 'Finished'}
         </Button>
       </View>
     </View>
@@ -60,5 +63,7 @@ const styles = StyleSheet.create({
   },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
   words: { flex: 1 },
+  abreast: { flexWrap: 'nowrap' },
   answer: { flexGrow: 1, minHeight: 52 },
+  small: { minHeight: 48, paddingHorizontal: 8 },
 });

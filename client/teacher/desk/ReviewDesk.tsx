@@ -378,6 +378,7 @@ export default function ReviewDesk({
       name={first}
       held={piece.held}
       busy={busy}
+      small={low}
       more={Boolean(nextWaiting)}
       problem={problem}
       onOutcome={(chosen) => void answer(chosen)}
