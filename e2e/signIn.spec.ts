@@ -14,9 +14,13 @@ test('a child signs in by pictures, the device remembers the group, and another 
   await page.getByRole('textbox', { name: 'Group code' }).fill('sand-42');
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByRole('button', { name: 'Isla Okpara' }).click();
+  const moon = page.getByRole('button', { name: 'moon', exact: true });
+  const before = await moon.boundingBox();
   for (const picture of ['kite', 'kite', 'kite'])
     await page.getByRole('button', { name: picture, exact: true }).click();
   await expect(page.getByRole('alert')).toHaveText('Those are not your pictures. Have another look.');
+  // The pictures stay where the fingers know them.
+  expect(await moon.boundingBox()).toEqual(before);
   for (const picture of ['key', 'kettle', 'kite'])
     await page.getByRole('button', { name: picture, exact: true }).click();
   await shared.expectNowOf('Isla Okpara');

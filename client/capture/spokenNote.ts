@@ -18,6 +18,10 @@ export type SpokenNoteState =
 
 const SILENT: SpokenNoteState = { step: 'silent', trouble: null };
 
+function stopListening(stream: MediaStream): void {
+  for (const track of stream.getTracks()) track.stop();
+}
+
 /** One note at a time that is spoken: recorded, and kept on the device. */
 export class SpokenNote {
   readonly state: StoreApi<SpokenNoteState> = createStore<SpokenNoteState>(() => SILENT);
@@ -34,8 +38,11 @@ export class SpokenNote {
   async begin(onSaid: (voice: string) => void): Promise<void> {
     if (this.state.getState().step !== 'silent') return;
     this.state.setState({ step: 'opening' }, true);
+    this.kept = Promise.resolve(null);
     try {
       const { stream } = await openMicrophone();
+      // Whoever has left meanwhile is not listened to.
+      if (this.state.getState().step !== 'opening') return stopListening(stream);
       const recorder = new Recorder(stream, { home: this.home, part: 'note', sort: 'sound' }, LONGEST);
       this.kept = recorder.ended.then((recorded) => this.keep(recorded, recorder, stream, onSaid));
       recorder.run();
@@ -50,6 +57,7 @@ export class SpokenNote {
   end(): Promise<string | null> {
     const state = this.state.getState();
     if (state.step === 'speaking') state.recorder.stop();
+    if (state.step === 'opening') this.state.setState(SILENT, true);
     return this.kept;
   }
 
@@ -59,7 +67,7 @@ export class SpokenNote {
     stream: MediaStream,
     onSaid: (voice: string) => void,
   ): Promise<string | null> {
-    for (const track of stream.getTracks()) track.stop();
+    stopListening(stream);
     if (!recorded) return this.lose(recorder.state.getState().trouble ?? TOO_SHORT);
     this.state.setState({ step: 'keeping' }, true);
     try {

@@ -74,6 +74,7 @@ export class DocumentEditor {
   onShow: ((page: string) => void) | null = null;
   /** The stroke under the pen; null where this window does not keep it. */
   private underWay: StrokeUnderWay | null = null;
+  private takingUp: Promise<void> | null = null;
   private history: History = EMPTY_HISTORY;
   /** Whether the steps are kept for the next visit. */
   private keeps = false;
@@ -146,8 +147,12 @@ export class DocumentEditor {
     this.underWay?.forget();
   }
 
-  /** Puts a stroke that an earlier visit left under the pen where it belongs, once its page is there. */
-  async takeUpStroke(): Promise<void> {
+  /** Puts a stroke that an earlier visit left under the pen where it belongs; once, when its page is there. */
+  takeUpStroke(): Promise<void> {
+    return (this.takingUp ??= this.takeUpLeft());
+  }
+
+  private async takeUpLeft(): Promise<void> {
     await this.ready;
     const left = await this.underWay?.left();
     const items = left && this.itemsOf(left.page);

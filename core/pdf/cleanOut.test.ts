@@ -73,3 +73,34 @@ it('pages that were left out are gone, with their fields; so are scripts, attach
   ).toEqual(['field.alpha']);
   expect(back.catalog.lookupMaybe(PDFName.of('Names'), PDFDict)).toBeUndefined();
 });
+
+it('a file whose form, annotations and names are nonsense leaves all the same, and soon', async () => {
+  const document = await PDFDocument.create();
+  const font = await document.embedFont(StandardFonts.Helvetica);
+  const page = document.addPage([300, 400]);
+  page.drawText('alpha', { x: 20, y: 200, size: 12, font });
+  const { context } = document;
+  // Fields within themselves, three times over at each step.
+  const kids = context.obj([]);
+  const field = context.register(context.obj({ T: PDFString.of('round'), Kids: kids } as never));
+  for (let i = 0; i < 3; i++) kids.push(field);
+  document.catalog.set(PDFName.of('AcroForm'), context.obj({ Fields: kids } as never));
+  page.node.set(
+    PDFName.of('Annots'),
+    context.obj([5, { Subtype: PDFString.of('Link'), A: 7 }, { Subtype: 'Link', A: 7 }] as never),
+  );
+  const second = document.addPage([300, 400]);
+  second.node.set(PDFName.of('Annots'), context.obj({ not: 'a list' } as never));
+  const bytes = await document.save();
+  const sources: PdfSources = {
+    pdf: () => Promise.resolve(bytes),
+    picture: () => Promise.resolve(null),
+    font: () => Promise.reject(new Error('no font is needed')),
+  };
+  const out = await writePdf(
+    [1, 2].map((number) => ({ plan: plan(number), items: [] })),
+    sources,
+  );
+  expect((await PDFDocument.load(out)).getPageCount()).toBe(2);
+  expect(await allOf(out)).toContain(hex('alpha'));
+}, 20_000);

@@ -11,8 +11,21 @@ const CARRIERS = ['FileAttachment', 'Sound', 'Movie', 'Screen', '3D', 'RichMedia
 const ACTIONS = ['AA', 'A', 'PA'];
 const PAGE_EXTRAS = ['AA', 'B', 'PieceInfo', 'StructParents', 'Metadata', 'AF'];
 
-const nameOf = (dict: PDFDict, key: string): string =>
-  dict.lookupMaybe(PDFName.of(key), PDFName)?.asString().slice(1) ?? '';
+// A file may have anything anywhere: what is not of the kind that it should be is nothing.
+function dictAt(dict: PDFDict, key: string): PDFDict | undefined {
+  const found = dict.lookup(PDFName.of(key));
+  return found instanceof PDFDict ? found : undefined;
+}
+
+function arrayAt(dict: PDFDict, key: string): PDFArray | undefined {
+  const found = dict.lookup(PDFName.of(key));
+  return found instanceof PDFArray ? found : undefined;
+}
+
+const nameOf = (dict: PDFDict, key: string): string => {
+  const found = dict.lookup(PDFName.of(key));
+  return found instanceof PDFName ? found.asString().slice(1) : '';
+};
 
 function keepOnly(dict: PDFDict, keys: readonly string[]): void {
   for (const key of dict.keys()) if (!keys.includes(key.asString().slice(1))) dict.delete(key);
@@ -20,7 +33,7 @@ function keepOnly(dict: PDFDict, keys: readonly string[]): void {
 
 /** Whether a link leads to a web address. */
 function leadsOut(annotation: PDFDict): boolean {
-  const action = annotation.lookupMaybe(PDFName.of('A'), PDFDict);
+  const action = dictAt(annotation, 'A');
   return action !== undefined && nameOf(action, 'S') === 'URI';
 }
 
@@ -28,7 +41,7 @@ function leadsOut(annotation: PDFDict): boolean {
 function cleanPage(page: PDFPage): void {
   const { node } = page;
   for (const key of PAGE_EXTRAS) node.delete(PDFName.of(key));
-  const annotations = node.lookupMaybe(PDFName.of('Annots'), PDFArray);
+  const annotations = arrayAt(node, 'Annots');
   if (!annotations) return;
   for (let i = annotations.size() - 1; i >= 0; i--) {
     const annotation = annotations.lookup(i);
@@ -50,23 +63,24 @@ function cleanAnnotation(annotation: PDFDict, remove: () => void): void {
 function widgetsOn(pages: readonly PDFPage[]): Set<PDFObject> {
   const widgets = new Set<PDFObject>();
   for (const { node } of pages) {
-    const annotations = node.lookupMaybe(PDFName.of('Annots'), PDFArray);
+    const annotations = arrayAt(node, 'Annots');
     for (let i = 0; i < (annotations?.size() ?? 0); i++) widgets.add(annotations!.lookup(i) as PDFObject);
   }
   return widgets;
 }
 
-/** A form nests its fields; a file that lies may nest them without end. */
-const DEEPEST = 50;
-
-/** Leaves those fields that are seen on a page. @returns whether any of these is */
-function keepFields(fields: PDFArray, seen: ReadonlySet<PDFObject>, depth = 0): boolean {
+/**
+ * Leaves those fields that are seen on a page.
+ * @param known lists that were gone through: a file that lies has fields within themselves
+ * @returns whether any is left
+ */
+function keepFields(fields: PDFArray, seen: ReadonlySet<PDFObject>, known = new Set<PDFArray>()): boolean {
+  if (known.has(fields)) return false;
+  known.add(fields);
   for (let i = fields.size() - 1; i >= 0; i--) {
     const field = fields.lookup(i);
-    const kids = field instanceof PDFDict ? field.lookupMaybe(PDFName.of('Kids'), PDFArray) : undefined;
-    const kept =
-      field instanceof PDFDict &&
-      (seen.has(field) || (kids !== undefined && depth < DEEPEST && keepFields(kids, seen, depth + 1)));
+    const kids = field instanceof PDFDict ? arrayAt(field, 'Kids') : undefined;
+    const kept = field instanceof PDFDict && (seen.has(field) || (kids !== undefined && keepFields(kids, seen, known)));
     if (kept) field.delete(PDFName.of('AA'));
     else fields.remove(i);
   }
@@ -74,8 +88,8 @@ function keepFields(fields: PDFArray, seen: ReadonlySet<PDFObject>, depth = 0): 
 }
 
 function cleanForm(document: PDFDocument, pages: readonly PDFPage[]): void {
-  const form = document.catalog.lookupMaybe(PDFName.of('AcroForm'), PDFDict);
-  const fields = form?.lookupMaybe(PDFName.of('Fields'), PDFArray);
+  const form = dictAt(document.catalog, 'AcroForm');
+  const fields = form && arrayAt(form, 'Fields');
   if (!form || !fields || !keepFields(fields, widgetsOn(pages))) document.catalog.delete(PDFName.of('AcroForm'));
   else keepOnly(form, FORM);
 }

@@ -126,3 +126,18 @@ it('what is read only stays as it is', async () => {
   const out = await writePdf([page('form', 2, { name: 'Somebody' })], sources({ form }));
   expect((await PDFDocument.load(out)).getForm().getTextField('name').getText()).toBe('Harbour office');
 });
+
+it('a field that lies on no page keeps nothing else from leaving', async () => {
+  const second = await withForm('Second file', (document) => {
+    const widget = document.getForm().getDropdown('from').acroField.getWidgets()[0]!.dict;
+    widget.delete(PDFName.of('P'));
+    const page = document.getPages()[1]!;
+    const annotations = page.node.lookup(PDFName.of('Annots'), PDFArray);
+    annotations.remove(1);
+  });
+  const out = await writePdf(
+    [page('first', 1, {}), page('second', 2, { name: 'Kit Marchetti' })],
+    sources({ first: await withForm('First file'), second }),
+  );
+  expect(poppler(out).words).toContain('Kit Marchetti');
+});

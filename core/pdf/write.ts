@@ -1,5 +1,5 @@
 /** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
-import { type PDFDict, PDFDocument, PDFName, PDFNumber, type PDFImage, type PDFPage } from 'pdf-lib';
+import { PDFArray, type PDFDict, PDFDocument, PDFName, PDFNumber, type PDFImage, type PDFPage } from 'pdf-lib';
 import { backgroundShapes } from '../page/background';
 import type { PagePlan } from '../page/document';
 import { drawnWords } from '../page/drawnGround';
@@ -58,7 +58,9 @@ export class PdfSourceError extends Error {
 async function load(bytes: Uint8Array): Promise<PDFDocument> {
   try {
     const document = await PDFDocument.load(bytes, { updateMetadata: false });
-    document.getPages(); // a file without a page tree is only found out here
+    // A file without a page tree is only found out here. What stands for annotations and is no list holds none.
+    for (const { node } of document.getPages())
+      if (!(node.lookup(PDFName.of('Annots')) instanceof PDFArray)) node.delete(PDFName.of('Annots'));
     return document;
   } catch {
     throw new PdfSourceError(
@@ -295,6 +297,18 @@ function formValues(pages: readonly PdfPage[]): Map<string, FieldValue[]> {
 }
 
 /**
+ * Makes drawings of a form's fields. Of a form that is not put together as it should be that can't be done: there the
+ * fields stay on their pages as they look.
+ */
+function drawForGood(document: PDFDocument): void {
+  try {
+    document.getForm().flatten({ updateFieldAppearances: false });
+  } catch {
+    // Thrown where a field says of no page that it lies there. What was filled in is drawn on the page all the same.
+  }
+}
+
+/**
  * The PDFs that pages are taken from. The first one is the document that is written, so its form fields stay fields; of
  * every other, and of pages that are wanted again, copies come in. What is copied leaves its form behind: there the
  * fields are filled and drawn for good before.
@@ -339,7 +353,7 @@ class PageSources {
     const words = values.map(({ value }) => value).join('');
     const fonts = new PdfFonts(document, (file) => this.sources.font(file), words);
     fillForm(document, values, await fonts.of('interface'));
-    document.getForm().flatten({ updateFieldAppearances: false });
+    drawForGood(document);
     // Fonts are written into a document as it is saved; what is copied out of it before lacks them.
     await document.flush();
     return document;

@@ -1,7 +1,7 @@
 /** Sending, taking back, reviewing, another go: as the app does it, on a real database. */
 import { randomUUID } from 'node:crypto';
 import * as Y from 'yjs';
-import { markItems, pageItems, readPages } from '@lippet/core/page/document';
+import { documentOf, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { putItem, readStrokes, type Fields } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
 import { documentExtent } from '@lippet/core/page/holds';
@@ -17,11 +17,38 @@ import type {
   ReviewView,
   UpdateView,
 } from '@lippet/core/contract/work';
+import { makeCompute, type Compute } from '../compute/compute';
+import type { TaskInput, TaskName, TaskOutput } from '../compute/tasks';
+import { makeLogger } from '../logging';
 import { Submission } from '../models/tables';
 import type { ExportService } from './exports';
+import { MeasuringService } from './measuring';
+import { PieceCountService } from './pieceCounts';
+import { SESSION_COOKIE } from '../routes/signIn';
+import { SendingService } from './sending/sending';
+import { SignInService } from './signIn';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
+
+/** Computes in place; right after a document was looked over for the first time, another device draws on it. */
+class DrawnOnMeanwhile implements Compute {
+  private readonly compute = makeCompute(null);
+  looks = 0;
+
+  constructor(private readonly draw: () => Promise<void>) {}
+
+  async run<N extends TaskName>(name: N, input: TaskInput<N>): Promise<TaskOutput<N>> {
+    const found = await this.compute.run(name, input);
+    this.looks += 1;
+    if (this.looks === 1) await this.draw();
+    return found;
+  }
+
+  close(): Promise<void> {
+    return this.compute.close();
+  }
+}
 
 describe('a piece on its way', () => {
   let school: SmallSchool;
@@ -66,6 +93,24 @@ describe('a piece on its way', () => {
     });
     return school.log.append({ kind: 'marks', id: reviewId }, Y.encodeStateAsUpdate(doc));
   }
+
+  it('is looked over again where somebody draws on it between the look and the freezing', async () => {
+    await drawInto(school, pieceId);
+    const { sequelize, log } = school;
+    const compute = new DrawnOnMeanwhile(() => drawInto(school, pieceId));
+    const measuring = new MeasuringService(sequelize, log, compute, () => false, makeLogger('silent'));
+    const counts = new PieceCountService(sequelize, measuring);
+    const told: string[] = [];
+    const hub = { announce: ({ id }: { id: string }) => void told.push(id) };
+    const sending = new SendingService({ sequelize, compute, log, counts, hub: () => hub });
+    const actor = (await new SignInService(sequelize).actor(ada.cookies.get(SESSION_COOKIE)))!;
+    const go = await sending.send(actor, pieceId, { key: randomUUID(), extent: await extent() });
+    expect([compute.looks, told]).toEqual([2, [pieceId]]);
+    const { document } = (await Submission.unscoped().findByPk(go.id))!;
+    const frozen = documentOf(document);
+    // The stroke that came in between is in what was frozen.
+    expect(readStrokes(pageItems(frozen, readPages(frozen)[0]!.id)!)).toHaveLength(2);
+  });
 
   it('is laid out once, however often and from how many devices it is opened', async () => {
     const again = await Promise.all(

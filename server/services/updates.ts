@@ -111,7 +111,14 @@ export const tellLearners = (groupId: string, news: News, transaction: Transacti
 
 /** What was sent has been answered: to none of its teachers is it new any more. @param path of the piece on the desk */
 export async function seeSent(path: string, transaction: Transaction): Promise<void> {
-  await Update.update({ seenAt: new Date() }, { where: { kind: 'sent', path, seenAt: null }, transaction });
+  const rows = await Update.sequelize!.query<{ person_id: string }>(
+    `UPDATE updates SET seen_at = now() WHERE kind = 'sent' AND path = :path AND seen_at IS NULL RETURNING person_id`,
+    { replacements: { path }, type: QueryTypes.SELECT, transaction },
+  );
+  newsOf(
+    rows.map((row) => row.person_id),
+    transaction,
+  );
 }
 
 /** A person's own updates, newest first. */

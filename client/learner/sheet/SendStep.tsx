@@ -132,7 +132,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
     return sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [], refused });
   }, [live, current, piece.choices, last, outbox, home]);
   const note = useSpokenNote(home);
-  const speaking = useStore(note.state, ({ step }) => step === 'speaking' || step === 'keeping');
+  const speaking = useStore(note.state, ({ step }) => step !== 'silent');
   const needed = checks.filter((check) => check.needed);
   const others = checks.filter((check) => !check.needed);
   // What a part lacks stands with it; the rest has a line of its own.

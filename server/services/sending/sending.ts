@@ -21,7 +21,7 @@ interface SendingWorld {
   compute: Compute;
   log: UpdateLog;
   counts: PieceCountService;
-  hub: () => SyncHub;
+  hub: () => Pick<SyncHub, 'announce'>;
 }
 
 /** Somebody wants to send a piece. */
