@@ -27,7 +27,6 @@ export function ReaderShape({ audience, size = 34 }: { audience: Audience; size?
       height={size}
       viewBox={audience === 'class' ? '0 0 51 34' : '0 0 34 34'}
       aria-hidden
-      focusable={false}
     >
       {audience === 'class' ? (
         <>

@@ -8,7 +8,7 @@ import { colours } from '../ui/theme';
 export function PhotoStart({ onCamera, editable }: { onCamera: () => void; editable: boolean }) {
   return (
     <View style={styles.box}>
-      <Svg width={150} height={150} viewBox="0 0 150 150" aria-hidden focusable={false}>
+      <Svg width={150} height={150} viewBox="0 0 150 150" aria-hidden>
         <Path
           d="M28 34L110 22L126 118L40 132Z"
           fill={colours.scrap}

@@ -51,7 +51,7 @@ const SHAPES: Record<DayStamp, ReactNode> = {
 
 export function DayStampShape({ stamp, size = 48 }: { stamp: DayStamp; size?: number }) {
   return (
-    <Svg width={size} height={size} viewBox="0 0 48 48" aria-hidden focusable={false}>
+    <Svg width={size} height={size} viewBox="0 0 48 48" aria-hidden>
       {SHAPES[stamp]}
     </Svg>
   );

@@ -61,7 +61,7 @@ export function AddPage({ visible, home, like, onAdd, onClose, title = 'Add a pa
             style={styles.paper}
           >
             <View style={styles.picture}>
-              <Svg width={63} height={80} viewBox="0 0 220 280" aria-hidden focusable={false}>
+              <Svg width={63} height={80} viewBox="0 0 220 280" aria-hidden>
                 {backgroundShapes(background, 220, 280).map(({ d, fill, stroke, width: line }, i) => (
                   <Path
                     key={i}

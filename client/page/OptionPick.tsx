@@ -100,7 +100,7 @@ export function OptionPick() {
           {tool === 'words' ? (
             <Text style={[styles.letter, { fontSize: WIDTHS[name].letter }]}>a</Text>
           ) : (
-            <Svg width={30} height={30} viewBox="0 0 30 30" aria-hidden focusable={false}>
+            <Svg width={30} height={30} viewBox="0 0 30 30" aria-hidden>
               <Path
                 d="M5 20C10 6 18 26 25 9"
                 fill="none"

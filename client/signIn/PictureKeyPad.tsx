@@ -80,7 +80,14 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
 const styles = StyleSheet.create({
   column: { gap: 18 },
   count: { flexDirection: 'row', gap: 12 },
-  slot: { width: 56, height: 16, borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
+  slot: {
+    flexShrink: 1,
+    width: 56,
+    height: 16,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    backgroundColor: colours.scrap,
+  },
   full: { backgroundColor: colours.ochre },
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 14 },
   cell: { width: '30%', flexGrow: 1, maxWidth: 150 },

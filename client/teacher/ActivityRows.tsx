@@ -44,9 +44,11 @@ export function ActivityRows({
             label={`${activity.title}. ${wait} to look at. ${counts}`}
           >
             <Scrap raised style={styles.row}>
-              <Picture path={`/activities/${activity.activityId}/picture`} alt="" style={styles.picture} />
-              <View style={styles.count}>
-                <Stamp state={wait > 0 ? 'with-teacher' : settled} size={42} />
+              <View>
+                <Picture path={`/activities/${activity.activityId}/picture`} alt="" style={styles.picture} />
+                <View style={styles.stamp}>
+                  <Stamp state={wait > 0 ? 'with-teacher' : settled} size={34} />
+                </View>
                 {wait > 0 && (
                   <View style={styles.number}>
                     <Text variant="labelMedium" style={{ color: colours.scrap }}>
@@ -72,13 +74,14 @@ export function ActivityRows({
 
 const styles = StyleSheet.create({
   list: { gap: 13, marginTop: 8 },
-  row: { flexDirection: 'row', alignItems: 'center', gap: 16, padding: 14, paddingRight: 24 },
-  picture: { width: 54, height: 70 },
-  count: { width: 56, height: 50, justifyContent: 'center' },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 24, padding: 12, paddingRight: 24 },
+  picture: { width: 58, height: 74 },
+  // As on a learner's row: half over the picture.
+  stamp: { position: 'absolute', right: -12, bottom: -8 },
   number: {
     position: 'absolute',
-    right: 0,
-    top: 0,
+    right: -14,
+    top: -8,
     minWidth: 24,
     alignItems: 'center',
     backgroundColor: colours.sea,

@@ -20,7 +20,7 @@ const SHAPES: Record<Felt, ReactNode> = {
 };
 
 export const FeltShape = ({ felt, size = 40 }: { felt: Felt; size?: number }) => (
-  <Svg width={size} height={size} viewBox="0 0 40 40" aria-hidden focusable={false}>
+  <Svg width={size} height={size} viewBox="0 0 40 40" aria-hidden>
     {SHAPES[felt]}
   </Svg>
 );

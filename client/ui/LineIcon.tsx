@@ -96,7 +96,7 @@ export function LineIcon({
   width?: number;
 }) {
   return (
-    <Svg width={size} height={size} viewBox="0 0 24 24" aria-hidden focusable={false}>
+    <Svg width={size} height={size} viewBox="0 0 24 24" aria-hidden>
       <Path
         d={LINES[name]}
         fill="none"

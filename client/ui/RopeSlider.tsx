@@ -42,7 +42,7 @@ export function RopeSlider({ label, most, step, value, onChange }: Props) {
   return (
     <View style={styles.box} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
       {width > 0 && (
-        <Svg width={width} height={TARGET.learner} aria-hidden focusable={false} style={styles.drawn}>
+        <Svg width={width} height={TARGET.learner} aria-hidden style={styles.drawn}>
           <Path d={rope(0, width)} fill="none" stroke={colours.line} strokeWidth={5} />
           <Path d={rope(0, at)} fill="none" stroke={colours.ink} strokeWidth={5} />
           <Path

@@ -139,7 +139,7 @@ export function TakeCard({
 /** A speaking trumpet of cut paper, or a film camera. */
 function RecordPicture({ film }: { film: boolean }) {
   return (
-    <Svg width={150} height={130} viewBox="0 0 150 130" aria-hidden focusable={false}>
+    <Svg width={150} height={130} viewBox="0 0 150 130" aria-hidden>
       {film ? (
         <>
           <Path

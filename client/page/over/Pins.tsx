@@ -56,7 +56,7 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
             onPress={() => surface.state.setState({ open: open === pin.id ? null : pin.id })}
             style={[styles.pin, { left: left - TARGET.learner / 2, top: top - TARGET.learner }]}
           >
-            <Svg width={36} height={44} viewBox="0 0 36 44" aria-hidden focusable={false}>
+            <Svg width={36} height={44} viewBox="0 0 36 44" aria-hidden>
               <Path
                 d={SIGN}
                 fill={open === pin.id ? colours.scrap : colours.ochre}

@@ -1,4 +1,5 @@
 import type { Outcome } from '@lippet/core/schedule/pieceState';
+import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
@@ -13,6 +14,8 @@ interface Props {
   busy: boolean;
   /** There is little room, as on a phone that lies on its side. */
   small: boolean;
+  /** What stands before the outcomes, where there is room for one row alone. */
+  before?: ReactNode;
   /** Another piece waits after this one. */
   more: boolean;
   /** Why it could not be told. */
@@ -23,7 +26,7 @@ interface Props {
 }
 
 /** What becomes of the piece: always in reach, whatever lies above. */
-export function OutcomeBar({ name, held, busy, small, more, problem, onOutcome, onLetGo }: Props) {
+export function OutcomeBar({ name, held, busy, small, before, more, problem, onOutcome, onLetGo }: Props) {
   const answer = [styles.answer, small && styles.small];
   return (
     <View style={styles.bar} role="group" aria-label={`What becomes of ${name}’s piece`}>
@@ -40,6 +43,7 @@ export function OutcomeBar({ name, held, busy, small, more, problem, onOutcome, 
         </View>
       )}
       <View style={[styles.row, small && styles.abreast]}>
+        {before}
         <Button disabled={busy} onPress={() => onOutcome('again')} style={answer}>
           Another go
         </Button>
@@ -63,7 +67,7 @@ const styles = StyleSheet.create({
   },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
   words: { flex: 1 },
-  abreast: { flexWrap: 'nowrap' },
+  abreast: { flexWrap: 'nowrap', gap: 8 },
   answer: { flexGrow: 1, minHeight: 52 },
-  small: { minHeight: 48, paddingHorizontal: 8 },
+  small: { minHeight: 48, paddingHorizontal: 6 },
 });

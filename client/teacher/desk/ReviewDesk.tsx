@@ -373,19 +373,32 @@ export default function ReviewDesk({
   );
   const beside = goes || everybody || null;
   const work = beside && <PanelFaults onClose={() => setOver(null)}>{beside}</PanelFaults>;
+  const answerWord = open ? 'Answer' : 'More';
+  const toAnswer = (
+    <Button
+      kind={answering ? 'plain' : 'main'}
+      icon={answering ? 'pen' : 'review'}
+      onPress={() => setAnswering(!answering)}
+      style={styles.toAnswer}
+    >
+      {answering ? 'Back to marking' : answerWord}
+    </Button>
+  );
+  // A phone that marks has one row for both, so that most of it is the work.
+  const oneRow = !wide && !answering;
   const outcome = open && (
     <OutcomeBar
       name={first}
       held={piece.held}
       busy={busy}
-      small={low}
+      small={low || oneRow}
+      before={oneRow ? toAnswer : null}
       more={Boolean(nextWaiting)}
       problem={problem}
       onOutcome={(chosen) => void answer(chosen)}
       onLetGo={() => void holdBack(null)}
     />
   );
-  const answerWord = open ? 'Answer' : 'More';
   return (
     <View style={styles.desk} role="main">
       <View style={[styles.top, layout === 'wide' && styles.topWide]}>
@@ -521,18 +534,14 @@ export default function ReviewDesk({
                 {panel}
               </ScrollView>
             )}
-            <View style={styles.foot}>
-              <Text variant="titleMedium" numberOfLines={1} style={styles.grow}>
-                {answering ? '' : piece.name}
-              </Text>
-              <Button
-                kind={answering ? 'plain' : 'main'}
-                icon={answering ? 'pen' : 'review'}
-                onPress={() => setAnswering(!answering)}
-              >
-                {answering ? 'Back to marking' : answerWord}
-              </Button>
-            </View>
+            {!(oneRow && open) && (
+              <View style={styles.foot}>
+                <Text variant="titleMedium" numberOfLines={1} style={styles.grow}>
+                  {answering ? '' : piece.name}
+                </Text>
+                {toAnswer}
+              </View>
+            )}
             {outcome}
           </>
         ))
@@ -628,6 +637,7 @@ const styles = StyleSheet.create({
     paddingBottom: 12,
     backgroundColor: colours.paper,
   },
+  toAnswer: { paddingHorizontal: 12 },
   below: {
     flexGrow: 0,
     maxHeight: '50%',

@@ -19,7 +19,7 @@ export function Bars({ title, bins }: { title: string; bins: readonly Bin[] }) {
           <Text variant="bodySmall" style={styles.word}>
             {word}
           </Text>
-          <Svg width={WIDTH} height={HEIGHT} aria-hidden focusable={false}>
+          <Svg width={WIDTH} height={HEIGHT} aria-hidden>
             {count > 0 && (
               <Rect
                 x={OUTLINE / 2}
