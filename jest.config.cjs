@@ -37,7 +37,7 @@ module.exports = {
       setupFiles: ['<rootDir>/testing/structuredClone.cjs'],
       transformIgnorePatterns: [
         '/node_modules/(?!(.*react-native.*|@react-native.*|expo.*|@expo.*|fractional-indexing|@hocuspocus|' +
-          'perfect-freehand|rbush|quickselect|comlink|idb-keyval)/)',
+          'perfect-freehand|rbush|quickselect|comlink|idb-keyval|standard-navigation)/)',
       ],
     },
   ],

@@ -233,6 +233,7 @@ export class Surface {
 
   failed = (error: unknown): void => {
     console.warn('Something could not be kept.', error);
+    this.strokeDropped();
     this.say('That could not be kept, so it is not on the sheet. Try again; all before it is there.');
   };
 
