@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { readInkml } from '@lippet/core/ink/inkml';
+import { readInkml } from '@lippet/core/ink/inkml/readInkml';
 import { PHONE, WIDE } from './chromium';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
@@ -51,8 +51,8 @@ test('a page leaves as PNG, SVG and InkML, and its ink comes back where it was',
     expect(await colourOf(path, 0.5, 0.56)).toMatch(/^#FFF[CE]F[4A]$/);
   }
   const ink = await takeOut(page, 'Ink (InkML)');
-  const [stroke] = readInkml(readFileSync(ink, 'utf8'));
-  expect(stroke).toMatchObject({ colour: '#2A6A8C', width: 26 });
+  const [stroke] = readInkml(readFileSync(ink, 'utf8')).strokes;
+  expect(stroke).toMatchObject({ tool: 'brush', colour: '#2A6A8C', width: 26 });
   expect(Math.abs(stroke!.ink.x[0]! - 100)).toBeLessThan(2);
   expect(Math.abs(stroke!.ink.x.at(-1)! - 500)).toBeLessThan(12);
   expect(stroke!.ink.y.every((y) => Math.abs(y - 421) < 2)).toBe(true);

@@ -1,6 +1,7 @@
 import { MEDIA_LIMITS, type MediaHome } from '@lippet/core/contract/media';
 import { beginsAsPdf, HEAD_BYTES } from '@lippet/core/media/fileKinds';
 import type { Background } from '@lippet/core/page/background';
+import { isPageSide } from '@lippet/core/page/pageSide';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { pdfWorker } from './pdfPages';
 
@@ -41,6 +42,10 @@ export async function bringPdf(home: MediaHome, file: Blob): Promise<PdfPagePlan
     const pages: PdfPagePlan[] = [];
     for (let page = 1; page <= count; page++) {
       const { width, height } = await worker.facts(media, page);
+      if (!isPageSide(width) || !isPageSide(height)) {
+        await worker.close(media);
+        return `Page ${page} of that PDF has a size that can’t be used. Leave it out and add the file again.`;
+      }
       pages.push({ background: { kind: 'pdf', media, page }, width, height });
     }
     await mediaOutbox.add(media, home, file);

@@ -1,5 +1,5 @@
 import type { KeyCard } from '@lippet/core/contract/groups';
-import { writeInkml } from '@lippet/core/ink/inkml';
+import { writeInkml } from '@lippet/core/ink/inkml/writeInkml';
 import { markItems, pageItems, type PagePlan } from '@lippet/core/page/document';
 import type { Background } from '@lippet/core/page/background';
 import { readItems, type Item } from '@lippet/core/page/item';

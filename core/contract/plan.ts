@@ -4,6 +4,7 @@
  * being set.
  */
 import type { Background } from '../page/background';
+import { isPageSide } from '../page/pageSide';
 import { readSheetBackground } from '../page/readBackground';
 import { readSpans, type Span } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
@@ -171,8 +172,6 @@ export const PLAN_LIMITS = {
   line: 500,
   words: 10_000,
 } as const;
-/** A5 to A3 are common; what is far beyond can't be drawn on. */
-const SIDE = { least: 40, most: 5_000 };
 const LONGEST_RECORDING = 900;
 /** What is brought as a file may be longer: a day, in seconds. */
 const LONGEST_FILE = 86_400;
@@ -243,10 +242,8 @@ function distinct<T>(all: readonly T[], idOf: (each: T) => string): T[] {
 }
 
 function readSheet(raw: Raw): SheetPlan | null {
-  const side = (value: unknown): number | null =>
-    typeof value === 'number' && value >= SIDE.least && value <= SIDE.most ? value : null;
-  const [width, height] = [side(raw.width), side(raw.height)];
-  if (width === null || height === null) return null;
+  const { width, height } = raw;
+  if (!isPageSide(width) || !isPageSide(height)) return null;
   const spots = distinct(readSpots(raw.spots).slice(0, 200), ({ id }) => id).map(
     ({ id, kind, label, needed, x, y, width: w, height: h }) => ({
       id: id.slice(0, 60),

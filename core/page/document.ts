@@ -10,6 +10,7 @@ import * as Y from 'yjs';
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type { Background } from './background';
 import { compareKeys, putItem, type Fields, type ItemMap, type Items } from './item';
+import { isPageSide } from './pageSide';
 import { readPageBackground } from './readBackground';
 import { readSpots, type Spot } from './spots';
 
@@ -61,9 +62,6 @@ export function documentOf(update: Uint8Array | null | undefined): Y.Doc {
   return doc;
 }
 
-/** The longest side that a page may have, in points: what PDF itself can say (ISO 32000-1, annex C). */
-export const MAX_SIDE = 14_400;
-
 /** All that is a page, with a place for items; what else somebody has written there is nothing. */
 const pageList = (doc: Y.Doc): PageMap[] =>
   doc
@@ -93,8 +91,6 @@ function orderOf(page: PageMap, index: number, count: number): string {
   return typeof order === 'string' ? order : generateNKeysBetween(null, null, count)[index]!;
 }
 
-const isSide = (value: unknown): value is number => typeof value === 'number' && value > 0 && value <= MAX_SIDE;
-
 interface OrderedPage extends PagePlan {
   order: string;
 }
@@ -110,7 +106,7 @@ function orderedPages(doc: Y.Doc): OrderedPage[] {
     if (known || page.get('deleted') === true || pages.length === MAX_PAGES) return;
     const [id, part, width, height] = ['id', 'part', 'width', 'height'].map((key) => page.get(key));
     if (typeof id !== 'string' || typeof part !== 'string') return;
-    if (!isSide(width) || !isSide(height)) return;
+    if (!isPageSide(width) || !isPageSide(height)) return;
     const spots = readSpots(page.get('spots'));
     pages.push({
       id,

@@ -34,6 +34,18 @@ function userBox(item: Item, toUser: Matrix): [number, number, number, number] {
 }
 
 /**
+ * Programs show a note's sign upright and in its size however its page is turned: the upper left corner of its box, as
+ * the box lies in user space, is where the sign hangs (12.5.3, NoZoom and NoRotate; 12.5.6.4).
+ */
+function hungBox(item: Item, toUser: Matrix): [number, number, number, number] {
+  const { left, top, right, bottom } = itemBounds(item);
+  const { x, y } = applyTo(toUser, left, top);
+  return [x, y - (bottom - top), x + (right - left), y].map(rounded) as [number, number, number, number];
+}
+
+const UPRIGHT: Matrix = [1, 0, 0, -1, 0, 0];
+
+/**
  * Corners in the order that programs expect, whatever the standard's picture shows: top left, top right, bottom left,
  * bottom right.
  */
@@ -106,14 +118,14 @@ export function addAnnotation(
   resources: PDFDict,
 ): PDFRef {
   const { context } = page.doc;
-  const rect = userBox(item, toUser);
+  const hangs = item.kind === 'pin';
   // Small and many: a stream of the platform's for each would take longer, and a quarter of a megabyte.
   const stream = context.stream(zlibSync(appearance, { mem: 1 }), {
     Type: 'XObject',
     Subtype: 'Form',
     Filter: 'FlateDecode',
     BBox: boundsArray(item),
-    Matrix: toUser.map(rounded),
+    Matrix: (hangs ? UPRIGHT : toUser).map(rounded),
     Resources: resources,
   });
   const fields = particulars(item, toUser);
@@ -121,7 +133,7 @@ export function addAnnotation(
     context.obj({
       Type: PDFName.of('Annot'),
       Subtype: PDFName.of(NAMES[item.kind](item)),
-      Rect: rect,
+      Rect: hangs ? hungBox(item, toUser) : userBox(item, toUser),
       F: PDFNumber.of(4),
       NM: PDFString.of(item.id),
       ...(item.at > 0 ? { M: PDFString.of(pdfDate(item.at)) } : {}),

@@ -4,7 +4,7 @@ import type { Matrix } from '../page/matrix';
 export interface PageBox {
   /** The visible box: left, bottom, right, top in user space units. */
   box: readonly [number, number, number, number];
-  /** Clockwise turn in degrees: a multiple of 90. */
+  /** Clockwise turn in degrees. What is no multiple of 90 counts as none, as programs that show PDFs have it. */
   rotate: number;
   /** How many points a user space unit has. */
   userUnit: number;
@@ -19,7 +19,7 @@ export function pageSize({ box: [left, bottom, right, top], rotate, userUnit }: 
   return turns(rotate) % 2 === 0 ? { width, height } : { width: height, height: width };
 }
 
-const turns = (rotate: number): number => ((Math.round(rotate / 90) % 4) + 4) % 4;
+const turns = (rotate: number): number => (rotate % 90 === 0 ? (((rotate / 90) % 4) + 4) % 4 : 0);
 
 /**
  * From user space (y up, origin anywhere, unturned) to page points (origin top left, y down, as the page is seen):

@@ -132,6 +132,37 @@ describe('the space of a PDF page', () => {
     ]);
   });
 
+  it('turned by what is no quarter turn is not turned', () => {
+    const box: PageBox = { box: [0, 0, 100, 50], rotate: 45, userUnit: 1 };
+    expect(pageSize(box)).toEqual({ width: 100, height: 50 });
+    expect(applyTo(userToPage(box), 0, 50)).toEqual({ x: 0, y: 0 });
+  });
+
+  it.each<[string, number[], number[] | null]>([
+    ['the upper right corner first', [300, 400, 0, 0], null],
+    ['both with their corners the other way', [300, 400, 0, 0], [320, 420, -20, -20]],
+  ])('of a media box with %s is the page that is seen', async (_, media, crop) => {
+    const pdf = await PDFDocument.create();
+    const page = pdf.addPage([300, 400]);
+    page.node.set(PDFName.of('MediaBox'), pdf.context.obj(media));
+    if (crop) page.node.set(PDFName.of('CropBox'), pdf.context.obj(crop));
+    const plan: PagePlan = { ...PAGE, background: { kind: 'pdf', media: 'odd', page: 1 } };
+    const line = stroke([
+      [30, 40],
+      [130, 40],
+    ]);
+    for (const style of ['flat', 'annotations'] as const) {
+      const bytes = await writePdf([{ plan, items: [line] }], sources({ odd: await pdf.save() }), { style });
+      expect(drawn(bytes).at(80, 40)).toBe('#C8472F');
+    }
+  });
+
+  it('with a crop box that lies beside the page is the whole page', async () => {
+    const page = (await PDFDocument.create()).addPage([300, 400]);
+    page.setCropBox(1_000, 1_000, 100, 100);
+    expect(pageBox(page).box).toEqual([0, 0, 300, 400]);
+  });
+
   it('grows with the user unit', () => {
     expect(pageSize({ box: [0, 0, 100, 50], rotate: 90, userUnit: 2 })).toEqual({ width: 100, height: 200 });
   });
@@ -539,6 +570,9 @@ describe('a PDF with annotations', () => {
     const picture = drawn(bytes);
     expect(picture.at(80, 40)).toBe('#C8472F');
     expect(picture.at(90, 210)).not.toBe('#FFFFFF');
+    // A pin's sign hangs above its point, upright, whichever way the page is turned.
+    expect([170, 180, 190].map((y) => picture.at(200, y) === '#FFFFFF')).toEqual([false, false, true]);
+    expect([185, 215].map((x) => picture.at(x, 165))).toEqual(['#FFFFFF', '#FFFFFF']);
     expect(inverse(toPage)).not.toBeNull();
   });
 });

@@ -69,18 +69,26 @@ async function load(bytes: Uint8Array): Promise<PDFDocument> {
   }
 }
 
+/** A rectangle of a PDF, whichever two corners it was given by (PDF 32000-1, 7.9.5). */
+function corners({ x, y, width, height }: ReturnType<PDFPage['getMediaBox']>): PageBox['box'] {
+  return [Math.min(x, x + width), Math.min(y, y + height), Math.max(x, x + width), Math.max(y, y + height)];
+}
+
+/** What is seen is where the media box and the crop box overlap; where they don't, the media box. */
+function seenBox(media: PageBox['box'], crop: PageBox['box']): PageBox['box'] {
+  const seen = [
+    Math.max(media[0], crop[0]),
+    Math.max(media[1], crop[1]),
+    Math.min(media[2], crop[2]),
+    Math.min(media[3], crop[3]),
+  ] as const;
+  return seen[2] > seen[0] && seen[3] > seen[1] ? seen : media;
+}
+
 export function pageBox(page: PDFPage): PageBox {
-  const media = page.getMediaBox();
-  const crop = page.getCropBox();
-  // What is seen is where the two overlap.
-  const [left, bottom] = [Math.max(media.x, crop.x), Math.max(media.y, crop.y)];
-  const [right, top] = [
-    Math.min(media.x + media.width, crop.x + crop.width),
-    Math.min(media.y + media.height, crop.y + crop.height),
-  ];
   const unit = page.node.lookup(PDFName.of('UserUnit'));
   return {
-    box: [left, bottom, right, top],
+    box: seenBox(corners(page.getMediaBox()), corners(page.getCropBox())),
     rotate: page.getRotation().angle,
     userUnit: unit instanceof PDFNumber ? unit.asNumber() : 1,
   };

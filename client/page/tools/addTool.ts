@@ -1,6 +1,8 @@
 import { askForFiles } from '../../ui/askForFiles';
 import { MEDIA_LIMITS, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import { InkmlError, readInkml } from '@lippet/core/ink/inkml';
+import { InkmlError } from '@lippet/core/ink/inkml/inkmlStroke';
+import { placeOnPage } from '@lippet/core/ink/inkml/placeOnPage';
+import { readInkml } from '@lippet/core/ink/inkml/readInkml';
 import { simplifyInk } from '@lippet/core/ink/simplify';
 import { strokeFields, topOrder } from '@lippet/core/page/item';
 import { translation, type Matrix, type Point } from '@lippet/core/page/matrix';
@@ -65,19 +67,23 @@ export async function bringFile(surface: Surface, file: Blob, place: Place): Pro
   return placePicture(surface, file, place);
 }
 
-/** Puts the strokes of an InkML file onto the page, chosen, where they were written. */
+const strokesInWords = (count: number): string => (count === 1 ? 'One stroke' : `${count} strokes`);
+
+/** Puts the strokes of an InkML file onto the page, chosen, where they were written if that is on the page. */
 function placeInk(surface: Surface, text: string): void {
   try {
-    const strokes = readInkml(text);
+    const { strokes, unread } = readInkml(text);
     let order = topOrder(surface.top.items);
-    const changes = strokes.map(({ ink, colour, width }) => {
-      const after = strokeFields({ tool: 'pen', colour, width, ink: simplifyInk(ink), at: Date.now(), order });
+    const changes = placeOnPage(strokes, surface.page).map(({ ink, tool, colour, width }) => {
+      const after = strokeFields({ tool, colour, width, ink: simplifyInk(ink), at: Date.now(), order });
       order = generateKeyBetween(order, null);
       return { page: surface.page.id, id: crypto.randomUUID(), after };
     });
-    surface.change(changes);
+    if (changes.length > 0) surface.change(changes);
     useDrawing.getState().setTool('choose');
     surface.choose(changes.map(({ id }) => id));
+    if (unread > 0) surface.say(`${strokesInWords(unread)} of that ink could be read only in part, or not at all.`);
+    else if (changes.length === 0) surface.say('That file has no ink in it.');
   } catch (error) {
     surface.say(error instanceof InkmlError ? error.message : 'That ink could not be read.');
   }

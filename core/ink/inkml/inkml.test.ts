@@ -1,9 +1,13 @@
 import fc from 'fast-check';
-import { inkFromRows } from './ink';
-import { InkmlError, readInkml, writeInkml, type InkmlStroke } from './inkml';
+import { inkFromRows } from '../ink';
+import { INK_TOOLS } from '../tools';
+import { InkmlError, type InkmlStroke } from './inkmlStroke';
+import { readInkml } from './readInkml';
+import { writeInkml } from './writeInkml';
 
 const stroke = (rows: [number, number, number, number][], more: Partial<InkmlStroke> = {}): InkmlStroke => ({
   ink: inkFromRows(rows),
+  tool: 'pen',
   colour: '#C8472F',
   width: 2.6,
   ...more,
@@ -23,12 +27,12 @@ describe('InkML', () => {
           let time = 0;
           return stroke(
             rows.map(([x, y, f, dt], i) => [x, y, f, (time += i === 0 ? 0 : dt)]),
-            { colour: k % 2 ? '#2A6A8C' : '#C8472F', width: 1 + k },
+            { colour: k % 2 ? '#2A6A8C' : '#C8472F', width: 1 + k, tool: INK_TOOLS[k % 3]! },
           );
         });
-        const back = readInkml(writeInkml(out));
-        expect(back.map(({ colour, width }) => [colour, width])).toEqual(
-          out.map(({ colour, width }) => [colour, width]),
+        const { strokes: back } = readInkml(writeInkml(out));
+        expect(back.map(({ colour, width, tool }) => [colour, width, tool])).toEqual(
+          out.map(({ colour, width, tool }) => [colour, width, tool]),
         );
         back.forEach(({ ink }, k) =>
           ink.x.forEach((x, i) => {
@@ -46,7 +50,7 @@ describe('InkML', () => {
       '<ink xmlns="http://www.w3.org/2003/InkML"><traceFormat><channel name="Y" units="in"/>' +
       `<channel name="X" units="in"/></traceFormat>
       <traceGroup><traceGroup><trace>1 2, '0.5 '0.25, 0.5 0.25, "0 "0.25</trace></traceGroup></traceGroup></ink>`;
-    const [only] = readInkml(text);
+    const [only] = readInkml(text).strokes;
     expect([...only!.ink.x].map((x) => x / 72)).toEqual([2, 2.25, 2.5, 3]);
     expect([...only!.ink.y].map((y) => y / 72)).toEqual([1, 1.5, 2, 2.5]);
     expect(only).toMatchObject({ colour: '#1C2A33', width: 2.6 });
@@ -68,8 +72,9 @@ describe('InkML', () => {
     const text =
       '<ink><traceFormat><channel name="X" units="pt"/><channel name="Y" units="pt"/>' +
       '<channel name="T" units="ms"/></traceFormat><trace>1e9 5 100, 2 5 50, nonsense, 3</trace></ink>';
-    const [only] = readInkml(text);
-    expect(only!.ink.x[0]).toBe(100_000);
-    expect([...only!.ink.time]).toEqual([0, 0]);
+    const { strokes, unread } = readInkml(text);
+    expect(strokes[0]!.ink.x[0]).toBe(100_000);
+    expect([...strokes[0]!.ink.time]).toEqual([0, 0]);
+    expect(unread).toBe(1);
   });
 });
