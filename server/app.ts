@@ -234,7 +234,7 @@ export function makeApp(
     const problem = error instanceof ProblemError ? error : problemOf(error);
     if (problem !== error) logger.error({ err: error, method: c.req.method, path: c.req.path }, 'request failed');
     if (problem.wait !== undefined) c.header('Retry-After', String(problem.wait));
-    return c.json(problem.body, problem.status);
+    return c.json(problem.body, problem.status, problem.headers);
   });
   return app;
 }

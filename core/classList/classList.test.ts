@@ -5,6 +5,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { KeyCard } from '../contract/groups';
 import { writeKeyCards } from './keyCards';
+import { decodeListText, ListTextError } from './listText';
 import { guessColumns, readClassList, signInNameOf } from './readClassList';
 
 describe('a class list', () => {
@@ -26,13 +27,80 @@ describe('a class list', () => {
       ['', ''],
       ['Bo', ''],
     ];
-    expect(readClassList(rows, true, { name: 0, family: 1, signIn: null })).toEqual({
+    expect(readClassList(rows, { headed: true, columns: { name: 0, family: 1, signIn: null } })).toEqual({
+      lines: [
+        { line: 2, name: 'Fern Oduya', signInName: null },
+        { line: 4, name: 'Bo', signInName: null },
+      ],
       learners: [
         { name: 'Fern Oduya', signInName: null },
         { name: 'Bo', signInName: null },
       ],
       troubles: [],
     });
+  });
+
+  it.each([
+    [
+      ['Vorname', 'Nachname', 'Benutzername'],
+      [0, 1, 2],
+    ],
+    [
+      ['NOM', 'Prénom :', 'Classe'],
+      [1, 0, null],
+    ],
+    [
+      ['Apellidos', 'Nombre'],
+      [1, 0, null],
+    ],
+    [
+      ['Soyadı', 'Adı'],
+      [1, 0, null],
+    ],
+    [
+      ['Imię i nazwisko', 'Klasa'],
+      [0, null, null],
+    ],
+    [
+      ['Фамилия', 'Имя'],
+      [1, 0, null],
+    ],
+    [
+      ['Class', 'Surname'],
+      [1, null, null],
+    ],
+  ])('knows the headings %j', (heads, [name, family, signIn]) => {
+    expect(guessColumns([heads])).toEqual({ headed: true, columns: { name, family, signIn } });
+  });
+
+  it('leaves out whom the teacher does not want, and what is wrong with them', () => {
+    const rows = [['Fern', 'fern.o'], ['Bo', 'FERN.O'], ['', 'cy'], ['Di']];
+    const columns = { name: 0, family: null, signIn: 1 };
+    const { lines, learners, troubles } = readClassList(rows, { headed: false, columns, leftOut: new Set([1, 3]) });
+    expect(lines.map(({ line }) => line)).toEqual([1, 2, 3, 4]);
+    expect(learners.map(({ name }) => name)).toEqual(['Bo', 'Di']);
+    expect(troubles).toEqual([]);
+  });
+
+  it.each([
+    ['UTF-8', Buffer.from('Zoë Çelik')],
+    ['UTF-8 with its mark', Buffer.from('\ufeffZoë Çelik')],
+    ['UTF-16 with its mark', Buffer.from('\ufeffZoë Çelik', 'utf16le')],
+    ['UTF-16 the other way round', Buffer.from('\ufeffZoë Çelik', 'utf16le').swap16()],
+    ['Windows-1252', Buffer.from('Zoë Çelik', 'latin1')],
+  ])('is read in %s', (_, bytes) => {
+    expect(decodeListText(bytes)).toBe('Zoë Çelik');
+  });
+
+  it.each([
+    ['a picture', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13])],
+    ['UTF-16 without a mark', Buffer.from('Zoë', 'utf16le')],
+    ['half of UTF-16', Buffer.from([0xff, 0xfe, 0x5a])],
+    ['what Windows-1252 has no letter for', Buffer.from([0x5a, 0x6f, 0x81])],
+    ['what was broken before', Buffer.from('Zo\ufffd')],
+  ])('is refused with a sentence where it is %s', (_, bytes) => {
+    expect(() => decodeListText(bytes)).toThrow(ListTextError);
+    expect(() => decodeListText(bytes)).toThrow(/Save it as CSV in UTF-8/);
   });
 
   it('tells what is wrong by line', () => {
@@ -45,7 +113,11 @@ describe('a class list', () => {
       ['Di', 'ada'],
       ['x'.repeat(81), ''],
     ];
-    const { troubles } = readClassList(rows, true, { name: 0, family: null, signIn: 1 }, new Set(['ada']));
+    const { troubles } = readClassList(rows, {
+      headed: true,
+      columns: { name: 0, family: null, signIn: 1 },
+      taken: new Set(['ada']),
+    });
     expect(troubles.map(({ line, words }) => `${line}: ${words}`)).toEqual([
       '3: There is no name.',
       '4: The sign-in name “Fern.O” stands in line 2 too.',
@@ -56,8 +128,7 @@ describe('a class list', () => {
     expect(
       readClassList(
         Array.from({ length: 201 }, (_, i) => [`L${i}`]),
-        false,
-        { name: 0, family: null, signIn: null },
+        { headed: false, columns: { name: 0, family: null, signIn: null } },
       ).troubles,
     ).toHaveLength(1);
   });

@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import type { PagePlan } from '../page/document';
 import type { PartProgress } from '../page/progress';
 import type { PdfStyle } from '../pdf/style';
+import { isCalendarDay } from '../schedule/calendarDay';
 import type { Completeness } from '../schedule/completeness';
 import type { SendCheck } from '../schedule/sendChecks';
 import type { RichText } from '../words/richText';
@@ -432,7 +433,7 @@ export const stampBody = yup.object({
 export const dayBody = yup.object({
   day: yup
     .string()
-    .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'Say the day as in 2026-11-27.')
+    .test('day', 'Say a day that there is, as in 2026-11-27.', (day) => day == null || isCalendarDay(day))
     .nullable()
     .defined('Say which day, or none.'),
 });

@@ -76,12 +76,14 @@ const stamp = (seconds: number): string => {
   return `${[hours, minutes, whole].map((part) => String(part).padStart(2, '0')).join(':')}.${String(thousandths % 1000).padStart(3, '0')}`;
 };
 
+/** Words as a cue may have them: an empty line would end it. */
 const escaped = (words: string): string =>
   words
+    .replaceAll(/\r\n?/g, '\n')
     .replaceAll('&', '&amp;')
     .replaceAll('<', '&lt;')
     .replaceAll('>', '&gt;')
-    .replaceAll(/\n{2,}/g, '\n')
+    .replaceAll(/\n\s*\n/g, '\n')
     .trim();
 
 /**

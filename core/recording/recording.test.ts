@@ -230,6 +230,14 @@ describe('pins on moments', () => {
     expect(readMoments(copy.getMap('marks:take'))).toEqual([pin]);
   });
 
+  it.each(['One\n\ntwo', 'One\r\n\r\ntwo', 'One\r\rtwo', 'One\n \n\t\ntwo', '\n\nOne\n\n\n\ntwo\n\n'])(
+    'keep all of a note with empty lines in WebVTT: %j',
+    (note) => {
+      const vtt = momentsToVtt([{ id: 'x', second: 1, note, voice: null, at: 0 }], 60);
+      expect(vtt).toBe('WEBVTT\n\n1\n00:00:01.000 --> 00:00:06.000\nOne\ntwo\n');
+    },
+  );
+
   it('leave as WebVTT that no note can break', () => {
     expect(momentsToVtt(marks(), 72)).toBe(
       `WEBVTT\n\n1\n00:00:02.000 --> 00:00:07.000\nA gull --&gt; listen\n\n2\n00:01:01.250 --> ` +

@@ -3,6 +3,7 @@ import { TZDate } from '@date-fns/tz';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { format } from 'date-fns/format';
 import { startOfDay } from 'date-fns/startOfDay';
+import { isCalendarDay } from './calendarDay';
 
 /** Times as the school's clock shows them. `zone` is an IANA name such as `Europe/Dublin`. */
 
@@ -86,7 +87,7 @@ export function toClockField(time: number, zone: string): string {
 /** The time that such a field says; null for what is none. An hour that the clock leaps over is the one after it. */
 export function fromClockField(value: string, zone: string): number | null {
   const match = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)/.exec(value);
-  if (!match) return null;
+  if (!match || !isCalendarDay(value.slice(0, 10))) return null;
   const [year, month, day, hour, minute] = match.slice(1).map(Number) as [number, number, number, number, number];
   const time = new TZDate(year, month - 1, day, hour, minute, zone).getTime();
   return Number.isNaN(time) ? null : time;

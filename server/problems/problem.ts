@@ -31,6 +31,8 @@ export class ProblemError extends Error {
     message: string,
     /** Seconds, where waiting helps. */
     readonly wait?: number,
+    /** What the answer says beside its words. */
+    readonly headers: Readonly<Record<string, string>> = {},
   ) {
     super(message);
   }
@@ -46,6 +48,12 @@ export class ProblemError extends Error {
 
 export const notFound = (): ProblemError =>
   new ProblemError('not-found', 'There is nothing here for you. It may have moved, or be someone else’s.');
+
+/** A part was asked for that lies behind a file's end; the answer says how long the file is (RFC 9110, 14.4). */
+export const behindEnd = (size: number): ProblemError =>
+  new ProblemError('range', `The file has ${size} bytes; the part that was asked for lies behind its end.`, undefined, {
+    'Content-Range': `bytes */${size}`,
+  });
 
 /** The machine had no time, memory, file or process to spare: nothing is said of what was asked. */
 export const busy = (): ProblemError =>

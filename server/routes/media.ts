@@ -2,7 +2,7 @@ import { Hono } from 'hono';
 import type { Context } from 'hono';
 import { arrivedBody, cutQuery, mediaQuery } from '@lippet/core/contract/media';
 import { speechBody } from '@lippet/core/contract/speech';
-import { ProblemError } from '../problems/problem';
+import { behindEnd } from '../problems/problem';
 import { binary, hasAlready, keepAndAsk, picture } from './bytes';
 import { body, checked, id, signedIn, type AppEnv, type Services } from './context';
 import type { MediaForm, MediaService } from '../services/media';
@@ -13,8 +13,7 @@ export function byteRange(header: string | undefined, size: number): [number, nu
   if (!match || (match[1] === '' && match[2] === '')) return null;
   const last = match[1] !== '' && match[2] !== '' ? Math.min(Number(match[2]), size - 1) : size - 1;
   const first = match[1] === '' ? Math.max(0, size - Number(match[2])) : Number(match[1]);
-  if (first > last)
-    throw new ProblemError('range', `The file has ${size} bytes; the part that was asked for lies behind its end.`);
+  if (first > last) throw behindEnd(size);
   return [first, last];
 }
 

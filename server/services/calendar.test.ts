@@ -28,6 +28,7 @@ describe('a learner’s calendar', () => {
     const { status, text } = await read(address);
     expect(status).toBe(200);
     expect(text).toContain('BEGIN:VCALENDAR');
+    expect(text.endsWith('\r\nEND:VCALENDAR\r\n')).toBe(true);
     expect(text).toContain('SUMMARY:Open work');
     expect(text).toContain('DTSTART:20261127T145000Z');
     expect(text).toContain('DTEND:20261127T150000Z');
@@ -45,7 +46,7 @@ describe('a learner’s calendar', () => {
     expect((await read(address)).text).toContain('DTSTART;VALUE=DATE:20261128');
     await ada.json('PUT', `/api/activities/${school.activities.open}/day`, { day: null });
     expect((await read(address)).text).not.toContain('Open work');
-    for (const day of ['soon', '2026-13-01', 3])
+    for (const day of ['soon', '2026-13-01', '2026-02-30', '2027-02-29', '2026-00-10', '2026-1-1', 3])
       expect((await ada.request('PUT', `/api/activities/${school.activities.open}/day`, { day })).status).toBe(400);
   });
 

@@ -83,6 +83,7 @@ export class CalendarService {
         calendar.createEvent({ ...about, start: new Date(due - (minutes ?? SHORT) * 60_000), end: new Date(due) });
       else calendar.createEvent({ ...about, start: new Date(`${ownDay}T00:00:00Z`), allDay: true, timezone: 'UTC' });
     }
-    return calendar.toString();
+    // Every line ends, the last one too (RFC 5545, 3.1).
+    return `${calendar.toString().trimEnd()}\r\n`;
   }
 }

@@ -20,10 +20,10 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
     staleTime: Infinity,
   });
   const { at, scale } = useOnScreen(surface);
-  // What can't be filled in is drawn by the page itself.
-  const open = fields.filter(({ readOnly }) => !readOnly);
+  // What can't be filled in is drawn by the page itself, but for lists to choose from, which pdf.js leaves out.
+  const shown = fields.filter(({ readOnly, kind }) => !readOnly || kind === 'choice');
   const rowOf = useRows();
-  if (open.length === 0) return null;
+  if (shown.length === 0) return null;
   const values = new Map(
     surface.allItems
       .filter((item): item is FieldValue => item.kind === 'field')
@@ -42,7 +42,7 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
     );
   return (
     <View style={styles.all} role="form" aria-label="Form">
-      {open.map((field, i) => (
+      {shown.map((field, i) => (
         <View
           key={`${field.name}-${i}`}
           style={[
@@ -53,7 +53,7 @@ export function FormFields({ surface, editable }: { surface: Surface; editable: 
           <Control
             field={field}
             value={values.get(field.name) ?? field.value}
-            disabled={!editable}
+            disabled={!editable || field.readOnly}
             scale={scale}
             onFill={(value) => fill(field.name, value, field.kind === 'text')}
           />

@@ -1,4 +1,5 @@
-import { guessColumns, readClassList, type ListColumns } from '@lippet/core/classList/readClassList';
+import { decodeListText } from '@lippet/core/classList/listText';
+import { guessColumns, readClassList, type ListColumns, type ListTrouble } from '@lippet/core/classList/readClassList';
 import type { KeyCard } from '@lippet/core/contract/groups';
 import { KEY_LENGTHS, USUAL_KEY_LENGTH, type KeyLength } from '@lippet/core/contract/pictureKey';
 import Papa from 'papaparse';
@@ -11,6 +12,7 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
+import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE } from '../../ui/theme';
 
 interface Props {
@@ -23,6 +25,10 @@ interface List {
   rows: string[][];
   headed: boolean;
   columns: ListColumns;
+  /** Lines of those who are not to be added. */
+  leftOut: ReadonlySet<number>;
+  /** What could not be read as lines and columns. */
+  broken: ListTrouble[];
 }
 
 const NONE = '-1';
@@ -32,13 +38,17 @@ const KEY_CHOICES: readonly { value: KeyChoice; word: string }[] = [
   ...KEY_LENGTHS.map((length) => ({ value: `${length}` as const, word: `${length} pictures` })),
   { value: 'password', word: 'A password' },
 ];
-/** So many learners of a list are shown before they are added. */
-const SHOWN = 6;
+/** What the reader of CSV finds wrong, in words that help. */
+const BROKEN_LINES = 'There is a quotation mark too many, or one that is missing.';
+const TROUBLES_SHOWN = 12;
 
-const listOf = (text: string): List => {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: false });
-  return { rows: data, ...guessColumns(data) };
-};
+function listOf(text: string): List {
+  const { data, errors } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: false });
+  const broken = errors
+    .filter(({ type }) => type === 'Quotes')
+    .map(({ row }) => ({ line: (row ?? 0) + 1, words: BROKEN_LINES }));
+  return { rows: data, leftOut: new Set(), broken, ...guessColumns(data) };
+}
 
 /**
  * Learners from names that are typed or pasted, or from a CSV file: nobody is added while any line has something wrong.
@@ -59,11 +69,17 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
   };
   const bring = async (): Promise<void> => {
     const [file] = await askForFiles('.csv,text/csv,text/plain');
-    if (file) take(await file.text());
+    if (!file) return;
+    try {
+      take(decodeListText(new Uint8Array(await file.arrayBuffer())));
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
   };
-  const { learners, troubles } = list
-    ? readClassList(list.rows, list.headed, list.columns)
-    : { learners: [], troubles: [] };
+  const { lines, learners, troubles } = list
+    ? readClassList(list.rows, list)
+    : { lines: [], learners: [], troubles: [] };
+  const wrong = [...(list?.broken ?? []), ...troubles];
   const width = Math.max(1, ...(list?.rows ?? []).map((row) => row.length));
   const options = Array.from({ length: width }, (_, i) => ({
     value: String(i),
@@ -71,6 +87,14 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
   }));
   const setColumn = (change: Partial<ListColumns>): void =>
     setList(list && { ...list, columns: { ...list.columns, ...change } });
+  const setWanted = (line: number, wanted: boolean): void => {
+    if (!list) return;
+    ids.current = [];
+    const leftOut = new Set(list.leftOut);
+    if (wanted) leftOut.delete(line);
+    else leftOut.add(line);
+    setList({ ...list, leftOut });
+  };
   const add = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
@@ -93,7 +117,7 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
       <Button icon="pages" onPress={() => void bring()} style={styles.start}>
         From a CSV file
       </Button>
-      {list && width > 1 && (
+      {list && list.rows.length > 1 && (
         <View style={styles.columns} role="group" aria-label="What is in which column">
           <Pick
             label="First line"
@@ -105,42 +129,56 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
             chosen={list.headed ? 'heads' : 'data'}
             onChoose={(first) => setList({ ...list, headed: first === 'heads' })}
           />
-          <Pick
-            label="Name, or given name"
-            headed
-            options={options}
-            chosen={String(list.columns.name)}
-            onChoose={(at) => setColumn({ name: Number(at) })}
-          />
-          <Pick
-            label="Family name"
-            headed
-            options={[{ value: NONE, word: 'None' }, ...options]}
-            chosen={String(list.columns.family ?? NONE)}
-            onChoose={(at) => setColumn({ family: at === NONE ? null : Number(at) })}
-          />
-          <Pick
-            label="Sign-in name"
-            headed
-            options={[{ value: NONE, word: 'Made here' }, ...options]}
-            chosen={String(list.columns.signIn ?? NONE)}
-            onChoose={(at) => setColumn({ signIn: at === NONE ? null : Number(at) })}
-          />
+          {width > 1 && (
+            <>
+              <Pick
+                label="Name, or given name"
+                headed
+                options={options}
+                chosen={String(list.columns.name)}
+                onChoose={(at) => setColumn({ name: Number(at) })}
+              />
+              <Pick
+                label="Family name"
+                headed
+                options={[{ value: NONE, word: 'None' }, ...options]}
+                chosen={String(list.columns.family ?? NONE)}
+                onChoose={(at) => setColumn({ family: at === NONE ? null : Number(at) })}
+              />
+              <Pick
+                label="Sign-in name"
+                headed
+                options={[{ value: NONE, word: 'Made here' }, ...options]}
+                chosen={String(list.columns.signIn ?? NONE)}
+                onChoose={(at) => setColumn({ signIn: at === NONE ? null : Number(at) })}
+              />
+            </>
+          )}
         </View>
       )}
-      {troubles.length > 0 && (
+      {wrong.length > 0 && (
         <View style={styles.troubles} role="alert">
-          {troubles.slice(0, 12).map(({ line, words }, i) => (
+          {wrong.slice(0, TROUBLES_SHOWN).map(({ line, words }, i) => (
             <Text key={i} variant="labelMedium">{`Line ${line}: ${words}`}</Text>
           ))}
-          {troubles.length > 12 && <Text variant="labelMedium">{`and ${troubles.length - 12} more`}</Text>}
+          {wrong.length > TROUBLES_SHOWN && (
+            <Text variant="labelMedium">{`and ${wrong.length - TROUBLES_SHOWN} more`}</Text>
+          )}
         </View>
       )}
-      {learners.length > 0 && (
-        <Text variant="bodySmall">{`${learners.length} ${learners.length === 1 ? 'learner' : 'learners'}: ${learners
-          .slice(0, SHOWN)
-          .map(({ name }) => name || '…')
-          .join(', ')}${learners.length > SHOWN ? ' …' : ''}`}</Text>
+      {lines.length > 1 && (
+        <View style={styles.names} role="group" aria-label="Who is added">
+          {lines.map(({ line, name, signInName }) => (
+            <View key={line} style={styles.name}>
+              <TickBox
+                word={name || `Line ${line}: no name`}
+                below={signInName ?? undefined}
+                on={!list?.leftOut.has(line)}
+                onChange={(wanted) => setWanted(line, wanted)}
+              />
+            </View>
+          ))}
+        </View>
       )}
       <Pick label="They sign in with" headed options={KEY_CHOICES} chosen={keys} onChoose={setKeys} />
       {problem && <Say>{problem}</Say>}
@@ -149,7 +187,7 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
         <Button
           kind="main"
           icon="plus"
-          disabled={busy || learners.length === 0 || troubles.length > 0}
+          disabled={busy || learners.length === 0 || wrong.length > 0}
           onPress={() => void add()}
         >
           {learners.length > 1 ? `Add ${learners.length} learners` : 'Add the learner'}
@@ -163,6 +201,8 @@ const styles = StyleSheet.create({
   box: { gap: 14, padding: 16, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   start: { alignSelf: 'flex-start' },
   columns: { gap: 12 },
+  names: { flexDirection: 'row', flexWrap: 'wrap', columnGap: 20 },
+  name: { width: 230, maxWidth: '100%' },
   troubles: { backgroundColor: colours.blush, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 4 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, justifyContent: 'flex-end' },
 });
