@@ -21,7 +21,6 @@ const BYTE_ORDER_MARKS = [
 ] as const;
 
 /** Characters that no text has: those below a space, other than tab and line ends, and the five unused of 1252. */
-// eslint-disable-next-line no-control-regex -- control characters are what is looked for
 const NO_TEXT = /[\u0000-\u0008\u000e-\u001f\u007f-\u009f\ufffd]/;
 
 function decodeAs(label: string, bytes: Uint8Array): string | null {

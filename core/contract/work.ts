@@ -433,7 +433,11 @@ export const stampBody = yup.object({
 export const dayBody = yup.object({
   day: yup
     .string()
-    .test('day', 'Say a day that there is, as in 2026-11-27.', (day) => day == null || isCalendarDay(day))
+    .test(
+      'day',
+      'Say a day that there is, as in 2026-11-27.',
+      (day) => day === null || day === undefined || isCalendarDay(day),
+    )
     .nullable()
     .defined('Say which day, or none.'),
 });
