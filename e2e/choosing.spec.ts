@@ -98,7 +98,7 @@ test('somebody on no list joins one activity by a code, sends, and is told to be
   await desk.reload();
   const joining = desk.getByRole('region', { name: 'Joining by a code' });
   await expect(joining.getByText('With teacher')).toBeVisible();
-  await joining.getByRole('button', { name: 'Say who Fern is' }).click();
+  await joining.getByRole('button', { name: 'Who is this? Fern' }).click();
   await desk.getByRole('button', { name: 'Amos Reddy, Sandpipers' }).click();
   await expect(joining.getByText('Fern')).toHaveCount(0);
   const [sent] = await school.query<{ name: string }>(
@@ -124,7 +124,7 @@ test('a question about a place draws nothing, and leads its teacher to a picture
   await expect(page.getByText('Tap the place on the sheet that you ask about.')).toBeVisible();
   const box = (await wren.sheet.boundingBox())!;
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
-  await expect(page.getByRole('button', { name: 'Not about that place' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'About a place on the sheet: take that away' })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Your question' })).toHaveValue('Is this a window?');
   await page.getByRole('button', { name: 'Ask', exact: true }).click();
   const mine = page.getByRole('article').filter({ hasText: 'Is this a window?' });

@@ -58,7 +58,7 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   await dialog.getByRole('button', { name: 'Send it as it is' }).click();
   await expect(page.getByRole('heading', { name: 'With Ms Farrow' })).toBeVisible();
   const copy = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take it out as a PDF' }).click();
+  await page.getByRole('button', { name: 'Keep a copy' }).click();
   expect((await readFile(await (await copy).path())).subarray(0, 5).toString()).toBe('%PDF-');
 
   const farrow = await device({ viewport: WIDE });
@@ -151,7 +151,7 @@ test('two teachers see each other at one go, and neither overwrites what the oth
   await farrow.page.getByRole('button', { name: 'Put mine in its place' }).click();
   await expect(note(quell)).toHaveValue('Not so fine, Isla.');
   // A word for teachers alone; the one who leaves is not there any more.
-  await farrow.page.getByRole('button', { name: 'Note for teachers' }).click();
+  await farrow.page.getByRole('button', { name: 'Private note for teachers' }).click();
   await farrow.page.getByRole('textbox', { name: 'Only teachers see this' }).fill('Ask about the rope');
   await expect(farrow.page.getByText('Kept. Isla sees nothing of it yet.')).toBeVisible();
   await quell.open('/to-review');
@@ -181,7 +181,7 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   await all.getByRole('button', { name: 'Open Milo Stannis’s The keeper' }).click();
   await expect(page.getByRole('textbox', { name: 'Note to Milo' })).toHaveValue('Milo, look at the sky.');
   await expect(page.getByText('Held: finished. Milo sees nothing yet.')).toBeVisible();
-  await page.getByRole('button', { name: 'Tell all 2 that are held' }).click();
+  await page.getByRole('button', { name: 'Tell 2 held' }).click();
   await expect(page.getByText('Told 2 learners.')).toBeVisible();
   // Which pieces hang on the line, and in what order.
   await page.getByRole('button', { name: 'The line' }).click();
@@ -190,7 +190,7 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   await menu.getByRole('radio', { name: 'By name' }).click();
   await expectAccessible(page, 'the line and what can be done with it');
   const zip = page.waitForEvent('download');
-  await menu.getByRole('button', { name: 'Take the whole activity out as a ZIP' }).click();
+  await menu.getByRole('button', { name: 'Whole activity (ZIP)' }).click();
   const files = unzipSync(new Uint8Array(await readFile(await (await zip).path())));
   for (const name of [
     'index.html',
@@ -260,7 +260,7 @@ test(
     await expect(page.getByTestId('recorded')).toHaveText(/^0:0[1-9] of/, { timeout: 20_000 });
     await page.getByRole('button', { name: 'Done' }).click();
     await page.getByRole('button', { name: 'Keep it' }).click();
-    await expect(page.getByRole('button', { name: 'Take away what you say to Oskar' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Take it away: what you say to Oskar' })).toBeVisible();
     await page.getByRole('button', { name: 'New dates for Oskar’s next go' }).click();
     await page.getByRole('button', { name: 'Due: In a week' }).click();
     await expectAccessible(page, 'an answer with a voice and new dates');

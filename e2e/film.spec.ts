@@ -239,7 +239,7 @@ test('a teacher answers on film; the learner watches the answer where the work i
   await film(quell, 1);
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByRole('button', { name: 'Take away what you say to Oskar' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take it away: what you say to Oskar' })).toBeVisible();
   await expectAccessible(page, 'an answer on film');
   await expect
     .poll(

@@ -89,3 +89,90 @@ test('on the desk every piece on the line opens by Enter', async ({ device, scho
     await expect.poll(() => shown(page)).not.toBe(before);
   }
 });
+
+for (const [who, places, card] of [
+  ['Wren Abara', ['Plan', 'Class', 'Now'], 'Three knots'],
+  ['Ms Farrow', ['Class', 'Marks', 'Activities'], 'Three knots'],
+] as const) {
+  test(`Back leads ${who} where they came from, and each screen is read from its heading`, async ({ device }) => {
+    const one = await device({ viewport: WIDE });
+    await one.as(who);
+    const { page } = one;
+    const heading = page.getByRole('heading', { level: 1 });
+    const bar = page.getByRole('navigation', { name: 'Places' });
+    for (const place of places) {
+      await bar.getByRole('link', { name: place, exact: true }).focus();
+      await page.keyboard.press('Enter');
+      await expect(heading).toBeFocused();
+    }
+    const from = new URL(page.url()).pathname;
+    await page
+      .getByRole('link', { name: new RegExp(`^${card}`) })
+      .first()
+      .focus();
+    await page.keyboard.press('Enter');
+    await expect.poll(() => new URL(page.url()).pathname).not.toBe(from);
+    await expect(heading.first()).toBeFocused();
+    await page.getByRole('button', { name: 'Back', exact: true }).click();
+    await expect.poll(() => new URL(page.url()).pathname).toBe(from);
+    await expect(heading).toBeFocused();
+  });
+}
+
+test('a row of choices is one stop for Tab: arrows choose, Space presses', async ({ device }) => {
+  const wren = await device({ viewport: WIDE });
+  await wren.as('Wren Abara');
+  await wren.openSheet('Colour the lantern room');
+  const { page } = wren;
+  const colours = page.getByRole('radiogroup', { name: 'Colour' });
+  const chosen = colours.getByRole('radio', { checked: true });
+  const first = await chosen.getAttribute('aria-label');
+  await chosen.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(chosen).toBeFocused();
+  await expect(chosen).not.toHaveAccessibleName(first!);
+  await page.keyboard.press('ArrowLeft');
+  await expect(chosen).toHaveAccessibleName(first!);
+  await page.keyboard.press('End');
+  await expect(colours.getByRole('radio').last()).toBeFocused();
+  // The next Tab leaves the row, and the one back comes to what is chosen in it.
+  await page.keyboard.press('Tab');
+  await expect(colours.locator(':focus')).toHaveCount(0);
+  await page.keyboard.press('Shift+Tab');
+  await expect(chosen).toBeFocused();
+});
+
+test('words, a pin, and what is chosen need no pointer', async ({ device }) => {
+  const wren = await device({ viewport: WIDE });
+  await wren.as('Wren Abara');
+  await wren.openSheet('Colour the lantern room');
+  const { page, sheet } = { page: wren.page, sheet: wren.page.getByTestId('sheet') };
+  await sheet.focus();
+  const before = Number(await sheet.getAttribute('data-items'));
+  await page.keyboard.press('6');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('A lamp');
+  await page.keyboard.press('Escape');
+  await expect(sheet).toHaveAttribute('data-items', String(before + 1));
+  await expect(sheet).toBeFocused();
+
+  await page.keyboard.press('8');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.getByTestId('hand')).toBeVisible();
+  await expect(page.getByTestId('hand').getByRole('status')).toHaveText(/per cent across, \d+ per cent down/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: /note/i })).toBeFocused();
+  await page.keyboard.type('Why is it red?');
+  await expect(sheet).toHaveAttribute('data-items', String(before + 2));
+
+  await sheet.focus();
+  await page.keyboard.press('9');
+  await page.keyboard.press('Shift+N');
+  const frame = page.getByTestId('chosen');
+  await expect(frame).toBeVisible();
+  const { x } = (await frame.boundingBox())!;
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(async () => (await frame.boundingBox())!.x).toBeGreaterThan(x);
+  await page.keyboard.press('Delete');
+  await expect(sheet).toHaveAttribute('data-items', String(before + 1));
+});

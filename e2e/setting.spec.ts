@@ -162,7 +162,7 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
     .click();
   await page.getByRole('link', { name: /^Change Knots and what they hold/ }).click();
   await page.getByRole('button', { name: /^My text\. / }).click();
-  await page.getByRole('button', { name: 'Take My text out' }).click();
+  await page.getByRole('button', { name: 'Take it out: My text' }).click();
   await expect(page.getByText(/There is work in it by Nell Garrick/)).toBeVisible();
   await page.getByRole('button', { name: 'Take it out', exact: true }).last().click();
   await page.getByRole('button', { name: 'Give out the changes' }).click();

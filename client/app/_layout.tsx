@@ -7,7 +7,9 @@ import { queryClient } from '../api/queries';
 import { ScreenFaults } from '../ui/Faults';
 import { LineIcon, LINES, type LineName } from '../ui/LineIcon';
 import { insistOnOwnTaps } from '../ui/ownTaps';
+import { keepRoleKeys } from '../ui/roleKeys';
 import { theme } from '../ui/theme';
+import { useHeadingFocus } from '../ui/useHeadingFocus';
 
 /** Paper asks for its few icons by name; ours are drawn, so no icon font is shipped. */
 const settings = {
@@ -18,6 +20,8 @@ const settings = {
 
 export default function RootLayout() {
   useEffect(insistOnOwnTaps, []);
+  useEffect(keepRoleKeys, []);
+  useHeadingFocus();
   return (
     <QueryClientProvider client={queryClient}>
       <PaperProvider theme={theme} settings={settings}>

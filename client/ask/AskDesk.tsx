@@ -83,7 +83,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
               )}
               {places &&
                 (places.chosen ? (
-                  <Button icon="close" label="Not about that place" onPress={places.drop}>
+                  <Button icon="close" label="About a place on the sheet: take that away" onPress={places.drop}>
                     About a place on the sheet
                   </Button>
                 ) : (

@@ -51,9 +51,7 @@ export function DayQuestion({
           <Text style={[styles.said, styles.grow]}>
             {[mine.stamp && DAY_STAMP_WORDS[mine.stamp], mine.words].filter(Boolean).join('. ')}
           </Text>
-          <Button label="Change what I said today" onPress={() => setChanging(true)}>
-            Change it
-          </Button>
+          <Button onPress={() => setChanging(true)}>Change what I said today</Button>
         </View>
       ) : (
         <>

@@ -71,7 +71,7 @@ export function Hear({ text, label, small = false }: Props) {
           onPress={press}
           style={styles.start}
         >
-          {on ? stop : 'Hear it'}
+          {on ? stop : 'Hear'}
         </Button>
       )}
       {on && !waiting && <Spoken text={text} />}

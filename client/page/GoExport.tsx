@@ -27,13 +27,11 @@ function SchoolFile({
   ask,
   name,
   type,
-  label,
   word,
 }: {
   ask: () => Promise<ExportView>;
   name: string;
   type: string;
-  label: string;
   word: string;
 }) {
   const [busy, setBusy] = useState(false);
@@ -50,7 +48,7 @@ function SchoolFile({
   };
   return (
     <View style={{ alignItems: 'flex-start', gap: 8 }}>
-      <Button icon="out" label={label} disabled={busy} onPress={() => void take()}>
+      <Button icon="out" disabled={busy} onPress={() => void take()}>
         {busy ? 'Making it …' : word}
       </Button>
       {trouble && <Say>{trouble}</Say>}
@@ -73,15 +71,12 @@ export function GoExport({
   all?: boolean;
   word?: string;
 }) {
-  const [style, end, type, label] = all
-    ? ['zip', 'zip', 'application/zip', 'Take all of it out as a ZIP']
-    : ['flat', 'pdf', 'application/pdf', 'Take it out as a PDF'];
+  const [style, end, type] = all ? ['zip', 'zip', 'application/zip'] : ['flat', 'pdf', 'application/pdf'];
   return (
     <SchoolFile
       ask={() => post<ExportView>(`/goes/${goId}/exports`, { style })}
       name={`${title}.${end}`}
       type={type!}
-      label={label!}
       word={word}
     />
   );
@@ -93,7 +88,6 @@ export const ActivityExport = ({ activityId, title }: { activityId: string; titl
     ask={() => post<ExportView>(`/activities/${activityId}/exports`)}
     name={`${title}.zip`}
     type="application/zip"
-    label="Take the whole activity out as a ZIP"
     word="Whole activity (ZIP)"
   />
 );

@@ -11,6 +11,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import { inkOf, isInkTool, onlyPenDraws, useDrawing, type Tool } from '../stores/drawing';
 import type { DocumentEditor } from './documentEditor';
 import type { DrawnItem, ItemLayer } from './itemLayer';
+import { KeyHand } from './keyHand';
 import type { GroundSources } from './pageGround';
 import { PageRenderer, type LivePen, type Shown } from './pageRenderer';
 import { PenInput, type ToolGesture } from './penInput';
@@ -72,6 +73,8 @@ export class Surface {
   readonly renderer: PageRenderer;
   readonly page: PagePlan;
   readonly top: ItemLayer;
+  /** The tool of somebody without a pointer. */
+  readonly hand = new KeyHand(this);
   private readonly input: PenInput;
   private readonly stopListening: () => void;
 
@@ -177,6 +180,7 @@ export class Surface {
   };
 
   begin = (): void => {
+    this.hand.leave();
     this.state.setState({ open: null, trouble: null, fingerIdle: false });
     if (this.tool() !== 'choose') this.choose([]);
     this.editor?.beginGesture();

@@ -67,13 +67,27 @@ function arrow(surface: Surface, [dx, dy]: readonly [number, number], far: boole
   if (chosen.length > 0 && surface.editable()) {
     const step = far ? 20 : 2;
     surface.change(transformItems(surface.page.id, surface.top.items, chosen, translation(dx * step, dy * step)));
-  } else {
+  } else if (surface.hand.reaches) surface.hand.step([dx, dy], far);
+  else {
     renderer.look({
       ...renderer.viewport,
       x: renderer.viewport.x - dx * KEY_PAN,
       y: renderer.viewport.y - dy * KEY_PAN,
     });
   }
+}
+
+/** What Escape leaves: what is chosen, then the tool that keys have moved. */
+function leave(surface: Surface): boolean {
+  if (surface.state.getState().chosen.length === 0) return surface.hand.leave();
+  surface.choose([]);
+  return true;
+}
+
+function press(surface: Surface): boolean {
+  if (!surface.hand.reaches) return false;
+  if (!surface.hand.openChosenWords()) surface.hand.press();
+  return true;
 }
 
 /** What a key does while the sheet has the focus. @returns whether it did anything */
@@ -100,7 +114,9 @@ export function surfaceKey(surface: Surface, { key, ctrlKey, metaKey, shiftKey }
   else if (letter === 'f') surface.renderer.fit();
   else if (ARROWS[key]) arrow(surface, ARROWS[key], shiftKey);
   else if ((key === 'Delete' || key === 'Backspace') && editable && chosen) deleteChosen(surface);
-  else if (key === 'Escape' && chosen) surface.choose([]);
+  else if (key === 'Escape') return leave(surface);
+  else if (key === 'Enter') return press(surface);
+  else if (letter === 'n' && editable && surface.tool() === 'choose') surface.hand.chooseNext(shiftKey ? -1 : 1);
   else return false;
   return true;
 }

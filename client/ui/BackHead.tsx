@@ -1,8 +1,8 @@
-import { useRouter } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from './LineIcon';
 import { TARGET } from './theme';
+import { useGoBack } from './useGoBack';
 
 /**
  * Title with the way back; `home` is where it leads when there is nothing to go back to, and `onLeave` is asked first,
@@ -17,8 +17,7 @@ export function BackHead({
   home?: '/' | '/now' | '/to-review' | '/activities' | '/our-class' | '/class';
   onLeave?: (leave: () => void) => void;
 }) {
-  const router = useRouter();
-  const leave = (): void => (router.canGoBack() ? router.back() : router.replace(home));
+  const leave = useGoBack(home);
   return (
     <View style={styles.head}>
       <Pressable

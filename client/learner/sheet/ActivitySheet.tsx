@@ -4,7 +4,6 @@ import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/complet
 import { useQuery } from '@tanstack/react-query';
 import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/scan/shot';
-import { useRouter } from 'expo-router';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { ScrollView, StyleSheet } from 'react-native';
 import { useStore } from 'zustand';
@@ -58,6 +57,7 @@ import { usePageActions } from './usePageActions';
 import { TakeCard, TakesPanel } from './TakesPanel';
 import { useProgress } from './useProgress';
 import { useRecording } from './useRecording';
+import { useGoBack } from '../../ui/useGoBack';
 import { useTakeActions, useTakes } from './useTakes';
 
 /** So much around a note is shown, in points. */
@@ -101,7 +101,7 @@ export default function ActivitySheet({
   const capture = useCapture(editor, actions, goToPage);
   const takeActions = useTakeActions(editor);
   const [surface, setSurface] = useState<Surface | null>(null);
-  const router = useRouter();
+  const goBack = useGoBack('/now');
   const [sending, setSending] = useState(false);
   const [full, setFull] = useState(false);
   const [strip, setStrip] = useState(false);
@@ -226,7 +226,7 @@ export default function ActivitySheet({
           zone={zone}
           pages={pages}
           onBack={() => setSending(false)}
-          onLeave={() => (router.canGoBack() ? router.back() : router.replace('/now'))}
+          onLeave={goBack}
           onPart={(id) => {
             choosePart(id);
             setSending(false);

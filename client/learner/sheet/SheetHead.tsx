@@ -1,10 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import type { LiveDocument } from '../../page/liveDocument';
+import { useGoBack } from '../../ui/useGoBack';
 import { SaveLine } from '../../page/SaveLine';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
@@ -33,12 +33,11 @@ interface Props {
 
 /** The way back, where the work is saved, and Send. */
 export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, pieceId, history, task, tabs }: Props) {
-  const router = useRouter();
+  const goBack = useGoBack('/now');
   const client = useQueryClient();
   const leave = (): void => {
     void client.invalidateQueries({ queryKey: keys.now });
-    if (router.canGoBack()) router.back();
-    else router.replace('/now');
+    goBack();
   };
   return (
     <View style={[styles.head, titled && styles.narrow]}>

@@ -75,7 +75,7 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
         <View style={styles.next}>
           <Button
             icon="forward"
-            label={`Next empty place, ${empty} to fill`}
+            label={`${empty} to fill: next empty place`}
             onPress={() => stepToSpot(surface)}
           >{`${empty} to fill`}</Button>
         </View>

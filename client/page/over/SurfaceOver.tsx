@@ -4,6 +4,7 @@ import { Say } from '../../ui/Say';
 import type { Surface } from '../surface';
 import { ChosenFrame } from './ChosenFrame';
 import { FormFields } from './FormFields';
+import { HandSign } from './HandSign';
 import { PenOnly } from './PenOnly';
 import { Pins } from './Pins';
 import { PutCopies } from './PutCopies';
@@ -24,6 +25,7 @@ export function SurfaceOver({ surface, editable }: { surface: Surface; editable:
       {editable && <ChosenFrame surface={surface} />}
       {editable && <PutCopies surface={surface} />}
       {editable && writing && <WordsEditor key={writing.id} surface={surface} writing={writing} />}
+      {editable && <HandSign surface={surface} />}
       {editable && <PenOnly surface={surface} />}
       {trouble && (
         <View style={styles.trouble}>

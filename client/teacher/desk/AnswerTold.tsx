@@ -20,7 +20,7 @@ export function AnswerTold({ told, name, onRecord, onDrop }: Props) {
       <View style={styles.told}>
         <TakePlayer take={takeOf(told)} label={`What you say to ${name}`} />
         {onRecord && (
-          <Button icon="bin" label={`Take away what you say to ${name}`} onPress={onDrop} style={styles.start}>
+          <Button icon="bin" label={`Take it away: what you say to ${name}`} onPress={onDrop} style={styles.start}>
             Take it away
           </Button>
         )}

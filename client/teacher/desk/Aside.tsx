@@ -15,7 +15,7 @@ export function Aside({ words, onChange }: { words: string; onChange: ((words: s
     ) : null;
   if (!open && words === '')
     return (
-      <Button icon="lock" label="Note for teachers" onPress={() => setOpen(true)}>
+      <Button icon="lock" label="Private note for teachers" onPress={() => setOpen(true)}>
         Private
       </Button>
     );

@@ -52,12 +52,8 @@ export function KeptNotes({ name, activityId, note, onUse }: Props) {
           </Button>
         )}
         {toKeep !== '' && !data.some(({ words }) => words === toKeep) && (
-          <Button
-            icon="plus"
-            label="Keep this note"
-            onPress={() => run(post('/kept-notes', { id: crypto.randomUUID(), words: toKeep }))}
-          >
-            Keep it
+          <Button icon="plus" onPress={() => run(post('/kept-notes', { id: crypto.randomUUID(), words: toKeep }))}>
+            Keep this note
           </Button>
         )}
       </View>

@@ -70,7 +70,7 @@ export function LineMenu({
         <Button
           icon="bell"
           disabled={busy}
-          label={`Remind all ${ready} who have not sent`}
+          label={`Remind ${ready} to send`}
           onPress={onRemind}
           style={styles.start}
         >{`Remind ${ready} to send`}</Button>

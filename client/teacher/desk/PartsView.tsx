@@ -95,7 +95,7 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
         <PartTabs parts={parts} current={partId} done={new Set()} onChoose={onPart} />
         {waiting.length > 0 && (
           <Button
-            label={`Choose all ${waiting.length} that wait`}
+            label={chosen.size === waiting.length ? 'Choose none' : `Choose all ${waiting.length} that wait`}
             onPress={() =>
               setChosen(new Set(chosen.size === waiting.length ? [] : waiting.map(({ personId }) => personId)))
             }

@@ -61,7 +61,7 @@ export function RecallBar({
       {!problem && (
         <Button
           icon="undo"
-          label={`Take back: ${words}`}
+          label={`Take it back: ${words}`}
           onPress={() => void recall()}
         >{`Take it back (${left} s)`}</Button>
       )}

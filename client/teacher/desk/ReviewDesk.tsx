@@ -423,7 +423,7 @@ export default function ReviewDesk({
               </Button>
             )}
             {low && hung && (
-              <Button icon="more" label="The line" onPress={() => setOver('line')}>
+              <Button icon="more" label="Order of the line" onPress={() => setOver('line')}>
                 Order
               </Button>
             )}
@@ -460,7 +460,7 @@ export default function ReviewDesk({
               kind="chosen"
               icon="boat"
               disabled={busy}
-              label={`Tell all ${held} that are held`}
+              label={`Tell ${held} held`}
               onPress={() => void tellHeld()}
               style={styles.remind}
             >{`Tell ${held} held`}</Button>

@@ -139,7 +139,7 @@ function ActivityPage({
           {title}
         </Text>
         <Button icon="review" label={`Review ${title}`} onPress={onOpen}>
-          Review it
+          Review
         </Button>
       </View>
       <View style={styles.charts}>

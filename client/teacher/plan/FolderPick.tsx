@@ -64,7 +64,7 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
         </Button>
         {own && (
           <Button label={`Change the folder ${own.title}`} onPress={() => setOpen(own)}>
-            Change it
+            Change
           </Button>
         )}
       </View>

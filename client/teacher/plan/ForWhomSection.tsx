@@ -252,7 +252,7 @@ function DatesRow({
           <DateField label="Closes" value={dates.closes} zone={zone} onChange={(closes) => onChange({ closes })} />
         </>
       ) : (
-        <Button label={`More dates for ${whose}`} onPress={() => setAll(true)} style={styles.more}>
+        <Button label={`Opens, closes … for ${whose}`} onPress={() => setAll(true)} style={styles.more}>
           Opens, closes …
         </Button>
       )}

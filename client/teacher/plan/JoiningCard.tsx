@@ -64,7 +64,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
             </Text>
           </View>
           {learners.length > 0 && (
-            <Button label={`Say who ${guest.name} is`} onPress={() => setMatching(guest)}>
+            <Button label={`Who is this? ${guest.name}`} onPress={() => setMatching(guest)}>
               Who is this?
             </Button>
           )}

@@ -372,7 +372,7 @@ function PartCard({
                 Make it a choice
               </Button>
             )}
-            <Button icon="bin" label={`Take ${part.title} out`} onPress={onRemove}>
+            <Button icon="bin" label={`Take it out: ${part.title}`} onPress={onRemove}>
               Take it out
             </Button>
           </View>

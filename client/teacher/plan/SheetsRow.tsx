@@ -50,43 +50,47 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
   return (
     <View style={styles.box}>
       <Text variant="labelMedium">{sheets.length === 1 ? 'Its sheet' : 'Its sheets'}</Text>
-      <ScrollView horizontal contentContainerStyle={styles.row} role="tablist" aria-label="Sheets">
-        {sheets.map((each, i) => (
-          <Press
-            key={i}
-            role="tab"
-            aria-selected={i === at}
-            aria-label={`Sheet ${i + 1}${spotCount(each) && `, ${spotCount(each)}`}`}
-            flat
-            fill={i === at ? colours.ochre : colours.scrap}
-            onPress={() => setChosen(i)}
-            style={styles.sheet}
-          >
-            <View style={styles.picture}>
-              <PageThumb page={{ id: String(i), part: '', ...each }} layers={[]} width={74} height={96} />
-              {(each.spots ?? []).map((spot) => {
-                const scale = Math.min(74 / each.width, 96 / each.height);
-                return (
-                  <View
-                    key={spot.id}
-                    style={[
-                      styles.spot,
-                      {
-                        left: spot.x * scale,
-                        top: spot.y * scale,
-                        width: spot.width * scale,
-                        height: spot.height * scale,
-                      },
-                    ]}
-                  />
-                );
-              })}
-            </View>
-            <Text variant="labelSmall" style={styles.number}>
-              {i + 1}
-            </Text>
-          </Press>
-        ))}
+      <ScrollView horizontal contentContainerStyle={styles.row} role="group" aria-label="Sheets">
+        {sheets.length > 0 && (
+          <View role="tablist" aria-label="Which sheet" style={styles.tabs}>
+            {sheets.map((each, i) => (
+              <Press
+                key={i}
+                role="tab"
+                aria-selected={i === at}
+                aria-label={`Sheet ${i + 1}${spotCount(each) && `, ${spotCount(each)}`}`}
+                flat
+                fill={i === at ? colours.ochre : colours.scrap}
+                onPress={() => setChosen(i)}
+                style={styles.sheet}
+              >
+                <View style={styles.picture}>
+                  <PageThumb page={{ id: String(i), part: '', ...each }} layers={[]} width={74} height={96} />
+                  {(each.spots ?? []).map((spot) => {
+                    const scale = Math.min(74 / each.width, 96 / each.height);
+                    return (
+                      <View
+                        key={spot.id}
+                        style={[
+                          styles.spot,
+                          {
+                            left: spot.x * scale,
+                            top: spot.y * scale,
+                            width: spot.width * scale,
+                            height: spot.height * scale,
+                          },
+                        ]}
+                      />
+                    );
+                  })}
+                </View>
+                <Text variant="labelSmall" style={styles.number}>
+                  {i + 1}
+                </Text>
+              </Press>
+            ))}
+          </View>
+        )}
         <Press aria-label="Add a sheet" onPress={() => setAdding('more')} style={styles.add}>
           <LineIcon name="plus" size={28} />
         </Press>
@@ -97,7 +101,7 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
             Paper
           </Button>
           <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSheet(at, 'spots')}>
-            {spotCount(sheet) || 'Places'}
+            Places
           </Button>
           <Button icon="pen" label={`Draw or type on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>
             Draw or type
@@ -148,6 +152,7 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
 
 const styles = StyleSheet.create({
   box: { gap: 8 },
+  tabs: { flexDirection: 'row', gap: 10 },
   row: { gap: 10, padding: 2, paddingBottom: 6, alignItems: 'stretch' },
   sheet: { padding: 6, paddingBottom: 2, alignItems: 'center', justifyContent: 'space-between' },
   picture: { backgroundColor: colours.scrap },

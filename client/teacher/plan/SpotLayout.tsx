@@ -251,7 +251,7 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
                 label={`Delete ${spot.label}`}
                 onPress={() => put(spots.filter(({ id }) => id !== spot.id))}
               >
-                Delete this place
+                Delete
               </Button>
             </>
           ) : (
