@@ -39,6 +39,7 @@ import { LetterService } from './services/letters';
 import { ReminderService } from './services/reminders';
 import { CaptureService } from './services/captures';
 import { ExportService } from './services/exports';
+import { GivenPages } from './services/givenPages';
 import { GoFiles } from './services/goFiles';
 import { GroupService } from './services/groups';
 import { MarksService } from './services/marks';
@@ -89,12 +90,13 @@ export function makeServices(
   const counts = new PieceCountService(sequelize, measuring, clock);
   const copies = new PieceCopyService(sequelize, log, compute, clock);
   const files = new FileStore(config.filesRoot);
-  const work = new GoFiles(files, compute, config.fontsRoot);
-  const media = new MediaService(files, facts, jobs, clock);
+  const given = new GivenPages(files, compute);
+  const work = new GoFiles(files, compute, config.fontsRoot, given);
+  const media = new MediaService(files, facts, jobs, given, clock);
   const pictures = new PagePictureService(compute, media);
   const activityPictures = new ActivityPictureService(facts, pictures);
   const uploads = new UploadService(config.filesRoot, media, clock);
-  const planning = new PlanningService(sequelize, facts, counts, media, clock);
+  const planning = new PlanningService(sequelize, facts, counts, { media, given }, clock);
   const signIn = new SignInService(sequelize, clock);
   const hub = new SyncHub(
     log,

@@ -15,7 +15,8 @@ import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../page/ma
 import { OTHER_FONT_FILES } from './fontFiles';
 import { pageSize, userToPage, type PageBox } from './pageSpace';
 import { textFlow, type TextRun } from './textFlow';
-import { pageBox, PdfSourceError, writePdf, type PdfSources } from './write';
+import { PdfSourceError } from './openPdf';
+import { pageBox, writePdf, type PdfSources } from './write';
 
 const folder = mkdtempSync(join(tmpdir(), 'lippet-pdf-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

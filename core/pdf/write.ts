@@ -1,5 +1,5 @@
 /** Pages with all that lies on them as a PDF: drawn flat, or with what can be an annotation as one. */
-import { PDFArray, type PDFDict, PDFDocument, PDFName, PDFNumber, type PDFImage, type PDFPage } from 'pdf-lib';
+import { type PDFDict, PDFDocument, PDFName, PDFNumber, type PDFImage, type PDFPage } from 'pdf-lib';
 import { backgroundShapes } from '../page/background';
 import type { PagePlan } from '../page/document';
 import { drawnWords } from '../page/drawnGround';
@@ -27,6 +27,7 @@ import {
 import { ContentBytes } from './contentBytes';
 import { deflate } from './deflate';
 import { fillForm } from './fillForm';
+import { openPdf } from './openPdf';
 import { userToPage, type PageBox } from './pageSpace';
 import { PdfFonts } from './pdfFonts';
 import type { PdfStyle } from './style';
@@ -48,25 +49,6 @@ export interface PdfSources {
   font(file: string): Promise<Uint8Array>;
   /** Packs bytes as FlateDecode wants it (RFC 1950), where there is something quicker than the streams of the web. */
   deflate?(bytes: Uint8Array): Promise<Uint8Array>;
-}
-
-/** The PDF below the work can't be taken apart, so nothing can be written onto it. */
-export class PdfSourceError extends Error {
-  override name = 'PdfSourceError';
-}
-
-async function load(bytes: Uint8Array): Promise<PDFDocument> {
-  try {
-    const document = await PDFDocument.load(bytes, { updateMetadata: false });
-    // A file without a page tree is only found out here. What stands for annotations and is no list holds none.
-    for (const { node } of document.getPages())
-      if (!(node.lookup(PDFName.of('Annots')) instanceof PDFArray)) node.delete(PDFName.of('Annots'));
-    return document;
-  } catch {
-    throw new PdfSourceError(
-      'The PDF below this work is written in a way that can’t be added to. Take the pages out as pictures instead.',
-    );
-  }
 }
 
 /** A rectangle of a PDF, whichever two corners it was given by (PDF 32000-1, 7.9.5). */
@@ -355,7 +337,7 @@ class PageSources {
   }
 
   private async filled(media: string, bytes: Uint8Array): Promise<PDFDocument> {
-    const document = await load(bytes);
+    const document = await openPdf(bytes);
     const values = this.values.get(media) ?? [];
     if (values.length === 0) return document;
     const words = values.map(({ value }) => value).join('');
@@ -377,7 +359,7 @@ class PageSources {
 /**
  * Writes pages as one PDF. The first PDF among the backgrounds is the base, so its form fields stay fields.
  *
- * @throws PdfSourceError if a PDF below the work can't be added to
+ * @throws PdfSourceError (see openPdf) if a PDF below the work can't be added to
  */
 export async function writePdf(
   pages: readonly PdfPage[],
@@ -385,7 +367,9 @@ export async function writePdf(
   { style = 'flat' as PdfStyle, title = '' } = {},
 ): Promise<Uint8Array> {
   const first = pages.map(({ plan }) => plan.background).find((background) => background.kind === 'pdf');
-  const out = first ? await load(await sources.pdf(first.media)) : await PDFDocument.create({ updateMetadata: false });
+  const out = first
+    ? await openPdf(await sources.pdf(first.media))
+    : await PDFDocument.create({ updateMetadata: false });
   const fonts = new PdfFonts(out, (file) => sources.font(file), wordsOn(pages));
   const writer = new Writer(out, sources, fonts);
   const base = first ? { media: first.media, pages: out.getPages() } : null;

@@ -4,7 +4,8 @@ import { documentOf, markItems, pageItems, readPages } from '@lippet/core/page/d
 import { readItems } from '@lippet/core/page/item';
 import { JPEG_QUALITY, pictureForm } from '@lippet/core/pdf/pictureForm';
 import type { PdfStyle } from '@lippet/core/pdf/style';
-import { PdfSourceError, writePdf, type PdfPage, type PdfSources } from '@lippet/core/pdf/write';
+import { PdfSourceError } from '@lippet/core/pdf/openPdf';
+import { writePdf, type PdfPage, type PdfSources } from '@lippet/core/pdf/write';
 import { quickDeflate } from './quickDeflate';
 
 /** A frozen go, and the marks on it. */

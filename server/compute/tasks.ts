@@ -25,12 +25,26 @@ const goPdf = async (task: GoPdfTask): Promise<GoPdf> => (await import('./goPdf'
 /** Ids of the files that the pages of a go name. */
 const goMedia = async (go: GoDocuments): Promise<string[]> => (await import('./goPdf')).mediaOfPages(go);
 
+/** A PDF in which only some pages have anything on them; null where it can't be taken apart. */
+async function leavePagesOut({ bytes, kept }: { bytes: Uint8Array; kept: number[] }): Promise<Uint8Array | null> {
+  const [{ leavePagesOut: leaveOut }, { PdfSourceError }] = await Promise.all([
+    import('@lippet/core/pdf/leavePagesOut'),
+    import('@lippet/core/pdf/openPdf'),
+  ]);
+  try {
+    return await leaveOut(bytes, new Set(kept));
+  } catch (error) {
+    if (error instanceof PdfSourceError) return null;
+    throw error;
+  }
+}
+
 /** What is computed beside the thread that answers people. Each takes and gives plain values. */
-export const tasks = { measure, copy, merge, drawPage, toSend, goPdf, goMedia, soundShape };
+export const tasks = { measure, copy, merge, drawPage, toSend, goPdf, goMedia, leavePagesOut, soundShape };
 
 type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;
 /** What takes long, and nobody looks at a screen for: it has a thread of its own, and holds up no other. */
-export const LONG_TASKS: ReadonlySet<TaskName> = new Set(['goPdf', 'goMedia', 'soundShape']);
+export const LONG_TASKS: ReadonlySet<TaskName> = new Set(['goPdf', 'goMedia', 'leavePagesOut', 'soundShape']);
 export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0];
 export type TaskOutput<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>;

@@ -40,6 +40,7 @@ describe('the schema', () => {
       '2026-11-29-keyLength',
       '2026-11-29-nameOrder',
       '2026-11-29-sentNews',
+      '2026-11-29-givenPages',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

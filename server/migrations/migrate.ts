@@ -21,6 +21,7 @@ import * as room from './2026-11-29-room';
 import * as keyLength from './2026-11-29-keyLength';
 import * as nameOrder from './2026-11-29-nameOrder';
 import * as sentNews from './2026-11-29-sentNews';
+import * as givenPages from './2026-11-29-givenPages';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -45,6 +46,7 @@ export const MIGRATIONS = [
   { name: '2026-11-29-keyLength', ...keyLength },
   { name: '2026-11-29-nameOrder', ...nameOrder },
   { name: '2026-11-29-sentNews', ...sentNews },
+  { name: '2026-11-29-givenPages', ...givenPages },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

@@ -44,6 +44,11 @@ export class Media extends Row<Media> {
   declare playableType: CreationOptional<string | null>;
   declare playableSize: CreationOptional<number | null>;
   declare coverHash: CreationOptional<string | null>;
+  /** Numbers of the pages of a teacher's PDF that learners are given; null for all. */
+  declare givenPages: CreationOptional<number[] | null>;
+  /** The file that holds only these, once it is made. */
+  declare givenHash: CreationOptional<string | null>;
+  declare givenSize: CreationOptional<number | null>;
   /** In LUFS; null for silence. */
   declare loudness: CreationOptional<number | null>;
   declare peaks: CreationOptional<number[] | null>;
@@ -133,6 +138,9 @@ export function defineFiles(sequelize: Sequelize): void {
       playableType: maybeText(),
       playableSize: maybeByteSize('playableSize'),
       coverHash: maybeText(),
+      givenPages: { type: DataTypes.JSONB },
+      givenHash: maybeText(),
+      givenSize: maybeByteSize('givenSize'),
       loudness: { type: DataTypes.DOUBLE },
       peaks: { type: DataTypes.JSONB },
       createdAt: now(),

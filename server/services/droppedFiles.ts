@@ -13,7 +13,10 @@ export async function dropFiles(hashes: readonly (string | null | undefined)[]):
 /** Whether anything names a file. */
 export async function isNeeded(hash: string): Promise<boolean> {
   const named = await Promise.all([
-    Media.findOne({ where: { [Op.or]: [{ hash }, { playableHash: hash }, { coverHash: hash }] }, attributes: ['id'] }),
+    Media.findOne({
+      where: { [Op.or]: [{ hash }, { playableHash: hash }, { coverHash: hash }, { givenHash: hash }] },
+      attributes: ['id'],
+    }),
     Export.findOne({ where: { hash }, attributes: ['id'] }),
     Speech.findOne({ where: { hash }, attributes: ['key'] }),
   ]);

@@ -3,7 +3,7 @@ import { rm } from 'node:fs/promises';
 import { Op } from 'sequelize';
 import { strToU8 } from 'fflate';
 import type { ExportStyle, ExportView } from '@lippet/core/contract/work';
-import { PdfSourceError } from '@lippet/core/pdf/write';
+import { PdfSourceError } from '@lippet/core/pdf/openPdf';
 import type { Jobs } from '../jobs/jobs';
 import { Activity, Assignment, Export, Membership, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';

@@ -3,7 +3,7 @@ import { fileEnding } from '@lippet/core/contract/fileEndings';
 import type { PartView } from '@lippet/core/contract/work';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import type { PdfStyle } from '@lippet/core/pdf/style';
-import { PdfSourceError } from '@lippet/core/pdf/write';
+import { PdfSourceError } from '@lippet/core/pdf/openPdf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
@@ -11,6 +11,7 @@ import type { Compute } from '../compute/compute';
 import type { Review, Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
 import type { ZipContent } from '../storage/zipFile';
+import type { GivenPages } from './givenPages';
 import { namedMedia, type HomePiece } from './namedMedia';
 
 /** One file that is made of a go. */
@@ -34,6 +35,7 @@ export class GoFiles {
     private readonly files: FileStore,
     private readonly compute: Compute,
     private readonly fontsRoot: string,
+    private readonly given: GivenPages,
   ) {}
 
   /**
@@ -44,7 +46,8 @@ export class GoFiles {
     const paths: Record<string, string> = {};
     for (const id of new Set(await this.compute.run('goMedia', { document, marks }))) {
       const media = await namedMedia(piece, id);
-      if (media) paths[id] = this.files.pathOf(media.hash);
+      // A document may name a page that its learner was not given.
+      if (media) paths[id] = this.files.pathOf(await this.given.hashFor(media));
     }
     const { fontsRoot } = this;
     const made = await this.compute.run('goPdf', { document, marks, style, paths, fontsRoot });

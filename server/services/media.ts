@@ -34,6 +34,7 @@ import { atMost } from '../storage/atMost';
 import { shownInThread } from './asks';
 import { shownInClassroom } from './classroom';
 import { dropFiles } from './droppedFiles';
+import type { GivenPages } from './givenPages';
 import { namedMedia, type HomePiece } from './namedMedia';
 import { insistOnRoom } from './room';
 import type { PieceFactsService } from './pieceFacts';
@@ -58,6 +59,7 @@ export class MediaService {
     private readonly files: FileStore,
     private readonly facts: PieceFactsService,
     private readonly jobs: Jobs,
+    private readonly given: GivenPages,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -228,17 +230,29 @@ export class MediaService {
     return viewOf(await this.find(actor, id));
   }
 
-  /** A file as it is kept. */
+  /** A file as it is kept; of a PDF of which pages were left out, what learners are given of it. */
   async original(actor: Actor, id: string): Promise<MediaForm> {
-    const { hash, type, size } = await this.find(actor, id);
-    return { hash, type, size };
+    return this.formFor(actor, await this.find(actor, id));
+  }
+
+  private async formFor(actor: Actor, media: Media): Promise<MediaForm> {
+    const { hash, type, size } = media;
+    if (await this.seesAll(actor, media)) return { hash, type, size };
+    const seen = await this.given.hashFor(media);
+    return { hash: seen, type, size: (await this.files.size(seen))! };
+  }
+
+  /** Whether all pages of a file are for this person: for all but learners who are given some of a PDF's. */
+  private async seesAll(actor: Actor, { givenPages, activityId }: Media): Promise<boolean> {
+    return !givenPages || !activityId || this.mayPlan(actor, activityId);
   }
 
   /** The form of a recording that plays everywhere; until that is made, or if it can't be, the recording as it came. */
   async playable(actor: Actor, id: string): Promise<MediaForm> {
-    const { hash, type, size, playableHash, playableType, playableSize } = await this.find(actor, id);
+    const media = await this.find(actor, id);
+    const { playableHash, playableType, playableSize } = media;
     if (playableHash) return { hash: playableHash, type: playableType!, size: playableSize! };
-    return { hash, type, size };
+    return this.formFor(actor, media);
   }
 
   /**
@@ -284,6 +298,7 @@ export class MediaService {
   /** A small picture of a picture, of one page of a PDF, of a film, or of a sound's shape. */
   async preview(actor: Actor, id: string, page: number): Promise<PictureOffer> {
     const media = await this.find(actor, id);
+    if (!isGiven(media, page) && !(await this.seesAll(actor, media))) throw notFound();
     return {
       // What a recording shows comes when it has been looked into.
       tag: `${media.coverHash ?? media.hash}.${page}.${media.state}`,
@@ -314,7 +329,7 @@ export class MediaService {
   picturesOf(piece: HomePiece): MediaPictures {
     return async (id, page) => {
       const media = await namedMedia(piece, id);
-      return media && this.pictureOf(media, page);
+      return media && isGiven(media, page) ? this.pictureOf(media, page) : null;
     };
   }
 
@@ -377,6 +392,9 @@ export class MediaService {
     }
   }
 }
+
+/** Whether a page of a PDF is among those that learners are given. */
+const isGiven = ({ givenPages }: Media, page: number): boolean => !givenPages || givenPages.includes(page);
 
 /**
  * Whether the review that a teacher's file was made for has been released: the first one that was, after the file came.

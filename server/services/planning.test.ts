@@ -1,5 +1,7 @@
 /** Making activities: drafts, giving out, changing what is begun, copies, putting away; and who may not. */
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { PDFDocument, StandardFonts } from 'pdf-lib';
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
 import { EMPTY_PLAN, type ActivityPlan, type PartPlan } from '@lippet/core/contract/plan';
 import type { NowView, PieceView, ReviewLineView, UpdateView } from '@lippet/core/contract/work';
@@ -216,6 +218,64 @@ it('files come to an activity; an answer to look at is shown only once a go is s
     extent: await extentOf(school, 'piece', piece.id),
   });
   expect(await statuses()).toEqual([200, 200, 200]);
+});
+
+/** Three pages that say which they are. */
+async function threePages(): Promise<Buffer> {
+  const pdf = await PDFDocument.create();
+  const font = await pdf.embedFont(StandardFonts.Helvetica);
+  for (const words of ['the question', 'the solution', 'the map'])
+    pdf.addPage([300, 400]).drawText(words, { x: 40, y: 300, size: 20, font });
+  return Buffer.from(await pdf.save());
+}
+
+it('of a PDF learners are given the pages that are sheets, and a page that was given stays so', async () => {
+  const { id } = await draft(planOf());
+  const media = randomUUID();
+  await teacher.bringTo(`activities/${id}`, await threePages(), media);
+  const sheets = (...pages: number[]) =>
+    pages.map((number) => ({ width: 300, height: 400, background: { kind: 'pdf' as const, media, page: number } }));
+  const part = page('Sheets', { settings: { sheets: sheets(1, 3) } });
+  await change(id, (plan) => ({ ...plan, parts: [part] }));
+  const address = `/api/media/${media}`;
+  const textFor = async (client: TestClient, path = address): Promise<string> => {
+    const response = await client.request('GET', path);
+    return execFileSync('pdftotext', ['-', '-'], { input: Buffer.from(await response.arrayBuffer()) }).toString();
+  };
+  const previews = (client: TestClient): Promise<number[]> =>
+    Promise.all([1, 2, 3].map(async (n) => (await client.request('GET', `${address}/preview?page=${n}`)).status));
+  expect(await textFor(teacher)).toContain('the solution');
+  for (const path of [address, `${address}/playable`]) {
+    const text = await textFor(ada, path);
+    expect([text.includes('the question'), text.includes('the map'), text.includes('solution')]).toEqual([
+      true,
+      true,
+      false,
+    ]);
+  }
+  expect(await previews(ada)).toEqual([200, 404, 200]);
+  expect(await previews(teacher)).toEqual([200, 200, 200]);
+  const part3 = await ada.request('GET', address, undefined, { range: 'bytes=0-7' });
+  expect([part3.status, (await part3.text()).slice(0, 5)]).toEqual([206, '%PDF-']);
+
+  // Another page comes, and one goes: what was given may have work on it.
+  await change(id, (plan) => ({ ...plan, parts: [{ ...part, settings: { sheets: sheets(1, 2) } }] }));
+  expect(await textFor(ada)).toContain('the solution');
+  expect(await textFor(ada)).toContain('the map');
+
+  // A second file that comes with a change, and a copy, begin anew.
+  const copy = randomUUID();
+  await teacher.json('POST', `/api/activities/${id}/copy`, { id: copy });
+  await change(copy, (plan) => ({
+    ...plan,
+    groups: planOf().groups,
+    parts: plan.parts.map((each) => ({ ...each, settings: { sheets: each.settings.sheets!.slice(0, 1) } })),
+  }));
+  const { plan } = await teacher.json<PlanView>('GET', `/api/activities/${copy}/plan`);
+  const [sheet] = plan.parts[0]!.settings.sheets!;
+  const copied = (sheet!.background as { media: string }).media;
+  const copiedText = await textFor(ada, `/api/media/${copied}`);
+  expect([copiedText.includes('the question'), copiedText.includes('solution')]).toEqual([true, false]);
 });
 
 it('nothing is given out while one of its files is on its way, or belongs elsewhere', async () => {

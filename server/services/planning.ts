@@ -16,6 +16,7 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
 import { foldersOf } from './folders';
+import type { GivenPages } from './givenPages';
 import type { MediaService } from './media';
 import type { PieceFactsService } from './pieceFacts';
 import { countStates, type PieceCountService } from './pieceCounts';
@@ -50,7 +51,7 @@ export class PlanningService {
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
     private readonly counts: PieceCountService,
-    private readonly media: MediaService,
+    private readonly files: { media: MediaService; given: GivenPages },
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -330,7 +331,9 @@ export class PlanningService {
       const plan = activity.draft;
       if (!plan) return activity.update({ state: 'set' }, { transaction });
       await this.insistReady(actor, found, plan, transaction);
+      const before = activity.state === 'draft' ? null : await this.given(found, transaction);
       const fresh = await this.replace(found, plan, transaction);
+      await this.files.given.note(plan, activity.id, before, transaction);
       await this.tell(plan, activity, fresh, transaction);
       return null;
     });
@@ -362,7 +365,7 @@ export class PlanningService {
         'incomplete',
         'Work can be set only for groups that you teach, and dates only for their learners.',
       );
-    if (!(await this.media.ofActivity(mediaOfPlan(plan), activity.id)))
+    if (!(await this.files.media.ofActivity(mediaOfPlan(plan), activity.id)))
       throw new ProblemError('still-arriving', 'A file is still on its way to school. Give it out when that is there.');
     const elsewhere = await Part.count({
       where: { id: plan.parts.map((part) => part.id), activityId: { [Op.ne]: activity.id } },
@@ -530,7 +533,16 @@ export class PlanningService {
       renamedPlan({ ...plan, title: `${plan.title} (copy)`.slice(0, 120), groups: [], learners: [] }, renamed),
     );
     for (const file of files)
-      await Media.create({ ...file.get(), id: renamed.get(file.id)!, activityId: as, ownerId: actor.personId });
+      await Media.create({
+        ...file.get(),
+        id: renamed.get(file.id)!,
+        activityId: as,
+        ownerId: actor.personId,
+        // Of the copy nothing was given to anybody yet.
+        givenPages: null,
+        givenHash: null,
+        givenSize: null,
+      });
   }
 }
 
