@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import type { FolderView } from './class';
 import type { PieceState } from '../schedule/pieceState';
-import type { ActivityPlan, Dates, MaterialPlan } from './plan';
+import type { ActivityPlan, Dates, MaterialPlan, PartPlan } from './plan';
 import { idParam } from './work';
 
 export const ACTIVITY_STATES = ['draft', 'set', 'archived'] as const;
@@ -42,6 +42,15 @@ export interface PlanView {
   marked: { count: number } & Pick<ActivityPlan, 'rubric' | 'marking'>;
   /** Names of those whose work lies in a part, by part. */
   workIn: Record<string, string[]>;
+  /** Parts with work in them, as they were given out last. */
+  withWork: PartWithWork[];
+}
+
+/** A part in which somebody has made something. */
+export interface PartWithWork {
+  part: PartPlan;
+  /** Whether learners are still asked for it; else it was taken out. */
+  asked: boolean;
 }
 
 /** What a learner may look at now. */

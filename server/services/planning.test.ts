@@ -121,6 +121,7 @@ it('a change is seen when it is given out, keeps part ids and work, and says who
   await drawInto(school, piece.id, 1);
   const view = await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`);
   expect(view.workIn).toEqual({ [second.id]: ['ada'] });
+  expect(view.withWork.map(({ part, asked }) => [part.id, asked])).toEqual([[second.id, true]]);
   const third = page('Anchor');
   const { version } = await teacher.json<{ version: number }>('PUT', `/api/activities/${id}/plan`, {
     version: view.version,
@@ -139,6 +140,8 @@ it('a change is seen when it is given out, keeps part ids and work, and says who
   const ben = await appOf(school).as('ben');
   expect((await open(ben, id)).parts.map(({ title }) => title)).toEqual(['Anchor', 'Buoy']);
   // It can come back, with the work.
+  const { withWork } = await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`);
+  expect(withWork).toEqual([{ part: second, asked: false }]);
   await change(id, (plan) => ({ ...plan, parts: [...plan.parts, second] }));
   expect((await open(ada, id)).card.completeness).toMatchObject({ done: 1, of: 3 });
 });

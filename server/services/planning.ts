@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { ActivityCard, PlanGroup, PlanView } from '@lippet/core/contract/activities';
+import type { ActivityCard, PartWithWork, PlanGroup, PlanView } from '@lippet/core/contract/activities';
 import {
   EMPTY_PLAN,
   mediaOfPlan,
@@ -8,6 +8,7 @@ import {
   readPlan,
   type ActivityPlan,
   type Dates,
+  type PartPlan,
 } from '@lippet/core/contract/plan';
 import { NO_MARKING } from '@lippet/core/review/rubric';
 import { partBegun } from '@lippet/core/schedule/completeness';
@@ -35,6 +36,21 @@ const rowDates = ({ opens, due, closes }: Dates): { opens: Date | null; due: Dat
   due: date(due),
   closes: date(closes),
 });
+
+const partPlanOf = ({ id, kind, title, required, choice, waits, settings }: Part): PartPlan => ({
+  id,
+  kind,
+  title,
+  required,
+  choice: choice ?? null,
+  waits: waits!,
+  settings,
+});
+
+async function partsWithWork(activityId: string, workIn: Record<string, string[]>): Promise<PartWithWork[]> {
+  const parts = await Part.findAll({ where: { activityId, id: Object.keys(workIn) }, order: ['position'] });
+  return parts.map((part) => ({ part: partPlanOf(part), asked: part.removedAt === null }));
+}
 
 interface Found {
   activity: Activity;
@@ -188,15 +204,7 @@ export class PlanningService {
       materials: materials!,
       rubric: rubric!,
       marking: activity.marking ?? NO_MARKING,
-      parts: parts.map(({ id, kind, title: name, required, choice, waits, settings }) => ({
-        id,
-        kind,
-        title: name,
-        required,
-        choice: choice ?? null,
-        waits: waits!,
-        settings,
-      })),
+      parts: parts.map(partPlanOf),
       topic: activity.topic!,
       ages: activity.ages ?? null,
       groups: assigned.map((each) => ({
@@ -216,6 +224,7 @@ export class PlanningService {
     const known = new Set(groups.map(({ id }) => id));
     // A group that one has stopped to teach, and has not given it to, is no longer among those to choose.
     const plan = { ...kept, groups: kept.groups.filter(({ group }) => known.has(group)) };
+    const workIn = await this.workIn(activity.id);
     return {
       id: activity.id,
       state: activity.state,
@@ -223,7 +232,8 @@ export class PlanningService {
       version: activity.draftVersion!,
       plan,
       groups,
-      workIn: await this.workIn(activity.id),
+      workIn,
+      withWork: await partsWithWork(activity.id, workIn),
       marked: {
         count: await this.markedBy(activity.id),
         rubric: activity.rubric ?? [],

@@ -232,6 +232,18 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
               </Pressable>
             );
           })}
+        {piece.parts
+          .filter(({ id, removed }) => removed && partBegun(progress, id))
+          .map((part) => (
+            <View key={part.id} style={styles.part}>
+              <View style={styles.words}>
+                <Text variant="titleMedium">{part.title}</Text>
+                <Text variant="bodySmall">
+                  {`${teacher} does not ask for this any more. What you made there stays with your work.`}
+                </Text>
+              </View>
+            </View>
+          ))}
         {flaws.map((check, i) => (
           <Pressable
             key={i}

@@ -1,3 +1,4 @@
+import type { PartWithWork } from '@lippet/core/contract/activities';
 import {
   closestCenter,
   DndContext,
@@ -27,13 +28,25 @@ import { NumberField } from './NumberField';
 import { PartFields } from './PartFields';
 import type { SheetWork } from './SheetsRow';
 import { KIND_WORDS } from '../../ui/partKinds';
-import { addPart, changePart, chooseFor, movePart, NEW_PARTS, removePart, stepPart } from './planParts';
+import {
+  addPart,
+  changePart,
+  chooseFor,
+  movePart,
+  NEW_PARTS,
+  putBack,
+  removePart,
+  stepPart,
+  takenOut,
+} from './planParts';
+import { TakenOutParts } from './TakenOutParts';
 
 interface Props {
   plan: ActivityPlan;
   home: MediaHome;
   /** Whose work lies in a part, by part. */
   workIn: Readonly<Record<string, readonly string[]>>;
+  withWork: readonly PartWithWork[];
   change: (how: (plan: ActivityPlan) => ActivityPlan, step?: boolean) => void;
   onSheet: (part: string, sheet: number, as: SheetWork) => void;
 }
@@ -64,7 +77,7 @@ function partLine({ kind, settings, required, waits, choice }: PartPlan): string
 }
 
 /** The parts that are asked for: add, order by dragging or by keyboard, choose among them, take away. */
-export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
+export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   const [removing, setRemoving] = useState<PartPlan | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -163,6 +176,11 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
       <Text style={styles.told} role="status" aria-live="assertive">
         {moved}
       </Text>
+      <TakenOutParts
+        parts={takenOut(plan, withWork)}
+        workIn={workIn}
+        onPutBack={(part) => change((now) => putBack(now, part), true)}
+      />
       <Text variant="labelMedium">{plan.parts.length === 0 ? 'What do learners make?' : 'Add a part'}</Text>
       <View style={styles.add} role="group" aria-label="Add a part">
         {PART_KINDS.map((kind) => {
@@ -200,7 +218,7 @@ export function PartsSection({ plan, home, workIn, change, onSheet }: Props) {
       >
         <Text variant="bodyMedium">
           {`There is work in it by ${(removing ? (workIn[removing.id] ?? []) : []).join(', ')}. It stays with ` +
-            'their pieces, and is not asked for any more.'}
+            'their pieces, and is not asked for any more. You can put it back at any time.'}
         </Text>
       </Ask>
     </>

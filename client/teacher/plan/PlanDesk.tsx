@@ -30,7 +30,7 @@ import { RefusedList } from '../../outbox/RefusedList';
 import { ForWhomSection } from './ForWhomSection';
 import { JoiningCard } from './JoiningCard';
 import { MaterialsSection, newMaterial } from './MaterialsSection';
-import { changePart } from './planParts';
+import { changePart, takenOut } from './planParts';
 import { PartsSection } from './PartsSection';
 import { PlanPreview } from './PlanPreview';
 import { PlanSection, SECTIONS } from './PlanSection';
@@ -56,6 +56,12 @@ const markedBy = ({
 }: Pick<ActivityPlan, 'rubric' | 'marking'>): string =>
   JSON.stringify([rubric.map((row) => [row.id, row.title, row.levels, row.weight]), kind, outOf, halves, levels]);
 const marksChange = (now: PlanView['marked'], plan: ActivityPlan): boolean => markedBy(now) !== markedBy(plan);
+
+/**
+ * What is asked before changes are given out: parts that were begun are left out; what good work shows has changed, and
+ * some was marked by it.
+ */
+type GivingQuestion = 'leaving' | 'remarking';
 
 type Recording = { sort: TakeSort; as: 'task' | 'material' };
 
@@ -84,8 +90,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   const [preview, setPreview] = useState<'phone' | 'wide' | null>(null);
   const [menu, setMenu] = useState(false);
   const [busy, setBusy] = useState(false);
-  // What good work shows has changed, and some was marked by it.
-  const [remarking, setRemarking] = useState(false);
+  const [question, setQuestion] = useState<GivingQuestion | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   // What is put into the editor of the task from outside shows only once that is made anew.
   const [edition, setEdition] = useState(0);
@@ -122,16 +127,21 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       void client.invalidateQueries({ queryKey: keys.activities });
     }
   };
-  const giveOut = async (): Promise<void> => {
+  /** Whether the plan leaves out what learners are asked for now, and some have begun; that is asked about first. */
+  const leavesWorkOut = async (): Promise<boolean> => {
+    if (view.state !== 'set' || !(await run(() => draft.lookForWork()))) return false;
+    const { withWork } = draft.state.getState().view;
+    return takenOut(plan, withWork).some(({ asked: stillAsked }) => stillAsked);
+  };
+  const giveOut = async (agreed: readonly GivingQuestion[] = []): Promise<void> => {
+    setQuestion(null);
     if (troubles.length > 0) {
       setAsked(true);
       return goTo(troubles[0]!.place);
     }
-    if (!remarking && view.marked.count > 0 && marksChange(view.marked, plan)) {
-      setRemarking(true);
-      return undefined;
-    }
-    setRemarking(false);
+    if (!agreed.includes('leaving') && (await leavesWorkOut())) return setQuestion('leaving');
+    if (!agreed.includes('remarking') && view.marked.count > 0 && marksChange(view.marked, plan))
+      return setQuestion('remarking');
     if (await run(() => draft.giveOut())) setAsked(false);
     return undefined;
   };
@@ -223,6 +233,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
         plan={plan}
         home={home}
         workIn={view.workIn}
+        withWork={view.withWork}
         change={change}
         onSheet={(part, at, as) => setLaying({ part, sheet: at, as })}
       />
@@ -392,13 +403,37 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
         </View>
       </Ask>
       <Ask
-        visible={remarking}
-        title="Change what is marked by?"
-        onClose={() => setRemarking(false)}
+        visible={question === 'leaving'}
+        title="Give it out without what was begun?"
+        onClose={() => setQuestion(null)}
         answers={
           <>
-            <Button onPress={() => setRemarking(false)}>Not now</Button>
-            <Button kind="main" onPress={() => void giveOut()}>
+            <Button onPress={() => setQuestion(null)}>Not now</Button>
+            <Button kind="main" onPress={() => void giveOut(['leaving'])}>
+              Give it out
+            </Button>
+          </>
+        }
+      >
+        {takenOut(plan, view.withWork)
+          .filter(({ asked: stillAsked }) => stillAsked)
+          .map(({ part }) => (
+            <Text key={part.id} variant="bodyMedium">
+              {`“${part.title}” has work in it by ${(view.workIn[part.id] ?? []).join(', ')}.`}
+            </Text>
+          ))}
+        <Text variant="bodyMedium">
+          It stays with their pieces, and is not asked for any more. You can put it back at any time.
+        </Text>
+      </Ask>
+      <Ask
+        visible={question === 'remarking'}
+        title="Change what is marked by?"
+        onClose={() => setQuestion(null)}
+        answers={
+          <>
+            <Button onPress={() => setQuestion(null)}>Not now</Button>
+            <Button kind="main" onPress={() => void giveOut(['leaving', 'remarking'])}>
               Give it out
             </Button>
           </>

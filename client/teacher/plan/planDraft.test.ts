@@ -14,6 +14,7 @@ class SmallServer {
     plan: EMPTY_PLAN,
     groups: [],
     workIn: {},
+    withWork: [],
     marked: { count: 0, rubric: [], marking: EMPTY_PLAN.marking },
   };
   down = false;

@@ -141,6 +141,12 @@ export class PlanDraft {
     this.take(await post<PlanView>(`/activities/${view.id}/set`, { version: view.version }));
   }
 
+  /** Looks again in which parts there is work: that may have been begun while one typed. */
+  async lookForWork(): Promise<void> {
+    const { workIn, withWork } = await get<PlanView>(`/activities/${this.state.getState().view.id}/plan`);
+    this.state.setState(({ view }) => ({ view: { ...view, workIn, withWork } }));
+  }
+
   /** Goes back to what learners see. */
   async discard(): Promise<void> {
     const { id } = this.state.getState().view;

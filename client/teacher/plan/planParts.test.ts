@@ -1,5 +1,5 @@
 import { EMPTY_PLAN, planTroubles, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
-import { addPart, changePart, chooseFor, movePart, removePart, stepPart } from './planParts';
+import { addPart, changePart, chooseFor, movePart, putBack, removePart, stepPart, takenOut } from './planParts';
 
 const ids = ['a', 'b', 'c', 'd'].map((letter) => `${letter.repeat(8)}-0000-4000-8000-000000000000`);
 const [a, b, c, d] = ids as [string, string, string, string];
@@ -46,5 +46,19 @@ describe('the parts of a plan', () => {
     const plan = changePart(four(), b, (part) => ({ ...part, waits: true }));
     expect(movePart(plan, b, a).parts[0]).toMatchObject({ id: b, waits: false });
     expect(removePart(plan, c).parts[1]!.waits).toBe(true);
+  });
+
+  it('come back after they were taken out, without a choice that is gone', () => {
+    const chosen = chooseFor(chooseFor(four(), a, { fresh: CHOICE }), d, CHOICE);
+    const [partA, partB] = [chosen.parts.find(({ id }) => id === a)!, chosen.parts.find(({ id }) => id === b)!];
+    const without = removePart(removePart(chosen, a), b);
+    const withWork = [partA, partB].map((part) => ({ part, asked: true }));
+    expect(takenOut(chosen, withWork)).toEqual([]);
+    expect(takenOut(without, withWork).map(({ part }) => part.id)).toEqual([a, b]);
+    expect(order(putBack(without, partB))).toBe('dcb');
+    expect(order(putBack(without, partA))).toBe('dac');
+    expect(putBack(chosen, partA)).toBe(chosen);
+    const alone = putBack(removePart(without, d), partA);
+    expect(alone.parts.at(-1)).toMatchObject({ id: a, choice: null, required: true });
   });
 });

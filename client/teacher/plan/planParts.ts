@@ -1,4 +1,5 @@
 /** What can be done with the parts of a plan: plain functions from one plan to the next. */
+import type { PartWithWork } from '@lippet/core/contract/activities';
 import type { ActivityPlan, ChoicePlan, PartKind, PartPlan, SheetPlan } from '@lippet/core/contract/plan';
 
 /** How a new part of each kind is called, and what it is for. */
@@ -38,6 +39,17 @@ export const changePart = (plan: ActivityPlan, id: string, how: (part: PartPlan)
 /** Without a part; a choice that nothing is left of goes with it. */
 export const removePart = (plan: ActivityPlan, id: string): ActivityPlan =>
   tidy({ ...plan, parts: plan.parts.filter((part) => part.id !== id) });
+
+/** With a part again that was taken out, as the last one; where its choice is gone, it is asked for by itself. */
+export function putBack(plan: ActivityPlan, part: PartPlan): ActivityPlan {
+  if (plan.parts.some(({ id }) => id === part.id)) return plan;
+  const choice = plan.choices.some(({ id }) => id === part.choice) ? part.choice : null;
+  return tidy({ ...plan, parts: [...plan.parts, { ...part, choice, required: part.required || choice === null }] });
+}
+
+/** Parts with work in them that a plan does not ask for. */
+export const takenOut = (plan: ActivityPlan, withWork: readonly PartWithWork[]): PartWithWork[] =>
+  withWork.filter(({ part }) => !plan.parts.some(({ id }) => id === part.id));
 
 /**
  * Parts of a choice lie together, where the first of them is; the first part has nothing to wait for; empty choices go.
