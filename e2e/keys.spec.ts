@@ -10,6 +10,8 @@ interface Reached {
   role: string;
   name: string;
   address: string | null;
+  /** Pressed, it would change nothing: it is chosen already, or can't be pressed now. */
+  settled: boolean;
 }
 
 /** What has the focus. */
@@ -17,9 +19,13 @@ const focused = (page: Page): Promise<Reached | null> =>
   page.evaluate(() => {
     const element = document.activeElement;
     if (!element || element === document.body) return null;
-    const role = element.getAttribute('role') ?? element.tagName.toLowerCase();
-    const name = element.getAttribute('aria-label') ?? element.textContent ?? '';
-    return { role, name, address: element.getAttribute('href') };
+    const is = (name: string): boolean => element.getAttribute(name) === 'true';
+    return {
+      role: element.getAttribute('role') ?? element.tagName.toLowerCase(),
+      name: element.getAttribute('aria-label') ?? element.textContent ?? '',
+      address: element.getAttribute('href'),
+      settled: is('aria-checked') || is('aria-selected') || is('aria-disabled'),
+    };
   });
 
 /** All that Tab comes to, from the first to where it begins anew. */
@@ -35,15 +41,42 @@ async function reached(page: Page): Promise<Reached[]> {
   return all;
 }
 
-/** What says that something is on, open, or asked. */
-const SIGNS = '[aria-checked=true], [aria-expanded=true], [role=dialog]';
-
-/** What is on a screen, so that it can be told whether anything has changed. */
+/** What is on a screen, seen or said, so that it can be told whether anything has changed. */
 const shown = (page: Page): Promise<string> =>
-  page.evaluate(
-    (signs) => `${window.location.href} ${document.body.innerText} ${document.querySelectorAll(signs).length}`,
-    SIGNS,
+  page.evaluate(() => {
+    const said = [...document.querySelectorAll('[aria-label]')].map((element) => element.getAttribute('aria-label'));
+    const signs = document.querySelectorAll('[aria-checked=true], [aria-expanded=true], [aria-pressed=true], [role=dialog]').length;
+    return `${window.location.href} ${document.body.innerText} ${said.join()} ${signs}`;
+  });
+
+const PRESSED = ['button', 'radio', 'checkbox', 'tab'];
+/** Of many things that are called alike but for a number or a name at the end, one is pressed. */
+const kindOf = ({ role, name }: Reached): string => `${role} ${name.replaceAll(/\d+/g, '#').slice(0, 14)}`;
+
+/** What of a screen has to be pressed: each kind of thing once. */
+function toPress(things: readonly Reached[]): Reached[] {
+  const kinds = new Map(
+    things.filter(({ role, settled }) => PRESSED.includes(role) && !settled).map((thing) => [kindOf(thing), thing]),
   );
+  return [...kinds.values()];
+}
+
+/** Presses Enter on a thing, and sees that something happens: on the screen, or as a file that comes or is asked for. */
+async function expectToAct(page: Page, { role, name }: Reached, screen: string): Promise<void> {
+  let file = false;
+  const noteFile = (): void => {
+    file = true;
+  };
+  page.once('download', noteFile);
+  page.once('filechooser', noteFile);
+  const before = await shown(page);
+  await page
+    .getByRole(role as 'button', { name, exact: true })
+    .first()
+    .focus();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => file || (await shown(page)) !== before, `${screen}: ${role} ${name}`).toBe(true);
+}
 
 for (const [who, role, screens] of [
   ['Wren Abara', 'learner', ['/now', '/plan', '/shelf', '/our-class', '/updates']],
@@ -64,6 +97,15 @@ for (const [who, role, screens] of [
       // The last of them by Enter: behind it lie all the others.
       const last = links.filter(({ address }) => !address!.startsWith('http') && address !== screen).at(-1);
       if (!last) continue;
+      for (const thing of toPress(things)) {
+        await page.keyboard.press('Escape');
+        const there = page.getByRole(thing.role as 'button', { name: thing.name, exact: true }).first();
+        // What was pressed before may have led elsewhere, or changed what is shown.
+        if (new URL(page.url()).pathname !== screen || !(await there.isVisible())) await one.open(screen);
+        await expect(there).toBeVisible();
+        await expectToAct(page, thing, screen);
+      }
+      await one.open(screen);
       await page.getByRole('link', { name: last.name, exact: true }).last().focus();
       await page.keyboard.press('Enter');
       await expect
@@ -107,10 +149,7 @@ for (const [who, places, card] of [
       await expect(heading).toBeFocused();
     }
     const from = new URL(page.url()).pathname;
-    await page
-      .getByRole('link', { name: card })
-      .first()
-      .focus();
+    await page.getByRole('link', { name: card }).first().focus();
     await page.keyboard.press('Enter');
     await expect.poll(() => new URL(page.url()).pathname).not.toBe(from);
     await expect(heading.first()).toBeFocused();

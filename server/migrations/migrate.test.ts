@@ -41,6 +41,7 @@ describe('the schema', () => {
       '2026-11-29-nameOrder',
       '2026-11-29-sentNews',
       '2026-11-29-givenPages',
+      '2026-11-29-joinedAt',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -22,6 +22,7 @@ import * as keyLength from './2026-11-29-keyLength';
 import * as nameOrder from './2026-11-29-nameOrder';
 import * as sentNews from './2026-11-29-sentNews';
 import * as givenPages from './2026-11-29-givenPages';
+import * as joinedAt from './2026-11-29-joinedAt';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -47,6 +48,7 @@ export const MIGRATIONS = [
   { name: '2026-11-29-nameOrder', ...nameOrder },
   { name: '2026-11-29-sentNews', ...sentNews },
   { name: '2026-11-29-givenPages', ...givenPages },
+  { name: '2026-11-29-joinedAt', ...joinedAt },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

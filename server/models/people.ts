@@ -68,6 +68,8 @@ export class Membership extends Row<Membership> {
   declare personId: string;
   declare groupId: string;
   declare role: 'learner' | 'teacher';
+  /** When they came; null for who was there from the beginning. */
+  declare joinedAt: CreationOptional<Date | null>;
   /** When they left; what they made stays. */
   declare leftAt: CreationOptional<Date | null>;
 }
@@ -130,6 +132,7 @@ export function definePeople(sequelize: Sequelize): void {
       personId: { ...uuid(), primaryKey: true },
       groupId: { ...uuid(), primaryKey: true },
       role: text(),
+      joinedAt: maybeTime(),
       leftAt: maybeTime(),
     },
     { ...common, tableName: 'memberships' },

@@ -195,3 +195,24 @@ it('a learner who leaves keeps the work, and their teacher sees it; nothing new 
     (await ada.json<NowView>('GET', '/api/now')).cards.find(({ title }) => title === 'Open work')!.standing.mayDraw,
   ).toBe(true);
 });
+
+it('whoever comes later is not overdue with what was due before they came', async () => {
+  await school.sequelize.query("UPDATE assignments SET due = now() - interval '3 days' WHERE activity_id = ?", {
+    replacements: [school.activities.open],
+  });
+  const [mara] = await teacher.json<KeyCard[]>('POST', `/api/groups/${school.groups.reeds}/learners`, {
+    keys: 'picture',
+    learners: [learner('Mara Lyle')],
+  });
+  const cardFor = async (client: TestClient) =>
+    (await client.json<NowView>('GET', '/api/now')).cards.find(
+      ({ activityId }) => activityId === school.activities.open,
+    )!;
+  const device = harness.client();
+  await device.json<DeviceGroup>('POST', '/api/device', { code: mara!.code });
+  await signIn(device, mara!);
+  const later = await cardFor(device);
+  expect([later.due, later.standing.overdue, later.standing.whenever]).toEqual([null, false, true]);
+  const ben = await cardFor(await harness.as('ben'));
+  expect(ben.standing.overdue).toBe(true);
+});

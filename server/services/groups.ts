@@ -133,7 +133,10 @@ export class GroupService {
             },
             { transaction },
           );
-          await Membership.create({ personId: id, groupId, role: 'learner' }, { transaction });
+          await Membership.create(
+            { personId: id, groupId, role: 'learner', joinedAt: new Date(this.clock()) },
+            { transaction },
+          );
         }
         cards.push(card);
       }

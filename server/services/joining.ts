@@ -28,7 +28,7 @@ export class JoiningService {
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
     private readonly signIn: SignInService,
-    clock: () => number = Date.now,
+    private readonly clock: () => number = Date.now,
   ) {
     this.tries = new Tries(sequelize, clock);
   }
@@ -167,7 +167,10 @@ export class JoiningService {
         },
         { transaction },
       );
-      await Membership.create({ personId, groupId: group.id, role: 'learner' }, { transaction });
+      await Membership.create(
+        { personId, groupId: group.id, role: 'learner', joinedAt: new Date(this.clock()) },
+        { transaction },
+      );
     });
     return this.signIn.openSession(personId, false);
   }
@@ -226,7 +229,10 @@ export class JoiningService {
           transaction,
         })) === 0
       ) {
-        await Membership.create({ personId, groupId: group.id, role: 'learner' }, { transaction });
+        await Membership.create(
+          { personId, groupId: group.id, role: 'learner', joinedAt: new Date(this.clock()) },
+          { transaction },
+        );
       }
       await guest.destroy({ transaction });
       const sessions = await Session.findAll({ where: { personId: guestId }, attributes: ['id'], transaction });

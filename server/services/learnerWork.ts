@@ -28,6 +28,9 @@ const CONDITIONS: Record<'personId' | 'activityId' | 'groupIds' | 'pieceId' | 'p
     (SELECT activity_id, person_id FROM pieces WHERE id = ANY(:pieceIds::uuid[]))`,
 };
 
+/** What was due before somebody came has no date for them: nobody is late for work that they could not have known of. */
+const DUE = 'CASE WHEN g.due < m.joined_at THEN NULL ELSE g.due END';
+
 /**
  * One row an activity and learner, with the dates that hold for them. Of two groups that have the same work, the one that
  * leaves more time counts.
@@ -40,7 +43,7 @@ export function pairsSql(filter: FactsFilter): string {
     SELECT DISTINCT ON (g.activity_id, m.person_id) g.activity_id, g.group_id, m.person_id, m.left_at, g.free,
            g.due AS group_due, f.id AS folder_id, f.title AS folder,
            CASE WHEN x.person_id IS NULL THEN GREATEST(g.opens, f.opens) ELSE x.opens END AS opens,
-           CASE WHEN x.person_id IS NULL THEN g.due ELSE x.due END AS due,
+           CASE WHEN x.person_id IS NULL THEN ${DUE} ELSE x.due END AS due,
            CASE WHEN x.person_id IS NULL THEN g.closes ELSE x.closes END AS closes
     FROM assignments g
     JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner'
