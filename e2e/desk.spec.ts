@@ -229,7 +229,7 @@ test(
       [480, 60],
     ]);
     await sheet.expectItems(before + 1);
-    await sheet.tool('Choose');
+    await sheet.tool('Pick up');
     await sheet.tap(440, 120);
     await page.getByRole('button', { name: 'Keep as a stamp' }).click();
     await page.getByRole('textbox', { name: 'What the stamp says, for you' }).fill('Well steered');

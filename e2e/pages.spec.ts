@@ -93,7 +93,7 @@ test('what is chosen goes in front of the rest, and behind it', async ({ device 
     [300, 450],
   ]);
   await sheet.expectColour(300, 300, '#2A6A8C');
-  await sheet.tool('Choose');
+  await sheet.tool('Pick up');
   await sheet.tap(200, 300);
   await expect(page.getByTestId('chosen')).toBeVisible();
   await page.getByRole('button', { name: 'Front', exact: true }).click();

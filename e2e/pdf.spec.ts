@@ -102,7 +102,7 @@ test('words are highlighted down a column, gather in a list that leads to them, 
     [400, 108],
   ]);
   await sheet.expectItems(2);
-  await sheet.tool('Choose');
+  await sheet.tool('Pick up');
   await sheet.tap(60, 108);
   await page.getByRole('textbox', { name: 'Note' }).fill('Why south?');
   await page.getByRole('button', { name: 'Done', exact: true }).click();

@@ -12,11 +12,12 @@ test('the plan shows what Now shows, takes undated work onto a day, and leads to
   const chart = page.getByRole('img', { name: /minutes/ });
   await expect(chart).toBeVisible();
   await expectAccessible(page, 'the plan');
-  const drift = page.getByRole('region', { name: 'Whenever: adrift' });
+  const drift = page.getByRole('region', { name: 'No day yet' });
   await expect(drift.getByRole('link', { name: /^Gull or tern/ })).toBeVisible();
   await drift.getByRole('button', { name: 'Pick a day for Gull or tern?' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Tomorrow' }).click();
   await expect(drift).toHaveCount(0);
+  await expect(page.getByRole('link', { name: /^Gull or tern.* your day: tomorrow/ })).toBeVisible();
   // It lies on its day now, there and in the month.
   await page.getByRole('radio', { name: 'Month' }).click();
   await expect(page.getByRole('link', { name: /^Gull or tern/ })).toBeVisible();

@@ -156,7 +156,7 @@ test('on a phone all that is pressed on a sheet is at least 48 pixels large', as
       }),
     );
   const tray = page.getByRole('toolbar', { name: 'Tools' });
-  for (const name of ['Pen', 'Brush', 'Mark', 'Fill', 'Rubber', 'Choose', 'Words']) {
+  for (const name of ['Pen', 'Brush', 'Mark', 'Fill', 'Rubber', 'Pick up', 'Words']) {
     await tray.getByRole('button', { name, exact: true }).click();
     expect(await small(), name).toEqual([]);
   }
@@ -166,7 +166,7 @@ test('on a phone all that is pressed on a sheet is at least 48 pixels large', as
   await expect(page.getByRole('slider', { name: 'Wider or narrower' })).toBeVisible();
   expect(await small(), 'words being written').toEqual([]);
   await page.keyboard.press('Escape');
-  await tray.getByRole('button', { name: 'Choose' }).click();
+  await tray.getByRole('button', { name: 'Pick up' }).click();
   await page.mouse.click(box.x + box.width * 0.3 + 6, box.y + box.height * 0.6);
   await expect(page.getByTestId('chosen')).toBeVisible();
   expect(await small(), 'what is chosen').toEqual([]);
@@ -203,8 +203,8 @@ test('everything on the sheet can be reached by keyboard, and a left hand has it
     'Words',
     'Add',
     'Pin',
-    'Choose',
-    'Move',
+    'Pick up',
+    'Slide',
     'Thin',
     'red',
   ]) {
@@ -248,7 +248,7 @@ test('on a phone every tool can be found by looking, says how to begin, and has 
   await page.keyboard.press('1');
   await expect.poll(inSight).toContain('Pen');
   await page.keyboard.press('0');
-  await expect.poll(inSight).toContain('Move');
+  await expect.poll(inSight).toContain('Slide');
   await page.getByRole('button', { name: 'The tools before' }).click();
   await expect.poll(inSight).toContain('Pen');
 
@@ -294,7 +294,7 @@ for (const [width, height] of [
             .map((each) => each.getAttribute('aria-label') ?? ''),
         );
     const place = await wren.sheet.boundingBox();
-    for (const tool of ['Pen', 'Mark', 'Rubber', 'Pin', 'Choose']) {
+    for (const tool of ['Pen', 'Mark', 'Rubber', 'Pin', 'Pick up']) {
       await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: tool, exact: true }).click();
       expect(await cut()).toEqual([]);
       // Whatever is in hand, the sheet stays where it is.

@@ -98,7 +98,7 @@ test('a lasso catches, things are moved, turned, doubled, recoloured and put ont
     [200, 600],
     [300, 610],
   ]);
-  await sheet.tool('Choose');
+  await sheet.tool('Pick up');
   await sheet.drag([
     [150, 150],
     [350, 150],
@@ -410,7 +410,7 @@ for (const [name, viewport] of [
     await page.getByRole('textbox', { name: 'Words on the page' }).fill('Mill');
     await expectAccessible(page, 'words');
     await page.getByRole('button', { name: 'Done with the words' }).click();
-    await sheet.tool('Choose');
+    await sheet.tool('Pick up');
     await sheet.tap(125, 200);
     await page.getByRole('button', { name: 'Colour', exact: true }).click();
     await expectAccessible(page, 'chosen');
@@ -425,7 +425,7 @@ for (const [name, viewport] of [
     await expectAccessible(page, 'add a page');
     await page.getByRole('button', { name: 'Dotted page' }).click();
     // What was copied is put onto the new page, by touch as by key.
-    await sheet.tool('Choose');
+    await sheet.tool('Pick up');
     await page.getByRole('button', { name: 'Put 1 copied thing here' }).click();
     await sheet.expectItems(1);
     await page.getByRole('button', { name: 'More', exact: true }).click();

@@ -65,7 +65,7 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
         <View style={styles.row}>
           <Text variant="labelMedium">{local === null ? 'With it: at school' : 'With it: on its way to school'}</Text>
           <Button icon="bin" onPress={() => setMedia(null)}>
-            Leave it out
+            Throw it away
           </Button>
         </View>
       )}

@@ -27,7 +27,7 @@ const RUBBERS: Mode<RubberMode>[] = [
 ];
 const MARKS: Mode<MarkMode>[] = [
   { mode: 'free', word: 'Draw freely', short: 'Free', icon: 'free' },
-  { mode: 'words', word: 'Highlight words', short: 'Words', icon: 'marker' },
+  { mode: 'words', word: 'Highlight words', short: 'Text', icon: 'marker' },
   { mode: 'strike', word: 'Strike out words', short: 'Strike', icon: 'strike' },
 ];
 

@@ -18,13 +18,13 @@ export const TOOLS: { tool: Tool; word: string; icon: LineName; key: string; doe
   { tool: 'stamp', word: 'Stamp', icon: 'stamp', key: '2', does: 'Put one of your stamps' },
   {
     tool: 'choose',
-    word: 'Choose',
+    word: 'Pick up',
     icon: 'choose',
     key: '9',
     does: 'Pick things up to move or change them',
     how: 'Tap a thing, or draw around it',
   },
-  { tool: 'move', word: 'Move', icon: 'hand', key: '0', does: 'Move the page', how: 'Pull the page about' },
+  { tool: 'move', word: 'Slide', icon: 'hand', key: '0', does: 'Move the page', how: 'Pull the page about' },
 ];
 
 /** The tools of a learner's own sheet, and those of marks on somebody's go. */
@@ -39,7 +39,7 @@ export const SHEET_KEYS: { key: string; does: string }[] = [
   { key: 'F', does: 'The whole page' },
   { key: 'Arrows', does: 'Move the page, the tool in hand, or what is chosen' },
   { key: 'Enter', does: 'Use the tool where it is: words, a picture, a pin, a stamp, colour' },
-  { key: 'N, Shift N', does: 'With Choose: the next thing, the one before' },
+  { key: 'N, Shift N', does: 'With Pick up: the next thing, the one before' },
   { key: 'Delete', does: 'Take away what is chosen' },
   { key: 'Ctrl C, V, D', does: 'Copy, put, double what is chosen' },
   { key: 'S', does: 'Next empty spot' },

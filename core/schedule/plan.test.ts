@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { isToDo } from './nowList';
 import { pieceState, type PieceFacts } from './pieceState';
-import { arrangePlan, daysFrom, planWords, weekStart, type Planned } from './plan';
+import { arrangePlan, daysFrom, planWords, weekFromToday, weekStart, type Planned } from './plan';
 import { schoolDay, weekdayWord } from './schoolTime';
 
 const ZONE = 'Europe/Dublin';
@@ -41,6 +41,26 @@ describe('the plan', () => {
       '27',
     ]);
     expect(schoolDay(weekStart(NOW, ZONE, 2), ZONE)).toBe('2026-12-07');
+  });
+
+  it('looks ahead from today: on a Sunday tomorrow’s work is the next day’s, and nothing lies behind', () => {
+    const sunday = Date.UTC(2026, 10, 29, 10);
+    const today = weekFromToday(sunday, ZONE);
+    expect([today, weekFromToday(sunday, ZONE, 1)].map((noon) => schoolDay(noon, ZONE))).toEqual([
+      '2026-11-29',
+      '2026-12-06',
+    ]);
+    const tomorrow = piece({ due: sunday + DAY });
+    const released = {
+      go: 1,
+      sentAt: NOW - 4 * DAY,
+      reviewBegun: true,
+      released: { outcome: 'again', at: NOW },
+    } as const;
+    const again = piece({ due: NOW - 2 * DAY, made: true, latest: released });
+    const plan = arrangePlan([tomorrow, again], today, 7, sunday, ZONE);
+    expect(plan.days.map(({ pieces }) => pieces)).toEqual([[again], [tomorrow], [], [], [], [], []]);
+    expect(plan.beyond).toEqual([]);
   });
 
   it('adds up the minutes of each day, and leaves out what is sent', () => {

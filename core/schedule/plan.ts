@@ -46,6 +46,12 @@ export function weekStart(now: number, zone: string, weeks = 0): number {
   return new TZDate(monday.getFullYear(), monday.getMonth(), monday.getDate(), 12, zone).getTime();
 }
 
+/** Noon of the day that begins a week of seven days from today on, moved by whole weeks. */
+export function weekFromToday(now: number, zone: string, weeks = 0): number {
+  const today = addDays(new TZDate(now, zone), weeks * 7);
+  return new TZDate(today.getFullYear(), today.getMonth(), today.getDate(), 12, zone).getTime();
+}
+
 /** So many days from `first` (a time on the first of them), by the calendar. */
 export function daysFrom(first: number, count: number, zone: string): { day: string; noon: number }[] {
   const start = new TZDate(first, zone);
@@ -57,7 +63,7 @@ export function daysFrom(first: number, count: number, zone: string): { day: str
 
 /**
  * Puts everything that is to do in one place: on its day, on the shore, adrift, or beyond the days that are looked at.
- * What lies on days before them is on the shore, because it is late.
+ * What is behind time is on the shore; what was due before and is asked for once more is to do today.
  *
  * @param first a time on the first day
  */
@@ -71,9 +77,11 @@ export function arrangePlan<T extends Planned>(
   const days = daysFrom(first, count, zone).map((each): PlanDay<T> => ({ ...each, pieces: [], minutes: 0 }));
   const plan: Plan<T> = { days, shore: [], drifting: [], beyond: [] };
   const last = days.at(-1)!.day;
+  const today = schoolDay(now, zone);
   for (const piece of pieces) {
     if (!isToDo(piece.standing)) continue;
-    const day = dayOf(piece, now, zone);
+    const planned = dayOf(piece, now, zone);
+    const day = planned !== null && planned < today ? today : planned;
     const found = days.find((each) => each.day === day);
     if (piece.standing.overdue) plan.shore.push(piece);
     else if (day === null) plan.drifting.push(piece);

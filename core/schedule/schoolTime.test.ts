@@ -165,6 +165,7 @@ describe('cardWords', () => {
       standing: pieceState(given, NOW),
       facts: given,
       due: given.due,
+      ownDay: null,
       subject: 'Art',
       teacher: 'Ms Farrow',
       minutes: 20,
@@ -175,6 +176,8 @@ describe('cardWords', () => {
   it.each([
     ['Art · by Thursday 3 pm · 20 min', card({ due: NOW + 53 * HOUR })],
     ['Art · no date · 20 min', card({})],
+    ['Art · your day: tomorrow · 20 min', card({}, { ownDay: schoolDay(NOW + 24 * HOUR, ZONE) })],
+    ['Art · by Thursday 3 pm · 20 min', card({ due: NOW + 53 * HOUR }, { ownDay: '2030-01-01' })],
     ['1 of 2 parts done · was due yesterday 3 pm', card({ made: true, due: NOW - 19 * HOUR })],
     ['All done, not sent yet · by 3 pm today', card({ made: true, complete: true, due: NOW + 5 * HOUR })],
     [

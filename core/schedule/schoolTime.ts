@@ -93,6 +93,9 @@ export function fromClockField(value: string, zone: string): number | null {
   return Number.isNaN(time) ? null : time;
 }
 
+/** Noon of a day (`yyyy-MM-dd`) on the school's clock; null for what is no day. */
+export const noonOf = (day: string, zone: string): number | null => fromClockField(`${day}T12:00`, zone);
+
 /** The time `days` calendar days from now, at this hour of the school's clock. */
 export function dayAt(now: number, days: number, hour: number, zone: string): number {
   const today = at(now, zone);

@@ -1,4 +1,4 @@
-import { arrangePlan, planWords, weekStart } from '@lippet/core/schedule/plan';
+import { arrangePlan, planWords, weekFromToday, weekStart } from '@lippet/core/schedule/plan';
 import type { PieceCard } from '@lippet/core/contract/work';
 import { dayShare, monthWord, schoolDay, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { lazy, Suspense, useState } from 'react';
@@ -28,11 +28,9 @@ const VIEWS = [
 const FOLDERS = { value: 'folders', word: 'Folders' } as const;
 const WEEKS = { week: 1, month: 5, folders: 1 } as const;
 
-/** Which week is shown, as people say it. */
-function weekWords(weeks: number, { day, noon }: { day: string; noon: number }, zone: string): string {
-  if (weeks === 0) return 'This week';
-  return weeks === 1 ? 'Next week' : `From ${Number(day.slice(8))} ${monthWord(noon, zone)}`;
-}
+/** Which days are shown, as people say it. */
+const daysWords = (weeks: number, { day, noon }: { day: string; noon: number }, zone: string): string =>
+  weeks === 0 ? 'From today' : `From ${Number(day.slice(8))} ${monthWord(noon, zone)}`;
 
 /** The weeks ahead: how much is due when, what is late, and what has no date. */
 export default function PlanPlace() {
@@ -46,7 +44,9 @@ export default function PlanPlace() {
         const { zone } = me.school;
         const now = Date.now();
         const today = schoolDay(now, zone);
-        const plan = arrangePlan(data?.cards ?? [], weekStart(now, zone, weeks), WEEKS[view] * 7, now, zone);
+        // A month has its weeks below each other; a week looks ahead from today.
+        const first = view === 'month' ? weekStart(now, zone, weeks) : weekFromToday(now, zone, weeks);
+        const plan = arrangePlan(data?.cards ?? [], first, WEEKS[view] * 7, now, zone);
         const nameOf = (noon: number): string => weekdayWord(noon, zone);
         const words = planWords(plan.days, nameOf);
         const step = (by: number): void => {
@@ -60,42 +60,40 @@ export default function PlanPlace() {
           <Screen>
             <PersonHead me={me} title="Plan" below={data && words} unseen={data?.unseenUpdates} />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
-            <View style={styles.bar}>
-              {view !== 'folders' && (
-                <>
-                  <Press
-                    flat
-                    aria-label={view === 'week' ? 'The week before' : 'Five weeks before'}
-                    disabled={weeks <= 0}
-                    onPress={() => step(-WEEKS[view])}
-                    style={styles.step}
-                  >
-                    <LineIcon name="back" size={20} />
-                  </Press>
-                  <Text variant="labelLarge" style={styles.week} role="status">
-                    {weekWords(weeks, plan.days[0]!, zone)}
-                  </Text>
-                  <Press
-                    flat
-                    aria-label={view === 'week' ? 'The week after' : 'Five weeks after'}
-                    onPress={() => step(WEEKS[view])}
-                    style={styles.step}
-                  >
-                    <LineIcon name="forward" size={20} />
-                  </Press>
-                </>
-              )}
-              <View style={styles.grow} />
-              <Pick
-                label="How far ahead"
-                options={folders.length > 0 ? [...VIEWS, FOLDERS] : VIEWS}
-                chosen={view}
-                onChoose={(next) => {
-                  setView(next);
-                  setChosen(null);
-                }}
-              />
-            </View>
+            <Pick
+              label="How far ahead"
+              options={folders.length > 0 ? [...VIEWS, FOLDERS] : VIEWS}
+              chosen={view}
+              onChoose={(next) => {
+                setView(next);
+                setWeeks(0);
+                setChosen(null);
+              }}
+            />
+            {view !== 'folders' && (
+              <View style={styles.bar}>
+                <Press
+                  flat
+                  aria-label={view === 'week' ? 'The seven days before' : 'Five weeks before'}
+                  disabled={weeks <= 0}
+                  onPress={() => step(-WEEKS[view])}
+                  style={styles.step}
+                >
+                  <LineIcon name="back" size={20} />
+                </Press>
+                <Text variant="labelLarge" style={styles.week} role="status">
+                  {daysWords(weeks, plan.days[0]!, zone)}
+                </Text>
+                <Press
+                  flat
+                  aria-label={view === 'week' ? 'The seven days after' : 'Five weeks after'}
+                  onPress={() => step(WEEKS[view])}
+                  style={styles.step}
+                >
+                  <LineIcon name="forward" size={20} />
+                </Press>
+              </View>
+            )}
             {view === 'folders' &&
               folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />)}
             {view === 'week' && (
@@ -140,13 +138,13 @@ export default function PlanPlace() {
                 </View>
               ))}
             {view !== 'folders' && plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && (
-              <Say calm>{view === 'week' ? 'Nothing is due this week.' : 'Nothing is due in these weeks.'}</Say>
+              <Say calm>{view === 'week' ? 'Nothing is due in these days.' : 'Nothing is due in these weeks.'}</Say>
             )}
             {view !== 'folders' && (
               <>
-                <PieceList title="On the shore: late" cards={plan.shore} {...shared} />
+                <PieceList title="Late" cards={plan.shore} {...shared} />
                 <PieceList
-                  title="Whenever: adrift"
+                  title="No day yet"
                   cards={plan.drifting}
                   {...shared}
                   beside={(card) => (
@@ -183,7 +181,7 @@ function dayTitle(day: string, noon: number, today: string, zone: string): strin
 }
 
 const styles = StyleSheet.create({
-  bar: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 4 },
+  bar: { flexDirection: 'row', alignItems: 'center', gap: 4, marginLeft: -12 },
   step: {
     width: TARGET.learner,
     height: TARGET.learner,
@@ -192,8 +190,7 @@ const styles = StyleSheet.create({
     borderColor: 'transparent',
     backgroundColor: 'transparent',
   },
-  week: { minWidth: 92, textAlign: 'center' },
-  grow: { flex: 1 },
+  week: { minWidth: 150, textAlign: 'center' },
   chart: { height: 236 },
   sum: { color: colours.soft, paddingTop: 6 },
 });

@@ -67,7 +67,7 @@ function partWords(
   const missing = (words: string): string => (part.required ? words : 'Left empty, that is fine');
   if (part.kind === 'words')
     return words > 0 ? wordCountWords(words, part.leastWords, part.mostWords) : missing('Nothing written yet');
-  if (part.kind === 'tick') return ticked ? 'Done, says you' : missing('Not ticked yet');
+  if (part.kind === 'tick') return ticked ? 'You ticked it' : missing('Not ticked yet');
   if (part.kind === 'photo') return missing('No photo taken yet');
   if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
   if (!complete) return part.required ? 'Nothing drawn yet' : 'Left empty, that is fine';
@@ -271,7 +271,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
         </Text>
         {busy ? (
           <Button large onPress={stop} icon="wait">
-            {sending.step === 'waiting' ? 'Waiting. Stop' : 'Sending …'}
+            {sending.step === 'waiting' ? 'Stop sending' : 'Sending …'}
           </Button>
         ) : (
           <Button kind="main" large icon="boat" onPress={wantToSend}>{`Send to ${teacher}`}</Button>

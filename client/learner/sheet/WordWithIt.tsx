@@ -57,7 +57,7 @@ export function WordWithIt({ said, note, teacher, locked }: Props) {
           <VoiceButton voice={said.voice} label="what you said" />
           {!locked && (
             <Button icon="bin" onPress={() => said.setVoice(null)}>
-              Leave it out
+              Throw it away
             </Button>
           )}
         </View>
