@@ -20,7 +20,6 @@ test('a notice arrives at once where the app is open, is answered, and what shou
   await farrow.asTeacher('Ms Farrow');
   const { page } = farrow;
   await page.getByRole('link', { name: 'Class', exact: true }).click();
-  await page.getByRole('link', { name: 'Notices and questions of Sandpipers' }).click();
   await expect(page.getByTestId('readers').first()).toHaveText('Everybody in Sandpipers reads this: 9 learners');
   await page.getByRole('textbox', { name: 'Tell the class' }).fill('The ferry is late: we begin at ten');
   await page.getByRole('button', { name: 'Tell them' }).click();
@@ -67,7 +66,6 @@ test('the question of the day is answered without reading, and seen by the teach
   const farrow = await device({ viewport: WIDE });
   await farrow.as('Ms Farrow');
   await farrow.open('/class');
-  await farrow.page.getByRole('link', { name: 'Notices and questions of Sandpipers' }).click();
   await expect(farrow.page.getByText('6 of 9 have answered today')).toBeVisible();
   await expect(farrow.page.getByText('Wren Abara: Stormy')).toBeVisible();
   await farrow.page.getByRole('button', { name: 'Another question of the day' }).click();
@@ -116,7 +114,6 @@ test('a lesson by link stands above all else for the class, says where it leads,
   await farrow.as('Ms Farrow');
   const { page } = farrow;
   await farrow.open('/class');
-  await page.getByRole('link', { name: 'Notices and questions of Sandpipers' }).click();
   await page.getByRole('button', { name: 'A lesson by link' }).click();
   await expectAccessible(page, 'a lesson by link');
   const address = page.getByRole('textbox', { name: 'Address of the room' });

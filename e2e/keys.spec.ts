@@ -45,7 +45,9 @@ async function reached(page: Page): Promise<Reached[]> {
 const shown = (page: Page): Promise<string> =>
   page.evaluate(() => {
     const said = [...document.querySelectorAll('[aria-label]')].map((element) => element.getAttribute('aria-label'));
-    const signs = document.querySelectorAll('[aria-checked=true], [aria-expanded=true], [aria-pressed=true], [role=dialog]').length;
+    const signs = document.querySelectorAll(
+      '[aria-checked=true], [aria-expanded=true], [aria-pressed=true], [role=dialog]',
+    ).length;
     return `${window.location.href} ${document.body.innerText} ${said.join()} ${signs}`;
   });
 

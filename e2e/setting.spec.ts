@@ -166,7 +166,11 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await expect(page.getByText(/There is work in it by Nell Garrick/)).toBeVisible();
   await page.getByRole('button', { name: 'Take it out', exact: true }).last().click();
   await page.getByRole('button', { name: 'Give out the changes' }).click();
+  const leaving = page.getByRole('dialog', { name: 'Give it out without what was begun?' });
+  await expect(leaving).toContainText('“My text” has work in it by Nell Garrick.');
+  await leaving.getByRole('button', { name: 'Give it out' }).click();
   await expect(page.getByText('Learners of Cormorants see this')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Put it back: My text' })).toBeVisible();
   await nell.page.reload();
   await nell.page.getByRole('tab', { name: /My text, done, not asked for any more/ }).click();
   await expect(nell.page.getByText('The bowline never slips in the rain')).toBeVisible();

@@ -58,8 +58,19 @@ export const usePiece = (id: string | undefined) =>
     refetchInterval: LISTS_EVERY,
   });
 export const useGo = (id: string) => useQuery({ queryKey: keys.go(id), queryFn: () => get<GoPageView>(`/goes/${id}`) });
-export const useUpdates = () =>
-  useQuery({ queryKey: keys.updates, queryFn: () => get<UpdateView[]>('/updates'), refetchInterval: LISTS_EVERY });
+export const useUpdates = (enabled = true) =>
+  useQuery({
+    queryKey: keys.updates,
+    queryFn: () => get<UpdateView[]>('/updates'),
+    refetchInterval: LISTS_EVERY,
+    enabled,
+  });
+/** How many updates nobody has looked at: one number for every screen. */
+export function useUnseen(isLearner: boolean): number {
+  const now = useNow(isLearner);
+  const updates = useUpdates(!isLearner);
+  return isLearner ? (now.data?.unseenUpdates ?? 0) : (updates.data ?? []).filter(({ seen }) => !seen).length;
+}
 export const useToReview = () =>
   useQuery({
     queryKey: keys.toReview,

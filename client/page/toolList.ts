@@ -39,7 +39,7 @@ export const SHEET_KEYS: { key: string; does: string }[] = [
   { key: 'F', does: 'The whole page' },
   { key: 'Arrows', does: 'Move the page, the tool in hand, or what is chosen' },
   { key: 'Enter', does: 'Use the tool where it is: words, a picture, a pin, a stamp, colour' },
-  { key: 'N, Shift N', does: 'With Pick up: the next thing, the one before' },
+  { key: 'N, Shift N', does: 'Next thing to pick up, the one before' },
   { key: 'Delete', does: 'Take away what is chosen' },
   { key: 'Ctrl C, V, D', does: 'Copy, put, double what is chosen' },
   { key: 'S', does: 'Next empty spot' },

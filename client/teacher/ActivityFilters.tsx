@@ -3,6 +3,7 @@ import { ACTIVITY_SIEVES, type ActivityFilter } from '@lippet/core/schedule/acti
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../ui/Field';
 import { Pick } from '../ui/Pick';
+import { useWide } from '../ui/useWide';
 
 interface Props {
   activities: readonly ActivityCard[];
@@ -20,13 +21,16 @@ const STATE_WORDS: Record<(typeof ACTIVITY_SIEVES)[number], string> = {
 
 /** Which activities are listed; the choices combine. */
 export function ActivityFilters({ activities, filter, onChange }: Props) {
+  const wide = useWide();
   const groups = [...new Map(activities.flatMap((each) => each.groups).map(({ id, name }) => [id, name]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
   );
   const subjects = [...new Set(activities.map(({ subject }) => subject).filter(Boolean))].sort();
   return (
-    <View style={styles.box} role="group" aria-label="Find">
-      <Field label="Find by words" value={filter.words} onChangeText={(words) => onChange({ ...filter, words })} />
+    <View style={[styles.box, wide && styles.inRow]} role="group" aria-label="Find">
+      <View style={wide && styles.field}>
+        <Field label="Find by words" value={filter.words} onChangeText={(words) => onChange({ ...filter, words })} />
+      </View>
       {groups.length > 1 && (
         <Pick
           label="Group"
@@ -56,4 +60,8 @@ export function ActivityFilters({ activities, filter, onChange }: Props) {
   );
 }
 
-const styles = StyleSheet.create({ box: { gap: 12 } });
+const styles = StyleSheet.create({
+  box: { gap: 12 },
+  inRow: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', columnGap: 20 },
+  field: { width: 240 },
+});

@@ -1,13 +1,15 @@
 import type { Me } from '@lippet/core/contract/signIn';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { useUnseen } from '../api/queries';
 import { Badge } from './Badge';
 import { LineIcon } from './LineIcon';
 import { colours, OUTLINE, TARGET } from './theme';
 import { Way } from './Way';
 
 /** A screen's title with what lies beside it: updates, and the person's own page. */
-export function PersonHead({ me, title, below, unseen }: { me: Me; title: string; below?: string; unseen?: number }) {
+export function PersonHead({ me, title, below }: { me: Me; title: string; below?: string }) {
+  const unseen = useUnseen(me.role === 'learner');
   return (
     <View style={styles.head}>
       <View style={styles.words}>

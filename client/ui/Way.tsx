@@ -1,6 +1,6 @@
 import { Link, type Href } from 'expo-router';
 import type { ReactNode } from 'react';
-import { Pressable, type StyleProp, type ViewStyle } from 'react-native';
+import { Pressable, StyleSheet, type StyleProp, type ViewStyle } from 'react-native';
 
 interface Props {
   to: Href;
@@ -25,7 +25,7 @@ export function Way({ to, label, children, place = false, current = false, style
         role="link"
         aria-label={label}
         aria-current={current ? 'page' : undefined}
-        style={style}
+        style={typeof style === 'function' ? style : StyleSheet.flatten(style)}
         {...(dataSet ? { dataSet } : {})}
       >
         {children}

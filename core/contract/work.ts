@@ -280,7 +280,17 @@ export interface ClassView {
   id: string;
   name: string;
   code: string;
-  learners: { id: string; name: string; badge: string; counts: Record<PieceStanding['state'], number> }[];
+  learners: ClassLearner[];
+}
+
+/** A learner of a group, and how their work stands. */
+export interface ClassLearner {
+  id: string;
+  name: string;
+  badge: string;
+  counts: Record<PieceStanding['state'], number>;
+  /** How many pieces are past their date and not sent. */
+  late: number;
 }
 
 /** A file that is made of a go. */
@@ -353,6 +363,15 @@ export const noteBody = yup.object({
     .string()
     .defined('A note is needed; it may be empty.')
     .max(LIMITS.note, `A note has at most ${LIMITS.note} characters.`),
+});
+
+/** What was held before it was told is held again when it is taken back. */
+export const recallBody = yup.object({
+  held: yup
+    .string<Outcome>()
+    .oneOf(['again', 'finished'], 'The outcome is "again" or "finished".')
+    .nullable()
+    .default(null),
 });
 
 export const holdBody = yup.object({
@@ -441,6 +460,12 @@ export const dayBody = yup.object({
     .nullable()
     .defined('Say which day, or none.'),
 });
+
+/** What was told of all that was held. */
+export interface ToldHeld {
+  /** Each can be taken back for as long as one can, and is held again then. */
+  reviews: { id: string; held: Outcome }[];
+}
 
 /** Where a calendar program finds a learner's dates. */
 export interface CalendarView {

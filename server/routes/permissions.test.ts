@@ -332,7 +332,11 @@ const TABLE: Record<string, Row> = {
     refused: 403,
   },
   'DELETE /api/kept-stamps/:id': { path: () => `/api/kept-stamps/${randomUUID()}`, allowed: {} },
-  'POST /api/reviews/:id/recall': { path: ({ review }) => `/api/reviews/${review}/recall`, allowed: { teacher: 200 } },
+  'POST /api/reviews/:id/recall': {
+    path: ({ review }) => `/api/reviews/${review}/recall`,
+    body: () => ({ held: null }),
+    allowed: { teacher: 200 },
+  },
   'POST /api/reviews/:id/release': {
     path: ({ releasedReview }) => `/api/reviews/${releasedReview}/release`,
     body: () => ({ outcome: 'again', note: '', extent: 'AAA=' }),

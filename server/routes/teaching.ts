@@ -1,6 +1,7 @@
 import { Hono } from 'hono';
 import {
   holdBody,
+  recallBody,
   keptNoteBody,
   manyBody,
   noteBody,
@@ -40,7 +41,10 @@ export function teachingRoutes({
     return c.json(await reviews.hold(actor, id(c), outcome, extent));
   });
   routes.post('/activities/:id/release-held', async (c) => c.json(await reviews.releaseHeld(signedIn(c), id(c))));
-  routes.post('/reviews/:id/recall', async (c) => c.json(await reviews.recall(signedIn(c), id(c))));
+  routes.post('/reviews/:id/recall', async (c) => {
+    const actor = signedIn(c);
+    return c.json(await reviews.recall(actor, id(c), (await body(c, recallBody)).held));
+  });
   routes.post('/reviews/:id/release', async (c) => {
     const actor = signedIn(c);
     return c.json(await reviews.release(actor, id(c), await body(c, releaseBody)));

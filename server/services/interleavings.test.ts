@@ -147,7 +147,7 @@ async function take(step: Step, at: number, piece: string, model: Model): Promis
     case 'recall': {
       const opened = await review();
       if (!opened) return;
-      const { status } = await teacher.request('POST', `/api/reviews/${opened.id}/recall`);
+      const { status } = await teacher.request('POST', `/api/reviews/${opened.id}/recall`, {});
       expect(status).toBe(200);
       if (model.state === 'another-go' || model.state === 'finished')
         Object.assign(model, { state: 'with-teacher', begun: true });

@@ -10,6 +10,7 @@ import type {
   ReviewView,
   UpdateView,
   WaitingPiece,
+  ToldHeld,
 } from '@lippet/core/contract/work';
 import type { KeptNoteView } from '@lippet/core/review/keptNotes';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
@@ -170,15 +171,15 @@ describe('reminding', () => {
       .filter(({ kind }) => kind === 'unsent')
       .map(({ words }) => words);
 
-  it('tells those who have not sent what is complete, each at most once a day', async () => {
+  it('tells all who have not sent, begun or not, each at most once a day', async () => {
     await drawInto(school, pieceId);
-    expect(await remind(null)).toEqual({ told: 1 });
+    expect(await remind(null)).toEqual({ told: 2 });
     expect(await remind(null)).toEqual({ told: 0 });
     expect(await remind(school.people.ada)).toEqual({ told: 0 });
     expect(await told(ada)).toEqual(['ms-reed waits for it: Open work is all done, and not sent yet']);
-    expect(await told(await harness.as('ben'))).toEqual([]);
+    expect(await told(await harness.as('ben'))).toEqual(['ms-reed reminds you of Open work']);
     now += 86_400_000;
-    expect(await remind(null)).toEqual({ told: 1 });
+    expect(await remind(null)).toEqual({ told: 2 });
     const hung = (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.find(
       ({ personId }) => personId === school.people.ada,
     )!;
@@ -211,7 +212,7 @@ describe('an outcome', () => {
       }));
     await again(now + 86_400_000);
     expect(await own()).toBe(now + 86_400_000);
-    expect((await teacher.request('POST', `/api/reviews/${review.id}/recall`)).status).toBe(200);
+    expect((await teacher.request('POST', `/api/reviews/${review.id}/recall`, {})).status).toBe(200);
     expect([await own(), await dates()]).toEqual([before, []]);
     await again(now + 172_800_000);
     expect(await own()).toBe(now + 172_800_000);
@@ -219,7 +220,8 @@ describe('an outcome', () => {
 
   const state = async (): Promise<string> =>
     (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
-  const recall = (review: ReviewView): Promise<Response> => teacher.request('POST', `/api/reviews/${review.id}/recall`);
+  const recall = (review: ReviewView): Promise<Response> =>
+    teacher.request('POST', `/api/reviews/${review.id}/recall`, {});
   const hold = async (review: ReviewView, outcome: string | null): Promise<ReviewView> =>
     teacher.json('PUT', `/api/reviews/${review.id}/held`, {
       outcome,
@@ -274,12 +276,17 @@ describe('an outcome', () => {
     expect(
       (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.map(({ held }) => held).sort(),
     ).toEqual(['again', 'finished']);
-    expect(await teacher.json('POST', `${activity()}/release-held`)).toEqual({ released: 2 });
+    const { reviews } = await teacher.json<ToldHeld>('POST', `${activity()}/release-held`);
+    expect(reviews).toHaveLength(2);
     expect([await state(), (await ben.json<PieceView>('GET', `/api/pieces/${bens}`)).card.standing.state]).toEqual([
       'another-go',
       'finished',
     ]);
-    expect(await teacher.json('POST', `${activity()}/release-held`)).toEqual({ released: 0 });
+    expect(await teacher.json('POST', `${activity()}/release-held`)).toEqual({ reviews: [] });
+    // Told too soon: taken back, each is held as it was.
+    for (const { id, held } of reviews) await teacher.json('POST', `/api/reviews/${id}/recall`, { held });
+    expect(await state()).toBe('with-teacher');
+    expect((await teacher.json<ToldHeld>('POST', `${activity()}/release-held`)).reviews).toHaveLength(2);
   });
 
   it('that is held can be let go, and one that is out can’t be held', async () => {

@@ -26,6 +26,8 @@ export interface CountRow {
   due: number | null;
   state: PieceState;
   count: number;
+  /** Of these, how many are past the date that their learner has. */
+  pastDue: number;
   /** When the oldest of their latest goes was sent; null in states before that. */
   oldest: number | null;
 }
@@ -48,6 +50,7 @@ interface RawCount extends Unsettled {
   due: Date | null;
   state: PieceState;
   count: number;
+  past_due: number;
   oldest: Date | null;
 }
 
@@ -143,14 +146,15 @@ export class PieceCountService {
     return this.sequelize.query<RawCount>(
       `WITH pairs AS (${pairsSql(filter)}), counted AS (
          SELECT w.activity_id, w.group_id, w.left_at IS NOT NULL AS "left", ${person} AS person_id, ${STATE} AS state,
-                count(*)::int AS count, min(w.group_due) AS due, min(s.sent_at) AS oldest,
+                count(*)::int AS count, (count(*) FILTER (WHERE w.due < :now))::int AS past_due,
+                min(w.group_due) AS due, min(s.sent_at) AS oldest,
                 array_agg(p.id) FILTER (WHERE ${CHANGED}) AS changed,
                 array_agg(p.id) FILTER (WHERE ${UNCOUNTED}) AS uncounted
          FROM pairs w ${JOINS}
          WHERE ${listedSql(filter)}
          GROUP BY 1, 2, 3, 4, 5)
        SELECT counted.*, a.title, a.subject FROM counted JOIN activities a ON a.id = counted.activity_id`,
-      { replacements: pairsOf(filter), type: QueryTypes.SELECT },
+      { replacements: { ...pairsOf(filter), now: new Date(this.clock()) }, type: QueryTypes.SELECT },
     );
   }
 
@@ -196,6 +200,7 @@ const countRow = (row: RawCount): CountRow => ({
   due: row.due && row.due.getTime(),
   state: row.state,
   count: row.count,
+  pastDue: row.past_due,
   oldest: row.oldest && row.oldest.getTime(),
 });
 

@@ -3,7 +3,7 @@ import { NO_MARKING } from '@lippet/core/review/rubric';
 import { plainWords } from '@lippet/core/words/richText';
 import { isToDo } from '@lippet/core/schedule/nowList';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
-import { PIECE_STATES } from '@lippet/core/schedule/pieceState';
+import { PIECE_STATES, type PieceState } from '@lippet/core/schedule/pieceState';
 import type { ClassView, HungPiece, ReviewActivity, ReviewLineView, WaitingPiece } from '@lippet/core/contract/work';
 import { Activity, Assignment, Group, Membership, Person, Review, School, Submission, Update } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -14,6 +14,9 @@ import { countStates, type CountRow, type PieceCountService } from './pieceCount
 import type { PieceFactsService } from './pieceFacts';
 import { firstSent } from './goes';
 import { tellPeople } from './updates';
+
+/** Not sent yet; what is asked for once more is not late. */
+const UNSENT: ReadonlySet<PieceState> = new Set(['new', 'started', 'ready']);
 
 const reminderKey = (activityId: string): string => `remind:${activityId}:`;
 
@@ -167,7 +170,7 @@ export class ReviewLineService {
   }
 
   /**
-   * Reminds learners of what they have not sent: one, or all whose piece is complete. Each at most once a day of the
+   * Reminds learners of what they have not sent, begun or not: one, or all. Each at most once a day of the
    * school.
    *
    * @returns how many were told
@@ -175,8 +178,7 @@ export class ReviewLineService {
   async remind(actor: Actor, activityId: string, personId: string | null): Promise<{ told: number }> {
     const { line } = await this.line(actor, activityId);
     const concerned = line.filter(
-      ({ personId: each, standing }) =>
-        isToDo(standing) && (personId === null ? standing.state === 'ready' : each === personId),
+      ({ personId: each, standing }) => isToDo(standing) && (personId === null || each === personId),
     );
     if (personId !== null && concerned.length === 0)
       throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');
@@ -211,12 +213,16 @@ export class ReviewLineService {
           id,
           name,
           code,
-          learners: people.map((person) => ({
-            id: person.id,
-            name: person.name,
-            badge: person.badge,
-            counts: countStates(counts.filter((row) => row.groupId === id && row.personId === person.id)),
-          })),
+          learners: people.map((person) => {
+            const theirs = counts.filter((row) => row.groupId === id && row.personId === person.id);
+            return {
+              id: person.id,
+              name: person.name,
+              badge: person.badge,
+              counts: countStates(theirs),
+              late: theirs.reduce((late, { state, pastDue }) => late + (UNSENT.has(state) ? pastDue : 0), 0),
+            };
+          }),
         };
       }),
     );

@@ -3,7 +3,7 @@ import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'seq
 import * as Y from 'yjs';
 import { RECALL } from '@lippet/core/contract/limits';
 import { readTold } from '@lippet/core/contract/plan';
-import type { GoView, ManyAnswered, ReviewView } from '@lippet/core/contract/work';
+import type { GoView, ManyAnswered, ReviewView, ToldHeld } from '@lippet/core/contract/work';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { withName } from '@lippet/core/review/keptNotes';
 import { markView, NO_MARKING, NO_OWN_MARK, readLevels, type Marked, type OwnMark } from '@lippet/core/review/rubric';
@@ -275,7 +275,7 @@ export class ReviewService {
    *
    * @throws ProblemError `conflict` where it is too late, or the learner has sent again
    */
-  async recall(actor: Actor, reviewId: string): Promise<ReviewView> {
+  async recall(actor: Actor, reviewId: string, held: Outcome | null = null): Promise<ReviewView> {
     const { piece } = await this.reviewContext(actor, reviewId);
     const recalled = await this.sequelize.transaction(async (transaction) => {
       await Piece.findByPk(piece.id, { lock: transaction.LOCK.UPDATE, transaction });
@@ -297,7 +297,7 @@ export class ReviewService {
         throw new ProblemError('conflict', 'The learner has sent another go already, so this one stays as it is.');
       if (review.datesBefore)
         await putOwnDates(piece.activityId, piece.personId, review.datesBefore.dates, transaction);
-      await review.update({ outcome: null, releasedAt: null, marks: null, datesBefore: null }, { transaction });
+      await review.update({ outcome: null, releasedAt: null, marks: null, datesBefore: null, held }, { transaction });
       await Piece.update({ frozen: true }, { where: { id: piece.id }, transaction });
       await Update.destroy({
         where: { personId: piece.personId, key: { [Op.like]: `${releaseKey(reviewId)}%` } },
@@ -346,13 +346,14 @@ export class ReviewService {
   }
 
   /** Tells all outcomes of an activity that are held. @returns how many */
-  async releaseHeld(actor: Actor, activityId: string): Promise<{ released: number }> {
+  async releaseHeld(actor: Actor, activityId: string): Promise<ToldHeld> {
     const waiting = (await this.taught(actor, activityId)).filter(({ standing }) => standing.state === 'with-teacher');
     const holding = await Review.findAll({
       where: { submissionId: waiting.map(({ latestGo }) => latestGo!.id), held: { [Op.not]: null } },
     });
-    for (const { id, held } of holding) await this.release(actor, id, { outcome: held! });
-    return { released: holding.length };
+    const told = holding.map(({ id, held }) => ({ id, held: held! }));
+    for (const { id, held } of told) await this.release(actor, id, { outcome: held });
+    return { reviews: told };
   }
 
   /**

@@ -60,7 +60,6 @@ export default function Now() {
             <PersonHead
               me={me}
               title={`${greetingWord(now, zone)}, ${me.name.split(' ')[0]}`}
-              unseen={data?.unseenUpdates}
               below={data && `${weekdayWord(now, zone)} · ${needWords(needs)}`}
             />
             <OnItsWay />

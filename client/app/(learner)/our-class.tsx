@@ -1,5 +1,4 @@
 import { lazy, Suspense, useState } from 'react';
-import { useNow } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
@@ -10,7 +9,6 @@ const ClassBoard = lazy(() => import('../../sheets').then((sheets) => ({ default
 
 /** What the learner's class shares; of several classes, one at a time. */
 export default function OurClass() {
-  const { data } = useNow();
   const [chosen, setChosen] = useState<string | null>(null);
   return (
     <SignedIn role="learner">
@@ -18,7 +16,7 @@ export default function OurClass() {
         const group = me.groups.find(({ id }) => id === chosen) ?? me.groups[0];
         return (
           <Screen>
-            <PersonHead me={me} title="Class" below={group?.name} unseen={data?.unseenUpdates} />
+            <PersonHead me={me} title="Class" below={group?.name} />
             {me.groups.length > 1 && (
               <Pick
                 label="Which class"

@@ -58,7 +58,7 @@ export default function PlanPlace() {
         const folders = byFolder(data?.cards ?? []);
         return (
           <Screen>
-            <PersonHead me={me} title="Plan" below={data && words} unseen={data?.unseenUpdates} />
+            <PersonHead me={me} title="Plan" below={data && words} />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
             <Pick
               label="How far ahead"

@@ -44,7 +44,6 @@ export default function Shelf() {
               me={me}
               title="Shelf"
               below={view === 'kept' ? 'Your work, kept' : 'Things to do if you like'}
-              unseen={data?.unseenUpdates}
             />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
             <Pick

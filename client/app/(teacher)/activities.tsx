@@ -1,22 +1,27 @@
 import { askForFiles } from '../../ui/askForFiles';
 import { filterActivities, type ActivityFilter } from '@lippet/core/schedule/activityFilter';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
-import { StyleSheet } from 'react-native';
-import { useActivities, useUpdates } from '../../api/queries';
+import { lazy, Suspense, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useActivities } from '../../api/queries';
 import { post, postFile } from '../../api/request';
 import { SignedIn } from '../../signIn/SignedIn';
 import { ActivityFilters } from '../../teacher/ActivityFilters';
 import { ActivityPlanRow } from '../../teacher/ActivityPlanRow';
 import { Button } from '../../ui/Button';
+import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
+import { useWide } from '../../ui/useWide';
+
+/** Tables are of no use on the first screen. */
+const ActivityTable = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ActivityTable })));
 
 /** All that a teacher has made: found by words, group, subject and state; made, changed, put away. */
 export default function ActivitiesPlace() {
   const { data, error, refetch } = useActivities();
-  const updates = useUpdates();
+  const wide = useWide();
   const router = useRouter();
   const [filter, setFilter] = useState<ActivityFilter>({ words: '', group: null, subject: null, state: 'current' });
   const [problem, setProblem] = useState<string | null>(null);
@@ -42,25 +47,26 @@ export default function ActivitiesPlace() {
   return (
     <SignedIn role="teacher">
       {(me) => (
-        <Screen>
-          <PersonHead
-            me={me}
-            title="Activities"
-            unseen={updates.data?.filter(({ seen }) => !seen).length}
-            below={data && `${data.length} made by you or set for your groups`}
-          />
-          <Button kind="main" large icon="plus" onPress={() => void make()}>
-            Make a new one
-          </Button>
-          <Button icon="box" onPress={() => void bringIn()} style={styles.start}>
-            Bring one in (ZIP)
-          </Button>
+        <Screen wide={wide}>
+          <PersonHead me={me} title="Activities" below={data && `${data.length} made by you or set for your groups`} />
+          <View style={wide ? styles.beside : styles.below}>
+            <Button kind="main" large icon="plus" onPress={() => void make()}>
+              Make a new one
+            </Button>
+            <Button icon="box" onPress={() => void bringIn()} style={styles.start}>
+              Bring one in (ZIP)
+            </Button>
+          </View>
           {problem && <Say>{problem}</Say>}
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
           {data && data.length > 0 && <ActivityFilters activities={data} filter={filter} onChange={setFilter} />}
-          {shown.map((activity) => (
-            <ActivityPlanRow key={activity.id} activity={activity} zone={me.school.zone} />
-          ))}
+          {wide && shown.length > 0 ? (
+            <Suspense fallback={<Opening />}>
+              <ActivityTable activities={shown} zone={me.school.zone} />
+            </Suspense>
+          ) : (
+            shown.map((activity) => <ActivityPlanRow key={activity.id} activity={activity} zone={me.school.zone} />)
+          )}
           {data && shown.length === 0 && (
             <Say calm>
               {data.length === 0 ? 'Nothing is made yet. The first one takes a few minutes.' : 'None is like that.'}
@@ -72,4 +78,8 @@ export default function ActivitiesPlace() {
   );
 }
 
-const styles = StyleSheet.create({ start: { alignSelf: 'flex-start' } });
+const styles = StyleSheet.create({
+  start: { alignSelf: 'flex-start' },
+  below: { gap: 14 },
+  beside: { flexDirection: 'row', alignItems: 'center', gap: 18 },
+});

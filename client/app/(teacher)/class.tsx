@@ -1,61 +1,73 @@
+import type { Me } from '@lippet/core/contract/signIn';
+import type { ClassView } from '@lippet/core/contract/work';
+import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Text } from 'react-native-paper';
 import { useClasses } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
+import { GroupCard } from '../../teacher/classes/GroupCard';
+import { LearnerList } from '../../teacher/classes/LearnerList';
 import { MakeGroup } from '../../teacher/groups/MakeGroup';
-import { countWords } from '../../teacher/countWords';
-import { Badge } from '../../ui/Badge';
-import { Button } from '../../ui/Button';
+import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
+import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
-import { Scrap } from '../../ui/Scrap';
 import { Screen } from '../../ui/Screen';
-import { colours } from '../../ui/theme';
+import { useWide } from '../../ui/useWide';
 
-/** The teacher's groups: the code for a new device, and how each learner stands. */
+/** Notices come with their editor: late. */
+const ClassBoard = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ClassBoard })));
+
+/** On a phone each group below the other: its code, and how each learner stands. */
+const Groups = ({ groups }: { groups: readonly ClassView[] }) =>
+  groups.map((group) => (
+    <View key={group.id} style={styles.group}>
+      <GroupCard group={group} notices />
+      <LearnerList learners={group.learners} />
+    </View>
+  ));
+
+/** On a wide screen one group: its learners, and beside them what the class is told and asked. */
+function GroupsBeside({ groups, me }: { groups: readonly ClassView[]; me: Me }) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const group = groups.find(({ id }) => id === chosen) ?? groups[0];
+  if (!group) return null;
+  return (
+    <>
+      {groups.length > 1 && (
+        <Pick
+          label="Group"
+          options={groups.map(({ id, name }) => ({ value: id, word: name }))}
+          chosen={group.id}
+          onChoose={setChosen}
+        />
+      )}
+      <View style={styles.columns}>
+        <View style={styles.column}>
+          <GroupCard group={group} notices={false} />
+          <LearnerList learners={group.learners} />
+        </View>
+        <View style={styles.column}>
+          <Suspense fallback={<Opening />}>
+            <ClassBoard key={group.id} groupId={group.id} me={me} />
+          </Suspense>
+        </View>
+      </View>
+    </>
+  );
+}
+
+/** The teacher's groups: the code for a new device, how each learner stands, and what the class is told. */
 export default function ClassPlace() {
   const { data, error, refetch } = useClasses();
+  const wide = useWide();
   return (
     <SignedIn role="teacher">
       {(me) => (
-        <Screen>
+        <Screen wide={wide}>
           <PersonHead me={me} title="Class" below={me.groups.map(({ name }) => name).join(', ')} />
           <MakeGroup />
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
-          {data?.map((group) => (
-            <View key={group.id} style={styles.group}>
-              <Scrap fill={colours.mist} style={styles.code}>
-                <View style={styles.words}>
-                  <Text variant="headlineSmall" role="heading" aria-level={2}>
-                    {group.name}
-                  </Text>
-                  <Text variant="bodySmall">A new device asks for this code once.</Text>
-                </View>
-                <Text variant="displaySmall" selectable>
-                  {group.code}
-                </Text>
-              </Scrap>
-              <View style={styles.keep}>
-                <Button icon="group" label={`Notices and questions of ${group.name}`} to={`/classroom/${group.id}`}>
-                  Notices
-                </Button>
-                <Button icon="people" label={`Learners and keys of ${group.name}`} to={`/group/${group.id}`}>
-                  Learners and keys
-                </Button>
-              </View>
-              {group.learners.map((learner) => (
-                <View key={learner.id} style={styles.learner}>
-                  <Badge name={learner.name} colour={learner.badge} size={38} />
-                  <View style={styles.words}>
-                    <Text variant="titleSmall">{learner.name}</Text>
-                    <Text variant="bodySmall" style={{ color: colours.soft }}>
-                      {countWords(learner.counts, ['new']) || 'nothing begun'}
-                    </Text>
-                  </View>
-                </View>
-              ))}
-            </View>
-          ))}
+          {data && (wide ? <GroupsBeside groups={data} me={me} /> : <Groups groups={data} />)}
         </Screen>
       )}
     </SignedIn>
@@ -64,16 +76,6 @@ export default function ClassPlace() {
 
 const styles = StyleSheet.create({
   group: { gap: 4 },
-  keep: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, marginBottom: 6 },
-  code: { flexDirection: 'row', alignItems: 'center', gap: 14, padding: 16, paddingRight: 28, marginBottom: 8 },
-  words: { flex: 1, gap: 2 },
-  learner: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 12,
-    paddingVertical: 9,
-    borderBottomWidth: 2,
-    borderStyle: 'dashed',
-    borderColor: colours.line,
-  },
+  columns: { flexDirection: 'row', gap: 36, alignItems: 'flex-start' },
+  column: { flex: 1, gap: 14 },
 });

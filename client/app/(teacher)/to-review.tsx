@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useToReview, useUpdates, useWaiting } from '../../api/queries';
+import { useToReview, useWaiting } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
 import { ActivityRows } from '../../teacher/ActivityRows';
 import { WaitingPieces } from '../../teacher/WaitingPieces';
@@ -18,7 +18,6 @@ const NEVER = Number.MAX_SAFE_INTEGER;
 /** What waits for the teacher: by activity, or every piece by itself. */
 export default function ToReview() {
   const { data, error, refetch } = useToReview();
-  const updates = useUpdates();
   const [view, setView] = useState<(typeof VIEWS)[number]['value']>('activities');
   const { data: pieces = [] } = useWaiting(view !== 'activities');
   const waiting = data?.reduce((sum, { counts }) => sum + counts['with-teacher'], 0) ?? 0;
@@ -33,7 +32,6 @@ export default function ToReview() {
           <PersonHead
             me={me}
             title="To review"
-            unseen={updates.data?.filter(({ seen }) => !seen).length}
             below={
               data &&
               (waiting === 0

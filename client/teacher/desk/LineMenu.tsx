@@ -1,3 +1,4 @@
+import { isToDo } from '@lippet/core/schedule/nowList';
 import type { HungPiece } from '@lippet/core/contract/work';
 import {
   FILTER_WORDS,
@@ -27,7 +28,8 @@ interface Props {
   onFilter: (filter: LineFilter) => void;
   onKeys: () => void;
   /** How many are done and not sent. */
-  ready: number;
+  /** How many have work to do here and have not sent it. */
+  unsent: number;
   busy: boolean;
   onRemind: () => void;
 }
@@ -44,7 +46,7 @@ export function LineMenu({
   onOrder,
   onFilter,
   onKeys,
-  ready,
+  unsent,
   busy,
   onRemind,
 }: Props) {
@@ -66,14 +68,14 @@ export function LineMenu({
         chosen={order}
         onChoose={onOrder}
       />
-      {ready > 0 && (
+      {unsent > 0 && (
         <Button
           icon="bell"
           disabled={busy}
-          label={`Remind ${ready} to send`}
+          label={`Remind ${unsent} to send`}
           onPress={onRemind}
           style={styles.start}
-        >{`Remind ${ready} to send`}</Button>
+        >{`Remind ${unsent} to send`}</Button>
       )}
       <View style={styles.out}>
         <Text variant="labelMedium">All that was sent, with and without your marks</Text>
@@ -87,10 +89,10 @@ export function LineMenu({
 }
 
 /** How many wait, how many outcomes are held and not told, and how many are done and not sent. */
-export const lineCounts = (line: readonly HungPiece[]): { waiting: number; held: number; ready: number } => ({
+export const lineCounts = (line: readonly HungPiece[]): { waiting: number; held: number; unsent: number } => ({
   waiting: line.filter(({ standing }) => standing.state === 'with-teacher').length,
   held: line.filter(({ held, standing }) => held !== null && standing.state === 'with-teacher').length,
-  ready: line.filter(({ standing }) => standing.state === 'ready').length,
+  unsent: line.filter(({ standing }) => isToDo(standing)).length,
 });
 
 const styles = StyleSheet.create({

@@ -1,3 +1,4 @@
+import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { RECALL } from '@lippet/core/contract/limits';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useState } from 'react';
@@ -9,15 +10,16 @@ import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';
 
 export interface Recalling {
-  review: string;
+  /** What was told together, and how it was held before, if it was. */
+  reviews: readonly { id: string; held: Outcome | null }[];
   personId: string;
   /** What was told. */
   words: string;
 }
 
-/** For a minute, the last outcome can be taken back. */
+/** For a minute, what was told last can be taken back. */
 export function RecallBar({
-  recalling: { review, personId, words },
+  recalling: { reviews, personId, words },
   activityId,
   onBack,
   onOver,
@@ -41,7 +43,7 @@ export function RecallBar({
   }, [left]);
   const recall = async (): Promise<void> => {
     try {
-      await post(`/reviews/${review}/recall`);
+      await Promise.all(reviews.map(({ id, held }) => post(`/reviews/${id}/recall`, { held })));
       await Promise.all([
         client.invalidateQueries({ queryKey: keys.line(activityId) }),
         client.invalidateQueries({ queryKey: ['review-of'] }),

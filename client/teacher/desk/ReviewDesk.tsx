@@ -1,4 +1,4 @@
-import type { HungPiece } from '@lippet/core/contract/work';
+import type { HungPiece, ToldHeld } from '@lippet/core/contract/work';
 import type { SendCheck } from '@lippet/core/schedule/sendChecks';
 import { markItems, readPages } from '@lippet/core/page/document';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
@@ -127,7 +127,7 @@ export default function ReviewDesk({
     const next = line[at + step];
     if (next) setPersonId(next.personId);
   };
-  const { held, ready, waiting } = lineCounts(all);
+  const { held, unsent, waiting } = lineCounts(all);
   // What was told a moment ago still waits in the list that is asked for anew.
   const ahead = [...line.slice(at + 1), ...line.slice(0, at)].filter(
     (each) => !each.go || !told.current.has(each.go.id),
@@ -154,7 +154,7 @@ export default function ReviewDesk({
     if (!nextWaiting) setBusy(false);
     if (why === null) {
       setRecalling({
-        review: review!.id,
+        reviews: [{ id: review!.id, held: null }],
         personId: whose,
         words: `${name}: ${outcome === 'again' ? 'another go' : 'finished'}`,
       });
@@ -257,10 +257,12 @@ export default function ReviewDesk({
   };
   const learners = (count: number): string => `${count} ${count === 1 ? 'learner' : 'learners'}`;
   const tellHeld = (): Promise<void> =>
-    withLine(
-      async () =>
-        `Told ${learners((await post<{ released: number }>(`/activities/${activityId}/release-held`)).released)}.`,
-    );
+    withLine(async () => {
+      const { reviews } = await post<ToldHeld>(`/activities/${activityId}/release-held`);
+      const words = learners(reviews.length);
+      setRecalling({ reviews, personId: piece.personId, words });
+      return `Told ${words}.`;
+    });
   const remind = (person: string | null): Promise<void> =>
     withLine(async () => {
       const { told } = await post<{ told: number }>(`/activities/${activityId}/remind`, { person });
@@ -487,7 +489,7 @@ export default function ReviewDesk({
       <UntoldBar untold={untold} onOpen={setPersonId} />
       {recalling && (
         <RecallBar
-          key={recalling.review}
+          key={recalling.reviews.map(({ id }) => id).join()}
           recalling={recalling}
           activityId={activityId}
           onBack={(person) => {
@@ -556,7 +558,7 @@ export default function ReviewDesk({
         filter={filter}
         onOrder={setOrder}
         onFilter={setFilter}
-        ready={ready}
+        unsent={unsent}
         busy={busy}
         onKeys={() => setOver('keys')}
         onRemind={() => {

@@ -33,7 +33,7 @@ export function MakeGroup() {
   };
   return (
     <>
-      <Button icon="plus" onPress={() => setOpen(true)}>
+      <Button icon="plus" onPress={() => setOpen(true)} style={{ alignSelf: 'flex-start' }}>
         Make a group
       </Button>
       <Ask
