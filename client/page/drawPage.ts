@@ -2,28 +2,19 @@ import type { PagePlan } from '@lippet/core/page/document';
 import type { Item } from '@lippet/core/page/item';
 import { itemBounds } from '@lippet/core/page/geometry';
 import { colours } from '../ui/theme';
+import { drawFields } from './drawFields';
 import { drawItem } from './drawItem';
 import { makeGround } from './pageGround';
 import { pictures } from './pictures';
 import type { PdfPageSource } from './pdfPages';
+import { pdfPreviews } from './pdfPreviews';
 
-/** Small pictures that are kept; the one that was used longest ago goes first. */
-const MOST_PREVIEWS = 120;
-const previews = new Map<string, HTMLImageElement>();
-
-/** A PDF page's small picture from school, drawn over the whole page. */
+/** A PDF page's small picture, drawn over the whole page. */
 function previewSource(page: PagePlan, onReady: () => void): PdfPageSource {
-  const { background } = page;
-  const address = background.kind === 'pdf' ? `/api/media/${background.media}/preview?page=${background.page}` : '';
-  const image = previews.get(address) ?? Object.assign(new Image(), { src: address });
-  previews.delete(address);
-  previews.set(address, image);
-  if (previews.size > MOST_PREVIEWS) previews.delete(previews.keys().next().value!);
-  if (!image.complete) image.addEventListener('load', onReady, { once: true });
+  const picture = pdfPreviews.get(page, onReady);
   const bounds = { left: 0, top: 0, right: page.width, bottom: page.height };
   return {
-    pieces: () =>
-      image.complete && image.naturalWidth > 0 ? [{ bitmap: image as unknown as ImageBitmap, bounds, scale: 1 }] : [],
+    pieces: () => (picture ? [{ bitmap: picture as ImageBitmap, bounds, scale: 1 }] : []),
     destroy: () => undefined,
   } as unknown as PdfPageSource;
 }
@@ -46,5 +37,12 @@ export function drawPage(
   };
   const ground = makeGround(page, sources, onReady);
   ground.draw(context, { left: 0, top: 0, right: page.width, bottom: page.height }, scale);
-  for (const item of layers.flat()) drawItem(context, { item, bounds: itemBounds(item), path: null }, sources.pictures);
+  const items = layers.flat();
+  for (const item of items) drawItem(context, { item, bounds: itemBounds(item), path: null }, sources.pictures);
+  drawFields(
+    context,
+    page,
+    items.filter((item) => item.kind === 'field'),
+    onReady,
+  );
 }

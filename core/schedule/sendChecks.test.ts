@@ -172,6 +172,23 @@ it('asks about a sheet that stayed blank among others, but not where the part wa
   ).toEqual([]);
 });
 
+it('does not take a page of a PDF that is there to be read for one that was forgotten', () => {
+  const pdf = (page: number): { background: Background } => ({ background: { kind: 'pdf', media: 'm', page } });
+  const work = () => new Work().page('p', 'a', pdf(1)).page('q', 'a', pdf(2));
+  expect(
+    work()
+      .draw('p')
+      .found([part('a')]),
+  ).toEqual([]);
+  // Where it has a place to fill, it is.
+  expect(
+    work()
+      .page('r', 'a', { ...pdf(3), spots: [{ ...spot('here', 100), needed: false }] })
+      .draw('p')
+      .found([part('a')]),
+  ).toEqual(['asks a/r: Part a: page 3 is blank']);
+});
+
 it('says what is wrong with photos and with the recording that was chosen', () => {
   expect(
     new Work()
@@ -183,13 +200,13 @@ it('says what is wrong with photos and with the recording that was chosen', () =
   ).toEqual(['asks a/g: Part a, photo 2: blurred, too dark', 'asks b: Part b: very quiet']);
 });
 
-it('needs as much of a choice as is asked for, and asks about more', () => {
+it('needs as much of a choice as is asked for, and takes more', () => {
   const parts = ['a', 'b', 'c'].map((id) => part(id, { required: false, choice: 'x' }));
   const choices: CheckedChoice[] = [{ id: 'x', title: 'Island picks', rule: 'pick', wanted: 2 }];
   const work = new Work().page('p', 'a').page('q', 'b').page('r', 'c').draw('p');
   expect(work.found(parts, { choices })).toEqual(['needs b: Island picks: 1 of 2 done']);
   expect(work.draw('q').found(parts, { choices })).toEqual([]);
-  expect(work.draw('r').found(parts, { choices })).toEqual(['asks c: Island picks: 3 done, 2 asked for']);
+  expect(work.draw('r').found(parts, { choices })).toEqual([]);
   const level: CheckedChoice[] = [{ id: 'x', title: '', rule: 'level', wanted: 1 }];
   expect(new Work().page('p', 'a').found(parts, { choices: level })).toEqual(['needs a: Your choice: 0 of 1 done']);
 });

@@ -108,14 +108,16 @@ function ofPart(looked: Looked, part: CheckedPart, pages: readonly PagePlan[], m
   const take = chosenTake(readTakes(doc, part.id));
   if (take && take.faults.length > 0)
     add({ kind: 'recording', page: null, words: `${part.title}: ${faultLine(take.faults)}` });
-  for (const [i, { id, background }] of pages.entries()) {
+  for (const [i, { id, background, spots = [] }] of pages.entries()) {
     const shot = readShot(background);
     if (shot && shot.warnings.length > 0)
       add({ kind: 'photo', page: id, words: `${part.title}, photo ${i + 1}: ${warningLine(shot.warnings)}` });
     // Answered on other pages, or another way, a sheet may have been forgotten. A part that is all empty is said as
-    // one.
+    // one. A page of a PDF without a place to fill may be there to be read.
+    const toRead = background.kind === 'pdf' && spots.length === 0;
     const blank =
       !shot &&
+      !toRead &&
       begun &&
       complete &&
       pages.length > 1 &&
@@ -150,9 +152,8 @@ export function sendChecks(doc: Y.Doc, { parts, choices, notes, refused = new Se
       missing.includes(part.id),
     ),
   );
-  const ofChoices = choices.flatMap(({ id, title, rule, wanted }): SendCheck[] => {
+  const ofChoices = choices.flatMap(({ id, title, rule }): SendCheck[] => {
     const free = parts.filter((part) => part.choice === id && (rule === 'level' || !part.required));
-    const done = free.filter((part) => partComplete(progress, part));
     const name = title || 'Your choice';
     const few = short.find(({ choice }) => choice === id);
     const next = free.find((part) => !partComplete(progress, part));
@@ -166,18 +167,8 @@ export function sendChecks(doc: Y.Doc, { parts, choices, notes, refused = new Se
           words: `${name}: ${few.done} of ${few.wanted} done`,
         },
       ];
-    const most = rule === 'level' ? 1 : wanted;
-    return done.length > most
-      ? [
-          {
-            kind: 'choice',
-            needed: false,
-            part: done.at(-1)!.id,
-            page: null,
-            words: `${name}: ${done.length} done, ${most} asked for`,
-          },
-        ]
-      : [];
+    // More than was asked for is no fault.
+    return [];
   });
   const ofNotes = openNotes(doc, notes).map(({ part, page, words, voice }): SendCheck => ({
     kind: 'note',

@@ -265,6 +265,7 @@ export default function ActivitySheet({
       parts={piece.parts}
       current={part.id}
       done={done}
+      begun={new Set(piece.parts.filter(({ id }) => partBegun(progress, id)).map(({ id }) => id))}
       onChoose={choosePart}
       choices={piece.choices}
       waiting={new Map([...waiting].map(([id, { title }]) => [id, title]))}

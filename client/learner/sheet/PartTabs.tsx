@@ -11,6 +11,8 @@ interface Props {
   parts: readonly PartView[];
   current: string;
   done: ReadonlySet<string>;
+  /** Those in which something is made: of a choice, these are chosen. */
+  begun?: ReadonlySet<string>;
   onChoose: (id: string) => void;
   choices?: readonly ChoicePlan[];
   /** Titles of the parts that must be complete first, by the part that waits. */
@@ -21,8 +23,18 @@ interface Props {
 export const choiceWords = ({ rule, wanted }: ChoicePlan): string =>
   rule === 'level' ? 'Choose your level' : `Choose ${wanted}`;
 
+/** How many of a choice's free parts are chosen: those in which something is made. */
+function chosenWords(choice: ChoicePlan, parts: readonly PartView[], begun: ReadonlySet<string>): string {
+  const { id, rule, wanted } = choice;
+  const chosen = parts.filter(
+    (part) => part.choice === id && (rule === 'level' || !part.required) && begun.has(part.id),
+  );
+  if (chosen.length === 0) return choiceWords(choice);
+  return rule === 'level' ? 'Your level is chosen' : `${chosen.length} of ${wanted} chosen`;
+}
+
 /** The steps of an activity; a tick for what is complete. One part needs no steps. */
-export function PartTabs({ parts, current, done, onChoose, choices = [], waiting }: Props) {
+export function PartTabs({ parts, current, done, onChoose, choices = [], waiting, begun = done }: Props) {
   if (parts.length < 2) return null;
   return (
     <ScrollView
@@ -46,14 +58,14 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
           complete && 'done',
           first && `waits for ${first}`,
           part.removed && 'not asked for any more',
-          choice && free && choiceWords(choice).toLowerCase(),
+          choice && free && chosenWords(choice, parts, begun).toLowerCase(),
           !choice && !part.required && 'if you like',
         ];
         return (
           <Fragment key={part.id}>
             {begins && (
               <View style={styles.choice} aria-hidden>
-                <Text variant="labelSmall">{`${choice.title ? `${choice.title}: ` : ''}${choiceWords(choice)}`}</Text>
+                <Text variant="labelSmall">{`${choice.title ? `${choice.title}: ` : ''}${chosenWords(choice, parts, begun)}`}</Text>
               </View>
             )}
             <Press

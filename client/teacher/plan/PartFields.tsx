@@ -12,6 +12,7 @@ import { useLocalFile } from '../../recording/useLocalFile';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';
+import { Say } from '../../ui/Say';
 import { TickBox } from '../../ui/TickBox';
 import { NumberField } from './NumberField';
 import { SheetsRow, type SheetWork } from './SheetsRow';
@@ -24,6 +25,9 @@ interface Props {
 }
 
 const LENGTHS = [15, 30, 60, 90, 120, 300] as const;
+
+const asksTooMuch = ({ leastWords, mostWords }: PartPlan['settings']): boolean =>
+  leastWords !== undefined && mostWords !== undefined && leastWords > mostWords;
 
 /** What a part's kind asks of the teacher. */
 export function PartFields({ part, home, onSettings, onSheet }: Props) {
@@ -102,6 +106,7 @@ export function PartFields({ part, home, onSettings, onSheet }: Props) {
               onChange={(most) => onSettings({ mostWords: most ?? undefined })}
             />
           </View>
+          {asksTooMuch(settings) && <Say>Nobody can write at least so many words and at most so few.</Say>}
           <Field
             label="Ways to begin, one on each line"
             multiline

@@ -38,6 +38,7 @@ import {
   removePart,
   stepPart,
   takenOut,
+  waitsForWords,
 } from './planParts';
 import { TakenOutParts } from './TakenOutParts';
 
@@ -64,13 +65,14 @@ function aboutPart(kind: PartPlan['kind'], { sheets, seconds, leastWords, mostWo
   return [leastWords && `at least ${leastWords}`, mostWords && `at most ${mostWords}`].filter(Boolean).join(', ');
 }
 
-function partLine({ kind, settings, required, waits, choice }: PartPlan): string {
+function partLine(plan: ActivityPlan, part: PartPlan): string {
+  const { kind, settings, required, choice } = part;
   const about = aboutPart(kind, settings);
   return [
     KIND_WORDS[kind].word,
     about,
     choice ? required && 'fixed' : !required && 'if they like',
-    waits && 'waits for the one before',
+    waitsForWords(plan, part),
   ]
     .filter(Boolean)
     .join(' · ');
@@ -147,7 +149,7 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
                     open={open === part.id}
                     onOpen={() => setOpen(open === part.id ? null : part.id)}
                     choices={plan.choices}
-                    line={partLine(part)}
+                    line={partLine(plan, part)}
                     onStep={(by) => step(part, by)}
                     onPart={(how) => change((now) => changePart(now, part.id, how))}
                     onChoice={(to) => change((now) => chooseFor(now, part.id, to), true)}

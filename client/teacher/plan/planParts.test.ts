@@ -1,5 +1,15 @@
 import { EMPTY_PLAN, planTroubles, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
-import { addPart, changePart, chooseFor, movePart, putBack, removePart, stepPart, takenOut } from './planParts';
+import {
+  addPart,
+  changePart,
+  chooseFor,
+  movePart,
+  putBack,
+  removePart,
+  stepPart,
+  takenOut,
+  waitsForWords,
+} from './planParts';
 
 const ids = ['a', 'b', 'c', 'd'].map((letter) => `${letter.repeat(8)}-0000-4000-8000-000000000000`);
 const [a, b, c, d] = ids as [string, string, string, string];
@@ -60,5 +70,20 @@ describe('the parts of a plan', () => {
     expect(putBack(chosen, partA)).toBe(chosen);
     const alone = putBack(removePart(without, d), partA);
     expect(alone.parts.at(-1)).toMatchObject({ id: a, choice: null, required: true });
+  });
+
+  it('say what they wait for: the part before, or what is wanted of a whole choice', () => {
+    const waiting = changePart(four(), c, (part) => ({ ...part, waits: true }));
+    const words = (plan: ActivityPlan): string | null =>
+      waitsForWords(
+        plan,
+        plan.parts.find(({ id }) => id === c)!,
+      );
+    expect(words(four())).toBeNull();
+    expect(words(waiting)).toBe('waits for “My page 2”');
+    const chosen = chooseFor(chooseFor(waiting, a, { fresh: CHOICE }), b, CHOICE);
+    expect(words(chosen)).toBe(`waits for ${chosen.choices[0]!.wanted} of the choice before it`);
+    const named = { ...chosen, choices: [{ ...chosen.choices[0]!, title: 'Picks', rule: 'level' as const }] };
+    expect(words(named)).toBe('waits for one level of “Picks”');
   });
 });

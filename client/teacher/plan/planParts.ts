@@ -40,6 +40,19 @@ export const changePart = (plan: ActivityPlan, id: string, how: (part: PartPlan)
 export const removePart = (plan: ActivityPlan, id: string): ActivityPlan =>
   tidy({ ...plan, parts: plan.parts.filter((part) => part.id !== id) });
 
+/**
+ * What a part that waits has to wait for: the part before it, or the whole choice that this belongs to. Null where it
+ * does not wait.
+ */
+export function waitsForWords(plan: ActivityPlan, part: PartPlan): string | null {
+  const before = plan.parts[plan.parts.findIndex(({ id }) => id === part.id) - 1];
+  if (!part.waits || !before) return null;
+  const choice = plan.choices.find(({ id }) => id === before.choice);
+  if (!choice || part.choice === choice.id) return `waits for “${before.title}”`;
+  const name = choice.title ? ` of “${choice.title}”` : ' of the choice before it';
+  return choice.rule === 'level' ? `waits for one level${name}` : `waits for ${choice.wanted}${name}`;
+}
+
 /** With a part again that was taken out, as the last one; where its choice is gone, it is asked for by itself. */
 export function putBack(plan: ActivityPlan, part: PartPlan): ActivityPlan {
   if (plan.parts.some(({ id }) => id === part.id)) return plan;
