@@ -67,7 +67,8 @@ function onKeyDown(event: KeyboardEvent): void {
     target.click();
     return;
   }
-  const row = rowOf(target);
+  // What can be moved in its row by keys says so, and has arrows of its own.
+  const row = target.hasAttribute('aria-roledescription') ? null : rowOf(target);
   if (!row) return;
   if (event.key === 'Tab') return leaveRow(row, target);
   const step = STEPS[event.key];

@@ -58,6 +58,7 @@ import { TakeCard, TakesPanel } from './TakesPanel';
 import { useProgress } from './useProgress';
 import { useRecording } from './useRecording';
 import { useGoBack } from '../../ui/useGoBack';
+import { useSheetPlace } from './useSheetPlace';
 import { useTakeActions, useTakes } from './useTakes';
 
 /** So much around a note is shown, in points. */
@@ -88,16 +89,7 @@ export default function ActivitySheet({
   const actions = usePageActions(editor);
   const layout = useLayout();
   const wide = layout === 'wide';
-  const [pageId, setPageId] = useState<string | null>(null);
-  const [partId, setPartId] = useState<string | null>(null);
-  const goToPage = (id: string): void => {
-    setPartId(null);
-    setPageId(id);
-  };
-  const choosePart = (id: string): void => {
-    setPageId(null);
-    setPartId(id);
-  };
+  const { pageId, partId, goToPage, choosePart, turnTo } = useSheetPlace(pieceId);
   const capture = useCapture(editor, actions, goToPage);
   const takeActions = useTakeActions(editor);
   const [surface, setSurface] = useState<Surface | null>(null);
@@ -125,7 +117,7 @@ export default function ActivitySheet({
   useEffect(() => {
     if (editor)
       editor.onShow = (place) => (partOfPlace(place) === null ? goToPage(place) : choosePart(partOfPlace(place)!));
-  }, [editor]);
+  }, [editor, goToPage, choosePart]);
   const [sought, setSought] = useState<WalkNote | null>(null);
   // Once the note's page is there, its place comes close.
   useEffect(() => {
@@ -171,7 +163,7 @@ export default function ActivitySheet({
   const at = inPart.findIndex(({ id }) => id === page?.id);
   const step = (by: 1 | -1): void => {
     const next = inPart[at + by];
-    if (next) setPageId(next.id);
+    if (next) turnTo(next.id);
   };
   useToolKeys(editable && !sending, SHEET_TOOLS, { surface, step, help: () => setMenu('keys') });
 
@@ -303,7 +295,7 @@ export default function ActivitySheet({
       doc={live.doc}
       pages={inPart}
       current={page.id}
-      onChoose={setPageId}
+      onChoose={turnTo}
       actions={mayOrder ? actions : null}
       onAdd={onAdd}
       gone={deletedSheets(
@@ -448,7 +440,7 @@ export default function ActivitySheet({
           onClose={() => setAdding(false)}
           onAdd={(added) => {
             setAdding(false);
-            setPageId(actions!.add(part.id, page.id, added));
+            turnTo(actions!.add(part.id, page.id, added));
           }}
         />
       )}

@@ -1,6 +1,6 @@
 import type { ChoicePlan } from '@lippet/core/contract/plan';
 import type { PartView } from '@lippet/core/contract/work';
-import { Fragment } from 'react';
+import { Fragment, useEffect, useRef } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from '../../ui/LineIcon';
@@ -35,6 +35,11 @@ function chosenWords(choice: ChoicePlan, parts: readonly PartView[], begun: Read
 
 /** The steps of an activity; a tick for what is complete. One part needs no steps. */
 export function PartTabs({ parts, current, done, onChoose, choices = [], waiting, begun = done }: Props) {
+  const here = useRef<View>(null);
+  // The part in hand stays in sight, however many there are.
+  useEffect(() => {
+    (here.current as unknown as HTMLElement | null)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [current]);
   if (parts.length < 2) return null;
   return (
     <ScrollView
@@ -46,7 +51,7 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
       aria-label="Parts"
     >
       {parts.map((part, i) => {
-        const here = part.id === current;
+        const isHere = part.id === current;
         const complete = done.has(part.id);
         const away = complete ? colours.ochre : colours.scrap;
         const first = waiting?.get(part.id);
@@ -68,24 +73,26 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
                 <Text variant="labelSmall">{`${choice.title ? `${choice.title}: ` : ''}${chosenWords(choice, parts, begun)}`}</Text>
               </View>
             )}
-            <Press
-              role="tab"
-              aria-selected={here}
-              flat
-              fill={here ? colours.ink : away}
-              aria-label={words.filter(Boolean).join(', ')}
-              onPress={() => onChoose(part.id)}
-              style={[styles.tab, free && styles.free, part.removed && styles.removed]}
-            >
-              <View style={[styles.number, { backgroundColor: here ? colours.ochre : colours.scrap }]}>
-                {complete && <LineIcon name="tick" size={16} width={3.5} />}
-                {!complete && first && <LineIcon name="lock" size={15} />}
-                {!complete && !first && <Text variant="labelSmall">{i + 1}</Text>}
-              </View>
-              <Text variant="labelMedium" style={{ color: here ? colours.scrap : colours.ink }}>
-                {part.title}
-              </Text>
-            </Press>
+            <View ref={isHere ? here : undefined}>
+              <Press
+                role="tab"
+                aria-selected={isHere}
+                flat
+                fill={isHere ? colours.ink : away}
+                aria-label={words.filter(Boolean).join(', ')}
+                onPress={() => onChoose(part.id)}
+                style={[styles.tab, free && styles.free, part.removed && styles.removed]}
+              >
+                <View style={[styles.number, { backgroundColor: isHere ? colours.ochre : colours.scrap }]}>
+                  {complete && <LineIcon name="tick" size={16} width={3.5} />}
+                  {!complete && first && <LineIcon name="lock" size={15} />}
+                  {!complete && !first && <Text variant="labelSmall">{i + 1}</Text>}
+                </View>
+                <Text variant="labelMedium" style={{ color: isHere ? colours.scrap : colours.ink }}>
+                  {part.title}
+                </Text>
+              </Press>
+            </View>
           </Fragment>
         );
       })}
