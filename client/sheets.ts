@@ -9,6 +9,7 @@ export { default as Feedback } from './learner/Feedback';
 export { default as GroupDesk } from './teacher/groups/GroupDesk';
 export { default as MarksDesk } from './teacher/marks/MarksDesk';
 export { default as PlanDesk } from './teacher/plan/PlanDesk';
+export { WaitingDesk } from './teacher/waiting/WaitingDesk';
 export { ActivityTable } from './teacher/ActivityTable';
 export { default as ReviewDesk } from './teacher/desk/ReviewDesk';
 export { default as ClassBoard } from './class/ClassBoard';

@@ -13,14 +13,21 @@ test('a go is marked by the rubric, told, taken back and told again; its learner
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const { page } = quell;
-  // Every piece that waits can be found by itself, too.
-  await page.getByRole('radio', { name: 'Oldest first' }).click();
-  await expect(
-    page
-      .getByRole('list', { name: 'Every piece that waits' })
-      .getByRole('link', { name: /^Oskar Vane: Label the harbour map/ }),
-  ).toBeVisible();
+  // Beside the list stands the piece in hand: it can be read, answered and decided there.
+  const list = page.getByRole('list', { name: 'Every piece that waits' });
+  await list.getByRole('button', { name: /^Oskar Vane: Label the harbour map/ }).click();
+  const chosen = page.getByRole('region', { name: 'The piece of Oskar Vane' });
+  await expect(chosen.getByTestId('sheet')).toBeVisible();
   await expectAccessible(page, 'every piece that waits');
+  await chosen.getByRole('textbox', { name: 'Note to Oskar' }).fill('The bank is well seen.');
+  await chosen.getByRole('button', { name: /^Finished/ }).click();
+  await expect(page.getByText('Told Oskar Vane: finished')).toBeVisible();
+  await expect(list.getByRole('button', { name: /^Oskar Vane: Label/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Take it back: Oskar Vane: finished' }).click();
+  await expect(list.getByRole('button', { name: /^Oskar Vane: Label/ })).toBeVisible();
+  // By activity they are there as well.
+  await page.getByRole('radio', { name: 'By activity' }).click();
+  await expect(page.getByRole('link', { name: /^Label the harbour map/ })).toBeVisible();
   await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
   await expect(page.getByRole('heading', { level: 2, name: 'Oskar Vane' })).toBeVisible();
   await page.getByRole('radio', { name: /^All four are named/ }).click();

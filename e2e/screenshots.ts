@@ -134,7 +134,7 @@ try {
 
   const farrow = await device(WIDE);
   await farrow.asTeacher('Ms Farrow');
-  await farrow.page.getByRole('heading', { name: 'Waiting for you' }).waitFor();
+  await farrow.page.getByRole('region', { name: /^The piece of/ }).getByTestId('sheet').waitFor();
   await shoot(farrow.page, 'to-review');
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
   await farrow.sheet.waitFor();

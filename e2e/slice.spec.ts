@@ -61,6 +61,7 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
   const farrow = await device({ viewport: WIDE });
   await farrow.asTeacher('Ms Farrow');
   const desk = farrow.page;
+  await desk.getByRole('radio', { name: 'By activity' }).click();
   await desk.getByRole('link', { name: /^Colour the lantern room\. 3 to look at/ }).click();
   await desk.getByRole('button', { name: /^Wren Abara\. With teacher/ }).click();
   await expect(desk.getByRole('heading', { name: 'Wren Abara' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { lastPlaceOf, leaveAt, useLastPlaces } from './lastPlaces';
+import { forgetPlace, lastPlaceOf, leaveAt, useLastPlaces } from './lastPlaces';
 
 describe('where pieces were left', () => {
   beforeEach(() => useLastPlaces.setState({ places: [] }));
@@ -17,6 +17,12 @@ describe('where pieces were left', () => {
       '10',
       60,
     ]);
+  });
+
+  it('is forgotten of what was sent', () => {
+    leaveAt('a', { part: 'q', page: null });
+    forgetPlace('a');
+    expect(lastPlaceOf('a')).toBeNull();
   });
 
   it('outlives a reload', () => {

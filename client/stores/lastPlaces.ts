@@ -30,3 +30,7 @@ export function leaveAt(piece: string, place: SheetPlace): void {
   const others = useLastPlaces.getState().places.filter(([id]) => id !== piece);
   useLastPlaces.setState({ places: [...others, [piece, place] as const].slice(-MOST) });
 }
+
+export function forgetPlace(piece: string): void {
+  useLastPlaces.setState(({ places }) => ({ places: places.filter(([id]) => id !== piece) }));
+}

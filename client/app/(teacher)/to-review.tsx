@@ -1,12 +1,17 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useToReview, useWaiting } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
 import { ActivityRows } from '../../teacher/ActivityRows';
-import { WaitingPieces } from '../../teacher/WaitingPieces';
+import { WaitingPieces } from '../../teacher/waiting/WaitingPieces';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
+import { Opening } from '../../ui/Opening';
 import { Screen } from '../../ui/Screen';
+import { useWide } from '../../ui/useWide';
+
+/** The work itself comes with the canvas: late. */
+const WaitingDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.WaitingDesk })));
 
 const VIEWS = [
   { value: 'activities', word: 'By activity' },
@@ -18,7 +23,10 @@ const NEVER = Number.MAX_SAFE_INTEGER;
 /** What waits for the teacher: by activity, or every piece by itself. */
 export default function ToReview() {
   const { data, error, refetch } = useToReview();
-  const [view, setView] = useState<(typeof VIEWS)[number]['value']>('activities');
+  const [asked, setAsked] = useState<(typeof VIEWS)[number]['value'] | null>(null);
+  const wide = useWide();
+  // Where there is room for the piece beside the list, pieces come first.
+  const view = asked ?? (wide ? 'oldest' : 'activities');
   const { data: pieces = [] } = useWaiting(view !== 'activities');
   const waiting = data?.reduce((sum, { counts }) => sum + counts['with-teacher'], 0) ?? 0;
   const ordered =
@@ -28,7 +36,7 @@ export default function ToReview() {
   return (
     <SignedIn role="teacher">
       {(me) => (
-        <Screen>
+        <Screen wide={wide}>
           <PersonHead
             me={me}
             title="To review"
@@ -41,8 +49,13 @@ export default function ToReview() {
           />
           {error && <Say again={() => void refetch()}>{error.message}</Say>}
           {data?.length === 0 && <Say calm>None of your groups has an activity yet.</Say>}
-          {waiting > 0 && <Pick label="In what order" options={VIEWS} chosen={view} onChoose={setView} />}
-          {view !== 'activities' && <WaitingPieces pieces={ordered} zone={me.school.zone} />}
+          {waiting > 0 && <Pick label="In what order" options={VIEWS} chosen={view} onChoose={setAsked} />}
+          {view !== 'activities' && !wide && <WaitingPieces pieces={ordered} zone={me.school.zone} />}
+          {view !== 'activities' && wide && (
+            <Suspense fallback={<Opening />}>
+              <WaitingDesk pieces={ordered} zone={me.school.zone} />
+            </Suspense>
+          )}
           {view === 'activities' && (
             <ActivityRows
               title="Waiting for you"

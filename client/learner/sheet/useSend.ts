@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { keys } from '../../api/queries';
 import { dropWish, keepWish, sendWishes, type SendWish } from '../../api/sendWishes';
 import type { LiveDocument } from '../../page/liveDocument';
+import { forgetPlace } from '../../stores/lastPlaces';
 import { courier } from '../courier';
 import { trySending, type SendTry } from '../sending';
 
@@ -32,6 +33,8 @@ export function useSend({ id: pieceId, card }: PieceView, live: LiveDocument) {
       if (result.step !== 'waiting') await dropWish(pieceId);
       if (!wanted.current && result.step !== 'sent') break;
       setSending(result);
+      // What is sent is looked at from its beginning.
+      if (result.step === 'sent') forgetPlace(pieceId);
       if (result.step !== 'waiting') {
         wanted.current = false;
         break;
