@@ -275,11 +275,15 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await wren.draw(0.3);
   expect(await pixelsOf(wren.sheet, RED)).toBeGreaterThan(0.95 * red);
   const send = wren.page.getByRole('button', { name: 'Send', exact: true });
-  await expect(send).toBeDisabled();
+  await send.click();
+  const nothing = wren.page.getByRole('dialog', { name: 'There is nothing to send yet' });
+  await nothing.getByRole('button', { name: 'Back to the sheet' }).click();
   await wren.page.getByRole('button', { name: 'Pen' }).click();
   await wren.draw(0.6);
   await wren.expectStrokes(1);
-  await expect(send).toBeEnabled();
+  await send.click();
+  await expect(wren.page.getByRole('heading', { name: 'Ready to send?' })).toBeVisible();
+  await wren.page.getByRole('button', { name: 'Back to the sheet' }).click();
   // What was typed leaves as text that another program reads.
   await wren.page.getByRole('button', { name: 'More', exact: true }).click();
   await wren.page.getByRole('button', { name: 'Take a copy out' }).click();

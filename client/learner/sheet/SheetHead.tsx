@@ -6,20 +6,17 @@ import { keys } from '../../api/queries';
 import type { LiveDocument } from '../../page/liveDocument';
 import { useGoBack } from '../../ui/useGoBack';
 import { SaveLine } from '../../page/SaveLine';
-import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { UnderIcon } from '../../ui/UnderIcon';
 import { TARGET } from '../../ui/theme';
+import { SendButton } from './SendButton';
 
 interface Props {
   title: string;
   live: LiveDocument;
   /** On a phone the title stands here; wide, it stands in the task panel. */
   titled: boolean;
-  /**
-   * Whether there is a way to send, and whether there is something to send yet. The button stands there from the start:
-   * a sheet must not move under the first stroke.
-   */
+  /** Whether there is a way to send, and whether there is something to send yet. */
   maySend: boolean;
   made: boolean;
   onSend: () => void;
@@ -61,17 +58,7 @@ export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, 
       <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}>
         <UnderIcon icon="more">More</UnderIcon>
       </Pressable>
-      {maySend && (
-        <Button
-          kind={titled ? 'plain' : 'main'}
-          icon="boat"
-          disabled={!made}
-          onPress={onSend}
-          style={titled && styles.send}
-        >
-          Send
-        </Button>
-      )}
+      {maySend && <SendButton made={made} main={!titled} onSend={onSend} style={titled && styles.send} />}
     </View>
   );
 }
