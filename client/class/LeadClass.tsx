@@ -1,4 +1,5 @@
 import { SEEN_BY, type ClassroomView, type SeenBy } from '@lippet/core/contract/class';
+import { completedAddress } from '@lippet/core/words/webAddress';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -118,7 +119,11 @@ function LiveForm({
             </Button>
           )}
           <Button onPress={onClose}>Not now</Button>
-          <Button kind="main" disabled={address.trim().length < 10} onPress={() => keep({ address, words, at })}>
+          <Button
+            kind="main"
+            disabled={address.trim().length < 10}
+            onPress={() => keep({ address: completedAddress(address), words, at })}
+          >
             Show it
           </Button>
         </>

@@ -1,6 +1,7 @@
 import { MEDIA_LIMITS, PDF_TYPE, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import { PLAN_LIMITS, type ActivityPlan, type MaterialKind, type MaterialPlan } from '@lippet/core/contract/plan';
 import type { TakeSort } from '@lippet/core/recording/take';
+import { completedAddress } from '@lippet/core/words/webAddress';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -131,6 +132,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
               label="Address"
               value={material.address}
               onChangeText={(address) => put(material.id, { address })}
+              onBlur={() => put(material.id, { address: completedAddress(material.address) })}
               autoCapitalize="none"
             />
           )}
