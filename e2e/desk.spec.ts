@@ -173,7 +173,10 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   await expect(all.getByRole('button', { name: 'Open Milo Stannis’s The keeper' })).toBeVisible();
   await all.getByRole('button', { name: 'Choose all 2 that wait' }).click();
   const bar = page.getByRole('region', { name: 'Answer 2 pieces' });
-  await bar.getByRole('textbox', { name: /^A note to all of them/ }).fill('{name}, look at the sky.');
+  const note = bar.getByRole('textbox', { name: 'A note to all of them' });
+  await bar.getByRole('button', { name: 'Put in their name' }).click();
+  await expect(note).toHaveValue('(their name)');
+  await note.fill('(their name), look at the sky.');
   await expectAccessible(page, 'several pieces chosen');
   await bar.getByRole('checkbox', { name: 'Hold it, tell later' }).click();
   await bar.getByRole('button', { name: 'Finished for 2 pieces' }).click();

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { rankNotes, withName, withoutName } from './keptNotes';
+import { openName, rankNotes, withName, withoutName } from './keptNotes';
 
 it('leaves a name open where it is a word, and puts another in', () => {
   expect(withoutName('Wren, your sea moves. Wrench it, Wren!', 'Wren')).toBe(
@@ -7,6 +7,7 @@ it('leaves a name open where it is a word, and puts another in', () => {
   );
   expect(withoutName('Zoë’s lamp; Zoëlla’s boat', 'Zoë')).toBe('{name}’s lamp; Zoëlla’s boat');
   expect(withName('{name}, look again, {name}.', 'Milo')).toBe('Milo, look again, Milo.');
+  expect(withName(openName('(their name), look; (their name)!'), 'Milo')).toBe('Milo, look; Milo!');
 });
 
 it('comes back to what was written, whatever the name', () => {

@@ -10,6 +10,12 @@ export interface KeptNoteView {
 }
 
 const NAME = '{name}';
+/** What stands for the name where a teacher types: a sign that reads as words. */
+export const TYPED_NAME = '(their name)';
+
+/** A note for several learners as it is typed, as one that is kept: each is told it with their own name. */
+export const openName = (typed: string): string => typed.replaceAll(TYPED_NAME, NAME);
+
 const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
 /** A kept note for one learner. */

@@ -1,4 +1,5 @@
 import { LIMITS } from '@lippet/core/contract/limits';
+import { openName, TYPED_NAME } from '@lippet/core/review/keptNotes';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -21,18 +22,16 @@ export function ManyBar({ count, busy, onAnswer }: Props) {
   const [hold, setHold] = useState(false);
   const pieces = `${count} ${count === 1 ? 'piece' : 'pieces'}`;
   const answer = async (outcome: Outcome | null): Promise<void> => {
-    if (await onAnswer(note.trim(), outcome, hold)) setNote('');
+    if (await onAnswer(openName(note.trim()), outcome, hold)) setNote('');
   };
   return (
     <View style={styles.bar} role="region" aria-label={`Answer ${pieces}`}>
       <Text variant="titleSmall">{`${pieces} chosen`}</Text>
-      <Field
-        label="A note to all of them ({name} is each one’s name)"
-        value={note}
-        onChangeText={setNote}
-        maxLength={LIMITS.note}
-      />
+      <Field label="A note to all of them" value={note} onChangeText={setNote} maxLength={LIMITS.note} />
       <View style={styles.row}>
+        <Button icon="people" onPress={() => setNote(`${note}${TYPED_NAME}`)}>
+          Put in their name
+        </Button>
         <Button
           disabled={busy || note.trim() === ''}
           label={`Add the note to ${pieces}`}
