@@ -46,7 +46,7 @@ export const NO_PROGRESS: PartProgress = {
 };
 
 /** An item that is empty (a text box without words, a field left blank) is no work. */
-function countItems(items: Items): { items: number; strokes: number } {
+export function countItems(items: Items): { items: number; strokes: number } {
   const count = { items: 0, strokes: 0 };
   items.forEach((item: unknown) => {
     if (!(item instanceof Y.Map)) return;

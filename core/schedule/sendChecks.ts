@@ -4,7 +4,7 @@
 import type * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from '../page/document';
 import { readItems } from '../page/item';
-import { measureProgress, NO_PROGRESS, type PieceProgress } from '../page/progress';
+import { countItems, measureProgress, NO_PROGRESS, type PieceProgress } from '../page/progress';
 import { filledSpots } from '../page/spots';
 import { chosenTake, readTakes } from '../recording/take';
 import { openNotes } from '../review/answeredNotes';
@@ -123,7 +123,7 @@ function ofPart(looked: Looked, part: CheckedPart, pages: readonly PagePlan[], m
       pages.length > 1 &&
       !take &&
       !progress.parts[part.id]?.photos &&
-      readItems(pageItems(doc, id)!).length === 0;
+      countItems(pageItems(doc, id)!).items === 0;
     if (blank) add({ kind: 'page', page: id, words: `${part.title}: page ${i + 1} is blank` });
   }
   return found;
