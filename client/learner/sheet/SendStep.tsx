@@ -14,6 +14,7 @@ import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useSpokenNote } from '../../capture/SayNote';
+import { Hear } from '../../hear/Hear';
 import { mediaOutbox, onTheirWay, refusedOf, wayWords } from '../../api/mediaOutbox';
 import type { LiveDocument } from '../../page/liveDocument';
 import { PageThumb } from '../../page/PageThumb';
@@ -192,44 +193,48 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
             const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
             const all = pages.filter((page) => page.part === part.id);
             return (
-              <Pressable
-                key={part.id}
-                role="button"
-                aria-label={`${part.title}: ${words}. Go there`}
-                disabled={busy}
-                onPress={() => onPart(part.id)}
-                style={styles.part}
-              >
-                <View style={styles.pictures}>
-                  {all.slice(0, MOST_SHOWN).map((page) => (
-                    <View key={page.id} style={styles.picture}>
-                      <PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} />
-                    </View>
-                  ))}
-                  {take && <TakeThumb take={take} />}
-                  {all.length > MOST_SHOWN && <Text variant="labelSmall">{`and ${all.length - MOST_SHOWN} more`}</Text>}
-                </View>
-                <View style={styles.words}>
-                  <Text variant="titleMedium">{part.title}</Text>
-                  {part.kind === 'words' && (
-                    <Text numberOfLines={3} style={styles.written}>
-                      {answerWords(live.doc, part.id)}
+              <View key={part.id} style={styles.heard}>
+                <Pressable
+                  role="button"
+                  aria-label={`${part.title}: ${words}. Go there`}
+                  disabled={busy}
+                  onPress={() => onPart(part.id)}
+                  style={[styles.part, styles.grow]}
+                >
+                  <View style={styles.pictures}>
+                    {all.slice(0, MOST_SHOWN).map((page) => (
+                      <View key={page.id} style={styles.picture}>
+                        <PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} />
+                      </View>
+                    ))}
+                    {take && <TakeThumb take={take} />}
+                    {all.length > MOST_SHOWN && (
+                      <Text variant="labelSmall">{`and ${all.length - MOST_SHOWN} more`}</Text>
+                    )}
+                  </View>
+                  <View style={styles.words}>
+                    <Text variant="titleMedium">{part.title}</Text>
+                    {part.kind === 'words' && (
+                      <Text numberOfLines={3} style={styles.written}>
+                        {answerWords(live.doc, part.id)}
+                      </Text>
+                    )}
+                    {take?.title ? <Text variant="bodySmall">{takeName(part.titleStart, take.title)}</Text> : null}
+                    <Text
+                      variant="bodySmall"
+                      style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}
+                    >
+                      {words}
                     </Text>
+                  </View>
+                  {complete ? (
+                    <LineIcon name="tick" size={30} width={4} colour={colours.moss} />
+                  ) : (
+                    <Text variant="labelMedium">{part.required ? `${MAKE_WORDS[part.kind]} it` : ''}</Text>
                   )}
-                  {take?.title ? <Text variant="bodySmall">{takeName(part.titleStart, take.title)}</Text> : null}
-                  <Text
-                    variant="bodySmall"
-                    style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}
-                  >
-                    {words}
-                  </Text>
-                </View>
-                {complete ? (
-                  <LineIcon name="tick" size={30} width={4} colour={colours.moss} />
-                ) : (
-                  <Text variant="labelMedium">{part.required ? `${MAKE_WORDS[part.kind]} it` : ''}</Text>
-                )}
-              </Pressable>
+                </Pressable>
+                <Hear text={`${part.title}. ${words}.`} label={part.title} small />
+              </View>
             );
           })}
         {piece.parts
@@ -319,6 +324,8 @@ const styles = StyleSheet.create({
     borderColor: colours.line,
     borderStyle: 'dashed',
   },
+  heard: { flexDirection: 'row', alignItems: 'center', gap: 10 },
+  grow: { flex: 1 },
   pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, maxWidth: 160 },
   picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   words: { flex: 1, gap: 2 },
