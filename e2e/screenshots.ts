@@ -134,7 +134,10 @@ try {
 
   const farrow = await device(WIDE);
   await farrow.asTeacher('Ms Farrow');
-  await farrow.page.getByRole('region', { name: /^The piece of/ }).getByTestId('sheet').waitFor();
+  await farrow.page
+    .getByRole('region', { name: /^The piece of/ })
+    .getByTestId('sheet')
+    .waitFor();
   await shoot(farrow.page, 'to-review');
   await farrow.open(`/review/${await school.activityId('Colour the lantern room')}`);
   await farrow.sheet.waitFor();
