@@ -216,3 +216,19 @@ it('whoever comes later is not overdue with what was due before they came', asyn
   const ben = await cardFor(await harness.as('ben'));
   expect(ben.standing.overdue).toBe(true);
 });
+
+it('two of the same name are told apart wherever they stand together', async () => {
+  const group = await make('Gulls');
+  const [first, second, other] = await teacher.json<KeyCard[]>('POST', `/api/groups/${group}/learners`, {
+    keys: 'picture',
+    learners: [learner('Fern Oduya', 'fern.a'), learner('Fern Oduya', 'fern.b'), learner('Bo Lind')],
+  });
+  const named = [`Fern Oduya (${first!.signInName})`, `Fern Oduya (${second!.signInName})`];
+  expect([first!.signInName, second!.signInName].sort()).toEqual(['fern.a', 'fern.b']);
+  const device = harness.client();
+  const { people } = await device.json<DeviceGroup>('POST', '/api/device', { code: other!.code });
+  expect(people.map(({ name }) => name).sort()).toEqual(['Bo Lind', ...named].sort());
+  expect(Object.keys(people[0]!).sort()).toEqual(['badge', 'id', 'keyLength', 'name', 'secret']);
+  const view = (await teacher.json<ClassView[]>('GET', '/api/classes')).find(({ id }) => id === group)!;
+  expect(view.learners.map(({ name }) => name).sort()).toEqual(['Bo Lind', ...named].sort());
+});

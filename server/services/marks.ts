@@ -5,6 +5,7 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound } from '../problems/problem';
 import type { PieceCountService } from './pieceCounts';
+import { toldApart } from './toldApart';
 
 /** The table of a group's marks: the states of every list, and what was said of each latest go. */
 export class MarksService {
@@ -16,15 +17,16 @@ export class MarksService {
     const cells = await this.counts.cells({ groupIds: [groupId] });
     const people = await Person.findAll({
       where: { id: [...new Set(cells.map(({ personId }) => personId))] },
-      attributes: ['id', 'name', 'badge'],
+      attributes: ['id', 'name', 'badge', 'signInName'],
       order: ['name'],
     });
+    const names = toldApart(people);
     const activities = new Map(
       cells.map(({ activityId, title, subject, due }) => [activityId, { id: activityId, title, subject, due }]),
     );
     return {
       group: { id: group.id, name: group.name },
-      learners: people.map(({ id, name, badge }) => ({ id, name, badge })),
+      learners: people.map(({ id, badge }) => ({ id, name: names.get(id)!, badge })),
       activities: [...activities.values()].sort(
         (a, b) =>
           (a.due ?? Number.MAX_SAFE_INTEGER) - (b.due ?? Number.MAX_SAFE_INTEGER) || a.title.localeCompare(b.title),

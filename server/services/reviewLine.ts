@@ -13,6 +13,7 @@ import { activityParts } from './activityParts';
 import { countStates, type CountRow, type PieceCountService } from './pieceCounts';
 import type { PieceFactsService } from './pieceFacts';
 import { firstSent } from './goes';
+import { toldApart } from './toldApart';
 import { tellPeople } from './updates';
 
 /** Not sent yet; what is asked for once more is not late. */
@@ -77,17 +78,18 @@ export class ReviewLineService {
     );
     const people = await Person.findAll({
       where: { id: standings.map(({ personId }) => personId) },
-      attributes: ['id', 'name', 'badge'],
+      attributes: ['id', 'name', 'badge', 'signInName'],
     });
+    const names = toldApart(people);
     return standings
       .map(({ activityId, title, personId, latestGo, facts, standing }): WaitingPiece => {
-        const { name, badge } = people.find(({ id }) => id === personId)!;
+        const { badge } = people.find(({ id }) => id === personId)!;
         const { id, go, sentAt } = latestGo!;
         return {
           activityId,
           title,
           personId,
-          name,
+          name: names.get(personId)!,
           badge,
           go: { id, go, sentAt },
           due: facts.due,
@@ -109,6 +111,7 @@ export class ReviewLineService {
       activityParts(activityId),
     ]);
     const people = await Person.findAll({ where: { id: standings.map(({ personId }) => personId) } });
+    const names = toldApart(people);
     const reminded = await this.reminded(activityId);
     const sent = await Submission.findAll({
       where: { id: standings.flatMap(({ latestGo }) => latestGo?.id ?? []) },
@@ -124,7 +127,7 @@ export class ReviewLineService {
       const person = people.find(({ id }) => id === each.personId)!;
       return {
         personId: person.id,
-        name: person.name,
+        name: names.get(person.id)!,
         badge: person.badge,
         pieceId: each.pieceId,
         standing: each.standing,
@@ -209,6 +212,7 @@ export class ReviewLineService {
       groups.map(async ({ id, name, code }): Promise<ClassView> => {
         const members = await Membership.findAll({ where: { groupId: id, role: 'learner', leftAt: null } });
         const people = await Person.findAll({ where: { id: members.map((m) => m.personId) }, order: ['name'] });
+        const names = toldApart(people);
         return {
           id,
           name,
@@ -217,7 +221,7 @@ export class ReviewLineService {
             const theirs = counts.filter((row) => row.groupId === id && row.personId === person.id);
             return {
               id: person.id,
-              name: person.name,
+              name: names.get(person.id)!,
               badge: person.badge,
               counts: countStates(theirs),
               late: theirs.reduce((late, { state, pastDue }) => late + (UNSENT.has(state) ? pastDue : 0), 0),

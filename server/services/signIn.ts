@@ -8,6 +8,7 @@ import { ProblemError } from '../problems/problem';
 import { decoyHash, hashToken, newToken, pictureSecret, verifySecret } from './secrets';
 import { ADDRESS_RULE, DEVICE_RULE, PERSON_RULE, STRANGERS_RULE } from './signInThrottle';
 import { Tries, type Origin, type TryRules } from './tries';
+import { toldApart } from './toldApart';
 
 const DAY = 86_400_000;
 /** How long a session lasts on one's own device, and on a shared one. */
@@ -51,11 +52,19 @@ export class SignInService {
   }
 
   private async deviceGroup(group: Group): Promise<DeviceGroup> {
-    const people = await this.sequelize.query<DeviceGroup['people'][number]>(
-      `SELECT p.id, p.name, p.badge, p.secret_kind AS secret, p.key_length AS "keyLength" FROM people p
+    const rows = await this.sequelize.query<DeviceGroup['people'][number] & { signInName: string }>(
+      `SELECT p.id, p.name, p.badge, p.sign_in_name AS "signInName", p.secret_kind AS secret, p.key_length AS "keyLength" FROM people p
        JOIN memberships m ON m.person_id = p.id AND m.role = 'learner' AND m.left_at IS NULL WHERE m.group_id = :id ORDER BY p.name`,
       { replacements: { id: group.id }, type: QueryTypes.SELECT },
     );
+    const names = toldApart(rows);
+    const people = rows.map(({ id, badge, secret, keyLength }) => ({
+      id,
+      name: names.get(id)!,
+      badge,
+      secret,
+      keyLength,
+    }));
     const joined = group.joinsOpen ? await Activity.findByPk(group.joinsId!, { attributes: ['title'] }) : null;
     return { code: group.code, name: group.name, people, joins: joined?.title ?? null };
   }
