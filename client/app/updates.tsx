@@ -10,6 +10,7 @@ import { keys, useUpdates } from '../api/queries';
 import { post } from '../api/request';
 import { Picture } from '../ui/Picture';
 import { SignedIn } from '../signIn/SignedIn';
+import { AmongPlaces } from '../ui/AmongPlaces';
 import { BackHead } from '../ui/BackHead';
 import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Say } from '../ui/Say';
@@ -76,28 +77,30 @@ export default function Updates() {
   return (
     <SignedIn>
       {(me) => (
-        <Screen>
-          <BackHead title="Updates" />
-          {error && <Say again={() => void refetch()}>{error.message}</Say>}
-          {data?.length === 0 && <Say calm>Nothing has happened yet.</Say>}
-          {data?.map((update) => (
-            <Way
-              key={update.id}
-              to={update.path as Href}
-              label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
-            >
-              <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
-                <Shown path={update.path} kind={update.kind} />
-                <View style={styles.words}>
-                  <Text variant="titleSmall">{update.words}</Text>
-                  <Text variant="bodySmall" style={{ color: colours.soft }}>
-                    {whenWords(update.at, Date.now(), me.school.zone)}
-                  </Text>
-                </View>
-              </Scrap>
-            </Way>
-          ))}
-        </Screen>
+        <AmongPlaces role={me.role}>
+          <Screen>
+            <BackHead title="Updates" />
+            {error && <Say again={() => void refetch()}>{error.message}</Say>}
+            {data?.length === 0 && <Say calm>Nothing has happened yet.</Say>}
+            {data?.map((update) => (
+              <Way
+                key={update.id}
+                to={update.path as Href}
+                label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
+              >
+                <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
+                  <Shown path={update.path} kind={update.kind} />
+                  <View style={styles.words}>
+                    <Text variant="titleSmall">{update.words}</Text>
+                    <Text variant="bodySmall" style={{ color: colours.soft }}>
+                      {whenWords(update.at, Date.now(), me.school.zone)}
+                    </Text>
+                  </View>
+                </Scrap>
+              </Way>
+            ))}
+          </Screen>
+        </AmongPlaces>
       )}
     </SignedIn>
   );

@@ -2,17 +2,11 @@ import { Slot } from 'expo-router';
 import { useEffect } from 'react';
 import { useMe } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
-import { Places, type Place } from '../../ui/Places';
+import { Places } from '../../ui/Places';
+import { placesOf } from '../../ui/rolePlaces';
 
 /** How long until it is tried again where school could not be reached, in milliseconds. */
 const AGAIN = 5_000;
-
-const LEARNER_PLACES: Place[] = [
-  { path: '/now', word: 'Now', icon: 'now' },
-  { path: '/plan', word: 'Plan', icon: 'tide' },
-  { path: '/shelf', word: 'Shelf', icon: 'shelf' },
-  { path: '/our-class', word: 'Class', icon: 'group' },
-];
 
 export default function LearnerLayout() {
   const { data: me } = useMe();
@@ -38,7 +32,7 @@ export default function LearnerLayout() {
   return (
     <SignedIn role="learner">
       {() => (
-        <Places places={LEARNER_PLACES}>
+        <Places places={placesOf('learner')}>
           <Slot />
         </Places>
       )}

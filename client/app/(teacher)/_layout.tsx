@@ -2,14 +2,8 @@ import { Slot } from 'expo-router';
 import { useEffect } from 'react';
 import { useMe } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
-import { Places, type Place } from '../../ui/Places';
-
-const TEACHER_PLACES: Place[] = [
-  { path: '/to-review', word: 'To review', icon: 'review' },
-  { path: '/activities', word: 'Activities', icon: 'plan' },
-  { path: '/class', word: 'Class', icon: 'group' },
-  { path: '/marks', word: 'Marks', icon: 'table' },
-];
+import { Places } from '../../ui/Places';
+import { placesOf } from '../../ui/rolePlaces';
 
 export default function TeacherLayout() {
   const { data: me } = useMe();
@@ -24,7 +18,7 @@ export default function TeacherLayout() {
   return (
     <SignedIn role="teacher">
       {() => (
-        <Places places={TEACHER_PLACES}>
+        <Places places={placesOf('teacher')}>
           <Slot />
         </Places>
       )}

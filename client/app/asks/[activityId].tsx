@@ -1,6 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
+import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
 
 const QuestionsDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.QuestionsDesk })));
@@ -10,9 +11,11 @@ export default function AsksRoute() {
   return (
     <SignedIn role="teacher">
       {(me) => (
-        <Suspense fallback={<Opening />}>
-          <QuestionsDesk key={activityId} activityId={activityId} thread={thread ?? null} zone={me.school.zone} />
-        </Suspense>
+        <AmongPlaces role={me.role}>
+          <Suspense fallback={<Opening />}>
+            <QuestionsDesk key={activityId} activityId={activityId} thread={thread ?? null} zone={me.school.zone} />
+          </Suspense>
+        </AmongPlaces>
       )}
     </SignedIn>
   );

@@ -1,6 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
+import { AmongPlaces } from '../../ui/AmongPlaces';
 import { BackHead } from '../../ui/BackHead';
 import { Opening } from '../../ui/Opening';
 import { Screen } from '../../ui/Screen';
@@ -13,15 +14,17 @@ export default function ClassroomRoute() {
   return (
     <SignedIn>
       {(me) => (
-        <Screen>
-          <BackHead
-            title={me.groups.find(({ id }) => id === groupId)?.name ?? 'Class'}
-            home={me.role === 'learner' ? '/our-class' : '/class'}
-          />
-          <Suspense fallback={<Opening />}>
-            <ClassBoard key={groupId} groupId={groupId} me={me} />
-          </Suspense>
-        </Screen>
+        <AmongPlaces role={me.role}>
+          <Screen>
+            <BackHead
+              title={me.groups.find(({ id }) => id === groupId)?.name ?? 'Class'}
+              home={me.role === 'learner' ? '/our-class' : '/class'}
+            />
+            <Suspense fallback={<Opening />}>
+              <ClassBoard key={groupId} groupId={groupId} me={me} />
+            </Suspense>
+          </Screen>
+        </AmongPlaces>
       )}
     </SignedIn>
   );

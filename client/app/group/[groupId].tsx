@@ -1,6 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
+import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
 
 const GroupDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.GroupDesk })));
@@ -9,10 +10,12 @@ export default function GroupRoute() {
   const { groupId } = useLocalSearchParams<{ groupId: string }>();
   return (
     <SignedIn role="teacher">
-      {() => (
-        <Suspense fallback={<Opening />}>
-          <GroupDesk key={groupId} groupId={groupId} />
-        </Suspense>
+      {(me) => (
+        <AmongPlaces role={me.role}>
+          <Suspense fallback={<Opening />}>
+            <GroupDesk key={groupId} groupId={groupId} />
+          </Suspense>
+        </AmongPlaces>
       )}
     </SignedIn>
   );

@@ -1,0 +1,11 @@
+import type { Role } from '@lippet/core/contract/signIn';
+import type { ReactNode } from 'react';
+import { Places } from './Places';
+import { placesOf } from './rolePlaces';
+import { useWide } from './useWide';
+
+/** A screen behind one of the places. Where there is room, these stay beside it; on a phone it has the room alone. */
+export function AmongPlaces({ role, children }: { role: Role; children: ReactNode }) {
+  const wide = useWide();
+  return wide ? <Places places={placesOf(role)}>{children}</Places> : children;
+}
