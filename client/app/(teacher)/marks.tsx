@@ -11,7 +11,7 @@ export default function Marks() {
   return (
     <SignedIn role="teacher">
       {(me) => (
-        <Screen wide>
+        <Screen full>
           <PersonHead me={me} title="Marks" below="Everybody’s work at a glance" />
           <Suspense fallback={<Opening />}>
             <MarksDesk me={me} />

@@ -12,6 +12,7 @@ import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
+import { useWide } from '../../ui/useWide';
 import { Bars } from './Bars';
 import { cellWords, marksCsv } from '@lippet/core/review/marksCsv';
 import { MarksTable } from './MarksTable';
@@ -19,6 +20,7 @@ import { MarksTable } from './MarksTable';
 /** A group's marks: the table, and of one learner or one activity all that there is. */
 export default function MarksDesk({ me }: { me: Me }) {
   const router = useRouter();
+  const wide = useWide();
   const [group, setGroup] = useState(me.groups[0]?.id ?? '');
   const [chosen, setChosen] = useState<string | null>(null);
   const {
@@ -73,47 +75,53 @@ export default function MarksDesk({ me }: { me: Me }) {
           CSV
         </Button>
       </View>
-      {view.activities.length === 0 ? (
-        <Say calm>Nothing has been set for this group yet.</Say>
-      ) : (
-        <MarksTable
-          view={view}
-          chosen={chosen}
-          onChoose={(id) => setChosen(id === chosen ? null : id)}
-          onCell={toReview}
-        />
-      )}
-      {activity && (
-        <ActivityPage view={view} activity={activity} onOpen={() => router.push(`/review/${activity.id}`)} />
-      )}
-      {learner && (
-        <View style={styles.page} role="region" aria-label={`Marks of ${learner.name}`}>
-          <Text variant="headlineMedium" role="heading" aria-level={2}>
-            {learner.name}
-          </Text>
-          {view.activities.flatMap(({ id, title }) => {
-            const cell = view.cells.find((each) => each.person === learner.id && each.activity === id);
-            return cell
-              ? [
-                  <View key={id} style={styles.line}>
-                    <View style={styles.grow}>
-                      <Text variant="titleSmall">{title}</Text>
-                      <Text variant="bodySmall">
-                        {[
-                          cellWords(cell),
-                          ...(cell.mark?.lines ?? []).map((each) => `${each.title}: ${each.words}`),
-                        ].join(' · ')}
-                      </Text>
-                    </View>
-                    <Button label={`Open ${title} of ${learner.name}`} onPress={() => toReview(id, learner.id)}>
-                      Open
-                    </Button>
-                  </View>,
-                ]
-              : [];
-          })}
+      <View style={wide ? styles.beside : styles.desk}>
+        <View style={wide && styles.table}>
+          {view.activities.length === 0 ? (
+            <Say calm>Nothing has been set for this group yet.</Say>
+          ) : (
+            <MarksTable
+              view={view}
+              chosen={chosen}
+              onChoose={(id) => setChosen(id === chosen ? null : id)}
+              onCell={toReview}
+            />
+          )}
         </View>
-      )}
+        {activity && (
+          <View style={wide && styles.aside}>
+            <ActivityPage view={view} activity={activity} onOpen={() => router.push(`/review/${activity.id}`)} />
+          </View>
+        )}
+        {learner && (
+          <View style={[styles.page, wide && styles.aside]} role="region" aria-label={`Marks of ${learner.name}`}>
+            <Text variant="headlineMedium" role="heading" aria-level={2}>
+              {learner.name}
+            </Text>
+            {view.activities.flatMap(({ id, title }) => {
+              const cell = view.cells.find((each) => each.person === learner.id && each.activity === id);
+              return cell
+                ? [
+                    <View key={id} style={styles.line}>
+                      <View style={styles.grow}>
+                        <Text variant="titleSmall">{title}</Text>
+                        <Text variant="bodySmall">
+                          {[
+                            cellWords(cell),
+                            ...(cell.mark?.lines ?? []).map((each) => `${each.title}: ${each.words}`),
+                          ].join(' · ')}
+                        </Text>
+                      </View>
+                      <Button label={`Open ${title} of ${learner.name}`} onPress={() => toReview(id, learner.id)}>
+                        Open
+                      </Button>
+                    </View>,
+                  ]
+                : [];
+            })}
+          </View>
+        )}
+      </View>
     </View>
   );
 }
@@ -158,6 +166,9 @@ function ActivityPage({
 
 const styles = StyleSheet.create({
   desk: { gap: 16 },
+  beside: { flexDirection: 'row', alignItems: 'flex-start', gap: 28 },
+  table: { flex: 1, minWidth: 0 },
+  aside: { width: 380 },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14 },
   page: { gap: 14 },
   charts: { flexDirection: 'row', flexWrap: 'wrap', gap: 28 },
