@@ -242,8 +242,10 @@ test(
     await page.getByRole('button', { name: 'Keep as a stamp' }).click();
     await page.getByRole('textbox', { name: 'What the stamp says, for you' }).fill('Well steered');
     await expectAccessible(page, 'keeping a stamp');
-    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.getByRole('button', { name: 'Keep the stamp' }).click();
     await expect(page.getByRole('radio', { name: 'Well steered' })).toBeChecked();
+    // Beside it stand those that every teacher has.
+    await expect(page.getByRole('radio', { name: 'This shines' })).toBeVisible();
     await sheet.tap(120, 700);
     await sheet.expectItems(before + 2);
     // Words are struck out by dragging over them.

@@ -2,11 +2,11 @@ import type { KeptStampView } from '@lippet/core/contract/work';
 import { copyItems } from '@lippet/core/page/arrange';
 import { boundsAround } from '@lippet/core/page/geometry';
 import { putItem, type ItemMap } from '@lippet/core/page/item';
+import { FIRST_STAMPS, isFirstStamp } from '@lippet/core/review/firstStamps';
 import { readStampItems, stampItems } from '@lippet/core/review/keptStamps';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { Text } from 'react-native-paper';
 import * as Y from 'yjs';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
@@ -78,7 +78,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
             <>
               <Button onPress={() => setNaming(false)}>Not now</Button>
               <Button kind="main" disabled={name.trim() === ''} onPress={() => void keep()}>
-                Keep it
+                Keep the stamp
               </Button>
             </>
           }
@@ -90,12 +90,6 @@ export function StampPick({ surface }: { surface: Surface | null }) {
     );
   }
   if (tool !== 'stamp') return null;
-  if (stamps.length === 0)
-    return (
-      <Text variant="bodySmall" style={styles.hint}>
-        No stamps yet. Draw one, take up Choose, pick it, and keep it as a stamp.
-      </Text>
-    );
   return (
     <View style={styles.row}>
       <ScrollView
@@ -106,7 +100,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
         role="radiogroup"
         aria-label="Stamps"
       >
-        {stamps.map((each) => (
+        {[...stamps, ...FIRST_STAMPS].map((each) => (
           <Pressable
             key={each.id}
             role="radio"
@@ -119,7 +113,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
           </Pressable>
         ))}
       </ScrollView>
-      {stamp && (
+      {stamp && !isFirstStamp(stamp.id) && (
         <Button
           icon="bin"
           label={`Throw away the stamp ${stamp.name}`}
@@ -160,5 +154,4 @@ const styles = StyleSheet.create({
     borderColor: 'transparent',
   },
   on: { borderColor: colours.ink, backgroundColor: colours.ochre },
-  hint: { color: colours.soft, flexShrink: 1, paddingVertical: 8 },
 });
