@@ -30,6 +30,8 @@ import { Stitches } from './Stitches';
 interface Props {
   /** What is being photographed. */
   title: string;
+  /** It is paper that is asked for, and no thing. */
+  paper: boolean;
   /** How many are taken already; null where there is only one. */
   taken: number | null;
   /** A sentence about what went wrong with the last one. */
@@ -47,8 +49,8 @@ interface Props {
 }
 
 /** What the learner should do now. */
-function hint(seen: Seen | null): string {
-  if (!seen?.found) return 'Hold it over your paper';
+function hint(seen: Seen | null, paper: boolean): string {
+  if (!seen?.found) return paper ? 'Hold it over your paper' : 'Point it at what you want to show';
   if (seen.found.cut) return 'Move back: all corners must be seen';
   return seen.sharp ? 'Hold still …' : 'A little blurred. Hold still …';
 }
@@ -56,6 +58,7 @@ function hint(seen: Seen | null): string {
 /** The camera, the outline of the sheet drawn over it as it is found, and the shutter. */
 export function CameraView({
   title,
+  paper,
   taken,
   trouble,
   alone,
@@ -240,7 +243,7 @@ export function CameraView({
         )}
         <View style={[styles.says, low && styles.saysLow]}>
           <Text variant="titleMedium" role="status" style={styles.light}>
-            {camera ? hint(seen) : ''}
+            {camera ? hint(seen, paper) : ''}
           </Text>
           {camera?.practice && (
             <Text variant="labelSmall" style={styles.practice}>

@@ -2,6 +2,7 @@ import { PHOTO_TYPES } from '@lippet/core/contract/media';
 import type { Shot } from '@lippet/core/scan/shot';
 import { useEffect, useRef, useState } from 'react';
 import { askForFiles } from '../ui/askForFiles';
+import { useLayout } from '../ui/useLayout';
 import { Opening } from '../ui/Opening';
 import type { Wish } from '../workers/scan.worker';
 import { firstWish, holdAgain, holdKept, holdPhoto, keepPhoto, type HeldPhoto, type MadePhoto } from './bringPhoto';
@@ -29,6 +30,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
   const [taken, setTaken] = useState(0);
   const [phone, setPhone] = useState(false);
   const [alone, setAlone] = useState(true);
+  const layout = useLayout();
 
   const hold = async (held: Promise<HeldPhoto | string>): Promise<void> => {
     setOpening(true);
@@ -113,10 +115,12 @@ export default function Capture({ pieceId, title, single = false, change, onMade
       alone={alone}
       onAlone={setAlone}
       title={title}
+      paper={!single}
       taken={single || change ? null : taken}
       trouble={trouble}
       onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
-      onPhone={() => setPhone(true)}
+      // Whoever holds a phone has a camera in hand already.
+      onPhone={layout === 'wide' ? () => setPhone(true) : undefined}
       onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)}
       onBrought={(files) => void onFiles(single || change ? files.slice(0, 1) : files)}
       onClose={onClose}

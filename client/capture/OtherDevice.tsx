@@ -125,6 +125,7 @@ export default function OtherDevice() {
       alone={alone}
       onAlone={setAlone}
       title={`${view.title}, for ${view.learner}`}
+      paper
       taken={sent}
       trouble={problem}
       onPhoto={(photo) => void take(photo)}
