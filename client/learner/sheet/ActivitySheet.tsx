@@ -1,3 +1,4 @@
+import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
 import { deletedSheets, layOutNew, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/completeness';
@@ -64,6 +65,9 @@ import { useTakeActions, useTakes } from './useTakes';
 /** So much around a note is shown, in points. */
 const AROUND_NOTE = 130;
 const FAINT = { faint: 1 };
+
+const anythingMade = (progress: PieceProgress): boolean =>
+  Object.keys(progress.parts).some((id) => partBegun(progress, id));
 
 /** An opened activity: the task, its parts, the sheet of the part in hand, and the way to send it. */
 export default function ActivitySheet({
@@ -245,7 +249,7 @@ export default function ActivitySheet({
     }),
   );
   const first = editable ? waiting.get(part.id) : undefined;
-  const made = Object.keys(progress.parts).some((id) => partBegun(progress, id));
+  const made = anythingMade(progress);
   // What was taken out of the activity is kept as it is.
   const partEditable = editable && !part.removed && !first;
   const fullSwitch = { on: full, toggle: () => setFull(!full) };
@@ -472,6 +476,7 @@ export default function ActivitySheet({
       titled={!wide}
       maySend={editable}
       made={made}
+      madeNow={() => anythingMade(measureProgress(live.doc))}
       onSend={() => setSending(true)}
       onMenu={() => setMenu('menu')}
       history={wide ? history : null}

@@ -5,8 +5,10 @@ import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 
 interface Props {
-  /** There is something to send. */
+  /** There was something to send when that was counted last, a little after each change. */
   made: boolean;
+  /** Whether there is something to send at this moment. */
+  madeNow: () => boolean;
   main: boolean;
   style: StyleProp<ViewStyle>;
   onSend: () => void;
@@ -16,14 +18,14 @@ interface Props {
  * The way to sending. It stands there from the start, because a sheet must not move under the first stroke; as long as
  * there is nothing to send, it says so.
  */
-export function SendButton({ made, main, style, onSend }: Props) {
+export function SendButton({ made, madeNow, main, style, onSend }: Props) {
   const [empty, setEmpty] = useState(false);
   return (
     <>
       <Button
         kind={made && main ? 'main' : 'plain'}
         icon="boat"
-        onPress={() => (made ? onSend() : setEmpty(true))}
+        onPress={() => (made || madeNow() ? onSend() : setEmpty(true))}
         style={[style, !made && styles.empty]}
       >
         Send

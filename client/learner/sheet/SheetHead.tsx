@@ -19,6 +19,7 @@ interface Props {
   /** Whether there is a way to send, and whether there is something to send yet. */
   maySend: boolean;
   made: boolean;
+  madeNow: () => boolean;
   onSend: () => void;
   onMenu: () => void;
   pieceId: string;
@@ -29,7 +30,20 @@ interface Props {
 }
 
 /** The way back, where the work is saved, and Send. */
-export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, pieceId, history, task, tabs }: Props) {
+export function SheetHead({
+  title,
+  live,
+  titled,
+  maySend,
+  made,
+  madeNow,
+  onSend,
+  onMenu,
+  pieceId,
+  history,
+  task,
+  tabs,
+}: Props) {
   const goBack = useGoBack('/now');
   const client = useQueryClient();
   const leave = (): void => {
@@ -58,7 +72,9 @@ export function SheetHead({ title, live, titled, maySend, made, onSend, onMenu, 
       <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}>
         <UnderIcon icon="more">More</UnderIcon>
       </Pressable>
-      {maySend && <SendButton made={made} main={!titled} onSend={onSend} style={titled && styles.send} />}
+      {maySend && (
+        <SendButton made={made} madeNow={madeNow} main={!titled} onSend={onSend} style={titled && styles.send} />
+      )}
     </View>
   );
 }

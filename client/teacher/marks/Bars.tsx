@@ -5,7 +5,7 @@ import { Text } from 'react-native-paper';
 import Svg, { Rect } from 'react-native-svg';
 import { colours, OUTLINE } from '../../ui/theme';
 
-const WIDTH = 220;
+const WIDTH = 190;
 const HEIGHT = 18;
 
 /** How often each of a few things is, as bars, each with its word and number; and all of it said in one line. */
@@ -42,5 +42,5 @@ export function Bars({ title, bins }: { title: string; bins: readonly Bin[] }) {
 const styles = StyleSheet.create({
   chart: { gap: 6 },
   bin: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
-  word: { width: 170 },
+  word: { width: 140 },
 });

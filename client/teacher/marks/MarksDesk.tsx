@@ -168,7 +168,7 @@ const styles = StyleSheet.create({
   desk: { gap: 16 },
   beside: { flexDirection: 'row', alignItems: 'flex-start', gap: 28 },
   table: { flex: 1, minWidth: 0 },
-  aside: { width: 380 },
+  aside: { width: 400 },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 14 },
   page: { gap: 14 },
   charts: { flexDirection: 'row', flexWrap: 'wrap', gap: 28 },
