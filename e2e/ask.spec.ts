@@ -63,6 +63,8 @@ test('a question goes to the teacher alone by default, is answered, shared witho
   await thread.getByRole('textbox', { name: 'Answer Wren Abara' }).fill('It is the wind in the lamp');
   await thread.getByRole('button', { name: 'Answer', exact: true }).click();
   await expect(thread.getByText('It is the wind in the lamp')).toBeVisible();
+  // Said and asked for anew: from here on nothing below the answer moves.
+  await expect(thread.getByRole('textbox', { name: 'Answer Wren Abara' })).toHaveValue('');
   await thread.getByRole('button', { name: 'Share it without the name' }).click();
   await expect(thread.getByRole('button', { name: 'Shared. Hide it again' })).toBeVisible();
   const open = desk.getByRole('article', { name: /Wren Abara asks/ }).filter({ hasText: 'green pencil' });
