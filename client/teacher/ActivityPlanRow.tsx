@@ -7,8 +7,9 @@ import { Picture } from '../ui/Picture';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
 import { Scrap } from '../ui/Scrap';
-import { colours, OUTLINE, TARGET } from '../ui/theme';
+import { colours, TARGET } from '../ui/theme';
 import { Way } from '../ui/Way';
+import { ActivityTag, tagOf } from './ActivityTag';
 import { countWords } from './countWords';
 
 /** When it is due, for each group that it is set for. */
@@ -27,13 +28,11 @@ function forWords({ groups, state }: ActivityCard, now: number, zone: string): s
     .join(' · ');
 }
 
-const TAGS: Partial<Record<ActivityCard['state'], string>> = { draft: 'Draft', archived: 'Put away' };
-
 /** One activity as its teacher made it. Pressing it opens it to be changed; what learners sent is a press beside. */
 export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zone: string }) {
   const now = Date.now();
-  const { id, title, subject, state, changed, counts, changedAt } = activity;
-  const tag = TAGS[state] ?? (changed ? 'Changed' : null);
+  const { id, title, subject, state, counts, changedAt } = activity;
+  const tag = tagOf(activity);
   const name = title || 'Without a name yet';
   const line =
     state === 'draft'
@@ -54,11 +53,7 @@ export function ActivityPlanRow({ activity, zone }: { activity: ActivityCard; zo
               <Text variant="titleMedium" style={styles.shrink}>
                 {name}
               </Text>
-              {tag && (
-                <View style={styles.tag}>
-                  <Text variant="labelSmall">{tag}</Text>
-                </View>
-              )}
+              <ActivityTag activity={activity} />
             </View>
             <Text variant="bodySmall" style={{ color: colours.soft }}>
               {[subject, line].filter(Boolean).join(' · ')}
@@ -86,12 +81,5 @@ const styles = StyleSheet.create({
   words: { flex: 1, gap: 3 },
   title: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
   shrink: { flexShrink: 1 },
-  tag: {
-    borderWidth: OUTLINE,
-    borderColor: colours.ink,
-    backgroundColor: colours.ochre,
-    paddingHorizontal: 8,
-    paddingVertical: 1,
-  },
   sent: { width: TARGET.learner + 8, alignItems: 'center', justifyContent: 'center' },
 });

@@ -15,6 +15,7 @@ import { LineIcon } from '../ui/LineIcon';
 import { Picture } from '../ui/Picture';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { Way } from '../ui/Way';
+import { ActivityTag, tagOf } from './ActivityTag';
 
 const column = createColumnHelper<ActivityCard>();
 
@@ -60,12 +61,10 @@ function SortHead({ header }: { header: Header<ActivityCard, unknown> }) {
   );
 }
 
-const TAGS: Partial<Record<ActivityCard['state'], string>> = { draft: 'Draft', archived: 'Put away' };
-
 function ActivityRow({ activity, zone, now }: { activity: ActivityCard; zone: string; now: number }) {
-  const { id, title, subject, state, changed, counts, changedAt } = activity;
+  const { id, title, subject, state, counts, changedAt } = activity;
   const name = title || 'Without a name yet';
-  const tag = TAGS[state] ?? (changed ? 'Changed' : null);
+  const tag = tagOf(activity);
   const due = dueOf(activity, now);
   const waiting = counts['with-teacher'];
   return (
@@ -83,11 +82,7 @@ function ActivityRow({ activity, zone, now }: { activity: ActivityCard; zone: st
               {subject}
             </Text>
           </View>
-          {tag && (
-            <Text variant="labelSmall" style={styles.tag}>
-              {tag}
-            </Text>
-          )}
+          <ActivityTag activity={activity} />
         </Way>
       </View>
       <Text role="cell" variant="bodySmall" style={styles.group}>
@@ -183,13 +178,6 @@ const styles = StyleSheet.create({
   picture: { width: 40, height: 52 },
   words: { flex: 1, gap: 1 },
   soft: { color: colours.soft },
-  tag: {
-    borderWidth: OUTLINE,
-    borderColor: colours.ink,
-    backgroundColor: colours.ochre,
-    paddingHorizontal: 8,
-    paddingVertical: 1,
-  },
   desk: {
     minWidth: TARGET.learner,
     minHeight: TARGET.adult,

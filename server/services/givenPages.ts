@@ -81,13 +81,14 @@ export class GivenPages {
     const left = await this.compute.run('leavePagesOut', { bytes, kept: givenPages! });
     if (!left) return null;
     const made = await this.files.put(Buffer.from(left));
-    const pages = JSON.stringify(givenPages);
-    // Given out anew meanwhile, it is another file.
-    const [count] = await Media.update(
-      { givenHash: made, givenSize: left.length },
-      { where: { id, givenPages: pages as never } },
-    );
-    if (count === 0) await dropFiles([made]);
+    const before = JSON.stringify(givenPages);
+    await Media.sequelize!.transaction(async (transaction) => {
+      const now = await Media.findByPk(id, { lock: transaction.LOCK.UPDATE, transaction });
+      // Given out anew meanwhile, it is another file.
+      if (JSON.stringify(now?.givenPages) === before)
+        await now!.update({ givenHash: made, givenSize: left.length }, { transaction });
+      else await dropFiles([made]);
+    });
     return made;
   }
 }

@@ -2,10 +2,12 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { PDFDocument, StandardFonts } from 'pdf-lib';
+import { QueryTypes } from 'sequelize';
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
 import { EMPTY_PLAN, type ActivityPlan, type PartPlan } from '@lippet/core/contract/plan';
 import type { NowView, PieceView, ReviewLineView, UpdateView } from '@lippet/core/contract/work';
 import { richTextOf } from '@lippet/core/words/richText';
+import { isNeeded } from './droppedFiles';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -256,6 +258,14 @@ it('of a PDF learners are given the pages that are sheets, and a page that was g
       false,
     ]);
   }
+  // It is made once, and kept: whoever tidies finds that it is needed.
+  const [kept] = await school.sequelize.query<{ hash: string; dropped: string }>(
+    `SELECT m.given_hash AS hash, (SELECT count(*) FROM dropped_files d WHERE d.hash = m.given_hash) AS dropped
+     FROM media m WHERE m.id = :media`,
+    { replacements: { media }, type: QueryTypes.SELECT },
+  );
+  expect(kept).toEqual({ hash: expect.stringMatching(/^[0-9a-f]{64}$/), dropped: '0' });
+  expect(await isNeeded(kept!.hash)).toBe(true);
   expect(await previews(ada)).toEqual([200, 404, 200]);
   expect(await previews(teacher)).toEqual([200, 200, 200]);
   const part3 = await ada.request('GET', address, undefined, { range: 'bytes=0-7' });

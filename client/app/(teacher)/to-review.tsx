@@ -63,7 +63,7 @@ export default function ToReview() {
               zone={me.school.zone}
             />
           )}
-          {view === 'activities' && (
+          {(view === 'activities' || waiting === 0) && (
             <ActivityRows
               title="Nothing waiting"
               activities={data?.filter(({ oldestWaiting }) => oldestWaiting === null) ?? []}

@@ -128,8 +128,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     }
   };
   /** Whether the plan leaves out what learners are asked for now, and some have begun; that is asked about first. */
-  const leavesWorkOut = async (): Promise<boolean> => {
-    if (view.state !== 'set' || !(await run(() => draft.lookForWork()))) return false;
+  const leavesWorkOut = (): boolean => {
     const { withWork } = draft.state.getState().view;
     return takenOut(plan, withWork).some(({ asked: stillAsked }) => stillAsked);
   };
@@ -139,7 +138,11 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
       setAsked(true);
       return goTo(troubles[0]!.place);
     }
-    if (!agreed.includes('leaving') && (await leavesWorkOut())) return setQuestion('leaving');
+    if (!agreed.includes('leaving')) {
+      // Where it can't be looked up, nothing is given out over somebody's work.
+      if (view.state === 'set' && !(await run(() => draft.lookForWork()))) return undefined;
+      if (leavesWorkOut()) return setQuestion('leaving');
+    }
     if (!agreed.includes('remarking') && view.marked.count > 0 && marksChange(view.marked, plan))
       return setQuestion('remarking');
     if (await run(() => draft.giveOut())) setAsked(false);

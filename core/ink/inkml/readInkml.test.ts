@@ -1,3 +1,4 @@
+import { InkmlError } from './inkmlStroke';
 import { readInkml } from './readInkml';
 
 const ink = (inside: string): string => `<ink xmlns="http://www.w3.org/2003/InkML">${inside}</ink>`;
@@ -207,6 +208,13 @@ describe('InkML of other programs', () => {
     timeFor(20_000);
     // Ten times as long is a line; what looks again at all before it takes a hundred times as long.
     expect(timeFor(200_000)).toBeLessThan(50 * Math.max(1, timeFor(20_000)));
+  });
+
+  it('is not led on without end by views that refer to views', () => {
+    const views = Array.from({ length: 20_000 }, (_, i) => `<traceView xml:id="v${i}" traceDataRef="#v${i + 1}"/>`);
+    expect(() => readInkml(ink(`<definitions>${views.slice(1).join('')}</definitions>${views[0]}`))).toThrow(
+      InkmlError,
+    );
   });
 
   it('is not led in circles by what refers to itself', () => {

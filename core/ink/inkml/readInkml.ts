@@ -18,6 +18,8 @@ export interface InkmlReading {
 }
 
 const MOST_TRACES = 20_000;
+/** How often views and groups may lead on to others. */
+const MOST_STEPS = 200;
 const WIDTHS = { least: 0.3, most: 100 };
 
 const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
@@ -113,27 +115,28 @@ class Reader {
   }
 
   /** Each element once, however many others refer to it. */
-  private take(element: InkmlElement, around: Context): void {
+  private take(element: InkmlElement, around: Context, depth = 0): void {
     if (this.taken.has(element)) return;
+    if (depth > MOST_STEPS) throw new InkmlError('This ink refers from one to the other too often to be taken in.');
     this.taken.add(element);
     switch (element.name) {
       case 'trace':
         return this.takeTrace(element, this.contexts.of(element, around));
       case 'traceGroup': {
         const context = this.contexts.of(element, around);
-        for (const child of element.children) this.take(child, context);
+        for (const child of element.children) this.take(child, context, depth + 1);
         return;
       }
       case 'traceView':
-        return this.takeView(element, this.contexts.of(element, around));
+        return this.takeView(element, this.contexts.of(element, around), depth + 1);
     }
   }
 
   /** Shows what lies among the definitions; what was shown already is not shown twice. */
-  private takeView(element: InkmlElement, context: Context): void {
+  private takeView(element: InkmlElement, context: Context, depth: number): void {
     const referred = this.byId.get(attribute(element, 'traceDataRef').replace(/^#/, ''));
-    if (referred) this.take(referred, context);
-    for (const child of element.children) this.take(child, context);
+    if (referred) this.take(referred, context, depth);
+    for (const child of element.children) this.take(child, context, depth);
   }
 
   private takeTrace(element: InkmlElement, context: Context): void {
