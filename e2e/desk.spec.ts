@@ -210,11 +210,12 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
     expect(Object.keys(files)).toContain(name);
   await menu.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('navigation', { name: 'The line' }).getByRole('button')).toHaveText([
-    /Amos/,
     /Juno/,
     /Kit/,
     /Milo/,
     /Wren/,
+    // Who has not begun comes last in any order.
+    /Amos/,
   ]);
 });
 
@@ -465,4 +466,42 @@ test('thirty pieces are reviewed with keys alone, and none is shown under anothe
       `${(keys / MANY).toFixed(1)} keys a piece, ${Math.round(times[Math.floor(times.length * 0.95)]!)} ms ` +
       'to the next piece (p95)',
   });
+});
+
+test('the task is at hand, an answer is said with the work in view, and after the last piece comes the next activity', async ({
+  device,
+  school,
+}) => {
+  const farrow = await device({ viewport: WIDE });
+  await farrow.as('Ms Farrow');
+  await farrow.open(`/review/${await school.activityId('Three knots')}`);
+  const { page } = farrow;
+  await page.getByRole('button', { name: 'The task' }).click();
+  const asked = page.getByRole('dialog', { name: 'What was asked' });
+  await expect(asked.getByText('Look at the three ropes on the table.')).toBeVisible();
+  await expect(asked.getByRole('link', { name: 'The whole activity' })).toBeVisible();
+  await asked.getByRole('button', { name: 'Close' }).click();
+
+  const line = page.getByRole('navigation', { name: 'The line' });
+  const together = line.getByRole('button', { name: '4 not begun. Show each of them' });
+  await expect(line.getByRole('button', { name: /nothing yet/ })).toHaveCount(0);
+  await together.click();
+  await expect(line.getByRole('button', { name: /nothing yet/ })).toHaveCount(4);
+  await line.getByRole('button', { name: '4 not begun. Put them together' }).click();
+  await expect(line.getByRole('button', { name: /nothing yet/ })).toHaveCount(0);
+
+  const answer = page.getByRole('complementary', { name: 'Answer' });
+  await answer.getByRole('button', { name: 'Say it to Bryony' }).click();
+  const booth = page.getByRole('region', { name: 'Sound: To Bryony' });
+  await expect(booth.getByRole('button', { name: 'Start recording' })).toBeEnabled();
+  await expect(page.getByRole('img', { name: /^Go 2 of Bryony Tull/ })).toBeVisible();
+  await expectAccessible(page, 'an answer that is said beside the work');
+  await booth.getByRole('button', { name: 'Close' }).click();
+
+  await page.getByRole('button', { name: 'Finished, next', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 2, name: 'Isla Okpara' })).toBeVisible();
+  await page.getByRole('button', { name: 'Finished', exact: true }).last().click();
+  await page.getByRole('link', { name: /^Next: .*, \d+ to look at$/ }).click();
+  await expect(page).not.toHaveURL(new RegExp(await school.activityId('Three knots')));
+  await expect(page.getByRole('button', { name: /^Finished/ }).last()).toBeVisible();
 });

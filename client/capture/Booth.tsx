@@ -31,7 +31,10 @@ interface Props {
   /** Where what is recorded belongs. */
   home: MediaHome;
   part: PartView;
-  task: string;
+  /** Stands beside what is recorded; null for nothing. */
+  task: string | null;
+  /** It has a place beside the work that is talked about, not the whole screen. */
+  besideWork?: boolean;
   /** What is recorded; a film part may be answered by sound alone. */
   sort: TakeSort;
   /** A recording that was broken off, taken up again. */
@@ -41,7 +44,8 @@ interface Props {
 }
 
 /** Recording: look and listen, record in stretches, see and hear it, keep it. */
-export default function Booth({ home, part, task, sort: first, left, onKeep, onClose }: Props) {
+export default function Booth(props: Props) {
+  const { home, part, task, besideWork = false, sort: first, left, onKeep, onClose } = props;
   const [sort, setSort] = useState(first);
   const [facing, setFacing] = useState<Facing>('user');
   const [tries, setTries] = useState(0);
@@ -53,7 +57,8 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
   const [count, setCount] = useState(0);
   const { streams, why } = useStreams(sort, facing, recorded === null, tries);
   const state = useStore(recorder?.state ?? NOT_BEGUN);
-  const layout = useLayout();
+  const window = useLayout();
+  const layout = besideWork ? 'phone' : window;
   const low = layout === 'low';
   const wide = layout !== 'phone';
   useEffect(() => () => recorder?.destroy(), [recorder]);
@@ -95,6 +100,7 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
         recorded={recorded}
         part={part}
         trouble={trouble}
+        besideWork={besideWork}
         onKept={(take) => {
           void forgetRecording(recorded.id);
           onKeep(take);
@@ -116,12 +122,12 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
   return (
     <View
       style={[styles.screen, low && styles.across]}
-      role="main"
+      role={besideWork ? 'region' : 'main'}
       aria-label={`${sort === 'film' ? 'Film' : 'Sound'}: ${part.title}`}
     >
       <View style={styles.seen}>
         <View style={styles.head}>
-          <Text variant="titleMedium" role="heading" aria-level={1} style={styles.light}>
+          <Text variant="titleMedium" role="heading" aria-level={besideWork ? 2 : 1} style={styles.light}>
             {part.title}
           </Text>
           {!under && (
@@ -131,17 +137,19 @@ export default function Booth({ home, part, task, sort: first, left, onKeep, onC
           )}
         </View>
         <View style={[styles.stage, wide && styles.stageWide]}>
-          <ScrollView
-            style={[styles.task, wide ? styles.taskWide : styles.taskNarrow, low && styles.taskLow]}
-            contentContainerStyle={styles.taskInner}
-            tabIndex={0}
-            role="group"
-            aria-label="The task"
-          >
-            <Text variant="bodyLarge" style={styles.taskWords}>
-              {task}
-            </Text>
-          </ScrollView>
+          {task !== null && (
+            <ScrollView
+              style={[styles.task, wide ? styles.taskWide : styles.taskNarrow, low && styles.taskLow]}
+              contentContainerStyle={styles.taskInner}
+              tabIndex={0}
+              role="group"
+              aria-label="The task"
+            >
+              <Text variant="bodyLarge" style={styles.taskWords}>
+                {task}
+              </Text>
+            </ScrollView>
+          )}
           <View style={styles.view}>
             {streams && <Stage streams={streams} running={state.phase === 'recording'} />}
             {!streams && !why && <Opening />}

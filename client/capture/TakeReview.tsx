@@ -28,13 +28,16 @@ interface Props {
   part: PartView;
   /** How it came to end, where that has to be said. */
   trouble: string | null;
+  /** It has a place beside the work, not the whole screen. */
+  besideWork: boolean;
   onKept: (take: Take) => void;
   onAgain: () => void;
   onClose: () => void;
 }
 
 /** A recording just made: it plays, both ends can be cut, it gets its name, and is kept or made again. */
-export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }: Props) {
+export function TakeReview(props: Props) {
+  const { recorded, part, trouble, besideWork, onKept, onAgain, onClose } = props;
   const { seconds, sort } = recorded;
   const length = spansLength(recorded.spans);
   const [trim, setTrim] = useState({ from: 0, to: length });
@@ -109,9 +112,9 @@ export function TakeReview({ recorded, part, trouble, onKept, onAgain, onClose }
   const shown = whole && keptPeaks(whole, seconds, recorded.spans);
   const quiet = sort === 'sound' && (louder !== null || heard?.faults.includes('quiet'));
   return (
-    <View style={styles.screen} role="main">
+    <View style={styles.screen} role={besideWork ? 'region' : 'main'} aria-label={besideWork ? part.title : undefined}>
       <View style={styles.head}>
-        <Text variant="headlineSmall" role="heading" aria-level={1}>
+        <Text variant="headlineSmall" role="heading" aria-level={besideWork ? 2 : 1}>
           {sort === 'film' ? 'Look at it' : 'Listen to it'}
         </Text>
         <Press aria-label="Leave this recording out" onPress={onClose} flat style={styles.close}>

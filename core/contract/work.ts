@@ -123,15 +123,19 @@ export interface GoPageView {
   parts: PartView[];
 }
 
-export interface PieceView {
-  id: string;
-  card: PieceCard;
+/** What says what is to be done. */
+export interface TaskView {
   /** Words of the task alone, and with all that is in it. */
   task: string;
   taskText: RichText;
   told: ToldTask | null;
   goal: string | null;
   supplies: string;
+}
+
+export interface PieceView extends TaskView {
+  id: string;
+  card: PieceCard;
   parts: PartView[];
   choices: ChoicePlan[];
   /** What may be looked at now. */
@@ -221,7 +225,7 @@ export interface ReviewLineView {
   activityId: string;
   title: string;
   group: string;
-  task: string;
+  task: TaskView;
   parts: PartView[];
   pages: PagePlan[];
   rubric: RubricRow[];

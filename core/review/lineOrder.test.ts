@@ -1,6 +1,6 @@
 import type { HungPiece } from '../contract/work';
 import type { PieceState } from '../schedule/pieceState';
-import { filterCounts, orderedLine } from './lineOrder';
+import { filterCounts, notBegunTogether, orderedLine } from './lineOrder';
 
 function piece(
   name: string,
@@ -68,4 +68,27 @@ it.each([
 
 it('keeps the piece in hand, whatever becomes of it', () => {
   expect(names(orderedLine(LINE, { order: 'name', filter: 'waiting' }, 'Isla'))).toBe('Isla Milo Wren');
+});
+
+describe('those who have not begun', () => {
+  const noneOf = ['Ada', 'Bo', 'Cleo'].map((name) => piece(name, 'new', null));
+
+  it('come last in every order', () => {
+    const line = [...noneOf, ...LINE];
+    for (const order of ['waiting', 'name', 'oldest'] as const)
+      expect(names(orderedLine(line, { order, filter: 'all' }, null))).toMatch(/ Ada Bo Cleo$/);
+  });
+
+  it('stand together where they are many', () => {
+    const { hung, together } = notBegunTogether([...LINE, ...noneOf], 'Wren');
+    expect(names(hung)).toBe(names(LINE));
+    expect(names(together)).toBe('Ada Bo Cleo');
+  });
+
+  it('hang one by one where they are few, and while one of them is looked at', () => {
+    const few = [...LINE, ...noneOf.slice(1)];
+    expect(notBegunTogether(few, null)).toEqual({ hung: few, together: [] });
+    const line = [...LINE, ...noneOf];
+    expect(notBegunTogether(line, 'Bo')).toEqual({ hung: line, together: [] });
+  });
 });

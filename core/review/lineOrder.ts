@@ -19,6 +19,7 @@ export const FILTER_WORDS: Record<LineFilter, string> = {
   unsent: 'Not sent',
 };
 
+const notBegun = ({ standing }: HungPiece): boolean => standing.state === 'new';
 const waits = ({ standing }: HungPiece): boolean => standing.state === 'with-teacher';
 
 const FITS: Record<LineFilter, (piece: HungPiece) => boolean> = {
@@ -45,11 +46,32 @@ export const filterCounts = (line: readonly HungPiece[]): Record<LineFilter, num
   >;
 
 /**
- * The pieces of a line that a filter leaves, in an order. The one in hand stays, so that answering it does not take it
- * away from under one's eyes.
+ * The pieces of a line that a filter leaves, in an order; who has not begun comes last in any. The one in hand stays,
+ * so that answering it does not take it away from under one's eyes.
  */
 export const orderedLine = (
   line: readonly HungPiece[],
   { order, filter }: { order: LineOrder; filter: LineFilter },
   inHand: string | null,
-): HungPiece[] => line.filter((piece) => FITS[filter](piece) || piece.personId === inHand).sort(COMPARED[order]);
+): HungPiece[] =>
+  line
+    .filter((piece) => FITS[filter](piece) || piece.personId === inHand)
+    .sort((a, b) => Number(notBegun(a)) - Number(notBegun(b)) || COMPARED[order](a, b));
+
+/** From so many on, those who have not begun stand together as one. */
+const MANY_NOT_BEGUN = 3;
+
+/**
+ * Those of a line that hang on it one by one, and those who have not begun and stand together behind them.
+ *
+ * @param inHand whose piece is looked at; while that is somebody who has not begun, all hang one by one
+ */
+export function notBegunTogether(
+  line: readonly HungPiece[],
+  inHand: string | null,
+): { hung: readonly HungPiece[]; together: readonly HungPiece[] } {
+  const together = line.filter(notBegun);
+  const one = together.some(({ personId }) => personId === inHand);
+  if (one || together.length < MANY_NOT_BEGUN) return { hung: line, together: [] };
+  return { hung: line.filter((piece) => !notBegun(piece)), together };
+}

@@ -1,7 +1,17 @@
 import type { Transaction } from 'sequelize';
 import type { PagePlan } from '@lippet/core/page/document';
-import { RECORDING_SECONDS, type PartView } from '@lippet/core/contract/work';
-import { Part } from '../models/tables';
+import { RECORDING_SECONDS, type PartView, type TaskView } from '@lippet/core/contract/work';
+import { plainWords } from '@lippet/core/words/richText';
+import { Part, type Activity } from '../models/tables';
+
+/** What an activity asks for, in words and as it is said. */
+export const taskOf = ({ task, told, goal, supplies }: Activity): TaskView => ({
+  task: plainWords(task),
+  taskText: task,
+  told: told ?? null,
+  goal,
+  supplies: supplies ?? '',
+});
 
 /** A part as people see it. */
 export function partView({ id, kind, title, required, settings, choice, waits, removedAt }: Part): PartView {

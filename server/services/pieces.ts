@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import { startDocument } from '@lippet/core/page/document';
 import { partBegun } from '@lippet/core/schedule/completeness';
-import { plainWords } from '@lippet/core/words/richText';
 import type { ChoosableView } from '@lippet/core/contract/class';
 import type { GoPageView, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
 import { Activity, OwnDay, Piece, Review, Submission } from '../models/tables';
@@ -12,7 +11,7 @@ import { notFound, ProblemError } from '../problems/problem';
 import type { SyncHub } from '../sync/hub';
 import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
-import { activityParts } from './activityParts';
+import { activityParts, taskOf } from './activityParts';
 import type { ActivityPictureService } from './activityPictures';
 import type { PictureOffer } from '../media/picture';
 import type { PagePictureService } from './pagePictures';
@@ -121,7 +120,7 @@ export class PieceService {
     const standing = await this.owned(actor, pieceId);
     const activity = await Activity.findByPk(standing.activityId, { rejectOnEmpty: true });
     const { parts, pages } = await activityParts(activity.id);
-    const { choices, materials, rubric, supplies } = activity;
+    const { choices, materials, rubric } = activity;
     const now = this.clock();
     const sent = standing.facts.latest !== null;
     const hidden = (materials ?? []).filter((material) => !policy.seeMaterial(material, sent, now));
@@ -129,11 +128,7 @@ export class PieceService {
     return {
       id: pieceId,
       card: cardOf(standing),
-      task: plainWords(activity.task),
-      taskText: activity.task,
-      told: activity.told ?? null,
-      goal: activity.goal,
-      supplies: supplies ?? '',
+      ...taskOf(activity),
       parts: parts.filter((part) => !part.removed || partBegun(standing.progress, part.id)),
       pages,
       choices: choices ?? [],

@@ -1,6 +1,5 @@
 import { Op, type Sequelize } from 'sequelize';
 import { NO_MARKING } from '@lippet/core/review/rubric';
-import { plainWords } from '@lippet/core/words/richText';
 import { isToDo } from '@lippet/core/schedule/nowList';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
 import { PIECE_STATES, type PieceState } from '@lippet/core/schedule/pieceState';
@@ -9,7 +8,7 @@ import { Activity, Assignment, Group, Membership, Person, Review, School, Submis
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
-import { activityParts } from './activityParts';
+import { activityParts, taskOf } from './activityParts';
 import { countStates, type CountRow, type PieceCountService } from './pieceCounts';
 import type { PieceFactsService } from './pieceFacts';
 import { firstSent } from './goes';
@@ -153,7 +152,7 @@ export class ReviewLineService {
       activityId,
       title: activity.title,
       group: groups.map(({ name }) => name).join(', '),
-      task: plainWords(activity.task),
+      task: taskOf(activity),
       parts,
       pages,
       rubric: activity.rubric ?? [],

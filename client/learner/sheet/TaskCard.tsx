@@ -1,4 +1,4 @@
-import type { PieceView } from '@lippet/core/contract/work';
+import type { PieceView, TaskView } from '@lippet/core/contract/work';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -12,10 +12,7 @@ import { colours, OUTLINE, ROW_FROM, TARGET } from '../../ui/theme';
 import { RichWords } from '../../words/RichWords';
 
 /** What of a piece says what is to be done. */
-export type TaskFacts = Pick<
-  PieceView,
-  'task' | 'taskText' | 'told' | 'goal' | 'supplies' | 'materials' | 'later' | 'rubric'
->;
+export type TaskFacts = TaskView & Pick<PieceView, 'materials' | 'later' | 'rubric'>;
 
 interface Props {
   facts: TaskFacts;
@@ -30,7 +27,7 @@ const heardOf = ({ task, supplies, goal }: TaskFacts): string =>
   [task, supplies && `You need: ${supplies}.`, goal && `The aim: ${goal}`].filter(Boolean).join('\n');
 
 /** The task in full, and all that is at hand for it: what is needed, what to look at, the aim, what good work shows. */
-function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
+export function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
   const { taskText, told, goal, supplies, materials, later, rubric } = facts;
   return (
     <>

@@ -1,7 +1,8 @@
 import type { HungPiece } from '@lippet/core/contract/work';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
-import { memo, useCallback, useEffect, useRef } from 'react';
+import { notBegunTogether } from '@lippet/core/review/lineOrder';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
@@ -95,10 +96,13 @@ const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
   );
 });
 
-/** All pieces of an activity, hung on a line. */
+/** All pieces of an activity, hung on a line; those who have not begun stand together at its end. */
 export function Line({ line, current, zone, onChoose }: Props) {
   const scroll = useRef<ScrollView>(null);
-  const at = line.findIndex(({ personId }) => personId === current);
+  const [opened, setOpened] = useState(false);
+  const { hung, together } = notBegunTogether(line, opened ? null : current);
+  const shown = opened ? line : hung;
+  const at = shown.findIndex(({ personId }) => personId === current);
   useEffect(() => {
     if (at >= 0) scroll.current?.scrollTo({ x: Math.max(0, (at - 1) * HUNG_WIDTH), animated: false });
   }, [at]);
@@ -106,7 +110,8 @@ export function Line({ line, current, zone, onChoose }: Props) {
   const latest = useRef(onChoose);
   latest.current = onChoose;
   const choose = useCallback((personId: string) => latest.current(personId), []);
-  const width = line.length * HUNG_WIDTH + 20;
+  const places = shown.length + (together.length > 0 ? 1 : 0);
+  const width = places * HUNG_WIDTH + 20;
   return (
     <ScrollView
       ref={scroll}
@@ -122,18 +127,44 @@ export function Line({ line, current, zone, onChoose }: Props) {
             <Path d={`M0 8Q${width / 2} 26 ${width} 8`} fill="none" stroke={colours.ink} strokeWidth={OUTLINE} />
           </Svg>
         </View>
-        {line.map((piece, i) => (
+        {shown.map((piece, i) => (
           <Hung
             key={piece.personId}
             piece={piece}
             here={piece.personId === current}
             zone={zone}
-            t={(i + 0.5) / line.length}
+            t={(i + 0.5) / places}
             onChoose={choose}
           />
         ))}
+        {together.length > 0 && <NotBegun count={together.length} opened={opened} onPress={() => setOpened(!opened)} />}
       </View>
     </ScrollView>
+  );
+}
+
+/** Those who have not begun, as one: there is nothing of theirs to look at. */
+function NotBegun({ count, opened, onPress }: { count: number; opened: boolean; onPress: () => void }) {
+  return (
+    <Pressable
+      role="button"
+      aria-expanded={opened}
+      aria-label={`${count} not begun. ${opened ? 'Put them together' : 'Show each of them'}`}
+      onPress={onPress}
+      style={styles.hung}
+    >
+      <View style={styles.peg} />
+      <View style={[styles.picture, styles.blank]}>
+        <Text variant="headlineMedium">{count}</Text>
+      </View>
+      <View style={styles.name}>
+        <Stamp state="new" size={20} />
+        <Text variant="labelMedium">not begun</Text>
+      </View>
+      <Text variant="bodySmall" style={styles.under} numberOfLines={1}>
+        {opened ? 'fewer' : 'show them'}
+      </Text>
+    </Pressable>
   );
 }
 

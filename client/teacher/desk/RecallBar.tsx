@@ -1,4 +1,3 @@
-import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { RECALL } from '@lippet/core/contract/limits';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useState } from 'react';
@@ -8,14 +7,7 @@ import { keys } from '../../api/queries';
 import { post } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';
-
-export interface Recalling {
-  /** What was told together, and how it was held before, if it was. */
-  reviews: readonly { id: string; held: Outcome | null }[];
-  personId: string;
-  /** What was told. */
-  words: string;
-}
+import type { Recalling } from './telling';
 
 /** For a minute, what was told last can be taken back. */
 export function RecallBar({

@@ -2,13 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';
-
-/** Somebody whose outcome could not be told, and why. */
-export interface Untold {
-  personId: string;
-  name: string;
-  why: string;
-}
+import type { Untold } from './telling';
 
 /**
  * Stands above the desk until everybody in it has been told: the teacher has gone on meanwhile, and is not pulled away

@@ -14,7 +14,7 @@ import { Opening } from '../../ui/Opening';
 import { colours, OUTLINE } from '../../ui/theme';
 import { HungSheet } from '../desk/HungSheet';
 import { OutcomeBar } from '../desk/OutcomeBar';
-import type { Recalling } from '../desk/RecallBar';
+import type { Recalling } from '../desk/telling';
 import { useReview } from '../desk/useReview';
 
 interface Props {
