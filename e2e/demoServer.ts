@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { Client } from 'pg';
 import * as Y from 'yjs';
-import { pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
+import { markItems, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import { ShippedServer, type ServerProgram } from './serverPrograms';
 import { hashToken, newToken } from '@lippet/server/services/secrets';
@@ -96,6 +96,21 @@ export class School {
     const doc = await this.document(learner, title);
     const [page] = readPages(doc);
     return page ? readStrokes(pageItems(doc, page.id)!).map(({ id }) => id) : [];
+  }
+
+  /** Colours of what is marked on a learner's latest go, on its first page, each once. */
+  async markColours(learner: string, title: string): Promise<string[]> {
+    const rows = await this.query<{ data: Buffer }>(
+      `SELECT u.data FROM mark_updates u JOIN reviews r ON r.id = u.review_id JOIN submissions s ON s.id = r.submission_id
+       JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id JOIN activities a ON a.id = p.activity_id
+       WHERE w.name = $1 AND a.title = $2
+       AND s.go = (SELECT max(go) FROM submissions WHERE piece_id = p.id AND withdrawn_at IS NULL) ORDER BY u.id`,
+      [learner, title],
+    );
+    const marks = new Y.Doc();
+    for (const { data } of rows) Y.applyUpdate(marks, new Uint8Array(data));
+    const page = await this.firstPage(learner, title);
+    return [...new Set(readStrokes(markItems(marks, page!.id)).map(({ colour }) => colour))];
   }
 
   async activityId(title: string): Promise<string> {

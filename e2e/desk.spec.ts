@@ -490,6 +490,12 @@ test('the task is at hand, an answer is said with the work in view, and after th
   await line.getByRole('button', { name: '4 not begun. Put them together' }).click();
   await expect(line.getByRole('button', { name: /nothing yet/ })).toHaveCount(0);
 
+  // Marks have colours of their own.
+  await page.getByRole('radiogroup', { name: 'Colour of your marks' }).getByRole('radio', { name: 'plum' }).click();
+  await farrow.draw(0.3);
+  await expect(farrow.saveLine).toContainText('saved at school too');
+  expect(await school.markColours('Bryony Tull', 'Three knots')).toEqual(['#884C7E']);
+
   const answer = page.getByRole('complementary', { name: 'Answer' });
   await answer.getByRole('button', { name: 'Say it to Bryony' }).click();
   const booth = page.getByRole('region', { name: 'Sound: To Bryony' });

@@ -27,7 +27,7 @@ interface Props {
   /** What the tools that are neither ink nor rubber do. */
   uses?: Partial<Record<Tool, ToolUse>>;
   /** Marks are all of one colour. */
-  markColour?: string;
+  marks?: boolean;
   label: string;
   /** The piece that pictures brought onto this page belong to. */
   pieceId?: string | null;
@@ -49,7 +49,7 @@ const NO_USES = {};
  */
 type Latest = RefObject<Pick<Props, 'editable' | 'editor' | 'onSurface' | 'onCamera'>>;
 
-interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'markColour' | 'pieceId' | 'sayHome' | 'shown'> {
+interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'marks' | 'pieceId' | 'sayHome' | 'shown'> {
   camera: boolean;
   onZoom: (percent: number) => void;
 }
@@ -62,14 +62,14 @@ interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'markColour' 
 function openSurface(
   element: HTMLElement,
   latest: Latest,
-  { page, layers, uses = NO_USES, markColour, pieceId = null, sayHome = null, shown, camera, onZoom }: Opening,
+  { page, layers, uses = NO_USES, marks, pieceId = null, sayHome = null, shown, camera, onZoom }: Opening,
 ): { surface: Surface; close: () => void } {
   const itemLayers = layers.map((items) => new ItemLayer(items));
   const surface: Surface = new Surface(element, {
     page,
     layers: itemLayers,
     editor: () => latest.current.editor,
-    markColour,
+    marks,
     uses,
     pieceId,
     sayHome,
@@ -111,7 +111,7 @@ export function PageSurface({
   editor,
   editable,
   uses = NO_USES,
-  markColour,
+  marks,
   label,
   pieceId = null,
   sayHome = null,
@@ -130,7 +130,7 @@ export function PageSurface({
     page,
     layers,
     uses,
-    markColour,
+    marks,
     pieceId,
     sayHome,
     shown,

@@ -1,8 +1,8 @@
-import type { PagePlan } from '@lippet/core/page/document';
+import { areMarks, type PagePlan } from '@lippet/core/page/document';
 import { readItems, type Items } from '@lippet/core/page/item';
 import { useEffect, useRef } from 'react';
 import { useSameList } from '../ui/useSameList';
-import { drawPage } from './drawPage';
+import { drawPage, type PageLayer } from './drawPage';
 
 /** Drawn again this long after the last change, in milliseconds: never between pen and ink. */
 const REST = 700;
@@ -17,6 +17,8 @@ interface Props {
   height: number;
 }
 
+const layerOfItems = (items: Items): PageLayer => ({ items: readItems(items), marks: areMarks(items) });
+
 /** A page as a small picture that follows what is drawn on it. */
 export function PageThumb({ page, layers, width, height }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -28,7 +30,7 @@ export function PageThumb({ page, layers, width, height }: Props) {
     let [gone, followed] = [false, false];
     const draw = (): void => {
       timer = undefined;
-      if (canvas.current && !gone) drawPage(canvas.current, page, maps.map(readItems), later);
+      if (canvas.current && !gone) drawPage(canvas.current, page, maps.map(layerOfItems), later);
     };
     const later = (): void => void (timer ??= setTimeout(draw, REST));
     // Of a hundred pages only those are drawn, and their papers fetched, that are about to be seen.

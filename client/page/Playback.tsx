@@ -54,7 +54,7 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
     const finished = line.entries.filter(({ end }) => end <= at);
     if (!baked.current.picture || finished.length < baked.current.count) {
       const picture = Object.assign(document.createElement('canvas'), { width: element.width, height: element.height });
-      drawPage(picture, page, [others], () => void (baked.current.picture = null));
+      drawPage(picture, page, [{ items: others, marks: false }], () => void (baked.current.picture = null));
       baked.current = { count: 0, picture };
     }
     const scale = element.width / page.width;

@@ -1,5 +1,6 @@
+import { MARK_EDGE } from '@lippet/core/ink/tools';
 import { LINE_HEIGHT } from '@lippet/core/page/geometry';
-import { layerOf, type PictureItem, type TextBox, type TextMark } from '@lippet/core/page/item';
+import { layerOf, type Item, type PictureItem, type TextBox, type TextMark } from '@lippet/core/page/item';
 import { HIGHLIGHT_OPACITY } from '@lippet/core/page/svg';
 import { ANCHOR, BASELINE, TEXT_FACES } from '@lippet/core/page/textFaces';
 import { colours } from '../ui/theme';
@@ -93,6 +94,18 @@ export function drawGround(context: CanvasRenderingContext2D, drawn: DrawnItem, 
     context.fill(pathOf(drawn, false));
   } else context.fillRect(left - reach, top - reach, right - left + 2 * reach, bottom - top + 2 * reach);
   context.restore();
+}
+
+/** Whether an item has the edge that marks have: ink that lies on top. */
+const hasEdge = (item: Item): boolean => item.kind === 'stroke' && layerOf(item) > 0;
+
+/**
+ * Draws the edge around the ink of a mark; the ink itself comes after the edges of all of them.
+ *
+ * @param reach in points
+ */
+export function drawEdge(context: CanvasRenderingContext2D, drawn: DrawnItem, reach: number): void {
+  if (hasEdge(drawn.item)) drawGround(context, drawn, MARK_EDGE.colour, reach);
 }
 
 /**

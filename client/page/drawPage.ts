@@ -1,9 +1,10 @@
+import { markEdge } from '@lippet/core/ink/tools';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { Item } from '@lippet/core/page/item';
 import { itemBounds } from '@lippet/core/page/geometry';
 import { colours } from '../ui/theme';
 import { drawFields } from './drawFields';
-import { drawItem } from './drawItem';
+import { drawEdge, drawItem } from './drawItem';
 import { makeGround } from './pageGround';
 import { pictures } from './pictures';
 import type { PdfPageSource } from './pdfPages';
@@ -19,11 +20,18 @@ function previewSource(page: PagePlan, onReady: () => void): PdfPageSource {
   } as unknown as PdfPageSource;
 }
 
+/** Items that lie on a page together. */
+export interface PageLayer {
+  items: readonly Item[];
+  /** They are marks on the work below. */
+  marks: boolean;
+}
+
 /** Draws a whole page small onto a canvas of its own proportions; `onReady` when a picture on it has come. */
 export function drawPage(
   canvas: HTMLCanvasElement,
   page: PagePlan,
-  layers: readonly (readonly Item[])[],
+  layers: readonly PageLayer[],
   onReady: () => void,
 ): void {
   const context = canvas.getContext('2d')!;
@@ -37,12 +45,15 @@ export function drawPage(
   };
   const ground = makeGround(page, sources, onReady);
   ground.draw(context, { left: 0, top: 0, right: page.width, bottom: page.height }, scale);
-  const items = layers.flat();
-  for (const item of items) drawItem(context, { item, bounds: itemBounds(item), path: null }, sources.pictures);
+  for (const { items, marks } of layers) {
+    const drawn = items.map((item) => ({ item, bounds: itemBounds(item), path: null }));
+    if (marks) for (const each of drawn) drawEdge(context, each, markEdge(scale));
+    for (const each of drawn) drawItem(context, each, sources.pictures);
+  }
   drawFields(
     context,
     page,
-    items.filter((item) => item.kind === 'field'),
+    layers.flatMap(({ items }) => items.filter((item) => item.kind === 'field')),
     onReady,
   );
 }

@@ -1,5 +1,6 @@
 import type { Bounds } from '@lippet/core/ink/ink';
 import { strokeOutline } from '@lippet/core/ink/outline';
+import { areMarks } from '@lippet/core/page/document';
 import { hitsItem, itemBounds } from '@lippet/core/page/geometry';
 import { byOrder, layerOf, readItem, type Item, type ItemMap, type Items } from '@lippet/core/page/item';
 import type { Point } from '@lippet/core/page/matrix';
@@ -49,8 +50,11 @@ export class ItemLayer {
   private readonly index = new Index();
   private ordered: DrawnItem[] = [];
   private readonly listeners = new Set<(change: LayerChange) => void>();
+  /** These are marks on somebody's work. */
+  readonly marks: boolean;
 
   constructor(readonly items: Items) {
+    this.marks = areMarks(items);
     const all: DrawnItem[] = [];
     items.forEach((item, id) => {
       const drawn = this.read(id, item);

@@ -1,12 +1,12 @@
-import { boundsMeet, type Bounds, type Ink } from '@lippet/core/ink/ink';
+import { boundsMeet, grown, type Bounds, type Ink } from '@lippet/core/ink/ink';
 import { outlinePath, strokeOutline } from '@lippet/core/ink/outline';
-import { radiusAt, type InkTool } from '@lippet/core/ink/tools';
+import { markEdge, radiusAt, type InkTool } from '@lippet/core/ink/tools';
 import type { Spot } from '@lippet/core/ink/hit';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { Matrix } from '@lippet/core/page/matrix';
 import { fitPage, type Size, type Viewport } from '@lippet/core/page/viewport';
 import { colours } from '../ui/theme';
-import { CLOSE_FROM, drawGround, drawItem } from './drawItem';
+import { CLOSE_FROM, drawEdge, drawGround, drawItem } from './drawItem';
 import type { DrawnItem, ItemLayer, LayerChange } from './itemLayer';
 import { makeGround, type Ground, type GroundSources } from './pageGround';
 
@@ -190,7 +190,9 @@ export class PageRenderer {
     context.clip();
     for (const [i, layer] of this.layers.entries()) {
       context.globalAlpha = i < (this.shown.faint ?? 0) ? FAINT : 1;
-      for (const drawn of this.meeting(layer, region)) {
+      const met = this.meeting(layer, layer.marks ? grown(region, this.edge) : region);
+      if (layer.marks) this.drawEdges(context, met);
+      for (const drawn of met) {
         if (this.shown.grounds?.has(drawn.item.id))
           drawGround(context, drawn, this.shown.grounds.get(drawn.item.id)!, GROUND);
         this.draw(context, drawn);
@@ -204,6 +206,15 @@ export class PageRenderer {
     context.strokeStyle = colours.ink;
     context.lineWidth = 2 / this.viewport.scale;
     context.strokeRect(0, 0, width, height);
+  }
+
+  /** How far the edge of marks reaches, in points. */
+  private get edge(): number {
+    return markEdge(this.viewport.scale);
+  }
+
+  private drawEdges(context: CanvasRenderingContext2D, marks: readonly DrawnItem[]): void {
+    for (const drawn of marks) if (!this.lifted.has(drawn.item.id)) drawEdge(context, drawn, this.edge);
   }
 
   /** Items of a layer that meet a region; of a region as large as the page it is quicker to go through all. */
@@ -225,16 +236,19 @@ export class PageRenderer {
     context.beginPath();
     context.rect(0, 0, this.page.width, this.page.height);
     context.clip();
-    if (change.kind === 'on-top' && onTop) this.draw(context, change.drawn);
+    // The edge of a mark lies under the ink of all marks.
+    if (change.kind === 'on-top' && onTop && !this.layers.at(-1)!.marks) this.draw(context, change.drawn);
     else this.repair(context, change.kind === 'on-top' ? change.drawn.bounds : change.bounds);
     context.restore();
   }
 
-  private repair(context: CanvasRenderingContext2D, { left, top, right, bottom }: Bounds): void {
+  private repair(context: CanvasRenderingContext2D, changed: Bounds): void {
+    const region = this.layers.some(({ marks }) => marks) ? grown(changed, this.edge) : changed;
+    const { left, top, right, bottom } = region;
     context.beginPath();
     context.rect(left, top, right - left, bottom - top);
     context.clip();
-    this.paint(context, { left, top, right, bottom });
+    this.paint(context, region);
   }
 
   /** Takes items out of the baked picture, or puts them back with an empty list. */

@@ -1,5 +1,6 @@
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { Ink } from '@lippet/core/ink/ink';
+import { markInk, type InkTool } from '@lippet/core/ink/tools';
 import { filledSpots, spotAt, type Spot } from '@lippet/core/page/spots';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { ItemChange } from '@lippet/core/page/edit';
@@ -55,7 +56,8 @@ interface Options {
   sources: GroundSources;
   uses: Partial<Record<Tool, ToolUse>>;
   editable: () => boolean;
-  markColour?: string;
+  /** What is drawn are marks on somebody's work, in their own colours. */
+  marks?: boolean;
   /** The piece that pictures brought onto this page belong to; null where none can be. */
   pieceId: string | null;
   /** What notes that are spoken onto this page belong to; null where none can be. */
@@ -175,8 +177,16 @@ export class Surface {
   pen = (): LivePen => {
     const drawing = useDrawing.getState();
     const tool = isInkTool(drawing.tool) ? drawing.tool : 'pen';
-    const chosen = inkOf(tool, drawing);
-    return { tool, ...chosen, colour: this.options.markColour ?? chosen.colour };
+    return { tool, ...inkOf(tool, drawing), colour: this.colourOf(tool) };
+  };
+  /** What is drawn here are marks on somebody's work. */
+  get marksWork(): boolean {
+    return this.options.marks === true;
+  }
+  /** The colour in which a tool draws or writes here. */
+  colourOf = (tool: InkTool | 'words'): string => {
+    const { choices, markColour } = useDrawing.getState();
+    return this.marksWork ? markInk(tool, markColour) : choices[tool].colour;
   };
 
   begin = (): void => {

@@ -8,7 +8,7 @@ import { wrap, type Remote } from 'comlink';
 import type * as Y from 'yjs';
 import type { Exporter } from '../workers/export.worker';
 import { mediaOutbox } from '../api/mediaOutbox';
-import { drawPage } from './drawPage';
+import { drawPage, type PageLayer } from './drawPage';
 
 export type OutFormat = 'pdf' | 'pdf-notes' | 'png' | 'svg' | 'inkml';
 
@@ -46,37 +46,41 @@ async function previewOf(background: Background): Promise<Blob | null> {
   return answer.ok ? answer.blob() : null;
 }
 
-async function svgOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
+async function svgOf(page: PagePlan, layers: readonly PageLayer[]): Promise<Blob> {
   const addresses = new Map<string, string>();
-  for (const item of items) {
+  for (const item of layers.flatMap(({ items }) => items)) {
     const blob = item.kind === 'picture' ? await mediaBlob(item.media) : null;
     if (blob && item.kind === 'picture') addresses.set(item.media, await asDataAddress(blob));
   }
   const { background } = page;
   const preview = await previewOf(background);
   const ground = preview && (await asDataAddress(preview));
-  return new Blob([pageToSvg(page, [items], { media: (id) => addresses.get(id) ?? null, ground })], {
-    type: 'image/svg+xml',
-  });
+  const settings = {
+    media: (id: string) => addresses.get(id) ?? null,
+    ground,
+    marks: layers.findIndex(({ marks }) => marks),
+  };
+  const items = layers.map((layer) => layer.items);
+  return new Blob([pageToSvg(page, items, settings)], { type: 'image/svg+xml' });
 }
 
 /** Draws the page twice: the first time asks for its pictures, the second has them. */
-async function pngOf(page: PagePlan, items: readonly Item[]): Promise<Blob> {
+async function pngOf(page: PagePlan, layers: readonly PageLayer[]): Promise<Blob> {
   const canvas = Object.assign(document.createElement('canvas'), {
     width: Math.round(page.width * PNG_SCALE),
     height: Math.round(page.height * PNG_SCALE),
   });
   await new Promise<void>((resolve) => {
     const waits =
-      items.some(({ kind }) => kind === 'picture') ||
+      layers.some(({ items }) => items.some(({ kind }) => kind === 'picture')) ||
       page.background.kind === 'pdf' ||
       page.background.kind === 'photo';
-    drawPage(canvas, page, [items], resolve);
+    drawPage(canvas, page, layers, resolve);
     // What is here already never tells that it has come.
     if (!waits) resolve();
     else setTimeout(resolve, 1_500);
   });
-  drawPage(canvas, page, [items], () => undefined);
+  drawPage(canvas, page, layers, () => undefined);
   return new Promise((resolve, reject) =>
     canvas.toBlob(
       (blob) => (blob ? resolve(blob) : reject(new Error('The picture is too large for this device.'))),
@@ -102,10 +106,11 @@ interface Source {
  * @throws Error with a sentence if it can't be made
  */
 export async function takeOut(format: OutFormat, { doc, pages, page, title, marks }: Source): Promise<Blob> {
-  const itemsOf = (id: string): Item[] => [
-    ...readItems(pageItems(doc, id)!),
-    ...(marks ? readItems(markItems(marks, id)) : []),
+  const layersOf = (id: string): PageLayer[] => [
+    { items: readItems(pageItems(doc, id)!), marks: false },
+    ...(marks ? [{ items: readItems(markItems(marks, id)), marks: true }] : []),
   ];
+  const itemsOf = (id: string): Item[] => layersOf(id).flatMap(({ items }) => items);
   switch (format) {
     case 'pdf':
     case 'pdf-notes': {
@@ -117,9 +122,9 @@ export async function takeOut(format: OutFormat, { doc, pages, page, title, mark
       return new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' });
     }
     case 'png':
-      return pngOf(page, itemsOf(page.id));
+      return pngOf(page, layersOf(page.id));
     case 'svg':
-      return svgOf(page, itemsOf(page.id));
+      return svgOf(page, layersOf(page.id));
     case 'inkml':
       return new Blob([writeInkml(itemsOf(page.id).filter((item) => item.kind === 'stroke'))], {
         type: 'application/inkml+xml',

@@ -1,4 +1,11 @@
-import { INK_COLOURS, INK_TOOLS, TOOL_STYLES, type InkTool, type WidthName } from '@lippet/core/ink/tools';
+import {
+  INK_COLOURS,
+  INK_TOOLS,
+  TOOL_STYLES,
+  type InkTool,
+  type MarkColourName,
+  type WidthName,
+} from '@lippet/core/ink/tools';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 
@@ -26,6 +33,8 @@ interface DrawingState {
   choices: Record<PaintTool, PaintChoice>;
   rubber: RubberMode;
   mark: MarkMode;
+  /** In which colour a teacher marks. */
+  markColour: MarkColourName;
   /** When a stylus was last seen here, in milliseconds since 1970; null for never. */
   penAt: number | null;
   /** What fingers do where there is a stylus. */
@@ -35,6 +44,7 @@ interface DrawingState {
   setWidth: (width: WidthName) => void;
   setRubber: (rubber: RubberMode) => void;
   setMark: (mark: MarkMode) => void;
+  setMarkColour: (colour: MarkColourName) => void;
   seePen: () => void;
   setFingers: (fingers: FingerUse) => void;
 }
@@ -76,6 +86,7 @@ export const useDrawing = create<DrawingState>()(
         },
         rubber: 'whole',
         mark: 'free',
+        markColour: 'blue',
         penAt: null,
         fingers: 'ask',
         setTool: (tool) => set({ tool }),
@@ -83,6 +94,7 @@ export const useDrawing = create<DrawingState>()(
         setWidth: (width) => choose({ width }),
         setRubber: (rubber) => set({ rubber }),
         setMark: (mark) => set({ mark }),
+        setMarkColour: (markColour) => set({ markColour }),
         seePen: () => {
           const now = Date.now();
           if (now - (get().penAt ?? 0) > PEN_NOTED) set({ penAt: now });

@@ -70,8 +70,16 @@ export function inkBounds(ink: Ink, margin = 0): Bounds {
     top = Math.min(top, ink.y[i]!);
     bottom = Math.max(bottom, ink.y[i]!);
   }
-  return { left: left - margin, top: top - margin, right: right + margin, bottom: bottom + margin };
+  return grown({ left, top, right, bottom }, margin);
 }
+
+/** A box that reaches `margin` points further on every side. */
+export const grown = ({ left, top, right, bottom }: Bounds, margin: number): Bounds => ({
+  left: left - margin,
+  top: top - margin,
+  right: right + margin,
+  bottom: bottom + margin,
+});
 
 /** Whether two boxes share at least a point. */
 export function boundsMeet(a: Bounds, b: Bounds): boolean {

@@ -35,8 +35,27 @@ export const INK_COLOURS = {
 } as const;
 export type InkColourName = keyof typeof INK_COLOURS;
 
-/** The one colour of a teacher's marks. */
-export const MARK_COLOUR = INK_COLOURS.blue;
+/** Colours of a teacher's marks by name: as ink, and as the highlighter leaves them, to be read through. */
+export const MARK_COLOURS = {
+  blue: { ink: INK_COLOURS.blue, light: '#A9D3E8' },
+  red: { ink: INK_COLOURS.red, light: '#F2B5A7' },
+  green: { ink: INK_COLOURS.green, light: '#CBDD92' },
+  plum: { ink: INK_COLOURS.plum, light: '#DDBAD7' },
+} as const;
+export type MarkColourName = keyof typeof MARK_COLOURS;
+/** The colour that marks have where none was chosen. */
+export const MARK_COLOUR = MARK_COLOURS.blue.ink;
+/**
+ * Lies around the ink of marks and around no other, for a learner may write in the same colour: so many points wide, and
+ * so many pixels at least where a page is shown small.
+ */
+export const MARK_EDGE = { colour: '#F8D68A', reach: 2.4, leastPixels: 2 } as const;
+/** How far that edge reaches, in points. @param scale pixels of a point */
+export const markEdge = (scale: number): number => Math.max(MARK_EDGE.reach, MARK_EDGE.leastPixels / scale);
+
+/** What a tool leaves where it marks in a colour. */
+export const markInk = (tool: InkTool | 'words', name: MarkColourName): string =>
+  tool === 'highlighter' ? MARK_COLOURS[name].light : MARK_COLOURS[name].ink;
 
 /**
  * Half the width of a stroke at one sample, in points.

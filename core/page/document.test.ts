@@ -1,6 +1,8 @@
 import * as Y from 'yjs';
 import { inkFromRows } from '../ink/ink';
+import { MARK_EDGE } from '../ink/tools';
 import {
+  areMarks,
   deletedSheets,
   findPage,
   layOutNew,
@@ -176,6 +178,12 @@ describe('sheets that came later', () => {
   });
 });
 
+it('tells marks from the work that they lie on', () => {
+  const doc = opened();
+  expect(areMarks(pageItems(doc, 'p1')!)).toBe(false);
+  expect(areMarks(markItems(doc, 'p1'))).toBe(true);
+});
+
 describe('pageToSvg', () => {
   it('draws background, ink and marks in that order', () => {
     const doc = opened();
@@ -186,6 +194,22 @@ describe('pageToSvg', () => {
     const at = ['#BFD3DA', '#1C2A33', '#2A6A8C'].map((colour) => svg.indexOf(colour));
     expect(at.every((i) => i > 0)).toBe(true);
     expect([...at].sort((a, b) => a - b)).toEqual(at);
+  });
+
+  it('gives the ink of marks an edge that no other ink has, below all of that ink', () => {
+    const doc = opened();
+    const same = { ...stroke('s'), colour: '#2A6A8C' };
+    addStroke(pageItems(doc, 'p2')!, same);
+    const marks = new Y.Doc();
+    addStroke(markItems(marks, 'p2'), same);
+    addStroke(markItems(marks, 'p2'), { ...same, id: 'm', colour: '#C8472F' });
+    addStroke(markItems(marks, 'p2'), { ...same, id: 'light', tool: 'highlighter', colour: '#CBDD92' });
+    const layers = [readStrokes(pageItems(doc, 'p2')!), readStrokes(markItems(marks, 'p2'))];
+    const [work, over] = pageToSvg(PLANS[1]!, layers, { marks: 1 }).split('<g>').slice(1);
+    const colours = (svg: string): string[] => [...svg.matchAll(/fill="(#\w+)"/g)].map(([, colour]) => colour!);
+    expect(colours(work!)).toEqual(['#2A6A8C']);
+    expect(colours(over!).slice(0, 2)).toEqual([MARK_EDGE.colour, MARK_EDGE.colour]);
+    expect(colours(over!).slice(2).sort()).toEqual(['#2A6A8C', '#C8472F', '#CBDD92']);
   });
 
   it('lets nothing of a picture’s data out of its attributes', () => {

@@ -80,6 +80,10 @@ export const pageItems = (doc: Y.Doc, pageId: string): Items | undefined =>
 /** Begins the name of the map that holds the marks on one page, or on one take. */
 export const MARKS = 'marks:';
 
+/** Whether items are marks on work, and not the work itself: those are maps of their own, not part of a page. */
+export const areMarks = (items: Items): boolean =>
+  items.parent === null && items.doc !== null && Y.findRootTypeKey(items).startsWith(MARKS);
+
 /** The marks on one page (or the pins on one take), in a review's document. */
 export function markItems(doc: Y.Doc, pageId: string): Items {
   return doc.getMap<ItemMap>(MARKS + pageId);

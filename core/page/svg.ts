@@ -1,9 +1,10 @@
 import { outlinePath, strokeOutline } from '../ink/outline';
+import { MARK_EDGE } from '../ink/tools';
 import { backgroundShapes, type PictureShape } from './background';
 import type { PagePlan } from './document';
 import { drawnWords } from './drawnGround';
 import { LINE_HEIGHT } from './geometry';
-import { layerOf, type Item, type PictureItem, type TextBox, type TextMark } from './item';
+import { layerOf, type Item, type PictureItem, type Stroke, type TextBox, type TextMark } from './item';
 import type { Matrix } from './matrix';
 import { ringsPath } from './rings';
 import { ANCHOR, BASELINE, TEXT_FACES } from './textFaces';
@@ -21,6 +22,8 @@ export interface SvgSettings {
   media?: (id: string) => string | null;
   /** The address of the background where it is a photo or a PDF page. */
   ground?: string | null;
+  /** Which of the layers holds marks on the work below; -1 or left out for none. */
+  marks?: number;
 }
 
 /** Text as it may stand in markup, in an attribute too. */
@@ -104,6 +107,19 @@ function itemElement(item: Item, { digits = 2, media }: SvgSettings): string {
   }
 }
 
+/** What lies around the ink of marks, below all of it. */
+function edges(items: readonly Item[], { digits = 2 }: SvgSettings): string {
+  const ink = items.filter((item) => item.kind === 'stroke' && layerOf(item) > 0) as Stroke[];
+  const ways = ink.map((stroke) => outlinePath(strokeOutline(stroke.ink, stroke.tool, stroke.width), digits));
+  const { colour, reach } = MARK_EDGE;
+  return ways
+    .map(
+      (way) =>
+        `<path d="${way}" fill="${colour}" stroke="${colour}" stroke-width="${2 * reach}" stroke-linejoin="round"/>`,
+    )
+    .join('');
+}
+
 /** Items as SVG elements, in the order given. */
 export const itemElements = (items: readonly Item[], settings: SvgSettings = {}): string =>
   items.map((item) => itemElement(item, settings)).join('');
@@ -121,7 +137,9 @@ export function pageToSvg(page: PagePlan, layers: readonly (readonly Item[])[], 
   const ground = settings.ground
     ? `<image href="${escaped(settings.ground)}" width="${width}" height="${height}"/>`
     : '';
-  const all = layers.map((items) => `<g>${itemElements(items, settings)}</g>`).join('');
+  const all = layers
+    .map((items, i) => `<g>${i === settings.marks ? edges(items, settings) : ''}${itemElements(items, settings)}</g>`)
+    .join('');
   return (
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">` +
     `<rect width="${width}" height="${height}" fill="${PAPER_COLOUR}"/>${ground}${shapes}${all}</svg>`

@@ -72,7 +72,7 @@ export function drawPage({ updates, marks, place, addresses }: DrawTask): PageDr
   const needs = addresses ? null : needsOf(page, layers.flat());
   if (needs) return needs;
   const media = (id: string): string | null => addresses?.media.get(id) ?? null;
-  const svg = pageToSvg(page, layers, { digits: 1, media, ground: addresses?.ground ?? null });
+  const svg = pageToSvg(page, layers, { digits: 1, media, ground: addresses?.ground ?? null, marks: 1 });
   return {
     kind: 'drawn',
     svg: place ? svg.replace(/<\/svg>\s*$/, `${ring(place, page.width)}</svg>`) : svg,

@@ -57,7 +57,9 @@ export function WordsEditor({ surface, writing }: { surface: Surface; writing: W
   const chosen = drawing.choices.words;
   const first = useRef(chosen).current;
   const size = before && chosen.width === first.width ? before.size : TEXT_SIZES[chosen.width];
-  const colour = before && chosen.colour === first.colour ? before.colour : chosen.colour;
+  const inkNow = surface.colourOf('words');
+  const inkFirst = useRef(inkNow).current;
+  const colour = before && inkNow === inkFirst ? before.colour : inkNow;
   const area = useRef<HTMLTextAreaElement>(null);
   const lines = linesOf(text, { font, size, width });
 

@@ -32,9 +32,10 @@ const box = (a: Point, b: Point): Quad => {
 
 /** Highlights or strikes out the words that are dragged over; where there are none (a scan, a drawing), a box. */
 export function markTool(surface: Surface, from: Point): ToolGesture {
-  const { mark, choices } = useDrawing.getState();
+  const { mark } = useDrawing.getState();
   const style = mark === 'strike' ? 'strike' : 'highlight';
-  const { colour } = choices.highlighter;
+  // Through a line that strikes out, nothing is to be read.
+  const colour = surface.colourOf(style === 'strike' && surface.marksWork ? 'pen' : 'highlighter');
   let flow: TextFlow | null = null;
   let to = from;
   const covered = (): { quads: Quad[]; text: string } => {

@@ -14,8 +14,7 @@ import { useDeskHere } from './useDesk';
 
 /** What is said to the learner, and what else can be done with the piece. */
 export function DeskAnswer() {
-  const { activity, busy, dates, goToCheck, hold, inHand, paged, queue, remind, setDates, view, zone } =
-    useDeskHere();
+  const { activity, busy, dates, goToCheck, hold, inHand, paged, queue, remind, setDates, view, zone } = useDeskHere();
   const { piece } = queue;
   const { answer, doc, here, open } = inHand;
   const before = (piece.go?.go ?? 0) - 1;

@@ -8,6 +8,7 @@ import { PanelFaults } from '../../ui/Faults';
 import { colours } from '../../ui/theme';
 import { useLayout } from '../../ui/useLayout';
 import { HungSheet } from './HungSheet';
+import { MarkColourPick } from './MarkColourPick';
 import { PartsView } from './PartsView';
 import { StampPick } from './StampPick';
 import { useDeskHere } from './useDesk';
@@ -49,6 +50,7 @@ function MarksKept() {
       <View style={styles.keptWords}>
         <SaveLine live={marks.live} pieceId={queue.piece.pieceId ?? undefined} />
       </View>
+      {paged && <MarkColourPick folded={!choosesHere} />}
       {choosesHere && <StampPick surface={surface} />}
       {choosesHere && <OptionPick />}
       <HistoryButtons editor={marks.editor} surface={surface} paged={paged} />

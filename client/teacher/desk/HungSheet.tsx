@@ -1,7 +1,6 @@
 import { markItems, pageItems } from '@lippet/core/page/document';
 import type { Take } from '@lippet/core/recording/take';
 import type { ItemMap } from '@lippet/core/page/item';
-import { MARK_COLOUR } from '@lippet/core/ink/tools';
 import type { HungPiece, PartView } from '@lippet/core/contract/work';
 import { readShot, type Shot } from '@lippet/core/scan/shot';
 import { useState } from 'react';
@@ -151,7 +150,7 @@ export function HungSheet({
         editor={editor}
         editable={editable && shown === page}
         uses={DESK_USES}
-        markColour={MARK_COLOUR}
+        marks
         sayHome={piece.pieceId ? `pieces/${piece.pieceId}` : null}
         label={`Go ${piece.go.go} of ${piece.name}`}
         onSurface={onSurface}
