@@ -166,7 +166,7 @@ test('how one reads goes along to another device, and does not stay for the next
   await expect(other.page.getByRole('radio', { name: 'Largest' })).toBeChecked();
   await expect(other.page.locator('html')).toHaveAttribute('data-calm', '');
   await other.page.getByRole('button', { name: 'Change person' }).click();
-  await other.page.getByRole('button', { name: 'Milo Stannis' }).click();
+  await other.page.getByRole('button', { name: 'Milo Stannis', exact: true }).click();
   for (const picture of ['boot', 'drum', 'leaf'])
     await other.page.getByRole('button', { name: picture, exact: true }).click();
   await other.expectNowOf('Milo Stannis');

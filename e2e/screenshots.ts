@@ -41,7 +41,7 @@ try {
   await page.getByRole('textbox', { name: 'Group code' }).fill('SAND42');
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByRole('heading', { name: 'Who are you?' }).waitFor();
-  await page.getByRole('button', { name: 'Wren Abara' }).click();
+  await page.getByRole('button', { name: 'Wren Abara', exact: true }).click();
   await page.getByRole('button', { name: 'kite', exact: true }).click();
   await shoot(page, 'picture-key');
   for (const picture of ['bell', 'moon']) await page.getByRole('button', { name: picture, exact: true }).click();

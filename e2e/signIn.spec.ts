@@ -13,7 +13,11 @@ test('a child signs in by pictures, the device remembers the group, and another 
   await expect(page.getByText('No group has that code.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Group code' }).fill('sand-42');
   await page.getByRole('button', { name: 'Go on' }).click();
-  await page.getByRole('button', { name: 'Isla Okpara' }).click();
+  // Who can't read yet hears the names, before being signed in.
+  const heard = page.waitForResponse((response) => /\/api\/speech\/[0-9a-f]+$/.test(response.url()));
+  await page.getByRole('button', { name: 'Hear Isla Okpara' }).click();
+  expect((await heard).headers()['content-type']).toBe('audio/wav');
+  await page.getByRole('button', { name: 'Isla Okpara', exact: true }).click();
   const moon = page.getByRole('button', { name: 'moon', exact: true });
   const before = await moon.boundingBox();
   for (const picture of ['kite', 'kite', 'kite'])
@@ -28,7 +32,7 @@ test('a child signs in by pictures, the device remembers the group, and another 
   await page.getByRole('link', { name: 'You: Isla Okpara' }).click();
   await page.getByRole('button', { name: 'Change person' }).click();
   await expect(page.getByRole('heading', { name: 'Who are you?' })).toBeVisible();
-  await page.getByRole('button', { name: 'Amos Reddy' }).click();
+  await page.getByRole('button', { name: 'Amos Reddy', exact: true }).click();
   for (const picture of ['kettle', 'ladder', 'leaf'])
     await page.getByRole('button', { name: picture, exact: true }).click();
   await shared.expectNowOf('Amos Reddy');
@@ -60,6 +64,7 @@ test('wrong tries slow down and say how long to wait; the session outlives the s
   expect(kept.expires).toBeGreaterThan(Date.now() / 1000 + 80 * 86_400);
   await page.getByRole('link', { name: /^You:/ }).click();
   await page.getByRole('button', { name: 'Sign out everywhere' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
   // The question keeps the focus, and Escape takes it back to where one was.
   for (let i = 0; i < 5; i++) {
     await page.keyboard.press('Tab');
@@ -87,9 +92,9 @@ test('every screen passes axe, phone and wide', async ({ school, device }) => {
     await check(wren.page, 'code');
     await wren.page.getByRole('textbox', { name: 'Group code' }).fill('SAND42');
     await wren.page.getByRole('button', { name: 'Go on' }).click();
-    await wren.page.getByRole('button', { name: 'Wren Abara' }).waitFor();
+    await wren.page.getByRole('button', { name: 'Wren Abara', exact: true }).waitFor();
     await check(wren.page, 'names');
-    await wren.page.getByRole('button', { name: 'Wren Abara' }).click();
+    await wren.page.getByRole('button', { name: 'Wren Abara', exact: true }).click();
     await check(wren.page, 'picture key');
     for (const picture of ['kite', 'bell', 'moon'])
       await wren.page.getByRole('button', { name: picture, exact: true }).click();

@@ -166,7 +166,7 @@ test('what was typed and not sent is there again, for whoever typed it and for n
 
   await wren.open('/me');
   await page.getByRole('button', { name: 'Change person' }).click();
-  await page.getByRole('button', { name: 'Milo Stannis' }).click();
+  await page.getByRole('button', { name: 'Milo Stannis', exact: true }).click();
   for (const picture of ['boot', 'drum', 'leaf'])
     await page.getByRole('button', { name: picture, exact: true }).click();
   await wren.expectNowOf('Milo Stannis');

@@ -128,7 +128,7 @@ export function makeServices(
     sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
     pieces: new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock),
     activityPictures,
-    speech: new SpeechService(files),
+    speech: new SpeechService(files, signIn),
     groups: new GroupService(sequelize, clock),
     asks: new AskService(sequelize, facts, log, pictures, clock),
     calendar: new CalendarService(facts, clock),

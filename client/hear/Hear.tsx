@@ -1,15 +1,13 @@
 import { spokenWords } from '@lippet/core/words/spoken';
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { TEXT_SIZES, useSettings } from '../stores/settings';
 import { Button } from '../ui/Button';
-import { Press } from '../ui/Press';
-import { LineIcon } from '../ui/LineIcon';
-import { Say } from '../ui/Say';
-import { colours, faces, OUTLINE, TARGET } from '../ui/theme';
+import { colours, faces, OUTLINE } from '../ui/theme';
 import { hearing } from './hearing';
+import { HearSign, HearTrouble, useHear, useSilentAfter } from './HearSign';
 
 interface Props {
   text: string;
@@ -17,40 +15,6 @@ interface Props {
   label: string;
   /** Only the sign, where there is little room. */
   small?: boolean;
-}
-
-/** Whether a text is heard, and what its button does. */
-function useHear(text: string): { on: boolean; waiting: boolean; press: () => void } {
-  const on = useStore(hearing.state, (state) => state.text === text);
-  const waiting = useStore(hearing.state, (state) => state.text === text && state.waiting);
-  return { on, waiting, press: () => (on ? hearing.stop() : void hearing.hear(text)) };
-}
-
-/** Once the place that a text belongs to is left, it is silent. */
-export function useSilentAfter(text: string): void {
-  useEffect(
-    () => () => {
-      if (hearing.state.getState().text === text) hearing.stop();
-    },
-    [text],
-  );
-}
-
-/** Only the sign that says a text, where there is little room. */
-export function HearSign({ text, label }: Omit<Props, 'small'>) {
-  const { on, press } = useHear(text);
-  if (text.trim() === '') return null;
-  return (
-    <Press flat aria-label={`${on ? 'Stop' : 'Hear'} ${label}`} onPress={press} style={[styles.small, on && styles.on]}>
-      <LineIcon name={on ? 'stop' : 'louder'} size={22} />
-    </Press>
-  );
-}
-
-/** Why a text could not be heard. */
-export function HearTrouble({ text }: { text: string }) {
-  const why = useStore(hearing.state, ({ trouble }) => (trouble?.text === text ? trouble.why : null));
-  return why && <Say>{why}</Say>;
 }
 
 /** A button that says a text, and shows which word is heard. */
@@ -109,15 +73,6 @@ function Spoken({ text }: { text: string }) {
 const styles = StyleSheet.create({
   box: { gap: 10 },
   start: { alignSelf: 'flex-start' },
-  small: {
-    width: TARGET.learner,
-    height: TARGET.learner,
-    alignItems: 'center',
-    justifyContent: 'center',
-    borderColor: 'transparent',
-    backgroundColor: 'transparent',
-  },
-  on: { backgroundColor: colours.ochre },
   spoken: { padding: 12, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   word: { backgroundColor: colours.ochre, fontWeight: '700' },
 });

@@ -5,10 +5,11 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { sendWishes } from '../api/sendWishes';
+import { HearSign } from '../hear/HearSign';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { Picture } from '../ui/Picture';
-import { colours, OUTLINE } from '../ui/theme';
+import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { Way } from '../ui/Way';
 
 /** The short word that says what to do next, where something is to be done. */
@@ -36,35 +37,43 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
     Object.values(wishes).some(({ activityId }) => activityId === card.activityId),
   );
   const tag = tagOf(card, waits);
+  const heard = `${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`;
   return (
-    <Way
-      to={`/activity/${card.activityId}`}
-      label={`${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`}
-      dataSet={{ row: '' }}
-      style={({ pressed }) => pressed && styles.pressed}
-    >
-      <Scrap raised style={styles.scrap}>
-        <View>
-          <Picture path={pictureOf(card)} alt="" style={styles.picture} />
-          <View style={styles.stamp}>
-            <Stamp state={card.standing.state} size={34} />
+    <View>
+      <Way
+        to={`/activity/${card.activityId}`}
+        label={heard}
+        dataSet={{ row: '' }}
+        style={({ pressed }) => pressed && styles.pressed}
+      >
+        <Scrap raised style={styles.scrap}>
+          <View>
+            <Picture path={pictureOf(card)} alt="" style={styles.picture} />
+            <View style={styles.stamp}>
+              <Stamp state={card.standing.state} size={34} />
+            </View>
           </View>
-        </View>
-        <View style={styles.words}>
-          <Text variant="titleMedium">{card.title}</Text>
-          <Text variant="bodySmall" style={{ color: colours.soft }}>
-            {words}
-          </Text>
-        </View>
-        {tag && (
-          <View style={[styles.tag, { backgroundColor: tag.fill }]}>
-            <Text variant="labelSmall" style={{ color: tag.text }}>
-              {tag.word}
+          <View style={styles.words}>
+            <Text variant="titleMedium">{card.title}</Text>
+            <Text variant="bodySmall" style={{ color: colours.soft }}>
+              {words}
             </Text>
           </View>
-        )}
-      </Scrap>
-    </Way>
+          <View style={styles.end}>
+            {tag && (
+              <View style={[styles.tag, { backgroundColor: tag.fill }]}>
+                <Text variant="labelSmall" style={{ color: tag.text }}>
+                  {tag.word}
+                </Text>
+              </View>
+            )}
+          </View>
+        </Scrap>
+      </Way>
+      <View style={styles.hear}>
+        <HearSign text={heard.replace(/ · /g, ', ')} label={card.title} />
+      </View>
+    </View>
   );
 }
 
@@ -75,5 +84,8 @@ const styles = StyleSheet.create({
   // Half over the picture: it is seen at once, and hides little of the work.
   stamp: { position: 'absolute', right: -12, bottom: -8 },
   words: { flex: 1, gap: 2 },
-  tag: { borderWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 10, paddingVertical: 5, marginTop: 6 },
+  // The sign to hear it lies above, beside the link and not in it.
+  end: { minWidth: TARGET.learner, minHeight: 78, justifyContent: 'flex-end', alignItems: 'flex-end' },
+  hear: { position: 'absolute', top: 6, right: 10 },
+  tag: { borderWidth: OUTLINE, borderColor: colours.ink, paddingHorizontal: 10, paddingVertical: 4 },
 });

@@ -1,8 +1,10 @@
-import { KEY_LENGTH_WORDS, KEY_PICTURES, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
+import { KEY_PICTURES, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
 import type { Tappable } from '@lippet/core/contract/signIn';
+import { tapYourPictures } from '@lippet/core/contract/signInWords';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { HearSign, HearTrouble, useSilentAfter } from '../hear/HearSign';
 import { Button } from '../ui/Button';
 import { KeyPicture } from '../ui/KeyPicture';
 import { Press } from '../ui/Press';
@@ -35,13 +37,17 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
     }
   };
 
+  const asked = tapYourPictures(person);
+  useSilentAfter(asked.join(' '));
   return (
     <View style={styles.column}>
-      <Text
-        variant="displayMedium"
-        role="heading"
-        aria-level={1}
-      >{`Hello ${person.name.split(' ')[0]}.\nTap your ${KEY_LENGTH_WORDS[person.keyLength]} pictures.`}</Text>
+      <View style={styles.head}>
+        <Text variant="displayMedium" role="heading" aria-level={1} style={styles.asked}>
+          {asked.join('\n')}
+        </Text>
+        <HearSign text={asked.join(' ')} label="what to do" />
+      </View>
+      <HearTrouble text={asked.join(' ')} />
       <View style={styles.count} role="status" aria-label={`${tapped.length} of ${person.keyLength} tapped`}>
         {Array.from({ length: person.keyLength }, (_, i) => (
           <View key={i} style={[styles.slot, i < tapped.length && styles.full]} />
@@ -79,6 +85,8 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
 
 const styles = StyleSheet.create({
   column: { gap: 18 },
+  head: { flexDirection: 'row', alignItems: 'flex-start', gap: 10 },
+  asked: { flex: 1 },
   count: { flexDirection: 'row', gap: 12 },
   slot: {
     flexShrink: 1,

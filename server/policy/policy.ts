@@ -20,6 +20,10 @@ type Asked = {
 type Planned = { teacherId: string; groups: readonly string[] };
 
 export const policy = {
+  /** Hearing a text: whoever is signed in, any; before that, on a device of a group, what stands on its screen. */
+  hear: (actor: Actor | null, text: string, onScreen: readonly string[]): boolean =>
+    actor !== null || onScreen.includes(text),
+
   /** Learners of the group see an activity once it has opened; its teachers always. */
   seeActivity: (actor: Actor, activity: GroupWork, standing: Pick<PieceStanding, 'notOpen'>): boolean =>
     actor.teaches.has(activity.groupId) || (actor.learnsIn.has(activity.groupId) && !standing.notOpen),

@@ -46,6 +46,8 @@ export class ProblemError extends Error {
   }
 }
 
+export const signedOut = (): ProblemError => new ProblemError('signed-out', 'You are signed out. Sign in to go on.');
+
 export const notFound = (): ProblemError =>
   new ProblemError('not-found', 'There is nothing here for you. It may have moved, or be someone else’s.');
 

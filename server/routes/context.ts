@@ -6,7 +6,7 @@ import type { Compute } from '../compute/compute';
 import type { Config } from '../config';
 import type { Jobs } from '../jobs/jobs';
 import type { Actor } from '../policy/actor';
-import { notFound, ProblemError } from '../problems/problem';
+import { notFound, ProblemError, signedOut } from '../problems/problem';
 import type { ActivityArchiveService } from '../services/activityArchive';
 import type { AskService } from '../services/asks';
 import type { CalendarService } from '../services/calendar';
@@ -84,7 +84,7 @@ export interface AppEnv {
 /** The signed-in person. @throws ProblemError `signed-out` */
 export function signedIn(c: Context<AppEnv>): Actor {
   const actor = c.get('actor');
-  if (!actor) throw new ProblemError('signed-out', 'You are signed out. Sign in to go on.');
+  if (!actor) throw signedOut();
   return actor;
 }
 

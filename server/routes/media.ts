@@ -1,11 +1,14 @@
 import { Hono } from 'hono';
 import type { Context } from 'hono';
+import { getCookie } from 'hono/cookie';
 import { arrivedBody, cutQuery, mediaQuery } from '@lippet/core/contract/media';
 import { speechBody } from '@lippet/core/contract/speech';
 import { behindEnd } from '../problems/problem';
 import { binary, hasAlready, keepAndAsk, picture } from './bytes';
 import { body, checked, id, signedIn, type AppEnv, type Services } from './context';
 import type { MediaForm, MediaService } from '../services/media';
+import type { Hearer } from '../services/speech';
+import { GROUP_COOKIE } from './signIn';
 
 /** First and last byte of a `Range` header that asks for one span; null if it asks for none, or for several. */
 export function byteRange(header: string | undefined, size: number): [number, number] | null {
@@ -70,15 +73,15 @@ export function mediaRoutes({ media, uploads, copies, speech }: Services): Hono<
     const { page } = await checked(mediaQuery, c.req.query());
     return picture(c, await media.preview(signedIn(c), id(c), page));
   });
+  const hearer = (c: Context<AppEnv>): Hearer => ({
+    actor: c.get('actor'),
+    groupCode: getCookie(c, GROUP_COOKIE),
+  });
   routes.post('/speech', async (c) => {
-    signedIn(c);
     const { text, speed } = await body(c, speechBody);
-    return c.json(await speech.say(text, speed!));
+    return c.json(await speech.say(hearer(c), text, speed!));
   });
-  routes.get('/speech/:key', async (c) => {
-    signedIn(c);
-    return file(c, media, await speech.sound(c.req.param('key')));
-  });
+  routes.get('/speech/:key', async (c) => file(c, media, await speech.sound(hearer(c), c.req.param('key'))));
   routes.get('/pieces/:id/copies', async (c) => c.json(await copies.list(signedIn(c), id(c))));
   routes.get('/copies/:id/document', async (c) => binary(c, await copies.document(signedIn(c), id(c))));
   return routes;

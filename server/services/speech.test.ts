@@ -1,3 +1,4 @@
+import type { DeviceGroup } from '@lippet/core/contract/signIn';
 import type { SpeechView } from '@lippet/core/contract/speech';
 import { spokenWords } from '@lippet/core/words/spoken';
 import { wavSeconds } from '../media/voice';
@@ -34,6 +35,23 @@ describe('a text that is said at school', () => {
       (await say('A boat on the sea', 'fast')).seconds,
     );
     expect((await say('--help -w /tmp/x')).seconds).toBeGreaterThan(0.3);
+  });
+
+  it('may be heard before signing in where it stands on the screen of the group, and nothing else', async () => {
+    const app = appOf(school);
+    const names = app.client();
+    const asked = { text: 'Who are you?' };
+    expect((await names.request('POST', '/api/speech', asked)).status).toBe(401);
+    const group = await names.json<DeviceGroup>('POST', '/api/device', { code: 'REEDS1' });
+    const [first] = group.people;
+    const { address } = await names.json<SpeechView>('POST', '/api/speech', { text: first!.name });
+    expect((await names.request('GET', address)).status).toBe(200);
+    expect((await names.request('POST', '/api/speech', { text: 'All that I ever wanted to hear' })).status).toBe(401);
+    const other = app.client();
+    await other.json('POST', '/api/device', { code: 'DUNES1' });
+    for (const client of [app.client(), other]) expect((await client.request('GET', address)).status).toBe(401);
+    const secret = await say('Said to somebody who is signed in');
+    expect((await names.request('GET', secret.address)).status).toBe(401);
   });
 
   it('is refused where there is nothing to say, or too much', async () => {
