@@ -40,7 +40,7 @@ test('a notice arrives at once where the app is open, is answered, and what shou
     'Everybody in Sandpipers reads this: 9 learners and Ms Farrow',
   );
   await notice.getByRole('textbox', { name: 'What do you say to it?' }).fill('Milo is always late');
-  await notice.getByRole('button', { name: 'Say it' }).click();
+  await notice.getByRole('button', { name: 'Send it' }).click();
   await expect(notice.getByText('Milo is always late')).toBeVisible();
 
   const led = page.getByRole('article', { name: 'Ms Farrow tells the class' }).filter({ hasText: 'The ferry is late' });
@@ -61,7 +61,7 @@ test('the question of the day is answered without reading, and seen by the teach
   await expect(wren.page.getByRole('list', { name: 'Who is here' }).getByRole('listitem')).toHaveCount(10);
   await expectAccessible(wren.page, 'the class');
   await wren.page.getByRole('radio', { name: 'Stormy' }).click();
-  await wren.page.getByRole('button', { name: 'Say it' }).click();
+  await wren.page.getByRole('button', { name: 'Send it' }).click();
   await expect(wren.page.getByRole('button', { name: 'Change what I said today' })).toBeVisible();
   const farrow = await device({ viewport: WIDE });
   await farrow.as('Ms Farrow');

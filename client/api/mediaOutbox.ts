@@ -115,6 +115,22 @@ class MediaOutbox {
     return (await get<Waiting>(id, kept))?.blob ?? null;
   }
 
+  /** Resolves once a file is not on its way any more, or after so many milliseconds. */
+  async arrival(id: string, longest: number): Promise<void> {
+    if (!(id in this.state.getState().waiting)) return;
+    await new Promise<void>((resolve) => {
+      const stop = this.state.subscribe(({ waiting }) => {
+        if (!(id in waiting)) done();
+      });
+      const done = (): void => {
+        stop();
+        clearTimeout(timer);
+        resolve();
+      };
+      const timer = setTimeout(done, longest);
+    });
+  }
+
   private async work(): Promise<void> {
     if (this.working) return;
     this.working = true;

@@ -167,7 +167,7 @@ function Answer({
       <SayBox
         place={`thread:${thread}`}
         label="What do you say?"
-        word="Say it"
+        word="Send it"
         home={pieceId === null ? null : `pieces/${pieceId}`}
         onSay={onSay}
       />

@@ -1,10 +1,12 @@
+import { LIMITS } from '@lippet/core/contract/limits';
 import { PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { useStore } from 'zustand';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { keepablePicture } from '../page/keepable';
-import { SayNote } from '../capture/SayNote';
+import { NoteButton, useSpokenNote } from '../capture/SayNote';
 import { askForFiles } from '../ui/askForFiles';
 import { useLocalFile } from '../recording/useLocalFile';
 import { useUnsentWords } from '../stores/unsent';
@@ -15,6 +17,9 @@ import { colours, OUTLINE } from '../ui/theme';
 import { RefusedList } from '../outbox/RefusedList';
 import type { Saying } from './useAsks';
 
+/** So long a file is waited for that is on its way to school, in milliseconds. */
+const LONGEST_WAIT = 20_000;
+
 interface Props {
   /** What it is said to: words that are not sent yet are found there again. */
   place: string;
@@ -23,6 +28,10 @@ interface Props {
   word: string;
   /** What a voice or a picture belongs to; null where only words can be said. */
   home: MediaHome | null;
+  /** Whether a picture may be said as well as a voice. */
+  pictures?: boolean;
+  /** It hangs under what it answers, in the same frame; else it has none. */
+  framed?: boolean;
   /** Asked before a picture is taken in. @returns whether it is to be said here */
   onPicture?: (file: File) => Promise<boolean>;
   /** @param id made once for each thing that is said, so that saying it twice is once. @returns whether it was taken */
@@ -30,13 +39,16 @@ interface Props {
 }
 
 /** A box to say something: words, a voice or a picture. */
-export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
+export function SayBox(props: Props) {
+  const { place, label, word, home, pictures = true, framed = true, onPicture, onSay } = props;
   const [words, setWords] = useUnsentWords(place);
   const [media, setMedia] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [full, setFull] = useState(false);
   const id = useRef(crypto.randomUUID());
   const local = useLocalFile(media);
+  const note = useSpokenNote(home);
+  const speaksNow = useStore(note.state, ({ step }) => step !== 'silent');
   const picture = async (): Promise<void> => {
     const [file] = await askForFiles(PICTURE_TYPES);
     if (!file || !home || (onPicture && !(await onPicture(file)))) return;
@@ -51,7 +63,11 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
   };
   const say = async (): Promise<void> => {
     setBusy(true);
-    if (await onSay(id.current, { words: words.trim(), media })) {
+    // What is still being said goes along, and what is on its way is waited for.
+    const speaking = note.state.getState().step !== 'silent';
+    const said = speaking ? await note.end() : media;
+    if (said) await mediaOutbox.arrival(said, LONGEST_WAIT);
+    if (await onSay(id.current, { words: words.trim(), media: said })) {
       id.current = crypto.randomUUID();
       setWords('');
       setMedia(null);
@@ -59,8 +75,8 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
     setBusy(false);
   };
   return (
-    <View style={styles.box}>
-      <Field label={label} value={words} onChangeText={setWords} multiline />
+    <View style={[styles.box, framed && styles.framed]}>
+      <Field label={label} value={words} onChangeText={setWords} multiline maxLength={LIMITS.word} />
       {media && local !== undefined && (
         <View style={styles.row}>
           <Text variant="labelMedium">{local === null ? 'With it: at school' : 'With it: on its way to school'}</Text>
@@ -72,8 +88,8 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
       {home && <RefusedList home={home} />}
       {full && <Say>This device has no room for that picture.</Say>}
       <View style={styles.row}>
-        {home && !media && <SayNote home={home} onSaid={setMedia} />}
-        {home && !media && (
+        {home && !media && <NoteButton note={note} onSaid={setMedia} />}
+        {home && !media && pictures && (
           <Button icon="picture" onPress={() => void picture()}>
             Picture
           </Button>
@@ -81,7 +97,7 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
         <Button
           kind="main"
           icon="forward"
-          disabled={busy || (words.trim() === '' && !media)}
+          disabled={busy || (words.trim() === '' && !media && !speaksNow)}
           onPress={() => void say()}
         >
           {word}
@@ -92,8 +108,8 @@ export function SayBox({ place, label, word, home, onPicture, onSay }: Props) {
 }
 
 const styles = StyleSheet.create({
-  box: {
-    gap: 12,
+  box: { gap: 12 },
+  framed: {
     padding: 12,
     borderWidth: OUTLINE,
     borderColor: colours.ink,

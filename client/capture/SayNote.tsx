@@ -1,6 +1,6 @@
 import type { MediaHome } from '@lippet/core/contract/media';
 import { timeWords } from '@lippet/core/recording/moments';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
@@ -18,9 +18,13 @@ interface Props {
   onSaid: (voice: string) => void;
 }
 
-/** A note that can be spoken here; what is being said when one leaves is ended, and kept. */
-export function useSpokenNote(home: MediaHome): SpokenNote {
-  const [note] = useState(() => new SpokenNote(home));
+/**
+ * A note that can be spoken here; what is being said when one leaves is ended, and kept.
+ *
+ * @param home what it belongs to; null until that is known, and nothing can be said
+ */
+export function useSpokenNote(home: MediaHome | null): SpokenNote {
+  const note = useMemo(() => new SpokenNote(home), [home]);
   useEffect(() => () => void note.end(), [note]);
   return note;
 }

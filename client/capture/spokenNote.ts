@@ -28,23 +28,24 @@ export class SpokenNote {
   /** What comes of the note under way: the file that holds it, or null. */
   private kept: Promise<string | null> = Promise.resolve(null);
 
-  /** @param home what the file belongs to */
-  constructor(private readonly home: MediaHome) {}
+  /** @param home what the file belongs to; null where nothing can be said yet */
+  constructor(private readonly home: MediaHome | null) {}
 
   /**
    * Begins to listen; what is said is told once it is kept on the device.
    * @param onSaid told of the file in which it is spoken
    */
   async begin(onSaid: (voice: string) => void): Promise<void> {
-    if (this.state.getState().step !== 'silent') return;
+    const { home } = this;
+    if (!home || this.state.getState().step !== 'silent') return;
     this.state.setState({ step: 'opening' }, true);
     this.kept = Promise.resolve(null);
     try {
       const { stream } = await openMicrophone();
       // Whoever has left meanwhile is not listened to.
       if (this.state.getState().step !== 'opening') return stopListening(stream);
-      const recorder = new Recorder(stream, { home: this.home, part: 'note', sort: 'sound' }, LONGEST);
-      this.kept = recorder.ended.then((recorded) => this.keep(recorded, recorder, stream, onSaid));
+      const recorder = new Recorder(stream, { home, part: 'note', sort: 'sound' }, LONGEST);
+      this.kept = recorder.ended.then((recorded) => this.keep(home, recorded, { recorder, stream, onSaid }));
       recorder.run();
       this.state.setState({ step: 'speaking', recorder, stream }, true);
     } catch (error) {
@@ -62,17 +63,16 @@ export class SpokenNote {
   }
 
   private async keep(
+    home: MediaHome,
     recorded: Recorded | null,
-    recorder: Recorder,
-    stream: MediaStream,
-    onSaid: (voice: string) => void,
+    { recorder, stream, onSaid }: { recorder: Recorder; stream: MediaStream; onSaid: (voice: string) => void },
   ): Promise<string | null> {
     stopListening(stream);
     if (!recorded) return this.lose(recorder.state.getState().trouble ?? TOO_SHORT);
     this.state.setState({ step: 'keeping' }, true);
     try {
       const voice = crypto.randomUUID();
-      await mediaOutbox.add(voice, this.home, recorded.blob);
+      await mediaOutbox.add(voice, home, recorded.blob);
       await forgetRecording(recorded.id);
       this.state.setState(SILENT, true);
       onSaid(voice);

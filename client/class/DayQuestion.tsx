@@ -92,7 +92,7 @@ export function DayQuestion({
                 onPress={() => void answer()}
                 style={styles.send}
               >
-                Say it
+                Send it
               </Button>
             </View>
           </View>

@@ -51,7 +51,7 @@ export function NoticeCard({ notice, room, classroom, me, zone }: Props) {
             <SayBox
               place={`notice:${notice.id}`}
               label="What do you say to it?"
-              word="Say it"
+              word="Send it"
               home={`groups/${room.id}`}
               onPicture={offer.ask}
               onSay={async (id, saying) => {

@@ -1,10 +1,10 @@
-import { LIMITS } from '@lippet/core/contract/limits';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { SayBox } from '../ask/SayBox';
+import { VoiceButton } from '../recording/VoiceButton';
 import { useUnsentWords } from '../stores/unsent';
 import { Button } from '../ui/Button';
-import { Field } from '../ui/Field';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE } from '../ui/theme';
 import type { useNoteReplies } from './useNoteReplies';
@@ -16,22 +16,12 @@ interface Props {
   talk: ReturnType<typeof useNoteReplies>;
 }
 
-/** What is said under one note, and a box to say something there; who reads it stands above. */
-export function NoteTalk({ note, reader, talk: { replies, problem, say } }: Props) {
-  const [words, setWords] = useUnsentWords(`note:${note}`);
+/** What is said under one note, and a box to write or speak there; who reads it stands above. */
+export function NoteTalk({ note, reader, talk: { replies, home, problem, say } }: Props) {
+  const place = `note:${note}`;
+  const [words] = useUnsentWords(place);
   const [open, setOpen] = useState(words !== '');
-  const [busy, setBusy] = useState(false);
-  const id = useRef(crypto.randomUUID());
   const under = replies.filter((reply) => reply.note === note);
-  const send = async (): Promise<void> => {
-    setBusy(true);
-    if (await say(id.current, note, words.trim())) {
-      id.current = crypto.randomUUID();
-      setWords('');
-      setOpen(false);
-    }
-    setBusy(false);
-  };
   return (
     <View style={styles.box}>
       {under.length > 0 && (
@@ -39,31 +29,36 @@ export function NoteTalk({ note, reader, talk: { replies, problem, say } }: Prop
           {under.map((reply) => (
             <View key={reply.id} role="listitem" style={styles.reply}>
               <Text variant="labelSmall">{reply.mine ? 'You' : reply.name}</Text>
-              <Text variant="bodyLarge">{reply.words}</Text>
+              {reply.words !== '' && <Text variant="bodyLarge">{reply.words}</Text>}
+              {reply.voice && (
+                <VoiceButton voice={reply.voice} label={reply.mine ? 'what you said' : `what ${reply.name} said`} />
+              )}
             </View>
           ))}
         </View>
       )}
       {open ? (
         <>
-          <Field
+          <SayBox
+            place={place}
             label={`Only ${reader} reads this`}
-            value={words}
-            onChangeText={setWords}
-            multiline
-            maxLength={LIMITS.word}
-            autoFocus
+            word="Send it"
+            home={home}
+            pictures={false}
+            framed={false}
+            onSay={async (id, saying) => {
+              const said = await say(id, note, saying);
+              if (said) setOpen(false);
+              return said;
+            }}
           />
           {problem && <Say>{problem}</Say>}
-          <View style={styles.row}>
-            <Button onPress={() => setOpen(false)}>Not now</Button>
-            <Button kind="main" icon="forward" disabled={busy || words.trim() === ''} onPress={() => void send()}>
-              Say it
-            </Button>
-          </View>
+          <Button onPress={() => setOpen(false)} style={styles.start}>
+            Not now
+          </Button>
         </>
       ) : (
-        <Button icon="words" onPress={() => setOpen(true)} style={styles.start}>
+        <Button icon="voice" onPress={() => setOpen(true)} style={styles.start}>
           Answer this note
         </Button>
       )}
@@ -74,7 +69,6 @@ export function NoteTalk({ note, reader, talk: { replies, problem, say } }: Prop
 const styles = StyleSheet.create({
   box: { gap: 10 },
   list: { gap: 8 },
-  reply: { paddingLeft: 10, borderLeftWidth: OUTLINE * 2, borderColor: colours.sea, gap: 2 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
+  reply: { paddingLeft: 10, borderLeftWidth: OUTLINE * 2, borderColor: colours.sea, gap: 4 },
   start: { alignSelf: 'flex-start' },
 });

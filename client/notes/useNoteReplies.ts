@@ -1,8 +1,11 @@
-import type { NoteReplyView } from '@lippet/core/contract/work';
+import type { NoteReplyView, NoteTalkView } from '@lippet/core/contract/work';
+import type { MediaHome } from '@lippet/core/contract/media';
 import { useQuery } from '@tanstack/react-query';
 import { get, post } from '../api/request';
 import { useChange } from '../api/useChange';
+import type { Saying } from '../ask/useAsks';
 
+const NOTHING: readonly NoteReplyView[] = [];
 /** How often what was said is asked for while it is looked at, in milliseconds. */
 const EVERY = 10_000;
 
@@ -10,19 +13,23 @@ const EVERY = 10_000;
 export function useNoteReplies(reviewId: string | null): {
   replies: readonly NoteReplyView[];
   problem: string | null;
-  say: (id: string, note: string, words: string) => Promise<boolean>;
+  /** What is spoken belongs to; null until that is known. */
+  home: MediaHome | null;
+  say: (id: string, note: string, saying: Saying) => Promise<boolean>;
 } {
   const key = ['note-replies', reviewId];
-  const { data = [] } = useQuery({
+  const { data } = useQuery({
     queryKey: key,
-    queryFn: () => get<NoteReplyView[]>(`/reviews/${reviewId}/replies`),
+    queryFn: () => get<NoteTalkView>(`/reviews/${reviewId}/replies`),
     enabled: reviewId !== null,
     refetchInterval: EVERY,
   });
   const { problem, change } = useChange(key);
   return {
-    replies: data,
+    replies: data?.replies ?? NOTHING,
+    home: data ? `groups/${data.groupId}` : null,
     problem,
-    say: (id, note, words) => change(() => post(`/reviews/${reviewId}/replies`, { id, note, words })),
+    say: (id, note, { words, media }) =>
+      change(() => post(`/reviews/${reviewId}/replies`, { id, note, words, voice: media })),
   };
 }

@@ -259,7 +259,16 @@ export interface NoteReplyView {
   name: string;
   mine: boolean;
   words: string;
+  /** What is spoken instead, or as well. */
+  voice: string | null;
   at: number;
+}
+
+/** All that was said under the notes of a review. */
+export interface NoteTalkView {
+  /** The group that what is spoken here belongs to. */
+  groupId: string;
+  replies: NoteReplyView[];
 }
 
 /** Marks that a teacher keeps as a stamp, their top left corner at the origin. */
@@ -436,7 +445,8 @@ export const manyBody = yup.object({
 export const replyBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that saying it twice is once.'),
   note: yup.string().max(64, 'That is no note.').required('Say under which note.'),
-  words: trimmed().max(LIMITS.word, `That has at most ${LIMITS.word} characters.`).required('Say something first.'),
+  words: trimmed().max(LIMITS.word, `That has at most ${LIMITS.word} characters.`).default(''),
+  voice: yup.string().uuid('The voice’s id must be a UUID.').nullable().default(null),
 });
 
 export const stampBody = yup.object({

@@ -42,6 +42,7 @@ describe('the schema', () => {
       '2026-11-29-sentNews',
       '2026-11-29-givenPages',
       '2026-11-29-joinedAt',
+      '2026-11-30-spokenReplies',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

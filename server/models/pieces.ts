@@ -117,6 +117,8 @@ export class NoteReply extends Row<NoteReply> {
   declare noteId: string;
   declare personId: string;
   declare words: string;
+  /** What is spoken instead, or as well. */
+  declare voiceId: CreationOptional<string | null>;
   declare at: Date;
 }
 
@@ -210,7 +212,15 @@ export function definePieces(sequelize: Sequelize): void {
     { ...common, tableName: 'mark_updates' },
   );
   NoteReply.init(
-    { id: id(), reviewId: uuid(), noteId: text(), personId: uuid(), words: text(), at: time() },
+    {
+      id: id(),
+      reviewId: uuid(),
+      noteId: text(),
+      personId: uuid(),
+      words: text(),
+      voiceId: maybeUuid(),
+      at: time(),
+    },
     { ...common, tableName: 'note_replies' },
   );
   Export.init(

@@ -14,7 +14,7 @@ import type {
   GoView,
   KeptStampView,
   ManyAnswered,
-  NoteReplyView,
+  NoteTalkView,
   NowView,
   ReviewLineView,
   ReviewView,
@@ -236,7 +236,41 @@ it('marks on a go that was taken back meanwhile are not taken', async () => {
   expect(await school.log.append({ kind: 'marks', id: review.id }, Y.encodeStateAsUpdate(new Y.Doc()))).toBe(false);
 });
 
+const SOUND = Buffer.from(
+  writeWav({ channels: [Float32Array.from({ length: 16_000 }, (_, i) => 0.25 * Math.sin(i / 6))], rate: 16_000 }),
+);
+
 describe('under a note', () => {
+  it('one speaks as well as writes, with a recording of one’s own, and those who read there hear it', async () => {
+    const go = await sendOf(ada!);
+    const review = await begin(go);
+    const note = await pin(review, go, 'Which mast is this?');
+    await release(review);
+    const home = `groups/${school.groups.reeds}` as const;
+    const say = (client: TestClient, saying: object) =>
+      client.request('POST', `/api/reviews/${review.id}/replies`, { id: randomUUID(), note, ...saying });
+    const spoken = async (client: TestClient): Promise<string> =>
+      ((await (await client.bringTo(home, SOUND)).json()) as MediaView).id;
+    const [hers, his, bens] = [await spoken(ada!), await spoken(second!), await spoken(ben!)];
+    expect((await second!.request('GET', `/api/media/${hers}`)).status).toBe(404);
+    expect((await say(ada!, { words: '' })).status).toBe(400);
+    expect((await say(ada!, { voice: randomUUID() })).status).toBe(409);
+    expect((await say(ada!, { voice: bens })).status).toBe(404);
+    expect((await say(ada!, { voice: hers })).status).toBe(201);
+    expect((await say(second!, { words: 'Listen', voice: his })).status).toBe(201);
+    const { groupId, replies } = await ada!.json<NoteTalkView>('GET', `/api/reviews/${review.id}/replies`);
+    expect(groupId).toBe(school.groups.reeds);
+    expect(replies.map(({ words, voice }) => [words, voice])).toEqual([
+      ['', hers],
+      ['Listen', his],
+    ]);
+    const heard = async (client: TestClient, media: string): Promise<number> =>
+      (await client.request('GET', `/api/media/${media}`)).status;
+    expect([await heard(teacher!, hers), await heard(ada!, his)]).toEqual([200, 200]);
+    // A classmate has no part in it.
+    expect([await heard(ben!, hers), await heard(ben!, his)]).toEqual([404, 404]);
+  });
+
   it('its learner and the teachers talk once it is released, each told of it', async () => {
     const go = await sendOf(ada!);
     const review = await begin(go);
@@ -249,7 +283,7 @@ describe('under a note', () => {
     for (let twice = 0; twice < 2; twice++) expect((await say(ada!, 'The main one', id)).status).toBe(201);
     now += 1_000;
     expect((await say(second!, 'It is a fine one')).status).toBe(201);
-    const replies = await ada!.json<NoteReplyView[]>('GET', `/api/reviews/${review.id}/replies`);
+    const { replies } = await ada!.json<NoteTalkView>('GET', `/api/reviews/${review.id}/replies`);
     expect(replies.map(({ name, mine, words, note: under }) => [name, mine, words, under])).toEqual([
       ['ada', true, 'The main one', note],
       ['mr-dune', false, 'It is a fine one', note],
@@ -396,8 +430,7 @@ it('all of an activity leaves as a ZIP: by learner with and without marks, a tab
 
 it('both ZIPs hold what was said: the voice and the feeling with a go, the spoken answer, and the talk under a note', async () => {
   const id = await pieceOf(ada!);
-  const samples = Float32Array.from({ length: 16_000 }, (_, i) => 0.25 * Math.sin(i / 6));
-  const sound = Buffer.from(writeWav({ channels: [samples], rate: 16_000 }));
+  const sound = SOUND;
   const voice = (await (await ada!.bring(id, sound)).json()) as MediaView;
   await drawInto(school, id);
   const go = await ada!.json<GoView>('POST', `/api/pieces/${id}/send`, {
@@ -417,6 +450,12 @@ it('both ZIPs hold what was said: the voice and the feeling with a go, the spoke
   });
   expect((await release(kept, { outcome: 'finished' })).status).toBe(200);
   await ada!.json('POST', `/api/reviews/${review.id}/replies`, { id: randomUUID(), note, words: 'Thank you' });
+  const spoken = await ada!.bringTo(`groups/${school.groups.reeds}`, sound);
+  await ada!.json('POST', `/api/reviews/${review.id}/replies`, {
+    id: randomUUID(),
+    note,
+    voice: ((await spoken.json()) as MediaView).id,
+  });
 
   const zipOf = async (client: TestClient, path: string, body?: object): Promise<Record<string, Uint8Array>> => {
     const asked = await client.json<ExportView>('POST', path, body);
@@ -425,9 +464,19 @@ it('both ZIPs hold what was said: the voice and the feeling with a go, the spoke
     return unzipSync(new Uint8Array(await file.arrayBuffer()));
   };
   const piece = await zipOf(ada!, `/api/goes/${go.id}/exports`, { style: 'zip' });
-  expect(Object.keys(piece)).toEqual(expect.arrayContaining(['go 1/said with it.wav', 'go 1/answer.wav']));
+  expect(Object.keys(piece)).toEqual(
+    expect.arrayContaining(['go 1/said with it.wav', 'go 1/answer.wav', 'go 1/reply 2.wav']),
+  );
   const [about] = (JSON.parse(strFromU8(piece['piece.json']!)) as { goes: Record<string, unknown>[] }).goes;
-  expect(about).toMatchObject({ felt: 'hard', cameBack: { replies: [{ who: 'ada', words: 'Thank you' }] } });
+  expect(about).toMatchObject({
+    felt: 'hard',
+    cameBack: {
+      replies: [
+        { who: 'ada', words: 'Thank you', spoken: false },
+        { who: 'ada', words: '', spoken: true },
+      ],
+    },
+  });
   const activityZip = await zipOf(teacher!, `${activity()}/exports`);
   expect(Object.keys(activityZip)).toEqual(
     expect.arrayContaining(['ada/go 1/said with it.wav', 'ada/go 1/answer.wav']),

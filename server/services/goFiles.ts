@@ -8,7 +8,7 @@ import { voicesOf } from '@lippet/core/recording/moments';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { answerWords } from '@lippet/core/words/answers';
 import type { Compute } from '../compute/compute';
-import type { Review, Submission } from '../models/tables';
+import { Media, NoteReply, type Review, type Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
 import type { ZipContent } from '../storage/zipFile';
 import type { GivenPages } from './givenPages';
@@ -99,14 +99,27 @@ export class GoFiles {
     if (review?.told) yield* this.recording(piece, review.told.media, 'answer');
     const notes = review?.marks ? voicesOf(documentOf(review.marks)) : [];
     for (const [i, voice] of notes.entries()) yield* this.recording(piece, voice, `note ${i + 1}`);
+    if (review) yield* this.spokenReplies(review.id);
+  }
+
+  /** What was spoken under the notes, in the order in which it was said there. */
+  private async *spokenReplies(reviewId: string): AsyncGenerator<GoFile> {
+    const replies = await NoteReply.findAll({ where: { reviewId }, order: ['at', 'id'] });
+    for (const [i, { voiceId }] of replies.entries()) {
+      const media = voiceId ? await Media.findByPk(voiceId) : null;
+      if (media) yield this.recorded(media, `reply ${i + 1}`);
+    }
   }
 
   /** A recording in the form that plays everywhere, where there is one already. */
   private async *recording(piece: HomePiece, id: string, name: string): AsyncGenerator<GoFile> {
     const media = await namedMedia(piece, id);
-    if (!media) return;
+    if (media) yield this.recorded(media, name);
+  }
+
+  private recorded(media: Media, name: string): GoFile {
     const playable = media.kind === 'film' ? 'video/mp4' : 'audio/mp4';
-    yield {
+    return {
       name: `${name}.${fileEnding(media.playableHash ? playable : media.type)}`,
       content: { path: this.files.pathOf(media.playableHash ?? media.hash) },
       packed: true,

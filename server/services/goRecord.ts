@@ -25,7 +25,7 @@ interface CameBack {
   rubric: { line: string; level: string }[];
   explained: string[];
   /** What was said under notes, oldest first. */
-  replies: { who: string; at: Date; words: string }[];
+  replies: { who: string; at: Date; words: string; spoken: boolean }[];
 }
 
 async function repliesOf(reviewId: string): Promise<CameBack['replies']> {
@@ -35,7 +35,12 @@ async function repliesOf(reviewId: string): Promise<CameBack['replies']> {
     attributes: ['id', 'name'],
   });
   const names = new Map(people.map(({ id, name }) => [id, name]));
-  return replies.map(({ personId, at, words }) => ({ who: names.get(personId) ?? '', at, words }));
+  return replies.map(({ personId, at, words, voiceId }) => ({
+    who: names.get(personId) ?? '',
+    at,
+    words,
+    spoken: Boolean(voiceId),
+  }));
 }
 
 async function cameBack(review: Review): Promise<CameBack> {

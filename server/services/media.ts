@@ -22,6 +22,7 @@ import {
   Review,
   Submission,
 } from '../models/tables';
+import { heardUnderNote } from './noteReplies';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
@@ -191,6 +192,7 @@ export class MediaService {
     if (!media) throw notFound();
     if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, id))) return media;
     if (media.groupId) {
+      if (await heardUnderNote(this.facts, actor, id)) return media;
       // Not said yet, or taken away: whoever brought it.
       if (media.ownerId !== actor.personId) throw notFound();
       return media;
