@@ -73,9 +73,9 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await walk.getByRole('button', { name: 'The first note' }).click();
   await expect(walk.getByText('Note 1 of 1')).toBeVisible();
   await expect(walk.getByText('Is this the deep way?')).toBeVisible();
-  // It is shown where it is stuck, too.
+  // Its pin is shown, and what it says covers neither that nor its place.
   await expect(oskar.page.getByRole('button', { name: 'Pin 1: Is this the deep way?' })).toHaveAttribute(
-    'aria-expanded',
+    'aria-current',
     'true',
   );
   await expectAccessible(oskar.page, 'walking through notes');

@@ -82,7 +82,7 @@ test('a piece goes from Now to finished, with another go between', async ({ scho
   await expect(page.getByText('Lovely light. Show me a boat that sees it.')).toBeVisible();
   await wren.expectStrokes(before + 4);
   await page.getByRole('button', { name: 'Do another go' }).click();
-  await expect(page.getByText('Ms Farrow asks for another go')).toBeVisible();
+  await expect(page.getByRole('status', { name: 'Ms Farrow asks for another go' })).toBeVisible();
   await wren.expectStrokes(before + 3);
   await wren.draw(0.7);
   await wren.expectStrokes(before + 4);

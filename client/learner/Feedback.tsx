@@ -74,12 +74,10 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
     [doc, marks, view],
   );
   const note = walk[walked];
-  // Once the note's page is there, it comes close, and the note opens where it is stuck.
+  // Once the note's page is there, its place comes close. What it says stands below, and covers nothing.
   useEffect(() => {
     if (!surface || !note?.at || surface.page.id !== note.page) return;
-    const { x, y } = note.at;
-    surface.renderer.lookAt({ left: x - AROUND, top: y - AROUND, right: x + AROUND, bottom: y + AROUND });
-    surface.state.setState({ open: note.id });
+    surface.pointAt(note.id, note.at, AROUND);
   }, [surface, note]);
   if (error) {
     return (

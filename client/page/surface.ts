@@ -28,6 +28,8 @@ export interface SurfaceState {
   writing: Writing | null;
   /** The pin or mark whose note is open. */
   open: string | null;
+  /** The pin that one was led to. */
+  pointed: string | null;
   /** A sentence about what just could not be done. */
   trouble: string | null;
   /** A finger has just tried to draw where only the pen does. */
@@ -94,6 +96,7 @@ export class Surface {
       moving: IDENTITY,
       writing: null,
       open: null,
+      pointed: null,
       trouble: null,
       fingerIdle: false,
       revision: 0,
@@ -191,7 +194,7 @@ export class Surface {
 
   begin = (): void => {
     this.hand.leave();
-    this.state.setState({ open: null, trouble: null, fingerIdle: false });
+    this.state.setState({ open: null, pointed: null, trouble: null, fingerIdle: false });
     if (this.tool() !== 'choose') this.choose([]);
     this.editor?.beginGesture();
   };
@@ -274,6 +277,17 @@ export class Surface {
     const { chosen } = this.state.getState();
     if (ids.length === 0 && chosen.length === 0) return;
     this.state.setState({ chosen: ids, moving: IDENTITY });
+  }
+
+  /** Whether there is something to see beside what is worked on, such as marks below it. */
+  get layered(): boolean {
+    return this.options.layers.length > 1;
+  }
+
+  /** Shows a place of the page closely, and which pin is meant there. @param around in points */
+  pointAt(pin: string, { x, y }: Point, around: number): void {
+    this.renderer.lookAt({ left: x - around, top: y - around, right: x + around, bottom: y + around });
+    this.state.setState({ pointed: pin });
   }
 
   /** Items of all layers, back to front. */

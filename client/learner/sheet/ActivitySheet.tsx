@@ -123,16 +123,10 @@ export default function ActivitySheet({
       editor.onShow = (place) => (partOfPlace(place) === null ? goToPage(place) : choosePart(partOfPlace(place)!));
   }, [editor, goToPage, choosePart]);
   const [sought, setSought] = useState<WalkNote | null>(null);
-  // Once the note's page is there, its place comes close.
+  // Once the note's page is there, with its marks, its place comes close.
   useEffect(() => {
-    if (!surface || !sought?.at || surface.page.id !== sought.page) return;
-    const { x, y } = sought.at;
-    surface.renderer.lookAt({
-      left: x - AROUND_NOTE,
-      top: y - AROUND_NOTE,
-      right: x + AROUND_NOTE,
-      bottom: y + AROUND_NOTE,
-    });
+    if (!surface?.layered || !sought?.at || surface.page.id !== sought.page) return;
+    surface.pointAt(sought.id, sought.at, AROUND_NOTE);
     setSought(null);
   }, [surface, sought]);
   const { recording, record, onKeep, end } = useRecording({
@@ -392,10 +386,15 @@ export default function ActivitySheet({
       onGo={(note) => {
         goToPage(note.page!);
         setSought(note);
+        // The pin itself is among the marks.
+        setFaint(true);
         if (!wide) setNoting(false);
       }}
     />
   );
+  const shared = { facts: piece, zone, onLook: setLooking, onAsk: () => setAsking(true) };
+  // With notes to go by, a phone has one row for them and for the task, so that half of it is the sheet.
+  const tight = layout === 'phone' && card.standing.state === 'another-go' && editable;
   const standing = (
     <Standing
       piece={piece}
@@ -406,6 +405,7 @@ export default function ActivitySheet({
           : null
       }
       onNotes={() => setNoting(!noting)}
+      short={tight ? { task: <TaskStrip {...shared} compact /> } : undefined}
     />
   );
   const looked =
@@ -428,7 +428,6 @@ export default function ActivitySheet({
     setAsking(false);
     setLooking(null);
   };
-  const shared = { facts: piece, zone, onLook: setLooking, onAsk: () => setAsking(true) };
   const task = wide ? (
     <TaskPanel {...shared} title={card.title} below={cardWords(card, Date.now(), zone)} />
   ) : (
@@ -491,7 +490,7 @@ export default function ActivitySheet({
       full={full}
       head={head}
       tabs={tabs}
-      task={task}
+      task={tight ? null : task}
       sheet={sheet}
       pick={pick}
       looked={looked && <PanelFaults onClose={closeLooked}>{looked}</PanelFaults>}

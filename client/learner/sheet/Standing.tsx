@@ -1,7 +1,7 @@
 import type { PieceView } from '@lippet/core/contract/work';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
@@ -17,10 +17,12 @@ interface Props {
   /** How many notes of the last review are ticked off; null where there is no go to be made. */
   notes: { done: number; of: number } | null;
   onNotes: () => void;
+  /** Where the sheet needs the room: one row, with the way to the task in it. */
+  short?: { task: ReactNode };
 }
 
 /** Says where a sent or answered piece is, and what can be done about it. Nothing for a draft. */
-export function Standing({ piece, zone, notes, onNotes }: Props) {
+export function Standing({ piece, zone, notes, onNotes, short }: Props) {
   const client = useQueryClient();
   const [problem, setProblem] = useState<string | null>(null);
   const { card, goes } = piece;
@@ -28,6 +30,7 @@ export function Standing({ piece, zone, notes, onNotes }: Props) {
   const answered = goes.find(({ review }) => review !== null);
   if (!answered && standing.state !== 'with-teacher' && !standing.closed) return null;
 
+  const words = cardWords(card, Date.now(), zone);
   const takeBack = async (): Promise<void> => {
     setProblem(null);
     try {
@@ -42,16 +45,25 @@ export function Standing({ piece, zone, notes, onNotes }: Props) {
   };
 
   return (
-    <View style={styles.box}>
-      <View style={styles.row}>
-        <Stamp state={standing.state} size={38} />
-        <Text variant="titleSmall" style={styles.words} role="status">
-          {cardWords(card, Date.now(), zone)}
-        </Text>
+    <View style={[styles.box, short && styles.boxShort]}>
+      <View style={[styles.row, short && styles.rowShort]}>
+        {short ? (
+          <View role="status" aria-label={words} style={styles.stamp}>
+            <Stamp state={standing.state} size={34} />
+          </View>
+        ) : (
+          <>
+            <Stamp state={standing.state} size={38} />
+            <Text variant="titleSmall" style={styles.words} role="status">
+              {words}
+            </Text>
+          </>
+        )}
+        {short?.task}
         {standing.mayTakeBack && <Button onPress={() => void takeBack()}>Take it back</Button>}
         {notes && (
           <Button
-            icon="list"
+            icon={short ? undefined : 'list'}
             label={`Notes on the last go${notes.of > 0 ? `, ${notes.done} of ${notes.of} ticked off` : ''}`}
             onPress={onNotes}
           >
@@ -63,7 +75,7 @@ export function Standing({ piece, zone, notes, onNotes }: Props) {
             to={`/feedback/${answered.id}`}
             label={`See what ${answered.review!.teacher} wrote on go ${answered.go}`}
           >
-            See the marks
+            {short ? 'Marks' : 'See the marks'}
           </Button>
         )}
       </View>
@@ -76,4 +88,7 @@ const styles = StyleSheet.create({
   box: { backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink, padding: 8, gap: 8 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
   words: { flex: 1, minWidth: 150 },
+  boxShort: { paddingVertical: 4, paddingHorizontal: 6 },
+  rowShort: { gap: 8, flexWrap: 'nowrap' },
+  stamp: { flexGrow: 1 },
 });

@@ -32,10 +32,21 @@ function cardTop(top: number, height: number, sign: number): number {
   return above;
 }
 
+/** How a sign looks: one whose note is open, one that somebody was led to, and all others. */
+function lookOf(
+  pin: string,
+  { open, pointed }: { open: string | null; pointed: string | null },
+): { fill: string; number: string } {
+  if (open === pin) return { fill: colours.scrap, number: colours.ink };
+  if (pointed === pin) return { fill: colours.vermilion, number: colours.scrap };
+  return { fill: colours.ochre, number: colours.ink };
+}
+
 /** Pins as numbered signs over the sheet, and the note of the one that is open. */
 export function Pins({ surface, editable }: { surface: Surface; editable: boolean }) {
   const { at } = useOnScreen(surface);
   const open = useStore(surface.state, (state) => state.open);
+  const pointed = useStore(surface.state, (state) => state.pointed);
   const view = useStore(surface.state, (state) => state.view);
   const pins = pinsInReadingOrder(surface.allItems);
   const item = open ? surface.allItems.find(({ id }) => id === open) : undefined;
@@ -47,24 +58,21 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
     <>
       {pins.map((pin, i) => {
         const { left, top } = at(pin.matrix[4], pin.matrix[5]);
+        const look = lookOf(pin.id, { open, pointed });
         return (
           <Pressable
             key={pin.id}
             role="button"
             aria-label={`Pin ${i + 1}${pin.note ? `: ${pin.note}` : ''}`}
             aria-expanded={open === pin.id}
+            aria-current={pointed === pin.id ? 'true' : undefined}
             onPress={() => surface.state.setState({ open: open === pin.id ? null : pin.id })}
             style={[styles.pin, { left: left - TARGET.learner / 2, top: top - TARGET.learner }]}
           >
             <Svg width={36} height={44} viewBox="0 0 36 44" aria-hidden>
-              <Path
-                d={SIGN}
-                fill={open === pin.id ? colours.scrap : colours.ochre}
-                stroke={colours.ink}
-                strokeWidth={2}
-              />
+              <Path d={SIGN} fill={look.fill} stroke={colours.ink} strokeWidth={2} />
             </Svg>
-            <Text variant="labelMedium" style={styles.number}>
+            <Text variant="labelMedium" style={[styles.number, { color: look.number }]}>
               {i + 1}
             </Text>
           </Pressable>
