@@ -150,6 +150,7 @@ test('a question about a place draws nothing, and leads its teacher to a picture
 
 test('how one reads goes along to another device, and does not stay for the next who uses this one', async ({
   device,
+  school,
 }) => {
   const wren = await device({ viewport: PHONE });
   await wren.as('Wren Abara');
@@ -160,6 +161,17 @@ test('how one reads goes along to another device, and does not stay for the next
   await wren.page.getByRole('button', { name: 'Write to me' }).click();
   await expect(wren.page.getByText('What is new goes to wren@fennick.example each evening.')).toBeVisible();
   await expectAccessible(wren.page, 'oneself');
+  // It is so wherever one reads, and nothing goes out of the screen for it.
+  for (const path of ['/now', '/plan', '/shelf', '/our-class', `/activity/${await school.activityId('Three knots')}`]) {
+    await wren.open(path);
+    await expect(wren.page.getByText('Three knots').or(wren.page.getByRole('heading').first()).first()).toBeVisible();
+    const wide = await wren.page.evaluate(() => document.documentElement.scrollWidth);
+    expect(`${path}: ${wide}`).toBe(`${path}: ${PHONE.width}`);
+  }
+  await wren.open('/now');
+  const title = wren.page.getByRole('region', { name: 'Needs you' }).getByText('Three knots');
+  const size = (): Promise<string> => title.evaluate((element) => getComputedStyle(element).fontSize);
+  expect(await size()).toBe('26px');
   const other = await device();
   await other.as('Wren Abara');
   await other.open('/me');

@@ -123,6 +123,17 @@ test('a double tap shows the whole page again', async ({ device }) => {
   await expect.poll(zoom).toBe(whole);
   // Nothing was drawn by it.
   await amos.expectStrokes(strokes);
+  // What was sent can be looked at as a whole again as well, and there is no step to take back.
+  const wren = await device();
+  await wren.as('Wren Abara');
+  await wren.openSheet('In the tide pool');
+  await wren.sheet.focus();
+  const fitted = await wren.sheet.getAttribute('data-zoom');
+  await wren.page.keyboard.press('+');
+  await expect(wren.sheet).not.toHaveAttribute('data-zoom', fitted!);
+  await wren.page.getByRole('button', { name: 'Whole page' }).click();
+  await expect(wren.sheet).toHaveAttribute('data-zoom', fitted!);
+  await expect(wren.page.getByRole('button', { name: 'Undo' })).toHaveCount(0);
 });
 
 /** Pages that are each one colour, and heavy: what nobody looks at should not be fetched. */

@@ -1,14 +1,15 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { Slot } from 'expo-router';
 import Head from 'expo-router/head';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { queryClient } from '../api/queries';
 import { ScreenFaults } from '../ui/Faults';
 import { LineIcon, LINES, type LineName } from '../ui/LineIcon';
 import { insistOnOwnTaps } from '../ui/ownTaps';
 import { keepRoleKeys } from '../ui/roleKeys';
-import { theme } from '../ui/theme';
+import { TEXT_SIZES, useSettings } from '../stores/settings';
+import { themeFor } from '../ui/theme';
 import { useHeadingFocus } from '../ui/useHeadingFocus';
 
 /** Paper asks for its few icons by name; ours are drawn, so no icon font is shipped. */
@@ -22,6 +23,9 @@ export default function RootLayout() {
   useEffect(insistOnOwnTaps, []);
   useEffect(keepRoleKeys, []);
   useHeadingFocus();
+  const larger = useSettings(({ size }) => TEXT_SIZES[size]);
+  const letters = useSettings((reading) => reading.letters);
+  const theme = useMemo(() => themeFor({ larger, letters }), [larger, letters]);
   return (
     <QueryClientProvider client={queryClient}>
       <PaperProvider theme={theme} settings={settings}>

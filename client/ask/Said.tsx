@@ -7,7 +7,7 @@ import { VoiceButton } from '../recording/VoiceButton';
 import { Badge } from '../ui/Badge';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
-import { colours, faces, TARGET } from '../ui/theme';
+import { colours, TARGET } from '../ui/theme';
 
 interface Props extends Pick<MessageView, 'words' | 'media' | 'removed' | 'at'> {
   /** Null where the name is not told. */
@@ -30,7 +30,7 @@ export function Said({ author, name, words, media, removed, at, zone, heard, onT
         {removed !== null ? (
           <Text variant="bodySmall" style={styles.gone}>{`Taken away: ${removed}`}</Text>
         ) : (
-          words !== '' && <Text style={styles.words}>{words}</Text>
+          words !== '' && <Text variant="bodyLarge">{words}</Text>
         )}
         {removed === null && words !== '' && heard && <Hear text={words} label={`the words of ${name}`} small />}
         {media?.kind === 'picture' && (
@@ -59,7 +59,6 @@ const styles = StyleSheet.create({
   message: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' },
   teacher: { backgroundColor: colours.mist, padding: 8, marginHorizontal: -4 },
   grow: { flex: 1, gap: 4 },
-  words: { fontFamily: faces.reading, fontSize: 17, lineHeight: 25 },
   gone: { fontStyle: 'italic', color: colours.soft },
   bin: {
     width: TARGET.adult,

@@ -145,9 +145,7 @@ export default function Booth(props: Props) {
               role="group"
               aria-label="The task"
             >
-              <Text variant="bodyLarge" style={styles.taskWords}>
-                {task}
-              </Text>
+              <Text variant="bodyLarge">{task}</Text>
             </ScrollView>
           )}
           <View style={styles.view}>
@@ -360,7 +358,6 @@ const styles = StyleSheet.create({
   taskNarrow: { maxHeight: 122 },
   taskWide: { width: 320, flexShrink: 0 },
   taskInner: { paddingHorizontal: 16, paddingVertical: 10 },
-  taskWords: { fontSize: 17, lineHeight: 25 },
   view: { flex: 1, minHeight: 140, justifyContent: 'center' },
   wave: { height: '46%', minHeight: 110, marginHorizontal: 20 },
   level: { position: 'absolute', right: 14, bottom: 14, width: 24, height: 110 },

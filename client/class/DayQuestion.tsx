@@ -15,7 +15,7 @@ import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Press } from '../ui/Press';
 import { Scrap } from '../ui/Scrap';
-import { colours, faces } from '../ui/theme';
+import { colours } from '../ui/theme';
 import { DayStampShape } from './DayStampShape';
 import type { Classroom } from './useClassroom';
 
@@ -48,7 +48,7 @@ export function DayQuestion({
       {mine && !changing ? (
         <View style={styles.row}>
           {mine.stamp && <DayStampShape stamp={mine.stamp} />}
-          <Text style={[styles.said, styles.grow]}>
+          <Text variant="bodyLarge" style={styles.grow}>
             {[mine.stamp && DAY_STAMP_WORDS[mine.stamp], mine.words].filter(Boolean).join('. ')}
           </Text>
           <Button onPress={() => setChanging(true)}>Change what I said today</Button>
@@ -138,7 +138,6 @@ const styles = StyleSheet.create({
   card: { padding: 16, paddingTop: 20, gap: 14 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 10 },
   grow: { flex: 1 },
-  said: { fontFamily: faces.reading, fontSize: 18, lineHeight: 26 },
   stamps: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
   stamp: { width: 92, alignItems: 'center', gap: 4, paddingVertical: 8, paddingHorizontal: 4 },
   word: { textAlign: 'center' },

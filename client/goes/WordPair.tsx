@@ -2,7 +2,7 @@ import { wordNews } from '@lippet/core/review/whatIsNew';
 import { useMemo } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { colours, faces } from '../ui/theme';
+import { colours } from '../ui/theme';
 import { FRESH } from './usePairNews';
 
 /** What HTML calls words that were put in and taken out; React Native's list of roles lacks them. */
@@ -27,7 +27,9 @@ export function WordPair({
         {[before, now].map((text, i) => (
           <View key={i} style={styles.one}>
             <Text variant="labelMedium">{titles[i]}</Text>
-            <Text style={styles.text}>{text || 'Nothing was written.'}</Text>
+            <Text variant="bodyLarge" style={styles.text}>
+              {text || 'Nothing was written.'}
+            </Text>
           </View>
         ))}
       </ScrollView>
@@ -36,7 +38,7 @@ export function WordPair({
   return (
     <ScrollView contentContainerStyle={styles.content}>
       <Text variant="labelMedium">{`${titles[1]}: new words lie on yellow, those that are gone are struck out`}</Text>
-      <Text style={styles.text}>
+      <Text variant="bodyLarge" style={styles.text}>
         {news.map(({ text, is }, i) => (
           <Text
             key={i}
@@ -54,7 +56,7 @@ export function WordPair({
 const styles = StyleSheet.create({
   content: { padding: 18, gap: 14, maxWidth: 820, width: '100%', alignSelf: 'center' },
   one: { gap: 6 },
-  text: { fontFamily: faces.reading, fontSize: 18, lineHeight: 27, color: colours.ink },
+  text: { color: colours.ink },
   fresh: { backgroundColor: FRESH },
   gone: { textDecorationLine: 'line-through', color: colours.soft },
 });

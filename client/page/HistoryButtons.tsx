@@ -14,16 +14,29 @@ interface Props {
   surface: Surface | null;
   /** False where there is no page to look at. */
   paged?: boolean;
+  /** Whether something can be drawn here; what was sent is only looked at. */
+  editable?: boolean;
   /** Gives the sheet all the room, or takes it back. */
   full?: { on: boolean; toggle: () => void };
 }
 
+interface HistoryButton {
+  word: string;
+  short: string;
+  icon: LineName;
+  on: boolean;
+  act: () => void;
+}
+
 /** Undo, redo, the whole page, and all the room. */
-export function HistoryButtons({ editor, surface, paged = true, full }: Props) {
+export function HistoryButtons({ editor, surface, paged = true, editable = true, full }: Props) {
   const can = useStore(editor?.can ?? NOTHING);
-  const buttons: { word: string; short: string; icon: LineName; on: boolean; act: () => void }[] = [
+  const steps: HistoryButton[] = [
     { word: 'Undo', short: 'Undo', icon: 'undo', on: can.undo, act: () => editor?.undo() },
     { word: 'Redo', short: 'Redo', icon: 'redo', on: can.redo, act: () => editor?.redo() },
+  ];
+  const buttons: HistoryButton[] = [
+    ...(editable ? steps : []),
     ...(paged
       ? [{ word: 'Whole page', short: 'Page', icon: 'fit' as const, on: true, act: () => surface?.renderer.fit() }]
       : []),

@@ -44,7 +44,7 @@ export function ToolTray({
         style={[styles.tool, upright && styles.toolUpright, low && styles.toolLow, on && styles.on]}
       >
         <LineIcon name={icon} colour={colour} size={25} />
-        <Text variant="labelSmall" style={{ color: colour }}>
+        <Text variant="labelSmall" style={[styles.word, { color: colour }]}>
           {word}
         </Text>
       </Pressable>
@@ -141,6 +141,8 @@ function Edge({
 }
 
 const styles = StyleSheet.create({
+  // As large as fits under a finger, however large one reads.
+  word: { fontSize: 13, lineHeight: 17 },
   tray: { flexGrow: 0, flexShrink: 0, backgroundColor: colours.ink },
   // A tool that comes into sight by the keyboard does not stop below an edge.
   pushed: { scrollPaddingLeft: EDGE, scrollPaddingRight: EDGE } as ViewStyle,

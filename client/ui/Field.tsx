@@ -1,6 +1,6 @@
 import { StyleSheet, View, type TextInputProps as NativeProps } from 'react-native';
-import { HelperText, Text, TextInput } from 'react-native-paper';
-import { colours, faces, OUTLINE } from './theme';
+import { HelperText, Text, TextInput, useTheme } from 'react-native-paper';
+import { colours, OUTLINE } from './theme';
 
 interface Props extends Pick<
   NativeProps,
@@ -21,6 +21,8 @@ interface Props extends Pick<
 
 /** A text field with its name above it and the trouble, if any, below. */
 export function Field({ label, problem, multiline, ...rest }: Props) {
+  const { fontFamily, fontSize } = useTheme().fonts.bodyLarge;
+  const face = { fontFamily, fontSize: fontSize - 1 };
   return (
     <View style={styles.field}>
       <Text variant="labelMedium" aria-hidden>
@@ -34,8 +36,8 @@ export function Field({ label, problem, multiline, ...rest }: Props) {
         outlineStyle={styles.outline}
         activeOutlineColor={colours.sea}
         textColor={colours.ink}
-        style={[styles.input, multiline && styles.tall]}
-        contentStyle={[styles.content, multiline && styles.tallContent]}
+        style={[styles.input, face, multiline && styles.tall]}
+        contentStyle={[face, multiline && styles.tallContent]}
         {...rest}
       />
       {problem ? (
@@ -49,10 +51,9 @@ export function Field({ label, problem, multiline, ...rest }: Props) {
 
 const styles = StyleSheet.create({
   field: { gap: 4 },
-  input: { backgroundColor: colours.scrap, fontSize: 17 },
+  input: { backgroundColor: colours.scrap },
   tall: { minHeight: 110 },
   outline: { borderWidth: OUTLINE, borderRadius: 0 },
-  content: { fontFamily: faces.reading, fontSize: 17 },
   tallContent: { paddingTop: 10 },
   problem: { fontSize: 15, color: colours.vermilion },
 });

@@ -1,3 +1,4 @@
+import type { LetterForm } from '@lippet/core/contract/settings';
 import { configureFonts, MD3LightTheme, type MD3Theme } from 'react-native-paper';
 
 /** The look, section 3 of the design: every colour, width and face is said here once. */
@@ -46,10 +47,21 @@ const font = (fontFamily: string, fontSize: number, lineHeight: number, fontWeig
   fontWeight,
   letterSpacing: 0,
 });
-const { heading, interface: ui, reading } = faces;
+const { heading, interface: ui } = faces;
 
-const fonts = configureFonts({
-  config: {
+/** The largest that headings become: they are large already, and what they head has to stay in sight. */
+const MOST_HEADING = 1.25;
+
+/** How somebody reads: so many times the usual size, and in which letters. */
+export interface Reading {
+  larger: number;
+  letters: LetterForm;
+}
+
+/** Every face of the interface for somebody who reads so. Toolbars have sizes of their own, as large as a finger. */
+const fontsFor = ({ larger, letters }: Reading): MD3Theme['fonts'] => {
+  const reading = letters === 'school' ? faces.reading : faces.interface;
+  const config = {
     displayLarge: font(heading, 34, 38, '800'),
     displayMedium: font(heading, 30, 35, '800'),
     displaySmall: font(heading, 26, 30, '800'),
@@ -65,17 +77,22 @@ const fonts = configureFonts({
     labelLarge: font(ui, 17, 22, '700'),
     labelMedium: font(ui, 15, 20, '700'),
     labelSmall: font(ui, 13, 17, '700'),
-  },
-});
+  };
+  const sized = Object.entries(config).map(([variant, { fontSize, lineHeight, ...rest }]) => {
+    const times = /^(display|headline)/.test(variant) ? Math.min(larger, MOST_HEADING) : larger;
+    return [variant, { ...rest, fontSize: Math.round(fontSize * times), lineHeight: Math.round(lineHeight * times) }];
+  });
+  return configureFonts({ config: Object.fromEntries(sized) as typeof config });
+};
 
 /** React Native Paper in our tokens; none of its own colours, curves or elevations is left. */
-export const theme: MD3Theme = {
+const usual: MD3Theme = {
   ...MD3LightTheme,
   roundness: 0,
   // Only what shows cause moves, and that is ours: the library's fades know neither the setting nor the device's wish
   // for stillness.
   animation: { scale: 0 },
-  fonts,
+  fonts: fontsFor({ larger: 1, letters: 'school' }),
   colors: {
     primary: colours.vermilion,
     onPrimary: colours.scrap,
@@ -119,3 +136,8 @@ export const theme: MD3Theme = {
     },
   },
 };
+
+/** The theme for somebody who reads so. */
+export const themeFor = (reading: Reading): MD3Theme => ({ ...usual, fonts: fontsFor(reading) });
+/** The theme where nobody has chosen anything. */
+export const theme = usual;

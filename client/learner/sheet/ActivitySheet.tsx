@@ -248,7 +248,13 @@ export default function ActivitySheet({
   const partEditable = editable && !part.removed && !first;
   const fullSwitch = { on: full, toggle: () => setFull(!full) };
   const history = (
-    <HistoryButtons editor={editor} surface={surface} paged={Boolean(page)} full={page ? fullSwitch : undefined} />
+    <HistoryButtons
+      editor={editor}
+      surface={surface}
+      paged={Boolean(page)}
+      editable={editable}
+      full={page ? fullSwitch : undefined}
+    />
   );
   const tabs = (
     <PartTabs
@@ -501,7 +507,7 @@ export default function ActivitySheet({
         </PanelFaults>
       }
       draws={Boolean(partEditable && page)}
-      keeps={page ? partEditable || full : editable && recorded}
+      keeps={Boolean(page) || (editable && recorded)}
       news={
         <>
           {untaken && <Say>{untaken}</Say>}

@@ -22,7 +22,7 @@ import { TakeThumb } from '../../recording/TakeThumb';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { Say } from '../../ui/Say';
-import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useStore } from 'zustand';
 import { useLastReview } from '../notes/useLastReview';
 import { Receipt } from './Receipt';
@@ -215,7 +215,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
                   <View style={styles.words}>
                     <Text variant="titleMedium">{part.title}</Text>
                     {part.kind === 'words' && (
-                      <Text numberOfLines={3} style={styles.written}>
+                      <Text variant="bodyLarge" numberOfLines={3}>
                         {answerWords(live.doc, part.id)}
                       </Text>
                     )}
@@ -330,6 +330,5 @@ const styles = StyleSheet.create({
   picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   words: { flex: 1, gap: 2 },
   foot: { width: '100%', maxWidth: 640, padding: 18, paddingTop: 8, gap: 10 },
-  written: { fontFamily: faces.reading, fontSize: 15, lineHeight: 21 },
   hint: { color: colours.soft, textAlign: 'center' },
 });

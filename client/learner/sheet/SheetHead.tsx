@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text, useTheme } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import type { LiveDocument } from '../../page/liveDocument';
 import { useGoBack } from '../../ui/useGoBack';
@@ -46,6 +46,7 @@ export function SheetHead({
 }: Props) {
   const goBack = useGoBack('/now');
   const client = useQueryClient();
+  const { lineHeight } = useTheme().fonts.bodySmall;
   const leave = (): void => {
     void client.invalidateQueries({ queryKey: keys.now });
     goBack();
@@ -64,7 +65,7 @@ export function SheetHead({
           </Text>
         )}
         {/* Room for two lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
-        <View style={titled && styles.saved}>
+        <View style={titled && { height: 2 * lineHeight }}>
           <SaveLine live={live} pieceId={pieceId} />
         </View>
       </View>
@@ -87,5 +88,4 @@ const styles = StyleSheet.create({
   back: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   words: { flex: 1, gap: 1 },
   title: { fontSize: 18, lineHeight: 21 },
-  saved: { height: 38 },
 });

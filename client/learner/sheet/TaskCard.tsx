@@ -200,7 +200,7 @@ const styles = StyleSheet.create({
     minHeight: TARGET.learner,
   },
   all: { alignItems: 'center', minWidth: 28 },
-  task: { flex: 1, fontSize: 17, lineHeight: 23 },
+  task: { flex: 1 },
   extra: { flexDirection: 'row', alignItems: 'center', gap: 4 },
   card: {
     position: 'absolute',
