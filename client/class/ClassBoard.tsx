@@ -5,6 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { Badge } from '../ui/Badge';
+import { Columns } from '../ui/Columns';
 import { Say } from '../ui/Say';
 import { DayQuestion } from './DayQuestion';
 import { LeadClass } from './LeadClass';
@@ -23,37 +24,48 @@ export default function ClassBoard({ groupId, me }: { groupId: string; me: Me })
   return (
     <View style={styles.board}>
       {problem && <Say>{problem}</Say>}
-      {room.live && <LiveCard live={room.live} zone={zone} />}
-      {room.teaches ? (
-        <LeadClass room={room} classroom={classroom} zone={zone} />
-      ) : (
-        room.question && (
-          <DayQuestion
-            key={`${room.question.id} ${room.question.mine?.stamp} ${room.question.mine?.words}`}
-            question={room.question}
-            room={room}
-            classroom={classroom}
-          />
-        )
-      )}
-      <Text variant="headlineSmall" role="heading" aria-level={2}>
-        Notices
-      </Text>
-      {room.notices.length === 0 && <Text variant="bodyMedium">Nothing has been told yet.</Text>}
-      {room.notices.map((notice) => (
-        <NoticeCard key={notice.id} notice={notice} room={room} classroom={classroom} me={me.id} zone={zone} />
-      ))}
-      <Text variant="headlineSmall" role="heading" aria-level={2}>
-        Who is here
-      </Text>
-      <View style={styles.faces} role="list" aria-label="Who is here">
-        {room.teachers.map((face) => (
-          <Somebody key={face.id} face={face} below="Teacher" />
-        ))}
-        {room.learners.map((face) => (
-          <Somebody key={face.id} face={face} below={face.id === me.id ? 'You' : undefined} />
-        ))}
-      </View>
+      <Columns
+        first={
+          <>
+            {room.live && <LiveCard live={room.live} zone={zone} />}
+            {room.teaches ? (
+              <LeadClass room={room} classroom={classroom} zone={zone} />
+            ) : (
+              room.question && (
+                <DayQuestion
+                  key={`${room.question.id} ${room.question.mine?.stamp} ${room.question.mine?.words}`}
+                  question={room.question}
+                  room={room}
+                  classroom={classroom}
+                />
+              )
+            )}
+            <Text variant="headlineSmall" role="heading" aria-level={2}>
+              Notices
+            </Text>
+            {room.notices.length === 0 && <Text variant="bodyMedium">Nothing has been told yet.</Text>}
+            {room.notices.map((notice) => (
+              <NoticeCard key={notice.id} notice={notice} room={room} classroom={classroom} me={me.id} zone={zone} />
+            ))}
+          </>
+        }
+        second={
+          <>
+            <Text variant="headlineSmall" role="heading" aria-level={2}>
+              Who is here
+            </Text>
+            <View style={styles.faces} role="list" aria-label="Who is here">
+              {room.teachers.map((face) => (
+                <Somebody key={face.id} face={face} below="Teacher" />
+              ))}
+              {room.learners.map((face) => (
+                <Somebody key={face.id} face={face} below={face.id === me.id ? 'You' : undefined} />
+              ))}
+            </View>
+          </>
+        }
+        ratio={2}
+      />
     </View>
   );
 }

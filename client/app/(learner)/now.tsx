@@ -2,7 +2,7 @@ import { arrangeNow } from '@lippet/core/schedule/nowList';
 import { greetingWord, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import type { PieceCard } from '@lippet/core/contract/work';
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { useNow } from '../../api/queries';
 import { FindPieces, findPieces, NO_FILTER, type PieceFilter } from '../../learner/FindPieces';
 import { CarryOn } from '../../learner/CarryOn';
@@ -10,10 +10,10 @@ import { OnItsWay } from '../../learner/OnItsWay';
 import { PieceList } from '../../learner/PieceList';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Button } from '../../ui/Button';
+import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
-import { useWide } from '../../ui/useWide';
 
 /** How much needs the learner, in words. */
 function needWords(count: number): string {
@@ -35,7 +35,6 @@ const Found = ({ cards, ...shared }: { cards: readonly PieceCard[]; zone: string
   );
 
 export default function Now() {
-  const wide = useWide();
   const { data, error, refetch } = useNow();
   const [filter, setFilter] = useState<PieceFilter | null>(null);
   return (
@@ -56,7 +55,7 @@ export default function Now() {
           ['Closed', list.closed],
         ] as const;
         return (
-          <Screen wide={wide}>
+          <Screen wide>
             <PersonHead
               me={me}
               title={`${greetingWord(now, zone)}, ${me.name.split(' ')[0]}`}
@@ -76,19 +75,19 @@ export default function Now() {
             {filter && <FindPieces cards={data?.cards ?? []} filter={filter} onChange={setFilter} />}
             {filter && <Found cards={findPieces(data?.cards ?? [], filter)} zone={zone} now={now} />}
             {!filter && (
-              <View style={wide ? styles.columns : styles.column}>
-                <View style={[styles.column, wide && styles.half]}>
-                  {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
-                  {toDo.map(([title, cards]) => (
-                    <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />
-                  ))}
-                </View>
-                <View style={[styles.column, wide && styles.half]}>
-                  {away.map(([title, cards]) => (
-                    <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />
-                  ))}
-                </View>
-              </View>
+              <Columns
+                first={
+                  <>
+                    {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
+                    {toDo.map(([title, cards]) => (
+                      <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />
+                    ))}
+                  </>
+                }
+                second={away.map(([title, cards]) => (
+                  <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />
+                ))}
+              />
             )}
             {data?.cards.length === 0 && (
               <Say calm>There is nothing to do yet. Your teacher will set something soon.</Say>
@@ -101,8 +100,5 @@ export default function Now() {
 }
 
 const styles = StyleSheet.create({
-  column: { gap: 14 },
-  columns: { flexDirection: 'row', gap: 36 },
-  half: { flex: 1 },
   find: { alignSelf: 'flex-start' },
 });

@@ -15,7 +15,7 @@ export default function OurClass() {
       {(me) => {
         const group = me.groups.find(({ id }) => id === chosen) ?? me.groups[0];
         return (
-          <Screen>
+          <Screen wide>
             <PersonHead me={me} title="Class" below={group?.name} />
             {me.groups.length > 1 && (
               <Pick

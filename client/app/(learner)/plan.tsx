@@ -10,6 +10,7 @@ import { MonthGrid } from '../../learner/plan/MonthGrid';
 import { PickDay } from '../../learner/plan/PickDay';
 import { PieceList } from '../../learner/PieceList';
 import { SignedIn } from '../../signIn/SignedIn';
+import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
@@ -57,7 +58,7 @@ export default function PlanPlace() {
         const shared = { zone, now };
         const folders = byFolder(data?.cards ?? []);
         return (
-          <Screen>
+          <Screen wide>
             <PersonHead me={me} title="Plan" below={data && words} />
             {error && <Say again={() => void refetch()}>{error.message}</Say>}
             <Pick
@@ -70,91 +71,108 @@ export default function PlanPlace() {
                 setChosen(null);
               }}
             />
-            {view !== 'folders' && (
-              <View style={styles.bar}>
-                <Press
-                  flat
-                  aria-label={view === 'week' ? 'The seven days before' : 'Five weeks before'}
-                  disabled={weeks <= 0}
-                  onPress={() => step(-WEEKS[view])}
-                  style={styles.step}
-                >
-                  <LineIcon name="back" size={20} />
-                </Press>
-                <Text variant="labelLarge" style={styles.week} role="status">
-                  {daysWords(weeks, plan.days[0]!, zone)}
-                </Text>
-                <Press
-                  flat
-                  aria-label={view === 'week' ? 'The seven days after' : 'Five weeks after'}
-                  onPress={() => step(WEEKS[view])}
-                  style={styles.step}
-                >
-                  <LineIcon name="forward" size={20} />
-                </Press>
-              </View>
-            )}
-            {view === 'folders' &&
-              folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />)}
-            {view === 'week' && (
-              <Suspense fallback={<View style={styles.chart} />}>
-                <TideChart
-                  days={plan.days}
-                  today={today}
-                  chosen={chosen}
-                  hour={dayShare(now, zone)}
-                  nameOf={nameOf}
-                  words={words}
-                  onDay={(day) => setChosen(day === chosen ? null : day)}
-                />
-              </Suspense>
-            )}
-            {view === 'month' && (
-              <MonthGrid
-                days={plan.days}
-                today={today}
-                chosen={chosen}
-                nameOf={nameOf}
-                onDay={(day) => setChosen(day === chosen ? null : day)}
-              />
-            )}
-            {view !== 'folders' &&
-              shown.map(({ day, noon, pieces, minutes }) => (
-                <View key={day}>
-                  <PieceList
-                    title={dayTitle(day, noon, today, zone)}
-                    cards={pieces}
-                    {...shared}
-                    beside={(card) =>
-                      card.due === null && (
-                        <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />
-                      )
-                    }
-                  />
-                  {pieces.length === 0 && <Say calm>{`Nothing is due on ${nameOf(noon)}.`}</Say>}
-                  {pieces.length > 1 && minutes > 0 && (
-                    <Text variant="bodySmall" style={styles.sum}>{`${minutes} minutes altogether`}</Text>
+            <Columns
+              first={
+                <>
+                  {view !== 'folders' && (
+                    <View style={styles.bar}>
+                      <Press
+                        flat
+                        aria-label={view === 'week' ? 'The seven days before' : 'Five weeks before'}
+                        disabled={weeks <= 0}
+                        onPress={() => step(-WEEKS[view])}
+                        style={styles.step}
+                      >
+                        <LineIcon name="back" size={20} />
+                      </Press>
+                      <Text variant="labelLarge" style={styles.week} role="status">
+                        {daysWords(weeks, plan.days[0]!, zone)}
+                      </Text>
+                      <Press
+                        flat
+                        aria-label={view === 'week' ? 'The seven days after' : 'Five weeks after'}
+                        onPress={() => step(WEEKS[view])}
+                        style={styles.step}
+                      >
+                        <LineIcon name="forward" size={20} />
+                      </Press>
+                    </View>
                   )}
-                </View>
-              ))}
-            {view !== 'folders' && plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && (
-              <Say calm>{view === 'week' ? 'Nothing is due in these days.' : 'Nothing is due in these weeks.'}</Say>
-            )}
-            {view !== 'folders' && (
-              <>
-                <PieceList title="Late" cards={plan.shore} {...shared} />
-                <PieceList
-                  title="No day yet"
-                  cards={plan.drifting}
-                  {...shared}
-                  beside={(card) => (
-                    <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />
+                  {view === 'week' && (
+                    <Suspense fallback={<View style={styles.chart} />}>
+                      <TideChart
+                        days={plan.days}
+                        today={today}
+                        chosen={chosen}
+                        hour={dayShare(now, zone)}
+                        nameOf={nameOf}
+                        words={words}
+                        onDay={(day) => setChosen(day === chosen ? null : day)}
+                      />
+                    </Suspense>
                   )}
-                />
-                {plan.beyond.length > 0 && <PieceList title="Later" cards={plan.beyond} {...shared} />}
-              </>
-            )}
-            {data && <CalendarAddress />}
+                  {view === 'month' && (
+                    <MonthGrid
+                      days={plan.days}
+                      today={today}
+                      chosen={chosen}
+                      nameOf={nameOf}
+                      onDay={(day) => setChosen(day === chosen ? null : day)}
+                    />
+                  )}
+                </>
+              }
+              second={
+                <>
+                  {view === 'folders' &&
+                    folders.map(([id, title, cards]) => <PieceList key={id} title={title} cards={cards} {...shared} />)}
+                  {view !== 'folders' &&
+                    shown.map(({ day, noon, pieces, minutes }) => (
+                      <View key={day}>
+                        <PieceList
+                          title={dayTitle(day, noon, today, zone)}
+                          cards={pieces}
+                          {...shared}
+                          beside={(card) =>
+                            card.due === null && (
+                              <PickDay
+                                activityId={card.activityId}
+                                title={card.title}
+                                ownDay={card.ownDay}
+                                zone={zone}
+                              />
+                            )
+                          }
+                        />
+                        {pieces.length === 0 && <Say calm>{`Nothing is due on ${nameOf(noon)}.`}</Say>}
+                        {pieces.length > 1 && minutes > 0 && (
+                          <Text variant="bodySmall" style={styles.sum}>{`${minutes} minutes altogether`}</Text>
+                        )}
+                      </View>
+                    ))}
+                  {view !== 'folders' && plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && (
+                    <Say calm>
+                      {view === 'week' ? 'Nothing is due in these days.' : 'Nothing is due in these weeks.'}
+                    </Say>
+                  )}
+                  {view !== 'folders' && (
+                    <>
+                      <PieceList title="Late" cards={plan.shore} {...shared} />
+                      <PieceList
+                        title="No day yet"
+                        cards={plan.drifting}
+                        {...shared}
+                        beside={(card) => (
+                          <PickDay activityId={card.activityId} title={card.title} ownDay={card.ownDay} zone={zone} />
+                        )}
+                      />
+                      {plan.beyond.length > 0 && <PieceList title="Later" cards={plan.beyond} {...shared} />}
+                    </>
+                  )}
+                  {data && <CalendarAddress />}
+                </>
+              }
+            />
           </Screen>
         );
       }}

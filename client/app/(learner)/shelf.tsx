@@ -8,6 +8,7 @@ import { ShelfGrid } from '../../learner/ShelfGrid';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 import { KIND_WORDS } from '../../ui/partKinds';
+import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
@@ -39,7 +40,7 @@ export default function Shelf() {
             (subject === ALL || card.subject === subject) && (kind === ALL || card.kinds.some((each) => each === kind)),
         );
         return (
-          <Screen>
+          <Screen wide>
             <PersonHead
               me={me}
               title="Shelf"
@@ -80,9 +81,16 @@ export default function Shelf() {
                     onChoose={setKind}
                   />
                 )}
-                <ShelfGrid cards={shown} {...shared} />
-                {finished.length > 0 && shown.length === 0 && <Say calm>Nothing is like that.</Say>}
-                <PieceList title="With your teacher" cards={withTeacher} {...shared} />
+                <Columns
+                  ratio={2}
+                  first={
+                    <>
+                      <ShelfGrid cards={shown} {...shared} />
+                      {finished.length > 0 && shown.length === 0 && <Say calm>Nothing is like that.</Say>}
+                    </>
+                  }
+                  second={<PieceList title="With your teacher" cards={withTeacher} {...shared} />}
+                />
                 {data && finished.length + withTeacher.length === 0 && <Say calm>Finished work will stand here.</Say>}
               </>
             )}

@@ -15,7 +15,7 @@ export default function ClassroomRoute() {
     <SignedIn>
       {(me) => (
         <AmongPlaces role={me.role}>
-          <Screen>
+          <Screen wide>
             <BackHead
               title={me.groups.find(({ id }) => id === groupId)?.name ?? 'Class'}
               home={me.role === 'learner' ? '/our-class' : '/class'}
