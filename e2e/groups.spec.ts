@@ -76,7 +76,7 @@ test('a group is made from a CSV list, errors by line, its cards are printed, an
   await tablet.open();
   await tablet.page.getByRole('textbox', { name: 'Group code' }).fill(code);
   await tablet.page.getByRole('button', { name: 'Go on' }).click();
-  await tablet.page.getByRole('button', { name: 'Fern Oduya' }).click();
+  await tablet.page.getByRole('button', { name: 'Fern Oduya', exact: true }).click();
   for (const picture of pictures) await tablet.page.getByRole('button', { name: picture, exact: true }).click();
   await tablet.expectNowOf('Fern Oduya');
   await expect(

@@ -93,6 +93,9 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await page.getByRole('button', { name: /^My text\. / }).click();
   await page.getByRole('textbox', { name: 'Words at least' }).fill('5');
   await page.getByRole('textbox', { name: 'Ways to begin, one on each line' }).fill('The bowline');
+  // What is being edited is what is shown.
+  const preview = page.getByRole('complementary', { name: 'As a learner sees it' });
+  await expect(preview.getByRole('tab', { name: /My text/ })).toHaveAttribute('aria-selected', 'true');
   await page.getByRole('checkbox', { name: 'Waits for the part before it' }).click();
 
   // A place is drawn onto the real sheet.
@@ -107,6 +110,25 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await page.getByRole('textbox', { name: 'What it says' }).fill('Your knot');
   await expectAccessible(page, 'places on a sheet');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
+  // Back again, one is where one was: with that part, and it is open.
+  await expect(page.getByRole('button', { name: 'Places on sheet 1' })).toBeInViewport();
+
+  // The rubric is a table: its fields say what they are all the same.
+  await page.getByRole('button', { name: 'Say what good work shows' }).click();
+  const line = page.getByRole('group', { name: 'Line 1' });
+  await line.getByRole('textbox', { name: 'What is looked at' }).fill('The knot');
+  const holds = page.getByRole('group', { name: 'The knot' });
+  const [best, last] = [holds.getByRole('textbox', { name: 'Best' }), holds.getByRole('textbox', { name: 'Level 3' })];
+  for (const [field, words] of [
+    [best, 'It holds'],
+    [holds.getByRole('textbox', { name: 'Level 2' }), 'It slips'],
+    [last, 'It comes undone'],
+  ] as const)
+    await field.fill(words);
+  const [left, right] = [(await best.boundingBox())!, (await last.boundingBox())!];
+  expect(Math.abs(left.y - right.y)).toBeLessThan(2);
+  expect(right.x).toBeGreaterThan(left.x + left.width);
+  await expect(preview.getByText('It comes undone')).toBeVisible();
 
   await page.getByRole('group', { name: 'Add something to look at' }).getByRole('button', { name: 'Text' }).click();
   const material = page.getByRole('group', { name: 'Number 1 to look at' });
@@ -116,7 +138,6 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   await page.getByRole('button', { name: 'Due: In a week' }).click();
 
   // As a learner sees it, on a phone and wide.
-  const preview = page.getByRole('complementary', { name: 'As a learner sees it' });
   await expect(preview.getByRole('tab', { name: /My text, waits for My page/ })).toBeVisible();
   await preview.getByRole('button', { name: /^All of the task/ }).click();
   await expect(preview.getByRole('button', { name: 'Look at: How it goes' })).toBeVisible();

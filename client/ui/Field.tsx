@@ -14,20 +14,24 @@ interface Props extends Pick<
   | 'autoFocus'
 > {
   label: string;
+  /** Its name stands elsewhere, as above a column. */
+  bare?: boolean;
   value: string;
   onChangeText: (value: string) => void;
   problem?: string;
 }
 
 /** A text field with its name above it and the trouble, if any, below. */
-export function Field({ label, problem, multiline, ...rest }: Props) {
+export function Field({ label, bare = false, problem, multiline, ...rest }: Props) {
   const { fontFamily, fontSize } = useTheme().fonts.bodyLarge;
   const face = { fontFamily, fontSize: fontSize - 1 };
   return (
     <View style={styles.field}>
-      <Text variant="labelMedium" aria-hidden>
-        {label}
-      </Text>
+      {!bare && (
+        <Text variant="labelMedium" aria-hidden>
+          {label}
+        </Text>
+      )}
       <TextInput
         mode="outlined"
         multiline={multiline}

@@ -1,5 +1,5 @@
 import type { PieceView, TaskView } from '@lippet/core/contract/work';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Hear } from '../../hear/Hear';
@@ -85,13 +85,24 @@ export function TaskDetails({ facts, zone, onLook, onAsk }: Props) {
   );
 }
 
+interface StripProps extends Props {
+  /** Only the way to it, where there is no height. */
+  compact?: boolean;
+  /** Whether it is pulled down from outside. */
+  pulledDown?: boolean;
+}
+
 /**
  * The task on a phone: two lines above the sheet, or where there is no height only the way to it; pulled down, it lies
  * over the sheet, and is put away with one tap. Its place is kept.
  */
-export function TaskStrip({ facts, zone, onLook, onAsk, compact = false }: Props & { compact?: boolean }) {
-  const [open, setOpen] = useState(false);
-  const [begun, setBegun] = useState(false);
+export function TaskStrip({ facts, zone, onLook, onAsk, compact = false, pulledDown = false }: StripProps) {
+  const [open, setOpen] = useState(pulledDown);
+  const [begun, setBegun] = useState(pulledDown);
+  useEffect(() => {
+    setOpen(pulledDown);
+    if (pulledDown) setBegun(true);
+  }, [pulledDown]);
   const toggle = (): void => {
     setBegun(true);
     setOpen(!open);

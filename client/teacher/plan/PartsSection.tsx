@@ -28,6 +28,7 @@ import { NumberField } from './NumberField';
 import { PartFields } from './PartFields';
 import type { SheetWork } from './SheetsRow';
 import { KIND_WORDS } from '../../ui/partKinds';
+import { partAnchor, useEditing } from './editing';
 import {
   addPart,
   changePart,
@@ -80,7 +81,7 @@ function partLine(plan: ActivityPlan, part: PartPlan): string {
 
 /** The parts that are asked for: add, order by dragging or by keyboard, choose among them, take away. */
 export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: Props) {
-  const [open, setOpen] = useState<string | null>(null);
+  const { open, openPart, enter } = useEditing();
   const [removing, setRemoving] = useState<PartPlan | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const [moved, setMoved] = useState('');
@@ -105,7 +106,7 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
         sensors={sensors}
         collisionDetection={closestCenter}
         measuring={ALWAYS}
-        onDragStart={() => setOpen(null)}
+        onDragStart={() => openPart(null)}
         onDragEnd={onDragEnd}
         accessibility={{
           screenReaderInstructions: MOVING,
@@ -147,7 +148,8 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
                     part={part}
                     first={i === 0}
                     open={open === part.id}
-                    onOpen={() => setOpen(open === part.id ? null : part.id)}
+                    onOpen={() => openPart(open === part.id ? null : part.id)}
+                    onEnter={() => enter({ part: part.id })}
                     choices={plan.choices}
                     line={partLine(plan, part)}
                     onStep={(by) => step(part, by)}
@@ -196,7 +198,7 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
               onPress={() => {
                 const id = crypto.randomUUID();
                 change((now) => addPart(now, kind, id), true);
-                setOpen(id);
+                openPart(id);
               }}
             >
               <LineIcon name={icon} size={26} />
@@ -275,6 +277,8 @@ interface CardProps {
   first: boolean;
   open: boolean;
   onOpen: () => void;
+  /** One of its fields has the focus. */
+  onEnter: () => void;
   choices: readonly ChoicePlan[];
   line: string;
   onStep: (by: 1 | -1) => void;
@@ -289,6 +293,7 @@ function PartCard({
   first,
   open,
   onOpen,
+  onEnter,
   choices,
   line,
   onStep,
@@ -313,6 +318,8 @@ function PartCard({
   return (
     <View
       ref={setNodeRef as never}
+      id={partAnchor(part.id)}
+      onFocus={onEnter}
       style={[
         styles.card,
         { transform: moved as never, transition: transition as never, zIndex: isDragging ? 2 : 0 } as object,

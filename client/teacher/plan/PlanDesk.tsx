@@ -40,6 +40,7 @@ import { SheetDrawing } from './SheetDrawing';
 import type { SheetWork } from './SheetsRow';
 import { SpotLayout } from './SpotLayout';
 import { TaskSection } from './TaskSection';
+import { partAnchor, useEditing } from './editing';
 import { usePlanDraft } from './usePlanDraft';
 
 /** Subjects of the teacher's activities, most used first. */
@@ -65,7 +66,6 @@ type GivingQuestion = 'leaving' | 'remarking';
 
 type Recording = { sort: TakeSort; as: 'task' | 'material' };
 
-/** Making an activity: one form in six parts, kept as one types, and what a learner will see of it. */
 /** Who sees what of it now. */
 function statusWords({ state, changed }: PlanView, groups: string): string {
   if (state === 'draft') return 'A draft. Nobody sees it yet';
@@ -73,6 +73,18 @@ function statusWords({ state, changed }: PlanView, groups: string): string {
   return changed ? 'Learners see it without your last changes' : `Learners of ${groups} see this`;
 }
 
+/** Back from where places are laid out, or something is drawn or recorded, one is where one was in the form. */
+function useComeBack(away: boolean): void {
+  const wasAway = useRef(false);
+  useEffect(() => {
+    const { open, place } = useEditing.getState();
+    const anchor = open !== null ? partAnchor(open) : place !== null && `plan-${place}`;
+    if (wasAway.current && !away && anchor) document.getElementById(anchor)?.scrollIntoView({ block: 'start' });
+    wasAway.current = away;
+  }, [away]);
+}
+
+/** Making an activity: one form in six parts, kept as one types, and what a learner will see of it. */
 export default function PlanDesk({ activityId, zone, teacher }: { activityId: string; zone: string; teacher: string }) {
   const wide = useWide();
   const router = useRouter();
@@ -96,6 +108,10 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
   const [edition, setEdition] = useState(0);
   const scroll = useRef<ScrollView>(null);
   useEffect(() => () => void client.invalidateQueries({ queryKey: keys.activities }), [client]);
+  const away = laying !== null || recording !== null;
+  useComeBack(away);
+  // Of another form, nothing is being edited here.
+  useEffect(() => () => useEditing.getState().leave(), []);
 
   if (error)
     return (

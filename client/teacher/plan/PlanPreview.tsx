@@ -1,10 +1,10 @@
-import type { ActivityPlan, PartPlan } from '@lippet/core/contract/plan';
+import type { ActivityPlan, PartPlan, PlanPlace } from '@lippet/core/contract/plan';
 import type { PartView } from '@lippet/core/contract/work';
 import { lengthWords } from '@lippet/core/recording/moments';
 import { RECORDING_SECONDS } from '@lippet/core/contract/work';
 import { dueWords } from '@lippet/core/schedule/schoolTime';
 import { plainWords } from '@lippet/core/words/richText';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { MaterialDesk } from '../../looking/MaterialDesk';
@@ -15,6 +15,10 @@ import { LineIcon } from '../../ui/LineIcon';
 import { KIND_WORDS } from '../../ui/partKinds';
 import { colours, OUTLINE } from '../../ui/theme';
 import { boothPart } from '../../capture/boothPart';
+import { useEditing } from './editing';
+
+/** What of the form learners find in the task. */
+const IN_THE_TASK: ReadonlySet<PlanPlace> = new Set<PlanPlace>(['task', 'materials', 'rubric']);
 
 /** What learners are given of a part, as the screens that show parts want it. */
 const viewOf = ({ id, kind, title, required, choice, waits, settings }: PartPlan): PartView => ({
@@ -45,7 +49,10 @@ export function PlanPreview({
   zone: string;
   teacher: string;
 }) {
-  const [partId, setPartId] = useState<string | null>(null);
+  const edited = useEditing();
+  const [partId, setPartId] = useState<string | null>(edited.part);
+  // It follows what is being edited, and can be looked through all the same.
+  useEffect(() => setPartId(edited.part), [edited.part]);
   const [looking, setLooking] = useState<string | null>(null);
   const part = plan.parts.find(({ id }) => id === partId) ?? plan.parts[0];
   const due = plan.groups.find((each) => each.due !== null)?.due ?? null;
@@ -118,7 +125,12 @@ export function PlanPreview({
         {below}
       </Text>
       {tabs}
-      <TaskStrip facts={facts} zone={zone} onLook={setLooking} />
+      <TaskStrip
+        facts={facts}
+        zone={zone}
+        onLook={setLooking}
+        pulledDown={edited.place !== null && IN_THE_TASK.has(edited.place)}
+      />
       {sheet}
       {looked}
     </View>

@@ -6,6 +6,7 @@ import { PanelFaults } from '../../ui/Faults';
 import { LineIcon } from '../../ui/LineIcon';
 import { Scrap } from '../../ui/Scrap';
 import { colours, OUTLINE } from '../../ui/theme';
+import { useEditing } from './editing';
 
 export const SECTIONS = [
   { place: 'title', word: 'What it is' },
@@ -27,11 +28,18 @@ interface Props {
 
 /** One part of the form, under its number. */
 export function PlanSection({ place, troubles, shown, children }: Props) {
+  const enter = useEditing((editing) => editing.enter);
   const at = SECTIONS.findIndex((each) => each.place === place);
   const { word } = SECTIONS[at]!;
   return (
     <Scrap style={styles.scrap}>
-      <View id={`plan-${place}`} role="region" aria-label={word} style={styles.content}>
+      <View
+        id={`plan-${place}`}
+        role="region"
+        aria-label={word}
+        onFocus={() => enter({ place })}
+        style={styles.content}
+      >
         <View style={styles.head}>
           <View style={styles.number} aria-hidden>
             <Text variant="labelMedium" style={{ color: colours.scrap }}>
