@@ -20,6 +20,10 @@ const TSC = join(root, 'node_modules', 'typescript-native', 'bin', 'tsc');
  */
 const MAY_STUMBLE = {};
 
+/** No file leads back to itself, by types either; looked for in these. */
+const CIRCLES = 'dependency-cruiser.config.cjs';
+const WORKSPACES = ['core', 'client', 'server', 'demo'];
+
 /** A check without tests of its own counts only where it fails. @param {boolean} ok @returns {Tally} */
 const check = (ok) => ({ passed: 0, failed: ok ? 0 : 1, ok });
 
@@ -48,6 +52,8 @@ export async function lint(files = ['.']) {
   const codes = [
     await runLoudly(bin('eslint'), [...files, '--max-warnings', '0', '--no-warn-ignored']),
     await runLoudly(bin('prettier'), ['--check', '--log-level', 'warn', ...files]),
+    // A circle may go through files that have not changed.
+    await runLoudly(bin('depcruise'), ['--config', CIRCLES, '--output-type', 'err', ...WORKSPACES]),
   ];
   return check(codes.every((code) => code === 0) && (await arrowsHold()));
 }

@@ -2,7 +2,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { crc32, deflateSync } from 'node:zlib';
 import { join } from 'node:path';
-import { readShot } from '@lippet/core/scan/shot';
+import { readShot } from '@lippet/core/page/readShot';
 import { makeScene } from '@lippet/demo/scene/scene';
 import sharp from 'sharp';
 import { expectAccessible } from './accessible';

@@ -6,6 +6,7 @@ import { StyleSheet, View } from 'react-native';
 import { keys, useDevice, useMe } from '../api/queries';
 import { remove } from '../api/request';
 import { Brand } from '../signIn/Brand';
+import { useSession } from '../signIn/useSession';
 import { GroupCode } from '../signIn/GroupCode';
 import { homeOf } from '../signIn/home';
 import { Names } from '../signIn/Names';
@@ -26,6 +27,7 @@ export default function SignIn() {
   const [person, setPerson] = useState<Tappable | null>(null);
   const [byName, setByName] = useState(false);
   const [joining, setJoining] = useState(false);
+  const { join } = useSession();
   if (me) return <Redirect href={homeOf(me)} />;
   const back = (): void => {
     setPerson(null);
@@ -38,7 +40,7 @@ export default function SignIn() {
   const step = (): ReactNode => {
     if (byName || person?.secret === 'password') return <PasswordForm person={person} onBack={back} />;
     if (person) return <PictureKeyPad person={person} onBack={back} />;
-    if (group && joining) return <JoinForm group={group} onBack={() => setJoining(false)} />;
+    if (group && joining) return <JoinForm group={group} join={join} onBack={() => setJoining(false)} />;
     if (group === null) return <GroupCode onTeacher={() => setByName(true)} />;
     if (!group) return null;
     return (

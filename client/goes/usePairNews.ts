@@ -1,6 +1,6 @@
 import type { Bounds } from '@lippet/core/ink/ink';
 import { itemNews, newsWords, type PagePair } from '@lippet/core/review/whatIsNew';
-import { readShot } from '@lippet/core/scan/shot';
+import { readShot } from '@lippet/core/page/readShot';
 import { useEffect, useMemo, useState } from 'react';
 import type * as Y from 'yjs';
 import type { Shown } from '../page/pageRenderer';

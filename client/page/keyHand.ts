@@ -1,10 +1,12 @@
 import { isMovable } from '@lippet/core/page/geometry';
-import type { Point } from '@lippet/core/page/matrix';
+import type { PagePlan } from '@lippet/core/page/document';
+import type { Matrix, Point } from '@lippet/core/page/matrix';
 import { panBy, toPage } from '@lippet/core/page/viewport';
 import { createStore } from 'zustand/vanilla';
 import type { Tool } from '../stores/drawing';
 import type { ToolGesture } from './penInput';
-import type { Surface } from './surface';
+import type { DrawnItem, ItemLayer } from './itemLayer';
+import type { PageRenderer } from './pageRenderer';
 
 /** What works at a point: keys can bring it there. */
 const AT_A_POINT: ReadonlySet<Tool> = new Set(['words', 'add', 'pin', 'stamp', 'fill', 'choose']);
@@ -20,12 +22,42 @@ export interface KeyHandState {
   holding: boolean;
 }
 
+/** The text box that is being written. */
+interface Writing {
+  id: string;
+  matrix: Matrix;
+  width: number;
+  spot: string | null;
+}
+
+/** What a hand that is led by keys does with a sheet. */
+export interface HandledSheet {
+  page: Pick<PagePlan, 'width' | 'height'>;
+  renderer: Pick<PageRenderer, 'viewport' | 'view' | 'page' | 'look'>;
+  top: Pick<ItemLayer, 'drawn'>;
+  /** Items that are chosen. */
+  chosenItems: readonly DrawnItem[];
+  state: {
+    getState: () => { chosen: readonly string[] };
+    setState: (change: { writing: Writing; chosen: readonly string[] }) => void;
+  };
+  tool: () => Tool;
+  editable: () => boolean;
+  usesText: (tool: Tool) => boolean;
+  /** So many points are as long as these pixels. */
+  points: (pixels: number) => number;
+  begin: () => void;
+  use: (tool: Tool, at: Point) => ToolGesture | null;
+  end: () => void;
+  choose: (ids: readonly string[]) => void;
+}
+
 /** A tool in the hand of somebody who has no pointer: arrows bring it to a place, Enter uses it there. */
 export class KeyHand {
   readonly state = createStore<KeyHandState>(() => ({ place: null, holding: false }));
   private held: ToolGesture | null = null;
 
-  constructor(private readonly surface: Surface) {}
+  constructor(private readonly surface: HandledSheet) {}
 
   /** Whether the tool in hand works where keys bring it. */
   get reaches(): boolean {

@@ -9,11 +9,16 @@ import { KeyPicture } from '../ui/KeyPicture';
 import { Press } from '../ui/Press';
 import { Say } from '../ui/Say';
 import { colours } from '../ui/theme';
-import { useSession } from './useSession';
+
+interface Props {
+  group: DeviceGroup;
+  /** Throws where it is refused. */
+  join: (given: { name: string; pictures: string[] }) => Promise<void>;
+  onBack: () => void;
+}
 
 /** Joining one activity by its code: a name, and three pictures of one's own to come back with. */
-export default function JoinForm({ group, onBack }: { group: DeviceGroup; onBack: () => void }) {
-  const { join } = useSession();
+export default function JoinForm({ group, join, onBack }: Props) {
   const [name, setName] = useState('');
   const [pictures, setPictures] = useState<Name[]>([]);
   const [problem, setProblem] = useState<string | null>(null);

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import type { FolderView } from './class';
 import type { PieceState } from '../schedule/pieceState';
 import type { ActivityPlan, Dates, MaterialPlan, PartPlan } from './plan';
-import { idParam } from './work';
+import { idParam } from './idParam';
 
 export const ACTIVITY_STATES = ['draft', 'set', 'archived'] as const;
 /** `draft`: made, and given to nobody yet. `archived`: put away; learners keep their work and can't send any more. */

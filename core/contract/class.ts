@@ -8,7 +8,7 @@ import { LIMITS } from './limits';
 import { KEY_PICTURES, USUAL_KEY_LENGTH, type KeyPicture } from './pictureKey';
 import type { Ages, PartKind } from './plan';
 import { safeAddress } from '../words/richText';
-import { idParam } from './work';
+import { idParam } from './idParam';
 import { trimmed } from './trimmed';
 
 /** How it is today, as weather: stamps that need no reading. */

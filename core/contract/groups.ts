@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { LIMITS } from './limits';
 import { KEY_LENGTHS, USUAL_KEY_LENGTH, type KeyLength, type KeyPicture } from './pictureKey';
 import type { SecretKind } from './signIn';
-import { idParam } from './work';
+import { idParam } from './idParam';
 import { trimmed } from './trimmed';
 
 /** Most learners that are added at once. */

@@ -9,7 +9,7 @@ import { readSheetBackground } from '../page/readBackground';
 import { readSpans, type Span } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readSpots, type Spot } from '../page/spots';
-import { MARK_KINDS, NO_MARKING, type Marking } from '../review/rubric';
+import { MARK_KINDS, NO_MARKING, type Marking, type RubricRow } from '../review/rubric';
 import { NO_TEXT, picturesOf, plainWords, readRichText, safeAddress, type RichText } from '../words/richText';
 
 export const PART_KINDS = ['page', 'photo', 'sound', 'film', 'words', 'tick'] as const;
@@ -97,15 +97,6 @@ export interface ToldTask {
   media: string;
   seconds: number;
   spans: Span[];
-}
-
-/** One line of the rubric: what is looked at, and its levels in words, best first. */
-export interface RubricRow {
-  id: string;
-  title: string;
-  levels: string[];
-  /** How many times it counts, 1 to 10. */
-  weight: number;
 }
 
 /** Dates in milliseconds since 1970; null for none. */

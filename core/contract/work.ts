@@ -7,7 +7,8 @@ import type { Completeness } from '../schedule/completeness';
 import type { SendCheck } from '../schedule/sendChecks';
 import type { RichText } from '../words/richText';
 import type { MaterialView } from './activities';
-import type { ChoicePlan, PartKind, RubricRow, ToldTask } from './plan';
+import type { ChoicePlan, PartKind, ToldTask } from './plan';
+import type { RubricRow } from '../review/rubric';
 import type { Marking, MarkView, OwnMark } from '../review/rubric';
 import type { Outcome, PieceFacts, PieceStanding } from '../schedule/pieceState';
 import { LIMITS } from './limits';
@@ -495,5 +496,3 @@ export const exportBody = yup.object({
     .oneOf(['flat', 'annotations', 'zip'], 'The style is "flat", "annotations" or "zip".')
     .required('Say how it is to be written.'),
 });
-
-export const idParam = yup.string().uuid('That address has no such thing.').required();

@@ -2,6 +2,7 @@ import { INK_COLOURS } from '../ink/tools';
 import type { Shot } from '../scan/shot';
 import { drawnShapes } from './drawnGround';
 import type { JsonItem } from './itemJson';
+import type { PictureShape } from './pictureShape';
 
 /** The paper of a page. Distances are points. */
 type Paper =
@@ -41,16 +42,6 @@ export const PAPERS: readonly { word: string; background: Background }[] = [
   { word: 'Music', background: { kind: 'staves', gap: 9 } },
   { word: 'Axes', background: { kind: 'axes', gap: 25 } },
 ];
-
-/** One filled or stroked outline of a picture, in page points. */
-export interface PictureShape {
-  /** SVG path data with absolute or relative commands. */
-  d: string;
-  fill?: string;
-  stroke?: string;
-  /** Stroke width in points. */
-  width?: number;
-}
 
 /** What SVG path data may be made of; anything else (markup, addresses) is not drawn. */
 export const PATH_DATA = /^[MmLlHhVvCcSsQqTtAaZz0-9eE\s,.+-]{1,20000}$/;

@@ -3,7 +3,7 @@
  * learner's work, and can't be rubbed out.
  */
 import { outlinePath, strokeOutline } from '../ink/outline';
-import type { PictureShape } from './background';
+import type { PictureShape } from './pictureShape';
 import {
   readItem,
   readItems,

@@ -2,7 +2,7 @@ import * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from './document';
 import { readItems, type Items } from './item';
 import { partsWithTakes, readTakes } from '../recording/take';
-import { readShot } from '../scan/shot';
+import { readShot } from './readShot';
 import { filledSpots } from './spots';
 import { countWords } from '../words/countWords';
 import { answerWords, partsWithWords, tickedParts } from '../words/answers';

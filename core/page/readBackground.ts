@@ -1,6 +1,7 @@
 /** Backgrounds out of anything: a document or a plan that somebody else has written. */
-import { readShot } from '../scan/shot';
-import { PATH_DATA, type Background, type PictureShape } from './background';
+import { readShot } from './readShot';
+import { PATH_DATA, type Background } from './background';
+import { type PictureShape } from './pictureShape';
 import { drawnFields } from './drawnGround';
 import { itemsToJson } from './itemJson';
 

@@ -1,6 +1,7 @@
 import { outlinePath, strokeOutline } from '../ink/outline';
 import { MARK_EDGE } from '../ink/tools';
-import { backgroundShapes, type PictureShape } from './background';
+import { backgroundShapes } from './background';
+import { type PictureShape } from './pictureShape';
 import type { PagePlan } from './document';
 import { drawnWords } from './drawnGround';
 import { LINE_HEIGHT } from './geometry';

@@ -5,7 +5,7 @@
 import { degrees, drawSvgPath, LineCapStyle, PDFHexString, rgb } from 'pdf-lib';
 import { strokeOutline } from '../ink/outline';
 import { outlinePolygon } from '../ink/outlinePolygon';
-import type { PictureShape } from '../page/background';
+import type { PictureShape } from '../page/pictureShape';
 import { LINE_HEIGHT } from '../page/geometry';
 import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
 import { applyTo, type Matrix } from '../page/matrix';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { RubricRow } from '../contract/plan';
+import type { RubricRow } from './rubric';
 import {
   explainTotal,
   finalMark,

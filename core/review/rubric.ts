@@ -3,7 +3,15 @@
  * line, the best all of it and the last nothing (a linear scale, as criterion-referenced marking commonly has it);
  * lines count by their weights. Every total can be explained line by line.
  */
-import type { RubricRow } from '../contract/plan';
+
+/** One line of the rubric: what is looked at, and its levels in words, best first. */
+export interface RubricRow {
+  id: string;
+  title: string;
+  levels: string[];
+  /** How many times it counts, 1 to 10. */
+  weight: number;
+}
 
 export const MARK_KINDS = ['none', 'points', 'level', 'words'] as const;
 /** Whether a piece gets a mark, and of what sort. */

@@ -3,7 +3,7 @@ import type * as Y from 'yjs';
 import { pageItems, readPages } from '../page/document';
 import { readItems } from '../page/item';
 import { readTakes } from '../recording/take';
-import { readShot } from '../scan/shot';
+import { readShot } from '../page/readShot';
 
 /** Work that is further apart than this, in milliseconds, is two sittings. */
 export const BREAK = 10 * 60_000;

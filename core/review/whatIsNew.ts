@@ -4,7 +4,7 @@ import type * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from '../page/document';
 import { sameFields } from '../page/edit';
 import type { Fields } from '../page/item';
-import { readShot } from '../scan/shot';
+import { readShot } from '../page/readShot';
 
 /** One page, as it is in two goes. */
 export interface PagePair {

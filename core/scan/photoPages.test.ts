@@ -5,7 +5,8 @@ import { applyChanges, revertStep } from '../page/edit';
 import { mediaOf } from '../page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '../page/progress';
 import { completeness, partComplete } from '../schedule/completeness';
-import { readShot, type Shot } from './shot';
+import { type Shot } from './shot';
+import { readShot } from '../page/readShot';
 
 const shot: Shot = { original: 'from-camera', corners: null, turn: 0, look: 'clean', taken: 1, warnings: [] };
 const photo = (media: string) => ({

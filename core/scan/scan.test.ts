@@ -2,7 +2,8 @@ import { homography, project } from './homography';
 import { withLook } from './looks';
 import { farthestApart, inOrder, inQuad, isConvex, quadArea, type Quad } from './quad';
 import { luma, shrink, type Rgba } from './raster';
-import { fromShares, photoPageSize, readShot, toShares } from './shot';
+import { fromShares, photoPageSize, toShares } from './shot';
+import { readShot } from '../page/readShot';
 import { Steady } from './steady';
 import { aspectOf, straighten, straightSize } from './straighten';
 

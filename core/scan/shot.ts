@@ -1,5 +1,4 @@
 /** What is kept of a photo of paper, so that it can be made anew from what the camera saw. */
-import type { Background } from '../page/background';
 import type { Point } from '../page/matrix';
 import { isConvex, type Quad } from './quad';
 
@@ -25,25 +24,6 @@ export interface Shot {
   taken: number | null;
   /** What was wrong with it when it was kept. */
   warnings: Warning[];
-}
-
-const isCorners = (value: unknown): value is number[] =>
-  Array.isArray(value) &&
-  value.length === 8 &&
-  value.every((each) => typeof each === 'number' && each > -1 && each < 2);
-
-/** The shot that a page is a photo of; null for every other page, and for what a broken client wrote. */
-export function readShot(background: Background | undefined): Shot | null {
-  const shot: Partial<Shot> | undefined = background?.kind === 'photo' ? background.shot : undefined;
-  if (typeof shot !== 'object' || shot === null || typeof shot.original !== 'string') return null;
-  return {
-    original: shot.original,
-    corners: isCorners(shot.corners) ? shot.corners : null,
-    turn: [0, 1, 2, 3].includes(shot.turn as number) ? shot.turn! : 0,
-    look: LOOKS.includes(shot.look as Look) ? shot.look! : 'photo',
-    taken: Number.isFinite(shot.taken) ? shot.taken! : null,
-    warnings: WARNINGS.filter((warning) => shot.warnings?.includes?.(warning)),
-  };
 }
 
 /** Corners as shares of an image, from pixels. */

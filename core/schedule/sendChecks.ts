@@ -9,7 +9,7 @@ import { filledSpots } from '../page/spots';
 import { chosenTake, readTakes } from '../recording/take';
 import { openNotes } from '../review/answeredNotes';
 import type { WalkNote } from '../review/noteWalk';
-import { readShot } from '../scan/shot';
+import { readShot } from '../page/readShot';
 import { warningLine } from '../scan/warningWords';
 import { faultLine } from '../sound/faultWords';
 import { wordCountWords } from '../words/wordCount';

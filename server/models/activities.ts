@@ -8,10 +8,10 @@ import type {
   MaterialPlan,
   PartKind,
   PartSettings,
-  RubricRow,
   TakeBack,
   ToldTask,
 } from '@lippet/core/contract/plan';
+import type { RubricRow } from '@lippet/core/review/rubric';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { RichText } from '@lippet/core/words/richText';
 import {

@@ -1,7 +1,7 @@
 import type { Context } from 'hono';
 import type { ObjectSchema, InferType, Schema } from 'yup';
 import { ValidationError } from 'yup';
-import { idParam } from '@lippet/core/contract/work';
+import { idParam } from '@lippet/core/contract/idParam';
 import type { Compute } from '../compute/compute';
 import type { Config } from '../config';
 import type { Jobs } from '../jobs/jobs';

@@ -320,10 +320,3 @@ async function readersOf(groupId: string): Promise<AskView['readers']> {
     learners: members.filter(({ role }) => role === 'learner').length,
   };
 }
-
-/** Whether a file stands in a message that one may read. */
-export async function shownInThread(actor: Actor, mediaId: string): Promise<boolean> {
-  const messages = await Message.findAll({ where: { mediaId, removedAt: null }, attributes: ['threadId'] });
-  const threads = await Thread.findAll({ where: { id: messages.map(({ threadId }) => threadId) } });
-  return threads.some((thread) => policy.readThread(actor, thread));
-}

@@ -32,7 +32,7 @@ import { cutPlayable, probeRecording, RecordingError } from '../media/recording'
 import { wavePicture, type MediaPictures, type PictureOffer } from '../media/picture';
 import type { FileStore } from '../storage/fileStore';
 import { atMost } from '../storage/atMost';
-import { shownInThread } from './asks';
+import { shownInThread } from './threadFiles';
 import { shownInClassroom } from './classroom';
 import { dropFiles } from './droppedFiles';
 import type { GivenPages } from './givenPages';

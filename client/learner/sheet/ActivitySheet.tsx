@@ -4,7 +4,7 @@ import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/completeness';
 import { useQuery } from '@tanstack/react-query';
 import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
-import { readShot } from '@lippet/core/scan/shot';
+import { readShot } from '@lippet/core/page/readShot';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { ScrollView, StyleSheet } from 'react-native';
 import { useStore } from 'zustand';

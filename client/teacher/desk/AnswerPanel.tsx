@@ -1,5 +1,5 @@
 import { LIMITS } from '@lippet/core/contract/limits';
-import type { RubricRow } from '@lippet/core/contract/plan';
+import type { RubricRow } from '@lippet/core/review/rubric';
 import type { HungPiece, PartView } from '@lippet/core/contract/work';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { TakeSort } from '@lippet/core/recording/take';

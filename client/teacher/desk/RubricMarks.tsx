@@ -1,4 +1,4 @@
-import type { RubricRow } from '@lippet/core/contract/plan';
+import type { RubricRow } from '@lippet/core/review/rubric';
 import {
   explainTotal,
   finalMark,

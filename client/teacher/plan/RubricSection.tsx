@@ -1,4 +1,5 @@
-import { PLAN_LIMITS, type ActivityPlan, type RubricRow } from '@lippet/core/contract/plan';
+import { PLAN_LIMITS, type ActivityPlan } from '@lippet/core/contract/plan';
+import { type RubricRow } from '@lippet/core/review/rubric';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
