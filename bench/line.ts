@@ -5,7 +5,7 @@
 import { randomUUID } from 'node:crypto';
 import { QueryTypes } from 'sequelize';
 import type { MarksView } from '@lippet/core/contract/marks';
-import type { ReviewActivity } from '@lippet/core/contract/work';
+import type { ReviewActivity } from '@lippet/core/contract/reviewing';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
 import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
 import { hashToken, newToken } from '@lippet/server/services/secrets';

@@ -10,7 +10,7 @@ import { Hono } from 'hono';
 import pino from 'pino';
 import { NO_JOBS } from './noJobs';
 import { QueryTypes } from 'sequelize';
-import type { NowView } from '@lippet/core/contract/work';
+import type { NowView } from '@lippet/core/contract/pieces';
 import { readConfig } from '@lippet/server/config';
 import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
 import { makeApp, makeServices } from '@lippet/server/app';

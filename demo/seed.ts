@@ -14,7 +14,8 @@ import {
   startDocument,
   type PagePlan,
 } from '@lippet/core/page/document';
-import { EMPTY_PLAN, readPlan, type PartKind, type PartSettings } from '@lippet/core/contract/plan';
+import { EMPTY_PLAN, type PartKind, type PartSettings } from '@lippet/core/contract/activityDefinition';
+import { readPlan } from '@lippet/core/contract/readDefinition';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';

@@ -1,16 +1,10 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import type { ActivityCard } from '@lippet/core/contract/activities';
 import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
-import type {
-  ClassView,
-  GoPageView,
-  NowView,
-  PieceView,
-  ReviewActivity,
-  ReviewLineView,
-  UpdateView,
-  WaitingPiece,
-} from '@lippet/core/contract/work';
+import type { ClassView } from '@lippet/core/contract/classes';
+import type { GoPageView, NowView, PieceView } from '@lippet/core/contract/pieces';
+import type { ReviewActivity, ReviewLineView, WaitingPiece } from '@lippet/core/contract/reviewing';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { get, getBytes, RequestError } from './request';
 
 /** How often lists ask again while they are looked at, in milliseconds. */

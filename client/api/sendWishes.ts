@@ -1,4 +1,4 @@
-import type { Felt } from '@lippet/core/contract/work';
+import type { Felt } from '@lippet/core/contract/pieces';
 import { createStore as createIdbStore, del, entries, set } from 'idb-keyval';
 import { createStore } from 'zustand/vanilla';
 

@@ -1,6 +1,6 @@
 import type { PieceState } from '@lippet/core/schedule/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
-import type { UpdateKind } from '@lippet/core/contract/work';
+import type { UpdateKind } from '@lippet/core/contract/updates';
 import { useQueryClient } from '@tanstack/react-query';
 import type { Href } from 'expo-router';
 import { useEffect } from 'react';

@@ -1,4 +1,4 @@
-import type { PieceCard } from '@lippet/core/contract/work';
+import type { PieceCard } from '@lippet/core/contract/pieces';
 import { hasWords } from '@lippet/core/schedule/activityFilter';
 import { PIECE_STATES, STATE_WORDS, type PieceState } from '@lippet/core/schedule/pieceState';
 import { StyleSheet, View } from 'react-native';

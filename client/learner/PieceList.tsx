@@ -1,4 +1,4 @@
-import type { PieceCard } from '@lippet/core/contract/work';
+import type { PieceCard } from '@lippet/core/contract/pieces';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,4 +1,4 @@
-import type { PieceCard } from '@lippet/core/contract/work';
+import type { PieceCard } from '@lippet/core/contract/pieces';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { StyleSheet, View } from 'react-native';

@@ -1,5 +1,5 @@
 import { meansLater } from '@lippet/core/contract/problem';
-import type { GoView } from '@lippet/core/contract/work';
+import type { GoView } from '@lippet/core/contract/pieces';
 import { mediaOutbox, onTheirWay, wayWords } from '../api/mediaOutbox';
 import { post, RequestError } from '../api/request';
 import type { SendWish } from '../api/sendWishes';

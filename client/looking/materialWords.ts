@@ -1,4 +1,4 @@
-import type { MaterialKind } from '@lippet/core/contract/plan';
+import type { MaterialKind } from '@lippet/core/contract/activityDefinition';
 import type { LineName } from '../ui/LineIcon';
 
 /** What each kind of material is called, and its icon. */

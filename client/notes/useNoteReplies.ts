@@ -1,4 +1,4 @@
-import type { NoteReplyView, NoteTalkView } from '@lippet/core/contract/work';
+import type { NoteReplyView, NoteTalkView } from '@lippet/core/contract/notes';
 import type { MediaHome } from '@lippet/core/contract/media';
 import { useQuery } from '@tanstack/react-query';
 import { get, post } from '../api/request';

@@ -1,4 +1,4 @@
-import type { ExportView } from '@lippet/core/contract/work';
+import type { ExportView } from '@lippet/core/contract/exports';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { get, getBytes, post } from '../api/request';

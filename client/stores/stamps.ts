@@ -1,4 +1,4 @@
-import type { KeptStampView } from '@lippet/core/contract/work';
+import type { KeptStampView } from '@lippet/core/contract/stamps';
 import { create } from 'zustand';
 
 /** The stamp in hand. */

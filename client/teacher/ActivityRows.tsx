@@ -1,4 +1,4 @@
-import type { ReviewActivity } from '@lippet/core/contract/work';
+import type { ReviewActivity } from '@lippet/core/contract/reviewing';
 import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,4 +1,4 @@
-import { FELT_WORDS, type Felt } from '@lippet/core/contract/work';
+import { FELT_WORDS, type Felt } from '@lippet/core/contract/pieces';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

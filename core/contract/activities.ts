@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import type { FolderView } from './class';
 import type { PieceState } from '../schedule/pieceState';
-import type { ActivityPlan, Dates, MaterialPlan, PartPlan } from './plan';
+import type { ActivityPlan, Dates, MaterialPlan, PartPlan } from './activityDefinition';
 import { idParam } from './idParam';
 
 export const ACTIVITY_STATES = ['draft', 'set', 'archived'] as const;

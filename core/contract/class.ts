@@ -6,7 +6,7 @@ import * as yup from 'yup';
 import type { PieceState } from '../schedule/pieceState';
 import { LIMITS } from './limits';
 import { KEY_PICTURES, USUAL_KEY_LENGTH, type KeyPicture } from './pictureKey';
-import type { Ages, PartKind } from './plan';
+import type { Ages, PartKind } from './activityDefinition';
 import { safeAddress } from '../words/richText';
 import { idParam } from './idParam';
 import { trimmed } from './trimmed';

@@ -1,4 +1,4 @@
-import type { PartKind } from '../contract/plan';
+import type { PartKind } from '../contract/activityDefinition';
 
 /**
  * What stands for a part that has no page: each as SVG path data of lines in a box of 100, for children who can't read

@@ -1,4 +1,4 @@
-import type { HungPiece } from '../contract/work';
+import type { HungPiece } from '../contract/reviewing';
 import type { PieceState } from '../schedule/pieceState';
 import { filterCounts, notBegunTogether, orderedLine } from './lineOrder';
 

@@ -1,4 +1,4 @@
-import type { HungPiece } from '../contract/work';
+import type { HungPiece } from '../contract/reviewing';
 
 export const LINE_ORDERS = ['waiting', 'name', 'oldest'] as const;
 export type LineOrder = (typeof LINE_ORDERS)[number];

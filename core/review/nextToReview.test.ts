@@ -1,4 +1,4 @@
-import type { ReviewActivity } from '../contract/work';
+import type { ReviewActivity } from '../contract/reviewing';
 import { nextToReview } from './nextToReview';
 
 const activity = (activityId: string, oldestWaiting: number | null): ReviewActivity => ({

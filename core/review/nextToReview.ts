@@ -1,4 +1,4 @@
-import type { ReviewActivity } from '../contract/work';
+import type { ReviewActivity } from '../contract/reviewing';
 
 /**
  * The activity to go on with: of those where something waits, the one whose oldest go has waited longest.

@@ -1,4 +1,4 @@
-import type { PieceCard } from '../contract/work';
+import type { PieceCard } from '../contract/pieces';
 import { likelyWork } from './likelyWork';
 import type { PieceState } from './pieceState';
 

@@ -1,4 +1,4 @@
-import type { PieceCard } from '../contract/work';
+import type { PieceCard } from '../contract/pieces';
 
 /** Words of so many letters say what something is about. */
 const TELLING = 4;

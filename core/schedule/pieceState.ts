@@ -1,4 +1,4 @@
-import type { TakeBack } from '../contract/plan';
+import type { TakeBack } from '../contract/activityDefinition';
 
 /**
  * The one place that says how a piece stands. Every list, stamp, count and filter asks here.

@@ -1,12 +1,13 @@
 import * as Y from 'yjs';
-import type { Manifest, PartView } from '@lippet/core/contract/work';
+import type { Manifest } from '@lippet/core/contract/pieces';
+import type { PartView } from '@lippet/core/contract/part';
 import { documentOf } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import { walkNotes } from '@lippet/core/review/noteWalk';
-import type { ChoicePlan } from '@lippet/core/contract/plan';
+import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
 import { partBegun } from '@lippet/core/schedule/completeness';
 import { sendChecks, type SendCheck } from '@lippet/core/schedule/sendChecks';
 

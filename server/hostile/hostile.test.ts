@@ -6,7 +6,7 @@ import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import * as encoding from 'lib0/encoding';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
-import type { NowView, PieceView } from '@lippet/core/contract/work';
+import type { NowView, PieceView } from '@lippet/core/contract/pieces';
 import { LIMITS, OWN_HEADER } from '@lippet/core/contract/limits';
 import { SYNC_PATH, NEWS_PATH } from '@lippet/core/contract/sync';
 import { documentOf } from '@lippet/core/page/document';

@@ -10,7 +10,7 @@ import type {
   PartSettings,
   TakeBack,
   ToldTask,
-} from '@lippet/core/contract/plan';
+} from '@lippet/core/contract/activityDefinition';
 import type { RubricRow } from '@lippet/core/review/rubric';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { RichText } from '@lippet/core/words/richText';

@@ -1,8 +1,9 @@
 /** What learners make, send and get back. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { Marked } from '@lippet/core/review/rubric';
-import type { ToldTask } from '@lippet/core/contract/plan';
-import type { ExportStyle, Felt, Manifest } from '@lippet/core/contract/work';
+import type { ToldTask } from '@lippet/core/contract/activityDefinition';
+import type { ExportStyle } from '@lippet/core/contract/exports';
+import type { Felt, Manifest } from '@lippet/core/contract/pieces';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import type { OwnDates } from './activities';

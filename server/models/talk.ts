@@ -2,7 +2,7 @@
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { AskPlace, Audience } from '@lippet/core/contract/ask';
 import type { DayStamp, SeenBy } from '@lippet/core/contract/class';
-import type { UpdateView } from '@lippet/core/contract/work';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { COMMON, Row, id, json, maybeJson, maybeText, maybeTime, maybeUuid, now, text, uuid } from './columns';
 
 /** A question about an activity. */

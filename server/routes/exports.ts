@@ -1,5 +1,5 @@
 import { Hono } from 'hono';
-import { exportBody } from '@lippet/core/contract/work';
+import { exportBody } from '@lippet/core/contract/exports';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** Files made of goes: asked for, watched, fetched. */

@@ -1,5 +1,5 @@
 import { Hono } from 'hono';
-import { dayBody, sendBody } from '@lippet/core/contract/work';
+import { dayBody, sendBody } from '@lippet/core/contract/pieces';
 import { listUpdates, seeUpdates } from '../services/updates';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 import { binary, picture } from './bytes';

@@ -1,7 +1,8 @@
 /** Every route × every role. A route that is not in the table fails the test. */
 import { randomUUID } from 'node:crypto';
 import type { MediaView } from '@lippet/core/contract/media';
-import type { CopyView, ExportView, ReviewView } from '@lippet/core/contract/work';
+import type { CopyView, ExportView } from '@lippet/core/contract/exports';
+import type { ReviewView } from '@lippet/core/contract/reviewing';
 import { readPages } from '@lippet/core/page/document';
 import {
   appOf,

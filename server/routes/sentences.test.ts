@@ -1,19 +1,15 @@
 /** Whatever is sent to school that it does not take is answered with a sentence, never with a library's own words. */
-import * as activities from '@lippet/core/contract/activities';
-import * as ask from '@lippet/core/contract/ask';
-import * as capture from '@lippet/core/contract/capture';
-import * as classroom from '@lippet/core/contract/class';
-import * as groups from '@lippet/core/contract/groups';
-import * as marks from '@lippet/core/contract/marks';
-import * as media from '@lippet/core/contract/media';
-import * as signIn from '@lippet/core/contract/signIn';
-import * as speech from '@lippet/core/contract/speech';
-import * as work from '@lippet/core/contract/work';
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { isSchema, type Schema, type SchemaObjectDescription } from 'yup';
 import { ProblemError } from '../problems/problem';
 import { checked } from './context';
 
-const contracts = { activities, ask, capture, classroom, groups, marks, media, signIn, speech, work };
+const CONTRACTS = join(__dirname, '../../core/contract');
+const files = readdirSync(CONTRACTS).filter((file) => /^\w+\.ts$/.test(file));
+const contracts = Object.fromEntries(
+  files.map((file): [string, object] => [file.replace('.ts', ''), jest.requireActual(join(CONTRACTS, file))]),
+);
 const schemas = Object.entries(contracts).flatMap(([file, exported]) =>
   Object.entries(exported)
     .filter(([, value]) => isSchema(value))

@@ -1,16 +1,7 @@
 import { Hono } from 'hono';
-import {
-  holdBody,
-  recallBody,
-  keptNoteBody,
-  manyBody,
-  noteBody,
-  releaseBody,
-  remindBody,
-  replyBody,
-  stampBody,
-  useNoteBody,
-} from '@lippet/core/contract/work';
+import { holdBody, recallBody, manyBody, noteBody, releaseBody, remindBody } from '@lippet/core/contract/reviewBodies';
+import { keptNoteBody, replyBody, useNoteBody } from '@lippet/core/contract/notes';
+import { stampBody } from '@lippet/core/contract/stamps';
 import { body, id, signedIn, type AppEnv, type Services } from './context';
 
 /** The teacher's side: what waits, the line, answering, the class. */

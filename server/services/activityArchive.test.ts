@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
-import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/plan';
+import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { richTextOf } from '@lippet/core/words/richText';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { fileEnding } from '@lippet/core/contract/fileEndings';
-import { mediaOfPlan, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
+import { mediaOfPlan, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { readPlan } from '@lippet/core/contract/readDefinition';
 import { Activity, Media } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';

@@ -1,5 +1,5 @@
 import { literal } from 'sequelize';
-import type { PartKind } from '@lippet/core/contract/plan';
+import type { PartKind } from '@lippet/core/contract/activityDefinition';
 import type { ChoiceNeed, PartNeed } from '@lippet/core/schedule/completeness';
 import { Activity, Part } from '../models/tables';
 

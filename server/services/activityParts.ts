@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import type { PagePlan } from '@lippet/core/page/document';
-import { RECORDING_SECONDS, type PartView, type TaskView } from '@lippet/core/contract/work';
+import { RECORDING_SECONDS, type PartView } from '@lippet/core/contract/part';
+import type { TaskView } from '@lippet/core/contract/pieces';
 import { plainWords } from '@lippet/core/words/richText';
 import { Part, type Activity } from '../models/tables';
 

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AskView, ThreadView } from '@lippet/core/contract/ask';
 import type { MediaView } from '@lippet/core/contract/media';
-import type { UpdateView } from '@lippet/core/contract/work';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import sharp from 'sharp';
 import { readPages } from '@lippet/core/page/document';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';

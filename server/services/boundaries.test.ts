@@ -2,7 +2,9 @@
 import { randomUUID } from 'node:crypto';
 import type { KeyCard } from '@lippet/core/contract/groups';
 import type { PlanView } from '@lippet/core/contract/activities';
-import type { GoView, ReviewView, UpdateView } from '@lippet/core/contract/work';
+import type { GoView } from '@lippet/core/contract/pieces';
+import type { ReviewView } from '@lippet/core/contract/reviewing';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);

@@ -1,4 +1,4 @@
-import type { CalendarView } from '@lippet/core/contract/work';
+import type { CalendarView } from '@lippet/core/contract/pieces';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);

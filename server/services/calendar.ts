@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import type { CalendarView } from '@lippet/core/contract/work';
+import type { CalendarView } from '@lippet/core/contract/pieces';
 import { isToDo } from '@lippet/core/schedule/nowList';
 import { Membership, Person, School } from '../models/tables';
 import type { Actor } from '../policy/actor';

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ClassroomView } from '@lippet/core/contract/class';
 import type { MediaView } from '@lippet/core/contract/media';
-import type { UpdateView } from '@lippet/core/contract/work';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);

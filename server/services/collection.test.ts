@@ -2,8 +2,10 @@
 import { randomUUID } from 'node:crypto';
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
 import type { ChoosableView, FolderView } from '@lippet/core/contract/class';
-import type { GroupPlan } from '@lippet/core/contract/plan';
-import type { NowView, ReviewLineView, UpdateView } from '@lippet/core/contract/work';
+import type { GroupPlan } from '@lippet/core/contract/activityDefinition';
+import type { NowView } from '@lippet/core/contract/pieces';
+import type { ReviewLineView } from '@lippet/core/contract/reviewing';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);

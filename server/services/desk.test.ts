@@ -8,18 +8,12 @@ import Papa from 'papaparse';
 import * as Y from 'yjs';
 import type { PlanView } from '@lippet/core/contract/activities';
 import type { MediaView } from '@lippet/core/contract/media';
-import type {
-  ExportView,
-  GoPageView,
-  GoView,
-  KeptStampView,
-  ManyAnswered,
-  NoteTalkView,
-  NowView,
-  ReviewLineView,
-  ReviewView,
-  UpdateView,
-} from '@lippet/core/contract/work';
+import type { ExportView } from '@lippet/core/contract/exports';
+import type { GoPageView, GoView, NowView } from '@lippet/core/contract/pieces';
+import type { KeptStampView } from '@lippet/core/contract/stamps';
+import type { ManyAnswered, ReviewLineView, ReviewView } from '@lippet/core/contract/reviewing';
+import type { NoteTalkView } from '@lippet/core/contract/notes';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { markItems, readPages } from '@lippet/core/page/document';
 import { putItem } from '@lippet/core/page/item';
 import { setAnswered } from '@lippet/core/review/answeredNotes';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { Op } from 'sequelize';
 import { strToU8 } from 'fflate';
-import type { ExportStyle, ExportView } from '@lippet/core/contract/work';
+import type { ExportStyle, ExportView } from '@lippet/core/contract/exports';
 import { PdfSourceError } from '@lippet/core/pdf/openPdf';
 import type { Jobs } from '../jobs/jobs';
 import { Activity, Assignment, Export, Membership, Piece, Review, Submission } from '../models/tables';

@@ -5,9 +5,10 @@
  */
 import { randomUUID } from 'node:crypto';
 import { Client } from 'pg';
-import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/plan';
+import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { richTextOf } from '@lippet/core/words/richText';
-import type { GoView, NowView, ReviewView } from '@lippet/core/contract/work';
+import type { GoView, NowView } from '@lippet/core/contract/pieces';
+import type { ReviewView } from '@lippet/core/contract/reviewing';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import * as Y from 'yjs';

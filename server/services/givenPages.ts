@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Transaction } from 'sequelize';
-import type { ActivityPlan } from '@lippet/core/contract/plan';
+import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import type { Compute } from '../compute/compute';
 import { Media } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';

@@ -1,6 +1,6 @@
 import { strToU8 } from 'fflate';
 import { fileEnding } from '@lippet/core/contract/fileEndings';
-import type { PartView } from '@lippet/core/contract/work';
+import type { PartView } from '@lippet/core/contract/part';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import { PdfSourceError } from '@lippet/core/pdf/openPdf';

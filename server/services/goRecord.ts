@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/work';
+import type { PartView } from '@lippet/core/contract/part';
 import { documentOf } from '@lippet/core/page/document';
 import { measureProgress } from '@lippet/core/page/progress';
 import { markView } from '@lippet/core/review/rubric';

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import type { GoView, SaidWithGo } from '@lippet/core/contract/work';
+import type { GoView, SaidWithGo } from '@lippet/core/contract/pieces';
 import { markView } from '@lippet/core/review/rubric';
 import { Activity, Person, Piece, Review, Submission } from '../models/tables';
 import { notFound } from '../problems/problem';

@@ -2,7 +2,9 @@
 import { randomUUID } from 'node:crypto';
 import type { GroupView, KeyCard } from '@lippet/core/contract/groups';
 import type { DeviceGroup } from '@lippet/core/contract/signIn';
-import type { ClassView, NowView, ReviewLineView } from '@lippet/core/contract/work';
+import type { ClassView } from '@lippet/core/contract/classes';
+import type { NowView } from '@lippet/core/contract/pieces';
+import type { ReviewLineView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, PASSWORD, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(40_000);

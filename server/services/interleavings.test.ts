@@ -9,7 +9,8 @@ import * as Y from 'yjs';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import { PIECE_STATES, type PieceState } from '@lippet/core/schedule/pieceState';
-import type { NowView, PieceView, ReviewActivity, ReviewView } from '@lippet/core/contract/work';
+import type { NowView, PieceView } from '@lippet/core/contract/pieces';
+import type { ReviewActivity, ReviewView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(400_000);

@@ -2,7 +2,8 @@
 import { randomUUID } from 'node:crypto';
 import type { JoiningView } from '@lippet/core/contract/class';
 import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
-import type { NowView, PieceView, ReviewLineView } from '@lippet/core/contract/work';
+import type { NowView, PieceView } from '@lippet/core/contract/pieces';
+import type { ReviewLineView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);

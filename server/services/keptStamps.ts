@@ -1,5 +1,5 @@
 import { UniqueConstraintError } from 'sequelize';
-import type { KeptStampView } from '@lippet/core/contract/work';
+import type { KeptStampView } from '@lippet/core/contract/stamps';
 import { readStampItems } from '@lippet/core/review/keptStamps';
 import { KeptStamp } from '../models/tables';
 import type { Actor } from '../policy/actor';

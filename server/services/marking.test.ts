@@ -2,16 +2,9 @@
 import { randomUUID } from 'node:crypto';
 import type { PlanView } from '@lippet/core/contract/activities';
 import type { MediaView } from '@lippet/core/contract/media';
-import type {
-  GoPageView,
-  GoView,
-  PieceView,
-  ReviewLineView,
-  ReviewView,
-  UpdateView,
-  WaitingPiece,
-  ToldHeld,
-} from '@lippet/core/contract/work';
+import type { GoPageView, GoView, PieceView } from '@lippet/core/contract/pieces';
+import type { ReviewLineView, ReviewView, WaitingPiece, ToldHeld } from '@lippet/core/contract/reviewing';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import type { KeptNoteView } from '@lippet/core/review/keptNotes';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 

@@ -6,7 +6,7 @@ import { degrees, PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import * as Y from 'yjs';
 import type { MediaView } from '@lippet/core/contract/media';
-import type { CopyView, ExportView } from '@lippet/core/contract/work';
+import type { CopyView, ExportView } from '@lippet/core/contract/exports';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { putItem, readItems } from '@lippet/core/page/item';
 import { byteRange } from '../routes/media';

@@ -4,7 +4,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream as WebStream } from 'node:stream/web';
 import { Op, UniqueConstraintError } from 'sequelize';
-import { isId } from '@lippet/core/contract/plan';
+import { isId } from '@lippet/core/contract/ids';
 import { homeIds, MEDIA_LIMITS, type MediaHome, type MediaView } from '@lippet/core/contract/media';
 import { documentOf } from '@lippet/core/page/document';
 import { mediaOf } from '@lippet/core/page/mediaOf';

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import { isId } from '@lippet/core/contract/plan';
+import { isId } from '@lippet/core/contract/ids';
 import { Media } from '../models/tables';
 
 /** The piece of a document, and the activity it is of. */

@@ -1,5 +1,5 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { NoteTalkView } from '@lippet/core/contract/work';
+import type { NoteTalkView } from '@lippet/core/contract/notes';
 import { documentOf } from '@lippet/core/page/document';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import { Media, NoteReply, Person, Review } from '../models/tables';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import type { CopyView } from '@lippet/core/contract/work';
+import type { CopyView } from '@lippet/core/contract/exports';
 import { COPY_EVERY, copiesToDrop } from '@lippet/core/schedule/thinCopies';
 import type { Compute } from '../compute/compute';
 import { Piece, PieceCopy } from '../models/tables';

@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import type { TakeBack } from '@lippet/core/contract/plan';
+import type { TakeBack } from '@lippet/core/contract/activityDefinition';
 import type { Marked } from '@lippet/core/review/rubric';
 import {
   PIECE_STATES,

@@ -1,4 +1,6 @@
-import type { ClassView, NowView, ReviewActivity } from '@lippet/core/contract/work';
+import type { ClassView } from '@lippet/core/contract/classes';
+import type { NowView } from '@lippet/core/contract/pieces';
+import type { ReviewActivity } from '@lippet/core/contract/reviewing';
 import { Piece } from '../models/tables';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 

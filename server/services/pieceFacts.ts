@@ -1,7 +1,7 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { PieceProgress } from '@lippet/core/page/progress';
-import type { PartKind, TakeBack } from '@lippet/core/contract/plan';
-import type { Felt } from '@lippet/core/contract/work';
+import type { PartKind, TakeBack } from '@lippet/core/contract/activityDefinition';
+import type { Felt } from '@lippet/core/contract/pieces';
 import { completeness, type Completeness } from '@lippet/core/schedule/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/schedule/pieceState';
 import type { Piece } from '../models/tables';

@@ -3,7 +3,7 @@ import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequeli
 import { startDocument } from '@lippet/core/page/document';
 import { partBegun } from '@lippet/core/schedule/completeness';
 import type { ChoosableView } from '@lippet/core/contract/class';
-import type { GoPageView, NowView, PieceCard, PieceView } from '@lippet/core/contract/work';
+import type { GoPageView, NowView, PieceCard, PieceView } from '@lippet/core/contract/pieces';
 import { Activity, OwnDay, Piece, Review, Submission } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';

@@ -4,12 +4,12 @@ import type { ActivityCard, PartWithWork, PlanGroup, PlanView } from '@lippet/co
 import {
   EMPTY_PLAN,
   mediaOfPlan,
-  planTroubles,
-  readPlan,
   type ActivityPlan,
   type Dates,
   type PartPlan,
-} from '@lippet/core/contract/plan';
+} from '@lippet/core/contract/activityDefinition';
+import { planTroubles } from '@lippet/core/contract/definitionTroubles';
+import { readPlan } from '@lippet/core/contract/readDefinition';
 import { NO_MARKING } from '@lippet/core/review/rubric';
 import { partBegun } from '@lippet/core/schedule/completeness';
 import { Activity, Assignment, Group, LearnerDates, Media, Membership, Part, Person } from '../models/tables';

@@ -1,6 +1,6 @@
 /** What is told by itself: work that opens, work that is due tomorrow, what was not sent; and the evening letter. */
 import type { LetterView } from '@lippet/core/contract/signIn';
-import type { UpdateView } from '@lippet/core/contract/work';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);

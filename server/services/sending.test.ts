@@ -6,17 +6,10 @@ import { putItem, readStrokes, type Fields } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
 import { documentExtent } from '@lippet/core/page/holds';
 import { inkFromRows } from '@lippet/core/ink/ink';
-import type {
-  ExportView,
-  GoPageView,
-  GoView,
-  NowView,
-  PieceView,
-  ReviewActivity,
-  ReviewLineView,
-  ReviewView,
-  UpdateView,
-} from '@lippet/core/contract/work';
+import type { ExportView } from '@lippet/core/contract/exports';
+import type { GoPageView, GoView, NowView, PieceView } from '@lippet/core/contract/pieces';
+import type { ReviewActivity, ReviewLineView, ReviewView } from '@lippet/core/contract/reviewing';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { makeCompute, type Compute } from '../compute/compute';
 import type { TaskInput, TaskName, TaskOutput } from '../compute/tasks';
 import { makeLogger } from '../logging';

@@ -1,5 +1,5 @@
 import { QueryTypes, type Transaction } from 'sequelize';
-import type { UpdateView } from '@lippet/core/contract/work';
+import type { UpdateView } from '@lippet/core/contract/updates';
 import { Membership, Update } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { newsOf } from '../sync/news';

@@ -5,7 +5,8 @@ import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/pro
 import pino from 'pino';
 import WebSocket from 'ws';
 import * as Y from 'yjs';
-import type { GoView, ReviewView } from '@lippet/core/contract/work';
+import type { GoView } from '@lippet/core/contract/pieces';
+import type { ReviewView } from '@lippet/core/contract/reviewing';
 import { inkFromRows } from '@lippet/core/ink/ink';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';

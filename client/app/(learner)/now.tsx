@@ -1,6 +1,6 @@
 import { arrangeNow } from '@lippet/core/schedule/nowList';
 import { greetingWord, weekdayWord } from '@lippet/core/schedule/schoolTime';
-import type { PieceCard } from '@lippet/core/contract/work';
+import type { PieceCard } from '@lippet/core/contract/pieces';
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { useNow } from '../../api/queries';

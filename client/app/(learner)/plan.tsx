@@ -1,5 +1,5 @@
 import { arrangePlan, planWords, weekFromToday, weekStart } from '@lippet/core/schedule/plan';
-import type { PieceCard } from '@lippet/core/contract/work';
+import type { PieceCard } from '@lippet/core/contract/pieces';
 import { dayShare, monthWord, schoolDay, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';

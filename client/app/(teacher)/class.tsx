@@ -1,5 +1,5 @@
 import type { Me } from '@lippet/core/contract/signIn';
-import type { ClassView } from '@lippet/core/contract/work';
+import type { ClassView } from '@lippet/core/contract/classes';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useClasses } from '../../api/queries';

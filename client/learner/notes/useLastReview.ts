@@ -1,4 +1,4 @@
-import type { GoReviewView, PieceView } from '@lippet/core/contract/work';
+import type { GoReviewView, PieceView } from '@lippet/core/contract/pieces';
 import { walkNotes, type WalkNote } from '@lippet/core/review/noteWalk';
 import { useMemo } from 'react';
 import type * as Y from 'yjs';

@@ -1,4 +1,4 @@
-import type { CalendarView } from '@lippet/core/contract/work';
+import type { CalendarView } from '@lippet/core/contract/pieces';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,4 +1,5 @@
-import type { CopyView, PieceView } from '@lippet/core/contract/work';
+import type { CopyView } from '@lippet/core/contract/exports';
+import type { PieceView } from '@lippet/core/contract/pieces';
 import { differences } from '@lippet/core/page/edit';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { whenWords } from '@lippet/core/schedule/schoolTime';

@@ -1,5 +1,5 @@
-import type { ChoicePlan } from '@lippet/core/contract/plan';
-import type { PartView } from '@lippet/core/contract/work';
+import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
+import type { PartView } from '@lippet/core/contract/part';
 import { Fragment, useEffect, useRef } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

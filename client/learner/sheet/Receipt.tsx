@@ -1,4 +1,4 @@
-import { FELT_WORDS, type GoView } from '@lippet/core/contract/work';
+import { FELT_WORDS, type GoView } from '@lippet/core/contract/pieces';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useRouter } from 'expo-router';
 import { useEffect, useRef } from 'react';

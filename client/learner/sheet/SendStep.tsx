@@ -1,5 +1,6 @@
-import type { ChoicePlan } from '@lippet/core/contract/plan';
-import type { PartView, PieceView } from '@lippet/core/contract/work';
+import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
+import type { PartView } from '@lippet/core/contract/part';
+import type { PieceView } from '@lippet/core/contract/pieces';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } from '@lippet/core/page/progress';
 import { timeWords } from '@lippet/core/recording/moments';

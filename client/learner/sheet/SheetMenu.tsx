@@ -1,4 +1,4 @@
-import type { PieceView } from '@lippet/core/contract/work';
+import type { PieceView } from '@lippet/core/contract/pieces';
 import type { PagePlan } from '@lippet/core/page/document';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,4 +1,4 @@
-import type { PieceView } from '@lippet/core/contract/work';
+import type { PieceView } from '@lippet/core/contract/pieces';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';

@@ -1,4 +1,4 @@
-import type { PieceView, TaskView } from '@lippet/core/contract/work';
+import type { PieceView, TaskView } from '@lippet/core/contract/pieces';
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,5 +1,5 @@
 import { LIMITS } from '@lippet/core/contract/limits';
-import { FELT, FELT_WORDS } from '@lippet/core/contract/work';
+import { FELT, FELT_WORDS } from '@lippet/core/contract/pieces';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { NoteButton } from '../../capture/SayNote';

@@ -1,4 +1,4 @@
-import { FELT, type Felt, type PieceView, type SaidWithGo } from '@lippet/core/contract/work';
+import { FELT, type Felt, type PieceView, type SaidWithGo } from '@lippet/core/contract/pieces';
 import { useEffect, useEffectEvent } from 'react';
 import { useUnsentWords } from '../../stores/unsent';
 

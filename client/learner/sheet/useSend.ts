@@ -1,5 +1,5 @@
 import type { Me } from '@lippet/core/contract/signIn';
-import type { PieceView } from '@lippet/core/contract/work';
+import type { PieceView } from '@lippet/core/contract/pieces';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { keys } from '../../api/queries';

@@ -1,4 +1,4 @@
-import type { ClassView } from '@lippet/core/contract/work';
+import type { ClassView } from '@lippet/core/contract/classes';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';

@@ -1,4 +1,4 @@
-import type { ClassLearner } from '@lippet/core/contract/work';
+import type { ClassLearner } from '@lippet/core/contract/classes';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Badge } from '../../ui/Badge';

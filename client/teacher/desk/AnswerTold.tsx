@@ -1,4 +1,4 @@
-import type { ToldTask } from '@lippet/core/contract/plan';
+import type { ToldTask } from '@lippet/core/contract/activityDefinition';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { StyleSheet, View } from 'react-native';
 import { takeOf } from '../../recording/takeOf';

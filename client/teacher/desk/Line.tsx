@@ -1,4 +1,4 @@
-import type { HungPiece } from '@lippet/core/contract/work';
+import type { HungPiece } from '@lippet/core/contract/reviewing';
 import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { notBegunTogether } from '@lippet/core/review/lineOrder';

@@ -1,5 +1,5 @@
 import { isToDo } from '@lippet/core/schedule/nowList';
-import type { HungPiece } from '@lippet/core/contract/work';
+import type { HungPiece } from '@lippet/core/contract/reviewing';
 import {
   FILTER_WORDS,
   filterCounts,

@@ -1,4 +1,5 @@
-import type { HungPiece, ManyAnswered, PartView } from '@lippet/core/contract/work';
+import type { HungPiece, ManyAnswered } from '@lippet/core/contract/reviewing';
+import type { PartView } from '@lippet/core/contract/part';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { STATE_WORDS, type Outcome } from '@lippet/core/schedule/pieceState';

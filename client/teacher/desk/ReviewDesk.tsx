@@ -1,4 +1,4 @@
-import type { ReviewLineView } from '@lippet/core/contract/work';
+import type { ReviewLineView } from '@lippet/core/contract/reviewing';
 import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

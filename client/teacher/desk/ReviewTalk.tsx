@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/work';
+import type { PartView } from '@lippet/core/contract/part';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';

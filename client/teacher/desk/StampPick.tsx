@@ -1,4 +1,4 @@
-import type { KeptStampView } from '@lippet/core/contract/work';
+import type { KeptStampView } from '@lippet/core/contract/stamps';
 import { copyItems } from '@lippet/core/page/arrange';
 import { boundsAround } from '@lippet/core/page/geometry';
 import { putItem, type ItemMap } from '@lippet/core/page/item';

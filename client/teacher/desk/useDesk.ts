@@ -1,4 +1,4 @@
-import type { ReviewLineView } from '@lippet/core/contract/work';
+import type { ReviewLineView } from '@lippet/core/contract/reviewing';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import type { SendCheck } from '@lippet/core/schedule/sendChecks';
 import { useQueryClient } from '@tanstack/react-query';

@@ -1,4 +1,4 @@
-import type { HungPiece, ReviewLineView } from '@lippet/core/contract/work';
+import type { HungPiece, ReviewLineView } from '@lippet/core/contract/reviewing';
 import { markItems } from '@lippet/core/page/document';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';

@@ -1,4 +1,4 @@
-import type { ToldHeld } from '@lippet/core/contract/work';
+import type { ToldHeld } from '@lippet/core/contract/reviewing';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { keys } from '../../api/queries';

@@ -1,4 +1,4 @@
-import type { HungPiece } from '@lippet/core/contract/work';
+import type { HungPiece } from '@lippet/core/contract/reviewing';
 import { orderedLine } from '@lippet/core/review/lineOrder';
 import { useMemo } from 'react';
 import { useStore } from 'zustand';

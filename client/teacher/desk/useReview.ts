@@ -1,5 +1,5 @@
-import type { ToldTask } from '@lippet/core/contract/plan';
-import type { ReviewView } from '@lippet/core/contract/work';
+import type { ToldTask } from '@lippet/core/contract/activityDefinition';
+import type { ReviewView } from '@lippet/core/contract/reviewing';
 import { NO_OWN_MARK, type OwnMark } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQuery, useQueryClient } from '@tanstack/react-query';

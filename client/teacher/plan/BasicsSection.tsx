@@ -1,4 +1,4 @@
-import type { ActivityPlan } from '@lippet/core/contract/plan';
+import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Field } from '../../ui/Field';

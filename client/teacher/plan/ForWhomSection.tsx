@@ -1,5 +1,5 @@
 import type { PlanGroup } from '@lippet/core/contract/activities';
-import { PLAN_LIMITS, type ActivityPlan, type Dates, type GroupPlan } from '@lippet/core/contract/plan';
+import { PLAN_LIMITS, type ActivityPlan, type Dates, type GroupPlan } from '@lippet/core/contract/activityDefinition';
 import { dayAt, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,4 +1,4 @@
-import { PLAN_LIMITS } from '@lippet/core/contract/plan';
+import { PLAN_LIMITS } from '@lippet/core/contract/activityDefinition';
 import type { MarkKind, Marking } from '@lippet/core/review/rubric';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,5 +1,10 @@
 import { MEDIA_LIMITS, PDF_TYPE, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import { PLAN_LIMITS, type ActivityPlan, type MaterialKind, type MaterialPlan } from '@lippet/core/contract/plan';
+import {
+  PLAN_LIMITS,
+  type ActivityPlan,
+  type MaterialKind,
+  type MaterialPlan,
+} from '@lippet/core/contract/activityDefinition';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { completedAddress } from '@lippet/core/words/webAddress';
 import { useState } from 'react';

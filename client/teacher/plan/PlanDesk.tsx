@@ -1,5 +1,6 @@
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
-import { planTroubles, type ActivityPlan, type PlanPlace } from '@lippet/core/contract/plan';
+import { planTroubles, type PlanPlace } from '@lippet/core/contract/definitionTroubles';
+import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';

@@ -1,7 +1,8 @@
-import type { ActivityPlan, PartPlan, PlanPlace } from '@lippet/core/contract/plan';
-import type { PartView } from '@lippet/core/contract/work';
+import type { ActivityPlan, PartPlan } from '@lippet/core/contract/activityDefinition';
+import type { PlanPlace } from '@lippet/core/contract/definitionTroubles';
+import type { PartView } from '@lippet/core/contract/part';
 import { lengthWords } from '@lippet/core/recording/moments';
-import { RECORDING_SECONDS } from '@lippet/core/contract/work';
+import { RECORDING_SECONDS } from '@lippet/core/contract/part';
 import { dueWords } from '@lippet/core/schedule/schoolTime';
 import { plainWords } from '@lippet/core/words/richText';
 import { useEffect, useState } from 'react';

@@ -1,4 +1,4 @@
-import type { PlanPlace } from '@lippet/core/contract/plan';
+import type { PlanPlace } from '@lippet/core/contract/definitionTroubles';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,4 +1,4 @@
-import { PLAN_LIMITS, type ActivityPlan } from '@lippet/core/contract/plan';
+import { PLAN_LIMITS, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { type RubricRow } from '@lippet/core/review/rubric';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,5 +1,5 @@
 import { PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import type { ActivityPlan } from '@lippet/core/contract/plan';
+import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,4 +1,4 @@
-import type { PlanPlace } from '@lippet/core/contract/plan';
+import type { PlanPlace } from '@lippet/core/contract/definitionTroubles';
 import { create } from 'zustand';
 
 interface Editing {

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import 'fake-indexeddb/auto';
-import { EMPTY_PLAN } from '@lippet/core/contract/plan';
+import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
 import type { PlanView } from '@lippet/core/contract/activities';
 import { PlanDraft } from './planDraft';
 

@@ -1,5 +1,5 @@
 import type { PlanView } from '@lippet/core/contract/activities';
-import type { ActivityPlan } from '@lippet/core/contract/plan';
+import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { createStore as createIdbStore, del, get as getKept, set as keep } from 'idb-keyval';
 import { createStore } from 'zustand/vanilla';
 import { get, post, put, remove, RequestError } from '../../api/request';

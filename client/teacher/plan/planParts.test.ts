@@ -1,4 +1,6 @@
-import { EMPTY_PLAN, planTroubles, readPlan, type ActivityPlan } from '@lippet/core/contract/plan';
+import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { planTroubles } from '@lippet/core/contract/definitionTroubles';
+import { readPlan } from '@lippet/core/contract/readDefinition';
 import {
   addPart,
   changePart,

@@ -1,6 +1,6 @@
 /** What can be done with the parts of a plan: plain functions from one plan to the next. */
 import type { PartWithWork } from '@lippet/core/contract/activities';
-import type { ActivityPlan, ChoicePlan, PartKind, PartPlan, SheetPlan } from '@lippet/core/contract/plan';
+import type { ActivityPlan, ChoicePlan, PartKind, PartPlan, SheetPlan } from '@lippet/core/contract/activityDefinition';
 
 /** How a new part of each kind is called, and what it is for. */
 export const NEW_PARTS: Record<PartKind, { title: string; about: string }> = {

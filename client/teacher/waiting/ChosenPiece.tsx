@@ -1,4 +1,4 @@
-import type { WaitingPiece } from '@lippet/core/contract/work';
+import type { WaitingPiece } from '@lippet/core/contract/reviewing';
 import type { Outcome } from '@lippet/core/schedule/pieceState';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';

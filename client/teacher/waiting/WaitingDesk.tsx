@@ -1,4 +1,4 @@
-import type { WaitingPiece } from '@lippet/core/contract/work';
+import type { WaitingPiece } from '@lippet/core/contract/reviewing';
 import { useState } from 'react';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { PanelFaults } from '../../ui/Faults';

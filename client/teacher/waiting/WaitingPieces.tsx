@@ -1,4 +1,4 @@
-import type { WaitingPiece } from '@lippet/core/contract/work';
+import type { WaitingPiece } from '@lippet/core/contract/reviewing';
 import { StyleSheet, View } from 'react-native';
 import { Scrap } from '../../ui/Scrap';
 import { Way } from '../../ui/Way';

@@ -1,4 +1,4 @@
-import type { WaitingPiece } from '@lippet/core/contract/work';
+import type { WaitingPiece } from '@lippet/core/contract/reviewing';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Picture } from '../../ui/Picture';

@@ -1,4 +1,4 @@
-import type { WaitingPiece } from '@lippet/core/contract/work';
+import type { WaitingPiece } from '@lippet/core/contract/reviewing';
 import { dueWords, whenWords } from '@lippet/core/schedule/schoolTime';
 
 /** Since when a piece waits, and how that stands to its date. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import { isId } from '@lippet/core/contract/plan';
-import type { Felt } from '@lippet/core/contract/work';
+import { isId } from '@lippet/core/contract/ids';
+import type { Felt } from '@lippet/core/contract/pieces';
 import type { WholePiece } from '../../compute/toSend';
 import { Media, Piece, Submission } from '../../models/tables';
 import { ProblemError } from '../../problems/problem';

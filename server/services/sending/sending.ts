@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Sequelize } from 'sequelize';
-import type { GoView } from '@lippet/core/contract/work';
+import type { GoView } from '@lippet/core/contract/pieces';
 import type { Compute } from '../../compute/compute';
 import type { ToSendTask, WholePiece } from '../../compute/toSend';
 import { Piece, Review, Submission } from '../../models/tables';

@@ -1,0 +1,25 @@
+export const UPDATE_KINDS = [
+  'new',
+  'asked',
+  'answered',
+  'removed',
+  'sent',
+  'taken-back',
+  'again',
+  'finished',
+  'notice',
+  'due',
+  'unsent',
+] as const;
+
+export type UpdateKind = (typeof UPDATE_KINDS)[number];
+
+export interface UpdateView {
+  id: string;
+  kind: UpdateKind;
+  words: string;
+  at: number;
+  seen: boolean;
+  /** Where in Lippet it leads. */
+  path: string;
+}
