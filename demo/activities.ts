@@ -1,7 +1,7 @@
 /** The activities of the demo's week, and how far each learner is with them. Days are counted from today. */
 import type { Background } from '@lippet/core/page/background';
 import type { Marking } from '@lippet/core/review/rubric';
-import type { Outcome } from '@lippet/core/schedule/pieceState';
+import type { Outcome } from '@lippet/core/piece/pieceState';
 import * as draw from './drawings';
 import type { Drawing } from './drawings';
 import type { Spot as Place } from '@lippet/core/page/spots';

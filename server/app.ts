@@ -28,7 +28,7 @@ import { PieceCountService } from './services/pieceCounts';
 import { PagePictureService } from './services/pagePictures';
 import { PieceFactsService } from './services/pieceFacts';
 import { ActivityArchiveService } from './services/activityArchive';
-import { ActivityRecord } from './services/activityRecord';
+import { ActivityZip } from './services/activityZip';
 import { AskService } from './services/asks';
 import { CalendarService } from './services/calendar';
 import { ClassroomService } from './services/classroom';
@@ -50,7 +50,7 @@ import { PlanningService } from './services/planning';
 import { RecordingService } from './services/recordings';
 import { KeptStampService } from './services/keptStamps';
 import { NoteReplyService } from './services/noteReplies';
-import { ReviewLineService } from './services/reviewLine';
+import { ReviewQueueService } from './services/reviewQueue';
 import { ReviewService } from './services/reviews';
 import { SpeechService } from './services/speech';
 import { SignInService } from './services/signIn';
@@ -124,7 +124,7 @@ export function makeServices(
     tidying: new TidyService(sequelize, files, uploads, clock),
     recordings: new RecordingService(files, compute, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
-    exports: new ExportService(files, work, new ActivityRecord(facts, work), jobs, facts),
+    exports: new ExportService(files, work, new ActivityZip(facts, work), jobs, facts),
     sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
     pieces: new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock),
     activityPictures,
@@ -134,7 +134,7 @@ export function makeServices(
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),
-    reviewLine: new ReviewLineService(sequelize, facts, counts, clock),
+    reviewLine: new ReviewQueueService(sequelize, facts, counts, clock),
     noteReplies: new NoteReplyService(sequelize, facts, clock),
     keptStamps: new KeptStampService(),
     reviews: new ReviewService({ sequelize, log, facts, media, pictures, jobs, hub: () => hub }, clock),

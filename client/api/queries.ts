@@ -3,7 +3,7 @@ import type { ActivityCard } from '@lippet/core/contract/activities';
 import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
 import type { ClassView } from '@lippet/core/contract/classes';
 import type { GoPageView, NowView, PieceView } from '@lippet/core/contract/pieces';
-import type { ReviewActivity, ReviewLineView, WaitingPiece } from '@lippet/core/contract/reviewing';
+import type { ReviewActivity, ReviewQueueView, WaitingPiece } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { get, getBytes, RequestError } from './request';
 
@@ -83,7 +83,7 @@ export const useActivities = () =>
 export const useLine = (id: string) =>
   useQuery({
     queryKey: keys.line(id),
-    queryFn: () => get<ReviewLineView>(`/activities/${id}/line`),
+    queryFn: () => get<ReviewQueueView>(`/activities/${id}/line`),
     refetchInterval: LISTS_EVERY,
   });
 export const useClasses = () => useQuery({ queryKey: keys.classes, queryFn: () => get<ClassView[]>('/classes') });

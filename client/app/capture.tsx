@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { Opening } from '../ui/Opening';
 
-const OtherDevice = lazy(() => import('../sheets').then((sheets) => ({ default: sheets.OtherDevice })));
+const OtherDevice = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.OtherDevice })));
 
 export default function CaptureRoute() {
   return (

@@ -21,7 +21,7 @@ import { Screen } from '../ui/Screen';
 import { TickBox } from '../ui/TickBox';
 import { colours } from '../ui/theme';
 
-const Letters = lazy(() => import('../sheets').then((sheets) => ({ default: sheets.Letters })));
+const EmailDigest = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.EmailDigest })));
 
 export default function MePage() {
   const { signOut } = useSession();
@@ -141,7 +141,7 @@ export default function MePage() {
             Letters in the evening
           </Text>
           <Suspense fallback={null}>
-            <Letters me={me} />
+            <EmailDigest me={me} />
           </Suspense>
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
             Other devices

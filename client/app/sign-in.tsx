@@ -18,7 +18,7 @@ import { Screen } from '../ui/Screen';
 
 // Brings the form library along, which a learner who taps pictures never needs.
 const PasswordForm = lazy(() => import('../signIn/PasswordForm'));
-const JoinForm = lazy(() => import('../sheets').then((sheets) => ({ default: sheets.JoinForm })));
+const JoinForm = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.JoinForm })));
 
 export default function SignIn() {
   const client = useQueryClient();

@@ -1,4 +1,4 @@
-import type { PieceState } from '@lippet/core/schedule/pieceState';
+import type { PieceState } from '@lippet/core/piece/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import type { UpdateKind } from '@lippet/core/contract/updates';
 import { useQueryClient } from '@tanstack/react-query';

@@ -2,7 +2,7 @@ import type { MessageView } from '@lippet/core/contract/ask';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Hear } from '../hear/Hear';
+import { Hear } from '../readAloud/Hear';
 import { VoiceButton } from '../recording/VoiceButton';
 import { Badge } from '../ui/Badge';
 import { LineIcon } from '../ui/LineIcon';

@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { ReaderSign } from '../ask/ReaderSign';
-import { Hear } from '../hear/Hear';
+import { Hear } from '../readAloud/Hear';
 import { Badge } from '../ui/Badge';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';

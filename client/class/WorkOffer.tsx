@@ -4,7 +4,7 @@ import { useRef, useState, type ReactElement } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useNow } from '../api/queries';
-import { useHandedOver } from '../stores/handedOver';
+import { useIncomingPhoto } from '../stores/incomingPhoto';
 import { Ask } from '../ui/Ask';
 import { Button } from '../ui/Button';
 
@@ -60,7 +60,7 @@ export function useWorkOffer(about: string | null): {
               icon="forward"
               label={`Put it into ${title}`}
               onPress={() => {
-                useHandedOver.getState().handOver(activityId, held!);
+                useIncomingPhoto.getState().handOver(activityId, held!);
                 done(false);
                 router.push(`/activity/${activityId}`);
               }}

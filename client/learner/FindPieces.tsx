@@ -1,6 +1,6 @@
 import type { PieceCard } from '@lippet/core/contract/pieces';
 import { hasWords } from '@lippet/core/schedule/activityFilter';
-import { PIECE_STATES, STATE_WORDS, type PieceState } from '@lippet/core/schedule/pieceState';
+import { PIECE_STATES, STATE_WORDS, type PieceState } from '@lippet/core/piece/pieceState';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../ui/Field';
 import { Pick } from '../ui/Pick';

@@ -1,7 +1,7 @@
 import type { MarkView } from '@lippet/core/review/rubric';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Hear } from '../hear/Hear';
+import { Hear } from '../readAloud/Hear';
 import { colours, OUTLINE } from '../ui/theme';
 
 /** What the teacher says by the rubric: each line in words, and the mark with how it comes about. */

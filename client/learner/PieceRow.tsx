@@ -1,11 +1,11 @@
 import type { PieceCard } from '@lippet/core/contract/pieces';
 import { cardWords } from '@lippet/core/schedule/cardWords';
-import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { sendWishes } from '../api/sendWishes';
-import { HearSign } from '../hear/HearSign';
+import { HearSign } from '../readAloud/HearSign';
 import { Scrap } from '../ui/Scrap';
 import { Stamp } from '../ui/Stamp';
 import { Picture } from '../ui/Picture';

@@ -2,7 +2,7 @@ import type { DeviceGroup, Tappable } from '@lippet/core/contract/signIn';
 import { WHO_ARE_YOU } from '@lippet/core/contract/signInWords';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { HearSign, HearTrouble } from '../hear/HearSign';
+import { HearSign, HearTrouble } from '../readAloud/HearSign';
 import { Badge } from '../ui/Badge';
 import { Button } from '../ui/Button';
 import { Press } from '../ui/Press';

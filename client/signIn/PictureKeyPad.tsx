@@ -4,7 +4,7 @@ import { tapYourPictures } from '@lippet/core/contract/signInWords';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { HearSign, HearTrouble, useSilentAfter } from '../hear/HearSign';
+import { HearSign, HearTrouble, useSilentAfter } from '../readAloud/HearSign';
 import { Button } from '../ui/Button';
 import { KeyPicture } from '../ui/KeyPicture';
 import { Press } from '../ui/Press';

@@ -47,7 +47,7 @@ export function useSession() {
       const me = client.getQueryData<Me | null>(keys.me);
       // What only makes room for others must not keep anybody in.
       if (me)
-        await import('../sheets')
+        await import('../lateScreens')
           .then(({ takeCopiesAway }) => takeCopiesAway(me.id))
           .catch((error: unknown) => console.warn('Copies stay on this device.', error));
       await remove(everywhere ? '/sessions' : '/sessions/current');

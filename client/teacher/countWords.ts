@@ -1,4 +1,4 @@
-import { PIECE_STATES, STATE_WORDS, type PieceState } from '@lippet/core/schedule/pieceState';
+import { PIECE_STATES, STATE_WORDS, type PieceState } from '@lippet/core/piece/pieceState';
 
 /** The counts that are not zero, in words: `2 finished · 3 started`. */
 export function countWords(counts: Record<PieceState, number>, leaveOut: readonly PieceState[] = []): string {

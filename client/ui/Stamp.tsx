@@ -1,4 +1,4 @@
-import { STATE_WORDS, type PieceState } from '@lippet/core/schedule/pieceState';
+import { STATE_WORDS, type PieceState } from '@lippet/core/piece/pieceState';
 import Svg, { Path } from 'react-native-svg';
 import { STAMP_SHAPES } from './stampShapes';
 

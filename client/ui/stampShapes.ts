@@ -1,4 +1,4 @@
-import type { PieceState } from '@lippet/core/schedule/pieceState';
+import type { PieceState } from '@lippet/core/piece/pieceState';
 import { colours } from './theme';
 
 /** One path of a stamp, in its 44 by 44 box. */

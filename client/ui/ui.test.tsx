@@ -1,4 +1,4 @@
-import { PIECE_STATES, STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { PIECE_STATES, STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { Badge } from './Badge';

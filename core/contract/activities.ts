@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import type { FolderView } from './class';
-import type { PieceState } from '../schedule/pieceState';
+import type { PieceState } from '../piece/pieceState';
 import type { ActivityPlan, Dates, MaterialPlan, PartPlan } from './activityDefinition';
 import { idParam } from './idParam';
 

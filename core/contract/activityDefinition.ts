@@ -94,7 +94,7 @@ export interface MaterialPlan {
 }
 
 /** The task as the teacher says or shows it. */
-export interface ToldTask {
+export interface RecordedMessage {
   sort: TakeSort;
   media: string;
   seconds: number;
@@ -133,7 +133,7 @@ export interface ActivityPlan {
   subject: string;
   goal: string;
   task: RichText;
-  told: ToldTask | null;
+  told: RecordedMessage | null;
   /** What is needed on the table. */
   supplies: string;
   minutes: number | null;

@@ -3,7 +3,7 @@
  * choose from.
  */
 import * as yup from 'yup';
-import type { PieceState } from '../schedule/pieceState';
+import type { PieceState } from '../piece/pieceState';
 import { LIMITS } from './limits';
 import { KEY_PICTURES, USUAL_KEY_LENGTH, type KeyPicture } from './pictureKey';
 import type { Ages, PartKind } from './activityDefinition';

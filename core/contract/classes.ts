@@ -1,4 +1,4 @@
-import type { PieceStanding } from '../schedule/pieceState';
+import type { PieceStanding } from '../piece/pieceState';
 
 export interface ClassView {
   id: string;

@@ -1,5 +1,5 @@
 import type { MarkView } from '../review/rubric';
-import type { PieceState } from '../schedule/pieceState';
+import type { PieceState } from '../piece/pieceState';
 import type { Face } from './class';
 
 /** How one learner stands with one activity. */

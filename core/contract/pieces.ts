@@ -1,13 +1,13 @@
 import * as yup from 'yup';
-import type { PieceFacts, PieceStanding, Outcome } from '../schedule/pieceState';
-import type { Completeness } from '../schedule/completeness';
-import type { PartKind, ToldTask, ChoicePlan } from './activityDefinition';
+import type { PieceFacts, PieceStanding, Outcome } from '../piece/pieceState';
+import type { Completeness } from '../piece/completeness';
+import type { PartKind, RecordedMessage, ChoicePlan } from './activityDefinition';
 import type { MarkView, RubricRow } from '../review/rubric';
 import type { PartView } from './part';
 import type { RichText } from '../words/richText';
 import type { MaterialView } from './activities';
 import type { PagePlan } from '../page/document';
-import type { SendCheck } from '../schedule/sendChecks';
+import type { SendCheck } from '../piece/sendChecks';
 import type { PartProgress } from '../page/progress';
 import { bytes } from './base64';
 import { trimmed } from './trimmed';
@@ -55,7 +55,7 @@ export interface GoReviewView {
   outcome: Outcome;
   note: string;
   /** An answer that is spoken or filmed. */
-  told: ToldTask | null;
+  told: RecordedMessage | null;
   releasedAt: number;
   teacher: string;
   marked: MarkView | null;
@@ -95,7 +95,7 @@ export interface TaskView {
   /** Words of the task alone, and with all that is in it. */
   task: string;
   taskText: RichText;
-  told: ToldTask | null;
+  told: RecordedMessage | null;
   goal: string | null;
   supplies: string;
 }

@@ -4,7 +4,7 @@ import {
   type Ages,
   PLAN_LIMITS,
   type SheetPlan,
-  type ToldTask,
+  type RecordedMessage,
   type PartKind,
   type PartSettings,
   type ActivityPlan,
@@ -99,7 +99,7 @@ function readSheet(raw: Raw): SheetPlan | null {
 }
 
 /** Reads what is said or shown from anything; null for what is none. */
-export function readTold(value: unknown): ToldTask | null {
+export function readTold(value: unknown): RecordedMessage | null {
   if (typeof value !== 'object' || value === null) return null;
   const { sort, media, seconds, spans } = value as Raw;
   const [length, kept] = [secondsOf(seconds), readSpans(spans)];

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { trimmed } from './trimmed';
 import { LIMITS } from './limits';
-import type { Outcome } from '../schedule/pieceState';
+import type { Outcome } from '../piece/pieceState';
 import { bytes } from './base64';
 
 /** A mark that a teacher says; what is left out is left to the computation. */

@@ -1,11 +1,11 @@
-import type { PieceStanding, Outcome } from '../schedule/pieceState';
-import type { Completeness } from '../schedule/completeness';
+import type { PieceStanding, Outcome } from '../piece/pieceState';
+import type { Completeness } from '../piece/completeness';
 import type { Felt, TaskView } from './pieces';
-import type { SendCheck } from '../schedule/sendChecks';
+import type { SendCheck } from '../piece/sendChecks';
 import type { PartView } from './part';
 import type { PagePlan } from '../page/document';
 import type { RubricRow, Marking, OwnMark } from '../review/rubric';
-import type { ToldTask } from './activityDefinition';
+import type { RecordedMessage } from './activityDefinition';
 
 /** How one activity stands for its teacher. */
 export interface ReviewActivity {
@@ -32,7 +32,7 @@ export interface WaitingPiece {
 }
 
 /** One hung piece on the line. */
-export interface HungPiece {
+export interface QueuedPiece {
   personId: string;
   name: string;
   badge: string;
@@ -53,7 +53,7 @@ export interface HungPiece {
   pictureVersion: string;
 }
 
-export interface ReviewLineView {
+export interface ReviewQueueView {
   activityId: string;
   title: string;
   group: string;
@@ -62,7 +62,7 @@ export interface ReviewLineView {
   pages: PagePlan[];
   rubric: RubricRow[];
   marking: Marking;
-  line: HungPiece[];
+  line: QueuedPiece[];
 }
 
 export interface ReviewView {
@@ -78,7 +78,7 @@ export interface ReviewView {
   /** For teachers alone. */
   aside: string;
   /** An answer that is spoken or filmed. */
-  told: ToldTask | null;
+  told: RecordedMessage | null;
   /** Counts every change of what is said, so that two who answer at once can't overwrite each other. */
   version: number;
 }

@@ -6,7 +6,7 @@ import { takeItems } from '../recording/take';
 import { pairPages, itemNews } from '../review/whatIsNew';
 import { walkNotes } from '../review/noteWalk';
 import { timeSpent } from '../review/timeSpent';
-import { sendChecks } from '../schedule/sendChecks';
+import { sendChecks } from '../piece/sendChecks';
 import { doMischief, mischief, type Mischief } from '../testing/nonsense';
 import { answerWords } from '../words/answers';
 import { backgroundShapes } from './background';

@@ -4,7 +4,7 @@ import { startDocument } from '../page/document';
 import { applyChanges, differences, revertStep } from '../page/edit';
 import { mediaOf } from '../page/mediaOf';
 import { measureProgress } from '../page/progress';
-import { completeness } from '../schedule/completeness';
+import { completeness } from '../piece/completeness';
 import { lengthWords, momentFields, momentsToVtt, readMoments, timeWords, voicesOf } from './moments';
 import { Segments } from './segments';
 import { keptPeaks, nextKept, readSpans, spansLength, toKept, toRecorded, trimSpans, type Span } from './spans';

@@ -1,5 +1,5 @@
-import type { HungPiece } from '../contract/reviewing';
-import type { PieceState } from '../schedule/pieceState';
+import type { QueuedPiece } from '../contract/reviewing';
+import type { PieceState } from '../piece/pieceState';
 import { filterCounts, notBegunTogether, orderedLine } from './lineOrder';
 
 function piece(
@@ -7,7 +7,7 @@ function piece(
   state: PieceState,
   go: [number: number, sentAt: number] | null,
   more: { late?: boolean; overdue?: boolean; checks?: number } = {},
-): HungPiece {
+): QueuedPiece {
   return {
     personId: name,
     name,
@@ -23,7 +23,7 @@ function piece(
       dueSoon: false,
       mayDraw: false,
       mayTakeBack: false,
-    } as HungPiece['standing'],
+    } as QueuedPiece['standing'],
     go: go && { id: name, go: go[0], sentAt: go[1], word: null, felt: null, voice: null },
     firstSentAt: null,
     reviewId: null,
@@ -46,7 +46,7 @@ const LINE = [
   piece('Amos', 'ready', null, { overdue: true }),
   piece('Kit', 'another-go', [1, 20]),
 ];
-const names = (line: readonly HungPiece[]): string => line.map(({ name }) => name).join(' ');
+const names = (line: readonly QueuedPiece[]): string => line.map(({ name }) => name).join(' ');
 
 it('orders as it came, by name, and by when it was sent; what was not comes last', () => {
   expect(names(orderedLine(LINE, { order: 'waiting', filter: 'all' }, null))).toBe('Wren Milo Isla Amos Kit');

@@ -1,4 +1,4 @@
-import type { HungPiece } from '../contract/reviewing';
+import type { QueuedPiece } from '../contract/reviewing';
 
 export const LINE_ORDERS = ['waiting', 'name', 'oldest'] as const;
 export type LineOrder = (typeof LINE_ORDERS)[number];
@@ -19,10 +19,10 @@ export const FILTER_WORDS: Record<LineFilter, string> = {
   unsent: 'Not sent',
 };
 
-const notBegun = ({ standing }: HungPiece): boolean => standing.state === 'new';
-const waits = ({ standing }: HungPiece): boolean => standing.state === 'with-teacher';
+const notBegun = ({ standing }: QueuedPiece): boolean => standing.state === 'new';
+const waits = ({ standing }: QueuedPiece): boolean => standing.state === 'with-teacher';
 
-const FITS: Record<LineFilter, (piece: HungPiece) => boolean> = {
+const FITS: Record<LineFilter, (piece: QueuedPiece) => boolean> = {
   all: () => true,
   waiting: waits,
   again: (piece) => waits(piece) && piece.go!.go > 1,
@@ -31,7 +31,7 @@ const FITS: Record<LineFilter, (piece: HungPiece) => boolean> = {
   unsent: ({ go }) => go === null,
 };
 
-const COMPARED: Record<LineOrder, (a: HungPiece, b: HungPiece) => number> = {
+const COMPARED: Record<LineOrder, (a: QueuedPiece, b: QueuedPiece) => number> = {
   // As it came: what waits first, longest waiting first.
   waiting: () => 0,
   name: (a, b) => a.name.localeCompare(b.name),
@@ -39,7 +39,7 @@ const COMPARED: Record<LineOrder, (a: HungPiece, b: HungPiece) => number> = {
 };
 
 /** How many pieces each filter leaves. */
-export const filterCounts = (line: readonly HungPiece[]): Record<LineFilter, number> =>
+export const filterCounts = (line: readonly QueuedPiece[]): Record<LineFilter, number> =>
   Object.fromEntries(LINE_FILTERS.map((filter) => [filter, line.filter(FITS[filter]).length])) as Record<
     LineFilter,
     number
@@ -50,10 +50,10 @@ export const filterCounts = (line: readonly HungPiece[]): Record<LineFilter, num
  * so that answering it does not take it away from under one's eyes.
  */
 export const orderedLine = (
-  line: readonly HungPiece[],
+  line: readonly QueuedPiece[],
   { order, filter }: { order: LineOrder; filter: LineFilter },
   inHand: string | null,
-): HungPiece[] =>
+): QueuedPiece[] =>
   line
     .filter((piece) => FITS[filter](piece) || piece.personId === inHand)
     .sort((a, b) => Number(notBegun(a)) - Number(notBegun(b)) || COMPARED[order](a, b));
@@ -67,9 +67,9 @@ const MANY_NOT_BEGUN = 3;
  * @param inHand whose piece is looked at; while that is somebody who has not begun, all hang one by one
  */
 export function notBegunTogether(
-  line: readonly HungPiece[],
+  line: readonly QueuedPiece[],
   inHand: string | null,
-): { hung: readonly HungPiece[]; together: readonly HungPiece[] } {
+): { hung: readonly QueuedPiece[]; together: readonly QueuedPiece[] } {
   const together = line.filter(notBegun);
   const one = together.some(({ personId }) => personId === inHand);
   if (one || together.length < MANY_NOT_BEGUN) return { hung: line, together: [] };

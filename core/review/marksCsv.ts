@@ -1,5 +1,5 @@
 import type { MarkCell, MarksView } from '../contract/marks';
-import { STATE_WORDS } from '../schedule/pieceState';
+import { STATE_WORDS } from '../piece/pieceState';
 import Papa from 'papaparse';
 
 /** So that spreadsheets read it as UTF-8. */

@@ -4,7 +4,7 @@ import { addPage, orderBehind, pageItems, readPages, startDocument } from '../pa
 import { applyChanges, revertStep } from '../page/edit';
 import { mediaOf } from '../page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '../page/progress';
-import { completeness, partComplete } from '../schedule/completeness';
+import { completeness, partComplete } from '../piece/completeness';
 import { type Shot } from './shot';
 import { readShot } from '../page/readShot';
 

@@ -1,4 +1,4 @@
-import type { PieceStanding } from './pieceState';
+import type { PieceStanding } from '../piece/pieceState';
 import { dayWords, dueWords, noonOf, whenWords } from './schoolTime';
 
 /** What the line under a title is made from. */

@@ -1,6 +1,6 @@
 import type { PieceCard } from '../contract/pieces';
 import { likelyWork } from './likelyWork';
-import type { PieceState } from './pieceState';
+import type { PieceState } from '../piece/pieceState';
 
 const card = (title: string, state: PieceState = 'new', due: number | null = null, mayDraw = true): PieceCard =>
   ({ title, due, standing: { state, mayDraw } }) as PieceCard;

@@ -1,4 +1,4 @@
-import type { PieceStanding } from './pieceState';
+import type { PieceStanding } from '../piece/pieceState';
 
 /** What the Now screen needs to know of a piece to put it in its place. */
 export interface Placed {

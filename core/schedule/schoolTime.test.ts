@@ -1,6 +1,6 @@
 import { cardWords, type CardFacts } from './cardWords';
 import { arrangeNow, type Placed } from './nowList';
-import { pieceState, type PieceFacts } from './pieceState';
+import { pieceState, type PieceFacts } from '../piece/pieceState';
 import fc from 'fast-check';
 import {
   clockWords,

@@ -8,8 +8,8 @@ import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
-import { partBegun } from '@lippet/core/schedule/completeness';
-import { sendChecks, type SendCheck } from '@lippet/core/schedule/sendChecks';
+import { partBegun } from '@lippet/core/piece/completeness';
+import { sendChecks, type SendCheck } from '@lippet/core/piece/sendChecks';
 
 /** A piece that is to be sent. */
 export interface ToSendTask {

@@ -9,7 +9,7 @@ import type {
   PartKind,
   PartSettings,
   TakeBack,
-  ToldTask,
+  RecordedMessage,
 } from '@lippet/core/contract/activityDefinition';
 import type { RubricRow } from '@lippet/core/review/rubric';
 import type { Marking } from '@lippet/core/review/rubric';
@@ -46,7 +46,7 @@ export class Activity extends Row<Activity> {
   declare state: ActivityState;
   declare supplies: CreationOptional<string>;
   declare takeBack: CreationOptional<TakeBack>;
-  declare told: CreationOptional<ToldTask | null>;
+  declare told: CreationOptional<RecordedMessage | null>;
   declare choices: CreationOptional<ChoicePlan[]>;
   declare materials: CreationOptional<MaterialPlan[]>;
   declare rubric: CreationOptional<RubricRow[]>;

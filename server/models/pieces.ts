@@ -1,11 +1,11 @@
 /** What learners make, send and get back. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { Marked } from '@lippet/core/review/rubric';
-import type { ToldTask } from '@lippet/core/contract/activityDefinition';
+import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import type { ExportStyle } from '@lippet/core/contract/exports';
 import type { Felt, Manifest } from '@lippet/core/contract/pieces';
 import type { PieceProgress } from '@lippet/core/page/progress';
-import type { Outcome } from '@lippet/core/schedule/pieceState';
+import type { Outcome } from '@lippet/core/piece/pieceState';
 import type { OwnDates } from './activities';
 import {
   COMMON,
@@ -96,7 +96,7 @@ export class Review extends Row<Review> {
   /** For teachers alone. */
   declare aside: CreationOptional<string>;
   /** An answer that is spoken or filmed. */
-  declare told: CreationOptional<ToldTask | null>;
+  declare told: CreationOptional<RecordedMessage | null>;
   /** The learner’s own dates before this outcome gave them others; null where it gave none. */
   declare datesBefore: CreationOptional<{ dates: OwnDates | null } | null>;
   /** The marks as released. */

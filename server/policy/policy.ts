@@ -2,7 +2,7 @@
  * Who may do what. Routes, sync and files all ask here and nowhere else. Each rule answers yes or no;
  * whether the moment is right (sent already, not open yet) is `pieceState`'s to say, passed in as `standing`.
  */
-import type { PieceStanding } from '@lippet/core/schedule/pieceState';
+import type { PieceStanding } from '@lippet/core/piece/pieceState';
 import type { Actor } from './actor';
 
 type OwnedPiece = { personId: string };

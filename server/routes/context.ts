@@ -28,7 +28,7 @@ import type { PieceService } from '../services/pieces';
 import type { PlanningService } from '../services/planning';
 import type { KeptStampService } from '../services/keptStamps';
 import type { NoteReplyService } from '../services/noteReplies';
-import type { ReviewLineService } from '../services/reviewLine';
+import type { ReviewQueueService } from '../services/reviewQueue';
 import type { ReviewService } from '../services/reviews';
 import type { RecordingService } from '../services/recordings';
 import type { SpeechService } from '../services/speech';
@@ -58,7 +58,7 @@ export interface Services {
   captures: CaptureService;
   planning: PlanningService;
   reviews: ReviewService;
-  reviewLine: ReviewLineService;
+  reviewLine: ReviewQueueService;
   noteReplies: NoteReplyService;
   keptStamps: KeptStampService;
   calendar: CalendarService;

@@ -1,6 +1,6 @@
 import { literal } from 'sequelize';
 import type { PartKind } from '@lippet/core/contract/activityDefinition';
-import type { ChoiceNeed, PartNeed } from '@lippet/core/schedule/completeness';
+import type { ChoiceNeed, PartNeed } from '@lippet/core/piece/completeness';
 import { Activity, Part } from '../models/tables';
 
 /** What completeness needs to know of an activity. */

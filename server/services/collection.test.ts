@@ -4,7 +4,7 @@ import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
 import type { ChoosableView, FolderView } from '@lippet/core/contract/class';
 import type { GroupPlan } from '@lippet/core/contract/activityDefinition';
 import type { NowView } from '@lippet/core/contract/pieces';
-import type { ReviewLineView } from '@lippet/core/contract/reviewing';
+import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
@@ -54,7 +54,7 @@ describe('an activity to choose', () => {
   it('shows its teacher who began it, and counts nobody who did not', async () => {
     await change({ free: true });
     const line = async (): Promise<string[]> =>
-      (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.map(({ name }) => name);
+      (await teacher.json<ReviewQueueView>('GET', `${activity()}/line`)).line.map(({ name }) => name);
     expect(await line()).toEqual([]);
     await ada.json('POST', `${activity()}/piece`);
     expect(await line()).toEqual(['ada']);

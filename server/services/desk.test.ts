@@ -11,7 +11,7 @@ import type { MediaView } from '@lippet/core/contract/media';
 import type { ExportView } from '@lippet/core/contract/exports';
 import type { GoPageView, GoView, NowView } from '@lippet/core/contract/pieces';
 import type { KeptStampView } from '@lippet/core/contract/stamps';
-import type { ManyAnswered, ReviewLineView, ReviewView } from '@lippet/core/contract/reviewing';
+import type { ManyAnswered, ReviewQueueView, ReviewView } from '@lippet/core/contract/reviewing';
 import type { NoteTalkView } from '@lippet/core/contract/notes';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { markItems, readPages } from '@lippet/core/page/document';
@@ -54,7 +54,7 @@ async function sendOf(client: TestClient, change: (doc: Y.Doc) => void = () => u
   });
 }
 const begin = (go: GoView, by = teacher): Promise<ReviewView> => by!.json('POST', `/api/goes/${go.id}/review`);
-const line = async () => (await teacher!.json<ReviewLineView>('GET', `${activity()}/line`)).line;
+const line = async () => (await teacher!.json<ReviewQueueView>('GET', `${activity()}/line`)).line;
 const release = async (review: ReviewView, more: object = {}): Promise<Response> =>
   teacher!.request('POST', `/api/reviews/${review.id}/release`, {
     outcome: 'again',

@@ -12,7 +12,7 @@ import { notFound, ProblemError } from '../problems/problem';
 import type { FileStore } from '../storage/fileStore';
 import { ZipFile } from '../storage/zipFile';
 import { activityParts } from './activityParts';
-import type { ActivityRecord } from './activityRecord';
+import type { ActivityZip } from './activityZip';
 import { findGo } from './goes';
 import type { GoFile, GoFiles } from './goFiles';
 import { goRecord } from './goRecord';
@@ -31,7 +31,7 @@ export class ExportService {
   constructor(
     private readonly files: FileStore,
     private readonly work: GoFiles,
-    private readonly record: ActivityRecord,
+    private readonly record: ActivityZip,
     private readonly jobs: Jobs,
     private readonly facts: PieceFactsService,
   ) {}

@@ -4,7 +4,7 @@ import type { GroupView, KeyCard } from '@lippet/core/contract/groups';
 import type { DeviceGroup } from '@lippet/core/contract/signIn';
 import type { ClassView } from '@lippet/core/contract/classes';
 import type { NowView } from '@lippet/core/contract/pieces';
-import type { ReviewLineView } from '@lippet/core/contract/reviewing';
+import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, PASSWORD, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(40_000);
@@ -186,7 +186,7 @@ it('a learner who leaves keeps the work, and their teacher sees it; nothing new 
   ]);
   expect((await ada.request('GET', `/api/pieces/${pieceId}`)).status).toBe(200);
   expect((await ada.request('POST', `/api/activities/${school.activities.closed}/piece`)).status).toBe(404);
-  const line = await teacher.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`);
+  const line = await teacher.json<ReviewQueueView>('GET', `/api/activities/${school.activities.open}/line`);
   expect(line.line.map(({ name }) => name).sort()).toEqual(['ada', 'ben']);
   const [reeds] = (await teacher.json<ClassView[]>('GET', '/api/classes')).filter(
     ({ id }) => id === school.groups.reeds,

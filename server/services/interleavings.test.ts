@@ -8,7 +8,7 @@ import fc from 'fast-check';
 import * as Y from 'yjs';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
-import { PIECE_STATES, type PieceState } from '@lippet/core/schedule/pieceState';
+import { PIECE_STATES, type PieceState } from '@lippet/core/piece/pieceState';
 import type { NowView, PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewActivity, ReviewView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';

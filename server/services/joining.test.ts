@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { JoiningView } from '@lippet/core/contract/class';
 import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
 import type { NowView, PieceView } from '@lippet/core/contract/pieces';
-import type { ReviewLineView } from '@lippet/core/contract/reviewing';
+import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -34,7 +34,7 @@ async function guest(name: string): Promise<TestClient> {
   return client;
 }
 const lineNames = async (client: TestClient): Promise<string[]> =>
-  (await client.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`)).line
+  (await client.json<ReviewQueueView>('GET', `/api/activities/${school.activities.open}/line`)).line
     .map(({ name }) => name)
     .sort();
 

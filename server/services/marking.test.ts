@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { PlanView } from '@lippet/core/contract/activities';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { GoPageView, GoView, PieceView } from '@lippet/core/contract/pieces';
-import type { ReviewLineView, ReviewView, WaitingPiece, ToldHeld } from '@lippet/core/contract/reviewing';
+import type { ReviewQueueView, ReviewView, WaitingPiece, ToldHeld } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import type { KeptNoteView } from '@lippet/core/review/keptNotes';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
@@ -136,7 +136,7 @@ describe('with a go', () => {
     const { id: voice } = (await (await ada.bring(pieceId, SVG)).json()) as MediaView;
     const go = await send({ felt: 'hard', voice });
     expect([go.felt, go.voice]).toEqual(['hard', voice]);
-    const [hung] = (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line;
+    const [hung] = (await teacher.json<ReviewQueueView>('GET', `${activity()}/line`)).line;
     expect(hung!.go).toMatchObject({ felt: 'hard', voice });
     await release(await begin(go));
     // What was said with it stays when all that was not sent goes.
@@ -173,7 +173,7 @@ describe('reminding', () => {
     expect(await told(await harness.as('ben'))).toEqual(['ms-reed reminds you of Open work']);
     now += 86_400_000;
     expect(await remind(null)).toEqual({ told: 2 });
-    const hung = (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.find(
+    const hung = (await teacher.json<ReviewQueueView>('GET', `${activity()}/line`)).line.find(
       ({ personId }) => personId === school.people.ada,
     )!;
     expect(hung.remindedAt).not.toBeNull();
@@ -267,7 +267,7 @@ describe('an outcome', () => {
     await hold(await begin(bensGo), 'finished');
     expect([await state(), await updates()]).toEqual(['with-teacher', []]);
     expect(
-      (await teacher.json<ReviewLineView>('GET', `${activity()}/line`)).line.map(({ held }) => held).sort(),
+      (await teacher.json<ReviewQueueView>('GET', `${activity()}/line`)).line.map(({ held }) => held).sort(),
     ).toEqual(['again', 'finished']);
     const { reviews } = await teacher.json<ToldHeld>('POST', `${activity()}/release-held`);
     expect(reviews).toHaveLength(2);

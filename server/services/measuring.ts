@@ -1,6 +1,6 @@
 import type { Logger } from 'pino';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { completeness } from '@lippet/core/schedule/completeness';
+import { completeness } from '@lippet/core/piece/completeness';
 import type { PieceProgress } from '@lippet/core/page/progress';
 import type { Compute } from '../compute/compute';
 import { Piece } from '../models/tables';

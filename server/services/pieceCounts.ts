@@ -8,7 +8,7 @@ import {
   type PieceFacts,
   type PieceStanding,
   type PieceState,
-} from '@lippet/core/schedule/pieceState';
+} from '@lippet/core/piece/pieceState';
 import { listedSql, pairsOf, pairsSql, type FactsFilter } from './learnerWork';
 import type { MeasuringService } from './measuring';
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import { startDocument } from '@lippet/core/page/document';
-import { partBegun } from '@lippet/core/schedule/completeness';
+import { partBegun } from '@lippet/core/piece/completeness';
 import type { ChoosableView } from '@lippet/core/contract/class';
 import type { GoPageView, NowView, PieceCard, PieceView } from '@lippet/core/contract/pieces';
 import { Activity, OwnDay, Piece, Review, Submission } from '../models/tables';

@@ -6,7 +6,7 @@ import { QueryTypes } from 'sequelize';
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
 import { EMPTY_PLAN, type ActivityPlan, type PartPlan } from '@lippet/core/contract/activityDefinition';
 import type { NowView, PieceView } from '@lippet/core/contract/pieces';
-import type { ReviewLineView } from '@lippet/core/contract/reviewing';
+import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { richTextOf } from '@lippet/core/words/richText';
 import { isNeeded } from './droppedFiles';
@@ -362,7 +362,7 @@ it('one activity set for two groups is one line for who teaches both, and a part
   );
   const dune = await appOf(school).as('mr-dune');
   const line = async (client: TestClient): Promise<string[]> =>
-    (await client.json<ReviewLineView>('GET', `/api/activities/${id}/line`)).line.map(({ name }) => name);
+    (await client.json<ReviewQueueView>('GET', `/api/activities/${id}/line`)).line.map(({ name }) => name);
   expect(await line(dune)).toEqual(['cai']);
   expect(await line(teacher)).toEqual(['ada', 'ben']);
   // Who teaches one of the groups may change it, and keeps the groups that are there.

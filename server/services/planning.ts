@@ -11,7 +11,7 @@ import {
 import { planTroubles } from '@lippet/core/contract/definitionTroubles';
 import { readPlan } from '@lippet/core/contract/readDefinition';
 import { NO_MARKING } from '@lippet/core/review/rubric';
-import { partBegun } from '@lippet/core/schedule/completeness';
+import { partBegun } from '@lippet/core/piece/completeness';
 import { Activity, Assignment, Group, LearnerDates, Media, Membership, Part, Person } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';

@@ -8,7 +8,7 @@ import type { ManyAnswered, ReviewView, ToldHeld } from '@lippet/core/contract/r
 import { voicesOf } from '@lippet/core/recording/moments';
 import { withName } from '@lippet/core/review/keptNotes';
 import { markView, NO_MARKING, NO_OWN_MARK, readLevels, type Marked, type OwnMark } from '@lippet/core/review/rubric';
-import type { Outcome } from '@lippet/core/schedule/pieceState';
+import type { Outcome } from '@lippet/core/piece/pieceState';
 import type { Jobs } from '../jobs/jobs';
 import { Person, Piece, Review, Submission, Update, type OwnDates } from '../models/tables';
 import type { Actor } from '../policy/actor';

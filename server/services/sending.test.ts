@@ -8,7 +8,7 @@ import { documentExtent } from '@lippet/core/page/holds';
 import { inkFromRows } from '@lippet/core/ink/ink';
 import type { ExportView } from '@lippet/core/contract/exports';
 import type { GoPageView, GoView, NowView, PieceView } from '@lippet/core/contract/pieces';
-import type { ReviewActivity, ReviewLineView, ReviewView } from '@lippet/core/contract/reviewing';
+import type { ReviewActivity, ReviewQueueView, ReviewView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { makeCompute, type Compute } from '../compute/compute';
 import type { TaskInput, TaskName, TaskOutput } from '../compute/tasks';
@@ -201,7 +201,7 @@ describe('a piece on its way', () => {
     const go = await send(randomUUID(), 'here it is');
     expect(go).toMatchObject({ go: 1, word: 'here it is', late: false });
     const now = await ada.json<NowView>('GET', '/api/now');
-    const line = await teacher.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`);
+    const line = await teacher.json<ReviewQueueView>('GET', `/api/activities/${school.activities.open}/line`);
     const counts = (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(
       ({ activityId }) => activityId === school.activities.open,
     )!.counts;
@@ -273,7 +273,7 @@ describe('a piece on its way', () => {
     expect(await state()).toBe('ready');
     const again = await send();
     expect([again.go, again.firstSentAt! <= again.sentAt]).toEqual([1, true]);
-    const [hung] = (await teacher.json<ReviewLineView>('GET', `/api/activities/${school.activities.open}/line`)).line;
+    const [hung] = (await teacher.json<ReviewQueueView>('GET', `/api/activities/${school.activities.open}/line`)).line;
     expect(hung!.firstSentAt).toBe(again.firstSentAt);
   });
 

@@ -16,10 +16,10 @@ export default function LearnerLayout() {
     if (!learner) return undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const start = (): void => {
-      import('../../sheets')
-        .then(({ courier, news }) => {
+      import('../../lateScreens')
+        .then(({ sendQueue, news }) => {
           news.start(learner);
-          return courier.start(learner);
+          return sendQueue.start(learner);
         })
         .catch((error: unknown) => {
           console.warn('What waits to be sent could not be looked at yet.', error);

@@ -5,7 +5,7 @@ import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Screen } from '../../ui/Screen';
 
-const ClassBoard = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ClassBoard })));
+const ClassBoard = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ClassBoard })));
 
 /** What the learner's class shares; of several classes, one at a time. */
 export default function OurClass() {

@@ -1,13 +1,13 @@
-import { arrangePlan, planWords, weekFromToday, weekStart } from '@lippet/core/schedule/plan';
+import { arrangePlan, planWords, weekFromToday, weekStart } from '@lippet/core/schedule/calendar';
 import type { PieceCard } from '@lippet/core/contract/pieces';
 import { dayShare, monthWord, schoolDay, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useNow } from '../../api/queries';
-import { CalendarAddress } from '../../learner/plan/CalendarAddress';
-import { MonthGrid } from '../../learner/plan/MonthGrid';
-import { PickDay } from '../../learner/plan/PickDay';
+import { CalendarAddress } from '../../learner/calendar/CalendarAddress';
+import { MonthGrid } from '../../learner/calendar/MonthGrid';
+import { PickDay } from '../../learner/calendar/PickDay';
 import { PieceList } from '../../learner/PieceList';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Columns } from '../../ui/Columns';
@@ -20,7 +20,7 @@ import { Screen } from '../../ui/Screen';
 import { colours, TARGET } from '../../ui/theme';
 
 /** Scales and curves are of no use on the first screen. */
-const TideChart = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.TideChart })));
+const TideChart = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.TideChart })));
 
 const VIEWS = [
   { value: 'week', word: 'Week' },

@@ -14,7 +14,7 @@ import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 
-const Collection = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.Collection })));
+const Collection = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.Collection })));
 
 const ALL = '';
 

@@ -11,7 +11,7 @@ export default function TeacherLayout() {
   // Its code comes late; until then, lists ask by themselves.
   useEffect(() => {
     if (teacher)
-      import('../../sheets')
+      import('../../lateScreens')
         .then(({ news }) => news.start(teacher))
         .catch((error: unknown) => console.warn('News can’t be heard yet.', error));
   }, [teacher]);

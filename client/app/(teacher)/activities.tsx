@@ -16,7 +16,7 @@ import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
 
 /** Tables are of no use on the first screen. */
-const ActivityTable = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ActivityTable })));
+const ActivityTable = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ActivityTable })));
 
 /** All that a teacher has made: found by words, group, subject and state; made, changed, put away. */
 export default function ActivitiesPlace() {

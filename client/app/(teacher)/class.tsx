@@ -15,7 +15,7 @@ import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
 
 /** Notices come with their editor: late. */
-const ClassBoard = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ClassBoard })));
+const ClassBoard = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ClassBoard })));
 
 /** On a phone each group below the other: its code, and how each learner stands. */
 const Groups = ({ groups }: { groups: readonly ClassView[] }) =>

@@ -4,7 +4,7 @@ import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
 import { Screen } from '../../ui/Screen';
 
-const MarksDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.MarksDesk })));
+const MarksDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.MarksDesk })));
 
 /** Learners by activities. */
 export default function Marks() {

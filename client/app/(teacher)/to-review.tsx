@@ -11,7 +11,7 @@ import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
 
 /** The work itself comes with the canvas: late. */
-const WaitingDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.WaitingDesk })));
+const WaitingDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.WaitingDesk })));
 
 const VIEWS = [
   { value: 'activities', word: 'By activity' },

@@ -4,7 +4,7 @@ import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 
 // The canvas, the document and its sync come only when a sheet is opened.
-const ActivitySheet = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ActivitySheet })));
+const ActivitySheet = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ActivitySheet })));
 
 export default function ActivityRoute() {
   const { activityId, ask } = useLocalSearchParams<{ activityId: string; ask?: string }>();

@@ -4,7 +4,7 @@ import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
 
-const QuestionsDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.QuestionsDesk })));
+const QuestionsDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.QuestionsDesk })));
 
 export default function AsksRoute() {
   const { activityId, thread } = useLocalSearchParams<{ activityId: string; thread?: string }>();

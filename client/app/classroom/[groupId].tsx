@@ -6,7 +6,7 @@ import { BackHead } from '../../ui/BackHead';
 import { Opening } from '../../ui/Opening';
 import { Screen } from '../../ui/Screen';
 
-const ClassBoard = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ClassBoard })));
+const ClassBoard = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ClassBoard })));
 
 /** What one class shares: where updates lead, and where teachers lead it. */
 export default function ClassroomRoute() {

@@ -3,7 +3,7 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 
-const Feedback = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.Feedback })));
+const Feedback = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.Feedback })));
 
 export default function FeedbackRoute() {
   const { goId } = useLocalSearchParams<{ goId: string }>();

@@ -4,7 +4,7 @@ import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
 
-const GroupDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.GroupDesk })));
+const GroupDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.GroupDesk })));
 
 export default function GroupRoute() {
   const { groupId } = useLocalSearchParams<{ groupId: string }>();

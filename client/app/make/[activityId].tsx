@@ -3,7 +3,7 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 
-const PlanDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.PlanDesk })));
+const PlanDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.PlanDesk })));
 
 export default function MakeRoute() {
   const { activityId } = useLocalSearchParams<{ activityId: string }>();

@@ -3,7 +3,7 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 
-const ReviewDesk = lazy(() => import('../../sheets').then((sheets) => ({ default: sheets.ReviewDesk })));
+const ReviewDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ReviewDesk })));
 
 export default function ReviewRoute() {
   const { activityId, person } = useLocalSearchParams<{ activityId: string; person?: string }>();

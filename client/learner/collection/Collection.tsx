@@ -1,6 +1,6 @@
 import type { ChoosableView } from '@lippet/core/contract/class';
 import { ANYTHING, collectionChoices, filterCollection } from '@lippet/core/schedule/collectionFilter';
-import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,7 +1,7 @@
 import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
 import { deletedSheets, layOutNew, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
-import { partBegun, partComplete, waitsFor } from '@lippet/core/schedule/completeness';
+import { partBegun, partComplete, waitsFor } from '@lippet/core/piece/completeness';
 import { useQuery } from '@tanstack/react-query';
 import { chosenTake, draftItems, partOfPlace } from '@lippet/core/recording/take';
 import { readShot } from '@lippet/core/page/readShot';
@@ -14,7 +14,7 @@ import { post } from '../../api/request';
 import { sendWishes } from '../../api/sendWishes';
 import AskDesk from '../../ask/AskDesk';
 import { useAskPlace } from '../../ask/useAskPlace';
-import { MaterialDesk } from '../../looking/MaterialDesk';
+import { MaterialDesk } from '../../materials/MaterialDesk';
 import Booth from '../../capture/Booth';
 import Capture from '../../capture/Capture';
 import { PhotoStart } from '../../capture/PhotoStart';
@@ -28,7 +28,7 @@ import { useEditor } from '../../page/useEditor';
 import { useLiveDocument } from '../../page/useLiveDocument';
 import { usePages } from '../../page/usePages';
 import { useToolKeys } from '../../page/useToolKeys';
-import { useHandedOver } from '../../stores/handedOver';
+import { useIncomingPhoto } from '../../stores/incomingPhoto';
 import { BackHead } from '../../ui/BackHead';
 import { PanelFaults } from '../../ui/Faults';
 import { Opening } from '../../ui/Opening';
@@ -51,7 +51,7 @@ import { SendStep } from './SendStep';
 import { SheetFrame } from './SheetFrame';
 import { SheetHead } from './SheetHead';
 import { SheetMenu, type MenuSection } from './SheetMenu';
-import { Standing } from './Standing';
+import { PieceStatusBar } from './PieceStatusBar';
 import { TaskPanel, TaskStrip } from './TaskCard';
 import { useCapture } from './useCapture';
 import { usePageActions } from './usePageActions';
@@ -144,7 +144,7 @@ export default function ActivitySheet({
   }, [editable, editor]);
   const ready = editable && editor !== null && piece !== undefined;
   const takeIn = useEffectEvent(() => {
-    const file = piece && live ? useHandedOver.getState().take(activityId) : null;
+    const file = piece && live ? useIncomingPhoto.getState().take(activityId) : null;
     if (file) void capture.takeIn(piece!.id, file, piece!.parts, readPages(live!.doc)).then(setUntaken);
   });
   useEffect(() => {
@@ -402,7 +402,7 @@ export default function ActivitySheet({
   // With notes to go by, a phone has one row for them and for the task, so that half of it is the sheet.
   const tight = layout === 'phone' && card.standing.state === 'another-go' && editable;
   const standing = (
-    <Standing
+    <PieceStatusBar
       piece={piece}
       zone={zone}
       notes={

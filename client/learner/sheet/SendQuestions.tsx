@@ -1,4 +1,4 @@
-import type { SendCheck } from '@lippet/core/schedule/sendChecks';
+import type { SendCheck } from '@lippet/core/piece/sendChecks';
 import { Text } from 'react-native-paper';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';

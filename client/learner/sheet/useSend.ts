@@ -6,7 +6,7 @@ import { keys } from '../../api/queries';
 import { dropWish, keepWish, sendWishes, type SendWish } from '../../api/sendWishes';
 import type { LiveDocument } from '../../page/liveDocument';
 import { forgetPlace } from '../../stores/lastPlaces';
-import { courier } from '../courier';
+import { sendQueue } from '../sendQueue';
 import { trySending, type SendTry } from '../sending';
 
 /** How long between tries, in milliseconds. */
@@ -70,12 +70,12 @@ export function useSend({ id: pieceId, card }: PieceView, live: LiveDocument) {
   const carryOn = useRef(carry);
   carryOn.current = carry;
   useEffect(() => {
-    courier.inHand.add(pieceId);
+    sendQueue.inHand.add(pieceId);
     const before = sendWishes.getState().wishes[pieceId];
     if (before) void carryOn.current(before);
     return () => {
       wanted.current = false;
-      courier.inHand.delete(pieceId);
+      sendQueue.inHand.delete(pieceId);
     };
   }, [pieceId]);
   return { sending, send, stop };

@@ -1,5 +1,5 @@
 import type { MarkCell, MarksView } from '@lippet/core/contract/marks';
-import { STATE_WORDS } from '@lippet/core/schedule/pieceState';
+import { STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import { memo, useMemo, useRef } from 'react';

@@ -1,5 +1,5 @@
 import type { WaitingPiece } from '@lippet/core/contract/reviewing';
-import type { Outcome } from '@lippet/core/schedule/pieceState';
+import type { Outcome } from '@lippet/core/piece/pieceState';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -12,10 +12,10 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Opening } from '../../ui/Opening';
 import { colours, OUTLINE } from '../../ui/theme';
-import { HungSheet } from '../desk/HungSheet';
-import { OutcomeBar } from '../desk/OutcomeBar';
-import type { Recalling } from '../desk/telling';
-import { useReview } from '../desk/useReview';
+import { HungSheet } from '../reviewDesk/HungSheet';
+import { OutcomeBar } from '../reviewDesk/OutcomeBar';
+import type { Recalling } from '../reviewDesk/telling';
+import { useReview } from '../reviewDesk/useReview';
 
 interface Props {
   piece: WaitingPiece;

@@ -1,0 +1,22 @@
+/**
+ * The screens with a sheet on them, in one late chunk: the canvas, the documents and their sync come with them. All of
+ * them in one, because what two late chunks share would be moved into the first load.
+ */
+export { default as ActivitySheet } from './learner/sheet/ActivitySheet';
+export { default as OtherDevice } from './capture/OtherDevice';
+export { default as QuestionsDesk } from './ask/QuestionsDesk';
+export { default as Feedback } from './learner/Feedback';
+export { default as GroupDesk } from './teacher/groups/GroupDesk';
+export { default as MarksDesk } from './teacher/marks/MarksDesk';
+export { default as PlanDesk } from './teacher/authoring/PlanDesk';
+export { WaitingDesk } from './teacher/waiting/WaitingDesk';
+export { ActivityTable } from './teacher/ActivityTable';
+export { default as ReviewDesk } from './teacher/reviewDesk/ReviewDesk';
+export { default as ClassBoard } from './class/ClassBoard';
+export { default as Collection } from './learner/collection/Collection';
+export { TideChart } from './learner/calendar/TideChart';
+export { default as JoinForm } from './signIn/JoinForm';
+export { default as EmailDigest } from './account/EmailDigest';
+export { takeCopiesAway } from './page/copiesHere';
+export { sendQueue } from './learner/sendQueue';
+export { news } from './api/news';
