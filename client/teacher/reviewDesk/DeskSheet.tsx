@@ -42,7 +42,8 @@ export function DeskSheet() {
 function MarksKept() {
   const { inHand, paged, queue, view } = useDeskHere();
   const surface = useStore(view, (state) => state.surface);
-  const choosesHere = useLayout() !== 'phone' && paged;
+  const layout = useLayout();
+  const choosesHere = layout !== 'phone' && paged;
   const { marks, open } = inHand;
   if (!open) return null;
   return (
@@ -50,7 +51,7 @@ function MarksKept() {
       <View style={styles.keptWords}>
         <SaveLine live={marks.live} pieceId={queue.piece.pieceId ?? undefined} />
       </View>
-      {paged && <MarkColourPick folded={!choosesHere} />}
+      {paged && <MarkColourPick folded={layout !== 'wide'} />}
       {choosesHere && <StampPick surface={surface} />}
       {choosesHere && <OptionPick />}
       <HistoryButtons editor={marks.editor} surface={surface} paged={paged} />
