@@ -444,6 +444,7 @@ it('both ZIPs hold what was said: the voice and the feeling with a go, the spoke
   });
   expect((await release(kept, { outcome: 'finished' })).status).toBe(200);
   await ada!.json('POST', `/api/reviews/${review.id}/replies`, { id: randomUUID(), note, words: 'Thank you' });
+  now += 1_000;
   const spoken = await ada!.bringTo(`groups/${school.groups.reeds}`, sound);
   await ada!.json('POST', `/api/reviews/${review.id}/replies`, {
     id: randomUUID(),

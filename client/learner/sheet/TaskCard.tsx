@@ -1,7 +1,7 @@
 import type { PieceView, TaskView } from '@lippet/core/contract/pieces';
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text, useTheme } from 'react-native-paper';
 import { Hear } from '../../readAloud/Hear';
 import { HearSign, HearTrouble, useSilentAfter } from '../../readAloud/HearSign';
 import { MaterialList } from '../../materials/MaterialList';
@@ -110,6 +110,9 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false, pulledD
   useSilentAfter(heardOf(facts));
   const narrow = useWindowDimensions().width < ROW_FROM && compact;
   const extra = facts.materials.length;
+  // Closer than where it is read in full: two lines of it are a reminder, and the sheet needs the room.
+  const { fontSize, lineHeight } = useTheme().fonts.bodyLarge;
+  const closer = { fontSize: fontSize - 1, lineHeight: lineHeight - 4 };
   const openWord = compact ? 'Task' : 'All';
   return (
     <View style={compact ? styles.beside : styles.holder}>
@@ -123,7 +126,7 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false, pulledD
           style={[styles.opens, compact && styles.opensOnly]}
         >
           {!compact && (
-            <Text variant="bodyLarge" numberOfLines={2} style={styles.task}>
+            <Text variant="bodyLarge" numberOfLines={2} style={[styles.task, closer]}>
               {facts.task || 'Hear the task'}
             </Text>
           )}
