@@ -251,6 +251,7 @@ describe('under a note', () => {
     expect((await say(ada!, { voice: randomUUID() })).status).toBe(409);
     expect((await say(ada!, { voice: bens })).status).toBe(404);
     expect((await say(ada!, { voice: hers })).status).toBe(201);
+    now += 1_000;
     expect((await say(second!, { words: 'Listen', voice: his })).status).toBe(201);
     const { groupId, replies } = await ada!.json<NoteTalkView>('GET', `/api/reviews/${review.id}/replies`);
     expect(groupId).toBe(school.groups.reeds);
