@@ -1,8 +1,8 @@
 import type { SheetPlan } from '@lippet/core/contract/activityDefinition';
 import { withDrawing } from '@lippet/core/page/background';
-import { markItems, type PagePlan } from '@lippet/core/page/document';
+import type { PagePlan } from '@lippet/core/page/document';
 import { drawnFields, drawnOn, MAX_DRAWN } from '@lippet/core/page/drawnGround';
-import { putItem } from '@lippet/core/page/item';
+import { putItem, type ItemMap, type Items } from '@lippet/core/page/item';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -30,6 +30,8 @@ interface Props {
 }
 
 const SHEET = 'sheet';
+/** What is drawn, in a document of its own: it is part of the sheet, and no mark on anybody's work. */
+const drawingOf = (doc: Y.Doc): Items => doc.getMap<ItemMap>(SHEET);
 const TOOLS: readonly Tool[] = ['pen', 'brush', 'rubber', 'words', 'choose', 'move'];
 const USES = { words: SHEET_USES.words, choose: SHEET_USES.choose };
 
@@ -41,7 +43,7 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
   // The sheet as it was opened: from then on, what is drawn lives in a document of its own.
   const [{ page, doc, items, editor }] = useState(() => {
     const made = new Y.Doc();
-    const list = markItems(made, SHEET);
+    const list = drawingOf(made);
     made.transact(() =>
       drawnFields(sheet.background.drawn).forEach((fields, i) => putItem(list, `given-${i}`, fields)),
     );
