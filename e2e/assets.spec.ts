@@ -62,11 +62,11 @@ test('comes compressed ahead, hashed files for good, late chunks late', async ({
   await amos.open();
   await expect(amos.page.getByRole('textbox', { name: 'Group code' })).toBeVisible();
   // What waits to be sent is looked for once somebody is signed in: that may bring it before a sheet does.
-  expect(loaded.filter((path) => path.includes('sheets-'))).toEqual([]);
+  expect(loaded.filter((path) => path.includes('lateScreens-'))).toEqual([]);
   await amos.asLearner('Amos Reddy');
   await amos.page.getByRole('link', { name: /^The island ferry/ }).click();
   await expect(amos.sheet).toBeVisible();
-  expect(loaded.filter((path) => path.includes('sheets-'))).toHaveLength(1);
+  expect(loaded.filter((path) => path.includes('lateScreens-'))).toHaveLength(1);
   const fonts = loaded.filter((path) => path.endsWith('.woff2'));
   expect(fonts.length).toBeGreaterThanOrEqual(3);
   expect(fonts.every((path) => path.startsWith('/fonts/'))).toBe(true);
