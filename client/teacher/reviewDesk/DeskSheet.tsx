@@ -51,7 +51,8 @@ function MarksKept() {
       <View style={styles.keptWords}>
         <SaveLine live={marks.live} pieceId={queue.piece.pieceId ?? undefined} />
       </View>
-      {paged && <MarkColourPick folded={layout !== 'wide'} />}
+      {/* On its side a phone has no room for it in this row, and a second one would be a quarter of the sheet. */}
+      {paged && layout !== 'low' && <MarkColourPick folded={layout === 'phone'} />}
       {choosesHere && <StampPick surface={surface} />}
       {choosesHere && <OptionPick />}
       <HistoryButtons editor={marks.editor} surface={surface} paged={paged} />
