@@ -67,7 +67,9 @@ export function SayBox(props: Props) {
     const speaking = note.state.getState().step !== 'silent';
     const said = speaking ? await note.end() : media;
     if (said) await mediaOutbox.arrival(said, LONGEST_WAIT);
-    if (await onSay(id.current, { words: words.trim(), media: said })) {
+    // What was said was too short to hear, which stands there already.
+    const nothing = !said && words.trim() === '';
+    if (!nothing && (await onSay(id.current, { words: words.trim(), media: said }))) {
       id.current = crypto.randomUUID();
       setWords('');
       setMedia(null);

@@ -19,7 +19,7 @@ export function DeskPanels() {
   return (
     <>
       <QueuePanel visible={panel === 'queue'} onClose={close} />
-      <TaskPanel visible={panel === 'task'} onClose={close} />
+      <AskedPanel visible={panel === 'task'} onClose={close} />
       <CopyPanel visible={panel === 'copy'} onClose={close} />
       <KeysPanel visible={panel === 'keys'} onClose={close} />
     </>
@@ -58,7 +58,7 @@ function QueuePanel({ visible, onClose }: PanelProps) {
 }
 
 /** What the learners were asked, as they see it. */
-function TaskPanel({ visible, onClose }: PanelProps) {
+function AskedPanel({ visible, onClose }: PanelProps) {
   const { activity, zone } = useDeskHere();
   // What good work shows stands in the answer, and materials with the activity.
   const facts: TaskFacts = {

@@ -27,7 +27,6 @@ interface Props {
   onOrder: (order: LineOrder) => void;
   onFilter: (filter: LineFilter) => void;
   onKeys: () => void;
-  /** How many are done and not sent. */
   /** How many have work to do here and have not sent it. */
   unsent: number;
   busy: boolean;

@@ -1,12 +1,11 @@
 import { RECALL } from '@lippet/core/contract/limits';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
-import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { post } from '../../api/request';
 import { Button } from '../../ui/Button';
-import { colours, OUTLINE } from '../../ui/theme';
+import { colours } from '../../ui/theme';
+import { DeskBar } from './DeskBar';
 import type { Recalling } from './telling';
 
 /** For a minute, what was told last can be taken back. */
@@ -48,10 +47,7 @@ export function RecallBar({
     }
   };
   return (
-    <View style={styles.bar} role="status">
-      <Text variant="labelMedium" style={styles.words}>
-        {problem ?? `Told ${words}`}
-      </Text>
+    <DeskBar fill={colours.ochre} words={problem ?? `Told ${words}`}>
       {!problem && (
         <Button
           icon="undo"
@@ -59,21 +55,6 @@ export function RecallBar({
           onPress={() => void recall()}
         >{`Take it back (${left} s)`}</Button>
       )}
-    </View>
+    </DeskBar>
   );
 }
-
-const styles = StyleSheet.create({
-  bar: {
-    flexDirection: 'row',
-    flexWrap: 'wrap',
-    alignItems: 'center',
-    gap: 12,
-    paddingHorizontal: 14,
-    paddingVertical: 6,
-    backgroundColor: colours.ochre,
-    borderBottomWidth: OUTLINE,
-    borderColor: colours.ink,
-  },
-  words: { flexGrow: 1 },
-});

@@ -1,7 +1,6 @@
-import { StyleSheet, View } from 'react-native';
-import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
-import { colours, OUTLINE } from '../../ui/theme';
+import { colours } from '../../ui/theme';
+import { DeskBar } from './DeskBar';
 import type { Untold } from './telling';
 
 /**
@@ -11,28 +10,10 @@ import type { Untold } from './telling';
 export function UntoldBar({ untold, onOpen }: { untold: readonly Untold[]; onOpen: (personId: string) => void }) {
   const first = untold[0];
   if (!first) return null;
+  const names = untold.map(({ name }) => name).join(', ');
   return (
-    <View style={styles.bar} role="alert">
-      <Text
-        variant="labelMedium"
-        style={styles.words}
-      >{`Not told yet: ${untold.map(({ name }) => name).join(', ')}. ${first.why}`}</Text>
+    <DeskBar role="alert" fill={colours.blush} words={`Not told yet: ${names}. ${first.why}`}>
       <Button icon="eye" onPress={() => onOpen(first.personId)}>{`Back to ${first.name}`}</Button>
-    </View>
+    </DeskBar>
   );
 }
-
-const styles = StyleSheet.create({
-  bar: {
-    flexDirection: 'row',
-    flexWrap: 'wrap',
-    alignItems: 'center',
-    gap: 12,
-    paddingHorizontal: 14,
-    paddingVertical: 6,
-    backgroundColor: colours.blush,
-    borderBottomWidth: OUTLINE,
-    borderColor: colours.ink,
-  },
-  words: { flexGrow: 1, flexBasis: 240 },
-});

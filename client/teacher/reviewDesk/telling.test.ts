@@ -50,6 +50,14 @@ describe('telling an outcome', () => {
     expect(teller.state.getState().failed).toEqual([]);
   });
 
+  it('can be tried again, whatever went wrong', async () => {
+    const teller = new OutcomeTeller(async () => undefined);
+    const broken = telling({ release: () => Promise.reject(new Error('Broken.')) });
+    await expect(teller.tell(broken)).rejects.toThrow('Broken.');
+    expect(teller.isUnder('go-1')).toBe(false);
+    expect(await teller.tell(telling())).toBe(true);
+  });
+
   it('of one piece does not wait for another', async () => {
     const teller = new OutcomeTeller(async () => undefined);
     const never = teller.tell(telling({ release: () => new Promise(() => undefined) }));

@@ -53,17 +53,20 @@ export class OutcomeTeller {
       under: new Set([...under, goId]),
       failed: failed.filter((each) => each.personId !== personId),
     }));
-    const why = await release();
-    if (why !== null) {
-      this.state.setState(({ failed }) => ({ failed: [...failed, { personId, name, why }] }));
-    } else {
+    try {
+      const why = await release();
+      if (why !== null) {
+        this.state.setState(({ failed }) => ({ failed: [...failed, { personId, name, why }] }));
+        return false;
+      }
       const words = `${name}: ${outcome === 'again' ? 'another go' : 'finished'}`;
       this.toldTogether({ reviews: [{ id: reviewId, held: null }], personId, words });
       await this.listAnew();
+      return true;
+    } finally {
+      // From here on the list says so, and whoever takes it back can answer anew.
+      this.state.setState(({ under }) => ({ under: new Set([...under].filter((each) => each !== goId)) }));
     }
-    // From here on the list says so, and whoever takes it back can answer anew.
-    this.state.setState(({ under }) => ({ under: new Set([...under].filter((each) => each !== goId)) }));
-    return why === null;
   }
 
   toldTogether(recalling: Recalling): void {
