@@ -77,8 +77,7 @@ export function useDesk(activity: ReviewQueueView, startWith: string | null, zon
     });
     if (nextWaiting) return choose(nextWaiting.personId);
     setDeciding(true);
-    await telling;
-    setDeciding(false);
+    await telling.finally(() => setDeciding(false));
   };
   const hold = async (outcome: Outcome | null): Promise<void> => {
     if (!marks.live || busy) return;
