@@ -46,6 +46,10 @@ try {
   await shoot(page, 'picture-key');
   for (const picture of ['bell', 'moon']) await page.getByRole('button', { name: picture, exact: true }).click();
   await wren.expectNowOf('Wren Abara');
+  // Small pictures of work are made when they are first asked for; the second time they are there at once.
+  await page.waitForTimeout(4_000);
+  await page.reload();
+  await wren.expectNowOf('Wren Abara');
   await shoot(page, 'now');
   await wren.openSheet('Colour the lantern room');
   await shoot(page, 'sheet-phone');
