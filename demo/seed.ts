@@ -14,7 +14,9 @@ import {
   startDocument,
   type PagePlan,
 } from '@lippet/core/page/document';
-import { EMPTY_PLAN, type PartKind, type PartSettings } from '@lippet/core/contract/activityDefinition';
+import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
+import type { PartKind, PartSettings } from '@lippet/core/parts/part';
+import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { readPlan } from '@lippet/core/contract/readDefinition';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
@@ -26,7 +28,7 @@ import { richTextOf } from '@lippet/core/words/richText';
 import { setAnswered } from '@lippet/core/review/answeredNotes';
 import { NO_MARKING, NO_OWN_MARK } from '@lippet/core/review/rubric';
 import { schoolDay } from '@lippet/core/schedule/schoolTime';
-import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
+import { measureProgress, NO_PROGRESS } from '@lippet/core/piece/progress';
 import { makeCompute } from '@lippet/server/compute/compute';
 import { openDatabase } from '@lippet/server/models/database';
 import {
@@ -486,10 +488,10 @@ class Seeder {
 
   private async settings(part: DemoPart, activityId: string, ownerId: string): Promise<PartSettings> {
     const { photo, recording, words, tick } = part;
-    if (words) return { sheets: [], leastWords: words.least, mostWords: words.most, openings: words.openings };
-    if (tick) return { sheets: [], confirm: tick.confirm };
-    if (recording) return { sheets: [], seconds: recording.seconds, titleStart: recording.titleStart };
-    if (photo) return { sheets: [] };
+    if (words) return { leastWords: words.least, mostWords: words.most, openings: words.openings };
+    if (tick) return { confirm: tick.confirm };
+    if (recording) return { seconds: recording.seconds, titleStart: recording.titleStart };
+    if (photo) return {};
     return { sheets: await this.sheets(part, activityId, ownerId), morePages: part.morePages ?? false };
   }
 
@@ -498,7 +500,7 @@ class Seeder {
     { background, more = [], spots, harbour }: DemoPart,
     activityId: string,
     ownerId: string,
-  ): Promise<PartSettings['sheets']> {
+  ): Promise<SheetPlan[]> {
     if (!harbour)
       return [
         { ...A4, background, ...(spots ? { spots } : {}) },

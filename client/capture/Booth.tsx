@@ -1,5 +1,5 @@
 import { FILM_TYPES, SOUND_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { lengthWords, timeWords } from '@lippet/core/recording/moments';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useRef, useState } from 'react';

@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { keptPeaks, spansLength, trimSpans } from '@lippet/core/recording/spans';
 import { MAX_TITLE, type Take } from '@lippet/core/recording/take';
 import { useEffect, useMemo, useState } from 'react';

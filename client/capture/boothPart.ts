@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import type { TakeSort } from '@lippet/core/recording/take';
 
 /** The longest task or material that is recorded in place, in seconds. */

@@ -1,5 +1,5 @@
 import type { GoView } from '@lippet/core/contract/pieces';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { answeredNotes } from '@lippet/core/review/answeredNotes';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import { pairPages } from '@lippet/core/review/whatIsNew';

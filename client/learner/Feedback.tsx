@@ -1,5 +1,5 @@
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import { takeName } from '@lippet/core/recording/take';
 import { whenWords } from '@lippet/core/schedule/schoolTime';

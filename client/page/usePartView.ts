@@ -1,5 +1,5 @@
 import { readPages, type PagePlan } from '@lippet/core/page/document';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { answerWords, partsWithWords, tickedParts } from '@lippet/core/words/answers';
 import { chosenTake, readTakes, type Take } from '@lippet/core/recording/take';
 import { useMemo, useState } from 'react';

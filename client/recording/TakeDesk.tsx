@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { markItems } from '@lippet/core/page/document';
 import { MAX_TEXT } from '@lippet/core/page/item';
 import { momentFields, momentsToVtt, readMoments, timeWords, type Moment } from '@lippet/core/recording/moments';

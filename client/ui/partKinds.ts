@@ -1,4 +1,4 @@
-import type { PartKind } from '@lippet/core/contract/activityDefinition';
+import type { PartKind } from '@lippet/core/parts/part';
 import type { LineName } from './LineIcon';
 
 /** What each kind of part is called, and its icon. */

@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { markItems } from '@lippet/core/page/document';
 import { answerText } from '@lippet/core/words/answers';
 import { countWords } from '@lippet/core/words/countWords';

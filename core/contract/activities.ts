@@ -1,7 +1,8 @@
 import * as yup from 'yup';
 import type { FolderView } from './class';
 import type { PieceState } from '../piece/pieceState';
-import type { ActivityPlan, Dates, MaterialPlan, PartPlan } from './activityDefinition';
+import type { ActivityPlan, Dates, MaterialPlan } from './activityDefinition';
+import type { PartPlan } from '../parts/part';
 import { idParam } from './idParam';
 
 export const ACTIVITY_STATES = ['draft', 'set', 'archived'] as const;

@@ -3,61 +3,11 @@
  * taken out and in again. `readPlan` (readDefinition.ts) reads it from anything; `planTroubles` (definitionTroubles.ts)
  * says what still keeps it from being set.
  */
-import type { Background } from '../page/background';
-import type { Spot } from '../page/spots';
+import type { PartPlan } from '../parts/part';
 import type { Span } from '../recording/spans';
 import type { TakeSort } from '../recording/take';
-import { type RichText, NO_TEXT, picturesOf } from '../words/richText';
+import { type RichText, NO_TEXT } from '../words/richText';
 import { type RubricRow, type Marking, NO_MARKING } from '../review/rubric';
-
-export const PART_KINDS = ['page', 'photo', 'sound', 'film', 'words', 'tick'] as const;
-
-export type PartKind = (typeof PART_KINDS)[number];
-
-export interface SheetPlan {
-  /** In points. */
-  width: number;
-  height: number;
-  background: Background;
-  spots?: Spot[];
-}
-
-/** Settings of a part: what its kind needs. */
-export interface PartSettings {
-  /** The sheets it asks for, if any (only a part of kind `page` begins with some). */
-  sheets: SheetPlan[];
-  /** Whether learners may add pages of their own. */
-  morePages?: boolean;
-  /** False where photos of paper, or a voice, are no answer in place of what is asked for. */
-  onPaper?: boolean;
-  /** Of a recording: its longest, in seconds. */
-  seconds?: number;
-  /** How the teacher began its title. */
-  titleStart?: string;
-  /** False where a film must be a film: a voice alone is no answer. */
-  soundOnly?: boolean;
-  /** False where the learner may keep no copy of it. */
-  keepCopy?: boolean;
-  /** Of words: sentences that are begun, a picture to write about, and how many words at least and at most. */
-  openings?: string[];
-  picture?: string;
-  leastWords?: number;
-  mostWords?: number;
-  /** Of a tick: whether a teacher has to confirm it. */
-  confirm?: boolean;
-}
-
-export interface PartPlan {
-  id: string;
-  kind: PartKind;
-  title: string;
-  required: boolean;
-  /** The choice it belongs to. */
-  choice: string | null;
-  /** Waits until the part in front of it is complete. */
-  waits: boolean;
-  settings: PartSettings;
-}
 
 export interface ChoicePlan {
   id: string;
@@ -153,20 +103,6 @@ export interface ActivityPlan {
   learners: ({ person: string } & Dates)[];
 }
 
-export const PLAN_LIMITS = {
-  parts: 40,
-  sheets: 400,
-  materials: 40,
-  rows: 20,
-  levels: 8,
-  groups: 60,
-  learners: 400,
-  openings: 20,
-  title: 120,
-  line: 500,
-  words: 10_000,
-} as const;
-
 export const EMPTY_PLAN: ActivityPlan = {
   title: '',
   subject: '',
@@ -187,17 +123,3 @@ export const EMPTY_PLAN: ActivityPlan = {
   groups: [],
   learners: [],
 };
-
-/** Ids of all files that a plan shows, each once. */
-export function mediaOfPlan({ task, told, parts, materials }: ActivityPlan): string[] {
-  const ids = [
-    told?.media,
-    ...picturesOf(task),
-    ...materials.map(({ media }) => media),
-    ...parts.flatMap(({ settings }) => [
-      settings.picture,
-      ...settings.sheets.map(({ background }) => ('media' in background ? background.media : null)),
-    ]),
-  ];
-  return [...new Set(ids.filter((id): id is string => typeof id === 'string'))];
-}

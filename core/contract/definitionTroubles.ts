@@ -1,4 +1,5 @@
-import type { PartPlan, Dates, ActivityPlan } from './activityDefinition';
+import { settingsTrouble, type PartPlan } from '../parts/part';
+import type { Dates, ActivityPlan } from './activityDefinition';
 import { plainWords, picturesOf, safeAddress } from '../words/richText';
 
 /** The parts of the form, so that what is missing can be led to. */
@@ -13,11 +14,9 @@ const named = (title: string, otherwise: string): string => (title.trim() ? `“
 
 function partTrouble(part: PartPlan, at: number): string | null {
   const name = named(part.title, `Part ${at + 1}`);
-  const { sheets, leastWords, mostWords } = part.settings;
   if (!part.title.trim()) return `Part ${at + 1} needs a name.`;
-  if (part.kind === 'page' && sheets.length === 0) return `${name} needs at least one sheet.`;
-  if (leastWords !== undefined && mostWords !== undefined && leastWords > mostWords)
-    return `${name} asks for at least ${leastWords} words and at most ${mostWords}.`;
+  const trouble = settingsTrouble(part, name);
+  if (trouble) return trouble;
   if (part.waits && at === 0) return `${name} is the first part, so there is nothing that it could wait for.`;
   return null;
 }

@@ -1,14 +1,13 @@
 import * as yup from 'yup';
 import type { PieceFacts, PieceStanding, Outcome } from '../piece/pieceState';
 import type { Completeness } from '../piece/completeness';
-import type { PartKind, RecordedMessage, ChoicePlan } from './activityDefinition';
+import type { RecordedMessage, ChoicePlan } from './activityDefinition';
 import type { MarkView, RubricRow } from '../review/rubric';
-import type { PartView } from './part';
+import type { PartKind, PartProgress, PartView } from '../parts/part';
 import type { RichText } from '../words/richText';
 import type { MaterialView } from './activities';
 import type { PagePlan } from '../page/document';
 import type { SendCheck } from '../piece/sendChecks';
-import type { PartProgress } from '../page/progress';
 import { bytes } from './base64';
 import { trimmed } from './trimmed';
 import { LIMITS } from './limits';

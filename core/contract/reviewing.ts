@@ -2,7 +2,7 @@ import type { PieceStanding, Outcome } from '../piece/pieceState';
 import type { Completeness } from '../piece/completeness';
 import type { Felt, TaskView } from './pieces';
 import type { SendCheck } from '../piece/sendChecks';
-import type { PartView } from './part';
+import type { PartView } from '../parts/part';
 import type { PagePlan } from '../page/document';
 import type { RubricRow, Marking, OwnMark } from '../review/rubric';
 import type { RecordedMessage } from './activityDefinition';

@@ -15,7 +15,7 @@ import {
 import { readItem, readStrokes, topOrder } from './item';
 import { addStroke, type NewStroke } from './stroke';
 import { documentExtent, ExtentError, holdsAll } from './holds';
-import { measureProgress, NO_PROGRESS } from './progress';
+import { measureProgress, NO_PROGRESS } from '../piece/progress';
 import { pageToSvg } from './svg';
 
 const PLANS: PagePlan[] = [

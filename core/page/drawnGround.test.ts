@@ -1,3 +1,4 @@
+import { sheetsOf } from '../parts/part';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -9,7 +10,7 @@ import { backgroundShapes, withDrawing, type Background } from './background';
 import { pageItems, readPages, startDocument } from './document';
 import { drawnFields, drawnOn, drawnShapes, drawnWords, MAX_DRAWN } from './drawnGround';
 import { putItem, strokeFields, textFields, type ItemMap } from './item';
-import { measureProgress } from './progress';
+import { measureProgress } from '../piece/progress';
 import { pageToSvg } from './svg';
 
 const ink = (x: number) => ({
@@ -204,6 +205,6 @@ it('keeps only so many strokes, none that shine through, and nothing that is dam
       },
     ],
   });
-  expect(plan.parts[0]!.settings.sheets[0]!.background).toEqual({ kind: 'lined', gap: 20, drawn: [good] });
+  expect(sheetsOf(plan.parts[0]!)[0]!.background).toEqual({ kind: 'lined', gap: 20, drawn: [good] });
   expect(readPlan(plan)).toEqual(plan);
 });

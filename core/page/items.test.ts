@@ -5,7 +5,7 @@ import { pageItems, startDocument, type PagePlan } from './document';
 import { hitsItem, inLasso, itemBounds } from './geometry';
 import { putItem, readItem, readItems, strokeFields, type Fields, type Item } from './item';
 import { applyTo, compose, IDENTITY, inverse, isMatrix, scaleOf, scalingAt, translation, turningAt } from './matrix';
-import { measureProgress } from './progress';
+import { measureProgress } from '../piece/progress';
 import { encodeRings } from './rings';
 import { filledSpots, nextEmptySpot, readSpots, spotAt, type Spot } from './spots';
 import { pageToSvg } from './svg';

@@ -14,7 +14,7 @@ import { documentOf, MAX_PAGES, pageItems, readPages, startDocument } from './do
 import { MAX_SIDE } from './pageSide';
 import { readItems, topOrder } from './item';
 import { mediaOf } from './mediaOf';
-import { measureProgress } from './progress';
+import { measureProgress } from '../piece/progress';
 import { addStroke } from './stroke';
 import { pageToSvg } from './svg';
 

@@ -1,15 +1,17 @@
 import fc from 'fast-check';
-import { NO_PROGRESS } from '../page/progress';
-import type { PieceProgress } from '../page/progress';
 import { completeness, waitsFor } from './completeness';
+import { NO_PROGRESS, type PieceProgress } from './progress';
+
+/** A part that is drawn on. */
+const page = <T extends object>(part: T) => ({ ...part, kind: 'page' as const });
 
 describe('completeness', () => {
   const drawn = { ...NO_PROGRESS, pages: 1, drawnPages: 1, strokes: 3, items: 3 };
   const blank = { ...NO_PROGRESS, pages: 1 };
   const needs = [
-    { id: 'a', required: true },
-    { id: 'b', required: true },
-    { id: 'c', required: false },
+    page({ id: 'a', required: true }),
+    page({ id: 'b', required: true }),
+    page({ id: 'c', required: false }),
   ];
 
   it('asks for every required part and for no other', () => {
@@ -29,7 +31,7 @@ describe('completeness', () => {
   });
 
   it('asks for every needed spot of a page that has some, and for nothing else on it', () => {
-    const needs = [{ id: 'a', required: true }];
+    const needs = [page({ id: 'a', required: true })];
     expect(completeness(needs, [], { parts: { a: { ...drawn, neededSpots: 2, filledSpots: 1 } } })).toMatchObject({
       made: true,
       complete: false,
@@ -38,7 +40,7 @@ describe('completeness', () => {
   });
 
   it('asks for any part where none is required', () => {
-    const free = [{ id: 'a', required: false }];
+    const free = [page({ id: 'a', required: false })];
     expect(completeness(free, [], { parts: { a: blank } }).complete).toBe(false);
     expect(completeness(free, [], { parts: { a: drawn } }).complete).toBe(true);
   });
@@ -48,8 +50,20 @@ describe('completeness', () => {
   });
 
   describe('with written words and ticks', () => {
-    const words = (count: number) => ({ parts: { a: { ...NO_PROGRESS, words: count } } });
-    const essay = [{ id: 'a', required: true, leastWords: 20, mostWords: 40 }];
+    const words = (count: number) => ({
+      parts: { a: { ...NO_PROGRESS, answers: count > 0 ? [{ kind: 'words' as const, words: count }] : [] } },
+    });
+    const essay = [
+      {
+        id: 'a',
+        required: true,
+        kind: 'words' as const,
+        leastWords: 20,
+        mostWords: 40,
+        openings: [],
+        picture: null,
+      },
+    ];
     it.each([
       [0, false, false],
       [1, true, false],
@@ -62,19 +76,29 @@ describe('completeness', () => {
     });
     it('takes a photo of paper for words, and a tick for done', () => {
       expect(
-        completeness(essay, [], { parts: { a: { ...NO_PROGRESS, photos: 1, drawnPages: 1, words: 3 } } }).complete,
+        completeness(essay, [], {
+          parts: { a: { ...NO_PROGRESS, photos: 1, drawnPages: 1, answers: [{ kind: 'words', words: 3 }] } },
+        }).complete,
       ).toBe(true);
       expect(
-        completeness([{ id: 'a', required: true }], [], { parts: { a: { ...NO_PROGRESS, ticked: true } } }),
+        completeness([{ id: 'a', required: true, kind: 'tick', confirm: false }], [], {
+          parts: { a: { ...NO_PROGRESS, answers: [{ kind: 'tick', ticked: true }] } },
+        }),
       ).toMatchObject({ made: true, complete: true });
     });
   });
 
+  it('counts no answer of another kind than the part’s own', () => {
+    const tick = [{ id: 'a', required: true, kind: 'tick' as const, confirm: false }];
+    const words = { parts: { a: { ...NO_PROGRESS, answers: [{ kind: 'words' as const, words: 9 }] } } };
+    expect(completeness(tick, [], words)).toMatchObject({ made: true, complete: false });
+  });
+
   describe('with a choice', () => {
     const board = [
-      { id: 'fixed', required: true, choice: 'c' },
-      ...['p', 'q', 'r'].map((id) => ({ id, required: false, choice: 'c' })),
-      { id: 'alone', required: true },
+      page({ id: 'fixed', required: true, choice: 'c' }),
+      ...['p', 'q', 'r'].map((id) => page({ id, required: false, choice: 'c' })),
+      page({ id: 'alone', required: true }),
     ];
     const pick = [{ id: 'c', rule: 'pick' as const, wanted: 2 }];
     const made = (...ids: string[]) => ({ parts: Object.fromEntries(ids.map((id) => [id, drawn])) });
@@ -94,7 +118,7 @@ describe('completeness', () => {
       });
     });
     it('asks for one level, whichever', () => {
-      const levels = ['low', 'high'].map((id) => ({ id, required: true, choice: 'l' }));
+      const levels = ['low', 'high'].map((id) => page({ id, required: true, choice: 'l' }));
       const rule = [{ id: 'l', rule: 'level' as const, wanted: 9 }];
       expect(completeness(levels, rule, made())).toMatchObject({ complete: false, done: 0, of: 1, missing: [] });
       expect(completeness(levels, rule, made('high'))).toMatchObject({ complete: true, done: 1, of: 1 });
@@ -111,7 +135,7 @@ describe('completeness', () => {
           fc.constantFrom('pick' as const, 'level' as const),
           fc.integer({ min: 1, max: 9 }),
           (rows, rule, wanted) => {
-            const needs = rows.map(({ required, choice }, i) => ({ id: String(i), required, choice }));
+            const needs = rows.map(({ required, choice }, i) => page({ id: String(i), required, choice }));
             const result = completeness(
               needs,
               [{ id: 'c', rule, wanted }],
@@ -127,10 +151,7 @@ describe('completeness', () => {
   });
 
   it('lets a part wait for the one in front of it, unless something is in it already', () => {
-    const row = [
-      { id: 'a', required: true },
-      { id: 'b', required: true, waits: true },
-    ];
+    const row = [page({ id: 'a', required: true }), page({ id: 'b', required: true, waits: true })];
     expect(waitsFor(row, [], { parts: {} }, 'b')).toBe(row[0]);
     expect(waitsFor(row, [], { parts: { a: drawn } }, 'b')).toBeNull();
     expect(waitsFor(row, [], { parts: { b: drawn } }, 'b')).toBeNull();
@@ -140,8 +161,8 @@ describe('completeness', () => {
   it('lets a part wait for a choice as a whole, and parts of a choice for none of each other', () => {
     const pick = { id: 'c', rule: 'pick' as const, wanted: 2 };
     const row = [
-      ...['a', 'b', 'd', 'e'].map((id) => ({ id, required: false, choice: 'c', waits: true })),
-      { id: 'tick', required: true, waits: true },
+      ...['a', 'b', 'd', 'e'].map((id) => page({ id, required: false, choice: 'c', waits: true })),
+      page({ id: 'tick', required: true, waits: true }),
     ];
     const first = (progress: PieceProgress, id = 'tick') => waitsFor(row, [pick], progress, id)?.id ?? null;
     expect(first({ parts: {} })).toBe('a');

@@ -1,17 +1,15 @@
-import { NO_PROGRESS, type PieceProgress } from '../page/progress';
+import { enoughIn, type PartAsk } from '../parts/part';
+import { NO_PROGRESS, type PieceProgress } from './progress';
 
 /** What completeness needs to know of a part. */
-export interface PartNeed {
+export type PartNeed = PartAsk & {
   id: string;
   required: boolean;
   /** The choice it belongs to, if any. */
   choice?: string | null;
   /** Cannot be begun before the part in front of it is complete. */
   waits?: boolean;
-  /** Of a part of kind `words`: fewest words that complete it, and most that it may have; null for no limit. */
-  leastWords?: number | null;
-  mostWords?: number | null;
-}
+};
 
 /**
  * A choice among parts. `pick`: so many of its free parts are wanted, besides those that are required ("fixed").
@@ -40,26 +38,16 @@ export interface Completeness {
   short: { choice: string; done: number; wanted: number }[];
 }
 
-/**
- * A part is complete when every needed spot on its pages is filled; without such spots, when anything is on one of
- * them; written words, when there are enough and not too many; a tick, when it is set. A photo of paper, or a
- * recording, completes any part: it is another way to answer.
- */
-export function partComplete(
-  progress: PieceProgress,
-  part: Pick<PartNeed, 'id' | 'leastWords' | 'mostWords'>,
-): boolean {
+/** Whether a part is complete: its kind says when. */
+export function partComplete(progress: PieceProgress, part: PartAsk & { id: string }): boolean {
   const made = progress.parts[part.id];
-  if (!made) return false;
-  if (made.photos > 0 || made.recordings > 0 || made.ticked) return true;
-  if (made.words > 0) return made.words >= (part.leastWords ?? 1) && made.words <= (part.mostWords ?? Infinity);
-  return made.neededSpots > 0 ? made.filledSpots >= made.neededSpots : made.drawnPages > 0;
+  return made !== undefined && enoughIn(part, made);
 }
 
 /** Whether anything is in a part. */
 export function partBegun(progress: PieceProgress, partId: string): boolean {
-  const { drawnPages, recordings, words, ticked } = progress.parts[partId] ?? NO_PROGRESS;
-  return drawnPages > 0 || recordings > 0 || words > 0 || ticked;
+  const { drawnPages, recordings, answers } = progress.parts[partId] ?? NO_PROGRESS;
+  return drawnPages > 0 || recordings > 0 || answers.length > 0;
 }
 
 /** How far a choice is: of its free parts so many are wanted, and its fixed ones are wanted each. */

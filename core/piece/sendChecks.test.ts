@@ -12,11 +12,29 @@ import type { SoundFault } from '../sound/judgeSound';
 import { wordsFragment } from '../words/answers';
 import { sendChecks, type CheckedChoice, type CheckedPart } from './sendChecks';
 
-const part = (id: string, more: Partial<CheckedPart> = {}): CheckedPart => ({
+interface Asked {
+  required?: boolean;
+  choice?: string;
+}
+
+const part = (id: string, asked: Asked = {}): CheckedPart => ({
   id,
   title: `Part ${id}`,
   required: true,
-  ...more,
+  kind: 'page',
+  ...asked,
+});
+const text = (
+  id: string,
+  limits: { leastWords?: number; mostWords?: number; required?: boolean } = {},
+): CheckedPart => ({
+  ...part(id),
+  kind: 'words',
+  openings: [],
+  picture: null,
+  leastWords: null,
+  mostWords: null,
+  ...limits,
 });
 const spot = (id: string, y: number): Spot => ({
   id,
@@ -118,7 +136,7 @@ it('finds nothing in a piece that is as it should be', () => {
       .photo('f', 'b')
       .take('c', 't', 1)
       .write('d', 'The sea')
-      .found([part('a'), part('b'), part('c'), part('d'), part('e', { required: false })]),
+      .found([part('a'), part('b'), part('c'), text('d'), part('e', { required: false })]),
   ).toEqual([]);
 });
 
@@ -145,10 +163,10 @@ it('needs every spot, and leads to the page of the first that is empty, as it is
 
 it('counts words: too few or too many of what is required is needed, of the rest it is asked', () => {
   const few = (required: boolean) =>
-    new Work().write('a', 'One two three').found([part('a', { required, leastWords: 5, mostWords: 8 })]);
+    new Work().write('a', 'One two three').found([text('a', { required, leastWords: 5, mostWords: 8 })]);
   expect(few(true)).toEqual(['needs a: Part a: 3 of at least 5 words']);
   expect(few(false)).toEqual(['asks a: Part a: 3 of at least 5 words']);
-  expect(new Work().write('a', 'one two three').found([part('a', { mostWords: 2 })])).toEqual([
+  expect(new Work().write('a', 'one two three').found([text('a', { mostWords: 2 })])).toEqual([
     'needs a: Part a: 3 words, 1 too many',
   ]);
 });

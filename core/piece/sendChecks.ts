@@ -4,7 +4,7 @@
 import type * as Y from 'yjs';
 import { pageItems, readPages, type PagePlan } from '../page/document';
 import { readItems } from '../page/item';
-import { countItems, measureProgress, NO_PROGRESS, type PieceProgress } from '../page/progress';
+import { countItems } from '../page/countItems';
 import { filledSpots } from '../page/spots';
 import { chosenTake, readTakes } from '../recording/take';
 import { openNotes } from '../review/answeredNotes';
@@ -12,14 +12,15 @@ import type { WalkNote } from '../review/noteWalk';
 import { readShot } from '../page/readShot';
 import { warningLine } from '../scan/warningWords';
 import { faultLine } from '../sound/faultWords';
-import { wordCountWords } from '../words/wordCount';
+import { lackingIn } from '../parts/part';
 import { completeness, partBegun, partComplete, type ChoiceNeed, type PartNeed } from './completeness';
+import { measureProgress, NO_PROGRESS, type PieceProgress } from './progress';
 
 export type CheckedPart = PartNeed & { title: string };
 export type CheckedChoice = ChoiceNeed & { title: string };
 
 export interface SendCheck {
-  kind: 'part' | 'spot' | 'words' | 'choice' | 'page' | 'photo' | 'recording' | 'note';
+  kind: 'part' | 'spot' | 'answer' | 'choice' | 'page' | 'photo' | 'recording' | 'note';
   /** Nothing goes without it. What is not needed is asked about once. */
   needed: boolean;
   /** Where it is. */
@@ -69,13 +70,10 @@ function lacking(
   progress: PieceProgress,
   pages: readonly PagePlan[],
 ): Omit<SendCheck, 'needed' | 'part'> {
-  const { words, neededSpots, filledSpots: filled } = progress.parts[part.id] ?? NO_PROGRESS;
-  if (words > 0)
-    return {
-      kind: 'words',
-      page: null,
-      words: `${part.title}: ${wordCountWords(words, part.leastWords ?? null, part.mostWords ?? null)}`,
-    };
+  const made = progress.parts[part.id] ?? NO_PROGRESS;
+  const { neededSpots, filledSpots: filled } = made;
+  const answer = lackingIn(part, made);
+  if (answer) return { kind: 'answer', page: null, words: `${part.title}: ${answer}` };
   const spot = neededSpots > 0 && partBegun(progress, part.id) ? emptySpot(doc, pages) : null;
   if (spot)
     return {

@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import { startDocument } from '../page/document';
 import { applyChanges, differences, revertStep } from '../page/edit';
 import { mediaOf } from '../page/mediaOf';
-import { measureProgress } from '../page/progress';
+import { measureProgress } from '../piece/progress';
 import { completeness } from '../piece/completeness';
 import { lengthWords, momentFields, momentsToVtt, readMoments, timeWords, voicesOf } from './moments';
 import { Segments } from './segments';
@@ -188,8 +188,11 @@ describe('the takes of a part', () => {
     const doc = documentWith(take('x', { original: 'raw', cover: 'front' }));
     const progress = measureProgress(doc);
     expect(progress.parts.b).toMatchObject({ recordings: 1, pages: 0 });
-    expect(completeness([{ id: 'b', required: true }], [], progress)).toMatchObject({ made: true, complete: true });
-    expect(completeness([{ id: 'a', required: true }], [], progress)).toMatchObject({ complete: false });
+    expect(completeness([{ id: 'b', required: true, kind: 'page' }], [], progress)).toMatchObject({
+      made: true,
+      complete: true,
+    });
+    expect(completeness([{ id: 'a', required: true, kind: 'page' }], [], progress)).toMatchObject({ complete: false });
     expect(mediaOf(doc).sort()).toEqual(['front', 'media-x', 'raw']);
   });
 

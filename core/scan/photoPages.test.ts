@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import { addPage, orderBehind, pageItems, readPages, startDocument } from '../page/document';
 import { applyChanges, revertStep } from '../page/edit';
 import { mediaOf } from '../page/mediaOf';
-import { measureProgress, NO_PROGRESS } from '../page/progress';
+import { measureProgress, NO_PROGRESS } from '../piece/progress';
 import { completeness, partComplete } from '../piece/completeness';
 import { type Shot } from './shot';
 import { readShot } from '../page/readShot';
@@ -16,8 +16,8 @@ const photo = (media: string) => ({
   shot: { ...shot, original: `${media}-original` },
 });
 const NEEDS = [
-  { id: 'paper', required: true },
-  { id: 'sheet', required: true },
+  { id: 'paper', required: true, kind: 'photo' as const },
+  { id: 'sheet', required: true, kind: 'page' as const },
 ];
 
 /** One part with a sheet that has a needed spot, one that waits for photos. */
@@ -54,7 +54,7 @@ describe('a photo of paper', () => {
     const doc = draft();
     addPhoto(doc, 'one', 'paper');
     applyChanges(doc, (page) => pageItems(doc, page), { pages: [{ page: 'one', after: { deleted: true } }] }, null);
-    expect(partComplete(measureProgress(doc), { id: 'paper' })).toBe(false);
+    expect(partComplete(measureProgress(doc), { id: 'paper', kind: 'photo' })).toBe(false);
     const given = new Y.Doc();
     Y.applyUpdate(
       given,
@@ -62,7 +62,7 @@ describe('a photo of paper', () => {
         { id: 'p', part: 'sheet', width: 200, height: 300, background: { kind: 'photo', media: 'm', alt: 'A knot' } },
       ]),
     );
-    expect(partComplete(measureProgress(given), { id: 'sheet' })).toBe(false);
+    expect(partComplete(measureProgress(given), { id: 'sheet', kind: 'page' })).toBe(false);
   });
 
   it('is sent only with its original, so both are waited for', () => {

@@ -1,5 +1,5 @@
 import * as Y from 'yjs';
-import { measureProgress } from '../page/progress';
+import { measureProgress } from '../piece/progress';
 import { answerText, answerWords, partsWithWords, setTick, tickedParts, wordsFragment } from './answers';
 
 /** Writes as the editor does: an element a paragraph, with its text. */
@@ -29,7 +29,7 @@ describe('written answers', () => {
       type: 'paragraph',
       content: [{ type: 'text', text: 'never slips', marks: [{ type: 'bold' }] }],
     });
-    expect(measureProgress(copy).parts.a).toMatchObject({ words: 4, pages: 0, ticked: false });
+    expect(measureProgress(copy).parts.a).toMatchObject({ pages: 0, answers: [{ kind: 'words', words: 4 }] });
   });
 
   it('merge where two devices write at once', () => {
@@ -37,7 +37,7 @@ describe('written answers', () => {
     paragraph(one, 'a', 'one two');
     paragraph(two, 'a', 'three');
     Y.applyUpdate(one, Y.encodeStateAsUpdate(two));
-    expect(measureProgress(one).parts.a!.words).toBe(3);
+    expect(measureProgress(one).parts.a!.answers).toEqual([{ kind: 'words', words: 3 }]);
   });
 
   it('are nothing where only an empty line was opened, or a broken client wrote', () => {
@@ -55,5 +55,5 @@ it('a tick is set and taken away', () => {
   setTick(doc, 'b', false);
   doc.getMap('ticks').set('c', 'yes');
   expect(tickedParts(copyOf(doc))).toEqual(['a']);
-  expect(measureProgress(doc).parts).toMatchObject({ a: { ticked: true } });
+  expect(measureProgress(doc).parts).toMatchObject({ a: { answers: [{ kind: 'tick', ticked: true }] } });
 });

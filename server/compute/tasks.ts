@@ -1,5 +1,5 @@
 import { documentOf } from '@lippet/core/page/document';
-import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
+import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import * as Y from 'yjs';
 import { drawPage } from './drawPage';
 import { soundShape } from './soundShape';

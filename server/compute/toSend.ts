@@ -1,10 +1,10 @@
 import * as Y from 'yjs';
 import type { Manifest } from '@lippet/core/contract/pieces';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { documentOf } from '@lippet/core/page/document';
 import { ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
-import { measureProgress, NO_PROGRESS } from '@lippet/core/page/progress';
+import { measureProgress, NO_PROGRESS } from '@lippet/core/piece/progress';
 import { dropOtherTakes } from '@lippet/core/recording/take';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';

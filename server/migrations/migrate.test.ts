@@ -43,6 +43,7 @@ describe('the schema', () => {
       '2026-11-29-givenPages',
       '2026-11-29-joinedAt',
       '2026-11-30-spokenReplies',
+      '2026-11-30-partAnswers',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(
@@ -71,6 +72,39 @@ describe('the schema', () => {
         '${name}', 'picture', 'x', 'x')`;
     await insert(person('One.Name'));
     await expect(insert(person('one.name'))).rejects.toThrow();
+  });
+
+  it('keeps what was counted of words and ticks', async () => {
+    const { up, down } = MIGRATIONS.find(({ name }) => name === '2026-11-30-partAnswers')!;
+    const id = '00000000-0000-0000-0000-000000000002';
+    const counted = { pages: 1, words: 4, ticked: true };
+    // Without the rows that it belongs to.
+    await sequelize.transaction(async (transaction) => {
+      await sequelize.query("SET LOCAL session_replication_role = 'replica'", { transaction });
+      await sequelize.query(
+        `INSERT INTO pieces (id, activity_id, person_id, progress) VALUES ('${id}', '${id}', '${id}', $1)`,
+        { bind: [JSON.stringify({ parts: { a: counted, b: { pages: 2, words: 0, ticked: false } } })], transaction },
+      );
+    });
+    const progress = async (): Promise<unknown> =>
+      ((await sequelize.query('SELECT progress FROM pieces'))[0] as { progress: unknown }[])[0]!.progress;
+    await sequelize.transaction((transaction) => up(sequelize, transaction));
+    expect(await progress()).toEqual({
+      parts: {
+        a: {
+          pages: 1,
+          answers: [
+            { kind: 'words', words: 4 },
+            { kind: 'tick', ticked: true },
+          ],
+        },
+        b: { pages: 2, answers: [] },
+      },
+    });
+    await sequelize.transaction((transaction) => down(sequelize, transaction));
+    expect(await progress()).toEqual({ parts: { a: counted, b: { pages: 2, words: 0, ticked: false } } });
+    await sequelize.transaction((transaction) => up(sequelize, transaction));
+    await sequelize.query('DELETE FROM pieces');
   });
 
   it('can be taken down again', async () => {

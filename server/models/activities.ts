@@ -6,11 +6,10 @@ import type {
   Ages,
   ChoicePlan,
   MaterialPlan,
-  PartKind,
-  PartSettings,
   TakeBack,
   RecordedMessage,
 } from '@lippet/core/contract/activityDefinition';
+import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { RubricRow } from '@lippet/core/review/rubric';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { RichText } from '@lippet/core/words/richText';

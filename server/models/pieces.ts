@@ -4,7 +4,7 @@ import type { Marked } from '@lippet/core/review/rubric';
 import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import type { ExportStyle } from '@lippet/core/contract/exports';
 import type { Felt, Manifest } from '@lippet/core/contract/pieces';
-import type { PieceProgress } from '@lippet/core/page/progress';
+import type { PieceProgress } from '@lippet/core/piece/progress';
 import type { Outcome } from '@lippet/core/piece/pieceState';
 import type { OwnDates } from './activities';
 import {

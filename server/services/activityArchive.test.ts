@@ -1,4 +1,5 @@
 /** Activities out and in; archives that are broken or mean harm. */
+import { sheetsOf } from '@lippet/core/parts/part';
 import { randomUUID } from 'node:crypto';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
@@ -71,7 +72,7 @@ it('goes out with its files and comes back as a draft of its own', async () => {
   const copy = await teacher.json<PlanView>('GET', `/api/activities/${again}/plan`);
   expect(copy).toMatchObject({ state: 'draft', plan: { title: plan.title } });
   expect(copy.plan.parts[0]!.id).not.toBe(plan.parts[0]!.id);
-  const { media } = copy.plan.parts[0]!.settings.sheets[0]!.background as { media: string };
+  const { media } = sheetsOf(copy.plan.parts[0]!)[0]!.background as { media: string };
   expect((await teacher.request('GET', `/api/media/${media}`)).status).toBe(200);
 });
 

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { fileEnding } from '@lippet/core/contract/fileEndings';
-import { mediaOfPlan, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { type ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { mediaOfPlan } from '@lippet/core/contract/mediaOfPlan';
 import { readPlan } from '@lippet/core/contract/readDefinition';
 import { Activity, Media } from '../models/tables';
 import type { Actor } from '../policy/actor';

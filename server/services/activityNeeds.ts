@@ -1,5 +1,5 @@
 import { literal } from 'sequelize';
-import type { PartKind } from '@lippet/core/contract/activityDefinition';
+import { askOf, type PartKind } from '@lippet/core/parts/part';
 import type { ChoiceNeed, PartNeed } from '@lippet/core/piece/completeness';
 import { Activity, Part } from '../models/tables';
 
@@ -13,7 +13,7 @@ export interface ActivityNeeds {
   choices: readonly ChoiceNeed[];
 }
 
-type NeedRow = PartNeed & { activityId: string; kind: PartKind };
+type NeedRow = Pick<Part, 'id' | 'activityId' | 'required' | 'choice' | 'waits' | 'kind' | 'settings'>;
 
 /**
  * By activity. The revision is read before the parts: where they are given out anew in between, what is counted with
@@ -37,16 +37,16 @@ export async function activityNeeds(activityIds: readonly string[]): Promise<Map
       'choice',
       'waits',
       'kind',
-      [literal("settings->'leastWords'"), 'leastWords'],
-      [literal("settings->'mostWords'"), 'mostWords'],
+      // Sheets can be large, and say nothing of what completes a part.
+      [literal("settings - 'sheets'"), 'settings'],
     ],
     order: ['position'],
     raw: true,
   });
-  for (const { activityId, ...part } of parts as unknown as NeedRow[]) {
+  for (const { id, activityId, required, choice, waits, kind, settings } of parts as NeedRow[]) {
     const need = needs.get(activityId)!;
-    need.parts.push(part);
-    if (!need.kinds.includes(part.kind)) need.kinds.push(part.kind);
+    need.parts.push({ ...askOf(kind, settings), id, required, choice, waits });
+    if (!need.kinds.includes(kind)) need.kinds.push(kind);
   }
   return needs;
 }

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { startDocument } from '@lippet/core/page/document';
-import { kindSignSvg } from '@lippet/core/page/kindSigns';
+import { kindSignSvg } from '@lippet/core/parts/kindSign';
 import { INK_COLOURS } from '@lippet/core/ink/tools';
 import type { PictureOffer } from '../media/picture';
 import { Activity, Assignment } from '../models/tables';

@@ -16,7 +16,7 @@ interface Entry extends GoRecord {
 }
 
 /** Columns of the table. */
-const COLUMNS = ['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Rubric', 'Ticks', 'Note'];
+const COLUMNS = ['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Rubric', 'Answers', 'Note'];
 
 /**
  * All that was sent of an activity as a ZIP: by learner and go, with and without marks, a table of it, and an index
@@ -75,7 +75,7 @@ export class ActivityZip {
             outcomeWords(each),
             each.cameBack?.mark ?? '',
             rubricWords(each),
-            tickWords(each),
+            answerWords(each),
             each.cameBack?.note ?? '',
           ]),
     );
@@ -127,12 +127,8 @@ function outcomeWords({ cameBack }: Entry): string {
 const rubricWords = ({ cameBack }: Entry): string =>
   (cameBack?.rubric ?? []).map(({ line, level }) => `${line}: ${level}`).join('; ');
 
-/** Which ticks are set, and which of them the teacher confirmed. */
-const tickWords = ({ ticks }: Entry): string =>
-  ticks
-    .filter(({ ticked }) => ticked)
-    .map(({ part, confirmed }) => `${part}${confirmed ? ' (confirmed)' : ''}`)
-    .join('; ');
+/** What the parts tell of their answers, besides the files. */
+const answerWords = ({ answers }: Entry): string => answers.map(({ part, words }) => `${part}: ${words}`).join('; ');
 
 const STYLE =
   'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem ' +
@@ -150,7 +146,7 @@ function row(name: string, state: string, entry: Entry | undefined, when: (date:
     ? [
         String(entry.go),
         `${when(entry.sentAt)}${entry.late ? ', late' : ''}`,
-        [outcomeWords(entry), entry.cameBack?.mark, rubricWords(entry), tickWords(entry)].filter(Boolean).join(', '),
+        [outcomeWords(entry), entry.cameBack?.mark, rubricWords(entry), answerWords(entry)].filter(Boolean).join(', '),
         entry.cameBack?.note ?? '',
       ]
     : ['', '', '', ''];

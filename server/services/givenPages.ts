@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Transaction } from 'sequelize';
 import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { sheetsOf } from '@lippet/core/parts/part';
 import type { Compute } from '../compute/compute';
 import { Media } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
@@ -9,7 +10,7 @@ import { dropFiles } from './droppedFiles';
 /** Numbers of the pages of each PDF that lies below sheets. */
 function pagesOnSheets({ parts }: ActivityPlan): Map<string, Set<number>> {
   const pages = new Map<string, Set<number>>();
-  for (const { background } of parts.flatMap(({ settings }) => settings.sheets ?? [])) {
+  for (const { background } of parts.flatMap(sheetsOf)) {
     if (background.kind !== 'pdf') continue;
     pages.set(background.media, (pages.get(background.media) ?? new Set()).add(background.page));
   }

@@ -1,12 +1,11 @@
 import { strToU8 } from 'fflate';
 import { fileEnding } from '@lippet/core/contract/fileEndings';
-import type { PartView } from '@lippet/core/contract/part';
+import { answerAsText, type PartView } from '@lippet/core/parts/part';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import type { PdfStyle } from '@lippet/core/pdf/style';
 import { PdfSourceError } from '@lippet/core/pdf/openPdf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
-import { answerWords } from '@lippet/core/words/answers';
 import type { Compute } from '../compute/compute';
 import { Media, NoteReply, type Review, type Submission } from '../models/tables';
 import type { FileStore } from '../storage/fileStore';
@@ -82,10 +81,10 @@ export class GoFiles {
         };
     }
     for (const [i, part] of parts.entries()) {
-      const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
+      const words = answerAsText(doc, part);
       const name = `${i + 1} ${fileName(part.title, part.kind)}`;
       if (words) yield { name: `${name}.txt`, content: strToU8(words), packed: false };
-      const take = part.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
+      const take = part.recording.keepCopy || everything ? chosenTake(readTakes(doc, part.id)) : null;
       if (take) yield* this.recording(piece, take.media, name);
     }
   }

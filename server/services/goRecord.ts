@@ -1,6 +1,7 @@
-import type { PartView } from '@lippet/core/contract/part';
+import { answerRecord, type PartKind, type PartView } from '@lippet/core/parts/part';
+import type { AnswerRecord } from '@lippet/core/parts/partKind';
 import { documentOf } from '@lippet/core/page/document';
-import { measureProgress } from '@lippet/core/page/progress';
+import { measureProgress, NO_PROGRESS } from '@lippet/core/piece/progress';
 import { markView } from '@lippet/core/review/rubric';
 import { NoteReply, Person, type Review, type Submission } from '../models/tables';
 
@@ -11,8 +12,8 @@ export interface GoRecord {
   late: boolean;
   word: string | null;
   felt: string | null;
-  /** Whether each tick of the activity is set, and confirmed by the teacher where it has to be. */
-  ticks: { part: string; ticked: boolean; confirmed: boolean }[];
+  /** What the parts' kinds tell of their answers, besides the files. */
+  answers: ({ part: string; kind: PartKind } & AnswerRecord)[];
   cameBack: CameBack | null;
 }
 
@@ -59,19 +60,18 @@ async function cameBack(review: Review): Promise<CameBack> {
 /** @param review of the go, once it is released; null before */
 export async function goRecord(go: Submission, parts: readonly PartView[], review: Review | null): Promise<GoRecord> {
   const progress = measureProgress(documentOf(go.document));
-  const ticks = parts
-    .filter(({ kind }) => kind === 'tick')
-    .map(({ id, title, confirm }) => {
-      const ticked = progress.parts[id]?.ticked ?? false;
-      return { part: title, ticked, confirmed: ticked && confirm && review?.outcome === 'finished' };
-    });
+  const finished = review?.outcome === 'finished';
+  const answers = parts.flatMap((part) => {
+    const record = answerRecord(part, progress.parts[part.id] ?? NO_PROGRESS, finished);
+    return record ? [{ part: part.title, kind: part.kind, ...record }] : [];
+  });
   return {
     go: go.go,
     sentAt: go.sentAt,
     late: go.late,
     word: go.word,
     felt: go.felt ?? null,
-    ticks,
+    answers,
     cameBack: review && (await cameBack(review)),
   };
 }

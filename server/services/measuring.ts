@@ -1,7 +1,7 @@
 import type { Logger } from 'pino';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { completeness } from '@lippet/core/piece/completeness';
-import type { PieceProgress } from '@lippet/core/page/progress';
+import type { PieceProgress } from '@lippet/core/piece/progress';
 import type { Compute } from '../compute/compute';
 import { Piece } from '../models/tables';
 import { currentTransaction } from '../models/transactionContext';

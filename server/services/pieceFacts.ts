@@ -1,6 +1,7 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import type { PieceProgress } from '@lippet/core/page/progress';
-import type { PartKind, TakeBack } from '@lippet/core/contract/activityDefinition';
+import type { PieceProgress } from '@lippet/core/piece/progress';
+import type { TakeBack } from '@lippet/core/contract/activityDefinition';
+import type { PartKind } from '@lippet/core/parts/part';
 import type { Felt } from '@lippet/core/contract/pieces';
 import { completeness, type Completeness } from '@lippet/core/piece/completeness';
 import { pieceState, type Outcome, type PieceFacts, type PieceStanding } from '@lippet/core/piece/pieceState';

@@ -4,7 +4,8 @@ import { randomUUID } from 'node:crypto';
 import { PDFDocument, StandardFonts } from 'pdf-lib';
 import { QueryTypes } from 'sequelize';
 import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
-import { EMPTY_PLAN, type ActivityPlan, type PartPlan } from '@lippet/core/contract/activityDefinition';
+import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { sheetsOf, withSheets, type PartPlan, type PartPlanOf } from '@lippet/core/parts/part';
 import type { NowView, PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
@@ -30,7 +31,7 @@ beforeAll(async () => {
 });
 afterAll(() => school.close());
 
-const page = (title: string, more: Partial<PartPlan> = {}): PartPlan => ({
+const page = (title: string, more: Partial<PartPlanOf<'page'>> = {}): PartPlanOf<'page'> => ({
   id: randomUUID(),
   kind: 'page',
   title,
@@ -153,9 +154,9 @@ it('a change is seen when it is given out, keeps part ids and work, and says who
 it('a part that is begun keeps its kind', async () => {
   const part = page('Buoy');
   const id = await give(planOf({ parts: [part] }));
-  await expect(
-    change(id, (plan) => ({ ...plan, parts: [{ ...part, kind: 'sound', settings: { sheets: [] } }] })),
-  ).rejects.toThrow(/can’t become another kind/);
+  await expect(change(id, (plan) => ({ ...plan, parts: [{ ...part, kind: 'sound', settings: {} }] }))).rejects.toThrow(
+    /can’t become another kind/,
+  );
 });
 
 it('groups have their own dates, and a learner other ones; what has not opened is not to be reached', async () => {
@@ -284,10 +285,10 @@ it('of a PDF learners are given the pages that are sheets, and a page that was g
   await change(copy, (plan) => ({
     ...plan,
     groups: planOf().groups,
-    parts: plan.parts.map((each) => ({ ...each, settings: { sheets: each.settings.sheets!.slice(0, 1) } })),
+    parts: plan.parts.map((part) => withSheets(part, sheetsOf(part).slice(0, 1))),
   }));
   const { plan } = await teacher.json<PlanView>('GET', `/api/activities/${copy}/plan`);
-  const [sheet] = plan.parts[0]!.settings.sheets!;
+  const [sheet] = sheetsOf(plan.parts[0]!);
   const copied = (sheet!.background as { media: string }).media;
   const copiedText = await textFor(ada, `/api/media/${copied}`);
   expect([copiedText.includes('the question'), copiedText.includes('solution')]).toEqual([true, false]);
@@ -325,7 +326,7 @@ it('a copy is a draft of its own, with the same files under other names', async 
   expect(await school.query(`SELECT 1 FROM media WHERE activity_id = '${as}'`)).toHaveLength(1);
   const copy = await teacher.json<PlanView>('GET', `/api/activities/${as}/plan`);
   expect(copy).toMatchObject({ state: 'draft', plan: { title: 'Draw a buoy (copy)', groups: [] } });
-  const background = copy.plan.parts[0]!.settings.sheets[0]!.background as { media: string };
+  const background = sheetsOf(copy.plan.parts[0]!)[0]!.background as { media: string };
   expect(background.media).not.toBe(media);
   expect((await teacher.request('GET', `/api/media/${background.media}`)).status).toBe(200);
   expect((await ada.request('GET', `/api/media/${background.media}`)).status).toBe(404);
@@ -397,7 +398,7 @@ it('reads whatever is saved as a plan, and harms nothing', async () => {
   const { plan } = await teacher.json<PlanView>('GET', `/api/activities/${id}/plan`);
   expect(plan.title).toHaveLength(120);
   expect(plan.task.content).toEqual([]);
-  expect(plan.parts.map(({ settings }) => settings.sheets)).toEqual([
+  expect(plan.parts.map(sheetsOf)).toEqual([
     [{ width: 300, height: 400, background: { kind: 'picture', alt: '', shapes: [] } }],
   ]);
   expect((await teacher.request('PUT', `/api/activities/${id}/plan`, { version: 'x', plan })).status).toBe(400);

@@ -1,16 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { ActivityCard, PartWithWork, PlanGroup, PlanView } from '@lippet/core/contract/activities';
-import {
-  EMPTY_PLAN,
-  mediaOfPlan,
-  type ActivityPlan,
-  type Dates,
-  type PartPlan,
-} from '@lippet/core/contract/activityDefinition';
+import { EMPTY_PLAN, type ActivityPlan, type Dates } from '@lippet/core/contract/activityDefinition';
+import { mediaOfPlan } from '@lippet/core/contract/mediaOfPlan';
 import { planTroubles } from '@lippet/core/contract/definitionTroubles';
 import { readPlan } from '@lippet/core/contract/readDefinition';
 import { NO_MARKING } from '@lippet/core/review/rubric';
+import { partPlan } from './activityParts';
 import { partBegun } from '@lippet/core/piece/completeness';
 import { Activity, Assignment, Group, LearnerDates, Media, Membership, Part, Person } from '../models/tables';
 import type { Actor } from '../policy/actor';
@@ -37,19 +33,9 @@ const rowDates = ({ opens, due, closes }: Dates): { opens: Date | null; due: Dat
   closes: date(closes),
 });
 
-const partPlanOf = ({ id, kind, title, required, choice, waits, settings }: Part): PartPlan => ({
-  id,
-  kind,
-  title,
-  required,
-  choice: choice ?? null,
-  waits: waits!,
-  settings,
-});
-
 async function partsWithWork(activityId: string, workIn: Record<string, string[]>): Promise<PartWithWork[]> {
   const parts = await Part.findAll({ where: { activityId, id: Object.keys(workIn) }, order: ['position'] });
-  return parts.map((part) => ({ part: partPlanOf(part), asked: part.removedAt === null }));
+  return parts.map((part) => ({ part: partPlan(part), asked: part.removedAt === null }));
 }
 
 interface Found {
@@ -204,7 +190,7 @@ export class PlanningService {
       materials: materials!,
       rubric: rubric!,
       marking: activity.marking ?? NO_MARKING,
-      parts: parts.map(partPlanOf),
+      parts: parts.map(partPlan),
       topic: activity.topic!,
       ages: activity.ages ?? null,
       groups: assigned.map((each) => ({

@@ -1,4 +1,4 @@
-import type { PartKind } from '@lippet/core/contract/activityDefinition';
+import type { PartKind } from '@lippet/core/parts/part';
 import { arrangeNow } from '@lippet/core/schedule/nowList';
 import { lazy, Suspense, useState } from 'react';
 import { useNow } from '../../api/queries';

@@ -1,4 +1,4 @@
-import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
+import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import { deletedSheets, layOutNew, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partBegun, partComplete, waitsFor } from '@lippet/core/piece/completeness';

@@ -1,5 +1,5 @@
 import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { Fragment, useEffect, useRef } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

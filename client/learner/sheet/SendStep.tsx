@@ -1,8 +1,8 @@
 import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import type { PieceView } from '@lippet/core/contract/pieces';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
-import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } from '@lippet/core/page/progress';
+import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import { timeWords } from '@lippet/core/recording/moments';
 import { spansLength } from '@lippet/core/recording/spans';
 import { chosenTake, readTakes, takeName, type Take } from '@lippet/core/recording/take';

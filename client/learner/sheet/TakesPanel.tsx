@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { lengthWords, timeWords } from '@lippet/core/recording/moments';
 import { spansLength } from '@lippet/core/recording/spans';
 import { chosenTake, takeName, type Take } from '@lippet/core/recording/take';

@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { setTick } from '@lippet/core/words/answers';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

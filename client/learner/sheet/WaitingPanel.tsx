@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';

@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { noteWriting } from '@lippet/core/review/timeSpent';
 import { wordsFragment } from '@lippet/core/words/answers';
 import type { Editor } from '@tiptap/core';

@@ -1,5 +1,5 @@
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { readItems, topOrder } from '@lippet/core/page/item';
 import { translation } from '@lippet/core/page/matrix';
 import { filledSpots, type Spot } from '@lippet/core/page/spots';

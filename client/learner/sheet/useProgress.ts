@@ -1,4 +1,4 @@
-import { measureProgress, type PieceProgress } from '@lippet/core/page/progress';
+import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import { useEffect, useState } from 'react';
 import type { LiveDocument } from '../../page/liveDocument';
 

@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { takeItems, type Take, type TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useEffectEvent, useState } from 'react';
 import type * as Y from 'yjs';

@@ -1,5 +1,6 @@
 import type { PlanGroup } from '@lippet/core/contract/activities';
-import { PLAN_LIMITS, type ActivityPlan, type Dates, type GroupPlan } from '@lippet/core/contract/activityDefinition';
+import { type ActivityPlan, type Dates, type GroupPlan } from '@lippet/core/contract/activityDefinition';
+import { DEFINITION_LIMITS } from '@lippet/core/contract/definitionLimits';
 import { dayAt, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -170,7 +171,7 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
               label="What it is about, such as “Knots”"
               value={plan.topic}
               onChangeText={(topic) => change((before) => ({ ...before, topic }))}
-              maxLength={PLAN_LIMITS.title}
+              maxLength={DEFINITION_LIMITS.title}
             />
           </View>
           <View style={styles.age}>

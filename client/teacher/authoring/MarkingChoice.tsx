@@ -1,4 +1,4 @@
-import { PLAN_LIMITS } from '@lippet/core/contract/activityDefinition';
+import { DEFINITION_LIMITS } from '@lippet/core/contract/definitionLimits';
 import type { MarkKind, Marking } from '@lippet/core/review/rubric';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -53,7 +53,7 @@ export function MarkingChoice({ marking, onChange }: { marking: Marking; onChang
                 .split('\n')
                 .map((line) => line.trim())
                 .filter(Boolean)
-                .slice(0, PLAN_LIMITS.levels),
+                .slice(0, DEFINITION_LIMITS.levels),
             });
           }}
         />

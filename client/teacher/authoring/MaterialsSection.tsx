@@ -1,10 +1,6 @@
 import { MEDIA_LIMITS, PDF_TYPE, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import {
-  PLAN_LIMITS,
-  type ActivityPlan,
-  type MaterialKind,
-  type MaterialPlan,
-} from '@lippet/core/contract/activityDefinition';
+import { type ActivityPlan, type MaterialKind, type MaterialPlan } from '@lippet/core/contract/activityDefinition';
+import { DEFINITION_LIMITS } from '@lippet/core/contract/definitionLimits';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { completedAddress } from '@lippet/core/words/webAddress';
 import { useState } from 'react';
@@ -58,7 +54,7 @@ export const newMaterial = (kind: MaterialKind, more: Partial<MaterialPlan> = {}
 export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const add = (material: MaterialPlan): void =>
-    change((now) => ({ ...now, materials: [...now.materials, material].slice(0, PLAN_LIMITS.materials) }), true);
+    change((now) => ({ ...now, materials: [...now.materials, material].slice(0, DEFINITION_LIMITS.materials) }), true);
   const put = (id: string, next: Partial<MaterialPlan>): void =>
     change((now) => ({
       ...now,
@@ -68,7 +64,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
     file.name
       .replace(/\.[^.]*$/, '')
       .replaceAll(/[_-]+/g, ' ')
-      .slice(0, PLAN_LIMITS.title);
+      .slice(0, DEFINITION_LIMITS.title);
   const bring = async (kind: 'picture' | 'pdf' | 'file'): Promise<void> => {
     setTrouble(null);
     const [file] = await askForFiles({ pdf: PDF_TYPE, picture: PICTURE_TYPES, file: '*/*' }[kind]);
@@ -85,7 +81,12 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
     try {
       await mediaOutbox.add(media, home, file);
       // A file keeps its whole name: its ending says what opens it.
-      add(newMaterial(kind, { title: kind === 'file' ? file.name.slice(0, PLAN_LIMITS.title) : nameOf(file), media }));
+      add(
+        newMaterial(kind, {
+          title: kind === 'file' ? file.name.slice(0, DEFINITION_LIMITS.title) : nameOf(file),
+          media,
+        }),
+      );
     } catch (error) {
       console.warn(`The ${kind} could not be kept.`, error);
       setTrouble(`This device has no room for that ${kind}.`);
@@ -109,7 +110,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
                 label="Its name"
                 value={material.title}
                 onChangeText={(title) => put(material.id, { title })}
-                maxLength={PLAN_LIMITS.title}
+                maxLength={DEFINITION_LIMITS.title}
               />
             </View>
             <Press
@@ -129,7 +130,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
               multiline
               value={material.words}
               onChangeText={(words) => put(material.id, { words })}
-              maxLength={PLAN_LIMITS.words}
+              maxLength={DEFINITION_LIMITS.words}
             />
           )}
           {material.kind === 'link' && (

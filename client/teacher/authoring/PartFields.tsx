@@ -1,6 +1,6 @@
 import { PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import type { PartPlan, PartSettings } from '@lippet/core/contract/activityDefinition';
-import { RECORDING_SECONDS } from '@lippet/core/contract/part';
+import type { PartPlan, PartSettings } from '@lippet/core/parts/part';
+import { RECORDING_SECONDS } from '@lippet/core/parts/part';
 import { lengthWords } from '@lippet/core/recording/moments';
 import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';

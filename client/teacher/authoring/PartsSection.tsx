@@ -10,14 +10,10 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { MediaHome } from '@lippet/core/contract/media';
-import {
-  PART_KINDS,
-  type ActivityPlan,
-  type ChoicePlan,
-  type PartPlan,
-} from '@lippet/core/contract/activityDefinition';
+import { type ActivityPlan, type ChoicePlan } from '@lippet/core/contract/activityDefinition';
+import { PART_KINDS, type PartPlan } from '@lippet/core/parts/part';
 import { lengthWords } from '@lippet/core/recording/moments';
-import { RECORDING_SECONDS } from '@lippet/core/contract/part';
+import { RECORDING_SECONDS } from '@lippet/core/parts/part';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,8 +1,9 @@
-import type { ActivityPlan, PartPlan } from '@lippet/core/contract/activityDefinition';
+import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import type { PartPlan } from '@lippet/core/parts/part';
 import type { PlanPlace } from '@lippet/core/contract/definitionTroubles';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { lengthWords } from '@lippet/core/recording/moments';
-import { RECORDING_SECONDS } from '@lippet/core/contract/part';
+import { RECORDING_SECONDS } from '@lippet/core/parts/part';
 import { dueWords } from '@lippet/core/schedule/schoolTime';
 import { plainWords } from '@lippet/core/words/richText';
 import { useEffect, useState } from 'react';

@@ -1,4 +1,5 @@
-import { PLAN_LIMITS, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { type ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { DEFINITION_LIMITS } from '@lippet/core/contract/definitionLimits';
 import { type RubricRow } from '@lippet/core/review/rubric';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -65,7 +66,7 @@ function RubricTableRow({ row, name, onRow, onRemove }: LineProps) {
           multiline
           value={row.title}
           onChangeText={(title) => onRow((now) => ({ ...now, title }))}
-          maxLength={PLAN_LIMITS.line}
+          maxLength={DEFINITION_LIMITS.line}
         />
       </View>
       {row.levels.map((level, i) => (
@@ -76,7 +77,7 @@ function RubricTableRow({ row, name, onRow, onRemove }: LineProps) {
             multiline
             value={level}
             onChangeText={(words) => onRow((now) => withLevel(now, i, words))}
-            maxLength={PLAN_LIMITS.line}
+            maxLength={DEFINITION_LIMITS.line}
           />
           {row.levels.length > 2 && (
             <Press
@@ -107,7 +108,7 @@ function RubricCard({ row, name, onRow, onRemove }: LineProps) {
             label="What is looked at"
             value={row.title}
             onChangeText={(title) => onRow((now) => ({ ...now, title }))}
-            maxLength={PLAN_LIMITS.line}
+            maxLength={DEFINITION_LIMITS.line}
           />
         </View>
         <Press flat aria-label={`Take ${name} away`} onPress={onRemove} style={styles.bin}>
@@ -121,7 +122,7 @@ function RubricCard({ row, name, onRow, onRemove }: LineProps) {
               label={levelWord(i)}
               value={level}
               onChangeText={(words) => onRow((now) => withLevel(now, i, words))}
-              maxLength={PLAN_LIMITS.line}
+              maxLength={DEFINITION_LIMITS.line}
             />
           </View>
           {row.levels.length > 2 && (
@@ -168,7 +169,7 @@ export function RubricSection({ plan, change }: Props) {
                 chosen={String(row.weight) as '1'}
                 onChoose={(weight) => line.onRow((now) => ({ ...now, weight: Number(weight) }))}
               />
-              {row.levels.length < PLAN_LIMITS.levels && (
+              {row.levels.length < DEFINITION_LIMITS.levels && (
                 <Button
                   icon="plus"
                   onPress={() => line.onRow((now) => ({ ...now, levels: [...now.levels, ''] }), true)}

@@ -1,4 +1,4 @@
-import type { SheetPlan } from '@lippet/core/contract/activityDefinition';
+import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { withDrawing } from '@lippet/core/page/background';
 import type { PagePlan } from '@lippet/core/page/document';
 import { drawnFields, drawnOn, MAX_DRAWN } from '@lippet/core/page/drawnGround';

@@ -1,6 +1,6 @@
 import { withDrawing } from '@lippet/core/page/background';
 import type { MediaHome } from '@lippet/core/contract/media';
-import type { SheetPlan } from '@lippet/core/contract/activityDefinition';
+import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

@@ -1,4 +1,4 @@
-import type { SheetPlan } from '@lippet/core/contract/activityDefinition';
+import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import type { Spot, SpotKind } from '@lippet/core/page/spots';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';

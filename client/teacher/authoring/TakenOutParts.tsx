@@ -1,5 +1,5 @@
 import type { PartWithWork } from '@lippet/core/contract/activities';
-import type { PartPlan } from '@lippet/core/contract/activityDefinition';
+import type { PartPlan } from '@lippet/core/parts/part';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';

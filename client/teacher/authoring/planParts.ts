@@ -1,6 +1,8 @@
 /** What can be done with the parts of a plan: plain functions from one plan to the next. */
 import type { PartWithWork } from '@lippet/core/contract/activities';
-import type { ActivityPlan, ChoicePlan, PartKind, PartPlan, SheetPlan } from '@lippet/core/contract/activityDefinition';
+import type { ActivityPlan, ChoicePlan } from '@lippet/core/contract/activityDefinition';
+import type { PartKind, PartPlan } from '@lippet/core/parts/part';
+import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 
 /** How a new part of each kind is called, and what it is for. */
 export const NEW_PARTS: Record<PartKind, { title: string; about: string }> = {

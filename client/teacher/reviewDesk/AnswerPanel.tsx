@@ -1,7 +1,7 @@
 import { LIMITS } from '@lippet/core/contract/limits';
 import type { RubricRow } from '@lippet/core/review/rubric';
 import type { QueuedPiece } from '@lippet/core/contract/reviewing';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { isToDo } from '@lippet/core/schedule/nowList';

@@ -2,7 +2,7 @@ import { markItems, pageItems } from '@lippet/core/page/document';
 import type { Take } from '@lippet/core/recording/take';
 import type { ItemMap } from '@lippet/core/page/item';
 import type { QueuedPiece } from '@lippet/core/contract/reviewing';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { type Shot } from '@lippet/core/scan/shot';
 import { readShot } from '@lippet/core/page/readShot';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import type { QueuedPiece, ManyAnswered } from '@lippet/core/contract/reviewing';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { STATE_WORDS, type Outcome } from '@lippet/core/piece/pieceState';

@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { spentWords, timeSpent } from '@lippet/core/review/timeSpent';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,5 +1,5 @@
 import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
-import type { PartView } from '@lippet/core/contract/part';
+import type { PartView } from '@lippet/core/parts/part';
 import { Activity, Piece, RefusedMedia, Submission } from '../../models/tables';
 import type { KeptUpdates, UpdateLog } from '../../sync/updateLog';
 import { activityParts } from '../activityParts';
