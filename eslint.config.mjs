@@ -4,6 +4,7 @@
  */
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
+import partKindRule from './command/partKindRule.mjs';
 
 const REACT = [
   'react',
@@ -76,6 +77,12 @@ export default tseslint.config(
   {
     files: ['**/*.config.js', '**/*.config.cjs', 'client/scripts/*.cjs'],
     rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
+  {
+    files: ['{client,core,server}/**/*.{ts,tsx}'],
+    ignores: ['{client,core}/parts/**', '**/*.test.{ts,tsx}'],
+    plugins: { lippet: { rules: { 'part-kinds': partKindRule } } },
+    rules: { 'lippet/part-kinds': 'error' },
   },
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: arrows(coreIsAlone) },
   {

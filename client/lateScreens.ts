@@ -17,6 +17,7 @@ export { default as Collection } from './learner/collection/Collection';
 export { TideChart } from './learner/calendar/TideChart';
 export { default as JoinForm } from './signIn/JoinForm';
 export { default as EmailDigest } from './account/EmailDigest';
+export { KindFilter } from './parts/KindFilter';
 export { takeCopiesAway } from './page/copiesHere';
 export { sendQueue } from './learner/sendQueue';
 export { news } from './api/news';

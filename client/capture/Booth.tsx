@@ -1,5 +1,4 @@
 import { FILM_TYPES, SOUND_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import type { PartView } from '@lippet/core/parts/part';
 import { lengthWords, timeWords } from '@lippet/core/recording/moments';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useRef, useState } from 'react';
@@ -14,6 +13,7 @@ import { Opening } from '../ui/Opening';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { useLayout } from '../ui/useLayout';
+import type { BoothPart } from './boothPart';
 import { bringRecording } from './bringRecording';
 import type { Facing } from './camera';
 import { LiveWave } from './LiveWave';
@@ -30,7 +30,7 @@ const NOT_BEGUN = createStore<RecorderState>(() => ({ phase: 'ready', seconds: 0
 interface Props {
   /** Where what is recorded belongs. */
   home: MediaHome;
-  part: PartView;
+  part: BoothPart;
   /** Stands beside what is recorded; null for nothing. */
   task: string | null;
   /** It has a place beside the work that is talked about, not the whole screen. */
@@ -65,7 +65,7 @@ export default function Booth(props: Props) {
 
   const begin = (): void => {
     if (!streams) return;
-    const made = new Recorder(streams.stream, { home, part: part.id, sort }, part.seconds);
+    const made = new Recorder(streams.stream, { home, part: part.id, sort }, part.recording.seconds);
     setRecorder(made);
     void made.ended.then((done) => {
       setTrouble(made.state.getState().trouble);
@@ -87,7 +87,7 @@ export default function Booth(props: Props) {
 
   const onFile = async (): Promise<void> => {
     const [file] = await askForFiles(sort === 'film' ? FILM_TYPES : SOUND_TYPES);
-    const brought = file && (await bringRecording(file, { home, part: part.id, limit: part.seconds }));
+    const brought = file && (await bringRecording(file, { home, part: part.id, limit: part.recording.seconds }));
     if (!brought) return;
     setTrouble(typeof brought === 'string' ? brought : null);
     if (typeof brought !== 'string') setRecorded(brought);
@@ -176,7 +176,7 @@ export default function Booth(props: Props) {
           </View>
         )}
         <View style={[styles.says, low && styles.saysLow]}>
-          <Time state={state} limit={part.seconds} />
+          <Time state={state} limit={part.recording.seconds} />
           {streams && (streams.microphone.practice || streams.camera?.practice) && (
             <Text variant="labelSmall" style={styles.practice}>
               {streams.camera?.practice
@@ -189,7 +189,7 @@ export default function Booth(props: Props) {
       <View style={[styles.foot, low && styles.footLow]}>
         <View style={styles.side}>
           {!under && <Tool icon="picture" word="Files" label="Take it from files" onPress={() => void onFile()} />}
-          {!under && part.kind === 'film' && part.soundOnly && (
+          {!under && part.recording.sort === 'film' && part.recording.soundOnly && (
             <Tool
               icon={sort === 'film' ? 'voice' : 'film'}
               word={sort === 'film' ? 'Only sound' : 'With picture'}

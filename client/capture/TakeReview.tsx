@@ -1,4 +1,3 @@
-import type { PartView } from '@lippet/core/parts/part';
 import { keptPeaks, spansLength, trimSpans } from '@lippet/core/recording/spans';
 import { MAX_TITLE, type Take } from '@lippet/core/recording/take';
 import { useEffect, useMemo, useState } from 'react';
@@ -17,6 +16,7 @@ import { Press } from '../ui/Press';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import type { Heard } from '../workers/recording.worker';
+import type { BoothPart } from './boothPart';
 import { CoverPick } from './CoverPick';
 import { frameOf } from './coverFrames';
 import type { Recorded } from './recorder';
@@ -25,7 +25,7 @@ const NO_ROOM = 'This device has no room left for that recording.';
 
 interface Props {
   recorded: Recorded;
-  part: PartView;
+  part: BoothPart;
   /** How it came to end, where that has to be said. */
   trouble: string | null;
   /** It has a place beside the work, not the whole screen. */
@@ -171,7 +171,7 @@ export function TakeReview(props: Props) {
           <CoverPick film={recorded.blob} spans={recorded.spans} chosen={cover} moment={player} onChoose={setCover} />
         )}
         <Field
-          label={part.titleStart ? `${part.titleStart} …` : 'What is it called?'}
+          label={part.recording.titleStart ? `${part.recording.titleStart} …` : 'What is it called?'}
           value={title}
           onChangeText={setTitle}
           maxLength={MAX_TITLE}

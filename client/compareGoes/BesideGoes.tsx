@@ -4,7 +4,6 @@ import { answeredNotes } from '@lippet/core/review/answeredNotes';
 import { walkNotes } from '@lippet/core/review/noteWalk';
 import { pairPages } from '@lippet/core/review/whatIsNew';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
-import { answerWords } from '@lippet/core/words/answers';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -26,7 +25,7 @@ import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { useWide } from '../ui/useWide';
 import { PagePairView, type GoSide } from './PagePairView';
 import { usePairNews } from './usePairNews';
-import { WordPair } from './WordPair';
+import { partUi } from '../parts/registry';
 
 interface Props {
   /** The go that others are laid beside. */
@@ -157,7 +156,7 @@ function Compared({
   const pair = pairs[Math.min(at, pairs.length - 1)];
   const news = usePairNews(before.doc, now.doc, pair, marked);
   const takes = [before, now].map(({ doc }) => chosenTake(readTakes(doc, partId)));
-  const written = part.kind === 'words';
+  const { Beside, showsNews = false } = partUi(part.kind);
   return (
     <>
       <View style={styles.tools}>
@@ -172,7 +171,7 @@ function Compared({
         />
         <View style={styles.choices}>
           {pair && <Pick label="How they are shown" options={WAYS} chosen={way} onChoose={setWay} />}
-          {(pair || written) && <TickBox word="Show what is new" on={marked} onChange={setMarked} />}
+          {(pair || showsNews) && <TickBox word="Show what is new" on={marked} onChange={setMarked} />}
           {pair && marked && (
             <Text variant="labelMedium" role="status" testID="what-is-new">
               {news.words}
@@ -181,13 +180,8 @@ function Compared({
         </View>
         {said}
       </View>
-      {written && (
-        <WordPair
-          before={answerWords(before.doc, partId)}
-          now={answerWords(now.doc, partId)}
-          titles={[before.title, now.title]}
-          marked={marked}
-        />
+      {Beside && (
+        <Beside part={part} before={before.doc} now={now.doc} titles={[before.title, now.title]} marked={marked} />
       )}
       {takes.some(Boolean) && (
         <ScrollView style={styles.takes} contentContainerStyle={[styles.players, wide && styles.row]}>
@@ -207,7 +201,7 @@ function Compared({
       {pairs.length > 1 && (
         <PageBar at={Math.min(at, pairs.length - 1)} count={pairs.length} onStep={(by) => setAt(at + by)} />
       )}
-      {!pair && !written && !takes.some(Boolean) && (
+      {!pair && !Beside && !takes.some(Boolean) && (
         <View style={styles.none}>
           <Say calm>There is nothing of this part in either go.</Say>
         </View>

@@ -22,7 +22,7 @@ import { KeepCopy } from '../recording/KeepCopy';
 import { takeOf } from '../recording/takeOf';
 import { TakeDesk } from '../recording/TakeDesk';
 import { TakePlayer } from '../recording/TakePlayer';
-import { PlainAnswer } from '../words/PlainAnswer';
+import { partUi } from '../parts/registry';
 import { Ask } from '../ui/Ask';
 import { BackHead } from '../ui/BackHead';
 import { Button } from '../ui/Button';
@@ -89,7 +89,8 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   }
   if (!view || !doc || (view.go.review && !marks)) return <Opening />;
   const { go, title } = view;
-  const { parts, part, page, inPart, take, plain, choosePart, choosePage } = shown;
+  const { parts, part, page, inPart, take, answered, choosePart, choosePage } = shown;
+  const Sent = answered && part ? partUi(part.kind).Sent : undefined;
   const { review } = go;
   const step = (at: number): void => {
     const next = walk[at]!;
@@ -160,10 +161,10 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         {page && (
           <TakeOutFormats title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} marks={marks} />
         )}
-        {take && part?.keepCopy && (
+        {take && part?.recording.keepCopy && (
           <KeepCopy
             take={take}
-            name={takeName(part.titleStart, take.title) || title}
+            name={takeName(part.recording.titleStart, take.title) || title}
             label="Keep the recording"
             word="Keep the recording"
           />
@@ -174,9 +175,9 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
           <BackHead title={title} home="/now" />
           <PartTabs parts={parts} current={part?.id ?? ''} done={new Set()} onChoose={choosePart} />
         </View>
-        {plain && part && (
+        {Sent && part && (
           <View style={page ? styles.recording : styles.sheet}>
-            <PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={null} />
+            <Sent key={part.id} part={part} doc={doc} marks={marks} editor={null} />
           </View>
         )}
         {take && part && (

@@ -1,6 +1,5 @@
 import { readPages, type PagePlan } from '@lippet/core/page/document';
-import type { PartView } from '@lippet/core/parts/part';
-import { answerWords, partsWithWords, tickedParts } from '@lippet/core/words/answers';
+import { answersIn, type PartView } from '@lippet/core/parts/part';
 import { chosenTake, readTakes, type Take } from '@lippet/core/recording/take';
 import { useMemo, useState } from 'react';
 import type * as Y from 'yjs';
@@ -13,11 +12,13 @@ export interface PartShown {
   page: PagePlan | undefined;
   inPart: PagePlan[];
   take: Take | null;
-  /** Whether there are words, or a tick, in the part. */
-  plain: boolean;
+  /** Whether there is an answer in the part that is no page and no recording. */
+  answered: boolean;
   choosePart: (id: string) => void;
   choosePage: (id: string) => void;
 }
+
+const NO_ANSWERS: ReturnType<typeof answersIn> = new Map();
 
 /** What of a frozen go is looked at: a part, one of its pages, its recording. */
 export function usePartView(doc: Y.Doc | null, parts: readonly PartView[]): PartShown {
@@ -28,14 +29,12 @@ export function usePartView(doc: Y.Doc | null, parts: readonly PartView[]): Part
     () => new Map(doc ? parts.map(({ id }) => [id, chosenTake(readTakes(doc, id))]) : []),
     [doc, parts],
   );
-  const plain = useMemo(
-    () =>
-      new Set(
-        doc ? [...partsWithWords(doc).filter((id) => answerWords(doc, id).trim() !== ''), ...tickedParts(doc)] : [],
-      ),
-    [doc],
+  const answers = useMemo(() => (doc ? answersIn(doc) : NO_ANSWERS), [doc]);
+  const isAnswered = ({ id, kind }: PartView): boolean =>
+    answers.get(id)?.some((answer) => answer.kind === kind) ?? false;
+  const shown = parts.filter(
+    (part) => pages.some((page) => page.part === part.id) || takes.get(part.id) || isAnswered(part),
   );
-  const shown = parts.filter(({ id }) => pages.some((page) => page.part === id) || takes.get(id) || plain.has(id));
   const part = shown.find(({ id }) => id === partId) ?? shown[0];
   const inPart = pages.filter((page) => page.part === part?.id);
   return {
@@ -44,7 +43,7 @@ export function usePartView(doc: Y.Doc | null, parts: readonly PartView[]): Part
     inPart,
     page: inPart.find(({ id }) => id === pageId) ?? inPart[0],
     take: (part && takes.get(part.id)) ?? null,
-    plain: part !== undefined && plain.has(part.id),
+    answered: part !== undefined && isAnswered(part),
     choosePart(id) {
       setPartId(id);
       setPageId(null);

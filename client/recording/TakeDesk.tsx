@@ -51,7 +51,7 @@ function useMoments(marks: Y.Doc | null, take: string): readonly Moment[] {
 /** A recording that was sent, to be seen and heard, with notes pinned to its moments. */
 export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null }: Props) {
   const moments = useMoments(marks, take.id);
-  const name = takeName(part.titleStart, take.title) || part.title;
+  const name = takeName(part.recording.titleStart, take.title) || part.title;
   const rowOf = useRows();
   const put = (moment: Moment, row: object | null = null): void =>
     editor?.change([{ page: take.id, id: moment.id, after: momentFields(moment) }], [], row);

@@ -151,9 +151,13 @@ export function answersIn(doc: Y.Doc): Map<string, PartAnswer[]> {
   return found;
 }
 
-/** The answer of a part's own kind, as that kind counts it. */
-const ownAnswer = ({ kind }: { kind: PartKind }, { answers }: PartProgress): PartAnswer | null =>
-  answers.find((answer) => answer.kind === kind) ?? null;
+/** A part with some of its settings changed. */
+export const withSettings = (part: PartPlan, change: Partial<PartSettings>): PartPlan =>
+  ({ ...part, settings: { ...part.settings, ...change } }) as PartPlan;
+
+/** The answer of one kind; null where there is none. */
+export const answerOf = <K extends PartKind>(kind: K, { answers }: PartProgress): PartAnswerOf<K> | null =>
+  (answers.find((answer) => answer.kind === kind) as PartAnswerOf<K> | undefined) ?? null;
 
 /**
  * Whether enough is there for a part. A photo of paper, or a recording, completes any part: it is another way to answer.
@@ -161,18 +165,18 @@ const ownAnswer = ({ kind }: { kind: PartKind }, { answers }: PartProgress): Par
 export const enoughIn = (part: PartAsk, progress: PartProgress): boolean =>
   progress.photos > 0 ||
   progress.recordings > 0 ||
-  rulesOf(part.kind).isComplete(part, ownAnswer(part, progress), progress);
+  rulesOf(part.kind).isComplete(part, answerOf(part.kind, progress), progress);
 
 /** Why the answer of a part's own kind is not complete; null where there is none, or its pages say more. */
 export const lackingIn = (part: PartAsk, progress: PartProgress): string | null =>
-  rulesOf(part.kind).lacking(part, ownAnswer(part, progress));
+  rulesOf(part.kind).lacking(part, answerOf(part.kind, progress));
 
 /** A part's answer as plain text; empty where it has none. */
 export const answerAsText = (doc: Y.Doc, part: PartView): string => rulesOf(part.kind).text(doc, part.id, part);
 
 /** What a record of a go tells of a part; null for nothing. */
 export const answerRecord = (part: PartView, progress: PartProgress, finished: boolean): AnswerRecord | null =>
-  rulesOf(part.kind).record(part, ownAnswer(part, progress), finished);
+  rulesOf(part.kind).record(part, answerOf(part.kind, progress), finished);
 
 /** The lines that stand for a kind. */
 export const signOf = (kind: PartKind): string => rulesOf(kind).sign;

@@ -7,7 +7,6 @@ import { PieceList } from '../../learner/PieceList';
 import { ShelfGrid } from '../../learner/ShelfGrid';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
-import { KIND_WORDS } from '../../ui/partKinds';
 import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
@@ -15,6 +14,7 @@ import { Say } from '../../ui/Say';
 import { Screen } from '../../ui/Screen';
 
 const Collection = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.Collection })));
+const KindFilter = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.KindFilter })));
 
 const ALL = '';
 
@@ -25,19 +25,15 @@ export default function Shelf() {
   const { data, error, refetch } = useNow();
   const [view, setView] = useState<'kept' | 'choose'>('kept');
   const [subject, setSubject] = useState(ALL);
-  const [kind, setKind] = useState<string>(ALL);
+  const [kind, setKind] = useState<PartKind | null>(null);
   return (
     <SignedIn role="learner">
       {(me) => {
         const { finished, withTeacher } = arrangeNow(data?.cards ?? []);
         const subjects = subjectsOf(finished);
-        const kinds = (Object.keys(KIND_WORDS) as PartKind[]).filter((each) =>
-          finished.some((card) => card.kinds.includes(each)),
-        );
         const shared = { zone: me.school.zone, now: Date.now() };
         const shown = finished.filter(
-          (card) =>
-            (subject === ALL || card.subject === subject) && (kind === ALL || card.kinds.some((each) => each === kind)),
+          (card) => (subject === ALL || card.subject === subject) && (kind === null || card.kinds.includes(kind)),
         );
         return (
           <Screen wide>
@@ -70,17 +66,9 @@ export default function Shelf() {
                     onChoose={setSubject}
                   />
                 )}
-                {kinds.length > 1 && (
-                  <Pick
-                    label="Kind"
-                    options={[
-                      { value: ALL, word: 'Every kind' },
-                      ...kinds.map((value) => ({ value, ...KIND_WORDS[value] })),
-                    ]}
-                    chosen={kind}
-                    onChoose={setKind}
-                  />
-                )}
+                <Suspense fallback={null}>
+                  <KindFilter kinds={finished.flatMap((card) => card.kinds)} chosen={kind} onChoose={setKind} />
+                </Suspense>
                 <Columns
                   ratio={2}
                   first={

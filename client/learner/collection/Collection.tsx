@@ -7,7 +7,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { get } from '../../api/request';
-import { KIND_WORDS } from '../../ui/partKinds';
+import { partUi } from '../../parts/registry';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
@@ -90,7 +90,7 @@ export default function Collection() {
               <Scrap raised fill={state ? colours.scrap : colours.mist} style={styles.scrap}>
                 <View style={styles.row}>
                   {kinds.map((kind) => (
-                    <LineIcon key={kind} name={KIND_WORDS[kind].icon} size={26} />
+                    <LineIcon key={kind} name={partUi(kind).icon} size={26} />
                   ))}
                   <View style={styles.grow} />
                   {state && <Stamp state={state} size={34} />}

@@ -1,4 +1,4 @@
-import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
+import { measureProgress, NO_PROGRESS, type PieceProgress } from '@lippet/core/piece/progress';
 import { deletedSheets, layOutNew, markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { partBegun, partComplete, waitsFor } from '@lippet/core/piece/completeness';
@@ -17,7 +17,6 @@ import { useAskPlace } from '../../ask/useAskPlace';
 import { MaterialDesk } from '../../materials/MaterialDesk';
 import Booth from '../../capture/Booth';
 import Capture from '../../capture/Capture';
-import { PhotoStart } from '../../capture/PhotoStart';
 import { HistoryButtons } from '../../page/HistoryButtons';
 import { PageSurface } from '../../page/PageSurface';
 import { SHEET_USES } from '../../page/sheetUses';
@@ -44,8 +43,6 @@ import { useLastReview } from '../notes/useLastReview';
 import { PageBar } from './PageBar';
 import { PageStrip } from './PageStrip';
 import { PartTabs } from './PartTabs';
-import { TickPanel } from './TickPanel';
-import { WordsPanel } from './WordsPanel';
 import { WaitingPanel } from './WaitingPanel';
 import { SendStep } from './SendStep';
 import { SheetFrame } from './SheetFrame';
@@ -55,12 +52,13 @@ import { PieceStatusBar } from './PieceStatusBar';
 import { TaskPanel, TaskStrip } from './TaskCard';
 import { useCapture } from './useCapture';
 import { usePageActions } from './usePageActions';
-import { TakeCard, TakesPanel } from './TakesPanel';
+import { TakeCard } from '../../parts/TakesPanel';
+import { partUi } from '../../parts/registry';
 import { useProgress } from './useProgress';
 import { useRecording } from './useRecording';
 import { useGoBack } from '../../ui/useGoBack';
 import { useSheetPlace } from './useSheetPlace';
-import { useTakeActions, useTakes } from './useTakes';
+import { useTakeActions, useTakes } from '../../recording/useTakes';
 
 /** So much around a note is shown, in points. */
 const AROUND_NOTE = 130;
@@ -278,7 +276,9 @@ export default function ActivitySheet({
       title: part.title,
     });
   const shot = readShot(page?.background);
-  const addPage = part.kind === 'photo' ? takePages : () => setAdding(true);
+  const ui = partUi(part.kind);
+  const takesPhotos = ui.pagesAre === 'photos';
+  const addPage = takesPhotos ? takePages : () => setAdding(true);
   const onAdd = mayChangePages ? addPage : null;
   // Photos of paper are pages that the learner has added: they can be put in order and deleted like others.
   const mayOrder = partEditable && (part.morePages || inPart.some(({ background }) => readShot(background)));
@@ -290,7 +290,7 @@ export default function ActivitySheet({
       onStep={step}
       onOpen={() => setStrip(!strip)}
       onAdd={onAdd}
-      addWord={part.kind === 'photo' ? 'Take another photo' : 'Add a page'}
+      addWord={takesPhotos ? 'Take another photo' : 'Add a page'}
       onPhoto={editable && shot ? () => capture.changePhoto(page, part.title) : null}
     />
   );
@@ -308,38 +308,20 @@ export default function ActivitySheet({
       )}
     />
   );
-  const recorded = part.kind === 'sound' || part.kind === 'film';
-  const takesPanel = (
-    <TakesPanel
+  const answer = (
+    <ui.Answer
+      key={part.id}
       part={part}
+      doc={live.doc}
+      editable={partEditable}
+      progress={progress.parts[part.id] ?? NO_PROGRESS}
+      teacher={card.teacher}
       takes={takes}
-      actions={partEditable ? takeActions : null}
+      takeActions={partEditable ? takeActions : null}
       onRecord={(sort) => record(part, sort)}
+      onCamera={takePages}
     />
   );
-  const written =
-    (part.kind === 'words' || part.kind === 'tick') &&
-    (part.kind === 'words' ? (
-      <WordsPanel
-        key={part.id}
-        part={part}
-        doc={live.doc}
-        editable={partEditable}
-        count={progress.parts[part.id]?.words ?? 0}
-      />
-    ) : (
-      <TickPanel
-        part={part}
-        doc={live.doc}
-        editable={partEditable}
-        ticked={progress.parts[part.id]?.ticked ?? false}
-        teacher={card.teacher}
-      />
-    ));
-  const without =
-    recorded || (takes.length > 0 && !written)
-      ? takesPanel
-      : written || <PhotoStart editable={partEditable} onCamera={takePages} />;
   // What the teacher marked lies faintly under the new go, on the sheets that were there then.
   const under = faint && last && page ? markItems(last.marks, page.id) : null;
   const drawing = page && items && (
@@ -359,13 +341,15 @@ export default function ActivitySheet({
   );
   const sheet = (
     <PanelFaults key={`${part.id} ${page?.id ?? ''}`}>
-      {first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : (drawing ?? without)}
+      {first ? <WaitingPanel first={first} onGo={() => choosePart(first.id)} /> : (drawing ?? answer)}
     </PanelFaults>
   );
-  // A part that is answered with something else can carry a voice as well.
-  const voice = ((page && written) || ((page || written) && takes.length > 0)) && (
+  // A panel of its own stays beside pages, and what is answered with something else can carry a voice as well.
+  const recorded = ui.answeredOn === 'takes';
+  const hasPanel = ui.answeredOn === 'panel';
+  const voice = ((page && hasPanel) || ((page || hasPanel) && takes.length > 0)) && (
     <ScrollView style={styles.voice}>
-      {page && written}
+      {page && hasPanel && answer}
       {takes.map((take, i) => (
         <TakeCard
           key={take.id}
@@ -465,8 +449,8 @@ export default function ActivitySheet({
         onPage={goToPage}
         surface={surface}
         onAsk={() => setAsking(true)}
-        onPaper={partEditable && part.onPaper && part.kind !== 'photo' ? takePages : null}
-        onVoice={partEditable && (page || written) && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
+        onPaper={partEditable && part.onPaper && !takesPhotos ? takePages : null}
+        onVoice={partEditable && (page || hasPanel) && (recorded || part.onPaper) ? () => record(part, 'sound') : null}
         onCamera={
           partEditable && page ? () => capture.begin({ kind: 'picture', page, spot: null, title: part.title }) : null
         }

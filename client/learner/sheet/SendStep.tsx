@@ -2,15 +2,12 @@ import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
 import type { PartView } from '@lippet/core/parts/part';
 import type { PieceView } from '@lippet/core/contract/pieces';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
-import { measureProgress, NO_PROGRESS, type PartProgress, type PieceProgress } from '@lippet/core/piece/progress';
-import { timeWords } from '@lippet/core/recording/moments';
-import { spansLength } from '@lippet/core/recording/spans';
-import { chosenTake, readTakes, takeName, type Take } from '@lippet/core/recording/take';
+import { measureProgress, NO_PROGRESS, type PieceProgress } from '@lippet/core/piece/progress';
+import { chosenTake, readTakes, takeName } from '@lippet/core/recording/take';
 import { partBegun, partComplete } from '@lippet/core/piece/completeness';
 import { sendChecks, type SendCheck } from '@lippet/core/piece/sendChecks';
 import type { PieceFacts } from '@lippet/core/piece/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
-import { answerWords } from '@lippet/core/words/answers';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -26,13 +23,14 @@ import { Say } from '../../ui/Say';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useStore } from 'zustand';
 import { useLastReview } from '../notes/useLastReview';
+import { partUi } from '../../parts/registry';
+import { partWords } from '../../parts/partWords';
 import { Receipt } from './Receipt';
 import { FlawsQuestion, SpeakingQuestion } from './SendQuestions';
 import { useSaidWithGo } from './useSaidWithGo';
 import { useSend } from './useSend';
 import { WordWithIt } from './WordWithIt';
 import { RefusedList } from '../../outbox/RefusedList';
-import { wordCountWords } from '@lippet/core/words/wordCount';
 
 /** What is asked before it goes. */
 type Question = 'flaws' | 'speaking';
@@ -51,31 +49,6 @@ interface Props {
   onNotes: () => void;
 }
 
-/** What a part holds, in words. */
-function partWords(
-  part: PartView,
-  { drawnPages, neededSpots, filledSpots, photos, words, ticked }: PartProgress,
-  complete: boolean,
-  take: Take | null,
-): string {
-  if (take)
-    return joined(
-      `${take.sort === 'film' ? 'A film' : 'A recording'}, ${timeWords(spansLength(take.spans))}`,
-      drawnPages > 0 && `${drawnPages} ${drawnPages === 1 ? 'page' : 'pages'}`,
-    );
-  if (part.kind === 'sound' || part.kind === 'film')
-    return part.required ? 'Nothing recorded yet' : 'Left empty, that is fine';
-  if (photos > 0) return photos === 1 ? '1 photo of paper' : `${photos} photos of paper`;
-  const missing = (words: string): string => (part.required ? words : 'Left empty, that is fine');
-  if (part.kind === 'words')
-    return words > 0 ? wordCountWords(words, part.leastWords, part.mostWords) : missing('Nothing written yet');
-  if (part.kind === 'tick') return ticked ? 'You ticked it' : missing('Not ticked yet');
-  if (part.kind === 'photo') return missing('No photo taken yet');
-  if (neededSpots > 0 && !complete) return `${filledSpots} of ${neededSpots} places filled`;
-  if (!complete) return part.required ? 'Nothing drawn yet' : 'Left empty, that is fine';
-  return drawnPages === 1 ? '1 page, drawn on' : `${drawnPages} pages, drawn on`;
-}
-
 /** A part that may be chosen and was not: nothing is missing there. */
 const isUnchosen = (part: PartView, choices: readonly ChoicePlan[], progress: PieceProgress): boolean =>
   choices.some(({ id, rule }) => id === part.choice && (rule === 'level' || !part.required)) &&
@@ -90,22 +63,11 @@ function takeBackWords({ takeBack, due }: PieceFacts, teacher: string, zone: str
     : `${until}.`;
 }
 
-const joined = (...words: (string | false)[]): string => words.filter(Boolean).join(' and ');
-/** What makes a part, as a verb. */
-const MAKE_WORDS: Record<PartView['kind'], string> = {
-  page: 'Draw',
-  photo: 'Take',
-  sound: 'Record',
-  film: 'Film',
-  words: 'Write',
-  tick: 'Do',
-};
-
 /** Where a check leads to. */
 const LEAD_WORDS: Record<SendCheck['kind'], string> = {
   part: 'Go there',
   spot: 'Go there',
-  words: 'Go there',
+  answer: 'Go there',
   choice: 'Go there',
   page: 'Look at it',
   photo: 'Look at it',
@@ -193,6 +155,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
             const take = chosenTake(readTakes(live.doc, part.id));
             const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
             const all = pages.filter((page) => page.part === part.id);
+            const { verb, Excerpt } = partUi(part.kind);
             return (
               <View key={part.id} style={styles.heard}>
                 <Pressable
@@ -215,12 +178,10 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
                   </View>
                   <View style={styles.words}>
                     <Text variant="titleMedium">{part.title}</Text>
-                    {part.kind === 'words' && (
-                      <Text variant="bodyLarge" numberOfLines={3}>
-                        {answerWords(live.doc, part.id)}
-                      </Text>
-                    )}
-                    {take?.title ? <Text variant="bodySmall">{takeName(part.titleStart, take.title)}</Text> : null}
+                    {Excerpt && <Excerpt part={part} doc={live.doc} />}
+                    {take?.title ? (
+                      <Text variant="bodySmall">{takeName(part.recording.titleStart, take.title)}</Text>
+                    ) : null}
                     <Text
                       variant="bodySmall"
                       style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}
@@ -231,7 +192,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
                   {complete ? (
                     <LineIcon name="tick" size={30} width={4} colour={colours.moss} />
                   ) : (
-                    <Text variant="labelMedium">{part.required ? `${MAKE_WORDS[part.kind]} it` : ''}</Text>
+                    <Text variant="labelMedium">{part.required ? `${verb} it` : ''}</Text>
                   )}
                 </Pressable>
                 <Hear text={`${part.title}. ${words}.`} label={part.title} small />
@@ -290,7 +251,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
         <FlawsQuestion
           checks={needed.length > 0 ? needed : others}
           teacher={teacher}
-          makeWord={first && needed[0]!.kind === 'part' ? `${MAKE_WORDS[first.kind]} ${first.title}` : 'Go there'}
+          makeWord={first && needed[0]!.kind === 'part' ? `${partUi(first.kind).verb} ${first.title}` : 'Go there'}
           onClose={() => setAsking(null)}
           onLook={() => goThere((needed[0] ?? others[0])!)}
           onSend={() => go()}

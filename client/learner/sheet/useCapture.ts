@@ -1,3 +1,4 @@
+import { partUi } from '../../parts/registry';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import type { PartView } from '@lippet/core/parts/part';
 import { readItems, topOrder } from '@lippet/core/page/item';
@@ -86,7 +87,7 @@ export function useCapture(editor: DocumentEditor | null, actions: PageActions |
     const held = await holdPhoto(file, null);
     const made = typeof held === 'string' ? held : await keepPhoto(pieceId, held, firstWish(held));
     if (typeof made === 'string') return made;
-    const part = parts.find(({ kind, removed }) => kind === 'photo' && !removed);
+    const part = parts.find(({ kind, removed }) => partUi(kind).pagesAre === 'photos' && !removed);
     if (part && actions)
       onPage(actions.add(part.id, pages.filter((page) => page.part === part.id).at(-1)?.id ?? null, [made]));
     else if (pages[0] && editor) {

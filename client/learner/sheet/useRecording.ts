@@ -4,7 +4,7 @@ import { useEffect, useEffectEvent, useState } from 'react';
 import type * as Y from 'yjs';
 import type { Recorded } from '../../capture/recorder';
 import { forgetRecording, leftRecordings, recordingBlob } from '../../capture/recordingStore';
-import type { TakeActions } from './useTakes';
+import type { TakeActions } from '../../recording/useTakes';
 
 export interface Recording {
   part: PartView;

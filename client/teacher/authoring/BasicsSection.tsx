@@ -5,7 +5,7 @@ import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
 import { TARGET } from '../../ui/theme';
-import { NumberField } from './NumberField';
+import { NumberField } from '../../ui/NumberField';
 
 const MINUTES = [10, 15, 20, 30, 45, 60] as const;
 

@@ -11,9 +11,7 @@ import {
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { MediaHome } from '@lippet/core/contract/media';
 import { type ActivityPlan, type ChoicePlan } from '@lippet/core/contract/activityDefinition';
-import { PART_KINDS, type PartPlan } from '@lippet/core/parts/part';
-import { lengthWords } from '@lippet/core/recording/moments';
-import { RECORDING_SECONDS } from '@lippet/core/parts/part';
+import { PART_KINDS, withSettings, type PartPlan } from '@lippet/core/parts/part';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -25,17 +23,15 @@ import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
-import { NumberField } from './NumberField';
-import { PartFields } from './PartFields';
-import type { SheetWork } from './SheetsRow';
-import { KIND_WORDS } from '../../ui/partKinds';
+import { NumberField } from '../../ui/NumberField';
+import type { SheetWork } from '../../parts/partKind';
+import { partUi } from '../../parts/registry';
 import { partAnchor, useEditing } from './editing';
 import {
   addPart,
   changePart,
   chooseFor,
   movePart,
-  NEW_PARTS,
   putBack,
   removePart,
   stepPart,
@@ -57,22 +53,15 @@ interface Props {
 const MOVING = { draggable: 'The arrow keys up and down move this part.' };
 const ALWAYS = { droppable: { strategy: MeasuringStrategy.Always } };
 
-/** What a part is, in a few words. */
 const KEY_STEPS: Partial<Record<string, -1 | 1>> = { ArrowUp: -1, ArrowDown: 1 };
 
-function aboutPart(kind: PartPlan['kind'], { sheets, seconds, leastWords, mostWords }: PartPlan['settings']): string {
-  if (kind === 'page') return `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'}`;
-  if (kind === 'sound' || kind === 'film') return `up to ${lengthWords(seconds ?? RECORDING_SECONDS)}`;
-  if (kind !== 'words') return '';
-  return [leastWords && `at least ${leastWords}`, mostWords && `at most ${mostWords}`].filter(Boolean).join(', ');
-}
-
+/** What a part is, in a few words. */
 function partLine(plan: ActivityPlan, part: PartPlan): string {
   const { kind, settings, required, choice } = part;
-  const about = aboutPart(kind, settings);
+  const ui = partUi(kind);
   return [
-    KIND_WORDS[kind].word,
-    about,
+    ui.word,
+    ui.settingsLine(settings),
     choice ? required && 'fixed' : !required && 'if they like',
     waitsForWords(plan, part),
   ]
@@ -125,6 +114,7 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
           <View role="list" style={styles.list}>
             {plan.parts.map((part, i) => {
               const choice = plan.choices.find(({ id }) => id === part.choice);
+              const { Fields } = partUi(part.kind);
               const begins = choice && plan.parts[i - 1]?.choice !== part.choice;
               return (
                 <View
@@ -158,18 +148,13 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
                     onChoice={(to) => change((now) => chooseFor(now, part.id, to), true)}
                     onRemove={() => (workIn[part.id]?.length ? setRemoving(part) : remove(part))}
                   >
-                    <PartFields
-                      part={part}
+                    <Fields
+                      settings={part.settings}
                       home={home}
                       onSettings={(settings) =>
-                        change((now) =>
-                          changePart(now, part.id, (each) => ({
-                            ...each,
-                            settings: { ...each.settings, ...settings },
-                          })),
-                        )
+                        change((now) => changePart(now, part.id, (old) => withSettings(old, settings)))
                       }
-                      onSheet={(at, as) => onSheet(part.id, at, as)}
+                      onSheet={(index, as) => onSheet(part.id, index, as)}
                     />
                   </PartCard>
                 </View>
@@ -189,8 +174,7 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
       <Text variant="labelMedium">{plan.parts.length === 0 ? 'What do learners make?' : 'Add a part'}</Text>
       <View style={styles.add} role="group" aria-label="Add a part">
         {PART_KINDS.map((kind) => {
-          const { word, icon } = KIND_WORDS[kind];
-          const { about } = NEW_PARTS[kind];
+          const { word, icon, about, newTitle } = partUi(kind);
           return (
             <Press
               key={kind}
@@ -198,7 +182,7 @@ export function PartsSection({ plan, home, workIn, withWork, change, onSheet }: 
               style={styles.kind}
               onPress={() => {
                 const id = crypto.randomUUID();
-                change((now) => addPart(now, kind, id), true);
+                change((now) => addPart(now, { kind, id, title: newTitle }), true);
                 openPart(id);
               }}
             >
@@ -352,7 +336,7 @@ function PartCard({
           onPress={onOpen}
           style={styles.opener}
         >
-          <LineIcon name={KIND_WORDS[part.kind].icon} size={26} />
+          <LineIcon name={partUi(part.kind).icon} size={26} />
           <View style={styles.grow}>
             <Text variant="titleMedium" numberOfLines={1}>
               {part.title || '…'}

@@ -26,6 +26,7 @@ import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 import { BasicsSection } from './BasicsSection';
+import { sheetsOf, withSheets } from '@lippet/core/parts/part';
 import { boothPart } from '../../capture/boothPart';
 import { RefusedList } from '../../outbox/RefusedList';
 import { ForWhomSection } from './ForWhomSection';
@@ -38,7 +39,7 @@ import { PlanSection, SECTIONS } from './PlanSection';
 import { draftWords } from './planDraft';
 import { RubricSection } from './RubricSection';
 import { SheetDrawing } from './SheetDrawing';
-import type { SheetWork } from './SheetsRow';
+import type { SheetWork } from '../../parts/partKind';
 import { SpotLayout } from './SpotLayout';
 import { TaskSection } from './TaskSection';
 import { partAnchor, useEditing } from './editing';
@@ -209,7 +210,7 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     );
   }
   const laid = laying && plan.parts.find(({ id }) => id === laying.part);
-  const sheet = laid && laying && laid.settings.sheets[laying.sheet];
+  const sheet = laid && laying && sheetsOf(laid)[laying.sheet];
   if (laid && sheet) {
     const Laying = laying.as === 'spots' ? SpotLayout : SheetDrawing;
     return (
@@ -219,13 +220,12 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
         onClose={() => setLaying(null)}
         onChange={(next) =>
           change((now) =>
-            changePart(now, laid.id, (part) => ({
-              ...part,
-              settings: {
-                ...part.settings,
-                sheets: part.settings.sheets.map((each, i) => (i === laying.sheet ? next : each)),
-              },
-            })),
+            changePart(now, laid.id, (part) =>
+              withSheets(
+                part,
+                sheetsOf(part).map((old, i) => (i === laying.sheet ? next : old)),
+              ),
+            ),
           )
         }
       />

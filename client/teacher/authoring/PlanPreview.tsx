@@ -1,9 +1,6 @@
 import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
-import type { PartPlan } from '@lippet/core/parts/part';
+import { viewOfPart } from '@lippet/core/parts/part';
 import type { PlanPlace } from '@lippet/core/contract/definitionTroubles';
-import type { PartView } from '@lippet/core/parts/part';
-import { lengthWords } from '@lippet/core/recording/moments';
-import { RECORDING_SECONDS } from '@lippet/core/parts/part';
 import { dueWords } from '@lippet/core/schedule/schoolTime';
 import { plainWords } from '@lippet/core/words/richText';
 import { useEffect, useState } from 'react';
@@ -12,29 +9,12 @@ import { Text } from 'react-native-paper';
 import { MaterialDesk } from '../../materials/MaterialDesk';
 import { PartTabs } from '../../learner/sheet/PartTabs';
 import { TaskPanel, TaskStrip, type TaskFacts } from '../../learner/sheet/TaskCard';
-import { PageThumb } from '../../page/PageThumb';
-import { LineIcon } from '../../ui/LineIcon';
-import { KIND_WORDS } from '../../ui/partKinds';
+import { partUi } from '../../parts/registry';
 import { colours, OUTLINE } from '../../ui/theme';
-import { boothPart } from '../../capture/boothPart';
 import { useEditing } from './editing';
 
 /** What of the form learners find in the task. */
 const IN_THE_TASK: ReadonlySet<PlanPlace> = new Set<PlanPlace>(['task', 'materials', 'rubric']);
-
-/** What learners are given of a part, as the screens that show parts want it. */
-const viewOf = ({ id, kind, title, required, choice, waits, settings }: PartPlan): PartView => ({
-  ...boothPart(title, 'sound'),
-  id,
-  kind,
-  title,
-  required,
-  choice,
-  waits,
-  openings: settings.openings ?? [],
-  leastWords: settings.leastWords ?? null,
-  mostWords: settings.mostWords ?? null,
-});
 
 /**
  * An activity as a learner will see it, on a phone or wide. Made of the learner's own parts of the screen; nothing in
@@ -57,6 +37,7 @@ export function PlanPreview({
   useEffect(() => setPartId(edited.part), [edited.part]);
   const [looking, setLooking] = useState<string | null>(null);
   const part = plan.parts.find(({ id }) => id === partId) ?? plan.parts[0];
+  const Preview = part && partUi(part.kind).Preview;
   const due = plan.groups.find((each) => each.due !== null)?.due ?? null;
   const start = plan.materials.filter(({ shown }) => shown === 'start');
   const times = plan.materials.flatMap(({ shown, at }) => (shown === 'at' && at !== null ? [at] : []));
@@ -82,7 +63,7 @@ export function PlanPreview({
     .join(' · ');
   const tabs = (
     <PartTabs
-      parts={plan.parts.map(viewOf)}
+      parts={plan.parts.map((made) => viewOfPart(made))}
       current={part?.id ?? ''}
       done={new Set()}
       onChoose={setPartId}
@@ -100,8 +81,8 @@ export function PlanPreview({
   );
   const sheet = (
     <View style={styles.sheet}>
-      {part ? (
-        <PartPreview key={part.id} part={part} wide={wide} teacher={teacher} />
+      {Preview ? (
+        <Preview key={part.id} settings={part.settings} wide={wide} teacher={teacher} />
       ) : (
         <Text variant="bodyMedium">Nothing to work on yet.</Text>
       )}
@@ -139,70 +120,6 @@ export function PlanPreview({
   );
 }
 
-/** What stands where the answer will be; a recording says how long it may be. */
-const WAITING: Partial<Record<PartPlan['kind'], string>> = {
-  photo: 'Take a photo',
-  tick: 'I have done this',
-  words: 'Room to write',
-};
-
-function PartPreview({ part, wide, teacher }: { part: PartPlan; wide: boolean; teacher: string }) {
-  const { kind, settings } = part;
-  const [size, setSize] = useState({ width: 0, height: 0 });
-  const first = settings.sheets[0];
-  if (kind === 'page' && first) {
-    const scale = Math.min(size.width / first.width, size.height / first.height) || 0;
-    return (
-      <View
-        style={styles.page}
-        onLayout={({ nativeEvent: { layout } }) => setSize({ width: layout.width, height: layout.height })}
-      >
-        {scale > 0 && (
-          <View style={styles.paper}>
-            <PageThumb
-              page={{ id: 'preview', part: part.id, ...first }}
-              layers={[]}
-              width={first.width * scale}
-              height={first.height * scale}
-            />
-            {(first.spots ?? []).map((spot) => (
-              <View
-                key={spot.id}
-                style={[
-                  styles.spot,
-                  { left: spot.x * scale, top: spot.y * scale, width: spot.width * scale, height: spot.height * scale },
-                ]}
-              >
-                <Text variant="labelSmall" numberOfLines={1}>
-                  {spot.label}
-                </Text>
-              </View>
-            ))}
-          </View>
-        )}
-        {settings.sheets.length > 1 && (
-          <Text variant="labelSmall" style={styles.count}>{`Page 1 of ${settings.sheets.length}`}</Text>
-        )}
-      </View>
-    );
-  }
-  const verb = kind === 'film' ? 'Film it' : 'Record it';
-  const words = WAITING[kind] ?? `${verb}, up to ${lengthWords(settings.seconds ?? RECORDING_SECONDS)}`;
-  return (
-    <View style={styles.other}>
-      {(settings.openings ?? []).filter(Boolean).map((opening, i) => (
-        <View key={i} style={styles.opening}>
-          <Text variant="labelMedium">{opening}</Text>
-        </View>
-      ))}
-      <LineIcon name={KIND_WORDS[kind].icon} size={wide ? 84 : 60} />
-      <Text variant="titleMedium">{words}</Text>
-      {settings.titleStart && <Text variant="bodyMedium">{`${settings.titleStart} …`}</Text>}
-      {settings.confirm && <Text variant="bodySmall">{`${teacher} looks as well.`}</Text>}
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
   frame: { backgroundColor: colours.paper, borderWidth: OUTLINE, borderColor: colours.ink, overflow: 'hidden' },
   phone: {
@@ -227,17 +144,4 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
-  page: { flex: 1, alignSelf: 'stretch', margin: 10, alignItems: 'center', justifyContent: 'center' },
-  paper: { backgroundColor: colours.scrap, borderWidth: 1, borderColor: colours.ink },
-  spot: {
-    position: 'absolute',
-    borderWidth: OUTLINE,
-    borderStyle: 'dashed',
-    borderColor: colours.ink,
-    backgroundColor: 'rgba(240, 174, 46, 0.25)',
-    paddingHorizontal: 3,
-  },
-  count: { position: 'absolute', bottom: 0, backgroundColor: colours.scrap, paddingHorizontal: 6 },
-  other: { alignItems: 'center', gap: 12, padding: 16 },
-  opening: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap, padding: 8 },
 });

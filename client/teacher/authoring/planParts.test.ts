@@ -1,5 +1,6 @@
 import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { planTroubles } from '@lippet/core/contract/definitionTroubles';
+import { sheetsOf } from '@lippet/core/parts/part';
 import { readPlan } from '@lippet/core/contract/readDefinition';
 import {
   addPart,
@@ -16,15 +17,20 @@ import {
 const ids = ['a', 'b', 'c', 'd'].map((letter) => `${letter.repeat(8)}-0000-4000-8000-000000000000`);
 const [a, b, c, d] = ids as [string, string, string, string];
 const CHOICE = 'eeeeeeee-0000-4000-8000-000000000000';
-const four = (): ActivityPlan =>
-  ids.reduce((plan, id, i) => addPart(plan, (['page', 'page', 'sound', 'tick'] as const)[i]!, id), EMPTY_PLAN);
+const FOUR = [
+  { kind: 'page', title: 'My page' },
+  { kind: 'page', title: 'My page' },
+  { kind: 'sound', title: 'My recording' },
+  { kind: 'tick', title: 'Done' },
+] as const;
+const four = (): ActivityPlan => ids.reduce((plan, id, i) => addPart(plan, { id, ...FOUR[i]! }), EMPTY_PLAN);
 const order = (plan: ActivityPlan): string => plan.parts.map(({ id }) => id[0]).join('');
 
 describe('the parts of a plan', () => {
   it('begin with a name and, for a page, a sheet', () => {
     const plan = four();
     expect(plan.parts.map(({ title }) => title)).toEqual(['My page', 'My page 2', 'My recording', 'Done']);
-    expect(plan.parts.map(({ settings }) => settings.sheets.length)).toEqual([1, 1, 0, 0]);
+    expect(plan.parts.map((part) => sheetsOf(part).length)).toEqual([1, 1, 0, 0]);
     expect(readPlan(plan)).toEqual(plan);
     expect(planTroubles(plan, () => '').filter(({ place }) => place === 'parts')).toEqual([]);
   });

@@ -1,36 +1,15 @@
 /** What can be done with the parts of a plan: plain functions from one plan to the next. */
 import type { PartWithWork } from '@lippet/core/contract/activities';
 import type { ActivityPlan, ChoicePlan } from '@lippet/core/contract/activityDefinition';
-import type { PartKind, PartPlan } from '@lippet/core/parts/part';
-import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
+import { newPart, type PartKind, type PartPlan } from '@lippet/core/parts/part';
 
-/** How a new part of each kind is called, and what it is for. */
-export const NEW_PARTS: Record<PartKind, { title: string; about: string }> = {
-  page: { title: 'My page', about: 'Drawing and writing on sheets' },
-  photo: { title: 'My photo', about: 'Photos of work on paper' },
-  sound: { title: 'My recording', about: 'A voice, or what is heard' },
-  film: { title: 'My film', about: 'A short film' },
-  words: { title: 'My text', about: 'A longer written answer' },
-  tick: { title: 'Done', about: 'Something done away from the screen' },
-};
-
-/** A4 in points. */
-export const A4 = { width: 595, height: 842 } as const;
-export const blankSheet = (): SheetPlan => ({ ...A4, background: { kind: 'blank' } });
-
-export function addPart(plan: ActivityPlan, kind: PartKind, id: string): ActivityPlan {
+/** With a new part behind the others. `title`: how the first of its kind is called; more of them are numbered. */
+export function addPart(
+  plan: ActivityPlan,
+  { kind, id, title }: { kind: PartKind; id: string; title: string },
+): ActivityPlan {
   const like = plan.parts.filter((part) => part.kind === kind).length;
-  const { title } = NEW_PARTS[kind];
-  const part: PartPlan = {
-    id,
-    kind,
-    title: like === 0 ? title : `${title} ${like + 1}`,
-    required: true,
-    choice: null,
-    waits: false,
-    settings: { sheets: kind === 'page' ? [blankSheet()] : [] },
-  };
-  return { ...plan, parts: [...plan.parts, part] };
+  return { ...plan, parts: [...plan.parts, newPart(kind, id, like === 0 ? title : `${title} ${like + 1}`)] };
 }
 
 export const changePart = (plan: ActivityPlan, id: string, how: (part: PartPlan) => PartPlan): ActivityPlan => ({

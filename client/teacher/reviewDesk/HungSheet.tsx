@@ -19,7 +19,7 @@ import { DESK_USES } from '../../page/sheetUses';
 import type { Surface } from '../../page/surface';
 import type { PartShown } from '../../page/usePartView';
 import { TakeDesk } from '../../recording/TakeDesk';
-import { PlainAnswer } from '../../words/PlainAnswer';
+import { partUi } from '../../parts/registry';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
@@ -46,21 +46,22 @@ const NOTHING = [new Y.Doc().getMap<ItemMap>('nothing')];
 
 /** How a part was answered with photos, and what was wrong with this one when it was kept. */
 function shotWords(part: PartView | undefined, { warnings }: Shot): string {
-  const way = part?.kind === 'photo' ? 'A photo of paper' : 'Answered on paper';
+  const asked = part && partUi(part.kind).pagesAre === 'photos';
+  const way = asked ? 'A photo of paper' : 'Answered on paper';
   return warnings.length > 0 ? `${way}: ${warningLine(warnings)}` : way;
 }
 
 /** How a part was answered with a recording, where it was asked for something else. */
 function recordingWords(part: PartView, take: Take): string | null {
-  if (part.kind === 'film' && take.sort === 'sound') return 'Only sound';
-  return part.kind === 'sound' || part.kind === 'film' ? null : 'Answered with a recording';
+  if (partUi(part.kind).answeredOn !== 'takes') return 'Answered with a recording';
+  return take.sort === part.recording.sort ? null : 'Only sound';
 }
 
 /** The go, large, with the teacher's marks on a layer of their own above it; a draft only as a picture. */
 export function HungSheet({
   piece,
   doc,
-  shown: { parts: made, part, page, inPart, take, plain, choosePart, choosePage },
+  shown: { parts: made, part, page, inPart, take, answered, choosePart, choosePage },
   marks,
   editable,
   editor,
@@ -103,8 +104,9 @@ export function HungSheet({
       way={recordingWords(part, take)}
     />
   );
-  const written = plain && part && (
-    <PlainAnswer key={part.id} part={part} doc={doc} marks={marks} editor={editable ? editor : null} />
+  const Sent = answered && part ? partUi(part.kind).Sent : undefined;
+  const written = Sent && part && (
+    <Sent key={part.id} part={part} doc={doc} marks={marks} editor={editable ? editor : null} />
   );
   if (!page) {
     return (

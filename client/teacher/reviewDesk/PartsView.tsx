@@ -1,9 +1,8 @@
 import type { QueuedPiece, ManyAnswered } from '@lippet/core/contract/reviewing';
-import type { PartView } from '@lippet/core/parts/part';
+import { answersIn, type PartView } from '@lippet/core/parts/part';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { STATE_WORDS, type Outcome } from '@lippet/core/piece/pieceState';
-import { answerWords, tickedParts } from '@lippet/core/words/answers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
@@ -11,6 +10,7 @@ import { Text } from 'react-native-paper';
 import { keys, useGoDocument, useMarks } from '../../api/queries';
 import { post } from '../../api/request';
 import { PartTabs } from '../../learner/sheet/PartTabs';
+import { partUi } from '../../parts/registry';
 import { PageThumb } from '../../page/PageThumb';
 import { useFrozenDocument } from '../../page/useFrozenDocument';
 import { TakePlayer } from '../../recording/TakePlayer';
@@ -20,7 +20,7 @@ import { Press } from '../../ui/Press';
 import { Say } from '../../ui/Say';
 import { Stamp } from '../../ui/Stamp';
 import { TickBox } from '../../ui/TickBox';
-import { colours, faces, OUTLINE, TARGET } from '../../ui/theme';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 import { ManyBar } from './ManyBar';
 
@@ -175,8 +175,10 @@ function PartPicture({
     );
   const pages = readPages(doc).filter((page) => page.part === part.id);
   const take = chosenTake(readTakes(doc, part.id));
-  const words = part.kind === 'words' ? answerWords(doc, part.id) : '';
-  const ticked = tickedParts(doc).includes(part.id);
+  const answered = answersIn(doc)
+    .get(part.id)
+    ?.some(({ kind }) => kind === part.kind);
+  const Small = answered ? partUi(part.kind).Small : undefined;
   return (
     <>
       <Pressable
@@ -193,13 +195,8 @@ function PartPicture({
             {...picture}
           />
         ))}
-        {words !== '' && (
-          <Text style={styles.text} numberOfLines={12}>
-            {words}
-          </Text>
-        )}
-        {ticked && <LineIcon name="tick" size={60} width={3} />}
-        {pages.length === 0 && words === '' && !ticked && !take && (
+        {Small && <Small part={part} doc={doc} />}
+        {pages.length === 0 && !Small && !take && (
           <View style={[styles.empty, { width: picture.width }]}>
             <Text variant="bodySmall">Nothing here</Text>
           </View>
@@ -234,7 +231,6 @@ const styles = StyleSheet.create({
   card: { padding: 10, gap: 8, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   chosen: { backgroundColor: colours.ochre },
   pictures: { gap: 8, alignItems: 'center' },
-  text: { fontFamily: faces.reading, fontSize: 15, lineHeight: 22, alignSelf: 'stretch' },
   empty: { height: 120, alignItems: 'center', justifyContent: 'center' },
   name: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },

@@ -4,6 +4,7 @@ import type { SendCheck } from '@lippet/core/piece/sendChecks';
 import { useQueryClient } from '@tanstack/react-query';
 import { createContext, useContext, useState } from 'react';
 import { keys } from '../../api/queries';
+import { partUi } from '../../parts/registry';
 import { createDeskView, type DeskViewStore } from './deskView';
 import { OutcomeTeller } from './telling';
 import { useGoInHand, type GoInHand } from './useGoInHand';
@@ -101,7 +102,7 @@ export function useDesk(activity: ReviewQueueView, startWith: string | null, zon
     queue,
     inHand,
     first: piece.name.split(' ')[0]!,
-    paged: parts.some(({ kind }) => kind === 'page' || kind === 'photo'),
+    paged: parts.some(({ kind }) => partUi(kind).answeredOn === 'pages'),
     dates,
     busy,
     news: line.news,

@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Field } from '../../ui/Field';
+import { Field } from './Field';
 
 interface Props {
   label: string;

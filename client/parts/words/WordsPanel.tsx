@@ -1,4 +1,4 @@
-import type { PartView } from '@lippet/core/parts/part';
+import { answerOf } from '@lippet/core/parts/part';
 import { noteWriting } from '@lippet/core/review/timeSpent';
 import { wordsFragment } from '@lippet/core/words/answers';
 import type { Editor } from '@tiptap/core';
@@ -10,17 +10,11 @@ import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';
 import { TextEditor } from '../../words/TextEditor';
 import { wordCountWords } from '@lippet/core/words/wordCount';
-
-interface Props {
-  part: PartView;
-  doc: Y.Doc;
-  editable: boolean;
-  /** How many words there are now. */
-  count: number;
-}
+import type { AnswerProps } from '../partKind';
 
 /** A part that is answered with words: the picture to write about, sentences that are begun, and room to write. */
-export function WordsPanel({ part, doc, editable, count }: Props) {
+export function WordsPanel({ part, doc, editable, progress }: AnswerProps<'words'>) {
+  const count = answerOf('words', progress)?.words ?? 0;
   const fragment = useMemo(() => wordsFragment(doc, part.id), [doc, part.id]);
   const [editor, setEditor] = useState<Editor | null>(null);
   // Written words keep no time of their own: that somebody writes here is put down as they do.

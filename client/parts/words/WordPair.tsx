@@ -2,8 +2,8 @@ import { wordNews } from '@lippet/core/review/whatIsNew';
 import { useMemo } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { colours } from '../ui/theme';
-import { FRESH } from './usePairNews';
+import { colours } from '../../ui/theme';
+import { FRESH } from '../../compareGoes/usePairNews';
 
 /** What HTML calls words that were put in and taken out; React Native's list of roles lacks them. */
 const ROLES = { fresh: 'insertion' as never, gone: 'deletion' as never, same: undefined };

@@ -6,13 +6,13 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 import { faultLine } from '@lippet/core/sound/faultWords';
-import { KeepCopy } from '../../recording/KeepCopy';
-import { TakePlayer } from '../../recording/TakePlayer';
-import { Button } from '../../ui/Button';
-import { LineIcon } from '../../ui/LineIcon';
-import { Press } from '../../ui/Press';
-import { colours, OUTLINE } from '../../ui/theme';
-import type { TakeActions } from './useTakes';
+import { KeepCopy } from '../recording/KeepCopy';
+import { TakePlayer } from '../recording/TakePlayer';
+import { Button } from '../ui/Button';
+import { LineIcon } from '../ui/LineIcon';
+import { Press } from '../ui/Press';
+import { colours, OUTLINE } from '../ui/theme';
+import type { TakeActions } from '../recording/useTakes';
 
 interface Props {
   part: PartView;
@@ -24,7 +24,7 @@ interface Props {
 
 /** A part that is answered with sound or film: its takes, and which of them is the answer. */
 export function TakesPanel({ part, takes, actions, onRecord }: Props) {
-  const film = part.kind === 'film';
+  const film = part.recording.sort === 'film';
   const chosen = chosenTake(takes);
   if (takes.length === 0) {
     return (
@@ -32,7 +32,7 @@ export function TakesPanel({ part, takes, actions, onRecord }: Props) {
         <RecordPicture film={film} />
         <Text variant="bodyLarge" style={styles.words}>
           {actions
-            ? `You have ${lengthWords(part.seconds)}. ${film ? 'You can film in pieces' : 'You can pause'}, and ` +
+            ? `You have ${lengthWords(part.recording.seconds)}. ${film ? 'You can film in pieces' : 'You can pause'}, and ` +
               'take it again as often as you like.'
             : 'Nothing was recorded.'}
         </Text>
@@ -41,7 +41,7 @@ export function TakesPanel({ part, takes, actions, onRecord }: Props) {
             {film ? 'Film it' : 'Record it'}
           </Button>
         )}
-        {actions && film && part.soundOnly && (
+        {actions && film && part.recording.soundOnly && (
           <Button icon="voice" onPress={() => onRecord('sound')}>
             Only sound
           </Button>
@@ -92,7 +92,7 @@ export function TakeCard({
   part: PartView;
   actions: TakeActions | null;
 }) {
-  const named = takeName(part.titleStart, take.title);
+  const named = takeName(part.recording.titleStart, take.title);
   const name = named || `Take ${number}`;
   return (
     <View style={[styles.card, chosen && styles.chosen]} role="group" aria-label={`Take ${number}`}>
@@ -128,7 +128,7 @@ export function TakeCard({
             {chosen ? 'This one goes' : 'Send this one'}
           </Button>
         )}
-        {part.keepCopy && (
+        {part.recording.keepCopy && (
           <KeepCopy take={take} name={name} label={`Keep a copy of take ${number}`} word="Keep a copy" />
         )}
       </View>

@@ -1,21 +1,14 @@
-import type { PartView } from '@lippet/core/parts/part';
+import { answerOf } from '@lippet/core/parts/part';
 import { setTick } from '@lippet/core/words/answers';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import type * as Y from 'yjs';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, SHADOW } from '../../ui/theme';
-
-interface Props {
-  part: PartView;
-  doc: Y.Doc;
-  editable: boolean;
-  ticked: boolean;
-  teacher: string;
-}
+import type { AnswerProps } from '../partKind';
 
 /** A part that is done away from the screen: "I have done this". */
-export function TickPanel({ part, doc, editable, ticked, teacher }: Props) {
+export function TickPanel({ part, doc, editable, progress, teacher }: AnswerProps<'tick'>) {
+  const ticked = answerOf('tick', progress) !== null;
   return (
     <View style={styles.panel}>
       <Pressable

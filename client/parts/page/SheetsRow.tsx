@@ -1,5 +1,6 @@
 import { withDrawing } from '@lippet/core/page/background';
 import type { MediaHome } from '@lippet/core/contract/media';
+import { A4 } from '@lippet/core/parts/page/pagePart';
 import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -10,10 +11,7 @@ import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { Press } from '../../ui/Press';
 import { colours, TARGET } from '../../ui/theme';
-import { A4 } from './planParts';
-
-/** What can be done with a sheet in full view. */
-export type SheetWork = 'spots' | 'drawing';
+import type { SheetWork } from '../partKind';
 
 interface Props {
   sheets: readonly SheetPlan[];
