@@ -1,5 +1,5 @@
 import { readPages, type PagePlan } from '@lippet/core/page/document';
-import { answersIn, type PartView } from '@lippet/core/parts/part';
+import { isAnswered, type PartView } from '@lippet/core/parts/part';
 import { chosenTake, readTakes, type Take } from '@lippet/core/recording/take';
 import { useMemo, useState } from 'react';
 import type * as Y from 'yjs';
@@ -18,8 +18,6 @@ export interface PartShown {
   choosePage: (id: string) => void;
 }
 
-const NO_ANSWERS: ReturnType<typeof answersIn> = new Map();
-
 /** What of a frozen go is looked at: a part, one of its pages, its recording. */
 export function usePartView(doc: Y.Doc | null, parts: readonly PartView[]): PartShown {
   const [partId, setPartId] = useState<string | null>(null);
@@ -29,11 +27,9 @@ export function usePartView(doc: Y.Doc | null, parts: readonly PartView[]): Part
     () => new Map(doc ? parts.map(({ id }) => [id, chosenTake(readTakes(doc, id))]) : []),
     [doc, parts],
   );
-  const answers = useMemo(() => (doc ? answersIn(doc) : NO_ANSWERS), [doc]);
-  const isAnswered = ({ id, kind }: PartView): boolean =>
-    answers.get(id)?.some((answer) => answer.kind === kind) ?? false;
+  const answered = useMemo(() => new Set(doc ? parts.filter((part) => isAnswered(doc, part)) : []), [doc, parts]);
   const shown = parts.filter(
-    (part) => pages.some((page) => page.part === part.id) || takes.get(part.id) || isAnswered(part),
+    (part) => pages.some((page) => page.part === part.id) || takes.get(part.id) || answered.has(part),
   );
   const part = shown.find(({ id }) => id === partId) ?? shown[0];
   const inPart = pages.filter((page) => page.part === part?.id);
@@ -43,7 +39,7 @@ export function usePartView(doc: Y.Doc | null, parts: readonly PartView[]): Part
     inPart,
     page: inPart.find(({ id }) => id === pageId) ?? inPart[0],
     take: (part && takes.get(part.id)) ?? null,
-    answered: part !== undefined && isAnswered(part),
+    answered: part !== undefined && answered.has(part),
     choosePart(id) {
       setPartId(id);
       setPageId(null);

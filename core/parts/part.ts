@@ -151,6 +151,9 @@ export function answersIn(doc: Y.Doc): Map<string, PartAnswer[]> {
   return found;
 }
 
+/** Whether a document holds an answer to a part that is no page and no recording. */
+export const isAnswered = (doc: Y.Doc, { id, kind }: PartView): boolean => rulesOf(kind).answers(doc).has(id);
+
 /** A part with some of its settings changed. */
 export const withSettings = (part: PartPlan, change: Partial<PartSettings>): PartPlan =>
   ({ ...part, settings: { ...part.settings, ...change } }) as PartPlan;

@@ -13,7 +13,7 @@ import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';
 import { Say } from '../../ui/Say';
 import { useWide } from '../../ui/useWide';
-import { Bars } from './Bars';
+import { Bars } from '../../ui/Bars';
 import { cellWords, marksCsv } from '@lippet/core/review/marksCsv';
 import { MarksTable } from './MarksTable';
 

@@ -1,5 +1,5 @@
 import type { QueuedPiece, ManyAnswered } from '@lippet/core/contract/reviewing';
-import { answersIn, type PartView } from '@lippet/core/parts/part';
+import { isAnswered, type PartView } from '@lippet/core/parts/part';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { STATE_WORDS, type Outcome } from '@lippet/core/piece/pieceState';
@@ -22,6 +22,7 @@ import { Stamp } from '../../ui/Stamp';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
+import { GroupSpread } from './GroupSpread';
 import { ManyBar } from './ManyBar';
 
 /** How large a page is shown, in CSS pixels: wide, and two abreast on a phone. */
@@ -49,6 +50,7 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
   const [news, setNews] = useState<string | null>(null);
+  const part = parts.find(({ id }) => id === partId)!;
   const sent = line.filter(({ go }) => go !== null);
   const waiting = sent.filter(({ standing }) => standing.state === 'with-teacher');
   const choose = (personId: string, on: boolean): void => {
@@ -112,40 +114,38 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
           </Text>
         </View>
       )}
-      <ScrollView contentContainerStyle={[styles.grid, wide && styles.gridWide]} role="list" aria-label="Pieces">
-        {sent.length === 0 && <Say calm>Nothing has been sent yet.</Say>}
-        {sent.map((piece) => (
-          <View
-            key={piece.personId}
-            role="listitem"
-            style={[styles.card, { width: picture.width + 24 }, chosen.has(piece.personId) && styles.chosen]}
-          >
-            <PartPicture
-              picture={picture}
-              piece={piece}
-              part={parts.find(({ id }) => id === partId)!}
-              onOpen={() => onOpen(piece.personId)}
-            />
-            <View style={styles.name}>
-              <Stamp state={piece.standing.state} size={22} />
-              <Text variant="labelLarge" style={styles.grow} numberOfLines={1}>
-                {piece.name}
-              </Text>
+      <ScrollView contentContainerStyle={[styles.content, wide && styles.contentWide]}>
+        <GroupSpread part={part} goIds={sent.map(({ go }) => go!.id)} />
+        <View style={styles.grid} role="list" aria-label="Pieces">
+          {sent.length === 0 && <Say calm>Nothing has been sent yet.</Say>}
+          {sent.map((piece) => (
+            <View
+              key={piece.personId}
+              role="listitem"
+              style={[styles.card, { width: picture.width + 24 }, chosen.has(piece.personId) && styles.chosen]}
+            >
+              <PartPicture picture={picture} piece={piece} part={part} onOpen={() => onOpen(piece.personId)} />
+              <View style={styles.name}>
+                <Stamp state={piece.standing.state} size={22} />
+                <Text variant="labelLarge" style={styles.grow} numberOfLines={1}>
+                  {piece.name}
+                </Text>
+              </View>
+              {piece.standing.state === 'with-teacher' ? (
+                <TickBox
+                  word={piece.held ? `Held: ${piece.held === 'again' ? 'another go' : 'finished'}` : 'Choose'}
+                  name={`Choose ${piece.name}`}
+                  on={chosen.has(piece.personId)}
+                  onChange={(on) => choose(piece.personId, on)}
+                />
+              ) : (
+                <Text variant="bodySmall" style={styles.state}>
+                  {STATE_WORDS[piece.standing.state]}
+                </Text>
+              )}
             </View>
-            {piece.standing.state === 'with-teacher' ? (
-              <TickBox
-                word={piece.held ? `Held: ${piece.held === 'again' ? 'another go' : 'finished'}` : 'Choose'}
-                name={`Choose ${piece.name}`}
-                on={chosen.has(piece.personId)}
-                onChange={(on) => choose(piece.personId, on)}
-              />
-            ) : (
-              <Text variant="bodySmall" style={styles.state}>
-                {STATE_WORDS[piece.standing.state]}
-              </Text>
-            )}
-          </View>
-        ))}
+          ))}
+        </View>
       </ScrollView>
       {chosen.size > 0 && <ManyBar count={chosen.size} busy={busy} onAnswer={answer} />}
     </View>
@@ -175,10 +175,7 @@ function PartPicture({
     );
   const pages = readPages(doc).filter((page) => page.part === part.id);
   const take = chosenTake(readTakes(doc, part.id));
-  const answered = answersIn(doc)
-    .get(part.id)
-    ?.some(({ kind }) => kind === part.kind);
-  const Small = answered ? partUi(part.kind).Small : undefined;
+  const Small = isAnswered(doc, part) ? partUi(part.kind).Small : undefined;
   return (
     <>
       <Pressable
@@ -226,8 +223,9 @@ const styles = StyleSheet.create({
   },
   close: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   news: { padding: 10, backgroundColor: colours.paper },
-  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, padding: 12, alignItems: 'flex-start' },
-  gridWide: { gap: 16, padding: 16 },
+  content: { gap: 12, padding: 12 },
+  contentWide: { gap: 16, padding: 16 },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, alignItems: 'flex-start' },
   card: { padding: 10, gap: 8, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   chosen: { backgroundColor: colours.ochre },
   pictures: { gap: 8, alignItems: 'center' },

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Rect } from 'react-native-svg';
-import { colours, OUTLINE } from '../../ui/theme';
+import { colours, OUTLINE } from './theme';
 
 const WIDTH = 190;
 const HEIGHT = 18;
