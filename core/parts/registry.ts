@@ -2,6 +2,7 @@
 import { filmPart } from './film/filmPart';
 import { pagePart } from './page/pagePart';
 import { photoPart } from './photo/photoPart';
+import { scalePart } from './scale/scalePart';
 import { soundPart } from './sound/soundPart';
 import { tickPart } from './tick/tickPart';
 import { wordsPart } from './words/wordsPart';
@@ -13,4 +14,5 @@ export const PARTS = {
   film: filmPart,
   words: wordsPart,
   tick: tickPart,
+  scale: scalePart,
 };

@@ -24,7 +24,13 @@ const harmful: fc.Arbitrary<unknown> = fc.constantFrom<unknown>(
   { kind: 'lined', gap: -1 },
   [{ id: 's', kind: 'ink', label: 'x', needed: true, x: 0, y: 0, width: 1e9, height: 1e9 }],
 );
-const anything = fc.oneof(harmful, fc.string(), fc.double(), fc.boolean(), fc.array(fc.integer(), { maxLength: 9 }));
+export const anything = fc.oneof(
+  harmful,
+  fc.string(),
+  fc.double(),
+  fc.boolean(),
+  fc.array(fc.integer(), { maxLength: 9 }),
+);
 
 const KINDS = ['stroke', 'fill', 'text', 'picture', 'mark', 'pin', 'field', 'take', 'none', 'toString'];
 const FIELDS = [
@@ -138,6 +144,7 @@ export function doMischief(doc: Y.Doc, wrong: Mischief): void {
       else writeItem(map, wrong);
       doc.getMap(PLACES[3] + name).set(name, held(value));
       doc.getMap('ticks').set(name, at % 2 === 0 ? true : held(value));
+      doc.getMap(`scale:${name}`).set(at % 2 === 0 ? 'step' : 'words', held(value));
       doc.getArray(PLACES[2] + name).push([held(value)]);
     }
   }
