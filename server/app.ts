@@ -137,7 +137,10 @@ export function makeServices(
     reviewLine: new ReviewQueueService(sequelize, facts, counts, clock),
     noteReplies: new NoteReplyService(sequelize, facts, clock),
     keptStamps: new KeptStampService(),
-    reviews: new ReviewService({ sequelize, log, facts, media, pictures, jobs, hub: () => hub }, clock),
+    reviews: new ReviewService(
+      { sequelize, log, facts, media, pictures, activityPictures, jobs, hub: () => hub },
+      clock,
+    ),
   };
 }
 

@@ -21,6 +21,7 @@ import { findGo, frozenDocument, frozenMarks, goesOf, type GoContext } from './g
 import type { MediaService } from './media';
 import { ownDates, putOwnDates } from './ownDates';
 import type { PictureOffer } from '../media/picture';
+import type { ActivityPictureService } from './activityPictures';
 import type { PagePictureService } from './pagePictures';
 import type { PieceFactsService, Standing } from './pieceFacts';
 import { insistOnAll } from './sending/extent';
@@ -62,6 +63,7 @@ interface ReviewWorld {
   facts: PieceFactsService;
   media: MediaService;
   pictures: PagePictureService;
+  activityPictures: ActivityPictureService;
   jobs: Jobs;
   hub: () => SyncHub;
 }
@@ -73,11 +75,12 @@ export class ReviewService {
   private readonly facts: PieceFactsService;
   private readonly media: MediaService;
   private readonly pictures: PagePictureService;
+  private readonly activityPictures: ActivityPictureService;
   private readonly jobs: Jobs;
   private readonly hub: () => SyncHub;
 
   constructor(
-    { sequelize, log, facts, media, pictures, jobs, hub }: ReviewWorld,
+    { sequelize, log, facts, media, pictures, activityPictures, jobs, hub }: ReviewWorld,
     private readonly clock: () => number = Date.now,
   ) {
     this.sequelize = sequelize;
@@ -85,6 +88,7 @@ export class ReviewService {
     this.facts = facts;
     this.media = media;
     this.pictures = pictures;
+    this.activityPictures = activityPictures;
     this.jobs = jobs;
     this.hub = hub;
   }
@@ -108,7 +112,9 @@ export class ReviewService {
       tag: `${goId}.${marked?.releasedAt!.getTime() ?? 0}`,
       draw: async () => {
         const marks = marked && (await frozenMarks(marked.id));
-        return this.pictures.of(piece, { updates: [await frozenDocument(goId)], marks });
+        const page = await this.pictures.maybe(piece, { updates: [await frozenDocument(goId)], marks });
+        // What is answered without a page has no look of its own: the activity's stands for it.
+        return page ?? this.activityPictures.draw(piece.activityId);
       },
     };
   }
