@@ -99,7 +99,9 @@ test('how far something is so is set by tap, by drag and by keys; the teacher se
   await expectAccessible(farrow.page, 'a scale on the desk');
   await farrow.page.getByRole('button', { name: 'All pieces side by side' }).click();
   await expect(
-    farrow.page.getByRole('img', { name: 'I know when it is high water. 1 of 3: Very; 1 of 3: Quite; 1 of 3: A little' }),
+    farrow.page.getByRole('img', {
+      name: 'I know when it is high water. 1 of 3: Very; 1 of 3: Quite; 1 of 3: A little',
+    }),
   ).toBeVisible();
   await expect(farrow.page.getByText('3 of 3 have set it; in the middle stands “Quite”.')).toBeVisible();
   await expectAccessible(farrow.page, 'scales side by side');
