@@ -1,11 +1,11 @@
-import type { LetterView, Me } from '@lippet/core/contract/signIn';
+import type { Me } from '@lippet/core/contract/signIn';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../api/queries';
-import { get, put } from '../api/request';
+import { request } from '../api/request';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Say } from '../ui/Say';
@@ -14,12 +14,12 @@ import { colours, OUTLINE } from '../ui/theme';
 /** An evening letter with what is new: where it goes, and those that were written. */
 export default function EmailDigest({ me }: { me: Me }) {
   const client = useQueryClient();
-  const { data: letters = [] } = useQuery({ queryKey: ['letters'], queryFn: () => get<LetterView[]>('/me/letters') });
+  const { data: letters = [] } = useQuery({ queryKey: ['letters'], queryFn: () => request('GET /me/letters') });
   const [address, setAddress] = useState(me.mail ?? '');
   const [problem, setProblem] = useState<string | undefined>();
   const keep = (mail: string | null): void => {
     setProblem(undefined);
-    put<Me>('/me/mail', { mail }).then(
+    request('PUT /me/mail', { mail }).then(
       (changed) => {
         client.setQueryData(keys.me, changed);
         setAddress(changed.mail ?? '');

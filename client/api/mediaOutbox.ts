@@ -1,11 +1,11 @@
 import { OWN_HEADER } from '@lippet/core/contract/limits';
-import { UPLOAD_PATH, type MediaHome, type MediaView } from '@lippet/core/contract/media';
+import { UPLOAD_PATH, type MediaHome } from '@lippet/core/contract/media';
 import type { Problem } from '@lippet/core/contract/problem';
 import { createStore as createIdbStore, del, entries, get, set } from 'idb-keyval';
 import { DetailedError, Upload } from 'tus-js-client';
 import { createStore } from 'zustand/vanilla';
 import { OUTBOX } from './outboxPlace';
-import { post, RequestError } from './request';
+import { RequestError, request } from './request';
 
 /** How long between tries while school can't be reached, in milliseconds. */
 const TRY_AGAIN = 4_000;
@@ -55,6 +55,13 @@ async function checksum(blob: Blob): Promise<string> {
   const hash = await crypto.subtle.digest('SHA-256', await blob.arrayBuffer());
   return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }
+
+/** Where school is told that a file has arrived, by where it belongs. */
+const ARRIVED = {
+  pieces: 'POST /pieces/:id/media/:media',
+  activities: 'POST /activities/:id/media/:media',
+  groups: 'POST /groups/:id/media/:media',
+} as const;
 
 /**
  * Files on their way to school, by the tus protocol: each is in IndexedDB before anything shows it, goes by itself when
@@ -161,7 +168,8 @@ class MediaOutbox {
   private async send(id: string, { home, blob }: Waiting): Promise<void> {
     try {
       await this.bring(id, home, blob);
-      await post<MediaView>(`/${home}/media/${id}`, { sha256: await checksum(blob) });
+      const [kind, owner] = home.split('/') as [keyof typeof ARRIVED, string];
+      await request(ARRIVED[kind], { id: owner, media: id }, { sha256: await checksum(blob) });
     } catch (error) {
       // Of somebody else who uses this device: it waits here until they sign in.
       if (isSomebodyElses(error)) return this.forget(id);

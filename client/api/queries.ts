@@ -1,11 +1,5 @@
-import { QueryClient, useQuery } from '@tanstack/react-query';
-import type { ActivityCard } from '@lippet/core/contract/activities';
-import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
-import type { ClassView } from '@lippet/core/contract/classes';
-import type { GoPageView, NowView, PieceView } from '@lippet/core/contract/pieces';
-import type { ReviewActivity, ReviewQueueView, WaitingPiece } from '@lippet/core/contract/reviewing';
-import type { UpdateView } from '@lippet/core/contract/updates';
-import { get, getBytes, RequestError } from './request';
+import { skipToken, QueryClient, useQuery } from '@tanstack/react-query';
+import { RequestError, getBytes, request } from './request';
 
 /** How often lists ask again while they are looked at, in milliseconds. */
 const LISTS_EVERY = 10_000;
@@ -39,23 +33,23 @@ export const keys = {
 };
 
 /** Who is signed in; null if nobody is. */
-export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => get<Me | null>('/me'), staleTime: 60_000 });
+export const useMe = () => useQuery({ queryKey: keys.me, queryFn: () => request('GET /me'), staleTime: 60_000 });
 export const useDevice = () =>
-  useQuery({ queryKey: keys.device, queryFn: () => get<DeviceGroup | null>('/device'), staleTime: Infinity });
+  useQuery({ queryKey: keys.device, queryFn: () => request('GET /device'), staleTime: Infinity });
 export const useNow = (enabled = true) =>
-  useQuery({ queryKey: keys.now, queryFn: () => get<NowView>('/now'), refetchInterval: LISTS_EVERY, enabled });
+  useQuery({ queryKey: keys.now, queryFn: () => request('GET /now'), refetchInterval: LISTS_EVERY, enabled });
 export const usePiece = (id: string | undefined) =>
   useQuery({
     queryKey: keys.piece(id ?? ''),
-    queryFn: () => get<PieceView>(`/pieces/${id}`),
-    enabled: Boolean(id),
+    queryFn: id ? () => request('GET /pieces/:id', { id }) : skipToken,
     refetchInterval: LISTS_EVERY,
   });
-export const useGo = (id: string) => useQuery({ queryKey: keys.go(id), queryFn: () => get<GoPageView>(`/goes/${id}`) });
+export const useGo = (id: string) =>
+  useQuery({ queryKey: keys.go(id), queryFn: () => request('GET /goes/:id', { id }) });
 export const useUpdates = (enabled = true) =>
   useQuery({
     queryKey: keys.updates,
-    queryFn: () => get<UpdateView[]>('/updates'),
+    queryFn: () => request('GET /updates'),
     refetchInterval: LISTS_EVERY,
     enabled,
   });
@@ -68,25 +62,24 @@ export function useUnseen(isLearner: boolean): number {
 export const useToReview = () =>
   useQuery({
     queryKey: keys.toReview,
-    queryFn: () => get<ReviewActivity[]>('/to-review'),
+    queryFn: () => request('GET /to-review'),
     refetchInterval: LISTS_EVERY,
   });
 export const useWaiting = (enabled: boolean) =>
   useQuery({
     queryKey: keys.waiting,
-    queryFn: () => get<WaitingPiece[]>('/waiting'),
+    queryFn: () => request('GET /waiting'),
     refetchInterval: LISTS_EVERY,
     enabled,
   });
-export const useActivities = () =>
-  useQuery({ queryKey: keys.activities, queryFn: () => get<ActivityCard[]>('/activities') });
+export const useActivities = () => useQuery({ queryKey: keys.activities, queryFn: () => request('GET /activities') });
 export const useLine = (id: string) =>
   useQuery({
     queryKey: keys.line(id),
-    queryFn: () => get<ReviewQueueView>(`/activities/${id}/line`),
+    queryFn: () => request('GET /activities/:id/line', { id }),
     refetchInterval: LISTS_EVERY,
   });
-export const useClasses = () => useQuery({ queryKey: keys.classes, queryFn: () => get<ClassView[]>('/classes') });
+export const useClasses = () => useQuery({ queryKey: keys.classes, queryFn: () => request('GET /classes') });
 
 /** A go never changes, so its document is fetched once. */
 export const goDocument = (id: string) =>

@@ -1,3 +1,4 @@
+import type { Address, AnswerOf, BodyOf, ParamOf } from '@lippet/core/contract/api';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
 import type { Problem, ProblemCode } from '@lippet/core/contract/problem';
 
@@ -55,17 +56,34 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
   );
 }
 
-export const get = async <T>(path: string): Promise<T> => (await send('GET', path)).json() as Promise<T>;
+/** What goes with an address of the contract: the ids in it, and the body, where it has them. */
+type Given<A extends Address> = [
+  ...([ParamOf<A>] extends [never] ? [] : [ids: Readonly<Record<ParamOf<A>, string>>]),
+  ...(undefined extends BodyOf<A> ? [] : [body: BodyOf<A>]),
+];
+
+/** A path with its ids in their places. */
+const filled = (path: string, ids: Readonly<Record<string, string>>): string =>
+  path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(ids[name]!));
+
+/**
+ * Asks an address of the contract: `request('GET /pieces/:id', { id })`.
+ * @throws RequestError where it is refused, or school can't be reached
+ */
+export async function request<A extends Address>(address: A, ...given: Given<A>): Promise<AnswerOf<A>> {
+  const [method, path] = address.split(' ') as [method: string, path: string];
+  const rest: unknown[] = [...given];
+  const ids = path.includes(':') ? (rest.shift() as Record<string, string>) : {};
+  const [body] = rest;
+  const response = await send(method, filled(path, ids), body ?? (method === 'POST' ? {} : undefined));
+  return (response.status === 204 ? undefined : await response.json()) as AnswerOf<A>;
+}
+
 export const getBlob = async (path: string): Promise<Blob> => (await send('GET', path)).blob();
 export const getBytes = async (path: string): Promise<Uint8Array> =>
   new Uint8Array(await (await send('GET', path)).arrayBuffer());
-const answerTo = async <T>(method: string, path: string, body: unknown): Promise<T> => {
-  const response = await send(method, path, body);
-  return (response.status === 204 ? undefined : await response.json()) as T;
-};
-export const post = <T>(path: string, body: unknown = {}): Promise<T> => answerTo('POST', path, body);
-export const put = <T>(path: string, body: unknown): Promise<T> => answerTo('PUT', path, body);
-/** Brings a file as it is. */
-export const postFile = async <T>(path: string, file: Blob): Promise<T> =>
-  (await send('POST', path, file)).json() as Promise<T>;
-export const remove = async (path: string): Promise<void> => void (await send('DELETE', path));
+/** Brings a file as it is, where that is the body. @throws RequestError like `request` */
+export async function bringFile<A extends Address>(address: A, file: Blob): Promise<AnswerOf<A>> {
+  const [method, path] = address.split(' ') as [method: string, path: string];
+  return (await (await send(method, path, file)).json()) as AnswerOf<A>;
+}

@@ -1,11 +1,10 @@
-import type { Me } from '@lippet/core/contract/signIn';
 import type { OwnSettings } from '@lippet/core/contract/settings';
 import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../api/queries';
-import { put } from '../api/request';
+import { request } from '../api/request';
 import { SignedIn } from '../signIn/SignedIn';
 import { useSession } from '../signIn/useSession';
 import { onlyPenDraws, useDrawing } from '../stores/drawing';
@@ -35,7 +34,7 @@ export default function MePage() {
   /** Takes hold at once, and goes with the person to every device. */
   const choose = (change: Partial<OwnSettings>): void => {
     settings.set(change);
-    put<Me>('/me/settings', settingsNow()).then(
+    request('PUT /me/settings', settingsNow()).then(
       (me) => client.setQueryData(keys.me, me),
       (error: Error) => setProblem(error.message),
     );

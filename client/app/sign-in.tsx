@@ -4,7 +4,7 @@ import { Redirect } from 'expo-router';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { keys, useDevice, useMe } from '../api/queries';
-import { remove } from '../api/request';
+import { request } from '../api/request';
 import { Brand } from '../signIn/Brand';
 import { useSession } from '../signIn/useSession';
 import { GroupCode } from '../signIn/GroupCode';
@@ -34,7 +34,7 @@ export default function SignIn() {
     setByName(false);
   };
   const otherGroup = async (): Promise<void> => {
-    await remove('/device');
+    await request('DELETE /device');
     client.setQueryData(keys.device, null);
   };
   const step = (): ReactNode => {

@@ -7,7 +7,7 @@ import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys, useUpdates } from '../api/queries';
-import { post } from '../api/request';
+import { request } from '../api/request';
 import { Picture } from '../ui/Picture';
 import { SignedIn } from '../signIn/SignedIn';
 import { AmongPlaces } from '../ui/AmongPlaces';
@@ -72,7 +72,7 @@ export default function Updates() {
   const loaded = data !== undefined;
   useEffect(() => {
     // Opening the list is seeing it; the marks stay on until one leaves, so that what is new can be told.
-    if (loaded) void post('/updates/seen').then(() => client.invalidateQueries({ queryKey: keys.now }));
+    if (loaded) void request('POST /updates/seen').then(() => client.invalidateQueries({ queryKey: keys.now }));
   }, [loaded, client]);
   return (
     <SignedIn>

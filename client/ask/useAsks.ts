@@ -1,6 +1,6 @@
-import type { AskPlace, AskView, Audience } from '@lippet/core/contract/ask';
+import type { AskPlace, Audience } from '@lippet/core/contract/ask';
 import { useQuery } from '@tanstack/react-query';
-import { get, post, remove } from '../api/request';
+import { request } from '../api/request';
 import { useChange } from '../api/useChange';
 
 /** How often questions ask again while they are looked at, in milliseconds. */
@@ -16,7 +16,7 @@ export function useAsks(activityId: string) {
   const key = ['asks', activityId];
   const { data, error, refetch } = useQuery({
     queryKey: key,
-    queryFn: () => get<AskView>(`/activities/${activityId}/threads`),
+    queryFn: () => request('GET /activities/:id/threads', { id: activityId }),
     refetchInterval: EVERY,
   });
   const { problem, change: act } = useChange(key);
@@ -30,14 +30,20 @@ export function useAsks(activityId: string) {
       audience: Audience,
       about: { part: string | null; place: AskPlace | null },
       saying: Saying,
-    ) => act(() => post(`/activities/${activityId}/threads`, { ...ids, audience, ...about, ...saying })),
+    ) =>
+      act(() => request('POST /activities/:id/threads', { id: activityId }, { ...ids, audience, ...about, ...saying })),
     answer: (thread: string, message: string, saying: Saying) =>
-      act(() => post(`/threads/${thread}/messages`, { message, ...saying })),
+      act(() => request('POST /threads/:id/messages', { id: thread }, { message, ...saying })),
     share: (thread: string, on: boolean) =>
-      act(() => (on ? post(`/threads/${thread}/share`) : remove(`/threads/${thread}/share`))),
+      act(() =>
+        on ? request('POST /threads/:id/share', { id: thread }) : request('DELETE /threads/:id/share', { id: thread }),
+      ),
     close: (thread: string, on: boolean) =>
-      act(() => (on ? post(`/threads/${thread}/close`) : remove(`/threads/${thread}/close`))),
-    takeAway: (message: string, why: string) => act(() => post(`/messages/${message}/remove`, { why })),
+      act(() =>
+        on ? request('POST /threads/:id/close', { id: thread }) : request('DELETE /threads/:id/close', { id: thread }),
+      ),
+    takeAway: (message: string, why: string) =>
+      act(() => request('POST /messages/:id/remove', { id: message }, { why })),
   };
 }
 

@@ -5,7 +5,7 @@ import type { Problem } from '@lippet/core/contract/problem';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { post } from '../api/request';
+import { request } from '../api/request';
 import { askForFiles } from '../ui/askForFiles';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -52,7 +52,7 @@ export default function OtherDevice() {
     setBusy(true);
     setProblem(null);
     try {
-      setView(await post<CaptureView>('/captures', { key }));
+      setView(await request('POST /captures', { key }));
     } catch (error) {
       setProblem((error as Error).message);
     } finally {

@@ -1,8 +1,8 @@
-import type { CaptureArrivals, CaptureLinkView } from '@lippet/core/contract/capture';
+import type { CaptureLinkView } from '@lippet/core/contract/capture';
 import { useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { get, post, remove, RequestError } from '../api/request';
+import { RequestError, request } from '../api/request';
 import { Button } from '../ui/Button';
 import { Say } from '../ui/Say';
 import { colours, OUTLINE } from '../ui/theme';
@@ -43,7 +43,7 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
       const seen = new Set<string>();
       while (!gone) {
         try {
-          const { media, open } = await get<CaptureArrivals>(`/captures/${id}`);
+          const { media, open } = await request('GET /captures/:id', { id });
           for (const each of media) {
             if (seen.has(each) || gone) continue;
             seen.add(each);
@@ -62,9 +62,9 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
     };
     setOver(false);
     setTrouble(null);
-    post<CaptureLinkView>(`/pieces/${pieceId}/captures`, { title }).then(
+    request('POST /pieces/:id/captures', { id: pieceId }, { title }).then(
       (made) => {
-        if (gone) return void remove(`/captures/${made.id}`);
+        if (gone) return void request('DELETE /captures/:id', { id: made.id });
         opened = made;
         setLink(made);
         void watch(made);
@@ -75,7 +75,7 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
       gone = true;
       // The code dies with this view; without a network it runs out by itself.
       if (opened)
-        void remove(`/captures/${opened.id}`).catch((error: Error) =>
+        void request('DELETE /captures/:id', { id: opened.id }).catch((error: Error) =>
           console.warn('The code could not be closed.', error.message),
         );
     };

@@ -1,8 +1,8 @@
-import type { ClassroomView, DayAnswer, LiveLesson, SeenBy } from '@lippet/core/contract/class';
+import type { DayAnswer, LiveLesson, SeenBy } from '@lippet/core/contract/class';
 import { useQuery } from '@tanstack/react-query';
 import type { Saying } from '../ask/useAsks';
 import { keys } from '../api/queries';
-import { get, post, put, remove } from '../api/request';
+import { request } from '../api/request';
 import { useChange } from '../api/useChange';
 
 /** How often a class asks again while it is looked at, in milliseconds: news over the socket come sooner. */
@@ -13,7 +13,7 @@ export function useClassroom(groupId: string) {
   const key = keys.classroom(groupId);
   const { data, error, refetch } = useQuery({
     queryKey: key,
-    queryFn: () => get<ClassroomView>(`/groups/${groupId}/classroom`),
+    queryFn: () => request('GET /groups/:id/classroom', { id: groupId }),
     refetchInterval: EVERY,
   });
   const { problem, change: act } = useChange(key);
@@ -22,19 +22,25 @@ export function useClassroom(groupId: string) {
     error,
     refetch,
     problem,
-    tell: (id: string, saying: Saying) => act(() => post(`/groups/${groupId}/notices`, { id, ...saying })),
+    tell: (id: string, saying: Saying) =>
+      act(() => request('POST /groups/:id/notices', { id: groupId }, { id, ...saying })),
     reply: (notice: string, id: string, saying: Saying) =>
-      act(() => post(`/notices/${notice}/replies`, { id, ...saying })),
-    takeAway: (id: string, why: string) => act(() => post(`/notices/${id}/remove`, { why })),
+      act(() => request('POST /notices/:id/replies', { id: notice }, { id, ...saying })),
+    takeAway: (id: string, why: string) => act(() => request('POST /notices/:id/remove', { id }, { why })),
     askDaily: (question: { words: string; seenBy: SeenBy } | null) =>
       act(() =>
         question
-          ? put(`/groups/${groupId}/question`, { id: crypto.randomUUID(), ...question })
-          : remove(`/groups/${groupId}/question`),
+          ? request('PUT /groups/:id/question', { id: groupId }, { id: crypto.randomUUID(), ...question })
+          : request('DELETE /groups/:id/question', { id: groupId }),
       ),
-    answerDaily: (question: string, answer: DayAnswer) => act(() => put(`/questions/${question}/answer`, answer)),
+    answerDaily: (question: string, answer: DayAnswer) =>
+      act(() => request('PUT /questions/:id/answer', { id: question }, answer)),
     meetAt: (live: LiveLesson | null) =>
-      act(() => (live ? put(`/groups/${groupId}/live`, live) : remove(`/groups/${groupId}/live`))),
+      act(() =>
+        live
+          ? request('PUT /groups/:id/live', { id: groupId }, live)
+          : request('DELETE /groups/:id/live', { id: groupId }),
+      ),
   };
 }
 

@@ -10,7 +10,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
 import { useGoDocument, useMarks } from '../api/queries';
-import { get } from '../api/request';
+import { request } from '../api/request';
 import { PageBar } from '../learner/sheet/PageBar';
 import { PartTabs } from '../learner/sheet/PartTabs';
 import { useFrozenDocument } from '../page/useFrozenDocument';
@@ -47,7 +47,7 @@ const WAYS = [
 export function BesideGoes({ goId, parts, onClose }: Props) {
   const { data: goes, error } = useQuery({
     queryKey: ['goes-like', goId],
-    queryFn: () => get<GoView[]>(`/goes/${goId}/like`),
+    queryFn: () => request('GET /goes/:id/like', { id: goId }),
   });
   const [chosen, setChosen] = useState<string | null>(null);
   const current = goes?.find(({ id }) => id === goId);

@@ -1,7 +1,7 @@
 import { meansLater } from '@lippet/core/contract/problem';
 import type { GoView } from '@lippet/core/contract/pieces';
 import { mediaOutbox, onTheirWay, wayWords } from '../api/mediaOutbox';
-import { post, RequestError } from '../api/request';
+import { RequestError, request } from '../api/request';
 import type { SendWish } from '../api/sendWishes';
 import type { LiveDocument } from '../page/liveDocument';
 
@@ -26,13 +26,17 @@ export async function trySending(
         step: 'waiting',
         why: `Waiting for ${wayWords(way)}. It all goes by itself then, also when you leave this page.`,
       };
-    const go = await post<GoView>(`/pieces/${pieceId}/send`, {
-      key,
-      extent: live.extent(),
-      felt,
-      voice,
-      ...(word.trim() ? { word } : {}),
-    });
+    const go = await request(
+      'POST /pieces/:id/send',
+      { id: pieceId },
+      {
+        key,
+        extent: live.extent(),
+        felt,
+        voice,
+        ...(word.trim() ? { word } : {}),
+      },
+    );
     return { step: 'sent', go };
   } catch (error) {
     const why = whyItWaits(error);

@@ -1,5 +1,4 @@
 import type { MaterialView } from '@lippet/core/contract/activities';
-import type { MediaView } from '@lippet/core/contract/media';
 import type { Background } from '@lippet/core/page/background';
 import type { ItemMap } from '@lippet/core/page/item';
 import { useQuery } from '@tanstack/react-query';
@@ -7,7 +6,7 @@ import { useEffect, useEffectEvent, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import * as Y from 'yjs';
-import { get } from '../api/request';
+import { request } from '../api/request';
 import { Hear } from '../readAloud/Hear';
 import { PageBar } from '../learner/sheet/PageBar';
 import { PageSurface } from '../page/PageSurface';
@@ -104,7 +103,7 @@ interface FileProps {
 function Picture({ id, media, title }: FileProps) {
   const { data, error } = useQuery({
     queryKey: ['media', media],
-    queryFn: () => get<MediaView>(`/media/${media}/about`),
+    queryFn: () => request('GET /media/:id/about', { id: media }),
     staleTime: Infinity,
   });
   if (error)
@@ -131,7 +130,7 @@ function Pdf({ id, media, title }: FileProps) {
   const { remember } = useLooking.getState();
   const { data: about } = useQuery({
     queryKey: ['media', media],
-    queryFn: () => get<MediaView>(`/media/${media}/about`),
+    queryFn: () => request('GET /media/:id/about', { id: media }),
     staleTime: Infinity,
   });
   const { data: size, error } = useQuery({

@@ -1,7 +1,7 @@
-import type { NoteReplyView, NoteTalkView } from '@lippet/core/contract/notes';
+import type { NoteReplyView } from '@lippet/core/contract/notes';
 import type { MediaHome } from '@lippet/core/contract/media';
-import { useQuery } from '@tanstack/react-query';
-import { get, post } from '../api/request';
+import { skipToken, useQuery } from '@tanstack/react-query';
+import { request } from '../api/request';
 import { useChange } from '../api/useChange';
 import type { Saying } from '../ask/useAsks';
 
@@ -20,8 +20,7 @@ export function useNoteReplies(reviewId: string | null): {
   const key = ['note-replies', reviewId];
   const { data } = useQuery({
     queryKey: key,
-    queryFn: () => get<NoteTalkView>(`/reviews/${reviewId}/replies`),
-    enabled: reviewId !== null,
+    queryFn: reviewId === null ? skipToken : () => request('GET /reviews/:id/replies', { id: reviewId }),
     refetchInterval: EVERY,
   });
   const { problem, change } = useChange(key);
@@ -29,7 +28,8 @@ export function useNoteReplies(reviewId: string | null): {
     replies: data?.replies ?? NOTHING,
     home: data ? `groups/${data.groupId}` : null,
     problem,
-    say: (id, note, { words, media }) =>
-      change(() => post(`/reviews/${reviewId}/replies`, { id, note, words, voice: media })),
+    say: async (id, note, { words, media }) =>
+      reviewId !== null &&
+      change(() => request('POST /reviews/:id/replies', { id: reviewId }, { id, note, words, voice: media })),
   };
 }

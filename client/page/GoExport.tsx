@@ -1,7 +1,7 @@
 import type { ExportView } from '@lippet/core/contract/exports';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { get, getBytes, post } from '../api/request';
+import { getBytes, request } from '../api/request';
 import { Button } from '../ui/Button';
 import { Say } from '../ui/Say';
 import { download } from './takeOut';
@@ -15,7 +15,7 @@ async function made(asked: Promise<ExportView>): Promise<Uint8Array> {
   let state = await asked;
   for (const until = Date.now() + PATIENCE; state.state === 'waiting' && Date.now() < until;) {
     await new Promise((resolve) => setTimeout(resolve, ASK_EVERY));
-    state = await get<ExportView>(`/exports/${state.id}`);
+    state = await request('GET /exports/:id', { id: state.id });
   }
   if (state.state !== 'ready')
     throw new Error(state.why ?? 'The file is still being made. Ask for it again in a minute.');
@@ -56,6 +56,9 @@ function SchoolFile({
   );
 }
 
+const WHOLE = { style: 'zip', end: 'zip', type: 'application/zip' } as const;
+const PAGES = { style: 'flat', end: 'pdf', type: 'application/pdf' } as const;
+
 /**
  * A go as a PDF, made at school: with the marks on it, once those may be seen. Or all goes up to it, with their files,
  * as a ZIP.
@@ -71,12 +74,12 @@ export function GoExport({
   all?: boolean;
   word?: string;
 }) {
-  const [style, end, type] = all ? ['zip', 'zip', 'application/zip'] : ['flat', 'pdf', 'application/pdf'];
+  const { style, end, type } = all ? WHOLE : PAGES;
   return (
     <SchoolFile
-      ask={() => post<ExportView>(`/goes/${goId}/exports`, { style })}
+      ask={() => request('POST /goes/:id/exports', { id: goId }, { style })}
       name={`${title}.${end}`}
-      type={type!}
+      type={type}
       word={word}
     />
   );
@@ -85,7 +88,7 @@ export function GoExport({
 /** All that was sent of an activity, by learner, with its marks, as a ZIP. */
 export const ActivityExport = ({ activityId, title }: { activityId: string; title: string }) => (
   <SchoolFile
-    ask={() => post<ExportView>(`/activities/${activityId}/exports`)}
+    ask={() => request('POST /activities/:id/exports', { id: activityId })}
     name={`${title}.zip`}
     type="application/zip"
     word="Whole activity (ZIP)"

@@ -1,7 +1,7 @@
 import { SPEECH_LIMIT, type SpeechView } from '@lippet/core/contract/speech';
 import { spokenWords, wordAt } from '@lippet/core/words/spoken';
 import { createStore } from 'zustand/vanilla';
-import { post } from '../api/request';
+import { request } from '../api/request';
 import { useSettings } from '../stores/settings';
 
 export interface HearingState {
@@ -41,7 +41,7 @@ class Hearing {
     const voice = ownVoice();
     if (voice) return this.sayHere(text, words, voice, turn);
     try {
-      const speech = await post<SpeechView>('/speech', { text: words, speed: useSettings.getState().speed });
+      const speech = await request('POST /speech', { text: words, speed: useSettings.getState().speed });
       if (turn === this.turn) await this.play(speech, turn);
     } catch (error) {
       if (turn === this.turn) this.state.setState({ ...SILENT, trouble: { text, why: (error as Error).message } });

@@ -3,7 +3,7 @@ import type { Take } from '@lippet/core/recording/take';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { mediaOutbox } from '../api/mediaOutbox';
-import { get } from '../api/request';
+import { request } from '../api/request';
 import { hear } from './listener';
 import { useLocalFile } from './useLocalFile';
 
@@ -26,7 +26,7 @@ export function useTakeSource(take: Take | null): TakeSource | undefined {
   const localCover = useLocalFile(take?.cover ?? null);
   const { data: about } = useQuery({
     queryKey: ['media', take?.media],
-    queryFn: () => get<MediaView>(`/media/${take!.media}/about`),
+    queryFn: () => request('GET /media/:id/about', { id: take!.media }),
     enabled: take !== null && local === null,
     refetchInterval: ({ state }) => (state.data?.state === 'processing' ? AGAIN : false),
     staleTime: Infinity,

@@ -1,10 +1,9 @@
-import type { DeviceGroup } from '@lippet/core/contract/signIn';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../api/queries';
-import { post } from '../api/request';
+import { request } from '../api/request';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { colours } from '../ui/theme';
@@ -23,7 +22,7 @@ export function GroupCode({ onTeacher }: { onTeacher: () => void }) {
     setBusy(true);
     setProblem(undefined);
     try {
-      client.setQueryData(keys.device, await post<DeviceGroup>('/device', { code }));
+      client.setQueryData(keys.device, await request('POST /device', { code }));
     } catch (error) {
       setProblem((error as Error).message);
       setBusy(false);

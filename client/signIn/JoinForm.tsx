@@ -1,4 +1,5 @@
 import { KEY_PICTURES, USUAL_KEY_LENGTH, type KeyPicture as Name } from '@lippet/core/contract/pictureKey';
+import type { BodyOf } from '@lippet/core/contract/api';
 import type { DeviceGroup } from '@lippet/core/contract/signIn';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -13,7 +14,7 @@ import { colours } from '../ui/theme';
 interface Props {
   group: DeviceGroup;
   /** Throws where it is refused. */
-  join: (given: { name: string; pictures: string[] }) => Promise<void>;
+  join: (given: BodyOf<'POST /joins'>) => Promise<void>;
   onBack: () => void;
 }
 

@@ -1,19 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
+import type { BodyOf } from '@lippet/core/contract/api';
 import type { Me } from '@lippet/core/contract/signIn';
 import { keys } from '../api/queries';
-import { post, remove } from '../api/request';
+import { request } from '../api/request';
 import { ownUnsent } from '../stores/unsent';
 import { dropAllKeys } from '../stores/unprintedKeys';
 import { homeOf } from './home';
-
-interface Given {
-  personId?: string;
-  signInName?: string;
-  pictures?: string[];
-  password?: string;
-  keep: boolean;
-}
 
 /** Signing in and out; nothing that one person fetched is left for the next. */
 export function useSession() {
@@ -26,16 +19,16 @@ export function useSession() {
     client.setQueryData(keys.device, device);
   };
   return {
-    async signIn(given: Given): Promise<void> {
-      const me = await post<Me>('/sessions', given);
+    async signIn(given: BodyOf<'POST /sessions'>): Promise<void> {
+      const me = await request('POST /sessions', given);
       forget();
       ownUnsent(me.id);
       client.setQueryData(keys.me, me);
       router.replace(homeOf(me));
     },
     /** Joins an activity by the code that the device knows. */
-    async join(given: { name: string; pictures: string[] }): Promise<void> {
-      const me = await post<Me>('/joins', given);
+    async join(given: BodyOf<'POST /joins'>): Promise<void> {
+      const me = await request('POST /joins', given);
       forget();
       ownUnsent(me.id);
       client.setQueryData(keys.me, me);
@@ -50,7 +43,7 @@ export function useSession() {
         await import('../lateScreens')
           .then(({ takeCopiesAway }) => takeCopiesAway(me.id))
           .catch((error: unknown) => console.warn('Copies stay on this device.', error));
-      await remove(everywhere ? '/sessions' : '/sessions/current');
+      await request(everywhere ? 'DELETE /sessions' : 'DELETE /sessions/current');
       forget();
       ownUnsent(null);
       client.setQueryData(keys.me, null);

@@ -1,28 +1,19 @@
-import { Hono } from 'hono';
-import { answerBody, askBody, removeBody } from '@lippet/core/contract/ask';
+import type { Hono } from 'hono';
 import { picture } from './bytes';
-import { body, id, signedIn, type AppEnv, type Services } from './context';
+import { id, signedIn, type AppEnv, type Services } from './context';
+import { TableRoutes } from './tableRoutes';
 
 /** Questions about activities, and their answers. */
 export function askRoutes({ asks }: Services): Hono<AppEnv> {
-  const routes = new Hono<AppEnv>();
-  routes.get('/activities/:id/threads', async (c) => c.json(await asks.list(signedIn(c), id(c))));
-  routes.post('/activities/:id/threads', async (c) => {
-    const actor = signedIn(c);
-    return c.json(await asks.ask(actor, id(c), await body(c, askBody)), 201);
-  });
-  routes.get('/threads/:id/picture', async (c) => picture(c, await asks.picture(signedIn(c), id(c))));
-  routes.post('/threads/:id/messages', async (c) => {
-    const actor = signedIn(c);
-    return c.json(await asks.answer(actor, id(c), await body(c, answerBody)), 201);
-  });
-  routes.post('/threads/:id/share', async (c) => c.json(await asks.share(signedIn(c), id(c), true)));
-  routes.delete('/threads/:id/share', async (c) => c.json(await asks.share(signedIn(c), id(c), false)));
-  routes.post('/threads/:id/close', async (c) => c.json(await asks.close(signedIn(c), id(c), true)));
-  routes.delete('/threads/:id/close', async (c) => c.json(await asks.close(signedIn(c), id(c), false)));
-  routes.post('/messages/:id/remove', async (c) => {
-    const actor = signedIn(c);
-    return c.json(await asks.remove(actor, id(c), (await body(c, removeBody)).why));
-  });
-  return routes;
+  const routes = new TableRoutes();
+  routes.on('GET /activities/:id/threads', ({ actor, ids }) => asks.list(actor, ids.id));
+  routes.on('POST /activities/:id/threads', ({ actor, ids, body }) => asks.ask(actor, ids.id, body));
+  routes.on('POST /threads/:id/messages', ({ actor, ids, body }) => asks.answer(actor, ids.id, body));
+  routes.on('POST /threads/:id/share', ({ actor, ids }) => asks.share(actor, ids.id, true));
+  routes.on('DELETE /threads/:id/share', ({ actor, ids }) => asks.share(actor, ids.id, false));
+  routes.on('POST /threads/:id/close', ({ actor, ids }) => asks.close(actor, ids.id, true));
+  routes.on('DELETE /threads/:id/close', ({ actor, ids }) => asks.close(actor, ids.id, false));
+  routes.on('POST /messages/:id/remove', ({ actor, ids, body }) => asks.remove(actor, ids.id, body.why));
+  routes.hono.get('/threads/:id/picture', async (c) => picture(c, await asks.picture(signedIn(c), id(c))));
+  return routes.hono;
 }

@@ -1,31 +1,19 @@
-import { Hono } from 'hono';
-import { newGroupBody, newKeysBody, newLearnersBody } from '@lippet/core/contract/groups';
-import { body, id, signedIn, type AppEnv, type Services } from './context';
+import type { Hono } from 'hono';
+import type { AppEnv, Services } from './context';
+import { TableRoutes } from './tableRoutes';
 
 /** Groups as their teachers keep them. */
 export function groupRoutes({ groups }: Services): Hono<AppEnv> {
-  const routes = new Hono<AppEnv>();
-  routes.post('/groups', async (c) => {
-    const actor = signedIn(c);
-    const { id: group, name } = await body(c, newGroupBody);
-    return c.json(await groups.create(actor, group, name), 201);
-  });
-  routes.get('/groups/:id', async (c) => c.json(await groups.view(signedIn(c), id(c))));
-  routes.post('/groups/:id/learners', async (c) => {
-    const actor = signedIn(c);
-    const { keys: kind, keyLength, learners } = await body(c, newLearnersBody);
-    return c.json(await groups.add(actor, id(c), learners, { kind, keyLength }), 201);
-  });
-  routes.post('/groups/:id/keys', async (c) => {
-    const actor = signedIn(c);
-    const { people, keyLength } = await body(c, newKeysBody);
-    return c.json(await groups.newKeys(actor, id(c), people, keyLength));
-  });
-  routes.delete('/groups/:id/learners/:person', async (c) =>
-    c.json(await groups.leave(signedIn(c), id(c), id(c, 'person'), true)),
+  const routes = new TableRoutes();
+  routes.on('POST /groups', ({ actor, body }) => groups.create(actor, body.id, body.name));
+  routes.on('GET /groups/:id', ({ actor, ids }) => groups.view(actor, ids.id));
+  routes.on('POST /groups/:id/learners', ({ actor, ids, body: { learners, keys, keyLength } }) =>
+    groups.add(actor, ids.id, learners, { kind: keys, keyLength }),
   );
-  routes.post('/groups/:id/learners/:person', async (c) =>
-    c.json(await groups.leave(signedIn(c), id(c), id(c, 'person'), false)),
+  routes.on('POST /groups/:id/keys', ({ actor, ids, body: { people, keyLength } }) =>
+    groups.newKeys(actor, ids.id, people, keyLength),
   );
-  return routes;
+  routes.on('DELETE /groups/:id/learners/:person', ({ actor, ids }) => groups.leave(actor, ids.id, ids.person, true));
+  routes.on('POST /groups/:id/learners/:person', ({ actor, ids }) => groups.leave(actor, ids.id, ids.person, false));
+  return routes.hono;
 }

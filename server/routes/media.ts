@@ -1,14 +1,13 @@
-import { Hono } from 'hono';
-import type { Context } from 'hono';
+import type { Context, Hono } from 'hono';
 import { getCookie } from 'hono/cookie';
-import { arrivedBody, cutQuery, mediaQuery } from '@lippet/core/contract/media';
-import { speechBody } from '@lippet/core/contract/speech';
+import { cutQuery, mediaQuery } from '@lippet/core/contract/media';
 import { behindEnd } from '../problems/problem';
 import { binary, hasAlready, keepAndAsk, picture } from './bytes';
-import { body, checked, id, signedIn, type AppEnv, type Services } from './context';
+import { checked, id, signedIn, type AppEnv, type Services } from './context';
 import type { MediaForm, MediaService } from '../services/media';
 import type { Hearer } from '../services/speech';
 import { GROUP_COOKIE } from './signIn';
+import { TableRoutes } from './tableRoutes';
 
 /** First and last byte of a `Range` header that asks for one span; null if it asks for none, or for several. */
 export function byteRange(header: string | undefined, size: number): [number, number] | null {
@@ -43,46 +42,37 @@ function file(c: Context<AppEnv>, media: MediaService, form: MediaForm): Respons
 
 /** Files as they arrive and as they are seen, and the earlier copies of a draft. */
 export function mediaRoutes({ media, uploads, copies, speech }: Services): Hono<AppEnv> {
-  const routes = new Hono<AppEnv>();
-  routes.post('/uploads', (c) => uploads.begin(signedIn(c), c.req.raw));
+  const routes = new TableRoutes();
+  routes.on('POST /pieces/:id/media/:media', ({ actor, ids, body }) =>
+    uploads.take(actor, `pieces/${ids.id}`, ids.media, body.sha256),
+  );
+  routes.on('POST /activities/:id/media/:media', ({ actor, ids, body }) =>
+    uploads.take(actor, `activities/${ids.id}`, ids.media, body.sha256),
+  );
+  routes.on('POST /groups/:id/media/:media', ({ actor, ids, body }) =>
+    uploads.take(actor, `groups/${ids.id}`, ids.media, body.sha256),
+  );
+  routes.on('GET /media/:id/about', ({ actor, ids }) => media.view(actor, ids.id));
+  routes.on('GET /pieces/:id/copies', ({ actor, ids }) => copies.list(actor, ids.id));
+  const hearer = (c: Context<AppEnv>): Hearer => ({ actor: c.get('actor'), groupCode: getCookie(c, GROUP_COOKIE) });
+  routes.on('POST /speech', ({ body: { text, speed }, c }) => speech.say(hearer(c), text, speed));
+
+  const { hono } = routes;
+  hono.post('/uploads', (c) => uploads.begin(signedIn(c), c.req.raw));
   // HEAD comes here too: how much has arrived.
-  routes.get('/uploads/:id', (c) => uploads.goOn(signedIn(c), id(c), c.req.raw));
-  routes.patch('/uploads/:id', (c) => uploads.goOn(signedIn(c), id(c), c.req.raw));
-  routes.post('/pieces/:id/media/:media', async (c) => {
-    const actor = signedIn(c);
-    return c.json(await uploads.take(actor, `pieces/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256));
-  });
-  routes.post('/activities/:id/media/:media', async (c) => {
-    const actor = signedIn(c);
-    return c.json(
-      await uploads.take(actor, `activities/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256),
-    );
-  });
-  routes.post('/groups/:id/media/:media', async (c) => {
-    const actor = signedIn(c);
-    return c.json(await uploads.take(actor, `groups/${id(c)}`, id(c, 'media'), (await body(c, arrivedBody)).sha256));
-  });
-  routes.get('/media/:id', async (c) => file(c, media, await media.original(signedIn(c), id(c))));
-  routes.get('/media/:id/playable', async (c) => file(c, media, await media.playable(signedIn(c), id(c))));
-  routes.get('/media/:id/cut', async (c) => {
+  hono.get('/uploads/:id', (c) => uploads.goOn(signedIn(c), id(c), c.req.raw));
+  hono.patch('/uploads/:id', (c) => uploads.goOn(signedIn(c), id(c), c.req.raw));
+  hono.get('/media/:id', async (c) => file(c, media, await media.original(signedIn(c), id(c))));
+  hono.get('/media/:id/playable', async (c) => file(c, media, await media.playable(signedIn(c), id(c))));
+  hono.get('/media/:id/cut', async (c) => {
     const { spans } = await checked(cutQuery, c.req.query());
     return file(c, media, await media.cut(signedIn(c), id(c), spans));
   });
-  routes.get('/media/:id/about', async (c) => c.json(await media.view(signedIn(c), id(c))));
-  routes.get('/media/:id/preview', async (c) => {
+  hono.get('/media/:id/preview', async (c) => {
     const { page } = await checked(mediaQuery, c.req.query());
     return picture(c, await media.preview(signedIn(c), id(c), page));
   });
-  const hearer = (c: Context<AppEnv>): Hearer => ({
-    actor: c.get('actor'),
-    groupCode: getCookie(c, GROUP_COOKIE),
-  });
-  routes.post('/speech', async (c) => {
-    const { text, speed } = await body(c, speechBody);
-    return c.json(await speech.say(hearer(c), text, speed!));
-  });
-  routes.get('/speech/:key', async (c) => file(c, media, await speech.sound(hearer(c), c.req.param('key'))));
-  routes.get('/pieces/:id/copies', async (c) => c.json(await copies.list(signedIn(c), id(c))));
-  routes.get('/copies/:id/document', async (c) => binary(c, await copies.document(signedIn(c), id(c))));
-  return routes;
+  hono.get('/speech/:key', async (c) => file(c, media, await speech.sound(hearer(c), c.req.param('key'))));
+  hono.get('/copies/:id/document', async (c) => binary(c, await copies.document(signedIn(c), id(c))));
+  return hono;
 }

@@ -1,5 +1,6 @@
 /** Every route × every role. A route that is not in the table fails the test. */
 import { randomUUID } from 'node:crypto';
+import { API } from '@lippet/core/contract/api';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { CopyView, ExportView } from '@lippet/core/contract/exports';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
@@ -54,7 +55,8 @@ interface Row {
 }
 
 const everybody = (status: number): Row['allowed'] => Object.fromEntries(ROLES.map((role) => [role, status]));
-const signedIn = (status: number): Row['allowed'] => ({ ...everybody(status), nobody: 401 });
+const signedIn = (status: number): Row['allowed'] =>
+  Object.fromEntries(ROLES.filter((role) => role !== 'nobody').map((role) => [role, status]));
 
 // Sending and releasing end in 409 or 422 for those who may: the policy let them through to what the moment forbids.
 const TABLE: Record<string, Row> = {
@@ -589,6 +591,14 @@ describe('permissions', () => {
       .filter(({ method, path }) => method !== 'ALL' && path.startsWith('/api'))
       .map(({ method, path }) => `${method} ${path}`);
     expect([...new Set(routes)].sort()).toEqual(Object.keys(TABLE).sort());
+  });
+
+  it.each(Object.entries(API))('are asked for %s as the contract says', (address, endpoint) => {
+    const row = TABLE[address.replace(' ', ' /api')]!;
+    const isFile = address === 'POST /activities/archives';
+    expect(row.body !== undefined).toBe(endpoint.body !== null || isFile);
+    for (const status of Object.values(row.allowed)) expect([endpoint.status, 404, 409, 415]).toContain(status);
+    if (!endpoint.open) expect(row.allowed.nobody).toBeUndefined();
   });
 
   for (const [route, row] of Object.entries(TABLE)) {

@@ -4,7 +4,7 @@ import { useRouter } from 'expo-router';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useActivities } from '../../api/queries';
-import { post, postFile } from '../../api/request';
+import { bringFile, request } from '../../api/request';
 import { SignedIn } from '../../signIn/SignedIn';
 import { ActivityFilters } from '../../teacher/ActivityFilters';
 import { ActivityPlanRow } from '../../teacher/ActivityPlanRow';
@@ -28,7 +28,7 @@ export default function ActivitiesPlace() {
   const make = async (): Promise<void> => {
     const id = crypto.randomUUID();
     try {
-      await post('/activities', { id });
+      await request('POST /activities', { id });
       router.push(`/make/${id}`);
     } catch (failed) {
       setProblem((failed as Error).message);
@@ -38,7 +38,7 @@ export default function ActivitiesPlace() {
     const [file] = await askForFiles('.zip,application/zip');
     if (!file) return;
     try {
-      router.push(`/make/${(await postFile<{ id: string }>('/activities/archives', file)).id}`);
+      router.push(`/make/${(await bringFile('POST /activities/archives', file)).id}`);
     } catch (failed) {
       setProblem((failed as Error).message);
     }

@@ -1,8 +1,7 @@
-import type { CalendarView } from '@lippet/core/contract/pieces';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { post, remove } from '../../api/request';
+import { request } from '../../api/request';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { Say } from '../../ui/Say';
@@ -18,7 +17,7 @@ export function CalendarAddress() {
       (error: Error) => setSays({ words: error.message, calm: false }),
     );
   const make = async (): Promise<string> => {
-    const made = await post<CalendarView>('/calendar');
+    const made = await request('POST /calendar');
     setAddress(window.location.origin + made.address);
     return 'An address that was made before leads nowhere now.';
   };
@@ -27,7 +26,7 @@ export function CalendarAddress() {
     return 'Copied.';
   };
   const end = async (): Promise<string> => {
-    await remove('/calendar');
+    await request('DELETE /calendar');
     setAddress(null);
     return 'The address leads nowhere now.';
   };

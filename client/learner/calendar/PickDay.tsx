@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
-import { put } from '../../api/request';
+import { request } from '../../api/request';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { Say } from '../../ui/Say';
@@ -31,7 +31,7 @@ export function PickDay({
   const now = Date.now();
   const choose = async (day: string | null): Promise<void> => {
     try {
-      await put(`/activities/${activityId}/day`, { day });
+      await request('PUT /activities/:id/day', { id: activityId }, { day });
       await client.invalidateQueries({ queryKey: keys.now });
       setAsking(false);
     } catch (error) {

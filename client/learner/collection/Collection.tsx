@@ -1,4 +1,3 @@
-import type { ChoosableView } from '@lippet/core/contract/class';
 import { ANYTHING, collectionChoices, filterCollection } from '@lippet/core/schedule/collectionFilter';
 import { STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { useQuery } from '@tanstack/react-query';
@@ -6,7 +5,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
-import { get } from '../../api/request';
+import { request } from '../../api/request';
 import { partUi } from '../../parts/registry';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
@@ -31,7 +30,7 @@ const FIND_FROM = 4;
 export default function Collection() {
   const { data, error, refetch } = useQuery({
     queryKey: keys.collection,
-    queryFn: () => get<ChoosableView[]>('/collection'),
+    queryFn: () => request('GET /collection'),
   });
   const [filter, setFilter] = useState(ANYTHING);
   const [finding, setFinding] = useState(false);

@@ -10,7 +10,7 @@ import { ScrollView, StyleSheet } from 'react-native';
 import { useStore } from 'zustand';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { usePiece } from '../../api/queries';
-import { post } from '../../api/request';
+import { request } from '../../api/request';
 import { sendWishes } from '../../api/sendWishes';
 import AskDesk from '../../ask/AskDesk';
 import { useAskPlace } from '../../ask/useAskPlace';
@@ -79,7 +79,7 @@ export default function ActivitySheet({
 }) {
   const opened = useQuery({
     queryKey: ['open', activityId],
-    queryFn: () => post<{ pieceId: string }>(`/activities/${activityId}/piece`),
+    queryFn: () => request('POST /activities/:id/piece', { id: activityId }),
     staleTime: Infinity,
   });
   const pieceId = opened.data?.pieceId;

@@ -1,4 +1,3 @@
-import type { CopyView } from '@lippet/core/contract/exports';
 import type { PieceView } from '@lippet/core/contract/pieces';
 import { differences } from '@lippet/core/page/edit';
 import { pageItems, readPages } from '@lippet/core/page/document';
@@ -7,7 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { get, getBytes } from '../../api/request';
+import { getBytes, request } from '../../api/request';
 import type { DocumentEditor } from '../../page/documentEditor';
 import { PageThumb } from '../../page/PageThumb';
 import { useFrozenDocument } from '../../page/useFrozenDocument';
@@ -31,7 +30,7 @@ export function EarlierCopies({
 }) {
   const { data: copies, error } = useQuery({
     queryKey: ['copies', piece.id],
-    queryFn: () => get<CopyView[]>(`/pieces/${piece.id}/copies`),
+    queryFn: () => request('GET /pieces/:id/copies', { id: piece.id }),
     staleTime: 0,
   });
   const [chosen, setChosen] = useState<string | null>(null);

@@ -5,7 +5,7 @@ import { useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
-import { post } from '../../api/request';
+import { request } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { Say } from '../../ui/Say';
 import { Stamp } from '../../ui/Stamp';
@@ -34,7 +34,7 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
   const takeBack = async (): Promise<void> => {
     setProblem(null);
     try {
-      await post(`/pieces/${piece.id}/take-back`);
+      await request('POST /pieces/:id/take-back', { id: piece.id });
     } catch (error) {
       setProblem((error as Error).message);
     }

@@ -3,7 +3,7 @@ import type { FolderView } from '@lippet/core/contract/class';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { put, remove } from '../../api/request';
+import { request } from '../../api/request';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { DateField } from '../../ui/DateField';
@@ -80,7 +80,9 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
                   icon="bin"
                   onPress={() =>
                     run(
-                      remove(`/folders/${open.id}`).then(() => folders.filter(({ id }) => id !== open.id)),
+                      request('DELETE /folders/:id', { id: open.id }).then(() =>
+                        folders.filter(({ id }) => id !== open.id),
+                      ),
                       () => onChoose(null),
                     )
                   }
@@ -92,7 +94,7 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
               <Button
                 kind="main"
                 disabled={open.title.trim() === ''}
-                onPress={() => run(put<FolderView[]>(`/groups/${group.id}/folders`, open), () => onChoose(open.id))}
+                onPress={() => run(request('PUT /groups/:id/folders', { id: group.id }, open), () => onChoose(open.id))}
               >
                 Keep it
               </Button>

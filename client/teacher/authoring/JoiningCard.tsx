@@ -1,10 +1,10 @@
-import type { Face, JoiningView } from '@lippet/core/contract/class';
+import type { Face } from '@lippet/core/contract/class';
 import { STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { get, post, put, remove } from '../../api/request';
+import { request } from '../../api/request';
 import { useChange } from '../../api/useChange';
 import { Ask } from '../../ui/Ask';
 import { Badge } from '../../ui/Badge';
@@ -17,7 +17,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
   const key = ['joining', activityId];
   const { data, error, refetch } = useQuery({
     queryKey: key,
-    queryFn: () => get<JoiningView>(`/activities/${activityId}/joining`),
+    queryFn: () => request('GET /activities/:id/joining', { id: activityId }),
   });
   const [matching, setMatching] = useState<Face | null>(null);
   const { problem, change } = useChange(key);
@@ -40,7 +40,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
               {code}
             </Text>
           </View>
-          <Button icon="lock" onPress={() => run(() => remove(`/activities/${activityId}/joining`))}>
+          <Button icon="lock" onPress={() => run(() => request('DELETE /activities/:id/joining', { id: activityId }))}>
             Nobody more
           </Button>
         </View>
@@ -49,7 +49,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
           <Text variant="bodyMedium" style={styles.grow}>
             For a guest, or a child who is on no list yet. They see this activity and nothing else.
           </Text>
-          <Button icon="people" onPress={() => run(() => put(`/activities/${activityId}/joining`, {}))}>
+          <Button icon="people" onPress={() => run(() => request('PUT /activities/:id/joining', { id: activityId }))}>
             Make a code
           </Button>
         </View>
@@ -86,7 +86,15 @@ export function JoiningCard({ activityId }: { activityId: string }) {
             <Button
               key={`${id} ${group}`}
               label={`${name}, ${group}`}
-              onPress={() => run(() => post(`/activities/${activityId}/joining/${matching!.id}/match`, { person: id }))}
+              onPress={() =>
+                run(() =>
+                  request(
+                    'POST /activities/:id/joining/:guest/match',
+                    { id: activityId, guest: matching!.id },
+                    { person: id },
+                  ),
+                )
+              }
             >
               {name}
             </Button>

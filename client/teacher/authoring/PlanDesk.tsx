@@ -10,7 +10,7 @@ import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import { keys, useActivities } from '../../api/queries';
-import { getBlob, post } from '../../api/request';
+import { getBlob, request } from '../../api/request';
 import { download } from '../../page/takeOut';
 import Booth from '../../capture/Booth';
 import { Ask } from '../../ui/Ask';
@@ -174,7 +174,8 @@ export default function PlanDesk({ activityId, zone, teacher }: { activityId: st
     setMenu(false);
     const id = crypto.randomUUID();
     await draft.flush();
-    if (await run(() => post(`/activities/${activityId}/copy`, { id }))) router.replace(`/make/${id}`);
+    if (await run(() => request('POST /activities/:id/copy', { id: activityId }, { id })))
+      router.replace(`/make/${id}`);
   };
   const takeOut = async (): Promise<void> => {
     setMenu(false);

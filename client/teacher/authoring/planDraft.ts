@@ -2,7 +2,7 @@ import type { PlanView } from '@lippet/core/contract/activities';
 import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { createStore as createIdbStore, del, get as getKept, set as keep } from 'idb-keyval';
 import { createStore } from 'zustand/vanilla';
-import { get, post, put, remove, RequestError } from '../../api/request';
+import { RequestError, request } from '../../api/request';
 
 /** Typing rests this long before it is kept at school, in milliseconds. */
 const REST = 600;
@@ -57,7 +57,7 @@ export class PlanDraft {
 
   /** Fetches an activity, with what an earlier visit could not bring to school. */
   static async open(id: string, owner: string): Promise<PlanDraft> {
-    const view = await get<PlanView>(`/activities/${id}/plan`);
+    const view = await request('GET /activities/:id/plan', { id });
     const kept = await getKept<Kept>(`${owner}/${id}`, unsent);
     // What was typed on top of an older version would overwrite what somebody else has saved since.
     const mine = kept?.version === view.version ? kept.plan : null;
@@ -108,10 +108,14 @@ export class PlanDraft {
     const { plan, view } = this.state.getState();
     this.dirty = false;
     try {
-      const { version } = await put<{ version: number }>(`/activities/${view.id}/plan`, {
-        version: view.version,
-        plan,
-      });
+      const { version } = await request(
+        'PUT /activities/:id/plan',
+        { id: view.id },
+        {
+          version: view.version,
+          plan,
+        },
+      );
       this.state.setState(({ view: now }) => ({
         view: { ...now, version, changed: now.state !== 'draft' },
         saved: this.dirty ? 'saving' : 'saved',
@@ -138,12 +142,12 @@ export class PlanDraft {
   async giveOut(): Promise<void> {
     await this.flush();
     const { view } = this.state.getState();
-    this.take(await post<PlanView>(`/activities/${view.id}/set`, { version: view.version }));
+    this.take(await request('POST /activities/:id/set', { id: view.id }, { version: view.version }));
   }
 
   /** Looks again in which parts there is work: that may have been begun while one typed. */
   async lookForWork(): Promise<void> {
-    const { workIn, withWork } = await get<PlanView>(`/activities/${this.state.getState().view.id}/plan`);
+    const { workIn, withWork } = await request('GET /activities/:id/plan', { id: this.state.getState().view.id });
     this.state.setState(({ view }) => ({ view: { ...view, workIn, withWork } }));
   }
 
@@ -151,21 +155,21 @@ export class PlanDraft {
   async discard(): Promise<void> {
     const { id } = this.state.getState().view;
     clearTimeout(this.timer);
-    await remove(`/activities/${id}/draft`);
-    this.take(await get<PlanView>(`/activities/${id}/plan`));
+    await request('DELETE /activities/:id/draft', { id });
+    this.take(await request('GET /activities/:id/plan', { id }));
   }
 
   /** Takes what is at school in place of what is here, after somebody else has changed it. */
   async takeTheirs(): Promise<void> {
-    this.take(await get<PlanView>(`/activities/${this.state.getState().view.id}/plan`));
+    this.take(await request('GET /activities/:id/plan', { id: this.state.getState().view.id }));
   }
 
   async archive(away: boolean): Promise<void> {
     await this.flush();
     const { id } = this.state.getState().view;
-    if (away) await post(`/activities/${id}/archive`);
-    else await remove(`/activities/${id}/archive`);
-    this.take(await get<PlanView>(`/activities/${id}/plan`));
+    if (away) await request('POST /activities/:id/archive', { id });
+    else await request('DELETE /activities/:id/archive', { id });
+    this.take(await request('GET /activities/:id/plan', { id }));
   }
 
   destroy(): void {

@@ -1,3 +1,4 @@
+import type { BodyOf } from '@lippet/core/contract/api';
 import { decodeListText } from '@lippet/core/classList/listText';
 import { guessColumns, readClassList, type ListColumns, type ListTrouble } from '@lippet/core/classList/readClassList';
 import type { KeyCard } from '@lippet/core/contract/groups';
@@ -6,7 +7,7 @@ import Papa from 'papaparse';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { post } from '../../api/request';
+import { request } from '../../api/request';
 import { askForFiles } from '../../ui/askForFiles';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
@@ -38,6 +39,11 @@ const KEY_CHOICES: readonly { value: KeyChoice; word: string }[] = [
   ...KEY_LENGTHS.map((length) => ({ value: `${length}` as const, word: `${length} pictures` })),
   { value: 'password', word: 'A password' },
 ];
+/** The same as school is asked for it; a password has no length. */
+function keysOf(choice: KeyChoice): Pick<BodyOf<'POST /groups/:id/learners'>, 'keys' | 'keyLength'> {
+  const keyLength = KEY_LENGTHS.find((length) => `${length}` === choice);
+  return keyLength ? { keys: 'picture', keyLength } : { keys: 'password', keyLength: USUAL_KEY_LENGTH };
+}
 /** What the reader of CSV finds wrong, in words that help. */
 const BROKEN_LINES = 'There is a quotation mark too many, or one that is missing.';
 const TROUBLES_SHOWN = 12;
@@ -98,13 +104,19 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
   const add = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
-    ids.current = learners.map((_, i) => ids.current[i] ?? crypto.randomUUID());
+    const named = learners.map((learner, i) => ({ id: ids.current[i] ?? crypto.randomUUID(), ...learner }));
+    // The same ones again where school could not be reached.
+    ids.current = named.map(({ id }) => id);
     try {
       onAdded(
-        await post<KeyCard[]>(`/groups/${groupId}/learners`, {
-          ...(keys === 'password' ? { keys } : { keys: 'picture', keyLength: Number(keys) }),
-          learners: learners.map((learner, i) => ({ id: ids.current[i], ...learner })),
-        }),
+        await request(
+          'POST /groups/:id/learners',
+          { id: groupId },
+          {
+            ...keysOf(keys),
+            learners: named,
+          },
+        ),
       );
     } catch (error) {
       setProblem((error as Error).message);

@@ -1,11 +1,11 @@
-import type { GroupMember, GroupView, KeyCard } from '@lippet/core/contract/groups';
+import type { GroupMember, KeyCard } from '@lippet/core/contract/groups';
 import { KEY_LENGTH_WORDS, type KeyLength } from '@lippet/core/contract/pictureKey';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
-import { get, post, remove } from '../../api/request';
+import { request } from '../../api/request';
 import { addKeys, hasUnprinted, markPrinted, putKeysAway, useUnprintedKeys } from '../../stores/unprintedKeys';
 import { Ask } from '../../ui/Ask';
 import { BackHead } from '../../ui/BackHead';
@@ -43,7 +43,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
     data: group,
     error,
     refetch,
-  } = useQuery({ queryKey: key, queryFn: () => get<GroupView>(`/groups/${groupId}`) });
+  } = useQuery({ queryKey: key, queryFn: () => request('GET /groups/:id', { id: groupId }) });
   const [adding, setAdding] = useState(false);
   const cards = useUnprintedKeys((state) => state.cards.get(groupId)) ?? NO_CARDS;
   const unprinted = useUnprintedKeys((state) => hasUnprinted(state, groupId));
@@ -52,7 +52,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
   const [leave, setLeave] = useState<{ go: () => void } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => (unprinted ? askBeforeClosing() : undefined), [unprinted]);
-  const act = async (action: () => Promise<void>): Promise<void> => {
+  const act = async (action: () => Promise<unknown>): Promise<void> => {
     setAsking(null);
     try {
       setProblem(null);
@@ -82,7 +82,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
   const chosenHere = here.filter(({ id }) => chosen.has(id));
   const newKeys = (keyLength: KeyLength | undefined): Promise<void> =>
     act(async () => {
-      addKeys(groupId, await post<KeyCard[]>(`/groups/${groupId}/keys`, { people: [...chosen], keyLength }));
+      addKeys(groupId, await request('POST /groups/:id/keys', { id: groupId }, { people: [...chosen], keyLength }));
       setChosen(new Set());
     });
   const goBack = (go: () => void): void => (unprinted ? setLeave({ go }) : go());
@@ -170,7 +170,12 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           </Text>
           <Button
             label={`${member.name} comes back`}
-            onPress={() => void act(async () => void (await post(`/groups/${groupId}/learners/${member.id}`)))}
+            onPress={() =>
+              void act(
+                async () =>
+                  void (await request('POST /groups/:id/learners/:person', { id: groupId, person: member.id })),
+              )
+            }
           >
             Comes back
           </Button>
@@ -200,7 +205,12 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
         answers={
           <>
             <Button onPress={() => setAsking(null)}>Stays</Button>
-            <Button kind="main" onPress={() => void act(() => remove(`/groups/${groupId}/learners/${leaving!.id}`))}>
+            <Button
+              kind="main"
+              onPress={() =>
+                void act(() => request('DELETE /groups/:id/learners/:person', { id: groupId, person: leaving!.id }))
+              }
+            >
               Leaves
             </Button>
           </>

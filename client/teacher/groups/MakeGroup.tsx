@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { keys } from '../../api/queries';
-import { post } from '../../api/request';
+import { request } from '../../api/request';
 import { Ask } from '../../ui/Ask';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
@@ -18,7 +18,7 @@ export function MakeGroup() {
   const id = useRef(crypto.randomUUID());
   const make = async (): Promise<void> => {
     try {
-      await post('/groups', { id: id.current, name });
+      await request('POST /groups', { id: id.current, name });
       await Promise.all([
         client.invalidateQueries({ queryKey: keys.classes }),
         client.invalidateQueries({ queryKey: keys.me }),

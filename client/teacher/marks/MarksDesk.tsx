@@ -6,7 +6,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { get } from '../../api/request';
+import { request } from '../../api/request';
 import { download } from '../../page/takeOut';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
@@ -29,7 +29,7 @@ export default function MarksDesk({ me }: { me: Me }) {
     refetch,
   } = useQuery({
     queryKey: ['marks of', group],
-    queryFn: () => get<MarksView>(`/groups/${group}/marks`),
+    queryFn: () => request('GET /groups/:id/marks', { id: group }),
     enabled: group !== '',
   });
   if (group === '') return <Say calm>You teach no group yet.</Say>;

@@ -1,9 +1,9 @@
-import { rankNotes, withName, withoutName, type KeptNoteView } from '@lippet/core/review/keptNotes';
+import { rankNotes, withName, withoutName } from '@lippet/core/review/keptNotes';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { get, post, remove } from '../../api/request';
+import { request } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
@@ -29,7 +29,7 @@ interface Props {
  */
 export function KeptNotes({ name, activityId, note, onUse }: Props) {
   const client = useQueryClient();
-  const { data = [] } = useQuery({ queryKey: KEY, queryFn: () => get<KeptNoteView[]>('/kept-notes') });
+  const { data = [] } = useQuery({ queryKey: KEY, queryFn: () => request('GET /kept-notes') });
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -52,7 +52,10 @@ export function KeptNotes({ name, activityId, note, onUse }: Props) {
           </Button>
         )}
         {toKeep !== '' && !data.some(({ words }) => words === toKeep) && (
-          <Button icon="plus" onPress={() => run(post('/kept-notes', { id: crypto.randomUUID(), words: toKeep }))}>
+          <Button
+            icon="plus"
+            onPress={() => run(request('POST /kept-notes', { id: crypto.randomUUID(), words: toKeep }))}
+          >
             Keep this note
           </Button>
         )}
@@ -67,7 +70,7 @@ export function KeptNotes({ name, activityId, note, onUse }: Props) {
               style={styles.words}
               onPress={() => {
                 onUse(withName(words, name));
-                run(post(`/kept-notes/${id}/use`, { activity: activityId }));
+                run(request('POST /kept-notes/:id/use', { id }, { activity: activityId }));
               }}
             >
               <Text variant="bodyMedium">{withName(words, name)}</Text>
@@ -75,7 +78,7 @@ export function KeptNotes({ name, activityId, note, onUse }: Props) {
             <Press
               flat
               aria-label={`Throw away: ${words}`}
-              onPress={() => run(remove(`/kept-notes/${id}`))}
+              onPress={() => run(request('DELETE /kept-notes/:id', { id }))}
               style={styles.bin}
             >
               <LineIcon name="bin" size={18} />

@@ -1,4 +1,4 @@
-import type { QueuedPiece, ManyAnswered } from '@lippet/core/contract/reviewing';
+import type { QueuedPiece } from '@lippet/core/contract/reviewing';
 import { isAnswered, type PartView } from '@lippet/core/parts/part';
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys, useGoDocument, useMarks } from '../../api/queries';
-import { post } from '../../api/request';
+import { request } from '../../api/request';
 import { PartTabs } from '../../learner/sheet/PartTabs';
 import { partUi } from '../../parts/registry';
 import { PageThumb } from '../../page/PageThumb';
@@ -62,12 +62,16 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
   const answer = async (note: string, outcome: Outcome | null, hold: boolean): Promise<boolean> => {
     setBusy(true);
     try {
-      const { done, left } = await post<ManyAnswered>(`/activities/${activityId}/answer-many`, {
-        people: [...chosen],
-        note,
-        outcome,
-        hold,
-      });
+      const { done, left } = await request(
+        'POST /activities/:id/answer-many',
+        { id: activityId },
+        {
+          people: [...chosen],
+          note,
+          outcome,
+          hold,
+        },
+      );
       const kept = left.map(
         ({ personId, why }) => `${line.find((each) => each.personId === personId)?.name ?? 'A learner'}: ${why}`,
       );

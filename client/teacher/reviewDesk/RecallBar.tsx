@@ -2,7 +2,7 @@ import { RECALL } from '@lippet/core/contract/limits';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { keys } from '../../api/queries';
-import { post } from '../../api/request';
+import { request } from '../../api/request';
 import { Button } from '../../ui/Button';
 import { colours } from '../../ui/theme';
 import { DeskBar } from './DeskBar';
@@ -34,7 +34,7 @@ export function RecallBar({
   }, [left]);
   const recall = async (): Promise<void> => {
     try {
-      await Promise.all(reviews.map(({ id, held }) => post(`/reviews/${id}/recall`, { held })));
+      await Promise.all(reviews.map(({ id, held }) => request('POST /reviews/:id/recall', { id }, { held })));
       await Promise.all([
         client.invalidateQueries({ queryKey: keys.line(activityId) }),
         client.invalidateQueries({ queryKey: ['review-of'] }),

@@ -10,7 +10,7 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import * as Y from 'yjs';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import { get, post, remove } from '../../api/request';
+import { request } from '../../api/request';
 import { useChange } from '../../api/useChange';
 import { PageThumb } from '../../page/PageThumb';
 import type { Surface } from '../../page/surface';
@@ -33,7 +33,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
   const chosen = useStore((surface?.state ?? NOTHING_CHOSEN) as typeof NOTHING_CHOSEN, (state) => state.chosen);
   const { data: stamps = [] } = useQuery({
     queryKey: KEY,
-    queryFn: () => get<KeptStampView[]>('/kept-stamps'),
+    queryFn: () => request('GET /kept-stamps'),
     enabled: tool === 'stamp',
     staleTime: 60_000,
   });
@@ -58,7 +58,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
         width: room.right - room.left,
         height: room.bottom - room.top,
       };
-      if (!(await change(() => post('/kept-stamps', made)))) return;
+      if (!(await change(() => request('POST /kept-stamps', made)))) return;
       id.current = crypto.randomUUID();
       setNaming(false);
       setName('');
@@ -118,7 +118,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
           icon="bin"
           label={`Throw away the stamp ${stamp.name}`}
           onPress={() =>
-            void change(() => remove(`/kept-stamps/${stamp.id}`)).then(
+            void change(() => request('DELETE /kept-stamps/:id', { id: stamp.id })).then(
               (done) => done && useStampInHand.setState({ stamp: null }),
             )
           }

@@ -1,8 +1,7 @@
-import type { ToldHeld } from '@lippet/core/contract/reviewing';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { keys } from '../../api/queries';
-import { post } from '../../api/request';
+import { request } from '../../api/request';
 import type { OutcomeTeller } from './telling';
 
 /** What came of the last thing that was done with the whole line. */
@@ -26,7 +25,7 @@ export function useLineActions(activityId: string, teller: OutcomeTeller) {
   /** @param personId whose piece is in hand again if it is taken back */
   const tellHeld = (personId: string): Promise<void> =>
     withLine(async () => {
-      const { reviews } = await post<ToldHeld>(`/activities/${activityId}/release-held`);
+      const { reviews } = await request('POST /activities/:id/release-held', { id: activityId });
       const words = learners(reviews.length);
       teller.toldTogether({ reviews, personId, words });
       return `Told ${words}.`;
@@ -34,7 +33,7 @@ export function useLineActions(activityId: string, teller: OutcomeTeller) {
   /** @param person null for all who have not sent */
   const remind = (person: string | null): Promise<void> =>
     withLine(async () => {
-      const { told } = await post<{ told: number }>(`/activities/${activityId}/remind`, { person });
+      const { told } = await request('POST /activities/:id/remind', { id: activityId }, { person });
       if (told === 0) return 'Reminded already today. Once a day is enough.';
       return person ? 'Reminded.' : `Reminded ${learners(told)}.`;
     });

@@ -6,7 +6,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import { keys } from '../../api/queries';
-import { post, put, RequestError } from '../../api/request';
+import { RequestError, request } from '../../api/request';
 import type { LiveDocument } from '../../page/liveDocument';
 
 /** What is said is kept this long after the last letter, in milliseconds. */
@@ -40,7 +40,7 @@ const saidOf = ({ note, levels, own, aside, told }: ReviewView): Said => ({ note
 
 /** The review of a go; asked for by opening it. What others said meanwhile is there when it is asked for again. */
 export const reviewOf = (goId: string) =>
-  ({ queryKey: ['review-of', goId], queryFn: () => post<ReviewView>(`/goes/${goId}/review`) }) as const;
+  ({ queryKey: ['review-of', goId], queryFn: () => request('POST /goes/:id/review', { id: goId }) }) as const;
 
 /**
  * The review of one go: what is said of it, kept as one types and never over what another teacher has said, and its
@@ -86,10 +86,14 @@ export function useReview(goId: string | null, pieceId: string | null) {
     pending.current.delete(reviewId);
     reasons.current.delete(reviewId);
     try {
-      const saved = await put<ReviewView>(`/reviews/${reviewId}/note`, {
-        ...answer,
-        version: versions.current.get(reviewId),
-      });
+      const saved = await request(
+        'PUT /reviews/:id/note',
+        { id: reviewId },
+        {
+          ...answer,
+          version: versions.current.get(reviewId),
+        },
+      );
       versions.current.set(reviewId, saved.version);
       client.setQueryData(reviewOf(saved.goId).queryKey, saved);
       setKept(pending.current.size === 0);
@@ -175,17 +179,21 @@ export function useReview(goId: string | null, pieceId: string | null) {
   };
   /** Decides an outcome without telling it yet; null decides nothing. @returns a sentence where it could not be held */
   const hold = (outcome: Outcome | null, marks: LiveDocument): Promise<string | null> =>
-    settle(marks, ({ id }) => put<ReviewView>(`/reviews/${id}/held`, { outcome, extent: marks.extent() }));
+    settle(marks, ({ id }) => request('PUT /reviews/:id/held', { id }, { outcome, extent: marks.extent() }));
   /** Releases the review. @returns a sentence where it could not be released */
   const release = (outcome: Outcome, marks: LiveDocument, dates: NewDates = {}): Promise<string | null> =>
     settle(marks, ({ id }, version) =>
-      post<ReviewView>(`/reviews/${id}/release`, {
-        outcome,
-        note: said.note,
-        extent: marks.extent(),
-        version,
-        ...(outcome === 'again' ? dates : {}),
-      }),
+      request(
+        'POST /reviews/:id/release',
+        { id },
+        {
+          outcome,
+          note: said.note,
+          extent: marks.extent(),
+          version,
+          ...(outcome === 'again' ? dates : {}),
+        },
+      ),
     );
   // Another piece's words that are not kept yet are not this one's.
   return {
