@@ -4,7 +4,7 @@ import type * as Y from 'yjs';
 
 /** The pages of a document, in order, kept in step with it. Drawing on a page does not ask for them anew. */
 export function usePages(doc: Y.Doc | null, loaded: boolean): readonly PagePlan[] {
-  const [pages, setPages] = useState<readonly PagePlan[]>([]);
+  const [pages, setPages] = useState<readonly PagePlan[]>(() => (doc && loaded ? readPages(doc) : []));
   useEffect(() => {
     if (!doc || !loaded) return undefined;
     const list = doc.getArray<Y.Map<unknown>>('pages');

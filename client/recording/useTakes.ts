@@ -26,9 +26,8 @@ export interface TakeActions {
 }
 
 /** What can be done with the takes of a draft; each is one step of undo. */
-export function useTakeActions(editor: DocumentEditor | null): TakeActions | null {
+export function useTakeActions(editor: DocumentEditor): TakeActions {
   return useMemo(() => {
-    if (!editor) return null;
     const put = (part: string, take: Take): void =>
       editor.change([{ page: takesPlace(part), id: take.id, after: takeFields(take) }]);
     return {

@@ -3,10 +3,9 @@ import { useEffect, useState } from 'react';
 import type * as Y from 'yjs';
 
 /** Ids of the notes that are ticked off in a draft, as that changes. */
-export function useAnswered(doc: Y.Doc | null): ReadonlySet<string> {
+export function useAnswered(doc: Y.Doc): ReadonlySet<string> {
   const [ids, setIds] = useState<ReadonlySet<string>>(new Set());
   useEffect(() => {
-    if (!doc) return undefined;
     const map = doc.getMap('answered');
     const read = (): void => setIds(answeredNotes(doc));
     read();

@@ -12,15 +12,14 @@ export interface LastReview {
 }
 
 /** The review that asked for another go, with its notes; null where there is none, or it has not come yet. */
-export function useLastReview(piece: PieceView | undefined): LastReview | null {
-  const go = piece?.goes[0];
+export function useLastReview({ goes, parts }: PieceView): LastReview | null {
+  const go = goes[0];
   const review = go?.review?.outcome === 'again' ? go.review : null;
   const doc = useFrozenDocument(useGoDocument(review ? go!.id : undefined).data);
   const marks = useFrozenDocument(useMarks(review?.id).data);
-  const parts = piece?.parts;
   return useMemo(
     () =>
-      review && doc && marks && parts
+      review && doc && marks
         ? {
             review,
             marks,

@@ -1,32 +1,29 @@
 import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
 import type { PartView } from '@lippet/core/parts/part';
 import type { PieceView } from '@lippet/core/contract/pieces';
-import { pageItems, type PagePlan } from '@lippet/core/page/document';
-import { measureProgress, NO_PROGRESS, type PieceProgress } from '@lippet/core/piece/progress';
-import { chosenTake, readTakes, takeName } from '@lippet/core/recording/take';
-import { partBegun, partComplete } from '@lippet/core/piece/completeness';
-import { sendChecks, type SendCheck } from '@lippet/core/piece/sendChecks';
+import { type PagePlan } from '@lippet/core/page/document';
+import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
+import { partBegun } from '@lippet/core/piece/completeness';
+import { type SendCheck } from '@lippet/core/piece/sendChecks';
 import type { PieceFacts } from '@lippet/core/piece/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useSpokenNote } from '../../capture/SayNote';
-import { Hear } from '../../readAloud/Hear';
-import { mediaOutbox, onTheirWay, refusedOf, wayWords } from '../../api/mediaOutbox';
+import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import type { LiveDocument } from '../../page/liveDocument';
-import { PageThumb } from '../../page/PageThumb';
-import { TakeThumb } from '../../recording/TakeThumb';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { Say } from '../../ui/Say';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { colours, TARGET } from '../../ui/theme';
 import { useStore } from 'zustand';
-import { useLastReview } from '../notes/useLastReview';
 import { partUi } from '../../parts/registry';
-import { partWords } from '../../parts/partWords';
+import { PartNotAsked, PartToSend } from './PartToSend';
 import { Receipt } from './Receipt';
 import { FlawsQuestion, SpeakingQuestion } from './SendQuestions';
+import { SendFlaws } from './SendFlaws';
+import { useSendChecks } from './useSendChecks';
 import { useSaidWithGo } from './useSaidWithGo';
 import { useSend } from './useSend';
 import { WordWithIt } from './WordWithIt';
@@ -63,21 +60,6 @@ function takeBackWords({ takeBack, due }: PieceFacts, teacher: string, zone: str
     : `${until}.`;
 }
 
-/** Where a check leads to. */
-const LEAD_WORDS: Record<SendCheck['kind'], string> = {
-  part: 'Go there',
-  spot: 'Go there',
-  answer: 'Go there',
-  choice: 'Go there',
-  page: 'Look at it',
-  photo: 'Look at it',
-  recording: 'Hear it',
-  note: 'Tick it off',
-};
-
-/** At most this many pages of a part are shown; how many more there are is said. */
-const MOST_SHOWN = 4;
-
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
 export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, onPage, onNotes }: Props) {
   const { sending, send, stop } = useSend(piece, live);
@@ -85,16 +67,11 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
   const [asking, setAsking] = useState<Question | null>(null);
   // Measured from, and drawn from, the very document that will be frozen.
   const progress = useMemo(() => measureProgress(live.doc), [live]);
-  const current = useMemo(() => piece.parts.filter(({ removed }) => !removed), [piece.parts]);
   const { teacher, title } = piece.card;
-  const last = useLastReview(piece);
   const home = `pieces/${piece.id}` as const;
   const outbox = useStore(mediaOutbox.state);
   const way = onTheirWay(outbox, home);
-  const checks = useMemo(() => {
-    const refused = new Set(refusedOf(outbox, home).map(([id]) => id));
-    return sendChecks(live.doc, { parts: current, choices: piece.choices, notes: last?.notes ?? [], refused });
-  }, [live, current, piece.choices, last, outbox, home]);
+  const checks = useSendChecks(piece, live.doc);
   const note = useSpokenNote(home);
   const speaking = useStore(note.state, ({ step }) => step !== 'silent');
   const needed = checks.filter((check) => check.needed);
@@ -148,84 +125,25 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
           variant="bodyMedium"
           style={{ color: colours.soft }}
         >{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
-        {current
-          .filter((part) => !isUnchosen(part, piece.choices, progress))
-          .map((part) => {
-            const complete = partComplete(progress, part);
-            const take = chosenTake(readTakes(live.doc, part.id));
-            const words = partWords(part, progress.parts[part.id] ?? NO_PROGRESS, complete, take);
-            const all = pages.filter((page) => page.part === part.id);
-            const { verb, Excerpt } = partUi(part.kind);
-            return (
-              <View key={part.id} style={styles.heard}>
-                <Pressable
-                  role="button"
-                  aria-label={`${part.title}: ${words}. Go there`}
-                  disabled={busy}
-                  onPress={() => onPart(part.id)}
-                  style={[styles.part, styles.grow]}
-                >
-                  <View style={styles.pictures}>
-                    {all.slice(0, MOST_SHOWN).map((page) => (
-                      <View key={page.id} style={styles.picture}>
-                        <PageThumb page={page} layers={[pageItems(live.doc, page.id)!]} width={68} height={88} />
-                      </View>
-                    ))}
-                    {take && <TakeThumb take={take} />}
-                    {all.length > MOST_SHOWN && (
-                      <Text variant="labelSmall">{`and ${all.length - MOST_SHOWN} more`}</Text>
-                    )}
-                  </View>
-                  <View style={styles.words}>
-                    <Text variant="titleMedium">{part.title}</Text>
-                    {Excerpt && <Excerpt part={part} doc={live.doc} />}
-                    {take?.title ? (
-                      <Text variant="bodySmall">{takeName(part.recording.titleStart, take.title)}</Text>
-                    ) : null}
-                    <Text
-                      variant="bodySmall"
-                      style={{ color: complete || !part.required ? colours.soft : colours.vermilion }}
-                    >
-                      {words}
-                    </Text>
-                  </View>
-                  {complete ? (
-                    <LineIcon name="tick" size={30} width={4} colour={colours.moss} />
-                  ) : (
-                    <Text variant="labelMedium">{part.required ? `${verb} it` : ''}</Text>
-                  )}
-                </Pressable>
-                <Hear text={`${part.title}. ${words}.`} label={part.title} small />
-              </View>
-            );
-          })}
+        {piece.parts
+          .filter((part) => !part.removed && !isUnchosen(part, piece.choices, progress))
+          .map((part) => (
+            <PartToSend
+              key={part.id}
+              part={part}
+              doc={live.doc}
+              pages={pages.filter((page) => page.part === part.id)}
+              progress={progress}
+              disabled={busy}
+              onGo={() => onPart(part.id)}
+            />
+          ))}
         {piece.parts
           .filter(({ id, removed }) => removed && partBegun(progress, id))
           .map((part) => (
-            <View key={part.id} style={styles.part}>
-              <View style={styles.words}>
-                <Text variant="titleMedium">{part.title}</Text>
-                <Text variant="bodySmall">
-                  {`${teacher} does not ask for this any more. What you made there stays with your work.`}
-                </Text>
-              </View>
-            </View>
+            <PartNotAsked key={part.id} part={part} teacher={teacher} />
           ))}
-        {flaws.map((check, i) => (
-          <Pressable
-            key={i}
-            role="button"
-            aria-label={`${check.words}. ${LEAD_WORDS[check.kind]}`}
-            disabled={busy}
-            onPress={() => goThere(check)}
-            style={styles.flaw}
-          >
-            <Text variant="labelMedium" style={styles.words}>
-              {check.words}
-            </Text>
-            <Text variant="labelMedium">{LEAD_WORDS[check.kind]}</Text>
-          </Pressable>
-        ))}
+        <SendFlaws checks={flaws} disabled={busy} onGo={goThere} />
         <RefusedList home={home} />
         {way && <Say calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Say>}
         <WordWithIt said={said} note={note} teacher={teacher} locked={busy} />
@@ -263,34 +181,9 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center' },
-  flaw: {
-    flexDirection: 'row',
-    justifyContent: 'space-between',
-    alignItems: 'center',
-    gap: 12,
-    minHeight: TARGET.learner,
-    paddingHorizontal: 12,
-    backgroundColor: colours.blush,
-    borderWidth: OUTLINE,
-    borderColor: colours.ink,
-  },
   content: { padding: 18, gap: 14, maxWidth: 640 },
   head: { flexDirection: 'row', alignItems: 'center', marginLeft: -10 },
   back: { width: 44, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
-  part: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: 14,
-    paddingVertical: 12,
-    borderBottomWidth: 2,
-    borderColor: colours.line,
-    borderStyle: 'dashed',
-  },
-  heard: { flexDirection: 'row', alignItems: 'center', gap: 10 },
-  grow: { flex: 1 },
-  pictures: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, maxWidth: 160 },
-  picture: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
-  words: { flex: 1, gap: 2 },
   foot: { width: '100%', maxWidth: 640, padding: 18, paddingTop: 8, gap: 10 },
   hint: { color: colours.soft, textAlign: 'center' },
 });

@@ -55,7 +55,7 @@ function putPicture(
 }
 
 /** Taking photos for a draft, and where each goes; every photo is one step of undo. */
-export function useCapture(editor: DocumentEditor | null, actions: PageActions | null, onPage: (page: string) => void) {
+export function useCapture(editor: DocumentEditor, actions: PageActions, onPage: (page: string) => void) {
   const [capturing, setCapturing] = useState<CaptureFor | null>(null);
   // Several files come one after another, before anything is drawn anew.
   const last = useRef<string | null>(null);
@@ -64,7 +64,7 @@ export function useCapture(editor: DocumentEditor | null, actions: PageActions |
     setCapturing(what);
   };
   const onMade = (photo: MadePhoto): void => {
-    if (!capturing || !editor || !actions) return;
+    if (!capturing) return;
     if (capturing.kind === 'picture') return putPicture(editor, capturing, photo);
     if (capturing.kind === 'change') return actions.reground(capturing.page, photo);
     last.current = actions.add(capturing.part, last.current, [photo]);
@@ -88,9 +88,8 @@ export function useCapture(editor: DocumentEditor | null, actions: PageActions |
     const made = typeof held === 'string' ? held : await keepPhoto(pieceId, held, firstWish(held));
     if (typeof made === 'string') return made;
     const part = parts.find(({ kind, removed }) => partUi(kind).pagesAre === 'photos' && !removed);
-    if (part && actions)
-      onPage(actions.add(part.id, pages.filter((page) => page.part === part.id).at(-1)?.id ?? null, [made]));
-    else if (pages[0] && editor) {
+    if (part) onPage(actions.add(part.id, pages.filter((page) => page.part === part.id).at(-1)?.id ?? null, [made]));
+    else if (pages[0]) {
       const empty = pages.flatMap((page) => {
         const items = pageItems(editor.doc, page.id);
         const filled = items ? filledSpots(page.spots ?? [], readItems(items)) : new Set();

@@ -22,9 +22,8 @@ export interface PageActions {
 }
 
 /** What can be done with the pages of a draft; each is one step of undo. */
-export function usePageActions(editor: DocumentEditor | null): PageActions | null {
+export function usePageActions(editor: DocumentEditor): PageActions {
   return useMemo(() => {
-    if (!editor) return null;
     const { doc } = editor;
     const lay = (plan: PagePlan, after: string | null, items?: ReadonlyMap<string, Fields>): void => {
       doc.transact(() => addPage(doc, plan, orderBehind(doc, after), items), EDITED_HERE);

@@ -7,10 +7,9 @@ const EMPTY: PieceProgress = { parts: {} };
 const REST = 400;
 
 /** What the document holds, measured again as it changes. */
-export function useProgress(live: LiveDocument | null): PieceProgress {
+export function useProgress(live: LiveDocument): PieceProgress {
   const [progress, setProgress] = useState(EMPTY);
   useEffect(() => {
-    if (!live) return undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const measure = (): void => {
       timer = undefined;

@@ -13,13 +13,13 @@ export interface Recording {
   left?: Recorded;
 }
 
-/** The draft that is recorded for, as far as it is open. */
+/** The draft that is recorded for. */
 interface Draft {
-  pieceId: string | undefined;
-  doc: Y.Doc | null;
-  parts: readonly PartView[] | undefined;
+  pieceId: string;
+  doc: Y.Doc;
+  parts: readonly PartView[];
   editable: boolean;
-  actions: TakeActions | null;
+  actions: TakeActions;
   onPart: (part: string) => void;
 }
 
@@ -27,10 +27,10 @@ interface Draft {
 export function useRecording({ pieceId, doc, parts, editable, actions, onPart }: Draft) {
   const [recording, setRecording] = useState<Recording | null>(null);
   // The parts are made anew by each answer of school; what matters is which there are.
-  const ids = parts?.map(({ id }) => id).join();
-  const partOf = useEffectEvent((id: string) => parts?.find((part) => part.id === id));
+  const ids = parts.map(({ id }) => id).join();
+  const partOf = useEffectEvent((id: string) => parts.find((part) => part.id === id));
   useEffect(() => {
-    if (!pieceId || !doc || ids === undefined || !editable) return undefined;
+    if (!editable) return undefined;
     let gone = false;
     void (async () => {
       for (const kept of await leftRecordings(`pieces/${pieceId}`)) {
@@ -49,7 +49,7 @@ export function useRecording({ pieceId, doc, parts, editable, actions, onPart }:
     return () => void (gone = true);
   }, [pieceId, doc, ids, editable]);
   const onKeep = (take: Take): void => {
-    if (!recording || !actions) return;
+    if (!recording) return;
     actions.put(recording.part.id, take);
     onPart(recording.part.id);
     setRecording(null);

@@ -1,0 +1,26 @@
+import { NO_PROGRESS } from '@lippet/core/piece/progress';
+import { partUi } from '../../parts/registry';
+import { mayDo } from './mayDo';
+import { useSheetHere } from './useSheet';
+
+/** How the part in hand is answered, besides on pages. */
+export function PartAnswer() {
+  const sheet = useSheetHere();
+  const { piece, live, progress, takeActions, recording, inHand } = sheet;
+  const { part, takes, editable } = inHand;
+  const { Answer } = partUi(part.kind);
+  return (
+    <Answer
+      key={part.id}
+      part={part}
+      doc={live.doc}
+      editable={editable}
+      progress={progress.parts[part.id] ?? NO_PROGRESS}
+      teacher={piece.card.teacher}
+      takes={takes}
+      takeActions={editable ? takeActions : null}
+      onRecord={(sort) => recording.record(part, sort)}
+      onCamera={mayDo(sheet).takePages}
+    />
+  );
+}
