@@ -46,7 +46,7 @@ import { MarksService } from './services/marks';
 import { MediaService } from './services/media';
 import { PieceCopyService } from './services/pieceCopies';
 import { PieceService } from './services/pieces';
-import { PlanningService } from './services/planning';
+import { PlanningService } from './services/planning/planning';
 import { RecordingService } from './services/recordings';
 import { KeptStampService } from './services/keptStamps';
 import { NoteReplyService } from './services/noteReplies';

@@ -14,6 +14,7 @@ import { Say } from '../ui/Say';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { useLayout } from '../ui/useLayout';
 import type { BoothPart } from './boothPart';
+import { CaptureTool } from './CaptureTool';
 import { bringRecording } from './bringRecording';
 import type { Facing } from './camera';
 import { LiveWave } from './LiveWave';
@@ -188,9 +189,11 @@ export default function Booth(props: Props) {
       </View>
       <View style={[styles.foot, low && styles.footLow]}>
         <View style={styles.side}>
-          {!under && <Tool icon="picture" word="Files" label="Take it from files" onPress={() => void onFile()} />}
+          {!under && (
+            <CaptureTool icon="picture" word="Files" label="Take it from files" onPress={() => void onFile()} />
+          )}
           {!under && part.recording.sort === 'film' && part.recording.soundOnly && (
-            <Tool
+            <CaptureTool
               icon={sort === 'film' ? 'voice' : 'film'}
               word={sort === 'film' ? 'Only sound' : 'With picture'}
               label={sort === 'film' ? 'Record only sound, without a picture' : 'Record a film, with a picture'}
@@ -198,7 +201,12 @@ export default function Booth(props: Props) {
             />
           )}
           {state.phase === 'paused' && state.stretches > 0 && (
-            <Tool icon="undo" word="Drop last" label="Drop the last stretch" onPress={() => recorder!.dropLast()} />
+            <CaptureTool
+              icon="undo"
+              word="Drop last"
+              label="Drop the last stretch"
+              onPress={() => recorder!.dropLast()}
+            />
           )}
         </View>
         {!under && (
@@ -213,7 +221,7 @@ export default function Booth(props: Props) {
         {state.phase === 'paused' && <Big label="Go on" icon="record" onPress={() => recorder!.run()} />}
         <View style={[styles.side, styles.right]}>
           {!under && streams?.twoCameras && (
-            <Tool
+            <CaptureTool
               icon="flip"
               word="Turn round"
               label="Use the camera on the other side"
@@ -323,17 +331,6 @@ function Big({
   );
 }
 
-function Tool({ icon, word, label, onPress }: { icon: LineName; word: string; label: string; onPress: () => void }) {
-  return (
-    <Pressable role="button" aria-label={label} onPress={onPress} style={styles.tool}>
-      <LineIcon name={icon} colour={colours.scrap} size={26} />
-      <Text variant="labelSmall" style={styles.toolWord}>
-        {word}
-      </Text>
-    </Pressable>
-  );
-}
-
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.ink },
   // On its side a phone has its buttons under the thumb, and the height for what is seen.
@@ -385,8 +382,6 @@ const styles = StyleSheet.create({
   },
   side: { flex: 1, flexDirection: 'row', gap: 2, alignItems: 'center' },
   right: { justifyContent: 'flex-end' },
-  toolWord: { color: colours.scrap, textAlign: 'center', lineHeight: 15 },
-  tool: { width: 62, minHeight: 60, alignItems: 'center', justifyContent: 'center', gap: 3, paddingHorizontal: 2 },
   big: {
     width: 96,
     height: 88,

@@ -59,6 +59,8 @@ export class PageRenderer {
   private readonly shown: Shown;
   private tipDrawn = false;
   private gone = false;
+  /** A place that is to be shown once there is room. */
+  private sought: Bounds | null = null;
   /** Whether the whole page is shown, as large as there is room. */
   fitted = true;
 
@@ -117,6 +119,7 @@ export class PageRenderer {
     if (this.fitted) this.viewport = fitPage(this.page, this.view);
     this.redraw();
     this.looks.onViewport();
+    if (this.sought) this.lookAt(this.sought);
   }
 
   fit(): void {
@@ -127,8 +130,12 @@ export class PageRenderer {
   }
 
   /** Looks at a box of the page, closely enough to read it. */
-  lookAt({ left, top, right, bottom }: Bounds): void {
+  lookAt(bounds: Bounds): void {
+    const { left, top, right, bottom } = bounds;
     const { width, height } = this.view;
+    // Asked for before it is known how much room there is, it is shown as soon as that is.
+    this.sought = width === 0 ? bounds : null;
+    if (this.sought) return;
     const fitted = fitPage(this.page, this.view).scale;
     const scale = Math.min(
       Math.max(fitted, Math.min(width / (right - left + 80), height / (bottom - top + 200))),

@@ -25,7 +25,7 @@ import type { PieceCopyService } from '../services/pieceCopies';
 import type { ActivityPictureService } from '../services/activityPictures';
 import type { SendingService } from '../services/sending/sending';
 import type { PieceService } from '../services/pieces';
-import type { PlanningService } from '../services/planning';
+import type { PlanningService } from '../services/planning/planning';
 import type { KeptStampService } from '../services/keptStamps';
 import type { NoteReplyService } from '../services/noteReplies';
 import type { ReviewQueueService } from '../services/reviewQueue';

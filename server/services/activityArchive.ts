@@ -12,7 +12,8 @@ import type { FileStore } from '../storage/fileStore';
 import { BrokenZipError, zipEntries, ZipTooLargeError } from '../storage/unpackZip';
 import { ZipFile } from '../storage/zipFile';
 import type { MediaService } from './media';
-import { renamedPlan, type PlanningService } from './planning';
+import type { PlanningService } from './planning/planning';
+import { renamedPlan } from './planning/renamedPlan';
 
 /** What an archive may hold. */
 export const ARCHIVE_LIMITS = {

@@ -10,8 +10,8 @@ import type { NowView, PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { richTextOf } from '@lippet/core/words/richText';
-import { isNeeded } from './droppedFiles';
-import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+import { isNeeded } from '../droppedFiles';
+import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
@@ -220,7 +220,7 @@ it('files come to an activity; an answer to look at is shown only once a go is s
   now += 2 * HOUR;
   expect(await statuses()).toEqual([200, 404, 200]);
   await drawInto(school, piece.id);
-  const { extentOf } = await import('../testing/smallSchool');
+  const { extentOf } = await import('../../testing/smallSchool');
   await ada.json('POST', `/api/pieces/${piece.id}/send`, {
     key: randomUUID(),
     extent: await extentOf(school, 'piece', piece.id),
