@@ -8,7 +8,7 @@ import { keys } from '../api/queries';
 import { request } from '../api/request';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 
 /** An evening letter with what is new: where it goes, and those that were written. */
@@ -47,7 +47,7 @@ export default function EmailDigest({ me }: { me: Me }) {
         {me.mail && <Button onPress={() => keep(null)}>Write no more</Button>}
       </View>
       {(me.mail || letters.length > 0) && (
-        <Say calm>This school is not connected to a mail service. What would be sent lies here.</Say>
+        <Notice calm>This school is not connected to a mail service. What would be sent lies here.</Notice>
       )}
       {letters.map(({ id, address: to, subject, words, at }) => (
         <View key={id} role="article" aria-label={subject} style={styles.letter}>

@@ -9,12 +9,12 @@ import { SignedIn } from '../signIn/SignedIn';
 import { useSession } from '../signIn/useSession';
 import { onlyPenDraws, useDrawing } from '../stores/drawing';
 import { settingsNow, useSettings } from '../stores/settings';
-import { Ask } from '../ui/Ask';
+import { Dialog } from '../ui/Dialog';
 import { BackHead } from '../ui/BackHead';
 import { Badge } from '../ui/Badge';
 import { Button } from '../ui/Button';
 import { Pick } from '../ui/Pick';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { Scrap } from '../ui/Scrap';
 import { Screen } from '../ui/Screen';
 import { TickBox } from '../ui/TickBox';
@@ -59,7 +59,7 @@ export default function MePage() {
               </Text>
             </View>
           </Scrap>
-          {problem && <Say>{problem}</Say>}
+          {problem && <Notice>{problem}</Notice>}
           <Button kind="main" large icon="people" onPress={() => leave(false)}>
             Change person
           </Button>
@@ -148,7 +148,7 @@ export default function MePage() {
           <Button icon="leave" onPress={() => setAsking(true)}>
             Sign out everywhere
           </Button>
-          <Ask
+          <Dialog
             visible={asking}
             title="Sign out everywhere?"
             onClose={() => setAsking(false)}
@@ -164,7 +164,7 @@ export default function MePage() {
             <Text variant="bodyMedium">
               Every device on which you are signed in will ask who is there. Your work is kept.
             </Text>
-          </Ask>
+          </Dialog>
         </Screen>
       )}
     </SignedIn>

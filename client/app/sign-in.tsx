@@ -13,7 +13,7 @@ import { Names } from '../signIn/Names';
 import { PictureKeyPad } from '../signIn/PictureKeyPad';
 import { Button } from '../ui/Button';
 import { Opening } from '../ui/Opening';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { Screen } from '../ui/Screen';
 
 // Brings the form library along, which a learner who taps pictures never needs.
@@ -62,7 +62,7 @@ export default function SignIn() {
           </Button>
         )}
       </View>
-      {error && <Say again={() => void refetch()}>{error.message}</Say>}
+      {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
       <Suspense fallback={<Opening />}>{step()}</Suspense>
     </Screen>
   );

@@ -13,7 +13,7 @@ import { SignedIn } from '../signIn/SignedIn';
 import { AmongPlaces } from '../ui/AmongPlaces';
 import { BackHead } from '../ui/BackHead';
 import { LineIcon, type LineName } from '../ui/LineIcon';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { Scrap } from '../ui/Scrap';
 import { Screen } from '../ui/Screen';
 import { Stamp } from '../ui/Stamp';
@@ -80,8 +80,8 @@ export default function Updates() {
         <AmongPlaces role={me.role}>
           <Screen>
             <BackHead title="Updates" />
-            {error && <Say again={() => void refetch()}>{error.message}</Say>}
-            {data?.length === 0 && <Say calm>Nothing has happened yet.</Say>}
+            {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
+            {data?.length === 0 && <Notice calm>Nothing has happened yet.</Notice>}
             {data?.map((update) => (
               <Way
                 key={update.id}

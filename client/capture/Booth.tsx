@@ -10,7 +10,7 @@ import { askForFiles } from '../ui/askForFiles';
 import { Button } from '../ui/Button';
 import { LineIcon, type LineName } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { useLayout } from '../ui/useLayout';
 import type { BoothPart } from './boothPart';
@@ -154,7 +154,7 @@ export default function Booth(props: Props) {
             {!streams && !why && <Opening />}
             {why && (
               <View style={styles.say}>
-                <Say again={() => setTries(tries + 1)}>{why}</Say>
+                <Notice again={() => setTries(tries + 1)}>{why}</Notice>
               </View>
             )}
             {count > 0 && streams && (
@@ -168,12 +168,12 @@ export default function Booth(props: Props) {
         </View>
         {trouble && !why && (
           <View style={styles.say}>
-            <Say>{trouble}</Say>
+            <Notice>{trouble}</Notice>
           </View>
         )}
         {state.trouble && under && (
           <View style={styles.say}>
-            <Say calm>{state.trouble}</Say>
+            <Notice calm>{state.trouble}</Notice>
           </View>
         )}
         <View style={[styles.says, low && styles.saysLow]}>

@@ -4,7 +4,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, TARGET } from '../ui/theme';
 import { useLayout } from '../ui/useLayout';
 import { takePhoto } from './camera';
@@ -70,13 +70,13 @@ export function CameraView(props: Props) {
           {state.step === 'opening' && <Opening />}
           {state.step === 'none' && (
             <View style={styles.trouble}>
-              <Say again={again}>{state.why}</Say>
+              <Notice again={again}>{state.why}</Notice>
             </View>
           )}
         </View>
         {trouble && (
           <View style={styles.trouble}>
-            <Say>{trouble}</Say>
+            <Notice>{trouble}</Notice>
           </View>
         )}
         <View style={[styles.says, low && styles.saysLow]}>

@@ -4,7 +4,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { RequestError, request } from '../api/request';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { QrCode } from './QrCode';
 
@@ -104,11 +104,11 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
         </>
       )}
       {over && (
-        <Say calm again={() => setTries(tries + 1)}>
+        <Notice calm again={() => setTries(tries + 1)}>
           The code has run out. Try again for a new one.
-        </Say>
+        </Notice>
       )}
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
       <Button kind={come > 0 ? 'main' : 'plain'} icon={come > 0 ? 'tick' : 'back'} onPress={onBack}>
         {come > 0 ? 'Done' : 'Back to this camera'}
       </Button>

@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { LiveWave } from './LiveWave';
 import type { Recorder } from './recorder';
@@ -46,7 +46,7 @@ export function NoteButton({ note, onSaid }: Props) {
           {state.step === 'keeping' ? 'Keeping it …' : 'Say a note'}
         </Button>
       )}
-      {state.step === 'silent' && state.trouble && <Say>{state.trouble}</Say>}
+      {state.step === 'silent' && state.trouble && <Notice>{state.trouble}</Notice>}
     </View>
   );
 }

@@ -13,7 +13,7 @@ import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import type { Heard } from '../workers/recording.worker';
 import type { BoothPart } from './boothPart';
@@ -122,7 +122,7 @@ export function TakeReview(props: Props) {
         </Press>
       </View>
       <ScrollView contentContainerStyle={styles.content}>
-        {trouble && <Say>{trouble}</Say>}
+        {trouble && <Notice>{trouble}</Notice>}
         {sort === 'film' ? (
           <View style={styles.film}>
             <video
@@ -137,7 +137,7 @@ export function TakeReview(props: Props) {
           <audio ref={player.media} aria-label="Your recording" />
         )}
         <PlayBar player={player} label="your recording" peaks={whole && keptPeaks(whole, seconds, spans)} />
-        {player.trouble && <Say>{player.trouble}</Say>}
+        {player.trouble && <Notice>{player.trouble}</Notice>}
         {heard && heard.faults.length > 0 && (
           <View style={styles.warning} role="alert">
             {heard.faults.map((fault) => (
@@ -176,7 +176,7 @@ export function TakeReview(props: Props) {
           onChangeText={setTitle}
           maxLength={MAX_TITLE}
         />
-        {problem && <Say>{problem}</Say>}
+        {problem && <Notice>{problem}</Notice>}
       </ScrollView>
       <View style={styles.foot}>
         <Button icon="record" onPress={onAgain} disabled={busy} style={styles.half}>

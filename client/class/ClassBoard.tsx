@@ -6,7 +6,7 @@ import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { Badge } from '../ui/Badge';
 import { Columns } from '../ui/Columns';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { DayQuestion } from './DayQuestion';
 import { LeadClass } from './LeadClass';
 import { LiveCard } from './LiveCard';
@@ -19,11 +19,11 @@ export default function ClassBoard({ groupId, me }: { groupId: string; me: Me })
   const { data: room, error, problem } = classroom;
   const { zone } = me.school;
   useEffect(() => void mediaOutbox.start(), []);
-  if (error && !room) return <Say again={() => void classroom.refetch()}>{error.message}</Say>;
+  if (error && !room) return <Notice again={() => void classroom.refetch()}>{error.message}</Notice>;
   if (!room) return null;
   return (
     <View style={styles.board}>
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       <Columns
         first={
           <>

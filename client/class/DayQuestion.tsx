@@ -8,7 +8,7 @@ import {
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { ReaderSign } from '../ask/ReaderSign';
+import { ReaderSign } from '../questions/ReaderSign';
 import { Hear } from '../readAloud/Hear';
 import { Badge } from '../ui/Badge';
 import { Button } from '../ui/Button';

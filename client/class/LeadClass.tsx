@@ -3,9 +3,9 @@ import { completedAddress } from '@lippet/core/words/webAddress';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { ReaderSign } from '../ask/ReaderSign';
-import { SayBox } from '../ask/SayBox';
-import { Ask } from '../ui/Ask';
+import { ReaderSign } from '../questions/ReaderSign';
+import { MessageComposer } from '../questions/MessageComposer';
+import { Dialog } from '../ui/Dialog';
 import { Button } from '../ui/Button';
 import { DateField } from '../ui/DateField';
 import { Field } from '../ui/Field';
@@ -24,7 +24,7 @@ export function LeadClass({ room, classroom, zone }: { room: ClassroomView; clas
     <>
       <View>
         <ReaderSign audience="class" words={`Everybody in ${room.name} reads this: ${room.learners.length} learners`} />
-        <SayBox
+        <MessageComposer
           place={`class:${room.id}`}
           label="Tell the class"
           word="Tell them"
@@ -62,7 +62,7 @@ function QuestionForm({ onClose, onAsk }: { onClose: () => void; onAsk: Classroo
   const [words, setWords] = useState('How is the wind today?');
   const [seenBy, setSeenBy] = useState<SeenBy>('teacher');
   return (
-    <Ask
+    <Dialog
       visible
       title="A question each day"
       onClose={onClose}
@@ -87,7 +87,7 @@ function QuestionForm({ onClose, onAsk }: { onClose: () => void; onAsk: Classroo
         chosen={seenBy}
         onChoose={setSeenBy}
       />
-    </Ask>
+    </Dialog>
   );
 }
 
@@ -107,7 +107,7 @@ function LiveForm({
   const [at, setAt] = useState(live?.at ?? null);
   const keep = (next: ClassroomView['live']): void => void onMeet(next).then((kept) => kept && onClose());
   return (
-    <Ask
+    <Dialog
       visible
       title="A lesson by link"
       onClose={onClose}
@@ -132,7 +132,7 @@ function LiveForm({
       <Field label="Address of the room" value={address} onChangeText={setAddress} autoCapitalize="none" />
       <Field label="What it is" value={words} onChangeText={setWords} maxLength={500} />
       <DateField label="Begins" value={at} zone={zone} onChange={setAt} />
-    </Ask>
+    </Dialog>
   );
 }
 

@@ -2,10 +2,10 @@ import type { ClassroomView, NoticeView } from '@lippet/core/contract/class';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { ReaderSign } from '../ask/ReaderSign';
-import { Said } from '../ask/Said';
-import { SayBox } from '../ask/SayBox';
-import { TakeAway } from '../ask/TakeAway';
+import { ReaderSign } from '../questions/ReaderSign';
+import { Message } from '../questions/Message';
+import { MessageComposer } from '../questions/MessageComposer';
+import { TakeAway } from '../questions/TakeAway';
 import { LineIcon } from '../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import type { Classroom } from './useClassroom';
@@ -25,7 +25,7 @@ export function NoticeCard({ notice, room, classroom, me, zone }: Props) {
   const [removing, setRemoving] = useState<NoticeView | null>(null);
   const offer = useWorkOffer(room.teaches ? null : notice.words);
   const said = (each: NoticeView) => (
-    <Said
+    <Message
       key={each.id}
       {...each}
       name={each.author.id === me ? 'You' : each.author.name}
@@ -48,7 +48,7 @@ export function NoticeCard({ notice, room, classroom, me, zone }: Props) {
                 `${room.teachers.map(({ name }) => name).join(' and ')}`
               }
             />
-            <SayBox
+            <MessageComposer
               place={`notice:${notice.id}`}
               label="What do you say to it?"
               word="Send it"

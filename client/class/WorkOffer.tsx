@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useNow } from '../api/queries';
 import { useIncomingPhoto } from '../stores/incomingPhoto';
-import { Ask } from '../ui/Ask';
+import { Dialog } from '../ui/Dialog';
 import { Button } from '../ui/Button';
 
 /** So many activities are offered. */
@@ -40,7 +40,7 @@ export function useWorkOffer(about: string | null): {
       });
     },
     question: (
-      <Ask
+      <Dialog
         visible={held !== null}
         title="Is this your work?"
         onClose={() => done(false)}
@@ -69,7 +69,7 @@ export function useWorkOffer(about: string | null): {
             </Button>
           ))}
         </View>
-      </Ask>
+      </Dialog>
     ),
   };
 }

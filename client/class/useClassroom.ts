@@ -1,6 +1,6 @@
 import type { DayAnswer, LiveLesson, SeenBy } from '@lippet/core/contract/class';
 import { useQuery } from '@tanstack/react-query';
-import type { Saying } from '../ask/useAsks';
+import type { Saying } from '../questions/useQuestions';
 import { keys } from '../api/queries';
 import { request } from '../api/request';
 import { useChange } from '../api/useChange';

@@ -19,7 +19,7 @@ import { LineIcon } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';
 import { Pick } from '../ui/Pick';
 import { Press } from '../ui/Press';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { TickBox } from '../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { useWide } from '../ui/useWide';
@@ -34,7 +34,7 @@ interface Props {
   onClose: () => void;
 }
 
-const goWords = ({ go }: GoView): string => `Go ${go}`;
+const goWords = ({ number }: GoView): string => `Go ${number}`;
 const WAYS = [
   { value: 'beside', word: 'Side by side', icon: 'pages' },
   { value: 'over', word: 'Laid over', icon: 'front' },
@@ -51,7 +51,7 @@ export function BesideGoes({ goId, parts, onClose }: Props) {
   });
   const [chosen, setChosen] = useState<string | null>(null);
   const current = goes?.find(({ id }) => id === goId);
-  const earlier = goes?.filter(({ go }) => current && go < current.go) ?? [];
+  const earlier = goes?.filter(({ number }) => current && number < current.number) ?? [];
   const other = earlier.find(({ id }) => id === chosen) ?? earlier[0];
   const now = useFrozenDocument(useGoDocument(goId).data);
   const before = useFrozenDocument(useGoDocument(other?.id).data);
@@ -75,10 +75,10 @@ export function BesideGoes({ goId, parts, onClose }: Props) {
           />
         )}
       </View>
-      {error && <Say>{error.message}</Say>}
+      {error && <Notice>{error.message}</Notice>}
       {!error && current && !other && (
         <View style={styles.none}>
-          <Say calm>This is the first go, so there is none to lay beside it.</Say>
+          <Notice calm>This is the first go, so there is none to lay beside it.</Notice>
         </View>
       )}
       {!error &&
@@ -203,7 +203,7 @@ function Compared({
       )}
       {!pair && !Beside && !takes.some(Boolean) && (
         <View style={styles.none}>
-          <Say calm>There is nothing of this part in either go.</Say>
+          <Notice calm>There is nothing of this part in either go.</Notice>
         </View>
       )}
     </>

@@ -7,7 +7,7 @@ import type * as Y from 'yjs';
 import { PageSurface } from '../page/PageSurface';
 import type { Shown } from '../page/pageRenderer';
 import type { Surface } from '../page/surface';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { useWide } from '../ui/useWide';
 
@@ -65,11 +65,11 @@ export function PagePairView({ pair, before, now, shown, over }: Props) {
       />
     ) : (
       <View style={styles.none}>
-        <Say calm>
+        <Notice calm>
           {side === 0
             ? `It was not there in ${before.title.toLowerCase()}.`
             : `It is not there any more in ${now.title.toLowerCase()}.`}
-        </Say>
+        </Notice>
       </View>
     );
   const [left, right] = [sheet(before, pair.before, shown.before, 0), sheet(now, pair.now, shown.now, 1)];

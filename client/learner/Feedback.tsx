@@ -23,11 +23,11 @@ import { takeOf } from '../recording/takeOf';
 import { TakeDesk } from '../recording/TakeDesk';
 import { TakePlayer } from '../recording/TakePlayer';
 import { partUi } from '../parts/registry';
-import { Ask } from '../ui/Ask';
+import { Dialog } from '../ui/Dialog';
 import { BackHead } from '../ui/BackHead';
 import { Button } from '../ui/Button';
 import { Opening } from '../ui/Opening';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { Screen } from '../ui/Screen';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
@@ -83,7 +83,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
     return (
       <Screen>
         <BackHead title="What came back" home="/now" />
-        <Say again={() => void refetch()}>{error.message}</Say>
+        <Notice again={() => void refetch()}>{error.message}</Notice>
       </Screen>
     );
   }
@@ -111,7 +111,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
           <Text variant="titleMedium">{STATE_HEADS[stateOf(review)]}</Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
             {review
-              ? `${review.teacher}, ${whenWords(review.releasedAt, Date.now(), zone)} · go ${go.go}`
+              ? `${review.teacher}, ${whenWords(review.releasedAt, Date.now(), zone)} · go ${go.number}`
               : `Sent ${whenWords(go.sentAt, Date.now(), zone)}`}
           </Text>
         </View>
@@ -132,7 +132,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
           Do another go
         </Button>
       )}
-      {go.go > 1 && (
+      {go.number > 1 && (
         <Button icon="pages" onPress={() => setBeside(true)} style={styles.go}>
           Beside my earlier goes
         </Button>
@@ -150,7 +150,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
     );
   return (
     <View style={[styles.screen, wide && styles.wide]} role="main">
-      <Ask
+      <Dialog
         visible={taking}
         title="Take a copy out"
         onClose={() => setTaking(false)}
@@ -159,7 +159,13 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         <Text variant="bodyMedium">Every go with what came back, and what you said and wrote:</Text>
         <GoExport goId={go.id} title={title} all />
         {page && (
-          <TakeOutFormats title={`${title}, go ${go.go}`} doc={doc} pages={readPages(doc)} page={page} marks={marks} />
+          <TakeOutFormats
+            title={`${title}, go ${go.number}`}
+            doc={doc}
+            pages={readPages(doc)}
+            page={page}
+            marks={marks}
+          />
         )}
         {take && part?.recording.keepCopy && (
           <KeepCopy
@@ -169,7 +175,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
             word="Keep the recording"
           />
         )}
-      </Ask>
+      </Dialog>
       <View style={styles.main}>
         <View style={styles.head}>
           <BackHead title={title} home="/now" />
@@ -194,7 +200,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
               editor={null}
               editable={false}
               onSurface={setSurface}
-              label={`Go ${go.go} of ${title}, with the marks of your teacher`}
+              label={`Go ${go.number} of ${title}, with the marks of your teacher`}
             />
           </View>
         )}

@@ -1,6 +1,6 @@
 import { useStore } from 'zustand';
 import { sendWishes } from '../api/sendWishes';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 
 /**
  * What waits to go, and what has become of it meanwhile. Its row says "not sent yet", so this must not say that it is.
@@ -10,17 +10,17 @@ export function OnItsWay() {
   return (
     <>
       {Object.values(wishes).map(({ pieceId, title, teacher }) => (
-        <Say
+        <Notice
           key={pieceId}
           calm
-        >{`${title} waits to go to ${teacher}. It goes by itself as soon as all of it is at school.`}</Say>
+        >{`${title} waits to go to ${teacher}. It goes by itself as soon as all of it is at school.`}</Notice>
       ))}
       {news
         .filter(({ pieceId }) => !(pieceId in wishes))
         .map(({ pieceId, words, sent }) => (
-          <Say key={pieceId} calm={sent}>
+          <Notice key={pieceId} calm={sent}>
             {words}
-          </Say>
+          </Notice>
         ))}
     </>
   );

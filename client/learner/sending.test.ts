@@ -44,7 +44,7 @@ describe('a piece that is sent', () => {
   });
 
   it('goes', async () => {
-    answer(200, { id: 'g', go: 1 });
-    expect(await trySending(live, wish)).toEqual({ step: 'sent', go: { id: 'g', go: 1 } });
+    answer(200, { id: 'g', number: 1 });
+    expect(await trySending(live, wish)).toEqual({ step: 'sent', go: { id: 'g', number: 1 } });
   });
 });

@@ -17,7 +17,7 @@ import type { Player } from '../recording/usePlayer';
 import { takeOf } from '../recording/takeOf';
 import { useLooking } from '../stores/materialPlaces';
 import { LineIcon } from '../ui/LineIcon';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { RichWords } from '../words/RichWords';
 import { richTextOf } from '@lippet/core/words/richText';
@@ -109,7 +109,7 @@ function Picture({ id, media, title }: FileProps) {
   if (error)
     return (
       <View style={styles.text}>
-        <Say>{error.message}</Say>
+        <Notice>{error.message}</Notice>
       </View>
     );
   if (!data?.width || !data.height) return null;
@@ -141,7 +141,7 @@ function Pdf({ id, media, title }: FileProps) {
   if (error)
     return (
       <View style={styles.text}>
-        <Say>That PDF can’t be opened just now.</Say>
+        <Notice>That PDF can’t be opened just now.</Notice>
       </View>
     );
   return (

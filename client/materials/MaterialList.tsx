@@ -7,7 +7,7 @@ import { getBlob } from '../api/request';
 import { download } from '../page/takeOut';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, TARGET } from '../ui/theme';
 import { MATERIAL_WORDS } from './materialWords';
 
@@ -66,7 +66,7 @@ export function MaterialList({ materials, later, zone, onOpen }: Props) {
           </Press>
         );
       })}
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
       {later.next !== null && (
         <Text variant="bodySmall">{`More from ${whenWords(later.next, Date.now(), zone)}.`}</Text>
       )}

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { SayBox } from '../ask/SayBox';
+import { MessageComposer } from '../questions/MessageComposer';
 import { VoiceButton } from '../recording/VoiceButton';
 import { useUnsentWords } from '../stores/unsent';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import type { useNoteReplies } from './useNoteReplies';
 
@@ -39,7 +39,7 @@ export function NoteTalk({ note, reader, talk: { replies, home, problem, say } }
       )}
       {open ? (
         <>
-          <SayBox
+          <MessageComposer
             place={place}
             label={`Only ${reader} reads this`}
             word="Send it"
@@ -52,7 +52,7 @@ export function NoteTalk({ note, reader, talk: { replies, home, problem, say } }
               return said;
             }}
           />
-          {problem && <Say>{problem}</Say>}
+          {problem && <Notice>{problem}</Notice>}
           <Button onPress={() => setOpen(false)} style={styles.start}>
             Not now
           </Button>

@@ -9,9 +9,9 @@ import Svg, { Path } from 'react-native-svg';
 import { bringPicturePage } from './tools/addTool';
 import { askForFiles } from '../ui/askForFiles';
 import { bringPdf } from './bringPdf';
-import { Ask } from '../ui/Ask';
+import { Dialog } from '../ui/Dialog';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 
 type NewPage = { background: Background; width: number; height: number };
@@ -50,7 +50,7 @@ export function AddPage({ visible, home, like, onAdd, onClose, title = 'Add a pa
     else onAdd([result]);
   };
   return (
-    <Ask visible={visible} title={title} onClose={onClose} answers={<Button onPress={onClose}>Not now</Button>}>
+    <Dialog visible={visible} title={title} onClose={onClose} answers={<Button onPress={onClose}>Not now</Button>}>
       <View style={styles.papers}>
         {PAPERS.map(({ word, background }) => (
           <Pressable
@@ -80,14 +80,14 @@ export function AddPage({ visible, home, like, onAdd, onClose, title = 'Add a pa
           </Pressable>
         ))}
       </View>
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
       <Button icon="picture" onPress={() => void fromPicture()}>
         A picture as a page
       </Button>
       <Button icon="pages" disabled={reading} onPress={() => void fromPdf()}>
         {reading ? 'Reading the PDF …' : 'Pages of a PDF'}
       </Button>
-    </Ask>
+    </Dialog>
   );
 }
 

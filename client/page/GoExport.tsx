@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { getBytes, request } from '../api/request';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { download } from './takeOut';
 
 /** Asked again whether the file is made, in milliseconds. */
@@ -51,7 +51,7 @@ function SchoolFile({
       <Button icon="out" disabled={busy} onPress={() => void take()}>
         {busy ? 'Making it …' : word}
       </Button>
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
     </View>
   );
 }

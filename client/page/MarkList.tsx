@@ -8,7 +8,7 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 
 interface Props {
@@ -32,7 +32,7 @@ export function MarkList({ doc, pages, onGo }: Props) {
     [doc, pages, order],
   );
   if (entries.length === 0)
-    return <Say calm>Nothing is marked yet. Take up Mark, choose “Words”, and drag over some.</Say>;
+    return <Notice calm>Nothing is marked yet. Take up Mark, choose “Words”, and drag over some.</Notice>;
   const copy = async (): Promise<void> => {
     await navigator.clipboard.writeText(marksAsText(entries));
     setCopied(true);

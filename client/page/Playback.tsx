@@ -7,7 +7,7 @@ import { AccessibilityInfo, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
 import { RopeSlider } from '../ui/RopeSlider';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { drawPage } from './drawPage';
 import { outlineToPath } from './outlinePath';
@@ -97,7 +97,7 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
     void AccessibilityInfo.isReduceMotionEnabled().then((still) => (still ? setAt(line.total) : setPlaying(true)));
   }, [line.total]);
 
-  if (strokes.size === 0) return <Say calm>There is no ink on this page yet.</Say>;
+  if (strokes.size === 0) return <Notice calm>There is no ink on this page yet.</Notice>;
   const toggle = (): void => {
     if (!playing && at >= line.total) setAt(0);
     setPlaying(!playing);

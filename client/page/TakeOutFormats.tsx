@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { TickBox } from '../ui/TickBox';
 import { download, takeOut, type OutFormat } from './takeOut';
 
@@ -65,7 +65,7 @@ export function TakeOutFormats({
           <Text variant="bodySmall">{what}</Text>
         </View>
       ))}
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
     </View>
   );
 }

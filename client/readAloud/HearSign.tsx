@@ -3,7 +3,7 @@ import { StyleSheet } from 'react-native';
 import { useStore } from 'zustand';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, TARGET } from '../ui/theme';
 import { hearing } from './hearing';
 
@@ -44,7 +44,7 @@ export function HearSign({ text, label }: Props) {
 /** Why a text could not be heard. */
 export function HearTrouble({ text }: { text: string }) {
   const why = useStore(hearing.state, ({ trouble }) => (trouble?.text === text ? trouble.why : null));
-  return why && <Say>{why}</Say>;
+  return why && <Notice>{why}</Notice>;
 }
 
 const styles = StyleSheet.create({

@@ -1,7 +1,7 @@
 import type { Take } from '@lippet/core/recording/take';
 import { useState } from 'react';
 import { Button } from '../ui/Button';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { keepCopy } from './keepCopy';
 
 /** Saves a copy of a take; where school has to cut it, that takes a moment. */
@@ -19,7 +19,7 @@ export function KeepCopy({ take, name, label, word }: { take: Take; name: string
       <Button icon="out" label={label} disabled={busy} onPress={() => void keep()}>
         {busy ? 'Making the copy …' : word}
       </Button>
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
     </>
   );
 }

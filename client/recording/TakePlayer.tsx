@@ -3,7 +3,7 @@ import type { Take } from '@lippet/core/recording/take';
 import { useMemo, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { PlayBar } from './PlayBar';
 import { usePlayer, type Player } from './usePlayer';
@@ -31,7 +31,8 @@ export function TakePlayer({ take, ...rest }: Props) {
         </Text>
       </View>
     );
-  return <Playing key={source.src} take={take} source={source} {...rest} />;
+  // Of another address it is still the same: what is being said or written below it goes on.
+  return <Playing take={take} source={source} {...rest} />;
 }
 
 function Playing({ take, source, label, fill, pins, children }: Props & { source: TakeSource }) {
@@ -58,8 +59,8 @@ function Playing({ take, source, label, fill, pins, children }: Props & { source
         <audio ref={player.media} preload="metadata" aria-label={label} />
       )}
       <PlayBar player={player} label={label} peaks={shown} pins={pins} />
-      {player.trouble && <Say>{player.trouble}</Say>}
-      {about?.state === 'failed' && <Say calm>{about.why!}</Say>}
+      {player.trouble && <Notice>{player.trouble}</Notice>}
+      {about?.state === 'failed' && <Notice calm>{about.why!}</Notice>}
       {children?.(player)}
     </View>
   );

@@ -45,8 +45,8 @@ export function usePlayer(src: string, spans: readonly Span[], alone = false): P
     if (at >= length - AT_END) seek(0);
     play();
   };
-  const latest = useRef({ seek, play });
-  latest.current = { seek, play };
+  const latest = useRef({ seek, play, at, playing });
+  latest.current = { seek, play, at, playing };
 
   useEffect(() => {
     const element = media.current;
@@ -55,10 +55,14 @@ export function usePlayer(src: string, spans: readonly Span[], alone = false): P
     const { signal } = stop;
     let frame = 0;
     let measured = false;
+    // Where it is played from another address, one goes on where one was.
+    const { at: from, playing: wasPlaying } = latest.current;
+    setPlaying(false);
+    setTrouble(null);
     const begin = (): void => {
       measured = true;
-      latest.current.seek(0);
-      if (alone) latest.current.play();
+      latest.current.seek(from);
+      if (alone || wasPlaying) latest.current.play();
     };
     const follow = (): void => {
       frame = requestAnimationFrame(follow);

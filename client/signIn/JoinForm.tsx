@@ -8,7 +8,7 @@ import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { KeyPicture } from '../ui/KeyPicture';
 import { Press } from '../ui/Press';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours } from '../ui/theme';
 
 interface Props {
@@ -66,7 +66,7 @@ export default function JoinForm({ group, join, onBack }: Props) {
           </View>
         ))}
       </View>
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       <View style={styles.row}>
         <Button icon="back" onPress={onBack}>
           Back

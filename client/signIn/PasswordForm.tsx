@@ -8,7 +8,7 @@ import { Text } from 'react-native-paper';
 import * as yup from 'yup';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { KeepChoice } from './KeepChoice';
 import { useSession } from './useSession';
 
@@ -72,7 +72,7 @@ export default function PasswordForm({ person, onBack }: { person: Tappable | nu
           />
         )}
       />
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       <KeepChoice keep={keep} onChange={setKeep} />
       <View style={styles.row}>
         <Button icon="back" onPress={onBack}>

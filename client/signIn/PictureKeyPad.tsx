@@ -8,7 +8,7 @@ import { HearSign, HearTrouble, useSilentAfter } from '../readAloud/HearSign';
 import { Button } from '../ui/Button';
 import { KeyPicture } from '../ui/KeyPicture';
 import { Press } from '../ui/Press';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { KeepChoice } from './KeepChoice';
 import { useSession } from './useSession';
@@ -69,7 +69,7 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
           </View>
         ))}
       </View>
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       <KeepChoice keep={keep} onChange={setKeep} />
       <View style={styles.row}>
         <Button icon="back" onPress={onBack}>{`Not ${person.name.split(' ')[0]}`}</Button>

@@ -6,7 +6,7 @@ import { useMe } from '../api/queries';
 import { useSettings } from '../stores/settings';
 import { ownUnsent } from '../stores/unsent';
 import { ScreenFaults } from '../ui/Faults';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { Screen } from '../ui/Screen';
 import { homeOf } from './home';
 
@@ -22,7 +22,7 @@ export function SignedIn({ role, children }: { role?: Role; children: (me: Me) =
   if (error)
     return (
       <Screen>
-        <Say again={() => void refetch()}>{error.message}</Say>
+        <Notice again={() => void refetch()}>{error.message}</Notice>
       </Screen>
     );
   if (me === undefined) return null;

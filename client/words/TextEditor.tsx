@@ -7,7 +7,7 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
-import { Ask } from '../ui/Ask';
+import { Dialog } from '../ui/Dialog';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { LineIcon, type LineName } from '../ui/LineIcon';
@@ -152,7 +152,7 @@ export function TextEditor({ label, editable = true, text, onText, fragment, onP
         </View>
       )}
       <EditorContent editor={editor} className="lippet-words-box" />
-      <Ask
+      <Dialog
         visible={linking !== null}
         title="Where does it lead?"
         onClose={() => setLinking(null)}
@@ -175,7 +175,7 @@ export function TextEditor({ label, editable = true, text, onText, fragment, onP
           autoCapitalize="none"
           onSubmitEditing={link}
         />
-      </Ask>
+      </Dialog>
     </View>
   );
 }

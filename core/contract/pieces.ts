@@ -70,7 +70,8 @@ export interface SaidWithGo {
 
 export interface GoView extends SaidWithGo {
   id: string;
-  go: number;
+  /** The first go is 1. */
+  number: number;
   sentAt: number;
   late: boolean;
   /** When it was sent before it was taken back and sent again; null where it was sent once. */

@@ -26,7 +26,7 @@ export interface WaitingPiece {
   personId: string;
   name: string;
   badge: string;
-  go: { id: string; go: number; sentAt: number };
+  go: { id: string; number: number; sentAt: number };
   due: number | null;
   late: boolean;
 }
@@ -39,7 +39,14 @@ export interface QueuedPiece {
   pieceId: string | null;
   standing: PieceStanding;
   completeness: Completeness;
-  go: { id: string; go: number; sentAt: number; word: string | null; felt: Felt | null; voice: string | null } | null;
+  go: {
+    id: string;
+    number: number;
+    sentAt: number;
+    word: string | null;
+    felt: Felt | null;
+    voice: string | null;
+  } | null;
   /** When this go was sent before it was taken back and sent again; null where it was sent once. */
   firstSentAt: number | null;
   /** The outcome that is decided for the latest go, and not told yet. */

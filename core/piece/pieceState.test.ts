@@ -19,7 +19,7 @@ const facts = (change: Partial<PieceFacts> = {}): PieceFacts => ({
   ...change,
 });
 const sent = (change: Partial<NonNullable<PieceFacts['latest']>> = {}): PieceFacts['latest'] => ({
-  go: 1,
+  number: 1,
   sentAt: NOW - HOUR,
   reviewBegun: false,
   released: null,
@@ -40,7 +40,7 @@ describe('pieceState', () => {
     ['with-teacher', facts({ made: true, complete: true, latest: sent({ reviewBegun: true }) })],
     ['another-go', facts({ made: true, complete: true, latest: released('again') })],
     ['another-go', facts({ made: true, complete: false, latest: released('again') })],
-    ['with-teacher', facts({ made: true, complete: true, latest: sent({ go: 2 }) })],
+    ['with-teacher', facts({ made: true, complete: true, latest: sent({ number: 2 }) })],
     ['finished', facts({ made: true, complete: true, latest: released('finished') })],
   ] as const;
   it.each(TABLE)('is %s', (state, given) => {
@@ -141,7 +141,7 @@ describe('pieceState', () => {
     const moment = fc.option(fc.integer({ min: NOW - 9 * DAY, max: NOW + 9 * DAY }), { nil: null });
     const latest = fc.option(
       fc.record({
-        go: fc.integer({ min: 1, max: 5 }),
+        number: fc.integer({ min: 1, max: 5 }),
         sentAt: fc.integer({ min: NOW - 9 * DAY, max: NOW }),
         reviewBegun: fc.boolean(),
         released: fc.option(

@@ -25,7 +25,7 @@ export interface PieceFacts {
   complete: boolean;
   /** The latest go that was not taken back, if any. */
   latest: {
-    go: number;
+    number: number;
     sentAt: number;
     /** A teacher has begun to answer it. */
     reviewBegun: boolean;

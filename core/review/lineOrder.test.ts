@@ -24,7 +24,7 @@ function piece(
       mayDraw: false,
       mayTakeBack: false,
     } as QueuedPiece['standing'],
-    go: go && { id: name, go: go[0], sentAt: go[1], word: null, felt: null, voice: null },
+    go: go && { id: name, number: go[0], sentAt: go[1], word: null, felt: null, voice: null },
     firstSentAt: null,
     reviewId: null,
     held: null,

@@ -25,7 +25,7 @@ const waits = ({ standing }: QueuedPiece): boolean => standing.state === 'with-t
 const FITS: Record<LineFilter, (piece: QueuedPiece) => boolean> = {
   all: () => true,
   waiting: waits,
-  again: (piece) => waits(piece) && piece.go!.go > 1,
+  again: (piece) => waits(piece) && piece.go!.number > 1,
   checks: (piece) => waits(piece) && piece.checks.length > 0,
   late: ({ standing }) => standing.late || standing.overdue,
   unsent: ({ go }) => go === null,

@@ -52,7 +52,7 @@ describe('the plan', () => {
     ]);
     const tomorrow = piece({ due: sunday + DAY });
     const released = {
-      go: 1,
+      number: 1,
       sentAt: NOW - 4 * DAY,
       reviewBegun: true,
       released: { outcome: 'again', at: NOW },
@@ -65,7 +65,7 @@ describe('the plan', () => {
 
   it('adds up the minutes of each day, and leaves out what is sent', () => {
     const due = NOW + 2 * DAY;
-    const sent = { go: 1, sentAt: NOW, reviewBegun: false, released: null };
+    const sent = { number: 1, sentAt: NOW, reviewBegun: false, released: null };
     const { days } = arrangePlan(
       [
         piece({ due }),

@@ -119,7 +119,7 @@ const placed = (
 });
 
 describe('arrangeNow', () => {
-  const sent = { go: 1, sentAt: NOW - HOUR, reviewBegun: true, released: null };
+  const sent = { number: 1, sentAt: NOW - HOUR, reviewBegun: true, released: null };
   const pieces = [
     placed('old draft', { made: true }, NOW - 9 * HOUR),
     placed('fresh draft', { made: true, due: NOW + 99 * HOUR }, NOW - HOUR),
@@ -185,12 +185,15 @@ describe('cardWords', () => {
       card({
         made: true,
         due: NOW - HOUR,
-        latest: { go: 1, sentAt: NOW - 20 * 60_000, reviewBegun: false, released: null },
+        latest: { number: 1, sentAt: NOW - 20 * 60_000, reviewBegun: false, released: null },
       }),
     ],
     [
       'Ms Farrow asks for another go',
-      card({ made: true, latest: { go: 1, sentAt: NOW, reviewBegun: true, released: { outcome: 'again', at: NOW } } }),
+      card({
+        made: true,
+        latest: { number: 1, sentAt: NOW, reviewBegun: true, released: { outcome: 'again', at: NOW } },
+      }),
     ],
     ['Closed · your work is kept here', card({ made: true, closes: NOW - 1 })],
   ])('says %s', (words, given) => {

@@ -311,9 +311,9 @@ describe('under a note', () => {
     expect(await notes()).toEqual(['Not ticked off yet: “Which mast is this?”']);
     await ada!.json('POST', `/api/pieces/${await pieceOf(ada!)}/take-back`);
     const again = await sendOf(ada!, (doc) => setAnswered(doc, note, true));
-    expect([again.go, await notes()]).toEqual([next.go, []]);
+    expect([again.number, await notes()]).toEqual([next.number, []]);
     expect(
-      (await ada!.json<GoView[]>('GET', `/api/goes/${again.id}/like`)).map(({ go: number, review: back }) => [
+      (await ada!.json<GoView[]>('GET', `/api/goes/${again.id}/like`)).map(({ number, review: back }) => [
         number,
         back?.outcome,
       ]),
@@ -335,7 +335,7 @@ it('nothing that is needed is left out: it is refused with what is missing, and 
     422,
     { code: 'incomplete', message: 'This is needed before it can go: Part 1: still empty.' },
   ]);
-  expect((await sendOf(ada!)).go).toBe(1);
+  expect((await sendOf(ada!)).number).toBe(1);
 });
 
 describe('stamps', () => {

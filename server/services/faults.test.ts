@@ -120,7 +120,7 @@ async function expectWholeOrNothing({ activity, piece, path, request }: Awaited<
   // The device asks again with the same key.
   const go = await ada.json<GoView>('POST', path, request);
   const after = await goesOf(piece);
-  expect([after.map(({ id }) => id), go.go, strokesIn(after[0]!.document)]).toEqual([[go.id], 1, 1]);
+  expect([after.map(({ id }) => id), go.number, strokesIn(after[0]!.document)]).toEqual([[go.id], 1, 1]);
 }
 
 it('sending that is cut off before any of its queries is whole or not at all, and sent again is one go', async () => {
@@ -285,7 +285,7 @@ it('a database that goes away under load loses nothing that was answered for, an
   expect(refused).toBeGreaterThan(0);
   for (const { piece, go, strokes } of sent) {
     const goes = await goesOf(piece);
-    expect([goes.map(({ id }) => id), go.go]).toEqual([[go.id], 1]);
+    expect([goes.map(({ id }) => id), go.number]).toEqual([[go.id], 1]);
     // A stroke of which the answer was lost may be there as well: it was drawn.
     expect(strokesIn(goes[0]!.document)).toBeGreaterThanOrEqual(strokes);
   }

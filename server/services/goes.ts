@@ -63,7 +63,7 @@ export async function goesOf(pieceId: string): Promise<GoView[]> {
     const review = reviews.find((each) => each.submissionId === id);
     return {
       id,
-      go,
+      number: go,
       sentAt: sentAt.getTime(),
       late,
       firstSentAt: first.get(`${pieceId} ${go}`) ?? null,

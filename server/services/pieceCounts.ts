@@ -64,7 +64,7 @@ export interface Cell {
   subject: string;
   due: number | null;
   sentAt: number | null;
-  latest: { id: string; go: number; released: boolean } | null;
+  latest: { id: string; number: number; released: boolean } | null;
   standing: PieceStanding;
   /** Of the latest go, once it is told. */
   marked: Marked | null;
@@ -226,15 +226,15 @@ function cellOf(row: RawCell, now: number): Cell {
     title: row.title,
     subject: row.subject,
     due: facts.due,
-    latest: facts.latest && { id: row.go_id!, go: facts.latest.go, released: facts.latest.released !== null },
+    latest: facts.latest && { id: row.go_id!, number: facts.latest.number, released: facts.latest.released !== null },
     sentAt: facts.latest?.sentAt ?? null,
     standing: pieceState(facts, now),
     marked: facts.latest?.released ? row.marked : null,
   };
 }
 
-const latestOf = (row: RawCell, go: number): PieceFacts['latest'] => ({
-  go,
+const latestOf = (row: RawCell, number: number): PieceFacts['latest'] => ({
+  number,
   sentAt: row.sent_at!.getTime(),
   reviewBegun: row.begun_at !== null,
   released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },

@@ -34,7 +34,7 @@ export interface Standing {
   progress: PieceProgress;
   latestGo: {
     id: string;
-    go: number;
+    number: number;
     sentAt: number;
     word: string | null;
     felt: Felt | null;
@@ -160,7 +160,7 @@ export class PieceFactsService {
         row.go === null
           ? null
           : {
-              go: row.go,
+              number: row.go,
               sentAt: row.sent_at!.getTime(),
               reviewBegun: row.begun_at !== null,
               released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
@@ -191,7 +191,7 @@ export class PieceFactsService {
           ? null
           : {
               id: row.submission_id,
-              go: row.go!,
+              number: row.go!,
               sentAt: row.sent_at!.getTime(),
               word: row.word,
               felt: row.felt,

@@ -110,7 +110,7 @@ export function remindersOf(
       kind: 'unsent',
       words: `All done, and not sent yet: ${title}`,
       path,
-      key: `unsent:${activityId}:${latestGo?.go ?? 0}`,
+      key: `unsent:${activityId}:${latestGo?.number ?? 0}`,
     });
   }
   return news;

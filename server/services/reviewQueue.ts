@@ -84,14 +84,14 @@ export class ReviewQueueService {
     return standings
       .map(({ activityId, title, personId, latestGo, facts, standing }): WaitingPiece => {
         const { badge } = people.find(({ id }) => id === personId)!;
-        const { id, go, sentAt } = latestGo!;
+        const { id, number, sentAt } = latestGo!;
         return {
           activityId,
           title,
           personId,
           name: names.get(personId)!,
           badge,
-          go: { id, go, sentAt },
+          go: { id, number, sentAt },
           due: facts.due,
           late: standing.late,
         };
@@ -134,7 +134,7 @@ export class ReviewQueueService {
         completeness: each.completeness,
         go: each.latestGo,
         pictureVersion: each.pictureVersion,
-        firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.go}`)) ?? null,
+        firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.number}`)) ?? null,
         reviewId: (each.latestGo && reviews.get(each.latestGo.id)?.id) ?? null,
         held: (each.latestGo && reviews.get(each.latestGo.id)?.held) ?? null,
         remindedAt: reminded.get(person.id) ?? null,

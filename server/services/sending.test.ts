@@ -199,7 +199,7 @@ describe('a piece on its way', () => {
     await drawInto(school, pieceId, 0);
     expect(await state()).toBe('ready');
     const go = await send(randomUUID(), 'here it is');
-    expect(go).toMatchObject({ go: 1, word: 'here it is', late: false });
+    expect(go).toMatchObject({ number: 1, word: 'here it is', late: false });
     const now = await ada.json<NowView>('GET', '/api/now');
     const line = await teacher.json<ReviewQueueView>('GET', `/api/activities/${school.activities.open}/line`);
     const counts = (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(
@@ -272,7 +272,7 @@ describe('a piece on its way', () => {
     await drawInto(school, pieceId);
     expect(await state()).toBe('ready');
     const again = await send();
-    expect([again.go, again.firstSentAt! <= again.sentAt]).toEqual([1, true]);
+    expect([again.number, again.firstSentAt! <= again.sentAt]).toEqual([1, true]);
     const [hung] = (await teacher.json<ReviewQueueView>('GET', `/api/activities/${school.activities.open}/line`)).line;
     expect(hung!.firstSentAt).toBe(again.firstSentAt);
   });
@@ -339,13 +339,13 @@ describe('a piece on its way', () => {
 
     await drawInto(school, pieceId);
     const second = await send();
-    expect(second.go).toBe(2);
+    expect(second.number).toBe(2);
     expect(await (await ada.request('GET', `/api/goes/${first.id}/document`)).arrayBuffer()).toEqual(before);
     await release((await review(second.id)).id, 'finished', 'There it is');
     expect(await state()).toBe('finished');
     await expect(drawInto(school, pieceId)).rejects.toThrow('frozen');
     const goes = (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).goes;
-    expect(goes.map(({ go, review: answer }) => [go, answer?.outcome])).toEqual([
+    expect(goes.map(({ number, review: answer }) => [number, answer?.outcome])).toEqual([
       [2, 'finished'],
       [1, 'again'],
     ]);

@@ -12,7 +12,7 @@ import { SignedIn } from '../../signIn/SignedIn';
 import { Button } from '../../ui/Button';
 import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 
 /** How much needs the learner, in words. */
@@ -31,7 +31,7 @@ const Found = ({ cards, ...shared }: { cards: readonly PieceCard[]; zone: string
   cards.length > 0 ? (
     <PieceList title={cards.length === 1 ? '1 found' : `${cards.length} found`} cards={cards} {...shared} />
   ) : (
-    <Say calm>Nothing is like that.</Say>
+    <Notice calm>Nothing is like that.</Notice>
   );
 
 export default function Now() {
@@ -62,7 +62,7 @@ export default function Now() {
               below={data && `${weekdayWord(now, zone)} · ${needWords(needs)}`}
             />
             <OnItsWay />
-            {error && <Say again={() => void refetch()}>{error.message}</Say>}
+            {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
             {data && data.cards.length > FIND_FROM && (
               <Button
                 icon={filter ? 'close' : 'search'}
@@ -90,7 +90,7 @@ export default function Now() {
               />
             )}
             {data?.cards.length === 0 && (
-              <Say calm>There is nothing to do yet. Your teacher will set something soon.</Say>
+              <Notice calm>There is nothing to do yet. Your teacher will set something soon.</Notice>
             )}
           </Screen>
         );

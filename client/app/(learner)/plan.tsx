@@ -15,7 +15,7 @@ import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
 import { LineIcon } from '../../ui/LineIcon';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { colours, TARGET } from '../../ui/theme';
 
@@ -60,7 +60,7 @@ export default function PlanPlace() {
         return (
           <Screen wide>
             <PersonHead me={me} title="Plan" below={data && words} />
-            {error && <Say again={() => void refetch()}>{error.message}</Say>}
+            {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
             <Pick
               label="How far ahead"
               options={folders.length > 0 ? [...VIEWS, FOLDERS] : VIEWS}
@@ -144,16 +144,16 @@ export default function PlanPlace() {
                             )
                           }
                         />
-                        {pieces.length === 0 && <Say calm>{`Nothing is due on ${nameOf(noon)}.`}</Say>}
+                        {pieces.length === 0 && <Notice calm>{`Nothing is due on ${nameOf(noon)}.`}</Notice>}
                         {pieces.length > 1 && minutes > 0 && (
                           <Text variant="bodySmall" style={styles.sum}>{`${minutes} minutes altogether`}</Text>
                         )}
                       </View>
                     ))}
                   {view !== 'folders' && plan.days.every(({ pieces }) => pieces.length === 0) && !chosen && data && (
-                    <Say calm>
+                    <Notice calm>
                       {view === 'week' ? 'Nothing is due in these days.' : 'Nothing is due in these weeks.'}
-                    </Say>
+                    </Notice>
                   )}
                   {view !== 'folders' && (
                     <>

@@ -10,7 +10,7 @@ import { Opening } from '../../ui/Opening';
 import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 
 const Collection = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.Collection })));
@@ -42,7 +42,7 @@ export default function Shelf() {
               title="Shelf"
               below={view === 'kept' ? 'Your work, kept' : 'Things to do if you like'}
             />
-            {error && <Say again={() => void refetch()}>{error.message}</Say>}
+            {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
             <Pick
               label="On the shelf"
               options={[
@@ -74,12 +74,14 @@ export default function Shelf() {
                   first={
                     <>
                       <ShelfGrid cards={shown} {...shared} />
-                      {finished.length > 0 && shown.length === 0 && <Say calm>Nothing is like that.</Say>}
+                      {finished.length > 0 && shown.length === 0 && <Notice calm>Nothing is like that.</Notice>}
                     </>
                   }
                   second={<PieceList title="With your teacher" cards={withTeacher} {...shared} />}
                 />
-                {data && finished.length + withTeacher.length === 0 && <Say calm>Finished work will stand here.</Say>}
+                {data && finished.length + withTeacher.length === 0 && (
+                  <Notice calm>Finished work will stand here.</Notice>
+                )}
               </>
             )}
           </Screen>

@@ -11,7 +11,7 @@ import { ActivityPlanRow } from '../../teacher/ActivityPlanRow';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
 
@@ -57,8 +57,8 @@ export default function ActivitiesPlace() {
               Bring one in (ZIP)
             </Button>
           </View>
-          {problem && <Say>{problem}</Say>}
-          {error && <Say again={() => void refetch()}>{error.message}</Say>}
+          {problem && <Notice>{problem}</Notice>}
+          {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
           {data && data.length > 0 && <ActivityFilters activities={data} filter={filter} onChange={setFilter} />}
           {wide && shown.length > 0 ? (
             <Suspense fallback={<Opening />}>
@@ -68,9 +68,9 @@ export default function ActivitiesPlace() {
             shown.map((activity) => <ActivityPlanRow key={activity.id} activity={activity} zone={me.school.zone} />)
           )}
           {data && shown.length === 0 && (
-            <Say calm>
+            <Notice calm>
               {data.length === 0 ? 'Nothing is made yet. The first one takes a few minutes.' : 'None is like that.'}
-            </Say>
+            </Notice>
           )}
         </Screen>
       )}

@@ -10,7 +10,7 @@ import { MakeGroup } from '../../teacher/groups/MakeGroup';
 import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
 
@@ -66,7 +66,7 @@ export default function ClassPlace() {
         <Screen wide={wide}>
           <PersonHead me={me} title="Class" below={me.groups.map(({ name }) => name).join(', ')} />
           <MakeGroup />
-          {error && <Say again={() => void refetch()}>{error.message}</Say>}
+          {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
           {data && (wide ? <GroupsBeside groups={data} me={me} /> : <Groups groups={data} />)}
         </Screen>
       )}

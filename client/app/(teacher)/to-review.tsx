@@ -5,7 +5,7 @@ import { ActivityRows } from '../../teacher/ActivityRows';
 import { WaitingPieces } from '../../teacher/waiting/WaitingPieces';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Opening } from '../../ui/Opening';
 import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
@@ -47,8 +47,8 @@ export default function ToReview() {
                 : `${waiting} ${waiting === 1 ? 'piece waits' : 'pieces wait'} for you`)
             }
           />
-          {error && <Say again={() => void refetch()}>{error.message}</Say>}
-          {data?.length === 0 && <Say calm>None of your groups has an activity yet.</Say>}
+          {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
+          {data?.length === 0 && <Notice calm>None of your groups has an activity yet.</Notice>}
           {waiting > 0 && <Pick label="In what order" options={VIEWS} chosen={view} onChoose={setAsked} />}
           {view !== 'activities' && !wide && <WaitingPieces pieces={ordered} zone={me.school.zone} />}
           {view !== 'activities' && wide && (

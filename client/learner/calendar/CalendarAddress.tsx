@@ -2,9 +2,9 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../../api/request';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 
 /** An address under which calendar programs find the same dates. */
 export function CalendarAddress() {
@@ -35,7 +35,7 @@ export function CalendarAddress() {
       <Button icon="out" onPress={() => setOpen(true)} style={styles.start}>
         In my own calendar
       </Button>
-      <Ask
+      <Dialog
         visible={open}
         title="In your own calendar"
         onClose={() => setOpen(false)}
@@ -50,7 +50,7 @@ export function CalendarAddress() {
             {address}
           </Text>
         )}
-        {says && <Say calm={says.calm}>{says.words}</Say>}
+        {says && <Notice calm={says.calm}>{says.words}</Notice>}
         <View style={styles.row}>
           <Button kind={address ? 'plain' : 'main'} onPress={() => act(make)}>
             {address ? 'Make another' : 'Make an address'}
@@ -64,7 +64,7 @@ export function CalendarAddress() {
             End it
           </Button>
         </View>
-      </Ask>
+      </Dialog>
     </>
   );
 }

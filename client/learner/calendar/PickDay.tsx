@@ -6,9 +6,9 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { request } from '../../api/request';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 
 /** How many days ahead one can choose. */
 const AHEAD = 10;
@@ -47,14 +47,14 @@ export function PickDay({
       >
         {ownDay ? 'Another day' : 'Pick a day'}
       </Button>
-      <Ask
+      <Dialog
         visible={asking}
         title="On which day?"
         onClose={() => setAsking(false)}
         answers={<Button onPress={() => setAsking(false)}>Not now</Button>}
       >
         <Text variant="bodyMedium">{`“${title}” has no date. Put it on a day that suits you.`}</Text>
-        {problem && <Say>{problem}</Say>}
+        {problem && <Notice>{problem}</Notice>}
         <View style={styles.days}>
           {daysFrom(now, AHEAD, zone).map(({ day, noon }) => (
             <Button key={day} kind={day === ownDay ? 'chosen' : 'plain'} onPress={() => void choose(day)}>
@@ -67,7 +67,7 @@ export function PickDay({
             </Button>
           )}
         </View>
-      </Ask>
+      </Dialog>
     </>
   );
 }

@@ -12,7 +12,7 @@ import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Scrap } from '../../ui/Scrap';
 import { Stamp } from '../../ui/Stamp';
 import { colours, CUT } from '../../ui/theme';
@@ -34,10 +34,10 @@ export default function Collection() {
   });
   const [filter, setFilter] = useState(ANYTHING);
   const [finding, setFinding] = useState(false);
-  if (error && !data) return <Say again={() => void refetch()}>{error.message}</Say>;
+  if (error && !data) return <Notice again={() => void refetch()}>{error.message}</Notice>;
   if (!data) return <Opening />;
   if (data.length === 0)
-    return <Say calm>There is nothing to choose from yet. Your teacher will put something here.</Say>;
+    return <Notice calm>There is nothing to choose from yet. Your teacher will put something here.</Notice>;
   const { subjects, topics, ages } = collectionChoices(data);
   const found = filterCollection(data, filter);
   return (
@@ -81,7 +81,7 @@ export default function Collection() {
           onChoose={(age) => setFilter({ ...filter, age: age ? Number(age) : null })}
         />
       )}
-      {found.length === 0 && <Say calm>Nothing is like that.</Say>}
+      {found.length === 0 && <Notice calm>Nothing is like that.</Notice>}
       <View style={styles.grid} role="list">
         {found.map(({ activityId, title, subject, topic, goal, minutes, kinds, ages: range, state }) => (
           <View key={activityId} role="listitem" style={styles.cell}>

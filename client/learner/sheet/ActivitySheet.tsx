@@ -8,7 +8,7 @@ import { useEditor } from '../../page/useEditor';
 import { useLiveDocument } from '../../page/useLiveDocument';
 import { BackHead } from '../../ui/BackHead';
 import { Opening } from '../../ui/Opening';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { OpenSheet } from './OpenSheet';
 
@@ -36,7 +36,7 @@ export default function ActivitySheet({ activityId, zone, ask = null }: Props) {
     return (
       <Screen>
         <BackHead title="Activity" home="/now" />
-        <Say again={() => void opened.refetch()}>{problem.message}</Say>
+        <Notice again={() => void opened.refetch()}>{problem.message}</Notice>
       </Screen>
     );
   }

@@ -11,7 +11,7 @@ import type { DocumentEditor } from '../../page/documentEditor';
 import { PageThumb } from '../../page/PageThumb';
 import { useFrozenDocument } from '../../page/useFrozenDocument';
 import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 const PICTURE = { width: 200, height: 240 };
@@ -47,10 +47,10 @@ export function EarlierCopies({
     editor.change(items, pages);
     onDone();
   };
-  if (error) return <Say>{error.message}</Say>;
+  if (error) return <Notice>{error.message}</Notice>;
   if (!copies) return <Text variant="bodyMedium">Looking …</Text>;
   if (copies.length === 0)
-    return <Say calm>There is no earlier copy yet. One is kept whenever you pause for a moment.</Say>;
+    return <Notice calm>There is no earlier copy yet. One is kept whenever you pause for a moment.</Notice>;
   return (
     <View style={styles.box}>
       <ScrollView style={styles.list} role="group" aria-label="Copies">

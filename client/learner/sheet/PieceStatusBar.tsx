@@ -7,7 +7,7 @@ import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { request } from '../../api/request';
 import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
 
@@ -73,13 +73,13 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
         {answered && (
           <Button
             to={`/feedback/${answered.id}`}
-            label={`See what ${answered.review!.teacher} wrote on go ${answered.go}`}
+            label={`See what ${answered.review!.teacher} wrote on go ${answered.number}`}
           >
             {short ? 'Marks' : 'See the marks'}
           </Button>
         )}
       </View>
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
     </View>
   );
 }

@@ -36,7 +36,7 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
       </Animated.View>
       <Text variant="displayMedium" role="heading" aria-level={1} style={styles.centre}>{`With ${teacher}`}</Text>
       <Text variant="bodyLarge" style={styles.centre} role="status">
-        {`${title}, go ${go.go}, was sent ` +
+        {`${title}, go ${go.number}, was sent ` +
           `${whenWords(go.sentAt, Date.now(), zone)}${go.late ? ', after it was due' : ''}` +
           `${go.firstSentAt !== null ? `. You sent it first ${whenWords(go.firstSentAt, Date.now(), zone)}` : ''}.`}
       </Text>
@@ -48,7 +48,7 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
       )}
       {go.voice && <VoiceButton voice={go.voice} label="what you said with it" />}
       {go.word && <Text variant="bodyLarge" style={styles.centre}>{`“${go.word}”`}</Text>}
-      <GoExport goId={go.id} title={`${title}, go ${go.go}`} />
+      <GoExport goId={go.id} title={`${title}, go ${go.number}`} />
       <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>
         Back to Now
       </Button>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, type StyleProp, type ViewStyle } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 
 interface Props {
@@ -30,7 +30,7 @@ export function SendButton({ made, madeNow, main, style, onSend }: Props) {
       >
         Send
       </Button>
-      <Ask
+      <Dialog
         visible={empty}
         title="There is nothing to send yet"
         onClose={() => setEmpty(false)}
@@ -41,7 +41,7 @@ export function SendButton({ made, madeNow, main, style, onSend }: Props) {
         }
       >
         <Text variant="bodyMedium">Draw, write, take a photo or record something first. Then it can be sent.</Text>
-      </Ask>
+      </Dialog>
     </>
   );
 }

@@ -1,12 +1,12 @@
 import type { SendCheck } from '@lippet/core/piece/sendChecks';
 import { Text } from 'react-native-paper';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 
 /** Somebody who is still speaking wants to send. */
 export function SpeakingQuestion({ onGoOn, onSend }: { onGoOn: () => void; onSend: () => void }) {
   return (
-    <Ask
+    <Dialog
       visible
       onClose={onGoOn}
       title="Your note is not finished"
@@ -22,7 +22,7 @@ export function SpeakingQuestion({ onGoOn, onSend }: { onGoOn: () => void; onSen
       }
     >
       <Text variant="bodyLarge">You are still saying a note. It goes along once you have ended it.</Text>
-    </Ask>
+    </Dialog>
   );
 }
 
@@ -41,7 +41,7 @@ interface FlawsProps {
 export function FlawsQuestion({ checks, teacher, makeWord, onClose, onLook, onSend }: FlawsProps) {
   const needed = checks.some((check) => check.needed);
   return (
-    <Ask
+    <Dialog
       visible
       onClose={onClose}
       title={needed ? 'Not yet' : 'Send it as it is?'}
@@ -73,6 +73,6 @@ export function FlawsQuestion({ checks, teacher, makeWord, onClose, onLook, onSe
           ? `${teacher} needs ${checks.length > 1 ? 'these' : 'this'} before it can go. What you made is kept.`
           : `${teacher} gets it like this if you send it now.`}
       </Text>
-    </Ask>
+    </Dialog>
   );
 }

@@ -15,7 +15,7 @@ import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import type { LiveDocument } from '../../page/liveDocument';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, TARGET } from '../../ui/theme';
 import { useStore } from 'zustand';
 import { partUi } from '../../parts/registry';
@@ -145,10 +145,10 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
           ))}
         <SendFlaws checks={flaws} disabled={busy} onGo={goThere} />
         <RefusedList home={home} />
-        {way && <Say calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Say>}
+        {way && <Notice calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Notice>}
         <WordWithIt said={said} note={note} teacher={teacher} locked={busy} />
-        {sending.step === 'refused' && <Say>{sending.why}</Say>}
-        {sending.step === 'waiting' && <Say calm>{sending.why}</Say>}
+        {sending.step === 'refused' && <Notice>{sending.why}</Notice>}
+        {sending.step === 'waiting' && <Notice calm>{sending.why}</Notice>}
       </ScrollView>
       <View style={styles.foot}>
         <Text variant="bodySmall" style={styles.hint}>

@@ -1,10 +1,10 @@
 import { partBegun, partComplete } from '@lippet/core/piece/completeness';
 import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import { cardWords } from '@lippet/core/schedule/cardWords';
-import { useAskPlace } from '../../ask/useAskPlace';
+import { useQuestionPlace } from '../../questions/useQuestionPlace';
 import { HistoryButtons } from '../../page/HistoryButtons';
 import { partUi } from '../../parts/registry';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { BelowPaper } from './BelowPaper';
 import { BesidePaper } from './BesidePaper';
 import { OverPaper } from './OverPaper';
@@ -38,7 +38,7 @@ export function SheetLayout() {
     sheet,
     useSheetView((view) => view.beside),
   );
-  const { places, pick } = useAskPlace(surface, page?.id, place.goToPage);
+  const { places, pick } = useQuestionPlace(surface, page?.id, place.goToPage);
   const tight = isTight(sheet);
   const task = <Task />;
   return (
@@ -139,7 +139,7 @@ function News({ tight }: { tight: boolean }) {
   const ticked = notes.filter(({ id }) => answered.has(id)).length;
   return (
     <>
-      {untaken && <Say>{untaken}</Say>}
+      {untaken && <Notice>{untaken}</Notice>}
       <PieceStatusBar
         piece={piece}
         zone={zone}

@@ -9,7 +9,7 @@ import { MarkList } from '../../page/MarkList';
 import { Playback } from '../../page/Playback';
 import { TakeOutFormats } from '../../page/TakeOutFormats';
 import type { Surface } from '../../page/surface';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { EarlierCopies } from './EarlierCopies';
 import { OutboxList } from '../../outbox/OutboxList';
@@ -72,7 +72,7 @@ export function SheetMenu({
   const view = section ?? 'menu';
   const close = (): void => onSection(null);
   return (
-    <Ask
+    <Dialog
       visible={section !== null}
       title={TITLES[view]}
       onClose={close}
@@ -177,7 +177,7 @@ export function SheetMenu({
         </View>
       )}
       {view === 'out' && page && <TakeOutFormats title={piece.card.title} doc={editor.doc} pages={pages} page={page} />}
-    </Ask>
+    </Dialog>
   );
 }
 

@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import type { Surface } from '../surface';
 import { ChosenFrame } from './ChosenFrame';
 import { FormFields } from './FormFields';
@@ -29,7 +29,7 @@ export function SurfaceOver({ surface, editable }: { surface: Surface; editable:
       {editable && <PenOnly surface={surface} />}
       {trouble && (
         <View style={styles.trouble}>
-          <Say>{trouble}</Say>
+          <Notice>{trouble}</Notice>
         </View>
       )}
     </View>

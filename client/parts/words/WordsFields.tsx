@@ -3,7 +3,7 @@ import type { WordsSettings } from '@lippet/core/parts/words/wordsPart';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../../ui/Field';
 import { NumberField } from '../../ui/NumberField';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { AnotherWay } from '../AnotherWay';
 import type { FieldsProps } from '../partKind';
 import { PictureToWriteAbout } from './PictureToWriteAbout';
@@ -31,7 +31,7 @@ export function WordsFields({ settings, home, onSettings }: FieldsProps<'words'>
           onChange={(most) => onSettings({ mostWords: most ?? undefined })}
         />
       </View>
-      {asksTooMuch(settings) && <Say>Nobody can write at least so many words and at most so few.</Say>}
+      {asksTooMuch(settings) && <Notice>Nobody can write at least so many words and at most so few.</Notice>}
       <Field
         label="Ways to begin, one on each line"
         multiline

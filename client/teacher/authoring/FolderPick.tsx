@@ -4,12 +4,12 @@ import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { request } from '../../api/request';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { DateField } from '../../ui/DateField';
 import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 
 const NONE = '';
 
@@ -69,7 +69,7 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
         )}
       </View>
       {open && (
-        <Ask
+        <Dialog
           visible
           title={known ? 'Change the folder' : `A folder for ${group.name}`}
           onClose={() => setOpen(null)}
@@ -113,8 +113,8 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
             zone={zone}
             onChange={(opens) => setOpen({ ...open, opens })}
           />
-          {problem && <Say>{problem}</Say>}
-        </Ask>
+          {problem && <Notice>{problem}</Notice>}
+        </Dialog>
       )}
     </View>
   );

@@ -5,7 +5,7 @@ import { dayAt, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { DateField } from '../../ui/DateField';
 import { Field } from '../../ui/Field';
@@ -200,7 +200,7 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
         chosen={plan.takeBack}
         onChoose={(takeBack) => change((before) => ({ ...before, takeBack }))}
       />
-      <Ask
+      <Dialog
         visible={asking !== null}
         title="For which learner?"
         onClose={() => setAsking(null)}
@@ -225,7 +225,7 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
               </Button>
             ))}
         </View>
-      </Ask>
+      </Dialog>
     </>
   );
 }

@@ -1,20 +1,21 @@
 import type { ReactNode } from 'react';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { leftOut, type GivingQuestion } from './planTasks';
-import { usePlanHere } from './usePlanDesk';
+import { usePlanHere, type PlanDeskModel } from './usePlanDesk';
 
 /** What is asked before changes are given out that touch what others have made. */
 export function GivingQuestions() {
+  const { plan, school } = usePlanHere();
   return (
     <>
       <Question asks="leaving" title="Give it out without what was begun?" agreed={['leaving']}>
-        <PartsLeftOut />
+        <PartsLeftOut plan={plan} school={school} />
       </Question>
       <Question asks="remarking" title="Change what is marked by?" agreed={['leaving', 'remarking']}>
-        <PiecesMarked />
+        <PiecesMarked count={school.marked.count} />
       </Question>
     </>
   );
@@ -32,7 +33,7 @@ function Question({ asks, title, agreed, children }: Props) {
   const { tasks, giveOut } = usePlanHere();
   const asked = useStore(tasks.state, (task) => task.step === 'asking' && task.question === asks);
   return (
-    <Ask
+    <Dialog
       visible={asked}
       title={title}
       onClose={() => tasks.stop()}
@@ -46,12 +47,12 @@ function Question({ asks, title, agreed, children }: Props) {
       }
     >
       {children}
-    </Ask>
+    </Dialog>
   );
 }
 
-function PartsLeftOut() {
-  const { plan, school } = usePlanHere();
+/** A dialog stands outside of the form: what it shows is handed to it. */
+function PartsLeftOut({ plan, school }: Pick<PlanDeskModel, 'plan' | 'school'>) {
   return (
     <>
       {leftOut(plan, school).map(({ part }) => (
@@ -66,8 +67,7 @@ function PartsLeftOut() {
   );
 }
 
-function PiecesMarked() {
-  const { count } = usePlanHere().school.marked;
+function PiecesMarked({ count }: { count: number }) {
   const [pieces, them] = count === 1 ? ['One piece was', 'it'] : [`${count} pieces were`, 'them'];
   return (
     <Text variant="bodyMedium">

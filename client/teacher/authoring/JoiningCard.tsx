@@ -6,10 +6,10 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../../api/request';
 import { useChange } from '../../api/useChange';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Badge } from '../../ui/Badge';
 import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 
 /** Others may join one activity by a code and a name; whoever did can be told to be one of the class. */
@@ -22,7 +22,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
   const [matching, setMatching] = useState<Face | null>(null);
   const { problem, change } = useChange(key);
   const run = (action: () => Promise<unknown>): void => void change(action).then((done) => done && setMatching(null));
-  if (error && !data) return <Say again={() => void refetch()}>{error.message}</Say>;
+  if (error && !data) return <Notice again={() => void refetch()}>{error.message}</Notice>;
   if (!data) return null;
   const { code, guests, learners } = data;
   return (
@@ -70,8 +70,8 @@ export function JoiningCard({ activityId }: { activityId: string }) {
           )}
         </View>
       ))}
-      {problem && !matching && <Say>{problem}</Say>}
-      <Ask
+      {problem && !matching && <Notice>{problem}</Notice>}
+      <Dialog
         visible={matching !== null}
         title={`Who is ${matching?.name ?? ''}?`}
         onClose={() => setMatching(null)}
@@ -80,7 +80,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
         <Text variant="bodyMedium">
           What they made becomes the work of the one you choose, and they sign in as that one from then on.
         </Text>
-        {problem && <Say>{problem}</Say>}
+        {problem && <Notice>{problem}</Notice>}
         <View style={styles.names}>
           {learners.map(({ id, name, group }) => (
             <Button
@@ -100,7 +100,7 @@ export function JoiningCard({ activityId }: { activityId: string }) {
             </Button>
           ))}
         </View>
-      </Ask>
+      </Dialog>
     </View>
   );
 }

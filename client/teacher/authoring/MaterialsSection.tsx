@@ -19,7 +19,7 @@ import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 const SHOWN = [
@@ -166,7 +166,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
           )}
         </View>
       ))}
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
       <View style={styles.add} role="group" aria-label="Add something to look at">
         <Button icon="words" onPress={() => add(newMaterial('text'))}>
           Text

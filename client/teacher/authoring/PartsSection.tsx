@@ -3,7 +3,7 @@ import type { PartKind, PartPlan } from '@lippet/core/parts/part';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { colours } from '../../ui/theme';
 import { AddParts } from './AddParts';
@@ -99,7 +99,7 @@ function RemovingQuestion({ part, onClose, onRemove }: RemovingProps) {
   const { school } = usePlanHere();
   const names = part ? (school.workIn[part.id] ?? []) : [];
   return (
-    <Ask
+    <Dialog
       visible={part !== null}
       title={`Take “${part?.title}” out?`}
       onClose={onClose}
@@ -116,7 +116,7 @@ function RemovingQuestion({ part, onClose, onRemove }: RemovingProps) {
         {`There is work in it by ${names.join(', ')}. It stays with their pieces, and is not asked for any more. ` +
           'You can put it back at any time.'}
       </Text>
-    </Ask>
+    </Dialog>
   );
 }
 

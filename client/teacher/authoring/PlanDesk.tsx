@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { BackHead } from '../../ui/BackHead';
 import { Opening } from '../../ui/Opening';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { useEditing } from './editing';
 import { PlanAway } from './PlanAway';
@@ -25,7 +25,7 @@ export default function PlanDesk({ activityId, zone, teacher }: Props) {
     return (
       <Screen>
         <BackHead title="Activity" home="/activities" />
-        <Say again={again}>{error.message}</Say>
+        <Notice again={again}>{error.message}</Notice>
       </Screen>
     );
   if (!draft || !state) return <Opening />;

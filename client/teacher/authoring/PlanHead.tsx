@@ -5,7 +5,7 @@ import { BackHead } from '../../ui/BackHead';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { Press } from '../../ui/Press';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { showAnew } from './planDeskView';
 import { usePlanHere } from './usePlanDesk';
@@ -42,7 +42,7 @@ function Troubles() {
   const why = useStore(tasks.state, (task) => (task.step === 'failed' ? task.why : null));
   return (
     <>
-      {why && <Say>{why}</Say>}
+      {why && <Notice>{why}</Notice>}
       {state.saved === 'conflict' && (
         <View style={styles.conflict} role="alert">
           <Text variant="labelLarge">{state.trouble}</Text>

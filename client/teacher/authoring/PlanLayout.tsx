@@ -1,5 +1,5 @@
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { PanelFaults } from '../../ui/Faults';
 import { Pick } from '../../ui/Pick';
@@ -79,11 +79,16 @@ function PreviewOver() {
   const open = usePlanView(({ over }) => over === 'preview');
   const close = (): void => view.setState({ over: null });
   return (
-    <Ask visible={open} title="As a learner sees it" onClose={close} answers={<Button onPress={close}>Close</Button>}>
+    <Dialog
+      visible={open}
+      title="As a learner sees it"
+      onClose={close}
+      answers={<Button onPress={close}>Close</Button>}
+    >
       <PanelFaults>
         <PlanPreview plan={plan} wide={false} zone={zone} teacher={teacher} />
       </PanelFaults>
-    </Ask>
+    </Dialog>
   );
 }
 

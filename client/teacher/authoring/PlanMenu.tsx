@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { usePlanHere, usePlanView } from './usePlanDesk';
 
@@ -11,7 +11,7 @@ export function PlanMenu() {
   const close = (): void => view.setState({ over: null });
   const away = school.state === 'archived';
   return (
-    <Ask visible={open} title="More" onClose={close} answers={<Button onPress={close}>Close</Button>}>
+    <Dialog visible={open} title="More" onClose={close} answers={<Button onPress={close}>Close</Button>}>
       <View style={styles.menu}>
         <Button icon="copy" onPress={() => void copy()}>
           Make a copy of it
@@ -33,7 +33,7 @@ export function PlanMenu() {
           </Text>
         )}
       </View>
-    </Ask>
+    </Dialog>
   );
 }
 

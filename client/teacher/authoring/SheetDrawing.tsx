@@ -18,7 +18,7 @@ import { ToolTray, trayWidth } from '../../page/ToolTray';
 import { useToolKeys } from '../../page/useToolKeys';
 import { useDrawing, type Tool } from '../../stores/drawing';
 import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
 
@@ -89,10 +89,10 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
         </Button>
       </View>
       {count > MAX_DRAWN && (
-        <Say>
+        <Notice>
           {`A sheet keeps ${MAX_DRAWN} strokes and boxes of words. Those behind them are not given out; a photo ` +
             'or a PDF holds more.'}
-        </Say>
+        </Notice>
       )}
       <View style={styles.bar}>
         {!wide && <OptionPick />}

@@ -10,7 +10,7 @@ import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { TextEditor } from '../../words/TextEditor';
 
 interface Props {
@@ -48,7 +48,7 @@ export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
         onText={(task) => change((now) => ({ ...now, task }))}
         onPicture={picture}
       />
-      {trouble && <Say>{trouble}</Say>}
+      {trouble && <Notice>{trouble}</Notice>}
       {plan.told ? (
         <View style={styles.told}>
           <Text variant="labelMedium">{plan.told.sort === 'film' ? 'You show it' : 'You say it'}</Text>

@@ -12,7 +12,7 @@ import { askForFiles } from '../../ui/askForFiles';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE } from '../../ui/theme';
 
@@ -193,7 +193,7 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
         </View>
       )}
       <Pick label="They sign in with" headed options={KEY_CHOICES} chosen={keys} onChoose={setKeys} />
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       <View style={styles.row}>
         <Button onPress={onClose}>Not now</Button>
         <Button

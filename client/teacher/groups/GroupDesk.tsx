@@ -7,12 +7,12 @@ import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { request } from '../../api/request';
 import { addKeys, hasUnprinted, markPrinted, putKeysAway, useUnprintedKeys } from '../../stores/unprintedKeys';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { BackHead } from '../../ui/BackHead';
 import { Badge } from '../../ui/Badge';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { Scrap } from '../../ui/Scrap';
 import { TickBox } from '../../ui/TickBox';
@@ -67,7 +67,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
     return (
       <Screen>
         <BackHead title="Group" home="/to-review" />
-        <Say again={() => void refetch()}>{error.message}</Say>
+        <Notice again={() => void refetch()}>{error.message}</Notice>
       </Screen>
     );
   if (!group) return <Opening />;
@@ -98,7 +98,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           {group.code}
         </Text>
       </Scrap>
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       {cards.length > 0 && (
         <NewCards cards={cards} onPrinted={() => markPrinted(groupId)} onDone={() => putKeysAway(groupId)} />
       )}
@@ -198,7 +198,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           }}
         />
       )}
-      <Ask
+      <Dialog
         visible={leaving !== null}
         title={`${leaving?.name} leaves ${group.name}?`}
         onClose={() => setAsking(null)}
@@ -217,7 +217,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
         }
       >
         <Text variant="bodyMedium">What was made is kept, for the learner and for you. Nothing new comes.</Text>
-      </Ask>
+      </Dialog>
     </Screen>
   );
 }

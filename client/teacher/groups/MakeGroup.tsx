@@ -3,10 +3,10 @@ import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { keys } from '../../api/queries';
 import { request } from '../../api/request';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 
 /** Begins a group: its name, then its learners. */
 export function MakeGroup() {
@@ -36,7 +36,7 @@ export function MakeGroup() {
       <Button icon="plus" onPress={() => setOpen(true)} style={{ alignSelf: 'flex-start' }}>
         Make a group
       </Button>
-      <Ask
+      <Dialog
         visible={open}
         title="A new group"
         onClose={() => setOpen(false)}
@@ -56,8 +56,8 @@ export function MakeGroup() {
           maxLength={80}
           onSubmitEditing={() => void make()}
         />
-        {problem && <Say>{problem}</Say>}
-      </Ask>
+        {problem && <Notice>{problem}</Notice>}
+      </Dialog>
     </>
   );
 }

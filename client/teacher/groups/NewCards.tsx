@@ -5,7 +5,7 @@ import { Text } from 'react-native-paper';
 import { download, keyCardsPdf } from '../../page/takeOut';
 import { Button } from '../../ui/Button';
 import { KeyPicture } from '../../ui/KeyPicture';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 
 interface Props {
@@ -34,8 +34,8 @@ export function NewCards({ cards, onPrinted, onDone }: Props) {
       <Text variant="headlineSmall" role="heading" aria-level={2}>
         New keys
       </Text>
-      <Say calm>They are shown this once. Print them now; later you can only make new ones.</Say>
-      {problem && <Say>{problem}</Say>}
+      <Notice calm>They are shown this once. Print them now; later you can only make new ones.</Notice>
+      {problem && <Notice>{problem}</Notice>}
       <View style={styles.row}>
         <Button kind="main" icon="out" disabled={busy} onPress={() => void print()}>
           {busy ? 'Writing …' : 'Print the cards (PDF)'}

@@ -2,7 +2,7 @@ import type { GroupMember } from '@lippet/core/contract/groups';
 import { KEY_LENGTHS, type KeyLength } from '@lippet/core/contract/pictureKey';
 import { useState } from 'react';
 import { Text } from 'react-native-paper';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Pick } from '../../ui/Pick';
 
@@ -21,7 +21,7 @@ export function NewKeysQuestion({ people, onClose, onMake }: Props) {
   const [length, setLength] = useState(String(Math.max(KEY_LENGTHS[0], ...before)));
   const chosen = KEY_LENGTHS.find((each) => String(each) === length);
   return (
-    <Ask
+    <Dialog
       visible
       title={`New keys for ${people.length === 1 ? people[0]!.name : `${people.length} learners`}?`}
       onClose={onClose}
@@ -40,6 +40,6 @@ export function NewKeysQuestion({ people, onClose, onMake }: Props) {
       {before.length > 0 && (
         <Pick label="Pictures in a key" headed options={LENGTHS} chosen={length} onChoose={setLength} />
       )}
-    </Ask>
+    </Dialog>
   );
 }

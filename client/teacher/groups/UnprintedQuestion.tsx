@@ -1,5 +1,5 @@
 import { Text } from 'react-native-paper';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 
 interface Props {
@@ -12,7 +12,7 @@ interface Props {
 /** Asks before new keys that nobody has printed are left behind. */
 export function UnprintedQuestion({ count, onStay, onLeave }: Props) {
   return (
-    <Ask
+    <Dialog
       visible
       title="These keys are not printed"
       onClose={onStay}
@@ -30,6 +30,6 @@ export function UnprintedQuestion({ count, onStay, onLeave }: Props) {
           ? 'The new key is shown this once. If you go now, nobody can look it up; you can only make another.'
           : `The ${count} new keys are shown this once. If you go now, nobody can look them up; you can only make others.`}
       </Text>
-    </Ask>
+    </Dialog>
   );
 }

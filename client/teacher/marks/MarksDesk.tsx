@@ -11,7 +11,7 @@ import { download } from '../../page/takeOut';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { useWide } from '../../ui/useWide';
 import { Bars } from '../../ui/Bars';
 import { cellWords, marksCsv } from '@lippet/core/review/marksCsv';
@@ -32,7 +32,7 @@ export default function MarksDesk({ me }: { me: Me }) {
     queryFn: () => request('GET /groups/:id/marks', { id: group }),
     enabled: group !== '',
   });
-  if (group === '') return <Say calm>You teach no group yet.</Say>;
+  if (group === '') return <Notice calm>You teach no group yet.</Notice>;
   const groups = me.groups.length > 1 && (
     <Pick
       label="Group"
@@ -48,7 +48,7 @@ export default function MarksDesk({ me }: { me: Me }) {
     return (
       <>
         {groups}
-        <Say again={() => void refetch()}>{error.message}</Say>
+        <Notice again={() => void refetch()}>{error.message}</Notice>
       </>
     );
   if (!view)
@@ -78,7 +78,7 @@ export default function MarksDesk({ me }: { me: Me }) {
       <View style={wide ? styles.beside : styles.desk}>
         <View style={wide && styles.table}>
           {view.activities.length === 0 ? (
-            <Say calm>Nothing has been set for this group yet.</Say>
+            <Notice calm>Nothing has been set for this group yet.</Notice>
           ) : (
             <MarksTable
               view={view}

@@ -15,7 +15,7 @@ import { VoiceButton } from '../../recording/VoiceButton';
 import { Button } from '../../ui/Button';
 import { FeltSign } from '../../ui/FeltSign';
 import { Field } from '../../ui/Field';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
 import type * as Y from 'yjs';
@@ -27,7 +27,7 @@ import { KeptNotes } from './KeptNotes';
 import { ReviewTalk } from './ReviewTalk';
 import { RubricMarks } from './RubricMarks';
 import { TimeSpent } from './TimeSpent';
-import type { NewDates, Said } from './useReview';
+import type { NewDates, ReviewDraft } from './useReview';
 
 interface Props {
   parts: readonly PartView[];
@@ -36,7 +36,7 @@ interface Props {
   reviewId: string | null;
   /** Names of others who have this review open. */
   here: readonly string[];
-  clash: { words: string; mine: Said } | null;
+  clash: { words: string; mine: ReviewDraft } | null;
   onMine: () => void;
   dates: NewDates;
   onDates: (dates: NewDates) => void;
@@ -46,13 +46,13 @@ interface Props {
   piece: QueuedPiece;
   /** Whether there is a go that waits for an answer. */
   open: boolean;
-  said: Said;
+  said: ReviewDraft;
   rubric: readonly RubricRow[];
   marking: Marking;
   zone: string;
   kept: boolean;
   busy: boolean;
-  onSay: (change: Partial<Said>) => void;
+  onSay: (change: Partial<ReviewDraft>) => void;
   /** Reminds the learner to send it. */
   onRemind: () => void;
   /** Decides without telling yet. */
@@ -108,7 +108,7 @@ export function AnswerPanel(props: Props) {
           </Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
             {piece.go
-              ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.go}${piece.standing.late ? ' · sent late' : ''}` +
+              ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.number}${piece.standing.late ? ' · sent late' : ''}` +
                 (piece.firstSentAt !== null ? ` · first sent ${whenWords(piece.firstSentAt, Date.now(), zone)}` : '')
               : 'Not sent yet'}
           </Text>
@@ -152,7 +152,7 @@ export function AnswerPanel(props: Props) {
           </Text>
           {clash && (
             <View style={styles.clash}>
-              <Say>{clash.words}</Say>
+              <Notice>{clash.words}</Notice>
               {clash.mine.note !== '' && <Text variant="bodyMedium">{`You wrote: “${clash.mine.note}”`}</Text>}
               <Button icon="undo" onPress={onMine} style={styles.start}>
                 Put mine in its place

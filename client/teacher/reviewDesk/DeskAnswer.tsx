@@ -17,7 +17,7 @@ export function DeskAnswer() {
   const { activity, busy, dates, goToCheck, hold, inHand, paged, queue, remind, setDates, view, zone } = useDeskHere();
   const { piece } = queue;
   const { answer, doc, here, open } = inHand;
-  const before = (piece.go?.go ?? 0) - 1;
+  const before = (piece.go?.number ?? 0) - 1;
   return (
     <PanelFaults key={piece.personId}>
       <View testID="answer">

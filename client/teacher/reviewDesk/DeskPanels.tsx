@@ -4,7 +4,7 @@ import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { TaskDetails, type TaskFacts } from '../../learner/sheet/TaskCard';
 import { TakeOutFormats } from '../../page/TakeOutFormats';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';
 import { LineMenu, lineCounts } from './LineMenu';
@@ -68,7 +68,7 @@ function AskedPanel({ visible, onClose }: PanelProps) {
     rubric: [],
   };
   return (
-    <Ask
+    <Dialog
       visible={visible}
       title="What was asked"
       onClose={onClose}
@@ -90,7 +90,7 @@ function AskedPanel({ visible, onClose }: PanelProps) {
       >
         <TaskDetails facts={facts} zone={zone} onLook={() => undefined} />
       </ScrollView>
-    </Ask>
+    </Dialog>
   );
 }
 
@@ -98,7 +98,12 @@ function CopyPanel({ visible, onClose }: PanelProps) {
   const { activity, inHand, queue } = useDeskHere();
   const { doc, marks, shown } = inHand;
   return (
-    <Ask visible={visible} title="Take a copy out" onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
+    <Dialog
+      visible={visible}
+      title="Take a copy out"
+      onClose={onClose}
+      answers={<Button onPress={onClose}>Close</Button>}
+    >
       {doc && shown.page && marks.live && marks.loaded ? (
         <TakeOutFormats
           title={`${activity.title}, ${queue.piece.name}`}
@@ -110,13 +115,13 @@ function CopyPanel({ visible, onClose }: PanelProps) {
       ) : (
         <Text variant="bodyMedium">The marks are on their way …</Text>
       )}
-    </Ask>
+    </Dialog>
   );
 }
 
 function KeysPanel({ visible, onClose }: PanelProps) {
   return (
-    <Ask visible={visible} title="Keys" onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
+    <Dialog visible={visible} title="Keys" onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
       <ScrollView style={styles.keys} tabIndex={0} role="group" aria-label="All keys">
         {allDeskKeys().map(({ key, word }) => (
           <View key={key} style={styles.keyRow}>
@@ -129,7 +134,7 @@ function KeysPanel({ visible, onClose }: PanelProps) {
           </View>
         ))}
       </ScrollView>
-    </Ask>
+    </Dialog>
   );
 }
 

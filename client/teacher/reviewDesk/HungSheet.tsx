@@ -20,10 +20,10 @@ import type { Surface } from '../../page/surface';
 import type { PartShown } from '../../page/usePartView';
 import { TakeDesk } from '../../recording/TakeDesk';
 import { partUi } from '../../parts/registry';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import { picturePath } from './ReviewQueue';
 
@@ -83,7 +83,7 @@ export function HungSheet({
       </View>
     ) : (
       <View style={styles.nothing}>
-        <Say calm>{`${piece.name} has not begun.`}</Say>
+        <Notice calm>{`${piece.name} has not begun.`}</Notice>
       </View>
     );
   }
@@ -116,7 +116,7 @@ export function HungSheet({
         {recording}
         {!written && !recording && (
           <View style={styles.nothing}>
-            <Say calm>There is nothing in it.</Say>
+            <Notice calm>There is nothing in it.</Notice>
           </View>
         )}
       </View>
@@ -156,20 +156,20 @@ export function HungSheet({
         uses={DESK_USES}
         marks
         sayHome={piece.pieceId ? `pieces/${piece.pieceId}` : null}
-        label={`Go ${piece.go.go} of ${piece.name}`}
+        label={`Go ${piece.go.number} of ${piece.name}`}
         onSurface={onSurface}
       />
       {inPart.length > 1 && (
         <PageBar at={at} count={inPart.length} onStep={(by) => choosePage(inPart[at + by]?.id ?? page.id)} />
       )}
-      <Ask
+      <Dialog
         visible={watching}
         title={`How ${piece.name} drew it`}
         onClose={onWatched}
         answers={<Button onPress={onWatched}>Close</Button>}
       >
         <Playback page={page} items={pageItems(doc, page.id)!} />
-      </Ask>
+      </Dialog>
     </View>
   );
 }

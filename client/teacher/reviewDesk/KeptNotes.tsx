@@ -8,7 +8,7 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { Press } from '../../ui/Press';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, TARGET } from '../../ui/theme';
 
 /** So many notes are offered at once; typing finds the others. */
@@ -60,7 +60,7 @@ export function KeptNotes({ name, activityId, note, onUse }: Props) {
           </Button>
         )}
       </View>
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       {open && data.length > OFFERED && <Field label="Find a note" value={typed} onChangeText={setTyped} autoFocus />}
       {open &&
         shown.map(({ id, words }) => (

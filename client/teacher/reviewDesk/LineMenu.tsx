@@ -12,7 +12,7 @@ import {
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { ActivityExport } from '../../page/GoExport';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Pick } from '../../ui/Pick';
 
@@ -52,7 +52,7 @@ export function LineMenu({
   const counts = filterCounts(line);
   const filters = LINE_FILTERS.filter((each) => each === 'all' || each === filter || counts[each] > 0);
   return (
-    <Ask visible={visible} title="The line" onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
+    <Dialog visible={visible} title="The line" onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
       <Pick
         label="Which pieces"
         headed
@@ -83,7 +83,7 @@ export function LineMenu({
       <Button icon="keyboard" onPress={onKeys} style={styles.start}>
         Keys
       </Button>
-    </Ask>
+    </Dialog>
   );
 }
 

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 
 interface Props {
@@ -30,7 +30,7 @@ export function OutcomeBar({ name, held, busy, small, before, more, problem, onO
   const answer = [styles.answer, small && styles.small];
   return (
     <View style={styles.bar} role="group" aria-label={`What becomes of ${name}’s piece`}>
-      {problem && <Say>{problem}</Say>}
+      {problem && <Notice>{problem}</Notice>}
       {held && (
         <View style={styles.row}>
           <Text

@@ -17,7 +17,7 @@ import { TakePlayer } from '../../recording/TakePlayer';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { Press } from '../../ui/Press';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Stamp } from '../../ui/Stamp';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
@@ -121,7 +121,7 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
       <ScrollView contentContainerStyle={[styles.content, wide && styles.contentWide]}>
         <GroupSpread part={part} goIds={sent.map(({ go }) => go!.id)} />
         <View style={styles.grid} role="list" aria-label="Pieces">
-          {sent.length === 0 && <Say calm>Nothing has been sent yet.</Say>}
+          {sent.length === 0 && <Notice calm>Nothing has been sent yet.</Notice>}
           {sent.map((piece) => (
             <View
               key={piece.personId}

@@ -11,7 +11,7 @@ import { useDrawing, type Tool } from '../../stores/drawing';
 import { BackHead } from '../../ui/BackHead';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
 import { useLayout } from '../../ui/useLayout';
@@ -41,7 +41,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: Props) {
     return (
       <Screen>
         <BackHead title="Review" home="/to-review" />
-        <Say again={() => void refetch()}>{error.message}</Say>
+        <Notice again={() => void refetch()}>{error.message}</Notice>
       </Screen>
     );
   }
@@ -50,7 +50,7 @@ export default function ReviewDesk({ activityId, startWith, zone }: Props) {
     return (
       <Screen>
         <BackHead title={data.title} home="/to-review" />
-        <Say calm>{`There are no learners in ${data.group} yet.`}</Say>
+        <Notice calm>{`There are no learners in ${data.group} yet.`}</Notice>
       </Screen>
     );
   }

@@ -24,10 +24,10 @@ function underWords({ standing, go, completeness }: QueuedPiece, zone: string): 
   switch (standing.state) {
     case 'with-teacher': {
       const when = whenWords(go!.sentAt, Date.now(), zone);
-      return [go!.go > 1 && `go ${go!.go}`, standing.late ? `${when}, late` : when].filter(Boolean).join(' · ');
+      return [go!.number > 1 && `go ${go!.number}`, standing.late ? `${when}, late` : when].filter(Boolean).join(' · ');
     }
     case 'another-go':
-      return `go ${go!.go} back`;
+      return `go ${go!.number} back`;
     case 'finished':
       return 'finished';
     case 'ready':

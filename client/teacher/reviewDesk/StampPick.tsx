@@ -16,10 +16,10 @@ import { PageThumb } from '../../page/PageThumb';
 import type { Surface } from '../../page/surface';
 import { useDrawing } from '../../stores/drawing';
 import { useStampInHand } from '../../stores/stamps';
-import { Ask } from '../../ui/Ask';
+import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { Say } from '../../ui/Say';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 const KEY = ['kept-stamps'];
@@ -70,7 +70,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
         <Button icon="stamp" onPress={() => setNaming(true)}>
           Keep as a stamp
         </Button>
-        <Ask
+        <Dialog
           visible={naming}
           title="Keep as a stamp"
           onClose={() => setNaming(false)}
@@ -84,8 +84,8 @@ export function StampPick({ surface }: { surface: Surface | null }) {
           }
         >
           <Field label="What the stamp says, for you" value={name} onChangeText={setName} maxLength={40} autoFocus />
-          {problem && <Say>{problem}</Say>}
-        </Ask>
+          {problem && <Notice>{problem}</Notice>}
+        </Dialog>
       </>
     );
   }

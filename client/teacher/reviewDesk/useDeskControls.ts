@@ -43,7 +43,7 @@ export function useDeskControls({ view, queue, inHand, choose, tell }: Desk): vo
     leave,
     finished: () => tell('finished'),
     again: () => tell('again'),
-    beside: () => ((queue.piece.go?.go ?? 0) > 1 ? togglePanel(view, 'beside') : false),
+    beside: () => ((queue.piece.go?.number ?? 0) > 1 ? togglePanel(view, 'beside') : false),
     watch: () => view.setState({ watching: true }),
     all: () => togglePanel(view, 'everybody'),
     help: () => view.setState({ panel: 'keys' }),

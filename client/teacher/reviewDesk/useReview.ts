@@ -18,7 +18,7 @@ const NOT_OPEN = 'This is not open yet. Try again in a moment.';
 const NOT_THERE = 'School can’t be reached. What you marked and said is safe on this device; try again in a moment.';
 
 /** What a teacher says beside the marks on the work. */
-export interface Said {
+export interface ReviewDraft {
   note: string;
   levels: Record<string, number>;
   own: OwnMark;
@@ -27,7 +27,7 @@ export interface Said {
   /** An answer that is spoken or filmed. */
   told: RecordedMessage | null;
 }
-type Typed = Said & { reviewId: string };
+type Typed = ReviewDraft & { reviewId: string };
 
 /** A learner's own dates from now on; what is left out stays. */
 export interface NewDates {
@@ -35,8 +35,8 @@ export interface NewDates {
   closes?: number | null;
 }
 
-const NOTHING: Said = { note: '', levels: {}, own: NO_OWN_MARK, aside: '', told: null };
-const saidOf = ({ note, levels, own, aside, told }: ReviewView): Said => ({ note, levels, own, aside, told });
+const NOTHING: ReviewDraft = { note: '', levels: {}, own: NO_OWN_MARK, aside: '', told: null };
+const draftOf = ({ note, levels, own, aside, told }: ReviewView): ReviewDraft => ({ note, levels, own, aside, told });
 
 /** The review of a go; asked for by opening it. What others said meanwhile is there when it is asked for again. */
 export const reviewOf = (goId: string) =>
@@ -68,8 +68,8 @@ export function useReview(goId: string | null, pieceId: string | null) {
   const flying = useRef<Promise<void>>(Promise.resolve());
   /** The newest version of each review that was seen or made here. */
   const versions = useRef(new Map<string, number>());
-  const older = review ? (pending.current.get(review.id) ?? saidOf(review)) : NOTHING;
-  const said: Said = review && typed?.reviewId === review.id ? typed : older;
+  const older = review ? (pending.current.get(review.id) ?? draftOf(review)) : NOTHING;
+  const said: ReviewDraft = review && typed?.reviewId === review.id ? typed : older;
 
   // What somebody else has said stands here, unless something is being typed: then keeping that finds out.
   useEffect(() => {
@@ -137,7 +137,7 @@ export function useReview(goId: string | null, pieceId: string | null) {
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void keep(), NOTE_REST);
   };
-  const write = (change: Partial<Said>): void => {
+  const write = (change: Partial<ReviewDraft>): void => {
     if (review) type({ ...said, ...change, reviewId: review.id });
   };
   /** Says after all what could not be kept, over what stands there now. */

@@ -56,7 +56,7 @@ export function ChosenPiece({ piece: { activityId, personId, name, title, go }, 
           <Text variant="headlineSmall" role="heading" aria-level={2}>
             {name}
           </Text>
-          <Text variant="bodySmall">{go.go > 1 ? `${title} · go ${go.go}` : title}</Text>
+          <Text variant="bodySmall">{go.number > 1 ? `${title} · go ${go.number}` : title}</Text>
         </View>
         <Button icon="pen" label={`Mark on it: ${name}`} to={`/review/${activityId}?person=${personId}`}>
           Mark on it

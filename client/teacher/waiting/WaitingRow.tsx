@@ -23,9 +23,9 @@ export function WaitingRow({ piece: { name, title, go }, words, chosen = false }
           {words}
         </Text>
       </View>
-      {go.go > 1 && (
+      {go.number > 1 && (
         <View style={styles.again}>
-          <Text variant="labelSmall">{`again, go ${go.go}`}</Text>
+          <Text variant="labelSmall">{`again, go ${go.number}`}</Text>
         </View>
       )}
     </>

@@ -9,4 +9,4 @@ export const waitingWords = ({ go, late, due }: WaitingPiece, now: number, zone:
 
 /** A piece by its learner and activity, and the how manieth go it is. */
 export const waitingName = ({ name, title, go }: WaitingPiece): string =>
-  `${name}: ${title}${go.go > 1 ? `, sent again, go ${go.go}` : ''}`;
+  `${name}: ${title}${go.number > 1 ? `, sent again, go ${go.number}` : ''}`;

@@ -154,7 +154,7 @@ export class SendingService {
 
 const viewOf = (go: Submission, goes: readonly Submission[]): GoView => ({
   id: go.id,
-  go: go.go,
+  number: go.go,
   sentAt: go.sentAt.getTime(),
   late: go.late,
   firstSentAt: firstSentAt(go, goes),

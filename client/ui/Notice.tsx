@@ -4,7 +4,7 @@ import { Button } from './Button';
 import { colours, OUTLINE } from './theme';
 
 /** A sentence about something that went wrong or has to be known, read out as it appears. */
-export function Say({ children, again, calm = false }: { children: string; again?: () => void; calm?: boolean }) {
+export function Notice({ children, again, calm = false }: { children: string; again?: () => void; calm?: boolean }) {
   return (
     <View style={[styles.box, calm && styles.calm]} role={calm ? 'status' : 'alert'}>
       <Text variant="bodyMedium" style={styles.words}>

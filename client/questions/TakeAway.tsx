@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Text } from 'react-native-paper';
-import { Ask } from '../ui/Ask';
+import { Dialog } from '../ui/Dialog';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 
@@ -14,7 +14,7 @@ export function TakeAway({
 }) {
   const [why, setWhy] = useState('');
   return (
-    <Ask
+    <Dialog
       visible
       title="Take this message away?"
       onClose={onClose}
@@ -33,6 +33,6 @@ export function TakeAway({
     >
       <Text variant="bodyMedium">Who wrote it sees that it was taken away, and why.</Text>
       <Field label="Why" value={why} onChangeText={setWhy} />
-    </Ask>
+    </Dialog>
   );
 }

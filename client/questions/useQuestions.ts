@@ -12,7 +12,7 @@ export interface Saying {
 }
 
 /** The questions about an activity, and what can be done with them. Each change is seen at once by who made it. */
-export function useAsks(activityId: string) {
+export function useQuestions(activityId: string) {
   const key = ['asks', activityId];
   const { data, error, refetch } = useQuery({
     queryKey: key,
@@ -47,4 +47,4 @@ export function useAsks(activityId: string) {
   };
 }
 
-export type Asks = ReturnType<typeof useAsks>;
+export type Asks = ReturnType<typeof useQuestions>;

@@ -5,12 +5,12 @@ import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
 import { LineIcon } from '../ui/LineIcon';
 import { Pick } from '../ui/Pick';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { ReaderSign, readerWords } from './ReaderSign';
-import { SayBox } from './SayBox';
+import { MessageComposer } from './MessageComposer';
 import { ThreadCard } from './ThreadCard';
-import { useAsks } from './useAsks';
+import { useQuestions } from './useQuestions';
 
 interface Props {
   activityId: string;
@@ -32,8 +32,8 @@ interface Props {
 /**
  * A learner asks about an activity, beside or over the work; the teacher alone reads it unless it is said otherwise.
  */
-export default function AskDesk({ activityId, zone, pieceId, part, places, thread: led, onClose }: Props) {
-  const asks = useAsks(activityId);
+export default function QuestionPanel({ activityId, zone, pieceId, part, places, thread: led, onClose }: Props) {
+  const asks = useQuestions(activityId);
   const { data, error, problem } = asks;
   // Chosen anew each time: a question to the class must never be one by habit.
   const [audience, setAudience] = useState<Audience>('teacher');
@@ -55,7 +55,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
         </Pressable>
       </View>
       <ScrollView contentContainerStyle={styles.content}>
-        {error && <Say again={() => void asks.refetch()}>{error.message}</Say>}
+        {error && <Notice again={() => void asks.refetch()}>{error.message}</Notice>}
         {data?.readers && (
           <View>
             <View style={styles.picks}>
@@ -93,7 +93,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
                 ))}
             </View>
             <ReaderSign audience={audience} words={readerWords(audience, data.readers)} />
-            <SayBox
+            <MessageComposer
               place={`ask:${activityId}`}
               label="Your question"
               word="Ask"
@@ -115,7 +115,7 @@ export default function AskDesk({ activityId, zone, pieceId, part, places, threa
             />
           </View>
         )}
-        {problem && <Say>{problem}</Say>}
+        {problem && <Notice>{problem}</Notice>}
         {data?.threads.map((each) => (
           <ThreadCard key={each.id} thread={each} zone={zone} here={each.id === led} onPlace={places?.show} lead={null}>
             {each.mayAnswer && data.readers && (
@@ -151,7 +151,7 @@ function Answer({
   audience: Audience;
   readers: Readers;
   pieceId: string | null;
-  onSay: Parameters<typeof SayBox>[0]['onSay'];
+  onSay: Parameters<typeof MessageComposer>[0]['onSay'];
 }) {
   const [open, setOpen] = useState(false);
   if (!open)
@@ -164,7 +164,7 @@ function Answer({
   return (
     <View>
       <ReaderSign audience={audience} words={readerWords(audience, readers)} />
-      <SayBox
+      <MessageComposer
         place={`thread:${thread}`}
         label="What do you say?"
         word="Send it"

@@ -12,10 +12,10 @@ import { useLocalFile } from '../recording/useLocalFile';
 import { useUnsentWords } from '../stores/unsent';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { RefusedList } from '../outbox/RefusedList';
-import type { Saying } from './useAsks';
+import type { Saying } from './useQuestions';
 
 /** So long a file is waited for that is on its way to school, in milliseconds. */
 const LONGEST_WAIT = 20_000;
@@ -39,7 +39,7 @@ interface Props {
 }
 
 /** A box to say something: words, a voice or a picture. */
-export function SayBox(props: Props) {
+export function MessageComposer(props: Props) {
   const { place, label, word, home, pictures = true, framed = true, onPicture, onSay } = props;
   const [words, setWords] = useUnsentWords(place);
   const [media, setMedia] = useState<string | null>(null);
@@ -88,7 +88,7 @@ export function SayBox(props: Props) {
         </View>
       )}
       {home && <RefusedList home={home} />}
-      {full && <Say>This device has no room for that picture.</Say>}
+      {full && <Notice>This device has no room for that picture.</Notice>}
       <View style={styles.row}>
         {home && !media && <NoteButton note={note} onSaid={setMedia} />}
         {home && !media && pictures && (

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
-import { Dialog, Portal, Text } from 'react-native-paper';
+import { Dialog as PaperDialog, Portal, Text } from 'react-native-paper';
 import { colours, OUTLINE } from './theme';
 
 /** What stays free above and below, in pixels. */
@@ -20,13 +20,13 @@ interface Props {
  * Answered, it is gone at once: as long as the library takes to close it, a box that is hardly seen takes what is
  * pressed or drawn there.
  */
-export function Ask({ visible, title, children, answers, onClose }: Props) {
+export function Dialog({ visible, title, children, answers, onClose }: Props) {
   // However little height there is, what is asked and the answers are in sight, and what lies between can be scrolled.
   const most = useWindowDimensions().height - 2 * AROUND;
   if (!visible) return null;
   return (
     <Portal>
-      <Dialog visible onDismiss={onClose} style={[styles.dialog, { maxHeight: most }]}>
+      <PaperDialog visible onDismiss={onClose} style={[styles.dialog, { maxHeight: most }]}>
         <Question title={title} onClose={onClose}>
           <Text variant="headlineMedium" role="heading" aria-level={2} style={styles.title}>
             {title}
@@ -34,7 +34,7 @@ export function Ask({ visible, title, children, answers, onClose }: Props) {
           {children && <Between>{children}</Between>}
           <View style={styles.answers}>{answers}</View>
         </Question>
-      </Dialog>
+      </PaperDialog>
     </Portal>
   );
 }

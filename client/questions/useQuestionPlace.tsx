@@ -7,7 +7,7 @@ import { PlacePick } from './PlacePick';
 const AROUND = 140;
 
 /** The place on the sheet that a question is about: how it is chosen, and how one is led to it. */
-export function useAskPlace(surface: Surface | null, page: string | undefined, goToPage: (id: string) => void) {
+export function useQuestionPlace(surface: Surface | null, page: string | undefined, goToPage: (id: string) => void) {
   const [chosen, setChosen] = useState<AskPlace | null>(null);
   const [picking, setPicking] = useState(false);
   const pick: ReactElement | null =

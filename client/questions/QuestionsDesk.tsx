@@ -3,12 +3,12 @@ import { View } from 'react-native';
 import { BackHead } from '../ui/BackHead';
 import { Button } from '../ui/Button';
 import { Opening } from '../ui/Opening';
-import { Say } from '../ui/Say';
+import { Notice } from '../ui/Notice';
 import { Screen } from '../ui/Screen';
 import { answerReaders, ReaderSign } from './ReaderSign';
-import { SayBox } from './SayBox';
+import { MessageComposer } from './MessageComposer';
 import { ThreadCard } from './ThreadCard';
-import { useAsks } from './useAsks';
+import { useQuestions } from './useQuestions';
 
 /** A teacher answers what was asked about an activity. */
 export default function QuestionsDesk({
@@ -20,7 +20,7 @@ export default function QuestionsDesk({
   thread: string | null;
   zone: string;
 }) {
-  const asks = useAsks(activityId);
+  const asks = useQuestions(activityId);
   const { data, error, problem } = asks;
   const loaded = data !== undefined;
   useEffect(() => {
@@ -30,9 +30,9 @@ export default function QuestionsDesk({
   return (
     <Screen>
       <BackHead title={data ? `Questions: ${data.title}` : 'Questions'} home="/to-review" />
-      {error && <Say again={() => void asks.refetch()}>{error.message}</Say>}
-      {problem && <Say>{problem}</Say>}
-      {data?.threads.length === 0 && <Say calm>Nobody has asked anything about this.</Say>}
+      {error && <Notice again={() => void asks.refetch()}>{error.message}</Notice>}
+      {problem && <Notice>{problem}</Notice>}
+      {data?.threads.length === 0 && <Notice calm>Nobody has asked anything about this.</Notice>}
       {data?.threads.map((thread) => (
         <ThreadCard key={thread.id} thread={thread} zone={zone} here={thread.id === led} lead={asks}>
           <View>
@@ -49,7 +49,7 @@ export default function QuestionsDesk({
               audience={thread.audience === 'class' || thread.shared ? 'class' : 'teacher'}
               words={answerReaders(thread)}
             />
-            <SayBox
+            <MessageComposer
               place={`thread:${thread.id}`}
               label={`Answer ${thread.asker?.name ?? ''}`.trim()}
               word="Answer"

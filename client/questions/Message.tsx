@@ -21,7 +21,7 @@ interface Props extends Pick<MessageView, 'words' | 'media' | 'removed' | 'at'> 
 }
 
 /** One thing that somebody said: words, a picture or a voice; or that it was taken away, and why. */
-export function Said({ author, name, words, media, removed, at, zone, heard, onTakeAway }: Props) {
+export function Message({ author, name, words, media, removed, at, zone, heard, onTakeAway }: Props) {
   return (
     <View style={[styles.message, author?.teacher && styles.teacher]}>
       <Badge name={author?.name ?? '?'} colour={author?.badge ?? colours.line} size={32} />

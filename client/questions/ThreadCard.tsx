@@ -5,9 +5,9 @@ import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
 import { colours, OUTLINE } from '../ui/theme';
 import { ReaderShape } from './ReaderSign';
-import { Said } from './Said';
+import { Message } from './Message';
 import { TakeAway } from './TakeAway';
-import type { Asks } from './useAsks';
+import type { Asks } from './useQuestions';
 
 interface Props {
   thread: ThreadView;
@@ -69,7 +69,7 @@ export function ThreadCard({ thread, zone, here, onPlace = null, lead, children 
           </View>
         )}
         {messages.map((message) => (
-          <Said
+          <Message
             key={message.id}
             {...message}
             name={authorName(message)}
