@@ -43,7 +43,7 @@ import { GivenPages } from './services/givenPages';
 import { GoFiles } from './services/goFiles';
 import { GroupService } from './services/groups';
 import { MarksService } from './services/marks';
-import { MediaService } from './services/media';
+import { MediaService } from './services/media/media';
 import { PieceCopyService } from './services/pieceCopies';
 import { PieceService } from './services/pieces';
 import { PlanningService } from './services/planning/planning';

@@ -20,7 +20,7 @@ import type { CaptureService } from '../services/captures';
 import type { ExportService } from '../services/exports';
 import type { GroupService } from '../services/groups';
 import type { MarksService } from '../services/marks';
-import type { MediaService } from '../services/media';
+import type { MediaService } from '../services/media/media';
 import type { PieceCopyService } from '../services/pieceCopies';
 import type { ActivityPictureService } from '../services/activityPictures';
 import type { SendingService } from '../services/sending/sending';

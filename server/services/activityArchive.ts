@@ -11,7 +11,7 @@ import { ProblemError } from '../problems/problem';
 import type { FileStore } from '../storage/fileStore';
 import { BrokenZipError, zipEntries, ZipTooLargeError } from '../storage/unpackZip';
 import { ZipFile } from '../storage/zipFile';
-import type { MediaService } from './media';
+import type { MediaService } from './media/media';
 import type { PlanningService } from './planning/planning';
 import { renamedPlan } from './planning/renamedPlan';
 

@@ -14,7 +14,7 @@ import { CaptureLink, CapturePhoto, Person } from '../models/tables';
 import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, ProblemError } from '../problems/problem';
-import type { MediaService } from './media';
+import type { MediaService } from './media/media';
 import type { PieceFactsService } from './pieceFacts';
 import { hashToken, newToken } from './secrets';
 import { ADDRESS_RULE, CAPTURE_RULE } from './signInThrottle';

@@ -2,7 +2,7 @@ import type { AskPlace } from '@lippet/core/contract/ask';
 import type { Compute } from '../compute/compute';
 import { pagePicture } from '../media/picture';
 import { notFound } from '../problems/problem';
-import type { MediaService } from './media';
+import type { MediaService } from './media/media';
 import type { HomePiece } from './namedMedia';
 
 /** What of a piece is drawn small. */

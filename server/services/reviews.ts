@@ -18,7 +18,7 @@ import type { SyncHub } from '../sync/hub';
 import { newsOf } from '../sync/news';
 import type { UpdateLog } from '../sync/updateLog';
 import { findGo, frozenDocument, frozenMarks, goesOf, type GoContext } from './goes';
-import type { MediaService } from './media';
+import type { MediaService } from './media/media';
 import { ownDates, putOwnDates } from './ownDates';
 import type { PictureOffer } from '../media/picture';
 import type { ActivityPictureService } from './activityPictures';

@@ -8,7 +8,7 @@ import type { Actor } from '../policy/actor';
 import { policy } from '../policy/policy';
 import { notFound, signedOut } from '../problems/problem';
 import type { FileStore } from '../storage/fileStore';
-import type { MediaForm } from './media';
+import type { MediaForm } from './media/recordingCopies';
 import type { SignInService } from './signIn';
 
 const KEY = /^[0-9a-f]{64}$/;

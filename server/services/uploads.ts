@@ -21,7 +21,7 @@ import { diskFull } from '../problems/diskFull';
 import { notFound, ProblemError } from '../problems/problem';
 import { hashFile } from '../storage/fileStore';
 import { DISK_RESERVE, freeSpace } from '../storage/freeSpace';
-import type { MediaService } from './media';
+import type { MediaService } from './media/media';
 import { insistOnRoom } from './room';
 
 /** What was not brought to its end within this time is thrown away, in milliseconds. */
@@ -68,7 +68,7 @@ export class UploadService {
   async begin(actor: Actor, request: Request): Promise<Response> {
     const size = Number(request.headers.get('upload-length'));
     const { media, home } = metaOf(request.headers.get('upload-metadata'));
-    if (await this.media.known(actor, home, media))
+    if (await this.media.access.known(actor, home, media))
       throw new ProblemError('conflict', 'That file is at school already.');
     await this.media.noteRefusal(home, media, () => this.reserve(actor, home, media, size));
     return inOurWords(await this.tus.handleWeb(request));
@@ -118,7 +118,7 @@ export class UploadService {
    * brought anew then)
    */
   async take(actor: Actor, home: MediaHome, id: string, sha256: string): Promise<MediaView> {
-    const before = await this.media.known(actor, home, id);
+    const before = await this.media.access.known(actor, home, id);
     if (before) return before;
     const upload = await this.own(actor, id);
     if (!isAt(upload, home)) throw notFound();

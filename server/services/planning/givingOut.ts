@@ -9,7 +9,7 @@ import { policy } from '../../policy/policy';
 import { ProblemError } from '../../problems/problem';
 import { foldersOf } from '../folders';
 import type { GivenPages } from '../givenPages';
-import type { MediaService } from '../media';
+import type { MediaService } from '../media/media';
 import { tellPeople } from '../updates';
 import type { FoundActivity } from './findActivity';
 import { givenPlan } from './givenPlan';

@@ -9,7 +9,7 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { ProblemError } from '../../problems/problem';
 import type { GivenPages } from '../givenPages';
-import type { MediaService } from '../media';
+import type { MediaService } from '../media/media';
 import type { PieceCountService } from '../pieceCounts';
 import type { PieceFactsService } from '../pieceFacts';
 import { ActivityList } from './activityList';

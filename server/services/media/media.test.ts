@@ -9,8 +9,8 @@ import type { MediaView } from '@lippet/core/contract/media';
 import type { CopyView, ExportView } from '@lippet/core/contract/exports';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { putItem, readItems } from '@lippet/core/page/item';
-import { byteRange } from '../routes/media';
-import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../testing/smallSchool';
+import { byteRange } from '../../routes/media';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(40_000);
 

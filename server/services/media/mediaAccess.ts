@@ -1,0 +1,122 @@
+import { Op } from 'sequelize';
+import { homeIds, type MediaHome, type MediaView } from '@lippet/core/contract/media';
+import { Activity, Assignment, Media, Piece, Review, Submission } from '../../models/tables';
+import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
+import { notFound, ProblemError } from '../../problems/problem';
+import { shownInClassroom } from '../classroom';
+import { heardUnderNote } from '../noteReplies';
+import type { PieceFactsService } from '../pieceFacts';
+import { shownInThread } from '../threadFiles';
+import { viewOf } from './mediaView';
+
+/** Who may bring a file, and who may see it. */
+export class MediaAccess {
+  constructor(
+    private readonly facts: PieceFactsService,
+    private readonly clock: () => number,
+  ) {}
+
+  /**
+   * A file that is at school already, of this home and this person; null if it has to be brought.
+   * @throws ProblemError where nothing may be added
+   */
+  async known(actor: Actor, home: MediaHome, id: string): Promise<MediaView | null> {
+    const { pieceId, activityId, groupId } = homeIds(home);
+    if (groupId !== null) return this.knownOfGroup(actor, groupId, id);
+    if (pieceId === null) return this.knownOfActivity(actor, activityId!, id);
+    const [standing] = await this.facts.find({ pieceId });
+    const own = standing && policy.readPiece(actor, standing);
+    if (!standing || (!own && !policy.review(actor, standing))) throw notFound();
+    const before = await Media.findByPk(id);
+    if (before) {
+      if (before.pieceId !== pieceId || before.ownerId !== actor.personId) throw notFound();
+      return viewOf(before);
+    }
+    if (own && !policy.writePiece(actor, standing, standing.standing)) {
+      throw new ProblemError('conflict', 'This is with your teacher, so nothing can be added to it just now.');
+    }
+    if (!own && !policy.addReviewMedia(actor, standing, standing.standing)) {
+      throw new ProblemError(
+        'conflict',
+        'There is no go here that waits for an answer, so nothing can be added to one.',
+      );
+    }
+    return null;
+  }
+
+  private async knownOfActivity(actor: Actor, activityId: string, id: string): Promise<MediaView | null> {
+    if (!(await this.mayPlan(actor, activityId))) throw notFound();
+    const before = await Media.findByPk(id);
+    if (before && (before.activityId !== activityId || before.ownerId !== actor.personId)) throw notFound();
+    return before && viewOf(before);
+  }
+
+  private async knownOfGroup(actor: Actor, groupId: string, id: string): Promise<MediaView | null> {
+    if (!policy.addClassroomMedia(actor, groupId)) throw notFound();
+    const before = await Media.findByPk(id);
+    if (before && (before.groupId !== groupId || before.ownerId !== actor.personId)) throw notFound();
+    return before && viewOf(before);
+  }
+
+  async mayPlan(actor: Actor, activityId: string): Promise<boolean> {
+    const activity = await Activity.findByPk(activityId, { attributes: ['id', 'teacherId'] });
+    const groups = activity ? await Assignment.findAll({ where: { activityId } }) : [];
+    return (
+      activity !== null &&
+      policy.planActivity(actor, { teacherId: activity.teacherId, groups: groups.map(({ groupId }) => groupId) })
+    );
+  }
+
+  /** A file's row, for those who may see it. */
+  async find(actor: Actor, id: string): Promise<Media> {
+    const media = await Media.findByPk(id);
+    if (!media) throw notFound();
+    if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, id))) return media;
+    if (media.groupId) {
+      if (await heardUnderNote(this.facts, actor, id)) return media;
+      // Not said yet, or taken away: whoever brought it.
+      if (media.ownerId !== actor.personId) throw notFound();
+      return media;
+    }
+    if (media.pieceId) {
+      const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
+      const work = await this.facts.workOf(piece);
+      const ofLearner = media.ownerId === piece.personId;
+      if (
+        ofLearner
+          ? !policy.readPieceMedia(actor, piece, work)
+          : !policy.readReviewMedia(actor, piece, work, await wasReleased(media))
+      )
+        throw notFound();
+    } else {
+      if (!(await this.mayPlan(actor, media.activityId!)) && !(await this.mayLookAt(actor, media))) throw notFound();
+    }
+    return media;
+  }
+
+  /**
+   * Whether a learner may see a file of an activity: once that has opened; and where it is only a material, once that
+   * is shown.
+   */
+  private async mayLookAt(actor: Actor, { id, activityId }: Media): Promise<boolean> {
+    const [standing] = await this.facts.find({ activityId: activityId!, personId: actor.personId });
+    if (!standing || !policy.seeActivity(actor, standing, standing.standing)) return false;
+    const { materials } = await Activity.findByPk(activityId!, { attributes: ['materials'], rejectOnEmpty: true });
+    const shownBy = (materials ?? []).filter(({ media }) => media === id);
+    return (
+      shownBy.length === 0 ||
+      shownBy.some((material) => policy.seeMaterial(material, standing.facts.latest !== null, this.clock()))
+    );
+  }
+}
+
+/**
+ * Whether the review that a teacher's file was made for has been released: the first one that was, after the file came.
+ */
+async function wasReleased({ pieceId, createdAt }: Media): Promise<boolean> {
+  const goes = await Submission.findAll({ where: { pieceId: pieceId! }, attributes: ['id'] });
+  return (
+    (await Review.count({ where: { submissionId: goes.map(({ id }) => id), releasedAt: { [Op.gte]: createdAt } } })) > 0
+  );
+}
