@@ -4,7 +4,7 @@ import { markItems } from '@lippet/core/page/document';
 import { addStroke } from '@lippet/core/page/stroke';
 import * as Y from 'yjs';
 import { randomFrom } from '@lippet/demo/hand';
-import { ItemLayer } from '../client/page/itemLayer';
+import { ItemLayer } from '../client/page/surface/itemLayer';
 import { handwriting } from './drawnPage';
 import { byValue, quantile, type Figure } from './figure';
 

@@ -8,7 +8,7 @@ import type { MarksView } from '@lippet/core/contract/marks';
 import type { ReviewActivity } from '@lippet/core/contract/reviewing';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
 import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
-import { hashToken, newToken } from '@lippet/server/services/secrets';
+import { hashToken, newToken } from '@lippet/server/services/access/secrets';
 import { byRatio, median, type Figure } from './figure';
 import { largeSchool } from './largeSchool';
 import { inSchool, serverSettings } from './sending';

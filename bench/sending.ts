@@ -17,7 +17,7 @@ import { readConfig } from '@lippet/server/config';
 import { makeApp, makeServices } from '@lippet/server/app';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { openDatabase } from '@lippet/server/models/database';
-import { hashToken, newToken } from '@lippet/server/services/secrets';
+import { hashToken, newToken } from '@lippet/server/services/access/secrets';
 import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
 import { createTestDatabase } from '@lippet/server/testing/testDatabase';

@@ -18,6 +18,6 @@ export { TideChart } from './learner/calendar/TideChart';
 export { default as JoinForm } from './signIn/JoinForm';
 export { default as EmailDigest } from './account/EmailDigest';
 export { KindFilter } from './parts/KindFilter';
-export { takeCopiesAway } from './page/copiesHere';
+export { takeCopiesAway } from './page/document/copiesHere';
 export { sendQueue } from './learner/sendQueue';
 export { news } from './api/news';

@@ -54,8 +54,8 @@ import {
 } from '@lippet/server/models/tables';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { playableForm } from '@lippet/server/media/playable';
-import { activityParts } from '@lippet/server/services/activityParts';
-import { hashSecret, pictureSecret } from '@lippet/server/services/secrets';
+import { activityParts } from '@lippet/server/services/pieces/activityParts';
+import { hashSecret, pictureSecret } from '@lippet/server/services/access/secrets';
 import { FileStore } from '@lippet/server/storage/fileStore';
 import {
   ACTIVITIES,

@@ -4,7 +4,7 @@ import * as Y from 'yjs';
 import { markItems, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import { ShippedServer, type ServerProgram } from './serverPrograms';
-import { hashToken, newToken } from '@lippet/server/services/secrets';
+import { hashToken, newToken } from '@lippet/server/services/access/secrets';
 
 const ROOT = join(import.meta.dirname, '..');
 const DAY = 86_400_000;

@@ -2,8 +2,8 @@ import { MEDIA_LIMITS } from '@lippet/core/contract/media';
 import type { Background } from '@lippet/core/page/background';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { mediaOutbox } from '../api/mediaOutbox';
-import { keepablePicture } from '../page/keepable';
-import { TOO_MANY_PIXELS, tellsTooLarge } from '../page/pictureSize';
+import { keepablePicture } from '../page/pictures/keepable';
+import { TOO_MANY_PIXELS, tellsTooLarge } from '../page/pictures/pictureSize';
 import type { OpenedShot, Wish } from '../workers/scan.worker';
 import { scanner } from './scanner';
 

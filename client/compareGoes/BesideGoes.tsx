@@ -13,7 +13,7 @@ import { useGoDocument, useMarks } from '../api/queries';
 import { request } from '../api/request';
 import { PageBar } from '../learner/sheet/PageBar';
 import { PartTabs } from '../learner/sheet/PartTabs';
-import { useFrozenDocument } from '../page/useFrozenDocument';
+import { useFrozenDocument } from '../page/document/useFrozenDocument';
 import { TakePlayer } from '../recording/TakePlayer';
 import { LineIcon } from '../ui/LineIcon';
 import { Opening } from '../ui/Opening';

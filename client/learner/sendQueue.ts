@@ -1,7 +1,7 @@
 import { mediaOutbox } from '../api/mediaOutbox';
 import { keys, queryClient } from '../api/queries';
 import { dropWish, sendWishes, takeUpWishes, tellOfWish, type SendWish } from '../api/sendWishes';
-import { LiveDocument } from '../page/liveDocument';
+import { LiveDocument } from '../page/document/liveDocument';
 import { trySending } from './sending';
 
 /** How long between rounds while something waits, in milliseconds. */

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import 'fake-indexeddb/auto';
 import type { Problem, ProblemCode } from '@lippet/core/contract/problem';
-import type { LiveDocument } from '../page/liveDocument';
+import type { LiveDocument } from '../page/document/liveDocument';
 import { trySending } from './sending';
 
 /** A document of which all is at school. */

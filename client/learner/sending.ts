@@ -3,7 +3,7 @@ import type { GoView } from '@lippet/core/contract/pieces';
 import { mediaOutbox, onTheirWay, wayWords } from '../api/mediaOutbox';
 import { RequestError, request } from '../api/request';
 import type { SendWish } from '../api/sendWishes';
-import type { LiveDocument } from '../page/liveDocument';
+import type { LiveDocument } from '../page/document/liveDocument';
 
 /** What has become of one try to send. */
 export type SendTry =

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { getBlob } from '../api/request';
-import { download } from '../page/takeOut';
+import { download } from '../page/takeOut/takeOut';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
 import { Notice } from '../ui/Notice';

@@ -7,7 +7,7 @@ import type { PartKind, PartProgress, PartViewOf, SettingsOf } from '@lippet/cor
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import type { ReactNode } from 'react';
 import type * as Y from 'yjs';
-import type { DocumentEditor } from '../page/documentEditor';
+import type { DocumentEditor } from '../page/document/documentEditor';
 import type { TakeActions } from '../recording/useTakes';
 import type { LineName } from '../ui/LineIcon';
 

@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { mediaOutbox } from '../api/mediaOutbox';
-import { keepablePicture } from '../page/keepable';
+import { keepablePicture } from '../page/pictures/keepable';
 import { NoteButton, useSpokenNote } from '../capture/SayNote';
 import { askForFiles } from '../ui/askForFiles';
 import { useLocalFile } from '../recording/useLocalFile';

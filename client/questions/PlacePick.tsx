@@ -2,7 +2,7 @@ import { toPage } from '@lippet/core/page/viewport';
 import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import type { Surface } from '../page/surface';
+import type { Surface } from '../page/surface/surface';
 import { Button } from '../ui/Button';
 import { colours, OUTLINE } from '../ui/theme';
 

@@ -1,6 +1,6 @@
 import type { AskPlace } from '@lippet/core/contract/ask';
 import { useState, type ReactElement } from 'react';
-import type { Surface } from '../page/surface';
+import type { Surface } from '../page/surface/surface';
 import { PlacePick } from './PlacePick';
 
 /** So much around a place is shown when one is led to it, in points. */

@@ -4,7 +4,7 @@ import { spansLength } from '@lippet/core/recording/spans';
 import type { Take } from '@lippet/core/recording/take';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { getBlob as fetched } from '../api/request';
-import { download } from '../page/takeOut';
+import { download } from '../page/takeOut/takeOut';
 import { decodeSound, listener } from './listener';
 
 /** A recording counts as whole where no more than this is left out of it, in seconds. */

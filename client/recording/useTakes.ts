@@ -1,7 +1,7 @@
 import { readTakes, takeFields, takeItems, takesPlace, type Take } from '@lippet/core/recording/take';
 import { useEffect, useMemo, useState } from 'react';
 import type * as Y from 'yjs';
-import type { DocumentEditor } from '../page/documentEditor';
+import type { DocumentEditor } from '../page/document/documentEditor';
 
 /** A part's takes, as they change. */
 export function useTakes(doc: Y.Doc | null, part: string | undefined): readonly Take[] {

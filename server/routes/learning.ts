@@ -1,5 +1,5 @@
 import type { Hono } from 'hono';
-import { listUpdates, seeUpdates } from '../services/updates';
+import { listUpdates, seeUpdates } from '../services/news/updates';
 import { binary, picture } from './bytes';
 import { id, signedIn, type AppEnv, type Services } from './context';
 import { TableRoutes } from './tableRoutes';

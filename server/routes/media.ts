@@ -6,7 +6,7 @@ import { binary, hasAlready, keepAndAsk, picture } from './bytes';
 import { checked, id, signedIn, type AppEnv, type Services } from './context';
 import type { MediaService } from '../services/media/media';
 import type { MediaForm } from '../services/media/recordingCopies';
-import type { Hearer } from '../services/speech';
+import type { Hearer } from '../services/speech/speech';
 import { GROUP_COOKIE } from './signIn';
 import { TableRoutes } from './tableRoutes';
 

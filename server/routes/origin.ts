@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { Context } from 'hono';
 import { getCookie, setCookie } from 'hono/cookie';
-import type { Origin } from '../services/tries';
+import type { Origin } from '../services/access/tries';
 import type { AppEnv } from './context';
 
 const DEVICE_COOKIE = 'lippet_device';

@@ -19,7 +19,7 @@ import { openDatabase } from '../models/database';
 import { Activity, Assignment, Group, Membership, Part, Person, School } from '../models/tables';
 import type { Jobs } from '../jobs/jobs';
 import { GROUP_COOKIE, SESSION_COOKIE } from '../routes/signIn';
-import { hashSecret, pictureSecret } from '../services/secrets';
+import { hashSecret, pictureSecret } from '../services/access/secrets';
 import { UpdateLog } from '../sync/updateLog';
 import { onThisMachine } from '../web/client';
 import { createMigratedDatabase, type TestDatabase } from './testDatabase';

@@ -3,7 +3,7 @@ import { walkNotes, type WalkNote } from '@lippet/core/review/noteWalk';
 import { useMemo } from 'react';
 import type * as Y from 'yjs';
 import { useGoDocument, useMarks } from '../../api/queries';
-import { useFrozenDocument } from '../../page/useFrozenDocument';
+import { useFrozenDocument } from '../../page/document/useFrozenDocument';
 
 export interface LastReview {
   review: GoReviewView;

@@ -1,4 +1,4 @@
-import { AddPage } from '../../page/AddPage';
+import { AddPage } from '../../page/pictures/AddPage';
 import { PanelFaults } from '../../ui/Faults';
 import { mayDo } from './mayDo';
 import { SheetMenu } from './SheetMenu';

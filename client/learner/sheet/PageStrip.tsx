@@ -23,7 +23,7 @@ import { useEffect, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
-import { PageThumb } from '../../page/PageThumb';
+import { PageThumb } from '../../page/pictures/PageThumb';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import type { PageActions } from './usePageActions';

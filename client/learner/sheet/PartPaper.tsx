@@ -1,6 +1,6 @@
 import { markItems } from '@lippet/core/page/document';
-import { PageSurface } from '../../page/PageSurface';
-import { SHEET_USES } from '../../page/sheetUses';
+import { PageSurface } from '../../page/surface/PageSurface';
+import { SHEET_USES } from '../../page/surface/sheetUses';
 import { PanelFaults } from '../../ui/Faults';
 import { PartAnswer } from './PartAnswer';
 import { useSheetHere, useSheetView } from './useSheet';

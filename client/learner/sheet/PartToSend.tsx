@@ -6,7 +6,7 @@ import { chosenTake, readTakes, takeName } from '@lippet/core/recording/take';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
-import { PageThumb } from '../../page/PageThumb';
+import { PageThumb } from '../../page/pictures/PageThumb';
 import { partWords } from '../../parts/partWords';
 import { partUi } from '../../parts/registry';
 import { Hear } from '../../readAloud/Hear';

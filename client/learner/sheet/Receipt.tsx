@@ -4,7 +4,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import { AccessibilityInfo, Animated, Easing, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { GoExport } from '../../page/GoExport';
+import { GoExport } from '../../page/takeOut/GoExport';
 import { VoiceButton } from '../../recording/VoiceButton';
 import { Button } from '../../ui/Button';
 import { FeltShape } from '../../ui/FeltSign';

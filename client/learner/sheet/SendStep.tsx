@@ -12,7 +12,7 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useSpokenNote } from '../../capture/SayNote';
 import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
-import type { LiveDocument } from '../../page/liveDocument';
+import type { LiveDocument } from '../../page/document/liveDocument';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { Notice } from '../../ui/Notice';

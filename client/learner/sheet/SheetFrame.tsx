@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
-import { ColourPick } from '../../page/ColourPick';
-import { OptionPick } from '../../page/OptionPick';
-import { ToolTray, trayWidth } from '../../page/ToolTray';
-import { COLOURS, SHEET_TOOLS } from '../../page/toolList';
+import { ColourPick } from '../../page/surface/ColourPick';
+import { OptionPick } from '../../page/surface/OptionPick';
+import { ToolTray, trayWidth } from '../../page/surface/ToolTray';
+import { COLOURS, SHEET_TOOLS } from '../../page/surface/toolList';
 import { useSettings } from '../../stores/settings';
 import { colours, OUTLINE, ROW_FROM, TARGET } from '../../ui/theme';
 import type { Layout } from '../../ui/useLayout';

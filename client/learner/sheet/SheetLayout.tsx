@@ -2,7 +2,7 @@ import { partBegun, partComplete } from '@lippet/core/piece/completeness';
 import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import { cardWords } from '@lippet/core/schedule/cardWords';
 import { useQuestionPlace } from '../../questions/useQuestionPlace';
-import { HistoryButtons } from '../../page/HistoryButtons';
+import { HistoryButtons } from '../../page/surface/HistoryButtons';
 import { partUi } from '../../parts/registry';
 import { Notice } from '../../ui/Notice';
 import { BelowPaper } from './BelowPaper';

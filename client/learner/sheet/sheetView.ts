@@ -1,6 +1,6 @@
 import type { WalkNote } from '@lippet/core/review/noteWalk';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Surface } from '../../page/surface';
+import type { Surface } from '../../page/surface/surface';
 import type { MenuSection } from './SheetMenu';
 
 /** What lies beside the sheet, on a phone over it; one at a time. */

@@ -8,7 +8,7 @@ import { type Shot } from '@lippet/core/scan/shot';
 import { readShot } from '@lippet/core/page/readShot';
 import { useRef, useState } from 'react';
 import { firstWish, holdPhoto, keepPhoto, type MadePhoto } from '../../capture/bringPhoto';
-import type { DocumentEditor } from '../../page/documentEditor';
+import type { DocumentEditor } from '../../page/document/documentEditor';
 import type { PageActions } from './usePageActions';
 
 /** What photos are being taken for. */

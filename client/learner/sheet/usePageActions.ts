@@ -1,8 +1,8 @@
 import { addPage, orderBehind, pageItems, type PagePlan } from '@lippet/core/page/document';
 import type { Fields } from '@lippet/core/page/item';
 import { useMemo } from 'react';
-import type { DocumentEditor } from '../../page/documentEditor';
-import { EDITED_HERE } from '../../page/documentEditor';
+import type { DocumentEditor } from '../../page/document/documentEditor';
+import { EDITED_HERE } from '../../page/document/documentEditor';
 
 /** What lies under a page, and its size in points. */
 type Ground = Pick<PagePlan, 'background' | 'width' | 'height'>;

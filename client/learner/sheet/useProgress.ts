@@ -1,6 +1,6 @@
 import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import { useEffect, useState } from 'react';
-import type { LiveDocument } from '../../page/liveDocument';
+import type { LiveDocument } from '../../page/document/liveDocument';
 
 const EMPTY: PieceProgress = { parts: {} };
 /** Counted a little after a change, so that it never falls between pen and ink; in milliseconds. */

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { keys } from '../../api/queries';
 import { dropWish, keepWish, sendWishes, type SendWish } from '../../api/sendWishes';
-import type { LiveDocument } from '../../page/liveDocument';
+import type { LiveDocument } from '../../page/document/liveDocument';
 import { forgetPlace } from '../../stores/lastPlaces';
 import { sendQueue } from '../sendQueue';
 import { trySending, type SendTry } from '../sending';

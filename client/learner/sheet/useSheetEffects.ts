@@ -2,9 +2,9 @@ import { layOutNew, readPages } from '@lippet/core/page/document';
 import { partOfPlace } from '@lippet/core/recording/take';
 import { useEffect, useEffectEvent } from 'react';
 import { useStore } from 'zustand';
-import { useBringIn } from '../../page/useBringIn';
-import { SHEET_TOOLS } from '../../page/toolList';
-import { useToolKeys } from '../../page/useToolKeys';
+import { useBringIn } from '../../page/surface/useBringIn';
+import { SHEET_TOOLS } from '../../page/surface/toolList';
+import { useToolKeys } from '../../page/surface/useToolKeys';
 import { useIncomingPhoto } from '../../stores/incomingPhoto';
 import type { Sheet } from './useSheet';
 

@@ -5,7 +5,7 @@ import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { useKeeping } from '../../ui/useKeeping';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 
 type Crop = PictureItem['crop'];
 type Side = 'left' | 'top' | 'right' | 'bottom';

@@ -4,9 +4,9 @@ import { useQuery } from '@tanstack/react-query';
 import type { CSSProperties } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { colours, faces } from '../../ui/theme';
-import { pdfWorker } from '../pdfPages';
-import type { Surface } from '../surface';
-import { useRows } from '../useRows';
+import { pdfWorker } from '../pictures/pdfPages';
+import type { Surface } from '../surface/surface';
+import { useRows } from '../surface/useRows';
 import { useOnScreen } from './useOnScreen';
 
 /** The form fields of a PDF page, to be filled in where they stand. */

@@ -3,7 +3,7 @@ import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { useDrawing } from '../../stores/drawing';
 import { colours } from '../../ui/theme';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 import { useOnScreen } from './useOnScreen';
 
 const SIZE = 34;

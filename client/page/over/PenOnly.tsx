@@ -4,7 +4,7 @@ import { useStore } from 'zustand';
 import { useDrawing, type FingerUse } from '../../stores/drawing';
 import { Button } from '../../ui/Button';
 import { Scrap } from '../../ui/Scrap';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 
 /** Says why a finger draws nothing, as soon as one has tried, and lets it draw. */
 export function PenOnly({ surface }: { surface: Surface }) {

@@ -14,7 +14,7 @@ import { Field } from '../../ui/Field';
 import { Scrap } from '../../ui/Scrap';
 import { colours, TARGET } from '../../ui/theme';
 import { useKeeping } from '../../ui/useKeeping';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 import { useOnScreen } from './useOnScreen';
 
 /** The sign as it is drawn in a box of 36 by 44 pixels. */

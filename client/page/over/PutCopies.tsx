@@ -2,8 +2,8 @@ import { StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
 import { useDrawing } from '../../stores/drawing';
 import { Button } from '../../ui/Button';
-import type { Surface } from '../surface';
-import { clipboard, paste } from '../surfaceKeys';
+import type { Surface } from '../surface/surface';
+import { clipboard, paste } from '../surface/surfaceKeys';
 
 /** While things are chosen, what was copied (here or on another page) can be put onto this one. */
 export function PutCopies({ surface }: { surface: Surface }) {

@@ -4,7 +4,7 @@ import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
 import { LineIcon, type LineName } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 import { goToSpot, stepToSpot } from './goToSpot';
 import { useOnScreen } from './useOnScreen';
 

@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
 import { Notice } from '../../ui/Notice';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 import { ChosenFrame } from './ChosenFrame';
 import { FormFields } from './FormFields';
 import { HandSign } from './HandSign';

@@ -27,8 +27,8 @@ import { TEXT_SIZES, useDrawing } from '../../stores/drawing';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useKeeping } from '../../ui/useKeeping';
-import { canvasFont } from '../drawItem';
-import type { Surface, Writing } from '../surface';
+import { canvasFont } from '../surface/drawItem';
+import type { Surface, Writing } from '../surface/surface';
 import { useOnScreen } from './useOnScreen';
 
 const LEAST_WIDTH = 40;

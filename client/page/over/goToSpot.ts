@@ -1,6 +1,6 @@
 import { filledSpots, nextEmptySpot, type Spot } from '@lippet/core/page/spots';
 import { useDrawing } from '../../stores/drawing';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 import { addPictureTo } from '../tools/addTool';
 import { writeInSpot } from '../tools/wordsTool';
 

@@ -4,7 +4,7 @@ import { applyTo, scaleOf } from '@lippet/core/page/matrix';
 import type { Viewport } from '@lippet/core/page/viewport';
 import { useEffect, useRef } from 'react';
 import { TEXT_SIZES, useDrawing } from '../../stores/drawing';
-import type { Surface, Writing } from '../surface';
+import type { Surface, Writing } from '../surface/surface';
 
 /**
  * Words that are written smaller than this, in pixels on the screen, can't be read: the page comes so close that they

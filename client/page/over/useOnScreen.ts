@@ -1,5 +1,5 @@
 import { useStore } from 'zustand';
-import type { Surface } from '../surface';
+import type { Surface } from '../surface/surface';
 
 /** The viewport of a surface, and where page points lie in it; asks to be drawn again when either changes. */
 export function useOnScreen(surface: Surface) {

@@ -9,12 +9,12 @@ import { translation, type Matrix, type Point } from '@lippet/core/page/matrix';
 import type { Spot } from '@lippet/core/page/spots';
 import { generateKeyBetween } from 'fractional-indexing';
 import { mediaOutbox } from '../../api/mediaOutbox';
-import { keepablePicture } from '../keepable';
-import { TOO_MANY_PIXELS, tellsTooLarge } from '../pictureSize';
+import { keepablePicture } from '../pictures/keepable';
+import { TOO_MANY_PIXELS, tellsTooLarge } from '../pictures/pictureSize';
 import { useDrawing } from '../../stores/drawing';
 import type { Background } from '@lippet/core/page/background';
-import type { ToolGesture } from '../penInput';
-import type { Surface } from '../surface';
+import type { ToolGesture } from '../surface/penInput';
+import type { Surface } from '../surface/surface';
 
 /** Ink of other programs. */
 const INKML_TYPES = '.inkml,application/inkml+xml';

@@ -1,8 +1,8 @@
 import { transformItems } from '@lippet/core/page/arrange';
 import { inLasso, isMovable, itemBounds } from '@lippet/core/page/geometry';
 import { IDENTITY, translation, type Matrix, type Point } from '@lippet/core/page/matrix';
-import type { ToolGesture } from '../penInput';
-import type { Surface } from '../surface';
+import type { ToolGesture } from '../surface/penInput';
+import type { Surface } from '../surface/surface';
 
 /** Radius of a finger's tap, in pixels. */
 const TAP_REACH = 10;

@@ -4,8 +4,8 @@ import type { Point } from '@lippet/core/page/matrix';
 import { topOrder } from '@lippet/core/page/item';
 import { useDrawing } from '../../stores/drawing';
 import { findRegion } from '../../workers/fill';
-import type { ToolGesture } from '../penInput';
-import type { Surface } from '../surface';
+import type { ToolGesture } from '../surface/penInput';
+import type { Surface } from '../surface/surface';
 
 /** Pixels for a point: fine enough for a pen's line, and A4 still takes a fraction of a second. */
 const RASTER_SCALE = 1.6;

@@ -2,9 +2,9 @@ import type { Quad } from '@lippet/core/page/item';
 import type { Point } from '@lippet/core/page/matrix';
 import { coverWords, nearestWord, wordsBetween, type TextFlow } from '@lippet/core/pdf/textFlow';
 import { useDrawing } from '../../stores/drawing';
-import { pdfWorker } from '../pdfPages';
-import type { ToolGesture } from '../penInput';
-import type { Surface } from '../surface';
+import { pdfWorker } from '../pictures/pdfPages';
+import type { ToolGesture } from '../surface/penInput';
+import type { Surface } from '../surface/surface';
 
 /** A drag that begins further than this (pixels) from any word marks a box instead. */
 const REACH = 40;

@@ -1,6 +1,6 @@
 import { translation, type Point } from '@lippet/core/page/matrix';
-import type { ToolGesture } from '../penInput';
-import type { Surface } from '../surface';
+import type { ToolGesture } from '../surface/penInput';
+import type { Surface } from '../surface/surface';
 
 /** A tap on a pin opens it; elsewhere it sticks a new one there and opens that. */
 export function pinTool(surface: Surface, at: Point): ToolGesture | null {

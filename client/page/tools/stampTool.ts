@@ -2,8 +2,8 @@ import { pasteItems } from '@lippet/core/page/arrange';
 import type { Point } from '@lippet/core/page/matrix';
 import { readStampItems } from '@lippet/core/review/keptStamps';
 import { useStampInHand } from '../../stores/stamps';
-import type { ToolGesture } from '../penInput';
-import type { Surface } from '../surface';
+import type { ToolGesture } from '../surface/penInput';
+import type { Surface } from '../surface/surface';
 
 /** Puts the stamp in hand down where the page is tapped, with its middle there. */
 export function stampTool(surface: Surface): ToolGesture | null {

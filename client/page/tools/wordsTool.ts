@@ -1,7 +1,7 @@
 import { translation, type Point } from '@lippet/core/page/matrix';
 import { spotAt } from '@lippet/core/page/spots';
-import type { ToolGesture } from '../penInput';
-import type { Surface } from '../surface';
+import type { ToolGesture } from '../surface/penInput';
+import type { Surface } from '../surface/surface';
 
 /** Width of a new box in points, where the page has room for it. */
 const NEW_WIDTH = 240;

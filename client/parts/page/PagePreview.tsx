@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { PageThumb } from '../../page/PageThumb';
+import { PageThumb } from '../../page/pictures/PageThumb';
 import { colours, OUTLINE } from '../../ui/theme';
 import type { PreviewProps } from '../partKind';
 import { PreviewSign } from '../PreviewSign';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../../api/mediaOutbox';
-import { keepablePicture } from '../../page/keepable';
+import { keepablePicture } from '../../page/pictures/keepable';
 import { useLocalFile } from '../../recording/useLocalFile';
 import { askForFiles } from '../../ui/askForFiles';
 import { Button } from '../../ui/Button';

@@ -8,7 +8,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { MATERIAL_WORDS } from '../../materials/materialWords';
 import { mediaOutbox } from '../../api/mediaOutbox';
-import { bringPdf } from '../../page/bringPdf';
+import { bringPdf } from '../../page/pictures/bringPdf';
 import { askForFiles } from '../../ui/askForFiles';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';

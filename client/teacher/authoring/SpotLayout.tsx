@@ -3,7 +3,7 @@ import type { Spot, SpotKind } from '@lippet/core/page/spots';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { PageThumb } from '../../page/PageThumb';
+import { PageThumb } from '../../page/pictures/PageThumb';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';

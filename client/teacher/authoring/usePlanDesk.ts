@@ -8,7 +8,7 @@ import { createContext, useContext, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { keys } from '../../api/queries';
 import { getBlob, request } from '../../api/request';
-import { download } from '../../page/takeOut';
+import { download } from '../../page/takeOut/takeOut';
 import type { PlanDraft, PlanDraftState } from './planDraft';
 import { createPlanDeskView, showAnew, type PlanDeskView, type PlanDeskViewStore } from './planDeskView';
 import { PlanTasks, type GivingQuestion } from './planTasks';

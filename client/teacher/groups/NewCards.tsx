@@ -2,7 +2,7 @@ import type { KeyCard } from '@lippet/core/contract/groups';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { download, keyCardsPdf } from '../../page/takeOut';
+import { download, keyCardsPdf } from '../../page/takeOut/takeOut';
 import { Button } from '../../ui/Button';
 import { KeyPicture } from '../../ui/KeyPicture';
 import { Notice } from '../../ui/Notice';

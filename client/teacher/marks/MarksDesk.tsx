@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../../api/request';
-import { download } from '../../page/takeOut';
+import { download } from '../../page/takeOut/takeOut';
 import { Button } from '../../ui/Button';
 import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';

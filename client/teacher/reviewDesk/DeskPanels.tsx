@@ -3,7 +3,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { TaskDetails, type TaskFacts } from '../../learner/sheet/TaskCard';
-import { TakeOutFormats } from '../../page/TakeOutFormats';
+import { TakeOutFormats } from '../../page/takeOut/TakeOutFormats';
 import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';

@@ -1,9 +1,9 @@
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
 import { BesideGoes } from '../../compareGoes/BesideGoes';
-import { HistoryButtons } from '../../page/HistoryButtons';
-import { OptionPick } from '../../page/OptionPick';
-import { SaveLine } from '../../page/SaveLine';
+import { HistoryButtons } from '../../page/surface/HistoryButtons';
+import { OptionPick } from '../../page/surface/OptionPick';
+import { SaveLine } from '../../page/document/SaveLine';
 import { PanelFaults } from '../../ui/Faults';
 import { colours } from '../../ui/theme';
 import { useLayout } from '../../ui/useLayout';

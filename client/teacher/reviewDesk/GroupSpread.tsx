@@ -1,7 +1,7 @@
 import type { PartView } from '@lippet/core/parts/part';
 import { useQueries } from '@tanstack/react-query';
 import { goDocument } from '../../api/queries';
-import { frozenDocument } from '../../page/useFrozenDocument';
+import { frozenDocument } from '../../page/document/useFrozenDocument';
 import { partUi } from '../../parts/registry';
 
 interface Props {

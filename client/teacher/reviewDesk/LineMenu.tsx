@@ -11,7 +11,7 @@ import {
 } from '@lippet/core/review/lineOrder';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { ActivityExport } from '../../page/GoExport';
+import { ActivityExport } from '../../page/takeOut/GoExport';
 import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Pick } from '../../ui/Pick';

@@ -7,7 +7,7 @@ import type * as Y from 'yjs';
 import { useMarks } from '../../api/queries';
 import { NoteTalk } from '../../noteReplies/NoteTalk';
 import { useNoteReplies } from '../../noteReplies/useNoteReplies';
-import { useFrozenDocument } from '../../page/useFrozenDocument';
+import { useFrozenDocument } from '../../page/document/useFrozenDocument';
 import { colours, OUTLINE } from '../../ui/theme';
 
 /** The notes of a review that was told, with what was said under each since. */

@@ -1,7 +1,7 @@
 import type { TakeSort } from '@lippet/core/recording/take';
 import type { LineFilter, LineOrder } from '@lippet/core/review/lineOrder';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Surface } from '../../page/surface';
+import type { Surface } from '../../page/surface/surface';
 
 /** What lies over the desk, or beside the work; one at a time. */
 export type DeskPanel = 'queue' | 'keys' | 'task' | 'beside' | 'everybody' | 'copy' | TakeSort;

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
-import { MARK_TOOLS, TOOLS } from '../../page/toolList';
-import { isTyping } from '../../page/useToolKeys';
+import { MARK_TOOLS, TOOLS } from '../../page/surface/toolList';
+import { isTyping } from '../../page/surface/useToolKeys';
 
 interface DeskKey {
   name: DeskAction;

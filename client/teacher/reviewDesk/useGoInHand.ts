@@ -3,10 +3,10 @@ import { markItems } from '@lippet/core/page/document';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useGoDocument, useMe } from '../../api/queries';
-import { useEditor } from '../../page/useEditor';
-import { useFrozenDocument } from '../../page/useFrozenDocument';
-import { useLiveDocument, useSaveState } from '../../page/useLiveDocument';
-import { usePartView } from '../../page/usePartView';
+import { useEditor } from '../../page/document/useEditor';
+import { useFrozenDocument } from '../../page/document/useFrozenDocument';
+import { useLiveDocument, useSaveState } from '../../page/document/useLiveDocument';
+import { usePartView } from '../../page/document/usePartView';
 import { useReview } from './useReview';
 
 const NOBODY: readonly { id: string; name: string }[] = [];

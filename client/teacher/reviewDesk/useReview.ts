@@ -7,7 +7,7 @@ import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { mediaOutbox, onTheirWay, wayWords } from '../../api/mediaOutbox';
 import { keys } from '../../api/queries';
 import { RequestError, request } from '../../api/request';
-import type { LiveDocument } from '../../page/liveDocument';
+import type { LiveDocument } from '../../page/document/liveDocument';
 
 /** What is said is kept this long after the last letter, in milliseconds. */
 const NOTE_REST = 500;

@@ -3,7 +3,7 @@ import { documentOf } from '@lippet/core/page/document';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { CapturePhoto, Media, Message, Review, Submission } from '../../models/tables';
-import { dropFiles } from '../droppedFiles';
+import { dropFiles } from './droppedFiles';
 
 /**
  * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that

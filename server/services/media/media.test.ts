@@ -52,7 +52,7 @@ describe('what is brought in', () => {
   });
 
   it('is a phone’s HEIC like other photos, without what the camera wrote into it', async () => {
-    const photo = readFileSync(join(__dirname, '..', '..', 'demo', 'media', 'sheet.heic'));
+    const photo = readFileSync(join(__dirname, '..', '..', '..', 'demo', 'media', 'sheet.heic'));
     expect(photo.includes('Spyglass')).toBe(true);
     const view = (await (await bring(photo)).json()) as MediaView;
     expect(view).toMatchObject({ kind: 'picture', width: 360, height: 480 });

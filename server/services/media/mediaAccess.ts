@@ -4,10 +4,10 @@ import { Activity, Assignment, Media, Piece, Review, Submission } from '../../mo
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
-import { shownInClassroom } from '../classroom';
-import { heardUnderNote } from '../noteReplies';
-import type { PieceFactsService } from '../pieceFacts';
-import { shownInThread } from '../threadFiles';
+import { shownInClassroom } from '../classes/classroom';
+import { heardUnderNote } from '../reviewing/noteReplies';
+import type { PieceFactsService } from '../pieces/pieceFacts';
+import { shownInThread } from '../classes/threadFiles';
 import { viewOf } from './mediaView';
 
 /** Who may bring a file, and who may see it. */

@@ -3,7 +3,7 @@ import type { Span } from '@lippet/core/recording/spans';
 import { cutPlayable, probeRecording, RecordingError } from '../../media/recording';
 import { ProblemError } from '../../problems/problem';
 import type { FileStore } from '../../storage/fileStore';
-import { dropFiles } from '../droppedFiles';
+import { dropFiles } from './droppedFiles';
 
 /** Bytes of a file, and how they are to be read. */
 export interface MediaForm {

@@ -4,7 +4,7 @@ import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
 import { Activity, Assignment, Group, Part } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
-import { countStates, type PieceCountService } from '../pieceCounts';
+import { countStates, type PieceCountService } from '../pieces/pieceCounts';
 import { datesOf } from './planDates';
 
 /** The activities that a teacher may change, each in a line. */

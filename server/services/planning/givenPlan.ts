@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { NO_MARKING } from '@lippet/core/review/rubric';
 import { LearnerDates, Part } from '../../models/tables';
-import { partPlan } from '../activityParts';
+import { partPlan } from '../pieces/activityParts';
 import type { FoundActivity } from './findActivity';
 import { datesOf } from './planDates';
 

@@ -7,10 +7,10 @@ import { Assignment, LearnerDates, Membership, Part, type Activity } from '../..
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { ProblemError } from '../../problems/problem';
-import { foldersOf } from '../folders';
-import type { GivenPages } from '../givenPages';
+import { foldersOf } from './folders';
+import type { GivenPages } from './givenPages';
 import type { MediaService } from '../media/media';
-import { tellPeople } from '../updates';
+import { tellPeople } from '../news/updates';
 import type { FoundActivity } from './findActivity';
 import { givenPlan } from './givenPlan';
 import { rowDates } from './planDates';

@@ -5,9 +5,9 @@ import { partBegun } from '@lippet/core/piece/completeness';
 import { NO_MARKING } from '@lippet/core/review/rubric';
 import { Group, Membership, Part, Person, type Assignment } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
-import { partPlan } from '../activityParts';
-import { foldersOf } from '../folders';
-import type { PieceFactsService } from '../pieceFacts';
+import { partPlan } from '../pieces/activityParts';
+import { foldersOf } from './folders';
+import type { PieceFactsService } from '../pieces/pieceFacts';
 import type { FoundActivity } from './findActivity';
 import { givenPlan } from './givenPlan';
 

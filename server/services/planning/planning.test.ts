@@ -10,7 +10,7 @@ import type { NowView, PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { richTextOf } from '@lippet/core/words/richText';
-import { isNeeded } from '../droppedFiles';
+import { isNeeded } from '../media/droppedFiles';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);

@@ -7,7 +7,7 @@ import { Media, Piece, Submission } from '../../models/tables';
 import { ProblemError } from '../../problems/problem';
 import { newsOf } from '../../sync/news';
 import type { UpdateLog } from '../../sync/updateLog';
-import { tellTeachersOfEach } from '../updates';
+import { tellTeachersOfEach } from '../news/updates';
 import { goesOf, type Readiness } from './readiness';
 
 /** What a person sends with a go. */

@@ -2,8 +2,8 @@ import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
 import type { PartView } from '@lippet/core/parts/part';
 import { Activity, Piece, RefusedMedia, Submission } from '../../models/tables';
 import type { KeptUpdates, UpdateLog } from '../../sync/updateLog';
-import { activityParts } from '../activityParts';
-import type { Cell, PieceCountService } from '../pieceCounts';
+import { activityParts } from '../pieces/activityParts';
+import type { Cell, PieceCountService } from '../pieces/pieceCounts';
 
 /** So many bytes of documents are read together; what is larger is read when its turn comes. */
 const MOST_BYTES_TOGETHER = 8 * 1024 * 1024;

@@ -10,7 +10,7 @@ import { notFound, ProblemError } from '../../problems/problem';
 import { Gatherer, together } from '../../sync/gatherer';
 import type { SyncHub } from '../../sync/hub';
 import type { UpdateLog } from '../../sync/updateLog';
-import type { PieceCountService } from '../pieceCounts';
+import type { PieceCountService } from '../pieces/pieceCounts';
 import { stillArriving } from './extent';
 import { GoFreezer, type Freezing, type SendRequest, type ToFreeze } from './freezing';
 import { ReadinessReader, type Readiness } from './readiness';

@@ -1,0 +1,89 @@
+import ical, { ICalCalendarMethod } from 'ical-generator';
+import type { CalendarView } from '@lippet/core/contract/pieces';
+import { isToDo } from '@lippet/core/schedule/nowList';
+import { Membership, Person, School } from '../../models/tables';
+import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
+import { notFound, ProblemError } from '../../problems/problem';
+import type { PieceFactsService } from '../pieces/pieceFacts';
+import { hashToken, newToken } from '../access/secrets';
+
+const FILE = /^([\w-]{20,100})\.ics$/;
+/** How long a date stands in a calendar, in minutes, where nobody said how long the work takes. */
+const SHORT = 15;
+
+/**
+ * A learner's dates for calendar programs (iCalendar, RFC 5545), under an address that only they know and can make
+ * anew.
+ */
+export class CalendarService {
+  constructor(
+    private readonly facts: PieceFactsService,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  /** Makes an address; the one before leads nowhere from then on. It is shown this once. */
+  async renew(actor: Actor): Promise<CalendarView> {
+    if (!policy.keepCalendar(actor))
+      throw new ProblemError('forbidden', 'Only learners have a calendar of their own work.');
+    const key = newToken();
+    await Person.update({ calendarHash: hashToken(key) }, { where: { id: actor.personId } });
+    return { address: `/api/calendar/${key}.ics` };
+  }
+
+  async end(actor: Actor): Promise<void> {
+    await Person.update({ calendarHash: null }, { where: { id: actor.personId } });
+  }
+
+  /**
+   * The calendar under an address: what is to do, each at the time that it is due, and what is put on a day.
+   * @throws ProblemError `not-found`
+   */
+  async file(name: string): Promise<string> {
+    const key = FILE.exec(name)?.[1];
+    const person = key ? await Person.findOne({ where: { calendarHash: hashToken(key) } }) : null;
+    if (!person) throw notFound();
+    const school = await School.findByPk(person.schoolId, { rejectOnEmpty: true });
+    // Nobody is signed in; the address stands for its owner, and shows no more than they see.
+    const groups = await Membership.findAll({ where: { personId: person.id, role: 'learner', leftAt: null } });
+    const owner: Actor = {
+      personId: person.id,
+      sessionId: '',
+      role: person.role,
+      learnsIn: new Set(groups.map(({ groupId }) => groupId)),
+      teaches: new Set(),
+    };
+    const calendar = ical({
+      name: `${person.name.split(' ')[0]} at ${school.name}`,
+      prodId: '//Lippet//Plan//EN',
+      method: ICalCalendarMethod.PUBLISH,
+      ttl: 3600,
+    });
+    const stamp = new Date(this.clock());
+    for (const each of await this.facts.find({ personId: person.id })) {
+      const {
+        standing,
+        facts: { due },
+        ownDay,
+        activityId,
+        title,
+        subject,
+        minutes,
+        teacher,
+      } = each;
+      if (!isToDo(standing) || !policy.seeActivity(owner, each, standing) || (due === null && ownDay === null))
+        continue;
+      const about = {
+        id: `${activityId}@lippet`,
+        stamp,
+        summary: title,
+        description: [subject, teacher, minutes && `${minutes} min`].filter(Boolean).join(' · '),
+      };
+      if (due !== null)
+        calendar.createEvent({ ...about, start: new Date(due - (minutes ?? SHORT) * 60_000), end: new Date(due) });
+      else calendar.createEvent({ ...about, start: new Date(`${ownDay}T00:00:00Z`), allDay: true, timezone: 'UTC' });
+    }
+    // Every line ends, the last one too (RFC 5545, 3.1).
+    return `${calendar.toString().trimEnd()}\r\n`;
+  }
+}

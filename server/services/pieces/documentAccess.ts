@@ -1,0 +1,49 @@
+import { Op } from 'sequelize';
+import { Person, Piece, Review, Submission } from '../../models/tables';
+import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
+import type { DocumentGate } from '../../sync/hub';
+import { documentRoom } from './documentRoom';
+import type { MeasuringService } from './measuring';
+import type { PieceCopyService } from './pieceCopies';
+import type { PieceFactsService } from './pieceFacts';
+import type { SignInService } from '../access/signIn';
+
+/** The sync hub's gate: asks the policy about live documents. */
+export function documentAccess(
+  facts: PieceFactsService,
+  measuring: MeasuringService,
+  copies: PieceCopyService,
+  signIn: SignInService,
+  clock: () => number = Date.now,
+): DocumentGate {
+  return {
+    actor: (sessionId) => signIn.actorOf(sessionId),
+    async access(actor: Actor, { kind, id }) {
+      if (kind === 'piece') {
+        const [standing] = await facts.find({ pieceId: id });
+        if (!standing || !policy.readPiece(actor, standing)) return null;
+        return { write: policy.writePiece(actor, standing, standing.standing) };
+      }
+      const review = await Review.findByPk(id);
+      const go = review && (await Submission.findByPk(review.submissionId));
+      const piece = go && (await Piece.findByPk(go.pieceId));
+      const work = piece && (await facts.workOf(piece));
+      if (!work || !policy.review(actor, work)) return null;
+      return { write: policy.answer(actor, work) && review!.releasedAt === null && go!.withdrawnAt === null };
+    },
+    room: (ref) => documentRoom(Piece.sequelize!, ref),
+    async nameOf({ personId }) {
+      return (await Person.findByPk(personId, { attributes: ['name'], rejectOnEmpty: true })).name;
+    },
+    async paused({ kind, id }) {
+      if (kind !== 'piece') return;
+      await measuring.measure(id);
+      await copies.keep(id);
+    },
+    async written({ kind, id }) {
+      if (kind !== 'marks') return;
+      await Review.update({ begunAt: new Date(clock()) }, { where: { id, begunAt: { [Op.is]: null } } });
+    },
+  };
+}
