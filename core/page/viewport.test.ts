@@ -1,4 +1,4 @@
-import { fitPage, panBy, toPage, ZOOM_RANGE, zoomAt } from './viewport';
+import { closeTo, fitPage, panBy, toPage, ZOOM_RANGE, zoomAt } from './viewport';
 import { backgroundShapes, PATH_DATA } from './background';
 
 const PAGE = { width: 600, height: 800 };
@@ -25,6 +25,16 @@ describe('viewport', () => {
     const fitted = fitPage(PAGE, VIEW);
     expect(zoomAt(fitted, 1000, [0, 0], PAGE, VIEW).scale).toBeCloseTo(fitted.scale * ZOOM_RANGE.most);
     expect(zoomAt(fitted, 0.0001, [0, 0], PAGE, VIEW).scale).toBeCloseTo(fitted.scale * ZOOM_RANGE.least);
+  });
+
+  it('looks at a place closely, in the middle of the view, within its range', () => {
+    const fitted = fitPage(PAGE, VIEW).scale;
+    const place = { left: 100, top: 200, right: 220, bottom: 240 };
+    const close = closeTo(place, PAGE, VIEW);
+    expect(toPage(close, VIEW.width / 2, VIEW.height / 2)).toEqual({ x: expect.closeTo(160), y: expect.closeTo(220) });
+    expect(close.scale).toBeCloseTo(VIEW.width / 200);
+    expect(closeTo({ left: 5, top: 5, right: 5, bottom: 5 }, PAGE, VIEW).scale).toBeLessThanOrEqual(fitted * 4);
+    expect(closeTo({ left: 0, top: 0, right: 600, bottom: 800 }, PAGE, VIEW).scale).toBeCloseTo(fitted);
   });
 
   it('never loses the page out of sight', () => {

@@ -1,3 +1,5 @@
+import type { Bounds } from '../ink/ink';
+
 /** Where a page lies on the screen. Screen units are CSS pixels, page units points. */
 export interface Viewport {
   /** Pixels for each point. */
@@ -22,6 +24,24 @@ export function fitPage(page: Size, view: Size, margin = 12): Viewport {
     Math.min((view.width - 2 * margin) / page.width, (view.height - 2 * margin) / page.height),
   );
   return { scale, x: (view.width - page.width * scale) / 2, y: (view.height - page.height * scale) / 2 };
+}
+
+/** So much stays free around a place that is looked at, in points: more above and below, where controls lie. */
+const AROUND = { across: 80, upright: 200 };
+/** No place is looked at nearer than so many times the fitted scale. */
+const NEAREST = 4;
+
+/** A box of the page in the middle of the view, closely enough to read it and never further away than the whole page. */
+export function closeTo({ left, top, right, bottom }: Bounds, page: Size, view: Size): Viewport {
+  const fitted = fitPage(page, view).scale;
+  const across = view.width / (right - left + AROUND.across);
+  const upright = view.height / (bottom - top + AROUND.upright);
+  const scale = Math.min(Math.max(fitted, Math.min(across, upright)), fitted * NEAREST);
+  return {
+    scale,
+    x: view.width / 2 - ((left + right) / 2) * scale,
+    y: view.height / 2 - ((top + bottom) / 2) * scale,
+  };
 }
 
 export function toPage(viewport: Viewport, screenX: number, screenY: number): { x: number; y: number } {

@@ -2,7 +2,8 @@ import { recogniseShape } from '@lippet/core/ink/shapes';
 import type { Ink } from '@lippet/core/ink/ink';
 import { StrokeInProgress } from '@lippet/core/ink/strokeInProgress';
 import { toPage } from '@lippet/core/page/viewport';
-import type { LivePen, PageRenderer } from './pageRenderer';
+import type { LivePen } from './liveLayer';
+import type { PageRenderer } from './pageRenderer';
 
 /** What a stroke under the pen asks of its surroundings. */
 export interface InkHost {
@@ -70,7 +71,7 @@ export class InkGesture {
     this.began = this.pieceBegan = this.keptAt = event.timeStamp;
     this.rest = this.last = local(event);
     this.drawnIn = this.lie();
-    host.renderer.beginLive(pen);
+    host.renderer.live.beginLive(pen);
     this.sample([event]);
   }
 
@@ -107,7 +108,7 @@ export class InkGesture {
   keep(): void {
     clearTimeout(this.hold);
     // What is not kept is not shown either.
-    this.host.renderer.clearLive();
+    this.host.renderer.live.clearLive();
     const ink = this.stroke.finish();
     if (ink.x.length > 0) this.host.stroke(this.pen, ink);
     if (this.recognised) this.host.shape(this.pen, this.recognised);
@@ -117,7 +118,7 @@ export class InkGesture {
   drop(): void {
     clearTimeout(this.hold);
     this.host.strokeDropped();
-    this.host.renderer.clearLive();
+    this.host.renderer.live.clearLive();
   }
 
   /** Keeps what there is, and goes on from its end. */
@@ -127,8 +128,8 @@ export class InkGesture {
     this.stroke = StrokeInProgress.goingOn(this.stroke);
     this.pieces += 1;
     this.pieceBegan = now;
-    renderer.clearLive();
-    renderer.beginLive(this.pen);
+    renderer.live.clearLive();
+    renderer.live.beginLive(this.pen);
     this.drawn = 0;
     this.sample([]);
   }
@@ -153,15 +154,15 @@ export class InkGesture {
     }
     const lie = this.lie();
     if (lie.some((each, i) => each !== this.drawnIn[i])) {
-      renderer.clearLive();
-      renderer.beginLive(this.pen);
+      renderer.live.clearLive();
+      renderer.live.beginLive(this.pen);
       this.drawn = 0;
       this.drawnIn = lie;
     }
     for (; this.drawn < this.stroke.length; this.drawn++) {
       const [x, y, pressure] = this.stroke.at(this.drawn);
       const [fromX, fromY] = this.stroke.at(Math.max(0, this.drawn - 1));
-      renderer.drawLive(this.pen, [fromX, fromY], [x, y], pressure);
+      renderer.live.drawLive(this.pen, [fromX, fromY], [x, y], pressure);
     }
   }
 
@@ -173,7 +174,7 @@ export class InkGesture {
       const at = this.local(each);
       return toPage(renderer.viewport, at.x, at.y);
     });
-    renderer.drawTip(this.pen, [{ x, y }, ...guessed], pressure);
+    renderer.live.drawTip(this.pen, [{ x, y }, ...guessed], pressure);
   }
 
   /** A pen that has come to rest at the end of a stroke asks for the shape that the stroke is close to. */
@@ -186,8 +187,8 @@ export class InkGesture {
       // Of a stroke in pieces only the last one is still in hand.
       this.recognised = this.pieces > 0 ? null : (recogniseShape(this.stroke.finish())?.ink ?? null);
       if (!this.recognised) return;
-      this.host.renderer.clearTip();
-      this.host.renderer.drawShape(this.pen, this.recognised);
+      this.host.renderer.live.clearTip();
+      this.host.renderer.live.drawShape(this.pen, this.recognised);
     }, HOLD_MS);
   }
 }

@@ -1,19 +1,16 @@
-import { boundsMeet, grown, type Bounds, type Ink } from '@lippet/core/ink/ink';
-import { outlinePath, strokeOutline } from '@lippet/core/ink/outline';
-import { markEdge, radiusAt, type InkTool } from '@lippet/core/ink/tools';
-import type { Spot } from '@lippet/core/ink/hit';
+import { boundsMeet, grown, type Bounds } from '@lippet/core/ink/ink';
+import { markEdge } from '@lippet/core/ink/tools';
 import type { PagePlan } from '@lippet/core/page/document';
-import type { Matrix } from '@lippet/core/page/matrix';
-import { fitPage, type Size, type Viewport } from '@lippet/core/page/viewport';
+import { closeTo, fitPage, type Size, type Viewport } from '@lippet/core/page/viewport';
 import { colours } from '../../ui/theme';
 import { CLOSE_FROM, drawEdge, drawGround, drawItem } from './drawItem';
 import type { DrawnItem, ItemLayer, LayerChange } from './itemLayer';
+import { laidOver } from './laidOver';
+import { LiveLayer } from './liveLayer';
 import { makeGround, type Ground, type GroundSources } from './pageGround';
 
 /** Sharper than this is not seen, and costs memory. */
 const MOST_PIXEL_RATIO = 2.5;
-/** Side of the small canvas that follows the pen, in CSS pixels: a guess is never longer than half of it. */
-const TIP_SIDE = 256;
 /** After this long without moving, a page moved or zoomed as a picture is drawn sharply. */
 const SETTLE_MS = 110;
 
@@ -33,22 +30,16 @@ const FAINT = 0.4;
 /** How far a ground reaches around its item, in points. */
 const GROUND = 5;
 
-export interface LivePen {
-  tool: InkTool;
-  colour: string;
-  width: number;
-}
-
 /**
- * Draws one page: a canvas with all that is done, baked; above it one for the stroke under the pen, to which
- * only the newest bit is added; above that one for the guessed tip. A new stroke never redraws an old one.
+ * Draws one page: a canvas with all that is done, baked, and above it what is not done yet. A new stroke never redraws an
+ * old one.
  */
 export class PageRenderer {
   viewport: Viewport = { scale: 1, x: 0, y: 0 };
   view: Size = { width: 0, height: 0 };
   private readonly done = document.createElement('canvas');
-  private readonly live = document.createElement('canvas');
-  private readonly tip = document.createElement('canvas');
+  /** What is not done yet. */
+  readonly live: LiveLayer;
   private readonly ground: Ground;
   /** Items that are being moved or written: left out of what is baked, so that they can be drawn apart. */
   private lifted: ReadonlySet<string> = new Set();
@@ -57,7 +48,6 @@ export class PageRenderer {
   private ratio = 1;
   private readonly stopListening: (() => void)[];
   private readonly shown: Shown;
-  private tipDrawn = false;
   private gone = false;
   /** A place that is to be shown once there is room. */
   private sought: Bounds | null = null;
@@ -72,17 +62,8 @@ export class PageRenderer {
     private readonly looks: { onViewport: () => void; shown?: Shown },
   ) {
     this.shown = looks.shown ?? {};
-    for (const canvas of [this.done, this.live, this.tip]) {
-      Object.assign(canvas.style, {
-        position: 'absolute',
-        left: '0',
-        top: '0',
-        pointerEvents: 'none',
-        transformOrigin: '0 0',
-      });
-      canvas.setAttribute('aria-hidden', 'true');
-      host.append(canvas);
-    }
+    host.append(laidOver(this.done));
+    this.live = new LiveLayer(host, () => ({ viewport: this.viewport, ratio: this.ratio }), sources.pictures);
     this.ground = makeGround(page, sources, () => this.redraw());
     this.stopListening = layers.map((layer, i) =>
       layer.listen((change) => this.changed(change, i === layers.length - 1)),
@@ -93,12 +74,11 @@ export class PageRenderer {
     clearTimeout(this.settle);
     for (const stop of this.stopListening) stop();
     this.ground.destroy();
-    for (const canvas of [this.done, this.live, this.tip]) {
-      canvas.remove();
-      // Its pixels are given back at once: devices have little room for them, and who still knows this renderer needs
-      // none.
-      canvas.width = canvas.height = 0;
-    }
+    this.live.destroy();
+    this.done.remove();
+    // Its pixels are given back at once: devices have little room for them, and who still knows this renderer needs
+    // none.
+    this.done.width = this.done.height = 0;
     this.gone = true;
   }
 
@@ -107,15 +87,11 @@ export class PageRenderer {
     if (width === 0 || height === 0) return;
     this.view = { width, height };
     this.ratio = Math.min(window.devicePixelRatio || 1, MOST_PIXEL_RATIO);
-    this.tip.width = this.tip.height = TIP_SIDE * this.ratio;
-    this.tip.style.width = this.tip.style.height = `${TIP_SIDE}px`;
-    this.tipDrawn = false;
-    for (const canvas of [this.done, this.live]) {
-      canvas.width = Math.round(width * this.ratio);
-      canvas.height = Math.round(height * this.ratio);
-      canvas.style.width = `${width}px`;
-      canvas.style.height = `${height}px`;
-    }
+    this.done.width = Math.round(width * this.ratio);
+    this.done.height = Math.round(height * this.ratio);
+    this.done.style.width = `${width}px`;
+    this.done.style.height = `${height}px`;
+    this.live.resize(this.view, this.ratio);
     if (this.fitted) this.viewport = fitPage(this.page, this.view);
     this.redraw();
     this.looks.onViewport();
@@ -131,17 +107,9 @@ export class PageRenderer {
 
   /** Looks at a box of the page, closely enough to read it. */
   lookAt(bounds: Bounds): void {
-    const { left, top, right, bottom } = bounds;
-    const { width, height } = this.view;
     // Asked for before it is known how much room there is, it is shown as soon as that is.
-    this.sought = width === 0 ? bounds : null;
-    if (this.sought) return;
-    const fitted = fitPage(this.page, this.view).scale;
-    const scale = Math.min(
-      Math.max(fitted, Math.min(width / (right - left + 80), height / (bottom - top + 200))),
-      fitted * 4,
-    );
-    this.look({ scale, x: width / 2 - ((left + right) / 2) * scale, y: height / 2 - ((top + bottom) / 2) * scale });
+    this.sought = this.view.width === 0 ? bounds : null;
+    if (!this.sought) this.look(closeTo(bounds, this.page, this.view));
   }
 
   /** Moves what is drawn as a picture at once, and draws it sharply when it has come to rest. */
@@ -157,8 +125,8 @@ export class PageRenderer {
     this.looks.onViewport();
   }
 
-  private context(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
-    const context = canvas.getContext('2d')!;
+  private context(): CanvasRenderingContext2D {
+    const context = this.done.getContext('2d')!;
     const scale = this.viewport.scale * this.ratio;
     context.setTransform(scale, 0, 0, scale, this.viewport.x * this.ratio, this.viewport.y * this.ratio);
     return context;
@@ -183,7 +151,7 @@ export class PageRenderer {
     const context = this.done.getContext('2d')!;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, this.done.width, this.done.height);
-    this.paint(this.context(this.done), this.visible());
+    this.paint(this.context(), this.visible());
   }
 
   private paint(context: CanvasRenderingContext2D, region: Bounds): void {
@@ -238,7 +206,7 @@ export class PageRenderer {
 
   private changed(change: LayerChange, onTop: boolean): void {
     if (this.drawnViewport !== this.viewport) return; // about to be drawn anew anyway
-    const context = this.context(this.done);
+    const context = this.context();
     context.save();
     context.beginPath();
     context.rect(0, 0, this.page.width, this.page.height);
@@ -265,24 +233,6 @@ export class PageRenderer {
     this.redraw();
   }
 
-  /** Draws lifted items as they are being moved, in place of the last picture of them. */
-  drawLifted(items: readonly DrawnItem[], matrix: Matrix): void {
-    this.wipe(this.live);
-    const context = this.context(this.live);
-    context.save();
-    context.transform(...matrix);
-    for (const drawn of items) drawItem(context, drawn, this.sources.pictures);
-    context.restore();
-  }
-
-  /** Shows a finished stroke in place of the one under the pen: the shape that it was taken for. */
-  drawShape(pen: LivePen, ink: Ink): void {
-    this.wipe(this.live);
-    const context = this.context(this.live);
-    context.fillStyle = pen.colour;
-    context.fill(new Path2D(outlinePath(strokeOutline(ink, pen.tool, pen.width))));
-  }
-
   /** The page as pixels, `scale` of them to a point: what colouring in looks at. */
   raster(scale: number): ImageData {
     const canvas = new OffscreenCanvas(Math.ceil(this.page.width * scale), Math.ceil(this.page.height * scale));
@@ -294,112 +244,5 @@ export class PageRenderer {
     this.ground.draw(context, { left: 0, top: 0, right: width, bottom: height }, scale);
     for (const layer of this.layers) for (const drawn of layer.drawn) drawItem(context, drawn, this.sources.pictures);
     return context.getImageData(0, 0, canvas.width, canvas.height);
-  }
-
-  /** Adds the newest bit of the stroke under the pen: a dot where it begins, else from the sample before. */
-  drawLive(pen: LivePen, from: Spot, to: Spot, pressure: number): void {
-    this.segment(this.context(this.live), pen, from, to, pressure);
-  }
-
-  private segment(context: CanvasRenderingContext2D, pen: LivePen, from: Spot, to: Spot, pressure: number): void {
-    context.strokeStyle = pen.colour;
-    context.lineCap = context.lineJoin = 'round';
-    context.lineWidth = 2 * radiusAt(pen.tool, pen.width, pressure);
-    context.beginPath();
-    context.moveTo(from[0], from[1]);
-    context.lineTo(to[0], to[1]);
-    context.stroke();
-  }
-
-  /** The small canvas, moved so that a page position lies in its middle, wiped, and drawn on in page points. */
-  private tipAt(x: number, y: number): CanvasRenderingContext2D {
-    this.clearTip();
-    this.tipDrawn = true;
-    const { scale, x: pageX, y: pageY } = this.viewport;
-    const left = pageX + x * scale - TIP_SIDE / 2;
-    const top = pageY + y * scale - TIP_SIDE / 2;
-    this.tip.style.transform = `translate(${left}px, ${top}px)`;
-    const context = this.tip.getContext('2d')!;
-    const zoom = scale * this.ratio;
-    context.setTransform(zoom, 0, 0, zoom, (pageX - left) * this.ratio, (pageY - top) * this.ratio);
-    return context;
-  }
-
-  /** Draws where the pen is about to be, in place of the last guess. */
-  drawTip(pen: LivePen, points: readonly { x: number; y: number }[], pressure: number): void {
-    if (points.length < 2) return this.clearTip();
-    const context = this.tipAt(points[0]!.x, points[0]!.y);
-    for (let i = 1; i < points.length; i++) {
-      const [a, b] = [points[i - 1]!, points[i]!];
-      this.segment(context, pen, [a.x, a.y], [b.x, b.y], pressure);
-    }
-  }
-
-  /** Shows how far the rubber reaches around a page position. */
-  drawRubber(x: number, y: number, reach: number): void {
-    const context = this.tipAt(x, y);
-    context.strokeStyle = colours.ink;
-    context.lineWidth = 1.5 / this.viewport.scale;
-    context.beginPath();
-    context.arc(x, y, reach, 0, 2 * Math.PI);
-    context.stroke();
-  }
-
-  clearTip(): void {
-    if (!this.tipDrawn) return;
-    this.tipDrawn = false;
-    const context = this.tip.getContext('2d')!;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, this.tip.width, this.tip.height);
-  }
-
-  private wipe(canvas: HTMLCanvasElement): void {
-    const context = canvas.getContext('2d')!;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, canvas.width, canvas.height);
-  }
-
-  /** A highlighter's ink multiplies with what lies below while it is drawn, as it will when it is done. */
-  beginLive(pen: LivePen): void {
-    this.live.style.mixBlendMode = pen.tool === 'highlighter' ? 'multiply' : 'normal';
-  }
-
-  /** Draws the outline of a lasso, in page points. */
-  drawLasso(points: readonly { x: number; y: number }[]): void {
-    this.wipe(this.live);
-    const context = this.context(this.live);
-    context.beginPath();
-    for (const { x, y } of points) context.lineTo(x, y);
-    context.closePath();
-    context.fillStyle = 'rgba(240, 174, 46, 0.18)';
-    context.fill();
-    context.strokeStyle = colours.ink;
-    context.lineWidth = 2 / this.viewport.scale;
-    context.setLineDash([6 / this.viewport.scale, 5 / this.viewport.scale]);
-    context.stroke();
-    context.setLineDash([]);
-  }
-
-  /** Draws pieces of text lines in a colour: what a highlight is about to cover. */
-  drawQuads(quads: readonly (readonly number[])[], colour: string): void {
-    this.wipe(this.live);
-    const context = this.context(this.live);
-    context.fillStyle = colour;
-    context.globalAlpha = 0.45;
-    for (const quad of quads) {
-      context.beginPath();
-      context.moveTo(quad[0]!, quad[1]!);
-      for (let i = 2; i < 8; i += 2) context.lineTo(quad[i]!, quad[i + 1]!);
-      context.closePath();
-      context.fill();
-    }
-    context.globalAlpha = 1;
-  }
-
-  /** Wipes the stroke under the pen: it is baked by now, or was given up. */
-  clearLive(): void {
-    this.wipe(this.live);
-    this.live.style.mixBlendMode = 'normal';
-    this.clearTip();
   }
 }

@@ -3,7 +3,7 @@ import type { RubberWay } from '@lippet/core/page/rubOut';
 import { panBy, toPage, zoomAt } from '@lippet/core/page/viewport';
 import { isInkTool, type Tool } from '../../stores/drawing';
 import { coalesced, InkGesture, isTap, type InkHost } from './inkGesture';
-import type { LivePen } from './pageRenderer';
+import type { LivePen } from './liveLayer';
 
 /** What a tool that is neither ink nor rubber makes of a pointer between down and up. Points are page points. */
 export interface ToolGesture {
@@ -84,7 +84,7 @@ export class PenInput {
     on('pointermove', this.move);
     on('pointerup', this.up);
     on('pointercancel', this.cancel);
-    on('pointerleave', () => this.gesture?.kind !== 'draw' && host.renderer.clearTip());
+    on('pointerleave', () => this.gesture?.kind !== 'draw' && host.renderer.live.clearTip());
     on('wheel', this.wheel);
     on('contextmenu', (event) => event.preventDefault());
     window.addEventListener('pagehide', () => this.trying(() => this.settle()), { signal: this.stop.signal });
@@ -191,7 +191,7 @@ export class PenInput {
     if (!gesture) {
       if (this.host.tool() === 'rubber' && this.host.editable() && event.pointerType !== 'touch') {
         const page = toPage(renderer.viewport, at.x, at.y);
-        renderer.drawRubber(page.x, page.y, RUBBER_REACH / renderer.viewport.scale);
+        renderer.live.drawRubber(page.x, page.y, RUBBER_REACH / renderer.viewport.scale);
       }
       return;
     }
@@ -217,7 +217,7 @@ export class PenInput {
     const reach = RUBBER_REACH / this.host.renderer.viewport.scale;
     this.host.rub({ px: gesture.x, py: gesture.y, qx: x, qy: y, reach });
     Object.assign(gesture, { x, y });
-    this.host.renderer.drawRubber(x, y, reach);
+    this.host.renderer.live.drawRubber(x, y, reach);
   }
 
   private startPinch(): void {

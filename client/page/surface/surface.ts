@@ -14,7 +14,8 @@ import type { DocumentEditor } from '../document/documentEditor';
 import type { DrawnItem, ItemLayer } from './itemLayer';
 import { KeyHand } from './keyHand';
 import type { GroundSources } from './pageGround';
-import { PageRenderer, type LivePen, type Shown } from './pageRenderer';
+import type { LivePen } from './liveLayer';
+import { PageRenderer, type Shown } from './pageRenderer';
 import { PenInput, type ToolGesture } from './penInput';
 
 /** What lies over the sheet and changes as one works: the overlays draw themselves from it. */

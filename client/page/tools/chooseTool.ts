@@ -15,16 +15,16 @@ export function dragChosen(surface: Surface, matrixOf: (at: Point) => Matrix): T
   const drawn = surface.chosenItems;
   let matrix = IDENTITY;
   surface.renderer.lift(ids);
-  surface.renderer.drawLifted(drawn, IDENTITY);
+  surface.renderer.live.drawLifted(drawn, IDENTITY);
   const settle = (): void => {
     surface.renderer.lift([]);
-    surface.renderer.clearLive();
+    surface.renderer.live.clearLive();
     surface.state.setState({ moving: IDENTITY });
   };
   return {
     move(at) {
       matrix = matrixOf(at);
-      surface.renderer.drawLifted(drawn, matrix);
+      surface.renderer.live.drawLifted(drawn, matrix);
       surface.state.setState({ moving: matrix });
     },
     end() {
@@ -74,16 +74,16 @@ function lasso(surface: Surface, from: Point): ToolGesture {
       const last = points.at(-1)!;
       if (Math.hypot(to.x - last.x, to.y - last.y) < surface.points(3)) return;
       points.push(to);
-      surface.renderer.drawLasso(points);
+      surface.renderer.live.drawLasso(points);
     },
     end() {
-      surface.renderer.clearLive();
+      surface.renderer.live.clearLive();
       const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
       const box = { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
       const caught = surface.top.within(box).filter(({ item }) => inLasso(item, points));
       surface.choose(caught.map(({ item }) => item.id));
     },
-    cancel: () => surface.renderer.clearLive(),
+    cancel: () => surface.renderer.live.clearLive(),
   };
 }
 

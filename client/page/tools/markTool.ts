@@ -42,7 +42,7 @@ export function markTool(surface: Surface, from: Point): ToolGesture {
     const onWords = flow && nearestWord(flow, from.x, from.y, surface.points(REACH)) >= 0;
     return onWords ? coverWords(wordsBetween(flow!, from, to)) : { quads: [box(from, to)], text: '' };
   };
-  const show = (): void => surface.renderer.drawQuads(covered().quads, colour);
+  const show = (): void => surface.renderer.live.drawQuads(covered().quads, colour);
   const reading = wordsOf(surface).then((words) => {
     flow = words;
     show();
@@ -64,8 +64,8 @@ export function markTool(surface: Surface, from: Point): ToolGesture {
       } catch {
         surface.say('The words of this page could not be read. Draw over them freely instead.');
       }
-      surface.renderer.clearLive();
+      surface.renderer.live.clearLive();
     },
-    cancel: () => surface.renderer.clearLive(),
+    cancel: () => surface.renderer.live.clearLive(),
   };
 }
