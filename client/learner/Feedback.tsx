@@ -35,8 +35,6 @@ import { useWide } from '../ui/useWide';
 import { PageBar } from './sheet/PageBar';
 import { PartTabs } from './sheet/PartTabs';
 
-/** So much around a note is shown, in points. */
-const AROUND = 130;
 const NO_PARTS: readonly PartView[] = [];
 
 /** A go as it was sent, with the teacher's marks over it and the note beside it. */
@@ -77,7 +75,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   // Once the note's page is there, its place comes close. What it says stands below, and covers nothing.
   useEffect(() => {
     if (!surface || !note?.at || surface.page.id !== note.page) return;
-    surface.pointAt(note.id, note.at, AROUND);
+    surface.pointAt(note.id, note.at);
   }, [surface, note]);
   if (error) {
     return (

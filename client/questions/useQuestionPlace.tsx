@@ -3,9 +3,6 @@ import { useState, type ReactElement } from 'react';
 import type { Surface } from '../page/surface/surface';
 import { PlacePick } from './PlacePick';
 
-/** So much around a place is shown when one is led to it, in points. */
-const AROUND = 140;
-
 /** The place on the sheet that a question is about: how it is chosen, and how one is led to it. */
 export function useQuestionPlace(surface: Surface | null, page: string | undefined, goToPage: (id: string) => void) {
   const [chosen, setChosen] = useState<AskPlace | null>(null);
@@ -29,12 +26,7 @@ export function useQuestionPlace(surface: Surface | null, page: string | undefin
           drop: () => setChosen(null),
           show: (place: AskPlace) => {
             if (place.page !== page) return goToPage(place.page);
-            surface.renderer.lookAt({
-              left: place.x - AROUND,
-              top: place.y - AROUND,
-              right: place.x + AROUND,
-              bottom: place.y + AROUND,
-            });
+            surface.showPlace(place);
             return undefined;
           },
         }

@@ -8,9 +8,6 @@ import { useToolKeys } from '../../page/surface/useToolKeys';
 import { useIncomingPhoto } from '../../stores/incomingPhoto';
 import type { Sheet } from './useSheet';
 
-/** So much around a note is shown, in points. */
-const AROUND_NOTE = 130;
-
 /** The teacher may have added sheets since the piece was begun. */
 function useNewSheets({ editable, live, piece: { pages } }: Sheet): void {
   useEffect(() => {
@@ -38,7 +35,7 @@ function useSoughtNote({ view }: Sheet): void {
   const sought = useStore(view, (state) => state.sought);
   useEffect(() => {
     if (!surface?.layered || !sought?.at || surface.page.id !== sought.page) return;
-    surface.pointAt(sought.id, sought.at, AROUND_NOTE);
+    surface.pointAt(sought.id, sought.at);
     view.setState({ sought: null });
   }, [surface, sought, view]);
 }

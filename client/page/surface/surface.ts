@@ -72,6 +72,9 @@ interface Options {
   onCamera?: (spot: Spot) => void;
 }
 
+/** So much around a place is shown when one is led to it, in points. */
+const AROUND = 130;
+
 /** One page that can be worked on: what is drawn, what the pointer does, and what the overlays show. */
 export class Surface {
   readonly state: StoreApi<SurfaceState>;
@@ -285,9 +288,14 @@ export class Surface {
     return this.options.layers.length > 1;
   }
 
-  /** Shows a place of the page closely, and which pin is meant there. @param around in points */
-  pointAt(pin: string, { x, y }: Point, around: number): void {
-    this.renderer.lookAt({ left: x - around, top: y - around, right: x + around, bottom: y + around });
+  /** Shows a place of the page closely. */
+  showPlace({ x, y }: Point): void {
+    this.renderer.lookAt({ left: x - AROUND, top: y - AROUND, right: x + AROUND, bottom: y + AROUND });
+  }
+
+  /** Shows a place of the page closely, and which pin is meant there. */
+  pointAt(pin: string, place: Point): void {
+    this.showPlace(place);
     this.state.setState({ pointed: pin });
   }
 

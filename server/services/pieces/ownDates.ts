@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { Activity, LearnerDates, type OwnDates } from '../../models/tables';
+import { millisOf } from '../../models/millis';
 
-const time = (date: Date | null): number | null => date && date.getTime();
 const date = (value: number | null): Date | null => (value === null ? null : new Date(value));
 
 /** The dates that a learner has in place of the group’s; null where they have the group’s. */
@@ -11,7 +11,7 @@ export async function ownDates(
   transaction: Transaction,
 ): Promise<OwnDates | null> {
   const row = await LearnerDates.findOne({ where: { activityId, personId }, transaction });
-  return row && { opens: time(row.opens), due: time(row.due), closes: time(row.closes) };
+  return row && { opens: millisOf(row.opens), due: millisOf(row.due), closes: millisOf(row.closes) };
 }
 
 /**

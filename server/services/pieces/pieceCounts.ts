@@ -11,6 +11,7 @@ import {
 } from '@lippet/core/piece/pieceState';
 import { listedSql, pairsOf, pairsSql, type FactsFilter } from './learnerWork';
 import type { MeasuringService } from './measuring';
+import { millisOf } from '../../models/millis';
 
 /** How many pieces of one activity, group and (where asked for) learner are in one state. */
 export interface CountRow {
@@ -204,16 +205,14 @@ const countRow = (row: RawCount): CountRow => ({
   oldest: row.oldest && row.oldest.getTime(),
 });
 
-const time = (date: Date | null): number | null => date && date.getTime();
-
 function cellOf(row: RawCell, now: number): Cell {
   const facts: PieceFacts = {
     made: row.made ?? false,
     complete: row.complete ?? false,
     latest: row.go === null ? null : latestOf(row, row.go),
-    opens: time(row.opens),
-    due: time(row.due),
-    closes: time(row.closes),
+    opens: millisOf(row.opens),
+    due: millisOf(row.due),
+    closes: millisOf(row.closes),
     lateAllowed: row.late_allowed,
     takeBack: row.take_back,
     archived: row.archived || row.left,

@@ -9,6 +9,7 @@ import type { Piece } from '../../models/tables';
 import { activityNeeds, type ActivityNeeds } from './activityNeeds';
 import { listedSql, pairsOf, pairsSql, type FactsFilter } from './learnerWork';
 import type { MeasuringService } from './measuring';
+import { millisOf } from '../../models/millis';
 
 /** The group as whose work a piece counts, and whether its learner has left that. */
 export interface Work {
@@ -84,8 +85,6 @@ interface FactRow {
   released_at: Date | null;
   outcome: Outcome | null;
 }
-
-const time = (date: Date | null): number | null => date && date.getTime();
 
 /** Stands for the group where a piece's owner has left all that the activity is for: nobody teaches it. */
 export const NOBODYS: Work = { groupId: '', left: true };
@@ -165,9 +164,9 @@ export class PieceFactsService {
               reviewBegun: row.begun_at !== null,
               released: row.outcome && { outcome: row.outcome, at: row.released_at!.getTime() },
             },
-      opens: time(row.opens),
-      due: time(row.due),
-      closes: time(row.closes),
+      opens: millisOf(row.opens),
+      due: millisOf(row.due),
+      closes: millisOf(row.closes),
       lateAllowed: row.late_allowed,
       takeBack: row.take_back,
       archived: row.activity_state === 'archived' || row.left_at !== null,
@@ -197,7 +196,7 @@ export class PieceFactsService {
               felt: row.felt,
               voice: row.voice_id,
             },
-      touchedAt: done.made ? time(row.touched_at) : null,
+      touchedAt: done.made ? millisOf(row.touched_at) : null,
       ownDay: row.own_day,
       folder: row.folder_id ? { id: row.folder_id, title: row.folder! } : null,
       free: row.free,
