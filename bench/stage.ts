@@ -32,7 +32,7 @@ export class Stage {
     await page.goto(this.school.url);
     await page.getByRole('textbox', { name: 'Group code' }).fill(group.code);
     await page.getByRole('button', { name: 'Go on' }).click();
-    await page.getByRole('button', { name }).click();
+    await page.getByRole('button', { name, exact: true }).click();
     for (const picture of pictures ?? []) await page.getByRole('button', { name: picture, exact: true }).click();
     if (password) {
       await page.getByRole('textbox', { name: 'Password' }).fill(password);
