@@ -6,7 +6,7 @@ import { PDFDocument, StandardFonts, type PDFArray, type PDFRawStream } from 'pd
 import { decodeInk, encodeInk, INK_GRID } from '@lippet/core/ink/codec';
 import { fillRegion, type Raster } from '@lippet/core/page/fill';
 import type { Item } from '@lippet/core/page/item';
-import { IDENTITY } from '@lippet/core/page/matrix';
+import { IDENTITY } from '@lippet/core/math/matrix';
 import { writePdf, type PdfPage } from '@lippet/core/pdf/write';
 import { quickDeflate } from '@lippet/server/compute/quickDeflate';
 import { handwriting } from './drawnPage';

@@ -32,8 +32,8 @@ import { Screen } from '../ui/Screen';
 import { Stamp } from '../ui/Stamp';
 import { colours, OUTLINE } from '../ui/theme';
 import { useWide } from '../ui/useWide';
-import { PageBar } from './sheet/PageBar';
-import { PartTabs } from './sheet/PartTabs';
+import { PageBar } from '../ui/PageBar';
+import { PartTabs } from '../parts/PartTabs';
 
 const NO_PARTS: readonly PartView[] = [];
 

@@ -8,7 +8,7 @@ import { Text } from 'react-native-paper';
 import * as Y from 'yjs';
 import { request } from '../api/request';
 import { Hear } from '../readAloud/Hear';
-import { PageBar } from '../learner/sheet/PageBar';
+import { PageBar } from '../ui/PageBar';
 import { PageSurface } from '../page/surface/PageSurface';
 import { pdfWorker } from '../page/pictures/pdfPages';
 import type { Surface } from '../page/surface/surface';

@@ -4,7 +4,7 @@
  * as its pages are asked for.
  */
 import type { Bounds } from '@lippet/core/ink/ink';
-import type { Matrix } from '@lippet/core/page/matrix';
+import type { Matrix } from '@lippet/core/math/matrix';
 import { textFlow, type TextFlow, type TextRun } from '@lippet/core/pdf/textFlow';
 import { readFormFields, type FormField } from '@lippet/core/pdf/formFields';
 import { expose, transfer } from 'comlink';

@@ -2,7 +2,7 @@
  * Simple shapes out of a hand-drawn stroke, by least squares. Nothing is guessed: a shape is only given where
  * the stroke lies close to it all along, measured as the root mean square distance over the stroke's size.
  */
-import { solveLinear } from '../page/solveLinear';
+import { solveLinear } from '../math/solveLinear';
 import { emptyInk, type Ink } from './ink';
 import { segmentDistanceSquared } from './hit';
 

@@ -2,7 +2,7 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type { ItemChange } from './edit';
 import { byOrder, readItem, type Fields, type Items } from './item';
-import { compose, IDENTITY, isMatrix, translation, type Matrix } from './matrix';
+import { compose, IDENTITY, isMatrix, translation, type Matrix } from '../math/matrix';
 
 /** Fields of the chosen items that are still there, back to front. */
 function chosen(items: Items, ids: readonly string[]): { id: string; fields: Fields }[] {

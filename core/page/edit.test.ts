@@ -14,7 +14,7 @@ import {
   type Step,
 } from './edit';
 import { readItem, readItems, readStrokes, strokeFields, type Fields } from './item';
-import { scalingAt, translation, turningAt } from './matrix';
+import { scalingAt, translation, turningAt } from '../math/matrix';
 
 const PAGE = { id: 'p', part: 'a', width: 200, height: 300, background: { kind: 'blank' } } as const;
 const make = (plans = [PAGE as Parameters<typeof addPage>[1]]) => {

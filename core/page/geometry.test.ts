@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { inkFromRows } from '../ink/ink';
 import { boundsAround, hitsItem, inLasso, isMovable, itemBounds, ownBox } from './geometry';
 import type { Item } from './item';
-import { applyTo, compose, IDENTITY, scalingAt, translation, turningAt, type Matrix, type Point } from './matrix';
+import { applyTo, compose, IDENTITY, scalingAt, translation, turningAt, type Matrix, type Point } from '../math/matrix';
 
 const number = (min: number, max: number): fc.Arbitrary<number> => fc.double({ min, max, noNaN: true });
 const place = fc.record({ x: number(-50, 650), y: number(-50, 900) });

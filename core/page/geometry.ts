@@ -2,7 +2,7 @@
 import { touchesInk } from '../ink/hit';
 import { inkBounds, type Bounds } from '../ink/ink';
 import type { Item } from './item';
-import { applyTo, inverse, scaleOf, type Point } from './matrix';
+import { applyTo, inverse, scaleOf, type Point } from '../math/matrix';
 import { insideRings } from './rings';
 
 /** Distance between two lines of a text box, in multiples of its size. */

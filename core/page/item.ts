@@ -8,7 +8,7 @@ import { generateKeyBetween } from 'fractional-indexing';
 import { decodeInk, encodeInk } from '../ink/codec';
 import { emptyInk, type Ink } from '../ink/ink';
 import { INK_TOOLS, type InkTool } from '../ink/tools';
-import { applyTo, IDENTITY, isMatrix, scaleOf, type Matrix } from './matrix';
+import { applyTo, IDENTITY, isMatrix, scaleOf, type Matrix } from '../math/matrix';
 import { decodeRings, encodeRings, type Rings } from './rings';
 
 export type ItemMap = Y.Map<unknown>;

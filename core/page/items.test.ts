@@ -4,7 +4,17 @@ import { backgroundShapes, PAPERS } from './background';
 import { pageItems, startDocument, type PagePlan } from './document';
 import { hitsItem, inLasso, itemBounds } from './geometry';
 import { putItem, readItem, readItems, strokeFields, type Fields, type Item } from './item';
-import { applyTo, compose, IDENTITY, inverse, isMatrix, scaleOf, scalingAt, translation, turningAt } from './matrix';
+import {
+  applyTo,
+  compose,
+  IDENTITY,
+  inverse,
+  isMatrix,
+  scaleOf,
+  scalingAt,
+  translation,
+  turningAt,
+} from '../math/matrix';
 import { measureProgress } from '../piece/progress';
 import { encodeRings } from './rings';
 import { filledSpots, nextEmptySpot, readSpots, spotAt, type Spot } from './spots';

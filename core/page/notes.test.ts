@@ -2,7 +2,7 @@ import * as Y from 'yjs';
 import { inkFromRows } from '../ink/ink';
 import { pageItems, startDocument } from './document';
 import { putItem, readItems, strokeFields, type Item, type TextMark } from './item';
-import { IDENTITY, translation } from './matrix';
+import { IDENTITY, translation } from '../math/matrix';
 import { mediaOf } from './mediaOf';
 import { gatherMarks, marksAsText, pinsInReadingOrder } from './notes';
 import { rubTouched, rubWhole, wayBounds } from './rubOut';

@@ -3,7 +3,7 @@
  * work.
  */
 import type { Item } from './item';
-import { applyTo } from './matrix';
+import { applyTo } from '../math/matrix';
 
 export const SPOT_KINDS = ['ink', 'words', 'photo'] as const;
 export type SpotKind = (typeof SPOT_KINDS)[number];

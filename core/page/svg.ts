@@ -6,7 +6,7 @@ import type { PagePlan } from './document';
 import { drawnWords } from './drawnGround';
 import { LINE_HEIGHT } from './geometry';
 import { layerOf, type Item, type PictureItem, type Stroke, type TextBox, type TextMark } from './item';
-import type { Matrix } from './matrix';
+import type { Matrix } from '../math/matrix';
 import { ringsPath } from './rings';
 import { ANCHOR, BASELINE, TEXT_FACES } from './textFaces';
 import { PIN_SIGN } from './pinSign';

@@ -7,7 +7,7 @@ import { zlibSync } from 'fflate';
 import { PDFHexString, PDFName, PDFNumber, PDFString, type PDFDict, type PDFPage, type PDFRef } from 'pdf-lib';
 import { itemBounds } from '../page/geometry';
 import type { Item, Quad } from '../page/item';
-import { applyTo, type Matrix } from '../page/matrix';
+import { applyTo, type Matrix } from '../math/matrix';
 
 /** The kinds that have an annotation of their own; others are drawn. */
 export type Annotated = Extract<Item, { kind: 'stroke' | 'mark' | 'text' | 'pin' }>;

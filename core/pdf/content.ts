@@ -8,7 +8,7 @@ import { outlinePolygon } from '../ink/outlinePolygon';
 import type { PictureShape } from '../page/pictureShape';
 import { LINE_HEIGHT } from '../page/geometry';
 import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
-import { applyTo, type Matrix } from '../page/matrix';
+import { applyTo, type Matrix } from '../math/matrix';
 import { PIN_NUMBER, PIN_SIGN } from '../page/pinSign';
 import { ANCHOR, BASELINE } from '../page/textFaces';
 import type { ContentBytes } from './contentBytes';

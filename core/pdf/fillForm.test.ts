@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { PDFArray, PDFDict, PDFDocument, PDFName, PDFString, type PDFHexString } from 'pdf-lib';
 import type { PagePlan } from '../page/document';
 import type { FieldValue } from '../page/item';
-import { IDENTITY } from '../page/matrix';
+import { IDENTITY } from '../math/matrix';
 import { writePdf, type PdfSources } from './write';
 
 const folder = mkdtempSync(join(tmpdir(), 'lippet-form-'));

@@ -1,4 +1,4 @@
-import type { Matrix } from '../page/matrix';
+import type { Matrix } from '../math/matrix';
 import { readFormFields, type Widget } from './formFields';
 
 const UPRIGHT: Matrix = [1, 0, 0, -1, 0, 842];

@@ -1,4 +1,4 @@
-import { applyTo, type Matrix } from '../page/matrix';
+import { applyTo, type Matrix } from '../math/matrix';
 
 /** A form field of a PDF page that can be filled in. */
 export interface FormField {

@@ -1,4 +1,4 @@
-import type { Matrix } from '../page/matrix';
+import type { Matrix } from '../math/matrix';
 
 /** What a PDF says of where a page lies in its user space. */
 export interface PageBox {

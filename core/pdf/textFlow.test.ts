@@ -1,4 +1,4 @@
-import type { Matrix } from '../page/matrix';
+import type { Matrix } from '../math/matrix';
 import { coverWords, nearestWord, textFlow, wordsBetween, type TextRun } from './textFlow';
 
 /** A run of 10-point text at a place of an upright A4 page, in user space (y up). */

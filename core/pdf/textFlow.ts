@@ -4,7 +4,7 @@
  * order the file draws them in. Works in the direction each run is written in, so turned pages and texts are the same.
  */
 import type { Quad } from '../page/item';
-import { compose, type Matrix } from '../page/matrix';
+import { compose, type Matrix } from '../math/matrix';
 
 /** A run of text as it is drawn in one go. */
 export interface TextRun {

@@ -11,7 +11,7 @@ import { degrees, PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, type PD
 import { inkFromRows } from '../ink/ink';
 import type { PagePlan } from '../page/document';
 import type { Item } from '../page/item';
-import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../page/matrix';
+import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../math/matrix';
 import { OTHER_FONT_FILES } from './fontFiles';
 import { pageSize, userToPage, type PageBox } from './pageSpace';
 import { textFlow, type TextRun } from './textFlow';

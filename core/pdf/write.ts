@@ -4,7 +4,7 @@ import { backgroundShapes } from '../page/background';
 import type { PagePlan } from '../page/document';
 import { drawnWords } from '../page/drawnGround';
 import type { FieldValue, Item, Pin, TextFont } from '../page/item';
-import { inverse, translation } from '../page/matrix';
+import { inverse, translation } from '../math/matrix';
 import { pinsInReadingOrder } from '../page/notes';
 import { breakLines } from '../page/textLines';
 import { HIGHLIGHT_OPACITY } from '../page/svg';

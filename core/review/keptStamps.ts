@@ -2,7 +2,7 @@
 import type { Bounds } from '../ink/ink';
 import type { Fields, Item } from '../page/item';
 import { itemsToJson, readJsonItems, type JsonItem } from '../page/itemJson';
-import { compose, IDENTITY, isMatrix, translation } from '../page/matrix';
+import { compose, IDENTITY, isMatrix, translation } from '../math/matrix';
 
 export type StampItem = JsonItem;
 

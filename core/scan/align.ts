@@ -3,7 +3,7 @@
  * pyramid (Baker and Matthews, "Lucas-Kanade 20 Years On", 2004), on planes whose light and contrast were evened out by
  * a box around each pixel.
  */
-import { solveLinear } from '../page/solveLinear';
+import { solveLinear } from '../math/solveLinear';
 import { emptyPlane, type Plane } from './raster';
 
 /** An affine map: x' = a·x + b·y + c, y' = d·x + e·y + f. */

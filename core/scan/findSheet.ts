@@ -3,7 +3,7 @@
  * judged by how much edge lies along their sides and by what is inside and outside of them, the best fitted to the
  * pixel.
  */
-import type { Point } from '../page/matrix';
+import type { Point } from '../math/matrix';
 import { findEdges, type Edges } from './edges';
 import { judgeGuess, SURE, type FoundSheet } from './judgeGuess';
 import { strongestLines, type Line } from './lines';

@@ -1,5 +1,5 @@
-import type { Point } from '../page/matrix';
-import { solveLinear } from '../page/solveLinear';
+import type { Point } from '../math/matrix';
+import { solveLinear } from '../math/solveLinear';
 import type { Quad } from './quad';
 
 /**

@@ -1,4 +1,4 @@
-import type { Point } from '../page/matrix';
+import type { Point } from '../math/matrix';
 
 /** Four corners clockwise as they are seen, the one nearest the image's top left first. */
 export type Quad = readonly [Point, Point, Point, Point];

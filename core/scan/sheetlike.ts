@@ -1,5 +1,5 @@
 /** Whether what lies within four sides looks like one sheet of paper, and unlike what it lies on. */
-import type { Point } from '../page/matrix';
+import type { Point } from '../math/matrix';
 import type { Quad } from './quad';
 import { luma, type Rgba } from './raster';
 

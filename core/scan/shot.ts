@@ -1,5 +1,5 @@
 /** What is kept of a photo of paper, so that it can be made anew from what the camera saw. */
-import type { Point } from '../page/matrix';
+import type { Point } from '../math/matrix';
 import { isConvex, type Quad } from './quad';
 
 export const LOOKS = ['photo', 'clean', 'black'] as const;

@@ -1,5 +1,5 @@
 /** Fits the four sides of a sheet to the pixel, also where the paper is a little curled. */
-import type { Point } from '../page/matrix';
+import type { Point } from '../math/matrix';
 import { inOrder, type Quad } from './quad';
 import { sample, type Plane } from './raster';
 

@@ -1,4 +1,4 @@
-import type { Point } from '../page/matrix';
+import type { Point } from '../math/matrix';
 import { homography } from './homography';
 import { sideLength, wholeImage, type Quad } from './quad';
 import { packed, type Rgba } from './raster';

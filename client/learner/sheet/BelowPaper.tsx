@@ -6,7 +6,7 @@ import { TakeCard } from '../../parts/TakesPanel';
 import { PanelFaults } from '../../ui/Faults';
 import { colours, OUTLINE } from '../../ui/theme';
 import { mayDo } from './mayDo';
-import { PageBar } from './PageBar';
+import { PageBar } from '../../ui/PageBar';
 import { PageStrip } from './PageStrip';
 import { PartAnswer } from './PartAnswer';
 import { useSheetHere, useSheetView } from './useSheet';

@@ -9,12 +9,12 @@ import { BelowPaper } from './BelowPaper';
 import { BesidePaper } from './BesidePaper';
 import { OverPaper } from './OverPaper';
 import { PartPaper } from './PartPaper';
-import { PartTabs } from './PartTabs';
+import { PartTabs } from '../../parts/PartTabs';
 import { PieceStatusBar } from './PieceStatusBar';
 import { SheetFrame } from './SheetFrame';
 import { SheetHead } from './SheetHead';
 import { toggleNotes, type Beside } from './sheetView';
-import { TaskPanel, TaskStrip } from './TaskCard';
+import { TaskPanel, TaskStrip } from '../../task/TaskCard';
 import { useSheetHere, useSheetView, type Sheet } from './useSheet';
 
 const anythingMade = (progress: PieceProgress): boolean =>

@@ -2,7 +2,7 @@ import { partUi } from '../../parts/registry';
 import { pageItems, type PagePlan } from '@lippet/core/page/document';
 import type { PartView } from '@lippet/core/parts/part';
 import { readItems, topOrder } from '@lippet/core/page/item';
-import { translation } from '@lippet/core/page/matrix';
+import { translation } from '@lippet/core/math/matrix';
 import { filledSpots, type Spot } from '@lippet/core/page/spots';
 import { type Shot } from '@lippet/core/scan/shot';
 import { readShot } from '@lippet/core/page/readShot';

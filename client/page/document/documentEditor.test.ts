@@ -4,7 +4,7 @@ import { orderBehind, pageItems, readPages, startDocument } from '@lippet/core/p
 import { deleteItems, transformItems } from '@lippet/core/page/arrange';
 import { addPage } from '@lippet/core/page/document';
 import { readStrokes, strokeFields, type Fields } from '@lippet/core/page/item';
-import { translation } from '@lippet/core/page/matrix';
+import { translation } from '@lippet/core/math/matrix';
 import * as Y from 'yjs';
 import { DocumentEditor } from './documentEditor';
 

@@ -1,6 +1,6 @@
 import { orderItems, recolourItems } from '@lippet/core/page/arrange';
 import { boundsAround, itemBounds } from '@lippet/core/page/geometry';
-import { IDENTITY, scalingAt, turningAt, type Matrix, type Point } from '@lippet/core/page/matrix';
+import { IDENTITY, scalingAt, turningAt, type Matrix, type Point } from '@lippet/core/math/matrix';
 import { toPage } from '@lippet/core/page/viewport';
 import {
   useRef,

@@ -1,6 +1,6 @@
 import { LINE_HEIGHT } from '@lippet/core/page/geometry';
 import { MAX_TEXT, readItem, type TextAlign, type TextBox, type TextFont } from '@lippet/core/page/item';
-import { scaleOf } from '@lippet/core/page/matrix';
+import { scaleOf } from '@lippet/core/math/matrix';
 import { TEXT_FACES } from '@lippet/core/page/textFaces';
 import { useEffect, useLayoutEffect, useRef, useState, type CSSProperties } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,6 +1,6 @@
 import { LINE_HEIGHT } from '@lippet/core/page/geometry';
 import { readItem } from '@lippet/core/page/item';
-import { applyTo, scaleOf } from '@lippet/core/page/matrix';
+import { applyTo, scaleOf } from '@lippet/core/math/matrix';
 import type { Viewport } from '@lippet/core/page/viewport';
 import { useEffect, useRef } from 'react';
 import { TEXT_SIZES, useDrawing } from '../../stores/drawing';

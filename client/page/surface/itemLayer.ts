@@ -3,7 +3,7 @@ import { strokeOutline } from '@lippet/core/ink/outline';
 import { areMarks } from '@lippet/core/page/document';
 import { hitsItem, itemBounds } from '@lippet/core/page/geometry';
 import { byOrder, layerOf, readItem, type Item, type ItemMap, type Items } from '@lippet/core/page/item';
-import type { Point } from '@lippet/core/page/matrix';
+import type { Point } from '@lippet/core/math/matrix';
 import { ringsPath } from '@lippet/core/page/rings';
 import RBush from 'rbush';
 import type * as Y from 'yjs';

@@ -1,6 +1,6 @@
 import { isMovable } from '@lippet/core/page/geometry';
 import type { PagePlan } from '@lippet/core/page/document';
-import type { Matrix, Point } from '@lippet/core/page/matrix';
+import type { Matrix, Point } from '@lippet/core/math/matrix';
 import { panBy, toPage } from '@lippet/core/page/viewport';
 import { createStore } from 'zustand/vanilla';
 import type { Tool } from '../../stores/drawing';

@@ -2,7 +2,7 @@ import type { Spot } from '@lippet/core/ink/hit';
 import type { Ink } from '@lippet/core/ink/ink';
 import { outlinePath, strokeOutline } from '@lippet/core/ink/outline';
 import { radiusAt, type InkTool } from '@lippet/core/ink/tools';
-import type { Matrix } from '@lippet/core/page/matrix';
+import type { Matrix } from '@lippet/core/math/matrix';
 import type { Size, Viewport } from '@lippet/core/page/viewport';
 import { colours } from '../../ui/theme';
 import { drawItem } from './drawItem';

@@ -1,4 +1,4 @@
-import type { Point } from '@lippet/core/page/matrix';
+import type { Point } from '@lippet/core/math/matrix';
 import type { RubberWay } from '@lippet/core/page/rubOut';
 import { panBy, toPage, zoomAt } from '@lippet/core/page/viewport';
 import { isInkTool, type Tool } from '../../stores/drawing';

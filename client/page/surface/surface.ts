@@ -5,7 +5,7 @@ import { filledSpots, spotAt, type Spot } from '@lippet/core/page/spots';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { ItemChange } from '@lippet/core/page/edit';
 import { strokeFields, topOrder, type Item } from '@lippet/core/page/item';
-import { IDENTITY, type Matrix, type Point } from '@lippet/core/page/matrix';
+import { IDENTITY, type Matrix, type Point } from '@lippet/core/math/matrix';
 import { rubTouched, rubWhole, wayBounds, type RubberWay } from '@lippet/core/page/rubOut';
 import { fitPage, zoomAt, type Size, type Viewport } from '@lippet/core/page/viewport';
 import { createStore, type StoreApi } from 'zustand/vanilla';

@@ -1,6 +1,6 @@
 import { copyItems, deleteItems, pasteItems, transformItems } from '@lippet/core/page/arrange';
 import type { Fields } from '@lippet/core/page/item';
-import { translation } from '@lippet/core/page/matrix';
+import { translation } from '@lippet/core/math/matrix';
 import { zoomAt } from '@lippet/core/page/viewport';
 import { createStore } from 'zustand/vanilla';
 import type { Surface } from './surface';

@@ -5,7 +5,7 @@ import { placeOnPage } from '@lippet/core/ink/inkml/placeOnPage';
 import { readInkml } from '@lippet/core/ink/inkml/readInkml';
 import { simplifyInk } from '@lippet/core/ink/simplify';
 import { strokeFields, topOrder } from '@lippet/core/page/item';
-import { translation, type Matrix, type Point } from '@lippet/core/page/matrix';
+import { translation, type Matrix, type Point } from '@lippet/core/math/matrix';
 import type { Spot } from '@lippet/core/page/spots';
 import { generateKeyBetween } from 'fractional-indexing';
 import { mediaOutbox } from '../../api/mediaOutbox';

@@ -1,6 +1,6 @@
 import { transformItems } from '@lippet/core/page/arrange';
 import { inLasso, isMovable, itemBounds } from '@lippet/core/page/geometry';
-import { IDENTITY, translation, type Matrix, type Point } from '@lippet/core/page/matrix';
+import { IDENTITY, translation, type Matrix, type Point } from '@lippet/core/math/matrix';
 import type { ToolGesture } from '../surface/penInput';
 import type { Surface } from '../surface/surface';
 

@@ -1,6 +1,6 @@
 import { fillFields } from '@lippet/core/page/item';
 import { MAX_RING_CORNERS } from '@lippet/core/page/rings';
-import type { Point } from '@lippet/core/page/matrix';
+import type { Point } from '@lippet/core/math/matrix';
 import { topOrder } from '@lippet/core/page/item';
 import { useDrawing } from '../../stores/drawing';
 import { findRegion } from '../../workers/fill';

@@ -1,5 +1,5 @@
 import type { Quad } from '@lippet/core/page/item';
-import type { Point } from '@lippet/core/page/matrix';
+import type { Point } from '@lippet/core/math/matrix';
 import { coverWords, nearestWord, wordsBetween, type TextFlow } from '@lippet/core/pdf/textFlow';
 import { useDrawing } from '../../stores/drawing';
 import { pdfWorker } from '../pictures/pdfPages';

@@ -1,4 +1,4 @@
-import { translation, type Point } from '@lippet/core/page/matrix';
+import { translation, type Point } from '@lippet/core/math/matrix';
 import type { ToolGesture } from '../surface/penInput';
 import type { Surface } from '../surface/surface';
 

@@ -1,5 +1,5 @@
 import { pasteItems } from '@lippet/core/page/arrange';
-import type { Point } from '@lippet/core/page/matrix';
+import type { Point } from '@lippet/core/math/matrix';
 import { readStampItems } from '@lippet/core/review/keptStamps';
 import { useStampInHand } from '../../stores/stamps';
 import type { ToolGesture } from '../surface/penInput';

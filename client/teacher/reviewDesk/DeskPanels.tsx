@@ -2,7 +2,7 @@ import { readPages } from '@lippet/core/page/document';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { TaskDetails, type TaskFacts } from '../../learner/sheet/TaskCard';
+import { TaskDetails, type TaskFacts } from '../../task/TaskCard';
 import { TakeOutFormats } from '../../page/takeOut/TakeOutFormats';
 import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';

@@ -9,7 +9,7 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys, useGoDocument, useMarks } from '../../api/queries';
 import { request } from '../../api/request';
-import { PartTabs } from '../../learner/sheet/PartTabs';
+import { PartTabs } from '../../parts/PartTabs';
 import { partUi } from '../../parts/registry';
 import { PageThumb } from '../../page/pictures/PageThumb';
 import { useFrozenDocument } from '../../page/document/useFrozenDocument';

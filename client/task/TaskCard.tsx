@@ -2,15 +2,15 @@ import type { PieceView, TaskView } from '@lippet/core/contract/pieces';
 import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text, useTheme } from 'react-native-paper';
-import { Hear } from '../../readAloud/Hear';
-import { HearSign, HearTrouble, useSilentAfter } from '../../readAloud/HearSign';
-import { MaterialList } from '../../materials/MaterialList';
-import { takeOf } from '../../recording/takeOf';
-import { TakePlayer } from '../../recording/TakePlayer';
-import { Button } from '../../ui/Button';
-import { LineIcon } from '../../ui/LineIcon';
-import { colours, OUTLINE, ROW_FROM, TARGET } from '../../ui/theme';
-import { RichWords } from '../../words/RichWords';
+import { Hear } from '../readAloud/Hear';
+import { HearSign, HearTrouble, useSilentAfter } from '../readAloud/HearSign';
+import { MaterialList } from '../materials/MaterialList';
+import { takeOf } from '../recording/takeOf';
+import { TakePlayer } from '../recording/TakePlayer';
+import { Button } from '../ui/Button';
+import { LineIcon } from '../ui/LineIcon';
+import { colours, OUTLINE, ROW_FROM, TARGET } from '../ui/theme';
+import { RichWords } from '../words/RichWords';
 
 /** What of a piece says what is to be done. */
 export type TaskFacts = TaskView & Pick<PieceView, 'materials' | 'later' | 'rubric'>;

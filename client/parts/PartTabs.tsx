@@ -3,9 +3,9 @@ import type { PartView } from '@lippet/core/parts/part';
 import { Fragment, useEffect, useRef } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { LineIcon } from '../../ui/LineIcon';
-import { Press } from '../../ui/Press';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { LineIcon } from '../ui/LineIcon';
+import { Press } from '../ui/Press';
+import { colours, OUTLINE, TARGET } from '../ui/theme';
 
 interface Props {
   parts: readonly PartView[];

@@ -1,7 +1,7 @@
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { LineIcon } from '../../ui/LineIcon';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { LineIcon } from './LineIcon';
+import { colours, OUTLINE, TARGET } from './theme';
 
 interface Props {
   at: number;
