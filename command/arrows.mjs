@@ -15,8 +15,29 @@ const AGAINST_THE_ARROWS = [
 /** The rules that are tried here need no types, and the files are not there. */
 const UNTYPED = {
   languageOptions: { parserOptions: { projectService: false } },
-  rules: { '@typescript-eslint/no-floating-promises': /** @type {const} */ ('off') },
+  rules: {
+    '@typescript-eslint/no-floating-promises': /** @type {const} */ ('off'),
+    'lippet/part-kinds': /** @type {const} */ ('off'),
+  },
 };
+
+/** Asks which kind a part is, in the place of a file where nobody may. */
+const ASKS_THE_KIND = {
+  filePath: join(root, 'client/learner/sheet/mayDo.ts'),
+  text:
+    "import type { PartView } from '@lippet/core/parts/part';\n" +
+    "export const slip = (part: PartView): boolean => part.kind === 'sound';\n",
+};
+
+/** Whether the linter refuses to let that be asked outside of the kinds' own folders. */
+async function kindsAreNotAsked() {
+  const { ESLint } = await import('eslint');
+  const { filePath, text } = ASKS_THE_KIND;
+  const [result] = await new ESLint({ cwd: root }).lintText(text, { filePath });
+  if (result?.messages.some(({ ruleId }) => ruleId === 'lippet/part-kinds')) return true;
+  console.error('The linter let a file outside of parts/ ask which kind a part is.');
+  return false;
+}
 
 /** Whether the linter really refuses them: a rule that has come loose would pass everything. */
 export async function arrowsHold() {
@@ -31,5 +52,5 @@ export async function arrowsHold() {
     console.error(`The linter let ${file} import ${name}.`);
     hold = false;
   }
-  return hold;
+  return (await kindsAreNotAsked()) && hold;
 }
