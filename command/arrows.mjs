@@ -23,9 +23,9 @@ const UNTYPED = {
 
 /** Asks which kind a part is, in the place of a file where nobody may. */
 const ASKS_THE_KIND = {
-  filePath: join(root, 'client/learner/sheet/mayDo.ts'),
+  filePath: join(root, 'core/review/spread.ts'),
   text:
-    "import type { PartView } from '@lippet/core/parts/part';\n" +
+    "import type { PartView } from '../parts/part';\n" +
     "export const slip = (part: PartView): boolean => part.kind === 'sound';\n",
 };
 
