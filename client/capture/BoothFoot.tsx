@@ -1,10 +1,8 @@
-import { Pressable, StyleSheet, View } from 'react-native';
-import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
-import { LineIcon, type LineName } from '../ui/LineIcon';
-import { colours, OUTLINE } from '../ui/theme';
 import type { BoothPart } from './boothPart';
+import { CaptureFoot } from './CaptureFoot';
 import { CaptureTool } from './CaptureTool';
+import { Shutter } from './Shutter';
 import type { Booth } from './useBooth';
 
 interface Props {
@@ -15,48 +13,63 @@ interface Props {
 }
 
 /** The button that records, and what can be chosen beside it. */
-export function BoothFoot({ booth, part: { recording }, low }: Props) {
-  const { streams, state, recorder, sort, count, start, turnRound, bringFile } = booth;
-  const film = sort === 'film';
-  const under = state.phase === 'recording' || state.phase === 'paused';
-  const nothing = state.phase === 'paused' && state.stretches === 0;
+export function BoothFoot({ booth, part, low }: Props) {
   return (
-    <View style={[styles.foot, low && styles.footLow]}>
-      <View style={styles.side}>
-        {!under && (
-          <CaptureTool icon="picture" word="Files" label="Take it from files" onPress={() => void bringFile()} />
-        )}
-        {!under && recording.sort === 'film' && recording.soundOnly && <SortSwitch booth={booth} />}
-        {state.phase === 'paused' && state.stretches > 0 && (
-          <CaptureTool
-            icon="undo"
-            word="Drop last"
-            label="Drop the last stretch"
-            onPress={() => recorder!.dropLast()}
-          />
-        )}
-      </View>
+    <CaptureFoot low={low} left={<Before booth={booth} part={part} />} right={<After booth={booth} />}>
+      <Recording booth={booth} />
+    </CaptureFoot>
+  );
+}
+
+const isUnderWay = ({ state: { phase } }: Booth): boolean => phase === 'recording' || phase === 'paused';
+
+function Before({ booth, part: { recording } }: Omit<Props, 'low'>) {
+  const { state, recorder, bringFile } = booth;
+  const under = isUnderWay(booth);
+  return (
+    <>
       {!under && (
-        <Big
-          label={film ? 'Start filming' : 'Start recording'}
-          icon="record"
-          disabled={!streams || count > 0}
-          onPress={start}
-        />
+        <CaptureTool icon="picture" word="Files" label="Take it from files" onPress={() => void bringFile()} />
       )}
-      {state.phase === 'recording' && <Big label="Pause" icon="pause" onPress={() => recorder!.pause()} />}
-      {state.phase === 'paused' && <Big label="Go on" icon="record" onPress={() => recorder!.run()} />}
-      <View style={[styles.side, styles.right]}>
-        {!under && streams?.twoCameras && (
-          <CaptureTool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={turnRound} />
-        )}
-        {under && (
-          <Button kind="chosen" icon="tick" disabled={nothing} onPress={() => recorder!.stop()}>
-            Done
-          </Button>
-        )}
-      </View>
-    </View>
+      {!under && recording.sort === 'film' && recording.soundOnly && <SortSwitch booth={booth} />}
+      {state.phase === 'paused' && state.stretches > 0 && (
+        <CaptureTool icon="undo" word="Drop last" label="Drop the last stretch" onPress={() => recorder!.dropLast()} />
+      )}
+    </>
+  );
+}
+
+function Recording({ booth }: Pick<Props, 'booth'>) {
+  const { streams, state, recorder, sort, count, start } = booth;
+  if (state.phase === 'recording')
+    return <Shutter label="Pause" word="Pause" icon="pause" onPress={() => recorder!.pause()} />;
+  if (state.phase === 'paused')
+    return <Shutter label="Go on" word="Go on" icon="record" onPress={() => recorder!.run()} />;
+  return (
+    <Shutter
+      label={sort === 'film' ? 'Start filming' : 'Start recording'}
+      word="Start"
+      icon="record"
+      disabled={!streams || count > 0}
+      onPress={start}
+    />
+  );
+}
+
+function After({ booth }: Pick<Props, 'booth'>) {
+  const { streams, state, recorder, turnRound } = booth;
+  if (isUnderWay(booth)) {
+    const nothing = state.phase === 'paused' && state.stretches === 0;
+    return (
+      <Button kind="chosen" icon="tick" disabled={nothing} onPress={() => recorder!.stop()}>
+        Done
+      </Button>
+    );
+  }
+  return (
+    streams?.twoCameras && (
+      <CaptureTool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={turnRound} />
+    )
   );
 }
 
@@ -67,57 +80,3 @@ function SortSwitch({ booth: { sort, switchSort } }: Pick<Props, 'booth'>) {
     <CaptureTool icon="film" word="With picture" label="Record a film, with a picture" onPress={switchSort} />
   );
 }
-
-interface BigProps {
-  label: string;
-  icon: LineName;
-  disabled?: boolean;
-  onPress: () => void;
-}
-
-function Big({ label, icon, disabled, onPress }: BigProps) {
-  return (
-    <Pressable
-      role="button"
-      aria-label={label}
-      disabled={disabled}
-      onPress={onPress}
-      style={({ pressed }) => [styles.big, disabled && styles.off, pressed && styles.pressed]}
-    >
-      <LineIcon name={icon} size={40} colour={colours.scrap} width={2.6} />
-      <Text variant="labelSmall" style={styles.light}>
-        {label.split(' ')[0]}
-      </Text>
-    </Pressable>
-  );
-}
-
-const styles = StyleSheet.create({
-  footLow: { flexDirection: 'column', width: 156, paddingBottom: 12 },
-  foot: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    justifyContent: 'space-between',
-    padding: 12,
-    paddingBottom: 20,
-    maxWidth: 640,
-    width: '100%',
-    alignSelf: 'center',
-  },
-  side: { flex: 1, flexDirection: 'row', gap: 2, alignItems: 'center' },
-  right: { justifyContent: 'flex-end' },
-  big: {
-    width: 96,
-    height: 88,
-    backgroundColor: colours.vermilion,
-    borderWidth: OUTLINE + 1,
-    borderColor: colours.scrap,
-    alignItems: 'center',
-    justifyContent: 'center',
-    marginHorizontal: 6,
-    gap: 2,
-  },
-  off: { opacity: 0.5 },
-  pressed: { transform: [{ scale: 0.95 }] },
-  light: { color: colours.scrap },
-});

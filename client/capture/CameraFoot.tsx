@@ -1,10 +1,9 @@
 import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
 import { Button } from '../ui/Button';
-import { LineIcon } from '../ui/LineIcon';
-import { colours, OUTLINE } from '../ui/theme';
 import { setTorch, type Camera } from './camera';
+import { CaptureFoot } from './CaptureFoot';
 import { CaptureTool } from './CaptureTool';
+import { Shutter } from './Shutter';
 
 interface Props {
   /** Null where there is none yet. */
@@ -26,36 +25,34 @@ interface Props {
 export function CameraFoot(props: Props) {
   const { camera, low, alone, taken, twoCameras, onFiles, onAlone, onShoot, onTurnRound, onDone } = props;
   return (
-    <View style={[styles.foot, low && styles.footLow]}>
-      <View style={styles.side}>
-        <CaptureTool icon="picture" word="Files" label="Take it from files" onPress={onFiles} />
-        <CaptureTool
-          icon="wait"
-          word="By itself"
-          label="Take the photo by itself when the sheet is still"
-          on={alone}
-          onPress={() => onAlone(!alone)}
-        />
-      </View>
-      <Pressable
-        role="button"
-        aria-label="Take the photo"
-        disabled={!camera}
-        onPress={onShoot}
-        style={({ pressed }) => [styles.shutter, !camera && styles.off, pressed && styles.pressed]}
-      >
-        <LineIcon name="camera" size={38} colour={colours.scrap} width={2.4} />
-      </Pressable>
-      <View style={[styles.side, styles.right]}>
-        {twoCameras && (
-          <CaptureTool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={onTurnRound} />
-        )}
-        {camera?.torch && <Torch camera={camera} />}
-        {taken !== null && taken > 0 && (
-          <Button kind="chosen" icon="tick" onPress={onDone} label={`Done, ${taken} taken`}>{`Done ${taken}`}</Button>
-        )}
-      </View>
-    </View>
+    <CaptureFoot
+      low={low}
+      left={
+        <>
+          <CaptureTool icon="picture" word="Files" label="Take it from files" onPress={onFiles} />
+          <CaptureTool
+            icon="wait"
+            word="By itself"
+            label="Take the photo by itself when the sheet is still"
+            on={alone}
+            onPress={() => onAlone(!alone)}
+          />
+        </>
+      }
+      right={
+        <>
+          {twoCameras && (
+            <CaptureTool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={onTurnRound} />
+          )}
+          {camera?.torch && <Torch camera={camera} />}
+          {taken !== null && taken > 0 && (
+            <Button kind="chosen" icon="tick" onPress={onDone} label={`Done, ${taken} taken`}>{`Done ${taken}`}</Button>
+          )}
+        </>
+      }
+    >
+      <Shutter label="Take the photo" icon="camera" disabled={!camera} onPress={onShoot} />
+    </CaptureFoot>
   );
 }
 
@@ -67,31 +64,3 @@ function Torch({ camera }: { camera: Camera }) {
   };
   return <CaptureTool icon="torch" word="Light" label="The camera’s light" on={lit} onPress={toggle} />;
 }
-
-const styles = StyleSheet.create({
-  foot: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    justifyContent: 'space-between',
-    padding: 12,
-    paddingBottom: 20,
-    maxWidth: 640,
-    width: '100%',
-    alignSelf: 'center',
-  },
-  footLow: { flexDirection: 'column', width: 156, paddingBottom: 12 },
-  side: { flex: 1, flexDirection: 'row', gap: 6, alignItems: 'center' },
-  right: { justifyContent: 'flex-end' },
-  shutter: {
-    width: 92,
-    height: 84,
-    backgroundColor: colours.vermilion,
-    borderWidth: OUTLINE + 1,
-    borderColor: colours.scrap,
-    alignItems: 'center',
-    justifyContent: 'center',
-    marginHorizontal: 6,
-  },
-  off: { opacity: 0.5 },
-  pressed: { transform: [{ scale: 0.95 }] },
-});

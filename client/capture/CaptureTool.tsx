@@ -25,7 +25,7 @@ export function CaptureTool({ icon, word, label, on, onPress }: Props) {
       style={[styles.tool, on && styles.on]}
     >
       <LineIcon name={icon} colour={colour} size={26} />
-      <Text variant="labelSmall" style={{ color: colour }}>
+      <Text variant="labelSmall" style={[styles.word, { color: colour }]}>
         {word}
       </Text>
     </Pressable>
@@ -33,6 +33,8 @@ export function CaptureTool({ icon, word, label, on, onPress }: Props) {
 }
 
 const styles = StyleSheet.create({
-  tool: { minWidth: 60, minHeight: 60, alignItems: 'center', justifyContent: 'center', gap: 3, paddingHorizontal: 4 },
+  // Two of them fit beside the shutter on a screen 360 px wide; a longer word takes a second line.
+  tool: { width: 58, minHeight: 60, alignItems: 'center', justifyContent: 'center', gap: 3 },
+  word: { textAlign: 'center' },
   on: { backgroundColor: colours.ochre },
 });

@@ -27,14 +27,17 @@ export function useCamera(): {
       (camera) => {
         if (gone) return closeCamera(camera);
         opened = camera;
-        const lost = (): void => setState({ step: 'none', why: CAMERA_GONE });
+        const lost = (): void => {
+          if (!gone) setState({ step: 'none', why: CAMERA_GONE });
+        };
         camera.stream.getVideoTracks()[0]?.addEventListener('ended', lost);
         setState({ step: 'open', camera });
         return void hasTwoCameras().then(setTwoCameras);
       },
       (error: unknown) => {
         if (!(error instanceof CameraError)) throw error;
-        setState({ step: 'none', why: error.message });
+        // Of a camera that nobody wants any more, nothing is said.
+        if (!gone) setState({ step: 'none', why: error.message });
       },
     );
     return () => {

@@ -1,6 +1,6 @@
 import { MOST_SCALE_WORDS, setScaleWords, setStep, STEPS } from '@lippet/core/parts/scale/scaleAnswer';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Hear } from '../../readAloud/Hear';
 import { Field } from '../../ui/Field';
@@ -10,14 +10,17 @@ import type { AnswerProps } from '../partKind';
 import { TidePole } from './TidePole';
 import { useScale } from './useScale';
 
-/** Height of one step, in CSS pixels: large enough for a finger, and less where a phone lies on its side. */
-const RISE = { usual: 60, low: 46 };
+/** Height of one step, in CSS pixels: large enough for a finger, and less where a screen has little height. */
+const RISE = { usual: 60, little: 46 };
+/** A screen of less height than this, in CSS pixels, has little. */
+const LITTLE = 720;
 
 /** How far a statement holds, on a pole whose float is dragged, tapped to its place, or moved by the arrow keys. */
 export function ScalePanel({ part, doc, editable }: AnswerProps<'scale'>) {
   const { step, words } = useScale(doc, part.id);
   const [focused, setFocused] = useState(false);
   const low = useLayout() === 'low';
+  const rise = useWindowDimensions().height < LITTLE ? RISE.little : RISE.usual;
   const statement = (
     <View style={styles.statement}>
       <Text variant="headlineSmall" style={styles.grow}>
@@ -30,7 +33,7 @@ export function ScalePanel({ part, doc, editable }: AnswerProps<'scale'>) {
     <ScrollView style={styles.panel} contentContainerStyle={[styles.content, low && styles.contentLow]}>
       {!low && statement}
       <View style={styles.pole}>
-        <TidePole step={step} rise={low ? RISE.low : RISE.usual} labelled focused={focused} />
+        <TidePole step={step} rise={rise} labelled focused={focused} />
         {/* The browser's own slider lies over the pole and its words, unseen: it drags, taps and listens to keys. */}
         <input
           type="range"

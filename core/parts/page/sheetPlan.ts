@@ -1,5 +1,4 @@
-import { rawOf, type Raw } from '../../contract/readRaw';
-import { distinct } from '../../contract/readRaw';
+import { distinct, rawOf, type Raw } from '../../contract/readRaw';
 import { DEFINITION_LIMITS } from '../../contract/definitionLimits';
 import type { Background } from '../../page/background';
 import { isPageSide } from '../../page/pageSide';

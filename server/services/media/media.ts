@@ -20,7 +20,6 @@ import type { GivenPages } from '../planning/givenPages';
 import { namedMedia, type HomePiece } from './namedMedia';
 import { insistOnRoom } from './room';
 import type { PieceFactsService } from '../pieces/pieceFacts';
-import { keepWhatWasSent } from './keepWhatWasSent';
 import { MediaAccess } from './mediaAccess';
 import { viewOf } from './mediaView';
 import { RecordingCopies, type MediaForm } from './recordingCopies';
@@ -218,11 +217,6 @@ export class MediaService {
       ...(await this.refusedOf(pieceId)),
     ]);
     return ids.every((id) => settled.has(id));
-  }
-
-  /** @see keepWhatWasSent */
-  keepWhatWasSent(pieceId: string): Promise<void> {
-    return keepWhatWasSent(pieceId);
   }
 }
 

@@ -18,6 +18,7 @@ import type { SyncHub } from '../../sync/hub';
 import { newsOf } from '../../sync/news';
 import type { UpdateLog } from '../../sync/updateLog';
 import { findGo, frozenDocument, frozenMarks, goesOf, type GoContext } from './goes';
+import { keepWhatWasSent } from '../media/keepWhatWasSent';
 import type { MediaService } from '../media/media';
 import { ownDates, putOwnDates } from '../pieces/ownDates';
 import type { PictureOffer } from '../../media/picture';
@@ -273,7 +274,7 @@ export class ReviewService {
       // Under the piece's lock: an outcome that is taken back meanwhile comes before all of it, or after.
       await Piece.findByPk(pieceId, { attributes: ['id'], lock: transaction.LOCK.UPDATE, transaction });
       const [standing] = await this.facts.find({ pieceId }, transaction);
-      if (standing?.standing.state === 'finished') await this.media.keepWhatWasSent(pieceId);
+      if (standing?.standing.state === 'finished') await keepWhatWasSent(pieceId);
     });
   };
 
