@@ -1,15 +1,6 @@
 /** Jest for every workspace: core, demo and server on Node, the client on jsdom through react-native-web. */
-const swc = {
-  '^.+\\.tsx?$': [
-    '@swc/jest',
-    {
-      jsc: {
-        parser: { syntax: 'typescript', tsx: true },
-        target: 'es2022',
-        transform: { useDefineForClassFields: false },
-      },
-    },
-  ],
+const packed = {
+  '\\.tsx?$': '<rootDir>/jest.bundle.cjs',
   '^.+\\.m?js$': ['@swc/jest', { jsc: { parser: { syntax: 'ecmascript' }, target: 'es2022' } }],
 };
 // These come as ES modules only; Jest runs CommonJS.
@@ -17,10 +8,10 @@ const modules = 'fractional-indexing|@hocuspocus|lib0|rbush|quickselect|@tus|srv
 const onNode = (name) => ({
   displayName: name,
   testEnvironment: 'node',
-  // Looked up in Jest's sandbox for every pixel, Math costs more than what is computed.
-  sandboxInjectedGlobals: ['Math'],
+  // Looked up in Jest's sandbox for every pixel, these cost more than what is computed.
+  sandboxInjectedGlobals: ['Math', 'Number', 'Uint8ClampedArray', 'Int32Array', 'Float32Array', 'Float64Array'],
   roots: [`<rootDir>/${name}`],
-  transform: swc,
+  transform: packed,
   transformIgnorePatterns: [`/node_modules/(?!(${modules})/)`],
 });
 

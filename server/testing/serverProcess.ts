@@ -2,22 +2,21 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { readdirSync, readFileSync, readlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
+import { CHECKOUT } from './checkout';
 import type { SmallSchool } from './smallSchool';
-
-const ROOT = join(__dirname, '..', '..');
 
 /** Packs a program of ours into one file: from its sources it takes longer to start than most tests run. */
 export async function packProgram(source: string, name: string): Promise<string> {
   // Beside the server's packages, because it looks for them from where it lies.
-  const outfile = join(ROOT, 'server', 'node_modules', '.cache', 'lippet', `${name}.mjs`);
+  const outfile = join(CHECKOUT, 'server', 'node_modules', '.cache', 'lippet', `${name}.mjs`);
   await build({
-    entryPoints: [join(ROOT, source)],
+    entryPoints: [join(CHECKOUT, source)],
     outfile,
     bundle: true,
     platform: 'node',
     format: 'esm',
     packages: 'external',
-    alias: { '@lippet/core': join(ROOT, 'core') },
+    alias: { '@lippet/core': join(CHECKOUT, 'core') },
     logLevel: 'error',
   });
   return outfile;
@@ -33,7 +32,7 @@ export class ServerProcess {
   /** @param program a file of {@link packProgram} */
   static async start(program: string, school: SmallSchool): Promise<ServerProcess> {
     const child = fork(program, {
-      cwd: ROOT,
+      cwd: CHECKOUT,
       env: {
         ...process.env,
         LIPPET_DATABASE_URL: school.database.url,

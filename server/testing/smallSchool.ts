@@ -22,6 +22,7 @@ import { GROUP_COOKIE, SESSION_COOKIE } from '../routes/signIn';
 import { hashSecret, pictureSecret } from '../services/access/secrets';
 import { UpdateLog } from '../sync/updateLog';
 import { onThisMachine } from '../web/client';
+import { CHECKOUT } from './checkout';
 import { createMigratedDatabase, type TestDatabase } from './testDatabase';
 
 export const PICTURES = ['kite', 'bell', 'moon'] as const;
@@ -232,7 +233,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     host: '127.0.0.1',
     databaseUrl: school.database.url,
     webRoot: null,
-    fontsRoot: join(__dirname, '..', '..', 'client', 'public', 'fonts'),
+    fontsRoot: join(CHECKOUT, 'client', 'public', 'fonts'),
     filesRoot: school.filesRoot,
     trustedProxies: [],
     computeWorker: null,

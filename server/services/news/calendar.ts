@@ -1,4 +1,4 @@
-import ical, { ICalCalendarMethod } from 'ical-generator';
+import { ICalCalendar, ICalCalendarMethod } from 'ical-generator';
 import type { CalendarView } from '@lippet/core/contract/pieces';
 import { isToDo } from '@lippet/core/schedule/nowList';
 import { Membership, Person, School } from '../../models/tables';
@@ -53,7 +53,7 @@ export class CalendarService {
       learnsIn: new Set(groups.map(({ groupId }) => groupId)),
       teaches: new Set(),
     };
-    const calendar = ical({
+    const calendar = new ICalCalendar({
       name: `${person.name.split(' ')[0]} at ${school.name}`,
       prodId: '//Lippet//Plan//EN',
       method: ICalCalendarMethod.PUBLISH,
