@@ -6,7 +6,7 @@ import type { Logger } from 'pino';
 import type { Sequelize } from 'sequelize';
 import { LIMITS } from '@lippet/core/contract/limits';
 import { MEDIA_LIMITS, UPLOAD_PATH } from '@lippet/core/contract/media';
-import { makeCompute } from './compute/compute';
+import { makeCompute, type Compute } from './compute/compute';
 import type { Config } from './config';
 import type { Jobs } from './jobs/jobs';
 import { diskFull, isDiskFull } from './problems/diskFull';
@@ -81,8 +81,8 @@ export function makeServices(
   jobs: Jobs,
   logger: Logger,
   clock: () => number = Date.now,
+  compute: Compute = makeCompute(config.computeWorker),
 ): Services {
-  const compute = makeCompute(config.computeWorker);
   const log = new UpdateLog(sequelize, compute);
   const isOpen = (id: string): boolean => hub.isOpen({ kind: 'piece', id });
   const measuring = new MeasuringService(sequelize, log, compute, isOpen, logger);

@@ -6,6 +6,7 @@ import { parse as parseCookies } from 'hono/utils/cookie';
 import type { Logger } from 'pino';
 import { NEWS_PATH, SYNC_PATH } from '@lippet/core/contract/sync';
 import { makeApp, makeServices } from './app';
+import type { Compute } from './compute/compute';
 import type { Config } from './config';
 import { DatabaseJobs } from './jobs/jobs';
 import { useOurFonts } from './media/ourFonts';
@@ -40,13 +41,16 @@ function sameOrigin(request: IncomingMessage): boolean {
   }
 }
 
-/** Migrates, listens, and answers until `close`. Rejects with Node's own error if the port is taken. */
-export async function startServer(config: Config, logger: Logger): Promise<RunningServer> {
+/**
+ * Migrates, listens, and answers until `close`. Rejects with Node's own error if the port is taken.
+ * @param shared threads that are there already, and stay when this server closes; without them it has its own
+ */
+export async function startServer(config: Config, logger: Logger, shared?: Compute): Promise<RunningServer> {
   useOurFonts(config.fontsRoot);
   const sequelize = openDatabase(config.databaseUrl);
   await migrate(sequelize);
   const jobs = new DatabaseJobs(config.databaseUrl, logger);
-  const services = makeServices(config, sequelize, jobs, logger);
+  const services = makeServices(config, sequelize, jobs, logger, Date.now, shared);
   jobs.handle('export-go', services.exports.run);
   jobs.handle('make-playable', services.recordings.run);
   jobs.handle('keep-sent', services.reviews.keepSent);
@@ -97,7 +101,7 @@ export async function startServer(config: Config, logger: Logger): Promise<Runni
       // Whoever asked may be gone already, and what was asked for is under way all the same.
       await underWay.ended(GRACE);
       await jobs.stop();
-      await services.compute.close();
+      if (!shared) await services.compute.close();
       await sequelize.close();
     },
   };

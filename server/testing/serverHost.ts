@@ -3,6 +3,7 @@
  * is answered with the port it listens on, `{ stop: true }` once it is closed. Loading all the packages takes ten times
  * as long as starting; journeys do it once.
  */
+import { makeCompute, type Compute } from '../compute/compute';
 import { readConfig } from '../config';
 import { makeLogger } from '../logging';
 import { startServer, type RunningServer } from '../server';
@@ -11,6 +12,8 @@ export type HostRequest = { start: Record<string, string> } | { stop: true };
 export type HostAnswer = { listening: number } | { stopped: true } | { failed: string };
 
 let running: RunningServer | null = null;
+/** Kept from one server to the next, as packages are. */
+let threads: Compute | undefined;
 
 async function answer(request: HostRequest): Promise<HostAnswer> {
   if ('stop' in request) {
@@ -19,7 +22,8 @@ async function answer(request: HostRequest): Promise<HostAnswer> {
     return { stopped: true };
   }
   const config = readConfig(request.start);
-  running = await startServer(config, makeLogger(config.logLevel));
+  threads ??= makeCompute(config.computeWorker);
+  running = await startServer(config, makeLogger(config.logLevel), threads);
   return { listening: running.port };
 }
 
