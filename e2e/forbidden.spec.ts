@@ -1,9 +1,13 @@
 /**
  * What the browser's settings for a page take away, really: devices that were allowed are forbidden, and allowed again.
  */
+import { writeFile } from 'node:fs/promises';
+import { writeWav } from '@lippet/core/sound/wav';
+import { makeVoice } from '@lippet/demo/sounds';
 import type { Page } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { CHROMIUM, PHONE } from './chromium';
+import { sceneFile } from './sceneFile';
 import { expect, test } from './school';
 
 // Nobody answers the browser's question here: what is not allowed is forbidden.
@@ -116,4 +120,47 @@ test('a microphone that is forbidden while a note is said keeps what was said; f
   await page.getByRole('button', { name: 'Try again' }).click();
   await page.getByRole('button', { name: 'Start recording' }).click();
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+});
+
+test('whoever answers with files is asked for neither camera nor microphone', async ({ device, school }, testInfo) => {
+  const tamsin = await device({ viewport: PHONE });
+  const { page } = tamsin;
+  await page.addInitScript(() => {
+    const asked = { times: 0 };
+    Object.assign(window, { asked });
+    const { mediaDevices } = navigator;
+    const real = mediaDevices.getUserMedia.bind(mediaDevices);
+    mediaDevices.getUserMedia = (wish) => {
+      asked.times++;
+      return real(wish);
+    };
+  });
+  const asked = () => page.evaluate(() => (window as unknown as { asked: { times: number } }).asked.times);
+  const path = (name: string): string => testInfo.outputPath(name);
+  const choose = async (button: string, ...files: string[]): Promise<void> => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: button }).click();
+    await (await chooser).setFiles(files);
+  };
+  await writeFile(path('quay.wav'), writeWav(makeVoice(3, 3, 0.3)));
+  await writeFile(path('letter.mp3'), 'Dear Mr Quell, I have no sound.');
+  for (const name of ['one', 'two', 'three']) await sceneFile(path(`${name}.jpg`), { seed: 8, table: 'plain' });
+
+  await tamsin.as('Tamsin Oke');
+  await tamsin.open(`/activity/${await school.activityId('Quay sounds')}`);
+  await choose('A sound from files', path('letter.mp3'));
+  await expect(page.getByRole('alert')).toContainText('is no sound or film that can be played here');
+  await choose('A sound from files', path('quay.wav'));
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('group', { name: 'Take 1' })).toBeVisible();
+  expect(await asked()).toBe(0);
+
+  await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
+  await choose('Photos from files', path('one.jpg'));
+  await page.getByRole('button', { name: 'Use it' }).click();
+  await expect(tamsin.sheet).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await choose('Photos from files', path('two.jpg'), path('three.jpg'));
+  await expect(page.getByRole('button', { name: /^Page \d of 2/ })).toBeVisible({ timeout: 20_000 });
+  expect(await asked()).toBe(0);
 });

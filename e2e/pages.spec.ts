@@ -74,6 +74,27 @@ test('on a phone a page that is held goes with the finger; a quick swipe only mo
   await expect(page.getByText('Page 1 of 4')).toBeVisible();
 });
 
+test('the strip of pages says that there is more of it, and goes once one works on a page', async ({ device }) => {
+  const nell = await device({ viewport: PHONE });
+  await ownPage(nell);
+  const { page } = nell;
+  const last = page.getByRole('tab', { name: 'Page 4' });
+  await page.getByRole('button', { name: 'More pages' }).click();
+  await expect(last).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('button', { name: 'More pages' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'The pages before' }).click();
+  await expect(page.getByRole('tab', { name: 'Page 1' })).toBeInViewport({ ratio: 1 });
+  await nell.draw(0.4);
+  await nell.expectStrokes(1);
+  await expect(last).toHaveCount(0);
+  // On a wide screen it has a place of its own, and stays.
+  await page.setViewportSize(WIDE);
+  await page.getByRole('button', { name: /All pages/ }).click();
+  await nell.draw(0.6);
+  await nell.expectStrokes(2);
+  await expect(last).toBeVisible();
+});
+
 test('what is chosen goes in front of the rest, and behind it', async ({ device }) => {
   const nell = await device({ viewport: WIDE });
   await nell.as('Tamsin Oke');

@@ -8,21 +8,11 @@ import sharp from 'sharp';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import type { Device } from './device';
+import { sceneFile } from './sceneFile';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
 const TITLE = 'Marsh sketchbook';
-
-async function sceneFile(path: string, wish: Parameters<typeof makeScene>[0]): Promise<string> {
-  const { data, width, height } = makeScene(wish);
-  await writeFile(
-    path,
-    await sharp(data, { raw: { width, height, channels: 4 } })
-      .jpeg({ quality: 92 })
-      .toBuffer(),
-  );
-  return path;
-}
 
 /** A PNG of so many pixels on a side, all black, a bit each: small as a file, and far too large unpacked. */
 function hugePng(side: number): Buffer {

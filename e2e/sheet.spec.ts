@@ -163,7 +163,7 @@ test('on a phone all that is pressed on a sheet is at least 48 pixels large', as
   const box = (await nell.sheet.boundingBox())!;
   await page.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.6);
   await page.getByRole('textbox', { name: 'Words on the page' }).fill('Pier');
-  await expect(page.getByRole('slider', { name: 'Wider or narrower' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Width of the words' })).toBeVisible();
   expect(await small(), 'words being written').toEqual([]);
   await page.keyboard.press('Escape');
   await tray.getByRole('button', { name: 'Pick up' }).click();

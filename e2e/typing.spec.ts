@@ -175,3 +175,39 @@ test('what was typed and not sent is there again, for whoever typed it and for n
   await expect(question).toHaveValue('');
   expect(await page.evaluate(() => JSON.stringify(localStorage))).not.toContain('lamp yellow');
 });
+
+test('words in hand are moved by dragging them and opened by a tap; what one drags says what it does', async ({
+  device,
+}) => {
+  const amos = await device({ viewport: PHONE });
+  await amos.as('Amos Reddy');
+  await amos.openSheet('In the tide pool');
+  const { page } = amos;
+  const sheet = await Sheet.of(amos);
+  const field = page.getByRole('textbox', { name: 'Words on the page' });
+  await sheet.tool('Words');
+  await sheet.tap(100, 200);
+  await field.fill('A crab');
+  await expect(page.getByText('Width', { exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await sheet.drag([
+    [120, 205],
+    [220, 500],
+  ]);
+  await sheet.expectItems(1);
+  await expect(field).toHaveCount(0);
+  // There is nothing left where they were: a tap begins new words.
+  await sheet.tap(110, 200);
+  await expect(field).toHaveValue('');
+  await page.keyboard.press('Escape');
+  await sheet.tap(220, 500);
+  await expect(field).toHaveValue('A crab');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await sheet.tap(120, 205);
+  await expect(field).toHaveValue('A crab');
+  await page.keyboard.press('Escape');
+  await sheet.tool('Pick up');
+  await sheet.tap(120, 205);
+  for (const word of ['Size', 'Turn']) await expect(page.getByText(word, { exact: true })).toBeVisible();
+});

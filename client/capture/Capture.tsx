@@ -1,6 +1,6 @@
 import { PHOTO_TYPES } from '@lippet/core/contract/media';
 import type { Shot } from '@lippet/core/scan/shot';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { askForFiles } from '../ui/askForFiles';
 import { useLayout } from '../ui/useLayout';
 import { Opening } from '../ui/Opening';
@@ -17,14 +17,18 @@ interface Props {
   single?: boolean;
   /** A photo to change, in place of a new one. */
   change?: Shot;
+  /** Photos that were chosen among files: the camera is not asked for. */
+  files?: readonly File[];
   onMade: (photo: MadePhoto) => void;
   onClose: () => void;
 }
 
+const NO_FILES: readonly File[] = [];
+
 /** From the camera (or files) to pages: look, take, set right, keep; and again, until the learner is done. */
-export default function Capture({ pieceId, title, single = false, change, onMade, onClose }: Props) {
+export default function Capture({ pieceId, title, single = false, change, files = NO_FILES, onMade, onClose }: Props) {
   const [photo, setPhoto] = useState<HeldPhoto | null>(null);
-  const [opening, setOpening] = useState(change !== undefined);
+  const [opening, setOpening] = useState(change !== undefined || files.length > 0);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [taken, setTaken] = useState(0);
@@ -39,12 +43,8 @@ export default function Capture({ pieceId, title, single = false, change, onMade
     setTrouble(typeof result === 'string' ? result : null);
     setPhoto(typeof result === 'string' ? null : result);
   };
-  const begun = useRef(false);
-  useEffect(() => {
-    if (!change || begun.current) return;
-    begun.current = true;
-    void hold(holdAgain(change));
-  }, [change]);
+  // Nothing more is wanted than what was brought to this screen.
+  const comesAlone = single || change !== undefined || files.length > 0;
 
   const keep = async (held: HeldPhoto, wish: Wish): Promise<string | null> => {
     const made = await keepPhoto(pieceId, held, wish);
@@ -59,21 +59,36 @@ export default function Capture({ pieceId, title, single = false, change, onMade
     setBusy(false);
     setTrouble(why);
     setPhoto(null);
-    if (!why && (single || change)) onClose();
+    if (!why && comesAlone) onClose();
   };
   // One file is looked at like a photo just taken; many come in as they are found, each to be changed later.
-  const onFiles = async (files: readonly File[]): Promise<void> => {
-    if (files.length === 1) return hold(holdPhoto(files[0]!, files[0]!.lastModified));
+  const onFiles = async (chosen: readonly File[]): Promise<string[]> => {
+    if (chosen.length === 1) {
+      await hold(holdPhoto(chosen[0]!, chosen[0]!.lastModified));
+      return [];
+    }
     const troubles: string[] = [];
-    setOpening(files.length > 0);
-    for (const file of files) {
+    setOpening(chosen.length > 0);
+    for (const file of chosen) {
       const held = await holdPhoto(file, file.lastModified);
       const why = typeof held === 'string' ? held : await keep(held, firstWish(held));
       if (why) troubles.push(`${file.name}: ${why}`);
     }
     setOpening(false);
     setTrouble(troubles.length > 0 ? troubles.join(' ') : null);
+    return troubles;
   };
+  const begin = useEffectEvent(async (): Promise<void> => {
+    if (change) return hold(holdAgain(change));
+    const troubles = await onFiles(files);
+    if (files.length > 1 && troubles.length === 0) onClose();
+  });
+  const begun = useRef(false);
+  useEffect(() => {
+    if (begun.current || (!change && files.length === 0)) return;
+    begun.current = true;
+    void begin();
+  }, [change, files]);
 
   // A photo that came from another device is at school already; where one is wanted, it is the one.
   const onArrived = async (media: string): Promise<string | null> => {
@@ -106,7 +121,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
         busy={busy}
         onKeep={(wish) => void onKeep(wish)}
         onAgain={() => setPhoto(null)}
-        onClose={() => (single || change ? onClose() : setPhoto(null))}
+        onClose={() => (comesAlone ? onClose() : setPhoto(null))}
       />
     );
   }
@@ -122,7 +137,7 @@ export default function Capture({ pieceId, title, single = false, change, onMade
       // Whoever holds a phone has a camera in hand already.
       onPhone={layout === 'wide' ? () => setPhone(true) : undefined}
       onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)}
-      onBrought={(files) => void onFiles(single || change ? files.slice(0, 1) : files)}
+      onBrought={(dropped) => void onFiles(single || change ? dropped.slice(0, 1) : dropped)}
       onClose={onClose}
     />
   );

@@ -1,5 +1,6 @@
-import { MEDIA_LIMITS, type MediaHome } from '@lippet/core/contract/media';
+import { FILM_TYPES, MEDIA_LIMITS, SOUND_TYPES, type MediaHome } from '@lippet/core/contract/media';
 import type { TakeSort } from '@lippet/core/recording/take';
+import { askForFiles } from '../ui/askForFiles';
 import type { Recorded } from './recorder';
 
 const NOT_PLAYED = 'That file is no sound or film that can be played here. WebM, MP4, MP3 and WAV can.';
@@ -30,14 +31,27 @@ function lookInto(blob: Blob): Promise<{ seconds: number; sort: TakeSort } | nul
   });
 }
 
+/** What a recording from a file is wanted for, and how long it may be, in seconds. */
+export interface RecordingWish {
+  home: MediaHome;
+  part: string;
+  limit: number;
+}
+
+/**
+ * Lets somebody choose a recording among the files of the device; neither camera nor microphone is asked for.
+ * @returns a sentence where it can't be used; null where none was chosen
+ */
+export async function chooseRecording(sort: TakeSort, wish: RecordingWish): Promise<Recorded | string | null> {
+  const [file] = await askForFiles(sort === 'film' ? FILM_TYPES : SOUND_TYPES);
+  return file ? bringRecording(file, wish) : null;
+}
+
 /**
  * A recording from a file, as if it had been made here; what is longer than wanted is cut at its end.
  * @returns a sentence where it can't be used
  */
-export async function bringRecording(
-  file: File,
-  wish: { home: MediaHome; part: string; limit: number },
-): Promise<Recorded | string> {
+export async function bringRecording(file: File, wish: RecordingWish): Promise<Recorded | string> {
   if (file.size === 0) return 'That file is empty.';
   if (file.size > MEDIA_LIMITS.recording)
     return `That file is too large: at most ${Math.round(MEDIA_LIMITS.recording / 1024 / 1024)} MB.`;

@@ -1,11 +1,10 @@
-import { FILM_TYPES, SOUND_TYPES, type MediaHome } from '@lippet/core/contract/media';
+import type { MediaHome } from '@lippet/core/contract/media';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import { askForFiles } from '../ui/askForFiles';
 import type { BoothPart } from './boothPart';
-import { bringRecording } from './bringRecording';
+import { chooseRecording } from './bringRecording';
 import type { Facing } from './camera';
 import { Recorder, type Recorded, type RecorderState } from './recorder';
 import { forgetRecording } from './recordingStore';
@@ -26,6 +25,8 @@ export interface BoothTask {
   sort: TakeSort;
   /** A recording that was broken off, taken up again. */
   left?: Recorded;
+  /** A recording from a file, to be looked at and kept. */
+  brought?: Recorded;
   onKeep: (take: Take) => void;
   onClose: () => void;
 }
@@ -70,14 +71,14 @@ function useCountdown(then: () => void): [count: number, begin: () => void] {
   return [count, () => setCount(COUNTDOWN)];
 }
 
-export function useBooth({ home, part, sort: first, left, onKeep, onClose }: BoothTask): Booth {
+export function useBooth({ home, part, sort: first, left, brought, onKeep, onClose }: BoothTask): Booth {
   const [devices, setDevices] = useState<{ sort: TakeSort; facing: Facing; tries: number }>({
     sort: first,
     facing: 'user',
     tries: 0,
   });
   const [recorder, setRecorder] = useState<Recorder | null>(null);
-  const [recorded, setRecorded] = useState<Recorded | null>(left ?? null);
+  const [recorded, setRecorded] = useState<Recorded | null>(left ?? brought ?? null);
   const [trouble, setTrouble] = useState<string | null>(left ? BROKEN_OFF : null);
   const { sort, facing, tries } = devices;
   const { streams, why } = useStreams(sort, facing, recorded === null, tries);
@@ -110,11 +111,10 @@ export function useBooth({ home, part, sort: first, left, onKeep, onClose }: Boo
     turnRound: () => setDevices({ ...devices, facing: facing === 'user' ? 'environment' : 'user' }),
     again: () => setDevices({ ...devices, tries: tries + 1 }),
     async bringFile() {
-      const [file] = await askForFiles(sort === 'film' ? FILM_TYPES : SOUND_TYPES);
-      const brought = file && (await bringRecording(file, { home, part: part.id, limit: part.recording.seconds }));
-      if (!brought) return;
-      setTrouble(typeof brought === 'string' ? brought : null);
-      if (typeof brought !== 'string') setRecorded(brought);
+      const chosen = await chooseRecording(sort, { home, part: part.id, limit: part.recording.seconds });
+      if (chosen === null) return;
+      setTrouble(typeof chosen === 'string' ? chosen : null);
+      if (typeof chosen !== 'string') setRecorded(chosen);
     },
     keep(take) {
       forget();

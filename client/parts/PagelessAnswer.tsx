@@ -9,8 +9,10 @@ export function PagelessAnswer({
   takes,
   takeActions,
   onRecord,
+  onTakeFile,
   onCamera,
+  onPhotoFiles,
 }: AnswerProps<'page' | 'photo'>) {
-  if (takes.length === 0) return <PhotoStart editable={editable} onCamera={onCamera} />;
-  return <TakesPanel part={part} takes={takes} actions={takeActions} onRecord={onRecord} />;
+  if (takes.length === 0) return <PhotoStart editable={editable} onCamera={onCamera} onFiles={onPhotoFiles} />;
+  return <TakesPanel part={part} takes={takes} actions={takeActions} onRecord={onRecord} onFile={onTakeFile} />;
 }

@@ -1,10 +1,11 @@
 import type { ChoicePlan } from '@lippet/core/contract/activityDefinition';
 import type { PartView } from '@lippet/core/parts/part';
 import { Fragment, useEffect, useRef } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
+import { SideScroll } from '../ui/SideScroll';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 
 interface Props {
@@ -42,14 +43,7 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
   }, [current]);
   if (parts.length < 2) return null;
   return (
-    <ScrollView
-      horizontal
-      showsHorizontalScrollIndicator={false}
-      style={styles.scroll}
-      contentContainerStyle={styles.row}
-      role="tablist"
-      aria-label="Parts"
-    >
+    <SideScroll things="parts" contentContainerStyle={styles.row} role="tablist" aria-label="Parts">
       {parts.map((part, i) => {
         const isHere = part.id === current;
         const complete = done.has(part.id);
@@ -96,12 +90,11 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
           </Fragment>
         );
       })}
-    </ScrollView>
+    </SideScroll>
   );
 }
 
 const styles = StyleSheet.create({
-  scroll: { flexGrow: 0 },
   row: { gap: 10, paddingHorizontal: 2, alignItems: 'center' },
   tab: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 10, minHeight: TARGET.learner },
   free: { borderStyle: 'dashed' },

@@ -4,8 +4,14 @@ import Svg, { Path } from 'react-native-svg';
 import { Button } from '../ui/Button';
 import { colours } from '../ui/theme';
 
+interface Props {
+  onCamera: () => void;
+  onFiles: () => void;
+  editable: boolean;
+}
+
 /** A part that waits for its first photo. */
-export function PhotoStart({ onCamera, editable }: { onCamera: () => void; editable: boolean }) {
+export function PhotoStart({ onCamera, onFiles, editable }: Props) {
   return (
     <View style={styles.box}>
       <Svg width={150} height={150} viewBox="0 0 150 150" aria-hidden>
@@ -34,9 +40,14 @@ export function PhotoStart({ onCamera, editable }: { onCamera: () => void; edita
         {editable ? 'Make it on paper. Then take a photo of it here.' : 'No photo was taken.'}
       </Text>
       {editable && (
-        <Button kind="main" large icon="camera" onPress={onCamera}>
-          Take a photo
-        </Button>
+        <>
+          <Button kind="main" large icon="camera" onPress={onCamera}>
+            Take a photo
+          </Button>
+          <Button icon="box" onPress={onFiles}>
+            Photos from files
+          </Button>
+        </>
       )}
     </View>
   );

@@ -20,11 +20,14 @@ interface Props {
   /** Null where nothing can be changed. */
   actions: TakeActions | null;
   onRecord: (sort: Take['sort']) => void;
+  /** A recording that lies on the device. */
+  onFile: (sort: Take['sort']) => void;
 }
 
 /** A part that is answered with sound or film: its takes, and which of them is the answer. */
-export function TakesPanel({ part, takes, actions, onRecord }: Props) {
+export function TakesPanel({ part, takes, actions, onRecord, onFile }: Props) {
   const film = part.recording.sort === 'film';
+  const sort = film ? 'film' : 'sound';
   const chosen = chosenTake(takes);
   if (takes.length === 0) {
     return (
@@ -37,13 +40,18 @@ export function TakesPanel({ part, takes, actions, onRecord }: Props) {
             : 'Nothing was recorded.'}
         </Text>
         {actions && (
-          <Button kind="main" large icon={film ? 'film' : 'voice'} onPress={() => onRecord(film ? 'film' : 'sound')}>
+          <Button kind="main" large icon={film ? 'film' : 'voice'} onPress={() => onRecord(sort)}>
             {film ? 'Film it' : 'Record it'}
           </Button>
         )}
         {actions && film && part.recording.soundOnly && (
           <Button icon="voice" onPress={() => onRecord('sound')}>
             Only sound
+          </Button>
+        )}
+        {actions && (
+          <Button icon="box" onPress={() => onFile(sort)}>
+            {film ? 'A film from files' : 'A sound from files'}
           </Button>
         )}
       </View>
@@ -63,12 +71,7 @@ export function TakesPanel({ part, takes, actions, onRecord }: Props) {
         />
       ))}
       {actions && (
-        <Button
-          large
-          icon={film ? 'film' : 'voice'}
-          onPress={() => onRecord(film ? 'film' : 'sound')}
-          style={styles.again}
-        >
+        <Button large icon={film ? 'film' : 'voice'} onPress={() => onRecord(sort)} style={styles.again}>
           Another take
         </Button>
       )}

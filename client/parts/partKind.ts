@@ -26,7 +26,11 @@ export interface AnswerProps<K extends PartKind> {
   /** Null where nothing can be changed. */
   takeActions: TakeActions | null;
   onRecord: (sort: TakeSort) => void;
+  /** A recording that lies on the device. */
+  onTakeFile: (sort: TakeSort) => void;
   onCamera: () => void;
+  /** Photos that lie on the device. */
+  onPhotoFiles: () => void;
 }
 
 /** An answer as it was sent. */

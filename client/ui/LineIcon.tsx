@@ -46,6 +46,8 @@ export const LINES = {
   flip: 'M5 9a8 8 0 0 1 13.500-2L21 9M21 4v5h-5M19 15a8 8 0 0 1-13.500 2L3 15M3 20v-5h5',
   torch: 'M8 3h8l-1 6v12H9V9ZM8.500 6h7M12 12v3',
   corners: 'M4 4h4v4H4ZM16 3h4v4h-4ZM17 17h4v4h-4ZM3 16h4v4H3ZM8 6l8-1M18 7l1 10M17 19l-10-1M5 16l1-8',
+  size: 'M10 4H4v6M4 4l16 16M14 20h6v-6',
+  width: 'M8 6l-6 6 6 6M16 6l6 6-6 6M3 12h18',
   turn: 'M20 12a8 8 0 1 1-3-6.200L20 8M20 3v5h-5',
   play: 'M7 4l12 8-12 8Z',
   pause: 'M8 5v14M16 5v14',

@@ -12,6 +12,7 @@ import { PageThumb } from '../../page/pictures/PageThumb';
 import { useFrozenDocument } from '../../page/document/useFrozenDocument';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { SideScroll } from '../../ui/SideScroll';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 const PICTURE = { width: 200, height: 240 };
@@ -69,13 +70,13 @@ export function EarlierCopies({
       </ScrollView>
       {doc && (
         <>
-          <ScrollView horizontal contentContainerStyle={styles.pages}>
+          <SideScroll things="pages" contentContainerStyle={styles.pages}>
             {readPages(doc).map((page) => (
               <View key={page.id} style={styles.page}>
                 <PageThumb page={page} layers={[pageItems(doc, page.id)!]} {...PICTURE} />
               </View>
             ))}
-          </ScrollView>
+          </SideScroll>
           <Button kind="main" icon="earlier" onPress={bringBack}>
             Bring this back
           </Button>

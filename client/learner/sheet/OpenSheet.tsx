@@ -33,7 +33,7 @@ function Stage({ sheet }: { sheet: Sheet }) {
 
 function Recording() {
   const { piece, recording } = useSheetHere();
-  const { part, sort, left } = recording.recording!;
+  const { part, sort, left, brought } = recording.recording!;
   return (
     <PanelFaults onClose={recording.end}>
       <Booth
@@ -42,6 +42,7 @@ function Recording() {
         task={piece.task}
         sort={sort}
         left={left}
+        brought={brought}
         onKeep={recording.onKeep}
         onClose={recording.end}
       />
@@ -59,6 +60,7 @@ function TakingPhotos() {
         title={capturing.title}
         single={capturing.kind === 'picture'}
         change={capturing.kind === 'change' ? capturing.shot : undefined}
+        files={capture.brought}
         onMade={capture.onMade}
         onClose={capture.end}
       />

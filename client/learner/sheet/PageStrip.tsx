@@ -20,11 +20,12 @@ import {
 import type { PagePlan } from '@lippet/core/page/document';
 import { pageItems } from '@lippet/core/page/document';
 import { useEffect, type ReactNode } from 'react';
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
 import { PageThumb } from '../../page/pictures/PageThumb';
 import { LineIcon } from '../../ui/LineIcon';
+import { SideScroll } from '../../ui/SideScroll';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import type { PageActions } from './usePageActions';
 
@@ -123,8 +124,8 @@ export function PageStrip({ doc, pages, current, onChoose, actions, onAdd, gone 
         accessibility={{ announcements, screenReaderInstructions: MOVING }}
       >
         <SortableContext items={pages.map(({ id }) => id)} strategy={horizontalListSortingStrategy}>
-          <ScrollView
-            horizontal
+          <SideScroll
+            things="pages"
             style={styles.scroll}
             contentContainerStyle={styles.row}
             role="tablist"
@@ -145,7 +146,7 @@ export function PageStrip({ doc, pages, current, onChoose, actions, onAdd, gone 
                 </Text>
               </SortablePage>
             ))}
-          </ScrollView>
+          </SideScroll>
         </SortableContext>
       </DndContext>
       {actions && here && (

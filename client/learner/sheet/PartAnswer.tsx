@@ -6,9 +6,10 @@ import { useSheetHere } from './useSheet';
 /** How the part in hand is answered, besides on pages. */
 export function PartAnswer() {
   const sheet = useSheetHere();
-  const { piece, live, progress, takeActions, recording, inHand } = sheet;
+  const { piece, live, progress, takeActions, recording, inHand, view } = sheet;
   const { part, takes, editable } = inHand;
   const { Answer } = partUi(part.kind);
+  const { takePages, bringPages } = mayDo(sheet);
   return (
     <Answer
       key={part.id}
@@ -20,7 +21,9 @@ export function PartAnswer() {
       takes={takes}
       takeActions={editable ? takeActions : null}
       onRecord={(sort) => recording.record(part, sort)}
-      onCamera={mayDo(sheet).takePages}
+      onTakeFile={(sort) => void recording.bring(part, sort).then((untaken) => view.setState({ untaken }))}
+      onCamera={takePages}
+      onPhotoFiles={bringPages}
     />
   );
 }

@@ -1,11 +1,14 @@
 import { readShot } from '@lippet/core/page/readShot';
 import { partUi } from '../../parts/registry';
+import type { CaptureFor } from './useCapture';
 import type { Sheet } from './useSheet';
 
 /** What may be done with the part in hand; null for what may not. */
 export interface MayDo {
   /** Takes photos of paper as pages of the part. */
   takePages: () => void;
+  /** The same with photos that lie on the device. */
+  bringPages: () => void;
   /** Adds a page in the way of the part. */
   addPage: (() => void) | null;
   /** Photos of paper are pages that the learner has added: they can be put in order and deleted like others. */
@@ -30,14 +33,20 @@ export function mayDo(sheet: Sheet): MayDo {
   const { part, page, inPart, editable } = inHand;
   const { pagesAre, answeredOn } = partUi(part.kind);
   const takesPhotos = pagesAre === 'photos';
-  const takePages = (): void =>
-    capture.begin({ kind: 'pages', part: part.id, after: lastPageUpTo(sheet), title: part.title });
+  const forPages = (): CaptureFor => ({
+    kind: 'pages',
+    part: part.id,
+    after: lastPageUpTo(sheet),
+    title: part.title,
+  });
+  const takePages = (): void => capture.begin(forPages());
   const addPage = takesPhotos ? takePages : (): void => view.setState({ over: 'add page' });
   // What is recorded has its own button as long as there is no page; what is answered elsewhere has none.
   const voiceFits = answeredOn === 'takes' || part.onPaper;
   const noButton = page !== undefined || answeredOn === 'panel';
   return {
     takePages,
+    bringPages: () => void capture.beginWithFiles(forPages()),
     addPage: editable && part.morePages ? addPage : null,
     orderPages: editable && (part.morePages || inPart.some(({ background }) => readShot(background))),
     changePhoto:

@@ -6,7 +6,9 @@ import { translation } from '@lippet/core/math/matrix';
 import { filledSpots, type Spot } from '@lippet/core/page/spots';
 import { type Shot } from '@lippet/core/scan/shot';
 import { readShot } from '@lippet/core/page/readShot';
+import { PHOTO_TYPES } from '@lippet/core/contract/media';
 import { useRef, useState } from 'react';
+import { askForFiles } from '../../ui/askForFiles';
 import { firstWish, holdPhoto, keepPhoto, type MadePhoto } from '../../capture/bringPhoto';
 import type { DocumentEditor } from '../../page/document/documentEditor';
 import type { PageActions } from './usePageActions';
@@ -59,9 +61,16 @@ export function useCapture(editor: DocumentEditor, actions: PageActions, onPage:
   const [capturing, setCapturing] = useState<CaptureFor | null>(null);
   // Several files come one after another, before anything is drawn anew.
   const last = useRef<string | null>(null);
-  const begin = (what: CaptureFor): void => {
+  // Chosen before anything else; without any, the camera begins.
+  const [brought, setBrought] = useState<readonly File[]>([]);
+  const begin = (what: CaptureFor, files: readonly File[] = []): void => {
     last.current = what.kind === 'pages' ? what.after : null;
+    setBrought(files);
     setCapturing(what);
+  };
+  const beginWithFiles = async (what: CaptureFor): Promise<void> => {
+    const files = await askForFiles(PHOTO_TYPES, what.kind === 'pages');
+    if (files.length > 0) begin(what, files);
   };
   const onMade = (photo: MadePhoto): void => {
     if (!capturing) return;
@@ -103,5 +112,5 @@ export function useCapture(editor: DocumentEditor, actions: PageActions, onPage:
     } else return 'There is no place for a picture in this activity.';
     return null;
   };
-  return { capturing, begin, changePhoto, onMade, takeIn, end: () => setCapturing(null) };
+  return { capturing, brought, begin, beginWithFiles, changePhoto, onMade, takeIn, end: () => setCapturing(null) };
 }

@@ -2,6 +2,7 @@ import type { PartView } from '@lippet/core/parts/part';
 import { takeItems, type Take, type TakeSort } from '@lippet/core/recording/take';
 import { useEffect, useEffectEvent, useState } from 'react';
 import type * as Y from 'yjs';
+import { chooseRecording } from '../../capture/bringRecording';
 import type { Recorded } from '../../capture/recorder';
 import { forgetRecording, leftRecordings, recordingBlob } from '../../capture/recordingStore';
 import type { TakeActions } from '../../recording/useTakes';
@@ -11,6 +12,8 @@ export interface Recording {
   sort: TakeSort;
   /** A recording that was broken off, taken up again. */
   left?: Recorded;
+  /** A recording from a file. */
+  brought?: Recorded;
 }
 
 /** The draft that is recorded for. */
@@ -54,8 +57,17 @@ export function useRecording({ pieceId, doc, parts, editable, actions, onPart }:
     onPart(recording.part.id);
     setRecording(null);
   };
+  /** A recording from the device's files. @returns why it can't be used; null where it can, or none was chosen */
+  const bring = async (part: PartView, sort: TakeSort): Promise<string | null> => {
+    const wish = { home: `pieces/${pieceId}` as const, part: part.id, limit: part.recording.seconds };
+    const chosen = await chooseRecording(sort, wish);
+    if (typeof chosen === 'string') return chosen;
+    if (chosen) setRecording({ part, sort, brought: chosen });
+    return null;
+  };
   return {
     recording,
+    bring,
     record: (part: PartView, sort: TakeSort) => setRecording({ part, sort }),
     onKeep,
     end: () => setRecording(null),

@@ -3,6 +3,7 @@ import { partOfPlace } from '@lippet/core/recording/take';
 import { useEffect, useEffectEvent } from 'react';
 import { useStore } from 'zustand';
 import { useBringIn } from '../../page/surface/useBringIn';
+import type { Surface } from '../../page/surface/surface';
 import { SHEET_TOOLS } from '../../page/surface/toolList';
 import { useToolKeys } from '../../page/surface/useToolKeys';
 import { useIncomingPhoto } from '../../stores/incomingPhoto';
@@ -52,6 +53,26 @@ function useSharedPicture({ piece, live, editable, capture, view }: Sheet): void
   }, [editable]);
 }
 
+/** So long the hand rests before the strip of pages goes, in milliseconds: it never goes between two strokes. */
+const HAND_RESTS = 1_500;
+
+/** On a phone the strip of pages makes room for who goes on working on one of them. */
+function useStripGoes({ view, layout }: Sheet, surface: Surface | null): void {
+  useEffect(() => {
+    if (!surface || layout === 'wide') return;
+    let rests: ReturnType<typeof setTimeout> | undefined;
+    const stop = surface.state.subscribe(({ revision }, before) => {
+      if (revision === before.revision || !view.getState().strip) return;
+      clearTimeout(rests);
+      rests = setTimeout(() => view.setState({ strip: false }), HAND_RESTS);
+    });
+    return () => {
+      clearTimeout(rests);
+      stop();
+    };
+  }, [surface, layout, view]);
+}
+
 /** All that happens by itself while an activity is open. */
 export function useSheetEffects(sheet: Sheet): void {
   const { view, editable, inHand } = sheet;
@@ -61,6 +82,7 @@ export function useSheetEffects(sheet: Sheet): void {
   useEditorHere(sheet);
   useSoughtNote(sheet);
   useSharedPicture(sheet);
+  useStripGoes(sheet, surface);
   useBringIn(editable ? surface : null);
   useToolKeys(editable && !sending, SHEET_TOOLS, {
     surface,

@@ -12,6 +12,7 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { LineIcon, type LineName } from '../../ui/LineIcon';
+import { SideScroll } from '../../ui/SideScroll';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import type { ToolGesture } from '../surface/penInput';
 import type { Surface } from '../surface/surface';
@@ -25,11 +26,14 @@ import { useOnScreen } from './useOnScreen';
 const LEAST_SCALE = 0.05;
 /** What stays free between the bar and the edges of the sheet, in pixels. */
 const EDGE = 8;
+/** Of a grip with its word, in pixels. */
+const GRIP_HEIGHT = 50;
 
 /** A grip that drags what is chosen. Focused, the arrow keys work it. */
 function Grip({
   surface,
   word,
+  shown,
   style,
   icon,
   matrixOf,
@@ -37,8 +41,10 @@ function Grip({
 }: {
   surface: Surface;
   word: string;
+  /** Of the word, what is seen. */
+  shown: string;
   style: object;
-  icon?: LineName;
+  icon: LineName;
   matrixOf: (from: Point, to: Point) => Matrix;
   onKey: (forward: boolean) => void;
 }) {
@@ -70,7 +76,12 @@ function Grip({
   };
   return (
     <View role="button" aria-label={word} tabIndex={0} style={[styles.grip, style]} {...(handlers as object)}>
-      <View style={styles.knob}>{icon && <LineIcon name={icon} size={18} />}</View>
+      <View style={styles.knob}>
+        <LineIcon name={icon} size={18} />
+      </View>
+      <Text variant="labelSmall" style={styles.knobWord}>
+        {shown}
+      </Text>
     </View>
   );
 }
@@ -101,6 +112,9 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
   };
   const { left, top } = at(box.left, box.top);
   const [width, height] = [(box.right - box.left) * scale, (box.bottom - box.top) * scale];
+  // However low the frame is, one grip does not lie over the other.
+  const turnTop = top - 34;
+  const sizeTop = Math.max(top + height - 18, turnTop + GRIP_HEIGHT);
   const [a, b, c, d, e, f] = moving;
   const transform = moving === IDENTITY ? undefined : [{ matrix: [a, b, c, d, e * scale, f * scale] }];
   const picture = drawn.length === 1 && drawn[0]!.item.kind === 'picture' ? drawn[0]!.item : null;
@@ -139,16 +153,19 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
         <>
           <Grip
             surface={surface}
-            word="Larger or smaller"
-            style={{ left: left + width - 18, top: top + height - 18 }}
+            word="Size: larger or smaller"
+            shown="Size"
+            icon="size"
+            style={{ left: left + width - 18, top: sizeTop }}
             matrixOf={scaled}
             onKey={(more) => apply(scalingAt(more ? 1.1 : 0.9, more ? 1.1 : 0.9, origin))}
           />
           <Grip
             surface={surface}
             word="Turn"
-            icon="redo"
-            style={{ left: left + width - 18, top: top - 34 }}
+            shown="Turn"
+            icon="turn"
+            style={{ left: left + width - 18, top: turnTop }}
             matrixOf={turned}
             onKey={(more) => apply(turningAt(more ? 0.1 : -0.1, middle))}
           />
@@ -158,14 +175,14 @@ export function ChosenFrame({ surface }: { surface: Surface }) {
             aria-label="What is chosen"
             onLayout={({ nativeEvent }) => setBarHeight(nativeEvent.layout.height)}
           >
-            <ScrollView horizontal showsHorizontalScrollIndicator={false} style={styles.actions}>
+            <SideScroll things="actions" style={styles.actions}>
               {actions.map(({ word, icon, act }) => (
                 <Pressable key={word} role="button" aria-label={word} onPress={act} style={styles.action}>
                   <LineIcon name={icon} size={22} />
                   <Text variant="labelSmall">{word}</Text>
                 </Pressable>
               ))}
-            </ScrollView>
+            </SideScroll>
             {panel === 'colour' && (
               <View style={styles.colours} role="group" aria-label="New colour">
                 {COLOURS.map(([name, colour]) => (
@@ -222,6 +239,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
+  knobWord: { fontSize: 13, lineHeight: 16, paddingHorizontal: 3, backgroundColor: colours.scrap },
   bar: {
     position: 'absolute',
     left: EDGE,

@@ -1,6 +1,8 @@
 import { useRef, type PointerEvent as ReactPointerEvent } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { colours, TARGET } from '../../ui/theme';
+import { Text } from 'react-native-paper';
+import { LineIcon } from '../../ui/LineIcon';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 interface Props {
   /** Of the words, in points. */
@@ -42,12 +44,17 @@ export function WidthGrip({ width, height, scale, wordScale, onWidth }: Props) {
   return (
     <View
       style={[styles.grip, place]}
-      aria-label="Wider or narrower"
+      aria-label="Width of the words"
       role="slider"
       aria-valuenow={Math.round(width)}
       {...(grip as object)}
     >
-      <View style={[styles.knob, { width: 12 / scale, height: Math.min(40, height * 0.6) }]} />
+      <View style={[styles.knob, { transform: [{ scale: 1 / scale }] }]}>
+        <LineIcon name="width" size={18} />
+        <Text variant="labelSmall" style={styles.word}>
+          Width
+        </Text>
+      </View>
     </View>
   );
 }
@@ -63,5 +70,13 @@ const styles = StyleSheet.create({
     cursor: 'ew-resize' as never,
     ...NO_TOUCH,
   },
-  knob: { backgroundColor: colours.ochre, outlineWidth: 1, outlineColor: colours.ink, outlineStyle: 'solid' },
+  knob: {
+    paddingHorizontal: 3,
+    alignItems: 'center',
+    backgroundColor: colours.ochre,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    transformOrigin: 'left center' as never,
+  },
+  word: { fontSize: 13, lineHeight: 16 },
 });

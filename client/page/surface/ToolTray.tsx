@@ -1,15 +1,15 @@
 import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
-import { Pressable, ScrollView, StyleSheet, View, type ViewStyle } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useDrawing, type Tool } from '../../stores/drawing';
 import { LineIcon } from '../../ui/LineIcon';
-import { UnderIcon } from '../../ui/UnderIcon';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { CLEAR_OF_EDGES, SCROLL_EDGE, ScrollEdge } from '../../ui/SideScroll';
+import { colours } from '../../ui/theme';
 import { TOOLS } from './toolList';
 
-/** Width of a tool of the row, in pixels, and of the way to those that are out of sight. */
+/** Width of a tool of the row, in pixels. */
 const TOOL = 56;
-const EDGE = TARGET.learner;
+const EDGE = SCROLL_EDGE;
 const PADDING = 4;
 const UPRIGHT = 64;
 
@@ -110,33 +110,11 @@ function ToolRow({ at, children }: { at: number; children: ReactNode[] }) {
       >
         {children}
       </ScrollView>
-      {offset > 1 && width > 0 && (
-        <Edge word="The tools before" icon="back" side={styles.before} onPress={() => goTo(0)} />
-      )}
+      {offset > 1 && width > 0 && <ScrollEdge to="before" things="tools" word="Tools" dark onPress={() => goTo(0)} />}
       {offset < most - 1 && width > 0 && (
-        <Edge word="More tools" icon="forward" side={styles.after} onPress={() => goTo(most)} />
+        <ScrollEdge to="after" things="tools" word="Tools" dark onPress={() => goTo(most)} />
       )}
     </View>
-  );
-}
-
-function Edge({
-  word,
-  icon,
-  side,
-  onPress,
-}: {
-  word: string;
-  icon: 'back' | 'forward';
-  side: object;
-  onPress: () => void;
-}) {
-  return (
-    <Pressable role="button" aria-label={word} onPress={onPress} style={[styles.edge, side]}>
-      <UnderIcon icon={icon} colour={colours.ochre}>
-        Tools
-      </UnderIcon>
-    </Pressable>
   );
 }
 
@@ -144,24 +122,11 @@ const styles = StyleSheet.create({
   // As large as fits under a finger, however large one reads.
   word: { fontSize: 13, lineHeight: 17 },
   tray: { flexGrow: 0, flexShrink: 0, backgroundColor: colours.ink },
-  // A tool that comes into sight by the keyboard does not stop below an edge.
-  pushed: { scrollPaddingLeft: EDGE, scrollPaddingRight: EDGE } as ViewStyle,
+  pushed: CLEAR_OF_EDGES,
   row: { padding: PADDING, flexGrow: 1, justifyContent: 'space-between' },
   upright: { flexDirection: 'row', flexWrap: 'wrap', padding: 8, backgroundColor: colours.ink },
   tool: { minHeight: 60, width: TOOL, alignItems: 'center', justifyContent: 'center', gap: 3 },
   toolUpright: { width: UPRIGHT, minHeight: 62 },
   toolLow: { minHeight: 54 },
   on: { backgroundColor: colours.ochre },
-  edge: {
-    position: 'absolute',
-    top: 0,
-    bottom: 0,
-    width: EDGE,
-    alignItems: 'center',
-    justifyContent: 'center',
-    backgroundColor: colours.ink,
-    borderColor: colours.scrap,
-  },
-  before: { left: 0, borderRightWidth: OUTLINE },
-  after: { right: 0, borderLeftWidth: OUTLINE },
 });

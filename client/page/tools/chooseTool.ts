@@ -10,9 +10,12 @@ const TAP_REACH = 10;
 const TAP_STILL = 5;
 
 /** Moves the chosen items with the pointer; `matrixOf` says how far they have come. */
-export function dragChosen(surface: Surface, matrixOf: (at: Point) => Matrix): ToolGesture {
-  const ids = surface.state.getState().chosen;
-  const drawn = surface.chosenItems;
+export const dragChosen = (surface: Surface, matrixOf: (at: Point) => Matrix): ToolGesture =>
+  dragItems(surface, surface.state.getState().chosen, matrixOf);
+
+/** Moves some items with the pointer. A gesture that ends where it began changes nothing. */
+function dragItems(surface: Surface, ids: readonly string[], matrixOf: (at: Point) => Matrix): ToolGesture {
+  const drawn = ids.flatMap((id) => surface.top.get(id) ?? []);
   let matrix = IDENTITY;
   surface.renderer.lift(ids);
   surface.renderer.live.drawLifted(drawn, IDENTITY);
@@ -35,6 +38,27 @@ export function dragChosen(surface: Surface, matrixOf: (at: Point) => Matrix): T
   };
 }
 
+/**
+ * A press on something that can be dragged and that may be tapped as well.
+ * @param tapped what a press that goes nowhere does
+ */
+export function dragOrTap(surface: Surface, from: Point, ids: readonly string[], tapped: () => void): ToolGesture {
+  const drag = dragItems(surface, ids, (to) => translation(to.x - from.x, to.y - from.y));
+  let moved = false;
+  return {
+    move(to) {
+      moved ||= Math.hypot(to.x - from.x, to.y - from.y) > surface.points(TAP_STILL);
+      if (moved) drag.move!(to);
+    },
+    end(to) {
+      if (moved) return drag.end!(to);
+      drag.cancel!();
+      tapped();
+    },
+    cancel: drag.cancel,
+  };
+}
+
 /** Tap to choose, tap a text twice to write in it, drag what is chosen, or draw a lasso around things. */
 export function chooseTool(surface: Surface, at: Point): ToolGesture | null {
   const { chosen } = surface.state.getState();
@@ -46,23 +70,11 @@ export function chooseTool(surface: Surface, at: Point): ToolGesture | null {
   if (hit && isMovable(hit.item)) {
     const again = chosen.length === 1 && chosen[0] === hit.item.id;
     if (!chosen.includes(hit.item.id)) surface.choose([hit.item.id]);
-    const drag = dragChosen(surface, (to) => translation(to.x - at.x, to.y - at.y));
-    let moved = false;
-    return {
-      move(to) {
-        moved ||= Math.hypot(to.x - at.x, to.y - at.y) > surface.points(TAP_STILL);
-        if (moved) drag.move!(to);
-      },
-      end(to) {
-        if (moved) return drag.end!(to);
-        drag.cancel!();
-        if (again && hit.item.kind === 'text') {
-          const { id, matrix, width, spot } = hit.item;
-          surface.state.setState({ writing: { id, matrix, width, spot }, chosen: [] });
-        }
-      },
-      cancel: drag.cancel,
-    };
+    return dragOrTap(surface, at, surface.state.getState().chosen, () => {
+      if (!again || hit.item.kind !== 'text') return;
+      const { id, matrix, width, spot } = hit.item;
+      surface.state.setState({ writing: { id, matrix, width, spot }, chosen: [] });
+    });
   }
   return lasso(surface, at);
 }

@@ -2,20 +2,24 @@ import { translation, type Point } from '@lippet/core/math/matrix';
 import { spotAt } from '@lippet/core/page/spots';
 import type { ToolGesture } from '../surface/penInput';
 import type { Surface } from '../surface/surface';
+import { dragOrTap } from './chooseTool';
 
 /** Width of a new box in points, where the page has room for it. */
 const NEW_WIDTH = 240;
 const LEAST_WIDTH = 60;
 
-/** A tap on words opens them; elsewhere it begins new ones. In a spot for words, they take the spot's width. */
+/**
+ * A tap on words opens them, a drag moves them; elsewhere a tap begins new ones. In a spot for words, they take the spot's
+ * width.
+ */
 export function wordsTool(surface: Surface, at: Point): ToolGesture | null {
+  const hit = surface.top.hit(at, surface.points(6)).find(({ item }) => item.kind === 'text')?.item;
+  if (hit?.kind === 'text') {
+    const { id, matrix, width, spot } = hit;
+    return dragOrTap(surface, at, [id], () => surface.state.setState({ writing: { id, matrix, width, spot } }));
+  }
   return {
     end() {
-      const hit = surface.top.hit(at, surface.points(6)).find(({ item }) => item.kind === 'text')?.item;
-      if (hit?.kind === 'text') {
-        const { id, matrix, width, spot } = hit;
-        return surface.state.setState({ writing: { id, matrix, width, spot } });
-      }
       const spot = spotAt(surface.page.spots ?? [], at.x, at.y);
       if (spot?.kind === 'words') return writeInSpot(surface, spot.id);
       const width = Math.max(LEAST_WIDTH, Math.min(NEW_WIDTH, surface.page.width - at.x - 8));

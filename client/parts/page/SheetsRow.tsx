@@ -3,13 +3,14 @@ import type { MediaHome } from '@lippet/core/contract/media';
 import { A4 } from '@lippet/core/parts/page/pagePart';
 import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { AddPage } from '../../page/pictures/AddPage';
 import { PageThumb } from '../../page/pictures/PageThumb';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { Press } from '../../ui/Press';
+import { SideScroll } from '../../ui/SideScroll';
 import { colours, TARGET } from '../../ui/theme';
 import type { SheetWork } from '../partKind';
 
@@ -48,7 +49,7 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
   return (
     <View style={styles.box}>
       <Text variant="labelMedium">{sheets.length === 1 ? 'Its sheet' : 'Its sheets'}</Text>
-      <ScrollView horizontal contentContainerStyle={styles.row} role="group" aria-label="Sheets">
+      <SideScroll things="sheets" contentContainerStyle={styles.row} role="group" aria-label="Sheets">
         {sheets.length > 0 && (
           <View role="tablist" aria-label="Which sheet" style={styles.tabs}>
             {sheets.map((each, i) => (
@@ -92,7 +93,7 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
         <Press aria-label="Add a sheet" onPress={() => setAdding('more')} style={styles.add}>
           <LineIcon name="plus" size={28} />
         </Press>
-      </ScrollView>
+      </SideScroll>
       {sheet && (
         <View style={styles.tools}>
           <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>

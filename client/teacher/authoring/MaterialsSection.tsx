@@ -9,6 +9,8 @@ import { Text } from 'react-native-paper';
 import { MATERIAL_WORDS } from '../../materials/materialWords';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { bringPdf } from '../../page/pictures/bringPdf';
+import { chooseOwnRecording } from '../../capture/boothPart';
+import type { Recorded } from '../../capture/recorder';
 import { askForFiles } from '../../ui/askForFiles';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
@@ -33,7 +35,8 @@ interface Props {
   home: MediaHome;
   zone: string;
   change: (how: (plan: ActivityPlan) => ActivityPlan, step?: boolean) => void;
-  onRecord: (sort: TakeSort) => void;
+  /** @param brought from a file, to be looked at and kept */
+  onRecord: (sort: TakeSort, brought?: Recorded) => void;
 }
 
 export const newMaterial = (kind: MaterialKind, more: Partial<MaterialPlan> = {}): MaterialPlan => ({
@@ -92,6 +95,11 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
       setTrouble(`This device has no room for that ${kind}.`);
     }
     return undefined;
+  };
+  const recordingFile = async (): Promise<void> => {
+    const chosen = await chooseOwnRecording(home);
+    setTrouble(typeof chosen === 'string' ? chosen : null);
+    if (chosen && typeof chosen !== 'string') onRecord(chosen.sort, chosen);
   };
   return (
     <>
@@ -188,6 +196,9 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
         </Button>
         <Button icon="film" onPress={() => onRecord('film')}>
           Film
+        </Button>
+        <Button icon="box" onPress={() => void recordingFile()}>
+          Sound or film from files
         </Button>
       </View>
     </>

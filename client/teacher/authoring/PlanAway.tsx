@@ -17,7 +17,7 @@ export function PlanAway({ away }: { away: Away }) {
 }
 
 /** The task, or something to look at, is recorded. */
-function Recording({ as, sort }: Extract<Away, { kind: 'recording' }>) {
+function Recording({ as, sort, brought }: Extract<Away, { kind: 'recording' }>) {
   const { plan, home, view, change } = usePlanHere();
   const back = (): void => view.setState({ away: null });
   const onKeep = ({ media, seconds, spans, title, sort: made }: Take): void => {
@@ -37,6 +37,7 @@ function Recording({ as, sort }: Extract<Away, { kind: 'recording' }>) {
       part={boothPart(as === 'task' ? 'The task' : 'To look at', sort)}
       task={plan.title}
       sort={sort}
+      brought={brought}
       onKeep={onKeep}
       onClose={back}
     />

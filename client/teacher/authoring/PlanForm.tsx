@@ -53,7 +53,7 @@ function Section({ place }: { place: PlanPlace }) {
         home={home}
         change={change}
         edition={edition}
-        onRecord={(sort) => view.setState({ away: { kind: 'recording', sort, as: 'task' } })}
+        onRecord={(sort, brought) => view.setState({ away: { kind: 'recording', sort, as: 'task', brought } })}
       />
     ),
     parts: () => <PartsSection />,
@@ -63,7 +63,7 @@ function Section({ place }: { place: PlanPlace }) {
         home={home}
         zone={zone}
         change={change}
-        onRecord={(sort) => view.setState({ away: { kind: 'recording', sort, as: 'material' } })}
+        onRecord={(sort, brought) => view.setState({ away: { kind: 'recording', sort, as: 'material', brought } })}
       />
     ),
     rubric: () => <RubricSection plan={plan} change={change} />,

@@ -5,6 +5,8 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../../api/mediaOutbox';
+import { chooseOwnRecording } from '../../capture/boothPart';
+import type { Recorded } from '../../capture/recorder';
 import { askForFiles } from '../../ui/askForFiles';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
@@ -17,7 +19,8 @@ interface Props {
   plan: ActivityPlan;
   home: MediaHome;
   change: (how: (plan: ActivityPlan) => ActivityPlan, step?: boolean) => void;
-  onRecord: (sort: TakeSort) => void;
+  /** @param brought from a file, to be looked at and kept */
+  onRecord: (sort: TakeSort, brought?: Recorded) => void;
   /** Changes where the text was set from outside, so that the editor shows it. */
   edition: number;
 }
@@ -38,6 +41,11 @@ export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
       setTrouble('This device has no room for that picture.');
       return null;
     }
+  };
+  const recordingFile = async (): Promise<void> => {
+    const chosen = await chooseOwnRecording(home);
+    setTrouble(typeof chosen === 'string' ? chosen : null);
+    if (chosen && typeof chosen !== 'string') onRecord(chosen.sort, chosen);
   };
   return (
     <>
@@ -66,6 +74,9 @@ export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
           </Button>
           <Button icon="film" onPress={() => onRecord('film')}>
             Film the task
+          </Button>
+          <Button icon="box" onPress={() => void recordingFile()}>
+            Sound or film from files
           </Button>
         </View>
       )}

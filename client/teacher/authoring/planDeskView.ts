@@ -1,10 +1,11 @@
 import type { TakeSort } from '@lippet/core/recording/take';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Recorded } from '../../capture/recorder';
 import type { SheetWork } from '../../parts/partKind';
 
 /** What one leaves the form for, and comes back from. */
 export type Away =
-  | { kind: 'recording'; sort: TakeSort; as: 'task' | 'material' }
+  | { kind: 'recording'; sort: TakeSort; as: 'task' | 'material'; brought?: Recorded }
   | { kind: 'sheet'; part: string; sheet: number; as: SheetWork };
 
 /** How the form of an activity is looked at. */

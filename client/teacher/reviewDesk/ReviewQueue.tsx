@@ -3,10 +3,11 @@ import { STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { notBegunTogether } from '@lippet/core/review/lineOrder';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View, type ScrollView } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 import { Picture } from '../../ui/Picture';
+import { SideScroll } from '../../ui/SideScroll';
 import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
 
@@ -113,14 +114,7 @@ export function ReviewQueue({ line, current, zone, onChoose }: Props) {
   const places = shown.length + (together.length > 0 ? 1 : 0);
   const width = places * HUNG_WIDTH + 20;
   return (
-    <ScrollView
-      ref={scroll}
-      horizontal
-      showsHorizontalScrollIndicator={false}
-      style={styles.scroll}
-      role="navigation"
-      aria-label="The line"
-    >
+    <SideScroll things="pieces" scroll={scroll} role="navigation" aria-label="The line">
       <View style={styles.row}>
         <View style={styles.string} aria-hidden>
           <Svg width={width} height={30}>
@@ -139,7 +133,7 @@ export function ReviewQueue({ line, current, zone, onChoose }: Props) {
         ))}
         {together.length > 0 && <NotBegun count={together.length} opened={opened} onPress={() => setOpened(!opened)} />}
       </View>
-    </ScrollView>
+    </SideScroll>
   );
 }
 
@@ -169,7 +163,6 @@ function NotBegun({ count, opened, onPress }: { count: number; opened: boolean; 
 }
 
 const styles = StyleSheet.create({
-  scroll: { flexGrow: 0, flexShrink: 1 },
   row: { flexDirection: 'row', paddingHorizontal: 10, paddingTop: 2, paddingBottom: 8 },
   string: { position: 'absolute', left: 0, top: 0 },
   hung: { width: HUNG_WIDTH, alignItems: 'center' },

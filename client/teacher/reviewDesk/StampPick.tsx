@@ -6,7 +6,7 @@ import { FIRST_STAMPS, isFirstStamp } from '@lippet/core/review/firstStamps';
 import { readStampItems, stampItems } from '@lippet/core/review/keptStamps';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useRef, useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import * as Y from 'yjs';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
@@ -20,6 +20,7 @@ import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
+import { SideScroll } from '../../ui/SideScroll';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 const KEY = ['kept-stamps'];
@@ -92,9 +93,8 @@ export function StampPick({ surface }: { surface: Surface | null }) {
   if (tool !== 'stamp') return null;
   return (
     <View style={styles.row}>
-      <ScrollView
-        horizontal
-        showsHorizontalScrollIndicator={false}
+      <SideScroll
+        things="stamps"
         style={styles.scroll}
         contentContainerStyle={styles.row}
         role="radiogroup"
@@ -112,7 +112,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
             <StampPicture stamp={each} />
           </Pressable>
         ))}
-      </ScrollView>
+      </SideScroll>
       {stamp && !isFirstStamp(stamp.id) && (
         <Button
           icon="bin"
