@@ -77,6 +77,56 @@ test('the question of the day is answered without reading, and seen by the teach
   await expect(wren.page.getByText('Everybody in Sandpipers sees what you choose')).toBeVisible();
 });
 
+test('a question of the day may have answers of its own, with pictures; what could not be done stands in the dialog', async ({
+  device,
+}) => {
+  const farrow = await device({ viewport: WIDE });
+  await farrow.as('Ms Farrow');
+  await farrow.open('/class');
+  const { page } = farrow;
+  await page.getByRole('button', { name: 'Another question of the day' }).click();
+  const dialog = page.getByRole('dialog', { name: 'A question each day' });
+  await dialog.getByRole('textbox', { name: 'The question' }).fill('How will you go home?');
+  await dialog.getByRole('radio', { name: 'Answers of my own' }).click();
+  const ask = dialog.getByRole('button', { name: 'Ask it', exact: true });
+  await expect(ask).toBeDisabled();
+  for (const [i, words] of ['By boat', 'On foot', 'By cart'].entries()) {
+    if (i === 2) await dialog.getByRole('button', { name: 'Another answer' }).click();
+    await dialog.getByRole('textbox', { name: `Answer ${i + 1}` }).fill(words);
+  }
+  const chooser = page.waitForEvent('filechooser');
+  await dialog.getByRole('button', { name: 'A picture for answer 1' }).click();
+  await (await chooser).setFiles({ name: 'boat.webp', mimeType: 'image/webp', buffer: (await paperPhoto(7)).original });
+  await expect(dialog.getByRole('button', { name: 'Another picture for answer 1' })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take answer 3 away' }).click();
+  await expectAccessible(page, 'a question with answers of its own');
+  // School can't be reached for a moment: that is said where one looks, and nothing typed is lost.
+  await page.route('**/api/groups/*/question', (route) => route.abort());
+  await ask.click();
+  await expect(dialog.getByRole('alert')).toBeVisible();
+  await page.unroute('**/api/groups/*/question');
+  await ask.click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByText('Nobody has answered today yet.')).toBeVisible();
+
+  const wren = await device({ viewport: PHONE });
+  await wren.asLearner('Wren Abara');
+  await wren.page.getByRole('link', { name: 'Class', exact: true }).click();
+  const offered = wren.page.getByRole('radiogroup', { name: 'How will you go home?' });
+  await expect(offered.getByRole('radio')).toHaveCount(2);
+  const boat = offered.getByRole('radio', { name: 'By boat' });
+  await expect
+    .poll(() => boat.locator('img').evaluate((picture) => (picture as HTMLImageElement).naturalWidth))
+    .toBeGreaterThan(0);
+  await expectAccessible(wren.page, 'a question with answers to choose from');
+  await boat.click();
+  await wren.page.getByRole('button', { name: 'Send it' }).click();
+  await expect(wren.page.getByText('By boat', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('img', { name: 'By boat: 1' })).toBeVisible();
+  await expect(page.getByText('Wren Abara: By boat')).toBeVisible();
+});
+
 test('a picture that belongs to work is led into it, and does not stand before the class', async ({
   device,
   school,

@@ -9,6 +9,8 @@ import { RequestError, request } from './request';
 
 /** How long between tries while school can't be reached, in milliseconds. */
 const TRY_AGAIN = 4_000;
+/** So long a file is waited for that is on its way to school, in milliseconds. */
+const LONGEST_WAIT = 20_000;
 /** Tabs of one browser share the outbox; one of them at a time sends from it. */
 const LOCK = 'lippet-outbox';
 
@@ -123,7 +125,7 @@ class MediaOutbox {
   }
 
   /** Resolves once a file is not on its way any more, or after so many milliseconds. */
-  async arrival(id: string, longest: number): Promise<void> {
+  async arrival(id: string, longest = LONGEST_WAIT): Promise<void> {
     if (!(id in this.state.getState().waiting)) return;
     await new Promise<void>((resolve) => {
       const stop = this.state.subscribe(({ waiting }) => {

@@ -33,7 +33,7 @@ export default function ClassBoard({ groupId, me }: { groupId: string; me: Me })
             ) : (
               room.question && (
                 <DayQuestion
-                  key={`${room.question.id} ${room.question.mine?.stamp} ${room.question.mine?.words}`}
+                  key={`${room.question.id} ${JSON.stringify(room.question.mine)}`}
                   question={room.question}
                   room={room}
                   classroom={classroom}

@@ -1,10 +1,4 @@
-import {
-  DAY_STAMP_WORDS,
-  DAY_STAMPS,
-  type ClassroomView,
-  type DayQuestionView,
-  type DayStamp,
-} from '@lippet/core/contract/class';
+import type { ClassroomView, DayQuestionView } from '@lippet/core/contract/class';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -16,10 +10,10 @@ import { Field } from '../ui/Field';
 import { Press } from '../ui/Press';
 import { Scrap } from '../ui/Scrap';
 import { colours } from '../ui/theme';
-import { DayStampShape } from './DayStampShape';
+import { answerWords, chosenOption, dayOptions, type DayOption } from './dayOptions';
 import type { Classroom } from './useClassroom';
 
-/** A question of the day for a learner: a stamp, or a few words; who sees it stands above. */
+/** A question of the day for a learner: one of what is offered, or a few words; who sees it stands above. */
 export function DayQuestion({
   question,
   room,
@@ -31,11 +25,16 @@ export function DayQuestion({
 }) {
   const { id, words, seenBy, mine } = question;
   const [changing, setChanging] = useState(false);
-  const [stamp, setStamp] = useState<DayStamp | null>(mine?.stamp ?? null);
+  const options = dayOptions(question);
+  const before = chosenOption(options, mine);
+  const [chosen, setChosen] = useState(before?.id ?? null);
   const [said, setSaid] = useState(mine?.words ?? '');
   const names = room.teachers.map(({ name }) => name).join(' and ');
   const answer = async (): Promise<void> => {
-    if (await classroom.answerDaily(id, { stamp, words: said.trim() })) setChanging(false);
+    const { answer: given } = options.find((option) => option.id === chosen) ?? {
+      answer: { stamp: null, choice: null },
+    };
+    if (await classroom.answerDaily(id, { ...given, words: said.trim() })) setChanging(false);
   };
   return (
     <Scrap fill={colours.mist} style={styles.card}>
@@ -43,33 +42,33 @@ export function DayQuestion({
         <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.grow}>
           {words}
         </Text>
-        <Hear text={words} label="the question" small />
+        <Hear text={heardWords(question, options)} label="the question" small />
       </View>
       {mine && !changing ? (
-        <View style={styles.row}>
-          {mine.stamp && <DayStampShape stamp={mine.stamp} />}
-          <Text variant="bodyLarge" style={styles.grow}>
-            {[mine.stamp && DAY_STAMP_WORDS[mine.stamp], mine.words].filter(Boolean).join('. ')}
+        <View style={[styles.row, styles.wrap]}>
+          {before?.picture(PICTURE)}
+          <Text variant="bodyLarge" style={styles.said}>
+            {answerWords(options, mine)}
           </Text>
           <Button onPress={() => setChanging(true)}>Change what I said today</Button>
         </View>
       ) : (
         <>
-          <View role="radiogroup" aria-label="How it is" style={styles.stamps}>
-            {DAY_STAMPS.map((each) => (
+          <View role="radiogroup" aria-label={question.choices ? words : 'How it is'} style={styles.options}>
+            {options.map((option) => (
               <Press
-                key={each}
+                key={option.id}
                 role="radio"
-                aria-checked={stamp === each}
-                aria-label={DAY_STAMP_WORDS[each]}
-                flat={stamp === each}
-                fill={stamp === each ? colours.ochre : colours.scrap}
-                onPress={() => setStamp(stamp === each ? null : each)}
-                style={styles.stamp}
+                aria-checked={chosen === option.id}
+                aria-label={option.word}
+                flat={chosen === option.id}
+                fill={chosen === option.id ? colours.ochre : colours.scrap}
+                onPress={() => setChosen(chosen === option.id ? null : option.id)}
+                style={[styles.option, question.choices && styles.ownOption]}
               >
-                <DayStampShape stamp={each} />
-                <Text variant="labelSmall" style={styles.word}>
-                  {DAY_STAMP_WORDS[each]}
+                {option.picture(question.choices ? LARGE_PICTURE : PICTURE)}
+                <Text variant={question.choices ? 'labelLarge' : 'labelSmall'} style={styles.word}>
+                  {option.word}
                 </Text>
               </Press>
             ))}
@@ -88,7 +87,7 @@ export function DayQuestion({
               <Button
                 kind="main"
                 icon="forward"
-                disabled={!stamp && said.trim() === ''}
+                disabled={!chosen && said.trim() === ''}
                 onPress={() => void answer()}
                 style={styles.send}
               >
@@ -98,48 +97,69 @@ export function DayQuestion({
           </View>
         </>
       )}
-      {question.answers && <DayAnswers answers={question.answers} of={room.learners.length} />}
+      {question.answers && <DayAnswers answers={question.answers} options={options} of={room.learners.length} />}
     </Scrap>
   );
 }
 
-/** How many chose which stamp, as bars that say it in words too; and who said what. */
-export function DayAnswers({ answers, of }: { answers: NonNullable<DayQuestionView['answers']>; of: number }) {
-  const counts = DAY_STAMPS.map((stamp) => ({
-    stamp,
-    count: answers.filter((each) => each.stamp === stamp).length,
-  })).filter(({ count }) => count > 0);
+/** The question as it is read out: with what there is to choose from, where that is not the weather. */
+const heardWords = ({ words, choices }: DayQuestionView, options: readonly DayOption[]): string =>
+  choices ? [words, ...options.map(({ word }) => word)].join('. ') : words;
+
+interface AnswersProps {
+  answers: NonNullable<DayQuestionView['answers']>;
+  options: readonly DayOption[];
+  /** So many are asked. */
+  of: number;
+}
+
+/** How many chose what, as bars that say it in words too; and who said what. */
+export function DayAnswers({ answers, options, of }: AnswersProps) {
+  const counts = options
+    .map((option) => ({
+      option,
+      count: answers.filter((answer) => chosenOption(options, answer) === option).length,
+    }))
+    .filter(({ count }) => count > 0);
   return (
     <View style={styles.answers}>
       <Text variant="labelMedium">
         {answers.length === 0 ? 'Nobody has answered today yet.' : `${answers.length} of ${of} have answered today`}
       </Text>
-      {counts.map(({ stamp, count }) => (
-        <View key={stamp} style={styles.row} role="img" aria-label={`${DAY_STAMP_WORDS[stamp]}: ${count}`}>
-          <DayStampShape stamp={stamp} size={34} />
+      {counts.map(({ option, count }) => (
+        <View key={option.id} style={styles.row} role="img" aria-label={`${option.word}: ${count}`}>
+          <View style={styles.counted}>
+            {option.picture(SMALL_PICTURE) ?? <Text variant="labelMedium">{option.word}</Text>}
+          </View>
           <View style={[styles.bar, { width: `${(count / Math.max(of, answers.length)) * 60}%` }]} />
           <Text variant="labelMedium">{count}</Text>
         </View>
       ))}
-      {answers.map(({ id, name, badge, stamp, words }) => (
-        <View key={id} style={styles.row}>
-          <Badge name={name} colour={badge} size={30} />
-          <Text
-            variant="bodyMedium"
-            style={styles.grow}
-          >{`${name}: ${[stamp && DAY_STAMP_WORDS[stamp], words].filter(Boolean).join('. ')}`}</Text>
+      {answers.map((answer) => (
+        <View key={answer.id} style={styles.row}>
+          <Badge name={answer.name} colour={answer.badge} size={30} />
+          <Text variant="bodyMedium" style={styles.grow}>{`${answer.name}: ${answerWords(options, answer)}`}</Text>
         </View>
       ))}
     </View>
   );
 }
 
+/** Sides of an answer's picture, in pixels: as it is, as it is chosen among a teacher's own, and beside its count. */
+const PICTURE = 48;
+const LARGE_PICTURE = 112;
+const SMALL_PICTURE = 34;
+
 const styles = StyleSheet.create({
   card: { padding: 16, paddingTop: 20, gap: 14 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 10 },
+  wrap: { flexWrap: 'wrap' },
   grow: { flex: 1 },
-  stamps: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
-  stamp: { width: 92, alignItems: 'center', gap: 4, paddingVertical: 8, paddingHorizontal: 4 },
+  said: { flexGrow: 1, flexShrink: 1, flexBasis: 140 },
+  options: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
+  option: { width: 92, alignItems: 'center', gap: 4, paddingVertical: 8, paddingHorizontal: 4 },
+  ownOption: { width: 134, minHeight: 64, justifyContent: 'center' },
+  counted: { minWidth: SMALL_PICTURE },
   word: { textAlign: 'center' },
   box: {
     gap: 12,

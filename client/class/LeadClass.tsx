@@ -1,4 +1,4 @@
-import { SEEN_BY, type ClassroomView, type SeenBy } from '@lippet/core/contract/class';
+import type { ClassroomView } from '@lippet/core/contract/class';
 import { completedAddress } from '@lippet/core/words/webAddress';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -9,11 +9,11 @@ import { Dialog } from '../ui/Dialog';
 import { Button } from '../ui/Button';
 import { DateField } from '../ui/DateField';
 import { Field } from '../ui/Field';
-import { Pick } from '../ui/Pick';
 import { DayAnswers } from './DayQuestion';
+import { DayQuestionForm } from './DayQuestionForm';
+import { dayOptions } from './dayOptions';
+import { SEEN_WORDS } from './seenWords';
 import type { Classroom } from './useClassroom';
-
-const SEEN_WORDS: Record<SeenBy, string> = { teacher: 'Only teachers', all: 'Everybody in the class' };
 
 /** What a teacher does for a class: tells it something, asks it something each day, says where it meets. */
 export function LeadClass({ room, classroom, zone }: { room: ClassroomView; classroom: Classroom; zone: string }) {
@@ -46,48 +46,17 @@ export function LeadClass({ room, classroom, zone }: { room: ClassroomView; clas
             {question.words}
           </Text>
           <Text variant="bodySmall">{`Asked each day. The answers are seen by: ${SEEN_WORDS[question.seenBy].toLowerCase()}.`}</Text>
-          {question.answers && <DayAnswers answers={question.answers} of={room.learners.length} />}
-          <Button onPress={() => void classroom.askDaily(null)} style={styles.start}>
+          {question.answers && (
+            <DayAnswers answers={question.answers} options={dayOptions(question)} of={room.learners.length} />
+          )}
+          <Button onPress={() => void classroom.askNoMore()} style={styles.start}>
             Ask it no more
           </Button>
         </View>
       )}
-      {open === 'question' && <QuestionForm onClose={close} onAsk={classroom.askDaily} />}
-      {open === 'live' && <LiveForm live={live} zone={zone} onClose={close} onMeet={classroom.meetAt} />}
+      {open === 'question' && <DayQuestionForm home={`groups/${room.id}`} classroom={classroom} onClose={close} />}
+      {open === 'live' && <LiveForm live={live} zone={zone} onClose={close} classroom={classroom} />}
     </>
-  );
-}
-
-function QuestionForm({ onClose, onAsk }: { onClose: () => void; onAsk: Classroom['askDaily'] }) {
-  const [words, setWords] = useState('How is the wind today?');
-  const [seenBy, setSeenBy] = useState<SeenBy>('teacher');
-  return (
-    <Dialog
-      visible
-      title="A question each day"
-      onClose={onClose}
-      answers={
-        <>
-          <Button onPress={onClose}>Not now</Button>
-          <Button
-            kind="main"
-            disabled={words.trim() === ''}
-            onPress={() => void onAsk({ words, seenBy }).then((asked) => asked && onClose())}
-          >
-            Ask it
-          </Button>
-        </>
-      }
-    >
-      <Field label="The question" value={words} onChangeText={setWords} maxLength={500} />
-      <Pick
-        label="Who sees the answers"
-        headed
-        options={SEEN_BY.map((value) => ({ value, word: SEEN_WORDS[value] }))}
-        chosen={seenBy}
-        onChoose={setSeenBy}
-      />
-    </Dialog>
   );
 }
 
@@ -95,26 +64,32 @@ function LiveForm({
   live,
   zone,
   onClose,
-  onMeet,
+  classroom,
 }: {
   live: ClassroomView['live'];
   zone: string;
   onClose: () => void;
-  onMeet: Classroom['meetAt'];
+  classroom: Classroom;
 }) {
   const [address, setAddress] = useState(live?.address ?? 'https://');
   const [words, setWords] = useState(live?.words ?? '');
   const [at, setAt] = useState(live?.at ?? null);
-  const keep = (next: ClassroomView['live']): void => void onMeet(next).then((kept) => kept && onClose());
+  const [problem, setProblem] = useState<string | null>(null);
+  const keep = async (next: ClassroomView['live']): Promise<void> => {
+    const why = await classroom.meetAt(next);
+    setProblem(why);
+    if (why === null) onClose();
+  };
   return (
     <Dialog
       visible
       title="A lesson by link"
+      problem={problem}
       onClose={onClose}
       answers={
         <>
           {live && (
-            <Button icon="bin" onPress={() => keep(null)}>
+            <Button icon="bin" onPress={() => void keep(null)}>
               Take it away
             </Button>
           )}
@@ -122,7 +97,7 @@ function LiveForm({
           <Button
             kind="main"
             disabled={address.trim().length < 10}
-            onPress={() => keep({ address: completedAddress(address), words, at })}
+            onPress={() => void keep({ address: completedAddress(address), words, at })}
           >
             Show it
           </Button>

@@ -1,4 +1,4 @@
-import type { DayAnswer, LiveLesson, SeenBy } from '@lippet/core/contract/class';
+import type { DayAnswer, DayChoice, LiveLesson, SeenBy } from '@lippet/core/contract/class';
 import { useQuery } from '@tanstack/react-query';
 import type { Saying } from '../questions/useQuestions';
 import { keys } from '../api/queries';
@@ -16,7 +16,7 @@ export function useClassroom(groupId: string) {
     queryFn: () => request('GET /groups/:id/classroom', { id: groupId }),
     refetchInterval: EVERY,
   });
-  const { problem, change: act } = useChange(key);
+  const { problem, change: act, attempt } = useChange(key);
   return {
     data,
     error,
@@ -26,17 +26,14 @@ export function useClassroom(groupId: string) {
       act(() => request('POST /groups/:id/notices', { id: groupId }, { id, ...saying })),
     reply: (notice: string, id: string, saying: Saying) =>
       act(() => request('POST /notices/:id/replies', { id: notice }, { id, ...saying })),
-    takeAway: (id: string, why: string) => act(() => request('POST /notices/:id/remove', { id }, { why })),
-    askDaily: (question: { words: string; seenBy: SeenBy } | null) =>
-      act(() =>
-        question
-          ? request('PUT /groups/:id/question', { id: groupId }, { id: crypto.randomUUID(), ...question })
-          : request('DELETE /groups/:id/question', { id: groupId }),
-      ),
+    takeAway: (id: string, why: string) => attempt(() => request('POST /notices/:id/remove', { id }, { why })),
+    askDaily: (question: { words: string; seenBy: SeenBy; choices: DayChoice[] | null }) =>
+      attempt(() => request('PUT /groups/:id/question', { id: groupId }, { id: crypto.randomUUID(), ...question })),
+    askNoMore: () => act(() => request('DELETE /groups/:id/question', { id: groupId })),
     answerDaily: (question: string, answer: DayAnswer) =>
       act(() => request('PUT /questions/:id/answer', { id: question }, answer)),
     meetAt: (live: LiveLesson | null) =>
-      act(() =>
+      attempt(() =>
         live
           ? request('PUT /groups/:id/live', { id: groupId }, live)
           : request('DELETE /groups/:id/live', { id: groupId }),

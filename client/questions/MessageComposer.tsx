@@ -17,9 +17,6 @@ import { colours, OUTLINE } from '../ui/theme';
 import { RefusedList } from '../outbox/RefusedList';
 import type { Saying } from './useQuestions';
 
-/** So long a file is waited for that is on its way to school, in milliseconds. */
-const LONGEST_WAIT = 20_000;
-
 interface Props {
   /** What it is said to: words that are not sent yet are found there again. */
   place: string;
@@ -66,7 +63,7 @@ export function MessageComposer(props: Props) {
     // What is still being said goes along, and what is on its way is waited for.
     const speaking = note.state.getState().step !== 'silent';
     const said = speaking ? await note.end() : media;
-    if (said) await mediaOutbox.arrival(said, LONGEST_WAIT);
+    if (said) await mediaOutbox.arrival(said);
     // What was said was too short to hear, which stands there already.
     const nothing = !said && words.trim() === '';
     if (!nothing && (await onSay(id.current, { words: words.trim(), media: said }))) {

@@ -10,22 +10,26 @@ export function TakeAway({
   onTakeAway,
 }: {
   onClose: () => void;
-  onTakeAway: (why: string) => Promise<boolean>;
+  /** @returns why it could not be taken away; null where it is */
+  onTakeAway: (why: string) => Promise<string | null>;
 }) {
   const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const takeAway = async (): Promise<void> => {
+    const refusal = await onTakeAway(why);
+    setProblem(refusal);
+    if (refusal === null) onClose();
+  };
   return (
     <Dialog
       visible
       title="Take this message away?"
+      problem={problem}
       onClose={onClose}
       answers={
         <>
           <Button onPress={onClose}>Leave it</Button>
-          <Button
-            kind="main"
-            disabled={why.trim() === ''}
-            onPress={() => void onTakeAway(why).then((gone) => gone && onClose())}
-          >
+          <Button kind="main" disabled={why.trim() === ''} onPress={() => void takeAway()}>
             Take it away
           </Button>
         </>

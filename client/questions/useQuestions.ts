@@ -19,7 +19,7 @@ export function useQuestions(activityId: string) {
     queryFn: () => request('GET /activities/:id/threads', { id: activityId }),
     refetchInterval: EVERY,
   });
-  const { problem, change: act } = useChange(key);
+  const { problem, change: act, attempt } = useChange(key);
   return {
     data,
     error,
@@ -43,7 +43,7 @@ export function useQuestions(activityId: string) {
         on ? request('POST /threads/:id/close', { id: thread }) : request('DELETE /threads/:id/close', { id: thread }),
       ),
     takeAway: (message: string, why: string) =>
-      act(() => request('POST /messages/:id/remove', { id: message }, { why })),
+      attempt(() => request('POST /messages/:id/remove', { id: message }, { why })),
   };
 }
 

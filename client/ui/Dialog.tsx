@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Dialog as PaperDialog, Portal, Text } from 'react-native-paper';
+import { Notice } from './Notice';
 import { colours, OUTLINE } from './theme';
 
 /** What stays free above and below, in pixels. */
@@ -12,6 +13,8 @@ interface Props {
   title: string;
   children?: ReactNode;
   answers: ReactNode;
+  /** Why what was answered could not be done: it stands in the question, above the answers. */
+  problem?: string | null;
   onClose: () => void;
 }
 
@@ -20,7 +23,7 @@ interface Props {
  * Answered, it is gone at once: as long as the library takes to close it, a box that is hardly seen takes what is
  * pressed or drawn there.
  */
-export function Dialog({ visible, title, children, answers, onClose }: Props) {
+export function Dialog({ visible, title, children, answers, problem = null, onClose }: Props) {
   // However little height there is, what is asked and the answers are in sight, and what lies between can be scrolled.
   const most = useWindowDimensions().height - 2 * AROUND;
   if (!visible) return null;
@@ -32,6 +35,11 @@ export function Dialog({ visible, title, children, answers, onClose }: Props) {
             {title}
           </Text>
           {children && <Between>{children}</Between>}
+          {problem && (
+            <View style={styles.problem}>
+              <Notice>{problem}</Notice>
+            </View>
+          )}
           <View style={styles.answers}>{answers}</View>
         </Question>
       </PaperDialog>
@@ -110,6 +118,7 @@ const styles = StyleSheet.create({
   scroll: { flexShrink: 1 },
   more: { borderTopWidth: OUTLINE, borderBottomWidth: OUTLINE, borderColor: colours.line, borderStyle: 'dashed' },
   between: { paddingHorizontal: 22, paddingVertical: 8, gap: 16 },
+  problem: { paddingHorizontal: 22, paddingTop: 8 },
   answers: {
     paddingHorizontal: 22,
     paddingTop: 8,

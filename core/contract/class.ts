@@ -23,6 +23,16 @@ export const DAY_STAMP_WORDS: Record<DayStamp, string> = {
   fog: 'Foggy',
 };
 
+/** An answer to a question of the day that the teacher offers, in place of the weather. */
+export interface DayChoice {
+  id: string;
+  words: string;
+  /** A picture of it; null for words alone. */
+  media: string | null;
+}
+/** So many answers can be offered. */
+export const DAY_CHOICES = { least: 2, most: 6 } as const;
+
 export const SEEN_BY = ['teacher', 'all'] as const;
 /** Who sees the answers to a question of the day: the teachers alone, or everybody. */
 export type SeenBy = (typeof SEEN_BY)[number];
@@ -54,6 +64,8 @@ export interface NoticeView {
 
 export interface DayAnswer {
   stamp: DayStamp | null;
+  /** Which of the offered answers; null for none. */
+  choice: string | null;
   words: string;
 }
 
@@ -61,6 +73,8 @@ export interface DayQuestionView {
   id: string;
   words: string;
   seenBy: SeenBy;
+  /** What is offered to choose from; null for the weather. */
+  choices: DayChoice[] | null;
   /** One's own answer of today. */
   mine: DayAnswer | null;
   /** Today's answers, for those who may see them. */
@@ -124,6 +138,14 @@ const time = yup
   .default(null);
 
 export const noticeBody = yup.object({ id, words, media });
+const dayChoice = yup.object({
+  id,
+  words: trimmed()
+    .max(LIMITS.name, `An answer to choose has at most ${LIMITS.name} characters.`)
+    .required('Each answer to choose needs a word, so that it can be heard.'),
+  media,
+});
+const { least, most } = DAY_CHOICES;
 export const questionBody = yup.object({
   id,
   words: trimmed().max(LIMITS.word, `A question has at most ${LIMITS.word} characters.`).required('Say what you ask.'),
@@ -131,6 +153,17 @@ export const questionBody = yup.object({
     .string<SeenBy>()
     .oneOf([...SEEN_BY], 'Answers are seen by "teacher" or "all".')
     .required('Say who sees the answers.'),
+  choices: yup
+    .array(dayChoice.required())
+    .min(least, `Offer at least ${least} answers, or the weather.`)
+    .max(most, `Offer at most ${most} answers.`)
+    .test(
+      'distinct',
+      'Two answers have the same id.',
+      (choices) => !choices || new Set(choices.map((choice) => choice.id)).size === choices.length,
+    )
+    .nullable()
+    .default(null),
 });
 export const dayAnswerBody = yup.object({
   stamp: yup
@@ -138,6 +171,7 @@ export const dayAnswerBody = yup.object({
     .oneOf([...DAY_STAMPS], 'That is none of the stamps.')
     .nullable()
     .default(null),
+  choice: yup.string().uuid('An answer’s id must be a UUID.').nullable().default(null),
   words: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
 });
 export const liveBody = yup.object({

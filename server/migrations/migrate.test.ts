@@ -44,6 +44,7 @@ describe('the schema', () => {
       '2026-11-29-joinedAt',
       '2026-11-30-spokenReplies',
       '2026-11-30-partAnswers',
+      '2026-11-30-dayChoices',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -1,7 +1,7 @@
 /** Questions, notices, the question of the day, and news. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { AskPlace, Audience } from '@lippet/core/contract/ask';
-import type { DayStamp, SeenBy } from '@lippet/core/contract/class';
+import type { DayChoice, DayStamp, SeenBy } from '@lippet/core/contract/class';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { COMMON, Row, id, json, maybeJson, maybeText, maybeTime, maybeUuid, now, text, uuid } from './columns';
 
@@ -54,6 +54,8 @@ export class DailyQuestion extends Row<DailyQuestion> {
   declare authorId: string;
   declare words: string;
   declare seenBy: SeenBy;
+  /** Offered in place of the weather. */
+  declare choices: CreationOptional<DayChoice[] | null>;
   declare askedAt: CreationOptional<Date>;
   declare endedAt: CreationOptional<Date | null>;
 }
@@ -64,6 +66,8 @@ export class DailyAnswer extends Row<DailyAnswer> {
   /** `yyyy-MM-dd` of the school. */
   declare day: string;
   declare stamp: DayStamp | null;
+  /** Of the offered answers. */
+  declare choice: CreationOptional<string | null>;
   declare words: string;
   declare at: CreationOptional<Date>;
 }
@@ -164,6 +168,7 @@ export function defineTalk(sequelize: Sequelize): void {
       authorId: uuid(),
       words: text(),
       seenBy: text(),
+      choices: maybeJson(),
       askedAt: now(),
       endedAt: maybeTime(),
     },
@@ -175,6 +180,7 @@ export function defineTalk(sequelize: Sequelize): void {
       personId: { ...uuid(), primaryKey: true },
       day: { type: DataTypes.DATEONLY, primaryKey: true },
       stamp: maybeText(),
+      choice: maybeUuid(),
       words: text(),
       at: now(),
     },

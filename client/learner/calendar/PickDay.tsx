@@ -8,7 +8,6 @@ import { keys } from '../../api/queries';
 import { request } from '../../api/request';
 import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
-import { Notice } from '../../ui/Notice';
 
 /** How many days ahead one can choose. */
 const AHEAD = 10;
@@ -50,11 +49,11 @@ export function PickDay({
       <Dialog
         visible={asking}
         title="On which day?"
+        problem={problem}
         onClose={() => setAsking(false)}
         answers={<Button onPress={() => setAsking(false)}>Not now</Button>}
       >
         <Text variant="bodyMedium">{`“${title}” has no date. Put it on a day that suits you.`}</Text>
-        {problem && <Notice>{problem}</Notice>}
         <View style={styles.days}>
           {daysFrom(now, AHEAD, zone).map(({ day, noon }) => (
             <Button key={day} kind={day === ownDay ? 'chosen' : 'plain'} onPress={() => void choose(day)}>

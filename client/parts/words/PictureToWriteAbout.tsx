@@ -1,11 +1,9 @@
-import { PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
+import type { MediaHome } from '@lippet/core/contract/media';
 import { useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { mediaOutbox } from '../../api/mediaOutbox';
-import { keepablePicture } from '../../page/pictures/keepable';
+import { choosePicture } from '../../page/pictures/choosePicture';
 import { useLocalFile } from '../../recording/useLocalFile';
-import { askForFiles } from '../../ui/askForFiles';
 import { Button } from '../../ui/Button';
 
 /** Shows the picture to write about, and lets another be brought. */
@@ -19,18 +17,12 @@ export function PictureToWriteAbout({
   onMedia: (media: string | null) => void;
 }) {
   const local = useLocalFile(media);
-  const [full, setFull] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const bring = async (): Promise<void> => {
-    const [file] = await askForFiles(PICTURE_TYPES);
-    if (!file) return;
-    const id = crypto.randomUUID();
-    try {
-      await mediaOutbox.add(id, home, await keepablePicture(file));
-      onMedia(id);
-    } catch (error) {
-      console.warn('The picture could not be kept.', error);
-      setFull(true);
-    }
+    const chosen = await choosePicture(home);
+    if (!chosen) return;
+    setTrouble(chosen.trouble);
+    if (chosen.media) onMedia(chosen.media);
   };
   return (
     <View style={styles.row}>
@@ -50,9 +42,9 @@ export function PictureToWriteAbout({
           No picture
         </Button>
       )}
-      {full && (
+      {trouble && (
         <Text variant="labelMedium" role="alert">
-          This device has no room for that picture.
+          {trouble}
         </Text>
       )}
     </View>

@@ -9,7 +9,6 @@ import { Button } from '../../ui/Button';
 import { DateField } from '../../ui/DateField';
 import { Field } from '../../ui/Field';
 import { Pick } from '../../ui/Pick';
-import { Notice } from '../../ui/Notice';
 
 const NONE = '';
 
@@ -72,6 +71,7 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
         <Dialog
           visible
           title={known ? 'Change the folder' : `A folder for ${group.name}`}
+          problem={problem}
           onClose={() => setOpen(null)}
           answers={
             <>
@@ -113,7 +113,6 @@ export function FolderPick({ group, chosen, zone, onChoose }: Props) {
             zone={zone}
             onChange={(opens) => setOpen({ ...open, opens })}
           />
-          {problem && <Notice>{problem}</Notice>}
         </Dialog>
       )}
     </View>

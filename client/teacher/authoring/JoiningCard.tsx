@@ -74,13 +74,13 @@ export function JoiningCard({ activityId }: { activityId: string }) {
       <Dialog
         visible={matching !== null}
         title={`Who is ${matching?.name ?? ''}?`}
+        problem={problem}
         onClose={() => setMatching(null)}
         answers={<Button onPress={() => setMatching(null)}>Not now</Button>}
       >
         <Text variant="bodyMedium">
           What they made becomes the work of the one you choose, and they sign in as that one from then on.
         </Text>
-        {problem && <Notice>{problem}</Notice>}
         <View style={styles.names}>
           {learners.map(({ id, name, group }) => (
             <Button

@@ -1,13 +1,12 @@
-import { PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
+import type { MediaHome } from '@lippet/core/contract/media';
 import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { mediaOutbox } from '../../api/mediaOutbox';
 import { chooseOwnRecording } from '../../capture/boothPart';
 import type { Recorded } from '../../capture/recorder';
-import { askForFiles } from '../../ui/askForFiles';
+import { choosePicture } from '../../page/pictures/choosePicture';
 import { takeOf } from '../../recording/takeOf';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { Button } from '../../ui/Button';
@@ -29,18 +28,10 @@ interface Props {
 export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const picture = async (): Promise<string | null> => {
-    const [file] = await askForFiles(PICTURE_TYPES);
-    if (!file) return null;
-    const id = crypto.randomUUID();
-    try {
-      await mediaOutbox.add(id, home, file);
-      setTrouble(null);
-      return id;
-    } catch (error) {
-      console.warn('The picture could not be kept.', error);
-      setTrouble('This device has no room for that picture.');
-      return null;
-    }
+    const chosen = await choosePicture(home);
+    if (!chosen) return null;
+    setTrouble(chosen.trouble);
+    return chosen.media;
   };
   const recordingFile = async (): Promise<void> => {
     const chosen = await chooseOwnRecording(home);

@@ -53,10 +53,10 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => (unprinted ? askBeforeClosing() : undefined), [unprinted]);
   const act = async (action: () => Promise<unknown>): Promise<void> => {
-    setAsking(null);
     try {
       setProblem(null);
       await action();
+      setAsking(null);
     } catch (failed) {
       setProblem((failed as Error).message);
     }
@@ -98,7 +98,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           {group.code}
         </Text>
       </Scrap>
-      {problem && <Notice>{problem}</Notice>}
+      {problem && asking === null && <Notice>{problem}</Notice>}
       {cards.length > 0 && (
         <NewCards cards={cards} onPrinted={() => markPrinted(groupId)} onDone={() => putKeysAway(groupId)} />
       )}
@@ -184,6 +184,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
       {asking === 'keys' && (
         <NewKeysQuestion
           people={chosenHere}
+          problem={problem}
           onClose={() => setAsking(null)}
           onMake={(length) => void newKeys(length)}
         />
@@ -201,6 +202,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
       <Dialog
         visible={leaving !== null}
         title={`${leaving?.name} leaves ${group.name}?`}
+        problem={problem}
         onClose={() => setAsking(null)}
         answers={
           <>

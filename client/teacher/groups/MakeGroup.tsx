@@ -6,7 +6,6 @@ import { request } from '../../api/request';
 import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { Notice } from '../../ui/Notice';
 
 /** Begins a group: its name, then its learners. */
 export function MakeGroup() {
@@ -39,6 +38,7 @@ export function MakeGroup() {
       <Dialog
         visible={open}
         title="A new group"
+        problem={problem}
         onClose={() => setOpen(false)}
         answers={
           <>
@@ -56,7 +56,6 @@ export function MakeGroup() {
           maxLength={80}
           onSubmitEditing={() => void make()}
         />
-        {problem && <Notice>{problem}</Notice>}
       </Dialog>
     </>
   );

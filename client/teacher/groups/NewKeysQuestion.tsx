@@ -8,6 +8,8 @@ import { Pick } from '../../ui/Pick';
 
 interface Props {
   people: readonly GroupMember[];
+  /** Why no keys could be made. */
+  problem: string | null;
   onClose: () => void;
   /** @param length of keys that are pictures; undefined where nobody's is */
   onMake: (length: KeyLength | undefined) => void;
@@ -16,7 +18,7 @@ interface Props {
 const LENGTHS = KEY_LENGTHS.map((length) => ({ value: String(length), word: String(length) }));
 
 /** Asks before keys are made anew, and how many pictures those of pictures are to have. */
-export function NewKeysQuestion({ people, onClose, onMake }: Props) {
+export function NewKeysQuestion({ people, problem, onClose, onMake }: Props) {
   const before = people.filter(({ keys }) => keys === 'picture').map(({ keyLength }) => keyLength);
   const [length, setLength] = useState(String(Math.max(KEY_LENGTHS[0], ...before)));
   const chosen = KEY_LENGTHS.find((each) => String(each) === length);
@@ -24,6 +26,7 @@ export function NewKeysQuestion({ people, onClose, onMake }: Props) {
     <Dialog
       visible
       title={`New keys for ${people.length === 1 ? people[0]!.name : `${people.length} learners`}?`}
+      problem={problem}
       onClose={onClose}
       answers={
         <>

@@ -19,7 +19,6 @@ import { useStampInHand } from '../../stores/stamps';
 import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { Notice } from '../../ui/Notice';
 import { SideScroll } from '../../ui/SideScroll';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
@@ -74,6 +73,7 @@ export function StampPick({ surface }: { surface: Surface | null }) {
         <Dialog
           visible={naming}
           title="Keep as a stamp"
+          problem={problem}
           onClose={() => setNaming(false)}
           answers={
             <>
@@ -85,7 +85,6 @@ export function StampPick({ surface }: { surface: Surface | null }) {
           }
         >
           <Field label="What the stamp says, for you" value={name} onChangeText={setName} maxLength={40} autoFocus />
-          {problem && <Notice>{problem}</Notice>}
         </Dialog>
       </>
     );

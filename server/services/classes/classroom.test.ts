@@ -144,6 +144,83 @@ it('the question of the day is answered anew each day, and seen as the teacher s
   expect((await view(clients.ada)).question).toBeNull();
 });
 
+describe('a question of the day with answers of its own', () => {
+  const bring = async (client: TestClient): Promise<string> =>
+    ((await (await client.bringTo(`groups/${school.groups.reeds}`, SVG)).json()) as MediaView).id;
+  const [kite, bell] = [randomUUID(), randomUUID()];
+  const ask = (change: object = {}): Promise<Response> =>
+    clients.reed.request('PUT', `${group()}/question`, {
+      id: randomUUID(),
+      words: 'How will you go home?',
+      seenBy: 'all',
+      choices: [
+        { id: kite, words: 'By boat' },
+        { id: bell, words: 'On foot' },
+      ],
+      ...change,
+    });
+
+  it('offers them with their pictures to the class alone, for as long as it is asked', async () => {
+    const media = await bring(clients.reed);
+    const asked = await ask({
+      choices: [
+        { id: kite, words: ' By boat ', media },
+        { id: bell, words: 'On foot' },
+      ],
+    });
+    expect(asked.status).toBe(200);
+    const { question } = await view(clients.ada);
+    expect(question!.choices).toEqual([
+      { id: kite, words: 'By boat', media },
+      { id: bell, words: 'On foot', media: null },
+    ]);
+    const seenBy = async (client: TestClient): Promise<number> =>
+      (await client.request('GET', `/api/media/${media}`)).status;
+    expect(await Promise.all([clients.ada, clients.ben, clients.reed].map(seenBy))).toEqual([200, 200, 200]);
+    expect(await Promise.all([clients.cai, clients.dune].map(seenBy))).toEqual([404, 404]);
+    await clients.ada.json('PUT', `/api/questions/${question!.id}/answer`, { choice: bell, words: 'With Ben' });
+    await clients.ada.json('PUT', `/api/questions/${question!.id}/answer`, { choice: kite });
+    const answered = (await view(clients.ben)).question!;
+    expect(answered.answers!.map(({ name, choice, stamp, words }) => [name, choice, stamp, words])).toEqual([
+      ['ada', kite, null, ''],
+    ]);
+    expect((await view(clients.ada)).question!.mine).toEqual({ choice: kite, stamp: null, words: '' });
+    await clients.reed.json('DELETE', `${group()}/question`);
+    expect([await seenBy(clients.ada), await seenBy(clients.reed)]).toEqual([404, 200]);
+  });
+
+  it('takes no answer that is not offered, and no weather', async () => {
+    expect((await ask()).status).toBe(200);
+    const { question } = await view(clients.ada);
+    const answer = async (given: object): Promise<number> =>
+      (await clients.ada.request('PUT', `/api/questions/${question!.id}/answer`, given)).status;
+    for (const given of [
+      { choice: randomUUID() },
+      { choice: 'kite' },
+      { stamp: 'calm' },
+      { stamp: 'calm', choice: kite },
+    ])
+      expect([given, await answer(given)]).toEqual([given, 400]);
+    expect(await answer({ words: 'I stay here' })).toBe(200);
+    expect((await ask({ choices: null })).status).toBe(200);
+    const { question: weather } = await view(clients.ada);
+    const chosen = await clients.ada.request('PUT', `/api/questions/${weather!.id}/answer`, { choice: kite });
+    expect(chosen.status).toBe(400);
+  });
+
+  it('is refused with too few answers, too many, two of one id, one without a word, and anybody else’s picture', async () => {
+    const choice = (words: string, change: object = {}): object => ({ id: randomUUID(), words, ...change });
+    const seven = Array.from({ length: 7 }, (_, i) => choice(`Way ${i}`));
+    const twice = choice('By boat');
+    for (const choices of [[], [choice('By boat')], seven, [twice, twice], [choice('By boat'), choice(' ')]])
+      expect((await ask({ choices })).status).toBe(400);
+    const foreign = await bring(clients.ada);
+    expect((await ask({ choices: [choice('A', { media: foreign }), choice('B')] })).status).toBe(404);
+    const coming = await ask({ choices: [choice('A', { media: randomUUID() }), choice('B')] });
+    expect([coming.status, await coming.json()]).toEqual([409, expect.objectContaining({ code: 'still-arriving' })]);
+  });
+});
+
 it('a lesson by link leads to a safe address only', async () => {
   const meet = (address: string): Promise<Response> =>
     clients.reed.request('PUT', `${group()}/live`, { address, words: 'Storytime', at: now });

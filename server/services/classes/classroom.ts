@@ -2,6 +2,7 @@ import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'seq
 import type {
   ClassroomView,
   DayAnswer,
+  DayChoice,
   DayQuestionView,
   Face,
   LiveLesson,
@@ -106,7 +107,7 @@ export class ClassroomService {
   private async question(actor: Actor, group: Group): Promise<DayQuestionView | null> {
     const asked = await DailyQuestion.findOne({ where: { groupId: group.id, endedAt: null } });
     if (!asked) return null;
-    const { id, words, seenBy } = asked;
+    const { id, words, seenBy, choices = null } = asked;
     const rows = await DailyAnswer.findAll({
       where: { questionId: id, day: await this.today(group) },
       order: [['at', 'ASC']],
@@ -117,9 +118,10 @@ export class ClassroomService {
       id,
       words,
       seenBy,
-      mine: own ? { stamp: own.stamp, words: own.words } : null,
+      choices,
+      mine: own ? answerOf(own) : null,
       answers: policy.seeDayAnswers(actor, asked)
-        ? rows.map(({ personId, stamp, words: said }) => ({ ...faces.get(personId)!, stamp, words: said }))
+        ? rows.map((row) => ({ ...faces.get(row.personId)!, ...answerOf(row) }))
         : null,
     };
   }
@@ -129,13 +131,32 @@ export class ClassroomService {
     if (words === '' && !media)
       throw new ProblemError('bad-request', 'Say something first, in words, with your voice or with a picture.');
     if (!media) return;
+    const { kind } = await this.ownFile(actor, media, transaction);
+    if (kind === 'pdf' || kind === 'file') throw notFound();
+  }
+
+  private async ownFile(actor: Actor, media: string, transaction: Transaction): Promise<Media> {
     const file = await Media.findByPk(media, { transaction });
     if (!file)
       throw new ProblemError(
         'still-arriving',
         'The file is still on its way to school. It is said as soon as that is there.',
       );
-    if (file.ownerId !== actor.personId || file.kind === 'pdf' || file.kind === 'file') throw notFound();
+    if (file.ownerId !== actor.personId) throw notFound();
+    return file;
+  }
+
+  /** The answers that are offered show pictures of the teacher's own, brought for this class. */
+  private async insistOwnPictures(
+    actor: Actor,
+    { groupId, choices }: { groupId: string; choices: readonly DayChoice[] | null },
+    transaction: Transaction,
+  ): Promise<void> {
+    for (const { media } of choices ?? []) {
+      if (!media) continue;
+      const file = await this.ownFile(actor, media, transaction);
+      if (file.kind !== 'picture' || file.groupId !== groupId) throw notFound();
+    }
   }
 
   /** Tells the class something. The same id again is the same notice. */
@@ -231,12 +252,13 @@ export class ClassroomService {
   async askDaily(
     actor: Actor,
     groupId: string,
-    question: { id: string; words: string; seenBy: SeenBy } | null,
+    question: { id: string; words: string; seenBy: SeenBy; choices: DayChoice[] | null } | null,
   ): Promise<ClassroomView> {
     if (!policy.leadClassroom(actor, groupId)) throw notFound();
     const at = new Date(this.clock());
     await this.sequelize.transaction(async (transaction) => {
       if (question && (await DailyQuestion.findByPk(question.id, { transaction }))) return;
+      if (question) await this.insistOwnPictures(actor, { groupId, choices: question.choices }, transaction);
       await DailyQuestion.update({ endedAt: at }, { where: { groupId, endedAt: null }, transaction });
       if (question)
         await DailyQuestion.create({ ...question, groupId, authorId: actor.personId, askedAt: at }, { transaction });
@@ -245,17 +267,22 @@ export class ClassroomService {
   }
 
   /** One's own answer of today; said again, it is the new one. */
-  async answerDaily(actor: Actor, questionId: string, { stamp, words }: DayAnswer): Promise<ClassroomView> {
+  async answerDaily(actor: Actor, questionId: string, { stamp, choice, words }: DayAnswer): Promise<ClassroomView> {
     const question = await DailyQuestion.findByPk(questionId);
     if (!question || !policy.answerDaily(actor, question)) throw notFound();
     if (question.endedAt) throw new ProblemError('conflict', 'This is not asked any more.');
-    if (!stamp && words === '') throw new ProblemError('bad-request', 'Choose a stamp, or say it in a few words.');
+    if (!stamp && !choice && words === '')
+      throw new ProblemError('bad-request', 'Choose an answer, or say it in a few words.');
+    const { choices = null } = question;
+    const offered = choices ? !stamp && (!choice || choices.some(({ id }) => id === choice)) : !choice;
+    if (!offered) throw new ProblemError('bad-request', 'That is none of the answers to choose from.');
     const group = await Group.findByPk(question.groupId, { rejectOnEmpty: true });
     await DailyAnswer.upsert({
       questionId,
       personId: actor.personId,
       day: await this.today(group),
       stamp,
+      choice,
       words,
       at: new Date(this.clock()),
     });
@@ -270,13 +297,18 @@ export class ClassroomService {
   }
 }
 
+const answerOf = ({ stamp, choice = null, words }: DailyAnswer): DayAnswer => ({ stamp, choice, words });
+
 async function facesOf(ids: readonly string[]): Promise<Map<string, Face>> {
   const people = await Person.findAll({ where: { id: { [Op.in]: [...ids] } }, attributes: ['id', 'name', 'badge'] });
   return new Map(people.map(({ id, name, badge }) => [id, { id, name, badge }]));
 }
 
 /** Whether a file stands in what one may read of a class. */
-export async function shownInClassroom(actor: Actor, mediaId: string): Promise<boolean> {
+export async function shownInClassroom(actor: Actor, { id: mediaId, groupId: classId }: Media): Promise<boolean> {
   const notices = await Notice.findAll({ where: { mediaId, removedAt: null }, attributes: ['groupId'] });
-  return notices.some(({ groupId }) => policy.readClassroom(actor, groupId));
+  if (notices.some(({ groupId }) => policy.readClassroom(actor, groupId))) return true;
+  if (!classId || !policy.readClassroom(actor, classId)) return false;
+  const asked = await DailyQuestion.findOne({ where: { groupId: classId, endedAt: null }, attributes: ['choices'] });
+  return asked?.choices?.some(({ media }) => media === mediaId) ?? false;
 }

@@ -72,7 +72,7 @@ export class MediaAccess {
   async find(actor: Actor, id: string): Promise<Media> {
     const media = await Media.findByPk(id);
     if (!media) throw notFound();
-    if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, id))) return media;
+    if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, media))) return media;
     if (media.groupId) {
       if (await heardUnderNote(this.facts, actor, id)) return media;
       // Not said yet, or taken away: whoever brought it.
