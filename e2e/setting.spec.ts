@@ -252,8 +252,15 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await page.getByRole('textbox', { name: 'The task', exact: true }).click();
   await page.keyboard.type('The boat has no sail yet.');
   await page.getByRole('button', { name: /^Add a part: Page/ }).click();
+  // Whoever lays out places sees what is drawn, and whoever draws sees the places.
+  await page.getByRole('button', { name: 'Places on sheet 1' }).click();
+  await page.getByRole('button', { name: 'Add a place' }).click();
+  await page.getByRole('textbox', { name: 'What it says' }).fill('The sail');
+  await page.getByRole('checkbox', { name: 'Needed' }).click();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
   await page.getByRole('button', { name: 'Draw or type on sheet 1' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Draw or type on My page' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Places of this sheet' }).getByText('The sail')).toBeVisible();
   await page.getByRole('button', { name: 'Brush' }).click();
   await page.getByRole('radio', { name: 'red', exact: true }).click();
   for (const at of [0.3, 0.4]) await farrow.draw(at);

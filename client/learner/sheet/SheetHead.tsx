@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Text, useTheme } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import type { LiveDocument } from '../../page/document/liveDocument';
@@ -29,6 +29,9 @@ interface Props {
   tabs: ReactNode;
 }
 
+/** On screens less wide than this, in pixels, where the work is saved takes a third line. */
+const SMALL = 380;
+
 /** The way back, where the work is saved, and Send. */
 export function SheetHead({
   title,
@@ -47,6 +50,7 @@ export function SheetHead({
   const goBack = useGoBack('/now');
   const client = useQueryClient();
   const { lineHeight } = useTheme().fonts.bodySmall;
+  const lines = useWindowDimensions().width < SMALL ? 3 : 2;
   const leave = (): void => {
     void client.invalidateQueries({ queryKey: keys.now });
     goBack();
@@ -60,13 +64,19 @@ export function SheetHead({
       {tabs}
       <View style={styles.words}>
         {titled && (
-          <Text variant="headlineSmall" role="heading" aria-level={1} numberOfLines={task ? 1 : 2} style={styles.title}>
+          <Text
+            variant="headlineSmall"
+            role="heading"
+            aria-level={1}
+            numberOfLines={task ? 1 : lines}
+            style={styles.title}
+          >
             {title}
           </Text>
         )}
-        {/* Room for two lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
-        <View style={titled && { height: 2 * lineHeight }}>
-          <SaveLine live={live} pieceId={pieceId} />
+        {/* Room for all lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
+        <View style={titled && { height: lines * lineHeight }}>
+          <SaveLine live={live} pieceId={pieceId} lines={lines} />
         </View>
       </View>
       {history}

@@ -23,8 +23,15 @@ export function saveWords({ loaded, device, school, frozen, full }: SaveState, w
     : 'saved on this device. School can’t be reached';
 }
 
+interface Props {
+  live: LiveDocument | null;
+  pieceId?: string;
+  /** So many lines there is room for. */
+  lines?: number;
+}
+
 /** Says where the work of a live document is. */
-export function SaveLine({ live, pieceId }: { live: LiveDocument | null; pieceId?: string }) {
+export function SaveLine({ live, pieceId, lines = 2 }: Props) {
   const way = useStore(mediaOutbox.state, (state) => {
     const files = pieceId === undefined ? null : onTheirWay(state, `pieces/${pieceId}`);
     return files && wayWords(files);
@@ -40,7 +47,7 @@ export function SaveLine({ live, pieceId }: { live: LiveDocument | null; pieceId
       role="status"
       aria-live="polite"
       testID="save-line"
-      numberOfLines={2}
+      numberOfLines={lines}
     >
       {refused ? `A file could not be kept at school: ${refused}` : words}
     </Text>

@@ -21,6 +21,7 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import { useWide } from '../../ui/useWide';
+import { SpotFrames } from './SpotFrames';
 
 interface Props {
   sheet: SheetPlan;
@@ -110,6 +111,7 @@ export function SheetDrawing({ sheet, title, onChange, onClose }: Props) {
             label={`Sheet of ${title}`}
             onSurface={setSurface}
           />
+          {surface && <SpotFrames surface={surface} spots={sheet.spots ?? []} />}
         </View>
         {wide && (
           <View style={styles.rail}>

@@ -167,7 +167,7 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
                     ...boxStyle(each, scale),
                     cursor: 'move',
                     border: `${OUTLINE}px ${each.needed ? 'solid' : 'dashed'} ${colours.ink}`,
-                    background: each.id === chosen ? 'rgba(240, 174, 46, 0.55)' : 'rgba(220, 232, 234, 0.8)',
+                    background: each.id === chosen ? 'rgba(240, 174, 46, 0.4)' : 'rgba(220, 232, 234, 0.45)',
                   }}
                 >
                   <span
@@ -175,6 +175,7 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
                       font: "700 13px 'Atkinson Hyperlegible Next', sans-serif",
                       color: colours.ink,
                       padding: '1px 5px',
+                      background: 'rgba(255, 252, 244, 0.85)',
                       display: 'inline-block',
                       maxWidth: '100%',
                       overflow: 'hidden',
