@@ -19,6 +19,7 @@ import type { UpdateLog } from '../../sync/updateLog';
 import type { PictureOffer } from '../../media/picture';
 import type { PagePictureService } from '../pieces/pagePictures';
 import type { PieceFactsService } from '../pieces/pieceFacts';
+import { insistOnOwnFile, insistSaid, SHOWN_IN_PLACE } from '../media/ownFile';
 import { tellPerson, tellTeachers } from '../news/updates';
 
 interface Said {
@@ -218,16 +219,7 @@ export class AskService {
     { message, words, media }: Said,
     transaction: Transaction,
   ): Promise<void> {
-    if (media) {
-      // A file of one's own, at school already: nothing of anybody else's can be shown by naming it here.
-      const file = await Media.findByPk(media, { transaction });
-      if (!file)
-        throw new ProblemError(
-          'still-arriving',
-          'The file is still on its way to school. It is said as soon as that is there.',
-        );
-      if (file.ownerId !== actor.personId || file.kind === 'pdf' || file.kind === 'file') throw notFound();
-    }
+    if (media) await insistOnOwnFile(actor, media, { kinds: SHOWN_IN_PLACE }, transaction);
     await Message.create(
       { id: message, threadId: thread.id, authorId: actor.personId, words, mediaId: media, at: new Date(this.clock()) },
       { transaction },
@@ -311,11 +303,6 @@ export class AskService {
     });
     return this.view(actor, thread);
   }
-}
-
-function insistSaid({ words, media }: Said): void {
-  if (words === '' && !media)
-    throw new ProblemError('bad-request', 'Say something first, in words, with your voice or with a picture.');
 }
 
 async function readersOf(groupId: string): Promise<AskView['readers']> {

@@ -14,6 +14,7 @@ import { DailyAnswer, DailyQuestion, Group, Media, Membership, Notice, Person, S
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
+import { insistOnOwnFile, insistSaid, SHOWN_IN_PLACE } from '../media/ownFile';
 import { tellLearners, tellPerson, tellTeachers } from '../news/updates';
 
 interface Said {
@@ -126,24 +127,9 @@ export class ClassroomService {
     };
   }
 
-  /** A file of one's own in what one says: nothing of anybody else's can be shown by naming it here. */
-  private async insistOwn(actor: Actor, { words, media }: Said, transaction: Transaction): Promise<void> {
-    if (words === '' && !media)
-      throw new ProblemError('bad-request', 'Say something first, in words, with your voice or with a picture.');
-    if (!media) return;
-    const { kind } = await this.ownFile(actor, media, transaction);
-    if (kind === 'pdf' || kind === 'file') throw notFound();
-  }
-
-  private async ownFile(actor: Actor, media: string, transaction: Transaction): Promise<Media> {
-    const file = await Media.findByPk(media, { transaction });
-    if (!file)
-      throw new ProblemError(
-        'still-arriving',
-        'The file is still on its way to school. It is said as soon as that is there.',
-      );
-    if (file.ownerId !== actor.personId) throw notFound();
-    return file;
+  private async insistOwn(actor: Actor, said: Said, transaction: Transaction): Promise<void> {
+    insistSaid(said);
+    if (said.media) await insistOnOwnFile(actor, said.media, { kinds: SHOWN_IN_PLACE }, transaction);
   }
 
   /** The answers that are offered show pictures of the teacher's own, brought for this class. */
@@ -152,11 +138,8 @@ export class ClassroomService {
     { groupId, choices }: { groupId: string; choices: readonly DayChoice[] | null },
     transaction: Transaction,
   ): Promise<void> {
-    for (const { media } of choices ?? []) {
-      if (!media) continue;
-      const file = await this.ownFile(actor, media, transaction);
-      if (file.kind !== 'picture' || file.groupId !== groupId) throw notFound();
-    }
+    for (const { media } of choices ?? [])
+      if (media) await insistOnOwnFile(actor, media, { kinds: ['picture'], groupId }, transaction);
   }
 
   /** Tells the class something. The same id again is the same notice. */

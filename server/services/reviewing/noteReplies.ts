@@ -1,14 +1,15 @@
-import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
+import { UniqueConstraintError, type Sequelize } from 'sequelize';
 import type { NoteTalkView } from '@lippet/core/contract/notes';
 import { documentOf } from '@lippet/core/page/document';
 import { walkNotes } from '@lippet/core/review/noteWalk';
-import { Media, NoteReply, Person, Review } from '../../models/tables';
+import { NoteReply, Person, Review } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { activityParts } from '../pieces/activityParts';
 import { findGo, frozenDocument, frozenMarks, type GoContext } from './goes';
 import type { PieceFactsService } from '../pieces/pieceFacts';
+import { insistOnOwnFile } from '../media/ownFile';
 import { tellPerson, tellTeachers } from '../news/updates';
 
 /** So much may be said under the notes of one review. */
@@ -21,18 +22,6 @@ interface Said {
   note: string;
   words: string;
   voice: string | null;
-}
-
-/** A recording of one's own, at school already: nothing of anybody else's can be heard by naming it here. */
-async function insistOnOwnVoice(actor: Actor, groupId: string, id: string, transaction: Transaction): Promise<void> {
-  const media = await Media.findByPk(id, { transaction });
-  if (!media)
-    throw new ProblemError(
-      'still-arriving',
-      'What you said is still on its way to school. It can be said as soon as that is there.',
-    );
-  const own = media.ownerId === actor.personId && media.groupId === groupId;
-  if (!own || media.kind !== 'sound') throw notFound();
 }
 
 /** What a learner and the teachers say under the notes of a review, once that is released. */
@@ -95,7 +84,7 @@ export class NoteReplyService {
     const byLearner = actor.personId === piece.personId;
     try {
       await this.sequelize.transaction(async (transaction) => {
-        if (voice) await insistOnOwnVoice(actor, work.groupId, voice, transaction);
+        if (voice) await insistOnOwnFile(actor, voice, { kinds: ['sound'], groupId: work.groupId }, transaction);
         await NoteReply.create(
           {
             id,
