@@ -16,13 +16,13 @@ export const isAnnotated = (item: Item): item is Annotated => ['stroke', 'mark',
 const channels = (colour: string): number[] => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255);
 const rounded = (value: number): number => Math.round(value * 1_000) / 1_000;
 
-function userBox(item: Item, toUser: Matrix): [number, number, number, number] {
+function userBox(item: Item, toUser: Matrix, reach: number): [number, number, number, number] {
   const { left, top, right, bottom } = itemBounds(item);
   const corners = [
-    [left, top],
-    [right, top],
-    [right, bottom],
-    [left, bottom],
+    [left - reach, top - reach],
+    [right + reach, top - reach],
+    [right + reach, bottom + reach],
+    [left - reach, bottom + reach],
   ].map(([x, y]) => applyTo(toUser, x!, y!));
   const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(rounded) as [
@@ -104,27 +104,31 @@ export function pdfDate(at: number): string {
   return `D:${new Date(at).toISOString().slice(0, 19).replace(/[-:T]/g, '')}Z`;
 }
 
-/**
- * Adds an annotation to a page.
- *
- * @param appearance content in page points, as the item is drawn flat
- * @param resources what that content refers to
- */
+/** How an annotation looks. */
+export interface Appearance {
+  /** In page points, as the item is drawn flat. */
+  content: Uint8Array;
+  /** What that content refers to. */
+  resources: PDFDict;
+  /** How far what is drawn goes beyond the item, in points. */
+  reach: number;
+}
+
+/** Adds an annotation to a page. */
 export function addAnnotation(
   page: PDFPage,
   item: Annotated,
   toUser: Matrix,
-  appearance: Uint8Array,
-  resources: PDFDict,
+  { content, resources, reach }: Appearance,
 ): PDFRef {
   const { context } = page.doc;
   const hangs = item.kind === 'pin';
   // Small and many: a stream of the platform's for each would take longer, and a quarter of a megabyte.
-  const stream = context.stream(zlibSync(appearance, { mem: 1 }), {
+  const stream = context.stream(zlibSync(content, { mem: 1 }), {
     Type: 'XObject',
     Subtype: 'Form',
     Filter: 'FlateDecode',
-    BBox: boundsArray(item),
+    BBox: boundsArray(item, reach),
     Matrix: (hangs ? UPRIGHT : toUser).map(rounded),
     Resources: resources,
   });
@@ -133,7 +137,7 @@ export function addAnnotation(
     context.obj({
       Type: PDFName.of('Annot'),
       Subtype: PDFName.of(NAMES[item.kind](item)),
-      Rect: hangs ? hungBox(item, toUser) : userBox(item, toUser),
+      Rect: hangs ? hungBox(item, toUser) : userBox(item, toUser, reach),
       F: PDFNumber.of(4),
       NM: PDFString.of(item.id),
       ...(item.at > 0 ? { M: PDFString.of(pdfDate(item.at)) } : {}),
@@ -146,7 +150,7 @@ export function addAnnotation(
   return ref;
 }
 
-const boundsArray = (item: Item): number[] => {
+const boundsArray = (item: Item, reach: number): number[] => {
   const { left, top, right, bottom } = itemBounds(item);
-  return [left, top, right, bottom].map(rounded);
+  return [left - reach, top - reach, right + reach, bottom + reach].map(rounded);
 };

@@ -5,13 +5,14 @@
 import { degrees, drawSvgPath, LineCapStyle, PDFHexString, rgb } from 'pdf-lib';
 import { strokeOutline } from '../ink/outline';
 import { outlinePolygon } from '../ink/outlinePolygon';
+import { MARK_EDGE } from '../ink/tools';
 import type { PictureShape } from '../page/pictureShape';
 import { LINE_HEIGHT } from '../page/geometry';
 import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
 import { applyTo, type Matrix } from '../math/matrix';
 import { PIN_NUMBER, PIN_SIGN } from '../page/pinSign';
 import { ANCHOR, BASELINE } from '../page/textFaces';
-import type { ContentBytes } from './contentBytes';
+import { A_POINT, type ContentBytes } from './contentBytes';
 import { SHAPED } from './shapedFace';
 import { FROM_THE_RIGHT, runsOf, type NamedFont, type Run } from './textRuns';
 
@@ -35,18 +36,23 @@ export const mapped = (matrix: Matrix): string => `${matrix.map(n4).join(' ')} c
 export const within = (content: string): string => `q\n${content}Q\n`;
 
 /** Writes what an outline needs, between a saved graphics state and its return. */
-function outlined(to: ContentBytes, before: string, polygons: readonly Float64Array[], paint: 'f' | 'f*'): void {
+function outlined(to: ContentBytes, before: string, polygons: readonly Float64Array[], paint: 'f' | 'f*' | 'B'): void {
   to.text(`q\n${before}`).polygons(polygons).text(`${paint}\nQ\n`);
 }
 
+const polygonOf = ({ ink, tool, width }: Stroke): Float64Array => outlinePolygon(strokeOutline(ink, tool, width));
+
 export function putStroke(to: ContentBytes, item: Stroke, names: ContentNames): void {
   const multiplied = item.tool === 'highlighter' ? `/${names.multiply} gs\n` : '';
-  outlined(
-    to,
-    multiplied + fillColour(item.colour),
-    [outlinePolygon(strokeOutline(item.ink, item.tool, item.width))],
-    'f',
-  );
+  outlined(to, multiplied + fillColour(item.colour), [polygonOf(item)], 'f');
+}
+
+/** What lies around ink of marks, and below it: filled, and drawn around with joins that are round. */
+export function putEdge(to: ContentBytes, item: Stroke): void {
+  const { colour, reach } = MARK_EDGE;
+  // The line is drawn in the unit of its polygon.
+  const line = `${strokeColour(colour)}${n2(2 * reach * A_POINT)} w\n1 j\n`;
+  outlined(to, fillColour(colour) + line, [polygonOf(item)], 'B');
 }
 
 export function putFill(to: ContentBytes, { colour, rings }: Fill, names: ContentNames): void {

@@ -4,7 +4,7 @@
  */
 
 /** Outlines are written in twentieths of a point from their own first corner: short whole numbers, within 0.025 pt. */
-const A_POINT = 20;
+export const A_POINT = 20;
 
 /** Most bytes of one corner: two numbers of up to nine digits with their signs, an operator, and what parts them. */
 const CORNER = 24;

@@ -9,6 +9,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { degrees, PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, type PDFNumber, StandardFonts } from 'pdf-lib';
 import { inkFromRows } from '../ink/ink';
+import { MARK_EDGE } from '../ink/tools';
 import type { PagePlan } from '../page/document';
 import type { Item } from '../page/item';
 import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../math/matrix';
@@ -513,6 +514,53 @@ describe('a PDF drawn flat', () => {
         sources({ bad: Buffer.from('%PDF-1.4 nothing') }),
       ),
     ).rejects.toThrow(PdfSourceError);
+  });
+});
+
+describe('the ink of marks', () => {
+  const line = (y: number, more: Parameters<typeof stroke>[1] = {}): Item =>
+    stroke(
+      [
+        [20, y],
+        [200, y],
+      ],
+      { id: `at-${y}`, ...more },
+    );
+  /** Colours that are met on the way down across a line. */
+  const across = (page: ReturnType<typeof drawn>, y: number): Set<string> =>
+    new Set(Array.from({ length: 40 }, (_, i) => page.at(100, y - 10 + i / 2)));
+  const work = line(50);
+  const marks = [line(120), line(124, { id: 'beside', colour: '#2A6A8C' }), line(200, { tool: 'highlighter' })];
+
+  it.each(['flat', 'annotations'] as const)('has an edge that no other ink has, %s', async (style) => {
+    const page = drawn(await writePdf([{ plan: PAGE, items: [work], marks }], sources(), { style }));
+    expect([50, 120, 200].map((y) => across(page, y).has(MARK_EDGE.colour))).toEqual([false, true, false]);
+    expect(page.at(100, 50)).toBe('#C8472F');
+  });
+
+  it('lies above the edges of all marks where it is drawn flat', async () => {
+    const page = drawn(await writePdf([{ plan: PAGE, items: [work], marks }], sources()));
+    // The second line lies so near that its edge reaches into the first.
+    expect([119, 125].map((y) => page.at(100, y))).toEqual(['#C8472F', '#2A6A8C']);
+  });
+
+  it('takes its edge along where its annotation is deleted, and its box holds both', async () => {
+    const bytes = await writePdf([{ plan: PAGE, items: [work], marks: [line(120)] }], sources(), {
+      style: 'annotations',
+    });
+    const document = await PDFDocument.load(bytes);
+    const page = document.getPage(0);
+    const boxes = page.node
+      .Annots()!
+      .asArray()
+      .map((ref) => document.context.lookup(ref, PDFDict).lookup(PDFName.of('Rect'), PDFArray));
+    const heights = boxes.map((box) => {
+      const [, bottom, , top] = box.asArray().map((each) => (each as PDFNumber).asNumber());
+      return top! - bottom!;
+    });
+    expect(heights[1]! - heights[0]!).toBeCloseTo(2 * MARK_EDGE.reach, 2);
+    page.node.delete(PDFName.of('Annots'));
+    expect([...across(drawn(await document.save()), 120)]).toEqual(['#FFFFFF']);
   });
 });
 

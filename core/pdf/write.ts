@@ -3,12 +3,13 @@ import { type PDFDict, PDFDocument, PDFName, PDFNumber, type PDFImage, type PDFP
 import { backgroundShapes } from '../page/background';
 import type { PagePlan } from '../page/document';
 import { drawnWords } from '../page/drawnGround';
-import type { FieldValue, Item, Pin, TextFont } from '../page/item';
+import { layerOf, type FieldValue, type Item, type Pin, type Stroke, type TextFont } from '../page/item';
+import { MARK_EDGE } from '../ink/tools';
 import { inverse, translation } from '../math/matrix';
 import { pinsInReadingOrder } from '../page/notes';
 import { breakLines } from '../page/textLines';
 import { HIGHLIGHT_OPACITY } from '../page/svg';
-import { addAnnotation, isAnnotated, type Annotated } from './annotations';
+import { addAnnotation, isAnnotated, type Annotated, type Appearance } from './annotations';
 import { cleanOut } from './cleanOut';
 import {
   lineContent,
@@ -17,6 +18,7 @@ import {
   markContent,
   pictureContent,
   pinContent,
+  putEdge,
   putFill,
   putStroke,
   shapeContent,
@@ -35,9 +37,18 @@ import type { NamedFont } from './textRuns';
 
 export interface PdfPage {
   plan: PagePlan;
-  /** In drawing order; marks of a review come behind the work they lie on. */
+  /** The work, in drawing order. */
   items: readonly Item[];
+  /** The marks of a review, which lie over it; left out where there are none. */
+  marks?: readonly Item[];
 }
+
+/** All that lies on a page, in drawing order. */
+const allOn = ({ items, marks = [] }: PdfPage): Item[] => [...items, ...marks];
+
+/** Whether something is ink of marks that an edge lies around, as `layerOf` has it above the light of a highlighter. */
+const hasEdge = (item: Item, marks: ReadonlySet<Item>): item is Stroke =>
+  item.kind === 'stroke' && marks.has(item) && layerOf(item) > 0;
 
 /** Where the bytes come from that pages refer to. Each is asked once. */
 export interface PdfSources {
@@ -161,7 +172,9 @@ class Writer {
   }
 
   /** Draws a page's background (of a page that is no PDF's) and items onto a PDF page. */
-  async page(page: PDFPage, { plan, items }: PdfPage, style: PdfStyle): Promise<Pin[]> {
+  async page(page: PDFPage, { plan, items: work, marks = [] }: PdfPage, style: PdfStyle): Promise<Pin[]> {
+    const items = [...work, ...marks];
+    const marked = new Set(marks);
     const toUser = inverse(userToPage(pageBox(page)))!;
     const { context } = this.out;
     // What the page's own content leaves behind (a moved origin, a clip) must not reach what is drawn over it.
@@ -173,7 +186,7 @@ class Writer {
     const names = this.resources(put);
     const pins = pinsInReadingOrder(items);
     const content = new ContentBytes().text(`q\n${mapped(toUser)}`);
-    const later: { item: Annotated; appearance: ContentBytes; resources: PDFDict }[] = [];
+    const later: (Omit<Appearance, 'content'> & { item: Annotated; appearance: ContentBytes })[] = [];
     if (plan.background.kind === 'photo') {
       const image = await this.image(plan.background.media);
       if (image) {
@@ -196,6 +209,9 @@ class Writer {
     content.text(backgroundShapes(plan.background, plan.width, plan.height).map(shapeContent).join(''));
     for (const words of drawnWords(plan.background.drawn)) await this.draw(content, words, names, put, 0);
     for (const item of items) {
+      // Flat, all edges lie below all marks. An annotation carries its own, and takes it along where it is deleted.
+      if (style === 'flat' && item === marks[0])
+        for (const mark of marks) if (hasEdge(mark, marked)) putEdge(content, mark);
       const number = pins.findIndex(({ id }) => id === item.id) + 1;
       if (style === 'annotations' && isAnnotated(item)) {
         const resources = context.obj({ ExtGState: {}, Font: {}, XObject: {} });
@@ -203,15 +219,16 @@ class Writer {
           (resources.lookup(PDFName.of(kind)) as PDFDict).set(PDFName.of(name), ref);
         const own = this.resources(putOwn);
         const alone = new ContentBytes();
+        if (hasEdge(item, marked)) putEdge(alone, item);
         await this.draw(alone, item, own, putOwn, number);
-        later.push({ item, appearance: alone, resources });
+        later.push({ item, appearance: alone, resources, reach: hasEdge(item, marked) ? MARK_EDGE.reach : 0 });
       } else {
         await this.draw(content, item, names, put, number);
       }
     }
     this.put(page, content.text('Q\n'));
-    for (const { item, appearance, resources } of later)
-      addAnnotation(page, item, toUser, appearance.written(), resources);
+    for (const { item, appearance, resources, reach } of later)
+      addAnnotation(page, item, toUser, { content: appearance.written(), resources, reach });
     return pins;
   }
 
@@ -271,7 +288,7 @@ function wordsOf(item: { kind: string } & Partial<{ lines: readonly string[]; no
 }
 
 function wordsOn(pages: readonly PdfPage[]): string {
-  const words = pages.flatMap(({ plan, items }) => [...drawnWords(plan.background.drawn), ...items].map(wordsOf));
+  const words = pages.flatMap((page) => [...drawnWords(page.plan.background.drawn), ...allOn(page)].map(wordsOf));
   return words.join('');
 }
 

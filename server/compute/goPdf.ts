@@ -31,15 +31,16 @@ function pagesOf({ document, marks }: GoDocuments): PdfPage[] {
   const over = documentOf(marks);
   return readPages(doc).map((plan) => ({
     plan,
-    items: [...readItems(pageItems(doc, plan.id)!), ...readItems(markItems(over, plan.id))],
+    items: readItems(pageItems(doc, plan.id)!),
+    marks: readItems(markItems(over, plan.id)),
   }));
 }
 
 /** Ids of the files that the pages of a go name. */
 export function mediaOfPages(go: GoDocuments): string[] {
-  return pagesOf(go).flatMap(({ plan: { background }, items }) => [
+  return pagesOf(go).flatMap(({ plan: { background }, items, marks = [] }) => [
     ...('media' in background ? [background.media] : []),
-    ...items.flatMap((item) => (item.kind === 'picture' ? [item.media] : [])),
+    ...[...items, ...marks].flatMap((item) => (item.kind === 'picture' ? [item.media] : [])),
   ]);
 }
 

@@ -115,7 +115,11 @@ export async function takeOut(format: OutFormat, { doc, pages, page, title, mark
     case 'pdf':
     case 'pdf-notes': {
       const bytes = await exporter().pdf(
-        pages.map((plan) => ({ plan, items: itemsOf(plan.id) })),
+        pages.map((plan) => ({
+          plan,
+          items: readItems(pageItems(doc, plan.id)!),
+          marks: marks ? readItems(markItems(marks, plan.id)) : [],
+        })),
         format === 'pdf' ? 'flat' : 'annotations',
         title,
       );
