@@ -58,6 +58,8 @@ export default tseslint.config(
       eqeqeq: 'error',
       // Prettier lays lines out; what it can't break is broken by hand, for whoever reads beside something else.
       'max-len': ['error', { code: 140 }],
+      // Names that say nothing of what they stand for.
+      'id-denylist': ['error', 'each', 'said', 'what'],
       'max-params': ['error', 5],
       'max-statements-per-line': ['error', { max: 1 }],
       'no-nested-ternary': 'error',

@@ -1,6 +1,6 @@
 /** Jest for every workspace: core, demo and server on Node, the client on jsdom through react-native-web. */
 const packed = {
-  '\\.tsx?$': '<rootDir>/jest.bundle.cjs',
+  '\\.tsx?$': '<rootDir>/jest.bundle.mjs',
   '^.+\\.m?js$': ['@swc/jest', { jsc: { parser: { syntax: 'ecmascript' }, target: 'es2022' } }],
 };
 // These come as ES modules only; Jest runs CommonJS.

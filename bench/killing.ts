@@ -205,7 +205,7 @@ async function wrongsOf(sequelize: Sequelize, device: DeviceUnderFire): Promise<
   const doubled = keys.length - new Set(keys).size + Math.max(0, goes.filter(({ open }) => open).length - 1);
   const unsent = [...device.keys].filter((key) => !keys.includes(key)).length;
   const media = await query<{ id: string }>(sequelize, `SELECT id FROM media WHERE piece_id = '${id}'`);
-  const gone = [...device.files].filter((file) => !media.some((each) => each.id === file)).length;
+  const gone = [...device.files].filter((file) => !media.some((row) => row.id === file)).length;
   return lost + doubled + unsent + gone;
 }
 
@@ -252,7 +252,8 @@ export const kills = (): Promise<Figure> =>
     await server.end('in order');
     let wrongs = 0;
     for (const device of devices) wrongs += await wrongsOf(school.sequelize, device);
-    const sum = (of: (device: DeviceUnderFire) => number): number => devices.reduce((all, each) => all + of(each), 0);
+    const sum = (of: (device: DeviceUnderFire) => number): number =>
+      devices.reduce((all, device) => all + of(device), 0);
     console.error(
       `${KILLS} kills: ${sum(({ strokes }) => strokes.size)} strokes, ${sum(({ keys }) => keys.size)} goes and ` +
         `${sum(({ files }) => files.size)} files were said to be at school.`,

@@ -86,12 +86,12 @@ export async function scanFigures(names: readonly string[]): Promise<Figure[]> {
     await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks.splice(0));
     const [before, begun] = [await looks(), performance.now()];
     await page.waitForTimeout(5_000);
-    const each = (performance.now() - begun) / ((await looks()) - before);
+    const perLook = (performance.now() - begun) / ((await looks()) - before);
     await page.getByRole('button', { name: 'Take the photo', exact: true }).click();
     await page.locator('[data-testid=page-preview][data-look]').waitFor();
     const blocks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
     // At least eight looks a second; nothing over 50 ms.
-    return [alone('scan-live', 'ms', each, 125), alone('scan-block', 'ms', Math.max(0, ...blocks), 50)].filter(
+    return [alone('scan-live', 'ms', perLook, 125), alone('scan-block', 'ms', Math.max(0, ...blocks), 50)].filter(
       ({ name }) => names.includes(name),
     );
   } finally {

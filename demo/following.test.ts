@@ -70,7 +70,7 @@ describe('following a sheet', () => {
       }
     }
     expect(seen).toBeGreaterThanOrEqual(57);
-    expect(errors.reduce((sum, each) => sum + each, 0) / errors.length).toBeLessThan(EXACT);
+    expect(errors.reduce((sum, error) => sum + error, 0) / errors.length).toBeLessThan(EXACT);
     expect(Math.max(...errors)).toBeLessThan(3 * EXACT);
   });
 

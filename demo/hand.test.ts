@@ -58,7 +58,7 @@ describe('the demo school', () => {
   });
 
   it('gives every learner a way to sign in, and no two names alike', () => {
-    const learners = GROUPS.flatMap(({ learners: each }) => each);
+    const learners = GROUPS.flatMap(({ learners: ofGroup }) => ofGroup);
     expect(learners.every(({ pictures, password }) => Boolean(pictures) !== Boolean(password))).toBe(true);
     expect(new Set(learners.map(({ name }) => name)).size).toBe(learners.length);
   });

@@ -670,11 +670,11 @@ class Seeder {
   private async go(
     layout: Layout,
     { id: pieceId, learner, doc, teacher, number }: Sent,
-    go: NonNullable<DemoPiece['goes']>[number],
+    sent: NonNullable<DemoPiece['goes']>[number],
   ): Promise<void> {
     const { transaction } = this;
     const { activity, activityId, partIds } = layout;
-    const sentAt = this.past(go.at);
+    const sentAt = this.past(sent.at);
     const progress = measureProgress(doc);
     const manifest = {
       parts: partIds.map((id, i) => ({
@@ -695,13 +695,13 @@ class Seeder {
         late: due !== null && sentAt.getTime() > due,
         document: Buffer.from(Y.encodeStateAsUpdate(doc)),
         manifest,
-        word: go.word ?? null,
+        word: sent.word ?? null,
       },
       { transaction },
     );
     const teacherId = this.people.get(teacher)!;
     const personId = this.people.get(learner)!;
-    const seenAt = go.review ? sentAt : null;
+    const seenAt = sent.review ? sentAt : null;
     await Update.create(
       {
         id: randomUUID(),
@@ -714,20 +714,20 @@ class Seeder {
       },
       { transaction },
     );
-    if (!go.review) return;
-    const at = this.past(go.review.at);
-    const marked = markedDocument(layout, doc, go.review, at.getTime(), seedOf(learner, activity.title, 'marks'));
+    if (!sent.review) return;
+    const at = this.past(sent.review.at);
+    const marked = markedDocument(layout, doc, sent.review, at.getTime(), seedOf(learner, activity.title, 'marks'));
     await Review.create(
       {
         id: randomUUID(),
         submissionId: submission.id,
         reviewerId: teacherId,
-        note: go.review.note,
-        outcome: go.review.outcome,
-        marked: go.review.levels
+        note: sent.review.note,
+        outcome: sent.review.outcome,
+        marked: sent.review.levels
           ? {
               ...rubricOf(activity),
-              levels: Object.fromEntries(go.review.levels.map((level, i) => [rubricId(activity, i), level])),
+              levels: Object.fromEntries(sent.review.levels.map((level, i) => [rubricId(activity, i), level])),
               own: NO_OWN_MARK,
             }
           : null,
@@ -738,18 +738,18 @@ class Seeder {
       { transaction },
     );
     const words =
-      go.review.outcome === 'again'
+      sent.review.outcome === 'again'
         ? `${teacher} asks for another go: ${activity.title}`
         : `Finished: ${activity.title}`;
     await Update.create(
       {
         id: randomUUID(),
         personId,
-        kind: go.review.outcome,
+        kind: sent.review.outcome,
         words,
         path: `/feedback/${submission.id}`,
         at,
-        seenAt: go.review.outcome === 'again' ? null : at,
+        seenAt: sent.review.outcome === 'again' ? null : at,
       },
       { transaction },
     );

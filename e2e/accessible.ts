@@ -16,7 +16,7 @@ async function settled(page: Page): Promise<void> {
       async () => {
         const now = await page.evaluate(() =>
           [...document.querySelectorAll('*')]
-            .map((each) => getComputedStyle(each).opacity)
+            .map((element) => getComputedStyle(element).opacity)
             .filter((opacity) => opacity !== '1')
             .join(' '),
         );
@@ -30,7 +30,7 @@ async function settled(page: Page): Promise<void> {
 }
 
 /** axe-core finds nothing serious on what is shown now, once it stands still; `what` names it where it does. */
-export async function expectAccessible(page: Page, what: string): Promise<void> {
+export async function expectAccessible(page: Page, screen: string): Promise<void> {
   await settled(page);
   // In one page: it has no frames of others, for which a second page would be opened each time.
   const { violations } = await new AxeBuilder({ page })
@@ -41,7 +41,7 @@ export async function expectAccessible(page: Page, what: string): Promise<void> 
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(
       ({ id, nodes }) =>
-        `${what}: ${id}: ${nodes.map(({ html, any }) => `${any[0]?.message ?? ''} ${html.slice(0, 160)}`).join(' | ')}`,
+        `${screen}: ${id}: ${nodes.map(({ html, any }) => `${any[0]?.message ?? ''} ${html.slice(0, 160)}`).join(' | ')}`,
     );
   expect(serious).toEqual([]);
 }

@@ -142,7 +142,7 @@ test('a question about a place draws nothing, and leads its teacher to a picture
   await expect
     .poll(() =>
       place.evaluate(
-        (each) => (each.tagName === 'IMG' ? each : each.querySelector('img'))!.getAttribute('src') !== null,
+        (element) => (element.tagName === 'IMG' ? element : element.querySelector('img'))!.getAttribute('src') !== null,
       ),
     )
     .toBe(true);

@@ -88,9 +88,9 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   const beside = desk.getByRole('region', { name: 'Goes beside each other' });
   await expect(beside.getByRole('heading', { name: 'Go 1 and go 2' })).toBeVisible();
   await expect(beside.getByTestId('what-is-new')).toHaveText('1 new');
-  const said = beside.getByRole('list', { name: 'Notes on the earlier go' });
-  await expect(said.getByText('Such a bright lamp: ticked off')).toBeVisible();
-  await expect(said.getByText('Where is the sea?: not ticked off')).toBeVisible();
+  const onEarlier = beside.getByRole('list', { name: 'Notes on the earlier go' });
+  await expect(onEarlier.getByText('Such a bright lamp: ticked off')).toBeVisible();
+  await expect(onEarlier.getByText('Where is the sea?: not ticked off')).toBeVisible();
   await expect(beside.getByTestId('sheet')).toHaveCount(2);
   await expectAccessible(desk, 'two goes beside each other');
   await beside.getByRole('radio', { name: 'Laid over' }).click();
@@ -136,10 +136,10 @@ test('two teachers see each other at one go, and neither overwrites what the oth
   await farrow.as('Ms Farrow');
   await quell.as('Mr Quell');
   const path = `/review/${await school.activityId('Three knots')}`;
-  for (const each of [farrow, quell]) {
-    await each.open(path);
-    await each.page.getByRole('button', { name: /^Isla Okpara/ }).click();
-    await expect(each.page.getByRole('heading', { level: 2, name: 'Isla Okpara' })).toBeVisible();
+  for (const device of [farrow, quell]) {
+    await device.open(path);
+    await device.page.getByRole('button', { name: /^Isla Okpara/ }).click();
+    await expect(device.page.getByRole('heading', { level: 2, name: 'Isla Okpara' })).toBeVisible();
   }
   await expect(farrow.page.getByTestId('also-here')).toHaveText('Mr Quell is here too');
   await expect(quell.page.getByTestId('also-here')).toHaveText('Ms Farrow is here too');

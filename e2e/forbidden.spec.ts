@@ -24,7 +24,7 @@ test('a camera that is forbidden while filming leaves what was filmed; forbidden
 }) => {
   const lena = await device({ viewport: PHONE });
   const { page } = lena;
-  for (const what of ['camera', 'microphone'] as const) await lena.set(what, 'granted');
+  for (const source of ['camera', 'microphone'] as const) await lena.set(source, 'granted');
   await lena.as('Lena Mirov');
   await lena.open(`/activity/${await school.activityId('Tell us about your lino print')}`);
   await expect(lena.saveLine).toContainText('saved at school too');

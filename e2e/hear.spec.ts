@@ -94,13 +94,14 @@ test('a voice of the device says it where there is one: nothing goes to school f
     Object.defineProperty(window, 'speechSynthesis', {
       value: {
         getVoices: () => voices,
-        speak: (said: Said) => {
-          const starts = [...said.text.matchAll(/\S+/g)].map(({ index }) => index);
-          said.onstart();
+        speak: (utterance: Said) => {
+          const starts = [...utterance.text.matchAll(/\S+/g)].map(({ index }) => index);
+          utterance.onstart();
           Object.assign(window, {
-            voice: said.voice.name,
-            rate: said.rate,
-            sayWord: () => (starts.length > 0 ? said.onboundary({ charIndex: starts.shift()! }) : said.onend()),
+            voice: utterance.voice.name,
+            rate: utterance.rate,
+            sayWord: () =>
+              starts.length > 0 ? utterance.onboundary({ charIndex: starts.shift()! }) : utterance.onend(),
           });
         },
         cancel: () => Object.assign(window, { sayWord: null }),

@@ -44,11 +44,11 @@ async function reached(page: Page): Promise<Reached[]> {
 /** What is on a screen, seen or said, so that it can be told whether anything has changed. */
 const shown = (page: Page): Promise<string> =>
   page.evaluate(() => {
-    const said = [...document.querySelectorAll('[aria-label]')].map((element) => element.getAttribute('aria-label'));
+    const labels = [...document.querySelectorAll('[aria-label]')].map((element) => element.getAttribute('aria-label'));
     const signs = document.querySelectorAll(
       '[aria-checked=true], [aria-expanded=true], [aria-pressed=true], [role=dialog]',
     ).length;
-    return `${window.location.href} ${document.body.innerText} ${said.join()} ${signs}`;
+    return `${window.location.href} ${document.body.innerText} ${labels.join()} ${signs}`;
   });
 
 const PRESSED = ['button', 'radio', 'checkbox', 'tab'];

@@ -222,9 +222,9 @@ test('"saved at school too" is true at once: what it says survives the server’
 
 test('two devices draw in the same piece at once, and both have all of it', async ({ school, device }) => {
   const [tablet, phone] = [await device({ viewport: WIDE }), await device()];
-  for (const each of [tablet, phone]) {
-    await each.as('Bryony Tull');
-    await each.openSheet('The island ferry');
+  for (const device of [tablet, phone]) {
+    await device.as('Bryony Tull');
+    await device.openSheet('The island ferry');
   }
   await Promise.all([
     (async () => {

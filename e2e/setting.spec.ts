@@ -7,8 +7,8 @@ import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
 /** How many pixels of what is seen have this colour, more or less. */
-async function pixelsOf(what: Locator, colour: [number, number, number]): Promise<number> {
-  const { data, info } = await sharp(await what.screenshot())
+async function pixelsOf(shown: Locator, colour: [number, number, number]): Promise<number> {
+  const { data, info } = await sharp(await shown.screenshot())
     .removeAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });
@@ -336,7 +336,7 @@ test('parts are dragged into order; a picture stands in the task; one learner ha
     page
       .getByRole('listitem')
       .filter({ has: page.getByRole('button', { name: /^Move / }) })
-      .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')));
+      .evaluateAll((all) => all.map((element) => element.getAttribute('aria-label')));
   await expect.poll(async () => (await names()).length).toBe(3);
   const [first, second, last] = await names();
   // By its handle, with the pointer.

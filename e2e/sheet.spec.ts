@@ -148,10 +148,12 @@ test('on a phone all that is pressed on a sheet is at least 48 pixels large', as
         ...document.querySelectorAll(
           'button, [role=button], [role=radio], [role=tab], [role=checkbox], [role=slider], a[href]',
         ),
-      ].flatMap((each) => {
-        const { width, height } = each.getBoundingClientRect();
+      ].flatMap((element) => {
+        const { width, height } = element.getBoundingClientRect();
         return width > 0 && height > 0 && (width < 47.5 || height < 47.5)
-          ? [`${each.getAttribute('aria-label') ?? each.textContent}: ${Math.round(width)} × ${Math.round(height)}`]
+          ? [
+              `${element.getAttribute('aria-label') ?? element.textContent}: ${Math.round(width)} × ${Math.round(height)}`,
+            ]
           : [];
       }),
     );
@@ -224,17 +226,17 @@ test('on a phone every tool can be found by looking, says how to begin, and has 
   const tray = page.getByRole('toolbar', { name: 'Tools' });
   const words = await tray
     .getByRole('button')
-    .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')!));
+    .evaluateAll((all) => all.map((element) => element.getAttribute('aria-label')!));
   expect(words).toHaveLength(10);
   /** The tools that a finger would meet in their middle. */
   const inSight = (): Promise<string[]> =>
     tray.getByRole('button').evaluateAll((all) =>
       all
-        .filter((each) => {
-          const { x, y, width, height } = each.getBoundingClientRect();
-          return each.contains(document.elementFromPoint(x + width / 2, y + height / 2));
+        .filter((element) => {
+          const { x, y, width, height } = element.getBoundingClientRect();
+          return element.contains(document.elementFromPoint(x + width / 2, y + height / 2));
         })
-        .map((each) => each.getAttribute('aria-label')!),
+        .map((element) => element.getAttribute('aria-label')!),
     );
   const first = await inSight();
   expect(first.length).toBeGreaterThanOrEqual(6);
@@ -283,16 +285,16 @@ for (const [width, height] of [
         .locator('button, [role="radio"], [role="tab"]')
         .evaluateAll((all) =>
           all
-            .filter((each) => {
+            .filter((element) => {
               // The task beside the sheet can be scrolled.
-              if (each.closest('[role="complementary"]')) return false;
-              const row = each.closest('[role="toolbar"]');
-              const { left, right, top, bottom } = each.getBoundingClientRect();
+              if (element.closest('[role="complementary"]')) return false;
+              const row = element.closest('[role="toolbar"]');
+              const { left, right, top, bottom } = element.getBoundingClientRect();
               // A row of tools can be pushed, and has ways to what is out of sight.
               const wide = !row || row.scrollWidth <= row.clientWidth ? left >= 0 && right <= window.innerWidth : true;
               return !wide || top < 0 || bottom > window.innerHeight;
             })
-            .map((each) => each.getAttribute('aria-label') ?? ''),
+            .map((element) => element.getAttribute('aria-label') ?? ''),
         );
     const place = await wren.sheet.boundingBox();
     for (const tool of ['Pen', 'Mark', 'Rubber', 'Pin', 'Pick up']) {
@@ -306,11 +308,11 @@ for (const [width, height] of [
     if (width < 900) {
       const small = await page.locator('[role="toolbar"] button, [role="radio"]').evaluateAll((all) =>
         all
-          .filter((each) => {
-            const box = each.getBoundingClientRect();
+          .filter((element) => {
+            const box = element.getBoundingClientRect();
             return box.width < 47.5 || box.height < 47.5;
           })
-          .map((each) => each.getAttribute('aria-label')),
+          .map((element) => element.getAttribute('aria-label')),
       );
       expect(small).toEqual([]);
     }
@@ -325,12 +327,12 @@ for (const [width, height] of [
       .click();
     await page.getByRole('button', { name: 'More', exact: true }).click();
     const dialog = page.getByRole('dialog');
-    for (const what of [
+    for (const name of [
       dialog,
       dialog.getByRole('heading', { level: 2 }),
       dialog.getByRole('button', { name: 'Close', exact: true }),
     ]) {
-      const box = (await what.boundingBox())!;
+      const box = (await name.boundingBox())!;
       expect(box.y).toBeGreaterThanOrEqual(0);
       expect(box.y + box.height).toBeLessThanOrEqual(height);
     }
@@ -353,14 +355,14 @@ test('below the rounded corners and bars of a phone nothing is to be pressed', a
     page.locator('button, a, input').evaluateAll(
       (all, { top, bottom }) =>
         all
-          .filter((each) => {
-            const box = each.getBoundingClientRect();
+          .filter((element) => {
+            const box = element.getBoundingClientRect();
             return (
               box.height > 0 &&
               box.bottom > 0 &&
               box.top < window.innerHeight &&
               (box.top < top || box.bottom > window.innerHeight - bottom) &&
-              each.contains(
+              element.contains(
                 document.elementFromPoint(
                   box.left + box.width / 2,
                   Math.max(1, Math.min(window.innerHeight - 1, box.top < top ? box.top + 1 : box.bottom - 1)),
@@ -368,7 +370,7 @@ test('below the rounded corners and bars of a phone nothing is to be pressed', a
               )
             );
           })
-          .map((each) => each.getAttribute('aria-label') ?? each.textContent ?? ''),
+          .map((element) => element.getAttribute('aria-label') ?? element.textContent ?? ''),
       insets,
     );
   expect(await outside()).toEqual([]);

@@ -430,12 +430,12 @@ for (const [name, viewport] of [
     await sheet.expectItems(1);
     await page.getByRole('button', { name: 'More', exact: true }).click();
     await expectAccessible(page, 'more');
-    for (const what of ['Marked words', 'Earlier copies', 'Take a copy out', 'Keys']) {
-      await page.getByRole('button', { name: what }).click();
-      await page.getByRole('heading', { level: 2, name: what }).waitFor();
-      await expectAccessible(page, what);
+    for (const section of ['Marked words', 'Earlier copies', 'Take a copy out', 'Keys']) {
+      await page.getByRole('button', { name: section }).click();
+      await page.getByRole('heading', { level: 2, name: section }).waitFor();
+      await expectAccessible(page, section);
       // The button that led here is gone: the keys go on within the question all the same.
-      await expect(page.getByRole('dialog', { name: what })).toBeFocused();
+      await expect(page.getByRole('dialog', { name: section })).toBeFocused();
       await page.keyboard.press('Shift+Tab');
       await expect(page.getByRole('button', { name: 'Close', exact: true })).toBeFocused();
       await page.getByRole('dialog').getByRole('button', { name: 'Back' }).click();
@@ -465,9 +465,9 @@ test('two windows of one person each undo their own steps, and the first keeps i
   const undo = ({ page }: Device) => page.getByRole('button', { name: 'Undo', exact: true });
   await expect(undo(other)).toBeDisabled();
   await other.draw(0.6);
-  for (const each of [amos, other]) await each.expectStrokes(2);
+  for (const device of [amos, other]) await device.expectStrokes(2);
   await undo(other).click();
-  for (const each of [amos, other]) await each.expectStrokes(1);
+  for (const device of [amos, other]) await device.expectStrokes(1);
   await expect(undo(other)).toBeDisabled();
   await other.page.close();
   await amos.page.reload();

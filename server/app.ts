@@ -80,8 +80,7 @@ export function makeServices(
   sequelize: Sequelize,
   jobs: Jobs,
   logger: Logger,
-  clock: () => number = Date.now,
-  compute: Compute = makeCompute(config.computeWorker),
+  { clock = Date.now, compute = makeCompute(config.computeWorker) }: { clock?: () => number; compute?: Compute } = {},
 ): Services {
   const log = new UpdateLog(sequelize, compute);
   const isOpen = (id: string): boolean => hub.isOpen({ kind: 'piece', id });

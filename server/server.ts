@@ -50,7 +50,7 @@ export async function startServer(config: Config, logger: Logger, shared?: Compu
   const sequelize = openDatabase(config.databaseUrl);
   await migrate(sequelize);
   const jobs = new DatabaseJobs(config.databaseUrl, logger);
-  const services = makeServices(config, sequelize, jobs, logger, Date.now, shared);
+  const services = makeServices(config, sequelize, jobs, logger, { compute: shared });
   jobs.handle('export-go', services.exports.run);
   jobs.handle('make-playable', services.recordings.run);
   jobs.handle('keep-sent', services.reviews.keepSent);

@@ -158,7 +158,7 @@ class MediaOutbox {
     // What is added meanwhile is sent too; what fails waits for the next round.
     const tried = new Set<string>();
     for (;;) {
-      const id = Object.keys(this.state.getState().waiting).find((each) => !tried.has(each));
+      const id = Object.keys(this.state.getState().waiting).find((waiting) => !tried.has(waiting));
       if (id === undefined) return;
       tried.add(id);
       const waiting = await get<Waiting>(id, kept);
@@ -248,14 +248,14 @@ export const mediaOutbox = new MediaOutbox();
 
 /** What school would not take of a piece or an activity. */
 export const refusedOf = ({ refused }: OutboxState, home: MediaHome): [id: string, Refused][] =>
-  Object.entries(refused).filter(([, each]) => each.home === home);
+  Object.entries(refused).filter(([, file]) => file.home === home);
 
 /**
  * How many files of a piece or an activity are on their way, and how much of all of them is at school, 0 to 1. Null for
  * none.
  */
 export function onTheirWay({ waiting }: OutboxState, home: MediaHome): { count: number; share: number } | null {
-  const files = Object.values(waiting).filter((each) => each.home === home);
+  const files = Object.values(waiting).filter((file) => file.home === home);
   const all = files.reduce((sum, { size }) => sum + size, 0);
   return files.length === 0
     ? null

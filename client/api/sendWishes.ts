@@ -47,5 +47,5 @@ export async function dropWish(pieceId: string): Promise<void> {
 
 export const tellOfWish = (pieceId: string, words: string, sent: boolean): void =>
   sendWishes.setState(({ news }) => ({
-    news: [...news.filter((each) => each.pieceId !== pieceId), { pieceId, words, sent }],
+    news: [...news.filter((told) => told.pieceId !== pieceId), { pieceId, words, sent }],
   }));

@@ -44,10 +44,10 @@ export function PhoneLink({ pieceId, title, onArrived, onBack }: Props) {
       while (!gone) {
         try {
           const { media, open } = await request('GET /captures/:id', { id });
-          for (const each of media) {
-            if (seen.has(each) || gone) continue;
-            seen.add(each);
-            const why = await arrived.current(each);
+          for (const photo of media) {
+            if (seen.has(photo) || gone) continue;
+            seen.add(photo);
+            const why = await arrived.current(photo);
             if (why) setTrouble(why);
             else setCome((count) => count + 1);
           }

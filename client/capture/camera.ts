@@ -24,11 +24,11 @@ const WISHES = {
 export const CAMERA_GONE = 'The camera has gone. Plug it in or allow it again, then try again.';
 
 /** Why there is no camera, in a sentence; null where the practice one should stand in. */
-function whyNot(error: unknown, what: keyof typeof WISHES): string | null {
+function whyNot(error: unknown, wish: keyof typeof WISHES): string | null {
   switch ((error as DOMException).name) {
     case 'NotAllowedError':
     case 'SecurityError':
-      return `The camera may not be used here. Allow it in the browser’s settings for this page, or take a ${what} from a file.`;
+      return `The camera may not be used here. Allow it in the browser’s settings for this page, or take a ${wish} from a file.`;
     case 'NotReadableError':
     case 'AbortError':
       return 'The camera is in use by another program. Close that and try again.';
@@ -41,16 +41,16 @@ function whyNot(error: unknown, what: keyof typeof WISHES): string | null {
 export class CameraError extends Error {}
 
 /** Opens the camera, or the practice camera where the device has none. @throws CameraError */
-export async function openCamera(facing: Facing, what: keyof typeof WISHES = 'photo'): Promise<Camera> {
+export async function openCamera(facing: Facing, wish: keyof typeof WISHES = 'photo'): Promise<Camera> {
   try {
     const devices = navigator.mediaDevices;
     if (!devices) throw new DOMException('', 'NotFoundError');
-    const stream = await devices.getUserMedia({ video: { facingMode: { ideal: facing }, ...WISHES[what] } });
+    const stream = await devices.getUserMedia({ video: { facingMode: { ideal: facing }, ...WISHES[wish] } });
     const [track] = stream.getVideoTracks();
     const torch = Boolean((track?.getCapabilities?.() as { torch?: boolean } | undefined)?.torch);
     return { stream, practice: false, facing, torch };
   } catch (error) {
-    const why = whyNot(error, what);
+    const why = whyNot(error, wish);
     if (why) throw new CameraError(why);
     return { stream: startPracticeCamera(), practice: true, facing, torch: false };
   }

@@ -60,7 +60,9 @@ export async function recordingBlob(recording: KeptRecording): Promise<Blob> {
 /** Recordings that were never kept nor thrown away: the browser was closed, or died, meanwhile. Oldest first. */
 export async function leftRecordings(home: MediaHome): Promise<KeptRecording[]> {
   const all = (await entries<string, KeptRecording>(about)).map(([, recording]) => recording);
-  return all.filter((each) => each.home === home && each.spans.length > 0).sort((a, b) => a.begun - b.begun);
+  return all
+    .filter((recording) => recording.home === home && recording.spans.length > 0)
+    .sort((a, b) => a.begun - b.begun);
 }
 
 export async function forgetRecording(id: string): Promise<void> {

@@ -25,7 +25,7 @@ export function useStreams(
     if (!wanted) return undefined;
     let gone = false;
     const open: (() => void)[] = [];
-    const close = (): void => open.splice(0).forEach((each) => each());
+    const close = (): void => open.splice(0).forEach((end) => end());
     setWhy(null);
     void (async () => {
       try {

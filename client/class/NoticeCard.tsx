@@ -24,20 +24,20 @@ export function NoticeCard({ notice, room, classroom, me, zone }: Props) {
   const [answering, setAnswering] = useState(false);
   const [removing, setRemoving] = useState<NoticeView | null>(null);
   const offer = useWorkOffer(room.teaches ? null : notice.words);
-  const said = (each: NoticeView) => (
+  const message = (notice: NoticeView) => (
     <Message
-      key={each.id}
-      {...each}
-      name={each.author.id === me ? 'You' : each.author.name}
+      key={notice.id}
+      {...notice}
+      name={notice.author.id === me ? 'You' : notice.author.name}
       zone={zone}
       heard={!room.teaches}
-      onTakeAway={room.teaches ? () => setRemoving(each) : null}
+      onTakeAway={room.teaches ? () => setRemoving(notice) : null}
     />
   );
   return (
     <View role="article" aria-label={`${notice.author.name} tells the class`} style={styles.card}>
-      {said(notice)}
-      {notice.replies.map(said)}
+      {message(notice)}
+      {notice.replies.map(message)}
       {notice.removed === null &&
         (answering ? (
           <View>

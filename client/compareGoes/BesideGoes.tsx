@@ -69,7 +69,7 @@ export function BesideGoes({ goId, parts, onClose }: Props) {
         {earlier.length > 1 && (
           <Pick
             label="Beside which go"
-            options={earlier.map((go) => ({ value: go.id, word: goWords(go) }))}
+            options={earlier.map((submission) => ({ value: submission.id, word: goWords(submission) }))}
             chosen={other?.id ?? null}
             onChoose={setChosen}
           />

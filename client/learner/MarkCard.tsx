@@ -6,7 +6,7 @@ import { colours, OUTLINE } from '../ui/theme';
 
 /** What the teacher says by the rubric: each line in words, and the mark with how it comes about. */
 export function MarkCard({ marked: { mark, lines, explained } }: { marked: MarkView }) {
-  const said = lines.map(({ title, words }) => `${title}: ${words}.`).join(' ');
+  const sentences = lines.map(({ title, words }) => `${title}: ${words}.`).join(' ');
   return (
     <View style={styles.card} role="group" aria-label="What good work shows">
       {mark && <Text variant="headlineSmall" role="heading" aria-level={2}>{`Mark: ${mark.words}`}</Text>}
@@ -16,7 +16,7 @@ export function MarkCard({ marked: { mark, lines, explained } }: { marked: MarkV
           <Text variant="bodyLarge">{words}</Text>
         </View>
       ))}
-      {lines.length > 0 && <Hear text={said} label="what good work shows" small />}
+      {lines.length > 0 && <Hear text={sentences} label="what good work shows" small />}
       {explained.length > 1 && <Text variant="bodySmall">{`The mark comes from: ${explained.join('; ')}.`}</Text>}
     </View>
   );

@@ -26,7 +26,7 @@ export async function trySending(
         step: 'waiting',
         why: `Waiting for ${wayWords(way)}. It all goes by itself then, also when you leave this page.`,
       };
-    const go = await request(
+    const submission = await request(
       'POST /pieces/:id/send',
       { id: pieceId },
       {
@@ -37,7 +37,7 @@ export async function trySending(
         ...(word.trim() ? { word } : {}),
       },
     );
-    return { step: 'sent', go };
+    return { step: 'sent', go: submission };
   } catch (error) {
     const why = whyItWaits(error);
     return why === null ? { step: 'refused', why: (error as Error).message } : { step: 'waiting', why };

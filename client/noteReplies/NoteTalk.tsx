@@ -47,9 +47,9 @@ export function NoteTalk({ note, reader, talk: { replies, home, problem, say } }
             pictures={false}
             framed={false}
             onSay={async (id, saying) => {
-              const said = await say(id, note, saying);
-              if (said) setOpen(false);
-              return said;
+              const done = await say(id, note, saying);
+              if (done) setOpen(false);
+              return done;
             }}
           />
           {problem && <Notice>{problem}</Notice>}

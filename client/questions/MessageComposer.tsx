@@ -62,11 +62,11 @@ export function MessageComposer(props: Props) {
     setBusy(true);
     // What is still being said goes along, and what is on its way is waited for.
     const speaking = note.state.getState().step !== 'silent';
-    const said = speaking ? await note.end() : media;
-    if (said) await mediaOutbox.arrival(said);
+    const carried = speaking ? await note.end() : media;
+    if (carried) await mediaOutbox.arrival(carried);
     // What was said was too short to hear, which stands there already.
-    const nothing = !said && words.trim() === '';
-    if (!nothing && (await onSay(id.current, { words: words.trim(), media: said }))) {
+    const nothing = !carried && words.trim() === '';
+    if (!nothing && (await onSay(id.current, { words: words.trim(), media: carried }))) {
       id.current = crypto.randomUUID();
       setWords('');
       setMedia(null);

@@ -116,15 +116,22 @@ export default function QuestionPanel({ activityId, zone, pieceId, part, places,
           </View>
         )}
         {problem && <Notice>{problem}</Notice>}
-        {data?.threads.map((each) => (
-          <ThreadCard key={each.id} thread={each} zone={zone} here={each.id === led} onPlace={places?.show} lead={null}>
-            {each.mayAnswer && data.readers && (
+        {data?.threads.map((thread) => (
+          <ThreadCard
+            key={thread.id}
+            thread={thread}
+            zone={zone}
+            here={thread.id === led}
+            onPlace={places?.show}
+            lead={null}
+          >
+            {thread.mayAnswer && data.readers && (
               <Answer
-                thread={each.id}
-                audience={each.audience}
+                thread={thread.id}
+                audience={thread.audience}
                 readers={data.readers}
                 pieceId={pieceId}
-                onSay={(message, saying) => asks.answer(each.id, message, saying)}
+                onSay={(message, saying) => asks.answer(thread.id, message, saying)}
               />
             )}
           </ThreadCard>

@@ -53,15 +53,15 @@ export default function JoinForm({ group, join, onBack }: Props) {
         ))}
       </View>
       <View style={styles.grid}>
-        {KEY_PICTURES.map((each) => (
-          <View key={each} style={styles.cell}>
+        {KEY_PICTURES.map((picture) => (
+          <View key={picture} style={styles.cell}>
             <Press
-              aria-label={each}
+              aria-label={picture}
               disabled={pictures.length === USUAL_KEY_LENGTH}
-              onPress={() => setPictures([...pictures, each])}
+              onPress={() => setPictures([...pictures, picture])}
               style={styles.picture}
             >
-              <KeyPicture name={each} />
+              <KeyPicture name={picture} />
             </Press>
           </View>
         ))}

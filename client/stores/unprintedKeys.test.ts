@@ -11,7 +11,7 @@ const card = (id: string, password: string): KeyCard => ({
   pictures: null,
   password,
 });
-const shown = (group: string) => (useUnprintedKeys.getState().cards.get(group) ?? []).map((each) => each.password);
+const shown = (group: string) => (useUnprintedKeys.getState().cards.get(group) ?? []).map((card) => card.password);
 const unprinted = (group: string): boolean => hasUnprinted(useUnprintedKeys.getState(), group);
 
 beforeEach(dropAllKeys);

@@ -22,7 +22,7 @@ const STATE_WORDS: Record<(typeof ACTIVITY_SIEVES)[number], string> = {
 /** Which activities are listed; the choices combine. */
 export function ActivityFilters({ activities, filter, onChange }: Props) {
   const wide = useWide();
-  const groups = [...new Map(activities.flatMap((each) => each.groups).map(({ id, name }) => [id, name]))].sort(
+  const groups = [...new Map(activities.flatMap((activity) => activity.groups).map(({ id, name }) => [id, name]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
   );
   const subjects = [...new Set(activities.map(({ subject }) => subject).filter(Boolean))].sort();

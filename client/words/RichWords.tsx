@@ -63,7 +63,7 @@ function Block({ node, size }: { node: TextNode; size: number }): ReactNode {
                 {node.type === 'orderedList' ? `${i + 1}.` : '•'}
               </Text>
               <View style={styles.inItem}>
-                {item.type === 'listItem' && item.content?.map((each, n) => <Block key={n} node={each} size={size} />)}
+                {item.type === 'listItem' && item.content?.map((node, n) => <Block key={n} node={node} size={size} />)}
               </View>
             </View>
           ))}

@@ -84,13 +84,13 @@ export async function writeKeyCards(cards: readonly KeyCard[], font: PdfSources[
   );
   const [heading, plain] = [await fonts.of('heading'), await fonts.of('interface')];
   const [width, height] = [(PAGE.width - 2 * MARGIN) / GRID.columns, (PAGE.height - 2 * MARGIN) / GRID.rows];
-  const each = GRID.columns * GRID.rows;
+  const perPage = GRID.columns * GRID.rows;
   const pages: CardPage[] = [];
   cards.forEach((card, i) => {
-    if (i % each === 0) pages.push(new CardPage(out.addPage([PAGE.width, PAGE.height]), [heading, plain]));
+    if (i % perPage === 0) pages.push(new CardPage(out.addPage([PAGE.width, PAGE.height]), [heading, plain]));
     const sheet = pages.at(-1)!;
     const { page } = sheet;
-    const [column, row] = [i % GRID.columns, Math.floor((i % each) / GRID.columns)];
+    const [column, row] = [i % GRID.columns, Math.floor((i % perPage) / GRID.columns)];
     const [left, top] = [MARGIN + column * width, PAGE.height - MARGIN - row * height];
     page.drawRectangle({
       x: left,

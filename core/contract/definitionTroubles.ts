@@ -63,7 +63,7 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
       );
   });
   if (plan.groups.length === 0) add('groups', 'Choose who it is for.');
-  for (const each of plan.groups) add('groups', dateTrouble(each, nameOf(each.group)));
-  for (const each of plan.learners) add('groups', dateTrouble(each, nameOf(each.person)));
+  for (const group of plan.groups) add('groups', dateTrouble(group, nameOf(group.group)));
+  for (const learner of plan.learners) add('groups', dateTrouble(learner, nameOf(learner.person)));
   return troubles;
 }

@@ -41,8 +41,8 @@ export interface GroupView {
   members: GroupMember[];
 }
 
-const name = (what: string) =>
-  trimmed().required(`${what} needs a name.`).max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`);
+const name = (word: string) =>
+  trimmed().required(`${word} needs a name.`).max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`);
 const keys = yup
   .string<SecretKind>()
   .oneOf(['picture', 'password'], 'Keys are "picture" or "password".')

@@ -78,17 +78,17 @@ export function readPlan(value: unknown): ActivityPlan {
   const materials = distinct(
     listOf(raw.materials, DEFINITION_LIMITS.materials).filter(({ id }) => isId(id)),
     ({ id }) => id as string,
-  ).map((each): MaterialPlan => ({
-    id: each.id as string,
-    kind: oneOf(MATERIAL_KINDS, each.kind, 'text'),
-    title: textOf(each.title, DEFINITION_LIMITS.title),
-    words: textOf(each.words, DEFINITION_LIMITS.words),
-    address: textOf(each.address, 2_000),
-    media: idOr(each.media),
-    seconds: secondsOf(each.seconds),
-    spans: readSpans(each.spans) ?? [],
-    shown: oneOf(MATERIAL_TIMES, each.shown, 'start'),
-    at: timeOf(each.at),
+  ).map((raw): MaterialPlan => ({
+    id: raw.id as string,
+    kind: oneOf(MATERIAL_KINDS, raw.kind, 'text'),
+    title: textOf(raw.title, DEFINITION_LIMITS.title),
+    words: textOf(raw.words, DEFINITION_LIMITS.words),
+    address: textOf(raw.address, 2_000),
+    media: idOr(raw.media),
+    seconds: secondsOf(raw.seconds),
+    spans: readSpans(raw.spans) ?? [],
+    shown: oneOf(MATERIAL_TIMES, raw.shown, 'start'),
+    at: timeOf(raw.at),
   }));
   const rubric = distinct(
     listOf(raw.rubric, DEFINITION_LIMITS.rows).filter(({ id }) => isId(id)),
@@ -121,18 +121,18 @@ export function readPlan(value: unknown): ActivityPlan {
     groups: distinct(
       listOf(raw.groups, DEFINITION_LIMITS.groups)
         .filter(({ group }) => isId(group))
-        .map((each) => ({
-          group: each.group as string,
-          folder: idOr(each.folder),
-          free: each.free === true,
-          ...datesOf(each),
+        .map((raw) => ({
+          group: raw.group as string,
+          folder: idOr(raw.folder),
+          free: raw.free === true,
+          ...datesOf(raw),
         })),
       ({ group }) => group,
     ),
     learners: distinct(
       listOf(raw.learners, DEFINITION_LIMITS.learners)
         .filter(({ person }) => isId(person))
-        .map((each) => ({ person: each.person as string, ...datesOf(each) })),
+        .map((raw) => ({ person: raw.person as string, ...datesOf(raw) })),
       ({ person }) => person,
     ),
   };

@@ -235,12 +235,12 @@ function readColumn(reader: ByteReader, length: number): Int32Array {
   return values;
 }
 
-function quantised(values: ArrayLike<number>, scale: number, least: number, most: number, what: string): Int32Array {
+function quantised(values: ArrayLike<number>, scale: number, least: number, most: number, channel: string): Int32Array {
   const out = new Int32Array(values.length);
   for (let i = 0; i < values.length; i++) {
     const value = values[i]!;
     if (!(value >= least && value <= most)) {
-      throw new InkRangeError(`A stroke's ${what} is ${value}; it must lie between ${least} and ${most}.`);
+      throw new InkRangeError(`A stroke's ${channel} is ${value}; it must lie between ${least} and ${most}.`);
     }
     out[i] = Math.round(value * scale);
   }

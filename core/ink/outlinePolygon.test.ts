@@ -10,16 +10,16 @@ const MOST = FLATNESS + THINNING;
  * Places on the smooth curve of an outline, many to each of its corners: by de Casteljau's construction, not by the
  * polynomial.
  */
-function placesOn(outline: Outline, each = 40): [number, number][] {
+function placesOn(outline: Outline, count = 40): [number, number][] {
   const n = outline.length / 2;
   const corner = (i: number): [number, number] => [outline[2 * (i % n)]!, outline[2 * (i % n) + 1]!];
   const between = ([ax, ay]: [number, number], [bx, by]: [number, number], t: number): [number, number] => [
     ax + (bx - ax) * t,
     ay + (by - ay) * t,
   ];
-  return Array.from({ length: n * each }, (_, k) => {
-    const i = Math.floor(k / each);
-    const t = (k % each) / each;
+  return Array.from({ length: n * count }, (_, k) => {
+    const i = Math.floor(k / count);
+    const t = (k % count) / count;
     const [from, bend, to] = [
       between(corner(i), corner(i + 1), 0.5),
       corner(i + 1),

@@ -13,7 +13,7 @@ const theirs = ({ x, y, pressure }: Ink, { size, thinning, taper }: OutlineShape
       ? [0, 0.25, 0.5, 0.75, 1].map(
           (share) => [mix(x, share), mix(y, share), mix(pressure, share)] as [number, number, number],
         )
-      : Array.from(x, (each, i): [number, number, number] => [each, y[i]!, pressure[i]!]);
+      : Array.from(x, (place, i): [number, number, number] => [place, y[i]!, pressure[i]!]);
   const end = { taper, cap: true };
   return getStroke(points, {
     size,

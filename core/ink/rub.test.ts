@@ -45,10 +45,10 @@ describe('rubbing where it touches', () => {
         (spots, [px, py], [qx, qy], reach) => {
           const ink = inkFromRows(spots.map(([x, y], i) => [x, y, 0.5, i * 10]));
           const pieces = rubInk(ink, [px, py, qx, qy], reach) ?? [ink];
-          const length = (each: Ink): number => {
+          const length = (ink: Ink): number => {
             let sum = 0;
-            for (let i = 1; i < each.x.length; i++)
-              sum += Math.hypot(each.x[i]! - each.x[i - 1]!, each.y[i]! - each.y[i - 1]!);
+            for (let i = 1; i < ink.x.length; i++)
+              sum += Math.hypot(ink.x[i]! - ink.x[i - 1]!, ink.y[i]! - ink.y[i - 1]!);
             return sum;
           };
           for (const piece of pieces) {

@@ -280,7 +280,7 @@ export function recogniseShape(ink: Ink): Shape | null {
     if (arrow) found.push({ kind: 'arrow', way: arrow, limit: CLOSE_ENOUGH.arrow });
   }
   const judged = found
-    .map((each) => ({ ...each, error: errorFrom(each.way, spots) / size }))
+    .map((shape) => ({ ...shape, error: errorFrom(shape.way, spots) / size }))
     .filter(({ error, limit }) => error <= limit)
     .sort((a, b) => a.error - b.error);
   const best = judged[0];

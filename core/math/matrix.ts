@@ -49,7 +49,7 @@ export function inverse([a, b, c, d, e, f]: Matrix): Matrix | null {
  * thousand.
  */
 export function isMatrix(value: unknown): value is Matrix {
-  if (!Array.isArray(value) || value.length !== 6 || !value.every((each) => Number.isFinite(each))) return false;
+  if (!Array.isArray(value) || value.length !== 6 || !value.every((number) => Number.isFinite(number))) return false;
   const scale = scaleOf(value as unknown as Matrix);
   return scale > 1e-3 && scale < 1e3;
 }

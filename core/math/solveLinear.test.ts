@@ -8,9 +8,9 @@ it('finds the unknowns of any system that has one answer', () => {
       fc.array(fc.array(number, { minLength: 4, maxLength: 4 }), { minLength: 4, maxLength: 4 }),
       fc.array(number, { minLength: 4, maxLength: 4 }),
       (factors, unknowns) => {
-        const rows = factors.map((row) => [...row, row.reduce((sum, each, i) => sum + each * unknowns[i]!, 0)]);
+        const rows = factors.map((row) => [...row, row.reduce((sum, factor, i) => sum + factor * unknowns[i]!, 0)]);
         const solved = solveLinear(rows);
-        if (solved) solved.forEach((each, i) => expect(each).toBeCloseTo(unknowns[i]!, 6));
+        if (solved) solved.forEach((value, i) => expect(value).toBeCloseTo(unknowns[i]!, 6));
       },
     ),
   );

@@ -172,8 +172,8 @@ it('is in a PDF with the paper', async () => {
   };
   const none = () => Promise.reject(new Error('nothing is asked for'));
   const [bare, full] = await Promise.all(
-    [{ ...plan, background: { kind: 'blank' as const } }, plan].map((each) =>
-      writePdf([{ plan: each, items: [] }], { pdf: none, picture: none, font: none }),
+    [{ ...plan, background: { kind: 'blank' as const } }, plan].map((page) =>
+      writePdf([{ plan: page, items: [] }], { pdf: none, picture: none, font: none }),
     ),
   );
   expect(full!.length).toBeGreaterThan(bare!.length + 500);

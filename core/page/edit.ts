@@ -44,7 +44,7 @@ function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (a instanceof Uint8Array && b instanceof Uint8Array)
     return a.length === b.length && a.every((byte, i) => byte === b[i]);
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((each, i) => same(each, b[i]));
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((entry, i) => same(entry, b[i]));
   return false;
 }
 

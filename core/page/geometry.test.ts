@@ -92,14 +92,14 @@ const ring = ({ left, top, right, bottom }: ReturnType<typeof itemBounds>, margi
 describe('where items lie', () => {
   it('a tap that hits one lies within its box, as far as the tap reaches: nothing that is looked for by boxes is missed', () => {
     fc.assert(
-      fc.property(item, place, number(0, 24), (each, tap, reach) => {
-        const { left, top, right, bottom } = itemBounds(each);
+      fc.property(item, place, number(0, 24), (item, tap, reach) => {
+        const { left, top, right, bottom } = itemBounds(item);
         const near =
           tap.x >= left - reach - 1e-6 &&
           tap.x <= right + reach + 1e-6 &&
           tap.y >= top - reach - 1e-6 &&
           tap.y <= bottom + reach + 1e-6;
-        expect(near || !hitsItem(each, tap, reach)).toBe(true);
+        expect(near || !hitsItem(item, tap, reach)).toBe(true);
       }),
       { numRuns: 2_000 },
     );
@@ -107,34 +107,34 @@ describe('where items lie', () => {
 
   it('a tap in the middle of words or a picture hits it, however it is turned', () => {
     fc.assert(
-      fc.property(fc.oneof(text, picture), (each) => {
-        const { width, height } = ownBox(each)!;
-        expect(hitsItem(each, applyTo(each.matrix, width / 2, height / 2), 0)).toBe(true);
+      fc.property(fc.oneof(text, picture), (item) => {
+        const { width, height } = ownBox(item)!;
+        expect(hitsItem(item, applyTo(item.matrix, width / 2, height / 2), 0)).toBe(true);
       }),
     );
   });
 
   it('a tap on any sample of a stroke hits it, and one further away than it is wide does not', () => {
     fc.assert(
-      fc.property(stroke, fc.nat(), (each, which) => {
-        if (each.kind !== 'stroke') return;
-        const i = which % each.ink.x.length;
-        expect(hitsItem(each, { x: each.ink.x[i]!, y: each.ink.y[i]! }, 0)).toBe(true);
-        expect(hitsItem(each, { x: Math.max(...each.ink.x) + each.width, y: each.ink.y[i]! }, 0)).toBe(false);
+      fc.property(stroke, fc.nat(), (item, which) => {
+        if (item.kind !== 'stroke') return;
+        const i = which % item.ink.x.length;
+        expect(hitsItem(item, { x: item.ink.x[i]!, y: item.ink.y[i]! }, 0)).toBe(true);
+        expect(hitsItem(item, { x: Math.max(...item.ink.x) + item.width, y: item.ink.y[i]! }, 0)).toBe(false);
       }),
     );
   });
 
   it('a lasso around an item catches what can be moved, and one elsewhere catches nothing', () => {
     fc.assert(
-      fc.property(item, number(1, 40), (each, margin) => {
-        const bounds = itemBounds(each);
-        expect(inLasso(each, ring(bounds, margin))).toBe(isMovable(each));
+      fc.property(item, number(1, 40), (item, margin) => {
+        const bounds = itemBounds(item);
+        expect(inLasso(item, ring(bounds, margin))).toBe(isMovable(item));
         const away = bounds.right + 2 * margin;
-        expect(inLasso(each, ring({ left: away, right: away + 50, top: bounds.top, bottom: bounds.bottom }, 0))).toBe(
+        expect(inLasso(item, ring({ left: away, right: away + 50, top: bounds.top, bottom: bounds.bottom }, 0))).toBe(
           false,
         );
-        expect(inLasso(each, ring(bounds, margin).slice(0, 2))).toBe(false);
+        expect(inLasso(item, ring(bounds, margin).slice(0, 2))).toBe(false);
       }),
       { numRuns: 500 },
     );
@@ -175,10 +175,10 @@ describe('where items lie', () => {
       text: '',
       note: '',
     };
-    for (const each of [field, nothing, bare]) {
-      expect(itemBounds(each)).toEqual({ left: 0, top: 0, right: 0, bottom: 0 });
-      expect(hitsItem(each, { x: 0, y: 0 }, 24)).toBe(false);
-      expect(ownBox(each)).toBeNull();
+    for (const item of [field, nothing, bare]) {
+      expect(itemBounds(item)).toEqual({ left: 0, top: 0, right: 0, bottom: 0 });
+      expect(hitsItem(item, { x: 0, y: 0 }, 24)).toBe(false);
+      expect(ownBox(item)).toBeNull();
     }
   });
 

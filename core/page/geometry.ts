@@ -123,8 +123,8 @@ export function inLasso(item: Item, lasso: readonly Point[]): boolean {
     case 'stroke':
       return shareOf(item.ink.x, item.ink.y) >= CAUGHT;
     case 'fill': {
-      const xs = item.rings.flatMap((each) => [...each.filter((_, i) => i % 2 === 0)]);
-      const ys = item.rings.flatMap((each) => [...each.filter((_, i) => i % 2 === 1)]);
+      const xs = item.rings.flatMap((ring) => [...ring.filter((_, i) => i % 2 === 0)]);
+      const ys = item.rings.flatMap((ring) => [...ring.filter((_, i) => i % 2 === 1)]);
       return shareOf(xs, ys) >= CAUGHT;
     }
     case 'text':

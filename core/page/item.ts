@@ -232,7 +232,7 @@ const READERS: Record<ItemKind, (common: ItemBase, get: (key: string) => unknown
     const shown =
       Array.isArray(crop) &&
       crop.length === 4 &&
-      crop.every((each) => isNumber(each, 0, 1)) &&
+      crop.every((share) => isNumber(share, 0, 1)) &&
       Number(crop[2]) > 0 &&
       Number(crop[3]) > 0;
     return {
@@ -251,7 +251,7 @@ const READERS: Record<ItemKind, (common: ItemBase, get: (key: string) => unknown
     if (!oneOf(TEXT_MARK_STYLES, style) || !isColour(colour) || !Array.isArray(quads) || quads.length > MAX_QUADS)
       return null;
     const isQuad = (quad: unknown): quad is Quad =>
-      Array.isArray(quad) && quad.length === 8 && quad.every((each) => isNumber(each, -1e5, 1e5));
+      Array.isArray(quad) && quad.length === 8 && quad.every((coordinate) => isNumber(coordinate, -1e5, 1e5));
     if (!quads.every(isQuad)) return null;
     return {
       ...common,

@@ -33,7 +33,7 @@ export function readJsonItems(value: unknown, kinds: readonly Item['kind'][]): F
     if (typeof raw !== 'object' || raw === null || !(kinds as readonly unknown[]).includes((raw as JsonItem).kind))
       return [];
     const fields = Object.fromEntries(
-      Object.entries(raw).map(([key, each]) => [key, BYTES.includes(key) ? bytesOf(each) : (each as unknown)]),
+      Object.entries(raw).map(([key, value]) => [key, BYTES.includes(key) ? bytesOf(value) : (value as unknown)]),
     );
     return readItem('read', new Map(Object.entries(fields))) ? [fields] : [];
   });

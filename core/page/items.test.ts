@@ -182,13 +182,13 @@ describe('matrices', () => {
 });
 
 describe('breaking lines', () => {
-  const each = (line: string): number => line.length;
+  const widthOf = (line: string): number => line.length;
   it('keeps words whole where it can, and breaks where the writer broke', () => {
-    expect(breakLines('the tide comes in', 8, each)).toEqual(['the tide', 'comes in']);
-    expect(breakLines('a\n\nb', 8, each)).toEqual(['a', '', 'b']);
-    expect(breakLines('lighthousekeeper', 6, each)).toEqual(['lighth', 'ouseke', 'eper']);
-    expect(breakLines('', 6, each)).toEqual(['']);
-    expect(breakLines('x', 0, each)).toEqual(['x']);
+    expect(breakLines('the tide comes in', 8, widthOf)).toEqual(['the tide', 'comes in']);
+    expect(breakLines('a\n\nb', 8, widthOf)).toEqual(['a', '', 'b']);
+    expect(breakLines('lighthousekeeper', 6, widthOf)).toEqual(['lighth', 'ouseke', 'eper']);
+    expect(breakLines('', 6, widthOf)).toEqual(['']);
+    expect(breakLines('x', 0, widthOf)).toEqual(['x']);
   });
 });
 

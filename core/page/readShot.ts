@@ -4,7 +4,7 @@ import type { Background } from './background';
 const isCorners = (value: unknown): value is number[] =>
   Array.isArray(value) &&
   value.length === 8 &&
-  value.every((each) => typeof each === 'number' && each > -1 && each < 2);
+  value.every((share) => typeof share === 'number' && share > -1 && share < 2);
 
 /** The shot that a page is a photo of; null for every other page, and for what a broken client wrote. */
 export function readShot(background: Background | undefined): Shot | null {

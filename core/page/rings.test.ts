@@ -10,8 +10,8 @@ describe('closed outlines', () => {
       fc.property(fc.array(ring, { maxLength: 5 }), (rings) => {
         const back = decodeRings(encodeRings(rings));
         expect(back.map(({ length }) => length)).toEqual(rings.map(({ length }) => length));
-        back.forEach((each, r) =>
-          each.forEach((value, i) => expect(Math.abs(value - rings[r]![i]!)).toBeLessThanOrEqual(RING_GRID / 2 + 1e-9)),
+        back.forEach((ring, r) =>
+          ring.forEach((value, i) => expect(Math.abs(value - rings[r]![i]!)).toBeLessThanOrEqual(RING_GRID / 2 + 1e-9)),
         );
       }),
     );

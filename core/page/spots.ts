@@ -32,7 +32,7 @@ export function readSpots(value: unknown): Spot[] {
       typeof spot.label === 'string' &&
       typeof spot.needed === 'boolean' &&
       SPOT_KINDS.includes(spot.kind as SpotKind) &&
-      box.every((each) => Number.isFinite(each)) &&
+      box.every((side) => Number.isFinite(side)) &&
       spot.width! > 0 &&
       spot.height! > 0
     );

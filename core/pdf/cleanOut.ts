@@ -105,7 +105,7 @@ function childrenOf(object: PDFObject): PDFObject[] {
 /** Drops every object that nothing leads to any more. */
 function dropUnreached({ context }: PDFDocument): void {
   const reached = new Set<string>();
-  const waiting: PDFObject[] = Object.values(context.trailerInfo).filter((each) => each !== undefined);
+  const waiting: PDFObject[] = Object.values(context.trailerInfo).filter((object) => object !== undefined);
   for (let object = waiting.pop(); object; object = waiting.pop()) {
     if (!(object instanceof PDFRef)) {
       waiting.push(...childrenOf(object));

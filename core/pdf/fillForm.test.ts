@@ -71,7 +71,7 @@ function giveValues(document: PDFDocument): void {
   const pairs = [
     ['q', 'Old Quay'],
     ['m', 'Mill Slip'],
-  ].map((pair) => pair.map((each) => PDFString.of(each)));
+  ].map((pair) => pair.map((word) => PDFString.of(word)));
   document
     .getForm()
     .getDropdown('from')

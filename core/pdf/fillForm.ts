@@ -32,7 +32,7 @@ const hasAll = (words: string, { font }: NamedFont): boolean =>
 function fontFor(words: string, fonts: readonly NamedFont[]): NamedFont {
   const had = ({ font }: NamedFont): number =>
     [...words].filter((letter) => charactersOf(font).has(letter.codePointAt(0)!)).length;
-  return fonts.reduce((best, each) => (had(each) > had(best) ? each : best));
+  return fonts.reduce((best, font) => (had(font) > had(best) ? font : best));
 }
 
 /** The form's own resources name every font that a field's appearance may be made anew with (ISO 32000-1, 12.7.2). */
@@ -92,7 +92,7 @@ function choose(field: PDFDropdown | PDFOptionList, value: string, fonts: readon
   if (value === '') return field.clear();
   const option = field.acroField
     .getOptions()
-    .find((each) => each.value.decodeText() === value || each.display?.decodeText() === value);
+    .find((option) => option.value.decodeText() === value || option.display?.decodeText() === value);
   if (!option) return;
   const shown = (option.display ?? option.value).decodeText();
   field.select(shown);

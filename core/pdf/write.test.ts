@@ -374,7 +374,7 @@ describe('a PDF drawn flat', () => {
     ];
     const words = fc
       .array(fc.constantFrom(...scripts.join('')), { minLength: 1, maxLength: 14 })
-      .map((each) => each.join(''));
+      .map((letters) => letters.join(''));
     await fc.assert(
       fc.asyncProperty(fc.array(words, { minLength: 12, maxLength: 12 }), async (lines) => {
         saved(await writePdf([{ plan: PAGE, items: [text(lines.join('\n'), 20, 10)] }], sources()));
@@ -555,7 +555,7 @@ describe('the ink of marks', () => {
       .asArray()
       .map((ref) => document.context.lookup(ref, PDFDict).lookup(PDFName.of('Rect'), PDFArray));
     const heights = boxes.map((box) => {
-      const [, bottom, , top] = box.asArray().map((each) => (each as PDFNumber).asNumber());
+      const [, bottom, , top] = box.asArray().map((side) => (side as PDFNumber).asNumber());
       return top! - bottom!;
     });
     expect(heights[1]! - heights[0]!).toBeCloseTo(2 * MARK_EDGE.reach, 2);
@@ -566,7 +566,7 @@ describe('the ink of marks', () => {
 
 describe('a PDF with annotations', () => {
   const numbers = (array: unknown): number[] =>
-    (array as PDFArray).asArray().map((each) => (each as PDFNumber).asNumber());
+    (array as PDFArray).asArray().map((entry) => (entry as PDFNumber).asNumber());
 
   it.each([0, 90, 180, 270])('has each in its place on a page turned by %i, and looks the same', async (rotate) => {
     const plan: PagePlan = {
@@ -612,8 +612,8 @@ describe('a PDF with annotations', () => {
     ]);
     expect(annotations[1]!.lookup(PDFName.of('Contents'), PDFHexString).decodeText()).toBe('Look here');
     expect(annotations[4]!.lookup(PDFName.of('Contents'), PDFHexString).decodeText()).toBe('Where is the boat?');
-    for (const each of annotations) {
-      const [left, bottom, right, top] = numbers(each.lookup(PDFName.of('Rect')));
+    for (const annotation of annotations) {
+      const [left, bottom, right, top] = numbers(annotation.lookup(PDFName.of('Rect')));
       expect(left! < right! && bottom! < top!).toBe(true);
     }
     const picture = drawn(bytes);

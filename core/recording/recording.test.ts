@@ -133,7 +133,7 @@ function documentWith(...takes: Take[]): Y.Doc {
   applyChanges(
     doc,
     (place) => draftItems(doc, place),
-    { items: takes.map((each) => ({ page: takesPlace('b'), id: each.id, after: takeFields(each) })) },
+    { items: takes.map((take) => ({ page: takesPlace('b'), id: take.id, after: takeFields(take) })) },
     'test',
   );
   return doc;

@@ -126,7 +126,7 @@ export function dropOtherTakes(doc: Y.Doc): boolean {
     for (const part of partsWithTakes(doc)) {
       const items = takeItems(doc, part);
       const kept = chosenTake(readTakes(doc, part))?.id;
-      for (const id of [...items.keys()].filter((each) => each !== kept)) {
+      for (const id of [...items.keys()].filter((other) => other !== kept)) {
         items.delete(id);
         dropped = true;
       }

@@ -5,7 +5,7 @@ import { filterCounts, notBegunTogether, orderedLine } from './lineOrder';
 function piece(
   name: string,
   state: PieceState,
-  go: [number: number, sentAt: number] | null,
+  sent: [number: number, sentAt: number] | null,
   more: { late?: boolean; overdue?: boolean; checks?: number } = {},
 ): QueuedPiece {
   return {
@@ -24,7 +24,7 @@ function piece(
       mayDraw: false,
       mayTakeBack: false,
     } as QueuedPiece['standing'],
-    go: go && { id: name, number: go[0], sentAt: go[1], word: null, felt: null, voice: null },
+    go: sent && { id: name, number: sent[0], sentAt: sent[1], word: null, felt: null, voice: null },
     firstSentAt: null,
     reviewId: null,
     held: null,

@@ -27,8 +27,8 @@ export interface WalkNote {
  * @param go the frozen go
  * @param parts ids of its parts, in order
  */
-export function walkNotes(go: Y.Doc, marks: Y.Doc, parts: readonly string[]): WalkNote[] {
-  const pages = readPages(go);
+export function walkNotes(work: Y.Doc, marks: Y.Doc, parts: readonly string[]): WalkNote[] {
+  const pages = readPages(work);
   return parts.flatMap((part): WalkNote[] => {
     const onPages = pages
       .filter((page) => page.part === part)
@@ -56,7 +56,7 @@ export function walkNotes(go: Y.Doc, marks: Y.Doc, parts: readonly string[]): Wa
           .filter(({ words, voice }) => words.trim() !== '' || voice)
           .sort((a, b) => a.at!.y - b.at!.y || a.at!.x - b.at!.x);
       });
-    const take = chosenTake(readTakes(go, part));
+    const take = chosenTake(readTakes(work, part));
     const moments = take ? readMoments(markItems(marks, take.id)) : [];
     return [
       ...onPages,

@@ -81,10 +81,10 @@ function lineOf({ id, title, levels, weight }: RubricRow, level: number): TotalL
 /** The total over the lines that have a level; null while none has. */
 export function rubricTotal(rows: readonly RubricRow[], chosen: ChosenLevels): Total | null {
   const lines = rows.filter(({ id }) => chosen[id] !== undefined).map((row) => lineOf(row, chosen[row.id]!));
-  const weight = lines.reduce((sum, each) => sum + each.weight, 0);
+  const weight = lines.reduce((sum, line) => sum + line.weight, 0);
   if (weight <= 0) return null;
   return {
-    share: lines.reduce((sum, each) => sum + each.share * each.weight, 0) / weight,
+    share: lines.reduce((sum, line) => sum + line.share * line.weight, 0) / weight,
     lines,
     open: rows.filter(({ id }) => chosen[id] === undefined).map(({ title }) => title),
   };

@@ -29,7 +29,7 @@ it('puts marks into fifths of the scale, the full mark into the last', () => {
 it('loses no mark, whatever the points', () => {
   fc.assert(
     fc.property(fc.array(fc.integer({ min: 0, max: 40 }), { minLength: 1 }), (all) => {
-      expect(spreadOfMarks(all.map((each) => points(each / 2, 20)))!.reduce((sum, { count }) => sum + count, 0)).toBe(
+      expect(spreadOfMarks(all.map((half) => points(half / 2, 20)))!.reduce((sum, { count }) => sum + count, 0)).toBe(
         all.length,
       );
     }),

@@ -15,20 +15,21 @@ const PARTS = 5;
  * mark.
  */
 export function spreadOfMarks(marks: readonly (MarkView | null)[]): Bin[] | null {
-  const said = marks.flatMap((each) => each?.mark ?? []);
-  if (said.length === 0) return null;
-  const points = said.filter(({ points: own, outOf }) => own !== null && outOf !== null);
+  const made = marks.flatMap((mark) => mark?.mark ?? []);
+  if (made.length === 0) return null;
+  const points = made.filter(({ points: own, outOf }) => own !== null && outOf !== null);
   if (points.length > 0) {
-    const outOf = Math.max(...points.map((each) => each.outOf!));
+    const outOf = Math.max(...points.map((point) => point.outOf!));
     const bins = Array.from({ length: PARTS }, (_, i): Bin => ({
       word: `${round((outOf * i) / PARTS)} to ${round((outOf * (i + 1)) / PARTS)}`,
       count: 0,
     }));
-    for (const each of points) bins[Math.min(PARTS - 1, Math.floor((each.points! / each.outOf!) * PARTS))]!.count += 1;
+    for (const point of points)
+      bins[Math.min(PARTS - 1, Math.floor((point.points! / point.outOf!) * PARTS))]!.count += 1;
     return bins;
   }
   const order = new Map<string, { count: number; level: number }>();
-  for (const { words, level } of said)
+  for (const { words, level } of made)
     order.set(words, { count: (order.get(words)?.count ?? 0) + 1, level: level ?? Number.MAX_SAFE_INTEGER });
   return [...order]
     .sort((a, b) => a[1].level - b[1].level || b[1].count - a[1].count || a[0].localeCompare(b[0]))

@@ -92,13 +92,13 @@ it('compares words, and both texts can be read from it again', () => {
       expect(
         news
           .filter(({ is }) => is !== 'gone')
-          .map(({ text: each }) => each)
+          .map(({ text }) => text)
           .join(''),
       ).toBe(now);
       expect(
         news
           .filter(({ is }) => is !== 'fresh')
-          .map(({ text: each }) => each)
+          .map(({ text }) => text)
           .join(''),
       ).toBe(before);
     }),

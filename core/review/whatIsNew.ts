@@ -85,6 +85,6 @@ export function wordNews(before: string, now: string): WordNews[] {
 
 /** "3 new, 1 gone", or that nothing is. */
 export function newsWords({ fresh, gone }: { fresh: number; gone: number }): string {
-  const said = [fresh > 0 && `${fresh} new`, gone > 0 && `${gone} gone`].filter(Boolean).join(', ');
-  return said || 'Nothing here has changed';
+  const words = [fresh > 0 && `${fresh} new`, gone > 0 && `${gone} gone`].filter(Boolean).join(', ');
+  return words || 'Nothing here has changed';
 }

@@ -110,5 +110,5 @@ export function pictureDifference(before: Rgba, now: Rgba): Difference {
     right: right / width,
     bottom: bottom / height,
   }));
-  return { map, aligned: true, boxes, share: cells.reduce((sum, each) => sum + each, 0) / cells.length };
+  return { map, aligned: true, boxes, share: cells.reduce((sum, cell) => sum + cell, 0) / cells.length };
 }

@@ -169,20 +169,20 @@ describe('any four corners that go round', () => {
     y: fc.double({ min: 0.37, max: 1000, noNaN: true }),
   });
   /** No three corners nearly on one line, none nearly on another: what no camera sees as a sheet. */
-  const roomy = (each: Quad): boolean =>
+  const roomy = (quad: Quad): boolean =>
     [0, 1, 2, 3].every(
-      (i) => Math.abs(doubleArea([each[i]!, each[(i + 1) % 4]!, each[(i + 2) % 4]!] as unknown as Quad)) > 40_000,
+      (i) => Math.abs(doubleArea([quad[i]!, quad[(i + 1) % 4]!, quad[(i + 2) % 4]!] as unknown as Quad)) > 40_000,
     );
   const quads = fc
     .tuple(corner, corner, corner, corner)
     .map((corners) => inOrder(corners))
-    .filter((each) => isConvex(each) && roomy(each));
+    .filter((quad) => isConvex(quad) && roomy(quad));
   it('are mapped to a page and back', () => {
     fc.assert(
-      fc.property(quads, (each) => {
+      fc.property(quads, (quad) => {
         const page = wholeImage(210, 297);
-        const [there, back] = [homography(each, page), homography(page, each)];
-        return each.every(({ x, y }) => {
+        const [there, back] = [homography(quad, page), homography(page, quad)];
+        return quad.every(({ x, y }) => {
           const at = project(there, x, y);
           const again = project(back, at.x, at.y);
           return Math.hypot(again.x - x, again.y - y) < 1e-3;
@@ -193,11 +193,11 @@ describe('any four corners that go round', () => {
   it('come clockwise, and make a page of at least a pixel', () => {
     const image = drawn(20, 20, (x) => x * 10);
     fc.assert(
-      fc.property(quads, (each) => {
-        const small = each.map(({ x, y }) => ({ x: x / 50, y: y / 50 })) as unknown as Quad;
+      fc.property(quads, (quad) => {
+        const small = quad.map(({ x, y }) => ({ x: x / 50, y: y / 50 })) as unknown as Quad;
         const page = straighten(image, small, 1, 400);
         return (
-          doubleArea(each) > 0 &&
+          doubleArea(quad) > 0 &&
           page.width >= 1 &&
           page.height >= 1 &&
           page.data.length === page.width * page.height * 4

@@ -152,9 +152,9 @@ function guesses(edges: Edges, weak: number): Guess[] {
 /** The best guesses, none almost the same as a better one. */
 function distinct(sorted: readonly Guess[], apart: number): Guess[] {
   const kept: Guess[] = [];
-  for (const each of sorted) {
+  for (const candidate of sorted) {
     if (kept.length >= CLOSE_LOOKS) break;
-    const guess = { ...each, quad: inOrder(each.quad) };
+    const guess = { ...candidate, quad: inOrder(candidate.quad) };
     if (
       kept.every(({ quad }) =>
         quad.some((corner, i) => Math.hypot(corner.x - guess.quad[i]!.x, corner.y - guess.quad[i]!.y) > apart),

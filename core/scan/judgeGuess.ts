@@ -32,7 +32,7 @@ export function judgeGuess(plane: Plane, rough: Quad, up: number, sign: 1 | -1):
   const shortest = Math.min(...[0, 1, 2, 3].map((side) => sideLength(quad, side)));
   if (shortest < 0.15 * Math.min(plane.width, plane.height)) return null;
   const worst = Math.min(...support);
-  const mean = support.reduce((sum, each) => sum + each, 0) / 4;
+  const mean = support.reduce((sum, value) => sum + value, 0) / 4;
   const outside = quad.some(({ x, y }) => x < 0 || y < 0 || x > plane.width || y > plane.height);
   return {
     quad,

@@ -64,7 +64,7 @@ export function edgeWidth({ data, width, height }: Plane, quad: Quad): number | 
   const limit = [...rises].sort((a, b) => b - a)[Math.floor(rises.length / 3)]!;
   const strong = widths.filter((_, i) => rises[i]! >= limit).sort((a, b) => a - b);
   const narrow = strong.slice(0, Math.ceil(strong.length / 2));
-  return narrow.reduce((sum, each) => sum + each, 0) / narrow.length;
+  return narrow.reduce((sum, value) => sum + value, 0) / narrow.length;
 }
 
 /** The share of the sheet that lies in spots where the light has eaten everything. */

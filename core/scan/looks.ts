@@ -63,7 +63,7 @@ function withoutPainted(plane: Plane, all: readonly Plane[]): Plane {
   }
   const out = emptyPlane(width, height);
   for (let i = 0; i < data.length; i++) {
-    const spread = Math.max(...all.map((each) => each.data[i]!)) - Math.min(...all.map((each) => each.data[i]!));
+    const spread = Math.max(...all.map((plane) => plane.data[i]!)) - Math.min(...all.map((plane) => plane.data[i]!));
     const painted = data[i]! < surface[i]! * 0.82 || spread > 0.3 * Math.max(1, tone(i));
     out.data[i] = Math.max(8, painted ? surface[i]! : data[i]!);
   }

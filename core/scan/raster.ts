@@ -96,7 +96,7 @@ export function soften({ data, width, height }: Plane): Plane {
     const row = y * width;
     for (let at = row + 2; at < row + last - 1; at++)
       across[at] = (data[at - 2]! + data[at + 2]! + 4 * (data[at - 1]! + data[at + 1]!) + 6 * data[at]!) / 16;
-    for (const x of new Set([0, 1, last - 1, last].map((each) => Math.min(last, Math.max(0, each))))) {
+    for (const x of new Set([0, 1, last - 1, last].map((column) => Math.min(last, Math.max(0, column))))) {
       const near = data[row + Math.max(0, x - 1)]! + data[row + Math.min(last, x + 1)]!;
       const far = data[row + Math.max(0, x - 2)]! + data[row + Math.min(last, x + 2)]!;
       across[row + x] = (far + 4 * near + 6 * data[row + x]!) / 16;

@@ -121,7 +121,7 @@ describe('the plan', () => {
         const shown = [...days.flatMap((day) => day.pieces), ...shore, ...drifting, ...beyond];
         expect(new Set(shown).size).toBe(shown.length);
         // Looking at a later week leaves out only what lies before it.
-        const earlier = pieces.filter((each) => isToDo(each.standing) && !shown.includes(each));
+        const earlier = pieces.filter((piece) => isToDo(piece.standing) && !shown.includes(piece));
         if (weeks === 0) expect(earlier).toEqual([]);
         expect(shown.every(({ standing }) => isToDo(standing))).toBe(true);
       }),

@@ -74,7 +74,7 @@ export function arrangePlan<T extends Planned>(
   now: number,
   zone: string,
 ): Plan<T> {
-  const days = daysFrom(first, count, zone).map((each): PlanDay<T> => ({ ...each, pieces: [], minutes: 0 }));
+  const days = daysFrom(first, count, zone).map((day): PlanDay<T> => ({ ...day, pieces: [], minutes: 0 }));
   const plan: Plan<T> = { days, shore: [], drifting: [], beyond: [] };
   const last = days.at(-1)!.day;
   const today = schoolDay(now, zone);
@@ -82,7 +82,7 @@ export function arrangePlan<T extends Planned>(
     if (!isToDo(piece.standing)) continue;
     const planned = dayOf(piece, now, zone);
     const day = planned !== null && planned < today ? today : planned;
-    const found = days.find((each) => each.day === day);
+    const found = days.find((planned) => planned.day === day);
     if (piece.standing.overdue) plan.shore.push(piece);
     else if (day === null) plan.drifting.push(piece);
     else if (found) {
@@ -91,7 +91,7 @@ export function arrangePlan<T extends Planned>(
     } else if (day > last) plan.beyond.push(piece);
   }
   const byDue = (a: T, b: T): number => (a.due ?? Infinity) - (b.due ?? Infinity);
-  for (const list of [plan.shore, plan.beyond, ...days.map((each) => each.pieces)]) list.sort(byDue);
+  for (const list of [plan.shore, plan.beyond, ...days.map((day) => day.pieces)]) list.sort(byDue);
   return plan;
 }
 

@@ -1,6 +1,6 @@
 import { ANYTHING, collectionChoices, filterCollection, type CollectionFilter } from './collectionFilter';
 
-const each = (title: string, subject: string, topic: string, ages: [number, number] | null) => ({
+const activity = (title: string, subject: string, topic: string, ages: [number, number] | null) => ({
   title,
   subject,
   topic,
@@ -8,9 +8,9 @@ const each = (title: string, subject: string, topic: string, ages: [number, numb
   ages: ages && { from: ages[0], to: ages[1] },
 });
 const all = [
-  each('Fold a gull', 'Art', 'Marsh birds', [6, 8]),
-  each('Knot race', 'Making', 'Knots', [8, 10]),
-  each('Weather words', 'English', '', null),
+  activity('Fold a gull', 'Art', 'Marsh birds', [6, 8]),
+  activity('Knot race', 'Making', 'Knots', [8, 10]),
+  activity('Weather words', 'English', '', null),
 ];
 const titles = (filter: Partial<CollectionFilter>): string[] =>
   filterCollection(all, { ...ANYTHING, ...filter }).map(({ title }) => title);

@@ -20,11 +20,11 @@ export const filterCollection = <T extends Choosable>(
   { words, subject, topic, age }: CollectionFilter,
 ): T[] =>
   all.filter(
-    (each) =>
-      (subject === null || each.subject === subject) &&
-      (topic === null || each.topic === topic) &&
-      (age === null || each.ages === null || (each.ages.from <= age && age <= each.ages.to)) &&
-      hasWords(words, each.title, each.subject, each.topic, each.goal),
+    (activity) =>
+      (subject === null || activity.subject === subject) &&
+      (topic === null || activity.topic === topic) &&
+      (age === null || activity.ages === null || (activity.ages.from <= age && age <= activity.ages.to)) &&
+      hasWords(words, activity.title, activity.subject, activity.topic, activity.goal),
   );
 
 /** What there is to choose from, each once, in order: subjects, topics, and every age that something is for. */

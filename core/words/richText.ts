@@ -122,7 +122,7 @@ export function plainWords({ content }: RichText): string {
       node.content?.forEach((item, i) => {
         const bullet = node.type === 'orderedList' ? `${i + 1}. ` : '• ';
         if (item.type === 'listItem')
-          item.content?.forEach((each, n) => block(each, n === 0 ? before + bullet : `${before}  `));
+          item.content?.forEach((node, n) => block(node, n === 0 ? before + bullet : `${before}  `));
       });
     }
   };

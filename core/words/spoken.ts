@@ -50,7 +50,7 @@ export function wordTimes(words: readonly SpokenWord[], counts: readonly number[
   const weights = words.map(({ start, end }, i) => counts?.[i] ?? Math.max(1, (end - start) * 0.8));
   // Behind the last word the sound ends.
   const rests = words.map(({ pause }, i) => (i === words.length - 1 ? 0 : pause));
-  const total = [...weights, ...rests].reduce((sum, each) => sum + each, 0) || 1;
+  const total = [...weights, ...rests].reduce((sum, seconds) => sum + seconds, 0) || 1;
   let at = 0;
   return words.map((_, i) => {
     const begins = (at / total) * seconds;

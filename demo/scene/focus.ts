@@ -11,8 +11,8 @@ const CHANNELS = 3;
 function gaussian(spread: number): Float64Array {
   const reach = Math.ceil(spread * 3);
   const weights = Float64Array.from({ length: reach + 1 }, (_, i) => Math.exp(-(i ** 2) / (2 * spread * spread)));
-  const all = weights.reduce((sum, each) => sum + each, 0) * 2 - weights[0]!;
-  return weights.map((each) => each / all);
+  const all = weights.reduce((sum, weight) => sum + weight, 0) * 2 - weights[0]!;
+  return weights.map((weight) => weight / all);
 }
 
 /** Softens along rows; what comes out lies on its side, so that a second pass goes along the columns. */

@@ -9,14 +9,14 @@ describe('warnings', () => {
   // Good photos stand beside each kind of trouble: each is drawn and judged once.
   const judged = new Map<string, Warning[]>();
   const judge = (scene: Scene): Warning[] => judgeShot(scene, findSheet(scene));
-  const said = (wish: SceneWish): Warning[] => {
+  const warningsOf = (wish: SceneWish): Warning[] => {
     const key = JSON.stringify(wish);
     const warnings = judged.get(key) ?? judge(makeScene(wish));
     judged.set(key, warnings);
     return warnings;
   };
   const share = (wishes: SceneWish[], right: (warnings: Warning[], wish: SceneWish) => boolean): number =>
-    wishes.filter((wish) => right(said(wish), wish)).length / wishes.length;
+    wishes.filter((wish) => right(warningsOf(wish), wish)).length / wishes.length;
 
   it.each(['blurred', 'dark', 'glare'] as const)(
     'tell %s photos from good ones, at least 95 of 100 right',

@@ -37,8 +37,8 @@ function pagesOf({ document, marks }: GoDocuments): PdfPage[] {
 }
 
 /** Ids of the files that the pages of a go name. */
-export function mediaOfPages(go: GoDocuments): string[] {
-  return pagesOf(go).flatMap(({ plan: { background }, items, marks = [] }) => [
+export function mediaOfPages(documents: GoDocuments): string[] {
+  return pagesOf(documents).flatMap(({ plan: { background }, items, marks = [] }) => [
     ...('media' in background ? [background.media] : []),
     ...[...items, ...marks].flatMap((item) => (item.kind === 'picture' ? [item.media] : [])),
   ]);

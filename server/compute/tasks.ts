@@ -23,7 +23,7 @@ const merge = (updates: readonly Uint8Array[]): Uint8Array => Y.mergeUpdates([..
 const goPdf = async (task: GoPdfTask): Promise<GoPdf> => (await import('./goPdf')).goPdf(task);
 
 /** Ids of the files that the pages of a go name. */
-const goMedia = async (go: GoDocuments): Promise<string[]> => (await import('./goPdf')).mediaOfPages(go);
+const goMedia = async (documents: GoDocuments): Promise<string[]> => (await import('./goPdf')).mediaOfPages(documents);
 
 /** A PDF in which only some pages have anything on them; null where it can't be taken apart. */
 async function leavePagesOut({ bytes, kept }: { bytes: Uint8Array; kept: number[] }): Promise<Uint8Array | null> {

@@ -165,7 +165,7 @@ async function factsOfPdf(path: string): Promise<string> {
   } catch (error) {
     if (error instanceof ProgramOverLimitError) throw refuse(ENDLESS);
     if (!(error instanceof ProgramRefusedError)) throw error;
-    if (/Incorrect password/i.test(error.said))
+    if (/Incorrect password/i.test(error.output))
       throw refuse('That PDF is locked with a password. Save it without one and add it again.');
     throw refuse('That PDF is broken and can’t be opened. Save it again and add the new file.');
   }

@@ -52,11 +52,11 @@ async function drawn({ path, page }: Wish): Promise<Buffer | null> {
 /** How a page is made small: as wide as wished, or as long as it may be. */
 async function scale({ path, page }: Wish): Promise<string[]> {
   const args = ['-box', ...only(page), path];
-  const said = (await runProgram('pictures', 'pdfinfo', args, PROGRAM_LIMITS.look)).toString('utf8');
-  const [, left, top, right, bottom] = /CropBox:\s+(\S+)\s+(\S+)\s+(\S+)\s+(\S+)/.exec(said) ?? [];
+  const output = (await runProgram('pictures', 'pdfinfo', args, PROGRAM_LIMITS.look)).toString('utf8');
+  const [, left, top, right, bottom] = /CropBox:\s+(\S+)\s+(\S+)\s+(\S+)\s+(\S+)/.exec(output) ?? [];
   const across = Math.abs(Number(right) - Number(left));
   const along = Math.abs(Number(bottom) - Number(top));
-  const lying = /rot:\s+(90|270)/.test(said);
+  const lying = /rot:\s+(90|270)/.test(output);
   const shape = lying ? across / along : along / across;
   if (shape > LONGEST) return ['-scale-to-x', '-1', '-scale-to-y', String(WIDTH * LONGEST)];
   return ['-scale-to-x', String(WIDTH), '-scale-to-y', '-1'];

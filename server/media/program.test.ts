@@ -53,7 +53,7 @@ describe('a program', () => {
   it('says why it refuses', async () => {
     const refusal = await shell('echo "a page is missing" >&2; exit 3').catch((error: unknown) => error);
     expect(refusal).toBeInstanceOf(ProgramRefusedError);
-    expect((refusal as ProgramRefusedError).said).toBe('a page is missing\n');
+    expect((refusal as ProgramRefusedError).output).toBe('a page is missing\n');
   });
 
   it.each([

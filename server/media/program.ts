@@ -58,7 +58,7 @@ export class ProgramRefusedError extends Error {
   constructor(
     program: string,
     /** What it said, in its own words. */
-    readonly said: string,
+    readonly output: string,
   ) {
     super(`${program} could not do it.`);
   }

@@ -68,9 +68,9 @@ async function unpackSvg(content: Buffer): Promise<Buffer | null> {
 /** @throws ProblemError `unfit` for a drawing that holds too much, or is no whole XML */
 export function lookOverSvg(text: string): void {
   const left = { ...LIMITS };
-  const spend = (what: keyof typeof LIMITS, amount: number): void => {
-    left[what] -= amount;
-    if (left[what] < 0) throw refuse();
+  const spend = (limit: keyof typeof LIMITS, amount: number): void => {
+    left[limit] -= amount;
+    if (left[limit] < 0) throw refuse();
   };
   const parser = new SaxesParser();
   let depth = 0;

@@ -48,7 +48,7 @@ describe('the schema', () => {
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(
-      (each) => typeof each === 'function' && 'tableName' in each,
+      (model) => typeof model === 'function' && 'tableName' in model,
     ) as unknown as { tableName: string; findAll(): Promise<unknown[]> }[];
     expect(models.length).toBeGreaterThan(12);
     for (const model of models) expect(await model.findAll()).toEqual([]);

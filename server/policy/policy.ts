@@ -72,8 +72,8 @@ export const policy = {
     policy.answer(actor, work) && standing.state === 'with-teacher',
 
   /** A go that was sent. One that was taken back is its owner's alone again. */
-  readGo: (actor: Actor, piece: OwnedPiece, activity: GroupWork, go: { withdrawnAt: Date | null }): boolean =>
-    piece.personId === actor.personId || (actor.teaches.has(activity.groupId) && go.withdrawnAt === null),
+  readGo: (actor: Actor, piece: OwnedPiece, activity: GroupWork, submission: { withdrawnAt: Date | null }): boolean =>
+    piece.personId === actor.personId || (actor.teaches.has(activity.groupId) && submission.withdrawnAt === null),
 
   /** Looking at what a group has sent: its teachers, also at that of learners who have left. */
   review: (actor: Actor, activity: GroupWork): boolean => actor.teaches.has(activity.groupId),

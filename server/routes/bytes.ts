@@ -15,7 +15,7 @@ export function keepAndAsk(c: Context<AppEnv>, tag: string): void {
 export const hasAlready = (c: Context<AppEnv>, tag: string): boolean =>
   (c.req.header('if-none-match') ?? '')
     .split(',')
-    .map((each) => each.trim().replace(/^W\//, ''))
+    .map((tag) => tag.trim().replace(/^W\//, ''))
     .includes(`"${tag}"`);
 
 /** A picture that is only drawn where the browser has not got it. */

@@ -472,7 +472,7 @@ const MOST_LEAVES = 40;
 /** Places in a value, as the keys that lead there. */
 const leaves = (value: unknown, path: string[] = []): string[][] =>
   typeof value === 'object' && value !== null
-    ? [path, ...Object.entries(value).flatMap(([key, each]) => leaves(each, [...path, key]))]
+    ? [path, ...Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]))]
     : [path];
 
 function withJunk(value: unknown, [key, ...rest]: string[], junk: unknown): unknown {
@@ -502,11 +502,11 @@ describe('permissions', () => {
   async function sentPiece(client: TestClient, activity: string): Promise<{ piece: string; go: string }> {
     const { pieceId } = await client.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
     await drawInto(school, pieceId);
-    const go = await client.json<{ id: string }>('POST', `/api/pieces/${pieceId}/send`, {
+    const submission = await client.json<{ id: string }>('POST', `/api/pieces/${pieceId}/send`, {
       key: randomUUID(),
       extent: await extentOf(school, 'piece', pieceId),
     });
-    return { piece: pieceId, go: go.id };
+    return { piece: pieceId, go: submission.id };
   }
 
   beforeAll(async () => {

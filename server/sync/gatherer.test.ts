@@ -7,7 +7,7 @@ type Batch = readonly Gathered<number, string>[];
 function heldBack(work: (batch: Batch) => void, limits: ConstructorParameters<typeof Gatherer<number, string>>[1]) {
   const batches: number[][] = [];
   let letGo = (): void => undefined;
-  const held = new Promise<void>((go) => (letGo = go));
+  const held = new Promise<void>((release) => (letGo = release));
   const gatherer = new Gatherer<number, string>(async (batch) => {
     batches.push(batch.map(({ asked }) => asked));
     await held;
@@ -52,7 +52,7 @@ it('one that can’t be worked on together with others spoils nothing for them',
   const work = async (asked: readonly number[]): Promise<string[]> => {
     tried.push([...asked]);
     if (asked.includes(3)) throw new Error('three is broken');
-    return asked.map((each) => `no. ${each}`);
+    return asked.map((question) => `no. ${question}`);
   };
   const gatherer = new Gatherer<number, string>(together(work), { most: 9 });
   const answers = [1, 2, 3, 4].map((asked) => gatherer.ask(asked).catch((error: Error) => error.message));

@@ -17,7 +17,7 @@ export const together =
       batch.forEach(({ answer }, i) => answer(answers[i]!));
     } catch (error) {
       if (batch.length === 1) throw error;
-      await Promise.all(batch.map((each) => together(work)([each]).catch(each.fail)));
+      await Promise.all(batch.map((gathered) => together(work)([gathered]).catch(gathered.fail)));
     }
   };
 

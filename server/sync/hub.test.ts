@@ -19,10 +19,10 @@ import { PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../testing/sm
 jest.setTimeout(30_000);
 
 /** Waits until something holds, looking again after every turn of the event loop. */
-async function until(holds: () => boolean | Promise<boolean>, what: string): Promise<void> {
+async function until(holds: () => boolean | Promise<boolean>, awaited: string): Promise<void> {
   const end = Date.now() + 8_000;
   while (!(await holds())) {
-    if (Date.now() > end) throw new Error(`Never happened: ${what}`);
+    if (Date.now() > end) throw new Error(`Never happened: ${awaited}`);
     await new Promise((resolve) => setTimeout(resolve, 10));
   }
 }
@@ -48,7 +48,7 @@ describe('the sync hub', () => {
     });
     const cookies = response.headers
       .getSetCookie()
-      .map((each) => each.split(';')[0])
+      .map((cookie) => cookie.split(';')[0])
       .join('; ');
     return { status: response.status, body: (response.status === 204 ? null : await response.json()) as T, cookies };
   }
@@ -148,7 +148,7 @@ describe('the sync hub', () => {
       .pieceId;
   });
   afterEach(async () => {
-    for (const each of opened) each.destroy();
+    for (const provider of opened) provider.destroy();
     opened = [];
     await server.close();
     await school.close();
@@ -184,8 +184,9 @@ describe('the sync hub', () => {
     draw(live.doc);
     await allKept(live);
     const extent = Buffer.from(documentExtent(live.doc)).toString('base64');
-    const go = (await api<GoView>(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent })).body;
-    const review = (await api<ReviewView>(await signIn('ms-reed'), 'POST', `/goes/${go.id}/review`)).body;
+    const submission = (await api<GoView>(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent }))
+      .body;
+    const review = (await api<ReviewView>(await signIn('ms-reed'), 'POST', `/goes/${submission.id}/review`)).body;
     const answers: Record<string, boolean> = {};
     for (const name of ['ada', 'ben', 'cai', 'ms-reed', 'mr-dune']) {
       const cookie = await signIn(name);
@@ -283,9 +284,10 @@ describe('the sync hub', () => {
     draw(live.doc);
     await allKept(live);
     const extent = Buffer.from(documentExtent(live.doc)).toString('base64');
-    const go = (await api<GoView>(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent })).body;
+    const submission = (await api<GoView>(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent }))
+      .body;
     const teacher = await signIn('ms-reed');
-    const review = (await api<ReviewView>(teacher, 'POST', `/goes/${go.id}/review`)).body;
+    const review = (await api<ReviewView>(teacher, 'POST', `/goes/${submission.id}/review`)).body;
     const marks = open(`marks:${review.id}`, teacher);
     await allKept(marks);
     addStroke(markItems(marks.doc, 'p'), {

@@ -42,7 +42,7 @@ async function signIn(signInName: string): Promise<string> {
   });
   return response.headers
     .getSetCookie()
-    .map((each) => each.split(';')[0])
+    .map((cookie) => cookie.split(';')[0])
     .join('; ');
 }
 const ask = (cookie: string, method: string, path: string, body?: unknown): Promise<Response> =>

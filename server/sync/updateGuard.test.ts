@@ -33,15 +33,15 @@ describe('an update that comes in', () => {
 
   it('is no less deep for being said backwards, the innermost first', () => {
     const deep = new Y.Doc();
-    const said: Uint8Array[] = [];
+    const told: Uint8Array[] = [];
     let inner: Y.XmlFragment = deep.getXmlFragment('words:a');
     for (let i = 0; i < 4; i++) {
       const before = Y.encodeStateVector(deep);
       inner = nested(deep, LIMITS.documentDepth / 2, inner);
-      said.push(Y.encodeStateAsUpdate(deep, before));
+      told.push(Y.encodeStateAsUpdate(deep, before));
     }
     const there = new Y.Doc();
-    const taken = said.reverse().map((update) => {
+    const taken = told.reverse().map((update) => {
       const unfit = unfitUpdate(there, 0, update);
       if (!unfit) Y.applyUpdate(there, update);
       return unfit;
@@ -58,12 +58,12 @@ describe('an update that comes in', () => {
 
   it('is not taken while too much of the document waits for what never comes', () => {
     const doc = new Y.Doc();
-    const said: Uint8Array[] = [];
-    doc.on('update', (update: Uint8Array) => said.push(update));
+    const told: Uint8Array[] = [];
+    doc.on('update', (update: Uint8Array) => told.push(update));
     const list = doc.getArray<string>('pages');
     for (let i = 0; i < 5; i++) list.push(['x'.repeat(LIMITS.documentPending / 3)]);
     const there = new Y.Doc();
-    const taken = said.slice(1).map((update) => {
+    const taken = told.slice(1).map((update) => {
       const unfit = unfitUpdate(there, 0, update);
       if (!unfit) Y.applyUpdate(there, update);
       return unfit;

@@ -30,7 +30,7 @@ async function answer(request: HostRequest): Promise<HostAnswer> {
 process.on('message', (request: HostRequest) => {
   void answer(request)
     .catch((error: Error): HostAnswer => ({ failed: error.stack ?? error.message }))
-    .then((said) => process.send!(said));
+    .then((given) => process.send!(given));
 });
 // Whoever started us is gone.
 process.once('disconnect', () => process.exit(0));

@@ -251,7 +251,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     },
     answer: () => Promise.resolve(),
   };
-  const services = makeServices(config, school.sequelize, jobs, silent, clock);
+  const services = makeServices(config, school.sequelize, jobs, silent, { clock });
   const app = makeApp(services, school.sequelize, silent, (env) => onThisMachine((env as { address: string }).address));
   const client = (address?: string): TestClient => new TestClient(app, address);
   /** A client that is signed in, by a session that is made for it. */

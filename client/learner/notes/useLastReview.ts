@@ -13,9 +13,9 @@ export interface LastReview {
 
 /** The review that asked for another go, with its notes; null where there is none, or it has not come yet. */
 export function useLastReview({ goes, parts }: PieceView): LastReview | null {
-  const go = goes[0];
-  const review = go?.review?.outcome === 'again' ? go.review : null;
-  const doc = useFrozenDocument(useGoDocument(review ? go!.id : undefined).data);
+  const submission = goes[0];
+  const review = submission?.review?.outcome === 'again' ? submission.review : null;
+  const doc = useFrozenDocument(useGoDocument(review ? submission!.id : undefined).data);
   const marks = useFrozenDocument(useMarks(review?.id).data);
   return useMemo(
     () =>

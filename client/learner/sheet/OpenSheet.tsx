@@ -73,9 +73,9 @@ function Sending() {
   const goBack = useGoBack('/now');
   const back = (): void => view.setState({ sending: false });
   const backTo =
-    <Id,>(go: (id: Id) => void) =>
+    <Id,>(goTo: (id: Id) => void) =>
     (id: Id): void => {
-      go(id);
+      goTo(id);
       back();
     };
   return (

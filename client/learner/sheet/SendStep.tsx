@@ -63,7 +63,7 @@ function takeBackWords({ takeBack, due }: PieceFacts, teacher: string, zone: str
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
 export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, onPage, onNotes }: Props) {
   const { sending, send, stop } = useSend(piece, live);
-  const said = useSaidWithGo(piece);
+  const saying = useSaidWithGo(piece);
   const [asking, setAsking] = useState<Question | null>(null);
   // Measured from, and drawn from, the very document that will be frozen.
   const progress = useMemo(() => measureProgress(live.doc), [live]);
@@ -87,14 +87,14 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
 
   if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
   const busy = sending.step === 'sending' || sending.step === 'waiting';
-  const go = (voice = said.voice): void => {
+  const sendNow = (voice = saying.voice): void => {
     setAsking(null);
-    void send({ word: said.word, felt: said.felt, voice });
+    void send({ word: saying.word, felt: saying.felt, voice });
   };
   const wantToSend = (): void => {
     if (speaking) setAsking('speaking');
     else if (checks.length > 0) setAsking('flaws');
-    else go();
+    else sendNow();
   };
   /** What is being said goes along; where nothing of it could be kept, one stays here and reads why. */
   const endNoteAndSend = async (): Promise<void> => {
@@ -102,7 +102,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
     const voice = await note.end();
     if (!voice) return;
     if (checks.length > 0) setAsking('flaws');
-    else go(voice);
+    else sendNow(voice);
   };
 
   return (
@@ -146,7 +146,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
         <SendFlaws checks={flaws} disabled={busy} onGo={goThere} />
         <RefusedList home={home} />
         {way && <Notice calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Notice>}
-        <WordWithIt said={said} note={note} teacher={teacher} locked={busy} />
+        <WordWithIt said={saying} note={note} teacher={teacher} locked={busy} />
         {sending.step === 'refused' && <Notice>{sending.why}</Notice>}
         {sending.step === 'waiting' && <Notice calm>{sending.why}</Notice>}
       </ScrollView>
@@ -172,7 +172,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
           makeWord={first && needed[0]!.kind === 'part' ? `${partUi(first.kind).verb} ${first.title}` : 'Go there'}
           onClose={() => setAsking(null)}
           onLook={() => goThere((needed[0] ?? others[0])!)}
-          onSend={() => go()}
+          onSend={() => sendNow()}
         />
       )}
     </View>

@@ -63,14 +63,14 @@ export function useCapture(editor: DocumentEditor, actions: PageActions, onPage:
   const last = useRef<string | null>(null);
   // Chosen before anything else; without any, the camera begins.
   const [brought, setBrought] = useState<readonly File[]>([]);
-  const begin = (what: CaptureFor, files: readonly File[] = []): void => {
-    last.current = what.kind === 'pages' ? what.after : null;
+  const begin = (wanted: CaptureFor, files: readonly File[] = []): void => {
+    last.current = wanted.kind === 'pages' ? wanted.after : null;
     setBrought(files);
-    setCapturing(what);
+    setCapturing(wanted);
   };
-  const beginWithFiles = async (what: CaptureFor): Promise<void> => {
-    const files = await askForFiles(PHOTO_TYPES, what.kind === 'pages');
-    if (files.length > 0) begin(what, files);
+  const beginWithFiles = async (wanted: CaptureFor): Promise<void> => {
+    const files = await askForFiles(PHOTO_TYPES, wanted.kind === 'pages');
+    if (files.length > 0) begin(wanted, files);
   };
   const onMade = (photo: MadePhoto): void => {
     if (!capturing) return;

@@ -36,6 +36,6 @@ export function useSaidWithGo({ id, goes, takenBack }: Pick<PieceView, 'id' | 'g
     voice: voice || null,
     setWord,
     setFelt: (felt) => setFeltName(felt ?? ''),
-    setVoice: (said) => setVoice(said ?? ''),
+    setVoice: (voiceId) => setVoice(voiceId ?? ''),
   };
 }

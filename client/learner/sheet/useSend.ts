@@ -46,7 +46,7 @@ export function useSend({ id: pieceId, card }: PieceView, live: LiveDocument) {
       client.invalidateQueries({ queryKey: keys.now }),
     ]);
   };
-  const send = async (said: Pick<SendWish, 'word' | 'felt' | 'voice'>): Promise<void> => {
+  const send = async (words: Pick<SendWish, 'word' | 'felt' | 'voice'>): Promise<void> => {
     if (wanted.current) return;
     const { id: personId } = client.getQueryData<Me>(keys.me)!;
     const wish = {
@@ -56,7 +56,7 @@ export function useSend({ id: pieceId, card }: PieceView, live: LiveDocument) {
       title: card.title,
       teacher: card.teacher,
       key: crypto.randomUUID(),
-      ...said,
+      ...words,
     };
     // Where the device has no room for the wish, it is sent all the same, while this stays open.
     await keepWish(wish).catch((error: unknown) => console.warn('The wish to send could not be kept.', error));

@@ -47,34 +47,34 @@ describe('what one does on a document', () => {
     const { doc, editor, ids, draw } = open();
     const words = (text: string, row: object | null): void =>
       editor.change([{ page: 'p', id: 't', after: { kind: 'text', text, order: 'a9', at: 0 } }], [], row);
-    const said = (): unknown => pageItems(doc, 'p')!.get('t')?.get('text');
+    const textNow = (): unknown => pageItems(doc, 'p')!.get('t')?.get('text');
     const row = {};
     words('A cr', row);
     words('A crab', row);
     editor.undo();
-    expect(said()).toBeUndefined();
+    expect(textNow()).toBeUndefined();
     editor.redo();
-    expect(said()).toBe('A crab');
+    expect(textNow()).toBe('A crab');
     words('A crab walks', row);
     draw('a');
     words('A crab walks home', row);
     words('A crab walks home again', row);
     editor.undo();
-    expect(said()).toBe('A crab walks');
+    expect(textNow()).toBe('A crab walks');
     expect(ids()).toEqual(['a']);
     editor.undo();
     editor.undo();
-    expect(said()).toBe('A crab');
+    expect(textNow()).toBe('A crab');
     words('One', null);
     words('Two', null);
     editor.undo();
-    expect(said()).toBe('One');
+    expect(textNow()).toBe('One');
     // Typed and taken away again: as if nothing had been.
     const other = {};
     words('One two', other);
     words('One', other);
     editor.undo();
-    expect(said()).toBe('A crab');
+    expect(textNow()).toBe('A crab');
   });
 
   it('is undone and done again, and a new step forgets what was undone', () => {

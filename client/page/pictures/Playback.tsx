@@ -129,14 +129,14 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
         <Text variant="bodySmall">{`${clock(at)} of ${clock(line.total)}`}</Text>
       </View>
       <View style={styles.row}>
-        {SPEEDS.map((each) => (
+        {SPEEDS.map((offered) => (
           <Button
-            key={each}
-            kind={each === speed ? 'chosen' : 'plain'}
-            label={`${each} times as fast`}
-            onPress={() => setSpeed(each)}
+            key={offered}
+            kind={offered === speed ? 'chosen' : 'plain'}
+            label={`${offered} times as fast`}
+            onPress={() => setSpeed(offered)}
             style={styles.speed}
-          >{`${each}×`}</Button>
+          >{`${offered}×`}</Button>
         ))}
       </View>
     </View>

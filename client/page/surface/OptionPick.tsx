@@ -84,7 +84,7 @@ export function OptionPick() {
   if (tool === 'rubber') return <ModePick label="How to rub" modes={RUBBERS} chosen={rubber} onChoose={setRubber} />;
   if (tool === 'highlighter') return <ModePick label="How to mark" modes={MARKS} chosen={mark} onChoose={setMark} />;
   if (!isInkTool(tool) && tool !== 'words') {
-    const how = TOOLS.find((each) => each.tool === tool)?.how;
+    const how = TOOLS.find((known) => known.tool === tool)?.how;
     return how ? (
       <View style={styles.how}>
         <Text variant="bodySmall" aria-live="polite" style={styles.hint}>

@@ -47,8 +47,8 @@ export function drawPage(
   ground.draw(context, { left: 0, top: 0, right: page.width, bottom: page.height }, scale);
   for (const { items, marks } of layers) {
     const drawn = items.map((item) => ({ item, bounds: itemBounds(item), path: null }));
-    if (marks) for (const each of drawn) drawEdge(context, each, markEdge(scale));
-    for (const each of drawn) drawItem(context, each, sources.pictures);
+    if (marks) for (const item of drawn) drawEdge(context, item, markEdge(scale));
+    for (const item of drawn) drawItem(context, item, sources.pictures);
   }
   drawFields(
     context,

@@ -153,7 +153,7 @@ export class InkGesture {
       });
     }
     const lie = this.lie();
-    if (lie.some((each, i) => each !== this.drawnIn[i])) {
+    if (lie.some((number, i) => number !== this.drawnIn[i])) {
       renderer.live.clearLive();
       renderer.live.beginLive(this.pen);
       this.drawn = 0;
@@ -170,8 +170,8 @@ export class InkGesture {
     const { renderer } = this.host;
     if (this.stroke.length === 0) return;
     const [x, y, pressure] = this.stroke.at(this.stroke.length - 1);
-    const guessed = (event.getPredictedEvents?.() ?? []).map((each) => {
-      const at = this.local(each);
+    const guessed = (event.getPredictedEvents?.() ?? []).map((event) => {
+      const at = this.local(event);
       return toPage(renderer.viewport, at.x, at.y);
     });
     renderer.live.drawTip(this.pen, [{ x, y }, ...guessed], pressure);

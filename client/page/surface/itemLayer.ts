@@ -117,7 +117,7 @@ export class ItemLayer {
     const changes: LayerChange[] = [];
     const before = new Set([...ids].map((id) => this.byId.get(id)).filter((drawn) => drawn !== undefined));
     if (before.size > 0) {
-      this.ordered = this.ordered.filter((each) => !before.has(each));
+      this.ordered = this.ordered.filter((item) => !before.has(item));
       for (const drawn of before) {
         this.index.remove(drawn);
         this.byId.delete(drawn.item.id);

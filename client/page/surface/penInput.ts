@@ -203,8 +203,8 @@ export class PenInput {
     } else if (gesture.kind === 'tool') {
       gesture.use.move?.(toPage(renderer.viewport, at.x, at.y));
     } else if (gesture.kind === 'rub') {
-      for (const each of coalesced(event)) {
-        const local = this.local(each);
+      for (const moved of coalesced(event)) {
+        const local = this.local(moved);
         const page = toPage(renderer.viewport, local.x, local.y);
         this.rubTo(page.x, page.y);
       }

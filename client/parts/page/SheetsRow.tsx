@@ -52,21 +52,21 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
       <SideScroll things="sheets" contentContainerStyle={styles.row} role="group" aria-label="Sheets">
         {sheets.length > 0 && (
           <View role="tablist" aria-label="Which sheet" style={styles.tabs}>
-            {sheets.map((each, i) => (
+            {sheets.map((sheet, i) => (
               <Press
                 key={i}
                 role="tab"
                 aria-selected={i === at}
-                aria-label={`Sheet ${i + 1}${spotCount(each) && `, ${spotCount(each)}`}`}
+                aria-label={`Sheet ${i + 1}${spotCount(sheet) && `, ${spotCount(sheet)}`}`}
                 flat
                 fill={i === at ? colours.ochre : colours.scrap}
                 onPress={() => setChosen(i)}
                 style={styles.sheet}
               >
                 <View style={styles.picture}>
-                  <PageThumb page={{ id: String(i), part: '', ...each }} layers={[]} width={74} height={96} />
-                  {(each.spots ?? []).map((spot) => {
-                    const scale = Math.min(74 / each.width, 96 / each.height);
+                  <PageThumb page={{ id: String(i), part: '', ...sheet }} layers={[]} width={74} height={96} />
+                  {(sheet.spots ?? []).map((spot) => {
+                    const scale = Math.min(74 / sheet.width, 96 / sheet.height);
                     return (
                       <View
                         key={spot.id}

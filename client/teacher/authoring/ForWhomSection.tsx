@@ -91,7 +91,7 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
         const put = (dates: Partial<GroupPlan>): void =>
           change((before) => ({
             ...before,
-            groups: before.groups.map((each) => (each.group === group.id ? { ...each, ...dates } : each)),
+            groups: before.groups.map((given) => (given.group === group.id ? { ...given, ...dates } : given)),
           }));
         const others = plan.learners.filter(({ person }) => group.learners.some(({ id }) => id === person));
         return (
@@ -145,8 +145,8 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
                         onChange={(dates) =>
                           change((before) => ({
                             ...before,
-                            learners: before.learners.map((each) =>
-                              each.person === other.person ? { ...each, ...dates } : each,
+                            learners: before.learners.map((learner) =>
+                              learner.person === other.person ? { ...learner, ...dates } : learner,
                             ),
                           }))
                         }
@@ -213,7 +213,7 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
               <Button
                 key={id}
                 onPress={() => {
-                  const { opens, due, closes } = plan.groups.find(({ group: each }) => each === asking.id)!;
+                  const { opens, due, closes } = plan.groups.find(({ group }) => group === asking.id)!;
                   change(
                     (before) => ({ ...before, learners: [...before.learners, { opens, due, closes, person: id }] }),
                     true,

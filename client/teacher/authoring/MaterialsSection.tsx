@@ -61,7 +61,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
   const put = (id: string, next: Partial<MaterialPlan>): void =>
     change((now) => ({
       ...now,
-      materials: now.materials.map((each) => (each.id === id ? { ...each, ...next } : each)),
+      materials: now.materials.map((material) => (material.id === id ? { ...material, ...next } : material)),
     }));
   const nameOf = (file: File): string =>
     file.name

@@ -38,7 +38,7 @@ export function PlanPreview({
   const [looking, setLooking] = useState<string | null>(null);
   const part = plan.parts.find(({ id }) => id === partId) ?? plan.parts[0];
   const Preview = part && partUi(part.kind).Preview;
-  const due = plan.groups.find((each) => each.due !== null)?.due ?? null;
+  const due = plan.groups.find((group) => group.due !== null)?.due ?? null;
   const start = plan.materials.filter(({ shown }) => shown === 'start');
   const times = plan.materials.flatMap(({ shown, at }) => (shown === 'at' && at !== null ? [at] : []));
   const facts: TaskFacts = {

@@ -29,7 +29,7 @@ interface Props {
 /** One part of the form, under its number. */
 export function PlanSection({ place, troubles, shown, children }: Props) {
   const enter = useEditing((editing) => editing.enter);
-  const at = SECTIONS.findIndex((each) => each.place === place);
+  const at = SECTIONS.findIndex((section) => section.place === place);
   const { word } = SECTIONS[at]!;
   return (
     <Scrap style={styles.scrap}>

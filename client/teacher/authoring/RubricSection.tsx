@@ -34,7 +34,7 @@ interface LineProps {
 const levelWord = (at: number): string => (at === 0 ? 'Best' : `Level ${at + 1}`);
 const withLevel = (row: RubricRow, at: number, words: string): RubricRow => ({
   ...row,
-  levels: row.levels.map((each, i) => (i === at ? words : each)),
+  levels: row.levels.map((level, i) => (i === at ? words : level)),
 });
 const withoutLevel = (row: RubricRow, at: number): RubricRow => ({
   ...row,

@@ -150,24 +150,24 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
                 width={sheet.width * scale}
                 height={sheet.height * scale}
               />
-              {spots.map((each) => (
+              {spots.map((spot) => (
                 <div
-                  key={each.id}
+                  key={spot.id}
                   role="button"
                   tabIndex={0}
-                  aria-label={`${each.label}, ${each.kind}${each.needed ? ', needed' : ''}`}
-                  aria-pressed={each.id === chosen}
-                  onPointerDown={(event) => begin(event, each)}
+                  aria-label={`${spot.label}, ${spot.kind}${spot.needed ? ', needed' : ''}`}
+                  aria-pressed={spot.id === chosen}
+                  onPointerDown={(event) => begin(event, spot)}
                   onPointerMove={move}
                   onPointerUp={end}
                   onPointerCancel={end}
-                  onFocus={() => setChosen(each.id)}
-                  onKeyDown={(event) => onKey(event, each)}
+                  onFocus={() => setChosen(spot.id)}
+                  onKeyDown={(event) => onKey(event, spot)}
                   style={{
-                    ...boxStyle(each, scale),
+                    ...boxStyle(spot, scale),
                     cursor: 'move',
-                    border: `${OUTLINE}px ${each.needed ? 'solid' : 'dashed'} ${colours.ink}`,
-                    background: each.id === chosen ? 'rgba(240, 174, 46, 0.4)' : 'rgba(220, 232, 234, 0.45)',
+                    border: `${OUTLINE}px ${spot.needed ? 'solid' : 'dashed'} ${colours.ink}`,
+                    background: spot.id === chosen ? 'rgba(240, 174, 46, 0.4)' : 'rgba(220, 232, 234, 0.45)',
                   }}
                 >
                   <span
@@ -184,12 +184,12 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
                       boxSizing: 'border-box',
                     }}
                   >
-                    {each.label}
+                    {spot.label}
                   </span>
-                  {each.id === chosen && (
+                  {spot.id === chosen && (
                     <div
                       aria-hidden
-                      onPointerDown={(event) => begin(event, each, true)}
+                      onPointerDown={(event) => begin(event, spot, true)}
                       onPointerMove={move}
                       onPointerUp={end}
                       style={{
@@ -233,19 +233,19 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
                 headed
                 options={KINDS}
                 chosen={spot.kind}
-                onChoose={(kind: SpotKind) => change(spot.id, (each) => ({ ...each, kind }))}
+                onChoose={(kind: SpotKind) => change(spot.id, (spot) => ({ ...spot, kind }))}
               />
               <Field
                 label="What it says"
                 value={spot.label}
-                onChangeText={(label) => change(spot.id, (each) => ({ ...each, label }))}
+                onChangeText={(label) => change(spot.id, (spot) => ({ ...spot, label }))}
                 maxLength={120}
               />
               <TickBox
                 word="Needed"
                 below="The page is complete only with it"
                 on={spot.needed}
-                onChange={(needed) => change(spot.id, (each) => ({ ...each, needed }))}
+                onChange={(needed) => change(spot.id, (spot) => ({ ...spot, needed }))}
               />
               <Button
                 icon="bin"

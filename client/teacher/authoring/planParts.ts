@@ -55,7 +55,7 @@ export function tidy(plan: ActivityPlan): ActivityPlan {
     parts.push(
       part,
       ...(part.choice
-        ? plan.parts.filter((each) => each !== part && each.choice === part.choice && !parts.includes(each))
+        ? plan.parts.filter((other) => other !== part && other.choice === part.choice && !parts.includes(other))
         : []),
     );
   }

@@ -21,8 +21,8 @@ const view = (change: Partial<PlanView> = {}): PlanView => ({
 /** A draft over a school that answers at once, and keeps what it was asked. */
 function tasksOf(plan: ActivityPlan, now: PlanView, down = false) {
   const asked: string[] = [];
-  const answer = async (what: string): Promise<void> => {
-    asked.push(what);
+  const answer = async (answered: string): Promise<void> => {
+    asked.push(answered);
     if (down) throw new Error('School can’t be reached.');
   };
   const draft = {

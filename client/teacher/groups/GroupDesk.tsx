@@ -85,7 +85,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
       addKeys(groupId, await request('POST /groups/:id/keys', { id: groupId }, { people: [...chosen], keyLength }));
       setChosen(new Set());
     });
-  const goBack = (go: () => void): void => (unprinted ? setLeave({ go }) : go());
+  const goBack = (onward: () => void): void => (unprinted ? setLeave({ go: onward }) : onward());
   const leaving = asking !== null && asking !== 'keys' ? asking : null;
   return (
     <Screen>

@@ -21,7 +21,7 @@ const LENGTHS = KEY_LENGTHS.map((length) => ({ value: String(length), word: Stri
 export function NewKeysQuestion({ people, problem, onClose, onMake }: Props) {
   const before = people.filter(({ keys }) => keys === 'picture').map(({ keyLength }) => keyLength);
   const [length, setLength] = useState(String(Math.max(KEY_LENGTHS[0], ...before)));
-  const chosen = KEY_LENGTHS.find((each) => String(each) === length);
+  const chosen = KEY_LENGTHS.find((offered) => String(offered) === length);
   return (
     <Dialog
       visible

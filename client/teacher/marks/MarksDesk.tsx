@@ -99,7 +99,7 @@ export default function MarksDesk({ me }: { me: Me }) {
               {learner.name}
             </Text>
             {view.activities.flatMap(({ id, title }) => {
-              const cell = view.cells.find((each) => each.person === learner.id && each.activity === id);
+              const cell = view.cells.find((cell) => cell.person === learner.id && cell.activity === id);
               return cell
                 ? [
                     <View key={id} style={styles.line}>
@@ -108,7 +108,7 @@ export default function MarksDesk({ me }: { me: Me }) {
                         <Text variant="bodySmall">
                           {[
                             cellWords(cell),
-                            ...(cell.mark?.lines ?? []).map((each) => `${each.title}: ${each.words}`),
+                            ...(cell.mark?.lines ?? []).map((line) => `${line.title}: ${line.words}`),
                           ].join(' · ')}
                         </Text>
                       </View>

@@ -50,7 +50,7 @@ export function LineMenu({
   onRemind,
 }: Props) {
   const counts = filterCounts(line);
-  const filters = LINE_FILTERS.filter((each) => each === 'all' || each === filter || counts[each] > 0);
+  const filters = LINE_FILTERS.filter((offered) => offered === 'all' || offered === filter || counts[offered] > 0);
   return (
     <Dialog visible={visible} title="The line" onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
       <Pick

@@ -73,7 +73,7 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
         },
       );
       const kept = left.map(
-        ({ personId, why }) => `${line.find((each) => each.personId === personId)?.name ?? 'A learner'}: ${why}`,
+        ({ personId, why }) => `${line.find((piece) => piece.personId === personId)?.name ?? 'A learner'}: ${why}`,
       );
       setNews([`${done} ${done === 1 ? 'piece' : 'pieces'} answered.`, ...kept].join(' '));
       setChosen(new Set(left.map(({ personId }) => personId)));

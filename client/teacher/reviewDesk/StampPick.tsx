@@ -99,16 +99,16 @@ export function StampPick({ surface }: { surface: Surface | null }) {
         role="radiogroup"
         aria-label="Stamps"
       >
-        {[...stamps, ...FIRST_STAMPS].map((each) => (
+        {[...stamps, ...FIRST_STAMPS].map((offered) => (
           <Pressable
-            key={each.id}
+            key={offered.id}
             role="radio"
-            aria-checked={each.id === stamp?.id}
-            aria-label={each.name}
-            onPress={() => useStampInHand.setState({ stamp: each })}
-            style={[styles.stamp, each.id === stamp?.id && styles.on]}
+            aria-checked={offered.id === stamp?.id}
+            aria-label={offered.name}
+            onPress={() => useStampInHand.setState({ stamp: offered })}
+            style={[styles.stamp, offered.id === stamp?.id && styles.on]}
           >
-            <StampPicture stamp={each} />
+            <StampPicture stamp={offered} />
           </Pressable>
         ))}
       </SideScroll>

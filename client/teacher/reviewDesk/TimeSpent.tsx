@@ -25,13 +25,13 @@ export function TimeSpent({ doc, parts }: { doc: Y.Doc; parts: readonly PartView
         </Text>
       )}
       <View role="list" aria-label="Time spent" style={styles.list}>
-        {spent.map((each) => (
+        {spent.map((row) => (
           <Text
-            key={each.part}
+            key={row.part}
             role="listitem"
             variant="bodySmall"
             style={styles.line}
-          >{`${spent.length > 1 ? `${parts.find(({ id }) => id === each.part)!.title}: ` : 'Time spent: '}${spentWords(each)}`}</Text>
+          >{`${spent.length > 1 ? `${parts.find(({ id }) => id === row.part)!.title}: ` : 'Time spent: '}${spentWords(row)}`}</Text>
         ))}
       </View>
     </View>

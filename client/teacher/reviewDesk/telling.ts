@@ -51,7 +51,7 @@ export class OutcomeTeller {
     if (this.isUnder(goId)) return false;
     this.state.setState(({ under, failed }) => ({
       under: new Set([...under, goId]),
-      failed: failed.filter((each) => each.personId !== personId),
+      failed: failed.filter((untold) => untold.personId !== personId),
     }));
     try {
       const why = await release();
@@ -65,7 +65,7 @@ export class OutcomeTeller {
       return true;
     } finally {
       // From here on the list says so, and whoever takes it back can answer anew.
-      this.state.setState(({ under }) => ({ under: new Set([...under].filter((each) => each !== goId)) }));
+      this.state.setState(({ under }) => ({ under: new Set([...under].filter((other) => other !== goId)) }));
     }
   }
 

@@ -26,7 +26,7 @@ export function useQueue(all: readonly QueuedPiece[], view: DeskViewStore, telle
   const filter = useStore(view, (state) => state.filter);
   const under = useStore(teller.state, (state) => state.under);
   const line = useMemo(() => orderedLine(all, { order, filter }, personId), [all, order, filter, personId]);
-  const found = line.findIndex((each) => each.personId === personId);
+  const found = line.findIndex((piece) => piece.personId === personId);
   const at = Math.max(0, found);
   // What was told a moment ago still waits in the list that is asked for anew.
   const ahead = [...line.slice(at + 1), ...line.slice(0, at)].filter(

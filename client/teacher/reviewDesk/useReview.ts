@@ -69,7 +69,7 @@ export function useReview(goId: string | null, pieceId: string | null) {
   /** The newest version of each review that was seen or made here. */
   const versions = useRef(new Map<string, number>());
   const older = review ? (pending.current.get(review.id) ?? draftOf(review)) : NOTHING;
-  const said: ReviewDraft = review && typed?.reviewId === review.id ? typed : older;
+  const draft: ReviewDraft = review && typed?.reviewId === review.id ? typed : older;
 
   // What somebody else has said stands here, unless something is being typed: then keeping that finds out.
   useEffect(() => {
@@ -138,7 +138,7 @@ export function useReview(goId: string | null, pieceId: string | null) {
     timer.current = setTimeout(() => void keep(), NOTE_REST);
   };
   const write = (change: Partial<ReviewDraft>): void => {
-    if (review) type({ ...said, ...change, reviewId: review.id });
+    if (review) type({ ...draft, ...change, reviewId: review.id });
   };
   /** Says after all what could not be kept, over what stands there now. */
   const sayMine = (): void => {
@@ -188,7 +188,7 @@ export function useReview(goId: string | null, pieceId: string | null) {
         { id },
         {
           outcome,
-          note: said.note,
+          note: draft.note,
           extent: marks.extent(),
           version,
           ...(outcome === 'again' ? dates : {}),
@@ -198,7 +198,7 @@ export function useReview(goId: string | null, pieceId: string | null) {
   // Another piece's words that are not kept yet are not this one's.
   return {
     review,
-    said,
+    said: draft,
     write,
     kept: kept || !pending.current.has(review?.id ?? ''),
     problem,

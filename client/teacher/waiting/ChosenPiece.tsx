@@ -28,7 +28,7 @@ interface Props {
 export function ChosenPiece({ piece: { activityId, personId, name, title, go }, more, onTold }: Props) {
   const client = useQueryClient();
   const { data: line } = useLine(activityId);
-  const hung = line?.line.find((each) => each.personId === personId);
+  const hung = line?.line.find((piece) => piece.personId === personId);
   const doc = useFrozenDocument(useGoDocument(go.id).data);
   const shown = usePartView(doc, line?.parts ?? []);
   const { review, said, write, release, hold, problem } = useReview(go.id, hung?.pieceId ?? null);

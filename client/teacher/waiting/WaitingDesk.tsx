@@ -29,20 +29,20 @@ export function WaitingDesk({ pieces, zone }: { pieces: readonly WaitingPiece[];
   return (
     <View style={styles.beside}>
       <View style={styles.list} role="list" aria-label="Every piece that waits">
-        {pieces.map((each) => {
-          const here = each === piece;
-          const words = waitingWords(each, now, zone);
+        {pieces.map((waiting) => {
+          const here = waiting === piece;
+          const words = waitingWords(waiting, now, zone);
           return (
-            <View key={each.go.id} role="listitem">
+            <View key={waiting.go.id} role="listitem">
               <Press
                 aria-pressed={here}
-                aria-label={`${waitingName(each)}. ${words}`}
+                aria-label={`${waitingName(waiting)}. ${words}`}
                 flat={here}
                 fill={here ? colours.ochre : colours.scrap}
-                onPress={() => setChosen(each.go.id)}
+                onPress={() => setChosen(waiting.go.id)}
                 style={styles.row}
               >
-                <WaitingRow piece={each} words={words} chosen={here} />
+                <WaitingRow piece={waiting} words={words} chosen={here} />
               </Press>
             </View>
           );

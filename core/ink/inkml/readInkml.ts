@@ -38,9 +38,9 @@ function namedValues(row: Row, { format }: Context): ReadonlyMap<string, number>
 
 /** Gives a force between 0 and 1; where the format has no range, all numbers of the trace make one. */
 function forceScale(samples: readonly ReadonlyMap<string, number>[], { format }: Context): (force: number) => number {
-  const said = format.channels.find(({ name }) => name === 'F')?.range;
+  const range = format.channels.find(({ name }) => name === 'F')?.range;
   const largest = samples.reduce((most, sample) => Math.max(most, sample.get('F') ?? 0), 1);
-  const { least, most } = said ?? { least: 0, most: largest };
+  const { least, most } = range ?? { least: 0, most: largest };
   return (force) => clamp((force - least) / (most - least), 0, 1);
 }
 

@@ -60,28 +60,28 @@ describe('a learner in two groups that have the same work', () => {
   });
 
   it('is on the lists of the one as whose work it counts, and can be answered from each list they are on', async () => {
-    const go = await sent();
+    const submission = await sent();
     expect([await learnersOn(reed), await learnersOn(dune)]).toEqual([['ada', 'ben'], ['cai']]);
     expect(await dune.json('GET', '/api/waiting')).toEqual([]);
-    expect((await dune.request('POST', `/api/goes/${go.id}/review`)).status).toBe(404);
-    expect((await reed.request('POST', `/api/goes/${go.id}/review`)).status).toBe(200);
+    expect((await dune.request('POST', `/api/goes/${submission.id}/review`)).status).toBe(404);
+    expect((await reed.request('POST', `/api/goes/${submission.id}/review`)).status).toBe(200);
   });
 
   it('is on those of the other once they have left it', async () => {
-    const go = await sent();
+    const submission = await sent();
     await reed.json('DELETE', `/api/groups/${school.groups.reeds}/learners/${school.people.ada}`);
     expect([await learnersOn(reed), await learnersOn(dune)]).toEqual([['ben'], ['ada', 'cai']]);
-    expect((await reed.request('POST', `/api/goes/${go.id}/review`)).status).toBe(404);
-    expect((await dune.request('POST', `/api/goes/${go.id}/review`)).status).toBe(200);
+    expect((await reed.request('POST', `/api/goes/${submission.id}/review`)).status).toBe(404);
+    expect((await dune.request('POST', `/api/goes/${submission.id}/review`)).status).toBe(200);
   });
 });
 
 describe('a teacher whose learner has left', () => {
   it('sees what was sent, and can do nothing with it or with them', async () => {
-    const go = await sent();
-    const { id, version } = await reed.json<ReviewView>('POST', `/api/goes/${go.id}/review`);
+    const submission = await sent();
+    const { id, version } = await reed.json<ReviewView>('POST', `/api/goes/${submission.id}/review`);
     await reed.json('DELETE', `/api/groups/${school.groups.reeds}/learners/${school.people.ada}`);
-    expect((await reed.request('GET', `/api/goes/${go.id}/document`)).status).toBe(200);
+    expect((await reed.request('GET', `/api/goes/${submission.id}/document`)).status).toBe(200);
     const status = async (method: string, path: string, body?: object): Promise<number> =>
       (await reed.request(method, `/api${path}`, body)).status;
     expect(await status('PUT', `/reviews/${id}/note`, { note: 'Still here', version })).toBe(404);

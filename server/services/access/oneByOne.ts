@@ -9,14 +9,14 @@ import type { Logger } from 'pino';
 export async function oneByOne<T extends { id: string }>(
   items: Iterable<T>,
   logger: Logger,
-  what: string,
+  subject: string,
   work: (item: T) => Promise<void>,
 ): Promise<void> {
   for (const item of items) {
     try {
       await work(item);
     } catch (error) {
-      logger.error({ err: error, id: item.id }, what);
+      logger.error({ err: error, id: item.id }, subject);
     }
   }
 }

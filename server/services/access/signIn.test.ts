@@ -99,8 +99,8 @@ describe('signing in', () => {
   it('is not slowed down for a child by a classmate who tries out their key elsewhere', async () => {
     const own = await device();
     expect((await own.request('POST', '/api/sessions', right)).status).toBe(201);
-    for (let each = 0; each * PERSON_RULE.free < STRANGERS_RULE.free + PERSON_RULE.free; each++) {
-      const classmate = await device(`10.1.1.${each}`);
+    for (let stranger = 0; stranger * PERSON_RULE.free < STRANGERS_RULE.free + PERSON_RULE.free; stranger++) {
+      const classmate = await device(`10.1.1.${stranger}`);
       for (let i = 0; i < PERSON_RULE.free + 1; i++) await classmate.request('POST', '/api/sessions', wrong);
     }
     const stranger = await device('10.2.2.2');

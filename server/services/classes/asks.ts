@@ -94,11 +94,11 @@ export class AskService {
       const part = parts.find(({ id }) => id === thread.partId);
       // Whoever is neither the asker nor a teacher sees a question that was for the teacher alone without its name.
       const nameless = thread.audience === 'teacher' && !teaches && thread.askerId !== actor.personId;
-      const said = messages
+      const views = messages
         .filter(({ threadId }) => threadId === thread.id)
         .map(({ id, authorId, words, mediaId, removedAt, removedWhy, at }): MessageView => {
           const author = personOf(authorId);
-          const file = files.find((each) => each.id === mediaId);
+          const file = files.find((file) => file.id === mediaId);
           return {
             id,
             at: at!.getTime(),
@@ -130,7 +130,7 @@ export class AskService {
         mine: thread.askerId === actor.personId,
         mayAnswer: policy.answerThread(actor, thread),
         asker: teaches ? { id: thread.askerId, name: personOf(thread.askerId).name } : null,
-        messages: said,
+        messages: views,
       };
     });
   }
@@ -227,17 +227,17 @@ export class AskService {
   }
 
   /** Says something in a thread, and tells whom it concerns. */
-  async answer(actor: Actor, id: string, said: Said): Promise<ThreadView> {
-    insistSaid(said);
+  async answer(actor: Actor, id: string, saying: Said): Promise<ThreadView> {
+    insistSaid(saying);
     try {
       await this.sequelize.transaction(async (transaction) => {
         const thread = await this.thread(actor, id, transaction);
-        if (await Message.findByPk(said.message, { transaction })) return;
+        if (await Message.findByPk(saying.message, { transaction })) return;
         if (!policy.answerThread(actor, thread))
           throw new ProblemError('conflict', 'This is closed, so nothing more can be said here.');
-        await this.say(actor, thread, said, transaction);
+        await this.say(actor, thread, saying, transaction);
         const { name } = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
-        const words = `${name} answers: ${short(said.words || 'a message')}`;
+        const words = `${name} answers: ${short(saying.words || 'a message')}`;
         if (actor.personId !== thread.askerId)
           await tellPerson(
             thread.askerId,
@@ -249,7 +249,7 @@ export class AskService {
             thread.groupId,
             {
               kind: 'asked',
-              words: `${name} says more: ${short(said.words || 'a message')}`,
+              words: `${name} says more: ${short(saying.words || 'a message')}`,
               path: `/asks/${thread.activityId}?thread=${id}`,
             },
             transaction,

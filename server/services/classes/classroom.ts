@@ -83,7 +83,7 @@ export class ClassroomService {
     });
     const view = ({ id, authorId, words, mediaId, removedAt, removedWhy, at }: Notice): NoticeView => {
       const { name, badge, role } = people.find((person) => person.id === authorId)!;
-      const file = files.find((each) => each.id === mediaId);
+      const file = files.find((file) => file.id === mediaId);
       const shown = file && !removedAt && file.kind !== 'pdf' && file.kind !== 'file';
       return {
         id,
@@ -127,9 +127,9 @@ export class ClassroomService {
     };
   }
 
-  private async insistOwn(actor: Actor, said: Said, transaction: Transaction): Promise<void> {
-    insistSaid(said);
-    if (said.media) await insistOnOwnFile(actor, said.media, { kinds: SHOWN_IN_PLACE }, transaction);
+  private async insistOwn(actor: Actor, saying: Said, transaction: Transaction): Promise<void> {
+    insistSaid(saying);
+    if (saying.media) await insistOnOwnFile(actor, saying.media, { kinds: SHOWN_IN_PLACE }, transaction);
   }
 
   /** The answers that are offered show pictures of the teacher's own, brought for this class. */
@@ -143,17 +143,17 @@ export class ClassroomService {
   }
 
   /** Tells the class something. The same id again is the same notice. */
-  async tell(actor: Actor, groupId: string, said: Said): Promise<ClassroomView> {
+  async tell(actor: Actor, groupId: string, saying: Said): Promise<ClassroomView> {
     if (!policy.leadClassroom(actor, groupId)) throw notFound();
     await this.once(async (transaction) => {
-      await this.insistOwn(actor, said, transaction);
+      await this.insistOwn(actor, saying, transaction);
       await Notice.create(
         {
-          id: said.id,
+          id: saying.id,
           groupId,
           authorId: actor.personId,
-          words: said.words,
-          mediaId: said.media,
+          words: saying.words,
+          mediaId: saying.media,
           at: new Date(this.clock()),
         },
         { transaction },
@@ -161,7 +161,7 @@ export class ClassroomService {
       const { name } = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
       await tellLearners(
         groupId,
-        { kind: 'notice', words: `${name}: ${short(said.words || 'a notice for you')}`, path: placeOf(groupId) },
+        { kind: 'notice', words: `${name}: ${short(saying.words || 'a notice for you')}`, path: placeOf(groupId) },
         transaction,
       );
     });
@@ -169,22 +169,22 @@ export class ClassroomService {
   }
 
   /** Says something to a notice; its teachers are told. */
-  async reply(actor: Actor, noticeId: string, said: Said): Promise<ClassroomView> {
+  async reply(actor: Actor, noticeId: string, saying: Said): Promise<ClassroomView> {
     const notice = await Notice.findByPk(noticeId);
     if (!notice || notice.replyTo || !policy.readClassroom(actor, notice.groupId)) throw notFound();
     if (notice.removedAt)
       throw new ProblemError('conflict', 'This notice was taken away, so nothing more can be said to it.');
     const { groupId } = notice;
     await this.once(async (transaction) => {
-      await this.insistOwn(actor, said, transaction);
+      await this.insistOwn(actor, saying, transaction);
       await Notice.create(
         {
-          id: said.id,
+          id: saying.id,
           groupId,
           replyTo: noticeId,
           authorId: actor.personId,
-          words: said.words,
-          mediaId: said.media,
+          words: saying.words,
+          mediaId: saying.media,
           at: new Date(this.clock()),
         },
         { transaction },
@@ -194,7 +194,7 @@ export class ClassroomService {
         groupId,
         {
           kind: 'notice',
-          words: `${name} answers your notice: ${short(said.words || 'with a picture or a voice')}`,
+          words: `${name} answers your notice: ${short(saying.words || 'with a picture or a voice')}`,
           path: placeOf(groupId),
         },
         transaction,

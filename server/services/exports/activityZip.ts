@@ -66,17 +66,17 @@ export class ActivityZip {
     const rows = learners.flatMap(({ name, state, entries }) =>
       entries.length === 0
         ? [[name, state, ...COLUMNS.slice(2).map(() => '')]]
-        : entries.map((each) => [
+        : entries.map((entry) => [
             name,
             state,
-            String(each.go),
-            when.format(each.sentAt),
-            each.late ? 'late' : '',
-            outcomeWords(each),
-            each.cameBack?.mark ?? '',
-            rubricWords(each),
-            answerWords(each),
-            each.cameBack?.note ?? '',
+            String(entry.go),
+            when.format(entry.sentAt),
+            entry.late ? 'late' : '',
+            outcomeWords(entry),
+            entry.cameBack?.mark ?? '',
+            rubricWords(entry),
+            answerWords(entry),
+            entry.cameBack?.note ?? '',
           ]),
     );
     await zip.add('marks.csv', strToU8(csvTable(COLUMNS, rows)));
@@ -100,18 +100,18 @@ export class ActivityZip {
     const entries: Entry[] = [];
     const sent = { pieceId, withdrawnAt: null };
     for (const { id } of await Submission.findAll({ where: sent, order: ['go'], attributes: ['id'] })) {
-      const go = await Submission.unscoped().findByPk(id, { rejectOnEmpty: true });
+      const submission = await Submission.unscoped().findByPk(id, { rejectOnEmpty: true });
       const review = await Review.unscoped().findOne({ where: { submissionId: id, releasedAt: { [Op.not]: null } } });
-      const entry: Entry = { ...(await goRecord(go, parts, review)), files: [] };
+      const entry: Entry = { ...(await goRecord(submission, parts, review)), files: [] };
       const add = async ({ name, content, packed }: GoFile): Promise<void> => {
-        const place = `${folder}/go ${go.go}/${name}`;
+        const place = `${folder}/go ${submission.go}/${name}`;
         await zip.add(place, content, { packed });
         entry.files.push(place);
       };
       const piece = { id: pieceId, activityId };
-      for await (const file of this.work.all(piece, go, parts, review?.marks ?? null, { everything: true }))
+      for await (const file of this.work.all(piece, submission, parts, review?.marks ?? null, { everything: true }))
         await add(file);
-      for await (const file of this.work.spoken(piece, go, review)) await add(file);
+      for await (const file of this.work.spoken(piece, submission, review)) await add(file);
       entries.push(entry);
     }
     return entries;

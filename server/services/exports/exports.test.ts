@@ -35,16 +35,16 @@ async function send(): Promise<GoView> {
     word: 'Look at the mast',
   });
 }
-async function answer(go: GoView, outcome: 'again' | 'finished', note: string): Promise<void> {
-  const { id } = await teacher.json<ReviewView>('POST', `/api/goes/${go.id}/review`);
+async function answer(submission: GoView, outcome: 'again' | 'finished', note: string): Promise<void> {
+  const { id } = await teacher.json<ReviewView>('POST', `/api/goes/${submission.id}/review`);
   await teacher.json('POST', `/api/reviews/${id}/release`, {
     outcome,
     note,
     extent: await extentOf(school, 'marks', id),
   });
 }
-async function zipOf(client: TestClient, go: GoView): Promise<Record<string, Uint8Array>> {
-  const { id } = await client.json<ExportView>('POST', `/api/goes/${go.id}/exports`, { style: 'zip' });
+async function zipOf(client: TestClient, submission: GoView): Promise<Record<string, Uint8Array>> {
+  const { id } = await client.json<ExportView>('POST', `/api/goes/${submission.id}/exports`, { style: 'zip' });
   await harness.services.exports.run({ exportId: id });
   const response = await client.request('GET', `/api/exports/${id}/file`);
   expect(response.headers.get('content-type')).toBe('application/zip');
@@ -147,10 +147,10 @@ it('has photos in its PDF as JPEG, and drawn pictures without any loss', async (
 });
 
 it('is nobody else’s', async () => {
-  const go = await send();
+  const submission = await send();
   for (const name of ['ben', 'mr-dune'])
     expect(
-      (await (await harness.as(name)).request('POST', `/api/goes/${go.id}/exports`, { style: 'zip' })).status,
+      (await (await harness.as(name)).request('POST', `/api/goes/${submission.id}/exports`, { style: 'zip' })).status,
     ).toBe(404);
-  expect((await ada.request('POST', `/api/goes/${go.id}/exports`, { style: 'rar' })).status).toBe(400);
+  expect((await ada.request('POST', `/api/goes/${submission.id}/exports`, { style: 'rar' })).status).toBe(400);
 });

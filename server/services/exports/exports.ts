@@ -113,11 +113,11 @@ export class ExportService {
   };
 
   private async ofGo({ submissionId, style, marked }: Export): Promise<string> {
-    const go = await Submission.unscoped().findByPk(submissionId!, { rejectOnEmpty: true });
-    if (style === 'zip') return this.written((path) => this.archive(go, path));
-    const review = marked ? await Review.unscoped().findOne({ where: { submissionId: go.id } }) : null;
-    const piece = await Piece.findByPk(go.pieceId, { rejectOnEmpty: true });
-    return this.files.put(await this.work.pdf(piece, go.document, review?.marks ?? null, style));
+    const submission = await Submission.unscoped().findByPk(submissionId!, { rejectOnEmpty: true });
+    if (style === 'zip') return this.written((path) => this.archive(submission, path));
+    const review = marked ? await Review.unscoped().findOne({ where: { submissionId: submission.id } }) : null;
+    const piece = await Piece.findByPk(submission.pieceId, { rejectOnEmpty: true });
+    return this.files.put(await this.work.pdf(piece, submission.document, review?.marks ?? null, style));
   }
 
   /** Whoever asked may teach other groups by now: what they teach when it is made is in it. */
@@ -161,19 +161,19 @@ export class ExportService {
   /** @returns what is told of the go */
   private async addGo(zip: ZipFile, piece: Piece, goId: string): Promise<object> {
     const { parts } = await activityParts(piece.activityId);
-    const go = await Submission.unscoped().findByPk(goId, { rejectOnEmpty: true });
+    const submission = await Submission.unscoped().findByPk(goId, { rejectOnEmpty: true });
     const review = await Review.unscoped().findOne({
       where: { submissionId: goId, releasedAt: { [Op.not]: null } },
     });
     const files: Record<string, string> = {};
     const add = async ({ name, content, packed }: GoFile): Promise<void> => {
-      files[name] = `go ${go.go}/${name}`;
+      files[name] = `go ${submission.go}/${name}`;
       await zip.add(files[name], content, { packed });
     };
-    const sent = this.work.all(piece, go, parts, review?.marks ?? null, { marksOnly: true });
+    const sent = this.work.all(piece, submission, parts, review?.marks ?? null, { marksOnly: true });
     for await (const file of sent) await add(file);
-    for await (const file of this.work.spoken(piece, go, review)) await add(file);
-    return { ...(await goRecord(go, parts, review)), files };
+    for await (const file of this.work.spoken(piece, submission, review)) await add(file);
+    return { ...(await goRecord(submission, parts, review)), files };
   }
 }
 

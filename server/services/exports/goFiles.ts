@@ -93,8 +93,8 @@ export class GoFiles {
    * What was spoken or filmed with a go: by its learner, by the teacher in answer, and by the teacher in notes.
    * @param review of the go, once it is released; null before
    */
-  async *spoken(piece: HomePiece, go: Submission, review: Review | null): AsyncGenerator<GoFile> {
-    if (go.voiceId) yield* this.recording(piece, go.voiceId, 'said with it');
+  async *spoken(piece: HomePiece, submission: Submission, review: Review | null): AsyncGenerator<GoFile> {
+    if (submission.voiceId) yield* this.recording(piece, submission.voiceId, 'said with it');
     if (review?.told) yield* this.recording(piece, review.told.media, 'answer');
     const notes = review?.marks ? voicesOf(documentOf(review.marks)) : [];
     for (const [i, voice] of notes.entries()) yield* this.recording(piece, voice, `note ${i + 1}`);

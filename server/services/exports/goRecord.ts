@@ -58,19 +58,23 @@ async function cameBack(review: Review): Promise<CameBack> {
 }
 
 /** @param review of the go, once it is released; null before */
-export async function goRecord(go: Submission, parts: readonly PartView[], review: Review | null): Promise<GoRecord> {
-  const progress = measureProgress(documentOf(go.document));
+export async function goRecord(
+  submission: Submission,
+  parts: readonly PartView[],
+  review: Review | null,
+): Promise<GoRecord> {
+  const progress = measureProgress(documentOf(submission.document));
   const finished = review?.outcome === 'finished';
   const answers = parts.flatMap((part) => {
     const record = answerRecord(part, progress.parts[part.id] ?? NO_PROGRESS, finished);
     return record ? [{ part: part.title, kind: part.kind, ...record }] : [];
   });
   return {
-    go: go.go,
-    sentAt: go.sentAt,
-    late: go.late,
-    word: go.word,
-    felt: go.felt ?? null,
+    go: submission.go,
+    sentAt: submission.sentAt,
+    late: submission.late,
+    word: submission.word,
+    felt: submission.felt ?? null,
     answers,
     cameBack: review && (await cameBack(review)),
   };

@@ -20,5 +20,5 @@ export async function isNeeded(hash: string): Promise<boolean> {
     Export.findOne({ where: { hash }, attributes: ['id'] }),
     Speech.findOne({ where: { hash }, attributes: ['key'] }),
   ]);
-  return named.some((each) => each !== null);
+  return named.some((hash) => hash !== null);
 }

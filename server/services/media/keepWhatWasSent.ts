@@ -25,12 +25,12 @@ export async function keepWhatWasSent(pieceId: string): Promise<void> {
     ...goes.flatMap(({ document }) => mediaOf(documentOf(document))),
     ...reviews.flatMap(({ marks }) => (marks ? voicesOf(documentOf(marks)) : [])),
   ]);
-  const said = new Set(
+  const named = new Set(
     (await Message.findAll({ where: { mediaId: { [Op.not]: null } }, attributes: ['mediaId'] })).map(
       ({ mediaId }) => mediaId,
     ),
   );
-  const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id) && !said.has(id));
+  const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id) && !named.has(id));
   for (const media of others) {
     await CapturePhoto.destroy({ where: { mediaId: media.id } });
     await media.destroy();

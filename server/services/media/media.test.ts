@@ -287,8 +287,8 @@ describe('a go with a picture', () => {
     const media = randomUUID();
     await place(media);
     expect((await bring('<svg xmlns="http://www.w3.org/2000/svg"><!-- no end', media)).status).toBe(415);
-    const go = await send();
-    expect(go.status).toBe(200);
+    const response = await send();
+    expect(response.status).toBe(200);
     await ada.json('POST', `/api/pieces/${piece}/take-back`);
     expect((await bring('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>', media)).status).toBe(200);
     expect(await school.query('SELECT count(*)::int AS left FROM refused_media')).toEqual([{ left: 0 }]);
@@ -305,8 +305,8 @@ describe('a go with a picture', () => {
 
   it('becomes a PDF in a job, for whoever asked', async () => {
     await drawInto(school, piece);
-    const go = (await (await send()).json()) as { id: string };
-    const asked = await ada.json<ExportView>('POST', `/api/goes/${go.id}/exports`, { style: 'annotations' });
+    const submission = (await (await send()).json()) as { id: string };
+    const asked = await ada.json<ExportView>('POST', `/api/goes/${submission.id}/exports`, { style: 'annotations' });
     expect(asked.state).toBe('waiting');
     expect((await ada.request('GET', `/api/exports/${asked.id}/file`)).status).toBe(409);
     await harness.services.exports.run(harness.asked[0]!);
@@ -317,7 +317,7 @@ describe('a go with a picture', () => {
     );
     expect(file.getPageCount()).toBe(2);
     expect(file.getPage(0).node.Annots()!.size()).toBe(1);
-    expect((await ada.request('POST', `/api/goes/${go.id}/exports`, { style: 'crayon' })).status).toBe(400);
+    expect((await ada.request('POST', `/api/goes/${submission.id}/exports`, { style: 'crayon' })).status).toBe(400);
   });
 });
 

@@ -213,7 +213,9 @@ export class MediaService {
       attributes: ['id', 'pieceId', 'activityId'],
     });
     const settled = new Set([
-      ...found.filter((each) => each.pieceId === pieceId || each.activityId === piece.activityId).map(({ id }) => id),
+      ...found
+        .filter((media) => media.pieceId === pieceId || media.activityId === piece.activityId)
+        .map(({ id }) => id),
       ...(await this.refusedOf(pieceId)),
     ]);
     return ids.every((id) => settled.has(id));

@@ -213,11 +213,11 @@ it(
     expect((await teacher.bring(piece, content)).status).toBe(409);
     expect((await (await harness.as('mr-dune')).bring(piece, content)).status).toBe(404);
     await drawInto(school, piece);
-    const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
+    const submission = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
       key: randomUUID(),
       extent: await extentOf(school, 'piece', piece),
     });
-    const review = await teacher.json<{ id: string }>('POST', `/api/goes/${go.id}/review`);
+    const review = await teacher.json<{ id: string }>('POST', `/api/goes/${submission.id}/review`);
     const voice = randomUUID();
     const marks = new Y.Doc();
     putItem(markItems(marks, 'take'), 'pin', { kind: 'moment', second: 1, note: '', voice, order: '', at: 1 });
@@ -273,14 +273,14 @@ it('of a finished piece only what was sent stays at school', async () => {
     );
   }
   await school.log.append({ kind: 'piece', id: piece }, Y.encodeStateAsUpdate(doc, before));
-  const go = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
+  const submission = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/send`, {
     key: randomUUID(),
     extent: await extentOf(school, 'piece', piece),
   });
   const ids = async (): Promise<string[]> =>
     (await school.query<{ id: string }>('SELECT id FROM media')).map(({ id }) => id);
   expect((await ids()).sort()).toEqual([chosen.id, other.id, photo.id].sort());
-  const review = await teacher.json<{ id: string }>('POST', `/api/goes/${go.id}/review`);
+  const review = await teacher.json<{ id: string }>('POST', `/api/goes/${submission.id}/review`);
   await teacher.json('POST', `/api/reviews/${review.id}/release`, {
     outcome: 'finished',
     note: '',

@@ -60,7 +60,7 @@ export class CalendarService {
       ttl: 3600,
     });
     const stamp = new Date(this.clock());
-    for (const each of await this.facts.find({ personId: person.id })) {
+    for (const piece of await this.facts.find({ personId: person.id })) {
       const {
         standing,
         facts: { due },
@@ -70,8 +70,8 @@ export class CalendarService {
         subject,
         minutes,
         teacher,
-      } = each;
-      if (!isToDo(standing) || !policy.seeActivity(owner, each, standing) || (due === null && ownDay === null))
+      } = piece;
+      if (!isToDo(standing) || !policy.seeActivity(owner, piece, standing) || (due === null && ownDay === null))
         continue;
       const about = {
         id: `${activityId}@lippet`,

@@ -34,7 +34,10 @@ export class ReminderService {
     const now = this.clock();
     const failed = 'reminders could not be told';
     await oneByOne(await this.concerned(now), this.logger, failed, async ({ id: activityId, zone }) => {
-      const standings = (await this.facts.find({ activityId })).map((each) => ({ ...each, id: each.personId }));
+      const standings = (await this.facts.find({ activityId })).map((standing) => ({
+        ...standing,
+        id: standing.personId,
+      }));
       await oneByOne(standings, this.logger, failed, (standing) => this.tell(standing, now, zone));
     });
   }
@@ -43,7 +46,7 @@ export class ReminderService {
     const news = remindersOf(standing, now, zone);
     if (news.length === 0) return;
     await this.sequelize.transaction(async (transaction) => {
-      for (const each of news) await tellPerson(standing.personId, each, transaction);
+      for (const update of news) await tellPerson(standing.personId, update, transaction);
     });
   }
 

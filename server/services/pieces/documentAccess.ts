@@ -26,11 +26,11 @@ export function documentAccess(
         return { write: policy.writePiece(actor, standing, standing.standing) };
       }
       const review = await Review.findByPk(id);
-      const go = review && (await Submission.findByPk(review.submissionId));
-      const piece = go && (await Piece.findByPk(go.pieceId));
+      const submission = review && (await Submission.findByPk(review.submissionId));
+      const piece = submission && (await Piece.findByPk(submission.pieceId));
       const work = piece && (await facts.workOf(piece));
       if (!work || !policy.review(actor, work)) return null;
-      return { write: policy.answer(actor, work) && review!.releasedAt === null && go!.withdrawnAt === null };
+      return { write: policy.answer(actor, work) && review!.releasedAt === null && submission!.withdrawnAt === null };
     },
     room: (ref) => documentRoom(Piece.sequelize!, ref),
     async nameOf({ personId }) {

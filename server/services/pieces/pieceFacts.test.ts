@@ -18,7 +18,7 @@ describe('facts of pieces', () => {
     ({ pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`));
   });
   afterEach(() => school.close());
-  const card = async () => (await ada.json<NowView>('GET', '/api/now')).cards.find((each) => each.pieceId === pieceId)!;
+  const card = async () => (await ada.json<NowView>('GET', '/api/now')).cards.find((card) => card.pieceId === pieceId)!;
 
   it('are measured again where the log has grown since, as after a crash between', async () => {
     await drawInto(school, pieceId);

@@ -55,8 +55,9 @@ export class PieceService {
     const standings = await this.facts.find({ personId: actor.personId });
     const cards = standings
       .filter(
-        (each) =>
-          policy.seeActivity(actor, each, each.standing) || (each.pieceId !== null && policy.readPiece(actor, each)),
+        (standing) =>
+          policy.seeActivity(actor, standing, standing.standing) ||
+          (standing.pieceId !== null && policy.readPiece(actor, standing)),
       )
       .map(cardOf);
     return { cards, unseenUpdates: await countUnseen(actor.personId) };
@@ -65,7 +66,7 @@ export class PieceService {
   /** What a learner may choose to do, and what of it was begun. */
   async collection(actor: Actor): Promise<ChoosableView[]> {
     const standings = (await this.facts.find({ personId: actor.personId, free: true })).filter(
-      (each) => each.free && policy.seeActivity(actor, each, each.standing),
+      (standing) => standing.free && policy.seeActivity(actor, standing, standing.standing),
     );
     const ids = standings.map(({ activityId }) => activityId);
     const activities = await Activity.findAll({ where: { id: ids }, attributes: ['id', 'goal', 'topic', 'ages'] });
@@ -239,7 +240,7 @@ export class PieceService {
 }
 
 /** What lists show of how a piece stands. */
-function cardOf(each: Standing): PieceCard {
+function cardOf(piece: Standing): PieceCard {
   const {
     activityId,
     pieceId,
@@ -255,7 +256,7 @@ function cardOf(each: Standing): PieceCard {
     folder,
     kinds,
     pictureVersion,
-  } = each;
+  } = piece;
   return {
     activityId,
     pieceId,

@@ -104,8 +104,8 @@ export class ActivityArchiveService {
   private async make(actor: Actor, plan: ActivityPlan, drafts: Map<string, string>): Promise<{ id: string }> {
     const id = randomUUID();
     const renamed = new Map(
-      [...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric].map((each) => [
-        each.id.toLowerCase(),
+      [...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric].map((named) => [
+        named.id.toLowerCase(),
         randomUUID() as string,
       ]),
     );

@@ -43,7 +43,7 @@ export class ActivityList {
             }))
         : assigned
             .filter(({ activityId }) => activityId === activity.id)
-            .map((each) => ({ id: each.groupId, free: each.free!, dates: datesOf(each) }));
+            .map((assignment) => ({ id: assignment.groupId, free: assignment.free!, dates: datesOf(assignment) }));
       return {
         id: activity.id,
         title: draft?.title ?? activity.title,
@@ -51,7 +51,7 @@ export class ActivityList {
         state: activity.state,
         changed: activity.state !== 'draft' && Boolean(activity.draft),
         groups: own.flatMap(({ id, free, dates }) => {
-          const group = groups.find((each) => each.id === id);
+          const group = groups.find((group) => group.id === id);
           return group ? [{ id, name: group.name, free, ...dates }] : [];
         }),
         changedAt: activity.changedAt!.getTime(),

@@ -35,12 +35,12 @@ export async function givenPlan(
     parts: parts.map(partPlan),
     topic: activity.topic!,
     ages: activity.ages ?? null,
-    groups: assigned.map((each) => ({
-      group: each.groupId,
-      folder: each.folderId ?? null,
-      free: each.free!,
-      ...datesOf(each),
+    groups: assigned.map((assignment) => ({
+      group: assignment.groupId,
+      folder: assignment.folderId ?? null,
+      free: assignment.free!,
+      ...datesOf(assignment),
     })),
-    learners: learners.map((each) => ({ person: each.personId, ...datesOf(each) })),
+    learners: learners.map((learner) => ({ person: learner.personId, ...datesOf(learner) })),
   };
 }

@@ -51,7 +51,7 @@ export class GivingOut {
       names.set(id, name);
       for (const learner of learners) names.set(learner.id, learner.name);
     }
-    const troubles = planTroubles(plan, (each) => names.get(each) ?? 'somebody');
+    const troubles = planTroubles(plan, (id) => names.get(id) ?? 'somebody');
     if (troubles.length > 0) throw new ProblemError('incomplete', troubles.map(({ words }) => words).join(' '));
     const before = new Set(assigned.map(({ groupId }) => groupId));
     const strange = plan.groups.some(({ group }) => !before.has(group) && !policy.setFor(actor, group));
@@ -158,7 +158,7 @@ export class GivingOut {
           fresh.includes(group) &&
           !free &&
           opened(opens) &&
-          opened(folders.get(group)?.find(({ id: each }) => each === folder)?.opens),
+          opened(folders.get(group)?.find(({ id }) => id === folder)?.opens),
       )
       .map(({ group }) => group);
     const members = await Membership.findAll({ where: { groupId: open, role: 'learner', leftAt: null }, transaction });

@@ -103,12 +103,14 @@ export class JoiningService {
         },
         { transaction },
       );
-      const classes = (await Assignment.findAll({ where: { activityId }, transaction })).map((each) => each.groupId);
+      const classes = (await Assignment.findAll({ where: { activityId }, transaction })).map(
+        (assignment) => assignment.groupId,
+      );
       const teachers = await Membership.findAll({
         where: { groupId: classes, role: 'teacher', leftAt: null },
         transaction,
       });
-      for (const personId of new Set([actor.personId, ...teachers.map((each) => each.personId)]))
+      for (const personId of new Set([actor.personId, ...teachers.map((teacher) => teacher.personId)]))
         await Membership.create({ personId, groupId, role: 'teacher' }, { transaction });
       await Assignment.create({ activityId, groupId, opens: null, due: null, closes: null }, { transaction });
     });
@@ -146,7 +148,7 @@ export class JoiningService {
       if (members.length >= CLASS_LIMIT)
         throw new ProblemError('conflict', `${CLASS_LIMIT} have joined already; no more fit in here.`);
       const same = await Person.count({
-        where: { id: members.map((each) => each.personId), name: { [Op.iLike]: name.replace(/[\\%_]/g, '\\$&') } },
+        where: { id: members.map((member) => member.personId), name: { [Op.iLike]: name.replace(/[\\%_]/g, '\\$&') } },
         transaction,
       });
       if (same > 0)
@@ -222,7 +224,9 @@ export class JoiningService {
         throw error;
       }
       // Where none of the learner's own groups has this activity, they keep it as one of those who joined.
-      const assigned = (await Assignment.findAll({ where: { activityId }, transaction })).map((each) => each.groupId);
+      const assigned = (await Assignment.findAll({ where: { activityId }, transaction })).map(
+        (assignment) => assignment.groupId,
+      );
       if (
         (await Membership.count({
           where: { groupId: assigned, personId, role: 'learner', leftAt: null },

@@ -349,7 +349,7 @@ it('a draft that is put away keeps its name in the list, and comes back as a dra
   await teacher.json('POST', `/api/activities/${id}/archive`);
   const card = async (): Promise<{ title: string; state: string } | undefined> =>
     (await teacher.json<{ id: string; title: string; state: string }[]>('GET', '/api/activities')).find(
-      (each) => each.id === id,
+      (activity) => activity.id === id,
     );
   expect(await card()).toMatchObject({ title: planOf().title, state: 'archived' });
   await teacher.json('DELETE', `/api/activities/${id}/archive`);

@@ -167,8 +167,8 @@ export class PlanningService {
       transaction,
     });
     const renamed = new Map(
-      [...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric, ...files].map((each) => [
-        each.id,
+      [...plan.parts, ...plan.choices, ...plan.materials, ...plan.rubric, ...files].map((named) => [
+        named.id,
         randomUUID(),
       ]),
     );

@@ -53,7 +53,8 @@ async function sendOf(client: TestClient, change: (doc: Y.Doc) => void = () => u
     extent: await extentOf(school, 'piece', id),
   });
 }
-const begin = (go: GoView, by = teacher): Promise<ReviewView> => by!.json('POST', `/api/goes/${go.id}/review`);
+const begin = (submission: GoView, by = teacher): Promise<ReviewView> =>
+  by!.json('POST', `/api/goes/${submission.id}/review`);
 const line = async () => (await teacher!.json<ReviewQueueView>('GET', `${activity()}/line`)).line;
 const release = async (review: ReviewView, more: object = {}): Promise<Response> =>
   teacher!.request('POST', `/api/reviews/${review.id}/release`, {
@@ -63,9 +64,9 @@ const release = async (review: ReviewView, more: object = {}): Promise<Response>
     ...more,
   });
 /** Sticks a pin on the first page of a go. */
-async function pin(review: ReviewView, go: GoView, note: string): Promise<string> {
+async function pin(review: ReviewView, submission: GoView, note: string): Promise<string> {
   const [{ document }] = await school.query<{ document: Buffer }>(
-    `SELECT document FROM submissions WHERE id = '${go.id}'`,
+    `SELECT document FROM submissions WHERE id = '${submission.id}'`,
   );
   const sent = new Y.Doc();
   Y.applyUpdate(sent, document);
@@ -83,8 +84,8 @@ async function pin(review: ReviewView, go: GoView, note: string): Promise<string
 
 describe('two teachers at one go', () => {
   it('can’t overwrite each other: who was slower is told whose words stand there', async () => {
-    const go = await sendOf(ada!);
-    const [mine, theirs] = [await begin(go), await begin(go, second)];
+    const submission = await sendOf(ada!);
+    const [mine, theirs] = [await begin(submission), await begin(submission, second)];
     expect(theirs.version).toBe(mine.version);
     const kept = await second!.json<ReviewView>('PUT', `/api/reviews/${mine.id}/note`, {
       note: 'From the dune',
@@ -99,7 +100,7 @@ describe('two teachers at one go', () => {
       expect.stringMatching(/^mr-dune has changed this answer meanwhile/),
     ]);
     expect((await release(mine, { outcome: 'finished', version: mine.version })).status).toBe(409);
-    expect((await begin(go)).note).toBe('From the dune');
+    expect((await begin(submission)).note).toBe('From the dune');
     expect(
       (
         await teacher!.json<ReviewView>('PUT', `/api/reviews/${mine.id}/note`, {
@@ -114,17 +115,17 @@ describe('two teachers at one go', () => {
   });
 
   it('keep things for teachers alone', async () => {
-    const go = await sendOf(ada!);
-    const review = await begin(go);
+    const submission = await sendOf(ada!);
+    const review = await begin(submission);
     await teacher!.json('PUT', `/api/reviews/${review.id}/note`, { note: 'Well', aside: 'She was ill on Monday' });
-    expect((await begin(go, second)).aside).toBe('She was ill on Monday');
+    expect((await begin(submission, second)).aside).toBe('She was ill on Monday');
     // A note alone leaves it as it is.
     expect(
       (await teacher!.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, { note: 'Well done' })).aside,
     ).toBe('She was ill on Monday');
     await release({ ...review, note: 'Well done' }, { outcome: 'finished' });
     const seen = JSON.stringify([
-      await ada!.json('GET', `/api/goes/${go.id}`),
+      await ada!.json('GET', `/api/goes/${submission.id}`),
       await ada!.json('GET', `/api/pieces/${await pieceOf(ada!)}`),
       await ada!.json('GET', '/api/now'),
     ]);
@@ -160,8 +161,8 @@ describe('another go', () => {
 
 describe('several pieces at a time', () => {
   it('get the same note with each name, and an outcome; who has sent nothing is left, and said', async () => {
-    const go = await sendOf(ada!);
-    const review = await begin(go);
+    const submission = await sendOf(ada!);
+    const review = await begin(submission);
     await teacher!.json('PUT', `/api/reviews/${review.id}/note`, { note: 'A fine mast.' });
     const people = [school.people.ada, school.people.ben];
     const many = (body: object) => teacher!.json<ManyAnswered>('POST', `${activity()}/answer-many`, body);
@@ -171,12 +172,12 @@ describe('several pieces at a time', () => {
     });
     // Said twice is said once.
     await many({ people: people.slice(0, 1), note: '{name}, look at the sea.', outcome: 'again', hold: true });
-    expect([(await begin(go)).note, (await line()).find(({ name }) => name === 'ada')?.held]).toEqual([
+    expect([(await begin(submission)).note, (await line()).find(({ name }) => name === 'ada')?.held]).toEqual([
       'A fine mast. ada, look at the sea.',
       'again',
     ]);
     expect(await many({ people: people.slice(0, 1), outcome: 'finished' })).toEqual({ done: 1, left: [] });
-    expect((await ada!.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review).toMatchObject({
+    expect((await ada!.json<GoPageView>('GET', `/api/goes/${submission.id}`)).go.review).toMatchObject({
       outcome: 'finished',
       note: 'A fine mast. ada, look at the sea.',
     });
@@ -194,9 +195,9 @@ describe('several pieces at a time', () => {
 });
 
 it('of two who tell the same at the same moment, the one whose note did not go is told so', async () => {
-  const go = await sendOf(ada!);
-  const review = await begin(go);
-  await begin(go, second);
+  const submission = await sendOf(ada!);
+  const review = await begin(submission);
+  await begin(submission, second);
   const tell = async (client: TestClient, note: string) =>
     client.request('POST', `/api/reviews/${review.id}/release`, {
       outcome: 'again',
@@ -205,7 +206,7 @@ it('of two who tell the same at the same moment, the one whose note did not go i
     });
   const answers = await Promise.all([tell(teacher!, 'More sea'), tell(second!, 'More sky')]);
   expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
-  const told = await ada!.json<GoPageView>('GET', `/api/goes/${go.id}`);
+  const told = await ada!.json<GoPageView>('GET', `/api/goes/${submission.id}`);
   const first = answers[0]!.status === 200 ? 'More sea' : 'More sky';
   expect(told.go.review!.note).toBe(first);
   // Asked again because the answer was lost, it is the same.
@@ -213,20 +214,20 @@ it('of two who tell the same at the same moment, the one whose note did not go i
 });
 
 it('what was sent is new to no teacher once one has answered it', async () => {
-  const go = await sendOf(ada!);
+  const submission = await sendOf(ada!);
   const sentNews = async (client: TestClient) =>
     (await client.json<UpdateView[]>('GET', '/api/updates'))
       .filter(({ kind }) => kind === 'sent')
       .map(({ seen }) => seen);
   expect([await sentNews(teacher!), await sentNews(second!)]).toEqual([[false], [false]]);
-  await release(await begin(go));
+  await release(await begin(submission));
   expect([await sentNews(teacher!), await sentNews(second!)]).toEqual([[true], [true]]);
 });
 
 it('marks on a go that was taken back meanwhile are not taken', async () => {
-  const go = await sendOf(ada!);
-  const review = await begin(go);
-  await school.query(`UPDATE submissions SET withdrawn_at = now() WHERE id = '${go.id}'`);
+  const submission = await sendOf(ada!);
+  const review = await begin(submission);
+  await school.query(`UPDATE submissions SET withdrawn_at = now() WHERE id = '${submission.id}'`);
   expect(await school.log.append({ kind: 'marks', id: review.id }, Y.encodeStateAsUpdate(new Y.Doc()))).toBe(false);
 });
 
@@ -236,9 +237,9 @@ const SOUND = Buffer.from(
 
 describe('under a note', () => {
   it('one speaks as well as writes, with a recording of one’s own, and those who read there hear it', async () => {
-    const go = await sendOf(ada!);
-    const review = await begin(go);
-    const note = await pin(review, go, 'Which mast is this?');
+    const submission = await sendOf(ada!);
+    const review = await begin(submission);
+    const note = await pin(review, submission, 'Which mast is this?');
     await release(review);
     const home = `groups/${school.groups.reeds}` as const;
     const say = (client: TestClient, saying: object) =>
@@ -267,9 +268,9 @@ describe('under a note', () => {
   });
 
   it('its learner and the teachers talk once it is released, each told of it', async () => {
-    const go = await sendOf(ada!);
-    const review = await begin(go);
-    const note = await pin(review, go, 'Which mast is this?');
+    const submission = await sendOf(ada!);
+    const review = await begin(submission);
+    const note = await pin(review, submission, 'Which mast is this?');
     const say = (client: TestClient, words: string, id: string = randomUUID()) =>
       client.request('POST', `/api/reviews/${review.id}/replies`, { id, note, words });
     expect((await say(ada!, 'Too early')).status).toBe(404);
@@ -298,9 +299,9 @@ describe('under a note', () => {
   });
 
   it('what was not ticked off is said with the next go; what was is not', async () => {
-    const go = await sendOf(ada!);
-    const review = await begin(go);
-    const note = await pin(review, go, 'Which mast is this?');
+    const submission = await sendOf(ada!);
+    const review = await begin(submission);
+    const note = await pin(review, submission, 'Which mast is this?');
     await release(review);
     const next = await sendOf(ada!);
     const notes = async () =>
@@ -379,9 +380,9 @@ describe('stamps', () => {
 
 it('all of an activity leaves as a ZIP: by learner with and without marks, a table, and an index that runs nothing', async () => {
   await school.sequelize.query(`UPDATE people SET name = '<b>ada</b> =1+1' WHERE id = '${school.people.ada}'`);
-  const go = await sendOf(ada!);
-  const review = await begin(go);
-  await pin(review, go, 'Fine');
+  const submission = await sendOf(ada!);
+  const review = await begin(submission);
+  await pin(review, submission, 'Fine');
   await release({ ...review, note: '<script>alert(1)</script>' }, { outcome: 'finished' });
   const { id } = await teacher!.json<ExportView>('POST', `${activity()}/exports`);
   await harness.services.exports.run({ exportId: id });
@@ -428,14 +429,14 @@ it('both ZIPs hold what was said: the voice and the feeling with a go, the spoke
   const sound = SOUND;
   const voice = (await (await ada!.bring(id, sound)).json()) as MediaView;
   await drawInto(school, id);
-  const go = await ada!.json<GoView>('POST', `/api/pieces/${id}/send`, {
+  const submission = await ada!.json<GoView>('POST', `/api/pieces/${id}/send`, {
     key: randomUUID(),
     extent: await extentOf(school, 'piece', id),
     felt: 'hard',
     voice: voice.id,
   });
-  const review = await begin(go);
-  const note = await pin(review, go, 'Fine');
+  const review = await begin(submission);
+  const note = await pin(review, submission, 'Fine');
   const answer = (await (await teacher!.bring(id, sound)).json()) as MediaView;
   const told = { sort: 'sound', media: answer.id, seconds: 1, spans: [[0, 1]] };
   const kept = await teacher!.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, {
@@ -459,7 +460,7 @@ it('both ZIPs hold what was said: the voice and the feeling with a go, the spoke
     const file = await client.request('GET', `/api/exports/${asked.id}/file`);
     return unzipSync(new Uint8Array(await file.arrayBuffer()));
   };
-  const piece = await zipOf(ada!, `/api/goes/${go.id}/exports`, { style: 'zip' });
+  const piece = await zipOf(ada!, `/api/goes/${submission.id}/exports`, { style: 'zip' });
   expect(Object.keys(piece)).toEqual(
     expect.arrayContaining(['go 1/said with it.wav', 'go 1/answer.wav', 'go 1/reply 2.wav']),
   );

@@ -16,17 +16,17 @@ export interface GoContext {
 
 /** A go by its id. @throws ProblemError `not-found` */
 export async function findGo(facts: PieceFactsService, goId: string): Promise<GoContext> {
-  const go = await Submission.findByPk(goId);
-  if (!go) throw notFound();
-  const piece = await Piece.findByPk(go.pieceId, { rejectOnEmpty: true });
+  const submission = await Submission.findByPk(goId);
+  if (!submission) throw notFound();
+  const piece = await Piece.findByPk(submission.pieceId, { rejectOnEmpty: true });
   const activity = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
-  return { go, piece, activity, work: await facts.workOf(piece) };
+  return { go: submission, piece, activity, work: await facts.workOf(piece) };
 }
 
 /** What was sent with a go, as one Yjs update. */
 export async function frozenDocument(goId: string): Promise<Buffer> {
-  const go = await Submission.unscoped().findByPk(goId, { attributes: ['document'], rejectOnEmpty: true });
-  return go.document;
+  const submission = await Submission.unscoped().findByPk(goId, { attributes: ['document'], rejectOnEmpty: true });
+  return submission.document;
 }
 
 /** The marks of a review once it is released, as one Yjs update; null before. */
@@ -60,7 +60,7 @@ export async function goesOf(pieceId: string): Promise<GoView[]> {
   const people = await Person.findAll({ where: { id: reviews.map((review) => review.reviewerId) } });
   const first = await firstSent([pieceId]);
   return goes.map(({ id, go, sentAt, late, word, felt, voiceId }) => {
-    const review = reviews.find((each) => each.submissionId === id);
+    const review = reviews.find((review) => review.submissionId === id);
     return {
       id,
       number: go,

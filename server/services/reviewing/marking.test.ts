@@ -51,27 +51,28 @@ async function send(more: object = {}): Promise<GoView> {
     ...more,
   });
 }
-const begin = (go: GoView): Promise<ReviewView> => teacher.json('POST', `/api/goes/${go.id}/review`);
-const say = (review: ReviewView, said: object): Promise<ReviewView> =>
-  teacher.json('PUT', `/api/reviews/${review.id}/note`, { note: '', ...said });
+const begin = (submission: GoView): Promise<ReviewView> => teacher.json('POST', `/api/goes/${submission.id}/review`);
+const say = (review: ReviewView, draft: object): Promise<ReviewView> =>
+  teacher.json('PUT', `/api/reviews/${review.id}/note`, { note: '', ...draft });
 const release = async (review: ReviewView): Promise<ReviewView> =>
   teacher.json('POST', `/api/reviews/${review.id}/release`, {
     outcome: 'finished',
     note: 'Well done',
     extent: await extentOf(school, 'marks', review.id),
   });
-const seen = async (go: GoView) => (await ada.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review?.marked;
+const seen = async (submission: GoView) =>
+  (await ada.json<GoPageView>('GET', `/api/goes/${submission.id}`)).go.review?.marked;
 
 describe('a mark', () => {
   it('is computed from the levels by weights, and explained; nothing of it is seen before it is released', async () => {
     await change({ rubric, marking: { kind: 'points', outOf: 12, halves: false, levels: [] } });
-    const go = await send();
-    const review = await begin(go);
+    const submission = await send();
+    const review = await begin(submission);
     await say(review, { levels: { [rubric[0]!.id]: 0, [rubric[1]!.id]: 1, [randomUUID()]: 0 } });
-    expect(await seen(go)).toBeUndefined();
+    expect(await seen(submission)).toBeUndefined();
     await release(review);
     // (2 × 1 + 1 × 0.5) / 3 of 12
-    expect(await seen(go)).toMatchObject({
+    expect(await seen(submission)).toMatchObject({
       mark: { words: '10 of 12', points: 10, outOf: 12, own: false },
       explained: ['Over and under: Surely (all of it, counts twice)', 'Colour: Nearly (half of it)'],
     });
@@ -79,11 +80,11 @@ describe('a mark', () => {
 
   it('stays as it was said when the rubric changes afterwards', async () => {
     await change({ rubric, marking: { kind: 'points', outOf: 12, halves: false, levels: [] } });
-    const go = await send();
-    const review = await begin(go);
+    const submission = await send();
+    const review = await begin(submission);
     await say(review, { levels: { [rubric[0]!.id]: 2 } });
     await release(review);
-    const before = await seen(go);
+    const before = await seen(submission);
     expect((await teacher.json<PlanView>('GET', `${activity()}/plan`)).marked).toMatchObject({
       count: 1,
       rubric: [{ title: 'Over and under' }, { title: 'Colour' }],
@@ -92,13 +93,13 @@ describe('a mark', () => {
       rubric: [{ ...rubric[0]!, levels: ['One', 'Two'], weight: 5 }],
       marking: { kind: 'words', outOf: 3, halves: false, levels: [] },
     });
-    expect(await seen(go)).toEqual(before);
+    expect(await seen(submission)).toEqual(before);
   });
 
   it('can be said otherwise than computed, is kept while it is a draft, and takes no level that there is not', async () => {
     await change({ rubric, marking: { kind: 'level', outOf: 10, halves: true, levels: ['Gold', 'Silver', 'Tin'] } });
-    const go = await send();
-    const review = await begin(go);
+    const submission = await send();
+    const review = await begin(submission);
     const kept = await say(review, {
       levels: { [rubric[0]!.id]: 0.5, [rubric[1]!.id]: 9 },
       own: { points: null, level: 2, words: '' },
@@ -109,7 +110,7 @@ describe('a mark', () => {
     for (const own of [{ points: -1 }, { level: 1.5 }, { words: 'x'.repeat(600) }])
       expect((await teacher.request('PUT', `/api/reviews/${review.id}/note`, { note: '', own })).status).toBe(400);
     await release(review);
-    expect(await seen(go)).toMatchObject({
+    expect(await seen(submission)).toMatchObject({
       mark: { words: 'Tin', own: true },
       lines: [{ words: 'between “Surely” and “Nearly”' }],
       explained: [],
@@ -117,10 +118,10 @@ describe('a mark', () => {
   });
 
   it('is none where nothing was chosen', async () => {
-    const go = await send();
-    const review = await begin(go);
+    const submission = await send();
+    const review = await begin(submission);
     await release(review);
-    expect(await seen(go)).toBeNull();
+    expect(await seen(submission)).toBeNull();
   });
 
   it('counts as having begun, so that the piece can’t be taken back from under it', async () => {
@@ -134,11 +135,11 @@ describe('a mark', () => {
 describe('with a go', () => {
   it('come how it was and a spoken word, to the teacher too', async () => {
     const { id: voice } = (await (await ada.bring(pieceId, SVG)).json()) as MediaView;
-    const go = await send({ felt: 'hard', voice });
-    expect([go.felt, go.voice]).toEqual(['hard', voice]);
+    const submission = await send({ felt: 'hard', voice });
+    expect([submission.felt, submission.voice]).toEqual(['hard', voice]);
     const [hung] = (await teacher.json<ReviewQueueView>('GET', `${activity()}/line`)).line;
     expect(hung!.go).toMatchObject({ felt: 'hard', voice });
-    await release(await begin(go));
+    await release(await begin(submission));
     // What was said with it stays when all that was not sent goes.
     expect((await teacher.request('GET', `/api/media/${voice}`)).status).toBe(200);
   });
@@ -224,14 +225,14 @@ describe('an outcome', () => {
     (await ada.json<UpdateView[]>('GET', '/api/updates')).map(({ kind }) => kind);
 
   it('can be taken back within a minute, with nothing left of it at the learner’s', async () => {
-    const go = await send();
-    const review = await begin(go);
+    const submission = await send();
+    const review = await begin(submission);
     await release(review);
     expect([await state(), await updates()]).toEqual(['finished', ['finished']]);
     now += 59_000;
     expect((await recall(review)).status).toBe(200);
     expect([await state(), await updates()]).toEqual(['with-teacher', []]);
-    expect((await ada.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review).toBeNull();
+    expect((await ada.json<GoPageView>('GET', `/api/goes/${submission.id}`)).go.review).toBeNull();
     // The job that tidies up leaves it alone.
     const { id: media } = (await (await teacher.bring(pieceId, SVG)).json()) as MediaView;
     await harness.services.reviews.keepSent({ pieceId });
@@ -299,7 +300,7 @@ describe('an outcome', () => {
 });
 
 it('what waits is listed over all activities, oldest first, for its teachers alone', async () => {
-  const go = await send();
+  const submission = await send();
   now += 3_600_000;
   const ben = await harness.as('ben');
   const { pieceId: bens } = await ben.json<{ pieceId: string }>('POST', `${activity()}/piece`);
@@ -313,7 +314,7 @@ it('what waits is listed over all activities, oldest first, for its teachers alo
     ['ada', 'Open work', 1],
     ['ben', 'Open work', 1],
   ]);
-  await release(await begin(go));
+  await release(await begin(submission));
   expect((await waiting(teacher)).map(({ name }) => name)).toEqual(['ben']);
   for (const name of ['mr-dune', 'ada']) expect(await waiting(await harness.as(name))).toEqual([]);
 });

@@ -73,7 +73,7 @@ export class NoteReplyService {
         documentOf(await frozenDocument(go.id)),
         documentOf(await frozenMarks(reviewId)),
         parts.map((part) => part.id),
-      ).some((each) => each.id === note)
+      ).some((walked) => walked.id === note)
     )
       throw notFound();
     if ((await NoteReply.count({ where: { reviewId } })) >= MOST)

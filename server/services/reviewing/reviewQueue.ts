@@ -83,8 +83,8 @@ export class ReviewQueueService {
   /** Every piece that waits for an answer, oldest first. */
   async waiting(actor: Actor): Promise<WaitingPiece[]> {
     if (actor.teaches.size === 0) return [];
-    const standings = (await this.facts.find({ groupIds: [...actor.teaches], waiting: true })).filter((each) =>
-      policy.answer(actor, each),
+    const standings = (await this.facts.find({ groupIds: [...actor.teaches], waiting: true })).filter((standing) =>
+      policy.answer(actor, standing),
     );
     const people = await Person.findAll({
       where: { id: standings.map(({ personId }) => personId) },
@@ -133,22 +133,22 @@ export class ReviewQueueService {
       attributes: ['id', 'submissionId', 'held'],
     });
     const reviews = new Map(begun.map((review) => [review.submissionId, review]));
-    const line = standings.map((each): QueuedPiece => {
-      const person = people.find(({ id }) => id === each.personId)!;
+    const line = standings.map((standing): QueuedPiece => {
+      const person = people.find(({ id }) => id === standing.personId)!;
       return {
         personId: person.id,
         name: names.get(person.id)!,
         badge: person.badge,
-        pieceId: each.pieceId,
-        standing: each.standing,
-        completeness: each.completeness,
-        go: each.latestGo,
-        pictureVersion: each.pictureVersion,
-        firstSentAt: (each.latestGo && first.get(`${each.pieceId} ${each.latestGo.number}`)) ?? null,
-        reviewId: (each.latestGo && reviews.get(each.latestGo.id)?.id) ?? null,
-        held: (each.latestGo && reviews.get(each.latestGo.id)?.held) ?? null,
+        pieceId: standing.pieceId,
+        standing: standing.standing,
+        completeness: standing.completeness,
+        go: standing.latestGo,
+        pictureVersion: standing.pictureVersion,
+        firstSentAt: (standing.latestGo && first.get(`${standing.pieceId} ${standing.latestGo.number}`)) ?? null,
+        reviewId: (standing.latestGo && reviews.get(standing.latestGo.id)?.id) ?? null,
+        held: (standing.latestGo && reviews.get(standing.latestGo.id)?.held) ?? null,
         remindedAt: reminded.get(person.id) ?? null,
-        checks: sent.find(({ id }) => id === each.latestGo?.id)?.manifest.checks ?? [],
+        checks: sent.find(({ id }) => id === standing.latestGo?.id)?.manifest.checks ?? [],
       };
     });
     const waits = (piece: QueuedPiece): boolean => piece.standing.state === 'with-teacher';
@@ -191,7 +191,7 @@ export class ReviewQueueService {
   async remind(actor: Actor, activityId: string, personId: string | null): Promise<{ told: number }> {
     const { line } = await this.line(actor, activityId);
     const concerned = line.filter(
-      ({ personId: each, standing }) => isToDo(standing) && (personId === null || each === personId),
+      (piece) => isToDo(piece.standing) && (personId === null || piece.personId === personId),
     );
     if (personId !== null && concerned.length === 0)
       throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');

@@ -168,8 +168,8 @@ export class ReviewService {
         transaction,
         rejectOnEmpty: true,
       });
-      const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
-      insistOpen(review, go);
+      const submission = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
+      insistOpen(review, submission);
       await insistOnVersion(review, version, transaction);
       const marking = activity.marking ?? NO_MARKING;
       const before = review.marked;
@@ -221,8 +221,8 @@ export class ReviewService {
         rejectOnEmpty: true,
       });
       if (review.releasedAt && review.outcome === request.outcome) return answeredAlready(review, request);
-      const go = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
-      insistOpen(review, go);
+      const submission = await Submission.findByPk(review.submissionId, { transaction, rejectOnEmpty: true });
+      insistOpen(review, submission);
       await insistOnVersion(review, request.version, transaction);
       const marks = await this.log.document(ref, transaction);
       if (request.extent !== undefined) insistOnAll(marks, request.extent);
@@ -254,7 +254,7 @@ export class ReviewService {
         {
           kind: request.outcome,
           words: again ? `${teacher.name} asks for another go: ${activity.title}` : `Finished: ${activity.title}`,
-          path: `/feedback/${go.id}`,
+          path: `/feedback/${submission.id}`,
           key: `${releaseKey(reviewId)}${at.getTime()}`,
         },
         transaction,
@@ -376,10 +376,10 @@ export class ReviewService {
     );
     const answered: ManyAnswered = { done: 0, left: [] };
     for (const personId of new Set(people)) {
-      const go = standings.find((each) => each.personId === personId)?.latestGo;
+      const submission = standings.find((standing) => standing.personId === personId)?.latestGo;
       try {
-        if (!go) throw new ProblemError('conflict', 'Nothing was sent.');
-        await this.answerOne(actor, go.id, {
+        if (!submission) throw new ProblemError('conflict', 'Nothing was sent.');
+        await this.answerOne(actor, submission.id, {
           note: withName(note, names.get(personId)!.split(' ')[0]!),
           outcome,
           hold,
@@ -397,8 +397,8 @@ export class ReviewService {
     const opened = await this.open(actor, goId);
     const before = opened.note.trimEnd();
     const added = before === '' ? note : `${before} ${note}`;
-    const said = note === '' || before.includes(note) ? before : added;
-    const { version } = await this.saveNote(actor, opened.id, { note: said, version: opened.version });
+    const words = note === '' || before.includes(note) ? before : added;
+    const { version } = await this.saveNote(actor, opened.id, { note: words, version: opened.version });
     if (outcome && hold) await this.hold(actor, opened.id, outcome);
     else if (outcome) await this.release(actor, opened.id, { outcome, version });
   }
@@ -416,9 +416,9 @@ export class ReviewService {
   }
 }
 
-function insistOpen(review: Review, go: Submission): void {
+function insistOpen(review: Review, submission: Submission): void {
   if (review.releasedAt) throw new ProblemError('conflict', 'This has been answered already.');
-  if (go.withdrawnAt)
+  if (submission.withdrawnAt)
     throw new ProblemError('conflict', 'The learner has taken this back, so there is nothing to answer now.');
 }
 

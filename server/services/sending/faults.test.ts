@@ -118,9 +118,13 @@ async function expectWholeOrNothing({ activity, piece, path, request }: Awaited<
   expect([goes.length, frozen, told]).toEqual(goes.length === 0 ? [0, false, 0] : [1, true, 1]);
   expect(await stateOf(activity)).toBe(goes.length === 0 ? 'ready' : 'with-teacher');
   // The device asks again with the same key.
-  const go = await ada.json<GoView>('POST', path, request);
+  const submission = await ada.json<GoView>('POST', path, request);
   const after = await goesOf(piece);
-  expect([after.map(({ id }) => id), go.number, strokesIn(after[0]!.document)]).toEqual([[go.id], 1, 1]);
+  expect([after.map(({ id }) => id), submission.number, strokesIn(after[0]!.document)]).toEqual([
+    [submission.id],
+    1,
+    1,
+  ]);
 }
 
 it('sending that is cut off before any of its queries is whole or not at all, and sent again is one go', async () => {
@@ -183,11 +187,11 @@ it('an answer that is cut off before any of its queries is told whole or not at 
   let cut = 0;
   for (; cut < MOST; cut++) {
     const { activity, piece } = await freshPiece();
-    const go = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, {
+    const submission = await ada.json<GoView>('POST', `/api/pieces/${piece}/send`, {
       key: randomUUID(),
       extent: await extentOf(school, 'piece', piece),
     });
-    const review = await teacher.json<ReviewView>('POST', `/api/goes/${go.id}/review`);
+    const review = await teacher.json<ReviewView>('POST', `/api/goes/${submission.id}/review`);
     const { version } = await teacher.json<ReviewView>('PUT', `/api/reviews/${review.id}/note`, {
       note: 'More sea',
       version: review.version,
@@ -209,7 +213,7 @@ it('an answer that is cut off before any of its queries is told whole or not at 
         dates: number;
       }>(
         `SELECT r.released_at IS NOT NULL AS released, p.frozen, (SELECT count(*)::int FROM updates
-          WHERE path = '/feedback/${go.id}') AS told, (SELECT count(*)::int FROM learner_dates
+          WHERE path = '/feedback/${submission.id}') AS told, (SELECT count(*)::int FROM learner_dates
           WHERE activity_id = '${activity}') AS dates
          FROM reviews r JOIN submissions s ON s.id = r.submission_id JOIN pieces p ON p.id = s.piece_id
            WHERE r.id = '${review.id}'`,

@@ -100,7 +100,7 @@ export class GoFreezer {
       frozen: new Map(pieces.map(({ id, frozen }) => [id, frozen])),
       goes: await goesOf(ids),
       through: await this.log.through('piece', ids),
-      media: new Map(media.map((each) => [each.id, each])),
+      media: new Map(media.map((media) => [media.id, media])),
     };
   }
 
@@ -130,10 +130,10 @@ export class GoFreezer {
         'still-arriving',
         'A picture or a recording is still on its way to school. It all goes as soon as that is there.',
       );
-    const go = this.nextGo(wish, goes);
+    const submission = this.nextGo(wish, goes);
     locked.frozen.set(id, true);
-    locked.goes.set(id, [go, ...goes]);
-    return { kind: 'go', go, goes };
+    locked.goes.set(id, [submission, ...goes]);
+    return { kind: 'go', go: submission, goes };
   }
 
   private nextGo({ readiness, request, whole }: ToFreeze, goes: readonly Submission[]): Submission {

@@ -94,8 +94,8 @@ async function take(step: Step, at: number, piece: string, model: Model): Promis
       )
     )[0]?.id;
   const review = async (): Promise<ReviewView | null> => {
-    const go = await latest();
-    return go === undefined ? null : teacher.json('POST', `/api/goes/${go}/review`);
+    const submission = await latest();
+    return submission === undefined ? null : teacher.json('POST', `/api/goes/${submission}/review`);
   };
   const release = async (outcome: 'again' | 'finished'): Promise<void> => {
     const opened = await review();

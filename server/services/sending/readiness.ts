@@ -38,7 +38,8 @@ async function askedBy(activityId: string): Promise<Asked> {
 export async function goesOf(pieceIds: readonly string[]): Promise<Map<string, Submission[]>> {
   const goes = await Submission.findAll({ where: { pieceId: [...pieceIds] }, order: [['sentAt', 'DESC']] });
   const byPiece = new Map<string, Submission[]>();
-  for (const go of goes) byPiece.set(go.pieceId, [...(byPiece.get(go.pieceId) ?? []), go]);
+  for (const submission of goes)
+    byPiece.set(submission.pieceId, [...(byPiece.get(submission.pieceId) ?? []), submission]);
   return byPiece;
 }
 
@@ -62,7 +63,7 @@ export class ReadinessReader {
     for (const { activityId } of pieces) if (!asked.has(activityId)) asked.set(activityId, await askedBy(activityId));
     const found = new Map<string, Readiness>();
     for (const piece of pieces) {
-      const cell = cells.find((each) => each.activityId === piece.activityId && each.personId === piece.personId);
+      const cell = cells.find((cell) => cell.activityId === piece.activityId && cell.personId === piece.personId);
       if (!cell) continue;
       found.set(piece.id, {
         piece,

@@ -97,9 +97,9 @@ describe('a piece on its way', () => {
     const hub = { announce: ({ id }: { id: string }) => void told.push(id) };
     const sending = new SendingService({ sequelize, compute, log, counts, hub: () => hub });
     const actor = (await new SignInService(sequelize).actor(ada.cookies.get(SESSION_COOKIE)))!;
-    const go = await sending.send(actor, pieceId, { key: randomUUID(), extent: await extent() });
+    const submission = await sending.send(actor, pieceId, { key: randomUUID(), extent: await extent() });
     expect([compute.looks, told]).toEqual([2, [pieceId]]);
-    const { document } = (await Submission.unscoped().findByPk(go.id))!;
+    const { document } = (await Submission.unscoped().findByPk(submission.id))!;
     const frozen = documentOf(document);
     // The stroke that came in between is in what was frozen.
     expect(readStrokes(pageItems(frozen, readPages(frozen)[0]!.id)!)).toHaveLength(2);
@@ -109,7 +109,7 @@ describe('a piece on its way', () => {
     const again = await Promise.all(
       [1, 2, 3].map(() => ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)),
     );
-    expect(new Set(again.map((each) => each.pieceId))).toEqual(new Set([pieceId]));
+    expect(new Set(again.map((sent) => sent.pieceId))).toEqual(new Set([pieceId]));
     expect(readPages(await school.log.document({ kind: 'piece', id: pieceId }))).toHaveLength(2);
   });
 
@@ -168,27 +168,29 @@ describe('a piece on its way', () => {
     doc.getMap('answers').set('no part', { text: '\0', n: Infinity });
     await school.log.append(ref, Y.encodeStateAsUpdate(doc, before));
     expect(await state()).toBe('ready');
-    const go = await send();
+    const submission = await send();
     expect(await state()).toBe('with-teacher');
     for (const [who, path] of [
-      [ada, `/api/goes/${go.id}`],
-      [teacher, `/api/goes/${go.id}/document`],
+      [ada, `/api/goes/${submission.id}`],
+      [teacher, `/api/goes/${submission.id}/document`],
       [teacher, `/api/pieces/${pieceId}/picture`],
       [teacher, `/api/activities/${school.activities.open}/line`],
     ] as const) {
       expect([path, (await who.request('GET', path)).status]).toEqual([path, 200]);
     }
-    const { id } = await teacher.json<ExportView>('POST', `/api/goes/${go.id}/exports`, { style: 'flat' });
+    const { id } = await teacher.json<ExportView>('POST', `/api/goes/${submission.id}/exports`, { style: 'flat' });
     await exports.run({ exportId: id });
     expect((await teacher.request('GET', `/api/exports/${id}/file`)).status).toBe(200);
     // The same in a teacher's marks, and in what is said with them.
-    const { id: reviewId } = await review(go.id);
+    const { id: reviewId } = await review(submission.id);
     const marks = new Y.Doc();
     odd.forEach((fields, i) => putItem(markItems(marks, readPages(doc)[1]!.id), `odd-${i}`, fields as Fields));
     expect(await school.log.append({ kind: 'marks', id: reviewId }, Y.encodeStateAsUpdate(marks))).toBe(true);
     await release(reviewId, 'again', 'Look\0 again \ud800');
     expect(await state()).toBe('another-go');
-    expect((await ada.json<GoPageView>('GET', `/api/goes/${go.id}`)).go.review).toMatchObject({ note: 'Look again ' });
+    expect((await ada.json<GoPageView>('GET', `/api/goes/${submission.id}`)).go.review).toMatchObject({
+      note: 'Look again ',
+    });
     expect((await ada.request('GET', `/api/reviews/${reviewId}/marks`)).status).toBe(200);
   });
 
@@ -198,8 +200,8 @@ describe('a piece on its way', () => {
     expect(await state()).toBe('started');
     await drawInto(school, pieceId, 0);
     expect(await state()).toBe('ready');
-    const go = await send(randomUUID(), 'here it is');
-    expect(go).toMatchObject({ number: 1, word: 'here it is', late: false });
+    const submission = await send(randomUUID(), 'here it is');
+    expect(submission).toMatchObject({ number: 1, word: 'here it is', late: false });
     const now = await ada.json<NowView>('GET', '/api/now');
     const line = await teacher.json<ReviewQueueView>('GET', `/api/activities/${school.activities.open}/line`);
     const counts = (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(
@@ -279,8 +281,8 @@ describe('a piece on its way', () => {
 
   it('can be taken back after a look, and no more once the teacher has begun', async () => {
     await drawInto(school, pieceId);
-    const go = await send();
-    const opened = await review(go.id);
+    const submission = await send();
+    const opened = await review(submission.id);
     expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.mayTakeBack).toBe(true);
     await teacher.json('PUT', `/api/reviews/${opened.id}/note`, { note: 'Well' });
     expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.mayTakeBack).toBe(false);

@@ -152,21 +152,21 @@ export class SendingService {
   }
 }
 
-const viewOf = (go: Submission, goes: readonly Submission[]): GoView => ({
-  id: go.id,
-  number: go.go,
-  sentAt: go.sentAt.getTime(),
-  late: go.late,
-  firstSentAt: firstSentAt(go, goes),
-  word: go.word,
-  felt: go.felt ?? null,
-  voice: go.voiceId ?? null,
+const viewOf = (submission: Submission, goes: readonly Submission[]): GoView => ({
+  id: submission.id,
+  number: submission.go,
+  sentAt: submission.sentAt.getTime(),
+  late: submission.late,
+  firstSentAt: firstSentAt(submission, goes),
+  word: submission.word,
+  felt: submission.felt ?? null,
+  voice: submission.voiceId ?? null,
   review: null,
 });
 
 /** When a go was sent first, if it was taken back and sent again; null if it was not. */
 function firstSentAt({ go }: Submission, goes: readonly Submission[]): number | null {
-  const first = goes.filter((each) => each.go === go && each.withdrawnAt).at(-1);
+  const first = goes.filter((sent) => sent.go === go && sent.withdrawnAt).at(-1);
   return first ? first.sentAt.getTime() : null;
 }
 
@@ -174,6 +174,6 @@ function firstSentAt({ go }: Submission, goes: readonly Submission[]): number | 
 async function markedGo(goId: string): Promise<ToSendTask['before']> {
   const review = await Review.unscoped().findOne({ where: { submissionId: goId }, attributes: ['marks'] });
   if (!review?.marks) return null;
-  const go = await Submission.unscoped().findByPk(goId, { attributes: ['document'], rejectOnEmpty: true });
-  return { document: go.document, marks: review.marks };
+  const submission = await Submission.unscoped().findByPk(goId, { attributes: ['document'], rejectOnEmpty: true });
+  return { document: submission.document, marks: review.marks };
 }

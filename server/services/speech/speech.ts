@@ -65,7 +65,7 @@ export class SpeechService {
   /** The sound of a text that was said. Whoever knows the key knows the text. */
   async sound(hearer: Hearer, key: string): Promise<MediaForm> {
     const screen = await this.onScreen(hearer);
-    const text = screen.find((each) => SPEEDS.some((speed) => keyOf(each, speed) === key));
+    const text = screen.find((spoken) => SPEEDS.some((speed) => keyOf(spoken, speed) === key));
     if (!policy.hear(hearer.actor, text ?? '', screen)) throw signedOut();
     const speech = KEY.test(key) ? await Speech.findByPk(key) : null;
     if (!speech) throw notFound();

@@ -1,7 +1,9 @@
-const { createHash } = require('node:crypto');
-const { readdirSync, statSync } = require('node:fs');
-const { join, relative } = require('node:path');
-const { buildSync, version } = require('esbuild');
+import { createHash } from 'node:crypto';
+import { readdirSync, statSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { buildSync, version } from 'esbuild';
+
+const HERE = import.meta.dirname;
 
 /**
  * Packs a test with all of ours that it imports into one module. Jest runs tests in a sandbox where each call into another
@@ -9,7 +11,7 @@ const { buildSync, version } = require('esbuild');
  * there, file by file, as it does packed. Packages stay outside, and are one instance for all.
  */
 const WORKSPACES = ['core', 'demo', 'server'];
-const alias = Object.fromEntries(WORKSPACES.map((name) => [`@lippet/${name}`, join(__dirname, name)]));
+const alias = Object.fromEntries(WORKSPACES.map((name) => [`@lippet/${name}`, join(HERE, name)]));
 
 /** @param {string} folder @returns {string[]} */
 const sourcesBelow = (folder) =>
@@ -23,16 +25,16 @@ const sourcesBelow = (folder) =>
 /** Changes with any of our sources: what a test imports is part of what is made of it. */
 function stateOfSources() {
   const hash = createHash('sha256').update(version);
-  for (const file of [__filename, ...WORKSPACES.flatMap((name) => sourcesBelow(join(__dirname, name)))]) {
+  for (const file of [import.meta.filename, ...WORKSPACES.flatMap((name) => sourcesBelow(join(HERE, name)))]) {
     const { size, mtimeMs } = statSync(file);
-    hash.update(`${relative(__dirname, file)} ${size} ${mtimeMs}\n`);
+    hash.update(`${relative(HERE, file)} ${size} ${mtimeMs}\n`);
   }
   return hash.digest('hex');
 }
 let state;
 
 /** @type {import('@jest/transform').SyncTransformer} */
-module.exports = {
+export default {
   getCacheKey(_source, file) {
     state ??= stateOfSources();
     return createHash('sha256').update(state).update(file).digest('hex');
@@ -42,7 +44,7 @@ module.exports = {
       entryPoints: [file],
       bundle: true,
       write: false,
-      outdir: __dirname,
+      outdir: HERE,
       platform: 'node',
       format: 'cjs',
       target: 'node20',
