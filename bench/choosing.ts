@@ -52,14 +52,14 @@ export function choosing(): Figure {
     layer.drawn.filter(({ item }) => inLasso(item, lasso)).length;
   const [fast, slow]: [number[], number[]] = [[], []];
   let caught = 0;
-  for (const [i, each] of tries.entries()) {
+  for (const [i, attempt] of tries.entries()) {
     let begun = performance.now();
-    const found = ours(each);
+    const found = ours(attempt);
     fast.push(performance.now() - begun);
     caught += found;
     if (i % 10 > 0) continue;
     begun = performance.now();
-    const all = bare(each);
+    const all = bare(attempt);
     slow.push(performance.now() - begun);
     if (all !== found) throw new Error(`The index found ${found} where there are ${all}.`);
   }

@@ -7,13 +7,13 @@ import { StopError } from './stopError.mjs';
 
 /**
  * Runs a program to its end; its output goes to .lippet/logs and is shown only if it fails.
- * @param {string} what said if it fails
+ * @param {string} title said if it fails
  * @param {string} program
  * @param {string[]} args
  * @param {import('node:child_process').SpawnOptions} [options]
  */
-export async function runQuietly(what, program, args, options = {}) {
-  const logFile = join(makeFolder(join(state, 'logs')), `${what.replace(/\W+/g, '-')}.log`);
+export async function runQuietly(title, program, args, options = {}) {
+  const logFile = join(makeFolder(join(state, 'logs')), `${title.replace(/\W+/g, '-')}.log`);
   const log = openSync(logFile, 'w');
   const code = await new Promise((resolve, reject) => {
     const child = spawn(program, args, { cwd: root, ...options, stdio: ['ignore', log, log] });
@@ -25,7 +25,7 @@ export async function runQuietly(what, program, args, options = {}) {
   const output = readFileSync(logFile, 'utf8');
   if (/ENOSPC|No space left/i.test(output)) throw Object.assign(new Error('disk full'), { code: 'ENOSPC' });
   throw new StopError(
-    `${what} failed (exit ${code}). The end of ${logFile}:\n${output.split('\n').slice(-25).join('\n')}`,
+    `${title} failed (exit ${code}). The end of ${logFile}:\n${output.split('\n').slice(-25).join('\n')}`,
   );
 }
 

@@ -61,7 +61,7 @@ export async function untilInterrupted(started, watched) {
     process.once('SIGHUP', () => resolve('asked'));
     watched.once('exit', () => resolve('ended'));
   });
-  for (const each of started.toReversed()) await each.stop();
+  for (const program of started.toReversed()) await program.stop();
   if (why === 'ended')
     throw new StopError('The server ended by itself; what it said stands above. All that had been saved is kept.');
   console.log('\nLippet has stopped. Everything is kept for the next time.');

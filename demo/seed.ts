@@ -290,7 +290,7 @@ class Seeder {
     };
     for (const { words, at, replies = [] } of notices) {
       const id = await say(teacher, words, at, null);
-      for (const [from, said, when] of replies) await say(from, said, when, id);
+      for (const [from, answer, when] of replies) await say(from, answer, when, id);
     }
     if (question) {
       const questionId = randomUUID();
@@ -428,13 +428,13 @@ class Seeder {
       },
       { transaction },
     );
-    for (const [author, said, when] of [[from, words, at] as const, ...answers]) {
+    for (const [author, asked, when] of [[from, words, at] as const, ...answers]) {
       await Message.create(
         {
           id: randomUUID(),
           threadId,
           authorId: this.people.get(author)!,
-          words: said,
+          words: asked,
           mediaId: null,
           at: this.past(when),
         },

@@ -28,13 +28,13 @@ export function DayQuestion({
   const options = dayOptions(question);
   const before = chosenOption(options, mine);
   const [chosen, setChosen] = useState(before?.id ?? null);
-  const [said, setSaid] = useState(mine?.words ?? '');
+  const [ownWords, setOwnWords] = useState(mine?.words ?? '');
   const names = room.teachers.map(({ name }) => name).join(' and ');
   const answer = async (): Promise<void> => {
     const { answer: given } = options.find((option) => option.id === chosen) ?? {
       answer: { stamp: null, choice: null },
     };
-    if (await classroom.answerDaily(id, { ...given, words: said.trim() })) setChanging(false);
+    if (await classroom.answerDaily(id, { ...given, words: ownWords.trim() })) setChanging(false);
   };
   return (
     <Scrap fill={colours.mist} style={styles.card}>
@@ -47,7 +47,7 @@ export function DayQuestion({
       {mine && !changing ? (
         <View style={[styles.row, styles.wrap]}>
           {before?.picture(PICTURE)}
-          <Text variant="bodyLarge" style={styles.said}>
+          <Text variant="bodyLarge" style={styles.ownAnswer}>
             {answerWords(options, mine)}
           </Text>
           <Button onPress={() => setChanging(true)}>Change what I said today</Button>
@@ -83,11 +83,11 @@ export function DayQuestion({
               }
             />
             <View style={styles.box}>
-              <Field label="A few words, if you like" value={said} onChangeText={setSaid} maxLength={500} />
+              <Field label="A few words, if you like" value={ownWords} onChangeText={setOwnWords} maxLength={500} />
               <Button
                 kind="main"
                 icon="forward"
-                disabled={!chosen && said.trim() === ''}
+                disabled={!chosen && ownWords.trim() === ''}
                 onPress={() => void answer()}
                 style={styles.send}
               >
@@ -155,7 +155,7 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 10 },
   wrap: { flexWrap: 'wrap' },
   grow: { flex: 1 },
-  said: { flexGrow: 1, flexShrink: 1, flexBasis: 140 },
+  ownAnswer: { flexGrow: 1, flexShrink: 1, flexBasis: 140 },
   options: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
   option: { width: 92, alignItems: 'center', gap: 4, paddingVertical: 8, paddingHorizontal: 4 },
   ownOption: { width: 134, minHeight: 64, justifyContent: 'center' },

@@ -89,7 +89,7 @@ export function BesideGoes({ goId, parts, onClose }: Props) {
             parts={parts}
             before={{ title: goWords(other), doc: before, marks: other.review ? oldMarks : null }}
             now={{ title: goWords(current), doc: now, marks: current.review ? newMarks : null }}
-            said={oldMarks && <Answered before={before} marks={oldMarks} now={now} parts={parts} />}
+            talk={oldMarks && <Answered before={before} marks={oldMarks} now={now} parts={parts} />}
           />
         ) : (
           <Opening />
@@ -139,12 +139,12 @@ function Compared({
   parts,
   before,
   now,
-  said,
+  talk,
 }: {
   parts: readonly PartView[];
   before: GoSide;
   now: GoSide;
-  said: React.ReactNode;
+  talk: React.ReactNode;
 }) {
   const wide = useWide();
   const [partId, setPartId] = useState(parts[0]?.id ?? '');
@@ -178,7 +178,7 @@ function Compared({
             </Text>
           )}
         </View>
-        {said}
+        {talk}
       </View>
       {Beside && (
         <Beside part={part} before={before.doc} now={now.doc} titles={[before.title, now.title]} marked={marked} />

@@ -116,7 +116,7 @@ export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null
                         </Press>
                       </>
                     ) : (
-                      <Text variant="bodyLarge" style={styles.said}>
+                      <Text variant="bodyLarge" style={styles.spoken}>
                         {moment.note}
                       </Text>
                     )}
@@ -161,6 +161,6 @@ const styles = StyleSheet.create({
   outline: { borderWidth: OUTLINE, borderRadius: 0 },
   note: { flex: 1, backgroundColor: colours.scrap, fontSize: 17 },
   noteWords: { fontFamily: faces.reading, fontSize: 17 },
-  said: { flex: 1, paddingTop: 8 },
+  spoken: { flex: 1, paddingTop: 8 },
   bin: { width: TARGET.adult, height: TARGET.adult, alignItems: 'center', justifyContent: 'center' },
 });

@@ -87,10 +87,10 @@ const LETTERS_A_FILE = 768;
 /** The code points that a package's style sheet says a file has. @param {string} name @param {string} set */
 function codePointsOf(name, set) {
   const sheet = readFileSync(require.resolve(`@fontsource/${name}/400.css`), 'utf8');
-  const face = sheet.split('@font-face').find((each) => each.includes(`${name}-${set}-400-normal.woff2`)) ?? '';
+  const face = sheet.split('@font-face').find((block) => block.includes(`${name}-${set}-400-normal.woff2`)) ?? '';
   const ranges = /unicode-range:([^;]+);/.exec(face)?.[1]?.split(',') ?? [];
-  return ranges.flatMap((each) => {
-    const [from, to] = each
+  return ranges.flatMap((range) => {
+    const [from, to] = range
       .trim()
       .slice(2)
       .split('-')

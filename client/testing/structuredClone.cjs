@@ -3,7 +3,7 @@ function copy(value) {
   if (value instanceof Uint8Array) return Uint8Array.from(value);
   if (Array.isArray(value)) return value.map(copy);
   if (value !== null && typeof value === 'object')
-    return Object.fromEntries(Object.entries(value).map(([key, each]) => [key, copy(each)]));
+    return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, copy(inner)]));
   return value;
 }
 

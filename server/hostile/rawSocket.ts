@@ -5,7 +5,7 @@ import { connect, type Socket } from 'node:net';
 /** How long a line is listened to, in milliseconds, where the other side does not end it. */
 const LISTEN = 400;
 
-function said(socket: Socket): Promise<string> {
+function received(socket: Socket): Promise<string> {
   return new Promise((resolve) => {
     let text = '';
     const done = (): void => {
@@ -24,7 +24,7 @@ function said(socket: Socket): Promise<string> {
 export function sayRaw(port: number, bytes: string | Buffer): Promise<string> {
   const socket = connect(port, '127.0.0.1');
   socket.write(bytes);
-  return said(socket);
+  return received(socket);
 }
 
 /** Opens a WebSocket by hand and writes frames as they are. */
@@ -49,7 +49,7 @@ export async function sayFrames(
   socket.write(lines.join('\r\n'));
   await new Promise((resolve) => socket.once('data', resolve));
   for (const frame of frames) socket.write(frame);
-  return said(socket);
+  return received(socket);
 }
 
 /** A frame as a client should send it, but for what is wished otherwise (RFC 6455, 5.2). */

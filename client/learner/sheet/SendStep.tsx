@@ -146,7 +146,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
         <SendFlaws checks={flaws} disabled={busy} onGo={goThere} />
         <RefusedList home={home} />
         {way && <Notice calm>{`There is still ${wayWords(way)}. It all goes as soon as that is there.`}</Notice>}
-        <WordWithIt said={saying} note={note} teacher={teacher} locked={busy} />
+        <WordWithIt saying={saying} note={note} teacher={teacher} locked={busy} />
         {sending.step === 'refused' && <Notice>{sending.why}</Notice>}
         {sending.step === 'waiting' && <Notice calm>{sending.why}</Notice>}
       </ScrollView>

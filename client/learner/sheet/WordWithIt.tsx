@@ -13,7 +13,7 @@ import { colours } from '../../ui/theme';
 import type { Saying } from './useSaidWithGo';
 
 interface Props {
-  said: Saying;
+  saying: Saying;
   note: SpokenNote;
   teacher: string;
   /** It is on its way: what is said with it stays as it is. */
@@ -21,7 +21,7 @@ interface Props {
 }
 
 /** A word with a go: how it was, something to read, something to hear. */
-export function WordWithIt({ said, note, teacher, locked }: Props) {
+export function WordWithIt({ saying, note, teacher, locked }: Props) {
   return (
     <>
       <Text variant="headlineSmall" role="heading" aria-level={2}>
@@ -32,12 +32,12 @@ export function WordWithIt({ said, note, teacher, locked }: Props) {
           <Press
             key={felt}
             role="radio"
-            aria-checked={said.felt === felt}
+            aria-checked={saying.felt === felt}
             aria-label={FELT_WORDS[felt]}
             disabled={locked}
-            flat={said.felt === felt}
-            fill={said.felt === felt ? colours.ochre : colours.scrap}
-            onPress={() => said.setFelt(said.felt === felt ? null : felt)}
+            flat={saying.felt === felt}
+            fill={saying.felt === felt ? colours.ochre : colours.scrap}
+            onPress={() => saying.setFelt(saying.felt === felt ? null : felt)}
             style={styles.felt}
           >
             <FeltShape felt={felt} />
@@ -47,22 +47,22 @@ export function WordWithIt({ said, note, teacher, locked }: Props) {
       </View>
       <Field
         label={`For ${teacher} to read`}
-        value={said.word}
-        onChangeText={said.setWord}
+        value={saying.word}
+        onChangeText={saying.setWord}
         multiline
         maxLength={LIMITS.word}
       />
-      {said.voice && (
+      {saying.voice && (
         <View style={styles.row}>
-          <VoiceButton voice={said.voice} label="what you said" />
+          <VoiceButton voice={saying.voice} label="what you said" />
           {!locked && (
-            <Button icon="bin" onPress={() => said.setVoice(null)}>
+            <Button icon="bin" onPress={() => saying.setVoice(null)}>
               Throw it away
             </Button>
           )}
         </View>
       )}
-      {!said.voice && !locked && <NoteButton note={note} onSaid={said.setVoice} />}
+      {!saying.voice && !locked && <NoteButton note={note} onSaid={saying.setVoice} />}
     </>
   );
 }

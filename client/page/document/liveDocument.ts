@@ -19,7 +19,7 @@ export interface SaveState {
   /** Everybody who has it open, each once; of a review only. */
   people: readonly { id: string; name: string }[];
   /** Counts how often what stands beside it was changed somewhere. */
-  said: number;
+  talked: number;
 }
 
 /** Shorter waits between tries than the library's own: children close the lid and open it again. */
@@ -38,7 +38,7 @@ export class LiveDocument {
     frozen: false,
     full: false,
     people: [],
-    said: 0,
+    talked: 0,
   }));
   /** What the copy on this device is called. */
   readonly copy: string;
@@ -104,7 +104,7 @@ export class LiveDocument {
     if (kind === 'frozen') this.state.setState({ frozen: true });
     else if (kind === 'full') this.state.setState({ full: true });
     else if (kind === 'here') this.state.setState({ people });
-    else if (kind === 'said') this.state.setState(({ said }) => ({ said: said + 1 }));
+    else if (kind === 'said') this.state.setState(({ talked }) => ({ talked: talked + 1 }));
     else this.reconnect();
   }
 

@@ -8,7 +8,7 @@ const state = (change: Partial<SaveState>): SaveState => ({
   frozen: false,
   full: false,
   people: [],
-  said: 0,
+  talked: 0,
   ...change,
 });
 

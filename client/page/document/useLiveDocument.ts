@@ -11,7 +11,7 @@ const NOTHING = createStore<SaveState>(() => ({
   frozen: false,
   full: false,
   people: [],
-  said: 0,
+  talked: 0,
 }));
 
 /** Where a live document's work is. Only who asks is drawn again when it changes. */

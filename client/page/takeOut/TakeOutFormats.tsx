@@ -8,17 +8,17 @@ import { Notice } from '../../ui/Notice';
 import { TickBox } from '../../ui/TickBox';
 import { download, takeOut, type OutFormat } from './takeOut';
 
-const FORMATS: { format: OutFormat; word: string; what: string; end: string }[] = [
-  { format: 'pdf', word: 'PDF', what: 'All pages, just as they look', end: 'pdf' },
+const FORMATS: { format: OutFormat; word: string; about: string; end: string }[] = [
+  { format: 'pdf', word: 'PDF', about: 'All pages, just as they look', end: 'pdf' },
   {
     format: 'pdf-notes',
     word: 'PDF with marks that can be changed',
-    what: 'Ink, marks and notes stay apart from the pages, for other programs',
+    about: 'Ink, marks and notes stay apart from the pages, for other programs',
     end: 'pdf',
   },
-  { format: 'png', word: 'Picture (PNG)', what: 'This page', end: 'png' },
-  { format: 'svg', word: 'Drawing (SVG)', what: 'This page', end: 'svg' },
-  { format: 'inkml', word: 'Ink (InkML)', what: 'This page’s pen strokes', end: 'inkml' },
+  { format: 'png', word: 'Picture (PNG)', about: 'This page', end: 'png' },
+  { format: 'svg', word: 'Drawing (SVG)', about: 'This page', end: 'svg' },
+  { format: 'inkml', word: 'Ink (InkML)', about: 'This page’s pen strokes', end: 'inkml' },
 ];
 
 const fileName = (title: string, end: string): string =>
@@ -57,12 +57,12 @@ export function TakeOutFormats({
   return (
     <View style={styles.list}>
       {marks && <TickBox word="With the marks on it" on={marked} onChange={setMarked} />}
-      {FORMATS.map(({ format, word, what, end }) => (
+      {FORMATS.map(({ format, word, about, end }) => (
         <View key={format} style={styles.entry}>
           <Button icon="out" disabled={busy !== null} onPress={() => void take(format, end)}>
             {busy === format ? 'Making it …' : word}
           </Button>
-          <Text variant="bodySmall">{what}</Text>
+          <Text variant="bodySmall">{about}</Text>
         </View>
       ))}
       {trouble && <Notice>{trouble}</Notice>}

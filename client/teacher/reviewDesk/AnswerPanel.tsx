@@ -46,7 +46,7 @@ interface Props {
   piece: QueuedPiece;
   /** Whether there is a go that waits for an answer. */
   open: boolean;
-  said: ReviewDraft;
+  draft: ReviewDraft;
   rubric: readonly RubricRow[];
   marking: Marking;
   zone: string;
@@ -69,7 +69,7 @@ export function AnswerPanel(props: Props) {
     reviewId,
     here,
     open,
-    said,
+    draft,
     rubric,
     marking,
     zone,
@@ -86,7 +86,7 @@ export function AnswerPanel(props: Props) {
     onHold,
   } = props;
   const first = piece.name.split(' ')[0]!;
-  const { note, levels, own, aside, told } = said;
+  const { note, levels, own, aside, told } = draft;
   const { go, standing, remindedAt, held } = piece;
   const marks = (
     <RubricMarks

@@ -30,7 +30,7 @@ export function DeskAnswer() {
           reviewId={answer.review?.id ?? null}
           here={here}
           open={open}
-          said={answer.said}
+          draft={answer.draft}
           rubric={activity.rubric}
           marking={activity.marking}
           kept={answer.kept}

@@ -22,7 +22,7 @@ export function useGoInHand(piece: QueuedPiece, { parts }: ReviewQueueView) {
   const { review } = answer;
   const { live, loaded, frozen } = useLiveDocument(review ? `marks:${review.id}` : null);
   const people = useSaveState(live, (state) => state.people ?? NOBODY);
-  const saidElsewhere = useSaveState(live, (state) => state.said);
+  const saidElsewhere = useSaveState(live, (state) => state.talked);
   // Another teacher has said something of this go.
   useEffect(() => {
     if (saidElsewhere > 0) void client.invalidateQueries({ queryKey: ['review-of', goId] });

@@ -198,7 +198,7 @@ export function useReview(goId: string | null, pieceId: string | null) {
   // Another piece's words that are not kept yet are not this one's.
   return {
     review,
-    said: draft,
+    draft,
     write,
     kept: kept || !pending.current.has(review?.id ?? ''),
     problem,

@@ -31,7 +31,7 @@ export function ChosenPiece({ piece: { activityId, personId, name, title, go }, 
   const hung = line?.line.find((piece) => piece.personId === personId);
   const doc = useFrozenDocument(useGoDocument(go.id).data);
   const shown = usePartView(doc, line?.parts ?? []);
-  const { review, said, write, release, hold, problem } = useReview(go.id, hung?.pieceId ?? null);
+  const { review, draft, write, release, hold, problem } = useReview(go.id, hung?.pieceId ?? null);
   const { live } = useLiveDocument(review ? `marks:${review.id}` : null);
   const [telling, setTelling] = useState<{ busy: boolean; problem: string | null }>({ busy: false, problem: null });
   if (!hung || !review || !live) return <Opening />;
@@ -76,7 +76,7 @@ export function ChosenPiece({ piece: { activityId, personId, name, title, go }, 
           onWatched={() => undefined}
         />
       </View>
-      <Field label={`Note to ${first}`} value={said.note} onChangeText={(note) => write({ note })} multiline />
+      <Field label={`Note to ${first}`} value={draft.note} onChangeText={(note) => write({ note })} multiline />
       <OutcomeBar
         name={first}
         held={review.held}

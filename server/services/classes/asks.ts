@@ -144,10 +144,10 @@ export class AskService {
       audience,
       part,
       place,
-      ...said
+      ...question
     }: Said & { id: string; audience: Audience; part: string | null; place: AskPlace | null },
   ): Promise<ThreadView> {
-    insistSaid(said);
+    insistSaid(question);
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
     if (!standing || !policy.startPiece(actor, standing, standing.standing)) throw notFound();
     if (part && (await Part.count({ where: { id: part, activityId } })) === 0) throw notFound();
@@ -166,13 +166,13 @@ export class AskService {
           },
           { transaction },
         );
-        await this.say(actor, thread, said, transaction);
+        await this.say(actor, thread, question, transaction);
         const asker = await Person.findByPk(actor.personId, { transaction, rejectOnEmpty: true });
         await tellTeachers(
           standing.groupId,
           {
             kind: 'asked',
-            words: `${asker.name} asks: ${short(said.words || 'a question')}`,
+            words: `${asker.name} asks: ${short(question.words || 'a question')}`,
             path: `/asks/${activityId}?thread=${id}`,
           },
           transaction,
