@@ -84,3 +84,20 @@ test('a teacher sees the work beside the answer, and the line when it is asked f
   await expect(page.getByRole('button', { name: 'Show the line' })).toBeVisible();
   expect(await height(page.getByTestId('sheet'))).toBeGreaterThan(200);
 });
+
+test('on a small phone the line makes room for the work, until it is asked for', async ({ device }) => {
+  const quell = await device({ viewport: { width: 360, height: 640 } });
+  const { page } = quell;
+  await quell.asTeacher('Mr Quell');
+  await page.getByText('Label the harbour map').first().click();
+  await expect(page.getByTestId('sheet')).toBeVisible();
+  expect(await height(page.getByTestId('sheet'))).toBeGreaterThan(640 / 3);
+  const line = page.getByRole('navigation', { name: 'The line' });
+  await expect(line).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show the line' }).click();
+  await expectAccessible(page, 'the desk of a small phone, with its line');
+  await line.getByRole('button', { name: /^Priya Sund/ }).click();
+  await expect(page.getByRole('img', { name: /of Priya Sund/ })).toBeVisible();
+  await expect(line).toHaveCount(0);
+  expect(await height(page.getByTestId('sheet'))).toBeGreaterThan(640 / 3);
+});

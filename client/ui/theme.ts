@@ -31,6 +31,8 @@ export const TARGET = { learner: 48, adult: 44 } as const;
 export const WIDE_FROM = 900;
 /** Under this height a phone lies on its side: what stands in rows moves into columns. */
 export const LOW_UNDER = 520;
+/** Under this height an upright phone is short: what can be asked for makes room for the work. */
+export const SHORT_UNDER = 720;
 /** From this width on a row has room for all colours and all that is done with them. */
 export const ROW_FROM = 784;
 

@@ -4,7 +4,7 @@ import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native'
 import { Text } from 'react-native-paper';
 import { Hear } from '../../readAloud/Hear';
 import { Field } from '../../ui/Field';
-import { colours, OUTLINE } from '../../ui/theme';
+import { colours, OUTLINE, SHORT_UNDER } from '../../ui/theme';
 import { useLayout } from '../../ui/useLayout';
 import type { AnswerProps } from '../partKind';
 import { TidePole } from './TidePole';
@@ -12,15 +12,13 @@ import { useScale } from './useScale';
 
 /** Height of one step, in CSS pixels: large enough for a finger, and less where a screen has little height. */
 const RISE = { usual: 60, little: 46 };
-/** A screen of less height than this, in CSS pixels, has little. */
-const LITTLE = 720;
 
 /** How far a statement holds, on a pole whose float is dragged, tapped to its place, or moved by the arrow keys. */
 export function ScalePanel({ part, doc, editable }: AnswerProps<'scale'>) {
   const { step, words } = useScale(doc, part.id);
   const [focused, setFocused] = useState(false);
   const low = useLayout() === 'low';
-  const rise = useWindowDimensions().height < LITTLE ? RISE.little : RISE.usual;
+  const rise = useWindowDimensions().height < SHORT_UNDER ? RISE.little : RISE.usual;
   const statement = (
     <View style={styles.statement}>
       <Text variant="headlineSmall" style={styles.grow}>

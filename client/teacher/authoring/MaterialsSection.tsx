@@ -9,7 +9,6 @@ import { Text } from 'react-native-paper';
 import { MATERIAL_WORDS } from '../../materials/materialWords';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { bringPdf } from '../../page/pictures/bringPdf';
-import { chooseOwnRecording } from '../../capture/boothPart';
 import type { Recorded } from '../../capture/recorder';
 import { askForFiles } from '../../ui/askForFiles';
 import { takeOf } from '../../recording/takeOf';
@@ -23,6 +22,7 @@ import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
 import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { RecordingFile } from './RecordingFile';
 
 const SHOWN = [
   { value: 'start', word: 'From the start' },
@@ -95,11 +95,6 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
       setTrouble(`This device has no room for that ${kind}.`);
     }
     return undefined;
-  };
-  const recordingFile = async (): Promise<void> => {
-    const chosen = await chooseOwnRecording(home);
-    setTrouble(typeof chosen === 'string' ? chosen : null);
-    if (chosen && typeof chosen !== 'string') onRecord(chosen.sort, chosen);
   };
   return (
     <>
@@ -197,9 +192,7 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
         <Button icon="film" onPress={() => onRecord('film')}>
           Film
         </Button>
-        <Button icon="box" onPress={() => void recordingFile()}>
-          Sound or film from files
-        </Button>
+        <RecordingFile home={home} onRecord={onRecord} onTrouble={setTrouble} />
       </View>
     </>
   );

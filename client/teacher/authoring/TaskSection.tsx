@@ -4,7 +4,6 @@ import type { TakeSort } from '@lippet/core/recording/take';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { chooseOwnRecording } from '../../capture/boothPart';
 import type { Recorded } from '../../capture/recorder';
 import { choosePicture } from '../../page/pictures/choosePicture';
 import { takeOf } from '../../recording/takeOf';
@@ -13,6 +12,7 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { TextEditor } from '../../words/TextEditor';
+import { RecordingFile } from './RecordingFile';
 
 interface Props {
   plan: ActivityPlan;
@@ -32,11 +32,6 @@ export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
     if (!chosen) return null;
     setTrouble(chosen.trouble);
     return chosen.media;
-  };
-  const recordingFile = async (): Promise<void> => {
-    const chosen = await chooseOwnRecording(home);
-    setTrouble(typeof chosen === 'string' ? chosen : null);
-    if (chosen && typeof chosen !== 'string') onRecord(chosen.sort, chosen);
   };
   return (
     <>
@@ -66,9 +61,7 @@ export function TaskSection({ plan, home, change, onRecord, edition }: Props) {
           <Button icon="film" onPress={() => onRecord('film')}>
             Film the task
           </Button>
-          <Button icon="box" onPress={() => void recordingFile()}>
-            Sound or film from files
-          </Button>
+          <RecordingFile home={home} onRecord={onRecord} onTrouble={setTrouble} />
         </View>
       )}
       <Field

@@ -9,6 +9,7 @@ import { togglePanel } from './deskView';
 import { ReviewQueue } from './ReviewQueue';
 import { lineCounts } from './LineMenu';
 import { useDeskHere } from './useDesk';
+import { useLineFolds } from './useLineFolds';
 
 /** Which activity it is, the ways to everything around one piece, and the line. */
 export function DeskHead({ lineShown }: { lineShown: boolean }) {
@@ -64,9 +65,8 @@ export function DeskHead({ lineShown }: { lineShown: boolean }) {
 function DeskWays() {
   const { view } = useDeskHere();
   const queueShown = useStore(view, (state) => state.queueShown);
-  const layout = useLayout();
-  const wide = layout === 'wide';
-  const low = layout === 'low';
+  const wide = useLayout() === 'wide';
+  const folds = useLineFolds();
   return (
     <>
       <Button icon="table" label="All pieces side by side" onPress={() => togglePanel(view, 'everybody')}>
@@ -75,17 +75,17 @@ function DeskWays() {
       <Button icon="plan" label="The task" onPress={() => view.setState({ panel: 'task' })}>
         Task
       </Button>
-      {!low && (
+      {!folds && (
         <Button icon="more" label="The line" onPress={() => view.setState({ panel: 'queue' })}>
           Line
         </Button>
       )}
-      {low && queueShown && (
+      {folds && queueShown && (
         <Button icon="more" label="Order of the line" onPress={() => view.setState({ panel: 'queue' })}>
           Order
         </Button>
       )}
-      {low && (
+      {folds && (
         <Button
           icon="review"
           kind={queueShown ? 'chosen' : 'plain'}
@@ -111,7 +111,7 @@ const styles = StyleSheet.create({
   headWide: { width: 392, gap: 6 },
   headPhone: { gap: 4 },
   headLow: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingTop: 4, paddingBottom: 6 },
-  row: { flexDirection: 'row', alignItems: 'center', gap: 10 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 10 },
   grow: { flex: 1 },
   tellHeld: { alignSelf: 'flex-start', marginBottom: 8 },
 });

@@ -23,6 +23,7 @@ import { DeskSheet, useOverSheet } from './DeskSheet';
 import { StampPick } from './StampPick';
 import { DeskContext, useDesk, useDeskHere } from './useDesk';
 import { useDeskControls, useFetchedAhead } from './useDeskControls';
+import { useLineFolds } from './useLineFolds';
 
 interface Props {
   activityId: string;
@@ -86,12 +87,13 @@ function WideDesk() {
   const panel = useStore(view, (state) => state.panel);
   const queueShown = useStore(view, (state) => state.queueShown);
   const low = useLayout() === 'low';
+  const folds = useLineFolds();
   const overSheet = useOverSheet();
   const booth = useBooth();
   const marking = inHand.marks.editable && paged && !overSheet;
   return (
     <>
-      <DeskHead lineShown={!low || queueShown} />
+      <DeskHead lineShown={!folds || queueShown} />
       <DeskNews />
       <View style={styles.wide}>
         {marking && <ToolTray abreast={2} low={low} only={MARK_TOOLS} />}
@@ -117,11 +119,13 @@ function WideDesk() {
 function PhoneDesk() {
   const { view } = useDeskHere();
   const answering = useStore(view, (state) => state.answering);
+  const queueShown = useStore(view, (state) => state.queueShown);
+  const folds = useLineFolds();
   const overSheet = useOverSheet();
   const booth = useBooth();
   return (
     <>
-      <DeskHead lineShown={!answering && !overSheet} />
+      <DeskHead lineShown={!answering && !overSheet && (!folds || queueShown)} />
       <DeskNews />
       {overSheet ?? (
         <>
