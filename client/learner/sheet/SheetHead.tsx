@@ -29,8 +29,14 @@ interface Props {
   tabs: ReactNode;
 }
 
-/** On screens less wide than this, in pixels, where the work is saved takes a third line. */
+/** On screens less wide than this, in pixels, what stands beside the words gives them all the room that it can. */
 const SMALL = 380;
+
+/** A title is read whole; beside the way to the task there is one line for it. */
+function titleLines(besideTask: boolean, small: boolean): number {
+  if (besideTask) return 1;
+  return small ? 3 : 2;
+}
 
 /** The way back, where the work is saved, and Send. */
 export function SheetHead({
@@ -50,13 +56,14 @@ export function SheetHead({
   const goBack = useGoBack('/now');
   const client = useQueryClient();
   const { lineHeight } = useTheme().fonts.bodySmall;
-  const lines = useWindowDimensions().width < SMALL ? 3 : 2;
+  const { width } = useWindowDimensions();
+  const small = titled && width < SMALL;
   const leave = (): void => {
     void client.invalidateQueries({ queryKey: keys.now });
     goBack();
   };
   return (
-    <View style={[styles.head, titled && styles.narrow]}>
+    <View style={[styles.head, titled && styles.narrow, small && styles.small]}>
       <Pressable role="button" aria-label="Back" onPress={leave} style={styles.back}>
         <LineIcon name="back" size={28} />
       </Pressable>
@@ -68,15 +75,15 @@ export function SheetHead({
             variant="headlineSmall"
             role="heading"
             aria-level={1}
-            numberOfLines={task ? 1 : lines}
+            numberOfLines={titleLines(task !== null, small)}
             style={styles.title}
           >
             {title}
           </Text>
         )}
-        {/* Room for all lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
-        <View style={titled && { height: lines * lineHeight }}>
-          <SaveLine live={live} pieceId={pieceId} lines={lines} />
+        {/* Room for two lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
+        <View style={titled && { height: 2 * lineHeight }}>
+          <SaveLine live={live} pieceId={pieceId} />
         </View>
       </View>
       {history}
@@ -84,7 +91,13 @@ export function SheetHead({
         <UnderIcon icon="more">More</UnderIcon>
       </Pressable>
       {maySend && (
-        <SendButton made={made} madeNow={madeNow} main={!titled} onSend={onSend} style={titled && styles.send} />
+        <SendButton
+          made={made}
+          madeNow={madeNow}
+          main={!titled}
+          onSend={onSend}
+          style={[titled && styles.send, small && styles.sendSmall]}
+        />
       )}
     </View>
   );
@@ -94,7 +107,9 @@ const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingRight: 10, minHeight: 54 },
   // Where it stands beside the title, the words of where the work is need their room.
   narrow: { gap: 4, paddingRight: 6 },
+  small: { gap: 0, paddingRight: 4 },
   send: { paddingHorizontal: 10 },
+  sendSmall: { paddingHorizontal: 5 },
   back: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   words: { flex: 1, gap: 1 },
   title: { fontSize: 18, lineHeight: 21 },
