@@ -95,7 +95,8 @@ test('a file to take along keeps its name and its bytes, and is never opened her
     const path = testInfo.outputPath(name);
     await writeFile(path, bytes);
     const chooser = page.waitForEvent('filechooser');
-    await page.getByRole('group', { name: 'Add something to look at' }).getByRole('button', { name: 'File' }).click();
+    const adding = page.getByRole('group', { name: 'Add something to look at' });
+    await adding.getByRole('button', { name: 'File', exact: true }).click();
     await (await chooser).setFiles(path);
     await expect(page.getByRole('group', { name })).toBeVisible();
   };
