@@ -156,6 +156,8 @@ test('whoever answers with files is asked for neither camera nor microphone', as
   expect(await asked()).toBe(0);
 
   await tamsin.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
+  await choose('Photos from files', path('letter.mp3'));
+  await expect(page.getByRole('alert')).toContainText('is not a photo that can be shown here');
   await choose('Photos from files', path('one.jpg'));
   await page.getByRole('button', { name: 'Use it' }).click();
   await expect(tamsin.sheet).toBeVisible();

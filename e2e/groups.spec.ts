@@ -89,4 +89,27 @@ test('a group is made from a CSV list, errors by line, its cards are printed, an
   await expect(page.getByRole('heading', { name: 'Have left' })).toBeVisible();
   await page.getByRole('button', { name: 'Bo Lind comes back' }).click();
   await expect(page.getByRole('heading', { name: '4 learners' })).toBeVisible();
+
+  // What could not be done stands in its question, and not in the next; pressed twice, keys are made once.
+  await page.getByRole('checkbox', { name: 'Cy Ray, Jr' }).click();
+  await page.getByRole('button', { name: 'New keys for 1' }).click();
+  const making = page.getByRole('dialog', { name: 'New keys for Cy Ray, Jr?' });
+  await page.route('**/api/groups/*/keys', (route) => route.abort());
+  await making.getByRole('button', { name: 'Make new keys' }).click();
+  await expect(making.getByRole('alert')).toBeVisible();
+  await page.unroute('**/api/groups/*/keys');
+  await making.getByRole('button', { name: 'Not now' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: 'New keys for 1' }).click();
+  await expect(making.getByRole('alert')).toHaveCount(0);
+  const requests: string[] = [];
+  page.on('request', (request) => {
+    if (request.method() === 'POST' && request.url().endsWith('/keys')) requests.push(request.url());
+  });
+  await making.getByRole('button', { name: 'Make new keys' }).evaluate((button) => {
+    (button as HTMLElement).click();
+    (button as HTMLElement).click();
+  });
+  await expect(cards.getByRole('group', { name: 'Cy Ray, Jr' })).toBeVisible();
+  expect(requests).toHaveLength(1);
 });

@@ -19,6 +19,8 @@ interface Props {
   change?: Shot;
   /** Photos that were chosen among files: the camera is not asked for. */
   files?: readonly File[];
+  /** Called where some of them can't be used, with a sentence. */
+  onUnfit?: (why: string) => void;
   onMade: (photo: MadePhoto) => void;
   onClose: () => void;
 }
@@ -26,7 +28,16 @@ interface Props {
 const NO_FILES: readonly File[] = [];
 
 /** From the camera (or files) to pages: look, take, set right, keep; and again, until the learner is done. */
-export default function Capture({ pieceId, title, single = false, change, files = NO_FILES, onMade, onClose }: Props) {
+export default function Capture({
+  pieceId,
+  title,
+  single = false,
+  change,
+  files = NO_FILES,
+  onUnfit,
+  onMade,
+  onClose,
+}: Props) {
   const [photo, setPhoto] = useState<HeldPhoto | null>(null);
   const [opening, setOpening] = useState(change !== undefined || files.length > 0);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -36,12 +47,13 @@ export default function Capture({ pieceId, title, single = false, change, files 
   const [alone, setAlone] = useState(true);
   const layout = useLayout();
 
-  const hold = async (held: Promise<HeldPhoto | string>): Promise<void> => {
+  const hold = async (held: Promise<HeldPhoto | string>): Promise<string | null> => {
     setOpening(true);
     const result = await held;
     setOpening(false);
     setTrouble(typeof result === 'string' ? result : null);
     setPhoto(typeof result === 'string' ? null : result);
+    return typeof result === 'string' ? result : null;
   };
   // Nothing more is wanted than what was brought to this screen.
   const comesAlone = single || change !== undefined || files.length > 0;
@@ -64,8 +76,8 @@ export default function Capture({ pieceId, title, single = false, change, files 
   // One file is looked at like a photo just taken; many come in as they are found, each to be changed later.
   const onFiles = async (chosen: readonly File[]): Promise<string[]> => {
     if (chosen.length === 1) {
-      await hold(holdPhoto(chosen[0]!, chosen[0]!.lastModified));
-      return [];
+      const why = await hold(holdPhoto(chosen[0]!, chosen[0]!.lastModified));
+      return why === null ? [] : [why];
     }
     const troubles: string[] = [];
     setOpening(chosen.length > 0);
@@ -79,9 +91,13 @@ export default function Capture({ pieceId, title, single = false, change, files 
     return troubles;
   };
   const begin = useEffectEvent(async (): Promise<void> => {
-    if (change) return hold(holdAgain(change));
+    if (change) {
+      await hold(holdAgain(change));
+      return;
+    }
     const troubles = await onFiles(files);
-    if (files.length > 1 && troubles.length === 0) onClose();
+    if (troubles.length > 0) onUnfit?.(troubles.join(' '));
+    else if (files.length > 1) onClose();
   });
   const begun = useRef(false);
   useEffect(() => {

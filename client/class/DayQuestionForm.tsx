@@ -34,6 +34,8 @@ interface Props {
 
 /** What a class is asked each day, what it can answer, and who sees that. */
 export function DayQuestionForm({ home, classroom, onClose }: Props) {
+  // Made once: pressed twice, or again where no answer came, it is the same question.
+  const [id] = useState(() => crypto.randomUUID());
   const [words, setWords] = useState('How is the wind today?');
   const [seenBy, setSeenBy] = useState<SeenBy>('teacher');
   const [answeredWith, setAnsweredWith] = useState<AnsweredWith>('weather');
@@ -44,7 +46,7 @@ export function DayQuestionForm({ home, classroom, onClose }: Props) {
   const isReady = words.trim() !== '' && (!offered || offered.length >= DAY_CHOICES.least);
   const ask = async (): Promise<void> => {
     for (const { media } of offered ?? []) if (media) await mediaOutbox.arrival(media);
-    const why = await classroom.askDaily({ words, seenBy, choices: offered });
+    const why = await classroom.askDaily({ id, words, seenBy, choices: offered });
     setTrouble(why);
     if (why === null) onClose();
   };

@@ -27,8 +27,8 @@ export function useClassroom(groupId: string) {
     reply: (notice: string, id: string, saying: Saying) =>
       act(() => request('POST /notices/:id/replies', { id: notice }, { id, ...saying })),
     takeAway: (id: string, why: string) => attempt(() => request('POST /notices/:id/remove', { id }, { why })),
-    askDaily: (question: { words: string; seenBy: SeenBy; choices: DayChoice[] | null }) =>
-      attempt(() => request('PUT /groups/:id/question', { id: groupId }, { id: crypto.randomUUID(), ...question })),
+    askDaily: (question: { id: string; words: string; seenBy: SeenBy; choices: DayChoice[] | null }) =>
+      attempt(() => request('PUT /groups/:id/question', { id: groupId }, question)),
     askNoMore: () => act(() => request('DELETE /groups/:id/question', { id: groupId })),
     answerDaily: (question: string, answer: DayAnswer) =>
       act(() => request('PUT /questions/:id/answer', { id: question }, answer)),

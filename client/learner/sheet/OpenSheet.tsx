@@ -51,7 +51,7 @@ function Recording() {
 }
 
 function TakingPhotos() {
-  const { piece, capture } = useSheetHere();
+  const { piece, capture, view } = useSheetHere();
   const capturing = capture.capturing!;
   return (
     <PanelFaults onClose={capture.end}>
@@ -61,6 +61,10 @@ function TakingPhotos() {
         single={capturing.kind === 'picture'}
         change={capturing.kind === 'change' ? capturing.shot : undefined}
         files={capture.brought}
+        onUnfit={(untaken) => {
+          capture.end();
+          view.setState({ untaken });
+        }}
         onMade={capture.onMade}
         onClose={capture.end}
       />

@@ -46,7 +46,10 @@ export function mayDo(sheet: Sheet): MayDo {
   const noButton = page !== undefined || answeredOn === 'panel';
   return {
     takePages,
-    bringPages: () => void capture.beginWithFiles(forPages()),
+    bringPages: () => {
+      view.setState({ untaken: null });
+      void capture.beginWithFiles(forPages());
+    },
     addPage: editable && part.morePages ? addPage : null,
     orderPages: editable && (part.morePages || inPart.some(({ background }) => readShot(background))),
     changePhoto:

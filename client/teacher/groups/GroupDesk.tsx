@@ -1,7 +1,7 @@
 import type { GroupMember, KeyCard } from '@lippet/core/contract/groups';
 import { KEY_LENGTH_WORDS, type KeyLength } from '@lippet/core/contract/pictureKey';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
@@ -52,16 +52,27 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
   const [leave, setLeave] = useState<{ go: () => void } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => (unprinted ? askBeforeClosing() : undefined), [unprinted]);
+  // Pressed twice, a key would be made anew twice, and the first card be wrong.
+  const underWay = useRef(false);
   const act = async (action: () => Promise<unknown>): Promise<void> => {
+    if (underWay.current) return;
+    underWay.current = true;
     try {
       setProblem(null);
       await action();
       setAsking(null);
     } catch (failed) {
       setProblem((failed as Error).message);
+    } finally {
+      underWay.current = false;
     }
     await client.invalidateQueries({ queryKey: key });
     await client.invalidateQueries({ queryKey: keys.classes });
+  };
+  /** What went wrong with one question does not stand in the next. */
+  const ask = (question: typeof asking): void => {
+    setProblem(null);
+    setAsking(question);
   };
   if (error && !group)
     return (
@@ -137,7 +148,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           <Button
             icon="keyboard"
             disabled={chosen.size === 0}
-            onPress={() => setAsking('keys')}
+            onPress={() => ask('keys')}
           >{`New keys${chosen.size > 0 ? ` for ${chosen.size}` : ''}`}</Button>
         </View>
       )}
@@ -152,7 +163,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
               onChange={(on) => toggle(member.id, on)}
             />
           </View>
-          <Button icon="leave" label={`${member.name} leaves the group`} onPress={() => setAsking(member)}>
+          <Button icon="leave" label={`${member.name} leaves the group`} onPress={() => ask(member)}>
             Leaves
           </Button>
         </View>
@@ -185,7 +196,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
         <NewKeysQuestion
           people={chosenHere}
           problem={problem}
-          onClose={() => setAsking(null)}
+          onClose={() => ask(null)}
           onMake={(length) => void newKeys(length)}
         />
       )}
@@ -203,10 +214,10 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
         visible={leaving !== null}
         title={`${leaving?.name} leaves ${group.name}?`}
         problem={problem}
-        onClose={() => setAsking(null)}
+        onClose={() => ask(null)}
         answers={
           <>
-            <Button onPress={() => setAsking(null)}>Stays</Button>
+            <Button onPress={() => ask(null)}>Stays</Button>
             <Button
               kind="main"
               onPress={() =>
