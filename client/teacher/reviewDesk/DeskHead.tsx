@@ -65,16 +65,20 @@ export function DeskHead({ lineShown }: { lineShown: boolean }) {
 function DeskWays() {
   const { view } = useDeskHere();
   const queueShown = useStore(view, (state) => state.queueShown);
-  const wide = useLayout() === 'wide';
+  const layout = useLayout();
+  const wide = layout === 'wide';
   const folds = useLineFolds();
   return (
     <>
       <Button icon="table" label="All pieces side by side" onPress={() => togglePanel(view, 'everybody')}>
         All
       </Button>
-      <Button icon="plan" label="The task" onPress={() => view.setState({ panel: 'task' })}>
-        Task
-      </Button>
+      {/* While a small phone shows the line, its order takes this place: a second row would take the rest of the sheet. */}
+      {!(layout === 'phone' && folds && queueShown) && (
+        <Button icon="plan" label="The task" onPress={() => view.setState({ panel: 'task' })}>
+          Task
+        </Button>
+      )}
       {!folds && (
         <Button icon="more" label="The line" onPress={() => view.setState({ panel: 'queue' })}>
           Line
