@@ -35,6 +35,11 @@ const coreIsAlone = [
   notFromTests,
 ];
 
+const VARIABLES_CALLED_AT = ['VariableDeclarator > Identifier.id', ':function > Identifier.params'].map((place) => ({
+  selector: `${place}[name="at"]`,
+  message: 'Say whether it is a time, a place, an index or an offset.',
+}));
+
 export default tseslint.config(
   {
     ignores: [
@@ -60,6 +65,8 @@ export default tseslint.config(
       'max-len': ['error', { code: 140 }],
       // Names that say nothing of what they stand for.
       'id-denylist': ['error', 'each', 'said', 'what'],
+      // As the name of a field it is plain: when something was sent, where something stands.
+      'no-restricted-syntax': ['error', ...VARIABLES_CALLED_AT],
       'max-params': ['error', 5],
       'max-statements-per-line': ['error', { max: 1 }],
       'no-nested-ternary': 'error',

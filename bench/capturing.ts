@@ -49,7 +49,7 @@ export async function captureCome(): Promise<Figure> {
       'capture-come',
       'ms',
       quantile(
-        come.map((at, i) => at - answered[i]!),
+        come.map((time, i) => time - answered[i]!),
         0.95,
       ),
       2_000,

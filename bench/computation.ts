@@ -166,8 +166,8 @@ function writtenRaster(): Raster {
           Math.round((ink.y[i - 1]! + t * (ink.y[i]! - ink.y[i - 1]!)) * scale),
         ];
         for (let k = 0; k < 4; k++) {
-          const at = ((y + (k >> 1)) * width + x + (k & 1)) * 4;
-          if (at >= 0 && at + 3 < data.length) data.fill(28, at, at + 3);
+          const index = ((y + (k >> 1)) * width + x + (k & 1)) * 4;
+          if (index >= 0 && index + 3 < data.length) data.fill(28, index, index + 3);
         }
       }
     }

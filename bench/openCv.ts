@@ -43,8 +43,8 @@ function quadOf(photo: Mat): Quad | null {
       cv.approxPolyDP(hull, corners, 0.03 * cv.arcLength(hull, true), true);
       if (corners.rows === 4) {
         most = area;
-        const at = (k: number): number => (corners.data32S[k]! + 0.5) / scale;
-        best = inOrder([0, 2, 4, 6].map((k) => ({ x: at(k), y: at(k + 1) })));
+        const coordinate = (k: number): number => (corners.data32S[k]! + 0.5) / scale;
+        best = inOrder([0, 2, 4, 6].map((k) => ({ x: coordinate(k), y: coordinate(k + 1) })));
       }
       hull.delete();
       corners.delete();

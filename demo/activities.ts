@@ -104,15 +104,15 @@ export interface DemoActivity {
 }
 
 const started = (shares: number[], touched: DayTime): DemoPiece => ({ shares, touched });
-const sent = (at: DayTime, shares: number[], word?: string): DemoPiece => ({
+const sent = (time: DayTime, shares: number[], word?: string): DemoPiece => ({
   shares,
-  touched: at,
-  goes: [{ at, word }],
+  touched: time,
+  goes: [{ at: time, word }],
 });
-const answered = (at: DayTime, shares: number[], review: DemoReview, word?: string): DemoPiece => ({
+const answered = (time: DayTime, shares: number[], review: DemoReview, word?: string): DemoPiece => ({
   shares,
-  touched: at,
-  goes: [{ at, word, review }],
+  touched: time,
+  goes: [{ at: time, word, review }],
 });
 
 export const ACTIVITIES: DemoActivity[] = [

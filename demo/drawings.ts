@@ -50,8 +50,8 @@ export const lighthouse: Drawing = (hand, share) => {
         ],
       ] as [Spot, Spot][]) {
         for (let t = 0.1; t < 1; t += 0.18) {
-          const at = (u: number): Spot => [from[0] + (to[0] - from[0]) * u, from[1] + (to[1] - from[1]) * u];
-          hand.along(brush('yellow', 'thin'), [at(t), at(t + 0.09)]);
+          const between = (u: number): Spot => [from[0] + (to[0] - from[0]) * u, from[1] + (to[1] - from[1]) * u];
+          hand.along(brush('yellow', 'thin'), [between(t), between(t + 0.09)]);
         }
       }
     },
@@ -351,7 +351,7 @@ export const nothing: Drawing = () => undefined;
 
 /** A teacher's marks: a ring round a place, a tick, an arrow. */
 export const marks = {
-  ring: (hand: Hand, at: Spot, rx: number, ry: number): void => void hand.ring(pen('blue'), at, rx, ry),
+  ring: (hand: Hand, spot: Spot, rx: number, ry: number): void => void hand.ring(pen('blue'), spot, rx, ry),
   tick: (hand: Hand, [x, y]: Spot): void =>
     void hand.along(pen('blue', 'thick'), [
       [x, y],

@@ -56,8 +56,8 @@ export function randomFrom(seed: number): () => number {
 function curveAt(spots: readonly Spot[], t: number): Spot {
   const i = Math.min(Math.floor(t), spots.length - 2);
   const u = t - i;
-  const at = (k: number): Spot => spots[Math.min(spots.length - 1, Math.max(0, k))]!;
-  const [a, b, c, d] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
+  const spotAt = (k: number): Spot => spots[Math.min(spots.length - 1, Math.max(0, k))]!;
+  const [a, b, c, d] = [spotAt(i - 1), spotAt(i), spotAt(i + 1), spotAt(i + 2)];
   const axis = (k: 0 | 1): number =>
     0.5 *
     (2 * b[k] +
@@ -185,21 +185,21 @@ export class Hand {
 
   /** Letters from a small set of joined shapes, written on a line; `size` is the height of an x in points. */
   write(pen: Pen, text: string, [x, y]: Spot, size: number): this {
-    let at = x;
+    let left = x;
     for (const letter of text) {
       const shape = LETTERS[letter];
       if (!shape) {
-        at += size * 0.7;
+        left += size * 0.7;
         continue;
       }
       for (const stroke of shape.strokes) {
         this.along(
           pen,
-          stroke.map(([lx, ly]): Spot => [at + lx * size, y - ly * size]),
+          stroke.map(([lx, ly]): Spot => [left + lx * size, y - ly * size]),
           { haste: 0.8 },
         );
       }
-      at += shape.advance * size;
+      left += shape.advance * size;
     }
     return this;
   }

@@ -23,10 +23,10 @@ interface Column {
 /** Text in lines no wider than `width`, from the top down. @returns the y below it */
 function paragraph(page: PDFPage, text: string, { font, x, y, width, size }: Column): number {
   let line = '';
-  let at = y;
+  let top = y;
   const put = (): void => {
-    page.drawText(line, { x, y: at, size, font, color: INK });
-    at -= size * 1.4;
+    page.drawText(line, { x, y: top, size, font, color: INK });
+    top -= size * 1.4;
     line = '';
   };
   for (const word of text.split(' ')) {
@@ -34,7 +34,7 @@ function paragraph(page: PDFPage, text: string, { font, x, y, width, size }: Col
     line = line ? `${line} ${word}` : word;
   }
   put();
-  return at - size * 0.5;
+  return top - size * 0.5;
 }
 
 function shapes(page: PDFPage, scale: number, x: number, top: number): void {

@@ -155,9 +155,15 @@ function drawnDocument(
 }
 
 /** A pin of the demo is known again: a later go ticks it off. */
-const pinId = (at: number, i: number): string => `pin-${at}-${i}`;
+const pinId = (time: number, i: number): string => `pin-${time}-${i}`;
 
-function markedDocument({ pages, partIds }: Layout, work: Y.Doc, review: DemoReview, at: number, seed: number): Y.Doc {
+function markedDocument(
+  { pages, partIds }: Layout,
+  work: Y.Doc,
+  review: DemoReview,
+  time: number,
+  seed: number,
+): Y.Doc {
   const doc = new Y.Doc();
   doc.clientID = 2000 + (seed % 1_000_000);
   const hand = new Hand(seed, TEACHER_HAND);
@@ -165,18 +171,18 @@ function markedDocument({ pages, partIds }: Layout, work: Y.Doc, review: DemoRev
   if (ring) marks.ring(hand, ...ring);
   if (arrow) marks.arrow(hand, ...arrow);
   if (tick) marks.tick(hand, tick);
-  if (pages[0]) put(doc, markItems(doc, pages[0].id), hand.strokes, at, 'm');
+  if (pages[0]) put(doc, markItems(doc, pages[0].id), hand.strokes, time, 'm');
   for (const [i, [[x, y], note]] of (review.marks?.pins ?? []).entries())
-    putItem(markItems(doc, pages[0]!.id), pinId(at, i), {
+    putItem(markItems(doc, pages[0]!.id), pinId(time, i), {
       kind: 'pin',
       note,
       order: `z${i}`,
-      at,
+      at: time,
       matrix: [1, 0, 0, 1, x, y],
     });
   const take = partIds.map((id) => chosenTake(readTakes(work, id))).find((found) => found !== null);
   for (const [i, [second, note]] of (review.moments ?? []).entries())
-    putItem(markItems(doc, take!.id), `moment-${i}`, { kind: 'moment', second, note, order: '', at });
+    putItem(markItems(doc, take!.id), `moment-${i}`, { kind: 'moment', second, note, order: '', at: time });
   return doc;
 }
 
@@ -280,10 +286,10 @@ class Seeder {
     const { transaction } = this;
     const { notices, question, live, folders = {} } = CLASSES[key];
     const groupId = this.groups.get(key)!;
-    const say = async (from: string, words: string, at: DayTime, replyTo: string | null): Promise<string> => {
+    const say = async (from: string, words: string, time: DayTime, replyTo: string | null): Promise<string> => {
       const id = randomUUID();
       await Notice.create(
-        { id, groupId, authorId: this.people.get(from)!, replyTo, words, at: this.past(at) },
+        { id, groupId, authorId: this.people.get(from)!, replyTo, words, at: this.past(time) },
         { transaction },
       );
       return id;
@@ -715,8 +721,8 @@ class Seeder {
       { transaction },
     );
     if (!sent.review) return;
-    const at = this.past(sent.review.at);
-    const marked = markedDocument(layout, doc, sent.review, at.getTime(), seedOf(learner, activity.title, 'marks'));
+    const time = this.past(sent.review.at);
+    const marked = markedDocument(layout, doc, sent.review, time.getTime(), seedOf(learner, activity.title, 'marks'));
     await Review.create(
       {
         id: randomUUID(),
@@ -731,8 +737,8 @@ class Seeder {
               own: NO_OWN_MARK,
             }
           : null,
-        begunAt: at,
-        releasedAt: at,
+        begunAt: time,
+        releasedAt: time,
         marks: Buffer.from(Y.encodeStateAsUpdate(marked)),
       },
       { transaction },
@@ -748,8 +754,8 @@ class Seeder {
         kind: sent.review.outcome,
         words,
         path: `/feedback/${submission.id}`,
-        at,
-        seenAt: sent.review.outcome === 'again' ? null : at,
+        at: time,
+        seenAt: sent.review.outcome === 'again' ? null : time,
       },
       { transaction },
     );

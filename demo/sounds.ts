@@ -43,25 +43,25 @@ export function makeVoice(seed: number, seconds: number, peak = 0.5): Sound {
   const random = randomFrom(seed);
   const samples = new Float32Array(Math.round(seconds * RATE));
   const pitch = 110 + random() * 170;
-  let at = 0;
+  let offset = 0;
   let phase = 0;
-  while (at < samples.length) {
+  while (offset < samples.length) {
     const length = Math.round((0.13 + random() * 0.16) * RATE);
     const hiss = random() < 0.2;
     const mouth = VOWELS[Math.floor(random() * VOWELS.length)]!.map((frequency, i) =>
       resonator(frequency, 70 + i * 30),
     );
     const [from, to] = [pitch * (0.85 + random() * 0.3), pitch * (0.85 + random() * 0.3)];
-    for (let i = 0; i < length && at + i < samples.length; i++) {
+    for (let i = 0; i < length && offset + i < samples.length; i++) {
       const through = i / length;
-      phase += (from + (to - from) * through + Math.sin(at + i) * 0.1) / RATE;
+      phase += (from + (to - from) * through + Math.sin(offset + i) * 0.1) / RATE;
       const pulse = phase % 1 < 0.08 ? 1 : -0.087;
       const buzz = hiss ? (random() - 0.5) * 0.5 : pulse;
       const envelope = Math.sin(Math.PI * through) ** 0.6;
-      samples[at + i] = envelope * mouth.reduce((sum, formant, n) => sum + formant(buzz) / (n + 1), 0);
+      samples[offset + i] = envelope * mouth.reduce((sum, formant, n) => sum + formant(buzz) / (n + 1), 0);
     }
-    at += length;
-    if (random() < 0.3) at += Math.round((0.12 + random() * 0.35) * RATE);
+    offset += length;
+    if (random() < 0.3) offset += Math.round((0.12 + random() * 0.35) * RATE);
   }
   return sounding(scaled(samples, peak));
 }

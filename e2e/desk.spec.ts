@@ -491,6 +491,7 @@ test('the task is at hand, an answer is said with the work in view, and after th
   await expect(asked.getByText('Look at the three ropes on the table.')).toBeVisible();
   await expect(asked.getByRole('link', { name: 'The whole activity' })).toBeVisible();
   await asked.getByRole('button', { name: 'Close' }).click();
+  await expect(asked).toHaveCount(0);
 
   const line = page.getByRole('navigation', { name: 'The line' });
   const together = line.getByRole('button', { name: '4 not begun. Show each of them' });

@@ -101,11 +101,11 @@ export class Device {
   }
 
   /** Draws a wave with the mouse; `from` and `to` are shares of the sheet's width, `at` of its height. */
-  async draw(at: number, from = 0.3, to = 0.7): Promise<void> {
+  async draw(height: number, from = 0.3, to = 0.7): Promise<void> {
     const box = (await this.sheet.boundingBox())!;
     const point = (share: number): [number, number] => [
       box.x + box.width * (from + (to - from) * share),
-      box.y + box.height * (at + 0.02 * Math.sin(share * 12)),
+      box.y + box.height * (height + 0.02 * Math.sin(share * 12)),
     ];
     await this.page.mouse.move(...point(0));
     await this.page.mouse.down();

@@ -27,8 +27,8 @@ async function takeOut(page: Page, word: string): Promise<string> {
 /** Colour of a picture file at a place, given as shares of its size. */
 async function colourOf(path: string, x: number, y: number): Promise<string> {
   const { data, info } = await sharp(path).flatten({ background: '#fff' }).raw().toBuffer({ resolveWithObject: true });
-  const at = (Math.round(info.height * y) * info.width + Math.round(info.width * x)) * info.channels;
-  return `#${[...data.subarray(at, at + 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
+  const index = (Math.round(info.height * y) * info.width + Math.round(info.width * x)) * info.channels;
+  return `#${[...data.subarray(index, index + 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
 }
 
 test('a page leaves as PNG, SVG and InkML, and its ink comes back where it was', async ({ device }) => {

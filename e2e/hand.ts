@@ -55,10 +55,10 @@ export class Hand {
   }
 
   async pen(fromX: number, toX: number, y: number, force: (share: number) => number): Promise<void> {
-    const at = (share: number): Place => [fromX + (toX - fromX) * share, y];
-    await this.stylus('mousePressed', at(0), { force: force(0) });
-    for (let i = 1; i <= 12; i++) await this.stylus('mouseMoved', at(i / 12), { force: force(i / 12) });
-    await this.stylus('mouseReleased', at(1), { force: force(1) });
+    const placeAt = (share: number): Place => [fromX + (toX - fromX) * share, y];
+    await this.stylus('mousePressed', placeAt(0), { force: force(0) });
+    for (let i = 1; i <= 12; i++) await this.stylus('mouseMoved', placeAt(i / 12), { force: force(i / 12) });
+    await this.stylus('mouseReleased', placeAt(1), { force: force(1) });
   }
 
   async touch(...paths: { from: Place; to: Place }[]): Promise<void> {

@@ -1,6 +1,7 @@
 /** The task as it is said, and a PDF to look at: brought by the teacher, and opened where the learner was with it. */
 import { readFile, writeFile } from 'node:fs/promises';
 import { harbourPdf } from '@lippet/demo/pdfs';
+import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
@@ -76,6 +77,19 @@ test('a teacher says the task and adds a PDF to look at; the learner hears it, a
   await wren.page.getByRole('button', { name: /^All of the task/ }).click();
   await wren.page.getByRole('button', { name: 'Look at: harbour' }).click();
   await expect(looked.getByText('Page 2 of 3')).toBeVisible();
+
+  // The teacher sees on the desk what the learners look at, and comes back to the work.
+  await farrow.open(`/review/${set!.id}`);
+  await page.getByRole('button', { name: 'The task' }).click();
+  await page.getByRole('dialog', { name: 'What was asked' }).getByRole('button', { name: 'Look at: harbour' }).click();
+  const besideWork = page.getByRole('complementary', { name: 'To look at: harbour' });
+  await besideWork.getByRole('button', { name: 'Page after' }).click();
+  await expect(besideWork.getByText('Page 2 of 3')).toBeVisible();
+  await expectAccessible(page, 'something to look at on the desk');
+  await page.screenshot({ path: '/tmp/material-desk.png' });
+  await page.keyboard.press('Escape');
+  await expect(besideWork).toHaveCount(0);
+  await expect(page.getByRole('complementary', { name: 'Answer' })).toBeVisible();
 });
 
 test('a file to take along keeps its name and its bytes, and is never opened here; an answer sheet comes only after sending', async ({

@@ -43,11 +43,11 @@ test('a killed browser finds every stroke again, also those that never reached s
     await first.device.as('Juno Pell');
     await first.device.openSheet(TITLE);
     const before = await first.device.strokesShown();
-    for (const at of [0.2, 0.3, 0.4]) await first.device.draw(at);
+    for (const height of [0.2, 0.3, 0.4]) await first.device.draw(height);
     await expect(first.device.saveLine).toContainText('saved at school too');
     await school.kill();
     await expect(first.device.saveLine).toContainText('School can’t be reached');
-    for (const at of [0.5, 0.6]) await first.device.draw(at);
+    for (const height of [0.5, 0.6]) await first.device.draw(height);
     await first.device.expectStrokes(before + 5);
     await expect(first.device.saveLine).toContainText('saved on this device');
     // One more is still under the pen.
@@ -228,10 +228,10 @@ test('two devices draw in the same piece at once, and both have all of it', asyn
   }
   await Promise.all([
     (async () => {
-      for (const at of [0.2, 0.3, 0.4, 0.5]) await tablet.draw(at);
+      for (const height of [0.2, 0.3, 0.4, 0.5]) await tablet.draw(height);
     })(),
     (async () => {
-      for (const at of [0.55, 0.65, 0.75]) await phone.draw(at);
+      for (const height of [0.55, 0.65, 0.75]) await phone.draw(height);
     })(),
   ]);
   await tablet.expectStrokes(7);

@@ -263,8 +263,8 @@ test('what an office scanner wrote (JPEG 2000, JBIG2) is seen, drawn on, and lea
       .greyscale()
       .raw()
       .toBuffer({ resolveWithObject: true });
-    const at = (x: number, y: number): number => data[Math.round(y / 2) * info.width + Math.round(x / 2)]!;
-    expect([at(297, 315) < 16, at(297, 150) > 240]).toEqual([true, true]);
+    const lightAt = (x: number, y: number): number => data[Math.round(y / 2) * info.width + Math.round(x / 2)]!;
+    expect([lightAt(297, 315) < 16, lightAt(297, 150) > 240]).toEqual([true, true]);
   }
 });
 

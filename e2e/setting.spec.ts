@@ -263,7 +263,7 @@ test('a teacher draws on a sheet before it is given out; every learner has it un
   await expect(page.getByRole('group', { name: 'Places of this sheet' }).getByText('The sail')).toBeVisible();
   await page.getByRole('button', { name: 'Brush' }).click();
   await page.getByRole('radio', { name: 'red', exact: true }).click();
-  for (const at of [0.3, 0.4]) await farrow.draw(at);
+  for (const height of [0.3, 0.4]) await farrow.draw(height);
   await farrow.expectStrokes(2);
   await expectAccessible(page, 'drawing on a sheet');
   await page.getByRole('button', { name: 'Undo' }).click();

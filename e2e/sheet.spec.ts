@@ -10,11 +10,11 @@ const zoom = async (device: Device): Promise<number> => Number(await device.shee
 /** Colour of the sheet's own canvas under a point, given as shares. */
 const colourAt = (device: Device, x: number, y: number): Promise<string> =>
   device.sheet.evaluate(
-    (element, at) => {
+    (element, place) => {
       const canvas = element.querySelector('canvas')!;
       const [r, g, b] = canvas
         .getContext('2d')!
-        .getImageData(Math.round(canvas.width * at.x), Math.round(canvas.height * at.y), 1, 1).data;
+        .getImageData(Math.round(canvas.width * place.x), Math.round(canvas.height * place.y), 1, 1).data;
       return `#${[r, g, b].map((value) => value!.toString(16).padStart(2, '0')).join('')}`.toUpperCase();
     },
     { x, y },

@@ -66,14 +66,14 @@ export class Sheet {
     const [left, top] = await this.place(x, y);
     const box = (await this.device.sheet.boundingBox())!;
     return this.device.sheet.evaluate(
-      (element, at) => {
+      (element, place) => {
         const canvas = element.querySelector('canvas')!;
         return [
           ...canvas
             .getContext('2d')!
             .getImageData(
-              Math.round(at.x * (canvas.width / at.width)),
-              Math.round(at.y * (canvas.height / at.height)),
+              Math.round(place.x * (canvas.width / place.width)),
+              Math.round(place.y * (canvas.height / place.height)),
               1,
               1,
             )

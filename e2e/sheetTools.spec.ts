@@ -142,9 +142,9 @@ test('a tap into an empty place begins what it waits for, whatever draws; elsewh
   // With a stylus words may be written by hand.
   const hand = await Hand.over(kit);
   const stylusTap = async (x: number, y: number): Promise<void> => {
-    const at = await sheet.share(x, y);
-    await hand.stylus('mousePressed', at);
-    await hand.stylus('mouseReleased', at);
+    const place = await sheet.share(x, y);
+    await hand.stylus('mousePressed', place);
+    await hand.stylus('mouseReleased', place);
   };
   await stylusTap(100, 85);
   await sheet.expectItems(1);

@@ -55,7 +55,7 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
   const fit = Math.min((room.width - HANDLE) / width, (room.height - HANDLE) / height);
   const left = (room.width - width * fit) / 2;
   const top = (room.height - height * fit) / 2;
-  const at = (corner: number): { x: number; y: number } => ({
+  const cornerPlace = (corner: number): { x: number; y: number } => ({
     x: left + corners[corner * 2]! * width * fit,
     y: top + corners[corner * 2 + 1]! * height * fit,
   });
@@ -104,7 +104,7 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
     const step = KEY_STEP * (event.shiftKey ? 10 : 1);
     put(corner, corners[corner * 2]! + way[0] * step, corners[corner * 2 + 1]! + way[1] * step);
   };
-  const points = fit > 0 ? [0, 1, 2, 3].map(at) : [];
+  const points = fit > 0 ? [0, 1, 2, 3].map(cornerPlace) : [];
   return (
     <div
       ref={stage}
@@ -176,7 +176,7 @@ export function CornerStage({ photo, width, height, corners, onChange }: Props) 
           style={{
             position: 'absolute',
             top: 8,
-            ...(at(held).x < room.width / 2 ? { right: 8 } : { left: 8 }),
+            ...(cornerPlace(held).x < room.width / 2 ? { right: 8 } : { left: 8 }),
             border: `2px solid ${colours.scrap}`,
             pointerEvents: 'none',
           }}

@@ -27,13 +27,13 @@ export function startPracticeMicrophone(): MediaStream {
   });
   const begun = context.currentTime + 0.15;
   for (let n = 0; n * SYLLABLE < AHEAD; n++) {
-    const at = begun + n * SYLLABLE;
+    const start = begun + n * SYLLABLE;
     const quiet = n % (WORD + 1) === WORD;
     const syllable = SYLLABLES[(n * 7) % SYLLABLES.length]!;
-    mouth.forEach((formant, i) => formant.frequency.setTargetAtTime(syllable[i]!, at, 0.02));
-    voice.frequency.setTargetAtTime(165 + 30 * Math.sin(n * 1.3), at, 0.05);
-    loudness.gain.setTargetAtTime(quiet ? 0 : 0.9, at, 0.02);
-    loudness.gain.setTargetAtTime(quiet ? 0 : 0.12, at + SYLLABLE * 0.75, 0.03);
+    mouth.forEach((formant, i) => formant.frequency.setTargetAtTime(syllable[i]!, start, 0.02));
+    voice.frequency.setTargetAtTime(165 + 30 * Math.sin(n * 1.3), start, 0.05);
+    loudness.gain.setTargetAtTime(quiet ? 0 : 0.9, start, 0.02);
+    loudness.gain.setTargetAtTime(quiet ? 0 : 0.12, start + SYLLABLE * 0.75, 0.03);
   }
   voice.start();
   const [track] = out.stream.getAudioTracks();

@@ -90,9 +90,9 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   const { parts, part, page, inPart, take, answered, choosePart, choosePage } = shown;
   const Sent = answered && part ? partUi(part.kind).Sent : undefined;
   const { review } = go;
-  const step = (at: number): void => {
-    const next = walk[at]!;
-    setWalked(at);
+  const step = (index: number): void => {
+    const next = walk[index]!;
+    setWalked(index);
     choosePart(next.part);
     if (next.page) choosePage(next.page);
   };

@@ -47,9 +47,9 @@ export function Hear({ text, label, small = false }: Props) {
 /** The text as it is heard, the word of the moment marked. */
 function Spoken({ text }: { text: string }) {
   const words = useMemo(() => spokenWords(text), [text]);
-  const at = useStore(hearing.state, (state) => state.word);
+  const heard = useStore(hearing.state, (state) => state.word);
   const { size, letters } = useSettings();
-  const now = words[at];
+  const now = words[heard];
   const style = {
     fontSize: 19 * TEXT_SIZES[size],
     lineHeight: 29 * TEXT_SIZES[size],

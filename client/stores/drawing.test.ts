@@ -36,7 +36,7 @@ describe('the tools of a device', () => {
 
   it('are for the pen alone once one was seen, until it was away for a day or fingers are let draw', () => {
     const now = Date.now();
-    const only = (at: number): boolean => onlyPenDraws(useDrawing.getState(), at);
+    const only = (time: number): boolean => onlyPenDraws(useDrawing.getState(), time);
     expect(only(now)).toBe(false);
     useDrawing.getState().seePen();
     expect([only(now), only(now + 80_000_000), only(now + 90_000_000)]).toEqual([true, true, false]);

@@ -4,8 +4,8 @@ import { colours, OUTLINE } from './theme';
 
 /** Luminance after WCAG 2: which of ink and scrap can be read on a colour. */
 function readableOn(hex: string): string {
-  const channel = (at: number): number => {
-    const value = parseInt(hex.slice(at, at + 2), 16) / 255;
+  const channel = (offset: number): number => {
+    const value = parseInt(hex.slice(offset, offset + 2), 16) / 255;
     return value <= 0.03928 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
   };
   const luminance = 0.2126 * channel(1) + 0.7152 * channel(3) + 0.0722 * channel(5);

@@ -80,8 +80,8 @@ function Question({ title, onClose, children }: { title: string; onClose: () => 
       if (event.key !== 'Tab') return;
       const within = [...element.querySelectorAll<HTMLElement>(FOCUSABLE)];
       const [first, last] = [within[0], within.at(-1)];
-      const at = document.activeElement;
-      if (lost || (event.shiftKey ? at === first || at === element : at === last)) {
+      const focused = document.activeElement;
+      if (lost || (event.shiftKey ? focused === first || focused === element : focused === last)) {
         event.preventDefault();
         (event.shiftKey ? last : first)?.focus();
       }

@@ -38,15 +38,15 @@ function peg(x: number): string {
 export function RopeSlider({ label, most, step, value, onChange }: Props) {
   const [width, setWidth] = useState(0);
   const [focused, setFocused] = useState(false);
-  const at = PEG.width / 2 + (most > 0 ? value / most : 0) * Math.max(0, width - PEG.width);
+  const pegLeft = PEG.width / 2 + (most > 0 ? value / most : 0) * Math.max(0, width - PEG.width);
   return (
     <View style={styles.box} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
       {width > 0 && (
         <Svg width={width} height={TARGET.learner} aria-hidden style={styles.drawn}>
           <Path d={rope(0, width)} fill="none" stroke={colours.line} strokeWidth={5} />
-          <Path d={rope(0, at)} fill="none" stroke={colours.ink} strokeWidth={5} />
+          <Path d={rope(0, pegLeft)} fill="none" stroke={colours.ink} strokeWidth={5} />
           <Path
-            d={peg(at)}
+            d={peg(pegLeft)}
             fill={colours.ochre}
             stroke={focused ? colours.sea : colours.ink}
             strokeWidth={focused ? 4 : 2}

@@ -105,8 +105,8 @@ describe('shared parts', () => {
 /** Contrast ratio after WCAG 2. */
 function contrast(a: string, b: string): number {
   const luminance = (hex: string): number => {
-    const [r, g, bl] = [1, 3, 5].map((at) => {
-      const value = parseInt(hex.slice(at, at + 2), 16) / 255;
+    const [r, g, bl] = [1, 3, 5].map((start) => {
+      const value = parseInt(hex.slice(start, start + 2), 16) / 255;
       return value <= 0.03928 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
     });
     return 0.2126 * r! + 0.7152 * g! + 0.0722 * bl!;

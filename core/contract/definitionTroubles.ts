@@ -12,12 +12,12 @@ export interface PlanTrouble {
 
 const named = (title: string, otherwise: string): string => (title.trim() ? `“${title.trim()}”` : otherwise);
 
-function partTrouble(part: PartPlan, at: number): string | null {
-  const name = named(part.title, `Part ${at + 1}`);
-  if (!part.title.trim()) return `Part ${at + 1} needs a name.`;
+function partTrouble(part: PartPlan, index: number): string | null {
+  const name = named(part.title, `Part ${index + 1}`);
+  if (!part.title.trim()) return `Part ${index + 1} needs a name.`;
   const trouble = settingsTrouble(part, name);
   if (trouble) return trouble;
-  if (part.waits && at === 0) return `${name} is the first part, so there is nothing that it could wait for.`;
+  if (part.waits && index === 0) return `${name} is the first part, so there is nothing that it could wait for.`;
   return null;
 }
 

@@ -5,6 +5,7 @@ import type { SendCheck } from '../piece/sendChecks';
 import type { PartView } from '../parts/part';
 import type { PagePlan } from '../page/document';
 import type { RubricRow, Marking, OwnMark } from '../review/rubric';
+import type { MaterialView } from './activities';
 import type { RecordedMessage } from './activityDefinition';
 
 /** How one activity stands for its teacher. */
@@ -65,6 +66,8 @@ export interface ReviewQueueView {
   title: string;
   group: string;
   task: TaskView;
+  /** All that the activity gives to look at, whenever learners are shown it. */
+  materials: MaterialView[];
   parts: PartView[];
   pages: PagePlan[];
   rubric: RubricRow[];

@@ -30,9 +30,9 @@ export function scoreFrame(image: Rgba): number {
   let [sum, squares, eaten, count] = [0, 0, 0, 0];
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1; x < width - 1; x++) {
-      const at = y * width + x;
-      const here = data[at]!;
-      const edge = 4 * here - data[at - 1]! - data[at + 1]! - data[at - width]! - data[at + width]!;
+      const index = y * width + x;
+      const here = data[index]!;
+      const edge = 4 * here - data[index - 1]! - data[index + 1]! - data[index - width]! - data[index + width]!;
       sum += here;
       squares += edge * edge;
       if (here < BLACK || here > WHITE) eaten += 1;

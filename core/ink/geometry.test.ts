@@ -228,12 +228,12 @@ describe('StrokeInProgress', () => {
     const felt = new StrokeInProgress();
     felt.add({ x: 0, y: 0, pressure: 0.9, time: 0 });
     expect(felt.finish().pressure[0]).toBeCloseTo(0.9);
-    const at = (speed: number): number => {
+    const widthAt = (speed: number): number => {
       const stroke = new StrokeInProgress();
       for (let i = 0; i < 60; i++) stroke.add({ x: (i * speed * 8) / 1000, y: 0, pressure: null, time: i * 8 });
       return stroke.at(stroke.length - 1)[2];
     };
-    expect(at(1500)).toBeLessThan(at(100) - 0.1);
+    expect(widthAt(1500)).toBeLessThan(widthAt(100) - 0.1);
   });
 
   it('goes on in another stroke as if it were the same', () => {

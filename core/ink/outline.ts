@@ -29,15 +29,15 @@ const short = (value: number, digits: number): string => String(Number(value.toF
 export function outlinePath(outline: Outline, digits = 2): string {
   const n = outline.length / 2;
   if (n < 3) return '';
-  const at = (i: number): [number, number] => [outline[2 * (i % n)]!, outline[2 * (i % n) + 1]!];
+  const pointAt = (i: number): [number, number] => [outline[2 * (i % n)]!, outline[2 * (i % n) + 1]!];
   const middle = (i: number): string => {
-    const [ax, ay] = at(i);
-    const [bx, by] = at(i + 1);
+    const [ax, ay] = pointAt(i);
+    const [bx, by] = pointAt(i + 1);
     return `${short((ax + bx) / 2, digits)} ${short((ay + by) / 2, digits)}`;
   };
   let path = `M${middle(0)}`;
   for (let i = 1; i <= n; i++) {
-    const [x, y] = at(i);
+    const [x, y] = pointAt(i);
     path += `Q${short(x, digits)} ${short(y, digits)} ${middle(i)}`;
   }
   return path + 'Z';

@@ -1,9 +1,9 @@
 import { inkFromRows } from './ink';
 import { LONGEST_PAUSE, samplesAfter, timeline } from './playback';
 
-const stroke = (id: string, at: number, took: number, from = 0) => ({
+const stroke = (id: string, begun: number, took: number, from = 0) => ({
   id,
-  at,
+  at: begun,
   ink: inkFromRows([
     [0, 0, 0.5, from],
     [1, 1, 0.5, from + took / 2],

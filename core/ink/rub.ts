@@ -85,17 +85,17 @@ export function rubInk(ink: Ink, way: Way, reach: number): Ink[] | null {
       ),
     );
     touched ||= gone.length > 0;
-    let at = 0;
+    let index = 0;
     for (const [from, to] of gone) {
-      if (from > at) {
-        if (current.length === 0) current.push(between(ink, i, at));
+      if (from > index) {
+        if (current.length === 0) current.push(between(ink, i, index));
         current.push(between(ink, i, from));
       }
       close();
-      at = to;
+      index = to;
     }
-    if (at < 1) {
-      if (current.length === 0) current.push(between(ink, i, at));
+    if (index < 1) {
+      if (current.length === 0) current.push(between(ink, i, index));
       current.push(between(ink, i, 1));
     } else {
       close();

@@ -32,13 +32,14 @@ const distance = ([ax, ay]: Spot, [bx, by]: Spot): number => Math.hypot(bx - ax,
 /** The stroke at even steps along its way: a slow corner must not weigh more than a quick side. */
 function evenly(ink: Ink, count: number): Spot[] {
   const n = ink.x.length;
-  const at: number[] = [0];
-  for (let i = 1; i < n; i++) at.push(at[i - 1]! + Math.hypot(ink.x[i]! - ink.x[i - 1]!, ink.y[i]! - ink.y[i - 1]!));
+  const found: number[] = [0];
+  for (let i = 1; i < n; i++)
+    found.push(found[i - 1]! + Math.hypot(ink.x[i]! - ink.x[i - 1]!, ink.y[i]! - ink.y[i - 1]!));
   const spots: Spot[] = [];
   for (let k = 0, i = 0; k < count; k++) {
-    const wanted = (at[n - 1]! * k) / (count - 1);
-    while (i + 2 < n && at[i + 1]! < wanted) i++;
-    const t = Math.min(1, Math.max(0, (wanted - at[i]!) / Math.max(1e-9, at[i + 1]! - at[i]!)));
+    const wanted = (found[n - 1]! * k) / (count - 1);
+    while (i + 2 < n && found[i + 1]! < wanted) i++;
+    const t = Math.min(1, Math.max(0, (wanted - found[i]!) / Math.max(1e-9, found[i + 1]! - found[i]!)));
     spots.push([ink.x[i]! + t * (ink.x[i + 1]! - ink.x[i]!), ink.y[i]! + t * (ink.y[i + 1]! - ink.y[i]!)]);
   }
   return spots;
@@ -117,9 +118,9 @@ function tryLine(spots: readonly Spot[]): Spot[] {
 
 /** Shaft first, then the head without lifting: to one barb, back to the tip or across to the other. */
 function tryArrow(spots: readonly Spot[], size: number): Spot[] | null {
-  const at = corners(spots, size * 0.05);
-  if (at.length < 4 || at.length > 6) return null;
-  const [start, tip, ...head] = at.map((i) => spots[i]!);
+  const turns = corners(spots, size * 0.05);
+  if (turns.length < 4 || turns.length > 6) return null;
+  const [start, tip, ...head] = turns.map((i) => spots[i]!);
   const shaft = distance(start!, tip!);
   if (shaft < size * 0.5) return null;
   const [ux, uy] = [(tip![0] - start![0]) / shaft, (tip![1] - start![1]) / shaft];
@@ -130,8 +131,8 @@ function tryArrow(spots: readonly Spot[], size: number): Spot[] | null {
   if (barbs.some(({ back, side }) => back > 0.5 || back < -0.12 || Math.abs(side) > 0.45)) return null;
   const [left, right] = [Math.min(...barbs.map(({ side }) => side)), Math.max(...barbs.map(({ side }) => side))];
   if (left > -0.05 || right < 0.05) return null;
-  const line = fitLine(spots.slice(at[0]!, at[1]! + 1));
-  const [from, to] = tryLine(spots.slice(at[0]!, at[1]! + 1)) as [Spot, Spot];
+  const line = fitLine(spots.slice(turns[0]!, turns[1]! + 1));
+  const [from, to] = tryLine(spots.slice(turns[0]!, turns[1]! + 1)) as [Spot, Spot];
   const sign = (to[0] - from[0]) * line.ux + (to[1] - from[1]) * line.uy < 0 ? -1 : 1;
   const [vx, vy] = [line.ux * sign, line.uy * sign];
   // The two barbs alike: as long as the longer was drawn, at 28° to the shaft.
@@ -205,11 +206,11 @@ function tryPolygon(spots: readonly Spot[], size: number): { kind: 'triangle' | 
   for (let i = 0; i < n; i++) if (distance(spots[i]!, middle) > distance(spots[first]!, middle)) first = i;
   const ring = [...spots.slice(first, n), ...spots.slice(0, first)];
   ring.push(ring[0]!);
-  const at = corners(ring, size * 0.07);
-  const count = at.length - 1;
+  const turns = corners(ring, size * 0.07);
+  const count = turns.length - 1;
   if (count !== 3 && count !== 4) return null;
-  let sides = at.slice(0, -1).map((from, i) => {
-    const to = at[i + 1]!;
+  let sides = turns.slice(0, -1).map((from, i) => {
+    const to = turns[i + 1]!;
     const margin = Math.floor((to - from) * 0.12);
     return snapped(fitLine(ring.slice(from + margin, to - margin + 1)));
   });

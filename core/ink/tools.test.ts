@@ -3,7 +3,7 @@ import { MARK_COLOURS, MARK_EDGE, markEdge, markInk, type MarkColourName } from 
 /** Relative luminance, as WCAG 2.2 has it. */
 function luminance(colour: string): number {
   const [red, green, blue] = [1, 3, 5]
-    .map((at) => parseInt(colour.slice(at, at + 2), 16) / 255)
+    .map((start) => parseInt(colour.slice(start, start + 2), 16) / 255)
     .map((part) => (part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4));
   return 0.2126 * red! + 0.7152 * green! + 0.0722 * blue!;
 }

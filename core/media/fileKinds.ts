@@ -9,8 +9,8 @@ export const HEAD_BYTES = 4_096;
 const PDF_WITHIN = 1_024;
 
 const GZIP = [0x1f, 0x8b];
-const begins = (head: Uint8Array, signature: readonly number[], at = 0): boolean =>
-  signature.every((byte, i) => head[at + i] === byte);
+const begins = (head: Uint8Array, signature: readonly number[], offset = 0): boolean =>
+  signature.every((byte, i) => head[offset + i] === byte);
 const letters = (head: Uint8Array, from: number, to: number): string =>
   String.fromCharCode(...head.subarray(from, Math.min(to, head.length)));
 

@@ -52,13 +52,13 @@ export function orderItems(page: string, items: Items, ids: readonly string[], m
   const [lowest, highest] = [String(picked[0]!.fields.order), String(picked.at(-1)!.fields.order)];
   // Where among the others the chosen ones go: behind the first `at` of them.
   const below = others.filter((order) => order < highest).length;
-  const at = {
+  const anchor = {
     front: others.length,
     back: 0,
     forward: Math.min(others.length, below + 1),
     backward: Math.max(0, others.filter((order) => order < lowest).length - 1),
   }[move];
-  const orders = generateNKeysBetween(others[at - 1] ?? null, others[at] ?? null, picked.length);
+  const orders = generateNKeysBetween(others[anchor - 1] ?? null, others[anchor] ?? null, picked.length);
   return picked.map(({ id, fields }, i) => ({ page, id, after: { ...fields, order: orders[i]! } }));
 }
 
@@ -78,12 +78,12 @@ export function pasteItems(
   copies: readonly Fields[],
   { page, items, offset }: PastePlace,
   newId: () => string,
-  at: number,
+  index: number,
 ): ItemChange[] {
   const top = ordersOf(items, new Set()).at(-1) ?? null;
   let order = top;
   return copies.map((fields) => {
     order = generateKeyBetween(order, null);
-    return { page, id: newId(), after: { ...moved(fields, translation(offset.x, offset.y)), order, at } };
+    return { page, id: newId(), after: { ...moved(fields, translation(offset.x, offset.y)), order, at: index } };
   });
 }

@@ -191,9 +191,9 @@ describe('pageToSvg', () => {
     const marks = new Y.Doc();
     addStroke(markItems(marks, 'p2'), { ...stroke('m'), colour: '#2A6A8C' });
     const svg = pageToSvg(PLANS[1]!, [readStrokes(pageItems(doc, 'p2')!), readStrokes(markItems(marks, 'p2'))]);
-    const at = ['#BFD3DA', '#1C2A33', '#2A6A8C'].map((colour) => svg.indexOf(colour));
-    expect(at.every((i) => i > 0)).toBe(true);
-    expect([...at].sort((a, b) => a - b)).toEqual(at);
+    const places = ['#BFD3DA', '#1C2A33', '#2A6A8C'].map((colour) => svg.indexOf(colour));
+    expect(places.every((i) => i > 0)).toBe(true);
+    expect([...places].sort((a, b) => a - b)).toEqual(places);
   });
 
   it('gives the ink of marks an edge that no other ink has, below all of that ink', () => {

@@ -131,8 +131,8 @@ export const readPages = (doc: Y.Doc): PagePlan[] => orderedPages(doc).map(({ or
 /** The order key for a page that comes behind page `after`; null puts it first. */
 export function orderBehind(doc: Y.Doc, after: string | null): string {
   const pages = orderedPages(doc);
-  const at = after === null ? -1 : pages.findIndex(({ id }) => id === after);
-  return generateKeyBetween(pages[at]?.order ?? null, pages[at + 1]?.order ?? null);
+  const index = after === null ? -1 : pages.findIndex(({ id }) => id === after);
+  return generateKeyBetween(pages[index]?.order ?? null, pages[index + 1]?.order ?? null);
 }
 
 /**

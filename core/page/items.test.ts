@@ -115,15 +115,15 @@ describe('items', () => {
   });
 
   it('are hit where they are, also turned and scaled', () => {
-    const at = (matrix: readonly number[]) => read({ ...text, matrix })!;
-    expect(hitsItem(at(translation(50, 50)), { x: 60, y: 60 }, 0)).toBe(true);
-    expect(hitsItem(at(translation(50, 50)), { x: 40, y: 60 }, 0)).toBe(false);
-    expect(hitsItem(at(turningAt(Math.PI / 2, { x: 0, y: 0 })), { x: -10, y: 60 }, 0)).toBe(true);
+    const withMatrix = (matrix: readonly number[]) => read({ ...text, matrix })!;
+    expect(hitsItem(withMatrix(translation(50, 50)), { x: 60, y: 60 }, 0)).toBe(true);
+    expect(hitsItem(withMatrix(translation(50, 50)), { x: 40, y: 60 }, 0)).toBe(false);
+    expect(hitsItem(withMatrix(turningAt(Math.PI / 2, { x: 0, y: 0 })), { x: -10, y: 60 }, 0)).toBe(true);
     expect(hitsItem(read(square())!, { x: 10, y: 10 }, 0)).toBe(true);
     expect(hitsItem(read(line())!, { x: 30, y: 14 }, 3)).toBe(true);
     expect(hitsItem(read(line())!, { x: 30, y: 20 }, 3)).toBe(false);
     expect(hitsItem(read(mark)!, { x: 30, y: 15 }, 0)).toBe(true);
-    expect(itemBounds(at(translation(50, 50)))).toEqual({ left: 49, top: 49, right: 131, bottom: 78 });
+    expect(itemBounds(withMatrix(translation(50, 50)))).toEqual({ left: 49, top: 49, right: 131, bottom: 78 });
   });
 
   it('are caught by a lasso that holds most of them; marks stay on their words', () => {

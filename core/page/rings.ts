@@ -40,9 +40,9 @@ export function encodeRings(rings: Rings): Uint8Array {
     const before = [0, 0];
     ring.forEach((value, i) => {
       if (!(Math.abs(value) <= MAX_POSITION)) throw new RingsError(`A corner lies at ${value}, off every page.`);
-      const at = Math.round(value / RING_GRID);
-      const step = at - before[i % 2]!;
-      before[i % 2] = at;
+      const rounded = Math.round(value / RING_GRID);
+      const step = rounded - before[i % 2]!;
+      before[i % 2] = rounded;
       varint(step >= 0 ? 2 * step : -2 * step - 1);
     });
   }
@@ -51,13 +51,13 @@ export function encodeRings(rings: Rings): Uint8Array {
 
 /** @throws RingsError if the bytes are cut off, of another version, or hold too much */
 export function decodeRings(bytes: Uint8Array): Rings {
-  let at = 1;
+  let offset = 1;
   if (bytes[0] !== RINGS_VERSION)
     throw new RingsError('These outlines are of a version that this Lippet does not read.');
   const varint = (): number => {
     let value = 0;
     for (let scale = 1; scale <= 2 ** 35; scale *= 128) {
-      const byte = bytes[at++];
+      const byte = bytes[offset++];
       if (byte === undefined) break;
       value += (byte & 127) * scale;
       if (byte < 128) return value;
@@ -80,7 +80,8 @@ export function decodeRings(bytes: Uint8Array): Rings {
     }
     rings.push(ring);
   }
-  if (at !== bytes.length) throw new RingsError('There is something behind the outlines that does not belong to them.');
+  if (offset !== bytes.length)
+    throw new RingsError('There is something behind the outlines that does not belong to them.');
   return rings;
 }
 

@@ -50,8 +50,8 @@ export function toPage(viewport: Viewport, screenX: number, screenY: number): { 
 
 /** Keeps some of the page in sight: at least `keep` pixels of it on every side. */
 function kept(viewport: Viewport, page: Size, view: Size, keep = 60): Viewport {
-  const clamp = (at: number, pageLength: number, viewLength: number): number =>
-    Math.min(viewLength - keep, Math.max(keep - pageLength * viewport.scale, at));
+  const clamp = (scroll: number, pageLength: number, viewLength: number): number =>
+    Math.min(viewLength - keep, Math.max(keep - pageLength * viewport.scale, scroll));
   return {
     scale: viewport.scale,
     x: clamp(viewport.x, page.width, view.width),

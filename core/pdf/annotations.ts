@@ -100,8 +100,8 @@ function particulars(item: Annotated, toUser: Matrix): Record<string, unknown> {
 }
 
 /** A moment as PDF writes dates. */
-export function pdfDate(at: number): string {
-  return `D:${new Date(at).toISOString().slice(0, 19).replace(/[-:T]/g, '')}Z`;
+export function pdfDate(time: number): string {
+  return `D:${new Date(time).toISOString().slice(0, 19).replace(/[-:T]/g, '')}Z`;
 }
 
 /** How an annotation looks. */

@@ -109,14 +109,14 @@ function placedLetters({ font, face, text }: Run, size: number): string {
 
 /** One line set at a place: page space grows downwards, so letters are set upside down within it. */
 function setLine(runs: readonly Run[], x: number, y: number, size: number): string {
-  let at = x;
+  let left = x;
   return runs
     .map((run, i) => {
       const { font, name, text } = run;
       const letters = SHAPED.test(text) ? placedLetters(run, size) : `${String(font.encodeText(text))} Tj\n`;
-      const shown = `/${name} ${n2(size)} Tf\n1 0 0 -1 ${n2(at)} ${n2(y)} Tm\n${letters}`;
+      const shown = `/${name} ${n2(size)} Tf\n1 0 0 -1 ${n2(left)} ${n2(y)} Tm\n${letters}`;
       // Widths are as much work as letters: none is asked for that nothing follows.
-      if (i < runs.length - 1) at += lengthOf(run, size);
+      if (i < runs.length - 1) left += lengthOf(run, size);
       return shown;
     })
     .join('');

@@ -20,18 +20,18 @@ const [SPACE, NEWLINE, MINUS, ZERO, MOVE, LINE, CLOSE] = [...' \n-0mlh'].map((ch
 
 /** Writes a whole number of at most nine digits. @returns where it ends */
 function putWhole(bytes: Uint8Array, from: number, value: number): number {
-  let at = from;
+  let offset = from;
   let left = value | 0;
   if (left < 0) {
-    bytes[at++] = MINUS;
+    bytes[offset++] = MINUS;
     left = -left;
   }
   let digits = 1;
   for (let bound = 10; left >= bound; bound *= 10) digits += 1;
-  const end = at + digits;
-  for (at = end - 1; digits > 0; digits--, at--) {
+  const end = offset + digits;
+  for (offset = end - 1; digits > 0; digits--, offset--) {
     const tenth = (left / 10) | 0;
-    bytes[at] = ZERO + left - 10 * tenth;
+    bytes[offset] = ZERO + left - 10 * tenth;
     left = tenth;
   }
   return end;

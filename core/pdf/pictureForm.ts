@@ -25,13 +25,14 @@ export function pictureForm(bytes: Uint8Array): PictureForm {
   if (first === 'VP8 ') return 'jpeg';
   if (first !== 'VP8X' || bytes[20]! & ALPHA) return 'png';
   // Colour profiles and the like come before the picture itself.
-  for (let at = 30; at + 8 <= bytes.length;) {
-    const chunk = text(bytes, at);
+  for (let offset = 30; offset + 8 <= bytes.length;) {
+    const chunk = text(bytes, offset);
     if (chunk === 'VP8 ') return 'jpeg';
     if (chunk === 'VP8L') return 'png';
-    const size = bytes[at + 4]! | (bytes[at + 5]! << 8) | (bytes[at + 6]! << 16) | (bytes[at + 7]! << 24);
+    const size =
+      bytes[offset + 4]! | (bytes[offset + 5]! << 8) | (bytes[offset + 6]! << 16) | (bytes[offset + 7]! << 24);
     if (size < 0) return 'png';
-    at += 8 + size + (size & 1);
+    offset += 8 + size + (size & 1);
   }
   return 'png';
 }

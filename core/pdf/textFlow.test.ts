@@ -69,18 +69,18 @@ describe('dragging over words', () => {
     [run('one two three', 50, 700), run('four five six', 50, 688), run('other column', 300, 700)],
     UPRIGHT,
   );
-  const at = (text: string) => {
+  const placeOf = (text: string) => {
     const [x0, y0, , , x2, y2] = flow.find((word) => word.text === text)!.quad as number[];
     return { x: (x0! + x2!) / 2, y: (y0! + y2!) / 2 };
   };
 
   it('takes all words between the two ends, either way round, and none of the next column', () => {
-    expect(words(wordsBetween(flow, at('two'), at('five')))).toBe('two three four five');
-    expect(words(wordsBetween(flow, at('five'), at('two')))).toBe('two three four five');
+    expect(words(wordsBetween(flow, placeOf('two'), placeOf('five')))).toBe('two three four five');
+    expect(words(wordsBetween(flow, placeOf('five'), placeOf('two')))).toBe('two three four five');
   });
 
   it('covers them with one piece a line', () => {
-    const { quads, text } = coverWords(wordsBetween(flow, at('two'), at('five')));
+    const { quads, text } = coverWords(wordsBetween(flow, placeOf('two'), placeOf('five')));
     expect(text).toBe('two three four five');
     expect(quads).toHaveLength(2);
     expect(quads[0]![0]).toBeCloseTo(flow[1]!.quad[0]!);
@@ -88,7 +88,7 @@ describe('dragging over words', () => {
   });
 
   it('stays on its line in the margin, and finds nothing far from any word', () => {
-    expect(flow[nearestWord(flow, 20, at('four').y)]!.text).toBe('four');
+    expect(flow[nearestWord(flow, 20, placeOf('four').y)]!.text).toBe('four');
     expect(nearestWord(flow, 300, 20, 30)).toBe(-1);
     expect(wordsBetween([], { x: 0, y: 0 }, { x: 1, y: 1 })).toEqual([]);
     expect(coverWords([])).toEqual({ quads: [], text: '' });

@@ -162,8 +162,8 @@ function inReadingOrder(blocks: readonly Block[]): Block[] {
   const out: Block[] = [];
   while (left.length > 0) {
     // The first with nothing unread above it, nor to its left at the same height.
-    const at = left.findIndex((block) => !left.some((other) => other !== block && precedes(other, block)));
-    out.push(...left.splice(Math.max(0, at), 1));
+    const index = left.findIndex((block) => !left.some((other) => other !== block && precedes(other, block)));
+    out.push(...left.splice(Math.max(0, index), 1));
   }
   return out;
 }

@@ -73,10 +73,10 @@ export function runsOf(line: string, fonts: readonly NamedFont[]): Run[] {
   const known = fonts.map(({ font }) => charactersOf(font));
   const { levels } = bidi.getEmbeddingLevels(line);
   const runs: LevelRun[] = [];
-  let at = 0;
+  let offset = 0;
   for (const char of line) {
-    const level = levels[at]!;
-    at += char.length;
+    const level = levels[offset]!;
+    offset += char.length;
     const point = char.codePointAt(0)!;
     const last = runs.at(-1);
     const lastFont = last ? fonts.findIndex(({ name }) => name === last.name) : -1;

@@ -86,13 +86,13 @@ export function waitsFor<T extends PartNeed>(
   progress: PieceProgress,
   partId: string,
 ): T | null {
-  const at = parts.findIndex(({ id }) => id === partId);
-  const before = parts[at - 1];
-  if (!before || !parts[at]!.waits || partBegun(progress, partId)) return null;
+  const index = parts.findIndex(({ id }) => id === partId);
+  const before = parts[index - 1];
+  if (!before || !parts[index]!.waits || partBegun(progress, partId)) return null;
   const isDone = (part: PartNeed): boolean => partComplete(progress, part);
   const choice = choices.find(({ id }) => id === before.choice);
   if (!choice) return isDone(before) ? null : before;
-  if (parts[at]!.choice === choice.id) return null;
+  if (parts[index]!.choice === choice.id) return null;
   const { made, wanted, fixedMade, fixed } = choiceProgress(parts, choice, isDone);
   if (made >= wanted && fixedMade >= fixed) return null;
   return parts.find((part) => part.choice === choice.id && !isDone(part)) ?? null;

@@ -44,9 +44,9 @@ const MIDDLE = [SIZE / 2, SIZE / 2] as const;
 const rays = (): Line[] =>
   Array.from({ length: 8 }, (_, i) => {
     const angle = (i * Math.PI) / 4;
-    const at = (radius: number) =>
+    const cornersAt = (radius: number) =>
       [MIDDLE[0] + radius * Math.cos(angle), MIDDLE[1] + radius * Math.sin(angle)] as const;
-    return straight(at(14), at(21));
+    return straight(cornersAt(14), cornersAt(21));
   });
 
 const DRAWINGS: readonly { id: string; name: string; lines: readonly Line[] }[] = [

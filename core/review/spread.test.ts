@@ -7,8 +7,8 @@ const points = (value: number, outOf = 10): MarkView => ({
   lines: [],
   explained: [],
 });
-const level = (words: string, at: number): MarkView => ({
-  mark: { words, points: null, outOf: null, level: at, own: false },
+const level = (words: string, time: number): MarkView => ({
+  mark: { words, points: null, outOf: null, level: time, own: false },
   lines: [],
   explained: [],
 });

@@ -18,11 +18,11 @@ const COLOUR_WEIGHT = 1.4;
 
 function planes({ data, width, height }: Rgba): Plane[] {
   const [light, blue, red] = [emptyPlane(width, height), emptyPlane(width, height), emptyPlane(width, height)];
-  for (let i = 0, at = 0; i < light.data.length; i++, at += 4) {
-    const y = luma(data[at]!, data[at + 1]!, data[at + 2]!);
+  for (let i = 0, index = 0; i < light.data.length; i++, index += 4) {
+    const y = luma(data[index]!, data[index + 1]!, data[index + 2]!);
     light.data[i] = y;
-    blue.data[i] = (data[at + 2]! - y) * 0.564 * COLOUR_WEIGHT;
-    red.data[i] = (data[at]! - y) * 0.713 * COLOUR_WEIGHT;
+    blue.data[i] = (data[index + 2]! - y) * 0.564 * COLOUR_WEIGHT;
+    red.data[i] = (data[index]! - y) * 0.713 * COLOUR_WEIGHT;
   }
   return [light, blue, red].map(soften);
 }
@@ -38,39 +38,44 @@ export function findEdges(image: Rgba): Edges {
   const towardsY = new Float32Array(width * height);
   for (const { data } of planes(image)) {
     for (let y = 1; y < height - 1; y++) {
-      for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
-        const up = at - width;
-        const down = at + width;
+      for (let x = 1, index = y * width + 1; x < width - 1; x++, index++) {
+        const up = index - width;
+        const down = index + width;
         const dx =
-          (data[up + 1]! + 2 * data[at + 1]! + data[down + 1]! - data[up - 1]! - 2 * data[at - 1]! - data[down - 1]!) /
+          (data[up + 1]! +
+            2 * data[index + 1]! +
+            data[down + 1]! -
+            data[up - 1]! -
+            2 * data[index - 1]! -
+            data[down - 1]!) /
           4;
         const dy =
           (data[down - 1]! + 2 * data[down]! + data[down + 1]! - data[up - 1]! - 2 * data[up]! - data[up + 1]!) / 4;
         // Squares until the strongest of the three is known: roots and quotients are taken once.
         const square = dx * dx + dy * dy;
-        if (square <= strength[at]!) continue;
-        strength[at] = square;
-        towardsX[at] = dx;
-        towardsY[at] = dy;
+        if (square <= strength[index]!) continue;
+        strength[index] = square;
+        towardsX[index] = dx;
+        towardsY[index] = dy;
       }
     }
   }
-  for (let at = 0; at < strength.length; at++) {
-    if (strength[at] === 0) continue;
-    const size = Math.sqrt(strength[at]!);
-    strength[at] = size;
-    towardsX[at]! /= size;
-    towardsY[at]! /= size;
+  for (let index = 0; index < strength.length; index++) {
+    if (strength[index] === 0) continue;
+    const size = Math.sqrt(strength[index]!);
+    strength[index] = size;
+    towardsX[index]! /= size;
+    towardsY[index]! /= size;
   }
   const crest = new Uint8Array(width * height);
   for (let y = 2; y < height - 2; y++) {
-    for (let x = 2, at = y * width + 2; x < width - 2; x++, at++) {
-      const size = strength[at]!;
+    for (let x = 2, index = y * width + 2; x < width - 2; x++, index++) {
+      const size = strength[index]!;
       if (size <= 0) continue;
       const step =
-        (Math.abs(towardsX[at]!) > 0.38 ? Math.sign(towardsX[at]!) : 0) +
-        (Math.abs(towardsY[at]!) > 0.38 ? Math.sign(towardsY[at]!) : 0) * width;
-      if (size >= strength[at + step]! && size > strength[at - step]!) crest[at] = 1;
+        (Math.abs(towardsX[index]!) > 0.38 ? Math.sign(towardsX[index]!) : 0) +
+        (Math.abs(towardsY[index]!) > 0.38 ? Math.sign(towardsY[index]!) : 0) * width;
+      if (size >= strength[index + step]! && size > strength[index - step]!) crest[index] = 1;
     }
   }
   return { width, height, strength, towardsX, towardsY, crest };

@@ -37,10 +37,10 @@ describe('edges', () => {
     for (let y = 5; y < 25; y++) {
       const row = [...crest.slice(y * 40, (y + 1) * 40)];
       expect(row.filter(Boolean).length).toBe(1);
-      const at = y * 40 + row.indexOf(1);
+      const index = y * 40 + row.indexOf(1);
       expect(Math.abs(row.indexOf(1) - 19.5)).toBeLessThanOrEqual(0.5);
-      expect(towardsX[at]).toBeCloseTo(1, 5);
-      expect(strength[at]).toBeGreaterThan(50);
+      expect(towardsX[index]).toBeCloseTo(1, 5);
+      expect(strength[index]).toBeGreaterThan(50);
     }
   });
   it('are seen in colour alone', () => {
@@ -183,8 +183,8 @@ describe('any four corners that go round', () => {
         const page = wholeImage(210, 297);
         const [there, back] = [homography(quad, page), homography(page, quad)];
         return quad.every(({ x, y }) => {
-          const at = project(there, x, y);
-          const again = project(back, at.x, at.y);
+          const point = project(there, x, y);
+          const again = project(back, point.x, point.y);
           return Math.hypot(again.x - x, again.y - y) < 1e-3;
         });
       }),

@@ -42,9 +42,9 @@ class Along {
         const x = Math.round((line.offset + d) * this.cos - t * this.sin);
         const y = Math.round((line.offset + d) * this.sin + t * this.cos);
         if (x < 1 || y < 1 || x >= width - 1 || y >= height - 1) continue;
-        const at = y * width + x;
-        const size = strength[at]!;
-        if (size < weak / 2 || Math.abs(towardsX[at]! * this.cos + towardsY[at]! * this.sin) < 0.88) continue;
+        const index = y * width + x;
+        const size = strength[index]!;
+        if (size < weak / 2 || Math.abs(towardsX[index]! * this.cos + towardsY[index]! * this.sin) < 0.88) continue;
         best = Math.max(best, Math.min(1, size / weak));
       }
       this.sums[t + this.reach + 1] = this.sums[t + this.reach]! + best;

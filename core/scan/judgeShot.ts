@@ -24,13 +24,13 @@ const GLARE_SHARE = 0.004;
 export function edgeWidth({ data, width, height }: Plane, quad: Quad): number | null {
   const widths: number[] = [];
   const rises: number[] = [];
-  const follow = (at: number, step: number, rising: boolean, most: number): [number, number] => {
-    let i = at;
+  const follow = (index: number, step: number, rising: boolean, most: number): [number, number] => {
+    let i = index;
     for (let n = 0; n < most; n++, i += step) {
       const change = (data[i + step]! - data[i]!) * (rising ? 1 : -1);
       if (change <= 0.4) break;
     }
-    return [Math.abs(i - at) / Math.abs(step), data[i]!];
+    return [Math.abs(i - index) / Math.abs(step), data[i]!];
   };
   for (const [step, lines, next, size] of [
     [1, height, width, width],
@@ -39,19 +39,19 @@ export function edgeWidth({ data, width, height }: Plane, quad: Quad): number | 
     const reach = 24;
     for (let line = 2; line < lines - 2; line += 2) {
       for (let i = reach + 1; i < size - reach - 1; i++) {
-        const at = line * next + i * step;
-        const change = data[at + step]! - data[at - step]!;
+        const index = line * next + i * step;
+        const change = data[index + step]! - data[index - step]!;
         const size2 = Math.abs(change);
         if (
           size2 < 14 ||
-          Math.abs(data[at + 2 * step]! - data[at]!) > size2 ||
-          Math.abs(data[at]! - data[at - 2 * step]!) >= size2
+          Math.abs(data[index + 2 * step]! - data[index]!) > size2 ||
+          Math.abs(data[index]! - data[index - 2 * step]!) >= size2
         )
           continue;
         const [x, y] = step === 1 ? [i, line] : [line, i];
         if (!inQuad(quad, x, y)) continue;
-        const [right, high] = follow(at, step, change > 0, reach);
-        const [left, low] = follow(at, -step, change < 0, reach);
+        const [right, high] = follow(index, step, change > 0, reach);
+        const [left, low] = follow(index, -step, change < 0, reach);
         const rise = Math.abs(high - low);
         if (rise < 30) continue;
         widths.push(left + right);
@@ -75,8 +75,8 @@ function glareShare({ data, width }: Rgba, tones: Plane, quad: Quad, paper: numb
     for (let x = 0; x < width; x += 2) {
       if (!inQuad(quad, x, y)) continue;
       all += 1;
-      const at = (y * width + x) * 4;
-      if (data[at]! >= 253 && data[at + 1]! >= 253 && data[at + 2]! >= 253) eaten += 1;
+      const index = (y * width + x) * 4;
+      if (data[index]! >= 253 && data[index + 1]! >= 253 && data[index + 2]! >= 253) eaten += 1;
     }
   }
   // Paper that is everywhere as white as a photo can show is well lit, not dazzled.

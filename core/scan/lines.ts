@@ -31,12 +31,12 @@ export function strongestLines(
   const cos = Float32Array.from({ length: ANGLES }, (_, i) => Math.cos((i * Math.PI) / ANGLES));
   const sin = Float32Array.from({ length: ANGLES }, (_, i) => Math.sin((i * Math.PI) / ANGLES));
   for (let y = 0; y < height; y++) {
-    for (let x = 0, at = y * width; x < width; x++, at++) {
-      if (crest[at] === 0) continue;
-      const size = strength[at]!;
+    for (let x = 0, index = y * width; x < width; x++, index++) {
+      if (crest[index] === 0) continue;
+      const size = strength[index]!;
       if (size < weak / 2) continue;
       const weight = size / (size + weak);
-      const own = Math.round((Math.atan2(towardsY[at]!, towardsX[at]!) * ANGLES) / Math.PI);
+      const own = Math.round((Math.atan2(towardsY[index]!, towardsX[index]!) * ANGLES) / Math.PI);
       for (let d = -SPREAD; d <= SPREAD; d++) {
         const angle = (own + d + 2 * ANGLES) % ANGLES;
         const offset = Math.round(x * cos[angle]! + y * sin[angle]!) + reach;
@@ -53,10 +53,10 @@ function peaks(votes: Float32Array, offsets: number, reach: number, most: number
   const near: { angle: number; offset: number; votes: number }[] = [];
   for (let angle = 0; angle < ANGLES; angle++) {
     for (let offset = 1; offset < offsets - 1; offset++) {
-      const at = angle * offsets + offset;
+      const index = angle * offsets + offset;
       // An edge wobbles between two offsets.
-      const here = votes[at]! + 0.5 * (votes[at - 1]! + votes[at + 1]!);
-      if (here > 8 && votes[at]! >= votes[at - 1]! && votes[at]! > votes[at + 1]!)
+      const here = votes[index]! + 0.5 * (votes[index - 1]! + votes[index + 1]!);
+      if (here > 8 && votes[index]! >= votes[index - 1]! && votes[index]! > votes[index + 1]!)
         near.push({ angle, offset: offset - reach, votes: here });
     }
   }

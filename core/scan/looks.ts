@@ -24,8 +24,8 @@ function lightOnPaper(image: Rgba): Plane[] {
       let total = 0;
       for (let y = row * cell; y < Math.min(image.height, (row + 1) * cell); y += every) {
         for (let x = column * cell; x < Math.min(image.width, (column + 1) * cell); x += every) {
-          const at = (y * image.width + x) * 4;
-          for (let k = 0; k < 3; k++) counts[k]![image.data[at + k]!]! += 1;
+          const index = (y * image.width + x) * 4;
+          for (let k = 0; k < 3; k++) counts[k]![image.data[index + k]!]! += 1;
           total += 1;
         }
       }
@@ -147,12 +147,12 @@ function clean(image: Rgba): Rgba {
       const green = gain(light[1]!, u, v);
       const blue = gain(light[2]!, u, v);
       const end = y * width + Math.min(width, x + STRETCH);
-      for (let at = y * width + x; at < end; at++) {
-        const pixel = pixels[at]!;
+      for (let index = y * width + x; index < end; index++) {
+        const pixel = pixels[index]!;
         const r = CLAMPED[(Math.imul(pixel & 0xff, red) + shift) >> 12]!;
         const g = CLAMPED[(Math.imul((pixel >>> 8) & 0xff, green) + shift) >> 12]!;
         const b = CLAMPED[(Math.imul((pixel >>> 16) & 0xff, blue) + shift) >> 12]!;
-        pixels[at] = r | (g << 8) | (b << 16) | 0xff000000;
+        pixels[index] = r | (g << 8) | (b << 16) | 0xff000000;
       }
     }
   }
@@ -176,9 +176,9 @@ function black(image: Rgba): Rgba {
       const value = tone[y * width + x]!;
       sum += value;
       square += value * value;
-      const at = (y + 1) * stride + x + 1;
-      sums[at] = sums[at - stride]! + sum;
-      squares[at] = squares[at - stride]! + square;
+      const index = (y + 1) * stride + x + 1;
+      sums[index] = sums[index - stride]! + sum;
+      squares[index] = squares[index - stride]! + square;
     }
   }
   const reach = Math.max(6, Math.round(Math.min(width, height) / 36));

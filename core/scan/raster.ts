@@ -62,10 +62,10 @@ export function shrink(image: Rgba, longest: number): Rgba {
       for (let v = top, row = 0; v < bottom; v += everyY, row ^= 1) {
         for (let u = left, column = 0; u < right; u += everyX, column ^= 1) {
           // Left-out pixels are left out in turns, so that stripes and checks of two pixels still become grey.
-          const at = sparse
+          const index = sparse
             ? Math.min(lastY, v + column) * image.width + Math.min(lastX, u + row)
             : v * image.width + u;
-          const pixel = source[at]!;
+          const pixel = source[index]!;
           redBlue += pixel & 0x00ff00ff;
           green += (pixel >>> 8) & 0xff;
           count += 1;
@@ -83,8 +83,8 @@ export function shrink(image: Rgba, longest: number): Rgba {
 /** How light each pixel is, 0 to 255. */
 export function lightness({ data, width, height }: Rgba): Plane {
   const plane = emptyPlane(width, height);
-  for (let i = 0, at = 0; i < plane.data.length; i++, at += 4)
-    plane.data[i] = luma(data[at]!, data[at + 1]!, data[at + 2]!);
+  for (let i = 0, index = 0; i < plane.data.length; i++, index += 4)
+    plane.data[i] = luma(data[index]!, data[index + 1]!, data[index + 2]!);
   return plane;
 }
 
@@ -94,8 +94,9 @@ export function soften({ data, width, height }: Plane): Plane {
   const last = width - 1;
   for (let y = 0; y < height; y++) {
     const row = y * width;
-    for (let at = row + 2; at < row + last - 1; at++)
-      across[at] = (data[at - 2]! + data[at + 2]! + 4 * (data[at - 1]! + data[at + 1]!) + 6 * data[at]!) / 16;
+    for (let index = row + 2; index < row + last - 1; index++)
+      across[index] =
+        (data[index - 2]! + data[index + 2]! + 4 * (data[index - 1]! + data[index + 1]!) + 6 * data[index]!) / 16;
     for (const x of new Set([0, 1, last - 1, last].map((column) => Math.min(last, Math.max(0, column))))) {
       const near = data[row + Math.max(0, x - 1)]! + data[row + Math.min(last, x + 1)]!;
       const far = data[row + Math.max(0, x - 2)]! + data[row + Math.min(last, x + 2)]!;
@@ -131,9 +132,9 @@ export function sample({ data, width, height }: Plane, x: number, y: number): nu
   const top = Math.min(height - 2, Math.floor(v));
   const fx = u - left;
   const fy = v - top;
-  const at = top * width + left;
+  const index = top * width + left;
   return (
-    (data[at]! * (1 - fx) + data[at + 1]! * fx) * (1 - fy) +
-    (data[at + width]! * (1 - fx) + data[at + width + 1]! * fx) * fy
+    (data[index]! * (1 - fx) + data[index + 1]! * fx) * (1 - fy) +
+    (data[index + width]! * (1 - fx) + data[index + width + 1]! * fx) * fy
   );
 }

@@ -11,10 +11,10 @@ const quad = (...corners: [number, number][]): Quad => corners.map(([x, y]) => (
 const SQUARE = quad([0, 0], [10, 0], [10, 10], [0, 10]);
 
 /** Paints an image by what is at each pixel's middle. */
-function painted(width: number, height: number, at: (x: number, y: number) => [number, number, number]): Rgba {
+function painted(width: number, height: number, colourAt: (x: number, y: number) => [number, number, number]): Rgba {
   const data = new Uint8ClampedArray(width * height * 4);
   for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) data.set([...at(x + 0.5, y + 0.5), 255], (y * width + x) * 4);
+    for (let x = 0; x < width; x++) data.set([...colourAt(x + 0.5, y + 0.5), 255], (y * width + x) * 4);
   return { data, width, height };
 }
 const pixel = ({ data, width }: Rgba, x: number, y: number): number[] => [

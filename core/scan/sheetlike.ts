@@ -24,9 +24,9 @@ function stripAlong(image: Rgba, from: Point, to: Point, depth: number): Strip {
     const x = Math.round(from.x + ((to.x - from.x) * i) / STRIP_PLACES + out.x * depth);
     const y = Math.round(from.y + ((to.y - from.y) * i) / STRIP_PLACES + out.y * depth);
     if (x < 0 || y < 0 || x >= image.width || y >= image.height) continue;
-    const at = (y * image.width + x) * 4;
-    for (let k = 0; k < 3; k++) sums[k]! += image.data[at + k]!;
-    tones.push(luma(image.data[at]!, image.data[at + 1]!, image.data[at + 2]!));
+    const index = (y * image.width + x) * 4;
+    for (let k = 0; k < 3; k++) sums[k]! += image.data[index + k]!;
+    tones.push(luma(image.data[index]!, image.data[index + 1]!, image.data[index + 2]!));
   }
   if (tones.length < 8) return { colour: [], rough: 0 };
   const half = tones.length >> 1;

@@ -130,17 +130,17 @@ export function straighten(image: Rgba, quad: Quad, turn: Turn, most: number): R
             below = 256;
           }
         }
-        const at = Math.imul(top, width) + left;
+        const index = Math.imul(top, width) + left;
         // Weights in 256ths that come to 256 together, and two colours in one number: a third of the work of single
         // bytes.
         const d11 = (Math.imul(right, below) + 128) >> 8;
         const d10 = below - d11;
         const d01 = right - d11;
         const d00 = 256 - right - d10;
-        const a = source[at]!,
-          b = source[at + 1]!,
-          c = source[at + width]!,
-          d = source[at + width + 1]!;
+        const a = source[index]!,
+          b = source[index + 1]!,
+          c = source[index + width]!,
+          d = source[index + width + 1]!;
         const redBlue =
           (Math.imul(a & ODD, d00) +
             Math.imul(b & ODD, d01) +

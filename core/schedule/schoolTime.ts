@@ -7,21 +7,21 @@ import { isCalendarDay } from './calendarDay';
 
 /** Times as the school's clock shows them. `zone` is an IANA name such as `Europe/Dublin`. */
 
-const at = (time: number, zone: string): TZDate => new TZDate(time, zone);
+const inZone = (time: number, zone: string): TZDate => new TZDate(time, zone);
 
 /** The calendar day as `yyyy-MM-dd`: two times on the same school day give the same text. */
 export function schoolDay(time: number, zone: string): string {
-  return format(at(time, zone), 'yyyy-MM-dd');
+  return format(inZone(time, zone), 'yyyy-MM-dd');
 }
 
 /** Whole calendar days from `now` to `time` on the school's calendar; a day of 23 or 25 hours is one day. */
 export function daysUntil(time: number, now: number, zone: string): number {
-  return differenceInCalendarDays(startOfDay(at(time, zone)), startOfDay(at(now, zone)));
+  return differenceInCalendarDays(startOfDay(inZone(time, zone)), startOfDay(inZone(now, zone)));
 }
 
 /** `3 pm`, `9:40 am`. */
 export function clockWords(time: number, zone: string): string {
-  const date = at(time, zone);
+  const date = inZone(time, zone);
   return format(date, date.getMinutes() === 0 ? 'h aaa' : 'h:mm aaa');
 }
 
@@ -31,12 +31,12 @@ export function dayWords(time: number, now: number, zone: string): string {
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days === -1) return 'yesterday';
-  return format(at(time, zone), days > 1 && days < 7 ? 'EEEE' : 'EEE d MMM');
+  return format(inZone(time, zone), days > 1 && days < 7 ? 'EEEE' : 'EEE d MMM');
 }
 
 /** `by Thursday 3 pm`, `was due yesterday 3 pm`; the end of a day (from 23:30) goes without its hour. */
 export function dueWords(due: number, now: number, zone: string): string {
-  const date = at(due, zone);
+  const date = inZone(due, zone);
   const endOfDay = date.getHours() === 23 && date.getMinutes() >= 30;
   const day = dayWords(due, now, zone);
   const verb = due < now ? 'was due' : 'by';
@@ -52,36 +52,36 @@ export function whenWords(time: number, now: number, zone: string): string {
 
 /** The part of the day to greet with. */
 export function greetingWord(now: number, zone: string): 'Morning' | 'Afternoon' | 'Evening' {
-  const hour = at(now, zone).getHours();
+  const hour = inZone(now, zone).getHours();
   if (hour < 12) return 'Morning';
   return hour < 17 ? 'Afternoon' : 'Evening';
 }
 
 /** `December`. */
 export function monthWord(time: number, zone: string): string {
-  return format(at(time, zone), 'MMMM');
+  return format(inZone(time, zone), 'MMMM');
 }
 
 /** `December` of this year, `December 2025` of another. */
 export function monthYearWords(time: number, now: number, zone: string): string {
-  const [date, today] = [at(time, zone), at(now, zone)];
+  const [date, today] = [inZone(time, zone), inZone(now, zone)];
   return format(date, date.getFullYear() === today.getFullYear() ? 'MMMM' : 'MMMM yyyy');
 }
 
 /** How much of the day has gone by on the clock, 0 to 1. */
 export function dayShare(now: number, zone: string): number {
-  const date = at(now, zone);
+  const date = inZone(now, zone);
   return (date.getHours() * 60 + date.getMinutes()) / 1440;
 }
 
 /** `Tuesday`. */
 export function weekdayWord(now: number, zone: string): string {
-  return format(at(now, zone), 'EEEE');
+  return format(inZone(now, zone), 'EEEE');
 }
 
 /** A time as a form's field for day and hour has it: `2026-11-26T15:00` on the school's clock. */
 export function toClockField(time: number, zone: string): string {
-  return format(at(time, zone), "yyyy-MM-dd'T'HH:mm");
+  return format(inZone(time, zone), "yyyy-MM-dd'T'HH:mm");
 }
 
 /** The time that such a field says; null for what is none. An hour that the clock leaps over is the one after it. */
@@ -98,6 +98,6 @@ export const noonOf = (day: string, zone: string): number | null => fromClockFie
 
 /** The time `days` calendar days from now, at this hour of the school's clock. */
 export function dayAt(now: number, days: number, hour: number, zone: string): number {
-  const today = at(now, zone);
+  const today = inZone(now, zone);
   return new TZDate(today.getFullYear(), today.getMonth(), today.getDate() + days, hour, 0, zone).getTime();
 }

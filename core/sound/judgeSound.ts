@@ -87,8 +87,8 @@ function spectra(sound: Sound): Float64Array[] {
   const input = new Array<number>(FRAME);
   const output = fft.createComplexArray() as number[];
   const found: Float64Array[] = [];
-  for (let at = 0; at + FRAME <= samples.length; at += FRAME / 2) {
-    for (let i = 0; i < FRAME; i++) input[i] = samples[at + i]! * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / FRAME));
+  for (let start = 0; start + FRAME <= samples.length; start += FRAME / 2) {
+    for (let i = 0; i < FRAME; i++) input[i] = samples[start + i]! * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / FRAME));
     fft.realTransform(output, input);
     found.push(
       Float64Array.from(

@@ -10,10 +10,10 @@ function sine(
 ): Sound {
   const total = stretches.reduce((sum, [, seconds]) => sum + Math.round(seconds * rate), 0);
   const samples = new Float32Array(total);
-  let at = 0;
+  let offset = 0;
   for (const [decibels, seconds] of stretches) {
-    for (const end = at + Math.round(seconds * rate); at < end; at++)
-      samples[at] = 10 ** (decibels / 20) * Math.sin((2 * Math.PI * frequency * at) / rate);
+    for (const end = offset + Math.round(seconds * rate); offset < end; offset++)
+      samples[offset] = 10 ** (decibels / 20) * Math.sin((2 * Math.PI * frequency * offset) / rate);
   }
   return { channels: Array.from({ length: channels }, () => samples), rate };
 }

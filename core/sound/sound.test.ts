@@ -87,7 +87,7 @@ describe('a sound', () => {
     const stereo: Sound = { channels: [Float32Array.of(0, 0.5, 2), Float32Array.of(-1, -0.5, -3)], rate: 44_100 };
     const bytes = writeWav(stereo);
     const view = new DataView(bytes.buffer);
-    const word = (at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4));
+    const word = (offset: number): string => String.fromCharCode(...bytes.subarray(offset, offset + 4));
     expect([word(0), word(8), word(12), word(36)]).toEqual(['RIFF', 'WAVE', 'fmt ', 'data']);
     expect([
       view.getUint32(4, true) + 8,
@@ -117,8 +117,8 @@ it('a sound that comes bit by bit has the loudness and the shape of the whole', 
   const sound = { channels: [samples, samples.map((value) => value / 2)], rate: RATE };
   const loudness = new LoudnessMeter(RATE, 2);
   const wave = new WaveMeter(240, samples.length);
-  for (let at = 0; at < samples.length; at += 5_001) {
-    const bit = sound.channels.map((channel) => channel.subarray(at, at + 5_001));
+  for (let index = 0; index < samples.length; index += 5_001) {
+    const bit = sound.channels.map((channel) => channel.subarray(index, index + 5_001));
     loudness.add(bit);
     wave.add(bit);
   }

@@ -25,10 +25,10 @@ export function joinSounds(sounds: readonly Sound[]): Sound {
     rate: first.rate,
     channels: first.channels.map((_, c) => {
       const joined = new Float32Array(total);
-      let at = 0;
+      let offset = 0;
       for (const { channels } of sounds) {
-        joined.set(channels[c]!, at);
-        at += channels[c]!.length;
+        joined.set(channels[c]!, offset);
+        offset += channels[c]!.length;
       }
       return joined;
     }),

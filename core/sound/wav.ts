@@ -9,10 +9,10 @@ export function writeWav({ channels, rate }: Sound): Uint8Array<ArrayBuffer> {
   const data = length * count * BYTES;
   const bytes = new Uint8Array(HEADER + data);
   const view = new DataView(bytes.buffer);
-  const tag = (at: number, word: string): void =>
+  const tag = (offset: number, word: string): void =>
     bytes.set(
       [...word].map((letter) => letter.charCodeAt(0)),
-      at,
+      offset,
     );
   tag(0, 'RIFF');
   view.setUint32(4, HEADER - 8 + data, true);
@@ -26,10 +26,10 @@ export function writeWav({ channels, rate }: Sound): Uint8Array<ArrayBuffer> {
   view.setUint16(34, BYTES * 8, true);
   tag(36, 'data');
   view.setUint32(40, data, true);
-  for (let i = 0, at = HEADER; i < length; i++) {
+  for (let i = 0, offset = HEADER; i < length; i++) {
     for (const channel of channels) {
-      view.setInt16(at, Math.round(Math.max(-1, Math.min(1, channel[i]!)) * 0x7fff), true);
-      at += BYTES;
+      view.setInt16(offset, Math.round(Math.max(-1, Math.min(1, channel[i]!)) * 0x7fff), true);
+      offset += BYTES;
     }
   }
   return bytes;

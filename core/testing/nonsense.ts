@@ -93,9 +93,9 @@ export const mischief: fc.Arbitrary<Mischief> = fc.record({
 });
 
 const pagesOf = (doc: Y.Doc): Y.Array<unknown> => doc.getArray('pages');
-const mapAt = (doc: Y.Doc, at: number): Y.Map<unknown> | null => {
+const mapAt = (doc: Y.Doc, index: number): Y.Map<unknown> | null => {
   const pages = pagesOf(doc);
-  const page = pages.length > 0 ? pages.get(at % pages.length) : null;
+  const page = pages.length > 0 ? pages.get(index % pages.length) : null;
   return page instanceof Y.Map ? page : null;
 };
 

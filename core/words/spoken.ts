@@ -51,10 +51,10 @@ export function wordTimes(words: readonly SpokenWord[], counts: readonly number[
   // Behind the last word the sound ends.
   const rests = words.map(({ pause }, i) => (i === words.length - 1 ? 0 : pause));
   const total = [...weights, ...rests].reduce((sum, seconds) => sum + seconds, 0) || 1;
-  let at = 0;
+  let offset = 0;
   return words.map((_, i) => {
-    const begins = (at / total) * seconds;
-    at += weights[i]! + rests[i]!;
+    const begins = (offset / total) * seconds;
+    offset += weights[i]! + rests[i]!;
     return begins;
   });
 }

@@ -119,10 +119,10 @@ function exposed(camera: Camera, things: Ground, light: ReturnType<typeof lightO
       const y = eye[1] + (look[1] + right[1] * sx + down[1] * sy) * far;
       things(x, y, colour);
       light(colour, (column + 0.5) / width - 0.5, (row + 0.5) / height - 0.5, x, y);
-      const at = (row * width + column) * 3;
-      values[at] = Math.min(BRIGHTEST, colour[0]);
-      values[at + 1] = Math.min(BRIGHTEST, colour[1]);
-      values[at + 2] = Math.min(BRIGHTEST, colour[2]);
+      const index = (row * width + column) * 3;
+      values[index] = Math.min(BRIGHTEST, colour[0]);
+      values[index + 1] = Math.min(BRIGHTEST, colour[1]);
+      values[index + 2] = Math.min(BRIGHTEST, colour[2]);
     }
   }
 }

@@ -33,14 +33,14 @@ function set(ink: Ink, darkness: number, colour: Triple): void {
 
 /** Printed words: each a bar with letters scratched out of it. */
 function print({ words }: Writing, row: number, x: number, within: number): number {
-  let at = LINES.left;
+  let left = LINES.left;
   for (const length of words[row]!) {
-    if (x < at + length) {
+    if (x < left + length) {
       const letter = Math.sin(x * 3.9 + row) * Math.sin(within * 2.4 + x) > -0.25;
       return within > 1 && within < 4 && letter ? 0.9 : 0;
     }
-    at += length + 2.6;
-    if (x < at) break;
+    left += length + 2.6;
+    if (x < left) break;
   }
   return 0;
 }

@@ -6,13 +6,16 @@ export type Table = (typeof TABLES)[number];
 /** Smooth noise on a lattice, −1 to 1. */
 function noiseFrom(random: () => number): (x: number, y: number) => number {
   const lattice = Float32Array.from({ length: 4096 }, () => random() * 2 - 1);
-  const at = (i: number, j: number): number => lattice[(i * 73 + j * 151) & 4095]!;
+  const latticeAt = (i: number, j: number): number => lattice[(i * 73 + j * 151) & 4095]!;
   return (x, y) => {
     const i = Math.floor(x);
     const j = Math.floor(y);
     const u = smooth(0, 1, x - i);
     const v = smooth(0, 1, y - j);
-    return (at(i, j) * (1 - u) + at(i + 1, j) * u) * (1 - v) + (at(i, j + 1) * (1 - u) + at(i + 1, j + 1) * u) * v;
+    return (
+      (latticeAt(i, j) * (1 - u) + latticeAt(i + 1, j) * u) * (1 - v) +
+      (latticeAt(i, j + 1) * (1 - u) + latticeAt(i + 1, j + 1) * u) * v
+    );
   };
 }
 

@@ -40,8 +40,8 @@ export function soundShape({ path, rate }: SoundTask): SoundShape {
     const loudness = new LoudnessMeter(rate, 2);
     const wave = new WaveMeter(WAVE_PEAKS, Math.max(WAVE_PEAKS, samples));
     const second = Buffer.alloc(rate * FRAME_BYTES);
-    for (let at = 0; at < samples * FRAME_BYTES; at += second.length) {
-      const read = readSync(file, second, 0, second.length, at);
+    for (let offset = 0; offset < samples * FRAME_BYTES; offset += second.length) {
+      const read = readSync(file, second, 0, second.length, offset);
       const channels = channelsOf(second.subarray(0, read));
       loudness.add(channels);
       wave.add(channels);

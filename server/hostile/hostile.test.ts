@@ -46,16 +46,16 @@ afterAll(async () => {
 
 const cookieOf = (client: TestClient): string =>
   [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
-const at = (path: string): string => `http://127.0.0.1:${server.port}${path}`;
+const addressOf = (path: string): string => `http://127.0.0.1:${server.port}${path}`;
 async function ask(client: TestClient | null, path: string, init: RequestInit = {}): Promise<Response> {
   const headers = { [OWN_HEADER]: '1', cookie: client ? cookieOf(client) : '' };
   const request = { ...init, headers: { ...headers, ...(init.headers as Record<string, string>) } };
   try {
-    return await fetch(at(path), request);
+    return await fetch(addressOf(path), request);
   } catch (error) {
     // A line on which too much came is closed; browsers ask for a page again on another, and this does as they do.
     if (init.method !== undefined && init.method !== 'HEAD') throw error;
-    return fetch(at(path), request);
+    return fetch(addressOf(path), request);
   }
 }
 
@@ -223,7 +223,7 @@ describe('sockets', () => {
 
   it('much that is said before one is let in anywhere ends the line', async () => {
     const socket = new WebSocket(`ws://127.0.0.1:${server.port}${SYNC_PATH}`, {
-      headers: { cookie: cookieOf(ada), origin: at('') },
+      headers: { cookie: cookieOf(ada), origin: addressOf('') },
     });
     const closed = new Promise((resolve) => socket.once('close', resolve));
     socket.on('error', () => undefined);
@@ -242,7 +242,7 @@ async function intoAdasPiece(change: (doc: Y.Doc) => void): Promise<void> {
   doc.transact(() => change(doc));
   const update = Y.encodeStateAsUpdate(doc, before);
   const socket = new WebSocket(`ws://127.0.0.1:${server.port}${SYNC_PATH}`, {
-    headers: { cookie: cookieOf(ada), origin: at('') },
+    headers: { cookie: cookieOf(ada), origin: addressOf('') },
   });
   socket.on('error', () => undefined);
   await new Promise((resolve) => socket.once('open', resolve));

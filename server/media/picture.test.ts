@@ -28,8 +28,9 @@ function drawn(): Y.Doc {
 /** Colour at a page position of a picture, as [r, g, b]. */
 async function colourAt(webp: Buffer, x: number, y: number): Promise<number[]> {
   const { data, info } = await sharp(webp).removeAlpha().raw().toBuffer({ resolveWithObject: true });
-  const at = (Math.round((y / PAGE.height) * info.height) * info.width + Math.round((x / PAGE.width) * info.width)) * 3;
-  return [...data.subarray(at, at + 3)];
+  const index =
+    (Math.round((y / PAGE.height) * info.height) * info.width + Math.round((x / PAGE.width) * info.width)) * 3;
+  return [...data.subarray(index, index + 3)];
 }
 const near = (actual: number[], wanted: number[]): boolean =>
   actual.every((value, i) => Math.abs(value - wanted[i]!) < 14);

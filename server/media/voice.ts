@@ -5,10 +5,10 @@ const VOICE = 'en-gb';
 
 /** Length of a WAV file in seconds. @throws Error where it is none */
 export function wavSeconds(wav: Buffer): number {
-  const at = wav.indexOf('fmt ');
+  const start = wav.indexOf('fmt ');
   const data = wav.indexOf('data');
-  if (wav.toString('latin1', 0, 4) !== 'RIFF' || at < 0 || data < 0) throw new Error('That is no WAV file.');
-  return (wav.length - data - 8) / wav.readUInt32LE(at + 16);
+  if (wav.toString('latin1', 0, 4) !== 'RIFF' || start < 0 || data < 0) throw new Error('That is no WAV file.');
+  return (wav.length - data - 8) / wav.readUInt32LE(start + 16);
 }
 
 /**

@@ -1,6 +1,7 @@
 /** Live documents over real sockets, against the whole server. */
 import { tmpdir } from 'node:os';
 import { randomUUID } from 'node:crypto';
+import { inspect } from 'node:util';
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import pino from 'pino';
 import WebSocket from 'ws';
@@ -309,6 +310,32 @@ describe('the sync hub', () => {
     expect(live.failed()).toBe(false);
     await school.sequelize.query('ALTER TABLE elsewhere RENAME TO learner_dates');
     await allKept(open(`piece:${pieceId}`, adaCookie));
+  });
+
+  it('takes no fault while a document is read for a refusal either', async () => {
+    await school.sequelize.query('ALTER TABLE piece_updates RENAME TO elsewhere');
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await until(() => live.closed() === 1013, 'it is asked to come back');
+    expect(live.failed()).toBe(false);
+    await school.sequelize.query('ALTER TABLE elsewhere RENAME TO piece_updates');
+    await allKept(open(`piece:${pieceId}`, adaCookie));
+  });
+
+  it('says nothing of what was drawn where the database fails under it', async () => {
+    const printed = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const live = open(`piece:${pieceId}`, adaCookie);
+    await allKept(live);
+    await school.sequelize.query('ALTER TABLE piece_updates RENAME TO elsewhere');
+    draw(live.doc);
+    await until(() => !live.provider.isSynced, 'the connection closed');
+    await until(() => printed.mock.calls.length > 0, 'something is printed');
+    // The library prints what it was given; the statement and its values would be among it.
+    const words = printed.mock.calls.map((call) => inspect(call, { depth: 20 })).join('\n');
+    expect(words).not.toMatch(/INSERT|parameters|Buffer|relation/);
+    printed.mockRestore();
+    await school.sequelize.query('ALTER TABLE elsewhere RENAME TO piece_updates');
+    const anew = open(`piece:${pieceId}`, adaCookie);
+    await allKept(anew);
   });
 
   it('closes the sockets of a session that is signed out', async () => {

@@ -1,6 +1,11 @@
 import type { IncomingMessage } from 'node:http';
 import type { Duplex } from 'node:stream';
-import { Hocuspocus, type beforeHandleMessagePayload } from '@hocuspocus/server';
+import {
+  Hocuspocus,
+  type beforeHandleMessagePayload,
+  type onAuthenticatePayload,
+  type onLoadDocumentPayload,
+} from '@hocuspocus/server';
 import * as decoding from 'lib0/decoding';
 import { messageYjsSyncStep2, messageYjsUpdate } from 'y-protocols/sync';
 import type { Logger } from 'pino';
@@ -13,6 +18,7 @@ import { documentName, parseDocumentName, type DocumentRef } from './documentNam
 import { Allowance } from './allowance';
 import { unfitUpdate } from './updateGuard';
 import { Ledger } from './ledger';
+import { inHook, LineFault } from './lineFault';
 import { OpenLines } from './lines';
 import { sendAway } from './sendAway';
 import { onStandingChanged } from './standing';
@@ -102,26 +108,11 @@ export class SyncHub {
       quiet: true,
       debounce: COMES_TO_REST,
       maxDebounce: NEVER_RESTS,
-      onAuthenticate: async ({ context, documentName: name, connectionConfig }) => {
-        const ref = parseDocumentName(name);
-        const access = ref && (await this.accessNow(context as SocketContext, ref));
-        // Without a message: Hocuspocus would print it as a fault of ours, and the client gets its refusal all the
-        // same.
-        if (!access) throw new Error();
-        connectionConfig.readOnly = !access.write;
-        (context as SocketContext).opened();
-        if (ref.kind === 'marks')
-          (context as SocketContext).name = await this.gate.nameOf((context as SocketContext).actor);
-      },
+      onAuthenticate: (payload) => inHook(logger, 'onAuthenticate', () => this.letIn(payload)),
       connected: async ({ documentName: name }) => this.tellWhoIsHere(name),
       onDisconnect: async ({ documentName: name }) => this.tellWhoIsHere(name),
-      onLoadDocument: async ({ documentName: name, document }) => {
-        const ref = parseDocumentName(name)!;
-        const [read, room] = await Promise.all([this.log.read(ref), this.gate.room(ref)]);
-        if (read) Y.applyUpdate(document, read.update);
-        this.ledger.open(document, read?.update.length ?? 0, room);
-      },
-      beforeHandleMessage: (payload) => this.inTurn(payload),
+      onLoadDocument: (payload) => inHook(logger, 'onLoadDocument', () => this.load(payload)),
+      beforeHandleMessage: (payload) => inHook(logger, 'beforeHandleMessage', () => this.inTurn(payload)),
       onStoreDocument: async ({ documentName: name }) => {
         // Nothing is lost by not doing this: every update is in the log already.
         if (!this.closed) await this.tidy(parseDocumentName(name)!);
@@ -129,14 +120,34 @@ export class SyncHub {
     });
   }
 
+  /** @throws LineFault where the gate does not let somebody in: the client is told of the refusal */
+  private async letIn({ context, documentName: name, connectionConfig }: onAuthenticatePayload): Promise<void> {
+    const line = context as SocketContext;
+    const ref = parseDocumentName(name);
+    const access = ref && (await this.orComeBack(line, ref, () => this.gate.access(line.actor, ref)));
+    if (!access) throw new LineFault();
+    connectionConfig.readOnly = !access.write;
+    line.opened();
+    if (ref.kind === 'marks') line.name = await this.orComeBack(line, ref, () => this.gate.nameOf(line.actor));
+  }
+
+  private async load({ context, documentName: name, document }: onLoadDocumentPayload): Promise<void> {
+    const ref = parseDocumentName(name)!;
+    const [read, room] = await this.orComeBack(context as SocketContext, ref, () =>
+      Promise.all([this.log.read(ref), this.gate.room(ref)]),
+    );
+    if (read) Y.applyUpdate(document, read.update);
+    this.ledger.open(document, read?.update.length ?? 0, room);
+  }
+
   /** Where nothing can be known just now, that is no refusal: the device comes back by itself. */
-  private async accessNow({ actor, comeBack }: SocketContext, ref: DocumentRef): Promise<{ write: boolean } | null> {
+  private async orComeBack<T>({ comeBack }: SocketContext, ref: DocumentRef, ask: () => Promise<T>): Promise<T> {
     try {
-      return await this.gate.access(actor, ref);
+      return await ask();
     } catch (error) {
-      this.logger.error({ err: error, ...ref }, 'who may open a document could not be asked');
+      this.logger.error({ err: error, ...ref }, 'a document could not be opened just now');
       comeBack();
-      throw new Error();
+      throw new LineFault();
     }
   }
 

@@ -46,7 +46,7 @@ export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: P
     ...days.map(({ minutes }, i): [number, number] => [middle(i), height(minutes)]),
     [width + step / 2, height(0)],
   ];
-  const at = days.findIndex(({ day }) => day === today);
+  const index = days.findIndex(({ day }) => day === today);
   const flag = (x: number, y: number): string =>
     `M${x - FLAG.width / 2} ${y - FLAG.mast - FLAG.height}h${FLAG.width - FLAG.cut}l${FLAG.cut} ` +
     `${FLAG.cut}v${FLAG.height - FLAG.cut}h-${FLAG.width}Z`;
@@ -83,10 +83,10 @@ export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: P
             stroke={colours.ink}
             strokeWidth={3.2}
           />
-          {at >= 0 && (
+          {index >= 0 && (
             <Line
-              x1={step * (at + hour)}
-              x2={step * (at + hour)}
+              x1={step * (index + hour)}
+              x2={step * (index + hour)}
               y1={14}
               y2={HEIGHT - FOOT + 4}
               stroke={colours.ink}
@@ -119,8 +119,8 @@ export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: P
           )}
         </Svg>
       )}
-      {at >= 0 && width > 0 && (
-        <Text variant="labelSmall" style={[styles.now, { left: step * (at + hour) + 5 }]} aria-hidden>
+      {index >= 0 && width > 0 && (
+        <Text variant="labelSmall" style={[styles.now, { left: step * (index + hour) + 5 }]} aria-hidden>
           now
         </Text>
       )}

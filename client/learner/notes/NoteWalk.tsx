@@ -14,7 +14,7 @@ interface Props {
   notes: readonly WalkNote[];
   /** Which is shown; -1 before the first. */
   at: number;
-  onStep: (at: number) => void;
+  onStep: (index: number) => void;
   /** The review under whose notes one may say something, and who reads it. */
   talk: { reviewId: string; reader: string } | null;
 }

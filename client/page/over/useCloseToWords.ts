@@ -26,7 +26,7 @@ function closeTo(surface: Surface, { id, matrix, width }: Writing): Viewport {
     size * own * viewport.scale < TOO_SMALL ? Math.min(READABLE / (size * own), across / (width * own)) : 0;
   const scale = Math.max(viewport.scale, wanted);
   const { x, y } = applyTo(matrix, 0, 0);
-  const within = (at: number, least: number, most: number): number => Math.max(least, Math.min(at, most));
+  const within = (value: number, least: number, most: number): number => Math.max(least, Math.min(value, most));
   const left = within(
     viewport.x + x * viewport.scale,
     ROOM.side,

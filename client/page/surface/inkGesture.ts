@@ -89,12 +89,12 @@ export class InkGesture {
 
   move(event: PointerEvent): void {
     if (this.recognised) return;
-    const at = this.local(event);
-    this.travelled += Math.hypot(at.x - this.last.x, at.y - this.last.y);
-    this.last = at;
+    const place = this.local(event);
+    this.travelled += Math.hypot(place.x - this.last.x, place.y - this.last.y);
+    this.last = place;
     this.sample(coalesced(event));
     this.guessTip(event);
-    this.watchForHold(at);
+    this.watchForHold(place);
     if (event.timeStamp - this.keptAt > KEEP_EVERY) {
       this.keptAt = event.timeStamp;
       this.host.strokeUnderWay(this.pen, this.stroke.finish());
@@ -145,9 +145,9 @@ export class InkGesture {
   private sample(events: readonly PointerEvent[]): void {
     const { renderer } = this.host;
     for (const event of events) {
-      const at = this.local(event);
+      const place = this.local(event);
       this.stroke.add({
-        ...toPage(renderer.viewport, at.x, at.y),
+        ...toPage(renderer.viewport, place.x, place.y),
         pressure: this.felt ? event.pressure : null,
         time: event.timeStamp,
       });
@@ -171,17 +171,17 @@ export class InkGesture {
     if (this.stroke.length === 0) return;
     const [x, y, pressure] = this.stroke.at(this.stroke.length - 1);
     const guessed = (event.getPredictedEvents?.() ?? []).map((event) => {
-      const at = this.local(event);
-      return toPage(renderer.viewport, at.x, at.y);
+      const place = this.local(event);
+      return toPage(renderer.viewport, place.x, place.y);
     });
     renderer.live.drawTip(this.pen, [{ x, y }, ...guessed], pressure);
   }
 
   /** A pen that has come to rest at the end of a stroke asks for the shape that the stroke is close to. */
-  private watchForHold(at: Place): void {
-    if (Math.hypot(at.x - this.rest.x, at.y - this.rest.y) < HOLD_STILL && this.hold) return;
+  private watchForHold(place: Place): void {
+    if (Math.hypot(place.x - this.rest.x, place.y - this.rest.y) < HOLD_STILL && this.hold) return;
     clearTimeout(this.hold);
-    this.rest = at;
+    this.rest = place;
     this.hold = setTimeout(() => {
       this.hold = undefined;
       // Of a stroke in pieces only the last one is still in hand.

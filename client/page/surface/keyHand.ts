@@ -47,7 +47,7 @@ export interface HandledSheet {
   /** So many points are as long as these pixels. */
   points: (pixels: number) => number;
   begin: () => void;
-  use: (tool: Tool, at: Point) => ToolGesture | null;
+  use: (tool: Tool, point: Point) => ToolGesture | null;
   end: () => void;
   choose: (ids: readonly string[]) => void;
 }

@@ -7,8 +7,8 @@ import type { LivePen } from './liveLayer';
 
 /** What a tool that is neither ink nor rubber makes of a pointer between down and up. Points are page points. */
 export interface ToolGesture {
-  move?(at: Point): void;
-  end?(at: Point): void;
+  move?(point: Point): void;
+  end?(point: Point): void;
   cancel?(): void;
 }
 
@@ -30,9 +30,9 @@ export interface PenInputHost extends InkHost {
   /** Whether a tool that draws ink works on the page's text just now (highlighting words). */
   usesText(tool: Tool): boolean;
   /** Starts what the tool in hand does at a page point; null if it does nothing there. */
-  use(tool: Tool, at: Point): ToolGesture | null;
+  use(tool: Tool, point: Point): ToolGesture | null;
   /** What a tap at a page point begins there instead of leaving a dot; null for nothing. */
-  tapped(at: Point, withPen: boolean): (() => void) | null;
+  tapped(point: Point, withPen: boolean): (() => void) | null;
   /** Something could not be done, and nothing of it was kept. */
   failed(error: unknown): void;
   /** Looks at the whole page, or close at a point (in screen pixels). */
@@ -129,7 +129,7 @@ export class PenInput {
     if (event.pointerType === 'touch' && Math.max(event.width, event.height) > HAND) return;
     this.element.focus({ preventScroll: true });
     this.element.setPointerCapture(event.pointerId);
-    const at = this.local(event);
+    const point = this.local(event);
     if (event.pointerType === 'pen') {
       // The pen wins over a hand that came down first, whatever that hand was taken for.
       if (this.gesture && (this.gesture.kind === 'pinch' || this.touches.has(this.gesture.pointer))) this.giveUp();
@@ -137,14 +137,15 @@ export class PenInput {
       this.lastPen = event.timeStamp;
     }
     if (event.pointerType === 'touch') {
-      this.touches.set(event.pointerId, at);
+      this.touches.set(event.pointerId, point);
       if (this.touches.size === 2 && !this.working(event.timeStamp)) return this.startPinch();
     }
     if (this.gesture) return;
     const kind = this.wanted(event);
-    if (kind === 'pan') this.gesture = { kind, pointer: event.pointerId, ...at, began: event.timeStamp, travelled: 0 };
-    else if (kind === 'tool') this.startTool(event, at);
-    else this.startInk(event, kind, at);
+    if (kind === 'pan')
+      this.gesture = { kind, pointer: event.pointerId, ...point, began: event.timeStamp, travelled: 0 };
+    else if (kind === 'tool') this.startTool(event, point);
+    else this.startInk(event, kind, point);
   };
 
   /** Whether two fingers are not a look closer, but a hand that comes to rest beside the pen or finger at work. */
@@ -165,16 +166,16 @@ export class PenInput {
     return inks && !this.host.usesText(tool) ? 'draw' : 'tool';
   }
 
-  private startTool(event: PointerEvent, at: { x: number; y: number }): void {
+  private startTool(event: PointerEvent, point: { x: number; y: number }): void {
     this.host.begin();
-    const use = this.host.use(this.host.tool(), toPage(this.host.renderer.viewport, at.x, at.y));
+    const use = this.host.use(this.host.tool(), toPage(this.host.renderer.viewport, point.x, point.y));
     if (use) this.gesture = { kind: 'tool', pointer: event.pointerId, use };
     else this.host.end();
   }
 
-  private startInk(event: PointerEvent, kind: 'rub' | 'draw', at: { x: number; y: number }): void {
+  private startInk(event: PointerEvent, kind: 'rub' | 'draw', point: { x: number; y: number }): void {
     this.host.begin();
-    const page = toPage(this.host.renderer.viewport, at.x, at.y);
+    const page = toPage(this.host.renderer.viewport, point.x, point.y);
     if (kind === 'rub') {
       this.gesture = { kind, pointer: event.pointerId, ...page };
       this.rubTo(page.x, page.y);
@@ -184,13 +185,13 @@ export class PenInput {
   }
 
   private readonly move = (event: PointerEvent): void => {
-    const at = this.local(event);
-    if (this.touches.has(event.pointerId)) this.touches.set(event.pointerId, at);
+    const point = this.local(event);
+    if (this.touches.has(event.pointerId)) this.touches.set(event.pointerId, point);
     const { gesture } = this;
     const { renderer } = this.host;
     if (!gesture) {
       if (this.host.tool() === 'rubber' && this.host.editable() && event.pointerType !== 'touch') {
-        const page = toPage(renderer.viewport, at.x, at.y);
+        const page = toPage(renderer.viewport, point.x, point.y);
         renderer.live.drawRubber(page.x, page.y, RUBBER_REACH / renderer.viewport.scale);
       }
       return;
@@ -198,10 +199,12 @@ export class PenInput {
     if (gesture.kind === 'pinch') return this.pinch(gesture);
     if (event.pointerId !== gesture.pointer) return;
     if (gesture.kind === 'pan') {
-      renderer.look(panBy(renderer.viewport, at.x - gesture.x, at.y - gesture.y, renderer.page, renderer.view));
-      Object.assign(gesture, at, { travelled: gesture.travelled + Math.hypot(at.x - gesture.x, at.y - gesture.y) });
+      renderer.look(panBy(renderer.viewport, point.x - gesture.x, point.y - gesture.y, renderer.page, renderer.view));
+      Object.assign(gesture, point, {
+        travelled: gesture.travelled + Math.hypot(point.x - gesture.x, point.y - gesture.y),
+      });
     } else if (gesture.kind === 'tool') {
-      gesture.use.move?.(toPage(renderer.viewport, at.x, at.y));
+      gesture.use.move?.(toPage(renderer.viewport, point.x, point.y));
     } else if (gesture.kind === 'rub') {
       for (const moved of coalesced(event)) {
         const local = this.local(moved);
@@ -248,10 +251,10 @@ export class PenInput {
     }
     if (event.pointerId !== gesture.pointer) return;
     if (gesture.kind === 'pan') this.tapped(event);
-    const at = toPage(this.host.renderer.viewport, this.local(event).x, this.local(event).y);
-    const begin = this.isTap(gesture, event.timeStamp) ? this.host.tapped(at, event.pointerType === 'pen') : null;
+    const point = toPage(this.host.renderer.viewport, this.local(event).x, this.local(event).y);
+    const begin = this.isTap(gesture, event.timeStamp) ? this.host.tapped(point, event.pointerType === 'pen') : null;
     if (!begin) {
-      this.finish(at);
+      this.finish(point);
       if (gesture.kind === 'pan' && this.wantedToDraw(event)) this.host.fingerDrewNothing();
       return;
     }
@@ -299,11 +302,11 @@ export class PenInput {
     if (gesture && (gesture.kind === 'pinch' || gesture.pointer === event.pointerId)) this.finish();
   };
 
-  private finish(at?: Point): void {
+  private finish(point?: Point): void {
     const { gesture } = this;
     this.gesture = null;
     if (gesture?.kind === 'tool') {
-      if (at) gesture.use.end?.(at);
+      if (point) gesture.use.end?.(point);
       else gesture.use.cancel?.();
     } else if (gesture?.kind === 'draw') gesture.keep();
     this.host.end();

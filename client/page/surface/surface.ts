@@ -48,7 +48,7 @@ export interface Writing {
 }
 
 /** What a tool makes of a press on the page. */
-export type ToolUse = (surface: Surface, at: Point) => ToolGesture | null;
+export type ToolUse = (surface: Surface, point: Point) => ToolGesture | null;
 
 interface Options {
   page: PagePlan;
@@ -165,9 +165,9 @@ export class Surface {
    * A tap in an empty spot for a photo or words begins that, whatever ink is in hand; with a pen, words may be written
    * by hand.
    */
-  tapped = (at: Point, withPen: boolean): (() => void) | null => {
+  tapped = (point: Point, withPen: boolean): (() => void) | null => {
     const spots = this.page.spots ?? [];
-    const spot = spotAt(spots, at.x, at.y);
+    const spot = spotAt(spots, point.x, point.y);
     const { startSpot } = this.options;
     if (
       !startSpot ||
@@ -204,7 +204,7 @@ export class Surface {
   };
   end = (): void => this.editor?.endGesture();
 
-  use = (tool: Tool, at: Point): ToolGesture | null => this.options.uses[tool]?.(this, at) ?? null;
+  use = (tool: Tool, point: Point): ToolGesture | null => this.options.uses[tool]?.(this, point) ?? null;
 
   stroke = (pen: LivePen, ink: Ink): void => {
     const stroke = this.strokeOf(pen, ink);

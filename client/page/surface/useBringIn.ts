@@ -13,8 +13,8 @@ export function useBringIn(surface: Surface | null): void {
     const { signal } = stop;
     const place = (file: File, x: number, y: number): void => {
       const box = element.getBoundingClientRect();
-      const at = toPage(surface.renderer.viewport, x - box.left, y - box.top);
-      void bringFile(surface, file, middlePlace(surface, at));
+      const place = toPage(surface.renderer.viewport, x - box.left, y - box.top);
+      void bringFile(surface, file, middlePlace(surface, place));
     };
     element.addEventListener('dragover', (event) => event.preventDefault(), { signal });
     element.addEventListener(

@@ -144,14 +144,14 @@ export async function bringPicturePage(
   };
 }
 
-export const middlePlace = (surface: Surface, at: Point): Place => ({
-  at,
+export const middlePlace = (surface: Surface, point: Point): Place => ({
+  at: point,
   room: { width: surface.page.width * SHARE, height: surface.page.height * SHARE },
   spot: null,
 });
 
-export const addTool = (surface: Surface, at: Point): ToolGesture => ({
-  end: () => void addAt(surface, middlePlace(surface, at)),
+export const addTool = (surface: Surface, point: Point): ToolGesture => ({
+  end: () => void addAt(surface, middlePlace(surface, point)),
 });
 
 async function addAt(surface: Surface, place: Place): Promise<void> {

@@ -10,11 +10,11 @@ const TAP_REACH = 10;
 const TAP_STILL = 5;
 
 /** Moves the chosen items with the pointer; `matrixOf` says how far they have come. */
-export const dragChosen = (surface: Surface, matrixOf: (at: Point) => Matrix): ToolGesture =>
+export const dragChosen = (surface: Surface, matrixOf: (point: Point) => Matrix): ToolGesture =>
   dragItems(surface, surface.state.getState().chosen, matrixOf);
 
 /** Moves some items with the pointer. A gesture that ends where it began changes nothing. */
-function dragItems(surface: Surface, ids: readonly string[], matrixOf: (at: Point) => Matrix): ToolGesture {
+function dragItems(surface: Surface, ids: readonly string[], matrixOf: (point: Point) => Matrix): ToolGesture {
   const drawn = ids.flatMap((id) => surface.top.get(id) ?? []);
   let matrix = IDENTITY;
   surface.renderer.lift(ids);
@@ -25,8 +25,8 @@ function dragItems(surface: Surface, ids: readonly string[], matrixOf: (at: Poin
     surface.state.setState({ moving: IDENTITY });
   };
   return {
-    move(at) {
-      matrix = matrixOf(at);
+    move(point) {
+      matrix = matrixOf(point);
       surface.renderer.live.drawLifted(drawn, matrix);
       surface.state.setState({ moving: matrix });
     },
@@ -60,9 +60,9 @@ export function dragOrTap(surface: Surface, from: Point, ids: readonly string[],
 }
 
 /** Tap to choose, tap a text twice to write in it, drag what is chosen, or draw a lasso around things. */
-export function chooseTool(surface: Surface, at: Point): ToolGesture | null {
+export function chooseTool(surface: Surface, point: Point): ToolGesture | null {
   const { chosen } = surface.state.getState();
-  const hit = surface.top.hit(at, surface.points(TAP_REACH))[0];
+  const hit = surface.top.hit(point, surface.points(TAP_REACH))[0];
   if (hit && (hit.item.kind === 'pin' || hit.item.kind === 'mark')) {
     surface.state.setState({ open: hit.item.id });
     if (hit.item.kind === 'mark') return null;
@@ -70,13 +70,13 @@ export function chooseTool(surface: Surface, at: Point): ToolGesture | null {
   if (hit && isMovable(hit.item)) {
     const again = chosen.length === 1 && chosen[0] === hit.item.id;
     if (!chosen.includes(hit.item.id)) surface.choose([hit.item.id]);
-    return dragOrTap(surface, at, surface.state.getState().chosen, () => {
+    return dragOrTap(surface, point, surface.state.getState().chosen, () => {
       if (!again || hit.item.kind !== 'text') return;
       const { id, matrix, width, spot } = hit.item;
       surface.state.setState({ writing: { id, matrix, width, spot }, chosen: [] });
     });
   }
-  return lasso(surface, at);
+  return lasso(surface, point);
 }
 
 function lasso(surface: Surface, from: Point): ToolGesture {

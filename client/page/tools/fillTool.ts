@@ -13,21 +13,23 @@ const RASTER_SCALE = 1.6;
 const MOST_PIXELS = 2_200;
 
 /** Colours in: what is there already takes the new colour, a region without colour is found and filled. */
-export function fillTool(surface: Surface, at: Point): ToolGesture | null {
-  return { end: (to) => void fillAt(surface, Math.hypot(to.x - at.x, to.y - at.y) < surface.points(12) ? at : to) };
+export function fillTool(surface: Surface, point: Point): ToolGesture | null {
+  return {
+    end: (to) => void fillAt(surface, Math.hypot(to.x - point.x, to.y - point.y) < surface.points(12) ? point : to),
+  };
 }
 
-async function fillAt(surface: Surface, at: Point): Promise<void> {
+async function fillAt(surface: Surface, point: Point): Promise<void> {
   const { colour } = useDrawing.getState().choices.fill;
   const { id: page, width, height } = surface.page;
-  const hit = surface.top.hit(at, 0).find(({ item }) => item.kind === 'stroke' || item.kind === 'fill');
+  const hit = surface.top.hit(point, 0).find(({ item }) => item.kind === 'stroke' || item.kind === 'fill');
   if (hit) {
     surface.change([{ page, id: hit.item.id, after: { ...surface.top.items.get(hit.item.id)!.toJSON(), colour } }]);
     return;
   }
   const scale = Math.min(RASTER_SCALE, MOST_PIXELS / Math.max(width, height));
   const raster = surface.renderer.raster(scale);
-  const rings = await findRegion(raster, scale, at.x, at.y);
+  const rings = await findRegion(raster, scale, point.x, point.y);
   const corners = rings?.reduce((sum, ring) => sum + ring.length / 2, 0) ?? 0;
   if (!rings || corners > MAX_RING_CORNERS) {
     surface.say(

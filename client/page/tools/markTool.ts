@@ -48,12 +48,12 @@ export function markTool(surface: Surface, from: Point): ToolGesture {
     show();
   });
   return {
-    move(at) {
-      to = at;
+    move(point) {
+      to = point;
       if (flow) show();
     },
-    async end(at) {
-      to = at;
+    async end(point) {
+      to = point;
       try {
         await reading;
         const { quads, text } = covered();

@@ -8,10 +8,10 @@ import type { Surface } from '../surface/surface';
 /** Puts the stamp in hand down where the page is tapped, with its middle there. */
 export function stampTool(surface: Surface): ToolGesture | null {
   return {
-    end(at: Point) {
+    end(point: Point) {
       const { stamp } = useStampInHand.getState();
       if (!stamp) return surface.say('Choose a stamp first. To make one, draw it, choose it, and keep it as a stamp.');
-      const offset = { x: at.x - stamp.width / 2, y: at.y - stamp.height / 2 };
+      const offset = { x: point.x - stamp.width / 2, y: point.y - stamp.height / 2 };
       surface.change(
         pasteItems(
           readStampItems(stamp.items),

@@ -12,21 +12,21 @@ const LEAST_WIDTH = 60;
  * A tap on words opens them, a drag moves them; elsewhere a tap begins new ones. In a spot for words, they take the spot's
  * width.
  */
-export function wordsTool(surface: Surface, at: Point): ToolGesture | null {
-  const hit = surface.top.hit(at, surface.points(6)).find(({ item }) => item.kind === 'text')?.item;
+export function wordsTool(surface: Surface, point: Point): ToolGesture | null {
+  const hit = surface.top.hit(point, surface.points(6)).find(({ item }) => item.kind === 'text')?.item;
   if (hit?.kind === 'text') {
     const { id, matrix, width, spot } = hit;
-    return dragOrTap(surface, at, [id], () => surface.state.setState({ writing: { id, matrix, width, spot } }));
+    return dragOrTap(surface, point, [id], () => surface.state.setState({ writing: { id, matrix, width, spot } }));
   }
   return {
     end() {
-      const spot = spotAt(surface.page.spots ?? [], at.x, at.y);
+      const spot = spotAt(surface.page.spots ?? [], point.x, point.y);
       if (spot?.kind === 'words') return writeInSpot(surface, spot.id);
-      const width = Math.max(LEAST_WIDTH, Math.min(NEW_WIDTH, surface.page.width - at.x - 8));
+      const width = Math.max(LEAST_WIDTH, Math.min(NEW_WIDTH, surface.page.width - point.x - 8));
       surface.state.setState({
         writing: {
           id: crypto.randomUUID(),
-          matrix: translation(Math.min(at.x, surface.page.width - LEAST_WIDTH), at.y - 12),
+          matrix: translation(Math.min(point.x, surface.page.width - LEAST_WIDTH), point.y - 12),
           width,
           spot: null,
         },

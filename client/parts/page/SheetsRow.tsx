@@ -19,7 +19,7 @@ interface Props {
   home: MediaHome;
   onChange: (sheets: SheetPlan[]) => void;
   /** Lays out the places of a sheet, or draws on it. */
-  onSheet: (at: number, as: SheetWork) => void;
+  onSheet: (index: number, as: SheetWork) => void;
 }
 
 const spotCount = ({ spots = [] }: SheetPlan): string =>
@@ -29,20 +29,22 @@ const spotCount = ({ spots = [] }: SheetPlan): string =>
 export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
   const [chosen, setChosen] = useState(0);
   const [adding, setAdding] = useState<'more' | 'instead' | null>(null);
-  const at = Math.min(chosen, sheets.length - 1);
-  const sheet = sheets[at];
+  const index = Math.min(chosen, sheets.length - 1);
+  const sheet = sheets[index];
   const move = (by: 1 | -1): void => {
     const next = [...sheets];
-    next.splice(at + by, 0, ...next.splice(at, 1));
+    next.splice(index + by, 0, ...next.splice(index, 1));
     onChange(next);
-    setChosen(at + by);
+    setChosen(index + by);
   };
   const take = (pages: Omit<SheetPlan, 'spots'>[]): void => {
     // What is drawn on a sheet stays on it when its paper changes.
     const onto = pages.map((page, i) =>
       i === 0 && sheet ? { ...page, background: withDrawing(page.background, sheet.background.drawn) } : page,
     );
-    onChange(adding === 'instead' ? [...sheets.slice(0, at), ...onto, ...sheets.slice(at + 1)] : [...sheets, ...pages]);
+    onChange(
+      adding === 'instead' ? [...sheets.slice(0, index), ...onto, ...sheets.slice(index + 1)] : [...sheets, ...pages],
+    );
     if (adding === 'more') setChosen(sheets.length);
     setAdding(null);
   };
@@ -56,10 +58,10 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
               <Press
                 key={i}
                 role="tab"
-                aria-selected={i === at}
+                aria-selected={i === index}
                 aria-label={`Sheet ${i + 1}${spotCount(sheet) && `, ${spotCount(sheet)}`}`}
                 flat
-                fill={i === at ? colours.ochre : colours.scrap}
+                fill={i === index ? colours.ochre : colours.scrap}
                 onPress={() => setChosen(i)}
                 style={styles.sheet}
               >
@@ -96,21 +98,21 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
       </SideScroll>
       {sheet && (
         <View style={styles.tools}>
-          <Button icon="pages" label={`Another paper for sheet ${at + 1}`} onPress={() => setAdding('instead')}>
+          <Button icon="pages" label={`Another paper for sheet ${index + 1}`} onPress={() => setAdding('instead')}>
             Paper
           </Button>
-          <Button icon="pin" label={`Places on sheet ${at + 1}`} onPress={() => onSheet(at, 'spots')}>
+          <Button icon="pin" label={`Places on sheet ${index + 1}`} onPress={() => onSheet(index, 'spots')}>
             Places
           </Button>
-          <Button icon="pen" label={`Draw or type on sheet ${at + 1}`} onPress={() => onSheet(at, 'drawing')}>
+          <Button icon="pen" label={`Draw or type on sheet ${index + 1}`} onPress={() => onSheet(index, 'drawing')}>
             Draw or type
           </Button>
           {sheets.length > 1 && (
             <View style={styles.moves}>
               <Press
                 flat
-                aria-label={`Sheet ${at + 1} one forward`}
-                disabled={at === 0}
+                aria-label={`Sheet ${index + 1} one forward`}
+                disabled={index === 0}
                 onPress={() => move(-1)}
                 style={styles.small}
               >
@@ -118,8 +120,8 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
               </Press>
               <Press
                 flat
-                aria-label={`Sheet ${at + 1} one back`}
-                disabled={at === sheets.length - 1}
+                aria-label={`Sheet ${index + 1} one back`}
+                disabled={index === sheets.length - 1}
                 onPress={() => move(1)}
                 style={styles.small}
               >
@@ -127,8 +129,8 @@ export function SheetsRow({ sheets, home, onChange, onSheet }: Props) {
               </Press>
               <Press
                 flat
-                aria-label={`Delete sheet ${at + 1}`}
-                onPress={() => onChange(sheets.filter((_, i) => i !== at))}
+                aria-label={`Delete sheet ${index + 1}`}
+                onPress={() => onChange(sheets.filter((_, i) => i !== index))}
                 style={styles.small}
               >
                 <LineIcon name="bin" size={18} />

@@ -165,7 +165,12 @@ export function MaterialsSection({ plan, home, zone, change, onRecord }: Props) 
             onChoose={(shown) => put(material.id, { shown })}
           />
           {material.shown === 'at' && (
-            <DateField label="Shown from" value={material.at} zone={zone} onChange={(at) => put(material.id, { at })} />
+            <DateField
+              label="Shown from"
+              value={material.at}
+              zone={zone}
+              onChange={(time) => put(material.id, { at: time })}
+            />
           )}
         </View>
       ))}

@@ -29,8 +29,8 @@ interface Props {
 /** One part of the form, under its number. */
 export function PlanSection({ place, troubles, shown, children }: Props) {
   const enter = useEditing((editing) => editing.enter);
-  const at = SECTIONS.findIndex((section) => section.place === place);
-  const { word } = SECTIONS[at]!;
+  const index = SECTIONS.findIndex((section) => section.place === place);
+  const { word } = SECTIONS[index]!;
   return (
     <Scrap style={styles.scrap}>
       <View
@@ -43,7 +43,7 @@ export function PlanSection({ place, troubles, shown, children }: Props) {
         <View style={styles.head}>
           <View style={styles.number} aria-hidden>
             <Text variant="labelMedium" style={{ color: colours.scrap }}>
-              {at + 1}
+              {index + 1}
             </Text>
           </View>
           <Text variant="headlineMedium" role="heading" aria-level={2}>

@@ -31,14 +31,14 @@ interface LineProps {
   onRemove: () => void;
 }
 
-const levelWord = (at: number): string => (at === 0 ? 'Best' : `Level ${at + 1}`);
-const withLevel = (row: RubricRow, at: number, words: string): RubricRow => ({
+const levelWord = (index: number): string => (index === 0 ? 'Best' : `Level ${index + 1}`);
+const withLevel = (row: RubricRow, index: number, words: string): RubricRow => ({
   ...row,
-  levels: row.levels.map((level, i) => (i === at ? words : level)),
+  levels: row.levels.map((level, i) => (i === index ? words : level)),
 });
-const withoutLevel = (row: RubricRow, at: number): RubricRow => ({
+const withoutLevel = (row: RubricRow, index: number): RubricRow => ({
   ...row,
-  levels: row.levels.filter((_, i) => i !== at),
+  levels: row.levels.filter((_, i) => i !== index),
 });
 
 /** The names of the columns. They stand for the eye alone: each field has its own. */

@@ -58,20 +58,20 @@ export function SpotLayout({ sheet, title, onChange, onClose }: Props) {
     null,
   );
   const [drawn, setDrawn] = useState<Box | null>(null);
-  const at = (event: PointerEvent): { x: number; y: number } => {
+  const placeOf = (event: PointerEvent): { x: number; y: number } => {
     const frame = (event.currentTarget as Element).closest('[data-testid="spot-sheet"]')!.getBoundingClientRect();
     return { x: (event.clientX - frame.left) / scale, y: (event.clientY - frame.top) / scale };
   };
   const begin = (event: PointerEvent, spot: Spot | null, size = false): void => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { id: spot?.id ?? null, from: at(event), box: spot, size };
+    drag.current = { id: spot?.id ?? null, from: placeOf(event), box: spot, size };
     setChosen(spot?.id ?? null);
   };
   const move = (event: PointerEvent): void => {
     const now = drag.current;
     if (!now) return;
-    const { x, y } = at(event);
+    const { x, y } = placeOf(event);
     const [dx, dy] = [x - now.from.x, y - now.from.y];
     if (now.id && now.box)
       place(

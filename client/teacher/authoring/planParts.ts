@@ -78,11 +78,11 @@ export function movePart(plan: ActivityPlan, id: string, over: string): Activity
 
 /** Moves a part one place up or down; over a choice that it does not belong to, it goes past all of it. */
 export function stepPart(plan: ActivityPlan, id: string, by: 1 | -1): ActivityPlan {
-  const at = plan.parts.findIndex((part) => part.id === id);
-  let to = at + by;
+  const index = plan.parts.findIndex((part) => part.id === id);
+  let to = index + by;
   const next = plan.parts[to];
-  if (at < 0 || !next) return plan;
-  if (next.choice !== null && next.choice !== plan.parts[at]!.choice)
+  if (index < 0 || !next) return plan;
+  if (next.choice !== null && next.choice !== plan.parts[index]!.choice)
     while (plan.parts[to + by]?.choice === next.choice) to += by;
   return movePart(plan, id, plan.parts[to]!.id);
 }

@@ -148,21 +148,21 @@ export function AddLearners({ groupId, onAdded, onClose }: Props) {
                 headed
                 options={options}
                 chosen={String(list.columns.name)}
-                onChoose={(at) => setColumn({ name: Number(at) })}
+                onChoose={(column) => setColumn({ name: Number(column) })}
               />
               <Pick
                 label="Family name"
                 headed
                 options={[{ value: NONE, word: 'None' }, ...options]}
                 chosen={String(list.columns.family ?? NONE)}
-                onChoose={(at) => setColumn({ family: at === NONE ? null : Number(at) })}
+                onChoose={(column) => setColumn({ family: column === NONE ? null : Number(column) })}
               />
               <Pick
                 label="Sign-in name"
                 headed
                 options={[{ value: NONE, word: 'Made here' }, ...options]}
                 chosen={String(list.columns.signIn ?? NONE)}
-                onChoose={(at) => setColumn({ signIn: at === NONE ? null : Number(at) })}
+                onChoose={(column) => setColumn({ signIn: column === NONE ? null : Number(column) })}
               />
             </>
           )}

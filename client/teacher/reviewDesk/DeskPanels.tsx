@@ -59,11 +59,11 @@ function QueuePanel({ visible, onClose }: PanelProps) {
 
 /** What the learners were asked, as they see it. */
 function AskedPanel({ visible, onClose }: PanelProps) {
-  const { activity, zone } = useDeskHere();
-  // What good work shows stands in the answer, and materials with the activity.
+  const { activity, view, zone } = useDeskHere();
+  // What good work shows stands in the answer.
   const facts: TaskFacts = {
     ...activity.task,
-    materials: [],
+    materials: activity.materials,
     later: { afterSending: 0, next: null },
     rubric: [],
   };
@@ -88,7 +88,7 @@ function AskedPanel({ visible, onClose }: PanelProps) {
         role="group"
         aria-label="Task"
       >
-        <TaskDetails facts={facts} zone={zone} onLook={() => undefined} />
+        <TaskDetails facts={facts} zone={zone} onLook={(material) => view.setState({ panel: 'material', material })} />
       </ScrollView>
     </Dialog>
   );

@@ -1,6 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
 import { BesideGoes } from '../../compareGoes/BesideGoes';
+import { MaterialDesk } from '../../materials/MaterialDesk';
 import { HistoryButtons } from '../../page/surface/HistoryButtons';
 import { OptionPick } from '../../page/surface/OptionPick';
 import { SaveLine } from '../../page/document/SaveLine';
@@ -60,12 +61,21 @@ function MarksKept() {
   );
 }
 
-/** What may lie where the sheet is: earlier goes beside this one, or everybody's pieces. */
+/** What may lie where the sheet is: something to look at, earlier goes beside this one, or everybody's pieces. */
 export function useOverSheet() {
   const { activity, choose, inHand, queue, view, zone } = useDeskHere();
   const panel = useStore(view, (state) => state.panel);
+  const looked = useStore(view, (state) => state.material);
   const close = (): void => view.setState({ panel: null });
   const { goId, shown } = inHand;
+  const material = panel === 'material' && activity.materials.find(({ id }) => id === looked);
+  if (material) {
+    return (
+      <PanelFaults onClose={close}>
+        <MaterialDesk material={material} onClose={close} />
+      </PanelFaults>
+    );
+  }
   if (panel === 'beside' && goId) {
     return (
       <PanelFaults onClose={close}>

@@ -122,7 +122,7 @@ export function HungSheet({
       </View>
     );
   }
-  const at = inPart.indexOf(page);
+  const index = inPart.indexOf(page);
   const shot = readShot(page.background);
   // Beside the page as it was kept, the photo as it was taken; marks belong to the first.
   const shown =
@@ -160,7 +160,7 @@ export function HungSheet({
         onSurface={onSurface}
       />
       {inPart.length > 1 && (
-        <PageBar at={at} count={inPart.length} onStep={(by) => choosePage(inPart[at + by]?.id ?? page.id)} />
+        <PageBar at={index} count={inPart.length} onStep={(by) => choosePage(inPart[index + by]?.id ?? page.id)} />
       )}
       <Dialog
         visible={watching}

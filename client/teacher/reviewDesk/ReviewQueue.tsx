@@ -103,10 +103,10 @@ export function ReviewQueue({ line, current, zone, onChoose }: Props) {
   const [opened, setOpened] = useState(false);
   const { hung, together } = notBegunTogether(line, opened ? null : current);
   const shown = opened ? line : hung;
-  const at = shown.findIndex(({ personId }) => personId === current);
+  const index = shown.findIndex(({ personId }) => personId === current);
   useEffect(() => {
-    if (at >= 0) scroll.current?.scrollTo({ x: Math.max(0, (at - 1) * HUNG_WIDTH), animated: false });
-  }, [at]);
+    if (index >= 0) scroll.current?.scrollTo({ x: Math.max(0, (index - 1) * HUNG_WIDTH), animated: false });
+  }, [index]);
   // The same function each time, so that going on draws only the two pieces anew that it concerns.
   const latest = useRef(onChoose);
   latest.current = onChoose;

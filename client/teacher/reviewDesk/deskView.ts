@@ -4,7 +4,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Surface } from '../../page/surface/surface';
 
 /** What lies over the desk, or beside the work; one at a time. */
-export type DeskPanel = 'queue' | 'keys' | 'task' | 'beside' | 'everybody' | 'copy' | TakeSort;
+export type DeskPanel = 'queue' | 'keys' | 'task' | 'material' | 'beside' | 'everybody' | 'copy' | TakeSort;
 
 /** What of an activity a teacher looks at, and how. */
 export interface DeskView {
@@ -13,6 +13,8 @@ export interface DeskView {
   order: LineOrder;
   filter: LineFilter;
   panel: DeskPanel | null;
+  /** What of the materials is looked at, while that panel is there. */
+  material: string | null;
   /** On a phone the answer lies over the tools, so that the work keeps the room. */
   answering: boolean;
   /** On its side a phone has no room for the queue as well: it comes when it is asked for. */
@@ -31,11 +33,15 @@ export const createDeskView = (personId: string | null): DeskViewStore =>
     order: 'waiting',
     filter: 'all',
     panel: null,
+    material: null,
     answering: false,
     queueShown: false,
     watching: false,
     surface: null,
   }));
+
+/** What lies where the sheet is, and is put away by Escape. */
+export const OVER_SHEET: readonly (DeskPanel | null)[] = ['material', 'beside', 'everybody'];
 
 /** Puts a panel away that is there, or brings it. */
 export const togglePanel = (store: DeskViewStore, panel: DeskPanel): void =>

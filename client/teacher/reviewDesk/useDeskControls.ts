@@ -7,7 +7,7 @@ import { frozenDocument } from '../../page/document/useFrozenDocument';
 import { useToolKeys } from '../../page/surface/useToolKeys';
 import { useDrawing } from '../../stores/drawing';
 import { useSameList } from '../../ui/useSameList';
-import { togglePanel } from './deskView';
+import { OVER_SHEET, togglePanel } from './deskView';
 import type { Desk } from './useDesk';
 import { useDeskKeys } from './useDeskKeys';
 import { reviewOf } from './useReview';
@@ -31,7 +31,7 @@ export function useDeskControls({ view, queue, inHand, choose, tell }: Desk): vo
     shown.choosePart(parts[(parts.findIndex(({ id }) => id === part?.id) + 1) % parts.length]!.id);
   };
   const leave = (): void | false => {
-    if (panel === 'beside' || panel === 'everybody') return view.setState({ panel: null });
+    if (OVER_SHEET.includes(panel)) return view.setState({ panel: null });
     return document.activeElement instanceof HTMLTextAreaElement ? document.activeElement.blur() : false;
   };
   useDeskKeys({

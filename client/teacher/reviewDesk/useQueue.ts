@@ -27,17 +27,17 @@ export function useQueue(all: readonly QueuedPiece[], view: DeskViewStore, telle
   const under = useStore(teller.state, (state) => state.under);
   const line = useMemo(() => orderedLine(all, { order, filter }, personId), [all, order, filter, personId]);
   const found = line.findIndex((piece) => piece.personId === personId);
-  const at = Math.max(0, found);
+  const index = Math.max(0, found);
   // What was told a moment ago still waits in the list that is asked for anew.
-  const ahead = [...line.slice(at + 1), ...line.slice(0, at)].filter(
+  const ahead = [...line.slice(index + 1), ...line.slice(0, index)].filter(
     ({ go, standing }) => standing.state === 'with-teacher' && !(go && under.has(go.id)),
   );
   return {
     all,
     line,
-    piece: line[at] ?? all[0]!,
-    before: line[at - 1],
-    after: line[at + 1],
+    piece: line[index] ?? all[0]!,
+    before: line[index - 1],
+    after: line[index + 1],
     nextWaiting: ahead[0],
     nextOpen: ahead.find(({ held }) => held === null),
   };

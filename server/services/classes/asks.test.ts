@@ -172,11 +172,11 @@ it('about a place on the sheet, it shows the asker and the teacher the place, an
   const { data, info } = await pixels.toBuffer({ resolveWithObject: true });
   // The ring: vermilion to the right of the place by its radius, paper in its middle.
   const scale = info.width / 300;
-  const at = (x: number, y: number): number[] => [
+  const pixelAt = (x: number, y: number): number[] => [
     ...data.subarray((Math.round(y * scale) * info.width + Math.round(x * scale)) * 3).subarray(0, 3),
   ];
-  expect(at(60 + 21, 300)[0]! - at(60 + 21, 300)[2]!).toBeGreaterThan(90);
-  expect(Math.min(...at(60, 300))).toBeGreaterThan(220);
+  expect(pixelAt(60 + 21, 300)[0]! - pixelAt(60 + 21, 300)[2]!).toBeGreaterThan(90);
+  expect(Math.min(...pixelAt(60, 300))).toBeGreaterThan(220);
   for (const bad of [{ page: 7 }, { page, x: 1 }, { page, x: 1, y: 1e9 }])
     expect(
       (

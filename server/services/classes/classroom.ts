@@ -238,13 +238,13 @@ export class ClassroomService {
     question: { id: string; words: string; seenBy: SeenBy; choices: DayChoice[] | null } | null,
   ): Promise<ClassroomView> {
     if (!policy.leadClassroom(actor, groupId)) throw notFound();
-    const at = new Date(this.clock());
+    const now = new Date(this.clock());
     await this.sequelize.transaction(async (transaction) => {
       if (question && (await DailyQuestion.findByPk(question.id, { transaction }))) return;
       if (question) await this.insistOwnPictures(actor, { groupId, choices: question.choices }, transaction);
-      await DailyQuestion.update({ endedAt: at }, { where: { groupId, endedAt: null }, transaction });
+      await DailyQuestion.update({ endedAt: now }, { where: { groupId, endedAt: null }, transaction });
       if (question)
-        await DailyQuestion.create({ ...question, groupId, authorId: actor.personId, askedAt: at }, { transaction });
+        await DailyQuestion.create({ ...question, groupId, authorId: actor.personId, askedAt: now }, { transaction });
     });
     return this.view(actor, groupId);
   }

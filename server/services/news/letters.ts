@@ -48,7 +48,7 @@ export class LetterService {
   }
 
   private async write(personId: string): Promise<void> {
-    const at = new Date(this.clock());
+    const now = new Date(this.clock());
     await this.sequelize.transaction(async (transaction) => {
       const { mail, digestAt, name } = await Person.findByPk(personId, {
         lock: transaction.LOCK.UPDATE,
@@ -56,7 +56,7 @@ export class LetterService {
         rejectOnEmpty: true,
       });
       const news = await Update.findAll({
-        where: { personId, seenAt: null, at: { [Op.gt]: digestAt ?? new Date(0), [Op.lte]: at } },
+        where: { personId, seenAt: null, at: { [Op.gt]: digestAt ?? new Date(0), [Op.lte]: now } },
         order: [['at', 'ASC']],
         transaction,
       });
@@ -72,8 +72,8 @@ export class LetterService {
         '',
         'Open Lippet to see them.',
       ].join('\n');
-      await Letter.create({ id: randomUUID(), personId, address: mail, subject, words, at }, { transaction });
-      await Person.update({ digestAt: at }, { where: { id: personId }, transaction });
+      await Letter.create({ id: randomUUID(), personId, address: mail, subject, words, at: now }, { transaction });
+      await Person.update({ digestAt: now }, { where: { id: personId }, transaction });
     });
   }
 }

@@ -1,6 +1,8 @@
 import type { Transaction } from 'sequelize';
 import type { PagePlan } from '@lippet/core/page/document';
 import { givenPages, viewOfPart, type PartPlan, type PartView } from '@lippet/core/parts/part';
+import type { MaterialView } from '@lippet/core/contract/activities';
+import type { MaterialPlan } from '@lippet/core/contract/activityDefinition';
 import type { TaskView } from '@lippet/core/contract/pieces';
 import { plainWords } from '@lippet/core/words/richText';
 import { Part, type Activity } from '../../models/tables';
@@ -13,6 +15,18 @@ export const taskOf = ({ task, told, goal, supplies }: Activity): TaskView => ({
   goal,
   supplies: supplies ?? '',
 });
+
+/** Something to look at, as whoever may see it sees it: not when it is shown. */
+export const materialView = ({
+  id,
+  kind,
+  title,
+  words,
+  address,
+  media,
+  seconds,
+  spans,
+}: MaterialPlan): MaterialView => ({ id, kind, title, words, address, media, seconds, spans });
 
 /** A part as its teacher set it. What a row holds was read by its kind before it was written. */
 export const partPlan = ({ id, kind, title, required, choice, waits, settings }: Part): PartPlan =>

@@ -11,7 +11,7 @@ import { notFound, ProblemError } from '../../problems/problem';
 import type { SyncHub } from '../../sync/hub';
 import { newsOf } from '../../sync/news';
 import type { UpdateLog } from '../../sync/updateLog';
-import { activityParts, taskOf } from './activityParts';
+import { activityParts, materialView, taskOf } from './activityParts';
 import type { ActivityPictureService } from './activityPictures';
 import type { PictureOffer } from '../../media/picture';
 import type { PagePictureService } from './pagePictures';
@@ -134,18 +134,7 @@ export class PieceService {
       pages,
       choices: choices ?? [],
       rubric: rubric ?? [],
-      materials: (materials ?? [])
-        .filter((material) => !hidden.includes(material))
-        .map(({ id, kind, title, words, address, media, seconds, spans }) => ({
-          id,
-          kind,
-          title,
-          words,
-          address,
-          media,
-          seconds,
-          spans,
-        })),
+      materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(materialView),
       later: {
         afterSending: hidden.filter(({ shown }) => shown === 'sent').length,
         next: times.length > 0 ? Math.min(...times) : null,

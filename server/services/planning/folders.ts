@@ -17,11 +17,11 @@ export class FolderService {
   /** Makes a folder, or changes the one with this id. Work in it moves its opening along. */
   async keep(actor: Actor, groupId: string, { id, title, opens }: FolderView): Promise<FolderView[]> {
     if (!policy.keepGroup(actor, groupId)) throw notFound();
-    const at = opens === null ? null : new Date(opens);
+    const opening = opens === null ? null : new Date(opens);
     const before = await Folder.findByPk(id);
     if (before && before.groupId !== groupId) throw notFound();
-    if (before) await before.update({ title, opens: at });
-    else await Folder.findOrCreate({ where: { id }, defaults: { id, groupId, title, opens: at } });
+    if (before) await before.update({ title, opens: opening });
+    else await Folder.findOrCreate({ where: { id }, defaults: { id, groupId, title, opens: opening } });
     return this.list(actor, groupId);
   }
 

@@ -3,7 +3,9 @@ import type { Transaction } from 'sequelize';
 import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { sheetsOf } from '@lippet/core/parts/part';
 import type { Compute } from '../../compute/compute';
+import { CannotRedrawError, redrawnPdf } from '../../media/redrawnPdf';
 import { Media } from '../../models/tables';
+import { ProblemError } from '../../problems/problem';
 import type { FileStore } from '../../storage/fileStore';
 import { dropFiles } from '../media/droppedFiles';
 
@@ -31,7 +33,7 @@ function given(before: readonly number[] | null, now: ReadonlySet<number>, count
  */
 export class GivenPages {
   /** Files that are being made, by the id of their media. */
-  private readonly making = new Map<string, Promise<string | null>>();
+  private readonly making = new Map<string, Promise<string>>();
 
   constructor(
     private readonly files: FileStore,
@@ -66,21 +68,37 @@ export class GivenPages {
     await media.update({ givenPages, givenHash: null, givenSize: null }, { transaction });
   }
 
-  /** The file that learners fetch in place of a PDF of which pages are left out; the whole one where there is none. */
+  /**
+   * The file that learners fetch in place of a PDF of which pages are left out; the whole one where none is.
+   * @throws ProblemError `unfit` where they can't be left out: what a teacher left out is never given all the same
+   */
   async hashFor(media: Media): Promise<string> {
     const { id, hash, givenPages, givenHash } = media;
     if (!givenPages) return hash;
     if (givenHash) return givenHash;
     const made = this.making.get(id) ?? this.make(media).finally(() => this.making.delete(id));
     this.making.set(id, made);
-    // A file that can't be taken apart is given as it is: without it there is no sheet to work on.
-    return (await made) ?? hash;
+    return made;
   }
 
-  private async make({ id, hash, givenPages }: Media): Promise<string | null> {
-    const bytes = await readFile(this.files.pathOf(hash));
-    const left = await this.compute.run('leavePagesOut', { bytes, kept: givenPages! });
-    if (!left) return null;
+  /** What can't be taken apart as it is written, can be once its pages have been drawn into a new file. */
+  private async leaveOut(path: string, kept: number[]): Promise<Uint8Array> {
+    const left = await this.compute.run('leavePagesOut', { bytes: await readFile(path), kept });
+    if (left) return left;
+    try {
+      const redrawn = await this.compute.run('leavePagesOut', { bytes: await redrawnPdf(path), kept });
+      if (redrawn) return redrawn;
+    } catch (error) {
+      if (!(error instanceof CannotRedrawError)) throw error;
+    }
+    throw new ProblemError(
+      'unfit',
+      'Pages were left out of this PDF, and it is written in a way that they can’t be taken from. Ask your teacher to bring it as a new PDF.',
+    );
+  }
+
+  private async make({ id, hash, givenPages }: Media): Promise<string> {
+    const left = await this.leaveOut(this.files.pathOf(hash), givenPages!);
     const made = await this.files.put(Buffer.from(left));
     const before = JSON.stringify(givenPages);
     await Media.sequelize!.transaction(async (transaction) => {

@@ -294,6 +294,24 @@ it('of a PDF learners are given the pages that are sheets, and a page that was g
   expect([copiedText.includes('the question'), copiedText.includes('solution')]).toEqual([true, false]);
 });
 
+it('leaves pages out of a PDF too that is written so badly that only its pictures can be taken over', async () => {
+  const { id } = await draft(planOf());
+  const media = randomUUID();
+  const pdf = await PDFDocument.load(await threePages());
+  const written = Buffer.from(await pdf.save({ useObjectStreams: false })).toString('latin1');
+  // Without a catalogue that says what it is. Qpdf leaves it so, and poppler shows it.
+  const bad = Buffer.from(written.replace('/Type /Catalog', '/Typx /Catalog'), 'latin1');
+  await expect(PDFDocument.load(bad).then((loaded) => loaded.getPageCount())).rejects.toThrow();
+  await teacher.bringTo(`activities/${id}`, bad, media);
+  const sheet = { width: 300, height: 400, background: { kind: 'pdf' as const, media, page: 1 } };
+  await change(id, (plan) => ({ ...plan, parts: [page('Sheet', { settings: { sheets: [sheet] } })] }));
+  const response = await ada.request('GET', `/api/media/${media}`);
+  const given = Buffer.from(await response.arrayBuffer());
+  const text = execFileSync('pdftotext', ['-', '-'], { input: given }).toString();
+  expect([text.includes('question'), text.includes('solution'), text.includes('map')]).toEqual([true, false, false]);
+  expect(execFileSync('pdfinfo', ['-'], { input: given }).toString()).toMatch(/Pages:\s+3/);
+});
+
 it('nothing is given out while one of its files is on its way, or belongs elsewhere', async () => {
   const { id } = await draft(planOf());
   const elsewhere = randomUUID();

@@ -19,7 +19,7 @@ import {
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
-import { activityParts, taskOf } from '../pieces/activityParts';
+import { activityParts, materialView, taskOf } from '../pieces/activityParts';
 import { countStates, type CountRow, type PieceCountService } from '../pieces/pieceCounts';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { firstSent } from './goes';
@@ -164,6 +164,7 @@ export class ReviewQueueService {
       title: activity.title,
       group: groups.map(({ name }) => name).join(', '),
       task: taskOf(activity),
+      materials: (activity.materials ?? []).map(materialView),
       parts,
       pages,
       rubric: activity.rubric ?? [],

@@ -229,15 +229,15 @@ export class ReviewService {
       if (!(await this.media.allHere([...voicesOf(marks), ...(review.told ? [review.told.media] : [])], piece.id))) {
         throw new ProblemError('still-arriving', 'What you said is still on its way to school. Try again in a moment.');
       }
-      const at = new Date(this.clock());
+      const now = new Date(this.clock());
       await review.update(
         {
           outcome: request.outcome,
           held: null,
           note: request.note ?? review.note,
           reviewerId: actor.personId,
-          begunAt: review.begunAt ?? at,
-          releasedAt: at,
+          begunAt: review.begunAt ?? now,
+          releasedAt: now,
           marks: Buffer.from(Y.encodeStateAsUpdate(marks)),
         },
         { transaction },
@@ -255,7 +255,7 @@ export class ReviewService {
           kind: request.outcome,
           words: again ? `${teacher.name} asks for another go: ${activity.title}` : `Finished: ${activity.title}`,
           path: `/feedback/${submission.id}`,
-          key: `${releaseKey(reviewId)}${at.getTime()}`,
+          key: `${releaseKey(reviewId)}${now.getTime()}`,
         },
         transaction,
       );

@@ -82,8 +82,8 @@ async function fresh(): Promise<{ piece: string; activity: string }> {
 const strokesOf = (doc: Y.Doc): number =>
   readPages(doc).reduce((sum, { id }) => sum + readStrokes(pageItems(doc, id)!).length, 0);
 
-async function take(step: Step, at: number, piece: string, model: Model): Promise<void> {
-  const device = devices[at % 2]!;
+async function take(step: Step, index: number, piece: string, model: Model): Promise<void> {
+  const device = devices[index % 2]!;
   const sent = async (key: string): Promise<number> =>
     (await device.request('POST', `/api/pieces/${piece}/send`, { key, extent: await extentOf(school, 'piece', piece) }))
       .status;
