@@ -695,7 +695,7 @@ class Seeder {
       {
         id: randomUUID(),
         pieceId,
-        go: number,
+        number: number,
         key: randomUUID(),
         sentAt,
         late: due !== null && sentAt.getTime() > due,

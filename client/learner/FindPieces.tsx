@@ -18,9 +18,9 @@ const ALL = '';
 export const findPieces = (cards: readonly PieceCard[], { words, subject, state }: PieceFilter): PieceCard[] =>
   cards.filter(
     (card) =>
-      !card.standing.notOpen &&
+      !card.status.notOpen &&
       (subject === null || card.subject === subject) &&
-      (state === null || card.standing.state === state) &&
+      (state === null || card.status.state === state) &&
       hasWords(words, card.title, card.subject, card.teacher),
   );
 
@@ -38,7 +38,7 @@ export function FindPieces({
   onChange: (filter: PieceFilter) => void;
 }) {
   const subjects = subjectsOf(cards);
-  const states = PIECE_STATES.filter((state) => cards.some(({ standing }) => standing.state === state));
+  const states = PIECE_STATES.filter((state) => cards.some(({ status }) => status.state === state));
   return (
     <View style={styles.box} role="group" aria-label="Find">
       <Field

@@ -13,19 +13,19 @@ import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { Way } from '../ui/Way';
 
 /** The short word that says what to do next, where something is to be done. */
-function tagOf({ standing }: PieceCard, waits: boolean): { word: string; fill: string; text: string } | null {
+function tagOf({ status }: PieceCard, waits: boolean): { word: string; fill: string; text: string } | null {
   // Its learner has sent it; the network has not.
   if (waits) return { word: 'Waits to go', fill: colours.mist, text: colours.ink };
-  if (standing.closed) return null;
-  if (standing.state === 'another-go') return { word: 'Look', fill: colours.vermilion, text: colours.scrap };
-  if (standing.state === 'ready') return { word: 'Send', fill: colours.ochre, text: colours.ink };
-  if (standing.overdue) return { word: 'Late', fill: colours.blush, text: colours.ink };
+  if (status.closed) return null;
+  if (status.state === 'another-go') return { word: 'Look', fill: colours.vermilion, text: colours.scrap };
+  if (status.state === 'ready') return { word: 'Send', fill: colours.ochre, text: colours.ink };
+  if (status.overdue) return { word: 'Late', fill: colours.blush, text: colours.ink };
   return null;
 }
 
 /** What is drawn so far; before anything is, the sheet as the teacher gave it. */
-const pictureOf = ({ activityId, pieceId, pictureVersion, standing }: PieceCard): string =>
-  pieceId && standing.state !== 'new'
+const pictureOf = ({ activityId, pieceId, pictureVersion, status }: PieceCard): string =>
+  pieceId && status.state !== 'new'
     ? `/pieces/${pieceId}/picture?v=${pictureVersion}`
     : `/activities/${activityId}/picture`;
 
@@ -37,7 +37,7 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
     Object.values(wishes).some(({ activityId }) => activityId === card.activityId),
   );
   const tag = tagOf(card, waits);
-  const heard = `${card.title}. ${STATE_WORDS[card.standing.state]}. ${words}${waits ? '. Waits to go' : ''}`;
+  const heard = `${card.title}. ${STATE_WORDS[card.status.state]}. ${words}${waits ? '. Waits to go' : ''}`;
   return (
     <View>
       <Way
@@ -50,7 +50,7 @@ export function PieceRow({ card, zone, now }: { card: PieceCard; zone: string; n
           <View>
             <Picture path={pictureOf(card)} alt="" style={styles.picture} />
             <View style={styles.stamp}>
-              <Stamp state={card.standing.state} size={34} />
+              <Stamp state={card.status.state} size={34} />
             </View>
           </View>
           <View style={styles.words}>

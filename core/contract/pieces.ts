@@ -23,7 +23,7 @@ export interface PieceCard {
   minutes: number | null;
   due: number | null;
   facts: PieceFacts;
-  standing: PieceStanding;
+  status: PieceStanding;
   completeness: Completeness;
   touchedAt: number | null;
   /** The folder in which it lies. */

@@ -38,7 +38,7 @@ export interface QueuedPiece {
   name: string;
   badge: string;
   pieceId: string | null;
-  standing: PieceStanding;
+  status: PieceStanding;
   completeness: Completeness;
   go: {
     id: string;

@@ -172,7 +172,7 @@ describe('pieceState', () => {
         if (standing.maySend) expect(standing.mayDraw && given.made).toBe(true);
         expect(standing.dueSoon && standing.overdue).toBe(false);
         // Whatever it is: what is open is in exactly one place of Now, and what is not is in none.
-        const list = arrangeNow([{ standing, due: given.due, touchedAt: null }]);
+        const list = arrangeNow([{ status: standing, due: given.due, touchedAt: null }]);
         const places = (list.carryOn ? 1 : 0) + Object.values({ ...list, carryOn: [] }).flat().length;
         expect(places).toBe(standing.notOpen ? 0 : 1);
       }),

@@ -14,7 +14,7 @@ function piece(
     badge: '#fff',
     pieceId: name,
     completeness: { made: true, complete: true, done: 1, of: 1, missing: [], short: [] },
-    standing: {
+    status: {
       state,
       late: more.late ?? false,
       overdue: more.overdue ?? false,
@@ -23,7 +23,7 @@ function piece(
       dueSoon: false,
       mayDraw: false,
       mayTakeBack: false,
-    } as QueuedPiece['standing'],
+    } as QueuedPiece['status'],
     go: sent && { id: name, number: sent[0], sentAt: sent[1], word: null, felt: null, voice: null },
     firstSentAt: null,
     reviewId: null,

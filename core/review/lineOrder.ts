@@ -19,15 +19,15 @@ export const FILTER_WORDS: Record<LineFilter, string> = {
   unsent: 'Not sent',
 };
 
-const notBegun = ({ standing }: QueuedPiece): boolean => standing.state === 'new';
-const waits = ({ standing }: QueuedPiece): boolean => standing.state === 'with-teacher';
+const notBegun = ({ status }: QueuedPiece): boolean => status.state === 'new';
+const waits = ({ status }: QueuedPiece): boolean => status.state === 'with-teacher';
 
 const FITS: Record<LineFilter, (piece: QueuedPiece) => boolean> = {
   all: () => true,
   waiting: waits,
   again: (piece) => waits(piece) && piece.go!.number > 1,
   checks: (piece) => waits(piece) && piece.checks.length > 0,
-  late: ({ standing }) => standing.late || standing.overdue,
+  late: ({ status }) => status.late || status.overdue,
   unsent: ({ go }) => go === null,
 };
 

@@ -22,7 +22,7 @@ const piece = (change: Partial<PieceFacts> & { minutes?: number | null; ownDay?:
     archived: false,
     ...facts,
   };
-  return { standing: pieceState(given, NOW), due: given.due, minutes, ownDay };
+  return { status: pieceState(given, NOW), due: given.due, minutes, ownDay };
 };
 
 describe('the plan', () => {
@@ -121,9 +121,9 @@ describe('the plan', () => {
         const shown = [...days.flatMap((day) => day.pieces), ...shore, ...drifting, ...beyond];
         expect(new Set(shown).size).toBe(shown.length);
         // Looking at a later week leaves out only what lies before it.
-        const earlier = pieces.filter((piece) => isToDo(piece.standing) && !shown.includes(piece));
+        const earlier = pieces.filter((piece) => isToDo(piece.status) && !shown.includes(piece));
         if (weeks === 0) expect(earlier).toEqual([]);
-        expect(shown.every(({ standing }) => isToDo(standing))).toBe(true);
+        expect(shown.every(({ status }) => isToDo(status))).toBe(true);
       }),
     );
   });

@@ -7,7 +7,7 @@ import { schoolDay } from './schoolTime';
 
 /** What the plan needs to know of a piece. */
 export interface Planned {
-  standing: PieceStanding;
+  status: PieceStanding;
   due: number | null;
   minutes: number | null;
   /** The day that the learner chose for it, `yyyy-MM-dd`; for work without a date. */
@@ -79,11 +79,11 @@ export function arrangePlan<T extends Planned>(
   const last = days.at(-1)!.day;
   const today = schoolDay(now, zone);
   for (const piece of pieces) {
-    if (!isToDo(piece.standing)) continue;
+    if (!isToDo(piece.status)) continue;
     const planned = dayOf(piece, now, zone);
     const day = planned !== null && planned < today ? today : planned;
     const found = days.find((planned) => planned.day === day);
-    if (piece.standing.overdue) plan.shore.push(piece);
+    if (piece.status.overdue) plan.shore.push(piece);
     else if (day === null) plan.drifting.push(piece);
     else if (found) {
       found.pieces.push(piece);

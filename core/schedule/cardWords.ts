@@ -3,7 +3,7 @@ import { dayWords, dueWords, noonOf, whenWords } from './schoolTime';
 
 /** What the line under a title is made from. */
 export interface CardFacts {
-  standing: PieceStanding;
+  status: PieceStanding;
   subject: string;
   teacher: string;
   minutes: number | null;
@@ -24,15 +24,15 @@ function ownDayWords({ ownDay }: CardFacts, now: number, zone: string): string {
 /** One line that says how a piece stands, the same in every list. */
 export function cardWords(card: CardFacts, now: number, zone: string): string {
   const {
-    standing,
+    status,
     due,
     completeness: { done, of },
     facts: { latest },
   } = card;
   const by = due === null ? ownDayWords(card, now, zone) : dueWords(due, now, zone);
   const parts = of > 1 && `${done} of ${of} parts done`;
-  if (standing.closed) return joined('Closed', standing.state !== 'new' && 'your work is kept here');
-  switch (standing.state) {
+  if (status.closed) return joined('Closed', status.state !== 'new' && 'your work is kept here');
+  switch (status.state) {
     case 'another-go':
       return `${card.teacher} asks for another go`;
     case 'ready':
@@ -40,7 +40,7 @@ export function cardWords(card: CardFacts, now: number, zone: string): string {
     case 'started':
       return joined(parts, by);
     case 'with-teacher':
-      return joined(`With ${card.teacher} since ${whenWords(latest!.sentAt, now, zone)}`, standing.late && 'sent late');
+      return joined(`With ${card.teacher} since ${whenWords(latest!.sentAt, now, zone)}`, status.late && 'sent late');
     case 'finished':
       return joined(`Finished ${dayWords(latest!.released!.at, now, zone)}`, card.subject);
     case 'new':

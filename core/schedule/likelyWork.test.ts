@@ -3,7 +3,7 @@ import { likelyWork } from './likelyWork';
 import type { PieceState } from '../piece/pieceState';
 
 const card = (title: string, state: PieceState = 'new', due: number | null = null, mayDraw = true): PieceCard =>
-  ({ title, due, standing: { state, mayDraw } }) as PieceCard;
+  ({ title, due, status: { state, mayDraw } }) as PieceCard;
 const titles = (cards: PieceCard[], words: string): string[] => likelyWork(cards, words).map(({ title }) => title);
 
 it('puts first what is spoken of, then what is begun, then what is due', () => {

@@ -20,9 +20,9 @@ const tellingWords = (text: string): Set<string> =>
 export function likelyWork(cards: readonly PieceCard[], words: string): PieceCard[] {
   const spoken = tellingWords(words);
   const named = ({ title }: PieceCard): number => [...tellingWords(title)].filter((word) => spoken.has(word)).length;
-  const begun = ({ standing }: PieceCard): number => Number(standing.state !== 'new');
+  const begun = ({ status }: PieceCard): number => Number(status.state !== 'new');
   const due = (card: PieceCard): number => card.due ?? Number.MAX_SAFE_INTEGER;
   return cards
-    .filter(({ standing }) => standing.mayDraw)
+    .filter(({ status }) => status.mayDraw)
     .sort((a, b) => named(b) - named(a) || begun(b) - begun(a) || due(a) - due(b));
 }

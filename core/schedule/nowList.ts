@@ -2,7 +2,7 @@ import type { PieceStanding } from '../piece/pieceState';
 
 /** What the Now screen needs to know of a piece to put it in its place. */
 export interface Placed {
-  standing: PieceStanding;
+  status: PieceStanding;
   due: number | null;
   /** Last time anything was done with it, milliseconds since 1970; null if never. */
   touchedAt: number | null;
@@ -47,22 +47,22 @@ export function arrangeNow<T extends Placed>(pieces: readonly T[]): NowList<T> {
     finished: [],
     closed: [],
   };
-  const underWay = pieces.filter(({ standing }) => standing.state === 'started' && standing.mayDraw).sort(newestFirst);
+  const underWay = pieces.filter(({ status }) => status.state === 'started' && status.mayDraw).sort(newestFirst);
   list.carryOn = underWay[0] ?? null;
   for (const piece of pieces) {
-    const { standing } = piece;
-    if (standing.notOpen || piece === list.carryOn) continue;
-    if (standing.state === 'with-teacher') list.withTeacher.push(piece);
-    else if (standing.state === 'finished') list.finished.push(piece);
-    else if (standing.closed) list.closed.push(piece);
-    else if (standing.state !== 'new' || standing.overdue || standing.dueSoon) list.needsYou.push(piece);
-    else if (standing.whenever) list.whenever.push(piece);
+    const { status } = piece;
+    if (status.notOpen || piece === list.carryOn) continue;
+    if (status.state === 'with-teacher') list.withTeacher.push(piece);
+    else if (status.state === 'finished') list.finished.push(piece);
+    else if (status.closed) list.closed.push(piece);
+    else if (status.state !== 'new' || status.overdue || status.dueSoon) list.needsYou.push(piece);
+    else if (status.whenever) list.whenever.push(piece);
     else list.comingUp.push(piece);
   }
   list.needsYou.sort(
     (a, b) =>
-      Number(b.standing.overdue) - Number(a.standing.overdue) ||
-      URGENCY[a.standing.state] - URGENCY[b.standing.state] ||
+      Number(b.status.overdue) - Number(a.status.overdue) ||
+      URGENCY[a.status.state] - URGENCY[b.status.state] ||
       byDue(a, b),
   );
   list.comingUp.sort(byDue);

@@ -113,7 +113,7 @@ const placed = (
   touchedAt: number | null = null,
 ): Placed & { name: string } => ({
   name,
-  standing: pieceState(facts(change), NOW),
+  status: pieceState(facts(change), NOW),
   due: change.due ?? null,
   touchedAt,
 });
@@ -162,7 +162,7 @@ describe('cardWords', () => {
   const card = (change: Partial<PieceFacts>, more: Partial<CardFacts> = {}): CardFacts => {
     const given = facts(change);
     return {
-      standing: pieceState(given, NOW),
+      status: pieceState(given, NOW),
       facts: given,
       due: given.due,
       ownDay: null,

@@ -63,7 +63,7 @@ async function ask(client: TestClient | null, path: string, init: RequestInit = 
 async function shownToBen(): Promise<unknown> {
   const { cards } = (await (await ask(ben, '/api/now')).json()) as NowView;
   const { card, parts } = (await (await ask(ben, `/api/pieces/${bensPiece}`)).json()) as PieceView;
-  return { titles: cards.map(({ title, standing }) => [title, standing.state]), state: card.standing, parts };
+  return { titles: cards.map(({ title, status }) => [title, status.state]), state: card.status, parts };
 }
 
 /** It runs and answers, and nobody else has lost anything. */
@@ -339,9 +339,7 @@ describe('documents', () => {
       inner = inner.toArray()[0];
     }
     expect(depth).toBeLessThanOrEqual(LIMITS.documentDepth);
-    expect(((await (await ask(ada, `/api/pieces/${adasPiece}`)).json()) as PieceView).card.standing.state).toBe(
-      'ready',
-    );
+    expect(((await (await ask(ada, `/api/pieces/${adasPiece}`)).json()) as PieceView).card.status.state).toBe('ready');
   });
 });
 

@@ -63,7 +63,7 @@ export class PieceCopy extends Row<PieceCopy> {
 export class Submission extends Row<Submission> {
   declare id: string;
   declare pieceId: string;
-  declare go: number;
+  declare number: number;
   declare key: string;
   declare sentAt: Date;
   declare late: boolean;
@@ -176,7 +176,7 @@ export function definePieces(sequelize: Sequelize): void {
     {
       id: id(),
       pieceId: uuid(),
-      go: integer(),
+      number: { ...integer(), field: 'go' },
       key: uuid(),
       sentAt: time(),
       late: flag(),

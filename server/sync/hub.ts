@@ -18,7 +18,7 @@ import { documentName, parseDocumentName, type DocumentRef } from './documentNam
 import { Allowance } from './allowance';
 import { unfitUpdate } from './updateGuard';
 import { Ledger } from './ledger';
-import { inHook, LineFault } from './lineFault';
+import { LineFault } from './lineFault';
 import { OpenLines } from './lines';
 import { sendAway } from './sendAway';
 import { onStandingChanged } from './standing';
@@ -46,9 +46,14 @@ interface SocketContext {
   name?: string;
   /** Called once this line has been let into a document. */
   opened: () => void;
+  /** Names of documents that it was let into, and that are being loaded. */
+  readonly loading: Set<string>;
   /** Ends the line in a way after which it comes back. */
   comeBack: () => void;
 }
+
+/** What every hook is told. */
+type HookPayload = Pick<beforeHandleMessagePayload, 'context' | 'documentName'>;
 
 /** "Try again later" (the registry of RFC 6455). */
 const COME_BACK = 1013;
@@ -91,6 +96,7 @@ export class SyncHub {
   private readonly tidying = new Set<Promise<void>>();
   private closed = false;
   private readonly lines = new OpenLines();
+  private readonly contexts = new Set<SocketContext>();
   private readonly stopListening: () => void;
 
   private readonly ledger = new Ledger();
@@ -108,11 +114,14 @@ export class SyncHub {
       quiet: true,
       debounce: COMES_TO_REST,
       maxDebounce: NEVER_RESTS,
-      onAuthenticate: (payload) => inHook(logger, 'onAuthenticate', () => this.letIn(payload)),
-      connected: async ({ documentName: name }) => this.tellWhoIsHere(name),
+      onAuthenticate: (payload) => this.orComeBack(payload, () => this.letIn(payload)),
+      connected: async ({ context, documentName: name }) => {
+        (context as SocketContext).loading.delete(name);
+        this.tellWhoIsHere(name);
+      },
       onDisconnect: async ({ documentName: name }) => this.tellWhoIsHere(name),
-      onLoadDocument: (payload) => inHook(logger, 'onLoadDocument', () => this.load(payload)),
-      beforeHandleMessage: (payload) => inHook(logger, 'beforeHandleMessage', () => this.inTurn(payload)),
+      onLoadDocument: (payload) => this.orComeBack(payload, () => this.load(payload)),
+      beforeHandleMessage: (payload) => this.orComeBack(payload, () => this.inTurn(payload)),
       onStoreDocument: async ({ documentName: name }) => {
         // Nothing is lost by not doing this: every update is in the log already.
         if (!this.closed) await this.tidy(parseDocumentName(name)!);
@@ -124,29 +133,37 @@ export class SyncHub {
   private async letIn({ context, documentName: name, connectionConfig }: onAuthenticatePayload): Promise<void> {
     const line = context as SocketContext;
     const ref = parseDocumentName(name);
-    const access = ref && (await this.orComeBack(line, ref, () => this.gate.access(line.actor, ref)));
+    const access = ref && (await this.gate.access(line.actor, ref));
     if (!access) throw new LineFault();
     connectionConfig.readOnly = !access.write;
     line.opened();
-    if (ref.kind === 'marks') line.name = await this.orComeBack(line, ref, () => this.gate.nameOf(line.actor));
+    line.loading.add(name);
+    if (ref.kind === 'marks') line.name = await this.gate.nameOf(line.actor);
   }
 
-  private async load({ context, documentName: name, document }: onLoadDocumentPayload): Promise<void> {
+  private async load({ documentName: name, document }: onLoadDocumentPayload): Promise<void> {
     const ref = parseDocumentName(name)!;
-    const [read, room] = await this.orComeBack(context as SocketContext, ref, () =>
-      Promise.all([this.log.read(ref), this.gate.room(ref)]),
-    );
+    const [read, room] = await Promise.all([this.log.read(ref), this.gate.room(ref)]);
     if (read) Y.applyUpdate(document, read.update);
     this.ledger.open(document, read?.update.length ?? 0, room);
   }
 
-  /** Where nothing can be known just now, that is no refusal: the device comes back by itself. */
-  private async orComeBack<T>({ comeBack }: SocketContext, ref: DocumentRef, ask: () => Promise<T>): Promise<T> {
+  /**
+   * Does what a hook does. Where that fails, as when the database is down, it is no refusal: the whole line ends in a
+   * way after which the device comes back, and says all again that nobody has said to have. If only the document were
+   * closed on it, a later update would still be acknowledged, and be taken for the one that was lost.
+   *
+   * @throws LineFault alone
+   */
+  private async orComeBack({ context, documentName: name }: HookPayload, work: () => Promise<void>): Promise<void> {
     try {
-      return await ask();
+      await work();
     } catch (error) {
-      this.logger.error({ err: error, ...ref }, 'a document could not be opened just now');
-      comeBack();
+      if (error instanceof LineFault) throw error;
+      this.logger.error({ err: error, ...parseDocumentName(name) }, 'a line was ended by a fault');
+      (context as SocketContext).comeBack();
+      // A document is loaded once for all that ask for it, and they would be told that they may not see it.
+      for (const line of this.contexts) if (line.loading.has(name)) line.comeBack();
       throw new LineFault();
     }
   }
@@ -235,7 +252,10 @@ export class SyncHub {
       this.lines.add(webSocket, actor);
       const opened = this.watch(webSocket);
       const comeBack = (): void => webSocket.close(COME_BACK, 'Come back');
-      this.hocuspocus.handleConnection(webSocket, request, { actor, opened, comeBack } satisfies SocketContext);
+      const context: SocketContext = { actor, opened, loading: new Set(), comeBack };
+      this.contexts.add(context);
+      webSocket.on('close', () => this.contexts.delete(context));
+      this.hocuspocus.handleConnection(webSocket, request, context);
     });
   }
 

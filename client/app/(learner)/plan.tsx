@@ -184,7 +184,7 @@ export default function PlanPlace() {
 function byFolder(cards: readonly PieceCard[]): [id: string, title: string, cards: PieceCard[]][] {
   const all = new Map<string, [string, string, PieceCard[]]>();
   for (const card of cards) {
-    if (!card.folder || card.standing.notOpen) continue;
+    if (!card.folder || card.status.notOpen) continue;
     const { id, title } = card.folder;
     const folder = all.get(id) ?? [id, title, []];
     folder[2].push(card);

@@ -26,9 +26,9 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
   const client = useQueryClient();
   const [problem, setProblem] = useState<string | null>(null);
   const { card, goes } = piece;
-  const { standing } = card;
+  const { status } = card;
   const answered = goes.find(({ review }) => review !== null);
-  if (!answered && standing.state !== 'with-teacher' && !standing.closed) return null;
+  if (!answered && status.state !== 'with-teacher' && !status.closed) return null;
 
   const words = cardWords(card, Date.now(), zone);
   const takeBack = async (): Promise<void> => {
@@ -49,18 +49,18 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
       <View style={[styles.row, short && styles.rowShort]}>
         {short ? (
           <View role="status" aria-label={words} style={styles.stamp}>
-            <Stamp state={standing.state} size={34} />
+            <Stamp state={status.state} size={34} />
           </View>
         ) : (
           <>
-            <Stamp state={standing.state} size={38} />
+            <Stamp state={status.state} size={38} />
             <Text variant="titleSmall" style={styles.words} role="status">
               {words}
             </Text>
           </>
         )}
         {short?.task}
-        {standing.mayTakeBack && <Button onPress={() => void takeBack()}>Take it back</Button>}
+        {status.mayTakeBack && <Button onPress={() => void takeBack()}>Take it back</Button>}
         {notes && (
           <Button
             icon={short ? undefined : 'list'}

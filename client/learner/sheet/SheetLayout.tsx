@@ -63,7 +63,7 @@ export function SheetLayout() {
 
 /** With notes to go by, a phone has one row for them and for the task, so that half of it is the sheet. */
 const isTight = ({ layout, piece, editable }: Sheet): boolean =>
-  layout === 'phone' && piece.card.standing.state === 'another-go' && editable;
+  layout === 'phone' && piece.card.status.state === 'another-go' && editable;
 
 function Task({ short = false }: { short?: boolean }) {
   const { piece, zone, layout, view } = useSheetHere();

@@ -62,7 +62,7 @@ export function useSheet(opened: OpenPiece): Sheet | null {
   const capture = useCapture(editor, actions, place.goToPage);
   const last = useLastReview(piece);
   const answered = useAnswered(doc);
-  const editable = piece.card.standing.mayDraw && !frozen;
+  const editable = piece.card.status.mayDraw && !frozen;
   const recording = useRecording({
     pieceId: piece.id,
     doc,

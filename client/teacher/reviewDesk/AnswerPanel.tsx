@@ -87,7 +87,7 @@ export function AnswerPanel(props: Props) {
   } = props;
   const first = piece.name.split(' ')[0]!;
   const { note, levels, own, aside, told } = draft;
-  const { go, standing, remindedAt, held } = piece;
+  const { go, status, remindedAt, held } = piece;
   const marks = (
     <RubricMarks
       key={go?.id}
@@ -101,14 +101,14 @@ export function AnswerPanel(props: Props) {
   return (
     <View style={styles.panel}>
       <View style={styles.row}>
-        <Stamp state={piece.standing.state} size={40} />
+        <Stamp state={piece.status.state} size={40} />
         <View style={styles.words}>
           <Text variant="headlineMedium" role="heading" aria-level={2}>
             {piece.name}
           </Text>
           <Text variant="bodySmall" style={{ color: colours.soft }}>
             {piece.go
-              ? `${STATE_WORDS[piece.standing.state]} · go ${piece.go.number}${piece.standing.late ? ' · sent late' : ''}` +
+              ? `${STATE_WORDS[piece.status.state]} · go ${piece.go.number}${piece.status.late ? ' · sent late' : ''}` +
                 (piece.firstSentAt !== null ? ` · first sent ${whenWords(piece.firstSentAt, Date.now(), zone)}` : '')
               : 'Not sent yet'}
           </Text>
@@ -193,10 +193,10 @@ export function AnswerPanel(props: Props) {
               : `${first} has not sent this yet. What you see is the draft.`}
           </Text>
           <Aside words={aside} onChange={null} />
-          {doc && reviewId && standing.state !== 'with-teacher' && go && (
+          {doc && reviewId && status.state !== 'with-teacher' && go && (
             <ReviewTalk key={reviewId} reviewId={reviewId} doc={doc} parts={parts} name={first} />
           )}
-          {isToDo(standing) && (
+          {isToDo(status) && (
             <View style={styles.row}>
               <Button icon="bell" label={`Remind ${first}`} onPress={onRemind}>{`Remind ${first}`}</Button>
               {remindedAt !== null && (

@@ -10,7 +10,7 @@ export function DeskNews() {
   const failed = useStore(teller.state, (state) => state.failed);
   const recalling = useStore(teller.state, (state) => state.recalling);
   const under = useStore(teller.state, (state) => state.under);
-  const waits = queue.all.some(({ go, standing }) => standing.state === 'with-teacher' && !(go && under.has(go.id)));
+  const waits = queue.all.some(({ go, status }) => status.state === 'with-teacher' && !(go && under.has(go.id)));
   return (
     <>
       <UntoldBar untold={failed} onOpen={choose} />

@@ -89,9 +89,9 @@ export function LineMenu({
 
 /** How many wait, how many outcomes are held and not told, and how many are done and not sent. */
 export const lineCounts = (line: readonly QueuedPiece[]): { waiting: number; held: number; unsent: number } => ({
-  waiting: line.filter(({ standing }) => standing.state === 'with-teacher').length,
-  held: line.filter(({ held, standing }) => held !== null && standing.state === 'with-teacher').length,
-  unsent: line.filter(({ standing }) => isToDo(standing)).length,
+  waiting: line.filter(({ status }) => status.state === 'with-teacher').length,
+  held: line.filter(({ held, status }) => held !== null && status.state === 'with-teacher').length,
+  unsent: line.filter(({ status }) => isToDo(status)).length,
 });
 
 const styles = StyleSheet.create({

@@ -52,7 +52,7 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
   const [news, setNews] = useState<string | null>(null);
   const part = parts.find(({ id }) => id === partId)!;
   const sent = line.filter(({ go }) => go !== null);
-  const waiting = sent.filter(({ standing }) => standing.state === 'with-teacher');
+  const waiting = sent.filter(({ status }) => status.state === 'with-teacher');
   const choose = (personId: string, on: boolean): void => {
     const next = new Set(chosen);
     if (on) next.add(personId);
@@ -130,12 +130,12 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
             >
               <PartPicture picture={picture} piece={piece} part={part} onOpen={() => onOpen(piece.personId)} />
               <View style={styles.name}>
-                <Stamp state={piece.standing.state} size={22} />
+                <Stamp state={piece.status.state} size={22} />
                 <Text variant="labelLarge" style={styles.grow} numberOfLines={1}>
                   {piece.name}
                 </Text>
               </View>
-              {piece.standing.state === 'with-teacher' ? (
+              {piece.status.state === 'with-teacher' ? (
                 <TickBox
                   word={piece.held ? `Held: ${piece.held === 'again' ? 'another go' : 'finished'}` : 'Choose'}
                   name={`Choose ${piece.name}`}
@@ -144,7 +144,7 @@ export function PartsView({ activityId, line, parts, partId, onPart, onOpen, onC
                 />
               ) : (
                 <Text variant="bodySmall" style={styles.state}>
-                  {STATE_WORDS[piece.standing.state]}
+                  {STATE_WORDS[piece.status.state]}
                 </Text>
               )}
             </View>
@@ -169,7 +169,7 @@ function PartPicture({
   onOpen: () => void;
 }) {
   const doc = useFrozenDocument(useGoDocument(piece.go!.id).data);
-  const released = piece.reviewId !== null && piece.standing.state !== 'with-teacher';
+  const released = piece.reviewId !== null && piece.status.state !== 'with-teacher';
   const marks = useFrozenDocument(useMarks(released ? piece.reviewId! : undefined).data);
   if (!doc)
     return (

@@ -21,11 +21,11 @@ interface Props {
 const HUNG_WIDTH = 104;
 
 /** What stands under a hung piece. */
-function underWords({ standing, go, completeness }: QueuedPiece, zone: string): string {
-  switch (standing.state) {
+function underWords({ status, go, completeness }: QueuedPiece, zone: string): string {
+  switch (status.state) {
     case 'with-teacher': {
       const when = whenWords(go!.sentAt, Date.now(), zone);
-      return [go!.number > 1 && `go ${go!.number}`, standing.late ? `${when}, late` : when].filter(Boolean).join(' · ');
+      return [go!.number > 1 && `go ${go!.number}`, status.late ? `${when}, late` : when].filter(Boolean).join(' · ');
     }
     case 'another-go':
       return `go ${go!.number} back`;
@@ -41,8 +41,8 @@ function underWords({ standing, go, completeness }: QueuedPiece, zone: string): 
 }
 
 /** The picture's address: of the go if there is one, else of the draft. */
-export function picturePath({ go, pieceId, pictureVersion, standing, completeness }: QueuedPiece): string | null {
-  if (go) return `/goes/${go.id}/picture?s=${standing.state}`;
+export function picturePath({ go, pieceId, pictureVersion, status, completeness }: QueuedPiece): string | null {
+  if (go) return `/goes/${go.id}/picture?s=${status.state}`;
   return pieceId && completeness.made ? `/pieces/${pieceId}/picture?v=${pictureVersion}` : null;
 }
 
@@ -64,7 +64,7 @@ const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
       role="button"
       aria-current={here ? 'true' : undefined}
       onPress={() => onChoose(piece.personId)}
-      aria-label={`${piece.name}. ${STATE_WORDS[piece.standing.state]}, ${words}`}
+      aria-label={`${piece.name}. ${STATE_WORDS[piece.status.state]}, ${words}`}
       style={[styles.hung, { paddingTop: 36 * t * (1 - t) }]}
     >
       <View style={styles.peg} />
@@ -78,7 +78,7 @@ const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
         </View>
       )}
       <View style={styles.name}>
-        <Stamp state={piece.standing.state} size={20} />
+        <Stamp state={piece.status.state} size={20} />
         <Text variant="labelMedium" numberOfLines={1}>
           {piece.name.split(' ')[0]}
         </Text>
@@ -86,7 +86,7 @@ const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
       <Text variant="bodySmall" style={styles.under} numberOfLines={1}>
         {words}
       </Text>
-      {piece.checks.length > 0 && piece.standing.state === 'with-teacher' && (
+      {piece.checks.length > 0 && piece.status.state === 'with-teacher' && (
         <View style={styles.checks} testID="checks">
           <Text variant="labelSmall" aria-label={`${piece.checks.length} found when it was sent`}>
             {piece.checks.length}

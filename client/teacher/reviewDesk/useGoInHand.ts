@@ -27,7 +27,7 @@ export function useGoInHand(piece: QueuedPiece, { parts }: ReviewQueueView) {
   useEffect(() => {
     if (saidElsewhere > 0) void client.invalidateQueries({ queryKey: ['review-of', goId] });
   }, [client, goId, saidElsewhere]);
-  const open = Boolean(piece.standing.state === 'with-teacher' && review && !review.releasedAt);
+  const open = Boolean(piece.status.state === 'with-teacher' && review && !review.releasedAt);
   const editable = open && loaded && !frozen;
   const editor = useEditor(live, markItems);
   useEffect(() => {

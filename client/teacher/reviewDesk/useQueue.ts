@@ -30,7 +30,7 @@ export function useQueue(all: readonly QueuedPiece[], view: DeskViewStore, telle
   const index = Math.max(0, found);
   // What was told a moment ago still waits in the list that is asked for anew.
   const ahead = [...line.slice(index + 1), ...line.slice(0, index)].filter(
-    ({ go, standing }) => standing.state === 'with-teacher' && !(go && under.has(go.id)),
+    ({ go, status }) => status.state === 'with-teacher' && !(go && under.has(go.id)),
   );
   return {
     all,

@@ -65,7 +65,7 @@ export class AskService {
     const taught = assigned.filter((groupId) => actor.teaches.has(groupId));
     if (taught.length > 0) return taught;
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
-    if (!standing || !policy.seeActivity(actor, standing, standing.standing)) throw notFound();
+    if (!standing || !policy.seeActivity(actor, standing, standing.status)) throw notFound();
     return [standing.groupId];
   }
 
@@ -149,7 +149,7 @@ export class AskService {
   ): Promise<ThreadView> {
     insistSaid(question);
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
-    if (!standing || !policy.startPiece(actor, standing, standing.standing)) throw notFound();
+    if (!standing || !policy.startPiece(actor, standing, standing.status)) throw notFound();
     if (part && (await Part.count({ where: { id: part, activityId } })) === 0) throw notFound();
     try {
       await this.sequelize.transaction(async (transaction) => {

@@ -181,7 +181,7 @@ it('a learner who leaves keeps the work, and their teacher sees it; nothing new 
   await drawInto(school, pieceId);
   await teacher.json('DELETE', `/api/groups/${school.groups.reeds}/learners/${school.people.ada}`);
   const { cards } = await ada.json<NowView>('GET', '/api/now');
-  expect(cards.map(({ title, standing }) => [title, standing.closed, standing.mayDraw])).toEqual([
+  expect(cards.map(({ title, status }) => [title, status.closed, status.mayDraw])).toEqual([
     ['Open work', true, false],
   ]);
   expect((await ada.request('GET', `/api/pieces/${pieceId}`)).status).toBe(200);
@@ -194,7 +194,7 @@ it('a learner who leaves keeps the work, and their teacher sees it; nothing new 
   expect(reeds!.learners.map(({ name }) => name)).toEqual(['ben']);
   await teacher.json('POST', `/api/groups/${school.groups.reeds}/learners/${school.people.ada}`);
   expect(
-    (await ada.json<NowView>('GET', '/api/now')).cards.find(({ title }) => title === 'Open work')!.standing.mayDraw,
+    (await ada.json<NowView>('GET', '/api/now')).cards.find(({ title }) => title === 'Open work')!.status.mayDraw,
   ).toBe(true);
 });
 
@@ -214,9 +214,9 @@ it('whoever comes later is not overdue with what was due before they came', asyn
   await device.json<DeviceGroup>('POST', '/api/device', { code: mara!.code });
   await signIn(device, mara!);
   const later = await cardFor(device);
-  expect([later.due, later.standing.overdue, later.standing.whenever]).toEqual([null, false, true]);
+  expect([later.due, later.status.overdue, later.status.whenever]).toEqual([null, false, true]);
   const ben = await cardFor(await harness.as('ben'));
-  expect(ben.standing.overdue).toBe(true);
+  expect(ben.status.overdue).toBe(true);
 });
 
 it('two of the same name are told apart wherever they stand together', async () => {

@@ -54,7 +54,7 @@ export class ActivityZip {
       folders.add(folder);
       learners.push({
         name,
-        state: STATE_WORDS[standing.standing.state],
+        state: STATE_WORDS[standing.status.state],
         entries: await this.goes(standing, folder, zip),
       });
     }
@@ -99,12 +99,12 @@ export class ActivityZip {
     const { parts } = await activityParts(activityId);
     const entries: Entry[] = [];
     const sent = { pieceId, withdrawnAt: null };
-    for (const { id } of await Submission.findAll({ where: sent, order: ['go'], attributes: ['id'] })) {
+    for (const { id } of await Submission.findAll({ where: sent, order: ['number'], attributes: ['id'] })) {
       const submission = await Submission.unscoped().findByPk(id, { rejectOnEmpty: true });
       const review = await Review.unscoped().findOne({ where: { submissionId: id, releasedAt: { [Op.not]: null } } });
       const entry: Entry = { ...(await goRecord(submission, parts, review)), files: [] };
       const add = async ({ name, content, packed }: GoFile): Promise<void> => {
-        const place = `${folder}/go ${submission.go}/${name}`;
+        const place = `${folder}/go ${submission.number}/${name}`;
         await zip.add(place, content, { packed });
         entry.files.push(place);
       };

@@ -145,13 +145,13 @@ export class ExportService {
    * A piece to keep: each go up to this one as a PDF with its released marks, the written words and the recordings that
    * may be kept, and a JSON file that says what is what and what came back.
    */
-  private async archive({ pieceId, go: latest }: Submission, path: string): Promise<void> {
+  private async archive({ pieceId, number: latest }: Submission, path: string): Promise<void> {
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
     const { title, subject } = await Activity.findByPk(piece.activityId, { rejectOnEmpty: true });
     const sent = { pieceId, withdrawnAt: null, go: { [Op.lte]: latest } };
     const zip = new ZipFile(path);
     const goes: object[] = [];
-    for (const { id } of await Submission.findAll({ where: sent, order: ['go'], attributes: ['id'] }))
+    for (const { id } of await Submission.findAll({ where: sent, order: ['number'], attributes: ['id'] }))
       goes.push(await this.addGo(zip, piece, id));
     const told = { format: 'lippet-piece', version: 1, title, subject, goes };
     await zip.add('piece.json', strToU8(JSON.stringify(told, null, 2)));
@@ -167,7 +167,7 @@ export class ExportService {
     });
     const files: Record<string, string> = {};
     const add = async ({ name, content, packed }: GoFile): Promise<void> => {
-      files[name] = `go ${submission.go}/${name}`;
+      files[name] = `go ${submission.number}/${name}`;
       await zip.add(files[name], content, { packed });
     };
     const sent = this.work.all(piece, submission, parts, review?.marks ?? null, { marksOnly: true });

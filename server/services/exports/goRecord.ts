@@ -70,7 +70,7 @@ export async function goRecord(
     return record ? [{ part: part.title, kind: part.kind, ...record }] : [];
   });
   return {
-    go: submission.go,
+    go: submission.number,
     sentAt: submission.sentAt,
     late: submission.late,
     word: submission.word,

@@ -44,7 +44,7 @@ export class CaptureService {
   async open(actor: Actor, pieceId: string, title: string): Promise<CaptureLinkView> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.readPiece(actor, standing)) throw notFound();
-    if (!policy.writePiece(actor, standing, standing.standing))
+    if (!policy.writePiece(actor, standing, standing.status))
       throw new ProblemError('conflict', 'This is with your teacher, so nothing can be added to it just now.');
     const now = this.clock();
     await CaptureLink.update(

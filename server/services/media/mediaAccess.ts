@@ -33,10 +33,10 @@ export class MediaAccess {
       if (before.pieceId !== pieceId || before.ownerId !== actor.personId) throw notFound();
       return viewOf(before);
     }
-    if (own && !policy.writePiece(actor, standing, standing.standing)) {
+    if (own && !policy.writePiece(actor, standing, standing.status)) {
       throw new ProblemError('conflict', 'This is with your teacher, so nothing can be added to it just now.');
     }
-    if (!own && !policy.addReviewMedia(actor, standing, standing.standing)) {
+    if (!own && !policy.addReviewMedia(actor, standing, standing.status)) {
       throw new ProblemError(
         'conflict',
         'There is no go here that waits for an answer, so nothing can be added to one.',
@@ -101,7 +101,7 @@ export class MediaAccess {
    */
   private async mayLookAt(actor: Actor, { id, activityId }: Media): Promise<boolean> {
     const [standing] = await this.facts.find({ activityId: activityId!, personId: actor.personId });
-    if (!standing || !policy.seeActivity(actor, standing, standing.standing)) return false;
+    if (!standing || !policy.seeActivity(actor, standing, standing.status)) return false;
     const { materials } = await Activity.findByPk(activityId!, { attributes: ['materials'], rejectOnEmpty: true });
     const shownBy = (materials ?? []).filter(({ media }) => media === id);
     return (

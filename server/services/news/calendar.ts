@@ -62,7 +62,7 @@ export class CalendarService {
     const stamp = new Date(this.clock());
     for (const piece of await this.facts.find({ personId: person.id })) {
       const {
-        standing,
+        status,
         facts: { due },
         ownDay,
         activityId,
@@ -71,8 +71,7 @@ export class CalendarService {
         minutes,
         teacher,
       } = piece;
-      if (!isToDo(standing) || !policy.seeActivity(owner, piece, standing) || (due === null && ownDay === null))
-        continue;
+      if (!isToDo(status) || !policy.seeActivity(owner, piece, status) || (due === null && ownDay === null)) continue;
       const about = {
         id: `${activityId}@lippet`,
         stamp,

@@ -87,18 +87,18 @@ export function remindersOf(
     activityId,
     title,
     facts,
-    standing,
+    status,
     touchedAt,
     latestGo,
-  }: Pick<Standing, 'activityId' | 'title' | 'facts' | 'standing' | 'touchedAt' | 'latestGo'>,
+  }: Pick<Standing, 'activityId' | 'title' | 'facts' | 'status' | 'touchedAt' | 'latestGo'>,
   now: number,
   zone: string,
 ): News[] {
   const news: News[] = [];
   const path = `/activity/${activityId}`;
   const { opens, due } = facts;
-  if (!isToDo(standing)) return news;
-  if (standing.state === 'new' && opens !== null && opens <= now && now - opens <= OPENED)
+  if (!isToDo(status)) return news;
+  if (status.state === 'new' && opens !== null && opens <= now && now - opens <= OPENED)
     news.push({ kind: 'new', words: `New for you: ${title}`, path, key: `new:${activityId}` });
   if (due !== null && due > now && daysUntil(due, now, zone) === 1)
     news.push({
@@ -108,7 +108,7 @@ export function remindersOf(
       key: `due:${activityId}:${due}`,
     });
   const untouched = touchedAt === null ? 0 : now - touchedAt;
-  if (standing.state === 'ready' && untouched >= UNSENT.after && untouched <= UNSENT.before) {
+  if (status.state === 'ready' && untouched >= UNSENT.after && untouched <= UNSENT.before) {
     news.push({
       kind: 'unsent',
       words: `All done, and not sent yet: ${title}`,

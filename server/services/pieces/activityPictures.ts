@@ -37,7 +37,7 @@ export class ActivityPictureService {
       return policy.planActivity(actor, { teacherId, groups: assigned.map(({ groupId }) => groupId) });
     }
     const [standing] = await this.facts.find({ personId: actor.personId, activityId: id });
-    return standing !== undefined && policy.seeActivity(actor, standing, standing.standing);
+    return standing !== undefined && policy.seeActivity(actor, standing, standing.status);
   }
 
   /** For whoever may see it. */

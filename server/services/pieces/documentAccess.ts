@@ -23,7 +23,7 @@ export function documentAccess(
       if (kind === 'piece') {
         const [standing] = await facts.find({ pieceId: id });
         if (!standing || !policy.readPiece(actor, standing)) return null;
-        return { write: policy.writePiece(actor, standing, standing.standing) };
+        return { write: policy.writePiece(actor, standing, standing.status) };
       }
       const review = await Review.findByPk(id);
       const submission = review && (await Submission.findByPk(review.submissionId));

@@ -66,7 +66,7 @@ export interface Cell {
   due: number | null;
   sentAt: number | null;
   latest: { id: string; number: number; released: boolean } | null;
-  standing: PieceStanding;
+  status: PieceStanding;
   /** Of the latest go, once it is told. */
   marked: Marked | null;
 }
@@ -227,7 +227,7 @@ function cellOf(row: RawCell, now: number): Cell {
     due: facts.due,
     latest: facts.latest && { id: row.go_id!, number: facts.latest.number, released: facts.latest.released !== null },
     sentAt: facts.latest?.sentAt ?? null,
-    standing: pieceState(facts, now),
+    status: pieceState(facts, now),
     marked: facts.latest?.released ? row.marked : null,
   };
 }

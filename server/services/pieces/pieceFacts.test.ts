@@ -23,7 +23,7 @@ describe('facts of pieces', () => {
   it('are measured again where the log has grown since, as after a crash between', async () => {
     await drawInto(school, pieceId);
     expect(await Piece.findByPk(pieceId)).toMatchObject({ progress: { parts: {} } });
-    expect(await card()).toMatchObject({ standing: { state: 'ready' }, completeness: { done: 1, of: 2 } });
+    expect(await card()).toMatchObject({ status: { state: 'ready' }, completeness: { done: 1, of: 2 } });
     const kept = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
     expect(
       Object.values(kept.progress.parts)
@@ -66,7 +66,7 @@ describe('facts of pieces', () => {
     const mine = (await ada.json<NowView>('GET', '/api/now')).cards;
     const [group] = await teacher.json<ClassView[]>('GET', '/api/classes');
     const adas = group!.learners.find(({ name }) => name === 'ada')!.counts;
-    expect(adas.ready).toBe(mine.filter(({ standing }) => standing.state === 'ready').length);
+    expect(adas.ready).toBe(mine.filter(({ status }) => status.state === 'ready').length);
     const byActivity = await teacher.json<ReviewActivity[]>('GET', '/api/to-review');
     const sum = byActivity.reduce((all, { counts }) => all + Object.values(counts).reduce((a, b) => a + b, 0), 0);
     expect(sum).toBe(3 * 2); // three activities, two learners in the group
@@ -85,15 +85,15 @@ describe('facts of pieces', () => {
     // Nothing can be measured any more: whoever tried would be told.
     await school.sequelize.query("ALTER TABLE piece_updates ALTER COLUMN data TYPE text USING 'unreadable'");
     expect(await countsOfOpen()).toMatchObject({ started: 1, ready: 0, new: 1 });
-    expect(await card()).toMatchObject({ standing: { state: 'started' } });
+    expect(await card()).toMatchObject({ status: { state: 'started' } });
   });
 
   it('stay as they were for a document that can’t be measured, and harm nobody else’s list', async () => {
     await drawInto(school, pieceId);
-    expect(await card()).toMatchObject({ standing: { state: 'ready' } });
+    expect(await card()).toMatchObject({ status: { state: 'ready' } });
     const broken = Buffer.from([255, 255, 255, 255, 1]);
     await school.log.append({ kind: 'piece', id: pieceId }, broken);
-    expect(await card()).toMatchObject({ standing: { state: 'ready' } });
+    expect(await card()).toMatchObject({ status: { state: 'ready' } });
     expect(await countsOfOpen()).toMatchObject({ ready: 1, new: 1 });
     const before = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
     await countsOfOpen();

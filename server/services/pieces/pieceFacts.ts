@@ -30,7 +30,7 @@ export interface Standing {
   teacher: string;
   minutes: number | null;
   facts: PieceFacts;
-  standing: PieceStanding;
+  status: PieceStanding;
   completeness: Completeness;
   progress: PieceProgress;
   latestGo: {
@@ -182,7 +182,7 @@ export class PieceFactsService {
       teacher: row.teacher,
       minutes: row.minutes,
       facts,
-      standing: pieceState(facts, this.clock()),
+      status: pieceState(facts, this.clock()),
       completeness: done,
       progress,
       latestGo:

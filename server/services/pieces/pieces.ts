@@ -56,7 +56,7 @@ export class PieceService {
     const cards = standings
       .filter(
         (standing) =>
-          policy.seeActivity(actor, standing, standing.standing) ||
+          policy.seeActivity(actor, standing, standing.status) ||
           (standing.pieceId !== null && policy.readPiece(actor, standing)),
       )
       .map(cardOf);
@@ -66,33 +66,31 @@ export class PieceService {
   /** What a learner may choose to do, and what of it was begun. */
   async collection(actor: Actor): Promise<ChoosableView[]> {
     const standings = (await this.facts.find({ personId: actor.personId, free: true })).filter(
-      (standing) => standing.free && policy.seeActivity(actor, standing, standing.standing),
+      (standing) => standing.free && policy.seeActivity(actor, standing, standing.status),
     );
     const ids = standings.map(({ activityId }) => activityId);
     const activities = await Activity.findAll({ where: { id: ids }, attributes: ['id', 'goal', 'topic', 'ages'] });
-    return standings.map(
-      ({ activityId, title, subject, minutes, teacher, pieceId, standing, kinds }): ChoosableView => {
-        const { goal, topic, ages } = activities.find(({ id }) => id === activityId)!;
-        return {
-          activityId,
-          title,
-          subject,
-          minutes,
-          teacher,
-          topic: topic ?? '',
-          ages: ages ?? null,
-          goal: goal ?? '',
-          kinds,
-          state: pieceId ? standing.state : null,
-        };
-      },
-    );
+    return standings.map(({ activityId, title, subject, minutes, teacher, pieceId, status, kinds }): ChoosableView => {
+      const { goal, topic, ages } = activities.find(({ id }) => id === activityId)!;
+      return {
+        activityId,
+        title,
+        subject,
+        minutes,
+        teacher,
+        topic: topic ?? '',
+        ages: ages ?? null,
+        goal: goal ?? '',
+        kinds,
+        state: pieceId ? status.state : null,
+      };
+    });
   }
 
   /** The learner's piece on an activity, laid out on first opening. Opening twice at once gives one piece. */
   async open(actor: Actor, activityId: string): Promise<{ pieceId: string }> {
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
-    if (!standing || !policy.startPiece(actor, standing, standing.standing)) throw notFound();
+    if (!standing || !policy.startPiece(actor, standing, standing.status)) throw notFound();
     if (standing.pieceId) return { pieceId: standing.pieceId };
     const { pages } = await activityParts(activityId);
     const id = randomUUID();
@@ -112,7 +110,7 @@ export class PieceService {
   /** Puts work on a day of the learner's own choosing, or takes it from there. */
   async chooseDay(actor: Actor, activityId: string, day: string | null): Promise<void> {
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
-    if (!standing || !policy.startPiece(actor, standing, standing.standing)) throw notFound();
+    if (!standing || !policy.startPiece(actor, standing, standing.status)) throw notFound();
     if (day === null) await OwnDay.destroy({ where: { personId: actor.personId, activityId } });
     else await OwnDay.upsert({ personId: actor.personId, activityId, day });
   }
@@ -156,7 +154,7 @@ export class PieceService {
       pieceId: row.pieceId,
       activityId: standing.activityId,
       title: standing.title,
-      mayGoOn: standing.standing.state === 'another-go' && standing.latestGo?.id === goId,
+      mayGoOn: standing.status.state === 'another-go' && standing.latestGo?.id === goId,
       parts,
     };
   }
@@ -199,7 +197,7 @@ export class PieceService {
       await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
       const latest = await Submission.findOne({
         where: { pieceId, withdrawnAt: null },
-        order: [['go', 'DESC']],
+        order: [['number', 'DESC']],
         lock: transaction.LOCK.UPDATE,
         transaction,
       });
@@ -238,7 +236,7 @@ function cardOf(piece: Standing): PieceCard {
     teacher,
     minutes,
     facts,
-    standing,
+    status,
     completeness,
     touchedAt,
     ownDay,
@@ -255,7 +253,7 @@ function cardOf(piece: Standing): PieceCard {
     minutes,
     due: facts.due,
     facts,
-    standing,
+    status: status,
     completeness,
     touchedAt,
     ownDay,

@@ -95,7 +95,7 @@ it('makes a guest’s work that of the learner they turn out to be, and ends the
   expect(matched.guests).toEqual([]);
   expect((await fern.request('GET', '/api/now')).status).toBe(401);
   const ben = await harness.as('ben');
-  expect((await ben.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state).toBe('ready');
+  expect((await ben.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.status.state).toBe('ready');
   expect(await lineNames(teacher)).toEqual(['ada', 'ben']);
 });
 

@@ -69,7 +69,7 @@ export class JoiningService {
           id,
           name,
           badge,
-          state: standings.find(({ personId }) => personId === id)!.standing.state,
+          state: standings.find(({ personId }) => personId === id)!.status.state,
         })),
     };
   }

@@ -87,7 +87,7 @@ it('a draft is nobody’s but its maker’s until it is given out; then its lear
   expect((await dune.request('GET', `/api/activities/${id}/plan`)).status).toBe(404);
   await teacher.json('POST', `/api/activities/${id}/set`, { version });
   await teacher.json('POST', `/api/activities/${id}/set`, { version });
-  expect(await onNow(ada, id)).toMatchObject({ title: 'Sketch a gull', standing: { state: 'new' } });
+  expect(await onNow(ada, id)).toMatchObject({ title: 'Sketch a gull', status: { state: 'new' } });
   const news = (await ada.json<UpdateView[]>('GET', '/api/updates')).filter(({ path }) => path === `/activity/${id}`);
   expect(news.map(({ kind, words }) => [kind, words])).toEqual([['new', 'New for you: Sketch a gull']]);
   const cards = await teacher.json<ActivityCard[]>('GET', '/api/activities');
@@ -357,9 +357,9 @@ it('put away, it is gone for who has not begun, kept and closed for who has; tak
   const ben = await appOf(school, () => now).as('ben');
   await teacher.json('POST', `/api/activities/${id}/archive`);
   expect(await onNow(ben, id)).toBeUndefined();
-  expect(await onNow(ada, id)).toMatchObject({ standing: { state: 'ready', closed: true, maySend: false } });
+  expect(await onNow(ada, id)).toMatchObject({ status: { state: 'ready', closed: true, maySend: false } });
   await teacher.json('DELETE', `/api/activities/${id}/archive`);
-  expect(await onNow(ben, id)).toMatchObject({ standing: { state: 'new', closed: false } });
+  expect(await onNow(ben, id)).toMatchObject({ status: { state: 'new', closed: false } });
 });
 
 it('a draft that is put away keeps its name in the list, and comes back as a draft', async () => {

@@ -50,7 +50,7 @@ export async function takenBackOf(pieceId: string): Promise<SaidWithGo | null> {
 export async function goesOf(pieceId: string): Promise<GoView[]> {
   const goes = await Submission.findAll({
     where: { pieceId, withdrawnAt: null },
-    order: [['go', 'DESC']],
+    order: [['number', 'DESC']],
     attributes: { exclude: ['document'] },
   });
   const reviews = await Review.findAll({
@@ -59,14 +59,14 @@ export async function goesOf(pieceId: string): Promise<GoView[]> {
   });
   const people = await Person.findAll({ where: { id: reviews.map((review) => review.reviewerId) } });
   const first = await firstSent([pieceId]);
-  return goes.map(({ id, go, sentAt, late, word, felt, voiceId }) => {
+  return goes.map(({ id, number, sentAt, late, word, felt, voiceId }) => {
     const review = reviews.find((review) => review.submissionId === id);
     return {
       id,
-      number: go,
+      number,
       sentAt: sentAt.getTime(),
       late,
-      firstSentAt: first.get(`${pieceId} ${go}`) ?? null,
+      firstSentAt: first.get(`${pieceId} ${number}`) ?? null,
       word,
       felt: felt ?? null,
       voice: voiceId ?? null,
@@ -89,8 +89,8 @@ export async function goesOf(pieceId: string): Promise<GoView[]> {
 export async function firstSent(pieceIds: readonly string[]): Promise<Map<string, number>> {
   const rows = await Submission.findAll({
     where: { pieceId: [...pieceIds], withdrawnAt: { [Op.not]: null } },
-    attributes: ['pieceId', 'go', 'sentAt'],
+    attributes: ['pieceId', 'number', 'sentAt'],
     order: [['sentAt', 'DESC']],
   });
-  return new Map(rows.map(({ pieceId, go, sentAt }) => [`${pieceId} ${go}`, sentAt.getTime()]));
+  return new Map(rows.map(({ pieceId, number, sentAt }) => [`${pieceId} ${number}`, sentAt.getTime()]));
 }

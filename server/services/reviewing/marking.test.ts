@@ -213,7 +213,7 @@ describe('an outcome', () => {
   });
 
   const state = async (): Promise<string> =>
-    (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
+    (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.status.state;
   const recall = (review: ReviewView): Promise<Response> =>
     teacher.request('POST', `/api/reviews/${review.id}/recall`, {});
   const hold = async (review: ReviewView, outcome: string | null): Promise<ReviewView> =>
@@ -272,7 +272,7 @@ describe('an outcome', () => {
     ).toEqual(['again', 'finished']);
     const { reviews } = await teacher.json<ToldHeld>('POST', `${activity()}/release-held`);
     expect(reviews).toHaveLength(2);
-    expect([await state(), (await ben.json<PieceView>('GET', `/api/pieces/${bens}`)).card.standing.state]).toEqual([
+    expect([await state(), (await ben.json<PieceView>('GET', `/api/pieces/${bens}`)).card.status.state]).toEqual([
       'another-go',
       'finished',
     ]);

@@ -31,12 +31,12 @@ export class MarksService {
         (a, b) =>
           (a.due ?? Number.MAX_SAFE_INTEGER) - (b.due ?? Number.MAX_SAFE_INTEGER) || a.title.localeCompare(b.title),
       ),
-      cells: cells.map(({ personId, activityId, standing, sentAt, due, marked }) => ({
+      cells: cells.map(({ personId, activityId, status, sentAt, due, marked }) => ({
         person: personId,
         activity: activityId,
-        state: standing.state,
-        late: standing.late,
-        overdue: standing.overdue,
+        state: status.state,
+        late: status.late,
+        overdue: status.overdue,
         sentAt,
         due,
         mark: marked && markView(marked),

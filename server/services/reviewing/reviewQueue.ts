@@ -92,7 +92,7 @@ export class ReviewQueueService {
     });
     const names = toldApart(people);
     return standings
-      .map(({ activityId, title, personId, latestGo, facts, standing }): WaitingPiece => {
+      .map(({ activityId, title, personId, latestGo, facts, status }): WaitingPiece => {
         const { badge } = people.find(({ id }) => id === personId)!;
         const { id, number, sentAt } = latestGo!;
         return {
@@ -103,7 +103,7 @@ export class ReviewQueueService {
           badge,
           go: { id, number, sentAt },
           due: facts.due,
-          late: standing.late,
+          late: status.late,
         };
       })
       .sort((a, b) => a.go.sentAt - b.go.sentAt || a.personId.localeCompare(b.personId));
@@ -140,7 +140,7 @@ export class ReviewQueueService {
         name: names.get(person.id)!,
         badge: person.badge,
         pieceId: standing.pieceId,
-        standing: standing.standing,
+        status: standing.status,
         completeness: standing.completeness,
         go: standing.latestGo,
         pictureVersion: standing.pictureVersion,
@@ -151,12 +151,12 @@ export class ReviewQueueService {
         checks: sent.find(({ id }) => id === standing.latestGo?.id)?.manifest.checks ?? [],
       };
     });
-    const waits = (piece: QueuedPiece): boolean => piece.standing.state === 'with-teacher';
+    const waits = (piece: QueuedPiece): boolean => piece.status.state === 'with-teacher';
     line.sort(
       (a, b) =>
         Number(waits(b)) - Number(waits(a)) ||
         (waits(a) ? a.go!.sentAt - b.go!.sentAt : 0) ||
-        PIECE_STATES.indexOf(b.standing.state) - PIECE_STATES.indexOf(a.standing.state) ||
+        PIECE_STATES.indexOf(b.status.state) - PIECE_STATES.indexOf(a.status.state) ||
         a.name.localeCompare(b.name),
     );
     return {
@@ -192,7 +192,7 @@ export class ReviewQueueService {
   async remind(actor: Actor, activityId: string, personId: string | null): Promise<{ told: number }> {
     const { line } = await this.line(actor, activityId);
     const concerned = line.filter(
-      (piece) => isToDo(piece.standing) && (personId === null || piece.personId === personId),
+      (piece) => isToDo(piece.status) && (personId === null || piece.personId === personId),
     );
     if (personId !== null && concerned.length === 0)
       throw new ProblemError('conflict', 'There is nothing to be reminded of: it is sent, finished or closed.');
@@ -201,7 +201,7 @@ export class ReviewQueueService {
     const { title } = await Activity.findByPk(activityId, { rejectOnEmpty: true });
     const path = `/activity/${activityId}`;
     const key = `${reminderKey(activityId)}${schoolDay(this.clock(), zone)}`;
-    const isReady = ({ standing }: QueuedPiece): boolean => standing.state === 'ready';
+    const isReady = ({ status }: QueuedPiece): boolean => status.state === 'ready';
     const peopleOf = (pieces: readonly QueuedPiece[]): string[] => pieces.map((piece) => piece.personId);
     return this.sequelize.transaction(async (transaction) => {
       const done = `${teacher.name} waits for it: ${title} is all done, and not sent yet`;

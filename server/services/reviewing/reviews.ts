@@ -274,7 +274,7 @@ export class ReviewService {
       // Under the piece's lock: an outcome that is taken back meanwhile comes before all of it, or after.
       await Piece.findByPk(pieceId, { attributes: ['id'], lock: transaction.LOCK.UPDATE, transaction });
       const [standing] = await this.facts.find({ pieceId }, transaction);
-      if (standing?.standing.state === 'finished') await keepWhatWasSent(pieceId);
+      if (standing?.status.state === 'finished') await keepWhatWasSent(pieceId);
     });
   };
 
@@ -297,7 +297,7 @@ export class ReviewService {
         throw new ProblemError('conflict', 'That was more than a minute ago, so it stays as it is.');
       const latest = await Submission.findOne({
         where: { pieceId: piece.id, withdrawnAt: null },
-        order: [['go', 'DESC']],
+        order: [['number', 'DESC']],
         attributes: ['id'],
         transaction,
       });
@@ -355,7 +355,7 @@ export class ReviewService {
 
   /** Tells all outcomes of an activity that are held. @returns how many */
   async releaseHeld(actor: Actor, activityId: string): Promise<ToldHeld> {
-    const waiting = (await this.taught(actor, activityId)).filter(({ standing }) => standing.state === 'with-teacher');
+    const waiting = (await this.taught(actor, activityId)).filter(({ status }) => status.state === 'with-teacher');
     const holding = await Review.findAll({
       where: { submissionId: waiting.map(({ latestGo }) => latestGo!.id), held: { [Op.not]: null } },
     });

@@ -94,7 +94,7 @@ const goesOf = (piece: string) =>
     `SELECT id, document FROM submissions WHERE piece_id = '${piece}'`,
   ) as Promise<{ id: string; document: Buffer }[]>;
 const stateOf = async (activity: string) =>
-  (await ada.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === activity)!.standing.state;
+  (await ada.json<NowView>('GET', '/api/now')).cards.find(({ activityId }) => activityId === activity)!.status.state;
 function strokesIn(document: Uint8Array): number {
   const doc = new Y.Doc();
   Y.applyUpdate(doc, document);

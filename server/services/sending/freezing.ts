@@ -142,7 +142,7 @@ export class GoFreezer {
     return Submission.build({
       id: randomUUID(),
       pieceId: readiness.piece.id,
-      go: Math.max(0, ...goes.filter(({ withdrawnAt }) => !withdrawnAt).map(({ go }) => go)) + 1,
+      number: Math.max(0, ...goes.filter(({ withdrawnAt }) => !withdrawnAt).map(({ number }) => number)) + 1,
       key: request.key,
       sentAt,
       late: due !== null && sentAt.getTime() > due,
@@ -173,7 +173,7 @@ async function write(made: readonly { wish: ToFreeze; go: Submission }[], transa
     made.map(({ wish: { readiness }, go }) => ({
       groupId: readiness.cell.groupId,
       kind: 'sent',
-      words: `${readiness.cell.name} sent ${readiness.cell.title}${go.go > 1 ? `, go ${go.go}` : ''}`,
+      words: `${readiness.cell.name} sent ${readiness.cell.title}${go.number > 1 ? `, go ${go.number}` : ''}`,
       path: `/review/${readiness.piece.activityId}?person=${readiness.piece.personId}`,
     })),
     transaction,

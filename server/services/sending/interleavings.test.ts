@@ -173,8 +173,8 @@ async function take(step: Step, index: number, piece: string, model: Model): Pro
 async function check(activity: string, piece: string, model: Model): Promise<void> {
   const { card } = await devices[0].json<PieceView>('GET', `/api/pieces/${piece}`);
   expect(card.activityId).toBe(activity);
-  expect(PIECE_STATES).toContain(card.standing.state);
-  expect(card.standing.state).toBe(model.state);
+  expect(PIECE_STATES).toContain(card.status.state);
+  expect(card.status.state).toBe(model.state);
   expect(strokesOf(await school.log.document({ kind: 'piece', id: piece }))).toBe(model.strokes);
   const goes = await school.query<{ go: number; document: Buffer; withdrawn_at: Date | null }>(
     `SELECT go, document, withdrawn_at FROM submissions WHERE piece_id = '${piece}' ORDER BY sent_at`,
@@ -214,7 +214,7 @@ it('came through every step in every state that a piece with work in it can be i
 it('what the teacher has to look at is what the learner has with the teacher, and no more', async () => {
   const { cards } = await devices[0].json<NowView>('GET', '/api/now');
   expect(cards.length).toBeGreaterThanOrEqual(COURSES);
-  const waiting = cards.filter(({ standing }) => standing.state === 'with-teacher').map(({ activityId }) => activityId);
+  const waiting = cards.filter(({ status }) => status.state === 'with-teacher').map(({ activityId }) => activityId);
   const lines = await teacher.json<ReviewActivity[]>('GET', '/api/to-review');
   const toReview = lines.filter(({ counts }) => counts['with-teacher'] > 0).map(({ activityId }) => activityId);
   expect(toReview.sort()).toEqual(waiting.sort());

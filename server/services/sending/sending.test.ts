@@ -65,7 +65,7 @@ describe('a piece on its way', () => {
   const send = async (key: string = randomUUID(), word?: string): Promise<GoView> =>
     ada.json('POST', `/api/pieces/${pieceId}/send`, { key, extent: await extent(), word });
   const state = async (): Promise<string> =>
-    (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.state;
+    (await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.status.state;
   const review = (goId: string): Promise<ReviewView> => teacher.json('POST', `/api/goes/${goId}/review`);
   const release = async (reviewId: string, outcome: 'again' | 'finished', note = ''): Promise<ReviewView> =>
     teacher.json('POST', `/api/reviews/${reviewId}/release`, {
@@ -207,8 +207,8 @@ describe('a piece on its way', () => {
     const counts = (await teacher.json<ReviewActivity[]>('GET', '/api/to-review')).find(
       ({ activityId }) => activityId === school.activities.open,
     )!.counts;
-    expect(now.cards.find((card) => card.pieceId === pieceId)!.standing.state).toBe('with-teacher');
-    expect(line.line.map((piece) => [piece.name, piece.standing.state])).toEqual([
+    expect(now.cards.find((card) => card.pieceId === pieceId)!.status.state).toBe('with-teacher');
+    expect(line.line.map((piece) => [piece.name, piece.status.state])).toEqual([
       ['ada', 'with-teacher'],
       ['ben', 'new'],
     ]);
@@ -283,9 +283,9 @@ describe('a piece on its way', () => {
     await drawInto(school, pieceId);
     const submission = await send();
     const opened = await review(submission.id);
-    expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.mayTakeBack).toBe(true);
+    expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.status.mayTakeBack).toBe(true);
     await teacher.json('PUT', `/api/reviews/${opened.id}/note`, { note: 'Well' });
-    expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.standing.mayTakeBack).toBe(false);
+    expect((await ada.json<PieceView>('GET', `/api/pieces/${pieceId}`)).card.status.mayTakeBack).toBe(false);
     const refused = await ada.request('POST', `/api/pieces/${pieceId}/take-back`);
     expect(refused.status).toBe(409);
     expect(((await refused.json()) as { message: string }).message).toContain('begun');

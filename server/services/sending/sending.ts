@@ -114,7 +114,7 @@ export class SendingService {
     const sent = goes.find(({ key }) => key === request.key);
     if (sent) return { kind: 'frozen', go: sent, goes };
     if (piece.frozen) throw new ProblemError('conflict', 'This is with your teacher already.');
-    if (cell.standing.notOpen || cell.standing.closed)
+    if (cell.status.notOpen || cell.status.closed)
       throw new ProblemError('conflict', 'This activity is closed, so nothing more can be sent. Your work is kept.');
     const looking = this.lookOver(readiness, request.extent);
     this.lookedOver.add(looking);
@@ -154,7 +154,7 @@ export class SendingService {
 
 const viewOf = (submission: Submission, goes: readonly Submission[]): GoView => ({
   id: submission.id,
-  number: submission.go,
+  number: submission.number,
   sentAt: submission.sentAt.getTime(),
   late: submission.late,
   firstSentAt: firstSentAt(submission, goes),
@@ -165,8 +165,8 @@ const viewOf = (submission: Submission, goes: readonly Submission[]): GoView => 
 });
 
 /** When a go was sent first, if it was taken back and sent again; null if it was not. */
-function firstSentAt({ go }: Submission, goes: readonly Submission[]): number | null {
-  const first = goes.filter((sent) => sent.go === go && sent.withdrawnAt).at(-1);
+function firstSentAt({ number }: Submission, goes: readonly Submission[]): number | null {
+  const first = goes.filter((sent) => sent.number === number && sent.withdrawnAt).at(-1);
   return first ? first.sentAt.getTime() : null;
 }
 
