@@ -8,7 +8,7 @@ import { ScreenFaults } from '../ui/Faults';
 import { LineIcon, LINES, type LineName } from '../ui/LineIcon';
 import { insistOnOwnTaps } from '../ui/ownTaps';
 import { keepRoleKeys } from '../ui/roleKeys';
-import { TEXT_SIZES, useSettings } from '../stores/settings';
+import { useLarger, useSettings } from '../stores/settings';
 import { themeFor } from '../ui/theme';
 import { useHeadingFocus } from '../ui/useHeadingFocus';
 
@@ -23,7 +23,7 @@ export default function RootLayout() {
   useEffect(insistOnOwnTaps, []);
   useEffect(keepRoleKeys, []);
   useHeadingFocus();
-  const larger = useSettings(({ size }) => TEXT_SIZES[size]);
+  const larger = useLarger();
   const letters = useSettings((reading) => reading.letters);
   const theme = useMemo(() => themeFor({ larger, letters }), [larger, letters]);
   return (

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
-import { TEXT_SIZES, useSettings } from '../stores/settings';
+import { useLarger, useSettings } from '../stores/settings';
 import { Button } from '../ui/Button';
 import { colours, faces, OUTLINE } from '../ui/theme';
 import { hearing } from './hearing';
@@ -48,11 +48,12 @@ export function Hear({ text, label, small = false }: Props) {
 function Spoken({ text }: { text: string }) {
   const words = useMemo(() => spokenWords(text), [text]);
   const heard = useStore(hearing.state, (state) => state.word);
-  const { size, letters } = useSettings();
+  const larger = useLarger();
+  const letters = useSettings((reading) => reading.letters);
   const now = words[heard];
   const style = {
-    fontSize: 19 * TEXT_SIZES[size],
-    lineHeight: 29 * TEXT_SIZES[size],
+    fontSize: 19 * larger,
+    lineHeight: 29 * larger,
     fontFamily: letters === 'school' ? faces.reading : faces.interface,
   };
   return (

@@ -1,8 +1,6 @@
-import { USUAL_SETTINGS, type OwnSettings } from '@lippet/core/contract/settings';
+import { TEXT_SIZES, USUAL_SETTINGS, type OwnSettings } from '@lippet/core/contract/settings';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
-
-export { TEXT_SIZES } from '@lippet/core/contract/settings';
 
 interface SettingsState extends OwnSettings {
   set: (change: Partial<OwnSettings>) => void;
@@ -15,6 +13,9 @@ export const useSettings = create<SettingsState>()(
     storage: createJSONStorage(() => localStorage),
   }),
 );
+
+/** So many times larger than usual is what whoever is signed in reads. */
+export const useLarger = (): number => useSettings(({ size }) => TEXT_SIZES[size]);
 
 /** What of it is kept at school. */
 export const settingsNow = (): OwnSettings => {

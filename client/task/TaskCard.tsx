@@ -195,7 +195,7 @@ const styles = StyleSheet.create({
   holder: { zIndex: 3 },
   // The card hangs below the whole row that this stands in.
   beside: { position: 'static' },
-  opensOnly: { flex: 0, minWidth: TARGET.learner, justifyContent: 'center' },
+  opensOnly: { flexGrow: 0, flexShrink: 0, flexBasis: 'auto', minWidth: TARGET.learner, justifyContent: 'center' },
   strip: {
     flexDirection: 'row',
     alignItems: 'center',

@@ -64,7 +64,7 @@ function Face({
     >
       <View style={styles.row}>
         {icon && <LineIcon name={icon} colour={text} size={large ? 28 : 22} />}
-        <Text variant={large ? 'titleLarge' : 'labelLarge'} style={{ color: text }}>
+        <Text variant={large ? 'titleLarge' : 'labelLarge'} style={[styles.words, { color: text }]}>
           {children}
         </Text>
       </View>
@@ -76,10 +76,13 @@ const styles = StyleSheet.create({
   button: {
     minHeight: TARGET.learner,
     minWidth: TARGET.learner,
+    maxWidth: '100%',
     paddingHorizontal: 16,
     paddingVertical: 10,
     justifyContent: 'center',
   },
+  // In large letters what a button says takes a second line, and is never cut.
+  words: { flexShrink: 1 },
   large: { minHeight: 62, paddingHorizontal: 24 },
   quiet: { borderColor: 'transparent' },
   row: { flexDirection: 'row', alignItems: 'center', justifyContent: 'center', gap: 10 },

@@ -26,7 +26,7 @@ export function PersonHead({ me, title, below }: { me: Me; title: string; below?
         <LineIcon name="bell" size={28} />
         {unseen ? (
           <View style={styles.count}>
-            <Text variant="labelSmall" style={{ color: colours.scrap }}>
+            <Text variant="labelSmall" style={styles.number}>
               {unseen}
             </Text>
           </View>
@@ -43,6 +43,8 @@ const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'flex-start', gap: 6 },
   words: { flex: 1, gap: 4 },
   target: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
+  // As large as the bell beside it, whatever size one reads at.
+  number: { color: colours.scrap, fontSize: 14, lineHeight: 18 },
   count: {
     position: 'absolute',
     top: 0,

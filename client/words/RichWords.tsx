@@ -3,12 +3,12 @@ import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useLocalFile } from '../recording/useLocalFile';
-import { TEXT_SIZES, useSettings } from '../stores/settings';
+import { useLarger, useSettings } from '../stores/settings';
 import { colours, faces, OUTLINE } from '../ui/theme';
 
 /** A text to be read, in letters for learners. `size` is that of its words, in points. */
 export function RichWords({ text, size = 18 }: { text: RichText; size?: number }) {
-  const larger = useSettings((reading) => TEXT_SIZES[reading.size]);
+  const larger = useLarger();
   return (
     <View style={styles.blocks}>
       {text.content.map((node, i) => (

@@ -2,7 +2,7 @@
 import type { SpeechSpeed } from './speech';
 
 /** How much larger than usual texts are shown. */
-export const TEXT_SIZES = { usual: 1, large: 1.25, largest: 1.5 } as const;
+export const TEXT_SIZES = { usual: 1, large: 1.25, largest: 2 } as const;
 export type TextSize = keyof typeof TEXT_SIZES;
 /** Letters for reading: with the shapes that children learn, or those of the interface. */
 export const LETTER_FORMS = ['school', 'plain'] as const;

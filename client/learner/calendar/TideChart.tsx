@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Line, Path } from 'react-native-svg';
+import { useLarger } from '../../stores/settings';
 import { colours, OUTLINE } from '../../ui/theme';
 
 const HEIGHT = 236;
@@ -15,6 +16,8 @@ const SKY = 74;
 const FLAG = { width: 32, height: 34, mast: 22, cut: 9 };
 /** Up to so many minutes a day the water stays low, so that one short task is no flood. */
 const LEAST_FULL = 60;
+/** No text is smaller, in pixels. */
+const LEAST_TEXT = 13;
 
 interface Props {
   days: readonly PlanDay<unknown>[];
@@ -35,6 +38,7 @@ interface Props {
  */
 export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: Props) {
   const [width, setWidth] = useState(0);
+  const larger = useLarger();
   const step = width / days.length;
   const height = scaleLinear()
     .domain([0, Math.max(LEAST_FULL, ...days.map(({ minutes }) => minutes))])
@@ -47,6 +51,11 @@ export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: P
     [width + step / 2, height(0)],
   ];
   const index = days.findIndex(({ day }) => day === today);
+  // Under the days letters are as large as a day is wide; the list below says the same in whatever size is asked for.
+  const fitting = (usual: number, letters: number): { fontSize: number; lineHeight: number } => {
+    const size = Math.max(LEAST_TEXT, Math.min(usual * larger, step / letters));
+    return { fontSize: size, lineHeight: size * 1.35 };
+  };
   const flag = (x: number, y: number): string =>
     `M${x - FLAG.width / 2} ${y - FLAG.mast - FLAG.height}h${FLAG.width - FLAG.cut}l${FLAG.cut} ` +
     `${FLAG.cut}v${FLAG.height - FLAG.cut}h-${FLAG.width}Z`;
@@ -144,11 +153,11 @@ export function TideChart({ days, today, chosen, hour, nameOf, words, onDay }: P
             )}
             <Text
               variant={day === today ? 'labelMedium' : 'bodySmall'}
-              style={[styles.name, day === today && styles.today]}
+              style={[styles.name, day === today && styles.today, fitting(day === today ? 15 : 14, 2.6)]}
             >
               {nameOf(noon).slice(0, 3)}
             </Text>
-            <Text variant="bodySmall" style={styles.minutes}>
+            <Text variant="bodySmall" style={[styles.minutes, fitting(LEAST_TEXT, 3.7)]}>
               {minutes > 0 ? `${minutes} min` : '–'}
             </Text>
           </Pressable>
@@ -161,8 +170,8 @@ const styles = StyleSheet.create({
   box: { height: HEIGHT, marginHorizontal: -18, overflow: 'hidden' },
   now: { position: 'absolute', top: 10 },
   day: { position: 'absolute', top: 0, bottom: 0, alignItems: 'center' },
-  count: { position: 'absolute' },
+  count: { position: 'absolute', fontSize: 15, lineHeight: 20 },
   name: { position: 'absolute', bottom: 36 },
   today: { textDecorationLine: 'underline' },
-  minutes: { position: 'absolute', bottom: 14, fontSize: 13 },
+  minutes: { position: 'absolute', bottom: 14 },
 });

@@ -6,6 +6,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { request } from '../../api/request';
+import { useLarger } from '../../stores/settings';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Stamp } from '../../ui/Stamp';
@@ -24,6 +25,7 @@ interface Props {
 /** Says where a sent or answered piece is, and what can be done about it. Nothing for a draft. */
 export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
   const client = useQueryClient();
+  const larger = useLarger();
   const [problem, setProblem] = useState<string | null>(null);
   const { card, goes } = piece;
   const { status } = card;
@@ -46,7 +48,7 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
 
   return (
     <View style={[styles.box, short && styles.boxShort]}>
-      <View style={[styles.row, short && styles.rowShort]}>
+      <View style={[styles.row, short && styles.rowShort, short && larger === 1 && styles.rowWhole]}>
         {short ? (
           <View role="status" aria-label={words} style={styles.stamp}>
             <Stamp state={status.state} size={34} />
@@ -89,6 +91,7 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
   words: { flex: 1, minWidth: 150 },
   boxShort: { paddingVertical: 4, paddingHorizontal: 6 },
-  rowShort: { gap: 8, flexWrap: 'nowrap' },
+  rowShort: { gap: 8 },
+  rowWhole: { flexWrap: 'nowrap' },
   stamp: { flexGrow: 1 },
 });

@@ -6,9 +6,10 @@ import { keys } from '../../api/queries';
 import type { LiveDocument } from '../../page/document/liveDocument';
 import { useGoBack } from '../../ui/useGoBack';
 import { SaveLine } from '../../page/document/SaveLine';
+import { useLarger } from '../../stores/settings';
 import { LineIcon } from '../../ui/LineIcon';
 import { UnderIcon } from '../../ui/UnderIcon';
-import { TARGET } from '../../ui/theme';
+import { ROW_FROM, TARGET } from '../../ui/theme';
 import { SendButton } from './SendButton';
 
 interface Props {
@@ -31,6 +32,15 @@ interface Props {
 
 /** On screens less wide than this, in pixels, what stands beside the words gives them all the room that it can. */
 const SMALL = 380;
+
+/** So much larger than usual what is said of the saving has room beside the title. */
+const BESIDE_UP_TO = 1.25;
+
+/** What has no room in the row of the head, and stands below it. */
+function belowHead(larger: number, narrowBesideTask: boolean): 'nothing' | 'saving' | 'words' {
+  if (narrowBesideTask) return 'words';
+  return larger > BESIDE_UP_TO ? 'saving' : 'nothing';
+}
 
 /** A title is read whole; beside the way to the task there is one line for it. */
 function titleLines(besideTask: boolean, small: boolean): number {
@@ -57,12 +67,32 @@ export function SheetHead({
   const client = useQueryClient();
   const { lineHeight } = useTheme().fonts.bodySmall;
   const { width } = useWindowDimensions();
+  const larger = useLarger();
   const small = titled && width < SMALL;
   const leave = (): void => {
     void client.invalidateQueries({ queryKey: keys.now });
     goBack();
   };
-  return (
+  const below = titled ? belowHead(larger, task !== null && width < ROW_FROM) : 'nothing';
+  const lines = below === 'words' ? 1 : 2;
+  const titleWords = titled && (
+    <Text
+      variant="headlineSmall"
+      role="heading"
+      aria-level={1}
+      numberOfLines={titleLines(task !== null, small)}
+      style={[styles.title, below === 'saving' && styles.titleLarge]}
+    >
+      {title}
+    </Text>
+  );
+  // Room for all of it from the start: what it says changes with every stroke, and the sheet below must not move.
+  const saved = (
+    <View style={titled && { height: lines * lineHeight }}>
+      <SaveLine live={live} pieceId={pieceId} lines={lines} />
+    </View>
+  );
+  const head = (
     <View style={[styles.head, titled && styles.narrow, small && styles.small]}>
       <Pressable role="button" aria-label="Back" onPress={leave} style={styles.back}>
         <LineIcon name="back" size={28} />
@@ -70,21 +100,8 @@ export function SheetHead({
       {task}
       {tabs}
       <View style={styles.words}>
-        {titled && (
-          <Text
-            variant="headlineSmall"
-            role="heading"
-            aria-level={1}
-            numberOfLines={titleLines(task !== null, small)}
-            style={styles.title}
-          >
-            {title}
-          </Text>
-        )}
-        {/* Room for two lines from the start: what it says changes with every stroke, and the sheet below must not move. */}
-        <View style={titled && { height: 2 * lineHeight }}>
-          <SaveLine live={live} pieceId={pieceId} />
-        </View>
+        {below !== 'words' && titleWords}
+        {below === 'nothing' && saved}
       </View>
       {history}
       <Pressable role="button" aria-label="More" onPress={onMenu} style={styles.back}>
@@ -101,6 +118,16 @@ export function SheetHead({
       )}
     </View>
   );
+  if (below === 'nothing') return head;
+  return (
+    <>
+      {head}
+      <View style={styles.below}>
+        {below === 'words' && titleWords}
+        {saved}
+      </View>
+    </>
+  );
 }
 
 const styles = StyleSheet.create({
@@ -113,4 +140,6 @@ const styles = StyleSheet.create({
   back: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   words: { flex: 1, gap: 1 },
   title: { fontSize: 18, lineHeight: 21 },
+  titleLarge: { fontSize: 22, lineHeight: 26 },
+  below: { paddingHorizontal: 14 },
 });

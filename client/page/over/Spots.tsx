@@ -1,6 +1,7 @@
 import { filledSpots, type Spot } from '@lippet/core/page/spots';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { useLarger } from '../../stores/settings';
 import { Button } from '../../ui/Button';
 import { LineIcon, type LineName } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
@@ -14,17 +15,19 @@ const KINDS: Record<Spot['kind'], { icon: LineName; verb: string }> = {
   photo: { icon: 'camera', verb: 'Take a photo' },
 };
 
-/** About how wide a label is, in pixels. */
-const LABEL_MOST = (label: string): number => Math.min(220, 42 + label.length * 7.4);
+/** A label's widest, and about how wide a letter of it is, in pixels, at the usual size of texts. */
+const LABEL = { most: 220, letter: 7.4, around: 42 };
 
 /** The places on a page that wait for something: a dashed box, its label, and the tool for it at a tap. */
 export function Spots({ surface, editable }: { surface: Surface; editable: boolean }) {
   const { at, scale } = useOnScreen(surface);
+  const larger = useLarger();
   const spots = surface.page.spots ?? [];
   if (spots.length === 0) return null;
   const filled = filledSpots(spots, surface.allItems);
   const { view } = surface.state.getState();
   const empty = spots.filter(({ id, needed }) => needed && !filled.has(id)).length;
+  const widest = Math.min(LABEL.most * larger, view.width);
   return (
     <>
       {spots.map((spot) => {
@@ -33,7 +36,8 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
         const open = spot.needed ? colours.vermilion : colours.soft;
         const { icon, verb } = KINDS[spot.kind];
         // A label near the edge moves in, so that all of it can be read.
-        const labelLeft = Math.max(0, Math.min(left, view.width - LABEL_MOST(spot.label)));
+        const wide = Math.min(widest, LABEL.around + spot.label.length * LABEL.letter * larger);
+        const labelLeft = Math.max(0, Math.min(left, view.width - wide));
         const words = `${spot.label}${spot.needed && !done ? ', needed' : ''}${done ? ', done' : ''}`;
         return (
           <View key={spot.id} style={styles.spot}>
@@ -54,7 +58,7 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
               disabled={!editable}
               aria-label={editable ? `${verb}: ${words}` : words}
               onPress={() => goToSpot(surface, spot)}
-              style={[styles.label, { left: labelLeft, top: top - TARGET.learner + 1 }]}
+              style={[styles.label, { left: labelLeft, bottom: view.height - top - 1, maxWidth: widest }]}
             >
               <View style={[styles.tag, { backgroundColor: done ? colours.moss : colours.scrap }]}>
                 <LineIcon
@@ -63,7 +67,7 @@ export function Spots({ surface, editable }: { surface: Surface; editable: boole
                   colour={done ? colours.scrap : colours.ink}
                   width={done ? 3.5 : 2}
                 />
-                <Text variant="labelSmall" numberOfLines={1} style={{ color: done ? colours.scrap : colours.ink }}>
+                <Text variant="labelSmall" style={[styles.words, { color: done ? colours.scrap : colours.ink }]}>
                   {spot.label}
                 </Text>
               </View>
@@ -90,11 +94,11 @@ const styles = StyleSheet.create({
   box: { position: 'absolute', borderWidth: OUTLINE, borderStyle: 'dashed', pointerEvents: 'none' },
   label: {
     position: 'absolute',
-    height: TARGET.learner,
+    minHeight: TARGET.learner,
     minWidth: TARGET.learner,
     justifyContent: 'flex-end',
-    maxWidth: 220,
   },
+  words: { flexShrink: 1 },
   tag: {
     flexDirection: 'row',
     alignItems: 'center',
@@ -102,8 +106,8 @@ const styles = StyleSheet.create({
     borderWidth: OUTLINE,
     borderColor: colours.ink,
     paddingHorizontal: 6,
-    height: 26,
+    minHeight: 26,
     alignSelf: 'flex-start',
-    maxWidth: 220,
+    maxWidth: '100%',
   },
 });

@@ -1,0 +1,63 @@
+/**
+ * Texts twice as large as usual, and a window at twice its size (WCAG 2.2, 1.4.4): whatever a learner reads can be read
+ * whole, and no screen scrolls sideways.
+ */
+import { PHONE, WIDE } from './chromium';
+import { expectAllReadable } from './cutText';
+import type { Device } from './device';
+import { expect, test } from './school';
+
+/** A window of 1280 × 800 at 200 %. */
+const ZOOMED = { width: WIDE.width / 2, height: WIDE.height / 2 };
+const PLACES = ['/now', '/plan', '/shelf', '/our-class', '/updates', '/me'];
+const SHEETS = ['Three knots', 'Joined letters l, h, k'];
+
+/** Beginnings of tasks: two lines of each stand above the sheet on a phone, and All of it is one tap away. */
+const BEGINNINGS = [
+  'Look at the three ropes',
+  'Write each letter along its line',
+  'Tie three knots',
+  'Find the four places',
+];
+
+async function readEverywhere(of: Device, sheets: readonly string[]): Promise<void> {
+  for (const path of PLACES) {
+    await of.open(path);
+    await expect(of.page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+    await expectAllReadable(of.page, path);
+  }
+  for (const title of sheets) {
+    await of.openSheet(title);
+    await expectAllReadable(of.page, title, BEGINNINGS);
+  }
+}
+
+async function readLargest(of: Device): Promise<void> {
+  await of.open('/me');
+  await of.page.getByRole('radio', { name: 'Largest' }).click();
+  await expect(of.page.getByRole('radio', { name: 'Largest' })).toBeChecked();
+}
+
+test('on a phone with the largest texts', async ({ device }) => {
+  const wren = await device({ viewport: PHONE });
+  await wren.as('Wren Abara');
+  await readLargest(wren);
+  await readEverywhere(wren, SHEETS);
+  const nell = await device({ viewport: PHONE });
+  await nell.as('Nell Garrick');
+  await readLargest(nell);
+  await readEverywhere(nell, ['Label the harbour map', 'Knot diary']);
+});
+
+test('on a wide screen with the largest texts', async ({ device }) => {
+  const nell = await device({ viewport: WIDE });
+  await nell.as('Nell Garrick');
+  await readLargest(nell);
+  await readEverywhere(nell, ['Label the harbour map', 'Knot diary']);
+});
+
+test('in a window at twice its size', async ({ device }) => {
+  const nell = await device({ viewport: ZOOMED });
+  await nell.as('Nell Garrick');
+  await readEverywhere(nell, ['Label the harbour map', 'Knot diary']);
+});
