@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { readTypedNumber, type DecimalMark } from './typedNumber';
 import { converted, isUnit } from './units';
 
-const valueOf = (text: string, mark: DecimalMark = 'point'): number | null => readTypedNumber(text, mark)?.value ?? null;
+const valueOf = (text: string, mark: DecimalMark = 'point'): number | null =>
+  readTypedNumber(text, mark)?.value ?? null;
 
 describe('a number as it is typed', () => {
   it.each([
@@ -41,10 +42,21 @@ describe('a number as it is typed', () => {
     ['2,5 · 10³', 2500],
   ])('%s is %d where a comma is', (text, value) => expect(valueOf(text, 'comma')).toBeCloseTo(value, 12));
 
-  it.each(['', ' ', 'seven', '1,23', '1,2345', '12,34', '1.2.3', '3/0', '1/2/3', '--3', '1e999', '7'.repeat(999), '5 5'])(
-    '"%s" is none, or could be two',
-    (text) => expect(readTypedNumber(text, 'point')).toBeNull(),
-  );
+  it.each([
+    '',
+    ' ',
+    'seven',
+    '1,23',
+    '1,2345',
+    '12,34',
+    '1.2.3',
+    '3/0',
+    '1/2/3',
+    '--3',
+    '1e999',
+    '7'.repeat(999),
+    '5 5',
+  ])('"%s" is none, or could be two', (text) => expect(readTypedNumber(text, 'point')).toBeNull());
 
   it('keeps the unit behind it', () => {
     expect(readTypedNumber('5 cm', 'point')).toMatchObject({ value: 5, unit: 'cm' });

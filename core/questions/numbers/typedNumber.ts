@@ -61,7 +61,7 @@ const tidied = (text: string): string =>
 const SIGN = '(?<sign>[-+] ?)?';
 /** Thousands apart, by spaces, apostrophes or the mark that is no decimal mark; as in 12 345 or 12,34,567. */
 const grouped = (mark: string): string => `\\d{1,3}(?:(?:[ ']\\d{3})+|(?:${mark}\\d{2,3})*${mark}\\d{3})`;
-const POWER = "(?: ?(?:[x×*·⋅] ?10 ?(?:\\^|\\*\\*) ?|[eE])(?<power>[-+]?\\d{1,3}))?";
+const POWER = '(?: ?(?:[x×*·⋅] ?10 ?(?:\\^|\\*\\*) ?|[eE])(?<power>[-+]?\\d{1,3}))?';
 const UNIT = '(?: ?(?<unit>[\\p{L}\\p{Sc}°%].*))?';
 /** Money stands in front of its number: £3.50, -€2. */
 const MONEY_IN_FRONT = /^(?<sign>[-+]?) ?(?<money>\p{Sc}) ?(?<rest>[\d.,].*)$/u;
@@ -110,7 +110,11 @@ function readDecimal(text: string, mark: DecimalMark): TypedNumber | null {
   const behind = part ?? bare;
   const value = Number(`${before}.${behind || '0'}e${power}`);
   if (!Number.isFinite(value)) return null;
-  return { value: isNegative(sign) && value !== 0 ? -value : value, figures: figuresOf(before, behind), unit: unit.trim() };
+  return {
+    value: isNegative(sign) && value !== 0 ? -value : value,
+    figures: figuresOf(before, behind),
+    unit: unit.trim(),
+  };
 }
 
 /**

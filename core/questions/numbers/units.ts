@@ -107,7 +107,8 @@ function symbolOf(symbol: string): Unit | null {
   return null;
 }
 
-const raised = (dimension: Dimension, power: number): Dimension => dimension.map((n) => n * power) as unknown as Dimension;
+const raised = (dimension: Dimension, power: number): Dimension =>
+  dimension.map((n) => n * power) as unknown as Dimension;
 const added = (one: Dimension, other: Dimension): Dimension => one.map((n, i) => n + other[i]!) as unknown as Dimension;
 
 /** One factor with its power: m, cm^3, s-2. */
@@ -148,7 +149,10 @@ function readUnit(text: string): Unit | null {
     const unit = factorOf(part);
     if (!unit) return null;
     if (unit.offset !== undefined) return factors.length === 1 ? unit : null;
-    whole = { factor: whole.factor * unit.factor ** sign, dimension: added(whole.dimension, raised(unit.dimension, sign)) };
+    whole = {
+      factor: whole.factor * unit.factor ** sign,
+      dimension: added(whole.dimension, raised(unit.dimension, sign)),
+    };
   }
   return whole;
 }

@@ -35,7 +35,12 @@ const APOSTROPHES = /[\u2018\u2019\u02BC\u0060\u00B4]/g;
 const QUOTES = /[\u201C-\u201F\u00AB\u00BB]/g;
 
 /** Large letters first, then small ones: so that "ß" and "SS" are the same, and every sigma. */
-const withoutCase = (text: string): string => text.toUpperCase().toLowerCase().replace(/i\u0307/g, 'i').replace(/ς/g, 'σ');
+const withoutCase = (text: string): string =>
+  text
+    .toUpperCase()
+    .toLowerCase()
+    .replace(/i\u0307/g, 'i')
+    .replace(/ς/g, 'σ');
 
 function compared(text: string, { letterCase, accents, spaces }: WordRules, hyphen: string | null): string {
   let form = text.normalize('NFKC').replace(APOSTROPHES, "'").replace(QUOTES, '"');

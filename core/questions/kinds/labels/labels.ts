@@ -1,0 +1,71 @@
+import { isId } from '../../../contract/ids';
+import { distinct, listOf, rawOf, type Raw } from '../../../contract/readRaw';
+import { isEmptyOption, knownPairs, OPTION_LIMITS, readOption, readOptions, type Option } from '../../option';
+import { asShare, type QuestionKind } from '../../questionKind';
+import { readRegion, type Region } from '../place/place';
+
+/** Labels are put onto the places of a picture. */
+export interface LabelsSettings {
+  picture: string | null;
+  places: { id: string; region: Region; label: Option }[];
+  /** Labels that belong nowhere. */
+  spare: Option[];
+}
+
+export interface LabelsAsked {
+  picture: string | null;
+  places: { id: string; region: Region }[];
+  labels: Option[];
+}
+
+/** What was put where: ids of places and of labels. */
+export interface LabelsAnswer {
+  pairs: [string, string][];
+}
+
+const labels = ({ places, spare }: LabelsSettings): Option[] => [...places.map(({ label }) => label), ...spare];
+
+/** Each place with its own label earns its part. */
+const shareOf = ({ places }: LabelsSettings, answer: LabelsAnswer): number => {
+  const put = new Map(answer.pairs);
+  return asShare(places.filter(({ id, label }) => put.get(id) === label.id).length / places.length);
+};
+
+export const labelled: QuestionKind<LabelsSettings, LabelsAsked, LabelsAnswer> = {
+  newSettings: () => ({ picture: null, places: [], spare: [] }),
+  readSettings(raw: Raw) {
+    const read = listOf(raw.places, OPTION_LIMITS.options).flatMap(({ id, region, label }) => {
+      const [where, words] = [readRegion(rawOf(region)), readOption(rawOf(label))];
+      return isId(id) && where && words ? [{ id, region: where, label: words }] : [];
+    });
+    const places = distinct(
+      distinct(read, ({ id }) => id),
+      ({ label }) => label.id,
+    );
+    const taken = new Set(places.map(({ label }) => label.id));
+    return {
+      picture: isId(raw.picture) ? raw.picture : null,
+      places,
+      spare: readOptions(raw.spare).filter(({ id }) => !taken.has(id)),
+    };
+  },
+  trouble(settings, name) {
+    if (settings.picture === null) return `${name} needs a picture.`;
+    if (settings.places.length === 0) return `${name} needs a place with its label.`;
+    return labels(settings).some(isEmptyOption) ? `${name} has a label with nothing on it.` : null;
+  },
+  asked: (settings, shuffle) => ({
+    picture: settings.picture,
+    places: settings.places.map(({ id, region }) => ({ id, region })),
+    labels: shuffle(labels(settings)),
+  }),
+  readAnswer(settings, value) {
+    const put = knownPairs((value as LabelsAnswer | null)?.pairs, settings.places, labels(settings));
+    // A label lies in one place.
+    const pairs = distinct(put, ([, label]) => label);
+    return pairs.length === 0 ? null : { pairs };
+  },
+  complete: ({ places }, answer) => answer.pairs.length === places.length,
+  share: shareOf,
+  right: ({ places }) => ({ pairs: places.map(({ id, label }) => [id, label.id]) }),
+};

@@ -1,0 +1,100 @@
+/** A question, of whichever kind: as the teacher makes it, as learners see it, and what an answer earns. */
+import { isId } from '../contract/ids';
+import { rawOf, textOf, wholeOf, type Raw } from '../contract/readRaw';
+import { asShare, type QuestionKind, type School, type Shuffle } from './questionKind';
+import { QUESTIONS } from './registry';
+
+type Registry = typeof QUESTIONS;
+
+export type QuestionKindName = keyof Registry;
+
+/** In the order in which they are offered. */
+export const QUESTION_KINDS = Object.keys(QUESTIONS) as QuestionKindName[];
+
+export type QuestionSettingsOf<K extends QuestionKindName> = ReturnType<Registry[K]['newSettings']>;
+export type AskedOf<K extends QuestionKindName> = ReturnType<Registry[K]['asked']>;
+export type AnswerOf<K extends QuestionKindName> = NonNullable<ReturnType<Registry[K]['readAnswer']>>;
+
+/** What is asked, whichever way it is answered. */
+interface Posed {
+  id: string;
+  words: string;
+  /** A file of the activity, or null. */
+  picture: string | null;
+  sound: string | null;
+  /** What it is worth. */
+  marks: number;
+}
+
+/** A question of one of these kinds, as its teacher makes it: it holds what is right, and never leaves the school so. */
+export type QuestionOf<K extends QuestionKindName> = {
+  [P in K]: Posed & { kind: P; settings: QuestionSettingsOf<P> };
+}[K];
+export type Question = QuestionOf<QuestionKindName>;
+
+/** A question as learners see it. */
+export type AskedQuestionOf<K extends QuestionKindName> = { [P in K]: Posed & { kind: P; asked: AskedOf<P> } }[K];
+export type AskedQuestion = AskedQuestionOf<QuestionKindName>;
+
+export type Answer = AnswerOf<QuestionKindName>;
+
+export const QUESTION_LIMITS = { words: 4_000, marks: 100 };
+
+/** The kind's own rules. They are handed questions of that kind only, because the kind is read off the question. */
+const rulesOf = (kind: QuestionKindName): QuestionKind<object, object, object> =>
+  QUESTIONS[kind] as unknown as QuestionKind<object, object, object>;
+
+/** Whether a text is the name of a kind. */
+export const isQuestionKind = (value: unknown): value is QuestionKindName =>
+  typeof value === 'string' && Object.hasOwn(QUESTIONS, value);
+
+/** A question that was just added. */
+export const newQuestion = (kind: QuestionKindName, id: string): Question =>
+  ({ id, kind, words: '', picture: null, sound: null, marks: 1, settings: rulesOf(kind).newSettings() }) as Question;
+
+/** Reads a question from anything; null for what is none. */
+export function readQuestion(raw: Raw): Question | null {
+  const { id, kind, words, picture, sound, marks, settings } = raw;
+  if (!isId(id) || !isQuestionKind(kind)) return null;
+  return {
+    id,
+    kind,
+    words: textOf(words, QUESTION_LIMITS.words),
+    picture: isId(picture) ? picture : null,
+    sound: isId(sound) ? sound : null,
+    marks: wholeOf(marks, 0, QUESTION_LIMITS.marks) ?? 1,
+    settings: rulesOf(kind).readSettings(rawOf(settings)),
+  } as Question;
+}
+
+/** What keeps a question from being set, as a sentence; null for nothing. `name`: how the sentence calls it. */
+export function questionTrouble({ kind, words, picture, sound, settings }: Question, name: string): string | null {
+  if (words.trim() === '' && picture === null && sound === null) return `${name} asks nothing yet.`;
+  return rulesOf(kind).trouble(settings, name);
+}
+
+/** A question as a learner sees it: nothing of it tells what is right. */
+export const askedOf = ({ settings, ...posed }: Question, shuffle: Shuffle): AskedQuestion =>
+  ({ ...posed, asked: rulesOf(posed.kind).asked(settings, shuffle) }) as AskedQuestion;
+
+/** Reads an answer to a question from anything; null for none. */
+export const readAnswer = ({ kind, settings }: Question, value: unknown): Answer | null =>
+  rulesOf(kind).readAnswer(settings, rawOf(value)) as Answer | null;
+
+/** Whether all that a question asks for has been answered. */
+export const isComplete = ({ kind, settings }: Question, answer: Answer): boolean =>
+  rulesOf(kind).complete(settings, answer);
+
+/**
+ * What an answer earns of a question's marks.
+ *
+ * @returns from 0 to the question's marks; null where that can't be computed
+ */
+export function marksFor({ kind, settings, marks }: Question, answer: Answer, school: School): number | null {
+  const share = rulesOf(kind).share(settings, answer, school);
+  return share === null ? null : asShare(share) * marks;
+}
+
+/** The answer that earns all marks of a question; null where there is none. */
+export const rightAnswer = ({ kind, settings }: Question, school: School): Answer | null =>
+  rulesOf(kind).right(settings, school) as Answer | null;

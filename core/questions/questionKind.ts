@@ -1,0 +1,49 @@
+/**
+ * What the computation has to know of a kind of question. Each kind is one folder in `kinds/`, with one line in the
+ * registry; nothing outside of it asks which kind a question is.
+ */
+import type { Raw } from '../contract/readRaw';
+import type { DecimalMark } from './numbers/typedNumber';
+
+/** What is the same for everybody who answers at a school. */
+export interface School {
+  decimalMark: DecimalMark;
+}
+
+/**
+ * A kind of question. It is given what is its own: its settings, which hold what is right, what of them learners see,
+ * and an answer. Right answers are nowhere but in the settings, and `asked` is all of them that leaves the school.
+ *
+ * Its functions are methods, so that the registry can hand any of them a question whose kind is only known when it
+ * runs.
+ */
+export interface QuestionKind<Settings extends object, Asked extends object, Answer extends object> {
+  /** Settings of a new question. */
+  newSettings(): Settings;
+  /** Reads settings from anything: what is not in shape is left out, what is too long is cut. It never throws. */
+  readSettings(raw: Raw): Settings;
+  /** What keeps the question called `name` from being set, as a sentence; null for nothing. */
+  trouble(settings: Settings, name: string): string | null;
+  /**
+   * What learners see of it. Where an order would tell what is right, it is another one.
+   * @param shuffle puts a list in an order that is always the same for this learner and this question
+   */
+  asked(settings: Settings, shuffle: Shuffle): Asked;
+  /** Reads an answer from anything; null for none. What it names that is not asked is left out. */
+  readAnswer(settings: Settings, value: unknown): Answer | null;
+  /** Whether all that is asked for has been answered. */
+  complete(settings: Settings, answer: Answer): boolean;
+  /**
+   * What share of the marks an answer earns, from 0 to 1; null where a teacher has to look, or where nothing is right.
+   * How part of the marks is earned stands with each kind.
+   */
+  share(settings: Settings, answer: Answer, school: School): number | null;
+  /** The answer that earns all marks; null where there is none. */
+  right(settings: Settings, school: School): Answer | null;
+}
+
+/** A list in another order. It is told the ids, and decides by them alone. */
+export type Shuffle = <T extends { id: string }>(list: readonly T[]) => T[];
+
+/** A share that is a number from 0 to 1, whatever was computed. */
+export const asShare = (value: number): number => (Number.isFinite(value) ? Math.min(1, Math.max(0, value)) : 0);
