@@ -43,9 +43,9 @@ function belowHead(larger: number, narrowBesideTask: boolean): 'nothing' | 'savi
 }
 
 /** A title is read whole; beside the way to the task there is one line for it. */
-function titleLines(besideTask: boolean, small: boolean): number {
+function titleLines(besideTask: boolean, narrow: boolean): number {
   if (besideTask) return 1;
-  return small ? 3 : 2;
+  return narrow ? 3 : 2;
 }
 
 /** The way back, where the work is saved, and Send. */
@@ -80,7 +80,7 @@ export function SheetHead({
       variant="headlineSmall"
       role="heading"
       aria-level={1}
-      numberOfLines={titleLines(task !== null, small)}
+      numberOfLines={titleLines(task !== null, small || below === 'saving')}
       style={[styles.title, below === 'saving' && styles.titleLarge]}
     >
       {title}
