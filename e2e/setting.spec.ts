@@ -4,6 +4,7 @@ import type { Locator } from '@playwright/test';
 import sharp from 'sharp';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
+import { countTaps } from './countTaps';
 import { expect, test } from './school';
 
 /** How many pixels of what is seen have this colour, more or less. */
@@ -61,6 +62,7 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
   const { page } = quell;
+  const taps = await countTaps(page);
   await page.getByRole('link', { name: 'Activities', exact: true }).click();
   await expectAccessible(page, 'activities');
   await page.getByRole('button', { name: 'Make a new one' }).click();
@@ -153,6 +155,8 @@ test('an activity of every kind of part is made, seen as a learner will see it, 
   );
   await page.getByRole('button', { name: 'Set it for Cormorants' }).click();
   await expect(page.getByText('Learners of Cormorants see this')).toBeVisible();
+  // Four parts, a choice, a place, a rubric, something to look at and a due date, besides the fields that are typed into.
+  expect(await taps()).toBeLessThanOrEqual(30);
 
   // The learner: the second part waits and says for what; then words, with a way to begin, and a tick.
   const nell = await device();

@@ -1,25 +1,7 @@
 /** How many taps common jobs take on a phone, besides the strokes that are drawn and the letters that are typed. */
-import type { Page } from '@playwright/test';
 import { PHONE } from './chromium';
+import { countTaps } from './countTaps';
 import { expect, test } from './school';
-
-/** Counts what is pressed from now on, on this page and those that it leads to; what is pressed on a sheet is drawing. */
-async function countTaps(page: Page): Promise<() => Promise<number>> {
-  const watch = (): void => {
-    const key = 'taps';
-    window.addEventListener(
-      'click',
-      (event) => {
-        if (!event.isTrusted || (event.target as Element).closest('[data-testid="sheet"]')) return;
-        sessionStorage.setItem(key, String(Number(sessionStorage.getItem(key) ?? 0) + 1));
-      },
-      { capture: true },
-    );
-  };
-  await page.addInitScript(watch);
-  await page.evaluate(watch);
-  return () => page.evaluate(() => Number(sessionStorage.getItem('taps') ?? 0));
-}
 
 test('a six-year-old signs in, draws a sheet and sends it in at most eight taps', async ({ device }) => {
   const isla = await device({ viewport: PHONE });
