@@ -24,7 +24,7 @@ const focused = (page: Page): Promise<Reached | null> =>
       role: element.getAttribute('role') ?? element.tagName.toLowerCase(),
       name: element.getAttribute('aria-label') ?? element.textContent ?? '',
       address: element.getAttribute('href'),
-      settled: is('aria-checked') || is('aria-selected') || is('aria-disabled'),
+      settled: is('aria-checked') || is('aria-selected') || is('aria-current') || is('aria-disabled'),
     };
   });
 
@@ -52,15 +52,11 @@ const shown = (page: Page): Promise<string> =>
   });
 
 const PRESSED = ['button', 'radio', 'checkbox', 'tab'];
-/** Of many things that are called alike but for a number or a name at the end, one is pressed. */
-const kindOf = ({ role, name }: Reached): string => `${role} ${name.replaceAll(/\d+/g, '#').slice(0, 14)}`;
 
-/** What of a screen has to be pressed: each kind of thing once. */
+/** What of a screen has to be pressed: each thing once. */
 function toPress(things: readonly Reached[]): Reached[] {
-  const kinds = new Map(
-    things.filter(({ role, settled }) => PRESSED.includes(role) && !settled).map((thing) => [kindOf(thing), thing]),
-  );
-  return [...kinds.values()];
+  const named = things.filter(({ role, settled }) => PRESSED.includes(role) && !settled);
+  return [...new Map(named.map((thing) => [`${thing.role} ${thing.name}`, thing])).values()];
 }
 
 /** Presses Enter on a thing, and sees that something happens: on the screen, or as a file that comes or is asked for. */

@@ -35,7 +35,7 @@ export function WaitingDesk({ pieces, zone }: { pieces: readonly WaitingPiece[];
           return (
             <View key={waiting.go.id} role="listitem">
               <Press
-                aria-pressed={here}
+                aria-current={here ? 'true' : undefined}
                 aria-label={`${waitingName(waiting)}. ${words}`}
                 flat={here}
                 fill={here ? colours.ochre : colours.scrap}
