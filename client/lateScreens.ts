@@ -4,7 +4,7 @@
  */
 export { default as ActivitySheet } from './learner/sheet/ActivitySheet';
 export { default as OtherDevice } from './capture/OtherDevice';
-export { default as QuestionsDesk } from './questions/QuestionsDesk';
+export { default as ThreadsDesk } from './threads/ThreadsDesk';
 export { default as Feedback } from './learner/Feedback';
 export { default as GroupDesk } from './teacher/groups/GroupDesk';
 export { default as MarksDesk } from './teacher/marks/MarksDesk';

@@ -14,7 +14,7 @@ import { ProblemError } from './problems/problem';
 import type { AppEnv, Services } from './routes/context';
 import { learningRoutes } from './routes/learning';
 import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
-import { askRoutes } from './routes/asks';
+import { threadRoutes } from './routes/threads';
 import { classroomRoutes } from './routes/classroom';
 import { captureRoutes } from './routes/captures';
 import { groupRoutes } from './routes/groups';
@@ -29,7 +29,7 @@ import { PagePictureService } from './services/pieces/pagePictures';
 import { PieceFactsService } from './services/pieces/pieceFacts';
 import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
-import { AskService } from './services/classes/asks';
+import { ThreadService } from './services/classes/threads';
 import { CalendarService } from './services/news/calendar';
 import { ClassroomService } from './services/classes/classroom';
 import { FolderService } from './services/planning/folders';
@@ -129,7 +129,7 @@ export function makeServices(
     activityPictures,
     speech: new SpeechService(files, signIn),
     groups: new GroupService(sequelize, clock),
-    asks: new AskService(sequelize, facts, log, pictures, clock),
+    threads: new ThreadService(sequelize, facts, log, pictures, clock),
     calendar: new CalendarService(facts, clock),
     planning,
     archives: new ActivityArchiveService(files, planning, media),
@@ -222,7 +222,7 @@ export function makeApp(
     exportRoutes(services),
     captureRoutes(services),
     planningRoutes(services),
-    askRoutes(services),
+    threadRoutes(services),
     groupRoutes(services),
     classroomRoutes(services),
     teachingRoutes(services),

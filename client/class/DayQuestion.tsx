@@ -2,7 +2,7 @@ import type { ClassroomView, DayQuestionView } from '@lippet/core/contract/class
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { ReaderSign } from '../questions/ReaderSign';
+import { ReaderSign } from '../threads/ReaderSign';
 import { Hear } from '../readAloud/Hear';
 import { Badge } from '../ui/Badge';
 import { Button } from '../ui/Button';

@@ -1,6 +1,6 @@
 import type { DayAnswer, DayChoice, LiveLesson, SeenBy } from '@lippet/core/contract/class';
 import { useQuery } from '@tanstack/react-query';
-import type { Saying } from '../questions/useQuestions';
+import type { Saying } from '../threads/useThreads';
 import { keys } from '../api/queries';
 import { request } from '../api/request';
 import { useChange } from '../api/useChange';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { MessageComposer } from '../questions/MessageComposer';
+import { MessageComposer } from '../threads/MessageComposer';
 import { VoiceButton } from '../recording/VoiceButton';
 import { useUnsentWords } from '../stores/unsent';
 import { Button } from '../ui/Button';

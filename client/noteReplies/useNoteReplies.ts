@@ -3,7 +3,7 @@ import type { MediaHome } from '@lippet/core/contract/media';
 import { skipToken, useQuery } from '@tanstack/react-query';
 import { request } from '../api/request';
 import { useChange } from '../api/useChange';
-import type { Saying } from '../questions/useQuestions';
+import type { Saying } from '../threads/useThreads';
 
 const NOTHING: readonly NoteReplyView[] = [];
 /** How often what was said is asked for while it is looked at, in milliseconds. */

@@ -10,7 +10,7 @@ import {
   type ActivityCard,
   type PlanView,
 } from './activities';
-import { answerBody, askBody, removeBody, type AskView, type ThreadView } from './ask';
+import { answerBody, askBody, removeBody, type ThreadsView, type ThreadView } from './threads';
 import { captureBody, captureKeyBody, type CaptureArrivals, type CaptureLinkView, type CaptureView } from './capture';
 import {
   dayAnswerBody,
@@ -113,7 +113,7 @@ export const API = {
   'POST /activities/:id/joining/:guest/match': gives<JoiningView>().taking(matchBody),
 
   // Questions about activities.
-  'GET /activities/:id/threads': gives<AskView>(),
+  'GET /activities/:id/threads': gives<ThreadsView>(),
   'POST /activities/:id/threads': makes<ThreadView>().taking(askBody),
   'POST /threads/:id/messages': makes<ThreadView>().taking(answerBody),
   'POST /threads/:id/share': gives<ThreadView>(),

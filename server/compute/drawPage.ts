@@ -1,5 +1,5 @@
 import * as Y from 'yjs';
-import type { AskPlace } from '@lippet/core/contract/ask';
+import type { ThreadPlace } from '@lippet/core/contract/threads';
 import { documentOf, markItems, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readItems, type Item } from '@lippet/core/page/item';
 import { pageToSvg } from '@lippet/core/page/svg';
@@ -24,7 +24,7 @@ export interface DrawTask {
   /** Of a review, as one Yjs update; null for none. */
   marks: Uint8Array | null;
   /** Another page than the first, with a ring around a place on it. */
-  place: AskPlace | null;
+  place: ThreadPlace | null;
   /** Null where nobody knows yet what the page shows. */
   addresses: PageAddresses | null;
 }
@@ -54,7 +54,7 @@ function needsOf({ background }: PagePlan, items: readonly Item[]): (PageDrawing
 }
 
 /** A ring around a place, to be seen on every ground. */
-const ring = ({ x, y }: AskPlace, width: number): string =>
+const ring = ({ x, y }: ThreadPlace, width: number): string =>
   RING.map(
     ([colour, stroke]) =>
       `<circle cx="${x}" cy="${y}" r="${width * 0.07}" fill="none" stroke="${colour}" stroke-width="${stroke}"/>`,

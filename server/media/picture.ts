@@ -1,5 +1,5 @@
 import sharp, { type Sharp } from 'sharp';
-import type { AskPlace } from '@lippet/core/contract/ask';
+import type { ThreadPlace } from '@lippet/core/contract/threads';
 import { MARK_COLOUR } from '@lippet/core/ink/tools';
 import type { Compute } from '../compute/compute';
 import type { DrawTask, PageAddresses, PageDrawing } from '../compute/drawPage';
@@ -77,7 +77,7 @@ export interface PictureWish {
   marks?: Uint8Array | null;
   pictures?: MediaPictures;
   /** Another page than the first, with a ring around a place on it. */
-  place?: AskPlace;
+  place?: ThreadPlace;
 }
 
 /**

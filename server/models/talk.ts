@@ -1,6 +1,6 @@
 /** Questions, notices, the question of the day, and news. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
-import type { AskPlace, Audience } from '@lippet/core/contract/ask';
+import type { ThreadPlace, Audience } from '@lippet/core/contract/threads';
 import type { DayChoice, DayStamp, SeenBy } from '@lippet/core/contract/class';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { COMMON, Row, id, json, maybeJson, maybeText, maybeTime, maybeUuid, now, text, uuid } from './columns';
@@ -13,7 +13,7 @@ export class Thread extends Row<Thread> {
   declare groupId: string;
   declare partId: string | null;
   /** Where on a sheet. */
-  declare place: CreationOptional<AskPlace | null>;
+  declare place: CreationOptional<ThreadPlace | null>;
   declare askerId: string;
   declare audience: Audience;
   /** A question to the teacher alone that the class sees without its name. */

@@ -8,7 +8,7 @@ import type { Jobs } from '../jobs/jobs';
 import type { Actor } from '../policy/actor';
 import { notFound, ProblemError, signedOut } from '../problems/problem';
 import type { ActivityArchiveService } from '../services/planning/activityArchive';
-import type { AskService } from '../services/classes/asks';
+import type { ThreadService } from '../services/classes/threads';
 import type { CalendarService } from '../services/news/calendar';
 import type { ClassroomService } from '../services/classes/classroom';
 import type { FolderService } from '../services/planning/folders';
@@ -62,7 +62,7 @@ export interface Services {
   noteReplies: NoteReplyService;
   keptStamps: KeptStampService;
   calendar: CalendarService;
-  asks: AskService;
+  threads: ThreadService;
   groups: GroupService;
   archives: ActivityArchiveService;
   speech: SpeechService;

@@ -4,7 +4,7 @@ import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
 
-const QuestionsDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.QuestionsDesk })));
+const ThreadsDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ThreadsDesk })));
 
 export default function AsksRoute() {
   const { activityId, thread } = useLocalSearchParams<{ activityId: string; thread?: string }>();
@@ -13,7 +13,7 @@ export default function AsksRoute() {
       {(me) => (
         <AmongPlaces role={me.role}>
           <Suspense fallback={<Opening />}>
-            <QuestionsDesk key={activityId} activityId={activityId} thread={thread ?? null} zone={me.school.zone} />
+            <ThreadsDesk key={activityId} activityId={activityId} thread={thread ?? null} zone={me.school.zone} />
           </Suspense>
         </AmongPlaces>
       )}

@@ -1,12 +1,12 @@
-import QuestionPanel from '../../questions/QuestionPanel';
-import type { useQuestionPlace } from '../../questions/useQuestionPlace';
+import ThreadPanel from '../../threads/ThreadPanel';
+import type { useThreadPlace } from '../../threads/useThreadPlace';
 import { MaterialDesk } from '../../materials/MaterialDesk';
 import { PanelFaults } from '../../ui/Faults';
 import { NotesPanel } from '../notes/NotesPanel';
 import { goToNote, type Beside } from './sheetView';
 import { useSheetHere, useSheetView } from './useSheet';
 
-type Places = ReturnType<typeof useQuestionPlace>['places'];
+type Places = ReturnType<typeof useThreadPlace>['places'];
 
 /** What is looked at beside the work: notes of the last review, questions, or a material. */
 export function BesidePaper({ beside, places }: { beside: Beside; places: Places }) {
@@ -45,7 +45,7 @@ function Notes({ onClose }: { onClose: () => void }) {
 function Questions({ places, onClose }: { places: Places; onClose: () => void }) {
   const { piece, zone, editable, thread, inHand } = useSheetHere();
   return (
-    <QuestionPanel
+    <ThreadPanel
       activityId={piece.card.activityId}
       zone={zone}
       pieceId={editable ? piece.id : null}

@@ -1,7 +1,7 @@
 import { partBegun, partComplete } from '@lippet/core/piece/completeness';
 import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import { cardWords } from '@lippet/core/schedule/cardWords';
-import { useQuestionPlace } from '../../questions/useQuestionPlace';
+import { useThreadPlace } from '../../threads/useThreadPlace';
 import { HistoryButtons } from '../../page/surface/HistoryButtons';
 import { partUi } from '../../parts/registry';
 import { Notice } from '../../ui/Notice';
@@ -38,7 +38,7 @@ export function SheetLayout() {
     sheet,
     useSheetView((view) => view.beside),
   );
-  const { places, pick } = useQuestionPlace(surface, page?.id, place.goToPage);
+  const { places, pick } = useThreadPlace(surface, page?.id, place.goToPage);
   const tight = isTight(sheet);
   const task = <Task />;
   return (

@@ -1,4 +1,4 @@
-import type { AskPlace } from '@lippet/core/contract/ask';
+import type { ThreadPlace } from '@lippet/core/contract/threads';
 import type { Compute } from '../../compute/compute';
 import { pagePicture } from '../../media/picture';
 import { notFound } from '../../problems/problem';
@@ -11,7 +11,7 @@ interface PieceAsShown {
   updates: readonly Uint8Array[];
   marks?: Uint8Array | null;
   /** A place on one of its pages. */
-  place?: AskPlace;
+  place?: ThreadPlace;
 }
 
 /** Small pictures of pieces and goes. */

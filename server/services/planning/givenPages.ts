@@ -93,7 +93,7 @@ export class GivenPages {
     }
     throw new ProblemError(
       'unfit',
-      'Pages were left out of this PDF, and it is written in a way that they can’t be taken from. Ask your teacher to bring it as a new PDF.',
+      'Pages were left out of this PDF, and it is written so that none can be taken from it. Ask your teacher to bring it as a new PDF.',
     );
   }
 

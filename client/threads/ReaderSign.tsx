@@ -1,4 +1,4 @@
-import type { Audience, Readers, ThreadView } from '@lippet/core/contract/ask';
+import type { Audience, Readers, ThreadView } from '@lippet/core/contract/threads';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Circle, Path } from 'react-native-svg';

@@ -1,4 +1,4 @@
-import type { MessageView } from '@lippet/core/contract/ask';
+import type { MessageView } from '@lippet/core/contract/threads';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';

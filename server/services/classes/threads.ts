@@ -1,5 +1,5 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { AskPlace, AskView, Audience, MessageView, ThreadView } from '@lippet/core/contract/ask';
+import type { ThreadPlace, ThreadsView, Audience, MessageView, ThreadView } from '@lippet/core/contract/threads';
 import {
   Activity,
   Assignment,
@@ -33,7 +33,7 @@ const TOLD = 60;
 const short = (words: string): string => (words.length > TOLD ? `${words.slice(0, TOLD - 1)}…` : words);
 
 /** Questions about an activity, to the teacher alone or to the class, and their answers. */
-export class AskService {
+export class ThreadService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
@@ -43,7 +43,7 @@ export class AskService {
   ) {}
 
   /** All threads of an activity that one may read, newest first, and who would read a new one. */
-  async list(actor: Actor, activityId: string): Promise<AskView> {
+  async list(actor: Actor, activityId: string): Promise<ThreadsView> {
     const activity = await Activity.findByPk(activityId);
     if (!activity) throw notFound();
     const groupIds = await this.groupsOf(actor, activityId);
@@ -145,7 +145,7 @@ export class AskService {
       part,
       place,
       ...question
-    }: Said & { id: string; audience: Audience; part: string | null; place: AskPlace | null },
+    }: Said & { id: string; audience: Audience; part: string | null; place: ThreadPlace | null },
   ): Promise<ThreadView> {
     insistSaid(question);
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
@@ -305,7 +305,7 @@ export class AskService {
   }
 }
 
-async function readersOf(groupId: string): Promise<AskView['readers']> {
+async function readersOf(groupId: string): Promise<ThreadsView['readers']> {
   const group = await Group.findByPk(groupId, { rejectOnEmpty: true });
   const members = await Membership.findAll({ where: { groupId, leftAt: null } });
   const teachers = await Person.findAll({

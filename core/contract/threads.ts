@@ -7,7 +7,7 @@ export const AUDIENCES = ['teacher', 'class'] as const;
 export type Audience = (typeof AUDIENCES)[number];
 
 /** A place on a sheet, in points from its top left corner. */
-export interface AskPlace {
+export interface ThreadPlace {
   page: string;
   x: number;
   y: number;
@@ -31,7 +31,7 @@ export interface ThreadView {
   audience: Audience;
   /** The part that it is about; null for the whole activity. */
   part: { id: string; title: string } | null;
-  place: AskPlace | null;
+  place: ThreadPlace | null;
   /** A question to the teacher alone that was shared with the class, without a name. */
   shared: boolean;
   closed: boolean;
@@ -51,7 +51,7 @@ export interface Readers {
   learners: number;
 }
 
-export interface AskView {
+export interface ThreadsView {
   activityId: string;
   title: string;
   /** Null for teachers: they answer, they don't ask. */

@@ -8,10 +8,10 @@ import { Screen } from '../ui/Screen';
 import { answerReaders, ReaderSign } from './ReaderSign';
 import { MessageComposer } from './MessageComposer';
 import { ThreadCard } from './ThreadCard';
-import { useQuestions } from './useQuestions';
+import { useThreads } from './useThreads';
 
 /** A teacher answers what was asked about an activity. */
-export default function QuestionsDesk({
+export default function ThreadsDesk({
   activityId,
   thread: led,
   zone,
@@ -20,8 +20,8 @@ export default function QuestionsDesk({
   thread: string | null;
   zone: string;
 }) {
-  const asks = useQuestions(activityId);
-  const { data, error, problem } = asks;
+  const asking = useThreads(activityId);
+  const { data, error, problem } = asking;
   const loaded = data !== undefined;
   useEffect(() => {
     if (loaded && led) document.getElementById(`thread-${led}`)?.scrollIntoView({ block: 'center' });
@@ -30,11 +30,11 @@ export default function QuestionsDesk({
   return (
     <Screen>
       <BackHead title={data ? `Questions: ${data.title}` : 'Questions'} home="/to-review" />
-      {error && <Notice again={() => void asks.refetch()}>{error.message}</Notice>}
+      {error && <Notice again={() => void asking.refetch()}>{error.message}</Notice>}
       {problem && <Notice>{problem}</Notice>}
       {data?.threads.length === 0 && <Notice calm>Nobody has asked anything about this.</Notice>}
       {data?.threads.map((thread) => (
-        <ThreadCard key={thread.id} thread={thread} zone={zone} here={thread.id === led} lead={asks}>
+        <ThreadCard key={thread.id} thread={thread} zone={zone} here={thread.id === led} lead={asking}>
           <View>
             {thread.asker && (
               <Button
@@ -54,7 +54,7 @@ export default function QuestionsDesk({
               label={`Answer ${thread.asker?.name ?? ''}`.trim()}
               word="Answer"
               home={`groups/${thread.group}`}
-              onSay={(message, saying) => asks.answer(thread.id, message, saying)}
+              onSay={(message, saying) => asking.answer(thread.id, message, saying)}
             />
           </View>
         </ThreadCard>

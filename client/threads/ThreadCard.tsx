@@ -1,4 +1,4 @@
-import type { AskPlace, MessageView, ThreadView } from '@lippet/core/contract/ask';
+import type { ThreadPlace, MessageView, ThreadView } from '@lippet/core/contract/threads';
 import { useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -7,7 +7,7 @@ import { colours, OUTLINE } from '../ui/theme';
 import { ReaderShape } from './ReaderSign';
 import { Message } from './Message';
 import { TakeAway } from './TakeAway';
-import type { Asks } from './useQuestions';
+import type { Asking } from './useThreads';
 
 interface Props {
   thread: ThreadView;
@@ -15,14 +15,14 @@ interface Props {
   /** Where one was led to. */
   here: boolean;
   /** Leads to the place on the sheet that it is about; null where that is not at hand. */
-  onPlace?: ((place: AskPlace) => void) | null;
+  onPlace?: ((place: ThreadPlace) => void) | null;
   /** What a teacher can do with it; null for learners. */
-  lead: Asks | null;
+  lead: Asking | null;
   children?: ReactNode;
 }
 
 /** Who reads a question. */
-function readerWords({ audience, shared }: ThreadView, lead: Asks | null): string {
+function readerWords({ audience, shared }: ThreadView, lead: Asking | null): string {
   if (audience === 'class') return 'The class reads this';
   if (shared) return 'Shared with the class, without a name';
   return lead ? 'Only teachers and the asker' : 'Only your teacher and you';

@@ -1,4 +1,4 @@
-import type { AskPlace, Audience, Readers } from '@lippet/core/contract/ask';
+import type { ThreadPlace, Audience, Readers } from '@lippet/core/contract/threads';
 import { useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -10,7 +10,7 @@ import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { ReaderSign, readerWords } from './ReaderSign';
 import { MessageComposer } from './MessageComposer';
 import { ThreadCard } from './ThreadCard';
-import { useQuestions } from './useQuestions';
+import { useThreads } from './useThreads';
 
 interface Props {
   activityId: string;
@@ -23,7 +23,12 @@ interface Props {
    * The place on the sheet that was chosen to ask about, and how one chooses one and goes to one; null where there is
    * no sheet.
    */
-  places: { chosen: AskPlace | null; choose: () => void; drop: () => void; show: (place: AskPlace) => void } | null;
+  places: {
+    chosen: ThreadPlace | null;
+    choose: () => void;
+    drop: () => void;
+    show: (place: ThreadPlace) => void;
+  } | null;
   /** The thread that one was led to. */
   thread: string | null;
   onClose: () => void;
@@ -32,9 +37,9 @@ interface Props {
 /**
  * A learner asks about an activity, beside or over the work; the teacher alone reads it unless it is said otherwise.
  */
-export default function QuestionPanel({ activityId, zone, pieceId, part, places, thread: led, onClose }: Props) {
-  const asks = useQuestions(activityId);
-  const { data, error, problem } = asks;
+export default function ThreadPanel({ activityId, zone, pieceId, part, places, thread: led, onClose }: Props) {
+  const asking = useThreads(activityId);
+  const { data, error, problem } = asking;
   // Chosen anew each time: a question to the class must never be one by habit.
   const [audience, setAudience] = useState<Audience>('teacher');
   const [about, setAbout] = useState<'part' | 'all'>('part');
@@ -55,7 +60,7 @@ export default function QuestionPanel({ activityId, zone, pieceId, part, places,
         </Pressable>
       </View>
       <ScrollView contentContainerStyle={styles.content}>
-        {error && <Notice again={() => void asks.refetch()}>{error.message}</Notice>}
+        {error && <Notice again={() => void asking.refetch()}>{error.message}</Notice>}
         {data?.readers && (
           <View>
             <View style={styles.picks}>
@@ -99,7 +104,7 @@ export default function QuestionPanel({ activityId, zone, pieceId, part, places,
               word="Ask"
               home={pieceId === null ? null : `pieces/${pieceId}`}
               onSay={async (message, saying) => {
-                const asked = await asks.ask(
+                const asked = await asking.ask(
                   { id: thread.current, message },
                   audience,
                   { part: about === 'part' || places?.chosen ? part.id : null, place: places?.chosen ?? null },
@@ -131,7 +136,7 @@ export default function QuestionPanel({ activityId, zone, pieceId, part, places,
                 audience={thread.audience}
                 readers={data.readers}
                 pieceId={pieceId}
-                onSay={(message, saying) => asks.answer(thread.id, message, saying)}
+                onSay={(message, saying) => asking.answer(thread.id, message, saying)}
               />
             )}
           </ThreadCard>

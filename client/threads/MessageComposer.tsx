@@ -15,7 +15,7 @@ import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';
 import { RefusedList } from '../outbox/RefusedList';
-import type { Saying } from './useQuestions';
+import type { Saying } from './useThreads';
 
 interface Props {
   /** What it is said to: words that are not sent yet are found there again. */

@@ -1,11 +1,11 @@
-import type { AskPlace } from '@lippet/core/contract/ask';
+import type { ThreadPlace } from '@lippet/core/contract/threads';
 import { useState, type ReactElement } from 'react';
 import type { Surface } from '../page/surface/surface';
 import { PlacePick } from './PlacePick';
 
 /** The place on the sheet that a question is about: how it is chosen, and how one is led to it. */
-export function useQuestionPlace(surface: Surface | null, page: string | undefined, goToPage: (id: string) => void) {
-  const [chosen, setChosen] = useState<AskPlace | null>(null);
+export function useThreadPlace(surface: Surface | null, page: string | undefined, goToPage: (id: string) => void) {
+  const [chosen, setChosen] = useState<ThreadPlace | null>(null);
   const [picking, setPicking] = useState(false);
   const pick: ReactElement | null =
     picking && surface && page ? (
@@ -24,7 +24,7 @@ export function useQuestionPlace(surface: Surface | null, page: string | undefin
           chosen,
           choose: () => setPicking(true),
           drop: () => setChosen(null),
-          show: (place: AskPlace) => {
+          show: (place: ThreadPlace) => {
             if (place.page !== page) return goToPage(place.page);
             surface.showPlace(place);
             return undefined;

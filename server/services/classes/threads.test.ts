@@ -1,6 +1,6 @@
 /** Questions: who reads them, who answers, what is taken away; from the wrong person's side too. */
 import { randomUUID } from 'node:crypto';
-import type { AskView, ThreadView } from '@lippet/core/contract/ask';
+import type { ThreadsView, ThreadView } from '@lippet/core/contract/threads';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import sharp from 'sharp';
@@ -40,15 +40,15 @@ const ask = (client: TestClient, change: object = {}): Promise<ThreadView> =>
 const answer = (client: TestClient, id: string, words: string): Promise<ThreadView> =>
   client.json('POST', `/api/threads/${id}/messages`, { message: randomUUID(), words });
 const seen = async (client: TestClient, id: string): Promise<ThreadView | undefined> =>
-  (await client.json<AskView>('GET', path())).threads.find((thread) => thread.id === id);
+  (await client.json<ThreadsView>('GET', path())).threads.find((thread) => thread.id === id);
 
 it('a question is for the teacher alone unless it is said otherwise, and says who reads it', async () => {
-  expect((await ada.json<AskView>('GET', path())).readers).toEqual({
+  expect((await ada.json<ThreadsView>('GET', path())).readers).toEqual({
     teachers: ['ms-reed'],
     group: 'Reeds',
     learners: 2,
   });
-  expect((await teacher.json<AskView>('GET', path())).readers).toBeNull();
+  expect((await teacher.json<ThreadsView>('GET', path())).readers).toBeNull();
   const { id } = await ask(ada);
   expect(await seen(ben, id)).toBeUndefined();
   expect((await ben.request('POST', `/api/threads/${id}/messages`, { message: randomUUID(), words: 'x' })).status).toBe(

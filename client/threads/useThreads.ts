@@ -1,4 +1,4 @@
-import type { AskPlace, Audience } from '@lippet/core/contract/ask';
+import type { ThreadPlace, Audience } from '@lippet/core/contract/threads';
 import { useQuery } from '@tanstack/react-query';
 import { request } from '../api/request';
 import { useChange } from '../api/useChange';
@@ -12,7 +12,7 @@ export interface Saying {
 }
 
 /** The questions about an activity, and what can be done with them. Each change is seen at once by who made it. */
-export function useQuestions(activityId: string) {
+export function useThreads(activityId: string) {
   const key = ['asks', activityId];
   const { data, error, refetch } = useQuery({
     queryKey: key,
@@ -28,7 +28,7 @@ export function useQuestions(activityId: string) {
     ask: (
       ids: { id: string; message: string },
       audience: Audience,
-      about: { part: string | null; place: AskPlace | null },
+      about: { part: string | null; place: ThreadPlace | null },
       saying: Saying,
     ) =>
       act(() => request('POST /activities/:id/threads', { id: activityId }, { ...ids, audience, ...about, ...saying })),
@@ -47,4 +47,4 @@ export function useQuestions(activityId: string) {
   };
 }
 
-export type Asks = ReturnType<typeof useQuestions>;
+export type Asking = ReturnType<typeof useThreads>;
