@@ -1,8 +1,10 @@
 /** A question, of whichever kind: as the teacher makes it, as learners see it, and what an answer earns. */
 import { isId } from '../contract/ids';
 import { rawOf, textOf, wholeOf, type Raw } from '../contract/readRaw';
-import { asShare, type QuestionKind, type School, type Shuffle } from './questionKind';
+import type { Option } from './option';
+import { asShare, type Fill, type QuestionKind, type School, type Shuffle } from './questionKind';
 import { QUESTIONS } from './registry';
+import { readTemplate, type Template } from './variants/template';
 
 type Registry = typeof QUESTIONS;
 
@@ -28,7 +30,12 @@ interface Posed {
 
 /** A question of one of these kinds, as its teacher makes it: it holds what is right, and never leaves the school so. */
 export type QuestionOf<K extends QuestionKindName> = {
-  [P in K]: Posed & { kind: P; settings: QuestionSettingsOf<P> };
+  [P in K]: Posed & {
+    kind: P;
+    settings: QuestionSettingsOf<P>;
+    /** Numbers that are drawn anew for each variant; null where the question is always the same. */
+    template: Template | null;
+  };
 }[K];
 export type Question = QuestionOf<QuestionKindName>;
 
@@ -50,11 +57,20 @@ export const isQuestionKind = (value: unknown): value is QuestionKindName =>
 
 /** A question that was just added. */
 export const newQuestion = (kind: QuestionKindName, id: string): Question =>
-  ({ id, kind, words: '', picture: null, sound: null, marks: 1, settings: rulesOf(kind).newSettings() }) as Question;
+  ({
+    id,
+    kind,
+    words: '',
+    picture: null,
+    sound: null,
+    marks: 1,
+    template: null,
+    settings: rulesOf(kind).newSettings(),
+  }) as Question;
 
 /** Reads a question from anything; null for what is none. */
 export function readQuestion(raw: Raw): Question | null {
-  const { id, kind, words, picture, sound, marks, settings } = raw;
+  const { id, kind, words, picture, sound, marks, template, settings } = raw;
   if (!isId(id) || !isQuestionKind(kind)) return null;
   return {
     id,
@@ -63,6 +79,7 @@ export function readQuestion(raw: Raw): Question | null {
     picture: isId(picture) ? picture : null,
     sound: isId(sound) ? sound : null,
     marks: wholeOf(marks, 0, QUESTION_LIMITS.marks) ?? 1,
+    template: readTemplate(rawOf(template)),
     settings: rulesOf(kind).readSettings(rawOf(settings)),
   } as Question;
 }
@@ -73,9 +90,23 @@ export function questionTrouble({ kind, words, picture, sound, settings }: Quest
   return rulesOf(kind).trouble(settings, name);
 }
 
-/** A question as a learner sees it: nothing of it tells what is right. */
-export const askedOf = ({ settings, ...posed }: Question, shuffle: Shuffle): AskedQuestion =>
+/**
+ * A question as a learner sees it: nothing of it tells what is right. Of a template that is a variant of it.
+ */
+export const askedOf = ({ settings, template: _, ...posed }: Question, shuffle: Shuffle): AskedQuestion =>
   ({ ...posed, asked: rulesOf(posed.kind).asked(settings, shuffle) }) as AskedQuestion;
+
+/** A template with the numbers of a variant in it: a question like any other. */
+export const filledQuestion = (question: Question, fill: Fill): Question =>
+  ({
+    ...question,
+    words: fill.text(question.words),
+    template: null,
+    settings: rulesOf(question.kind).filled(question.settings, fill),
+  }) as Question;
+
+/** Everything in a question that is laid out to be chosen or put somewhere. */
+export const optionsOf = ({ kind, settings }: Question): readonly Option[] => rulesOf(kind).options(settings);
 
 /** Reads an answer to a question from anything; null for none. */
 export const readAnswer = ({ kind, settings }: Question, value: unknown): Answer | null =>

@@ -4,6 +4,7 @@
  */
 import type { Raw } from '../contract/readRaw';
 import type { DecimalMark } from './numbers/typedNumber';
+import type { Option } from './option';
 
 /** What is the same for everybody who answers at a school. */
 export interface School {
@@ -22,6 +23,10 @@ export interface QuestionKind<Settings extends object, Asked extends object, Ans
   newSettings(): Settings;
   /** Reads settings from anything: what is not in shape is left out, what is too long is cut. It never throws. */
   readSettings(raw: Raw): Settings;
+  /** Everything that is laid out to be chosen or put somewhere. */
+  options(settings: Settings): readonly Option[];
+  /** A template's settings with the numbers of a variant in them. */
+  filled(settings: Settings, fill: Fill): Settings;
   /** What keeps the question called `name` from being set, as a sentence; null for nothing. */
   trouble(settings: Settings, name: string): string | null;
   /**
@@ -41,6 +46,18 @@ export interface QuestionKind<Settings extends object, Asked extends object, Ans
   /** The answer that earns all marks; null where there is none. */
   right(settings: Settings, school: School): Answer | null;
 }
+
+/** Puts the numbers of a variant into a template. */
+export interface Fill {
+  /** A text in which sums in braces, as `{a * b}`, are written out. */
+  text: (text: string) => string;
+  /** What a sum comes to. */
+  number: (sum: string) => number;
+}
+
+/** Options with the numbers of a variant in their words. */
+export const filledOptions = (options: readonly Option[], { text }: Fill): Option[] =>
+  options.map((option) => ({ ...option, words: text(option.words) }));
 
 /** A list in another order. It is told the ids, and decides by them alone. */
 export type Shuffle = <T extends { id: string }>(list: readonly T[]) => T[];

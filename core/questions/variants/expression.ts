@@ -12,6 +12,8 @@ import {
   type SymbolNode,
 } from 'mathjs/number';
 
+import type { ConstantName, FunctionName } from './variableName';
+
 /** Something is no sum, or can't be computed with these numbers. */
 export class ExpressionError extends Error {
   override readonly name = 'ExpressionError';
@@ -30,8 +32,12 @@ const truth = (value: boolean): number => (value ? 1 : 0);
 /** The remainder that is never negative, as it is taught. */
 const remainder = (value: number, by: number): number => value - by * Math.floor(value / by);
 
-const wholeDivisor = (one: number, other: number): number =>
-  other === 0 ? Math.abs(one) : wholeDivisor(other, one % other);
+/** The greatest common divisor, by Euclid. */
+function wholeDivisor(one: number, other: number): number {
+  let [larger, smaller] = [Math.abs(one), Math.abs(other)];
+  while (smaller > 0) [larger, smaller] = [smaller, larger % smaller];
+  return larger;
+}
 
 /** To so many places behind the decimal mark, halves away from nought. */
 function rounded(value: number, places = 0): number {
@@ -62,29 +68,27 @@ const SIGNS = new Map<string, (value: number) => number>([
   ['not', (value) => truth(value === 0)],
 ]);
 
-interface Function {
+interface KnownFunction {
   least: number;
   most: number;
   compute: (...values: number[]) => number;
 }
 
-const FUNCTIONS = new Map<string, Function>([
-  ['abs', { least: 1, most: 1, compute: Math.abs }],
-  ['sqrt', { least: 1, most: 1, compute: Math.sqrt }],
-  ['floor', { least: 1, most: 1, compute: Math.floor }],
-  ['ceil', { least: 1, most: 1, compute: Math.ceil }],
-  ['round', { least: 1, most: 2, compute: rounded }],
-  ['min', { least: 1, most: 10, compute: Math.min }],
-  ['max', { least: 1, most: 10, compute: Math.max }],
-  ['mod', { least: 2, most: 2, compute: remainder }],
-  ['gcd', { least: 2, most: 2, compute: wholeDivisor }],
-]);
+const FUNCTIONS = new Map<string, KnownFunction>(
+  Object.entries({
+    abs: { least: 1, most: 1, compute: Math.abs },
+    sqrt: { least: 1, most: 1, compute: Math.sqrt },
+    floor: { least: 1, most: 1, compute: Math.floor },
+    ceil: { least: 1, most: 1, compute: Math.ceil },
+    round: { least: 1, most: 2, compute: rounded },
+    min: { least: 1, most: 10, compute: Math.min },
+    max: { least: 1, most: 10, compute: Math.max },
+    mod: { least: 2, most: 2, compute: remainder },
+    gcd: { least: 2, most: 2, compute: wholeDivisor },
+  } satisfies Record<FunctionName, KnownFunction>),
+);
 
-const CONSTANTS = new Map([['pi', Math.PI]]);
-
-/** A name of a number: letters and digits, as `a` or `cars2`. */
-export const isVariableName = (name: string): boolean =>
-  /^[a-z][a-z0-9]{0,19}$/i.test(name) && !CONSTANTS.has(name) && !FUNCTIONS.has(name);
+const CONSTANTS = new Map<string, number>(Object.entries({ pi: Math.PI } satisfies Record<ConstantName, number>));
 
 /** Whether a node may stand in a sum, apart from what stands below it. */
 function whyNot(node: MathNode): string | null {

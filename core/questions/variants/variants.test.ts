@@ -1,6 +1,8 @@
 import fc from 'fast-check';
-import { ExpressionError, isVariableName, readExpression, valueOf } from './expression';
-import { drawValues, readTemplate, templateTrouble, UnmeetableTemplateError, type Template } from './template';
+import { drawValues, templateTrouble, UnmeetableTemplateError } from './draw';
+import { ExpressionError, readExpression, valueOf } from './expression';
+import { readTemplate, type Template } from './template';
+import { isVariableName } from './variableName';
 
 const sum = (text: string, values: Record<string, number> = {}): number =>
   valueOf(readExpression(text), new Map(Object.entries(values)));

@@ -1,6 +1,6 @@
 import { flagOf, type Raw } from '../../../contract/readRaw';
 import { isEmptyOption, knownIds, readOptions, type Option } from '../../option';
-import { asShare, type QuestionKind } from '../../questionKind';
+import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 
 /** One of several options is right, or several of them are. */
 export interface ChooseSettings {
@@ -47,6 +47,8 @@ export const choose: QuestionKind<ChooseSettings, ChooseAsked, ChooseAnswer> = {
       shuffled: flagOf(raw.shuffled) ?? true,
     };
   },
+  options: ({ options }) => options,
+  filled: (settings, fill) => ({ ...settings, options: filledOptions(settings.options, fill) }),
   trouble({ options, right, several }, name) {
     if (options.length < 2) return `${name} needs at least two options.`;
     if (options.some(isEmptyOption)) return `${name} has an option with nothing in it.`;

@@ -68,6 +68,16 @@ export const gaps: QuestionKind<GapsSettings, GapsAsked, GapsAnswer> = {
       rules: readWordRules(rawOf(raw.rules)),
     };
   },
+  options: () => [],
+  filled: (settings, { text }) => ({
+    ...settings,
+    texts: settings.texts.map(text),
+    gaps: settings.gaps.map(({ id, accepted, list }) => ({
+      id,
+      accepted: accepted.map(text),
+      list: list && list.map(text),
+    })),
+  }),
   trouble: troubleOf,
   asked: (settings, shuffle) => ({
     texts: settings.texts,

@@ -1,7 +1,7 @@
 import { isId } from '../../../contract/ids';
 import { distinct, listOf, rawOf, type Raw } from '../../../contract/readRaw';
 import { isEmptyOption, knownPairs, OPTION_LIMITS, readOption, readOptions, type Option } from '../../option';
-import { asShare, type QuestionKind } from '../../questionKind';
+import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 import { readRegion, type Region } from '../place/place';
 
 /** Labels are put onto the places of a picture. */
@@ -49,6 +49,16 @@ export const labelled: QuestionKind<LabelsSettings, LabelsAsked, LabelsAnswer> =
       spare: readOptions(raw.spare).filter(({ id }) => !taken.has(id)),
     };
   },
+  options: labels,
+  filled: (settings, fill) => ({
+    ...settings,
+    places: settings.places.map(({ id, region, label }) => ({
+      id,
+      region,
+      label: { ...label, words: fill.text(label.words) },
+    })),
+    spare: filledOptions(settings.spare, fill),
+  }),
   trouble(settings, name) {
     if (settings.picture === null) return `${name} needs a picture.`;
     if (settings.places.length === 0) return `${name} needs a place with its label.`;

@@ -1,6 +1,6 @@
 import { distinct, listOf, rawOf, type Raw } from '../../../contract/readRaw';
 import { isEmptyOption, knownPairs, OPTION_LIMITS, readOption, readOptions, type Option } from '../../option';
-import { asShare, type QuestionKind } from '../../questionKind';
+import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 
 /** Pairs that belong together, and perhaps a few that belong to nothing. */
 export interface MatchSettings {
@@ -43,6 +43,14 @@ export const match: QuestionKind<MatchSettings, MatchAsked, MatchAnswer> = {
     const taken = new Set(pairs.map(({ to }) => to.id));
     return { pairs, spare: readOptions(raw.spare).filter(({ id }) => !taken.has(id)) };
   },
+  options: targets,
+  filled: (settings, fill) => ({
+    pairs: settings.pairs.map(({ from, to }) => ({
+      from: { ...from, words: fill.text(from.words) },
+      to: { ...to, words: fill.text(to.words) },
+    })),
+    spare: filledOptions(settings.spare, fill),
+  }),
   trouble(settings, name) {
     if (settings.pairs.length < 2) return `${name} needs at least two pairs.`;
     const all = [...sources(settings), ...targets(settings)];

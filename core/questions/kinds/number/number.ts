@@ -9,6 +9,8 @@ export const TOLERANCES = ['absolute', 'percent'] as const;
 export interface NumberSettings {
   /** What is right, in `unit`; null until it is set. */
   value: number | null;
+  /** In a template, the sum that comes to what is right; empty where that is always the same. */
+  formula: string;
   /** Empty where it has none. */
   unit: string;
   /** Whether the unit has to be typed; where not, it stands beside the field. Units that convert are as good. */
@@ -31,6 +33,7 @@ export interface NumberAnswer {
 }
 
 const LONGEST_UNIT = 40;
+const LONGEST_FORMULA = 200;
 const MOST_FIGURES = 15;
 /** Computed numbers differ from written ones in their last places. */
 const ROUNDING = 1e-9;
@@ -83,6 +86,7 @@ export function writtenNumber(value: number, figures: number | null, { decimalMa
 export const number: QuestionKind<NumberSettings, NumberAsked, NumberAnswer> = {
   newSettings: () => ({
     value: null,
+    formula: '',
     unit: '',
     unitNeeded: false,
     tolerance: { kind: 'absolute', by: 0 },
@@ -92,12 +96,16 @@ export const number: QuestionKind<NumberSettings, NumberAsked, NumberAnswer> = {
     const { kind, by } = rawOf(raw.tolerance);
     return {
       value: numberOf(raw.value),
+      formula: textOf(raw.formula, LONGEST_FORMULA),
       unit: textOf(raw.unit, LONGEST_UNIT).trim(),
       unitNeeded: flagOf(raw.unitNeeded) ?? false,
       tolerance: { kind: oneOf(TOLERANCES, kind, 'absolute'), by: Math.max(0, numberOf(by) ?? 0) },
       figures: wholeOf(raw.figures, 1, MOST_FIGURES) ?? null,
     };
   },
+  options: () => [],
+  filled: (settings, { number: valueOf }) =>
+    settings.formula === '' ? settings : { ...settings, value: valueOf(settings.formula), formula: '' },
   trouble({ value, unit, unitNeeded }, name) {
     if (value === null) return `${name} needs the number that is right.`;
     if (unitNeeded && unit === '') return `${name} asks for a unit, and has none.`;

@@ -1,6 +1,6 @@
 import type { Raw } from '../../../contract/readRaw';
 import { isEmptyOption, knownIds, readOptions, type Option } from '../../option';
-import { asShare, type QuestionKind } from '../../questionKind';
+import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 
 /** Things that belong in one order, in which they stand here. */
 export interface OrderSettings {
@@ -41,6 +41,8 @@ const inOrder = (one: readonly Option[], other: readonly Option[]): boolean =>
 export const order: QuestionKind<OrderSettings, OrderAsked, OrderAnswer> = {
   newSettings: () => ({ options: [] }),
   readSettings: (raw: Raw) => ({ options: readOptions(raw.options) }),
+  options: ({ options }) => options,
+  filled: (settings, fill) => ({ options: filledOptions(settings.options, fill) }),
   trouble({ options }, name) {
     if (options.length < 2) return `${name} needs at least two things to put in order.`;
     return options.some(isEmptyOption) ? `${name} has something to put in order with nothing in it.` : null;

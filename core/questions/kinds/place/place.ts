@@ -60,6 +60,8 @@ export const place: QuestionKind<PlaceSettings, PlaceAsked, PlaceAnswer> = {
     picture: isId(raw.picture) ? raw.picture : null,
     regions: listOf(raw.regions, MOST_REGIONS).flatMap((region) => readRegion(region) ?? []),
   }),
+  options: () => [],
+  filled: (settings) => settings,
   trouble({ picture, regions }, name) {
     if (picture === null) return `${name} needs a picture.`;
     return regions.length === 0 ? `${name} needs a place that is right.` : null;

@@ -50,6 +50,14 @@ export const sort: QuestionKind<SortSettings, SortAsked, SortAnswer> = {
     });
     return { baskets, things: distinct(things, ({ option }) => option.id) };
   },
+  options,
+  filled: (settings, fill) => ({
+    baskets: settings.baskets.map(({ id, title }) => ({ id, title: fill.text(title) })),
+    things: settings.things.map(({ option, basket }) => ({
+      option: { ...option, words: fill.text(option.words) },
+      basket,
+    })),
+  }),
   trouble(settings, name) {
     if (settings.baskets.length < 2) return `${name} needs at least two groups to sort into.`;
     if (settings.baskets.some(({ title }) => title.trim() === '')) return `${name} has a group without a name.`;

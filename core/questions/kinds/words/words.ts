@@ -35,6 +35,8 @@ export const readAccepted = (value: unknown): string[] =>
 export const words: QuestionKind<WordsSettings, WordsAsked, WordsAnswer> = {
   newSettings: () => ({ accepted: [], rules: USUAL_WORD_RULES }),
   readSettings: (raw: Raw) => ({ accepted: readAccepted(raw.accepted), rules: readWordRules(rawOf(raw.rules)) }),
+  options: () => [],
+  filled: (settings, { text }) => ({ ...settings, accepted: settings.accepted.map(text) }),
   trouble: ({ accepted }, name) => (accepted.length === 0 ? `${name} needs an answer that is right.` : null),
   asked: () => ({}),
   readAnswer(_, value) {
