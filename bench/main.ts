@@ -10,6 +10,7 @@ import { kills } from './killing';
 import { line2000 } from './line';
 import { tabMemory } from './memory';
 import { now500 } from './now';
+import { mark1000 } from './questions';
 import { filmJob, upload } from './recording';
 import { reviewNext } from './reviewing';
 import { sendBurst } from './sendBurst';
@@ -35,6 +36,7 @@ export const NAMES = [
   'pdf-out',
   'fill',
   'choose-5000',
+  'mark-1000',
   'tab-memory',
   'scan',
   'scan-corners',
@@ -85,6 +87,7 @@ if (names.includes('ink-bytes')) told(inkBytes());
 if (names.includes('pdf-out')) told(await pdfOut());
 if (names.includes('fill')) told(await fill());
 if (names.includes('choose-5000')) told(choosing());
+if (names.includes('mark-1000')) told(mark1000());
 if (names.includes('tab-memory')) told(await tabMemory());
 if (names.includes('scan')) told(scanTime());
 if (names.includes('scan-corners')) told(scanCorners());
