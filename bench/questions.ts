@@ -4,15 +4,17 @@
  * itself is judged, and the ratio says how far that is from doing nothing but comparing.
  */
 import {
+  askedOf,
   marksFor,
   readAnswer,
   readQuestion,
   rightAnswer,
+  type AskedQuestion,
   type Question,
   type QuestionKindName,
 } from '@lippet/core/questions/question';
 import type { School } from '@lippet/core/questions/questionKind';
-import { randomFrom } from '@lippet/core/questions/shuffle';
+import { randomFrom, shuffleBy } from '@lippet/core/questions/shuffle';
 import { byValue, median, type Figure } from './figure';
 
 const ANSWERS = 1_000;
@@ -63,6 +65,7 @@ function answerTo(question: Question, random: () => number): unknown {
 
 interface Given {
   question: Question;
+  asked: AskedQuestion;
   value: unknown;
   text: string;
   rightText: string;
@@ -76,7 +79,13 @@ function givenAnswers(): Given[] {
   return Array.from({ length: ANSWERS }, (_, index) => {
     const question = questions[index % questions.length]!;
     const value = answerTo(question, random);
-    return { question, value, text: JSON.stringify(value), rightText: JSON.stringify(rightAnswer(question, SCHOOL)) };
+    return {
+      question,
+      asked: askedOf(question, shuffleBy('a learner')),
+      value,
+      text: JSON.stringify(value),
+      rightText: JSON.stringify(rightAnswer(question, SCHOOL)),
+    };
   });
 }
 
@@ -94,8 +103,8 @@ export function mark1000(): Figure {
   for (let round = 0; round <= ROUNDS; round++) {
     const marked = timed(() => {
       let marks = 0;
-      for (const { question, value } of given) {
-        const answer = readAnswer(question, value);
+      for (const { question, asked, value } of given) {
+        const answer = readAnswer(asked, value);
         if (answer) marks += marksFor(question, answer, SCHOOL) ?? 0;
       }
       return marks;

@@ -33,6 +33,12 @@ export const readOptions = (value: unknown): Option[] =>
 export const isEmptyOption = ({ words, picture, sound }: Option): boolean =>
   words.trim() === '' && picture === null && sound === null;
 
+/** What an option is called in words: a picture or a sound alone has none. */
+export const optionWords = (options: readonly Option[], id: string): string => {
+  const option = options.find((known) => known.id === id);
+  return option?.words || (option?.picture ? 'a picture' : 'a sound');
+};
+
 /** Ids out of a list of anything that are among the known ones, each once, in their order. */
 export const knownIds = (value: unknown, known: readonly { id: string }[]): string[] => {
   const ids = new Set(known.map(({ id }) => id));

@@ -1,6 +1,7 @@
 /** What holds for every kind of question, whatever it asks and whatever is answered. */
 import fc from 'fast-check';
 import {
+  answerWords,
   askedOf,
   isComplete,
   marksFor,
@@ -11,6 +12,7 @@ import {
   readQuestion,
   rightAnswer,
   type Answer,
+  type AskedQuestion,
   type Question,
   type QuestionKindName,
 } from './question';
@@ -98,6 +100,9 @@ const questionOf = (kind: QuestionKindName): fc.Arbitrary<Question> =>
     .tuple(settingsOf[kind], id, fc.integer({ min: 1, max: 10 }))
     .map(([settings, own, marks]) => readQuestion({ id: own, kind, words: 'Which?', marks, settings })!);
 
+/** As everybody sees it, in the order in which it was made. */
+const seen = (question: Question): AskedQuestion => askedOf(question, (list) => [...list]);
+
 /** Answers that a person could give, a program could make up, and nonsense. */
 function answersTo(question: Question, random: readonly number[]): unknown[] {
   const right = rightAnswer(question, { decimalMark: 'point' }) as unknown as Record<string, unknown>;
@@ -121,11 +126,12 @@ describe.each(QUESTION_KINDS)('every question of the kind %s', (kind) => {
       fc.property(question, school, fc.array(fc.nat(), { maxLength: 4 }), (made, where, random) => {
         expect(questionTrouble(made, 'It')).toBeNull();
         const right = rightAnswer(made, where)!;
-        expect(readAnswer(made, right)).toEqual(right);
-        expect(isComplete(made, right)).toBe(true);
+        expect(readAnswer(seen(made), right)).toEqual(right);
+        expect(isComplete(seen(made), right)).toBe(true);
+        expect(answerWords(seen(made), right)).not.toBe('');
         expect(marksFor(made, right, where)).toBeCloseTo(made.marks, 9);
         for (const value of answersTo(made, random)) {
-          const answer = readAnswer(made, value);
+          const answer = readAnswer(seen(made), value);
           if (answer === null) continue;
           const marks = marksFor(made, answer, where)!;
           expect(marks).toBeGreaterThanOrEqual(0);
@@ -141,7 +147,7 @@ describe.each(QUESTION_KINDS)('every question of the kind %s', (kind) => {
         expect(readQuestion(JSON.parse(JSON.stringify(made)))).toEqual(made);
         const read = readQuestion({ ...made, settings: nonsense } as never)!;
         expect(typeof (questionTrouble(read, 'It') ?? '')).toBe('string');
-        const answer = readAnswer(made, nonsense);
+        const answer = readAnswer(seen(made), nonsense);
         if (answer) expect(marksFor(made, answer, { decimalMark: 'comma' })).toBeGreaterThanOrEqual(0);
       }),
     );
@@ -233,7 +239,7 @@ describe('the order in which things stand', () => {
         const settings = { ...made.settings, ...turned[kind]!(made.settings as never) };
         const other = readQuestion({ ...made, settings })!;
         for (const value of answersTo(made, random)) {
-          const [one, two] = [readAnswer(made, value), readAnswer(other, value)];
+          const [one, two] = [readAnswer(seen(made), value), readAnswer(seen(other), value)];
           if (one === null || two === null) expect(one).toBe(two);
           else
             expect(marksFor(made, one as Answer, { decimalMark: 'point' })).toBeCloseTo(

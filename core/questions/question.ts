@@ -108,13 +108,17 @@ export const filledQuestion = (question: Question, fill: Fill): Question =>
 /** Everything in a question that is laid out to be chosen or put somewhere. */
 export const optionsOf = ({ kind, settings }: Question): readonly Option[] => rulesOf(kind).options(settings);
 
-/** Reads an answer to a question from anything; null for none. */
-export const readAnswer = ({ kind, settings }: Question, value: unknown): Answer | null =>
-  rulesOf(kind).readAnswer(settings, rawOf(value)) as Answer | null;
+/** Reads an answer to what was asked from anything; null for none. */
+export const readAnswer = ({ kind, asked }: AskedQuestion, value: unknown): Answer | null =>
+  rulesOf(kind).readAnswer(asked, rawOf(value)) as Answer | null;
 
 /** Whether all that a question asks for has been answered. */
-export const isComplete = ({ kind, settings }: Question, answer: Answer): boolean =>
-  rulesOf(kind).complete(settings, answer);
+export const isComplete = ({ kind, asked }: AskedQuestion, answer: Answer): boolean =>
+  rulesOf(kind).complete(asked, answer);
+
+/** An answer in words, for people. */
+export const answerWords = ({ kind, asked }: AskedQuestion, answer: Answer): string =>
+  rulesOf(kind).said(asked, answer);
 
 /**
  * What an answer earns of a question's marks.

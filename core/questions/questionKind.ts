@@ -35,9 +35,11 @@ export interface QuestionKind<Settings extends object, Asked extends object, Ans
    */
   asked(settings: Settings, shuffle: Shuffle): Asked;
   /** Reads an answer from anything; null for none. What it names that is not asked is left out. */
-  readAnswer(settings: Settings, value: unknown): Answer | null;
+  readAnswer(asked: Asked, value: unknown): Answer | null;
   /** Whether all that is asked for has been answered. */
-  complete(settings: Settings, answer: Answer): boolean;
+  complete(asked: Asked, answer: Answer): boolean;
+  /** An answer in words, for people. */
+  said(asked: Asked, answer: Answer): string;
   /**
    * What share of the marks an answer earns, from 0 to 1; null where a teacher has to look, or where nothing is right.
    * How part of the marks is earned stands with each kind.

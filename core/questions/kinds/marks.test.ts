@@ -1,5 +1,6 @@
 /** Known answers, and what each earns. */
-import { marksFor, newQuestion, questionTrouble, readAnswer, readQuestion, type Question } from '../question';
+import { askedOf, marksFor, newQuestion, questionTrouble, readAnswer, readQuestion, type Question } from '../question';
+import { shuffleBy } from '../shuffle';
 import type { DecimalMark } from '../numbers/typedNumber';
 
 const ID = '6f1d3b0e-0d0c-4b53-9a3e-0f6f0f0f0f0f';
@@ -8,7 +9,7 @@ const option = (index: number, words = `option ${index}`) => ({ id: ids[index], 
 const made = (kind: Question['kind'], settings: object): Question =>
   readQuestion({ id: ID, kind, words: 'Which?', marks: 1, settings })!;
 const earned = (question: Question, value: unknown, decimalMark: DecimalMark = 'point'): number | null => {
-  const answer = readAnswer(question, value);
+  const answer = readAnswer(askedOf(question, shuffleBy('a learner')), value);
   return answer === null ? null : marksFor(question, answer, { decimalMark });
 };
 

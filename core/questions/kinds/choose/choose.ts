@@ -1,5 +1,5 @@
 import { flagOf, type Raw } from '../../../contract/readRaw';
-import { isEmptyOption, knownIds, readOptions, type Option } from '../../option';
+import { isEmptyOption, knownIds, optionWords, readOptions, type Option } from '../../option';
 import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 
 /** One of several options is right, or several of them are. */
@@ -62,6 +62,7 @@ export const choose: QuestionKind<ChooseSettings, ChooseAsked, ChooseAnswer> = {
     return { chosen: options.filter(({ id }) => chosen.includes(id)).map(({ id }) => id) };
   },
   complete: () => true,
+  said: ({ options }, { chosen }) => chosen.map((id) => optionWords(options, id)).join(', '),
   share: shareOf,
   right: ({ options, right }) => ({ chosen: options.filter(({ id }) => right.includes(id)).map(({ id }) => id) }),
 };

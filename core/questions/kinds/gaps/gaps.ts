@@ -98,7 +98,11 @@ export const gaps: QuestionKind<GapsSettings, GapsAsked, GapsAnswer> = {
     );
     return filled.length === 0 ? null : { filled: distinct(filled, ([id]) => id) };
   },
-  complete: (settings, answer) => answer.filled.length === settings.gaps.length,
+  complete: (asked, { filled }) => filled.length === asked.gaps.length,
+  said({ texts, gaps: asked }, { filled }) {
+    const put = new Map(filled);
+    return texts.map((text, index) => text + (asked[index] ? (put.get(asked[index].id) ?? '…') : '')).join('');
+  },
   share: shareOf,
   right: (settings) => ({
     filled: settings.gaps.map(({ id, accepted, list }) => [

@@ -1,6 +1,14 @@
 import { isId } from '../../../contract/ids';
 import { distinct, listOf, rawOf, type Raw } from '../../../contract/readRaw';
-import { isEmptyOption, knownPairs, OPTION_LIMITS, readOption, readOptions, type Option } from '../../option';
+import {
+  isEmptyOption,
+  knownPairs,
+  OPTION_LIMITS,
+  optionWords,
+  readOption,
+  readOptions,
+  type Option,
+} from '../../option';
 import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 import { readRegion, type Region } from '../place/place';
 
@@ -69,13 +77,20 @@ export const labelled: QuestionKind<LabelsSettings, LabelsAsked, LabelsAnswer> =
     places: settings.places.map(({ id, region }) => ({ id, region })),
     labels: shuffle(labels(settings)),
   }),
-  readAnswer(settings, value) {
-    const put = knownPairs((value as LabelsAnswer | null)?.pairs, settings.places, labels(settings));
+  readAnswer(asked, value) {
+    const put = knownPairs((value as LabelsAnswer | null)?.pairs, asked.places, asked.labels);
     // A label lies in one place.
     const pairs = distinct(put, ([, label]) => label);
     return pairs.length === 0 ? null : { pairs };
   },
-  complete: ({ places }, answer) => answer.pairs.length === places.length,
+  complete: ({ places }, { pairs }) => pairs.length === places.length,
+  said: (asked, { pairs }) =>
+    asked.places
+      .flatMap(({ id }, index) => {
+        const label = pairs.find(([place]) => place === id)?.[1];
+        return label === undefined ? [] : [`place ${index + 1}: ${optionWords(asked.labels, label)}`];
+      })
+      .join('; '),
   share: shareOf,
   right: ({ places }) => ({ pairs: places.map(({ id, label }) => [id, label.id]) }),
 };

@@ -1,5 +1,13 @@
 import { distinct, listOf, rawOf, type Raw } from '../../../contract/readRaw';
-import { isEmptyOption, knownPairs, OPTION_LIMITS, readOption, readOptions, type Option } from '../../option';
+import {
+  isEmptyOption,
+  knownPairs,
+  OPTION_LIMITS,
+  optionWords,
+  readOption,
+  readOptions,
+  type Option,
+} from '../../option';
 import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 
 /** Pairs that belong together, and perhaps a few that belong to nothing. */
@@ -57,13 +65,15 @@ export const match: QuestionKind<MatchSettings, MatchAsked, MatchAnswer> = {
     return all.some(isEmptyOption) ? `${name} has a pair with nothing on one side.` : null;
   },
   asked: (settings, shuffle) => ({ from: sources(settings), to: shuffle(targets(settings)) }),
-  readAnswer(settings, value) {
-    const laid = knownPairs((value as MatchAnswer | null)?.pairs, sources(settings), targets(settings));
+  readAnswer({ from, to }, value) {
+    const laid = knownPairs((value as MatchAnswer | null)?.pairs, from, to);
     // To one thing only one is laid.
-    const pairs = distinct(laid, ([, to]) => to);
+    const pairs = distinct(laid, ([, target]) => target);
     return pairs.length === 0 ? null : { pairs };
   },
-  complete: ({ pairs }, answer) => answer.pairs.length === pairs.length,
+  complete: ({ from }, { pairs }) => pairs.length === from.length,
+  said: ({ from, to }, { pairs }) =>
+    pairs.map(([one, other]) => `${optionWords(from, one)}: ${optionWords(to, other)}`).join('; '),
   share: shareOf,
   right: ({ pairs }) => ({ pairs: pairs.map(({ from, to }) => [from.id, to.id]) }),
 };

@@ -117,6 +117,7 @@ export const number: QuestionKind<NumberSettings, NumberAsked, NumberAnswer> = {
     return typed === '' ? null : { typed };
   },
   complete: () => true,
+  said: ({ unit }, { typed }) => `${typed} ${unit}`.trim(),
   share: shareOf,
   right: ({ value, unit, figures }, school) =>
     value === null ? null : { typed: `${writtenNumber(value, figures, school)} ${unit}`.trim() },

@@ -1,5 +1,5 @@
 import type { Raw } from '../../../contract/readRaw';
-import { isEmptyOption, knownIds, readOptions, type Option } from '../../option';
+import { isEmptyOption, knownIds, optionWords, readOptions, type Option } from '../../option';
 import { asShare, filledOptions, type QuestionKind } from '../../questionKind';
 
 /** Things that belong in one order, in which they stand here. */
@@ -57,6 +57,7 @@ export const order: QuestionKind<OrderSettings, OrderAsked, OrderAnswer> = {
     return named.length === 0 ? null : { order: named };
   },
   complete: ({ options }, answer) => answer.order.length === options.length,
+  said: ({ options }, answer) => answer.order.map((id, index) => `${index + 1} ${optionWords(options, id)}`).join(', '),
   share: shareOf,
   right: ({ options }) => ({ order: options.map(({ id }) => id) }),
 };

@@ -1,6 +1,6 @@
 import { isId } from '../../../contract/ids';
 import { distinct, listOf, rawOf, textOf, type Raw } from '../../../contract/readRaw';
-import { isEmptyOption, knownPairs, OPTION_LIMITS, readOption, type Option } from '../../option';
+import { isEmptyOption, knownPairs, OPTION_LIMITS, optionWords, readOption, type Option } from '../../option';
 import { asShare, type QuestionKind } from '../../questionKind';
 
 export interface Basket {
@@ -65,11 +65,18 @@ export const sort: QuestionKind<SortSettings, SortAsked, SortAnswer> = {
     return options(settings).some(isEmptyOption) ? `${name} has something to sort with nothing in it.` : null;
   },
   asked: (settings, shuffle) => ({ baskets: settings.baskets, options: shuffle(options(settings)) }),
-  readAnswer(settings, value) {
-    const pairs = knownPairs((value as SortAnswer | null)?.pairs, options(settings), settings.baskets);
+  readAnswer(asked, value) {
+    const pairs = knownPairs((value as SortAnswer | null)?.pairs, asked.options, asked.baskets);
     return pairs.length === 0 ? null : { pairs };
   },
-  complete: ({ things }, answer) => answer.pairs.length === things.length,
+  complete: (asked, { pairs }) => pairs.length === asked.options.length,
+  said: (asked, { pairs }) =>
+    asked.baskets
+      .map(({ id, title }) => {
+        const inside = pairs.filter(([, basket]) => basket === id).map(([thing]) => optionWords(asked.options, thing));
+        return `${title}: ${inside.join(', ') || 'nothing'}`;
+      })
+      .join('; '),
   share: shareOf,
   right: ({ things }) => ({ pairs: things.map(({ option, basket }) => [option.id, basket]) }),
 };
