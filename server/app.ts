@@ -29,6 +29,7 @@ import { PagePictureService } from './services/pieces/pagePictures';
 import { PieceFactsService } from './services/pieces/pieceFacts';
 import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
+import { TryService } from './services/questions/tries';
 import { ThreadService } from './services/classes/threads';
 import { CalendarService } from './services/news/calendar';
 import { ClassroomService } from './services/classes/classroom';
@@ -126,6 +127,7 @@ export function makeServices(
     exports: new ExportService(files, work, new ActivityZip(facts, work), jobs, facts),
     sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
     pieces: new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock),
+    tries: new TryService(sequelize, facts),
     activityPictures,
     speech: new SpeechService(files, signIn),
     groups: new GroupService(sequelize, clock),

@@ -17,6 +17,7 @@ export type SheetWork = 'spots' | 'drawing';
 /** A part in hand, in a draft. */
 export interface AnswerProps<K extends PartKind> {
   part: PartViewOf<K>;
+  pieceId: string;
   doc: Y.Doc;
   editable: boolean;
   progress: PartProgress;
@@ -36,6 +37,7 @@ export interface AnswerProps<K extends PartKind> {
 /** An answer as it was sent. */
 export interface SentProps<K extends PartKind> {
   part: PartViewOf<K>;
+  pieceId: string;
   doc: Y.Doc;
   /** The review's marks; null where there are none. */
   marks: Y.Doc | null;

@@ -3,6 +3,7 @@ import { filmPart } from './film/filmPart';
 import { pagePart } from './page/pagePart';
 import type { ClientPart } from './partKind';
 import { photoPart } from './photo/photoPart';
+import { questionsPart } from './questions/questionsPart';
 import { scalePart } from './scale/scalePart';
 import { soundPart } from './sound/soundPart';
 import { tickPart } from './tick/tickPart';
@@ -17,6 +18,7 @@ const PARTS: { [K in PartKind]: ClientPart<K> } = {
   words: wordsPart,
   tick: tickPart,
   scale: scalePart,
+  questions: questionsPart,
 };
 
 /** How a kind of part is shown, answered and made. What it is handed must be a part of that kind. */

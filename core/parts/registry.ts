@@ -2,6 +2,7 @@
 import { filmPart } from './film/filmPart';
 import { pagePart } from './page/pagePart';
 import { photoPart } from './photo/photoPart';
+import { questionsPart } from './questions/questionsPart';
 import { scalePart } from './scale/scalePart';
 import { soundPart } from './sound/soundPart';
 import { tickPart } from './tick/tickPart';
@@ -15,4 +16,5 @@ export const PARTS = {
   words: wordsPart,
   tick: tickPart,
   scale: scalePart,
+  questions: questionsPart,
 };

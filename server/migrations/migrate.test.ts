@@ -45,6 +45,7 @@ describe('the schema', () => {
       '2026-11-30-spokenReplies',
       '2026-11-30-partAnswers',
       '2026-11-30-dayChoices',
+      '2026-11-30-questionTries',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

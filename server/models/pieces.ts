@@ -78,6 +78,22 @@ export class Submission extends Row<Submission> {
   declare withdrawnAt: CreationOptional<Date | null>;
 }
 
+/** An answer to a question that was given for good. */
+export class QuestionTry extends Row<QuestionTry> {
+  /** The key that its device made for it. */
+  declare id: string;
+  declare pieceId: string;
+  declare partId: string;
+  declare questionId: string;
+  declare number: number;
+  declare answer: object;
+  /** What it earned, from 0 to 1; null where a teacher has to look. */
+  declare share: number | null;
+  /** What the question was worth when it was tried. */
+  declare outOf: number;
+  declare at: CreationOptional<Date>;
+}
+
 export class Review extends Row<Review> {
   declare id: string;
   declare submissionId: string;
@@ -188,6 +204,20 @@ export function definePieces(sequelize: Sequelize): void {
       withdrawnAt: maybeTime(),
     },
     { ...common, tableName: 'submissions', defaultScope: { attributes: { exclude: ['document'] } } },
+  );
+  QuestionTry.init(
+    {
+      id: id(),
+      pieceId: uuid(),
+      partId: uuid(),
+      questionId: uuid(),
+      number: integer(),
+      answer: json(),
+      share: { type: DataTypes.DOUBLE },
+      outOf: integer(),
+      at: now(),
+    },
+    { ...common, tableName: 'question_tries' },
   );
   Review.init(
     {

@@ -9,7 +9,17 @@ import { defineTalk } from './talk';
 export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part, type OwnDates } from './activities';
 export { Media, RefusedMedia, DroppedFile, Upload, CaptureLink, CapturePhoto, Speech } from './files';
 export { School, Person, Group, Membership, Session, SignInAttempt } from './people';
-export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
+export {
+  Piece,
+  PieceUpdate,
+  PieceCopy,
+  Submission,
+  QuestionTry,
+  Review,
+  MarkUpdate,
+  NoteReply,
+  Export,
+} from './pieces';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
 
 /** Ties the models to a database. Called once for each connection pool. */

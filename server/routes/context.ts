@@ -8,6 +8,7 @@ import type { Jobs } from '../jobs/jobs';
 import type { Actor } from '../policy/actor';
 import { notFound, ProblemError, signedOut } from '../problems/problem';
 import type { ActivityArchiveService } from '../services/planning/activityArchive';
+import type { TryService } from '../services/questions/tries';
 import type { ThreadService } from '../services/classes/threads';
 import type { CalendarService } from '../services/news/calendar';
 import type { ClassroomService } from '../services/classes/classroom';
@@ -47,6 +48,7 @@ export interface Services {
   jobs: Jobs;
   signIn: SignInService;
   pieces: PieceService;
+  tries: TryService;
   activityPictures: ActivityPictureService;
   sending: SendingService;
   media: MediaService;

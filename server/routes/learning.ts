@@ -5,7 +5,14 @@ import { id, signedIn, type AppEnv, type Services } from './context';
 import { TableRoutes } from './tableRoutes';
 
 /** The learner's side: Now, pieces, goes, and the updates that both sides get. */
-export function learningRoutes({ pieces, activityPictures, sending, reviews, calendar }: Services): Hono<AppEnv> {
+export function learningRoutes({
+  pieces,
+  activityPictures,
+  sending,
+  reviews,
+  calendar,
+  tries,
+}: Services): Hono<AppEnv> {
   const routes = new TableRoutes();
   routes.on('GET /now', ({ actor }) => pieces.now(actor));
   routes.on('GET /collection', ({ actor }) => pieces.collection(actor));
@@ -16,6 +23,8 @@ export function learningRoutes({ pieces, activityPictures, sending, reviews, cal
   routes.on('GET /pieces/:id', ({ actor, ids }) => pieces.view(actor, ids.id));
   routes.on('POST /pieces/:id/send', ({ actor, ids, body }) => sending.send(actor, ids.id, body));
   routes.on('POST /pieces/:id/take-back', ({ actor, ids }) => pieces.takeBack(actor, ids.id));
+  routes.on('GET /pieces/:id/tries', ({ actor, ids }) => tries.list(actor, ids.id));
+  routes.on('POST /pieces/:id/tries', ({ actor, ids, body }) => tries.try(actor, ids.id, body));
   routes.on('GET /goes/:id', ({ actor, ids }) => pieces.goView(actor, ids.id));
   routes.on('GET /updates', ({ actor }) => listUpdates(actor));
   routes.on('POST /updates/seen', ({ actor }) => seeUpdates(actor));

@@ -103,6 +103,16 @@ const TABLE: Record<string, Row> = {
     allowed: { owner: 409 },
   },
   'POST /api/pieces/:id/take-back': { path: ({ piece }) => `/api/pieces/${piece}/take-back`, allowed: { owner: 409 } },
+  'GET /api/pieces/:id/tries': {
+    path: ({ piece }) => `/api/pieces/${piece}/tries`,
+    allowed: { owner: 200, teacher: 200 },
+  },
+  // Who may gets through to what is not there: this activity asks no questions.
+  'POST /api/pieces/:id/tries': {
+    path: ({ piece }) => `/api/pieces/${piece}/tries`,
+    body: () => ({ key: randomUUID(), part: randomUUID(), question: randomUUID(), answer: { words: 'a' } }),
+    allowed: {},
+  },
   'POST /api/uploads': {
     path: () => '/api/uploads',
     body: () => 'a picture',

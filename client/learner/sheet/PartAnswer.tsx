@@ -14,6 +14,7 @@ export function PartAnswer() {
     <Answer
       key={part.id}
       part={part}
+      pieceId={piece.id}
       doc={live.doc}
       editable={editable}
       progress={progress.parts[part.id] ?? NO_PROGRESS}

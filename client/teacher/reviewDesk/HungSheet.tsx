@@ -105,8 +105,8 @@ export function HungSheet({
     />
   );
   const Sent = answered && part ? partUi(part.kind).Sent : undefined;
-  const written = Sent && part && (
-    <Sent key={part.id} part={part} doc={doc} marks={marks} editor={editable ? editor : null} />
+  const written = Sent && part && piece.pieceId && (
+    <Sent key={part.id} part={part} pieceId={piece.pieceId} doc={doc} marks={marks} editor={editable ? editor : null} />
   );
   if (!page) {
     return (

@@ -92,8 +92,8 @@ export const gaps: QuestionKind<GapsSettings, GapsAsked, GapsAnswer> = {
     const filled = (Array.isArray(given) ? given.slice(0, LIMITS.gaps * 2) : []).flatMap(
       (entry): [string, string][] => {
         const [id, typed] = Array.isArray(entry) ? (entry as unknown[]) : [];
-        const filling = textOf(typed, SHORT_WORDS_LIMITS.words).trim();
-        return typeof id === 'string' && known.has(id) && filling !== '' ? [[id, filling]] : [];
+        const filling = textOf(typed, SHORT_WORDS_LIMITS.words);
+        return typeof id === 'string' && known.has(id) && filling.trim() !== '' ? [[id, filling]] : [];
       },
     );
     return filled.length === 0 ? null : { filled: distinct(filled, ([id]) => id) };

@@ -113,11 +113,12 @@ export const number: QuestionKind<NumberSettings, NumberAsked, NumberAnswer> = {
   },
   asked: ({ unit, unitNeeded, figures }) => ({ unit: unitNeeded ? '' : unit, figures }),
   readAnswer(_, value) {
-    const typed = textOf((value as NumberAnswer | null)?.typed, LONGEST_NUMBER).trim();
-    return typed === '' ? null : { typed };
+    const typed = textOf((value as NumberAnswer | null)?.typed, LONGEST_NUMBER);
+    return typed.trim() === '' ? null : { typed };
   },
   complete: () => true,
-  said: ({ unit }, { typed }) => `${typed} ${unit}`.trim(),
+  // Whoever typed a unit as well has said it.
+  said: ({ unit }, { typed }) => (/\p{L}/u.test(typed) ? typed : `${typed} ${unit}`.trim()),
   share: shareOf,
   right: ({ value, unit, figures }, school) =>
     value === null ? null : { typed: `${writtenNumber(value, figures, school)} ${unit}`.trim() },

@@ -40,8 +40,8 @@ export const words: QuestionKind<WordsSettings, WordsAsked, WordsAnswer> = {
   trouble: ({ accepted }, name) => (accepted.length === 0 ? `${name} needs an answer that is right.` : null),
   asked: () => ({}),
   readAnswer(_, value) {
-    const typed = textOf((value as WordsAnswer | null)?.words, SHORT_WORDS_LIMITS.words).trim();
-    return typed === '' ? null : { words: typed };
+    const typed = textOf((value as WordsAnswer | null)?.words, SHORT_WORDS_LIMITS.words);
+    return typed.trim() === '' ? null : { words: typed };
   },
   complete: () => true,
   said: (_, answer) => answer.words,

@@ -1,0 +1,57 @@
+import type { TryView } from '@lippet/core/contract/tries';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { LineIcon } from '../ui/LineIcon';
+import { colours, OUTLINE } from '../ui/theme';
+import { questionState, STATE_LOOKS } from './questionState';
+
+interface Props {
+  tries: readonly TryView[];
+  /** Null without end. */
+  most: number | null;
+}
+
+const counted = (count: number): string => `${count} ${count === 1 ? 'try' : 'tries'}`;
+
+/** What can still be done, in words. */
+function leftWords(count: number, most: number | null): string {
+  if (most === null) return 'You can try again as often as you like.';
+  const left = most - count;
+  return left > 0 ? `You have ${counted(left)} left.` : 'That was the last try.';
+}
+
+function resultWords(last: TryView): string {
+  if (last.marks === null) return 'Given. Your teacher sees it.';
+  if (last.marks === last.outOf) return 'That is right.';
+  const marks = Math.round(last.marks * 10) / 10;
+  return last.marks > 0 ? `Partly right: ${marks} of ${last.outOf}.` : 'That is not it.';
+}
+
+/** What came of the last try: a shape, a word, and what is left. */
+export function TryResult({ tries, most }: Props) {
+  const last = tries.at(-1);
+  if (!last) return null;
+  const state = questionState({ answered: true, tries });
+  const { icon, fill } = STATE_LOOKS[state];
+  return (
+    <View role="status" style={[styles.box, { backgroundColor: fill }]}>
+      {icon && <LineIcon name={icon} size={28} width={3} />}
+      <View style={styles.words}>
+        <Text variant="titleMedium">{resultWords(last)}</Text>
+        {last.marks !== null && state !== 'right' && <Text variant="bodyMedium">{leftWords(tries.length, most)}</Text>}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 12,
+    padding: 12,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
+  words: { flexShrink: 1, gap: 2 },
+});

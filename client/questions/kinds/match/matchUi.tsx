@@ -1,0 +1,99 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Press } from '../../../ui/Press';
+import { colours, OUTLINE, TARGET } from '../../../ui/theme';
+import { HearOption, OptionWords } from '../../OptionWords';
+import type { AnsweringProps, QuestionUi } from '../../questionUi';
+
+/** One is pressed, and then where it belongs: nothing has to be dragged. What lies somewhere is taken back by a press. */
+function MatchAnswering({ question, answer, onAnswer }: AnsweringProps<'match'>) {
+  const { from, to } = question.asked;
+  const [held, setHeld] = useState<string | null>(null);
+  const laid = new Map(answer?.pairs ?? []);
+  const free = to.filter(({ id }) => ![...laid.values()].includes(id));
+  const keep = (next: Map<string, string>): void => onAnswer?.(next.size === 0 ? null : { pairs: [...next] });
+  const press = (place: string): void => {
+    const next = new Map(laid);
+    if (held !== null) next.set(place, held);
+    else next.delete(place);
+    setHeld(null);
+    keep(next);
+  };
+  return (
+    <View style={styles.box}>
+      {from.map(({ id, words }) => {
+        const there = to.find((option) => option.id === laid.get(id));
+        const says = there ? there.words : 'nothing yet';
+        return (
+          <View key={id} style={styles.row}>
+            <View style={styles.from}>
+              <OptionWords words={words} />
+              <HearOption words={words} />
+            </View>
+            <Press
+              aria-label={`${words}: ${says}${held === null ? '' : '. Put it here'}`}
+              disabled={!onAnswer || (held === null && !there)}
+              flat={held === null}
+              fill={there ? colours.mist : colours.paper}
+              onPress={() => press(id)}
+              style={styles.place}
+            >
+              <Text variant="bodyLarge">{there ? there.words : '…'}</Text>
+            </Press>
+          </View>
+        );
+      })}
+      {onAnswer && free.length > 0 && (
+        <View role="radiogroup" aria-label="What is to be put there" style={styles.free}>
+          {free.map(({ id, words }) => (
+            <View key={id} style={styles.thing}>
+              <Press
+                role="radio"
+                aria-checked={held === id}
+                aria-label={words}
+                flat={held === id}
+                fill={held === id ? colours.ochre : colours.scrap}
+                onPress={() => setHeld(held === id ? null : id)}
+                style={styles.chip}
+              >
+                <Text variant="bodyLarge">{words}</Text>
+              </Press>
+              <HearOption words={words} />
+            </View>
+          ))}
+        </View>
+      )}
+      {held !== null && (
+        <Text variant="bodyMedium" role="status">
+          Now press where it belongs.
+        </Text>
+      )}
+    </View>
+  );
+}
+
+export const matchUi: QuestionUi<'match'> = {
+  word: 'Pairs',
+  how: () => 'Press one, then where it belongs',
+  Answering: MatchAnswering,
+};
+
+const styles = StyleSheet.create({
+  box: { gap: 10 },
+  row: { flexDirection: 'row', alignItems: 'stretch', gap: 10 },
+  from: {
+    flex: 1,
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    paddingLeft: 12,
+    backgroundColor: colours.scrap,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
+  place: { flex: 1, minHeight: TARGET.learner + 4, justifyContent: 'center', paddingHorizontal: 12 },
+  free: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, paddingTop: 8 },
+  thing: { flexDirection: 'row', alignItems: 'center' },
+  chip: { minHeight: TARGET.learner, justifyContent: 'center', paddingHorizontal: 14 },
+});

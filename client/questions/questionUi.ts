@@ -1,0 +1,22 @@
+/** How each kind of question is answered. A kind is one folder in `kinds/`, with one line in the registry. */
+import type { OfferedKind } from '@lippet/core/parts/questions/questionsPart';
+import type { AnswerOf, AskedQuestionOf } from '@lippet/core/questions/question';
+import type { ReactNode } from 'react';
+
+export interface AnsweringProps<K extends OfferedKind> {
+  question: AskedQuestionOf<K>;
+  answer: AnswerOf<K> | null;
+  /** Null where nothing can be changed any more. */
+  onAnswer: ((answer: AnswerOf<K> | null) => void) | null;
+}
+
+/**
+ * A kind of question in the interface. Its component is written as a method, so that the registry can hand it a question
+ * whose kind is only known when it runs.
+ */
+export interface QuestionUi<K extends OfferedKind> {
+  readonly word: string;
+  /** What one does, in a few words that stand above the answer. */
+  how(question: AskedQuestionOf<K>): string;
+  Answering(props: AnsweringProps<K>): ReactNode;
+}

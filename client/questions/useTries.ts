@@ -1,0 +1,50 @@
+import type { TryView } from '@lippet/core/contract/tries';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { request, RequestError } from '../api/request';
+
+/** What is being given, until school has answered. */
+export type Giving =
+  { kind: 'idle' } | { kind: 'giving'; question: string } | { kind: 'failed'; question: string; why: string };
+
+const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
+
+/** All tries of a piece, in their order. */
+export const useTriesOf = (pieceId: string) =>
+  useQuery({ queryKey: triesKey(pieceId), queryFn: () => request('GET /pieces/:id/tries', { id: pieceId }) });
+
+/** Tries of a piece, and the way to give one for good. */
+export function useTries(pieceId: string) {
+  const client = useQueryClient();
+  const { data, error, refetch } = useTriesOf(pieceId);
+  const [giving, setGiving] = useState<Giving>({ kind: 'idle' });
+  // The same answer that is given again, as after a network that broke off, is the same try.
+  const keys = useRef(new Map<string, string>());
+  const keep = (tried: TryView): void => {
+    client.setQueryData<TryView[]>(triesKey(pieceId), (before = []) => [
+      ...before.filter(({ id }) => id !== tried.id),
+      tried,
+    ]);
+  };
+
+  /** @returns the try as school has judged it; null where it could not be given, and why is said */
+  async function give(part: string, question: string, answer: object): Promise<TryView | null> {
+    const wish = `${question} ${JSON.stringify(answer)}`;
+    const key = keys.current.get(wish) ?? crypto.randomUUID();
+    keys.current.set(wish, key);
+    setGiving({ kind: 'giving', question });
+    try {
+      const tried = await request('POST /pieces/:id/tries', { id: pieceId }, { key, part, question, answer });
+      keys.current.delete(wish);
+      keep(tried);
+      setGiving({ kind: 'idle' });
+      return tried;
+    } catch (failure) {
+      // Whether it came through, the list says.
+      if (failure instanceof RequestError && failure.code !== 'unreachable') void refetch();
+      setGiving({ kind: 'failed', question, why: (failure as Error).message });
+      return null;
+    }
+  }
+  return { tries: data ?? [], loaded: data !== undefined, error, refetch, giving, give };
+}

@@ -1,0 +1,105 @@
+import type * as Y from 'yjs';
+import { listOf, oneOf, wholeOf } from '../../contract/readRaw';
+import {
+  answerWords,
+  askedOf,
+  questionTrouble,
+  readAnswer,
+  readQuestion,
+  type AskedQuestion,
+  type Question,
+  type QuestionKindName,
+} from '../../questions/question';
+import { shuffleBy } from '../../questions/shuffle';
+import { definePart, type AnySettings } from '../partKind';
+import { answeredIn, answersOf, type QuestionsAnswer } from './givenAnswers';
+
+/** What a learner is told after a try. */
+export const TOLD_AFTER = ['right or wrong', 'nothing'] as const;
+export type ToldAfter = (typeof TOLD_AFTER)[number];
+
+export const QUESTIONS_LIMITS = { questions: 60, tries: 5 };
+
+/** It holds what is right, and never leaves the school so. */
+export interface QuestionsSettings extends AnySettings {
+  questions: Question[];
+  /** How often each may be tried; null without end. */
+  tries: number | null;
+  told: ToldAfter;
+}
+
+export interface QuestionsView {
+  asked: AskedQuestion[];
+  tries: number | null;
+  told: ToldAfter;
+}
+
+const readQuestions = (value: unknown): Question[] =>
+  listOf(value, QUESTIONS_LIMITS.questions).flatMap((raw) => {
+    const question = readQuestion(raw);
+    // Numbers that are drawn anew are computed, and not yet given to anybody.
+    return question && question.template === null && isOffered(question.kind) ? [question] : [];
+  });
+
+/** The kinds that can be made and answered so far; the others are marked, and asked nowhere yet. */
+export const OFFERED_KINDS = [
+  'choose',
+  'match',
+  'order',
+  'gaps',
+  'words',
+  'number',
+] as const satisfies QuestionKindName[];
+export type OfferedKind = (typeof OFFERED_KINDS)[number];
+const isOffered = (kind: QuestionKindName): kind is OfferedKind => OFFERED_KINDS.some((offered) => offered === kind);
+
+/** In an order that does not hang on the order in which it was made. */
+const seenBy = (question: Question): AskedQuestion => askedOf(question, shuffleBy(question.id));
+
+function trouble({ questions }: QuestionsSettings, name: string): string | null {
+  if (questions.length === 0) return `${name} needs a question.`;
+  return (
+    questions.map((question, index) => questionTrouble(question, `Question ${index + 1} of ${name}`)).find(Boolean) ??
+    null
+  );
+}
+
+const openOf = ({ asked }: QuestionsView, answer: QuestionsAnswer | null): number =>
+  asked.filter(({ id }) => !answer?.given.includes(id)).length;
+
+/** Each question, and how it was answered. */
+function text(doc: Y.Doc, part: string, { asked }: QuestionsView): string {
+  const answers = answersOf(doc, part);
+  return asked
+    .flatMap((question, index) => {
+      const answer = readAnswer(question, answers.get(question.id));
+      return answer ? [`${index + 1} ${question.words}\n${answerWords(question, answer)}`] : [];
+    })
+    .join('\n\n');
+}
+
+/** Questions, one after the other, that are marked at school. */
+export const questionsPart = definePart<QuestionsSettings, QuestionsView, QuestionsAnswer>({
+  sign: 'M20 12h60v52h-34l-14 16v-16h-12ZM40 30c0-14 22-14 22 0 0 8-11 8-11 16M51 53v2',
+  newSettings: () => ({ questions: [], tries: 2, told: 'right or wrong' }),
+  readSettings: (raw) => ({
+    questions: readQuestions(raw.questions),
+    tries: raw.tries === null ? null : (wholeOf(raw.tries, 1, QUESTIONS_LIMITS.tries) ?? 2),
+    told: oneOf(TOLD_AFTER, raw.told, 'right or wrong'),
+  }),
+  view: ({ questions, tries, told }) => ({ asked: questions.map(seenBy), tries, told, onPaper: false }),
+  trouble,
+  answers: answeredIn,
+  isComplete: (view, answer) => openOf(view, answer) === 0,
+  lacking(view, answer) {
+    const open = openOf(view, answer);
+    return open === 0 ? null : `${open} of ${view.asked.length} not given yet`;
+  },
+  text,
+  record: (view, answer) =>
+    answer && {
+      words: `${view.asked.length - openOf(view, answer)} of ${view.asked.length} given`,
+      answered: view.asked.length - openOf(view, answer),
+      questions: view.asked.length,
+    },
+});

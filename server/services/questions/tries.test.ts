@@ -1,0 +1,140 @@
+/** Tries at questions: judged at school, within their number, once each; and who sees what of them. */
+import { randomUUID } from 'node:crypto';
+import type { TryView } from '@lippet/core/contract/tries';
+import type { PieceView } from '@lippet/core/contract/pieces';
+import type { Problem } from '@lippet/core/contract/problem';
+import { newPart } from '@lippet/core/parts/part';
+import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
+import { newQuestion, readQuestion, type Question } from '@lippet/core/questions/question';
+import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+const OPTIONS = [randomUUID(), randomUUID(), randomUUID()];
+const choose = readQuestion({
+  ...newQuestion('choose', randomUUID()),
+  words: 'Which is a knot?',
+  marks: 2,
+  settings: { options: OPTIONS.map((id, i) => ({ id, words: `option ${i}` })), right: [OPTIONS[1]], several: false },
+})!;
+const typed = readQuestion({
+  ...newQuestion('words', randomUUID()),
+  words: 'Where do boats lie?',
+  settings: { accepted: ['secrethaven'] },
+})!;
+
+let school: SmallSchool;
+let teacher: TestClient;
+let ada: TestClient;
+let ben: TestClient;
+
+beforeAll(async () => {
+  school = await smallSchool();
+  const { as } = appOf(school);
+  teacher = await as('ms-reed');
+  ada = await as('ada');
+  ben = await as('ben');
+});
+afterAll(() => school.close());
+
+interface Asked {
+  part: string;
+  piece: string;
+}
+
+/** An activity that asks these questions is set, and Ada has begun it. */
+async function asked(settings: Partial<QuestionsSettings> = {}): Promise<Asked> {
+  const part = { ...newPart('questions', randomUUID(), 'Questions') };
+  await school.sequelize.query(
+    `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
+     VALUES (:id, :activity, 9, 'questions', 'Questions', true, :settings)`,
+    {
+      replacements: {
+        id: part.id,
+        activity: school.activities.open,
+        settings: JSON.stringify({ ...part.settings, questions: [choose, typed], ...settings }),
+      },
+    },
+  );
+  const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
+  return { part: part.id, piece: pieceId };
+}
+
+const tryWith = (client: TestClient, { part, piece }: Asked, question: Question, answer: object, key = randomUUID()) =>
+  client.request('POST', `/api/pieces/${piece}/tries`, { key, part, question: question.id, answer });
+const wrong = { chosen: [OPTIONS[0]] };
+const right = { chosen: [OPTIONS[1]] };
+
+it('is judged at school, and told; what is right leaves for no learner', async () => {
+  const set = await asked();
+  const first = (await (await tryWith(ada, set, choose, wrong)).json()) as TryView;
+  expect(first).toMatchObject({ number: 1, marks: 0, outOf: 2, answer: wrong });
+  const second = (await (await tryWith(ada, set, choose, right)).json()) as TryView;
+  expect(second).toMatchObject({ number: 2, marks: 2 });
+  const seen = [
+    await ada.json<PieceView>('GET', `/api/pieces/${set.piece}`),
+    await ada.json<TryView[]>('GET', `/api/pieces/${set.piece}/tries`),
+  ];
+  expect(JSON.stringify(seen)).not.toMatch(/secrethaven|"right":|"accepted"/);
+  expect(JSON.stringify(seen)).toContain('Where do boats lie?');
+});
+
+it('is one try for one key, however often and at once it is asked', async () => {
+  const set = await asked();
+  const key = randomUUID();
+  const answers = await Promise.all(Array.from({ length: 5 }, () => tryWith(ada, set, choose, wrong, key)));
+  expect(answers.map(({ status }) => status)).toEqual([200, 200, 200, 200, 200]);
+  const ids = await Promise.all(answers.map(async (answer) => ((await answer.json()) as TryView).number));
+  expect(ids).toEqual([1, 1, 1, 1, 1]);
+  // With the same key, another question is no try of its own.
+  expect((await tryWith(ada, set, typed, { words: 'pier' }, key)).status).toBe(409);
+});
+
+it('counts tries of two devices together, and takes no more than there are', async () => {
+  const set = await asked({ tries: 3 });
+  const answers = await Promise.all(Array.from({ length: 8 }, () => tryWith(ada, set, choose, wrong)));
+  const statuses = answers.map(({ status }) => status);
+  expect(statuses.filter((status) => status === 200)).toHaveLength(3);
+  const refused = answers.find(({ status }) => status === 409)!;
+  expect(((await refused.json()) as Problem).message).toBe('There are no more tries for this question.');
+  const kept = (await ada.json<TryView[]>('GET', `/api/pieces/${set.piece}/tries`)).filter(
+    ({ part }) => part === set.part,
+  );
+  expect(kept.map(({ number }) => number)).toEqual([1, 2, 3]);
+});
+
+it('is over once it is right', async () => {
+  const set = await asked({ tries: null });
+  await tryWith(ada, set, choose, right);
+  const again = await tryWith(ada, set, choose, wrong);
+  expect([again.status, ((await again.json()) as Problem).message]).toEqual([409, 'This is right already.']);
+});
+
+it('tells a learner nothing where the teacher wants that, and the teacher all', async () => {
+  const set = await asked({ told: 'nothing', tries: 2 });
+  const tried = (await (await tryWith(ada, set, choose, right)).json()) as TryView;
+  expect(tried.marks).toBeNull();
+  // Not even by what may be tried again.
+  expect((await tryWith(ada, set, choose, wrong)).status).toBe(200);
+  const marksFor = async (client: TestClient): Promise<(number | null)[]> =>
+    (await client.json<TryView[]>('GET', `/api/pieces/${set.piece}/tries`))
+      .filter(({ part }) => part === set.part)
+      .map(({ marks }) => marks);
+  expect(await marksFor(ada)).toEqual([null, null]);
+  expect(await marksFor(teacher)).toEqual([2, 0]);
+});
+
+it('is refused in words where it is no answer, no question, or nobody’s to give', async () => {
+  const set = await asked();
+  const statuses = [
+    await tryWith(ada, set, choose, { chosen: ['nothing'] }),
+    await tryWith(ada, set, typed, { words: ' ' }),
+    await tryWith(ada, set, typed, { words: 'x'.repeat(1_000_000) }),
+    await tryWith(ada, { ...set, part: randomUUID() }, choose, right),
+    await tryWith(ada, set, { ...choose, id: randomUUID() }, right),
+    await tryWith(ben, set, choose, right),
+    await tryWith(teacher, set, choose, right),
+  ].map(({ status }) => status);
+  expect(statuses).toEqual([400, 400, 413, 404, 404, 404, 404]);
+  expect((await ben.request('GET', `/api/pieces/${set.piece}/tries`)).status).toBe(404);
+});

@@ -1,0 +1,128 @@
+import type { Sequelize, Transaction } from 'sequelize';
+import type { TryRequest, TryView } from '@lippet/core/contract/tries';
+import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
+import { askedOf, marksFor, readAnswer, type Question } from '@lippet/core/questions/question';
+import type { School } from '@lippet/core/questions/questionKind';
+import { Part, Piece, QuestionTry } from '../../models/tables';
+import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
+import { notFound, ProblemError } from '../../problems/problem';
+import { partPlan } from '../pieces/activityParts';
+import type { PieceFactsService, Standing } from '../pieces/pieceFacts';
+
+/** How numbers are written at a school. No school has said otherwise yet. */
+const SCHOOL: School = { decimalMark: 'point' };
+
+/** What a part asks, with what is right. */
+interface Set {
+  question: Question;
+  settings: QuestionsSettings;
+}
+
+/** Answers to questions that are given for good: judged here, where nobody can look, and kept. */
+export class TryService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly facts: PieceFactsService,
+  ) {}
+
+  /**
+   * Takes a try and judges it, in one transaction; tries of a piece come one after the other. The same key again gives the
+   * same try.
+   *
+   * @throws ProblemError `conflict` where nothing can be tried any more, `bad-request` where it is no answer
+   */
+  try(actor: Actor, pieceId: string, request: TryRequest): Promise<TryView> {
+    return this.sequelize.transaction(async (transaction) => {
+      await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction });
+      const [standing] = await this.facts.find({ pieceId }, transaction);
+      if (!standing || !policy.readPiece(actor, standing)) throw notFound();
+      const set = await setOf(standing, request);
+      const known = await QuestionTry.findByPk(request.key, { transaction });
+      if (known) {
+        if (known.pieceId !== pieceId || known.partId !== request.part || known.questionId !== request.question)
+          throw new ProblemError('conflict', 'That key belongs to another try.');
+        return viewOf(known, mayKnow(set.settings));
+      }
+      if (!policy.writePiece(actor, standing, standing.status))
+        throw new ProblemError('conflict', 'This is not yours to change now, so no more can be tried.');
+      return viewOf(await this.judged(pieceId, request, set, transaction), mayKnow(set.settings));
+    });
+  }
+
+  private async judged(
+    pieceId: string,
+    { key, part, question: questionId, answer: given }: TryRequest,
+    { question, settings }: Set,
+    transaction: Transaction,
+  ): Promise<QuestionTry> {
+    const before = await QuestionTry.findAll({
+      where: { pieceId, partId: part, questionId },
+      order: ['number'],
+      transaction,
+    });
+    const last = before.at(-1);
+    if (last?.share === 1 && mayKnow(settings)) throw new ProblemError('conflict', 'This is right already.');
+    if (settings.tries !== null && before.length >= settings.tries)
+      throw new ProblemError('conflict', 'There are no more tries for this question.');
+    const answer = readAnswer(
+      askedOf(question, (list) => [...list]),
+      given,
+    );
+    if (!answer) throw new ProblemError('bad-request', 'That is no answer to this question.');
+    const marks = marksFor(question, answer, SCHOOL);
+    return QuestionTry.create(
+      {
+        id: key,
+        pieceId,
+        partId: part,
+        questionId,
+        number: before.length + 1,
+        answer,
+        share: marks === null || question.marks === 0 ? marks : marks / question.marks,
+        outOf: question.marks,
+      },
+      { transaction },
+    );
+  }
+
+  /** All tries of a piece, in their order: for its owner as far as that is told, and for those who teach it. */
+  async list(actor: Actor, pieceId: string): Promise<TryView[]> {
+    const [standing] = await this.facts.find({ pieceId });
+    if (!standing) throw notFound();
+    const teaches = policy.review(actor, standing);
+    if (!teaches && !policy.readPiece(actor, standing)) throw notFound();
+    const settings = new Map((await questionParts(standing.activityId)).map((part) => [part.id, part.settings]));
+    const tries = await QuestionTry.findAll({ where: { pieceId }, order: ['at', 'number'] });
+    return tries.map((tried) => {
+      const asked = settings.get(tried.partId);
+      return viewOf(tried, teaches || (asked !== undefined && mayKnow(asked)));
+    });
+  }
+}
+
+/** Whether a learner is told what a try earned. */
+const mayKnow = ({ told }: QuestionsSettings): boolean => told === 'right or wrong';
+
+async function questionParts(activityId: string): Promise<{ id: string; settings: QuestionsSettings }[]> {
+  const rows = await Part.findAll({ where: { activityId, kind: 'questions' } });
+  return rows.map((row) => ({ id: row.id, settings: partPlan(row).settings as QuestionsSettings }));
+}
+
+async function setOf({ activityId }: Standing, { part, question: id }: TryRequest): Promise<Set> {
+  const found = (await questionParts(activityId)).find((asked) => asked.id === part);
+  const question = found?.settings.questions.find((asked) => asked.id === id);
+  if (!found || !question) throw notFound();
+  return { question, settings: found.settings };
+}
+
+const viewOf = (tried: QuestionTry, known: boolean): TryView => ({
+  id: tried.id,
+  part: tried.partId,
+  question: tried.questionId,
+  number: tried.number,
+  answer: tried.answer,
+  marks: known && tried.share !== null ? tried.share * tried.outOf : null,
+  outOf: tried.outOf,
+  at: tried.at!.getTime(),
+});
