@@ -50,6 +50,8 @@ export interface DemoPart {
   recording?: { sort: 'sound' | 'film'; seconds: number; titleStart: string; titles: Record<string, string> };
   /** Answered with written words: what each learner wrote; a share above 0 says that it is there. */
   words?: { least?: number; most?: number; openings?: string[]; written: Record<string, string> };
+  /** Answered by questions, as their teacher wrote them in a letter. */
+  questions?: string;
   /** "I have done this". */
   tick?: { confirm: boolean };
   /** It belongs to the activity's choice. */
@@ -649,6 +651,31 @@ export const ACTIVITIES: DemoActivity[] = [
       },
     ],
     pieces: { 'Hugo Brandel': sent([-1, 19], [8], 'Filmed at the kitchen table') },
+  },
+  {
+    group: 'studio',
+    title: 'Before the first print',
+    subject: 'Printmaking',
+    goal: 'Know the order of things at the press.',
+    task: 'Answer these before you come to the press on Saturday. You may try each of them three times.',
+    minutes: 10,
+    due: [4, 12],
+    parts: [
+      {
+        title: 'At the press',
+        background: BLANK,
+        drawing: draw.nothing,
+        questions: [
+          'Which way round does lino print?\n- as it was cut\n- the other way round *\n- upside down',
+          'Put these in order.\n1. cut the lino\n2. ink the roller\n3. lay the paper on\n4. turn the press',
+          'What does what?\ngouge -> cuts\nroller -> inks\nbaren -> presses',
+          'The sheet is 0.3 m wide. How many centimetres is that?\n= 30 cm',
+          'Ink that is too thick fills the fine [lines|cuts].',
+          'What is the first print called, which is only looked at?\n= proof\n= a proof\n= the proof',
+        ].join('\n\n'),
+      },
+    ],
+    pieces: {},
   },
   {
     group: 'studio',

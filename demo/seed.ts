@@ -18,6 +18,8 @@ import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { readPlan } from '@lippet/core/contract/readDefinition';
+import { pastedQuestions } from '@lippet/core/questions/paste/pastedQuestions';
+import type { Question } from '@lippet/core/questions/question';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';
@@ -75,11 +77,19 @@ import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { makeQuay } from './sounds';
 
-function kindOf({ photo, recording, words, tick }: DemoPart): PartKind {
+function kindOf({ photo, recording, words, tick, questions }: DemoPart): PartKind {
+  if (questions) return 'questions';
   if (recording) return recording.sort;
   if (photo) return 'photo';
   if (words) return 'words';
   return tick ? 'tick' : 'page';
+}
+
+/** Questions out of a letter; each must be understood. */
+function questionsFrom(letter: string): Question[] {
+  const { questions, unused } = pastedQuestions(letter, { decimalMark: 'point', newId: randomUUID });
+  if (unused.length > 0) throw new Error(`A demo question was not understood: ${unused[0]!.words}`);
+  return questions;
 }
 
 /** A number that is always the same for the same words. */
@@ -493,7 +503,8 @@ class Seeder {
   }
 
   private async settings(part: DemoPart, activityId: string, ownerId: string): Promise<PartSettings> {
-    const { photo, recording, words, tick } = part;
+    const { photo, recording, words, tick, questions } = part;
+    if (questions) return { questions: questionsFrom(questions), tries: 3, told: 'right or wrong' };
     if (words) return { leastWords: words.least, mostWords: words.most, openings: words.openings };
     if (tick) return { confirm: tick.confirm };
     if (recording) return { seconds: recording.seconds, titleStart: recording.titleStart };

@@ -118,7 +118,7 @@ export const isComplete = ({ kind, asked }: AskedQuestion, answer: Answer): bool
 
 /** An answer in words, for people. */
 export const answerWords = ({ kind, asked }: AskedQuestion, answer: Answer): string =>
-  rulesOf(kind).said(asked, answer);
+  rulesOf(kind).inWords(asked, answer);
 
 /**
  * What an answer earns of a question's marks.

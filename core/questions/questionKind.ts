@@ -39,7 +39,7 @@ export interface QuestionKind<Settings extends object, Asked extends object, Ans
   /** Whether all that is asked for has been answered. */
   complete(asked: Asked, answer: Answer): boolean;
   /** An answer in words, for people. */
-  said(asked: Asked, answer: Answer): string;
+  inWords(asked: Asked, answer: Answer): string;
   /**
    * What share of the marks an answer earns, from 0 to 1; null where a teacher has to look, or where nothing is right.
    * How part of the marks is earned stands with each kind.

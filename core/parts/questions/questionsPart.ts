@@ -90,7 +90,7 @@ export const questionsPart = definePart<QuestionsSettings, QuestionsView, Questi
   view: ({ questions, tries, told }) => ({ asked: questions.map(seenBy), tries, told, onPaper: false }),
   trouble,
   answers: answeredIn,
-  isComplete: (view, answer) => openOf(view, answer) === 0,
+  isComplete: (view, answer) => view.asked.length > 0 && openOf(view, answer) === 0,
   lacking(view, answer) {
     const open = openOf(view, answer);
     return open === 0 ? null : `${open} of ${view.asked.length} not given yet`;

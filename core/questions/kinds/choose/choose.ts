@@ -62,7 +62,7 @@ export const choose: QuestionKind<ChooseSettings, ChooseAsked, ChooseAnswer> = {
     return { chosen: options.filter(({ id }) => chosen.includes(id)).map(({ id }) => id) };
   },
   complete: () => true,
-  said: ({ options }, { chosen }) => chosen.map((id) => optionWords(options, id)).join(', '),
+  inWords: ({ options }, { chosen }) => chosen.map((id) => optionWords(options, id)).join(', '),
   share: shareOf,
   right: ({ options, right }) => ({ chosen: options.filter(({ id }) => right.includes(id)).map(({ id }) => id) }),
 };

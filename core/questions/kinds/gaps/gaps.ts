@@ -99,7 +99,7 @@ export const gaps: QuestionKind<GapsSettings, GapsAsked, GapsAnswer> = {
     return filled.length === 0 ? null : { filled: distinct(filled, ([id]) => id) };
   },
   complete: (asked, { filled }) => filled.length === asked.gaps.length,
-  said({ texts, gaps: asked }, { filled }) {
+  inWords({ texts, gaps: asked }, { filled }) {
     const put = new Map(filled);
     return texts.map((text, index) => text + (asked[index] ? (put.get(asked[index].id) ?? '…') : '')).join('');
   },

@@ -84,7 +84,7 @@ export const labelled: QuestionKind<LabelsSettings, LabelsAsked, LabelsAnswer> =
     return pairs.length === 0 ? null : { pairs };
   },
   complete: ({ places }, { pairs }) => pairs.length === places.length,
-  said: (asked, { pairs }) =>
+  inWords: (asked, { pairs }) =>
     asked.places
       .flatMap(({ id }, index) => {
         const label = pairs.find(([place]) => place === id)?.[1];

@@ -72,7 +72,7 @@ export const match: QuestionKind<MatchSettings, MatchAsked, MatchAnswer> = {
     return pairs.length === 0 ? null : { pairs };
   },
   complete: ({ from }, { pairs }) => pairs.length === from.length,
-  said: ({ from, to }, { pairs }) =>
+  inWords: ({ from, to }, { pairs }) =>
     pairs.map(([one, other]) => `${optionWords(from, one)}: ${optionWords(to, other)}`).join('; '),
   share: shareOf,
   right: ({ pairs }) => ({ pairs: pairs.map(({ from, to }) => [from.id, to.id]) }),

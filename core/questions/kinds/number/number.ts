@@ -118,7 +118,7 @@ export const number: QuestionKind<NumberSettings, NumberAsked, NumberAnswer> = {
   },
   complete: () => true,
   // Whoever typed a unit as well has said it.
-  said: ({ unit }, { typed }) => (/\p{L}/u.test(typed) ? typed : `${typed} ${unit}`.trim()),
+  inWords: ({ unit }, { typed }) => (/\p{L}/u.test(typed) ? typed : `${typed} ${unit}`.trim()),
   share: shareOf,
   right: ({ value, unit, figures }, school) =>
     value === null ? null : { typed: `${writtenNumber(value, figures, school)} ${unit}`.trim() },

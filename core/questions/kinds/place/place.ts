@@ -73,7 +73,7 @@ export const place: QuestionKind<PlaceSettings, PlaceAsked, PlaceAnswer> = {
     return across === null || down === null ? null : { x: across, y: down };
   },
   complete: () => true,
-  said: (_, { x, y }) => `${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down`,
+  inWords: (_, { x, y }) => `${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down`,
   /** In one of the places, or not. */
   share: ({ regions }, answer) => (regions.some((region) => liesIn(answer, region)) ? 1 : 0),
   right: ({ regions: [first] }) => (first ? { x: first.x + first.width / 2, y: first.y + first.height / 2 } : null),

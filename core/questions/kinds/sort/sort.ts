@@ -70,7 +70,7 @@ export const sort: QuestionKind<SortSettings, SortAsked, SortAnswer> = {
     return pairs.length === 0 ? null : { pairs };
   },
   complete: (asked, { pairs }) => pairs.length === asked.options.length,
-  said: (asked, { pairs }) =>
+  inWords: (asked, { pairs }) =>
     asked.baskets
       .map(({ id, title }) => {
         const inside = pairs.filter(([, basket]) => basket === id).map(([thing]) => optionWords(asked.options, thing));

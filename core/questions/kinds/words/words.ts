@@ -44,7 +44,7 @@ export const words: QuestionKind<WordsSettings, WordsAsked, WordsAnswer> = {
     return typed.trim() === '' ? null : { words: typed };
   },
   complete: () => true,
-  said: (_, answer) => answer.words,
+  inWords: (_, answer) => answer.words,
   /** All or nothing: what is accepted is a matter of the list and its rules. */
   share: ({ accepted, rules }, answer) => (accepted.some((text) => sameWords(answer.words, text, rules)) ? 1 : 0),
   right: ({ accepted }) => (accepted[0] === undefined ? null : { words: accepted[0].trim() }),
