@@ -86,7 +86,6 @@ test('a teacher says the task and adds a PDF to look at; the learner hears it, a
   await besideWork.getByRole('button', { name: 'Page after' }).click();
   await expect(besideWork.getByText('Page 2 of 3')).toBeVisible();
   await expectAccessible(page, 'something to look at on the desk');
-  await page.screenshot({ path: '/tmp/material-desk.png' });
   await page.keyboard.press('Escape');
   await expect(besideWork).toHaveCount(0);
   await expect(page.getByRole('complementary', { name: 'Answer' })).toBeVisible();

@@ -34,7 +34,6 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await expect(making.getByText(/^Line 22, “This is no question”: Nothing is marked as right here/)).toBeVisible();
   await expect(making.getByRole('textbox', { name: 'Write or paste questions' })).toHaveValue('This is no question');
   await expectAccessible(making, 'making questions');
-  await making.screenshot({ path: '/tmp/q-make.png' });
   await making.getByRole('checkbox', { name: 'Sandpipers' }).click();
   await expect(making.getByTestId('draft-line')).toHaveText('kept at school', { timeout: 30_000 });
   await making.getByRole('button', { name: 'Set it for Sandpipers' }).click();
@@ -50,7 +49,6 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await wren.open(`/activity/${await school.activityId('Tides and knots')}`);
   await expect(wren.saveLine).toContainText('saved at school too');
   await expect(page.getByRole('heading', { level: 2, name: 'Which of these is a knot?' })).toBeVisible();
-  await page.screenshot({ path: '/tmp/q-1.png' });
   await expectAccessible(page, 'a question');
 
   // Wrong, then right.
@@ -60,7 +58,6 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await give.click();
   await expect(page.getByText('That is not it.')).toBeVisible();
   await expect(page.getByText('You have 1 try left.')).toBeVisible();
-  await page.screenshot({ path: '/tmp/q-2.png' });
   // What is right stands nowhere in what has come.
   expect(received.join('\n')).not.toMatch(/haven|"right":\[|"accepted"|"value":3\.5/);
   await page.getByRole('radio', { name: 'a reef' }).click();
@@ -87,7 +84,6 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   }
   await give.click();
   await expect(page.getByText('That is right.')).toBeVisible();
-  await page.screenshot({ path: '/tmp/q-3.png' });
 
   await page.getByRole('tab', { name: 'Question 4, open' }).click();
   for (const [thing, place] of [
@@ -98,7 +94,6 @@ test('questions are pasted, answered on a phone with tries that school judges, a
     await page.getByRole('button', { name: `${place}: nothing yet. Put it here` }).click();
   }
   await expectAccessible(page, 'pairs');
-  await page.screenshot({ path: '/tmp/q-4.png' });
   await give.click();
   await expect(page.getByText('That is right.')).toBeVisible();
 
@@ -113,7 +108,6 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await expect(page.getByRole('tab', { name: 'Question 5, right' })).toBeVisible();
 
   await page.getByRole('button', { name: 'Send', exact: true }).click();
-  await page.screenshot({ path: '/tmp/q-5.png' });
   await page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
   await expect(page.getByRole('heading', { name: 'With Ms Farrow' })).toBeVisible();
 
@@ -122,5 +116,4 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await expect(making.getByText('right, at try 2')).toBeVisible();
   await expect(making.getByText('3500 m')).toBeVisible();
   await expectAccessible(making, 'answers on the desk');
-  await making.screenshot({ path: '/tmp/q-desk.png' });
 });

@@ -122,19 +122,13 @@ try {
 
   const quell = await device(WIDE);
   await quell.asTeacher('Mr Quell');
-  const [nellsId] = await school.query<{ id: string }>("SELECT id FROM people WHERE name = 'Nell Garrick'");
-  await quell.open(`/review/${await school.activityId('Quay sounds')}?person=${nellsId!.id}`);
-  await quell.page.getByRole('button', { name: /^Play/ }).waitFor();
-  for (const [steps, words] of [
-    [2, 'Two gulls, and they answer each other.'],
-    [5, 'Is this the rope, or a chain?'],
-  ] as const) {
-    const moment = quell.page.getByRole('slider', { name: /^Moment of/ });
-    for (let i = 0; i < steps; i++) await moment.press('ArrowRight');
-    await quell.page.getByRole('button', { name: /^Pin a note at/ }).click();
-    await quell.page.getByPlaceholder('What is to be said of this?').last().fill(words);
-  }
-  await shoot(quell.page, 'review-sound');
+  const printer = await device(PHONE);
+  await printer.as('Lena Mirov');
+  await printer.open(`/activity/${await school.activityId('Before the first print')}`);
+  await printer.page.getByRole('radio', { name: 'as it was cut' }).click();
+  await printer.page.getByRole('button', { name: 'Give this answer' }).click();
+  await printer.page.getByText('That is not it.').waitFor();
+  await shoot(printer.page, 'questions');
 
   const farrow = await device(WIDE);
   await farrow.asTeacher('Ms Farrow');

@@ -74,8 +74,13 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
           </Button>
         )}
         {index < asked.length - 1 && (
-          <Button kind={open ? 'plain' : 'main'} icon="forward" onPress={() => setCurrent(index + 1)}>
-            Next question
+          <Button
+            kind={open ? 'plain' : 'main'}
+            icon="forward"
+            label="Next question"
+            onPress={() => setCurrent(index + 1)}
+          >
+            Next
           </Button>
         )}
       </View>

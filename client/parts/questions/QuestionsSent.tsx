@@ -20,7 +20,13 @@ export function QuestionsSent({ part, pieceId, doc }: SentProps<'questions'>) {
   const earned = last.reduce((sum, { marks }) => sum + (marks ?? 0), 0);
   const outOf = part.asked.reduce((sum, { marks }) => sum + marks, 0);
   return (
-    <ScrollView style={styles.desk} contentContainerStyle={styles.paper}>
+    <ScrollView
+      style={styles.desk}
+      contentContainerStyle={styles.paper}
+      tabIndex={0}
+      role="group"
+      aria-label={`Answers: ${part.title}`}
+    >
       {last.some(({ marks }) => marks !== null) && (
         <Text variant="headlineSmall">{`${marksWords(earned)} of ${outOf}`}</Text>
       )}
