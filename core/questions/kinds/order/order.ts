@@ -57,7 +57,8 @@ export const order: QuestionKind<OrderSettings, OrderAsked, OrderAnswer> = {
     return named.length === 0 ? null : { order: named };
   },
   complete: ({ options }, answer) => answer.order.length === options.length,
-  inWords: ({ options }, answer) => answer.order.map((id, index) => `${index + 1} ${optionWords(options, id)}`).join(', '),
+  inWords: ({ options }, answer) =>
+    answer.order.map((id, index) => `${index + 1} ${optionWords(options, id)}`).join(', '),
   share: shareOf,
   right: ({ options }) => ({ order: options.map(({ id }) => id) }),
 };
