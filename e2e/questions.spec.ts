@@ -44,7 +44,11 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   const { page } = wren;
   const received: string[] = [];
   page.on('response', (response) => {
-    if (response.url().includes('/api/')) void response.text().then((text) => received.push(text), () => undefined);
+    if (response.url().includes('/api/'))
+      void response.text().then(
+        (text) => received.push(text),
+        () => undefined,
+      );
   });
   await wren.open(`/activity/${await school.activityId('Tides and knots')}`);
   await expect(wren.saveLine).toContainText('saved at school too');
