@@ -181,7 +181,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         </View>
         {Sent && part && (
           <View style={page ? styles.recording : styles.sheet}>
-            <Sent key={part.id} part={part} pieceId={view.pieceId} doc={doc} marks={marks} editor={null} />
+            <Sent key={part.id} part={part} goId={go.id} doc={doc} marks={marks} editor={null} />
           </View>
         )}
         {take && part && (

@@ -37,7 +37,7 @@ export interface AnswerProps<K extends PartKind> {
 /** An answer as it was sent. */
 export interface SentProps<K extends PartKind> {
   part: PartViewOf<K>;
-  pieceId: string;
+  goId: string;
   doc: Y.Doc;
   /** The review's marks; null where there are none. */
   marks: Y.Doc | null;

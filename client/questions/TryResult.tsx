@@ -7,16 +7,15 @@ import { questionState, STATE_LOOKS } from './questionState';
 
 interface Props {
   tries: readonly TryView[];
-  /** Null without end. */
-  most: number | null;
+  /** Tries that are left; null without end. */
+  left: number | null;
 }
 
 const counted = (count: number): string => `${count} ${count === 1 ? 'try' : 'tries'}`;
 
 /** What can still be done, in words. */
-function leftWords(count: number, most: number | null): string {
-  if (most === null) return 'You can try again as often as you like.';
-  const left = most - count;
+function leftWords(left: number | null): string {
+  if (left === null) return 'You can try again as often as you like.';
   return left > 0 ? `You have ${counted(left)} left.` : 'That was the last try.';
 }
 
@@ -28,7 +27,7 @@ function resultWords(last: TryView): string {
 }
 
 /** What came of the last try: a shape, a word, and what is left. */
-export function TryResult({ tries, most }: Props) {
+export function TryResult({ tries, left }: Props) {
   const last = tries.at(-1);
   if (!last) return null;
   const state = questionState({ answered: true, tries });
@@ -38,7 +37,7 @@ export function TryResult({ tries, most }: Props) {
       {icon && <LineIcon name={icon} size={28} width={3} />}
       <View style={styles.words}>
         <Text variant="titleMedium">{resultWords(last)}</Text>
-        {last.marks !== null && state !== 'right' && <Text variant="bodyMedium">{leftWords(tries.length, most)}</Text>}
+        {last.marks !== null && state !== 'right' && <Text variant="bodyMedium">{leftWords(left)}</Text>}
       </View>
     </View>
   );

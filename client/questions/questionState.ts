@@ -22,9 +22,9 @@ export function questionState({ answered, tries }: Facts): QuestionState {
   return last.marks > 0 ? 'partly' : 'wrong';
 }
 
-/** Whether it may be tried (again). @param most tries; null without end */
-export const mayTry = (state: QuestionState, tries: readonly TryView[], most: number | null): boolean =>
-  state !== 'right' && (most === null || tries.length < most);
+/** How many tries are left in a go: another go has its own. @param most null without end, as is what comes back */
+export const triesLeft = (tries: readonly TryView[], go: number, most: number | null): number | null =>
+  most === null ? null : Math.max(0, most - tries.filter((tried) => tried.go === go).length);
 
 /** Each has a shape and a word of its own; colour says nothing alone. */
 export const STATE_LOOKS: Record<QuestionState, { word: string; icon: LineName | null; fill: string }> = {

@@ -1,4 +1,4 @@
-import type { TryView } from '@lippet/core/contract/tries';
+import type { TriesView, TryView } from '@lippet/core/contract/tries';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { request, RequestError } from '../api/request';
@@ -9,22 +9,25 @@ export type Giving =
 
 const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
 
-/** All tries of a piece, in their order. */
-export const useTriesOf = (pieceId: string) =>
-  useQuery({ queryKey: triesKey(pieceId), queryFn: () => request('GET /pieces/:id/tries', { id: pieceId }) });
+/** What was tried until a go was sent. */
+export const useTriesUntil = (goId: string) =>
+  useQuery({ queryKey: ['tries until', goId], queryFn: () => request('GET /goes/:id/tries', { id: goId }) });
 
 /** Tries of a piece, and the way to give one for good. */
 export function useTries(pieceId: string) {
   const client = useQueryClient();
-  const { data, error, refetch } = useTriesOf(pieceId);
+  const { data, error, refetch } = useQuery({
+    queryKey: triesKey(pieceId),
+    queryFn: () => request('GET /pieces/:id/tries', { id: pieceId }),
+  });
   const [giving, setGiving] = useState<Giving>({ kind: 'idle' });
   // The same answer that is given again, as after a network that broke off, is the same try.
   const keys = useRef(new Map<string, string>());
   const keep = (tried: TryView): void => {
-    client.setQueryData<TryView[]>(triesKey(pieceId), (before = []) => [
-      ...before.filter(({ id }) => id !== tried.id),
-      tried,
-    ]);
+    client.setQueryData<TriesView>(triesKey(pieceId), (before) => ({
+      go: tried.go,
+      tries: [...(before?.tries ?? []).filter(({ id }) => id !== tried.id), tried],
+    }));
   };
 
   /** @returns the try as school has judged it; null where it could not be given, and why is said */
@@ -46,5 +49,5 @@ export function useTries(pieceId: string) {
       return null;
     }
   }
-  return { tries: data ?? [], loaded: data !== undefined, error, refetch, giving, give };
+  return { tries: data?.tries ?? [], go: data?.go ?? null, error, refetch, giving, give };
 }

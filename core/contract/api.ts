@@ -11,7 +11,7 @@ import {
   type PlanView,
 } from './activities';
 import { answerBody, askBody, removeBody, type ThreadsView, type ThreadView } from './threads';
-import { tryBody, type TryView } from './tries';
+import { tryBody, type TriesView, type TryView } from './tries';
 import { captureBody, captureKeyBody, type CaptureArrivals, type CaptureLinkView, type CaptureView } from './capture';
 import {
   dayAnswerBody,
@@ -76,10 +76,11 @@ export const API = {
   'GET /pieces/:id': gives<PieceView>(),
   'POST /pieces/:id/send': gives<GoView>().taking(sendBody),
   'POST /pieces/:id/take-back': does(),
-  'GET /pieces/:id/tries': gives<TryView[]>(),
+  'GET /pieces/:id/tries': gives<TriesView>(),
   'POST /pieces/:id/tries': gives<TryView>().taking(tryBody),
   'GET /pieces/:id/copies': gives<CopyView[]>(),
   'GET /goes/:id': gives<GoPageView>(),
+  'GET /goes/:id/tries': gives<TriesView>(),
   'GET /goes/:id/like': gives<GoView[]>(),
 
   // Files: that they have arrived, what is known of them, and what is made of goes.

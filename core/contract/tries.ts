@@ -6,13 +6,23 @@ export interface TryView {
   id: string;
   part: string;
   question: string;
-  /** 1 for the first. */
+  /** The go that it was made for. */
+  go: number;
+  /** 1 for the first of that go. */
   number: number;
   answer: unknown;
   /** From 0 to `outOf`; null where it is not told, or a teacher has to look. */
   marks: number | null;
   outOf: number;
   at: number;
+}
+
+/** What was tried until a go, or until now. */
+export interface TriesView {
+  /** The go that is looked at, or that is being made. Another go has its tries anew. */
+  go: number;
+  /** In their order, those of goes before among them. */
+  tries: TryView[];
 }
 
 export const tryBody = yup.object({

@@ -85,6 +85,9 @@ export class QuestionTry extends Row<QuestionTry> {
   declare pieceId: string;
   declare partId: string;
   declare questionId: string;
+  /** The go that it was made for. */
+  declare go: number;
+  /** Of that go. */
   declare number: number;
   declare answer: object;
   /** What it earned, from 0 to 1; null where a teacher has to look. */
@@ -211,6 +214,7 @@ export function definePieces(sequelize: Sequelize): void {
       pieceId: uuid(),
       partId: uuid(),
       questionId: uuid(),
+      go: integer(),
       number: integer(),
       answer: json(),
       share: { type: DataTypes.DOUBLE },

@@ -25,6 +25,7 @@ export function learningRoutes({
   routes.on('POST /pieces/:id/take-back', ({ actor, ids }) => pieces.takeBack(actor, ids.id));
   routes.on('GET /pieces/:id/tries', ({ actor, ids }) => tries.list(actor, ids.id));
   routes.on('POST /pieces/:id/tries', ({ actor, ids, body }) => tries.try(actor, ids.id, body));
+  routes.on('GET /goes/:id/tries', ({ actor, ids }) => tries.ofGo(actor, ids.id));
   routes.on('GET /goes/:id', ({ actor, ids }) => pieces.goView(actor, ids.id));
   routes.on('GET /updates', ({ actor }) => listUpdates(actor));
   routes.on('POST /updates/seen', ({ actor }) => seeUpdates(actor));

@@ -105,8 +105,9 @@ const TABLE: Record<string, Row> = {
   'POST /api/pieces/:id/take-back': { path: ({ piece }) => `/api/pieces/${piece}/take-back`, allowed: { owner: 409 } },
   'GET /api/pieces/:id/tries': {
     path: ({ piece }) => `/api/pieces/${piece}/tries`,
-    allowed: { owner: 200, teacher: 200 },
+    allowed: { owner: 200 },
   },
+  'GET /api/goes/:id/tries': { path: ({ go }) => `/api/goes/${go}/tries`, allowed: { owner: 200, teacher: 200 } },
   // Who may gets through to what is not there: this activity asks no questions.
   'POST /api/pieces/:id/tries': {
     path: ({ piece }) => `/api/pieces/${piece}/tries`,

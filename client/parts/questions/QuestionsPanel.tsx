@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { QuestionRow } from '../../questions/QuestionRow';
-import { mayTry, questionState } from '../../questions/questionState';
+import { questionState, triesLeft } from '../../questions/questionState';
 import { questionUi } from '../../questions/registry';
 import { TryResult } from '../../questions/TryResult';
 import { useTries } from '../../questions/useTries';
@@ -18,7 +18,7 @@ import { useAnswers } from './useAnswers';
 /** One question at a time, with the way through all of them above it. What is given is judged at school. */
 export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'questions'>) {
   const answers = useAnswers(doc, part.id);
-  const { tries, loaded, error, refetch, giving, give } = useTries(pieceId);
+  const { tries, go, error, refetch, giving, give } = useTries(pieceId);
   const [current, setCurrent] = useState(0);
   const { asked, tries: most } = part;
   const index = Math.min(current, asked.length - 1);
@@ -35,7 +35,8 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
   const mine = triesAt(question.id);
   const answer = answerTo(question.id);
   const state = states[index]!;
-  const open = editable && loaded && mayTry(state, mine, most);
+  const left = go === null ? 0 : triesLeft(mine, go, most);
+  const open = editable && state !== 'right' && left !== 0;
   const sameAsLast = JSON.stringify(mine.at(-1)?.answer ?? null) === JSON.stringify(answer);
   const ready = open && answer !== null && isComplete(question, answer) && !sameAsLast;
   const busy = giving.kind === 'giving';
@@ -64,7 +65,7 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
         />
         {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
         {giving.kind === 'failed' && giving.question === question.id && <Notice>{giving.why}</Notice>}
-        <TryResult tries={mine} most={most} />
+        <TryResult tries={mine} left={left} />
       </ScrollView>
       {/* In reach of the thumb, however long the question is. */}
       <View style={styles.ways}>

@@ -3,7 +3,7 @@ import { answerWords, readAnswer } from '@lippet/core/questions/question';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { questionState, STATE_LOOKS } from '../../questions/questionState';
-import { useTriesOf } from '../../questions/useTries';
+import { useTriesUntil } from '../../questions/useTries';
 import { LineIcon } from '../../ui/LineIcon';
 import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
@@ -12,10 +12,10 @@ import type { SentProps } from '../partKind';
 const marksWords = (marks: number): string => String(Math.round(marks * 10) / 10);
 
 /** Every question with its answer, what that earned, and after how many tries. */
-export function QuestionsSent({ part, pieceId, doc }: SentProps<'questions'>) {
+export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
   const answers = answersOf(doc, part.id);
-  const { data, error, refetch } = useTriesOf(pieceId);
-  const tries = data ?? [];
+  const { data, error, refetch } = useTriesUntil(goId);
+  const tries = data?.tries ?? [];
   const last = part.asked.flatMap(({ id }) => tries.filter(({ question }) => question === id).at(-1) ?? []);
   const earned = last.reduce((sum, { marks }) => sum + (marks ?? 0), 0);
   const outOf = part.asked.reduce((sum, { marks }) => sum + marks, 0);

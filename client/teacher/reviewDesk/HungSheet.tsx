@@ -105,8 +105,8 @@ export function HungSheet({
     />
   );
   const Sent = answered && part ? partUi(part.kind).Sent : undefined;
-  const written = Sent && part && piece.pieceId && (
-    <Sent key={part.id} part={part} pieceId={piece.pieceId} doc={doc} marks={marks} editor={editable ? editor : null} />
+  const written = Sent && part && piece.go && (
+    <Sent key={part.id} part={part} goId={piece.go.id} doc={doc} marks={marks} editor={editable ? editor : null} />
   );
   if (!page) {
     return (

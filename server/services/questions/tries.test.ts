@@ -1,12 +1,13 @@
 /** Tries at questions: judged at school, within their number, once each; and who sees what of them. */
 import { randomUUID } from 'node:crypto';
-import type { TryView } from '@lippet/core/contract/tries';
-import type { PieceView } from '@lippet/core/contract/pieces';
+import type { TriesView, TryView } from '@lippet/core/contract/tries';
+import type { GoView, PieceView } from '@lippet/core/contract/pieces';
+import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { Problem } from '@lippet/core/contract/problem';
 import { newPart } from '@lippet/core/parts/part';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { newQuestion, readQuestion, type Question } from '@lippet/core/questions/question';
-import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
@@ -47,7 +48,7 @@ async function asked(settings: Partial<QuestionsSettings> = {}): Promise<Asked> 
   const part = { ...newPart('questions', randomUUID(), 'Questions') };
   await school.sequelize.query(
     `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
-     VALUES (:id, :activity, 9, 'questions', 'Questions', true, :settings)`,
+     VALUES (:id, :activity, 9, 'questions', 'Questions', false, :settings)`,
     {
       replacements: {
         id: part.id,
@@ -65,6 +66,10 @@ const tryWith = (client: TestClient, { part, piece }: Asked, question: Question,
 const wrong = { chosen: [OPTIONS[0]] };
 const right = { chosen: [OPTIONS[1]] };
 
+/** What of a part's tries somebody is told. */
+const triesOf = async (client: TestClient, of: string, part: string): Promise<TryView[]> =>
+  (await client.json<TriesView>('GET', `/api/${of}/tries`)).tries.filter((tried) => tried.part === part);
+
 it('is judged at school, and told; what is right leaves for no learner', async () => {
   const set = await asked();
   const first = (await (await tryWith(ada, set, choose, wrong)).json()) as TryView;
@@ -73,7 +78,7 @@ it('is judged at school, and told; what is right leaves for no learner', async (
   expect(second).toMatchObject({ number: 2, marks: 2 });
   const seen = [
     await ada.json<PieceView>('GET', `/api/pieces/${set.piece}`),
-    await ada.json<TryView[]>('GET', `/api/pieces/${set.piece}/tries`),
+    await ada.json<TriesView>('GET', `/api/pieces/${set.piece}/tries`),
   ];
   expect(JSON.stringify(seen)).not.toMatch(/secrethaven|"right":|"accepted"/);
   expect(JSON.stringify(seen)).toContain('Where do boats lie?');
@@ -97,9 +102,7 @@ it('counts tries of two devices together, and takes no more than there are', asy
   expect(statuses.filter((status) => status === 200)).toHaveLength(3);
   const refused = answers.find(({ status }) => status === 409)!;
   expect(((await refused.json()) as Problem).message).toBe('There are no more tries for this question.');
-  const kept = (await ada.json<TryView[]>('GET', `/api/pieces/${set.piece}/tries`)).filter(
-    ({ part }) => part === set.part,
-  );
+  const kept = await triesOf(ada, `pieces/${set.piece}`, set.part);
   expect(kept.map(({ number }) => number)).toEqual([1, 2, 3]);
 });
 
@@ -108,20 +111,6 @@ it('is over once it is right', async () => {
   await tryWith(ada, set, choose, right);
   const again = await tryWith(ada, set, choose, wrong);
   expect([again.status, ((await again.json()) as Problem).message]).toEqual([409, 'This is right already.']);
-});
-
-it('tells a learner nothing where the teacher wants that, and the teacher all', async () => {
-  const set = await asked({ told: 'nothing', tries: 2 });
-  const tried = (await (await tryWith(ada, set, choose, right)).json()) as TryView;
-  expect(tried.marks).toBeNull();
-  // Not even by what may be tried again.
-  expect((await tryWith(ada, set, choose, wrong)).status).toBe(200);
-  const marksFor = async (client: TestClient): Promise<(number | null)[]> =>
-    (await client.json<TryView[]>('GET', `/api/pieces/${set.piece}/tries`))
-      .filter(({ part }) => part === set.part)
-      .map(({ marks }) => marks);
-  expect(await marksFor(ada)).toEqual([null, null]);
-  expect(await marksFor(teacher)).toEqual([2, 0]);
 });
 
 it('is refused in words where it is no answer, no question, or nobody’s to give', async () => {
@@ -137,4 +126,38 @@ it('is refused in words where it is no answer, no question, or nobody’s to giv
   ].map(({ status }) => status);
   expect(statuses).toEqual([400, 400, 413, 404, 404, 404, 404]);
   expect((await ben.request('GET', `/api/pieces/${set.piece}/tries`)).status).toBe(404);
+});
+
+it('tells a learner nothing where the teacher wants that, and the teacher all; another go has its tries anew', async () => {
+  const set = await asked({ told: 'nothing', tries: 2 });
+  const tried = (await (await tryWith(ada, set, choose, right)).json()) as TryView;
+  expect(tried.marks).toBeNull();
+  // Not even by what may be tried again.
+  expect((await tryWith(ada, set, choose, wrong)).status).toBe(200);
+  expect((await tryWith(ada, set, choose, wrong)).status).toBe(409);
+  await drawInto(school, set.piece);
+  const go = await ada.json<GoView>('POST', `/api/pieces/${set.piece}/send`, {
+    key: randomUUID(),
+    extent: await extentOf(school, 'piece', set.piece),
+  });
+  const marksFor = async (client: TestClient): Promise<(number | null)[]> =>
+    (await triesOf(client, `goes/${go.id}`, set.part)).map(({ marks }) => marks);
+  expect(await marksFor(ada)).toEqual([null, null]);
+  expect(await marksFor(teacher)).toEqual([2, 0]);
+  expect((await ben.request('GET', `/api/goes/${go.id}/tries`)).status).toBe(404);
+  expect((await teacher.request('GET', `/api/pieces/${set.piece}/tries`)).status).toBe(404);
+
+  // With the teacher, nothing is tried; another go begins anew, and the first keeps what it had.
+  expect((await tryWith(ada, set, typed, { words: 'pier' })).status).toBe(409);
+  const review = await teacher.json<ReviewView>('POST', `/api/goes/${go.id}/review`);
+  await teacher.json('POST', `/api/reviews/${review.id}/release`, {
+    outcome: 'again',
+    note: 'Try again',
+    extent: await extentOf(school, 'marks', review.id),
+  });
+  const anew = (await (await tryWith(ada, set, choose, wrong)).json()) as TryView;
+  expect([anew.go, anew.number]).toEqual([2, 1]);
+  expect(await marksFor(teacher)).toEqual([2, 0]);
+  const now = await ada.json<TriesView>('GET', `/api/pieces/${set.piece}/tries`);
+  expect([now.go, now.tries.filter(({ part }) => part === set.part).map((one) => one.go)]).toEqual([2, [1, 1, 2]]);
 });

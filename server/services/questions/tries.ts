@@ -1,9 +1,9 @@
-import type { Sequelize, Transaction } from 'sequelize';
-import type { TryRequest, TryView } from '@lippet/core/contract/tries';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { TriesView, TryRequest, TryView } from '@lippet/core/contract/tries';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { askedOf, marksFor, readAnswer, type Question } from '@lippet/core/questions/question';
 import type { School } from '@lippet/core/questions/questionKind';
-import { Part, Piece, QuestionTry } from '../../models/tables';
+import { Part, Piece, QuestionTry, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
@@ -46,18 +46,19 @@ export class TryService {
       }
       if (!policy.writePiece(actor, standing, standing.status))
         throw new ProblemError('conflict', 'This is not yours to change now, so no more can be tried.');
-      return viewOf(await this.judged(pieceId, request, set, transaction), mayKnow(set.settings));
+      const tried = await this.judged({ pieceId, go: goNow(standing) }, request, set, transaction);
+      return viewOf(tried, mayKnow(set.settings));
     });
   }
 
   private async judged(
-    pieceId: string,
+    { pieceId, go }: { pieceId: string; go: number },
     { key, part, question: questionId, answer: given }: TryRequest,
     { question, settings }: Set,
     transaction: Transaction,
   ): Promise<QuestionTry> {
     const before = await QuestionTry.findAll({
-      where: { pieceId, partId: part, questionId },
+      where: { pieceId, partId: part, questionId, go },
       order: ['number'],
       transaction,
     });
@@ -77,6 +78,7 @@ export class TryService {
         pieceId,
         partId: part,
         questionId,
+        go,
         number: before.length + 1,
         answer,
         share: marks === null || question.marks === 0 ? marks : marks / question.marks,
@@ -86,20 +88,40 @@ export class TryService {
     );
   }
 
-  /** All tries of a piece, in their order: for its owner as far as that is told, and for those who teach it. */
-  async list(actor: Actor, pieceId: string): Promise<TryView[]> {
+  /** What its owner has tried on a piece until now, as far as they are told what it earned. */
+  async list(actor: Actor, pieceId: string): Promise<TriesView> {
     const [standing] = await this.facts.find({ pieceId });
-    if (!standing) throw notFound();
+    if (!standing || !policy.readPiece(actor, standing)) throw notFound();
+    return this.until(goNow(standing), standing, false);
+  }
+
+  /** What was tried until a go was sent: for its owner as far as that is told, and for those who teach it. */
+  async ofGo(actor: Actor, goId: string): Promise<TriesView> {
+    const go = await Submission.findByPk(goId, { attributes: ['pieceId', 'number', 'withdrawnAt'] });
+    const [standing] = go && !go.withdrawnAt ? await this.facts.find({ pieceId: go.pieceId }) : [];
+    if (!go || !standing) throw notFound();
     const teaches = policy.review(actor, standing);
     if (!teaches && !policy.readPiece(actor, standing)) throw notFound();
-    const settings = new Map((await questionParts(standing.activityId)).map((part) => [part.id, part.settings]));
-    const tries = await QuestionTry.findAll({ where: { pieceId }, order: ['at', 'number'] });
-    return tries.map((tried) => {
-      const asked = settings.get(tried.partId);
-      return viewOf(tried, teaches || (asked !== undefined && mayKnow(asked)));
+    return this.until(go.number, standing, teaches);
+  }
+
+  private async until(go: number, { pieceId, activityId }: Standing, all: boolean): Promise<TriesView> {
+    const settings = new Map((await questionParts(activityId)).map((part) => [part.id, part.settings]));
+    const tries = await QuestionTry.findAll({
+      where: { pieceId: pieceId!, go: { [Op.lte]: go } },
+      order: ['go', 'at', 'number'],
     });
+    const known = (part: string): boolean => {
+      const asked = settings.get(part);
+      return all || (asked !== undefined && mayKnow(asked));
+    };
+    return { go, tries: tries.map((tried) => viewOf(tried, known(tried.partId))) };
   }
 }
+
+/** The go that is being made; once it is sent, that one. */
+const goNow = ({ latestGo, status }: Standing): number =>
+  Math.max(1, (latestGo?.number ?? 0) + (status.mayDraw ? 1 : 0));
 
 /** Whether a learner is told what a try earned. */
 const mayKnow = ({ told }: QuestionsSettings): boolean => told === 'right or wrong';
@@ -120,6 +142,7 @@ const viewOf = (tried: QuestionTry, known: boolean): TryView => ({
   id: tried.id,
   part: tried.partId,
   question: tried.questionId,
+  go: tried.go,
   number: tried.number,
   answer: tried.answer,
   marks: known && tried.share !== null ? tried.share * tried.outOf : null,
