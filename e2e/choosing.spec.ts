@@ -171,7 +171,7 @@ test('how one reads goes along to another device, and does not stay for the next
   await wren.open('/now');
   const title = wren.page.getByRole('region', { name: 'Needs you' }).getByText('Three knots');
   const size = (): Promise<string> => title.evaluate((element) => getComputedStyle(element).fontSize);
-  expect(await size()).toBe('26px');
+  expect(await size()).toBe('34px');
   const other = await device();
   await other.as('Wren Abara');
   await other.open('/me');
