@@ -6,7 +6,7 @@ const padded = (/** @type {number} */ length) => Math.ceil(length / PADDED_TO) *
 /** The sum of a table's 32-bit numbers. @param {Buffer} table */
 function checksum(table) {
   let sum = 0;
-  for (let at = 0; at < table.length; at += 4) sum = (sum + table.readUInt32BE(at)) >>> 0;
+  for (let offset = 0; offset < table.length; offset += 4) sum = (sum + table.readUInt32BE(offset)) >>> 0;
   return sum;
 }
 
@@ -40,14 +40,14 @@ export function evenGlyphs(font) {
   const places = Buffer.alloc(4 * (shapes + 1));
   /** @type {Buffer[]} */
   const parts = [];
-  let at = 0;
+  let begins = 0;
   for (let i = 0; i < shapes; i++) {
     const shape = glyf.subarray(place(i), place(i + 1));
-    places.writeUInt32BE(at, 4 * i);
+    places.writeUInt32BE(begins, 4 * i);
     parts.push(grown(shape, padded(shape.length)));
-    at += padded(shape.length);
+    begins += padded(shape.length);
   }
-  places.writeUInt32BE(at, 4 * shapes);
+  places.writeUInt32BE(begins, 4 * shapes);
   head.writeUInt16BE(1, 50);
   head.writeUInt32BE(0, 8);
   tables.set('loca', places);
