@@ -65,7 +65,7 @@ test('the task is heard, each word marked as it is said, and silent when one lea
   await expectAccessible(page, 'reading and hearing');
   await wren.openSheet('Colour the lantern room');
   await page.getByRole('button', { name: /^All of the task/ }).click();
-  expect(await size()).toBeCloseTo(small * 1.5, 0);
+  expect(await size()).toBeCloseTo(small * 2, 0);
 });
 
 test('a voice of the device says it where there is one: nothing goes to school for that', async ({ device }) => {
