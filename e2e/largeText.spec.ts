@@ -38,7 +38,7 @@ async function readLargest(of: Device): Promise<void> {
   await expect(of.page.getByRole('radio', { name: 'Largest' })).toBeChecked();
 }
 
-test('on a phone with the largest texts', async ({ device }) => {
+test('on a phone with the largest texts', async ({ device, school }) => {
   const wren = await device({ viewport: PHONE });
   await wren.as('Wren Abara');
   await readLargest(wren);
@@ -47,6 +47,12 @@ test('on a phone with the largest texts', async ({ device }) => {
   await nell.as('Nell Garrick');
   await readLargest(nell);
   await readEverywhere(nell, ['Label the harbour map', 'Knot diary']);
+  const lena = await device({ viewport: PHONE });
+  await lena.as('Lena Mirov');
+  await readLargest(lena);
+  await lena.open(`/activity/${await school.activityId('Before the first print')}`);
+  await expect(lena.page.getByRole('tab', { name: 'Question 6, open' })).toBeVisible();
+  await expectAllReadable(lena.page, 'questions', ['Answer these before you come']);
 });
 
 test('on a wide screen with the largest texts', async ({ device }) => {

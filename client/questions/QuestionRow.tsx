@@ -15,7 +15,13 @@ interface Props {
 /** The way through the questions: a row that one sees, and jumps in. */
 export function QuestionRow({ states, current, onChoose }: Props) {
   return (
-    <SideScroll things="questions" role="tablist" aria-label="Questions" contentContainerStyle={styles.row}>
+    <SideScroll
+      things="questions"
+      role="tablist"
+      aria-label="Questions"
+      style={styles.whole}
+      contentContainerStyle={styles.row}
+    >
       {states.map((state, index) => {
         const { word, icon, fill } = STATE_LOOKS[state];
         const here = index === current;
@@ -40,8 +46,10 @@ export function QuestionRow({ states, current, onChoose }: Props) {
 }
 
 const styles = StyleSheet.create({
+  // However little height there is, the way through the questions is seen whole.
+  whole: { flexGrow: 0, flexShrink: 0 },
   row: { gap: 8, paddingHorizontal: 12, paddingTop: 10, paddingBottom: 12 },
-  step: { width: TARGET.learner, height: TARGET.learner + 10, alignItems: 'center', justifyContent: 'center' },
+  step: { minWidth: TARGET.learner, minHeight: TARGET.learner + 10, alignItems: 'center', justifyContent: 'center' },
   here: { borderBottomWidth: 8, borderColor: colours.ink },
   sign: { height: 16 },
 });

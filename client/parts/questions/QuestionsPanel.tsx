@@ -47,7 +47,7 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
   return (
     <View style={styles.panel}>
       {asked.length > 1 && <QuestionRow states={states} current={index} onChoose={setCurrent} />}
-      <ScrollView contentContainerStyle={styles.content}>
+      <ScrollView style={styles.scroll} contentContainerStyle={styles.content}>
         <View style={styles.asked}>
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.words}>
             {question.words}
@@ -91,6 +91,7 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
 
 const styles = StyleSheet.create({
   panel: { flex: 1, backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  scroll: { flex: 1 },
   content: { padding: 16, gap: 16, width: '100%', maxWidth: 640, alignSelf: 'center' },
   asked: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   words: { flexShrink: 1 },
