@@ -63,6 +63,7 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await expect(page.getByText('That is not it.')).toBeVisible();
   await expect(page.getByText('You have 1 try left.')).toBeVisible();
   // What is right stands nowhere in what has come.
+  expect(received.join('\n')).toContain('Which of these is a knot?');
   expect(received.join('\n')).not.toMatch(/haven|"right":\[|"accepted"|"value":3\.5/);
   await page.getByRole('radio', { name: 'a reef' }).click();
   await page.getByRole('button', { name: 'Try again' }).click();
@@ -108,8 +109,18 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await page.reload();
   await page.getByRole('tab', { name: 'Question 5, answered, not given yet' }).click();
   await expect(page.getByRole('textbox', { name: 'Your answer' })).toHaveValue('HAVEN');
+  // School has judged it, and its answer is lost on the way: after a reload it is known all the same.
+  await page.route('**/tries', async (route) => {
+    if (route.request().method() !== 'POST') return route.fallback();
+    await route.fetch();
+    await route.abort();
+  });
   await give.click();
+  await expect(page.getByText(/^School can’t be reached just now/)).toBeVisible();
+  await page.unroute('**/tries');
+  await page.reload();
   await expect(page.getByRole('tab', { name: 'Question 5, right' })).toBeVisible();
+  await expect(wren.saveLine).toContainText('saved at school too');
 
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await page.getByRole('button', { name: 'Send to Ms Farrow' }).click();
@@ -120,4 +131,10 @@ test('questions are pasted, answered on a phone with tries that school judges, a
   await expect(making.getByText('right, at try 2')).toBeVisible();
   await expect(making.getByText('3500 m')).toBeVisible();
   await expectAccessible(making, 'answers on the desk');
+  await making.getByRole('button', { name: 'Finished', exact: true }).last().click();
+  const [go] = await school.query<{ id: string }>(
+    'SELECT s.id FROM submissions s JOIN question_tries t USING (piece_id) LIMIT 1',
+  );
+  await wren.open(`/feedback/${go!.id}`);
+  await expect(page.getByText('right, at try 2')).toBeVisible();
 });

@@ -7,6 +7,8 @@ import { request, RequestError } from '../api/request';
 export type Giving =
   { kind: 'idle' } | { kind: 'giving'; question: string } | { kind: 'failed'; question: string; why: string };
 
+const NONE: readonly TryView[] = [];
+
 const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
 
 /** What was tried until a go was sent. */
@@ -30,8 +32,8 @@ export function useTries(pieceId: string) {
     }));
   };
 
-  /** @returns the try as school has judged it; null where it could not be given, and why is said */
-  async function give(part: string, question: string, answer: object): Promise<TryView | null> {
+  /** Gives an answer for good; what came of it is among the tries, or why it could not be given is said. */
+  async function give(part: string, question: string, answer: object): Promise<void> {
     const wish = `${question} ${JSON.stringify(answer)}`;
     const key = keys.current.get(wish) ?? crypto.randomUUID();
     keys.current.set(wish, key);
@@ -41,13 +43,11 @@ export function useTries(pieceId: string) {
       keys.current.delete(wish);
       keep(tried);
       setGiving({ kind: 'idle' });
-      return tried;
     } catch (failure) {
       // Whether it came through, the list says.
       if (failure instanceof RequestError && failure.code !== 'unreachable') void refetch();
       setGiving({ kind: 'failed', question, why: (failure as Error).message });
-      return null;
     }
   }
-  return { tries: data?.tries ?? [], go: data?.go ?? null, error, refetch, giving, give };
+  return { tries: data?.tries ?? NONE, go: data?.go ?? null, error, refetch, giving, give };
 }

@@ -11,6 +11,9 @@ export interface School {
   decimalMark: DecimalMark;
 }
 
+/** No school has said otherwise yet. */
+export const USUAL_SCHOOL: School = { decimalMark: 'point' };
+
 /**
  * A kind of question. It is given what is its own: its settings, which hold what is right, what of them learners see,
  * and an answer. Right answers are nowhere but in the settings, and `asked` is all of them that leaves the school.

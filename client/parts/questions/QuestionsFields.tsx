@@ -1,7 +1,7 @@
 import { QUESTIONS_LIMITS } from '@lippet/core/parts/questions/questionsPart';
 import { pastedQuestions, PASTE_LIMITS, type UnusedLine } from '@lippet/core/questions/paste/pastedQuestions';
 import { answerWords, askedOf, rightAnswer, type Question } from '@lippet/core/questions/question';
-import type { School } from '@lippet/core/questions/questionKind';
+import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -14,9 +14,6 @@ import { Pick } from '../../ui/Pick';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import type { FieldsProps } from '../partKind';
 
-/** How numbers are written: no school has said otherwise yet. */
-const SCHOOL: School = { decimalMark: 'point' };
-
 const HOW = [
   'A question in each paragraph. Put * behind the right option, or = before the answer:',
   'Which is a knot?\n- plait\n- reef *',
@@ -25,7 +22,7 @@ const HOW = [
 ] as const;
 
 function rightWords(question: Question): string {
-  const right = rightAnswer(question, SCHOOL);
+  const right = rightAnswer(question, USUAL_SCHOOL);
   return right
     ? answerWords(
         askedOf(question, (list) => [...list]),
@@ -61,7 +58,7 @@ export function QuestionsFields({ settings, onSettings }: FieldsProps<'questions
   const [unused, setUnused] = useState<UnusedLine[]>([]);
   const { questions, tries, told } = settings;
   const add = (): void => {
-    const pasted = pastedQuestions(text, { decimalMark: SCHOOL.decimalMark, newId: () => crypto.randomUUID() });
+    const pasted = pastedQuestions(text, { decimalMark: USUAL_SCHOOL.decimalMark, newId: () => crypto.randomUUID() });
     const room = QUESTIONS_LIMITS.questions - questions.length;
     const over = pasted.questions.slice(room).map(({ words }) => ({
       line: 0,

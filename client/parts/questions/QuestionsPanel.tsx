@@ -1,6 +1,6 @@
-import { giveAnswer, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
+import { giveAnswer } from '@lippet/core/parts/questions/givenAnswers';
 import { isComplete, readAnswer } from '@lippet/core/questions/question';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { QuestionRow } from '../../questions/QuestionRow';
@@ -14,11 +14,14 @@ import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import type { AnswerProps } from '../partKind';
 import { useAnswers } from './useAnswers';
+import { useGivenNoted } from './useGivenNoted';
 
 /** One question at a time, with the way through all of them above it. What is given is judged at school. */
 export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'questions'>) {
   const answers = useAnswers(doc, part.id);
-  const { tries, go, error, refetch, giving, give } = useTries(pieceId);
+  const { tries: all, go, error, refetch, giving, give } = useTries(pieceId);
+  const tries = useMemo(() => all.filter((tried) => tried.part === part.id), [all, part.id]);
+  useGivenNoted(doc, part.id, tries, editable);
   const [current, setCurrent] = useState(0);
   const { asked, tries: most } = part;
   const index = Math.min(current, asked.length - 1);
@@ -40,9 +43,6 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
   const sameAsLast = JSON.stringify(mine.at(-1)?.answer ?? null) === JSON.stringify(answer);
   const ready = open && answer !== null && isComplete(question, answer) && !sameAsLast;
   const busy = giving.kind === 'giving';
-  const hand = async (): Promise<void> => {
-    if (answer && (await give(part.id, question.id, answer))) noteGiven(doc, part.id, question.id);
-  };
   const { Answering, how } = questionUi(question.kind);
   return (
     <View style={styles.panel}>
@@ -61,7 +61,7 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
           key={question.id}
           question={question as never}
           answer={answer as never}
-          onAnswer={open && !busy ? (next: object | null) => giveAnswer(doc, part.id, question.id, next) : null}
+          onAnswer={open ? (next: object | null) => giveAnswer(doc, part.id, question.id, next) : null}
         />
         {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
         {giving.kind === 'failed' && giving.question === question.id && <Notice>{giving.why}</Notice>}
@@ -70,7 +70,12 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
       {/* In reach of the thumb, however long the question is. */}
       <View style={styles.ways}>
         {open && (
-          <Button kind="main" icon="tick" disabled={!ready || busy} onPress={() => void hand()}>
+          <Button
+            kind="main"
+            icon="tick"
+            disabled={!ready || busy}
+            onPress={() => answer && void give(part.id, question.id, answer)}
+          >
             {mine.length === 0 ? 'Give this answer' : 'Try again'}
           </Button>
         )}

@@ -15,7 +15,7 @@ const marksWords = (marks: number): string => String(Math.round(marks * 10) / 10
 export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
   const answers = answersOf(doc, part.id);
   const { data, error, refetch } = useTriesUntil(goId);
-  const tries = data?.tries ?? [];
+  const tries = (data?.tries ?? []).filter((tried) => tried.part === part.id);
   const last = part.asked.flatMap(({ id }) => tries.filter(({ question }) => question === id).at(-1) ?? []);
   const earned = last.reduce((sum, { marks }) => sum + (marks ?? 0), 0);
   const outOf = part.asked.reduce((sum, { marks }) => sum + marks, 0);
@@ -33,6 +33,7 @@ export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
       {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
       {part.asked.map((question, index) => {
         const mine = tries.filter((tried) => tried.question === question.id);
+        const tryNumber = mine.at(-1)?.number ?? 0;
         const answer = readAnswer(question, mine.at(-1)?.answer ?? answers.get(question.id));
         const { word, icon, fill } = STATE_LOOKS[questionState({ answered: answer !== null, tries: mine })];
         return (
@@ -43,7 +44,7 @@ export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
               {icon && <LineIcon name={icon} size={18} width={3} />}
               <Text variant="bodyMedium">
                 {word}
-                {mine.length > 1 ? `, at try ${mine.length}` : ''}
+                {tryNumber > 1 ? `, at try ${tryNumber}` : ''}
               </Text>
             </View>
           </View>

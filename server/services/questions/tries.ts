@@ -2,16 +2,14 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { TriesView, TryRequest, TryView } from '@lippet/core/contract/tries';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { askedOf, marksFor, readAnswer, type Question } from '@lippet/core/questions/question';
-import type { School } from '@lippet/core/questions/questionKind';
-import { Part, Piece, QuestionTry, Submission } from '../../models/tables';
+import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import { Part, Piece, QuestionTry } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { partPlan } from '../pieces/activityParts';
 import type { PieceFactsService, Standing } from '../pieces/pieceFacts';
-
-/** How numbers are written at a school. No school has said otherwise yet. */
-const SCHOOL: School = { decimalMark: 'point' };
+import { findGo } from '../reviewing/goes';
 
 /** What a part asks, with what is right. */
 interface Set {
@@ -71,7 +69,7 @@ export class TryService {
       given,
     );
     if (!answer) throw new ProblemError('bad-request', 'That is no answer to this question.');
-    const marks = marksFor(question, answer, SCHOOL);
+    const marks = marksFor(question, answer, USUAL_SCHOOL);
     return QuestionTry.create(
       {
         id: key,
@@ -92,23 +90,24 @@ export class TryService {
   async list(actor: Actor, pieceId: string): Promise<TriesView> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.readPiece(actor, standing)) throw notFound();
-    return this.until(goNow(standing), standing, false);
+    return this.until(goNow(standing), { id: pieceId, activityId: standing.activityId }, false);
   }
 
   /** What was tried until a go was sent: for its owner as far as that is told, and for those who teach it. */
   async ofGo(actor: Actor, goId: string): Promise<TriesView> {
-    const go = await Submission.findByPk(goId, { attributes: ['pieceId', 'number', 'withdrawnAt'] });
-    const [standing] = go && !go.withdrawnAt ? await this.facts.find({ pieceId: go.pieceId }) : [];
-    if (!go || !standing) throw notFound();
-    const teaches = policy.review(actor, standing);
-    if (!teaches && !policy.readPiece(actor, standing)) throw notFound();
-    return this.until(go.number, standing, teaches);
+    const { go, piece, work } = await findGo(this.facts, goId);
+    if (!policy.readGo(actor, piece, work, go)) throw notFound();
+    return this.until(go.number, piece, policy.review(actor, work));
   }
 
-  private async until(go: number, { pieceId, activityId }: Standing, all: boolean): Promise<TriesView> {
+  private async until(
+    go: number,
+    { id, activityId }: Pick<Piece, 'id' | 'activityId'>,
+    all: boolean,
+  ): Promise<TriesView> {
     const settings = new Map((await questionParts(activityId)).map((part) => [part.id, part.settings]));
     const tries = await QuestionTry.findAll({
-      where: { pieceId: pieceId!, go: { [Op.lte]: go } },
+      where: { pieceId: id, go: { [Op.lte]: go } },
       order: ['go', 'at', 'number'],
     });
     const known = (part: string): boolean => {
