@@ -36,8 +36,8 @@ export type ToSend =
       checks: SendCheck[];
       /** Something has been made, in any part. */
       made: boolean;
-      /** As it is frozen: without takes that were not chosen. */
-      document: Uint8Array;
+      /** As it is frozen: without takes that were not chosen. Null where that is the one update that is at school. */
+      document: Uint8Array | null;
       /** What that holds, part by part. */
       parts: Manifest['parts'];
     };
@@ -62,6 +62,12 @@ function checksOf(doc: Y.Doc, { parts, choices, before, refused }: ToSendTask): 
   return sendChecks(doc, { parts: current, choices, notes, refused });
 }
 
+/** What was read is the document where nothing was dropped: to write it anew takes a third of the time. */
+function asKept(updates: readonly Uint8Array[], merged: Uint8Array | null): Uint8Array | null {
+  if (updates.length === 1) return null;
+  return merged ?? Y.encodeStateAsUpdate(new Y.Doc());
+}
+
 /** Looks over a document that is to be sent, and makes what will be frozen of it. */
 export function toSend(task: ToSendTask): ToSend {
   const kept = task.updates.length > 0 ? Y.mergeUpdates([...task.updates]) : null;
@@ -78,8 +84,7 @@ export function toSend(task: ToSendTask): ToSend {
     media,
     checks,
     made: task.parts.some(({ id, removed }) => !removed && partBegun(progress, id)),
-    // Where nothing was dropped, what was read is the document: writing it anew takes a third of the time.
-    document: kept && !dropped ? kept : Y.encodeStateAsUpdate(doc),
+    document: dropped ? Y.encodeStateAsUpdate(doc) : asKept(task.updates, kept),
     parts: task.parts.map(({ id, title, kind }) => ({ id, title, kind, ...(progress.parts[id] ?? NO_PROGRESS) })),
   };
 }

@@ -97,6 +97,23 @@ export class UpdateLog {
     return new Map(rows.map(({ owner, through }) => [owner, through]));
   }
 
+  /** Makes single updates of pieces the documents of goes, within the database: a document does not travel twice. */
+  async copyToGoes(copies: readonly { id: string; update: string }[], transaction: Transaction): Promise<void> {
+    if (copies.length === 0) return;
+    await this.sequelize.query(
+      `UPDATE submissions s SET document = u.data
+       FROM unnest(:ids::uuid[], :updates::bigint[]) AS copied (id, update) JOIN piece_updates u ON u.id = copied.update
+       WHERE s.id = copied.id`,
+      {
+        replacements: {
+          ids: `{${copies.map(({ id }) => id).join(',')}}`,
+          updates: `{${copies.map(({ update }) => update).join(',')}}`,
+        },
+        transaction,
+      },
+    );
+  }
+
   /** All updates merged into one, and the id of the newest; null if there are none. */
   async read(ref: DocumentRef, transaction?: Transaction): Promise<{ update: Uint8Array; through: string } | null> {
     const kept = await this.updates(ref, transaction);

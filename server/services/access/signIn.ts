@@ -5,6 +5,8 @@ import type { OwnSettings } from '@lippet/core/contract/settings';
 import { Activity, Group, Membership, Person, School, Session } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { ProblemError } from '../../problems/problem';
+import { Gatherer, together } from '../../sync/gatherer';
+import { OpenSessions } from './openSessions';
 import { decoyHash, hashToken, newToken, pictureSecret, verifySecret } from './secrets';
 import { ADDRESS_RULE, DEVICE_RULE, PERSON_RULE, STRANGERS_RULE } from './signInThrottle';
 import { Tries, type Origin, type TryRules } from './tries';
@@ -13,6 +15,9 @@ import { toldApart } from '../classes/toldApart';
 const DAY = 86_400_000;
 /** How long a session lasts on one's own device, and on a shared one. */
 const SESSION_LENGTH = { kept: 90 * DAY, visit: DAY / 2 };
+
+/** So many sessions are looked up together. */
+const MOST_TOGETHER = 64;
 
 export interface SignedIn {
   token: string;
@@ -23,12 +28,24 @@ export interface SignedIn {
 /** Signing in and out, and who is signed in. */
 export class SignInService {
   private readonly tries: Tries;
+  private readonly byToken: Gatherer<string, Actor | null>;
+  private readonly byId: Gatherer<string, Actor | null>;
 
   constructor(
     private readonly sequelize: Sequelize,
     private readonly clock: () => number = Date.now,
   ) {
     this.tries = new Tries(sequelize, clock);
+    const sessions = new OpenSessions(sequelize, clock);
+    const most = MOST_TOGETHER;
+    this.byToken = new Gatherer(
+      together((hashes: readonly string[]) => sessions.actors('token', hashes)),
+      { most },
+    );
+    this.byId = new Gatherer(
+      together((ids: readonly string[]) => sessions.actors('id', ids)),
+      { most },
+    );
   }
 
   /** The group of a code, with the names to tap. Wrong codes count against the device and the address. */
@@ -134,38 +151,12 @@ export class SignInService {
 
   /** Who the cookie’s token belongs to; null if it is unknown or has run out. */
   async actor(token: string | undefined): Promise<Actor | null> {
-    return token ? this.actorWhere('s.token_hash', hashToken(token)) : null;
+    return token ? this.byToken.ask(hashToken(token).toString('hex')) : null;
   }
 
   /** Who has opened a session; null once it has ended. */
   actorOf(sessionId: string): Promise<Actor | null> {
-    return this.actorWhere('s.id', sessionId);
-  }
-
-  private async actorWhere(column: 's.token_hash' | 's.id', value: string | Buffer): Promise<Actor | null> {
-    const rows = await this.sequelize.query<{
-      id: string;
-      person_id: string;
-      role: Actor['role'];
-      group_id: string | null;
-      as: string | null;
-    }>(
-      `SELECT s.id, s.person_id, p.role, m.group_id, m.role AS "as" FROM sessions s
-       JOIN people p ON p.id = s.person_id LEFT JOIN memberships m ON m.person_id = p.id AND m.left_at IS NULL
-       WHERE ${column} = :value AND s.expires_at > :now`,
-      { replacements: { value, now: new Date(this.clock()) }, type: QueryTypes.SELECT },
-    );
-    const first = rows[0];
-    if (!first) return null;
-    const inRole = (role: string): Set<string> =>
-      new Set(rows.filter((row) => row.as === role && row.group_id).map((row) => row.group_id!));
-    return {
-      personId: first.person_id,
-      sessionId: first.id,
-      role: first.role,
-      learnsIn: inRole('learner'),
-      teaches: inRole('teacher'),
-    };
+    return this.byId.ask(sessionId);
   }
 
   /** What the interface shows of the person who is signed in. */

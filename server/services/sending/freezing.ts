@@ -44,6 +44,12 @@ const refused = (code: 'conflict' | 'still-arriving', words: string): Freezing =
   problem: new ProblemError(code, words),
 });
 
+/** A wish, and the go that it becomes. */
+interface Made {
+  wish: ToFreeze;
+  go: Submission;
+}
+
 /** What stands in the database about the pieces of a batch, under lock. */
 interface Locked {
   frozen: Map<string, boolean>;
@@ -67,14 +73,14 @@ export class GoFreezer {
   /** All that go go together, or none of them does. @returns in the order of the wishes */
   async freezeIn(transaction: Transaction, wishes: readonly ToFreeze[]): Promise<Freezing[]> {
     const locked = await this.lock(transaction, wishes);
-    const made: { wish: ToFreeze; go: Submission }[] = [];
+    const made: Made[] = [];
     const answers = wishes.map((wish) => {
       const answer = this.decide(wish, locked);
       if (answer.kind !== 'go') return answer;
       made.push({ wish, go: answer.go });
       return { kind: 'frozen' as const, go: answer.go, goes: answer.goes };
     });
-    if (made.length > 0) await write(made, transaction);
+    if (made.length > 0) await this.write(made, transaction);
     return answers;
   }
 
@@ -146,12 +152,35 @@ export class GoFreezer {
       key: request.key,
       sentAt,
       late: due !== null && sentAt.getTime() > due,
-      document: Buffer.from(whole.document),
+      // One that is at school as it is, is copied there.
+      document: Buffer.from(whole.document ?? []),
       manifest: { checks: whole.checks, parts: whole.parts },
       word: request.word || null,
       felt: request.felt ?? null,
       voiceId: request.voice ?? null,
     });
+  }
+
+  private async write(made: readonly Made[], transaction: Transaction): Promise<void> {
+    await Submission.bulkCreate(
+      made.map(({ go }) => go.get()),
+      { transaction },
+    );
+    await this.log.copyToGoes(copied(made), transaction);
+    await Piece.update({ frozen: true }, { where: { id: made.map(({ go }) => go.pieceId) }, transaction });
+    newsOf(
+      made.map(({ wish }) => wish.readiness.piece.personId),
+      transaction,
+    );
+    await tellTeachersOfEach(
+      made.map(({ wish: { readiness }, go }) => ({
+        groupId: readiness.cell.groupId,
+        kind: 'sent',
+        words: `${readiness.cell.name} sent ${readiness.cell.title}${go.number > 1 ? `, go ${go.number}` : ''}`,
+        path: `/review/${readiness.piece.activityId}?person=${readiness.piece.personId}`,
+      })),
+      transaction,
+    );
   }
 }
 
@@ -159,23 +188,6 @@ export class GoFreezer {
 const namedBy = ({ whole, request }: ToFreeze): string[] =>
   [...whole.media, ...(request.voice ? [request.voice] : [])].filter(isId);
 
-async function write(made: readonly { wish: ToFreeze; go: Submission }[], transaction: Transaction): Promise<void> {
-  await Submission.bulkCreate(
-    made.map(({ go }) => go.get()),
-    { transaction },
-  );
-  await Piece.update({ frozen: true }, { where: { id: made.map(({ go }) => go.pieceId) }, transaction });
-  newsOf(
-    made.map(({ wish }) => wish.readiness.piece.personId),
-    transaction,
-  );
-  await tellTeachersOfEach(
-    made.map(({ wish: { readiness }, go }) => ({
-      groupId: readiness.cell.groupId,
-      kind: 'sent',
-      words: `${readiness.cell.name} sent ${readiness.cell.title}${go.number > 1 ? `, go ${go.number}` : ''}`,
-      path: `/review/${readiness.piece.activityId}?person=${readiness.piece.personId}`,
-    })),
-    transaction,
-  );
-}
+/** Goes whose document is one update that is at school. */
+const copied = (made: readonly Made[]): { id: string; update: string }[] =>
+  made.flatMap(({ wish, go }) => (wish.whole.document === null ? [{ id: go.id, update: wish.through! }] : []));

@@ -69,7 +69,7 @@ export class SendingService {
       {
         most: MOST_TOGETHER,
         mostBytes: MOST_BYTES_TOGETHER,
-        bytesOf: ({ whole }) => whole.document.length,
+        bytesOf: ({ whole }) => whole.document?.length ?? 0,
         moreToCome: async () => {
           if (this.lookedOver.size > 0) await Promise.race([Promise.allSettled(this.lookedOver), pause(LONGEST_WAIT)]);
         },
