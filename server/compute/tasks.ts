@@ -3,7 +3,7 @@ import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress
 import * as Y from 'yjs';
 import { drawPage } from './drawPage';
 import { soundShape } from './soundShape';
-import { toSend } from './toSend';
+import { toSend, type ToSend, type ToSendTask } from './toSend';
 import type { GoDocuments, GoPdf, GoPdfTask } from './goPdf';
 
 /** What a piece holds. @param updates its document, as Yjs updates */
@@ -18,6 +18,9 @@ function copy(updates: readonly Uint8Array[]): { document: Uint8Array; progress:
 
 /** Many updates as one. */
 const merge = (updates: readonly Uint8Array[]): Uint8Array => Y.mergeUpdates([...updates]);
+
+/** Several pieces that are to be sent, in their order: for each to go to the thread by itself takes as long as looking. */
+const toSendTogether = (pieces: readonly ToSendTask[]): ToSend[] => pieces.map(toSend);
 
 /** A go as a PDF. Most threads only ever measure: what writes PDFs is not run before one is asked for. */
 const goPdf = async (task: GoPdfTask): Promise<GoPdf> => (await import('./goPdf')).goPdf(task);
@@ -40,7 +43,7 @@ async function leavePagesOut({ bytes, kept }: { bytes: Uint8Array; kept: number[
 }
 
 /** What is computed beside the thread that answers people. Each takes and gives plain values. */
-export const tasks = { measure, copy, merge, drawPage, toSend, goPdf, goMedia, leavePagesOut, soundShape };
+export const tasks = { measure, copy, merge, drawPage, toSendTogether, goPdf, goMedia, leavePagesOut, soundShape };
 
 type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;

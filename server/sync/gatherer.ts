@@ -29,6 +29,8 @@ interface Limits<Asked> {
   bytesOf?: (asked: Asked) => number;
   /** Waited for before what is there is taken, where more is known to come. */
   moreToCome?: () => Promise<unknown>;
+  /** So many batches are worked on at the same time; one, where this is left out. */
+  atOnce?: number;
 }
 
 /**
@@ -37,7 +39,7 @@ interface Limits<Asked> {
  */
 export class Gatherer<Asked, Answer> {
   private readonly waiting: Gathered<Asked, Answer>[] = [];
-  private working = false;
+  private underWay = 0;
 
   /** @param work answers each; where it throws, those that were not answered have failed */
   constructor(
@@ -48,12 +50,12 @@ export class Gatherer<Asked, Answer> {
   ask(asked: Asked): Promise<Answer> {
     return new Promise((answer, fail) => {
       this.waiting.push({ asked, answer, fail });
-      if (!this.working) void this.workOn();
+      if (this.underWay < (this.limits.atOnce ?? 1)) void this.workOn();
     });
   }
 
   private async workOn(): Promise<void> {
-    this.working = true;
+    this.underWay += 1;
     while (this.waiting.length > 0) {
       if (this.limits.moreToCome) await this.limits.moreToCome();
       const batch = this.nextBatch();
@@ -63,7 +65,7 @@ export class Gatherer<Asked, Answer> {
         for (const { fail } of batch) fail(error);
       }
     }
-    this.working = false;
+    this.underWay -= 1;
   }
 
   private nextBatch(): Gathered<Asked, Answer>[] {

@@ -1,8 +1,9 @@
+import { availableParallelism } from 'node:os';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Sequelize } from 'sequelize';
 import type { GoView } from '@lippet/core/contract/pieces';
 import type { Compute } from '../../compute/compute';
-import type { ToSendTask, WholePiece } from '../../compute/toSend';
+import type { ToSend, ToSendTask, WholePiece } from '../../compute/toSend';
 import { Piece, Review, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
@@ -40,6 +41,9 @@ interface Steps {
 /** So many pieces are looked up or frozen together, and so many bytes of them. */
 const MOST_TOGETHER = 32;
 const MOST_BYTES_TOGETHER = 32 * 1024 * 1024;
+/** So many are looked over one after the other in a thread, and so many bytes of them: nobody waits long for others. */
+const MOST_LOOKED_OVER = 8;
+const MOST_BYTES_LOOKED_OVER = 512 * 1024;
 /** What is ready to be frozen waits for what is being looked over, so long at most, in milliseconds. */
 const LONGEST_WAIT = 60;
 
@@ -52,6 +56,7 @@ export class SendingService {
   private readonly reader: ReadinessReader;
   private readonly freezer: GoFreezer;
   private readonly withOthers: Steps;
+  private readonly looking: Gatherer<ToSendTask, ToSend>;
   private readonly lookedOver = new Set<Promise<unknown>>();
 
   constructor(
@@ -73,6 +78,15 @@ export class SendingService {
         moreToCome: async () => {
           if (this.lookedOver.size > 0) await Promise.race([Promise.allSettled(this.lookedOver), pause(LONGEST_WAIT)]);
         },
+      },
+    );
+    this.looking = new Gatherer(
+      together((pieces: readonly ToSendTask[]) => world.compute.run('toSendTogether', pieces)),
+      {
+        most: MOST_LOOKED_OVER,
+        mostBytes: MOST_BYTES_LOOKED_OVER,
+        bytesOf: ({ updates }) => updates.reduce((sum, { length }) => sum + length, 0),
+        atOnce: availableParallelism() + 1,
       },
     );
     this.withOthers = { read: (id) => reading.ask(id), freeze: (wish) => freezing.ask(wish) };
@@ -138,7 +152,7 @@ export class SendingService {
     extent: string,
   ): Promise<{ whole: WholePiece; through: string | null }> {
     const kept = keptThen ?? (await this.world.log.updates({ kind: 'piece', id: piece.id }));
-    const found = await this.world.compute.run('toSend', {
+    const found = await this.looking.ask({
       updates: kept?.updates ?? [],
       extent: Buffer.from(extent, 'base64'),
       parts,
