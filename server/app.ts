@@ -29,7 +29,12 @@ import { PagePictureService } from './services/pieces/pagePictures';
 import { PieceFactsService } from './services/pieces/pieceFacts';
 import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
+import { AnswerService } from './services/questions/answers';
+import { CrewService } from './services/questions/crews';
+import { HintService } from './services/questions/hints';
+import { PuttingRightService } from './services/questions/puttingRight';
 import { TryService } from './services/questions/tries';
+import { VariantService } from './services/questions/variants';
 import { ThreadService } from './services/classes/threads';
 import { CalendarService } from './services/news/calendar';
 import { ClassroomService } from './services/classes/classroom';
@@ -97,6 +102,7 @@ export function makeServices(
   const activityPictures = new ActivityPictureService(facts, pictures);
   const uploads = new UploadService(config.filesRoot, media, clock);
   const planning = new PlanningService(sequelize, facts, counts, { media, given }, clock);
+  const variants = new VariantService(facts, compute);
   const signIn = new SignInService(sequelize, clock);
   const hub = new SyncHub(
     log,
@@ -127,7 +133,12 @@ export function makeServices(
     exports: new ExportService(files, work, new ActivityZip(facts, work), jobs, facts),
     sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
     pieces: new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock),
-    tries: new TryService(sequelize, facts),
+    tries: new TryService(sequelize, facts, variants),
+    variants,
+    hints: new HintService(sequelize, facts),
+    answers: new AnswerService(sequelize, counts, clock),
+    puttingRight: new PuttingRightService(sequelize, clock),
+    crews: new CrewService(sequelize, counts),
     activityPictures,
     speech: new SpeechService(files, signIn),
     groups: new GroupService(sequelize, clock),

@@ -5,6 +5,7 @@ import { gapsUi } from './kinds/gaps/gapsUi';
 import { matchUi } from './kinds/match/matchUi';
 import { numberUi } from './kinds/number/numberUi';
 import { orderUi } from './kinds/order/orderUi';
+import { sortUi } from './kinds/sort/sortUi';
 import { wordsUi } from './kinds/words/wordsUi';
 import type { QuestionUi } from './questionUi';
 
@@ -13,6 +14,7 @@ const QUESTIONS: { [K in OfferedKind]: QuestionUi<K> } = {
   choose: chooseUi,
   match: matchUi,
   order: orderUi,
+  sort: sortUi,
   gaps: gapsUi,
   words: wordsUi,
   number: numberUi,

@@ -11,7 +11,17 @@ import {
   type PlanView,
 } from './activities';
 import { answerBody, askBody, removeBody, type ThreadsView, type ThreadView } from './threads';
-import { tryBody, type TriesView, type TryView } from './tries';
+import { putRightBody, type AnswersView, type ChangedMark } from './answers';
+import { crewsBody, type CrewView, type OwnCrewView } from './crews';
+import {
+  hintBody,
+  tryBody,
+  variantBody,
+  type HintsView,
+  type TriesView,
+  type TryView,
+  type VariantView,
+} from './tries';
 import { captureBody, captureKeyBody, type CaptureArrivals, type CaptureLinkView, type CaptureView } from './capture';
 import {
   dayAnswerBody,
@@ -78,6 +88,9 @@ export const API = {
   'POST /pieces/:id/take-back': does(),
   'GET /pieces/:id/tries': gives<TriesView>(),
   'POST /pieces/:id/tries': gives<TryView>().taking(tryBody),
+  'POST /pieces/:id/hints': gives<HintsView>().taking(hintBody),
+  'POST /pieces/:id/variants': gives<VariantView>().taking(variantBody),
+  'GET /crews': gives<OwnCrewView[]>(),
   'GET /pieces/:id/copies': gives<CopyView[]>(),
   'GET /goes/:id': gives<GoPageView>(),
   'GET /goes/:id/tries': gives<TriesView>(),
@@ -134,6 +147,10 @@ export const API = {
   'POST /groups/:id/keys': gives<KeyCard[]>().taking(newKeysBody),
   'DELETE /groups/:id/learners/:person': gives<GroupView>(),
   'POST /groups/:id/learners/:person': gives<GroupView>(),
+  'GET /activities/:id/groups/:group/answers': gives<AnswersView>(),
+  'POST /activities/:id/put-right': gives<ChangedMark[]>().taking(putRightBody),
+  'GET /activities/:id/groups/:group/crews': gives<CrewView[]>(),
+  'PUT /activities/:id/groups/:group/crews': gives<CrewView[]>().taking(crewsBody),
   'GET /groups/:id/marks': gives<MarksView>(),
   'GET /groups/:id/classroom': gives<ClassroomView>(),
   'POST /groups/:id/notices': makes<ClassroomView>().taking(noticeBody),

@@ -1,5 +1,6 @@
 /** Tries at questions: answers that were given for good, and what the school says of them. */
 import * as yup from 'yup';
+import { QUESTION_LIMITS, type AskedQuestion } from '../questions/question';
 
 /** One try, as whoever asks may know it. */
 export interface TryView {
@@ -8,13 +9,35 @@ export interface TryView {
   question: string;
   /** The go that it was made for. */
   go: number;
+  /** 0 for the question itself, 1 and more for the same with other numbers. */
+  variant: number;
   /** 1 for the first of that go. */
   number: number;
   answer: unknown;
   /** From 0 to `outOf`; null where it is not told, or a teacher has to look. */
   marks: number | null;
   outOf: number;
+  /** What the teacher says to this very answer; null for nothing. */
+  reply: string | null;
+  /** What the question was marked by before it was put right; null where it was not, or that changed nothing. */
+  marksBefore: number | null;
   at: number;
+}
+
+/** A question of a part. */
+interface OfQuestion {
+  part: string;
+  question: string;
+}
+
+/** Hints that were asked for, in their order. */
+export interface HintsView extends OfQuestion {
+  hints: string[];
+}
+
+/** What is right, in words. */
+export interface RightView extends OfQuestion {
+  words: string;
 }
 
 /** What was tried until a go, or until now. */
@@ -23,15 +46,49 @@ export interface TriesView {
   go: number;
   /** In their order, those of goes before among them. */
   tries: TryView[];
+  hints: HintsView[];
+  /** What was right, of the questions where whoever asks is shown it. */
+  right: RightView[];
 }
+
+/** The same question with other numbers. */
+export interface VariantView extends OfQuestion {
+  variant: number;
+  asked: AskedQuestion;
+}
+
+/** Nobody practises one question so often in one go. */
+export const MOST_VARIANTS = 200;
+
+const ofQuestion = {
+  part: yup.string().uuid('The part’s id must be a UUID.').required('Say which part it is of.'),
+  question: yup.string().uuid('The question’s id must be a UUID.').required('Say which question it answers.'),
+};
 
 export const tryBody = yup.object({
   /** Made by the client once for each try; the same key twice is the same try. */
   key: yup.string().uuid('The key must be a UUID.').required('A key is needed, so that trying twice is one try.'),
-  part: yup.string().uuid('The part’s id must be a UUID.').required('Say which part it is of.'),
-  question: yup.string().uuid('The question’s id must be a UUID.').required('Say which question it answers.'),
+  ...ofQuestion,
+  variant: yup
+    .number()
+    .integer('A variant is a whole number.')
+    .min(0, 'A variant is not below nought.')
+    .max(MOST_VARIANTS, `There are at most ${MOST_VARIANTS} variants.`),
   answer: yup.mixed<object>().required('An answer is needed.'),
 });
 
 /** What a request to try says. */
 export type TryRequest = yup.InferType<typeof tryBody>;
+
+export const hintBody = yup.object({
+  ...ofQuestion,
+  /** Up to which one, counted from 1: the same asked twice is the same hint. */
+  number: yup
+    .number()
+    .integer('A hint is a whole number.')
+    .min(1, 'The first hint is 1.')
+    .max(QUESTION_LIMITS.hints, `There are at most ${QUESTION_LIMITS.hints} hints.`)
+    .required('Say which hint.'),
+});
+
+export const variantBody = yup.object(ofQuestion);

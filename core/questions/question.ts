@@ -1,9 +1,10 @@
 /** A question, of whichever kind: as the teacher makes it, as learners see it, and what an answer earns. */
 import { isId } from '../contract/ids';
-import { rawOf, textOf, wholeOf, type Raw } from '../contract/readRaw';
+import { listOf, rawOf, textOf, textsOf, wholeOf, type Raw } from '../contract/readRaw';
 import type { Option } from './option';
-import { asShare, type Fill, type QuestionKind, type School, type Shuffle } from './questionKind';
+import { asShare, type Fill, type QuestionKind, type School, type Shuffle, type Written } from './questionKind';
 import { QUESTIONS } from './registry';
+import { sameWords, type WordRules } from './text/sameWords';
 import { readTemplate, type Template } from './variants/template';
 
 type Registry = typeof QUESTIONS;
@@ -28,24 +29,50 @@ interface Posed {
   marks: number;
 }
 
+/** What a teacher says to those who give this very answer. */
+export interface Reply {
+  /** The answer in words. */
+  answer: string;
+  words: string;
+}
+
+/** What helps with a question; none of it costs a mark. */
+interface Helped {
+  /** One after the other, as a learner asks for them. */
+  hints: string[];
+  replies: Reply[];
+}
+
 /** A question of one of these kinds, as its teacher makes it: it holds what is right, and never leaves the school so. */
 export type QuestionOf<K extends QuestionKindName> = {
-  [P in K]: Posed & {
-    kind: P;
-    settings: QuestionSettingsOf<P>;
-    /** Numbers that are drawn anew for each variant; null where the question is always the same. */
-    template: Template | null;
-  };
+  [P in K]: Posed &
+    Helped & {
+      kind: P;
+      settings: QuestionSettingsOf<P>;
+      /** Numbers that are drawn anew for each variant; null where the question is always the same. */
+      template: Template | null;
+      /** Of a template: the variant that everybody is asked first. Null until it is drawn. */
+      first: (Helped & { words: string; settings: QuestionSettingsOf<P> }) | null;
+    };
 }[K];
 export type Question = QuestionOf<QuestionKindName>;
 
 /** A question as learners see it. */
-export type AskedQuestionOf<K extends QuestionKindName> = { [P in K]: Posed & { kind: P; asked: AskedOf<P> } }[K];
+export type AskedQuestionOf<K extends QuestionKindName> = {
+  [P in K]: Posed & {
+    kind: P;
+    asked: AskedOf<P>;
+    /** How many hints there are to ask for. */
+    hints: number;
+    /** Whether there are more like it, with other numbers. */
+    varies: boolean;
+  };
+}[K];
 export type AskedQuestion = AskedQuestionOf<QuestionKindName>;
 
 export type Answer = AnswerOf<QuestionKindName>;
 
-export const QUESTION_LIMITS = { words: 4_000, marks: 100 };
+export const QUESTION_LIMITS = { words: 4_000, marks: 100, hints: 5, hint: 500, replies: 20 };
 
 /** The kind's own rules. They are handed questions of that kind only, because the kind is read off the question. */
 const rulesOf = (kind: QuestionKindName): QuestionKind<object, object, object> =>
@@ -64,13 +91,33 @@ export const newQuestion = (kind: QuestionKindName, id: string): Question =>
     picture: null,
     sound: null,
     marks: 1,
+    hints: [],
+    replies: [],
     template: null,
+    first: null,
     settings: rulesOf(kind).newSettings(),
   }) as Question;
 
+const readHelp = (raw: Raw): Helped => ({
+  hints: (textsOf(raw.hints, QUESTION_LIMITS.hints, QUESTION_LIMITS.hint) ?? []).filter((hint) => hint.trim() !== ''),
+  replies: listOf(raw.replies, QUESTION_LIMITS.replies).flatMap(({ answer, words }) => {
+    const reply = { answer: textOf(answer, QUESTION_LIMITS.hint), words: textOf(words, QUESTION_LIMITS.hint) };
+    return reply.answer.trim() === '' || reply.words.trim() === '' ? [] : [reply];
+  }),
+});
+
+function readFirst(raw: Raw, kind: QuestionKindName): object | null {
+  if (typeof raw.words !== 'string') return null;
+  return {
+    ...readHelp(raw),
+    words: textOf(raw.words, QUESTION_LIMITS.words),
+    settings: rulesOf(kind).readSettings(rawOf(raw.settings)),
+  };
+}
+
 /** Reads a question from anything; null for what is none. */
 export function readQuestion(raw: Raw): Question | null {
-  const { id, kind, words, picture, sound, marks, template, settings } = raw;
+  const { id, kind, words, picture, sound, marks, template, first, settings } = raw;
   if (!isId(id) || !isQuestionKind(kind)) return null;
   return {
     id,
@@ -79,7 +126,9 @@ export function readQuestion(raw: Raw): Question | null {
     picture: isId(picture) ? picture : null,
     sound: isId(sound) ? sound : null,
     marks: wholeOf(marks, 0, QUESTION_LIMITS.marks) ?? 1,
+    ...readHelp(raw),
     template: readTemplate(rawOf(template)),
+    first: readFirst(rawOf(first), kind),
     settings: rulesOf(kind).readSettings(rawOf(settings)),
   } as Question;
 }
@@ -90,18 +139,27 @@ export function questionTrouble({ kind, words, picture, sound, settings }: Quest
   return rulesOf(kind).trouble(settings, name);
 }
 
-/**
- * A question as a learner sees it: nothing of it tells what is right. Of a template that is a variant of it.
- */
-export const askedOf = ({ settings, template: _, ...posed }: Question, shuffle: Shuffle): AskedQuestion =>
-  ({ ...posed, asked: rulesOf(posed.kind).asked(settings, shuffle) }) as AskedQuestion;
+/** The question that everybody is asked first: of a template the variant that was drawn when it was made. */
+export const firstOf = (question: Question): Question =>
+  question.template && question.first ? ({ ...question, ...question.first } as Question) : question;
+
+/** A question as a learner sees it: nothing of it tells what is right. */
+export function askedOf(question: Question, shuffle: Shuffle): AskedQuestion {
+  const { id, kind, words, picture, sound, marks, settings } = firstOf(question);
+  const asked = rulesOf(kind).asked(settings, shuffle);
+  const [hints, varies] = [question.hints.length, question.template !== null];
+  return { id, kind, words, picture, sound, marks, hints, varies, asked } as AskedQuestion;
+}
 
 /** A template with the numbers of a variant in it: a question like any other. */
 export const filledQuestion = (question: Question, fill: Fill): Question =>
   ({
     ...question,
     words: fill.text(question.words),
+    hints: question.hints.map(fill.text),
+    replies: question.replies.map(({ answer, words }) => ({ answer: fill.text(answer), words: fill.text(words) })),
     template: null,
+    first: null,
     settings: rulesOf(question.kind).filled(question.settings, fill),
   }) as Question;
 
@@ -130,6 +188,22 @@ export function marksFor({ kind, settings, marks }: Question, answer: Answer, sc
   return share === null ? null : asShare(share) * marks;
 }
 
+/** What a question's settings are in the lines of a letter; null for what can't be written in words. */
+export const writtenSettings = ({ kind, settings }: Question, school: School): Written | null =>
+  rulesOf(kind).written(settings, school);
+
 /** The answer that earns all marks of a question; null where there is none. */
 export const rightAnswer = ({ kind, settings }: Question, school: School): Answer | null =>
   rulesOf(kind).right(settings, school) as Answer | null;
+
+/** A slip of the pen, a large letter or an accent makes no other answer. */
+const ALIKE: WordRules = { letterCase: false, accents: false, hyphens: false, spaces: false, oneSlip: false };
+
+/** What the teacher says to this very answer; null for nothing. */
+export function replyTo(question: Question, answer: Answer): string | null {
+  const words = answerWords(
+    askedOf(question, (list) => [...list]),
+    answer,
+  );
+  return question.replies.find((reply) => sameWords(words, reply.answer, ALIKE))?.words ?? null;
+}

@@ -50,6 +50,15 @@ export interface QuestionKind<Settings extends object, Asked extends object, Ans
   share(settings: Settings, answer: Answer, school: School): number | null;
   /** The answer that earns all marks; null where there is none. */
   right(settings: Settings, school: School): Answer | null;
+  /** As a teacher writes it in a letter, below what is asked; null for what can't be written in words. */
+  written(settings: Settings, school: School): Written | null;
+}
+
+/** A question's settings in the lines of a letter, as `paste/pastedQuestions` reads them. */
+export interface Written {
+  /** Stands in the place of what is asked, where the text itself holds what is right. */
+  asked?: string;
+  lines: string[];
 }
 
 /** Puts the numbers of a variant into a template. */

@@ -1,5 +1,7 @@
 import { documentOf } from '@lippet/core/page/document';
 import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
+import type { Question } from '@lippet/core/questions/question';
+import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import * as Y from 'yjs';
 import { drawPage } from './drawPage';
 import { soundShape } from './soundShape';
@@ -18,6 +20,21 @@ function copy(updates: readonly Uint8Array[]): { document: Uint8Array; progress:
 
 /** Many updates as one. */
 const merge = (updates: readonly Uint8Array[]): Uint8Array => Y.mergeUpdates([...updates]);
+
+/** A question with other numbers; null where none are found, or a sum can't be computed. */
+async function variant({ question, seed }: { question: Question; seed: string }): Promise<Question | null> {
+  const [{ variantOf }, { UnmeetableTemplateError }, { ExpressionError }] = await Promise.all([
+    import('@lippet/core/questions/variants/variant'),
+    import('@lippet/core/questions/variants/draw'),
+    import('@lippet/core/questions/variants/expression'),
+  ]);
+  try {
+    return variantOf(question, seed, USUAL_SCHOOL);
+  } catch (error) {
+    if (error instanceof UnmeetableTemplateError || error instanceof ExpressionError) return null;
+    throw error;
+  }
+}
 
 /** Several pieces that are to be sent, in their order: for each to go to the thread by itself takes as long as looking. */
 const toSendTogether = (pieces: readonly ToSendTask[]): ToSend[] => pieces.map(toSend);
@@ -43,7 +60,18 @@ async function leavePagesOut({ bytes, kept }: { bytes: Uint8Array; kept: number[
 }
 
 /** What is computed beside the thread that answers people. Each takes and gives plain values. */
-export const tasks = { measure, copy, merge, drawPage, toSendTogether, goPdf, goMedia, leavePagesOut, soundShape };
+export const tasks = {
+  measure,
+  copy,
+  merge,
+  drawPage,
+  toSendTogether,
+  variant,
+  goPdf,
+  goMedia,
+  leavePagesOut,
+  soundShape,
+};
 
 type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;

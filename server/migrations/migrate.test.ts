@@ -46,6 +46,7 @@ describe('the schema', () => {
       '2026-11-30-partAnswers',
       '2026-11-30-dayChoices',
       '2026-11-30-questionTries',
+      '2026-11-30-questionHelp',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -74,6 +74,23 @@ export class Membership extends Row<Membership> {
   declare leftAt: CreationOptional<Date | null>;
 }
 
+/** A few learners of a group who are helped together. */
+export class Crew extends Row<Crew> {
+  declare id: string;
+  declare activityId: string;
+  declare groupId: string;
+  declare name: string;
+  declare note: CreationOptional<string>;
+  declare meetsAt: CreationOptional<Date | null>;
+  declare link: CreationOptional<string | null>;
+  declare position: number;
+}
+
+export class CrewMember extends Row<CrewMember> {
+  declare crewId: string;
+  declare personId: string;
+}
+
 export class Session extends Row<Session> {
   declare id: string;
   declare personId: string;
@@ -136,6 +153,23 @@ export function definePeople(sequelize: Sequelize): void {
       leftAt: maybeTime(),
     },
     { ...common, tableName: 'memberships' },
+  );
+  Crew.init(
+    {
+      id: id(),
+      activityId: uuid(),
+      groupId: uuid(),
+      name: text(),
+      note: { ...text(), defaultValue: '' },
+      meetsAt: maybeTime(),
+      link: maybeText(),
+      position: integer(),
+    },
+    { ...common, tableName: 'crews' },
+  );
+  CrewMember.init(
+    { crewId: { ...uuid(), primaryKey: true }, personId: { ...uuid(), primaryKey: true } },
+    { ...common, tableName: 'crew_members' },
   );
   Session.init(
     { id: id(), personId: uuid(), tokenHash: bytes(), kept: flag(), createdAt: now(), expiresAt: time() },

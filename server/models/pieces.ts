@@ -87,13 +87,28 @@ export class QuestionTry extends Row<QuestionTry> {
   declare questionId: string;
   /** The go that it was made for. */
   declare go: number;
-  /** Of that go. */
+  /** 0 for the question itself, 1 and more for the same with other numbers. */
+  declare variant: CreationOptional<number>;
+  /** Of that go and variant. */
   declare number: number;
   declare answer: object;
   /** What it earned, from 0 to 1; null where a teacher has to look. */
   declare share: number | null;
   /** What the question was worth when it was tried. */
   declare outOf: number;
+  declare at: CreationOptional<Date>;
+  /** What it had earned before its question was put right; null where that changed nothing. */
+  declare firstShare: CreationOptional<number | null>;
+  declare putRightAt: CreationOptional<Date | null>;
+}
+
+/** A hint that somebody asked for. */
+export class QuestionHint extends Row<QuestionHint> {
+  declare pieceId: string;
+  declare partId: string;
+  declare questionId: string;
+  /** From 1. */
+  declare number: number;
   declare at: CreationOptional<Date>;
 }
 
@@ -220,8 +235,21 @@ export function definePieces(sequelize: Sequelize): void {
       share: { type: DataTypes.DOUBLE },
       outOf: integer(),
       at: now(),
+      variant: { ...integer(), defaultValue: 0 },
+      firstShare: { type: DataTypes.DOUBLE },
+      putRightAt: maybeTime(),
     },
     { ...common, tableName: 'question_tries' },
+  );
+  QuestionHint.init(
+    {
+      pieceId: { ...uuid(), primaryKey: true },
+      partId: { ...uuid(), primaryKey: true },
+      questionId: { ...uuid(), primaryKey: true },
+      number: { ...integer(), primaryKey: true },
+      at: now(),
+    },
+    { ...common, tableName: 'question_hints' },
   );
   Review.init(
     {

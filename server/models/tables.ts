@@ -8,13 +8,14 @@ import { defineTalk } from './talk';
 
 export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part, type OwnDates } from './activities';
 export { Media, RefusedMedia, DroppedFile, Upload, CaptureLink, CapturePhoto, Speech } from './files';
-export { School, Person, Group, Membership, Session, SignInAttempt } from './people';
+export { School, Person, Group, Membership, Crew, CrewMember, Session, SignInAttempt } from './people';
 export {
   Piece,
   PieceUpdate,
   PieceCopy,
   Submission,
   QuestionTry,
+  QuestionHint,
   Review,
   MarkUpdate,
   NoteReply,

@@ -12,6 +12,9 @@ export function learningRoutes({
   reviews,
   calendar,
   tries,
+  hints,
+  variants,
+  crews,
 }: Services): Hono<AppEnv> {
   const routes = new TableRoutes();
   routes.on('GET /now', ({ actor }) => pieces.now(actor));
@@ -25,6 +28,9 @@ export function learningRoutes({
   routes.on('POST /pieces/:id/take-back', ({ actor, ids }) => pieces.takeBack(actor, ids.id));
   routes.on('GET /pieces/:id/tries', ({ actor, ids }) => tries.list(actor, ids.id));
   routes.on('POST /pieces/:id/tries', ({ actor, ids, body }) => tries.try(actor, ids.id, body));
+  routes.on('POST /pieces/:id/hints', ({ actor, ids, body }) => hints.give(actor, ids.id, body));
+  routes.on('POST /pieces/:id/variants', ({ actor, ids, body }) => variants.next(actor, ids.id, body));
+  routes.on('GET /crews', ({ actor }) => crews.own(actor));
   routes.on('GET /goes/:id/tries', ({ actor, ids }) => tries.ofGo(actor, ids.id));
   routes.on('GET /goes/:id', ({ actor, ids }) => pieces.goView(actor, ids.id));
   routes.on('GET /updates', ({ actor }) => listUpdates(actor));

@@ -114,6 +114,35 @@ const TABLE: Record<string, Row> = {
     body: () => ({ key: randomUUID(), part: randomUUID(), question: randomUUID(), answer: { words: 'a' } }),
     allowed: {},
   },
+  'POST /api/pieces/:id/hints': {
+    path: ({ piece }) => `/api/pieces/${piece}/hints`,
+    body: () => ({ part: randomUUID(), question: randomUUID(), number: 1 }),
+    allowed: {},
+  },
+  'POST /api/pieces/:id/variants': {
+    path: ({ piece }) => `/api/pieces/${piece}/variants`,
+    body: () => ({ part: randomUUID(), question: randomUUID() }),
+    allowed: {},
+  },
+  'GET /api/crews': { path: () => '/api/crews', allowed: signedIn(200) },
+  'GET /api/activities/:id/groups/:group/answers': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/answers`,
+    allowed: { teacher: 200 },
+  },
+  'POST /api/activities/:id/put-right': {
+    path: ({ activity }) => `/api/activities/${activity}/put-right`,
+    body: () => ({ part: randomUUID(), question: { id: randomUUID() }, done: false }),
+    allowed: {},
+  },
+  'GET /api/activities/:id/groups/:group/crews': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/crews`,
+    allowed: { teacher: 200 },
+  },
+  'PUT /api/activities/:id/groups/:group/crews': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/crews`,
+    body: () => ({ crews: [] }),
+    allowed: { teacher: 200 },
+  },
   'POST /api/uploads': {
     path: () => '/api/uploads',
     body: () => 'a picture',

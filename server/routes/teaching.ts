@@ -4,7 +4,7 @@ import { TableRoutes } from './tableRoutes';
 
 /** The teacher's side: what waits, the line, answering, the class. */
 export function teachingRoutes(services: Services): Hono<AppEnv> {
-  const { reviews, reviewLine, noteReplies, keptNotes, keptStamps, marks } = services;
+  const { reviews, reviewLine, noteReplies, keptNotes, keptStamps, marks, answers, puttingRight, crews } = services;
   const routes = new TableRoutes();
   routes.on('GET /to-review', ({ actor }) => reviewLine.toReview(actor));
   routes.on('GET /waiting', ({ actor }) => reviewLine.waiting(actor));
@@ -24,6 +24,16 @@ export function teachingRoutes(services: Services): Hono<AppEnv> {
   routes.on('GET /kept-stamps', ({ actor }) => keptStamps.list(actor));
   routes.on('POST /kept-stamps', ({ actor, body }) => keptStamps.keep(actor, body));
   routes.on('DELETE /kept-stamps/:id', ({ actor, ids }) => keptStamps.forget(actor, ids.id));
+  routes.on('GET /activities/:id/groups/:group/answers', ({ actor, ids }) =>
+    answers.ofGroup(actor, { activity: ids.id, group: ids.group }),
+  );
+  routes.on('POST /activities/:id/put-right', ({ actor, ids, body }) => puttingRight.putRight(actor, ids.id, body));
+  routes.on('GET /activities/:id/groups/:group/crews', ({ actor, ids }) =>
+    crews.list(actor, { activity: ids.id, group: ids.group }),
+  );
+  routes.on('PUT /activities/:id/groups/:group/crews', ({ actor, ids, body }) =>
+    crews.keep(actor, { activity: ids.id, group: ids.group }, body.crews),
+  );
   routes.on('GET /groups/:id/marks', ({ actor, ids }) => marks.view(actor, ids.id));
   routes.on('GET /kept-notes', ({ actor }) => keptNotes.list(actor));
   routes.on('POST /kept-notes', ({ actor, body }) => keptNotes.keep(actor, body.id, body.words));

@@ -1,8 +1,10 @@
 import type * as Y from 'yjs';
-import { listOf, oneOf, wholeOf } from '../../contract/readRaw';
+import { flagOf, listOf, oneOf, wholeOf } from '../../contract/readRaw';
+import { COUNTED, type Counted } from '../../questions/countedShare';
 import {
   answerWords,
   askedOf,
+  firstOf,
   questionTrouble,
   readAnswer,
   readQuestion,
@@ -18,6 +20,10 @@ import { answeredIn, answersOf, type QuestionsAnswer } from './givenAnswers';
 export const TOLD_AFTER = ['right or wrong', 'nothing'] as const;
 export type ToldAfter = (typeof TOLD_AFTER)[number];
 
+/** When a learner is shown what was right. */
+export const RIGHT_SHOWN = ['never', 'after the last try', 'once sent', 'once finished'] as const;
+export type RightShown = (typeof RIGHT_SHOWN)[number];
+
 export const QUESTIONS_LIMITS = { questions: 60, tries: 5 };
 
 /** It holds what is right, and never leaves the school so. */
@@ -26,19 +32,26 @@ export interface QuestionsSettings extends AnySettings {
   /** How often each may be tried; null without end. */
   tries: number | null;
   told: ToldAfter;
+  counted: Counted;
+  rightShown: RightShown;
+  /** Whether one that is right at the first try, with other numbers, earns the marks of the question back. */
+  earnBack: boolean;
 }
 
 export interface QuestionsView {
   asked: AskedQuestion[];
   tries: number | null;
   told: ToldAfter;
+  counted: Counted;
+  earnBack: boolean;
 }
 
 const readQuestions = (value: unknown): Question[] =>
   listOf(value, QUESTIONS_LIMITS.questions).flatMap((raw) => {
     const question = readQuestion(raw);
-    // Numbers that are drawn anew are computed, and not yet given to anybody.
-    return question && question.template === null && isOffered(question.kind) ? [question] : [];
+    // Of a template, everybody is asked the variant that was drawn when it was made.
+    const drawn = question && (question.template === null || question.first !== null);
+    return drawn && isOffered(question.kind) ? [question] : [];
   });
 
 /** The kinds that can be made and answered so far; the others are marked, and asked nowhere yet. */
@@ -46,6 +59,7 @@ export const OFFERED_KINDS = [
   'choose',
   'match',
   'order',
+  'sort',
   'gaps',
   'words',
   'number',
@@ -59,8 +73,9 @@ const seenBy = (question: Question): AskedQuestion => askedOf(question, shuffleB
 function trouble({ questions }: QuestionsSettings, name: string): string | null {
   if (questions.length === 0) return `${name} needs a question.`;
   return (
-    questions.map((question, index) => questionTrouble(question, `Question ${index + 1} of ${name}`)).find(Boolean) ??
-    null
+    questions
+      .map((question, index) => questionTrouble(firstOf(question), `Question ${index + 1} of ${name}`))
+      .find(Boolean) ?? null
   );
 }
 
@@ -78,16 +93,32 @@ function text(doc: Y.Doc, part: string, { asked }: QuestionsView): string {
     .join('\n\n');
 }
 
+const USUAL_RULES = {
+  counted: 'last',
+  rightShown: 'never',
+  earnBack: false,
+} as const satisfies Partial<QuestionsSettings>;
+
 /** Questions, one after the other, that are marked at school. */
 export const questionsPart = definePart<QuestionsSettings, QuestionsView, QuestionsAnswer>({
   sign: 'M20 12h60v52h-34l-14 16v-16h-12ZM40 30c0-14 22-14 22 0 0 8-11 8-11 16M51 53v2',
-  newSettings: () => ({ questions: [], tries: 2, told: 'right or wrong' }),
+  newSettings: () => ({ questions: [], tries: 2, told: 'right or wrong', ...USUAL_RULES }),
   readSettings: (raw) => ({
     questions: readQuestions(raw.questions),
     tries: raw.tries === null ? null : (wholeOf(raw.tries, 1, QUESTIONS_LIMITS.tries) ?? 2),
     told: oneOf(TOLD_AFTER, raw.told, 'right or wrong'),
+    counted: oneOf(COUNTED, raw.counted, USUAL_RULES.counted),
+    rightShown: oneOf(RIGHT_SHOWN, raw.rightShown, USUAL_RULES.rightShown),
+    earnBack: flagOf(raw.earnBack) ?? USUAL_RULES.earnBack,
   }),
-  view: ({ questions, tries, told }) => ({ asked: questions.map(seenBy), tries, told, onPaper: false }),
+  view: ({ questions, tries, told, counted, earnBack }) => ({
+    asked: questions.map(seenBy),
+    tries,
+    told,
+    counted,
+    earnBack,
+    onPaper: false,
+  }),
   trouble,
   answers: answeredIn,
   isComplete: (view, answer) => view.asked.length > 0 && openOf(view, answer) === 0,

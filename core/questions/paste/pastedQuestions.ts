@@ -18,12 +18,38 @@
  * Put the tides in order.
  * 1. low water
  * 2. flood
+ *
+ * Where does it live? (things that share a place are sorted)
+ * gull -> cliff
+ * puffin -> cliff
+ * eel -> mud
+ *
+ * Which is a knot?
+ * - plait // A plait holds nothing: pull it apart.
+ * - reef *
+ * ? Look where the ends come out.
+ *
+ * A ferry takes {cars} cars. How many do {trips} trips take?
+ * cars = 6..12
+ * trips = 2, 4, 5
+ * when cars != trips
+ * = {cars * trips} cars
+ * ~ {cars + trips} // That is the sum. Each trip takes as many again.
  * ```
  */
 import type { DecimalMark } from '../numbers/typedNumber';
 import { readTypedNumber } from '../numbers/typedNumber';
 import { isUnit } from '../numbers/units';
-import { newQuestion, questionTrouble, readQuestion, type Question, type QuestionKindName } from '../question';
+import {
+  newQuestion,
+  questionTrouble,
+  readQuestion,
+  type Question,
+  type QuestionKindName,
+  type Reply,
+} from '../question';
+import type { Variable } from '../variants/template';
+import { isVariableName } from '../variants/variableName';
 
 /** A line that could not be used, and why, in words. */
 export interface UnusedLine {
@@ -34,7 +60,10 @@ export interface UnusedLine {
 }
 
 export interface Pasted {
+  /** Of those with numbers of their own, the first variant is still to be drawn: see `variants/firstVariant`. */
   questions: Question[];
+  /** The line on which each question begins. */
+  lines: number[];
   unused: UnusedLine[];
 }
 
@@ -59,6 +88,10 @@ interface Found {
   options: { words: string; right: boolean; numbered: boolean }[];
   pairs: { from: string; to: string }[];
   answers: string[];
+  hints: string[];
+  replies: Reply[];
+  variables: Variable[];
+  conditions: string[];
 }
 
 /** Longer dashes and a bullet are typed for a dash by programs that write letters. */
@@ -68,6 +101,15 @@ const MARKED_IN_FRONT = /^(?:[-–—•▪]\s*)?(?:\*|✓|✔|\[x\])\s*(?<rest>
 const MARKED_BEHIND = /^(?<rest>.+?)\s*(?:\*|✓|✔|\((?:right|correct)\))$/iu;
 const ANSWER = /^(?:=|answer:)\s*(?<rest>.+)$/iu;
 const PAIR = /^(?:[-–—•▪]\s+)?(?<from>.+?)\s*(?:->|–>|→)\s*(?<to>.+)$/u;
+const HINT = /^\?\s*(?<rest>.+)$/u;
+const WRONG = /^~\s*(?<answer>.+?)\s*\/\/\s*(?<words>.+)$/u;
+const REPLY_BEHIND = /\s+\/\/\s*(?<words>.+)$/u;
+const SUM_IN_WORDS = /\{[^{}]+\}/u;
+const VARIABLE = /^(?<name>[a-z][a-z0-9]*)\s*=(?!=)\s*(?<rest>.+)$/iu;
+const RANGE = /^(?<from>-?[\d.]+)\s*\.\.\s*(?<to>-?[\d.]+)(?:\s+by\s+(?<step>[\d.]+))?$/iu;
+const NUMBERS = /^-?[\d.]+(?:\s*,\s*-?[\d.]+)+$/u;
+const CONDITION = /^when\s+(?<rest>.+)$/iu;
+const TOLERANCE = /\s*(?:±|\+\/-)\s*(?<by>\d+(?:[.,]\d+)?)\s*(?<percent>%)?\s*$/u;
 const MARKS = /\s*\((?<marks>\d{1,3}) marks?\)\s*$/iu;
 const GAP = /\[(?<inside>[^\][]+)\]/gu;
 
@@ -98,16 +140,70 @@ function optionOn(words: string): Found['options'][number] | null {
   return rest === undefined ? null : { ...withoutMark(rest), numbered: numbered !== undefined };
 }
 
+/** "a = 2..9 by 0.5", "a = 2, 4, 8" or "a = b * 2". */
+function variableOn(words: string): Variable | null {
+  const found = VARIABLE.exec(words)?.groups;
+  if (!found || !isVariableName(found.name!)) return null;
+  const [name, rest] = [found.name!, found.rest!];
+  const range = RANGE.exec(rest)?.groups;
+  if (range)
+    return { name, kind: 'range', from: Number(range.from), to: Number(range.to), step: Number(range.step ?? 1) };
+  if (NUMBERS.test(rest)) return { name, kind: 'list', values: rest.split(',').map(Number) };
+  return { name, kind: 'formula', formula: rest };
+}
+
+/** What helps with the question, on a line; whether there was any. */
+function helpOn(found: Found, words: string): boolean {
+  const hint = HINT.exec(words)?.groups?.rest;
+  const wrong = WRONG.exec(words)?.groups;
+  if (hint !== undefined) found.hints.push(hint);
+  else if (wrong) found.replies.push({ answer: wrong.answer!, words: wrong.words! });
+  return hint !== undefined || wrong !== undefined;
+}
+
+/** What the numbers of a template are, on a line; whether there was any. */
+function numbersOn(found: Found, words: string): boolean {
+  const condition = CONDITION.exec(words)?.groups?.rest;
+  const variable = variableOn(words);
+  if (condition !== undefined) found.conditions.push(condition);
+  else if (variable) found.variables.push(variable);
+  return condition !== undefined || variable !== null;
+}
+
+/** Something to choose or an answer, on a line; whether there was any. */
+function answerOn(found: Found, line: string): boolean {
+  const reply = REPLY_BEHIND.exec(line)?.groups?.words;
+  const words = line.replace(REPLY_BEHIND, '');
+  const pair = PAIR.exec(words)?.groups;
+  const answer = ANSWER.exec(words)?.groups?.rest;
+  const option = pair || answer !== undefined ? null : optionOn(words);
+  if (pair) found.pairs.push({ from: pair.from!, to: pair.to! });
+  else if (answer !== undefined) found.answers.push(answer);
+  else if (option) found.options.push(option);
+  if (option && reply !== undefined) found.replies.push({ answer: option.words, words: reply });
+  return pair !== undefined || answer !== undefined || option !== null;
+}
+
+const nothingFound = (): Found => ({
+  asked: [],
+  options: [],
+  pairs: [],
+  answers: [],
+  hints: [],
+  replies: [],
+  variables: [],
+  conditions: [],
+});
+
 function lookAt(lines: readonly Line[]): Found {
-  const found: Found = { asked: [], options: [], pairs: [], answers: [] };
+  const found = nothingFound();
+  // Where no sum stands in the words, "x = 3" is part of what is asked.
+  const varies = lines.some(({ words }) => SUM_IN_WORDS.test(words));
   for (const [index, { line, words }] of lines.entries()) {
-    const pair = index > 0 ? PAIR.exec(words)?.groups : undefined;
-    const answer = ANSWER.exec(words)?.groups?.rest;
-    const option = index > 0 ? optionOn(words) : null;
-    if (pair) found.pairs.push({ from: pair.from!, to: pair.to! });
-    else if (answer !== undefined) found.answers.push(answer);
-    else if (option) found.options.push(option);
-    else found.asked.push({ line, words });
+    if (index > 0 && helpOn(found, words)) continue;
+    if (index > 0 && varies && numbersOn(found, words)) continue;
+    const isAnswer = index > 0 || ANSWER.test(words);
+    if (!isAnswer || !answerOn(found, words)) found.asked.push({ line, words });
   }
   return found;
 }
@@ -115,11 +211,12 @@ function lookAt(lines: readonly Line[]): Found {
 interface Making extends PasteRules {
   words: string;
   marks: number;
+  help: Pick<Question, 'hints' | 'replies' | 'template'>;
 }
 
 /** A question of a kind with these settings, read as anything else that comes in. */
-const questionOf = ({ words, marks, newId }: Making, kind: QuestionKindName, settings: object): Question =>
-  readQuestion({ ...newQuestion(kind, newId()), words, marks, settings })!;
+const questionOf = ({ words, marks, help, newId }: Making, kind: QuestionKindName, settings: object): Question =>
+  readQuestion({ ...newQuestion(kind, newId()), ...help, words, marks, settings })!;
 
 const optionsOf = (words: readonly string[], newId: () => string): { id: string; words: string }[] =>
   words.map((text) => ({ id: newId(), words: text }));
@@ -136,24 +233,45 @@ function fromOptions(making: Making, options: Found['options']): Question {
   return questionOf(making, 'choose', { options: things, right, several: right.length > 1 });
 }
 
+/** "{a * b} km": the sum, and what it measures; null where it is more than that. */
+function sumIn(answer: string): { formula: string; unit: string } | null {
+  const found = /^\{(?<formula>[^{}]+)\}\s*(?<unit>.*)$/u.exec(answer)?.groups;
+  return found ? { formula: found.formula!, unit: found.unit! } : null;
+}
+
+/** "3.5 km ± 0.1" or "± 5 %": the number without that, and how far beside it is right still. */
+function tolerated(answer: string): { rest: string; tolerance?: object } {
+  const found = TOLERANCE.exec(answer)?.groups;
+  if (!found) return { rest: answer };
+  const by = Number(found.by!.replace(',', '.'));
+  return { rest: answer.replace(TOLERANCE, ''), tolerance: { kind: found.percent ? 'percent' : 'absolute', by } };
+}
+
 function fromAnswers(making: Making, answers: readonly string[]): Question {
-  const [only] = answers.length === 1 ? [readTypedNumber(answers[0]!, making.decimalMark)] : [];
+  const { rest, tolerance } = tolerated(answers[0]!);
+  const [only] = answers.length === 1 ? [readTypedNumber(rest, making.decimalMark)] : [];
+  const sum = making.help.template && answers.length === 1 ? sumIn(rest) : null;
+  if (sum) return questionOf(making, 'number', { ...sum, tolerance });
   if (only && (only.unit === '' || isUnit(only.unit)))
-    return questionOf(making, 'number', { value: only.value, unit: only.unit });
+    return questionOf(making, 'number', { value: only.value, unit: only.unit, tolerance });
   return questionOf(making, 'words', { accepted: answers });
 }
 
-const fromPairs = (making: Making, pairs: Found['pairs']): Question => {
+/** Where several things belong to one, they are sorted. */
+function fromPairs(making: Making, pairs: Found['pairs']): Question {
+  const places = [...new Set(pairs.map(({ to }) => to))];
   const from = optionsOf(
     pairs.map((pair) => pair.from),
     making.newId,
   );
-  const to = optionsOf(
-    pairs.map((pair) => pair.to),
-    making.newId,
-  );
+  if (places.length < pairs.length) {
+    const baskets = places.map((title) => ({ id: making.newId(), title }));
+    const things = from.map((option, index) => ({ option, basket: baskets[places.indexOf(pairs[index]!.to)]!.id }));
+    return questionOf(making, 'sort', { baskets, things });
+  }
+  const to = optionsOf(places, making.newId);
   return questionOf(making, 'match', { pairs: from.map((one, index) => ({ from: one, to: to[index] })) });
-};
+}
 
 /** "At the [quay|wharf]." with what is accepted in the gap; null where there is no gap. */
 function fromGaps(making: Making): Question | null {
@@ -174,7 +292,9 @@ function fromGaps(making: Making): Question | null {
 function made(found: Found, rules: PasteRules): Question | null {
   const words = found.asked.map((line) => line.words).join('\n');
   const marks = Number(MARKS.exec(words)?.groups?.marks ?? 1);
-  const making = { ...rules, words: words.replace(MARKS, ''), marks };
+  const { hints, replies, variables, conditions } = found;
+  const template = variables.length > 0 ? { variables, conditions } : null;
+  const making = { ...rules, words: words.replace(MARKS, ''), marks, help: { hints, replies, template } };
   if (found.pairs.length > 0) return fromPairs(making, found.pairs);
   if (found.options.length > 0) return fromOptions(making, found.options);
   if (found.answers.length > 0) return fromAnswers(making, found.answers);
@@ -190,7 +310,7 @@ const isMixed = ({ options, pairs, answers }: Found): boolean =>
  * without an answer that is marked as right is no question yet.
  */
 export function pastedQuestions(text: string, rules: PasteRules): Pasted {
-  const pasted: Pasted = { questions: [], unused: [] };
+  const pasted: Pasted = { questions: [], lines: [], unused: [] };
   for (const lines of paragraphs(text.slice(0, PASTE_LIMITS.characters))) {
     const [first] = lines as [Line];
     const leave = (why: string): void => void pasted.unused.push({ ...first, why });
@@ -204,9 +324,14 @@ export function pastedQuestions(text: string, rules: PasteRules): Pasted {
     else if (!question)
       leave('Nothing is marked as right here. Put * behind the right option, or = before the answer.');
     else {
-      const trouble = questionTrouble(question, 'It');
-      if (trouble) leave(trouble);
-      else pasted.questions.push(question);
+      // What a template comes to is known once its numbers are drawn.
+      const trouble = question.template ? null : questionTrouble(question, 'It');
+      if (trouble) {
+        leave(trouble);
+        continue;
+      }
+      pasted.questions.push(question);
+      pasted.lines.push(first.line);
     }
   }
   return pasted;

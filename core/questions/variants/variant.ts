@@ -41,7 +41,7 @@ export function variantTrouble(question: Question, name: string, school: School)
   const trouble = templateTrouble(question.template);
   if (trouble) return `${name}: ${trouble}`;
   try {
-    return questionTrouble(variantOf(question, 'first', school), name);
+    return questionTrouble(variantOf(question, question.id, school), name);
   } catch (error) {
     if (error instanceof ExpressionError || error instanceof UnmeetableTemplateError)
       return `${name}: ${error.message}`;

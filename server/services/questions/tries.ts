@@ -1,27 +1,39 @@
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { TriesView, TryRequest, TryView } from '@lippet/core/contract/tries';
+import type { HintsView, RightView, TriesView, TryRequest, TryView } from '@lippet/core/contract/tries';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
-import { askedOf, marksFor, readAnswer, type Question } from '@lippet/core/questions/question';
+import {
+  answerWords,
+  askedOf,
+  firstOf,
+  marksFor,
+  readAnswer,
+  replyTo,
+  rightAnswer,
+  type Answer,
+  type Question,
+} from '@lippet/core/questions/question';
 import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
-import { Part, Piece, QuestionTry } from '../../models/tables';
+import { Piece, QuestionHint, QuestionTry } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
-import { partPlan } from '../pieces/activityParts';
+import { newsOf } from '../../sync/news';
+import { teachersOf } from '../news/updates';
 import type { PieceFactsService, Standing } from '../pieces/pieceFacts';
 import { findGo } from '../reviewing/goes';
+import { goNow, isDone, mayKnow, type AtQuestion } from './goNow';
+import { posedQuestion, questionParts, type PosedQuestion } from './questionParts';
+import type { VariantService } from './variants';
 
-/** What a part asks, with what is right. */
-interface Set {
-  question: Question;
-  settings: QuestionsSettings;
-}
+/** How far the work that is looked at has come. */
+type Stage = 'being made' | 'sent' | 'finished';
 
 /** Answers to questions that are given for good: judged here, where nobody can look, and kept. */
 export class TryService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
+    private readonly variants: VariantService,
   ) {}
 
   /**
@@ -35,116 +47,175 @@ export class TryService {
       await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction });
       const [standing] = await this.facts.find({ pieceId }, transaction);
       if (!standing || !policy.readPiece(actor, standing)) throw notFound();
-      const set = await setOf(standing, request);
+      const posed = await posedQuestion(standing.activityId, request, transaction);
       const known = await QuestionTry.findByPk(request.key, { transaction });
-      if (known) {
-        if (known.pieceId !== pieceId || known.partId !== request.part || known.questionId !== request.question)
-          throw new ProblemError('conflict', 'That key belongs to another try.');
-        return viewOf(known, mayKnow(set.settings));
-      }
+      if (known) return this.asBefore(known, { pieceId, request, posed });
       if (!policy.writePiece(actor, standing, standing.status))
         throw new ProblemError('conflict', 'This is not yours to change now, so no more can be tried.');
-      const tried = await this.judged({ pieceId, go: goNow(standing) }, request, set, transaction);
-      return viewOf(tried, mayKnow(set.settings));
+      const tried = await this.judged({ pieceId, go: goNow(standing), ...request }, { request, posed }, transaction);
+      // Whoever teaches it may be looking on.
+      newsOf(await teachersOf(standing.groupId, transaction), transaction);
+      return tried;
     });
   }
 
+  private async asBefore(
+    known: QuestionTry,
+    { pieceId, request, posed }: { pieceId: string; request: TryRequest; posed: PosedQuestion },
+  ): Promise<TryView> {
+    if (known.pieceId !== pieceId || known.partId !== request.part || known.questionId !== request.question)
+      throw new ProblemError('conflict', 'That key belongs to another try.');
+    const question = known.variant === 0 ? firstOf(posed.question) : await this.variants.make(posed.question, known);
+    return viewOf(known, { known: mayKnow(posed.settings), question });
+  }
+
   private async judged(
-    { pieceId, go }: { pieceId: string; go: number },
-    { key, part, question: questionId, answer: given }: TryRequest,
-    { question, settings }: Set,
+    at: AtQuestion & { variant?: number },
+    { request, posed: { question, settings } }: { request: TryRequest; posed: PosedQuestion },
     transaction: Transaction,
-  ): Promise<QuestionTry> {
+  ): Promise<TryView> {
+    const variant = request.variant ?? 0;
     const before = await QuestionTry.findAll({
-      where: { pieceId, partId: part, questionId, go },
-      order: ['number'],
+      where: { pieceId: at.pieceId, partId: at.part, questionId: at.question, go: at.go },
+      order: ['variant', 'number'],
       transaction,
     });
-    const last = before.at(-1);
-    if (last?.share === 1 && mayKnow(settings)) throw new ProblemError('conflict', 'This is right already.');
-    if (settings.tries !== null && before.length >= settings.tries)
-      throw new ProblemError('conflict', 'There are no more tries for this question.');
+    const asked =
+      variant === 0
+        ? ownQuestion(question, settings, before)
+        : await this.variants.open({ ...at, variant }, question, {
+            settings,
+            before,
+          });
     const answer = readAnswer(
-      askedOf(question, (list) => [...list]),
-      given,
+      askedOf(asked, (list) => [...list]),
+      request.answer,
     );
     if (!answer) throw new ProblemError('bad-request', 'That is no answer to this question.');
-    const marks = marksFor(question, answer, USUAL_SCHOOL);
-    return QuestionTry.create(
+    const marks = marksFor(asked, answer, USUAL_SCHOOL);
+    const tried = await QuestionTry.create(
       {
-        id: key,
-        pieceId,
-        partId: part,
-        questionId,
-        go,
-        number: before.length + 1,
+        id: request.key,
+        pieceId: at.pieceId,
+        partId: at.part,
+        questionId: at.question,
+        go: at.go,
+        variant,
+        number: before.filter((earlier) => earlier.variant === variant).length + 1,
         answer,
-        share: marks === null || question.marks === 0 ? marks : marks / question.marks,
-        outOf: question.marks,
+        share: marks === null || asked.marks === 0 ? marks : marks / asked.marks,
+        outOf: asked.marks,
       },
       { transaction },
     );
+    return viewOf(tried, { known: mayKnow(settings), question: asked });
   }
 
   /** What its owner has tried on a piece until now, as far as they are told what it earned. */
   async list(actor: Actor, pieceId: string): Promise<TriesView> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.readPiece(actor, standing)) throw notFound();
-    return this.until(goNow(standing), { id: pieceId, activityId: standing.activityId }, false);
+    const at = { go: goNow(standing), pieceId, activityId: standing.activityId };
+    return this.until(at, { all: false, stage: stageOf(standing) });
   }
 
   /** What was tried until a go was sent: for its owner as far as that is told, and for those who teach it. */
   async ofGo(actor: Actor, goId: string): Promise<TriesView> {
     const { go, piece, work } = await findGo(this.facts, goId);
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
-    return this.until(go.number, piece, policy.review(actor, work));
+    const [standing] = await this.facts.find({ pieceId: piece.id });
+    const stage = standing && stageOf(standing) === 'finished' ? 'finished' : 'sent';
+    const at = { go: go.number, pieceId: piece.id, activityId: piece.activityId };
+    return this.until(at, { all: policy.review(actor, work), stage });
   }
 
   private async until(
-    go: number,
-    { id, activityId }: Pick<Piece, 'id' | 'activityId'>,
-    all: boolean,
+    { go, pieceId, activityId }: { go: number; pieceId: string; activityId: string },
+    who: { all: boolean; stage: Stage },
   ): Promise<TriesView> {
-    const settings = new Map((await questionParts(activityId)).map((part) => [part.id, part.settings]));
+    const parts = await questionParts(activityId);
     const tries = await QuestionTry.findAll({
-      where: { pieceId: id, go: { [Op.lte]: go } },
-      order: ['go', 'at', 'number'],
+      where: { pieceId, go: { [Op.lte]: go } },
+      order: ['go', 'at', 'variant', 'number'],
     });
-    const known = (part: string): boolean => {
-      const asked = settings.get(part);
-      return all || (asked !== undefined && mayKnow(asked));
+    const hints = await QuestionHint.findAll({ where: { pieceId }, order: ['number'] });
+    const posed = parts.flatMap(({ id: part, settings }) =>
+      settings.questions.map((question) => ({ part, question, settings })),
+    );
+    const views = tries.map((tried) => {
+      const of = posed.find(({ part, question }) => part === tried.partId && question.id === tried.questionId);
+      const known = who.all || (of !== undefined && mayKnow(of.settings));
+      return viewOf(tried, { known, question: of && tried.variant === 0 ? firstOf(of.question) : null });
+    });
+    const right = posed.filter(({ part, question, settings }) => {
+      const own = tries.filter((tried) => tried.partId === part && tried.questionId === question.id && tried.go === go);
+      return who.all || showsRight(settings, own, who.stage);
+    });
+    return {
+      go,
+      tries: views,
+      hints: posed.flatMap((at) => hintsOf(at, hints)),
+      right: right.flatMap((at) => rightOf(at)),
     };
-    return { go, tries: tries.map((tried) => viewOf(tried, known(tried.partId))) };
   }
 }
 
-/** The go that is being made; once it is sent, that one. */
-const goNow = ({ latestGo, status }: Standing): number =>
-  Math.max(1, (latestGo?.number ?? 0) + (status.mayDraw ? 1 : 0));
-
-/** Whether a learner is told what a try earned. */
-const mayKnow = ({ told }: QuestionsSettings): boolean => told === 'right or wrong';
-
-async function questionParts(activityId: string): Promise<{ id: string; settings: QuestionsSettings }[]> {
-  const rows = await Part.findAll({ where: { activityId, kind: 'questions' } });
-  return rows.map((row) => ({ id: row.id, settings: partPlan(row).settings as QuestionsSettings }));
+/**
+ * The question itself, where it can still be tried.
+ * @throws ProblemError `conflict` where not
+ */
+function ownQuestion(question: Question, settings: QuestionsSettings, before: readonly QuestionTry[]): Question {
+  const own = before.filter(({ variant }) => variant === 0);
+  if (own.at(-1)?.share === 1 && mayKnow(settings)) throw new ProblemError('conflict', 'This is right already.');
+  if (settings.tries !== null && own.length >= settings.tries)
+    throw new ProblemError('conflict', 'There are no more tries for this question.');
+  return firstOf(question);
 }
 
-async function setOf({ activityId }: Standing, { part, question: id }: TryRequest): Promise<Set> {
-  const found = (await questionParts(activityId)).find((asked) => asked.id === part);
-  const question = found?.settings.questions.find((asked) => asked.id === id);
-  if (!found || !question) throw notFound();
-  return { question, settings: found.settings };
+function stageOf({ status, latestGo }: Standing): Stage {
+  if (status.state === 'finished') return 'finished';
+  return latestGo !== null && !status.mayDraw ? 'sent' : 'being made';
 }
 
-const viewOf = (tried: QuestionTry, known: boolean): TryView => ({
+/** Whether a learner is shown what was right. @param tries at this question, in this go */
+function showsRight(settings: QuestionsSettings, tries: readonly QuestionTry[], stage: Stage): boolean {
+  if (settings.rightShown === 'never') return false;
+  if (settings.rightShown === 'once finished') return stage === 'finished';
+  if (stage !== 'being made') return true;
+  return settings.rightShown === 'after the last try' && mayKnow(settings) && isDone(settings, tries);
+}
+
+function hintsOf(
+  { part, question }: { part: string; question: Question },
+  asked: readonly QuestionHint[],
+): HintsView[] {
+  const most = Math.max(
+    0,
+    ...asked.filter((hint) => hint.partId === part && hint.questionId === question.id).map(({ number }) => number),
+  );
+  const hints = firstOf(question).hints.slice(0, most);
+  return hints.length > 0 ? [{ part, question: question.id, hints }] : [];
+}
+
+function rightOf({ part, question }: { part: string; question: Question }): RightView[] {
+  const first = firstOf(question);
+  const right = rightAnswer(first, USUAL_SCHOOL);
+  const asked = askedOf(first, (list) => [...list]);
+  return right ? [{ part, question: question.id, words: answerWords(asked, right) }] : [];
+}
+
+/** @param question as it was tried; null where it is not asked any more, or not at hand */
+const viewOf = (tried: QuestionTry, { known, question }: { known: boolean; question: Question | null }): TryView => ({
   id: tried.id,
   part: tried.partId,
   question: tried.questionId,
   go: tried.go,
+  variant: tried.variant ?? 0,
   number: tried.number,
   answer: tried.answer,
   marks: known && tried.share !== null ? tried.share * tried.outOf : null,
   outOf: tried.outOf,
+  reply: known && question ? replyTo(question, tried.answer as Answer) : null,
+  marksBefore: known && tried.putRightAt && tried.firstShare != null ? tried.firstShare * tried.outOf : null,
   at: tried.at!.getTime(),
 });

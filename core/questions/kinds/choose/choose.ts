@@ -64,5 +64,8 @@ export const choose: QuestionKind<ChooseSettings, ChooseAsked, ChooseAnswer> = {
   complete: () => true,
   inWords: ({ options }, { chosen }) => chosen.map((id) => optionWords(options, id)).join(', '),
   share: shareOf,
+  written: ({ options, right }) => ({
+    lines: options.map(({ id, words }) => `- ${words}${right.includes(id) ? ' *' : ''}`),
+  }),
   right: ({ options, right }) => ({ chosen: options.filter(({ id }) => right.includes(id)).map(({ id }) => id) }),
 };

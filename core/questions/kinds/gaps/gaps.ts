@@ -104,6 +104,10 @@ export const gaps: QuestionKind<GapsSettings, GapsAsked, GapsAnswer> = {
     return texts.map((text, index) => text + (asked[index] ? (put.get(asked[index].id) ?? '…') : '')).join('');
   },
   share: shareOf,
+  written: ({ texts, gaps: all }) => ({
+    asked: texts.map((text, index) => `${text}${all[index] ? `[${all[index].accepted.join('|')}]` : ''}`).join(''),
+    lines: [],
+  }),
   right: (settings) => ({
     filled: settings.gaps.map(({ id, accepted, list }) => [
       id,

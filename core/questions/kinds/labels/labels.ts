@@ -92,5 +92,6 @@ export const labelled: QuestionKind<LabelsSettings, LabelsAsked, LabelsAnswer> =
       })
       .join('; '),
   share: shareOf,
+  written: () => null,
   right: ({ places }) => ({ pairs: places.map(({ id, label }) => [id, label.id]) }),
 };

@@ -75,5 +75,6 @@ export const match: QuestionKind<MatchSettings, MatchAsked, MatchAnswer> = {
   inWords: ({ from, to }, { pairs }) =>
     pairs.map(([one, other]) => `${optionWords(from, one)}: ${optionWords(to, other)}`).join('; '),
   share: shareOf,
+  written: ({ pairs }) => ({ lines: pairs.map(({ from, to }) => `${from.words} -> ${to.words}`) }),
   right: ({ pairs }) => ({ pairs: pairs.map(({ from, to }) => [from.id, to.id]) }),
 };

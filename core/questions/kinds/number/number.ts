@@ -120,6 +120,11 @@ export const number: QuestionKind<NumberSettings, NumberAsked, NumberAnswer> = {
   // Whoever typed a unit as well has said it.
   inWords: ({ unit }, { typed }) => (/\p{L}/u.test(typed) ? typed : `${typed} ${unit}`.trim()),
   share: shareOf,
+  written: ({ value, formula, unit, tolerance, figures }, school) => {
+    const number = formula === '' ? writtenNumber(value ?? 0, figures, school) : `{${formula}}`;
+    const beside = tolerance.by === 0 ? '' : ` ± ${tolerance.by}${tolerance.kind === 'percent' ? '%' : ''}`;
+    return { lines: [`= ${number} ${unit}`.trim() + beside] };
+  },
   right: ({ value, unit, figures }, school) =>
     value === null ? null : { typed: `${writtenNumber(value, figures, school)} ${unit}`.trim() },
 };

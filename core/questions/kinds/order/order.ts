@@ -60,5 +60,6 @@ export const order: QuestionKind<OrderSettings, OrderAsked, OrderAnswer> = {
   inWords: ({ options }, answer) =>
     answer.order.map((id, index) => `${index + 1} ${optionWords(options, id)}`).join(', '),
   share: shareOf,
+  written: ({ options }) => ({ lines: options.map(({ words }, index) => `${index + 1}. ${words}`) }),
   right: ({ options }) => ({ order: options.map(({ id }) => id) }),
 };

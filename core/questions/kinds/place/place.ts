@@ -76,5 +76,6 @@ export const place: QuestionKind<PlaceSettings, PlaceAsked, PlaceAnswer> = {
   inWords: (_, { x, y }) => `${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down`,
   /** In one of the places, or not. */
   share: ({ regions }, answer) => (regions.some((region) => liesIn(answer, region)) ? 1 : 0),
+  written: () => null,
   right: ({ regions: [first] }) => (first ? { x: first.x + first.width / 2, y: first.y + first.height / 2 } : null),
 };

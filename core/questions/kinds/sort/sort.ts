@@ -78,5 +78,10 @@ export const sort: QuestionKind<SortSettings, SortAsked, SortAnswer> = {
       })
       .join('; '),
   share: shareOf,
+  written: ({ baskets, things }) => ({
+    lines: things.map(
+      ({ option, basket }) => `${option.words} -> ${baskets.find(({ id }) => id === basket)?.title ?? ''}`,
+    ),
+  }),
   right: ({ things }) => ({ pairs: things.map(({ option, basket }) => [option.id, basket]) }),
 };

@@ -47,5 +47,6 @@ export const words: QuestionKind<WordsSettings, WordsAsked, WordsAnswer> = {
   inWords: (_, answer) => answer.words,
   /** All or nothing: what is accepted is a matter of the list and its rules. */
   share: ({ accepted, rules }, answer) => (accepted.some((text) => sameWords(answer.words, text, rules)) ? 1 : 0),
+  written: ({ accepted }) => ({ lines: accepted.map((words) => `= ${words}`) }),
   right: ({ accepted }) => (accepted[0] === undefined ? null : { words: accepted[0].trim() }),
 };

@@ -1,0 +1,43 @@
+/** What a group answered to an activity's questions, for those who teach it. */
+import * as yup from 'yup';
+import type { QuestionsSettings } from '../parts/questions/questionsPart';
+import type { HintsView, TryView } from './tries';
+
+/** A part with questions, with what is right. */
+export interface QuestionsPartView {
+  id: string;
+  title: string;
+  settings: QuestionsSettings;
+}
+
+/** A try, and whose. */
+export type LearnersTry = Omit<TryView, 'reply'> & { person: string };
+
+export interface AnswersView {
+  title: string;
+  group: { id: string; name: string };
+  learners: { id: string; name: string; badge: string }[];
+  parts: QuestionsPartView[];
+  /** In the order in which they were made. */
+  tries: LearnersTry[];
+  hints: (Pick<HintsView, 'part' | 'question'> & { person: string; count: number })[];
+  /** When this was looked up. */
+  at: number;
+}
+
+/** Somebody whose mark is another one once a question was put right. */
+export interface ChangedMark {
+  person: string;
+  name: string;
+  from: number;
+  to: number;
+  outOf: number;
+}
+
+export const putRightBody = yup.object({
+  part: yup.string().uuid('The part’s id must be a UUID.').required('Say which part it is of.'),
+  /** As it should be; its id says which one it is. */
+  question: yup.mixed<object>().required('Say what is right.'),
+  /** Whether it is done; where not, only whom it would change is told. */
+  done: yup.boolean().required('Say whether it is done, or only looked at.'),
+});

@@ -1,0 +1,53 @@
+/** A question whose key was wrong is put right: what is asked stays as it is. */
+import { askedOf, type Question } from './question';
+import { shuffleBy } from './shuffle';
+
+/**
+ * Whether two questions ask the very same, so that what was answered to the one is answered to the other. Only what is
+ * right may differ.
+ */
+export function asksTheSame(one: Question, other: Question): boolean {
+  const seen = (question: Question): string => JSON.stringify(askedOf(question, shuffleBy(question.id)));
+  return one.id === other.id && one.kind === other.kind && seen(one) === seen(other);
+}
+
+/** Everything that has an id and words: options, baskets, gaps. */
+type Named = { id: string; words?: string; title?: string };
+
+const isNamed = (value: unknown): value is Named =>
+  typeof value === 'object' && value !== null && typeof (value as Named).id === 'string';
+
+/** All that has an id in a value, in its order. */
+function namedIn(value: unknown): Named[] {
+  if (Array.isArray(value)) return value.flatMap(namedIn);
+  if (typeof value !== 'object' || value === null) return [];
+  const inside = Object.values(value).flatMap(namedIn);
+  return isNamed(value) ? [value, ...inside] : inside;
+}
+
+function renamed(value: unknown, names: ReadonlyMap<string, string>): unknown {
+  if (typeof value === 'string') return names.get(value) ?? value;
+  if (Array.isArray(value)) return value.map((entry) => renamed(entry, names));
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, entry]) => [key, renamed(entry, names)]));
+}
+
+/**
+ * A question that was written anew, with the ids of the one that it was written from: options keep theirs by their words,
+ * and what has none by its place.
+ */
+export function withIdsOf(written: Question, before: Question): Question {
+  const [old, fresh] = [namedIn(before.settings), namedIn(written.settings)];
+  const wordsOf = ({ words, title }: Named): string => (words ?? title ?? '').trim();
+  const free = new Set(old);
+  const names = new Map<string, string>();
+  fresh.forEach((named, index) => {
+    const alike = [...free].find((known) => wordsOf(known) === wordsOf(named) && wordsOf(named) !== '');
+    const inPlace = wordsOf(named) === '' && old.length === fresh.length ? old[index] : undefined;
+    const found = alike ?? (inPlace && free.has(inPlace) ? inPlace : undefined);
+    if (!found) return;
+    free.delete(found);
+    names.set(named.id, found.id);
+  });
+  return { ...written, id: before.id, settings: renamed(written.settings, names) } as Question;
+}

@@ -1,0 +1,83 @@
+import { QueryTypes, type Sequelize } from 'sequelize';
+import type { AnswersView, LearnersTry } from '@lippet/core/contract/answers';
+import { Activity, Group, Person, QuestionTry } from '../../models/tables';
+import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
+import { notFound } from '../../problems/problem';
+import { toldApart } from '../classes/toldApart';
+import type { PieceCountService } from '../pieces/pieceCounts';
+import { questionParts } from './questionParts';
+
+/** Of one group at one activity. */
+interface AtGroup {
+  activity: string;
+  group: string;
+}
+
+const tryOf = ({ personId, ...tried }: QuestionTry & { personId: string }): LearnersTry => ({
+  id: tried.id,
+  person: personId,
+  part: tried.partId,
+  question: tried.questionId,
+  go: tried.go,
+  variant: tried.variant ?? 0,
+  number: tried.number,
+  answer: tried.answer,
+  marks: tried.share === null ? null : tried.share * tried.outOf,
+  outOf: tried.outOf,
+  marksBefore: tried.putRightAt && tried.firstShare != null ? tried.firstShare * tried.outOf : null,
+  at: tried.at!.getTime(),
+});
+
+/** What a group answers, as it comes: for those who teach it. */
+export class AnswerService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly counts: PieceCountService,
+    private readonly clock: () => number = Date.now,
+  ) {}
+
+  async ofGroup(actor: Actor, at: AtGroup): Promise<AnswersView> {
+    if (!policy.review(actor, { groupId: at.group })) throw notFound();
+    const cells = await this.counts.cellsAsMeasured({ activityId: at.activity, groupIds: [at.group] });
+    const [activity, group] = [await Activity.findByPk(at.activity), await Group.findByPk(at.group)];
+    if (!activity || !group || cells.length === 0) throw notFound();
+    const people = await Person.findAll({
+      where: { id: cells.map(({ personId }) => personId) },
+      attributes: ['id', 'name', 'badge', 'signInName'],
+      order: ['name'],
+    });
+    const names = toldApart(people);
+    const ids = `{${people.map(({ id }) => id).join(',')}}`;
+    return {
+      title: activity.title,
+      group: { id: group.id, name: group.name },
+      learners: people.map(({ id, badge }) => ({ id, name: names.get(id)!, badge })),
+      parts: await questionParts(at.activity),
+      tries: await this.tries(at.activity, ids),
+      hints: await this.hints(at.activity, ids),
+      at: this.clock(),
+    };
+  }
+
+  private async tries(activity: string, people: string): Promise<LearnersTry[]> {
+    const rows = await this.sequelize.query<QuestionTry & { personId: string }>(
+      `SELECT t.id, p.person_id AS "personId", t.part_id AS "partId", t.question_id AS "questionId", t.go, t.variant,
+         t.number, t.answer, t.share, t.out_of AS "outOf", t.first_share AS "firstShare",
+         t.put_right_at AS "putRightAt", t.at
+       FROM question_tries t JOIN pieces p ON p.id = t.piece_id
+       WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) ORDER BY t.at, t.id`,
+      { replacements: { activity, people }, type: QueryTypes.SELECT },
+    );
+    return rows.map(tryOf);
+  }
+
+  private hints(activity: string, people: string): Promise<AnswersView['hints']> {
+    return this.sequelize.query(
+      `SELECT p.person_id AS person, h.part_id AS part, h.question_id AS question, count(*)::int AS count
+       FROM question_hints h JOIN pieces p ON p.id = h.piece_id
+       WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) GROUP BY 1, 2, 3`,
+      { replacements: { activity, people }, type: QueryTypes.SELECT },
+    );
+  }
+}
