@@ -1,4 +1,5 @@
 /** The activities of the demo's week, and how far each learner is with them. Days are counted from today. */
+import type { DemoTries } from './answers';
 import type { Background } from '@lippet/core/page/background';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
@@ -52,6 +53,8 @@ export interface DemoPart {
   words?: { least?: number; most?: number; openings?: string[]; written: Record<string, string> };
   /** Answered by questions, as their teacher wrote them in a letter. */
   questions?: string;
+  /** What learners tried at those questions until now. */
+  tried?: Record<string, DemoTries>;
   /** "I have done this". */
   tick?: { confirm: boolean };
   /** It belongs to the activity's choice. */
@@ -603,6 +606,36 @@ export const ACTIVITIES: DemoActivity[] = [
       'Oskar Vane': started([1], [-1, 10, 20]),
       'Tamsin Oke': started([0.5], [-1, 10, 25]),
     },
+  },
+  {
+    group: 'cormorants',
+    title: 'Ferry sums by heart',
+    subject: 'Maths',
+    goal: 'Count cars, hours and kilometres without paper.',
+    task: 'Answer them one after the other. Ask for a hint when you are stuck: it costs nothing.',
+    minutes: 10,
+    due: [2, 15],
+    parts: [
+      {
+        title: 'Sums',
+        background: BLANK,
+        drawing: draw.nothing,
+        questions: [
+          'A ferry takes {cars} cars. How many cars do {trips} trips take?\ncars = 6..12\ntrips = 3, 4, 5\n= {cars * trips}\n~ {cars + trips} // That is the sum. Each trip takes as many again.\n? How many does one trip take? And two?',
+          'The ferry leaves at 9:40 and takes 35 minutes. When is it there?\n- 9:75 // An hour has 60 minutes.\n- 10:15 *\n- 10:05 // Ten minutes are missing.\n? How many minutes are left until ten?',
+          'It is 2.5 km to the island. How many metres is that?\n= 2500 m\n~ 250 m // A kilometre has a thousand metres.\n~ 25 m // Count the noughts of a thousand again.',
+          'What is for people, and what is for cars?\nbench -> people\ndeck ramp -> cars\nlife jacket -> people\nwheel chocks -> cars',
+          'Put the stops in the order of the way out.\n1. Home quay\n2. The rock light\n3. Marsh landing\n4. Island pier',
+        ].join('\n\n'),
+        tried: {
+          'Nell Garrick': ['r', 'r', '1r', 'r', 'r'],
+          'Oskar Vane': ['1r', '1', '111', '', ''],
+          'Priya Sund': ['1', '1r', 'r', 'r', ''],
+          'Rafe Holm': ['r', '2', '1', '', ''],
+        },
+      },
+    ],
+    pieces: {},
   },
   {
     group: 'cormorants',

@@ -18,8 +18,12 @@ import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { readPlan } from '@lippet/core/contract/readDefinition';
+import { giveAnswer, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
+import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { pastedQuestions } from '@lippet/core/questions/paste/pastedQuestions';
 import type { Question } from '@lippet/core/questions/question';
+import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';
@@ -48,6 +52,7 @@ import {
   Person,
   Piece,
   PieceUpdate,
+  QuestionTry,
   Review,
   School,
   Submission,
@@ -72,6 +77,7 @@ import { marks } from './drawings';
 import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
 import { printFilm } from './films';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
+import { triesOf, type DemoTries } from './answers';
 import { paperPhoto } from './photos';
 import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
@@ -87,7 +93,8 @@ function kindOf({ photo, recording, words, tick, questions }: DemoPart): PartKin
 
 /** Questions out of a letter; each must be understood. */
 function questionsFrom(letter: string): Question[] {
-  const { questions, unused } = pastedQuestions(letter, { decimalMark: 'point', newId: randomUUID });
+  const pasted = pastedQuestions(letter, { decimalMark: 'point', newId: randomUUID });
+  const { questions, unused } = drawFirsts(pasted, USUAL_SCHOOL);
   if (unused.length > 0) throw new Error(`A demo question was not understood: ${unused[0]!.words}`);
   return questions;
 }
@@ -421,6 +428,52 @@ class Seeder {
     for (const [learner, piece] of Object.entries(activity.pieces)) {
       await this.piece({ activity, activityId, pages, partIds }, learner, teacher.name, piece);
     }
+    for (const [i, { tried = {} }] of activity.parts.entries())
+      for (const [nth, [learner, codes]] of Object.entries(tried).entries())
+        await this.answers(activityId, partIds[i]!, { learner, codes, begun: this.now - (16 - 2 * nth) * 60_000 });
+  }
+
+  /** What a learner has tried at the questions of a part, a try every minute. */
+  private async answers(
+    activityId: string,
+    partId: string,
+    { learner, codes, begun }: { learner: string; codes: DemoTries; begun: number },
+  ): Promise<void> {
+    const { transaction } = this;
+    const part = await Part.findByPk(partId, { rejectOnEmpty: true, transaction });
+    const tries = triesOf((part.settings as QuestionsSettings).questions, codes);
+    const doc = new Y.Doc();
+    for (const { question, answer } of tries) {
+      giveAnswer(doc, partId, question.id, answer);
+      noteGiven(doc, partId, question.id);
+    }
+    const pieceId = randomUUID();
+    const createdAt = new Date(begun);
+    await Piece.create(
+      { id: pieceId, activityId, personId: this.people.get(learner)!, frozen: false, createdAt },
+      { transaction },
+    );
+    const update = await PieceUpdate.create(
+      { pieceId, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt },
+      { transaction },
+    );
+    const progress = { progress: measureProgress(doc), progressThrough: update.id };
+    await Piece.update(progress, { where: { id: pieceId }, transaction });
+    await QuestionTry.bulkCreate(
+      tries.map(({ question, number, answer, share }, nth) => ({
+        id: randomUUID(),
+        pieceId,
+        partId,
+        questionId: question.id,
+        go: 1,
+        number,
+        answer,
+        share,
+        outOf: question.marks,
+        at: new Date(begun + nth * 60_000),
+      })),
+      { transaction },
+    );
   }
 
   private async ask(
@@ -504,7 +557,15 @@ class Seeder {
 
   private async settings(part: DemoPart, activityId: string, ownerId: string): Promise<PartSettings> {
     const { photo, recording, words, tick, questions } = part;
-    if (questions) return { questions: questionsFrom(questions), tries: 3, told: 'right or wrong' };
+    if (questions)
+      return {
+        questions: questionsFrom(questions),
+        tries: 3,
+        told: 'right or wrong',
+        counted: 'last',
+        rightShown: 'after the last try',
+        earnBack: true,
+      };
     if (words) return { leastWords: words.least, mostWords: words.most, openings: words.openings };
     if (tick) return { confirm: tick.confirm };
     if (recording) return { seconds: recording.seconds, titleStart: recording.titleStart };

@@ -7,7 +7,20 @@ import { queryClient } from './queries';
  */
 const AGAIN = { first: 1_000, longest: 60_000 };
 /** What may have changed when there is news. */
-const CHANGES = new Set(['now', 'updates', 'to-review', 'line', 'piece', 'classroom', 'asks', 'collection', 'joining']);
+const CHANGES = new Set([
+  'now',
+  'updates',
+  'to-review',
+  'line',
+  'piece',
+  'classroom',
+  'asks',
+  'collection',
+  'joining',
+  'answers',
+  'tries',
+  'crews',
+]);
 
 /**
  * Hears from school that there is something new, and asks for it. Lists ask by themselves too, so that nothing hangs on

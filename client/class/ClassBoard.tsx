@@ -1,12 +1,15 @@
 import type { Face } from '@lippet/core/contract/class';
 import type { Me } from '@lippet/core/contract/signIn';
+import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
+import { request } from '../api/request';
 import { Badge } from '../ui/Badge';
 import { Columns } from '../ui/Columns';
 import { Notice } from '../ui/Notice';
+import { CrewCard } from './CrewCard';
 import { DayQuestion } from './DayQuestion';
 import { LeadClass } from './LeadClass';
 import { LiveCard } from './LiveCard';
@@ -17,6 +20,11 @@ import { useClassroom } from './useClassroom';
 export default function ClassBoard({ groupId, me }: { groupId: string; me: Me }) {
   const classroom = useClassroom(groupId);
   const { data: room, error, problem } = classroom;
+  const { data: crews } = useQuery({
+    queryKey: ['crews'],
+    queryFn: () => request('GET /crews'),
+    enabled: me.role === 'learner',
+  });
   const { zone } = me.school;
   useEffect(() => void mediaOutbox.start(), []);
   if (error && !room) return <Notice again={() => void classroom.refetch()}>{error.message}</Notice>;
@@ -27,6 +35,9 @@ export default function ClassBoard({ groupId, me }: { groupId: string; me: Me })
       <Columns
         first={
           <>
+            {crews?.map((crew) => (
+              <CrewCard key={crew.id} crew={crew} zone={zone} />
+            ))}
             {room.live && <LiveCard live={room.live} zone={zone} />}
             {room.teaches ? (
               <LeadClass room={room} classroom={classroom} zone={zone} />

@@ -5,6 +5,7 @@
 import type { MediaHome } from '@lippet/core/contract/media';
 import type { PartKind, PartProgress, PartViewOf, SettingsOf } from '@lippet/core/parts/part';
 import type { Take, TakeSort } from '@lippet/core/recording/take';
+import type { Href } from 'expo-router';
 import type { ReactNode } from 'react';
 import type * as Y from 'yjs';
 import type { DocumentEditor } from '../page/document/documentEditor';
@@ -83,6 +84,13 @@ export interface PreviewProps<K extends PartKind> {
   teacher: string;
 }
 
+/** What leads to a screen about all that a group did in parts of a kind. */
+export interface GroupWay {
+  readonly word: string;
+  readonly icon: LineName;
+  to(activityId: string): Href;
+}
+
 /**
  * A kind of part in the interface. Its components are written as methods, so that the registry can hand any of them a
  * part whose kind is only known when it runs.
@@ -126,4 +134,6 @@ export interface ClientPart<K extends PartKind> {
   readonly showsNews?: boolean;
   /** What the whole group has answered. */
   Spread?(props: SpreadProps<K>): ReactNode;
+  /** A screen of its own for those who teach the group, and what leads there. */
+  readonly groupWay?: GroupWay;
 }

@@ -1,13 +1,22 @@
-import type { TriesView, TryView } from '@lippet/core/contract/tries';
+import type { HintsView, RightView, TriesView, TryView, VariantView } from '@lippet/core/contract/tries';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { request, RequestError } from '../api/request';
 
-/** What is being given, until school has answered. */
+/** What is asked of school, until it has answered. */
 export type Giving =
   { kind: 'idle' } | { kind: 'giving'; question: string } | { kind: 'failed'; question: string; why: string };
 
-const NONE: readonly TryView[] = [];
+/** An answer that is given for good. */
+export interface GivenAnswer {
+  part: string;
+  question: string;
+  /** 0 for the question itself. */
+  variant: number;
+  answer: object;
+}
+
+const NONE: TriesView = { go: 0, tries: [], hints: [], shown: [] };
 
 const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
 
@@ -15,7 +24,12 @@ const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
 export const useTriesUntil = (goId: string) =>
   useQuery({ queryKey: ['tries until', goId], queryFn: () => request('GET /goes/:id/tries', { id: goId }) });
 
-/** Tries of a piece, and the way to give one for good. */
+const withHints = (hints: readonly HintsView[], given: HintsView): HintsView[] => [
+  ...hints.filter(({ part, question }) => part !== given.part || question !== given.question),
+  given,
+];
+
+/** Tries of a piece, and the ways to give one for good, to ask for a hint, and for the same with other numbers. */
 export function useTries(pieceId: string) {
   const client = useQueryClient();
   const { data, error, refetch } = useQuery({
@@ -25,29 +39,66 @@ export function useTries(pieceId: string) {
   const [giving, setGiving] = useState<Giving>({ kind: 'idle' });
   // The same answer that is given again, as after a network that broke off, is the same try.
   const keys = useRef(new Map<string, string>());
-  const keep = (tried: TryView): void => {
-    client.setQueryData<TriesView>(triesKey(pieceId), (before) => ({
-      go: tried.go,
-      tries: [...(before?.tries ?? []).filter(({ id }) => id !== tried.id), tried],
-    }));
+  const keep = (change: (before: TriesView) => TriesView): void => {
+    client.setQueryData<TriesView>(triesKey(pieceId), (before) => change(before ?? NONE));
   };
 
-  /** Gives an answer for good; what came of it is among the tries, or why it could not be given is said. */
-  async function give(part: string, question: string, answer: object): Promise<void> {
-    const wish = `${question} ${JSON.stringify(answer)}`;
-    const key = keys.current.get(wish) ?? crypto.randomUUID();
-    keys.current.set(wish, key);
+  /** Asks something of school about a question. @returns null where that failed, which is said */
+  async function ask<T>(question: string, work: () => Promise<T>): Promise<T | null> {
     setGiving({ kind: 'giving', question });
     try {
-      const tried = await request('POST /pieces/:id/tries', { id: pieceId }, { key, part, question, answer });
-      keys.current.delete(wish);
-      keep(tried);
+      const answer = await work();
       setGiving({ kind: 'idle' });
+      return answer;
     } catch (failure) {
       // Whether it came through, the list says.
       if (failure instanceof RequestError && failure.code !== 'unreachable') void refetch();
       setGiving({ kind: 'failed', question, why: (failure as Error).message });
+      return null;
     }
   }
-  return { tries: data?.tries ?? NONE, go: data?.go ?? null, error, refetch, giving, give };
+
+  /** Gives an answer for good. */
+  async function give({ part, question, variant, answer }: GivenAnswer): Promise<TryView | null> {
+    const wish = `${question} ${variant} ${JSON.stringify(answer)}`;
+    const key = keys.current.get(wish) ?? crypto.randomUUID();
+    keys.current.set(wish, key);
+    const body = { key, part, question, variant, answer };
+    const tried = await ask(question, () => request('POST /pieces/:id/tries', { id: pieceId }, body));
+    if (!tried) return null;
+    keys.current.delete(wish);
+    keep((before) => ({
+      ...before,
+      go: tried.go,
+      tries: [...before.tries.filter(({ id }) => id !== tried.id), tried],
+    }));
+    // What was right may be shown now.
+    void refetch();
+    return tried;
+  }
+
+  /** Asks for the hint with this number, from 1. */
+  async function hint(part: string, question: string, number: number): Promise<void> {
+    const given = await ask(question, () =>
+      request('POST /pieces/:id/hints', { id: pieceId }, { part, question, number }),
+    );
+    if (given) keep((before) => ({ ...before, hints: withHints(before.hints, given) }));
+  }
+
+  /** Asks for the same question with other numbers. */
+  const another = (part: string, question: string): Promise<VariantView | null> =>
+    ask(question, () => request('POST /pieces/:id/variants', { id: pieceId }, { part, question }));
+
+  const { tries, hints, shown } = data ?? NONE;
+  return { tries, hints, shown, go: data?.go ?? null, error, refetch, giving, give, hint, another };
 }
+
+export type Tries = ReturnType<typeof useTries>;
+
+/** What was right of a question, in words; null where that is not shown. */
+export const rightOf = (shown: readonly RightView[], part: string, question: string): string | null =>
+  shown.find((right) => right.part === part && right.question === question)?.words ?? null;
+
+/** Hints that were asked for. */
+export const hintsOf = (hints: readonly HintsView[], part: string, question: string): readonly string[] =>
+  hints.find((given) => given.part === part && given.question === question)?.hints ?? [];

@@ -48,7 +48,7 @@ export interface TriesView {
   tries: TryView[];
   hints: HintsView[];
   /** What was right, of the questions where whoever asks is shown it. */
-  right: RightView[];
+  shown: RightView[];
 }
 
 /** The same question with other numbers. */

@@ -20,6 +20,17 @@ it('asks the same where only what is right differs', () => {
   expect(asksTheSame(choose(ids[0]!), { ...choose(ids[0]!), id: ids[4]! })).toBe(false);
 });
 
+it('asks the same in whatever order a database keeps what is in it', () => {
+  const kept = JSON.parse(
+    JSON.stringify(choose(ids[0]!), (_, value: unknown) =>
+      typeof value === 'object' && value !== null && !Array.isArray(value)
+        ? Object.fromEntries(Object.entries(value).reverse())
+        : value,
+    ),
+  ) as Question;
+  expect(asksTheSame(choose(ids[1]!), kept)).toBe(true);
+});
+
 it('keeps the ids of options by their words, in whatever order they are written', () => {
   const before = choose(ids[1]!);
   const fresh = Array.from({ length: 3 }, () => crypto.randomUUID());

@@ -1,13 +1,19 @@
 /** A question whose key was wrong is put right: what is asked stays as it is. */
-import { askedOf, type Question } from './question';
+import { rawOf } from '../contract/readRaw';
+import { askedOf, readQuestion, type Question } from './question';
 import { shuffleBy } from './shuffle';
+
+/** Read anew, what is in it stands in one order, wherever it was kept. */
+function seen(question: Question): string {
+  const read = readQuestion(rawOf(question)) ?? question;
+  return JSON.stringify(askedOf(read, shuffleBy(read.id)));
+}
 
 /**
  * Whether two questions ask the very same, so that what was answered to the one is answered to the other. Only what is
  * right may differ.
  */
 export function asksTheSame(one: Question, other: Question): boolean {
-  const seen = (question: Question): string => JSON.stringify(askedOf(question, shuffleBy(question.id)));
   return one.id === other.id && one.kind === other.kind && seen(one) === seen(other);
 }
 

@@ -1,87 +1,92 @@
 import { QUESTIONS_LIMITS } from '@lippet/core/parts/questions/questionsPart';
-import { pastedQuestions, PASTE_LIMITS, type UnusedLine } from '@lippet/core/questions/paste/pastedQuestions';
-import { answerWords, askedOf, rightAnswer, type Question } from '@lippet/core/questions/question';
+import { PASTE_LIMITS, pastedQuestions, type UnusedLine } from '@lippet/core/questions/paste/pastedQuestions';
+import { writtenQuestion } from '@lippet/core/questions/paste/writtenQuestion';
+import { withIdsOf } from '@lippet/core/questions/putRight';
+import type { Question } from '@lippet/core/questions/question';
 import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { questionUi } from '../../questions/registry';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { LineIcon } from '../../ui/LineIcon';
 import { Notice } from '../../ui/Notice';
-import { Pick } from '../../ui/Pick';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { colours, OUTLINE } from '../../ui/theme';
 import type { FieldsProps } from '../partKind';
+import { MadeQuestion } from './MadeQuestion';
+import { QuestionsRules } from './QuestionsRules';
 
 const HOW = [
   'A question in each paragraph. Put * behind the right option, or = before the answer:',
-  'Which is a knot?\n- plait\n- reef *',
-  'How far is it?\n= 3.5 km',
-  'Pairs: gull -> cliff. An order: 1. low water. A gap: at the [quay].',
+  'Which is a knot?\n- plait // A plait comes apart.\n- reef *\n? Pull at both ends.',
+  'How far is it?\n= 3.5 km ± 0.1',
+  'Pairs, or things to sort: gull -> cliff. An order: 1. low water. A gap: at the [quay].',
+  'Behind // stands what you say to that answer; after ? a hint; after ~ a wrong answer that you foresee.',
+  'Numbers drawn anew:\nA ferry takes {cars} cars. How many do {trips} trips take?\ncars = 6..12\ntrips = 2, 4, 5\n= {cars * trips} cars',
 ] as const;
 
-function rightWords(question: Question): string {
-  const right = rightAnswer(question, USUAL_SCHOOL);
-  return right
-    ? answerWords(
-        askedOf(question, (list) => [...list]),
-        right,
-      )
-    : '';
+/** Questions that are written, with what everybody is asked first where they have numbers of their own. */
+async function readLetter(text: string): Promise<{ questions: Question[]; unused: UnusedLine[] }> {
+  const pasted = pastedQuestions(text, {
+    decimalMark: USUAL_SCHOOL.decimalMark,
+    newId: () => crypto.randomUUID(),
+  });
+  if (pasted.questions.every(({ template }) => template === null)) return pasted;
+  // What computes with numbers is large, and most questions have none of their own.
+  const { drawFirsts } = await import('@lippet/core/questions/variants/firstVariant');
+  return drawFirsts(pasted, USUAL_SCHOOL);
 }
 
-/** One question as it was understood, with what is right. */
-function MadeQuestion({ question, index, onDrop }: { question: Question; index: number; onDrop: () => void }) {
-  return (
-    <View role="listitem" style={styles.made}>
-      <View style={styles.words}>
-        <Text variant="labelMedium">{`${index + 1}  ${questionUi(question.kind).word}`}</Text>
-        <Text variant="titleSmall">{question.words}</Text>
-        <View style={styles.right}>
-          <LineIcon name="tick" size={18} width={3} />
-          <Text variant="bodyMedium" style={styles.grow}>
-            {rightWords(question)}
-          </Text>
-        </View>
-      </View>
-      <Pressable role="button" aria-label={`Delete question ${index + 1}`} onPress={onDrop} style={styles.bin}>
-        <LineIcon name="bin" />
-      </Pressable>
-    </View>
-  );
-}
+/** A question that is being changed keeps its id, and those of its options. */
+const inPlaceOf = (changing: Question | null, questions: readonly Question[]): Question[] =>
+  questions.map((question, index) => (changing && index === 0 ? withIdsOf(question, changing) : question));
 
 /** Questions are written, or pasted, as one writes them in a letter; what was understood stands above. */
 export function QuestionsFields({ settings, onSettings }: FieldsProps<'questions'>) {
   const [text, setText] = useState('');
   const [unused, setUnused] = useState<UnusedLine[]>([]);
-  const { questions, tries, told } = settings;
-  const add = (): void => {
-    const pasted = pastedQuestions(text, { decimalMark: USUAL_SCHOOL.decimalMark, newId: () => crypto.randomUUID() });
-    const room = QUESTIONS_LIMITS.questions - questions.length;
-    const over = pasted.questions.slice(room).map(({ words }) => ({
+  const [changing, setChanging] = useState<Question | null>(null);
+  const { questions } = settings;
+  const add = async (): Promise<void> => {
+    const pasted = await readLetter(text);
+    const made = inPlaceOf(changing, pasted.questions);
+    const at = changing ? questions.findIndex(({ id }) => id === changing.id) : -1;
+    const all =
+      at < 0 || made.length === 0
+        ? [...questions, ...made]
+        : [...questions.slice(0, at), ...made, ...questions.slice(at + 1)];
+    const over = all.slice(QUESTIONS_LIMITS.questions).map(({ words }) => ({
       line: 0,
       words,
       why: `A part has at most ${QUESTIONS_LIMITS.questions} questions.`,
     }));
-    onSettings({ questions: [...questions, ...pasted.questions.slice(0, room)] });
+    onSettings({ questions: all.slice(0, QUESTIONS_LIMITS.questions) });
     setUnused([...pasted.unused, ...over]);
+    if (made.length > 0) setChanging(null);
     const lines = text.split('\n');
     setText(pasted.unused.length === 0 ? '' : pasted.unused.map(({ line }) => paragraphFrom(lines, line)).join('\n\n'));
+  };
+  const change = (question: Question, letter: string): void => {
+    setChanging(question);
+    setText(letter);
+    setUnused([]);
   };
   return (
     <>
       {questions.length > 0 && (
         <View role="list" aria-label="Questions" style={styles.list}>
-          {questions.map((question, index) => (
-            <MadeQuestion
-              key={question.id}
-              question={question}
-              index={index}
-              onDrop={() => onSettings({ questions: questions.filter(({ id }) => id !== question.id) })}
-            />
-          ))}
+          {questions.map((question, index) => {
+            const letter = writtenQuestion(question, USUAL_SCHOOL);
+            return (
+              <MadeQuestion
+                key={question.id}
+                question={question}
+                index={index}
+                changing={changing?.id === question.id}
+                onChange={letter === null ? null : () => change(question, letter)}
+                onDrop={() => onSettings({ questions: questions.filter(({ id }) => id !== question.id) })}
+              />
+            );
+          })}
         </View>
       )}
       <View style={styles.how}>
@@ -92,7 +97,7 @@ export function QuestionsFields({ settings, onSettings }: FieldsProps<'questions
         ))}
       </View>
       <Field
-        label="Write or paste questions"
+        label={changing ? 'Change this question' : 'Write or paste questions'}
         value={text}
         onChangeText={setText}
         maxLength={PASTE_LIMITS.characters}
@@ -101,31 +106,18 @@ export function QuestionsFields({ settings, onSettings }: FieldsProps<'questions
       {unused.map(({ line, words, why }) => (
         <Notice key={`${line} ${words}`}>{`${line > 0 ? `Line ${line}, ` : ''}“${words}”: ${why}`}</Notice>
       ))}
-      <Button icon="plus" disabled={text.trim() === ''} onPress={add} style={styles.add}>
-        Make questions of it
+      <Button
+        icon={changing ? 'tick' : 'plus'}
+        disabled={text.trim() === ''}
+        onPress={() => void add()}
+        style={styles.add}
+      >
+        {changing ? 'Put it in its place' : 'Make questions of it'}
       </Button>
-      <Pick
-        label="Tries for each"
-        headed
-        options={TRIES.map((count) => ({ value: String(count), word: count === null ? 'Without end' : String(count) }))}
-        chosen={String(tries)}
-        onChoose={(value) => onSettings({ tries: value === 'null' ? null : Number(value) })}
-      />
-      <Pick
-        label="After a try, learners are told"
-        headed
-        options={[
-          { value: 'right or wrong', word: 'Right or not' },
-          { value: 'nothing', word: 'Nothing' },
-        ]}
-        chosen={told}
-        onChoose={(value) => onSettings({ told: value })}
-      />
+      <QuestionsRules settings={settings} onSettings={onSettings} />
     </>
   );
 }
-
-const TRIES = [1, 2, 3, 5, null] as const;
 
 /** The paragraph that begins on a line, counted from 1: what was not understood stays to be mended. */
 function paragraphFrom(lines: readonly string[], line: number): string {
@@ -136,19 +128,6 @@ function paragraphFrom(lines: readonly string[], line: number): string {
 
 const styles = StyleSheet.create({
   list: { gap: 10 },
-  made: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    backgroundColor: colours.scrap,
-    borderWidth: OUTLINE,
-    borderColor: colours.ink,
-    paddingLeft: 12,
-    paddingVertical: 8,
-  },
-  words: { flex: 1, gap: 4 },
-  right: { flexDirection: 'row', gap: 8, alignItems: 'center' },
-  grow: { flexShrink: 1 },
-  bin: { width: TARGET.adult, height: TARGET.adult, alignItems: 'center', justifyContent: 'center' },
   how: { gap: 6, padding: 10, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
   add: { alignSelf: 'flex-start' },
 });

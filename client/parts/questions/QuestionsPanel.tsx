@@ -1,13 +1,17 @@
 import { giveAnswer } from '@lippet/core/parts/questions/givenAnswers';
-import { isComplete, readAnswer } from '@lippet/core/questions/question';
+import { isComplete, readAnswer, type Answer, type AskedQuestion } from '@lippet/core/questions/question';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import type { TryView } from '@lippet/core/contract/tries';
+import type * as Y from 'yjs';
+import { Practice } from '../../questions/Practice';
 import { QuestionRow } from '../../questions/QuestionRow';
 import { questionState, triesLeft } from '../../questions/questionState';
 import { questionUi } from '../../questions/registry';
+import { Told } from '../../questions/Told';
 import { TryResult } from '../../questions/TryResult';
-import { useTries } from '../../questions/useTries';
+import { hintsOf, rightOf, useTries, type Tries } from '../../questions/useTries';
 import { HearSign } from '../../readAloud/HearSign';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
@@ -19,34 +23,65 @@ import { useGivenNoted } from './useGivenNoted';
 /** One question at a time, with the way through all of them above it. What is given is judged at school. */
 export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'questions'>) {
   const answers = useAnswers(doc, part.id);
-  const { tries: all, go, error, refetch, giving, give } = useTries(pieceId);
-  const tries = useMemo(() => all.filter((tried) => tried.part === part.id), [all, part.id]);
-  useGivenNoted(doc, part.id, tries, editable);
+  const tries = useTries(pieceId);
+  const own = useMemo(
+    () => tries.tries.filter((tried) => tried.part === part.id && tried.variant === 0),
+    [tries.tries, part.id],
+  );
+  useGivenNoted(doc, part.id, own, editable);
   const [current, setCurrent] = useState(0);
-  const { asked, tries: most } = part;
+  const { asked } = part;
   const index = Math.min(current, asked.length - 1);
   const question = asked[index];
-  const triesAt = (id: string) => tries.filter((tried) => tried.question === id);
-  const answerTo = (id: string) =>
-    readAnswer(
-      asked.find((one) => one.id === id)!,
-      answers.get(id),
-    );
-  const states = asked.map(({ id }) => questionState({ answered: answerTo(id) !== null, tries: triesAt(id) }));
+  const triesAt = (id: string) => own.filter((tried) => tried.question === id);
+  const states = asked.map((one) =>
+    questionState({ answered: readAnswer(one, answers.get(one.id)) !== null, tries: triesAt(one.id) }),
+  );
   if (!question) return null;
+  return (
+    <View style={styles.panel}>
+      {asked.length > 1 && <QuestionRow states={states} current={index} onChoose={setCurrent} />}
+      <OneQuestion
+        key={question.id}
+        part={part}
+        question={question}
+        answer={readAnswer(question, answers.get(question.id))}
+        mine={triesAt(question.id)}
+        tries={tries}
+        doc={doc}
+        editable={editable}
+        onNext={index < asked.length - 1 ? () => setCurrent(index + 1) : null}
+      />
+    </View>
+  );
+}
 
-  const mine = triesAt(question.id);
-  const answer = answerTo(question.id);
-  const state = states[index]!;
-  const left = go === null ? 0 : triesLeft(mine, go, most);
+interface OneProps extends Pick<AnswerProps<'questions'>, 'part' | 'editable'> {
+  question: AskedQuestion;
+  answer: Answer | null;
+  /** Tries at this question. */
+  mine: readonly TryView[];
+  tries: Tries;
+  doc: Y.Doc;
+  /** Null at the last one. */
+  onNext: (() => void) | null;
+}
+
+/** A question, the way to answer it, and what school said. */
+function OneQuestion({ part, question, answer, mine, tries, doc, editable, onNext }: OneProps) {
+  const { go, error, refetch, giving } = tries;
+  const state = questionState({ answered: answer !== null, tries: mine });
+  const left = go === null ? 0 : triesLeft(mine, go, part.tries);
   const open = editable && state !== 'right' && left !== 0;
   const sameAsLast = JSON.stringify(mine.at(-1)?.answer ?? null) === JSON.stringify(answer);
   const ready = open && answer !== null && isComplete(question, answer) && !sameAsLast;
   const busy = giving.kind === 'giving';
+  const hints = hintsOf(tries.hints, part.id, question.id);
+  const right = state === 'right' ? null : rightOf(tries.shown, part.id, question.id);
+  const done = editable && go !== null && !open && part.told === 'right or wrong';
   const { Answering, how } = questionUi(question.kind);
   return (
-    <View style={styles.panel}>
-      {asked.length > 1 && <QuestionRow states={states} current={index} onChoose={setCurrent} />}
+    <>
       <ScrollView style={styles.scroll} contentContainerStyle={styles.content}>
         <View style={styles.asked}>
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.words}>
@@ -58,14 +93,25 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
           {how(question as never)}
         </Text>
         <Answering
-          key={question.id}
           question={question as never}
           answer={answer as never}
           onAnswer={open ? (next: object | null) => giveAnswer(doc, part.id, question.id, next) : null}
         />
         {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
-        {giving.kind === 'failed' && giving.question === question.id && <Notice>{giving.why}</Notice>}
+        {!done && giving.kind === 'failed' && giving.question === question.id && <Notice>{giving.why}</Notice>}
         <TryResult tries={mine} left={left} />
+        {hints.map((hint, index) => (
+          <Told key={hint} icon="torch" title={`Hint ${index + 1} of ${question.hints}`} words={hint} />
+        ))}
+        {right && <Told icon="tick" title="This was right" words={right} />}
+        {done && question.varies && mine.length > 0 && (
+          <Practice
+            part={part.id}
+            question={question.id}
+            tries={tries}
+            earnsBack={part.earnBack && state !== 'right'}
+          />
+        )}
       </ScrollView>
       {/* In reach of the thumb, however long the question is. */}
       <View style={styles.ways}>
@@ -74,23 +120,23 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
             kind="main"
             icon="tick"
             disabled={!ready || busy}
-            onPress={() => answer && void give(part.id, question.id, answer)}
+            onPress={() => answer && void tries.give({ part: part.id, question: question.id, variant: 0, answer })}
           >
             {mine.length === 0 ? 'Give this answer' : 'Try again'}
           </Button>
         )}
-        {index < asked.length - 1 && (
-          <Button
-            kind={open ? 'plain' : 'main'}
-            icon="forward"
-            label="Next question"
-            onPress={() => setCurrent(index + 1)}
-          >
+        {open && hints.length < question.hints && (
+          <Button icon="torch" disabled={busy} onPress={() => void tries.hint(part.id, question.id, hints.length + 1)}>
+            {hints.length === 0 ? 'A hint' : 'One more hint'}
+          </Button>
+        )}
+        {onNext && (
+          <Button kind={open ? 'plain' : 'main'} icon="forward" label="Next question" onPress={onNext}>
             Next
           </Button>
         )}
       </View>
-    </View>
+    </>
   );
 }
 

@@ -1,24 +1,39 @@
+import type { TriesView, TryView } from '@lippet/core/contract/tries';
 import { answersOf } from '@lippet/core/parts/questions/givenAnswers';
-import { answerWords, readAnswer } from '@lippet/core/questions/question';
+import { earnedShare } from '@lippet/core/questions/countedShare';
+import { answerWords, readAnswer, type AskedQuestion } from '@lippet/core/questions/question';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { marksWords } from '../../questions/marksWords';
 import { questionState, STATE_LOOKS } from '../../questions/questionState';
-import { useTriesUntil } from '../../questions/useTries';
+import { hintsOf, rightOf, useTriesUntil } from '../../questions/useTries';
 import { LineIcon } from '../../ui/LineIcon';
 import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
+import { counted } from '../counted';
 import type { SentProps } from '../partKind';
 
-const marksWords = (marks: number): string => String(Math.round(marks * 10) / 10);
+type Part = SentProps<'questions'>['part'];
 
-/** Every question with its answer, what that earned, and after how many tries. */
+const NOTHING: TriesView = { go: 0, tries: [], hints: [], shown: [] };
+
+/** What a question came to in its newest go; null where that is not told, or not known yet. */
+function earned(part: Part, question: AskedQuestion, tries: readonly TryView[]): number | null {
+  const go = tries.at(-1)?.go;
+  const shares = tries
+    .filter((tried) => tried.go === go)
+    .map(({ variant, marks, outOf }) => ({ variant, share: marks === null ? null : marks / Math.max(1, outOf) }));
+  const share = earnedShare(shares, part);
+  return share === null ? null : share * question.marks;
+}
+
+/** Every question with its answer, what that earned, after how many tries, and with what help. */
 export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
   const answers = answersOf(doc, part.id);
-  const { data, error, refetch } = useTriesUntil(goId);
-  const tries = (data?.tries ?? []).filter((tried) => tried.part === part.id);
-  const last = part.asked.flatMap(({ id }) => tries.filter(({ question }) => question === id).at(-1) ?? []);
-  const earned = last.reduce((sum, { marks }) => sum + (marks ?? 0), 0);
-  const outOf = part.asked.reduce((sum, { marks }) => sum + marks, 0);
+  const { data = NOTHING, error, refetch } = useTriesUntil(goId);
+  const triesAt = (id: string) => data.tries.filter((tried) => tried.part === part.id && tried.question === id);
+  const marks = part.asked.map((question) => earned(part, question, triesAt(question.id)));
+  const outOf = part.asked.reduce((sum, question) => sum + question.marks, 0);
   return (
     <ScrollView
       style={styles.desk}
@@ -27,30 +42,70 @@ export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
       role="group"
       aria-label={`Answers: ${part.title}`}
     >
-      {last.some(({ marks }) => marks !== null) && (
-        <Text variant="headlineSmall">{`${marksWords(earned)} of ${outOf}`}</Text>
+      {marks.some((one) => one !== null) && (
+        <Text variant="headlineSmall">
+          {`${marksWords(marks.reduce<number>((sum, one) => sum + (one ?? 0), 0))} of ${outOf}`}
+        </Text>
       )}
       {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
-      {part.asked.map((question, index) => {
-        const mine = tries.filter((tried) => tried.question === question.id);
-        const tryNumber = mine.at(-1)?.number ?? 0;
-        const answer = readAnswer(question, mine.at(-1)?.answer ?? answers.get(question.id));
-        const { word, icon, fill } = STATE_LOOKS[questionState({ answered: answer !== null, tries: mine })];
-        return (
-          <View key={question.id} style={styles.question}>
-            <Text variant="titleMedium">{`${index + 1}  ${question.words}`}</Text>
-            <Text variant="bodyLarge">{answer ? answerWords(question, answer) : 'No answer'}</Text>
-            <View style={[styles.state, { backgroundColor: fill }]}>
-              {icon && <LineIcon name={icon} size={18} width={3} />}
-              <Text variant="bodyMedium">
-                {word}
-                {tryNumber > 1 ? `, at try ${tryNumber}` : ''}
-              </Text>
-            </View>
-          </View>
-        );
-      })}
+      {part.asked.map((question, index) => (
+        <SentQuestion
+          key={question.id}
+          name={`${index + 1}  ${question.words}`}
+          question={question}
+          made={answers.get(question.id)}
+          tries={triesAt(question.id)}
+          hints={hintsOf(data.hints, part.id, question.id).length}
+          right={rightOf(data.shown, part.id, question.id)}
+        />
+      ))}
     </ScrollView>
+  );
+}
+
+interface SentQuestionProps {
+  name: string;
+  question: AskedQuestion;
+  /** The answer in the document, given or not. */
+  made: unknown;
+  tries: readonly TryView[];
+  /** How many were asked for. */
+  hints: number;
+  /** What was right; null where that is not shown. */
+  right: string | null;
+}
+
+function SentQuestion({ name, question, made, tries, hints, right }: SentQuestionProps) {
+  const own = tries.filter(({ variant }) => variant === 0);
+  const practised = tries.filter(({ variant }) => variant > 0);
+  const last = own.at(-1);
+  const answer = readAnswer(question, last?.answer ?? made);
+  const state = questionState({ answered: answer !== null, tries: own });
+  const { word, icon, fill } = STATE_LOOKS[state];
+  const changed = last && last.marksBefore !== null && last.marksBefore !== last.marks ? last.marksBefore : null;
+  return (
+    <View style={styles.question}>
+      <Text variant="titleMedium">{name}</Text>
+      <Text variant="bodyLarge">{answer ? answerWords(question, answer) : 'No answer'}</Text>
+      <View style={[styles.state, { backgroundColor: fill }]}>
+        {icon && <LineIcon name={icon} size={18} width={3} />}
+        <Text variant="bodyMedium">
+          {word}
+          {last && last.number > 1 ? `, at try ${last.number}` : ''}
+        </Text>
+      </View>
+      {right && state !== 'right' && <Text variant="bodyMedium">{`Right: ${right}`}</Text>}
+      {last?.reply && <Text variant="bodyMedium">{`Said to it: ${last.reply}`}</Text>}
+      {hints > 0 && <Text variant="bodyMedium">{`With ${counted(hints, 'hint')}`}</Text>}
+      {practised.length > 0 && (
+        <Text variant="bodyMedium">
+          {`${practised.filter(({ marks, outOf }) => marks === outOf).length} of ${practised.length} like it right`}
+        </Text>
+      )}
+      {changed !== null && (
+        <Text variant="bodyMedium">{`Marked ${marksWords(changed)} before the question was put right`}</Text>
+      )}
+    </View>
   );
 }
 

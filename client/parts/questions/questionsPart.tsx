@@ -50,6 +50,7 @@ export const questionsPart: ClientPart<'questions'> = {
   Fields: QuestionsFields,
   Preview: QuestionsPreview,
   Sent: QuestionsSent,
+  groupWay: { word: 'Answers', icon: 'tide', to: (activityId) => `/answers/${activityId}` },
   Small: QuestionsSmall,
 };
 

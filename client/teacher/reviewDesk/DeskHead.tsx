@@ -1,6 +1,9 @@
+import type { PartView } from '@lippet/core/parts/part';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
+import type { GroupWay } from '../../parts/partKind';
+import { partUi } from '../../parts/registry';
 import { BackHead } from '../../ui/BackHead';
 import { Button } from '../../ui/Button';
 import { colours, OUTLINE } from '../../ui/theme';
@@ -61,15 +64,25 @@ export function DeskHead({ lineShown }: { lineShown: boolean }) {
   );
 }
 
+/** Each kind that shows what a whole group did, once. */
+const groupWays = (parts: readonly PartView[]): GroupWay[] => [
+  ...new Set(parts.flatMap(({ kind }) => partUi(kind).groupWay ?? [])),
+];
+
 /** What can be opened from the head; where there is little room, fewer of them. */
 function DeskWays() {
-  const { view } = useDeskHere();
+  const { activity, view } = useDeskHere();
   const queueShown = useStore(view, (state) => state.queueShown);
   const layout = useLayout();
   const wide = layout === 'wide';
   const folds = useLineFolds();
   return (
     <>
+      {groupWays(activity.parts).map(({ word, icon, to }) => (
+        <Button key={word} icon={icon} label={`${word} of the group`} to={to(activity.activityId)}>
+          {word}
+        </Button>
+      ))}
       <Button icon="table" label="All pieces side by side" onPress={() => togglePanel(view, 'everybody')}>
         All
       </Button>

@@ -4,9 +4,9 @@ import type { TriesView, TryView } from '@lippet/core/contract/tries';
 import type { GoView, PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { Problem } from '@lippet/core/contract/problem';
-import { newPart } from '@lippet/core/parts/part';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
-import { newQuestion, readQuestion, type Question } from '@lippet/core/questions/question';
+import { newQuestion, readQuestion } from '@lippet/core/questions/question';
+import { askQuestions, tryWith, type AskedSet } from '../../testing/askedQuestions';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -38,31 +38,10 @@ beforeAll(async () => {
 });
 afterAll(() => school.close());
 
-interface Asked {
-  part: string;
-  piece: string;
-}
-
 /** An activity that asks these questions is set, and Ada has begun it. */
-async function asked(settings: Partial<QuestionsSettings> = {}): Promise<Asked> {
-  const part = { ...newPart('questions', randomUUID(), 'Questions') };
-  await school.sequelize.query(
-    `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)
-     VALUES (:id, :activity, 9, 'questions', 'Questions', false, :settings)`,
-    {
-      replacements: {
-        id: part.id,
-        activity: school.activities.open,
-        settings: JSON.stringify({ ...part.settings, questions: [choose, typed], ...settings }),
-      },
-    },
-  );
-  const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
-  return { part: part.id, piece: pieceId };
-}
+const asked = (settings: Partial<QuestionsSettings> = {}): Promise<AskedSet> =>
+  askQuestions(school, ada, { questions: [choose, typed], ...settings });
 
-const tryWith = (client: TestClient, { part, piece }: Asked, question: Question, answer: object, key = randomUUID()) =>
-  client.request('POST', `/api/pieces/${piece}/tries`, { key, part, question: question.id, answer });
 const wrong = { chosen: [OPTIONS[0]] };
 const right = { chosen: [OPTIONS[1]] };
 

@@ -155,7 +155,7 @@ export class TryService {
       go,
       tries: views,
       hints: posed.flatMap((at) => hintsOf(at, hints)),
-      right: right.flatMap((at) => rightOf(at)),
+      shown: right.flatMap((at) => rightOf(at)),
     };
   }
 }

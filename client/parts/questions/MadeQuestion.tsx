@@ -1,0 +1,129 @@
+import { answerWords, askedOf, firstOf, rightAnswer, type Question } from '@lippet/core/questions/question';
+import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import type { TriedVariant } from '@lippet/core/questions/variants/variant';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { questionUi } from '../../questions/registry';
+import { Button } from '../../ui/Button';
+import { LineIcon } from '../../ui/LineIcon';
+import { colours, OUTLINE, TARGET } from '../../ui/theme';
+
+/** So many variants lie side by side. */
+const TRIED = 10;
+
+const asMade = (question: Question) => askedOf(question, (list) => [...list]);
+
+/** What is right of a question, in words; empty where nothing is. */
+export function rightWords(question: Question): string {
+  const first = firstOf(question);
+  const right = rightAnswer(first, USUAL_SCHOOL);
+  return right ? answerWords(asMade(first), right) : '';
+}
+
+interface Props {
+  question: Question;
+  index: number;
+  /** It stands in the field, and is being changed. */
+  changing: boolean;
+  /** Null where it can't be written as a letter. */
+  onChange: (() => void) | null;
+  onDrop: () => void;
+}
+
+/** One question as it was understood, with what is right and what helps. */
+export function MadeQuestion({ question, index, changing, onChange, onDrop }: Props) {
+  const first = firstOf(question);
+  return (
+    <View role="listitem" style={[styles.made, changing && styles.changing]}>
+      <View style={styles.words}>
+        <Text variant="labelMedium">{`${index + 1}  ${questionUi(question.kind).word}`}</Text>
+        <Text variant="titleSmall">{first.words}</Text>
+        <View style={styles.right}>
+          <LineIcon name="tick" size={18} width={3} />
+          <Text variant="bodyMedium" style={styles.grow}>
+            {rightWords(question)}
+          </Text>
+        </View>
+        {first.replies.map(({ answer, words }) => (
+          <Text key={answer} variant="bodySmall">{`“${answer}”: ${words}`}</Text>
+        ))}
+        {first.hints.map((hint) => (
+          <View key={hint} style={styles.right}>
+            <LineIcon name="torch" size={18} />
+            <Text variant="bodySmall" style={styles.grow}>
+              {hint}
+            </Text>
+          </View>
+        ))}
+        {question.template && <Variants question={question} />}
+      </View>
+      {onChange && (
+        <Pressable role="button" aria-label={`Change question ${index + 1}`} onPress={onChange} style={styles.sign}>
+          <LineIcon name="pen" />
+        </Pressable>
+      )}
+      <Pressable role="button" aria-label={`Delete question ${index + 1}`} onPress={onDrop} style={styles.sign}>
+        <LineIcon name="bin" />
+      </Pressable>
+    </View>
+  );
+}
+
+/** Ten of the questions that it can become, side by side, with what one should look at. */
+function Variants({ question }: { question: Question }) {
+  const [tried, setTried] = useState<readonly TriedVariant[] | null>(null);
+  const look = async (): Promise<void> => {
+    const { tryVariants } = await import('@lippet/core/questions/variants/variant');
+    setTried(tryVariants(question, TRIED, USUAL_SCHOOL));
+  };
+  if (!tried)
+    return (
+      <Button icon="again" onPress={() => void look()} style={styles.look}>
+        {`Look at ${TRIED} of them`}
+      </Button>
+    );
+  return (
+    <View role="list" aria-label="The same with other numbers" style={styles.variants}>
+      {tried.map(({ seed, question: variant, right, warnings }) => (
+        <View key={seed} role="listitem" style={styles.variant}>
+          <Text variant="bodySmall">{variant.words}</Text>
+          <Text variant="labelMedium">{right ? answerWords(asMade(variant), right) : ''}</Text>
+          {warnings.map((warning) => (
+            <Text key={warning} variant="labelMedium" style={styles.warning}>
+              {warning}
+            </Text>
+          ))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  made: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    backgroundColor: colours.scrap,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+    paddingLeft: 12,
+    paddingVertical: 8,
+  },
+  changing: { backgroundColor: colours.ochre },
+  words: { flex: 1, gap: 4 },
+  right: { flexDirection: 'row', gap: 8, alignItems: 'center' },
+  grow: { flexShrink: 1 },
+  sign: { width: TARGET.adult, height: TARGET.adult, alignItems: 'center', justifyContent: 'center' },
+  look: { alignSelf: 'flex-start', marginTop: 6 },
+  variants: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginTop: 6 },
+  variant: {
+    width: 190,
+    padding: 8,
+    gap: 4,
+    backgroundColor: colours.paper,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
+  warning: { backgroundColor: colours.blush, padding: 4 },
+});
