@@ -6,6 +6,7 @@ import { Text } from 'react-native-paper';
 import type { TryView } from '@lippet/core/contract/tries';
 import type * as Y from 'yjs';
 import { Practice } from '../../questions/Practice';
+import { usePractice } from '../../questions/usePractice';
 import { QuestionRow } from '../../questions/QuestionRow';
 import { questionState, triesLeft } from '../../questions/questionState';
 import { questionUi } from '../../questions/registry';
@@ -79,6 +80,8 @@ function OneQuestion({ part, question, answer, mine, tries, doc, editable, onNex
   const hints = hintsOf(tries.hints, part.id, question.id);
   const right = state === 'right' ? null : rightOf(tries.shown, part.id, question.id);
   const done = editable && go !== null && !open && part.told === 'right or wrong';
+  const varies = done && question.varies && mine.length > 0;
+  const practice = usePractice(part.id, question.id, tries);
   const { Answering, how } = questionUi(question.kind);
   return (
     <>
@@ -98,19 +101,21 @@ function OneQuestion({ part, question, answer, mine, tries, doc, editable, onNex
           onAnswer={open ? (next: object | null) => giveAnswer(doc, part.id, question.id, next) : null}
         />
         {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
-        {!done && giving.kind === 'failed' && giving.question === question.id && <Notice>{giving.why}</Notice>}
+        {giving.kind === 'failed' && giving.question === question.id && <Notice>{giving.why}</Notice>}
         <TryResult tries={mine} left={left} />
         {hints.map((hint, index) => (
           <Told key={hint} icon="torch" title={`Hint ${index + 1} of ${question.hints}`} words={hint} />
         ))}
         {right && <Told icon="tick" title="This was right" words={right} />}
-        {done && question.varies && mine.length > 0 && (
-          <Practice
-            part={part.id}
-            question={question.id}
-            tries={tries}
-            earnsBack={part.earnBack && state !== 'right'}
-          />
+        {varies && (
+          <Text variant="bodyMedium">
+            {part.earnBack && state !== 'right'
+              ? 'There are more like it, with other numbers. One that is right earns these marks back.'
+              : 'There are more like it, with other numbers. They cost nothing.'}
+          </Text>
+        )}
+        {varies && practice.now && (
+          <Practice now={practice.now} busy={busy} onAnswer={practice.answer} onGive={() => void practice.give()} />
         )}
       </ScrollView>
       {/* In reach of the thumb, however long the question is. */}
@@ -128,6 +133,11 @@ function OneQuestion({ part, question, answer, mine, tries, doc, editable, onNex
         {open && hints.length < question.hints && (
           <Button icon="torch" disabled={busy} onPress={() => void tries.hint(part.id, question.id, hints.length + 1)}>
             {hints.length === 0 ? 'A hint' : 'One more hint'}
+          </Button>
+        )}
+        {varies && (!practice.now || practice.now.tried) && (
+          <Button icon="again" disabled={busy} onPress={() => void practice.begin()}>
+            {practice.now ? 'Another one' : 'One like it'}
           </Button>
         )}
         {onNext && (

@@ -1,21 +1,15 @@
 import type { AnswersView } from '@lippet/core/contract/answers';
-import { boardOf, type BoardCell, type BoardRow, type CellState } from '@lippet/core/questions/board/board';
+import { boardOf, type BoardCell, type BoardRow } from '@lippet/core/questions/board/board';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Badge } from '../../ui/Badge';
-import { LineIcon, type LineName } from '../../ui/LineIcon';
+import { LineIcon } from '../../ui/LineIcon';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE } from '../../ui/theme';
+import { CELL_LOOKS } from './cellLooks';
+import { QuestionShares } from './QuestionShares';
 import { useNowTicking } from './useNowTicking';
-
-const LOOKS: Record<CellState, { word: string; icon: LineName | null; fill: string }> = {
-  open: { word: 'open', icon: null, fill: colours.paper },
-  given: { word: 'given', icon: 'boat', fill: colours.mist },
-  right: { word: 'right', icon: 'tick', fill: colours.mist },
-  partly: { word: 'partly right', icon: 'again', fill: colours.ochre },
-  wrong: { word: 'not right', icon: 'close', fill: colours.blush },
-};
 
 /** Who is where, live: a row a learner, a square a question. Whoever may need help stands first. */
 export function AnswerBoard({ view }: { view: AnswersView }) {
@@ -36,19 +30,22 @@ export function AnswerBoard({ view }: { view: AnswersView }) {
         </Text>
         <TickBox word="Without names" below="To show it to the class" on={!named} onChange={(on) => setNamed(!on)} />
       </View>
-      <ScrollView horizontal tabIndex={0} role="group" aria-label="Who is where">
-        <View role="table" aria-label={`Answers of ${view.group.name}`}>
-          <HeadRow rows={rows} />
-          {sorted.map((row, index) => (
-            <LearnerRow
-              key={row.learner}
-              row={row}
-              name={named ? row.name : `Learner ${index + 1}`}
-              badge={named ? (view.learners.find(({ id }) => id === row.learner)?.badge ?? colours.line) : null}
-            />
-          ))}
-        </View>
-      </ScrollView>
+      <View style={styles.beside}>
+        <ScrollView horizontal style={styles.table} tabIndex={0} role="group" aria-label="Who is where">
+          <View role="table" aria-label={`Answers of ${view.group.name}`}>
+            <HeadRow rows={rows} />
+            {sorted.map((row, index) => (
+              <LearnerRow
+                key={row.learner}
+                row={row}
+                name={named ? row.name : `Learner ${index + 1}`}
+                badge={named ? (view.learners.find(({ id }) => id === row.learner)?.badge ?? colours.line) : null}
+              />
+            ))}
+          </View>
+        </ScrollView>
+        <QuestionShares view={view} rows={rows} />
+      </View>
     </View>
   );
 }
@@ -97,7 +94,7 @@ function LearnerRow({ row, name, badge }: { row: BoardRow; name: string; badge: 
 }
 
 function Cell({ cell, number }: { cell: BoardCell; number: number }) {
-  const { word, icon, fill } = LOOKS[cell.state];
+  const { word, icon, fill } = CELL_LOOKS[cell.state];
   const tries = cell.tries > 1 ? `, ${cell.tries} tries` : '';
   const hints = cell.hints > 0 ? `, ${cell.hints} hints` : '';
   return (
@@ -121,6 +118,8 @@ const CELL = 46;
 
 const styles = StyleSheet.create({
   board: { gap: 14 },
+  beside: { flexDirection: 'row', flexWrap: 'wrap', gap: 36, alignItems: 'flex-start' },
+  table: { flexGrow: 0, maxWidth: '100%' },
   head: { flexDirection: 'row', flexWrap: 'wrap', gap: 18, alignItems: 'center', justifyContent: 'space-between' },
   row: { flexDirection: 'row', alignItems: 'center', gap: 6, paddingVertical: 4 },
   marked: { backgroundColor: colours.blush },

@@ -1,8 +1,9 @@
 import type { Me } from '@lippet/core/contract/signIn';
 import { questionReports } from '@lippet/core/questions/spread/questionReports';
 import { reportsCsv } from '@lippet/core/questions/spread/reportsCsv';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { news } from '../../api/news';
 import { download } from '../../page/takeOut/takeOut';
 import { BackHead } from '../../ui/BackHead';
 import { Button } from '../../ui/Button';
@@ -28,6 +29,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
   const [group, setGroup] = useState<string | null>(null);
   const [shown, setShown] = useState<Shown>('now');
   const { data: view, error, refetch } = useGroupAnswers(activityId, me, group);
+  useEffect(() => news.start(me.id), [me.id]);
   const reports = useMemo(() => (view ? questionReports(view) : []), [view]);
   return (
     <Screen full>
@@ -93,5 +95,5 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 14, alignItems: 'center', justifyContent: 'space-between' },
-  cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 18 },
+  cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 18, alignItems: 'flex-start' },
 });

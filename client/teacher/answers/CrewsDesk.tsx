@@ -129,12 +129,14 @@ function CrewCard({ crew, draft, held, view, zone }: CrewProps) {
         onChangeText={(text) => draft.edit(id, { note: text })}
         multiline
       />
-      <DateField
-        label="They meet"
-        value={meetsAt}
-        zone={zone}
-        onChange={(value) => draft.edit(id, { meetsAt: value })}
-      />
+      <View style={styles.when}>
+        <DateField
+          label="They meet"
+          value={meetsAt}
+          zone={zone}
+          onChange={(value) => draft.edit(id, { meetsAt: value })}
+        />
+      </View>
       <Field
         label="Where, as a web address"
         value={link ?? ''}
@@ -194,5 +196,7 @@ const styles = StyleSheet.create({
   card: { flexGrow: 1, flexBasis: 300, maxWidth: 420, padding: 16, gap: 12 },
   names: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
   name: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 10, minHeight: TARGET.adult },
+  // A date takes what room there is along its row.
+  when: { flexDirection: 'row' },
   keep: { alignSelf: 'flex-start' },
 });

@@ -5,9 +5,9 @@ function draft() {
   const crews = new CrewsDraft([], () => `crew ${++count}`);
   crews.propose(
     [
-      { learner: 'ada', wrong: ['Question 1: “plait”'] },
-      { learner: 'ben', wrong: ['Question 1: “plait”'] },
-      { learner: 'cleo', wrong: ['Question 2: “12”'] },
+      { learner: 'ada', wrong: ['question 1, where “plait” was said'] },
+      { learner: 'ben', wrong: ['question 1, where “plait” was said'] },
+      { learner: 'cleo', wrong: ['question 2, where “12” was said'] },
       { learner: 'dan', wrong: [] },
     ],
     4,
@@ -20,7 +20,10 @@ const who = (crews: CrewsDraft): string[][] => crews.state.getState().crews.map(
 it('proposes who could be helped together, and says with what', () => {
   const crews = draft();
   expect(who(crews)).toEqual([['ada', 'ben'], ['cleo']]);
-  expect(crews.state.getState().crews[0]).toMatchObject({ name: 'Crew 1', note: 'About Question 1: “plait”' });
+  expect(crews.state.getState().crews[0]).toMatchObject({
+    name: 'Crew 1',
+    note: 'We look together at question 1, where “plait” was said.',
+  });
   expect(crews.state.getState().changed).toBe(true);
 });
 

@@ -28,7 +28,7 @@ export class CrewsDraft {
       crews.map(({ learners, about }, index) => ({
         ...this.empty(index),
         learners,
-        note: about ? `About ${about.wrong}`.slice(0, CREW_LIMITS.note) : '',
+        note: about ? `We look together at ${about.wrong}.`.slice(0, CREW_LIMITS.note) : '',
       })),
     );
   }

@@ -127,7 +127,7 @@ export function questionReports({
 }
 
 /** A wrong answer of a question, as crews are about it. */
-const wrongName = (number: number, words: string): string => `Question ${number}: “${words}”`;
+const wrongName = (number: number, words: string): string => `question ${number}, where “${words}” was said`;
 
 /** What each learner got wrong at the first try; what is typed alike is the same. */
 export function difficultiesOf(reports: readonly QuestionReport[], tries: readonly LearnersTry[]): Difficulties[] {
