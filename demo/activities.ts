@@ -1,5 +1,6 @@
 /** The activities of the demo's week, and how far each learner is with them. Days are counted from today. */
 import type { DemoTries } from './answers';
+import { BIRD_MEDIA, type DemoMedia } from './birds';
 import type { Background } from '@lippet/core/page/background';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
@@ -53,6 +54,8 @@ export interface DemoPart {
   words?: { least?: number; most?: number; openings?: string[]; written: Record<string, string> };
   /** Answered by questions, as their teacher wrote them in a letter. */
   questions?: string;
+  /** Pictures and sounds of what is chosen in them, by its words. */
+  media?: Record<string, DemoMedia>;
   /** What learners tried at those questions until now. */
   tried?: Record<string, DemoTries>;
   /** "I have done this". */
@@ -608,6 +611,33 @@ export const ACTIVITIES: DemoActivity[] = [
     },
   },
   {
+    group: 'sandpipers',
+    title: 'Marsh birds by ear',
+    subject: 'Nature',
+    goal: 'Know three birds by their call.',
+    task: 'Listen to each call. Which bird is it?',
+    minutes: 5,
+    parts: [
+      {
+        title: 'Calls',
+        background: BLANK,
+        drawing: draw.nothing,
+        questions: [
+          [
+            'Who calls like this?',
+            'first call -> bittern',
+            'second call -> curlew',
+            'third call -> tern',
+            '? The bittern booms like a drum.',
+          ].join('\n'),
+          'Which bird has the long bent beak?\n- bittern\n- curlew *\n- tern',
+        ].join('\n\n'),
+        media: BIRD_MEDIA,
+      },
+    ],
+    pieces: {},
+  },
+  {
     group: 'cormorants',
     title: 'Ferry sums by heart',
     subject: 'Maths',
@@ -621,10 +651,34 @@ export const ACTIVITIES: DemoActivity[] = [
         background: BLANK,
         drawing: draw.nothing,
         questions: [
-          'A ferry takes {cars} cars. How many cars do {trips} trips take?\ncars = 6..12\ntrips = 3, 4, 5\n= {cars * trips}\n~ {cars + trips} // That is the sum. Each trip takes as many again.\n? How many does one trip take? And two?',
-          'The ferry leaves at 9:40 and takes 35 minutes. When is it there?\n- 9:75 // An hour has 60 minutes.\n- 10:15 *\n- 10:05 // Ten minutes are missing.\n? How many minutes are left until ten?',
-          'It is 2.5 km to the island. How many metres is that?\n= 2500 m\n~ 250 m // A kilometre has a thousand metres.\n~ 25 m // Count the noughts of a thousand again.',
-          'What is for people, and what is for cars?\nbench -> people\ndeck ramp -> cars\nlife jacket -> people\nwheel chocks -> cars',
+          [
+            'A ferry takes {cars} cars. How many cars do {trips} trips take?',
+            'cars = 6..12',
+            'trips = 3, 4, 5',
+            '= {cars * trips}',
+            '~ {cars + trips} // That is the sum. Each trip takes as many again.',
+            '? How many does one trip take? And two?',
+          ].join('\n'),
+          [
+            'The ferry leaves at 9:40 and takes 35 minutes. When is it there?',
+            '- 9:75 // An hour has 60 minutes.',
+            '- 10:15 *',
+            '- 10:05 // Ten minutes are missing.',
+            '? How many minutes are left until ten?',
+          ].join('\n'),
+          [
+            'It is 2.5 km to the island. How many metres is that?',
+            '= 2500 m',
+            '~ 250 m // A kilometre has a thousand metres.',
+            '~ 25 m // Count the noughts of a thousand again.',
+          ].join('\n'),
+          [
+            'What is for people, and what is for cars?',
+            'bench -> people',
+            'deck ramp -> cars',
+            'life jacket -> people',
+            'wheel chocks -> cars',
+          ].join('\n'),
           'Put the stops in the order of the way out.\n1. Home quay\n2. The rock light\n3. Marsh landing\n4. Island pier',
         ].join('\n\n'),
         tried: {

@@ -18,12 +18,6 @@ import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { readPlan } from '@lippet/core/contract/readDefinition';
-import { giveAnswer, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
-import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
-import { pastedQuestions } from '@lippet/core/questions/paste/pastedQuestions';
-import type { Question } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
-import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
 import { putItem, type Items } from '@lippet/core/page/item';
 import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';
@@ -52,7 +46,6 @@ import {
   Person,
   Piece,
   PieceUpdate,
-  QuestionTry,
   Review,
   School,
   Submission,
@@ -77,8 +70,8 @@ import { marks } from './drawings';
 import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
 import { printFilm } from './films';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
-import { triesOf, type DemoTries } from './answers';
 import { paperPhoto } from './photos';
+import { DemoQuestions } from './questionParts';
 import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { makeQuay } from './sounds';
@@ -89,14 +82,6 @@ function kindOf({ photo, recording, words, tick, questions }: DemoPart): PartKin
   if (photo) return 'photo';
   if (words) return 'words';
   return tick ? 'tick' : 'page';
-}
-
-/** Questions out of a letter; each must be understood. */
-function questionsFrom(letter: string): Question[] {
-  const pasted = pastedQuestions(letter, { decimalMark: 'point', newId: randomUUID });
-  const { questions, unused } = drawFirsts(pasted, USUAL_SCHOOL);
-  if (unused.length > 0) throw new Error(`A demo question was not understood: ${unused[0]!.words}`);
-  return questions;
 }
 
 /** A number that is always the same for the same words. */
@@ -242,6 +227,7 @@ type Sent = Pick<Made, 'id' | 'learner' | 'doc'> & { teacher: string; number: nu
 
 class Seeder {
   private readonly at: (when: DayTime) => Date;
+  private readonly questions: DemoQuestions;
   private readonly people = new Map<string, string>();
   private readonly groups = new Map<string, string>();
   /** Ids by group and name. */
@@ -253,6 +239,7 @@ class Seeder {
     private readonly files: FileStore,
   ) {
     this.at = clockOf(now);
+    this.questions = new DemoQuestions({ transaction, files, people: this.people });
   }
 
   async run(): Promise<void> {
@@ -430,50 +417,11 @@ class Seeder {
     }
     for (const [i, { tried = {} }] of activity.parts.entries())
       for (const [nth, [learner, codes]] of Object.entries(tried).entries())
-        await this.answers(activityId, partIds[i]!, { learner, codes, begun: this.now - (16 - 2 * nth) * 60_000 });
-  }
-
-  /** What a learner has tried at the questions of a part, a try every minute. */
-  private async answers(
-    activityId: string,
-    partId: string,
-    { learner, codes, begun }: { learner: string; codes: DemoTries; begun: number },
-  ): Promise<void> {
-    const { transaction } = this;
-    const part = await Part.findByPk(partId, { rejectOnEmpty: true, transaction });
-    const tries = triesOf((part.settings as QuestionsSettings).questions, codes);
-    const doc = new Y.Doc();
-    for (const { question, answer } of tries) {
-      giveAnswer(doc, partId, question.id, answer);
-      noteGiven(doc, partId, question.id);
-    }
-    const pieceId = randomUUID();
-    const createdAt = new Date(begun);
-    await Piece.create(
-      { id: pieceId, activityId, personId: this.people.get(learner)!, frozen: false, createdAt },
-      { transaction },
-    );
-    const update = await PieceUpdate.create(
-      { pieceId, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt },
-      { transaction },
-    );
-    const progress = { progress: measureProgress(doc), progressThrough: update.id };
-    await Piece.update(progress, { where: { id: pieceId }, transaction });
-    await QuestionTry.bulkCreate(
-      tries.map(({ question, number, answer, share }, nth) => ({
-        id: randomUUID(),
-        pieceId,
-        partId,
-        questionId: question.id,
-        go: 1,
-        number,
-        answer,
-        share,
-        outOf: question.marks,
-        at: new Date(begun + nth * 60_000),
-      })),
-      { transaction },
-    );
+        await this.questions.answers(activityId, partIds[i]!, {
+          learner,
+          codes,
+          begun: this.now - (16 - 2 * nth) * 60_000,
+        });
   }
 
   private async ask(
@@ -557,15 +505,7 @@ class Seeder {
 
   private async settings(part: DemoPart, activityId: string, ownerId: string): Promise<PartSettings> {
     const { photo, recording, words, tick, questions } = part;
-    if (questions)
-      return {
-        questions: questionsFrom(questions),
-        tries: 3,
-        told: 'right or wrong',
-        counted: 'last',
-        rightShown: 'after the last try',
-        earnBack: true,
-      };
+    if (questions) return this.questions.settings(questions, part.media ?? {}, { activityId, ownerId });
     if (words) return { leastWords: words.least, mostWords: words.most, openings: words.openings };
     if (tick) return { confirm: tick.confirm };
     if (recording) return { seconds: recording.seconds, titleStart: recording.titleStart };

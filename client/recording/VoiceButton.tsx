@@ -6,6 +6,11 @@ import { Press } from '../ui/Press';
 import { colours, TARGET } from '../ui/theme';
 import { useLocalFile } from './useLocalFile';
 
+/** One is heard at a time. */
+function silenceOthers(heard: HTMLMediaElement): void {
+  for (const other of document.querySelectorAll('audio')) if (other !== heard) other.pause();
+}
+
 /** Plays what was said. */
 export function VoiceButton({ voice, label }: { voice: string; label: string }) {
   const local = useLocalFile(voice);
@@ -25,7 +30,10 @@ export function VoiceButton({ voice, label }: { voice: string; label: string }) 
         src={local ?? `/api/media/${voice}/playable`}
         preload="none"
         aria-label={label}
-        onPlay={() => setPlaying(true)}
+        onPlay={({ currentTarget }) => {
+          silenceOthers(currentTarget);
+          setPlaying(true);
+        }}
         onPause={() => setPlaying(false)}
         onEnded={() => setPlaying(false)}
       />

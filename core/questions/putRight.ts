@@ -1,5 +1,6 @@
 /** A question whose key was wrong is put right: what is asked stays as it is. */
 import { rawOf } from '../contract/readRaw';
+import { namedIn, withNamed, type Named } from './named';
 import { askedOf, readQuestion, type Question } from './question';
 import { shuffleBy } from './shuffle';
 
@@ -15,20 +16,6 @@ function seen(question: Question): string {
  */
 export function asksTheSame(one: Question, other: Question): boolean {
   return one.id === other.id && one.kind === other.kind && seen(one) === seen(other);
-}
-
-/** Everything that has an id and words: options, baskets, gaps. */
-type Named = { id: string; words?: string; title?: string };
-
-const isNamed = (value: unknown): value is Named =>
-  typeof value === 'object' && value !== null && typeof (value as Named).id === 'string';
-
-/** All that has an id in a value, in its order. */
-function namedIn(value: unknown): Named[] {
-  if (Array.isArray(value)) return value.flatMap(namedIn);
-  if (typeof value !== 'object' || value === null) return [];
-  const inside = Object.values(value).flatMap(namedIn);
-  return isNamed(value) ? [value, ...inside] : inside;
 }
 
 function renamed(value: unknown, names: ReadonlyMap<string, string>): unknown {
@@ -55,5 +42,11 @@ export function withIdsOf(written: Question, before: Question): Question {
     free.delete(found);
     names.set(named.id, found.id);
   });
-  return { ...written, id: before.id, settings: renamed(written.settings, names) } as Question;
+  const byId = new Map(old.map((named) => [named.id, named]));
+  const settings = withNamed(renamed(written.settings, names), (named) => {
+    const { picture, sound } = byId.get(named.id) ?? {};
+    return picture === undefined || sound === undefined ? named : { ...named, picture, sound };
+  });
+  const { id, picture, sound } = before;
+  return { ...written, id, picture, sound, settings } as Question;
 }

@@ -1,6 +1,8 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import { answerWords, askedOf, firstOf, rightAnswer, type Question } from '@lippet/core/questions/question';
 import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import type { TriedVariant } from '@lippet/core/questions/variants/variant';
+import { mediaOfQuestion } from '@lippet/core/questions/questionMedia';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -8,6 +10,7 @@ import { questionUi } from '../../questions/registry';
 import { Button } from '../../ui/Button';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { QuestionMedia } from './QuestionMedia';
 
 /** So many variants lie side by side. */
 const TRIED = 10;
@@ -24,6 +27,8 @@ export function rightWords(question: Question): string {
 interface Props {
   question: Question;
   index: number;
+  home: MediaHome;
+  onQuestion: (question: Question) => void;
   /** It stands in the field, and is being changed. */
   changing: boolean;
   /** Null where it can't be written as a letter. */
@@ -32,7 +37,8 @@ interface Props {
 }
 
 /** One question as it was understood, with what is right and what helps. */
-export function MadeQuestion({ question, index, changing, onChange, onDrop }: Props) {
+export function MadeQuestion({ question, index, home, changing, onQuestion, onChange, onDrop }: Props) {
+  const [showsMedia, setShowsMedia] = useState(() => mediaOfQuestion(question).length > 0);
   const first = firstOf(question);
   return (
     <View role="listitem" style={[styles.made, changing && styles.changing]}>
@@ -57,6 +63,18 @@ export function MadeQuestion({ question, index, changing, onChange, onDrop }: Pr
           </View>
         ))}
         {question.template && <Variants question={question} />}
+        {showsMedia ? (
+          <QuestionMedia question={question} home={home} onQuestion={onQuestion} />
+        ) : (
+          <Button
+            icon="picture"
+            label={`Pictures and sounds of question ${index + 1}`}
+            onPress={() => setShowsMedia(true)}
+            style={styles.look}
+          >
+            Pictures and sounds
+          </Button>
+        )}
       </View>
       {onChange && (
         <Pressable role="button" aria-label={`Change question ${index + 1}`} onPress={onChange} style={styles.sign}>

@@ -41,7 +41,7 @@ const inPlaceOf = (changing: Question | null, questions: readonly Question[]): Q
   questions.map((question, index) => (changing && index === 0 ? withIdsOf(question, changing) : question));
 
 /** Questions are written, or pasted, as one writes them in a letter; what was understood stands above. */
-export function QuestionsFields({ settings, onSettings }: FieldsProps<'questions'>) {
+export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'questions'>) {
   const [text, setText] = useState('');
   const [unused, setUnused] = useState<UnusedLine[]>([]);
   const [changing, setChanging] = useState<Question | null>(null);
@@ -81,6 +81,10 @@ export function QuestionsFields({ settings, onSettings }: FieldsProps<'questions
                 key={question.id}
                 question={question}
                 index={index}
+                home={home}
+                onQuestion={(next) =>
+                  onSettings({ questions: questions.map((one) => (one.id === next.id ? next : one)) })
+                }
                 changing={changing?.id === question.id}
                 onChange={letter === null ? null : () => change(question, letter)}
                 onDrop={() => onSettings({ questions: questions.filter(({ id }) => id !== question.id) })}

@@ -5,6 +5,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { TryView } from '@lippet/core/contract/tries';
 import type * as Y from 'yjs';
+import { OptionPicture } from '../../questions/OptionFace';
 import { Practice } from '../../questions/Practice';
 import { usePractice } from '../../questions/usePractice';
 import { QuestionRow } from '../../questions/QuestionRow';
@@ -14,6 +15,7 @@ import { Told } from '../../questions/Told';
 import { TryResult } from '../../questions/TryResult';
 import { hintsOf, rightOf, useTries, type Tries } from '../../questions/useTries';
 import { HearSign } from '../../readAloud/HearSign';
+import { VoiceButton } from '../../recording/VoiceButton';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
@@ -92,6 +94,8 @@ function OneQuestion({ part, question, answer, mine, tries, doc, editable, onNex
           </Text>
           <HearSign text={question.words} label="the question" />
         </View>
+        {question.picture && <OptionPicture media={question.picture} size={260} />}
+        {question.sound && <VoiceButton voice={question.sound} label="the sound of the question" />}
         <Text variant="bodyMedium" style={styles.how}>
           {how(question as never)}
         </Text>

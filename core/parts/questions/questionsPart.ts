@@ -12,6 +12,7 @@ import {
   type Question,
   type QuestionKindName,
 } from '../../questions/question';
+import { mediaOfQuestion } from '../../questions/questionMedia';
 import { shuffleBy } from '../../questions/shuffle';
 import { definePart, type AnySettings } from '../partKind';
 import { answeredIn, answersOf, type QuestionsAnswer } from './givenAnswers';
@@ -120,6 +121,7 @@ export const questionsPart = definePart<QuestionsSettings, QuestionsView, Questi
     onPaper: false,
   }),
   trouble,
+  media: ({ questions }) => [...new Set(questions.flatMap(mediaOfQuestion))],
   answers: answeredIn,
   isComplete: (view, answer) => view.asked.length > 0 && openOf(view, answer) === 0,
   lacking(view, answer) {

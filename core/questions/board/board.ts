@@ -41,13 +41,13 @@ function cellState(tries: readonly LearnersTry[]): CellState {
 
 const isOpen = ({ state }: BoardCell): boolean => state === 'open' || state === 'wrong' || state === 'partly';
 
-function stuckAt(cells: readonly BoardCell[], at: number | null, now: number): Stuck | null {
+function stuckAt(cells: readonly BoardCell[], last: number | null, now: number): Stuck | null {
   const hard = cells.findIndex((cell) => isOpen(cell) && cell.tries >= MANY.tries);
   if (hard >= 0) return `${cells[hard]!.tries} tries at question ${hard + 1}`;
   const helped = cells.findIndex((cell) => isOpen(cell) && cell.hints >= MANY.hints);
   if (helped >= 0) return `${cells[helped]!.hints} hints at question ${helped + 1}`;
   const left = cells.some(({ state }) => state === 'open');
-  const idle = at === null ? 0 : now - at;
+  const idle = last === null ? 0 : now - last;
   return left && idle >= LONG && idle < AWAY ? `No try for ${Math.floor(idle / 60_000)} minutes` : null;
 }
 
@@ -70,14 +70,14 @@ export function boardOf(view: AnswersView, now: number): BoardRow[] {
       const asked = hints.get(`${id} ${part} ${question}`) ?? 0;
       return { part, question, state: cellState(own), tries: own.length, hints: asked };
     });
-    const at = all.length === 0 ? null : Math.max(...all.map((tried) => tried.at));
+    const last = all.length === 0 ? null : Math.max(...all.map((tried) => tried.at));
     return {
       learner: id,
       name,
       cells,
       answered: cells.filter(({ state }) => state !== 'open').length,
-      at,
-      stuck: stuckAt(cells, at, now),
+      at: last,
+      stuck: stuckAt(cells, last, now),
     };
   });
 }

@@ -23,7 +23,15 @@ const LETTER = [
   'Sort them.\ngull -> wings\npuffin -> wings\neel -> fins',
   'Put them in order.\n1. low water\n2. flood\n3. high water',
   'The [light|lamp] turns above the [rock].',
-  'A ferry takes {cars} cars. How many do {trips} trips take?\ncars = 6..12\ntrips = 2, 4, 5\nall = cars * trips\nwhen all > 20\n= {all} cars\n~ {cars + trips} cars // Each trip takes as many again.',
+  [
+    'A ferry takes {cars} cars. How many do {trips} trips take?',
+    'cars = 6..12',
+    'trips = 2, 4, 5',
+    'all = cars * trips',
+    'when all > 20',
+    '= {all} cars',
+    '~ {cars + trips} cars // Each trip takes as many again.',
+  ].join('\n'),
 ];
 
 it.each(LETTER)('%s is the same once it was written and read again', (letter) => {
@@ -32,8 +40,7 @@ it.each(LETTER)('%s is the same once it was written and read again', (letter) =>
   const back = withIdsOf(again, question);
   // Of a template, the first numbers hang on the id.
   if (!question.template) expect(asksTheSame(back, question)).toBe(true);
-  const { first: _, ...rest } = question;
-  expect(back).toMatchObject(rest);
+  expect({ ...back, first: null }).toMatchObject({ ...question, first: null });
 });
 
 it('reads hints, replies, tolerances, things to sort, and numbers that are drawn', () => {

@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import type { AnswersView, LearnersTry } from '@lippet/core/contract/answers';
-import { Activity, Group, Person, QuestionTry } from '../../models/tables';
+import { Activity, Group, Person, type QuestionTry } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound } from '../../problems/problem';
@@ -25,7 +25,7 @@ const tryOf = ({ personId, ...tried }: QuestionTry & { personId: string }): Lear
   answer: tried.answer,
   marks: tried.share === null ? null : tried.share * tried.outOf,
   outOf: tried.outOf,
-  marksBefore: tried.putRightAt && tried.firstShare != null ? tried.firstShare * tried.outOf : null,
+  marksBefore: tried.putRightAt && typeof tried.firstShare === 'number' ? tried.firstShare * tried.outOf : null,
   at: tried.at!.getTime(),
 });
 
@@ -37,10 +37,10 @@ export class AnswerService {
     private readonly clock: () => number = Date.now,
   ) {}
 
-  async ofGroup(actor: Actor, at: AtGroup): Promise<AnswersView> {
-    if (!policy.review(actor, { groupId: at.group })) throw notFound();
-    const cells = await this.counts.cellsAsMeasured({ activityId: at.activity, groupIds: [at.group] });
-    const [activity, group] = [await Activity.findByPk(at.activity), await Group.findByPk(at.group)];
+  async ofGroup(actor: Actor, where: AtGroup): Promise<AnswersView> {
+    if (!policy.review(actor, { groupId: where.group })) throw notFound();
+    const cells = await this.counts.cellsAsMeasured({ activityId: where.activity, groupIds: [where.group] });
+    const [activity, group] = [await Activity.findByPk(where.activity), await Group.findByPk(where.group)];
     if (!activity || !group || cells.length === 0) throw notFound();
     const people = await Person.findAll({
       where: { id: cells.map(({ personId }) => personId) },
@@ -53,9 +53,9 @@ export class AnswerService {
       title: activity.title,
       group: { id: group.id, name: group.name },
       learners: people.map(({ id, badge }) => ({ id, name: names.get(id)!, badge })),
-      parts: await questionParts(at.activity),
-      tries: await this.tries(at.activity, ids),
-      hints: await this.hints(at.activity, ids),
+      parts: await questionParts(where.activity),
+      tries: await this.tries(where.activity, ids),
+      hints: await this.hints(where.activity, ids),
       at: this.clock(),
     };
   }

@@ -20,31 +20,31 @@ export class CrewService {
     private readonly counts: PieceCountService,
   ) {}
 
-  async list(actor: Actor, at: AtGroup): Promise<CrewView[]> {
-    await this.insistOn(actor, at);
-    return this.crewsOf(at);
+  async list(actor: Actor, place: AtGroup): Promise<CrewView[]> {
+    await this.insistOn(actor, place);
+    return this.crewsOf(place);
   }
 
   /**
    * Keeps the crews of a group as they are given. Whoever comes into a crew, or whose crew is told something new, is told.
    * @throws ProblemError `bad-request` where somebody is in two, or not of the group
    */
-  async keep(actor: Actor, at: AtGroup, crews: readonly CrewView[]): Promise<CrewView[]> {
-    await this.insistOn(actor, at);
+  async keep(actor: Actor, place: AtGroup, crews: readonly CrewView[]): Promise<CrewView[]> {
+    await this.insistOn(actor, place);
     await this.sequelize.transaction(async (transaction) => {
-      await insistOnLearners(at, crews, transaction);
+      await insistOnLearners(place, crews, transaction);
       await this.sequelize.query('SELECT id FROM groups WHERE id = :id FOR UPDATE', {
-        replacements: { id: at.group },
+        replacements: { id: place.group },
         transaction,
       });
-      const before = await this.crewsOf(at, transaction);
-      await insistOnOwnIds(at, crews, transaction);
-      await Crew.destroy({ where: { activityId: at.activity, groupId: at.group }, transaction });
+      const before = await this.crewsOf(place, transaction);
+      await insistOnOwnIds(place, crews, transaction);
+      await Crew.destroy({ where: { activityId: place.activity, groupId: place.group }, transaction });
       await Crew.bulkCreate(
         crews.map(({ id, name, note, meetsAt, link }, position) => ({
           id,
-          activityId: at.activity,
-          groupId: at.group,
+          activityId: place.activity,
+          groupId: place.group,
           name,
           note,
           meetsAt: meetsAt === null ? null : new Date(meetsAt),
@@ -66,7 +66,7 @@ export class CrewService {
         );
       }
     });
-    return this.crewsOf(at);
+    return this.crewsOf(place);
   }
 
   /** Crews that somebody is in. */

@@ -11,7 +11,13 @@ jest.setTimeout(30_000);
 
 const LETTER = [
   'Which is a knot?\n- plait // It holds nothing.\n- reef *\n? Pull at both ends.\n? It has two bights.',
-  'A ferry takes {cars} cars. How many do {trips} trips take?\ncars = 6..12\ntrips = 3..9\n= {cars * trips}\n~ {cars + trips} // Each trip takes as many again.',
+  [
+    'A ferry takes {cars} cars. How many do {trips} trips take?',
+    'cars = 6..12',
+    'trips = 3..9',
+    '= {cars * trips}',
+    '~ {cars + trips} // Each trip takes as many again.',
+  ].join('\n'),
 ].join('\n\n');
 
 const { questions } = drawFirsts(pastedQuestions(LETTER, { decimalMark: 'point', newId: () => crypto.randomUUID() }), {

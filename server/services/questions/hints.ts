@@ -28,9 +28,9 @@ export class HintService {
       if (!policy.writePiece(actor, standing, standing.status))
         throw new ProblemError('conflict', 'This is not yours to change now.');
       if (wanted.number > hints.length) throw new ProblemError('conflict', 'There are no more hints.');
-      const at = { pieceId, partId: wanted.part, questionId: wanted.question };
+      const asked = { pieceId, partId: wanted.part, questionId: wanted.question };
       await QuestionHint.bulkCreate(
-        Array.from({ length: wanted.number }, (_, index) => ({ ...at, number: index + 1 })),
+        Array.from({ length: wanted.number }, (_, index) => ({ ...asked, number: index + 1 })),
         { ignoreDuplicates: true, transaction },
       );
       newsOf(await teachersOf(standing.groupId, transaction), transaction);

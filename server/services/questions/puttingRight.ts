@@ -117,7 +117,7 @@ export class PuttingRightService {
     transaction: Transaction,
   ): Promise<void> {
     const { draft } = activity;
-    const drafted = draft?.parts.find(({ id, kind }) => id === partId && kind === 'questions');
+    const drafted = draft?.parts.find(({ id }) => id === partId);
     if (!draft || !drafted) return;
     const settings = drafted.settings as QuestionsSettings;
     const parts = draft.parts.map((plan) =>

@@ -70,20 +70,20 @@ export class TryService {
   }
 
   private async judged(
-    at: AtQuestion & { variant?: number },
+    place: AtQuestion & { variant?: number },
     { request, posed: { question, settings } }: { request: TryRequest; posed: PosedQuestion },
     transaction: Transaction,
   ): Promise<TryView> {
     const variant = request.variant ?? 0;
     const before = await QuestionTry.findAll({
-      where: { pieceId: at.pieceId, partId: at.part, questionId: at.question, go: at.go },
+      where: { pieceId: place.pieceId, partId: place.part, questionId: place.question, go: place.go },
       order: ['variant', 'number'],
       transaction,
     });
     const asked =
       variant === 0
         ? ownQuestion(question, settings, before)
-        : await this.variants.open({ ...at, variant }, question, {
+        : await this.variants.open({ ...place, variant }, question, {
             settings,
             before,
           });
@@ -96,10 +96,10 @@ export class TryService {
     const tried = await QuestionTry.create(
       {
         id: request.key,
-        pieceId: at.pieceId,
-        partId: at.part,
-        questionId: at.question,
-        go: at.go,
+        pieceId: place.pieceId,
+        partId: place.part,
+        questionId: place.question,
+        go: place.go,
         variant,
         number: before.filter((earlier) => earlier.variant === variant).length + 1,
         answer,
@@ -115,8 +115,8 @@ export class TryService {
   async list(actor: Actor, pieceId: string): Promise<TriesView> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.readPiece(actor, standing)) throw notFound();
-    const at = { go: goNow(standing), pieceId, activityId: standing.activityId };
-    return this.until(at, { all: false, stage: stageOf(standing) });
+    const place = { go: goNow(standing), pieceId, activityId: standing.activityId };
+    return this.until(place, { all: false, stage: stageOf(standing) });
   }
 
   /** What was tried until a go was sent: for its owner as far as that is told, and for those who teach it. */
@@ -125,8 +125,8 @@ export class TryService {
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const [standing] = await this.facts.find({ pieceId: piece.id });
     const stage = standing && stageOf(standing) === 'finished' ? 'finished' : 'sent';
-    const at = { go: go.number, pieceId: piece.id, activityId: piece.activityId };
-    return this.until(at, { all: policy.review(actor, work), stage });
+    const place = { go: go.number, pieceId: piece.id, activityId: piece.activityId };
+    return this.until(place, { all: policy.review(actor, work), stage });
   }
 
   private async until(
@@ -154,8 +154,8 @@ export class TryService {
     return {
       go,
       tries: views,
-      hints: posed.flatMap((at) => hintsOf(at, hints)),
-      shown: right.flatMap((at) => rightOf(at)),
+      hints: posed.flatMap((asked) => hintsOf(asked, hints)),
+      shown: right.flatMap((asked) => rightOf(asked)),
     };
   }
 }
@@ -216,6 +216,7 @@ const viewOf = (tried: QuestionTry, { known, question }: { known: boolean; quest
   marks: known && tried.share !== null ? tried.share * tried.outOf : null,
   outOf: tried.outOf,
   reply: known && question ? replyTo(question, tried.answer as Answer) : null,
-  marksBefore: known && tried.putRightAt && tried.firstShare != null ? tried.firstShare * tried.outOf : null,
+  marksBefore:
+    known && tried.putRightAt && typeof tried.firstShare === 'number' ? tried.firstShare * tried.outOf : null,
   at: tried.at!.getTime(),
 });

@@ -35,12 +35,12 @@ export class VariantService {
     if (!standing || !policy.readPiece(actor, standing)) throw notFound();
     const { question, settings } = await posedQuestion(standing.activityId, wanted);
     if (!policy.writePiece(actor, standing, standing.status)) throw notNow();
-    const at = { pieceId, go: goNow(standing), ...wanted };
+    const place = { pieceId, go: goNow(standing), ...wanted };
     const before = await QuestionTry.findAll({
-      where: { pieceId, partId: wanted.part, questionId: wanted.question, go: at.go },
+      where: { pieceId, partId: wanted.part, questionId: wanted.question, go: place.go },
     });
     const variant = Math.max(0, ...before.map((tried) => tried.variant ?? 0)) + 1;
-    const made = await this.open({ ...at, variant }, question, { settings, before });
+    const made = await this.open({ ...place, variant }, question, { settings, before });
     return { ...wanted, variant, asked: askedOf(made, shuffleBy(`${question.id} ${variant}`)) };
   }
 
@@ -49,16 +49,16 @@ export class VariantService {
    * @throws ProblemError `conflict` where it is not its turn, or there are no more numbers
    */
   async open(
-    at: AtQuestion & { variant: number },
+    place: AtQuestion & { variant: number },
     question: Question,
     { settings, before }: TriedBefore,
   ): Promise<Question> {
     if (!question.template) throw new ProblemError('conflict', 'There is nothing else like this question.');
     if (!mayKnow(settings) || !isDone(settings, before)) throw notNow();
     const newest = Math.max(0, ...before.map((tried) => tried.variant ?? 0));
-    if (at.variant !== newest + 1 || at.variant > MOST_VARIANTS)
+    if (place.variant !== newest + 1 || place.variant > MOST_VARIANTS)
       throw new ProblemError('conflict', 'That one was tried already. Ask for another one.');
-    return this.make(question, { ...at, questionId: at.question });
+    return this.make(question, { ...place, questionId: place.question });
   }
 
   /** The seed is what the try says of itself: nothing else has to be kept to have the very numbers again. */

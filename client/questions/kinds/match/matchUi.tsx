@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Press } from '../../../ui/Press';
 import { colours, OUTLINE, TARGET } from '../../../ui/theme';
-import { HearOption, OptionWords } from '../../OptionWords';
+import { HearOption, OptionFace, optionName } from '../../OptionFace';
 import type { AnsweringProps, QuestionUi } from '../../questionUi';
 
 /** One is pressed, and then where it belongs: nothing has to be dragged. What lies somewhere is taken back by a press. */
@@ -22,44 +22,45 @@ function MatchAnswering({ question, answer, onAnswer }: AnsweringProps<'match'>)
   };
   return (
     <View style={styles.box}>
-      {from.map(({ id, words }) => {
+      {from.map((source) => {
+        const { id } = source;
         const there = to.find((option) => option.id === laid.get(id));
-        const says = there ? there.words : 'nothing yet';
+        const says = there ? optionName(there) : 'nothing yet';
         return (
           <View key={id} style={styles.row}>
             <View style={styles.from}>
-              <OptionWords words={words} />
-              <HearOption words={words} />
+              <OptionFace option={source} size={72} />
+              <HearOption option={source} />
             </View>
             <Press
-              aria-label={`${words}: ${says}${held === null ? '' : '. Put it here'}`}
+              aria-label={`${optionName(source)}: ${says}${held === null ? '' : '. Put it here'}`}
               disabled={!onAnswer || (held === null && !there)}
               flat={held === null}
               fill={there ? colours.mist : colours.paper}
               onPress={() => press(id)}
               style={styles.place}
             >
-              <Text variant="bodyLarge">{there ? there.words : '…'}</Text>
+              {there ? <OptionFace option={there} size={72} /> : <Text variant="bodyLarge">…</Text>}
             </Press>
           </View>
         );
       })}
       {onAnswer && free.length > 0 && (
         <View role="radiogroup" aria-label="What is to be put there" style={styles.free}>
-          {free.map(({ id, words }) => (
-            <View key={id} style={styles.thing}>
+          {free.map((option) => (
+            <View key={option.id} style={[styles.thing, option.picture !== null && styles.upright]}>
               <Press
                 role="radio"
-                aria-checked={held === id}
-                aria-label={words}
-                flat={held === id}
-                fill={held === id ? colours.ochre : colours.scrap}
-                onPress={() => setHeld(held === id ? null : id)}
+                aria-checked={held === option.id}
+                aria-label={optionName(option)}
+                flat={held === option.id}
+                fill={held === option.id ? colours.ochre : colours.scrap}
+                onPress={() => setHeld(held === option.id ? null : option.id)}
                 style={styles.chip}
               >
-                <Text variant="bodyLarge">{words}</Text>
+                <OptionFace option={option} size={72} />
               </Press>
-              <HearOption words={words} />
+              <HearOption option={option} />
             </View>
           ))}
         </View>
@@ -87,7 +88,11 @@ const styles = StyleSheet.create({
     flexDirection: 'row',
     alignItems: 'center',
     justifyContent: 'space-between',
+    flexWrap: 'wrap',
+    gap: 6,
     paddingLeft: 12,
+    paddingRight: 8,
+    paddingVertical: 4,
     backgroundColor: colours.scrap,
     borderWidth: OUTLINE,
     borderColor: colours.ink,
@@ -95,5 +100,6 @@ const styles = StyleSheet.create({
   place: { flex: 1, minHeight: TARGET.learner + 4, justifyContent: 'center', paddingHorizontal: 12 },
   free: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, paddingTop: 8 },
   thing: { flexDirection: 'row', alignItems: 'center' },
+  upright: { flexDirection: 'column' },
   chip: { minHeight: TARGET.learner, justifyContent: 'center', paddingHorizontal: 14 },
 });

@@ -3,7 +3,7 @@ import { Text } from 'react-native-paper';
 import { LineIcon } from '../../../ui/LineIcon';
 import { Press } from '../../../ui/Press';
 import { colours, OUTLINE, TARGET } from '../../../ui/theme';
-import { HearOption, OptionWords } from '../../OptionWords';
+import { HearOption, OptionFace, optionName } from '../../OptionFace';
 import type { AnsweringProps, QuestionUi } from '../../questionUi';
 
 /** Things in rows, each with a way up and a way down. */
@@ -18,16 +18,17 @@ function OrderAnswering({ question, answer, onAnswer }: AnsweringProps<'order'>)
   return (
     <View role="list" aria-label={question.words} style={styles.list}>
       {order.map((id, index) => {
-        const words = options.find((option) => option.id === id)?.words ?? '';
+        const option = options.find((one) => one.id === id)!;
+        const words = optionName(option);
         return (
           <View key={id} role="listitem" aria-label={`${index + 1}, ${words}`} style={styles.row}>
             <Text variant="titleLarge" style={styles.number}>
               {index + 1}
             </Text>
             <View style={styles.thing}>
-              <OptionWords words={words} />
+              <OptionFace option={option} size={72} />
             </View>
-            <HearOption words={words} />
+            <HearOption option={option} />
             {onAnswer && (
               <>
                 <Press

@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Press } from '../../../ui/Press';
 import { colours, OUTLINE, TARGET } from '../../../ui/theme';
-import { HearOption } from '../../OptionWords';
+import { HearOption, OptionFace, optionName } from '../../OptionFace';
 import type { AnsweringProps, QuestionUi } from '../../questionUi';
 
 /** Things are pressed, and then the basket that they belong into: nothing has to be dragged. */
@@ -28,20 +28,20 @@ function SortAnswering({ question, answer, onAnswer }: AnsweringProps<'sort'>) {
     <View style={styles.box}>
       {onAnswer && (
         <View role="radiogroup" aria-label="What is to be put somewhere" style={styles.things}>
-          {lyingIn(undefined).map(({ id, words }) => (
-            <View key={id} style={styles.thing}>
+          {lyingIn(undefined).map((option) => (
+            <View key={option.id} style={[styles.thing, option.picture !== null && styles.upright]}>
               <Press
                 role="radio"
-                aria-checked={held === id}
-                aria-label={words}
-                flat={held === id}
-                fill={held === id ? colours.ochre : colours.scrap}
-                onPress={() => setHeld(held === id ? null : id)}
+                aria-checked={held === option.id}
+                aria-label={optionName(option)}
+                flat={held === option.id}
+                fill={held === option.id ? colours.ochre : colours.scrap}
+                onPress={() => setHeld(held === option.id ? null : option.id)}
                 style={styles.chip}
               >
-                <Text variant="bodyLarge">{words}</Text>
+                <OptionFace option={option} size={72} />
               </Press>
-              <HearOption words={words} />
+              <HearOption option={option} />
             </View>
           ))}
         </View>
@@ -58,20 +58,20 @@ function SortAnswering({ question, answer, onAnswer }: AnsweringProps<'sort'>) {
               <Text variant="titleMedium" style={styles.title}>
                 {title}
               </Text>
-              <HearOption words={title} />
+              <HearOption option={{ words: title, sound: null }} />
             </View>
             <View style={styles.inside}>
               {lyingIn(id).map((thing) => (
                 <Press
                   key={thing.id}
-                  aria-label={`${thing.words}: take it out again`}
+                  aria-label={`${optionName(thing)}: take it out again`}
                   disabled={!onAnswer}
                   flat
                   fill={colours.mist}
                   onPress={() => takeOut(thing.id)}
                   style={styles.chip}
                 >
-                  <Text variant="bodyLarge">{thing.words}</Text>
+                  <OptionFace option={thing} size={56} />
                 </Press>
               ))}
               {onAnswer && (
@@ -104,6 +104,7 @@ const styles = StyleSheet.create({
   box: { gap: 14 },
   things: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
   thing: { flexDirection: 'row', alignItems: 'center' },
+  upright: { flexDirection: 'column' },
   chip: { minHeight: TARGET.learner, minWidth: TARGET.learner, justifyContent: 'center', paddingHorizontal: 14 },
   baskets: { gap: 12 },
   basket: { backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 10 },
