@@ -1,4 +1,5 @@
 /** Measures what is named (or all) and prints it; started by `./lippet bench`, which sets the ground. */
+import { boardLive } from './boardLive';
 import { captureCome } from './capturing';
 import { choosing } from './choosing';
 import { fill, inkBytes, pdfOut } from './computation';
@@ -24,6 +25,8 @@ import { scanCorners, scanFigures, scanTime } from './scan';
 const ON_THE_SHEET = ['ink-latency', 'ink-frame', 'page-open'];
 /** Measured at the practice camera, in the real interface. */
 const AT_THE_CAMERA = ['scan-live', 'scan-block'];
+/** Measured while a group answers. */
+const WHILE_THEY_ANSWER = ['board-judged', 'board-live'];
 /** Measured with everybody on their lines. */
 const TOGETHER = ['sync-300', 'sync-lag'];
 /** Measured in one large school. */
@@ -51,6 +54,7 @@ export const NAMES = [
   'send-20',
   'send-300',
   'send-burst',
+  ...WHILE_THEY_ANSWER,
   ...TOGETHER,
   ...FOR_A_TEACHER,
   'hostile',
@@ -88,6 +92,7 @@ if (names.includes('pdf-out')) told(await pdfOut());
 if (names.includes('fill')) told(await fill());
 if (names.includes('choose-5000')) told(choosing());
 if (names.includes('mark-1000')) told(mark1000());
+if (names.some((name) => WHILE_THEY_ANSWER.includes(name))) told(...(await boardLive()));
 if (names.includes('tab-memory')) told(await tabMemory());
 if (names.includes('scan')) told(scanTime());
 if (names.includes('scan-corners')) told(scanCorners());

@@ -123,7 +123,7 @@ export function makeServices(
     folders: new FolderService(sequelize),
     joining: new JoiningService(sequelize, facts, signIn, clock),
     keptNotes: new KeptNoteService(),
-    marks: new MarksService(counts),
+    marks: new MarksService(sequelize, counts),
     letters: new LetterService(sequelize, logger, clock),
     reminders: new ReminderService(sequelize, facts, logger, clock),
     uploads,

@@ -1,4 +1,5 @@
-import { NEWS_PATH } from '@lippet/core/contract/sync';
+import { NEWS_PACE, NEWS_PATH } from '@lippet/core/contract/sync';
+import { paced } from './paced';
 import { queryClient } from './queries';
 
 /**
@@ -48,13 +49,15 @@ class News {
       // What was told while the line was cut.
       this.ask();
     };
-    socket.onmessage = () => this.ask();
+    socket.onmessage = () => this.askPaced();
     socket.onclose = () => {
       if (this.socket !== socket) return;
       this.timer = setTimeout(() => this.open(), this.wait);
       this.wait = Math.min(AGAIN.longest, this.wait * 2);
     };
   }
+
+  private readonly askPaced = paced(() => this.ask(), NEWS_PACE);
 
   private ask(): void {
     void queryClient.invalidateQueries({ predicate: ({ queryKey }) => CHANGES.has(String(queryKey[0])) });

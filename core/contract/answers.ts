@@ -13,6 +13,12 @@ export interface QuestionsPartView {
 /** A try, and whose. */
 export type LearnersTry = Omit<TryView, 'reply'> & { person: string };
 
+/** What has come since somebody looked last. Some of it may have been there before. */
+export type LaterAnswers = Pick<AnswersView, 'tries' | 'hints' | 'at'>;
+
+/** So much earlier than that is looked again, in milliseconds: what was begun before may be kept after. */
+export const LOOK_BACK = 10_000;
+
 export interface AnswersView {
   title: string;
   group: { id: string; name: string };
@@ -33,6 +39,16 @@ export interface ChangedMark {
   to: number;
   outOf: number;
 }
+
+export const sinceBody = yup.object({
+  /** When it was looked up last, by the school's clock. */
+  since: yup
+    .number()
+    .integer('A time is a whole number.')
+    .min(0)
+    .max(8.64e15, 'That is no time.')
+    .required('Say since when.'),
+});
 
 export const putRightBody = yup.object({
   part: yup.string().uuid('The part’s id must be a UUID.').required('Say which part it is of.'),

@@ -11,7 +11,7 @@ import {
   type PlanView,
 } from './activities';
 import { answerBody, askBody, removeBody, type ThreadsView, type ThreadView } from './threads';
-import { putRightBody, type AnswersView, type ChangedMark } from './answers';
+import { putRightBody, sinceBody, type AnswersView, type ChangedMark, type LaterAnswers } from './answers';
 import { crewsBody, type CrewView, type OwnCrewView } from './crews';
 import {
   hintBody,
@@ -148,6 +148,7 @@ export const API = {
   'DELETE /groups/:id/learners/:person': gives<GroupView>(),
   'POST /groups/:id/learners/:person': gives<GroupView>(),
   'GET /activities/:id/groups/:group/answers': gives<AnswersView>(),
+  'POST /activities/:id/groups/:group/answers': gives<LaterAnswers>().taking(sinceBody),
   'POST /activities/:id/put-right': gives<ChangedMark[]>().taking(putRightBody),
   'GET /activities/:id/groups/:group/crews': gives<CrewView[]>(),
   'PUT /activities/:id/groups/:group/crews': gives<CrewView[]>().taking(crewsBody),

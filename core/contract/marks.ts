@@ -1,4 +1,5 @@
 import type { MarkView } from '../review/rubric';
+import type { FirstMark } from '../questions/firstMark';
 import type { PieceState } from '../piece/pieceState';
 import type { Face } from './class';
 
@@ -14,6 +15,8 @@ export interface MarkCell {
   due: number | null;
   /** Of the latest released review. */
   mark: MarkView | null;
+  /** What the questions of the latest go come to by themselves; null where there are none. */
+  first: FirstMark | null;
 }
 
 /**

@@ -16,3 +16,8 @@ export interface SyncNews {
 export const SYNC_PATH = '/sync';
 /** Where a socket says that there is something new. */
 export const NEWS_PATH = '/news';
+/**
+ * Of news that comes thick and fast, only so often is asked what there is, in milliseconds: while a class answers, there
+ * is something new several times a second.
+ */
+export const NEWS_PACE = 400;

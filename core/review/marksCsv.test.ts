@@ -1,6 +1,6 @@
 import type { MarkCell, MarksView } from '../contract/marks';
 import Papa from 'papaparse';
-import { marksCsv } from './marksCsv';
+import { cellWords, marksCsv } from './marksCsv';
 
 const cell = (person: string, activity: string, change: Partial<MarkCell> = {}): MarkCell => ({
   person,
@@ -11,6 +11,7 @@ const cell = (person: string, activity: string, change: Partial<MarkCell> = {}):
   sentAt: 1,
   due: null,
   mark: null,
+  first: null,
   ...change,
 });
 const view = (names: string[], titles: string[], cells: MarkCell[]): MarksView => ({
@@ -18,6 +19,17 @@ const view = (names: string[], titles: string[], cells: MarkCell[]): MarksView =
   cells,
   learners: names.map((name) => ({ id: name, name, badge: '#fff' })),
   activities: titles.map((title) => ({ id: title, title, subject: '', due: null })),
+});
+
+it('says what questions come to where no mark is there yet, and the mark once it is', () => {
+  const first = { earned: 6.75, outOf: 9 };
+  expect(cellWords(cell('a', 'b', { state: 'with-teacher', first, late: true }))).toBe('6.8 of 9, late');
+  const mark = {
+    mark: { words: 'Good', points: null, outOf: null, level: 1, own: true },
+    lines: [],
+    explained: [],
+  };
+  expect(cellWords(cell('a', 'b', { first, mark }))).toBe('Good');
 });
 
 it('comes back as it was from any reader of CSV, in UTF-8', () => {

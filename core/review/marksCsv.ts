@@ -1,13 +1,20 @@
 import type { MarkCell, MarksView } from '../contract/marks';
+import type { FirstMark } from '../questions/firstMark';
 import { STATE_WORDS } from '../piece/pieceState';
 import Papa from 'papaparse';
 
 /** So that spreadsheets read it as UTF-8. */
 const BOM = '\uFEFF';
 
-/** One cell of the table in words: the mark where there is one, else the state. */
-export const cellWords = ({ state, late, overdue, mark }: MarkCell): string =>
-  [mark?.mark?.words ?? STATE_WORDS[state], late && 'late', overdue && 'overdue'].filter(Boolean).join(', ');
+const firstWords = ({ earned, outOf }: FirstMark): string => `${Math.round(earned * 10) / 10} of ${outOf}`;
+
+/** The mark where there is one, what the questions come to, else the state. */
+export const markWords = ({ state, mark, first }: MarkCell): string =>
+  mark?.mark?.words ?? (first ? firstWords(first) : STATE_WORDS[state]);
+
+/** One cell of the table in words. */
+export const cellWords = (cell: MarkCell): string =>
+  [markWords(cell), cell.late && 'late', cell.overdue && 'overdue'].filter(Boolean).join(', ');
 
 /**
  * A table as CSV after RFC 4180. A value that a spreadsheet would run as a formula gets an apostrophe in front, which

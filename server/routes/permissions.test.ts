@@ -129,6 +129,11 @@ const TABLE: Record<string, Row> = {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/answers`,
     allowed: { teacher: 200 },
   },
+  'POST /api/activities/:id/groups/:group/answers': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/answers`,
+    body: () => ({ since: 0 }),
+    allowed: { teacher: 200 },
+  },
   'POST /api/activities/:id/put-right': {
     path: ({ activity }) => `/api/activities/${activity}/put-right`,
     body: () => ({ part: randomUUID(), question: { id: randomUUID() }, done: false }),

@@ -27,6 +27,9 @@ export function teachingRoutes(services: Services): Hono<AppEnv> {
   routes.on('GET /activities/:id/groups/:group/answers', ({ actor, ids }) =>
     answers.ofGroup(actor, { activity: ids.id, group: ids.group }),
   );
+  routes.on('POST /activities/:id/groups/:group/answers', ({ actor, ids, body }) =>
+    answers.since(actor, { activity: ids.id, group: ids.group }, body.since),
+  );
   routes.on('POST /activities/:id/put-right', ({ actor, ids, body }) => puttingRight.putRight(actor, ids.id, body));
   routes.on('GET /activities/:id/groups/:group/crews', ({ actor, ids }) =>
     crews.list(actor, { activity: ids.id, group: ids.group }),

@@ -28,7 +28,7 @@ const SHOWN = [
 export default function AnswersDesk({ activityId, me }: { activityId: string; me: Me }) {
   const [group, setGroup] = useState<string | null>(null);
   const [shown, setShown] = useState<Shown>('now');
-  const { data: view, error, refetch } = useGroupAnswers(activityId, me, group);
+  const { data: view, error, anew } = useGroupAnswers(activityId, me, group);
   useEffect(() => news.start(me.id), [me.id]);
   const reports = useMemo(() => (view ? questionReports(view) : []), [view]);
   return (
@@ -42,7 +42,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
           onChoose={setGroup}
         />
       )}
-      {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
+      {error && <Notice again={anew}>{error.message}</Notice>}
       {!view && !error && <Opening />}
       {view && !error && (
         <>
@@ -73,7 +73,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
                   report={report}
                   learners={view.learners.length}
                   activityId={activityId}
-                  onPutRight={() => void refetch()}
+                  onPutRight={anew}
                 />
               ))}
             </View>

@@ -1,6 +1,7 @@
 import type { AnswersView } from '@lippet/core/contract/answers';
 import type { Me } from '@lippet/core/contract/signIn';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { request, RequestError } from '../../api/request';
 
 /** News comes over a line that may be cut; so long, in milliseconds, nobody waits for what it would have said. */
@@ -19,14 +20,37 @@ async function firstWith(activityId: string, groups: readonly string[]): Promise
   throw new Error('You teach no group yet.');
 }
 
+/** How old what is here may be, in milliseconds, for what came since to be added to it: a key put right is seen then. */
+const OLDEST = 30_000;
+
+/** What came since is added to what is here. */
+async function withLater(activityId: string, view: AnswersView): Promise<AnswersView> {
+  const place = { id: activityId, group: view.group.id };
+  const later = await request('POST /activities/:id/groups/:group/answers', place, { since: view.at });
+  const come = new Set(later.tries.map(({ id }) => id));
+  const tries = [...view.tries.filter(({ id }) => !come.has(id)), ...later.tries];
+  return { ...view, tries: tries.sort((one, other) => one.at - other.at), hints: later.hints, at: later.at };
+}
+
 /**
  * What a group answers, as it comes.
  * @param group null for the first group of one's own that has the activity
  */
-export const useGroupAnswers = (activityId: string, me: Me, group: string | null) =>
-  useQuery({
-    queryKey: ['answers', activityId, group],
-    queryFn: () => firstWith(activityId, group === null ? me.groups.map(({ id }) => id) : [group]),
-    refetchInterval: ASK_AGAIN,
-    retry: false,
-  });
+export function useGroupAnswers(activityId: string, me: Me, group: string | null) {
+  const client = useQueryClient();
+  const queryKey = ['answers', activityId, group];
+  const whole = useRef(0);
+  const ask = async (): Promise<AnswersView> => {
+    const here = client.getQueryData<AnswersView>(queryKey);
+    if (here && performance.now() - whole.current < OLDEST) return withLater(activityId, here);
+    whole.current = performance.now();
+    return firstWith(activityId, group === null ? me.groups.map(({ id }) => id) : [group]);
+  };
+  const query = useQuery({ queryKey, queryFn: ask, refetchInterval: ASK_AGAIN, retry: false });
+  /** All of it again, as after a key was put right. */
+  const anew = (): void => {
+    whole.current = 0;
+    void query.refetch();
+  };
+  return { ...query, anew };
+}

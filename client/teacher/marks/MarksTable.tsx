@@ -1,10 +1,9 @@
 import type { MarkCell, MarksView } from '@lippet/core/contract/marks';
-import { STATE_WORDS } from '@lippet/core/piece/pieceState';
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import { memo, useMemo, useRef } from 'react';
 import { stampPicture } from '../../ui/stampShapes';
-import { cellWords } from '@lippet/core/review/marksCsv';
+import { cellWords, markWords } from '@lippet/core/review/marksCsv';
 
 interface Row {
   person: { id: string; name: string };
@@ -68,7 +67,7 @@ const Cell = memo(function Cell({
           onClick={() => onCell(cell.activity, cell.person)}
           aria-label={`${name}, ${title}: ${cellWords(cell)}`}
         >
-          {cell.mark?.mark?.words ?? STATE_WORDS[cell.state]}
+          {markWords(cell)}
           {(cell.late || cell.overdue) && <em>{cell.late ? 'late' : 'overdue'}</em>}
         </button>
       )}

@@ -1,10 +1,11 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import type { AnswersView, LearnersTry } from '@lippet/core/contract/answers';
+import { LOOK_BACK, type AnswersView, type LaterAnswers, type LearnersTry } from '@lippet/core/contract/answers';
 import { Activity, Group, Person, type QuestionTry } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound } from '../../problems/problem';
 import { toldApart } from '../classes/toldApart';
+import { pairsOf, pairsSql } from '../pieces/learnerWork';
 import type { PieceCountService } from '../pieces/pieceCounts';
 import { questionParts } from './questionParts';
 
@@ -38,6 +39,7 @@ export class AnswerService {
   ) {}
 
   async ofGroup(actor: Actor, where: AtGroup): Promise<AnswersView> {
+    const at = this.clock();
     if (!policy.review(actor, { groupId: where.group })) throw notFound();
     const cells = await this.counts.cellsAsMeasured({ activityId: where.activity, groupIds: [where.group] });
     const [activity, group] = [await Activity.findByPk(where.activity), await Group.findByPk(where.group)];
@@ -56,18 +58,41 @@ export class AnswerService {
       parts: await questionParts(where.activity),
       tries: await this.tries(where.activity, ids),
       hints: await this.hints(where.activity, ids),
-      at: this.clock(),
+      at,
     };
   }
 
-  private async tries(activity: string, people: string): Promise<LearnersTry[]> {
+  /** What was tried and asked since then, and a little before: for a board that is looked at. */
+  async since(actor: Actor, where: AtGroup, since: number): Promise<LaterAnswers> {
+    const at = this.clock();
+    const people = await this.learners(actor, where);
+    return {
+      tries: await this.tries(where.activity, people, new Date(Math.max(0, since - LOOK_BACK))),
+      hints: await this.hints(where.activity, people),
+      at,
+    };
+  }
+
+  /** @throws ProblemError `not-found` for whoever does not teach the group, or where it does not have the activity */
+  private async learners(actor: Actor, { activity, group }: AtGroup): Promise<string> {
+    if (!policy.review(actor, { groupId: group })) throw notFound();
+    const rows = await this.sequelize.query<{ person: string }>(
+      `SELECT DISTINCT w.person_id AS person FROM (${pairsSql({ activityId: activity, groupIds: [group] })}) w`,
+      { replacements: pairsOf({ activityId: activity, groupIds: [group] }), type: QueryTypes.SELECT },
+    );
+    if (rows.length === 0) throw notFound();
+    return `{${rows.map(({ person }) => person).join(',')}}`;
+  }
+
+  private async tries(activity: string, people: string, since = new Date(0)): Promise<LearnersTry[]> {
     const rows = await this.sequelize.query<QuestionTry & { personId: string }>(
       `SELECT t.id, p.person_id AS "personId", t.part_id AS "partId", t.question_id AS "questionId", t.go, t.variant,
          t.number, t.answer, t.share, t.out_of AS "outOf", t.first_share AS "firstShare",
          t.put_right_at AS "putRightAt", t.at
        FROM question_tries t JOIN pieces p ON p.id = t.piece_id
-       WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) ORDER BY t.at, t.id`,
-      { replacements: { activity, people }, type: QueryTypes.SELECT },
+       WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) AND t.at > :since
+       ORDER BY t.at, t.id`,
+      { replacements: { activity, people, since }, type: QueryTypes.SELECT },
     );
     return rows.map(tryOf);
   }

@@ -1,3 +1,4 @@
+import type { Sequelize } from 'sequelize';
 import type { MarksView } from '@lippet/core/contract/marks';
 import { markView } from '@lippet/core/review/rubric';
 import { Group, Person } from '../../models/tables';
@@ -5,11 +6,15 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound } from '../../problems/problem';
 import type { PieceCountService } from '../pieces/pieceCounts';
+import { firstMarks } from '../questions/firstMarks';
 import { toldApart } from '../classes/toldApart';
 
 /** The table of a group's marks: the states of every list, and what was said of each latest go. */
 export class MarksService {
-  constructor(private readonly counts: PieceCountService) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly counts: PieceCountService,
+  ) {}
 
   async view(actor: Actor, groupId: string): Promise<MarksView> {
     const group = await Group.findByPk(groupId);
@@ -21,6 +26,12 @@ export class MarksService {
       order: ['name'],
     });
     const names = toldApart(people);
+    const first = await firstMarks(
+      this.sequelize,
+      cells.flatMap(({ activityId, personId, latest }) =>
+        latest ? [{ activityId, personId, number: latest.number }] : [],
+      ),
+    );
     const activities = new Map(
       cells.map(({ activityId, title, subject, due }) => [activityId, { id: activityId, title, subject, due }]),
     );
@@ -40,6 +51,7 @@ export class MarksService {
         sentAt,
         due,
         mark: marked && markView(marked),
+        first: first.get(`${activityId} ${personId}`) ?? null,
       })),
     };
   }
