@@ -58,6 +58,7 @@ export class DemoQuestions {
       counted: 'last',
       rightShown: 'after the last try',
       earnBack: true,
+      minutes: null,
     };
   }
 

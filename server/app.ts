@@ -33,6 +33,7 @@ import { AnswerService } from './services/questions/answers';
 import { CrewService } from './services/questions/crews';
 import { HintService } from './services/questions/hints';
 import { PuttingRightService } from './services/questions/puttingRight';
+import { SetTimeService } from './services/questions/setTimes';
 import { TryService } from './services/questions/tries';
 import { VariantService } from './services/questions/variants';
 import { ThreadService } from './services/classes/threads';
@@ -103,6 +104,7 @@ export function makeServices(
   const uploads = new UploadService(config.filesRoot, media, clock);
   const planning = new PlanningService(sequelize, facts, counts, { media, given }, clock);
   const variants = new VariantService(facts, compute);
+  const setTimes = new SetTimeService(sequelize, facts, log, logger, clock);
   const signIn = new SignInService(sequelize, clock);
   const hub = new SyncHub(
     log,
@@ -133,10 +135,11 @@ export function makeServices(
     exports: new ExportService(files, work, new ActivityZip(facts, work), jobs, facts),
     sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
     pieces: new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock),
-    tries: new TryService(sequelize, facts, variants),
+    tries: new TryService(sequelize, facts, variants, setTimes, clock),
     variants,
+    setTimes,
     hints: new HintService(sequelize, facts),
-    answers: new AnswerService(sequelize, counts, clock),
+    answers: new AnswerService(sequelize, counts, setTimes, clock),
     puttingRight: new PuttingRightService(sequelize, clock),
     crews: new CrewService(sequelize, counts),
     activityPictures,

@@ -17,6 +17,7 @@ import { clientReader } from './web/client';
 
 /** How often it is asked again whether what is open may still be seen, in milliseconds. */
 const LOOK_AGAIN = 20_000;
+const EVERY_MINUTE = '* * * * *';
 const EVERY_FEW_MINUTES = '*/5 * * * *';
 const EVERY_HOUR = '17 * * * *';
 
@@ -58,9 +59,11 @@ export async function startServer(config: Config, logger: Logger, shared?: Compu
     await services.reminders.tellAll();
     await services.letters.writeAll();
   });
+  jobs.handle('hand-in', () => services.setTimes.handInEverywhere());
   jobs.handle('tidy', () => services.tidying.tidy());
   await jobs.start();
   await jobs.repeat('remind', EVERY_FEW_MINUTES);
+  await jobs.repeat('hand-in', EVERY_MINUTE);
   await jobs.repeat('tidy', EVERY_HOUR);
   await services.recordings.takeUp();
   await services.exports.takeUp();

@@ -14,9 +14,11 @@ export interface GivenAnswer {
   /** 0 for the question itself. */
   variant: number;
   answer: object;
+  /** By the school's clock, where it is handed in once the time is over. */
+  madeAt?: number;
 }
 
-const NONE: TriesView = { go: 0, tries: [], hints: [], shown: [] };
+const NONE: TriesView = { go: 0, tries: [], hints: [], shown: [], times: [], now: 0 };
 
 const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
 
@@ -38,6 +40,7 @@ export function useTries(pieceId: string) {
   });
   const [giving, setGiving] = useState<Giving>({ kind: 'idle' });
   // The same answer that is given again, as after a network that broke off, is the same try.
+  const wasUnreachable = useRef(false);
   const keys = useRef(new Map<string, string>());
   const keep = (change: (before: TriesView) => TriesView): void => {
     client.setQueryData<TriesView>(triesKey(pieceId), (before) => change(before ?? NONE));
@@ -48,9 +51,11 @@ export function useTries(pieceId: string) {
     setGiving({ kind: 'giving', question });
     try {
       const answer = await work();
+      wasUnreachable.current = false;
       setGiving({ kind: 'idle' });
       return answer;
     } catch (failure) {
+      wasUnreachable.current = failure instanceof RequestError && failure.code === 'unreachable';
       // Whether it came through, the list says.
       if (failure instanceof RequestError && failure.code !== 'unreachable') void refetch();
       setGiving({ kind: 'failed', question, why: (failure as Error).message });
@@ -59,11 +64,11 @@ export function useTries(pieceId: string) {
   }
 
   /** Gives an answer for good. */
-  async function give({ part, question, variant, answer }: GivenAnswer): Promise<TryView | null> {
+  async function give({ part, question, variant, answer, madeAt }: GivenAnswer): Promise<TryView | null> {
     const wish = `${question} ${variant} ${JSON.stringify(answer)}`;
     const key = keys.current.get(wish) ?? crypto.randomUUID();
     keys.current.set(wish, key);
-    const body = { key, part, question, variant, answer };
+    const body = { key, part, question, variant, answer, madeAt };
     const tried = await ask(question, () => request('POST /pieces/:id/tries', { id: pieceId }, body));
     if (!tried) return null;
     keys.current.delete(wish);
@@ -89,8 +94,17 @@ export function useTries(pieceId: string) {
   const another = (part: string, question: string): Promise<VariantView | null> =>
     ask(question, () => request('POST /pieces/:id/variants', { id: pieceId }, { part, question }));
 
-  const { tries, hints, shown } = data ?? NONE;
-  return { tries, hints, shown, go: data?.go ?? null, error, refetch, giving, give, hint, another };
+  /** Begins the time of a set. */
+  async function start(part: string): Promise<void> {
+    const time = await ask(part, () => request('POST /pieces/:id/set-times', { id: pieceId }, { part }));
+    if (time) await refetch();
+  }
+
+  const { tries, hints, shown, times, now } = data ?? NONE;
+  const go = data?.go ?? null;
+  /** Whether what was asked last did not reach school. */
+  const unreachable = (): boolean => wasUnreachable.current;
+  return { tries, hints, shown, times, now, go, error, refetch, giving, give, hint, another, start, unreachable };
 }
 
 export type Tries = ReturnType<typeof useTries>;

@@ -1,7 +1,7 @@
 /** What a group answered to an activity's questions, for those who teach it. */
 import * as yup from 'yup';
 import type { QuestionsSettings } from '../parts/questions/questionsPart';
-import type { HintsView, TryView } from './tries';
+import type { HintsView, SetTimeView, TryView } from './tries';
 
 /** A part with questions, with what is right. */
 export interface QuestionsPartView {
@@ -14,7 +14,7 @@ export interface QuestionsPartView {
 export type LearnersTry = Omit<TryView, 'reply'> & { person: string };
 
 /** What has come since somebody looked last. Some of it may have been there before. */
-export type LaterAnswers = Pick<AnswersView, 'tries' | 'hints' | 'at'>;
+export type LaterAnswers = Pick<AnswersView, 'tries' | 'hints' | 'times' | 'at'>;
 
 /** So much earlier than that is looked again, in milliseconds: what was begun before may be kept after. */
 export const LOOK_BACK = 10_000;
@@ -27,6 +27,8 @@ export interface AnswersView {
   /** In the order in which they were made. */
   tries: LearnersTry[];
   hints: (Pick<HintsView, 'part' | 'question'> & { person: string; count: number })[];
+  /** Of sets that have minutes, and were begun. */
+  times: (SetTimeView & { person: string })[];
   /** When this was looked up. */
   at: number;
 }
@@ -48,6 +50,23 @@ export const sinceBody = yup.object({
     .min(0)
     .max(8.64e15, 'That is no time.')
     .required('Say since when.'),
+});
+
+/** At once. */
+const MOST_MORE = 60;
+
+export const moreTimeBody = yup.object({
+  /** Made once: with the same it is the same time. */
+  id: yup.string().uuid('The id must be a UUID.').required('An id is needed, so that it is given once.'),
+  part: yup.string().uuid('The part’s id must be a UUID.').required('Say which part it is of.'),
+  /** Null for everybody of the group. */
+  person: yup.string().uuid('The learner’s id must be a UUID.').nullable().defined(),
+  minutes: yup
+    .number()
+    .integer('Minutes are a whole number.')
+    .min(1, 'At least a minute is given.')
+    .max(MOST_MORE, `At most ${MOST_MORE} minutes are given at once.`)
+    .required('Say how many minutes.'),
 });
 
 export const putRightBody = yup.object({

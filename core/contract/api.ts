@@ -11,13 +11,22 @@ import {
   type PlanView,
 } from './activities';
 import { answerBody, askBody, removeBody, type ThreadsView, type ThreadView } from './threads';
-import { putRightBody, sinceBody, type AnswersView, type ChangedMark, type LaterAnswers } from './answers';
+import {
+  moreTimeBody,
+  putRightBody,
+  sinceBody,
+  type AnswersView,
+  type ChangedMark,
+  type LaterAnswers,
+} from './answers';
 import { crewsBody, type CrewView, type OwnCrewView } from './crews';
 import {
   hintBody,
   tryBody,
+  startBody,
   variantBody,
   type HintsView,
+  type SetTimeView,
   type TriesView,
   type TryView,
   type VariantView,
@@ -89,6 +98,7 @@ export const API = {
   'GET /pieces/:id/tries': gives<TriesView>(),
   'POST /pieces/:id/tries': gives<TryView>().taking(tryBody),
   'POST /pieces/:id/hints': gives<HintsView>().taking(hintBody),
+  'POST /pieces/:id/set-times': gives<SetTimeView>().taking(startBody),
   'POST /pieces/:id/variants': gives<VariantView>().taking(variantBody),
   'GET /crews': gives<OwnCrewView[]>(),
   'GET /pieces/:id/copies': gives<CopyView[]>(),
@@ -149,6 +159,7 @@ export const API = {
   'POST /groups/:id/learners/:person': gives<GroupView>(),
   'GET /activities/:id/groups/:group/answers': gives<AnswersView>(),
   'POST /activities/:id/groups/:group/answers': gives<LaterAnswers>().taking(sinceBody),
+  'POST /activities/:id/groups/:group/more-time': does().taking(moreTimeBody),
   'POST /activities/:id/put-right': gives<ChangedMark[]>().taking(putRightBody),
   'GET /activities/:id/groups/:group/crews': gives<CrewView[]>(),
   'PUT /activities/:id/groups/:group/crews': gives<CrewView[]>().taking(crewsBody),

@@ -1,5 +1,6 @@
 /** Tries at questions: answers that were given for good, and what the school says of them. */
 import * as yup from 'yup';
+import type { SetTimes } from '../questions/setTime';
 import { QUESTION_LIMITS, type AskedQuestion } from '../questions/question';
 
 /** One try, as whoever asks may know it. */
@@ -22,6 +23,8 @@ export interface TryView {
   /** What the question was marked by before it was put right; null where it was not, or that changed nothing. */
   marksBefore: number | null;
   at: number;
+  /** When its device says that it was made, where it came after the time; null where it came in time. */
+  madeAt: number | null;
 }
 
 /** A question of a part. */
@@ -49,6 +52,15 @@ export interface TriesView {
   hints: HintsView[];
   /** What was right, of the questions where whoever asks is shown it. */
   shown: RightView[];
+  /** Of sets that have minutes, and were begun. */
+  times: SetTimeView[];
+  /** The school's clock, when this was looked up. */
+  now: number;
+}
+
+/** The time of a set, for one learner. */
+export interface SetTimeView extends SetTimes {
+  part: string;
 }
 
 /** The same question with other numbers. */
@@ -75,6 +87,8 @@ export const tryBody = yup.object({
     .min(0, 'A variant is not below nought.')
     .max(MOST_VARIANTS, `There are at most ${MOST_VARIANTS} variants.`),
   answer: yup.mixed<object>().required('An answer is needed.'),
+  /** By the school's clock, where it was held up on its way. */
+  madeAt: yup.number().integer('A time is a whole number.').min(0).max(8.64e15, 'That is no time.'),
 });
 
 /** What a request to try says. */
@@ -92,3 +106,5 @@ export const hintBody = yup.object({
 });
 
 export const variantBody = yup.object(ofQuestion);
+
+export const startBody = yup.object({ part: ofQuestion.part });

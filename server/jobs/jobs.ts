@@ -9,7 +9,7 @@ export interface JobData {
   'keep-sent': { pieceId: string };
 }
 /** What is done again and again, and is given nothing. */
-type Repeated = 'remind' | 'tidy';
+type Repeated = 'remind' | 'hand-in' | 'tidy';
 type Asked = keyof JobData;
 type Queue = Asked | Repeated;
 type Handler<Q extends Queue> = (data: Q extends Asked ? JobData[Q] : object) => Promise<void>;
@@ -31,6 +31,8 @@ const LIMITS: {
   'keep-sent': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2, startAfter: RECALL / 1000 + 10 },
   // The next one comes by itself.
   remind: { expireInSeconds: 600, retryLimit: 0, retryDelay: 0 },
+  // What is there at the end of a set's time; looked for every minute.
+  'hand-in': { expireInSeconds: 55, retryLimit: 0, retryDelay: 0 },
   tidy: { expireInSeconds: 3_000, retryLimit: 0, retryDelay: 0 },
 };
 

@@ -47,6 +47,7 @@ describe('the schema', () => {
       '2026-11-30-dayChoices',
       '2026-11-30-questionTries',
       '2026-11-30-questionHelp',
+      '2026-11-30-setTimes',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

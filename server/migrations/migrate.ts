@@ -27,6 +27,7 @@ import * as spokenReplies from './2026-11-30-spokenReplies';
 import * as partAnswers from './2026-11-30-partAnswers';
 import * as dayChoices from './2026-11-30-dayChoices';
 import * as questionHelp from './2026-11-30-questionHelp';
+import * as setTimes from './2026-11-30-setTimes';
 import * as questionTries from './2026-11-30-questionTries';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
@@ -59,6 +60,7 @@ export const MIGRATIONS = [
   { name: '2026-11-30-dayChoices', ...dayChoices },
   { name: '2026-11-30-questionTries', ...questionTries },
   { name: '2026-11-30-questionHelp', ...questionHelp },
+  { name: '2026-11-30-setTimes', ...setTimes },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

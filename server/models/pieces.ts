@@ -100,6 +100,26 @@ export class QuestionTry extends Row<QuestionTry> {
   /** What it had earned before its question was put right; null where that changed nothing. */
   declare firstShare: CreationOptional<number | null>;
   declare putRightAt: CreationOptional<Date | null>;
+  /** When it was made, by its device, where it came after the time of its set; null where it came in time. */
+  declare madeAt: CreationOptional<Date | null>;
+}
+
+/** When a learner began a set that has minutes. */
+export class SetTime extends Row<SetTime> {
+  declare pieceId: string;
+  declare partId: string;
+  declare go: number;
+  declare startedAt: Date;
+  /** When what was there at the end was handed in. */
+  declare handedInAt: CreationOptional<Date | null>;
+}
+
+/** Minutes that a learner has beyond those of a set. */
+export class MoreTime extends Row<MoreTime> {
+  declare id: string;
+  declare partId: string;
+  declare personId: string;
+  declare minutes: number;
 }
 
 /** A hint that somebody asked for. */
@@ -238,8 +258,23 @@ export function definePieces(sequelize: Sequelize): void {
       variant: { ...integer(), defaultValue: 0 },
       firstShare: { type: DataTypes.DOUBLE },
       putRightAt: maybeTime(),
+      madeAt: maybeTime(),
     },
     { ...common, tableName: 'question_tries' },
+  );
+  SetTime.init(
+    {
+      pieceId: { ...uuid(), primaryKey: true },
+      partId: { ...uuid(), primaryKey: true },
+      go: { ...integer(), primaryKey: true },
+      startedAt: time(),
+      handedInAt: maybeTime(),
+    },
+    { ...common, tableName: 'set_times' },
+  );
+  MoreTime.init(
+    { id: id(), partId: uuid(), personId: uuid(), minutes: integer() },
+    { ...common, tableName: 'more_time' },
   );
   QuestionHint.init(
     {

@@ -16,6 +16,8 @@ export {
   Submission,
   QuestionTry,
   QuestionHint,
+  SetTime,
+  MoreTime,
   Review,
   MarkUpdate,
   NoteReply,

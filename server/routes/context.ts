@@ -12,6 +12,7 @@ import type { AnswerService } from '../services/questions/answers';
 import type { CrewService } from '../services/questions/crews';
 import type { HintService } from '../services/questions/hints';
 import type { PuttingRightService } from '../services/questions/puttingRight';
+import type { SetTimeService } from '../services/questions/setTimes';
 import type { TryService } from '../services/questions/tries';
 import type { VariantService } from '../services/questions/variants';
 import type { ThreadService } from '../services/classes/threads';
@@ -55,6 +56,7 @@ export interface Services {
   pieces: PieceService;
   tries: TryService;
   variants: VariantService;
+  setTimes: SetTimeService;
   hints: HintService;
   answers: AnswerService;
   puttingRight: PuttingRightService;

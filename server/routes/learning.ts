@@ -14,6 +14,7 @@ export function learningRoutes({
   tries,
   hints,
   variants,
+  setTimes,
   crews,
 }: Services): Hono<AppEnv> {
   const routes = new TableRoutes();
@@ -29,6 +30,7 @@ export function learningRoutes({
   routes.on('GET /pieces/:id/tries', ({ actor, ids }) => tries.list(actor, ids.id));
   routes.on('POST /pieces/:id/tries', ({ actor, ids, body }) => tries.try(actor, ids.id, body));
   routes.on('POST /pieces/:id/hints', ({ actor, ids, body }) => hints.give(actor, ids.id, body));
+  routes.on('POST /pieces/:id/set-times', ({ actor, ids, body }) => setTimes.start(actor, ids.id, body.part));
   routes.on('POST /pieces/:id/variants', ({ actor, ids, body }) => variants.next(actor, ids.id, body));
   routes.on('GET /crews', ({ actor }) => crews.own(actor));
   routes.on('GET /goes/:id/tries', ({ actor, ids }) => tries.ofGo(actor, ids.id));

@@ -119,6 +119,16 @@ const TABLE: Record<string, Row> = {
     body: () => ({ part: randomUUID(), question: randomUUID(), number: 1 }),
     allowed: {},
   },
+  'POST /api/pieces/:id/set-times': {
+    path: ({ piece }) => `/api/pieces/${piece}/set-times`,
+    body: () => ({ part: randomUUID() }),
+    allowed: {},
+  },
+  'POST /api/activities/:id/groups/:group/more-time': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/more-time`,
+    body: () => ({ id: randomUUID(), part: randomUUID(), person: null, minutes: 1 }),
+    allowed: {},
+  },
   'POST /api/pieces/:id/variants': {
     path: ({ piece }) => `/api/pieces/${piece}/variants`,
     body: () => ({ part: randomUUID(), question: randomUUID() }),

@@ -4,7 +4,8 @@ import { TableRoutes } from './tableRoutes';
 
 /** The teacher's side: what waits, the line, answering, the class. */
 export function teachingRoutes(services: Services): Hono<AppEnv> {
-  const { reviews, reviewLine, noteReplies, keptNotes, keptStamps, marks, answers, puttingRight, crews } = services;
+  const { reviews, reviewLine, noteReplies, keptNotes, keptStamps, marks, answers, puttingRight, crews, setTimes } =
+    services;
   const routes = new TableRoutes();
   routes.on('GET /to-review', ({ actor }) => reviewLine.toReview(actor));
   routes.on('GET /waiting', ({ actor }) => reviewLine.waiting(actor));
@@ -29,6 +30,9 @@ export function teachingRoutes(services: Services): Hono<AppEnv> {
   );
   routes.on('POST /activities/:id/groups/:group/answers', ({ actor, ids, body }) =>
     answers.since(actor, { activity: ids.id, group: ids.group }, body.since),
+  );
+  routes.on('POST /activities/:id/groups/:group/more-time', ({ actor, ids, body }) =>
+    setTimes.more(actor, { activity: ids.id, group: ids.group }, body),
   );
   routes.on('POST /activities/:id/put-right', ({ actor, ids, body }) => puttingRight.putRight(actor, ids.id, body));
   routes.on('GET /activities/:id/groups/:group/crews', ({ actor, ids }) =>

@@ -5,14 +5,18 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { TryView } from '@lippet/core/contract/tries';
 import type * as Y from 'yjs';
+import { BeginTime } from '../../questions/BeginTime';
 import { OptionPicture } from '../../questions/OptionFace';
 import { Practice } from '../../questions/Practice';
 import { usePractice } from '../../questions/usePractice';
 import { QuestionRow } from '../../questions/QuestionRow';
 import { questionState, triesLeft } from '../../questions/questionState';
 import { questionUi } from '../../questions/registry';
+import { SetClock } from '../../questions/SetClock';
 import { Told } from '../../questions/Told';
 import { TryResult } from '../../questions/TryResult';
+import { useHandIn } from '../../questions/useHandIn';
+import { useTimeLeft } from '../../questions/useSetTime';
 import { hintsOf, rightOf, useTries, type Tries } from '../../questions/useTries';
 import { HearSign } from '../../readAloud/HearSign';
 import { VoiceButton } from '../../recording/VoiceButton';
@@ -40,10 +44,38 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
   const states = asked.map((one) =>
     questionState({ answered: readAnswer(one, answers.get(one.id)) !== null, tries: triesAt(one.id) }),
   );
+  const time = tries.times.find((one) => one.part === part.id) ?? null;
+  const left = useTimeLeft(time, tries.now);
+  const open = asked.flatMap((one) => {
+    const answer = readAnswer(one, answers.get(one.id));
+    const last = triesAt(one.id).at(-1);
+    const isGiven = last !== undefined && JSON.stringify(last.answer) === JSON.stringify(answer);
+    return answer === null || isGiven ? [] : [{ question: one, answer }];
+  });
+  useHandIn({ part: part.id, open: editable ? open : [], tries, endsAt: time?.endsAt ?? null, left });
   if (!question) return null;
+  if (part.minutes !== null && !time && editable)
+    return (
+      <View style={styles.panel}>
+        <BeginTime
+          minutes={part.minutes}
+          questions={asked.length}
+          trouble={tries.giving.kind === 'failed' ? tries.giving.why : null}
+          busy={tries.go === null || tries.giving.kind === 'giving'}
+          onBegin={() => void tries.start(part.id)}
+        />
+      </View>
+    );
+  const inTime = left === null || left > 0;
   return (
     <View style={styles.panel}>
+      {left !== null && editable && <SetClock left={left} />}
       {asked.length > 1 && <QuestionRow states={states} current={index} onChoose={setCurrent} />}
+      {!inTime && editable && (
+        <Text variant="bodyMedium" role="status" style={styles.over}>
+          Time is over. What was there was handed in.
+        </Text>
+      )}
       <OneQuestion
         key={question.id}
         part={part}
@@ -52,7 +84,7 @@ export function QuestionsPanel({ part, pieceId, doc, editable }: AnswerProps<'qu
         mine={triesAt(question.id)}
         tries={tries}
         doc={doc}
-        editable={editable}
+        editable={editable && inTime}
         onNext={index < asked.length - 1 ? () => setCurrent(index + 1) : null}
       />
     </View>
@@ -156,6 +188,7 @@ function OneQuestion({ part, question, answer, mine, tries, doc, editable, onNex
 
 const styles = StyleSheet.create({
   panel: { flex: 1, backgroundColor: colours.desk, borderTopWidth: OUTLINE, borderColor: colours.ink },
+  over: { paddingHorizontal: 16, paddingTop: 12 },
   scroll: { flex: 1 },
   content: { padding: 16, gap: 16, width: '100%', maxWidth: 640, alignSelf: 'center' },
   asked: { flexDirection: 'row', alignItems: 'center', gap: 8 },

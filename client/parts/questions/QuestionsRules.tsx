@@ -1,5 +1,6 @@
-import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
+import { QUESTIONS_LIMITS, type QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { LESS_FOR_EACH } from '@lippet/core/questions/countedShare';
+import { NumberField } from '../../ui/NumberField';
 import { Pick } from '../../ui/Pick';
 import { TickBox } from '../../ui/TickBox';
 
@@ -12,7 +13,7 @@ const TRIES = [1, 2, 3, 5, null] as const;
 
 /** How often each question may be tried, what is told after a try, and what counts. */
 export function QuestionsRules({ settings, onSettings }: Props) {
-  const { questions, tries, told, counted, rightShown, earnBack } = settings;
+  const { questions, tries, told, counted, rightShown, earnBack, minutes } = settings;
   return (
     <>
       <Pick
@@ -57,6 +58,12 @@ export function QuestionsRules({ settings, onSettings }: Props) {
         ]}
         chosen={rightShown}
         onChoose={(value) => onSettings({ rightShown: value })}
+      />
+      <NumberField
+        label="Minutes for all of them (empty: as long as they like)"
+        value={minutes}
+        most={QUESTIONS_LIMITS.minutes}
+        onChange={(value) => onSettings({ minutes: value })}
       />
       {questions.some(({ template }) => template !== null) && (
         <TickBox

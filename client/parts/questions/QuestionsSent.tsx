@@ -15,7 +15,7 @@ import type { SentProps } from '../partKind';
 
 type Part = SentProps<'questions'>['part'];
 
-const NOTHING: TriesView = { go: 0, tries: [], hints: [], shown: [] };
+const NOTHING: TriesView = { go: 0, tries: [], hints: [], shown: [], times: [], now: 0 };
 
 /** What a question came to in its newest go; null where that is not told, or not known yet. */
 function earned(part: Part, question: AskedQuestion, tries: readonly TryView[]): number | null {
@@ -101,6 +101,9 @@ function SentQuestion({ name, question, made, tries, hints, right }: SentQuestio
         <Text variant="bodyMedium">
           {`${practised.filter(({ marks, outOf }) => marks === outOf).length} of ${practised.length} like it right`}
         </Text>
+      )}
+      {last?.madeAt && (
+        <Text variant="bodyMedium">{`Came after the time. Its device made it in time, and had no network.`}</Text>
       )}
       {changed !== null && (
         <Text variant="bodyMedium">{`Marked ${marksWords(changed)} before the question was put right`}</Text>

@@ -8,6 +8,7 @@ import { LineIcon } from '../../ui/LineIcon';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE } from '../../ui/theme';
 import { CELL_LOOKS } from './cellLooks';
+import { MoreTime } from './MoreTime';
 import { QuestionShares } from './QuestionShares';
 import { useNowTicking } from './useNowTicking';
 
@@ -30,6 +31,7 @@ export function AnswerBoard({ view }: { view: AnswersView }) {
         </Text>
         <TickBox word="Without names" below="To show it to the class" on={!named} onChange={(on) => setNamed(!on)} />
       </View>
+      <MoreTime view={view} now={now} />
       <View style={styles.beside}>
         <ScrollView horizontal style={styles.table} tabIndex={0} role="group" aria-label="Who is where">
           <View role="table" aria-label={`Answers of ${view.group.name}`}>

@@ -11,6 +11,7 @@ import { Notice } from '../../ui/Notice';
 import { Opening } from '../../ui/Opening';
 import { Pick } from '../../ui/Pick';
 import { Screen } from '../../ui/Screen';
+import { ActivityPlaceProvider } from './activityPlace';
 import { AnswerBoard } from './AnswerBoard';
 import { CrewsDesk } from './CrewsDesk';
 import { QuestionReportCard } from './QuestionReportCard';
@@ -45,7 +46,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
       {error && <Notice again={anew}>{error.message}</Notice>}
       {!view && !error && <Opening />}
       {view && !error && (
-        <>
+        <ActivityPlaceProvider value={{ id: activityId, group: view.group.id }}>
           <View style={styles.row}>
             <Pick label="What is shown" options={SHOWN} chosen={shown} onChoose={setShown} />
             {shown === 'questions' && (
@@ -87,7 +88,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
               zone={me.school.zone}
             />
           )}
-        </>
+        </ActivityPlaceProvider>
       )}
     </Screen>
   );

@@ -25,7 +25,7 @@ export type ToldAfter = (typeof TOLD_AFTER)[number];
 export const RIGHT_SHOWN = ['never', 'after the last try', 'once sent', 'once finished'] as const;
 export type RightShown = (typeof RIGHT_SHOWN)[number];
 
-export const QUESTIONS_LIMITS = { questions: 60, tries: 5 };
+export const QUESTIONS_LIMITS = { questions: 60, tries: 5, minutes: 300 };
 
 /** It holds what is right, and never leaves the school so. */
 export interface QuestionsSettings extends AnySettings {
@@ -37,6 +37,8 @@ export interface QuestionsSettings extends AnySettings {
   rightShown: RightShown;
   /** Whether one that is right at the first try, with other numbers, earns the marks of the question back. */
   earnBack: boolean;
+  /** How long all of them may take; null for no end. */
+  minutes: number | null;
 }
 
 export interface QuestionsView {
@@ -45,6 +47,7 @@ export interface QuestionsView {
   told: ToldAfter;
   counted: Counted;
   earnBack: boolean;
+  minutes: number | null;
 }
 
 const readQuestions = (value: unknown): Question[] =>
@@ -98,6 +101,7 @@ const USUAL_RULES = {
   counted: 'last',
   rightShown: 'never',
   earnBack: false,
+  minutes: null,
 } as const satisfies Partial<QuestionsSettings>;
 
 /** Questions, one after the other, that are marked at school. */
@@ -111,13 +115,15 @@ export const questionsPart = definePart<QuestionsSettings, QuestionsView, Questi
     counted: oneOf(COUNTED, raw.counted, USUAL_RULES.counted),
     rightShown: oneOf(RIGHT_SHOWN, raw.rightShown, USUAL_RULES.rightShown),
     earnBack: flagOf(raw.earnBack) ?? USUAL_RULES.earnBack,
+    minutes: wholeOf(raw.minutes, 1, QUESTIONS_LIMITS.minutes) ?? null,
   }),
-  view: ({ questions, tries, told, counted, earnBack }) => ({
+  view: ({ questions, tries, told, counted, earnBack, minutes }) => ({
     asked: questions.map(seenBy),
     tries,
     told,
     counted,
     earnBack,
+    minutes,
     onPaper: false,
   }),
   trouble,

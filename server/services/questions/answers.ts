@@ -8,6 +8,7 @@ import { toldApart } from '../classes/toldApart';
 import { pairsOf, pairsSql } from '../pieces/learnerWork';
 import type { PieceCountService } from '../pieces/pieceCounts';
 import { questionParts } from './questionParts';
+import type { SetTimeService } from './setTimes';
 
 /** Of one group at one activity. */
 interface AtGroup {
@@ -28,6 +29,7 @@ const tryOf = ({ personId, ...tried }: QuestionTry & { personId: string }): Lear
   outOf: tried.outOf,
   marksBefore: tried.putRightAt && typeof tried.firstShare === 'number' ? tried.firstShare * tried.outOf : null,
   at: tried.at!.getTime(),
+  madeAt: tried.madeAt?.getTime() ?? null,
 });
 
 /** What a group answers, as it comes: for those who teach it. */
@@ -35,12 +37,14 @@ export class AnswerService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly counts: PieceCountService,
+    private readonly times: SetTimeService,
     private readonly clock: () => number = Date.now,
   ) {}
 
   async ofGroup(actor: Actor, where: AtGroup): Promise<AnswersView> {
     const at = this.clock();
     if (!policy.review(actor, { groupId: where.group })) throw notFound();
+    await this.times.handInAll(where.activity);
     const cells = await this.counts.cellsAsMeasured({ activityId: where.activity, groupIds: [where.group] });
     const [activity, group] = [await Activity.findByPk(where.activity), await Group.findByPk(where.group)];
     if (!activity || !group || cells.length === 0) throw notFound();
@@ -50,14 +54,16 @@ export class AnswerService {
       order: ['name'],
     });
     const names = toldApart(people);
+    const parts = await questionParts(where.activity);
     const ids = `{${people.map(({ id }) => id).join(',')}}`;
     return {
       title: activity.title,
       group: { id: group.id, name: group.name },
       learners: people.map(({ id, badge }) => ({ id, name: names.get(id)!, badge })),
-      parts: await questionParts(where.activity),
+      parts,
       tries: await this.tries(where.activity, ids),
       hints: await this.hints(where.activity, ids),
+      times: await this.times.ofActivity(where.activity, parts),
       at,
     };
   }
@@ -66,9 +72,11 @@ export class AnswerService {
   async since(actor: Actor, where: AtGroup, since: number): Promise<LaterAnswers> {
     const at = this.clock();
     const people = await this.learners(actor, where);
+    await this.times.handInAll(where.activity);
     return {
       tries: await this.tries(where.activity, people, new Date(Math.max(0, since - LOOK_BACK))),
       hints: await this.hints(where.activity, people),
+      times: await this.times.ofActivity(where.activity, await questionParts(where.activity)),
       at,
     };
   }
@@ -88,7 +96,7 @@ export class AnswerService {
     const rows = await this.sequelize.query<QuestionTry & { personId: string }>(
       `SELECT t.id, p.person_id AS "personId", t.part_id AS "partId", t.question_id AS "questionId", t.go, t.variant,
          t.number, t.answer, t.share, t.out_of AS "outOf", t.first_share AS "firstShare",
-         t.put_right_at AS "putRightAt", t.at
+         t.put_right_at AS "putRightAt", t.made_at AS "madeAt", t.at
        FROM question_tries t JOIN pieces p ON p.id = t.piece_id
        WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) AND t.at > :since
        ORDER BY t.at, t.id`,

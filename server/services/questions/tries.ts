@@ -23,6 +23,7 @@ import type { PieceFactsService, Standing } from '../pieces/pieceFacts';
 import { findGo } from '../reviewing/goes';
 import { goNow, isDone, mayKnow, type AtQuestion } from './goNow';
 import { posedQuestion, questionParts, type PosedQuestion } from './questionParts';
+import type { SetTimeService } from './setTimes';
 import type { VariantService } from './variants';
 
 /** How far the work that is looked at has come. */
@@ -34,6 +35,8 @@ export class TryService {
     private readonly sequelize: Sequelize,
     private readonly facts: PieceFactsService,
     private readonly variants: VariantService,
+    private readonly times: SetTimeService,
+    private readonly clock: () => number = Date.now,
   ) {}
 
   /**
@@ -75,6 +78,8 @@ export class TryService {
     transaction: Transaction,
   ): Promise<TryView> {
     const variant = request.variant ?? 0;
+    const madeAt =
+      variant === 0 ? await this.times.insist(place, { settings, madeAt: request.madeAt ?? null }, transaction) : null;
     const before = await QuestionTry.findAll({
       where: { pieceId: place.pieceId, partId: place.part, questionId: place.question, go: place.go },
       order: ['variant', 'number'],
@@ -105,6 +110,7 @@ export class TryService {
         answer,
         share: marks === null || asked.marks === 0 ? marks : marks / asked.marks,
         outOf: asked.marks,
+        madeAt,
       },
       { transaction },
     );
@@ -115,6 +121,7 @@ export class TryService {
   async list(actor: Actor, pieceId: string): Promise<TriesView> {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.readPiece(actor, standing)) throw notFound();
+    await this.times.handIn(pieceId, standing.activityId);
     const place = { go: goNow(standing), pieceId, activityId: standing.activityId };
     return this.until(place, { all: false, stage: stageOf(standing) });
   }
@@ -125,6 +132,7 @@ export class TryService {
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const [standing] = await this.facts.find({ pieceId: piece.id });
     const stage = standing && stageOf(standing) === 'finished' ? 'finished' : 'sent';
+    await this.times.handIn(piece.id, piece.activityId);
     const place = { go: go.number, pieceId: piece.id, activityId: piece.activityId };
     return this.until(place, { all: policy.review(actor, work), stage });
   }
@@ -134,6 +142,7 @@ export class TryService {
     who: { all: boolean; stage: Stage },
   ): Promise<TriesView> {
     const parts = await questionParts(activityId);
+    const times = await this.times.ofPiece({ pieceId, go }, parts);
     const tries = await QuestionTry.findAll({
       where: { pieceId, go: { [Op.lte]: go } },
       order: ['go', 'at', 'variant', 'number'],
@@ -156,6 +165,8 @@ export class TryService {
       tries: views,
       hints: posed.flatMap((asked) => hintsOf(asked, hints)),
       shown: right.flatMap((asked) => rightOf(asked)),
+      times,
+      now: this.clock(),
     };
   }
 }
@@ -219,4 +230,5 @@ const viewOf = (tried: QuestionTry, { known, question }: { known: boolean; quest
   marksBefore:
     known && tried.putRightAt && typeof tried.firstShare === 'number' ? tried.firstShare * tried.outOf : null,
   at: tried.at!.getTime(),
+  madeAt: tried.madeAt?.getTime() ?? null,
 });
