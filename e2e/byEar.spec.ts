@@ -77,4 +77,16 @@ test('a teacher gives options pictures and sounds, and a picture by paste', asyn
   ).toBeVisible();
   await expect(places.getByRole('button', { name: 'Another picture for curlew' })).toBeVisible();
   await expectAccessible(page, 'making with pictures');
+
+  // Out as QTI, and in again: another program's package is read the same way.
+  const [kept] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take the questions out as QTI' }).click(),
+  ]);
+  const [bringing] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Questions from a file, QTI or CSV' }).click(),
+  ]);
+  await bringing.setFiles(await kept.path());
+  await expect(page.getByRole('list', { name: 'Questions' }).getByRole('listitem')).toHaveCount(4);
 });

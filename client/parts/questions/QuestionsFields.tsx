@@ -13,6 +13,7 @@ import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import type { FieldsProps } from '../partKind';
 import { MadeQuestion } from './MadeQuestion';
+import { QuestionFiles } from './QuestionFiles';
 import { QuestionsRules } from './QuestionsRules';
 
 const HOW = [
@@ -40,6 +41,14 @@ async function readLetter(text: string): Promise<{ questions: Question[]; unused
 const inPlaceOf = (changing: Question | null, questions: readonly Question[]): Question[] =>
   questions.map((question, index) => (changing && index === 0 ? withIdsOf(question, changing) : question));
 
+/** Those for which there is no room. */
+const tooMany = (all: readonly Question[]): UnusedLine[] =>
+  all.slice(QUESTIONS_LIMITS.questions).map(({ words }) => ({
+    line: 0,
+    words,
+    why: `A part has at most ${QUESTIONS_LIMITS.questions} questions.`,
+  }));
+
 /** Questions are written, or pasted, as one writes them in a letter; what was understood stands above. */
 export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'questions'>) {
   const [text, setText] = useState('');
@@ -54,13 +63,8 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
       at < 0 || made.length === 0
         ? [...questions, ...made]
         : [...questions.slice(0, at), ...made, ...questions.slice(at + 1)];
-    const over = all.slice(QUESTIONS_LIMITS.questions).map(({ words }) => ({
-      line: 0,
-      words,
-      why: `A part has at most ${QUESTIONS_LIMITS.questions} questions.`,
-    }));
     onSettings({ questions: all.slice(0, QUESTIONS_LIMITS.questions) });
-    setUnused([...pasted.unused, ...over]);
+    setUnused([...pasted.unused, ...tooMany(all)]);
     if (made.length > 0) setChanging(null);
     const lines = text.split('\n');
     setText(pasted.unused.length === 0 ? '' : pasted.unused.map(({ line }) => paragraphFrom(lines, line)).join('\n\n'));
@@ -118,6 +122,13 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
       >
         {changing ? 'Put it in its place' : 'Make questions of it'}
       </Button>
+      <QuestionFiles
+        questions={questions}
+        onBring={(brought, left) => {
+          onSettings({ questions: [...questions, ...brought].slice(0, QUESTIONS_LIMITS.questions) });
+          setUnused([...left, ...tooMany([...questions, ...brought])]);
+        }}
+      />
       <QuestionsRules settings={settings} onSettings={onSettings} />
     </>
   );

@@ -2,6 +2,7 @@
  * Items of QTI 2.2 and 3.0 (1EdTech) as questions. The two name the same things in two ways, `simpleChoice` and
  * `qti-simple-choice`; here they are called as in 2.2.
  */
+import { isUnit } from '../numbers/units';
 import { newQuestion, questionTrouble, readQuestion, type Question, type QuestionKindName } from '../question';
 import { below, readXml, wordsIn, XmlError, type XmlElement } from './xmlTree';
 
@@ -225,6 +226,26 @@ function readBody(reading: Reading): Read {
 /** Everything in the words of an item that is none of them. */
 const NOT_WORDS = ['choiceInteraction', 'orderInteraction', 'matchInteraction', ...GAPS, 'rubricBlock', 'stylesheet'];
 
+/** A unit behind the field of a number, as in "[ ] km"; empty where there is none. */
+function unitBehind(element: XmlElement): string {
+  const field = element.children.findIndex(
+    (child) => typeof child !== 'string' && child.name === 'textEntryInteraction',
+  );
+  if (field < 0)
+    return element.children.map((child) => (typeof child === 'string' ? '' : unitBehind(child))).find(Boolean) ?? '';
+  const behind = element.children.slice(field + 1).map((child) => (typeof child === 'string' ? child : wordsIn(child)));
+  const words = behind.join(' ').trim();
+  return words !== '' && isUnit(words) ? words : '';
+}
+
+/** A number whose unit stands behind its field: it is no part of what is asked. */
+function withUnit(read: Read, body: XmlElement, words: string): { read: Read; words: string } {
+  const unit = read.kind === 'number' ? unitBehind(body) : '';
+  if (unit === '') return { read, words };
+  const lines = words.split('\n').filter((line) => line.trim() !== unit);
+  return { read: { ...read, settings: { ...read.settings, unit } }, words: lines.join('\n') };
+}
+
 function wordsOf({ body }: Reading, { kind }: Read): string {
   if (kind === 'gaps') return wordsIn(withGaps(body).before) || 'Fill the gaps.';
   const prompts = below(body, 'prompt').map((prompt) => wordsIn(prompt));
@@ -259,8 +280,8 @@ export function readQtiItem(xml: string, newId: () => string): ReadItem {
   const [body] = below(item, 'itemBody');
   if (!body) throw new QtiError('It has nothing to be asked in it.');
   const reading: Reading = { item, body, declared: declarationsOf(item), newId };
-  const read = readBody(reading);
-  const words = wordsOf(reading, read);
+  const found = readBody(reading);
+  const { read, words } = withUnit(found, body, wordsOf(reading, found));
   const question = readQuestion({ ...newQuestion(read.kind, newId()), words, settings: read.settings })!;
   const trouble = questionTrouble(question, 'It');
   if (trouble) throw new QtiError(trouble);
