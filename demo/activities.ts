@@ -5,6 +5,7 @@ import type { Background } from '@lippet/core/page/background';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
 import * as draw from './drawings';
+import { LIGHTHOUSE_PARTS, type LabelledPicture } from './lighthouse';
 import type { Drawing } from './drawings';
 import type { Spot as Place } from '@lippet/core/page/spots';
 import type { Spot } from './hand';
@@ -56,6 +57,8 @@ export interface DemoPart {
   questions?: string;
   /** Pictures and sounds of what is chosen in them, by its words. */
   media?: Record<string, DemoMedia>;
+  /** A picture that labels are put onto, after those questions. */
+  labels?: LabelledPicture;
   /** What learners tried at those questions until now. */
   tried?: Record<string, DemoTries>;
   /** "I have done this". */
@@ -609,6 +612,24 @@ export const ACTIVITIES: DemoActivity[] = [
       'Oskar Vane': started([1], [-1, 10, 20]),
       'Tamsin Oke': started([0.5], [-1, 10, 25]),
     },
+  },
+  {
+    group: 'sandpipers',
+    title: 'Parts of a lighthouse',
+    subject: 'Our island',
+    goal: 'Call five parts by their names.',
+    task: 'Put each word where it belongs.',
+    minutes: 5,
+    parts: [
+      {
+        title: 'The lighthouse',
+        background: BLANK,
+        drawing: draw.nothing,
+        questions: 'Put them in order, from the ground up.\n1. rock\n2. door\n3. gallery\n4. lamp',
+        labels: LIGHTHOUSE_PARTS,
+      },
+    ],
+    pieces: {},
   },
   {
     group: 'sandpipers',

@@ -4,7 +4,8 @@ import { giveAnswer, noteGiven } from '@lippet/core/parts/questions/givenAnswers
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { measureProgress } from '@lippet/core/piece/progress';
 import { pastedQuestions } from '@lippet/core/questions/paste/pastedQuestions';
-import type { Question } from '@lippet/core/questions/question';
+import type { Option } from '@lippet/core/questions/option';
+import { newQuestion, readQuestion, type Question } from '@lippet/core/questions/question';
 import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import { mediaPlaces, withMedia } from '@lippet/core/questions/questionMedia';
 import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
@@ -18,13 +19,17 @@ import type { Transaction } from 'sequelize';
 import sharp from 'sharp';
 import * as Y from 'yjs';
 import { triesOf, type DemoTries } from './answers';
+import type { DemoPart } from './activities';
 import type { DemoMedia } from './birds';
+import type { LabelledPicture } from './lighthouse';
 
 /** Nobody waits for what is computed here. */
 const IN_PLACE = makeCompute(null);
 
 /** Of a picture that is drawn for a question, in pixels. */
 const PICTURE_SIDE = 240;
+/** Of a place for a label, in shares of the picture. */
+const SIDE = 0.14;
 
 /** Questions out of a letter; each must be understood. */
 function questionsFrom(letter: string): Question[] {
@@ -48,11 +53,13 @@ export class DemoQuestions {
 
   async settings(
     letter: string,
-    media: Record<string, DemoMedia>,
+    { media = {}, labels }: Pick<DemoPart, 'media' | 'labels'>,
     { activityId, ownerId }: { activityId: string; ownerId: string },
   ): Promise<QuestionsSettings> {
+    const onPicture = labels ? [await this.labelled(labels, activityId, ownerId)] : [];
+    const written = await this.illustrated(questionsFrom(letter), media, activityId, ownerId);
     return {
-      questions: await this.illustrated(questionsFrom(letter), media, activityId, ownerId),
+      questions: [...onPicture, ...written],
       tries: 3,
       told: 'right or wrong',
       counted: 'last',
@@ -80,6 +87,29 @@ export class DemoQuestions {
       all.push(shown);
     }
     return all;
+  }
+
+  private async labelled(
+    { words, picture, labels, spare }: LabelledPicture,
+    activityId: string,
+    ownerId: string,
+  ): Promise<Question> {
+    const label = (text: string): Option => ({ id: randomUUID(), words: text, picture: null, sound: null });
+    const media = await this.drawnPicture(picture, activityId, ownerId);
+    return readQuestion({
+      ...newQuestion('labels', randomUUID()),
+      words,
+      marks: labels.length,
+      settings: {
+        picture: media,
+        places: labels.map(({ words: text, x, y }) => ({
+          id: randomUUID(),
+          region: { x: x - SIDE / 2, y: y - SIDE / 2, width: SIDE, height: SIDE, round: true },
+          label: label(text),
+        })),
+        spare: spare.map(label),
+      },
+    })!;
   }
 
   private async drawnPicture(svg: string, activityId: string, ownerId: string): Promise<string> {

@@ -505,7 +505,7 @@ class Seeder {
 
   private async settings(part: DemoPart, activityId: string, ownerId: string): Promise<PartSettings> {
     const { photo, recording, words, tick, questions } = part;
-    if (questions) return this.questions.settings(questions, part.media ?? {}, { activityId, ownerId });
+    if (questions) return this.questions.settings(questions, part, { activityId, ownerId });
     if (words) return { leastWords: words.least, mostWords: words.most, openings: words.openings };
     if (tick) return { confirm: tick.confirm };
     if (recording) return { seconds: recording.seconds, titleStart: recording.titleStart };

@@ -1,6 +1,6 @@
 /** How each kind of question is answered. A kind is one folder in `kinds/`, with one line in the registry. */
 import type { OfferedKind } from '@lippet/core/parts/questions/questionsPart';
-import type { AnswerOf, AskedQuestionOf } from '@lippet/core/questions/question';
+import type { AnswerOf, AskedQuestionOf, QuestionSettingsOf } from '@lippet/core/questions/question';
 import type { ReactNode } from 'react';
 
 export interface AnsweringProps<K extends OfferedKind> {
@@ -19,4 +19,11 @@ export interface QuestionUi<K extends OfferedKind> {
   /** What one does, in a few words that stand above the answer. */
   how(question: AskedQuestionOf<K>): string;
   Answering(props: AnsweringProps<K>): ReactNode;
+  /** How it is made, where a letter can't say it; it begins with a picture. */
+  Editing?(props: EditingProps<K>): ReactNode;
+}
+
+export interface EditingProps<K extends OfferedKind> {
+  settings: QuestionSettingsOf<K>;
+  onSettings: (settings: QuestionSettingsOf<K>) => void;
 }

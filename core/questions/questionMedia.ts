@@ -15,9 +15,15 @@ export function mediaPlaces(question: Question): HasMedia[] {
   return [{ id, words, picture, sound }, ...options];
 }
 
+/** The picture that places lie on, where a question has one; null for none. */
+export const groundOf = ({ settings }: Question): string | null =>
+  'picture' in settings ? (settings as { picture: string | null }).picture : null;
+
 /** Ids of all files that a question shows or plays. */
 export const mediaOfQuestion = (question: Question): string[] =>
-  mediaPlaces(question).flatMap(({ picture, sound }) => [picture, sound].filter((id): id is string => id !== null));
+  [groundOf(question), ...mediaPlaces(question).flatMap(({ picture, sound }) => [picture, sound])].filter(
+    (id): id is string => id !== null,
+  );
 
 /** A question in which the question itself, or an option, has another picture or sound. */
 export function withMedia(

@@ -1,5 +1,12 @@
 import type { MediaHome } from '@lippet/core/contract/media';
-import { answerWords, askedOf, firstOf, rightAnswer, type Question } from '@lippet/core/questions/question';
+import {
+  answerWords,
+  askedOf,
+  firstOf,
+  QUESTION_LIMITS,
+  rightAnswer,
+  type Question,
+} from '@lippet/core/questions/question';
 import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import type { TriedVariant } from '@lippet/core/questions/variants/variant';
 import { mediaOfQuestion } from '@lippet/core/questions/questionMedia';
@@ -8,6 +15,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { questionUi } from '../../questions/registry';
 import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { QuestionMedia } from './QuestionMedia';
@@ -40,6 +48,7 @@ interface Props {
 export function MadeQuestion({ question, index, home, changing, onQuestion, onChange, onDrop }: Props) {
   const [showsMedia, setShowsMedia] = useState(() => mediaOfQuestion(question).length > 0);
   const first = firstOf(question);
+  const { Editing } = questionUi(question.kind);
   return (
     <View role="listitem" style={[styles.made, changing && styles.changing]}>
       <View style={styles.words}>
@@ -63,6 +72,20 @@ export function MadeQuestion({ question, index, home, changing, onQuestion, onCh
           </View>
         ))}
         {question.template && <Variants question={question} />}
+        {Editing && (
+          <>
+            <Field
+              label={`What question ${index + 1} asks`}
+              value={question.words}
+              maxLength={QUESTION_LIMITS.words}
+              onChangeText={(words) => onQuestion({ ...question, words })}
+            />
+            <Editing
+              settings={question.settings as never}
+              onSettings={(settings: object) => onQuestion({ ...question, settings } as Question)}
+            />
+          </>
+        )}
         {showsMedia ? (
           <QuestionMedia question={question} home={home} onQuestion={onQuestion} />
         ) : (

@@ -13,6 +13,7 @@ import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import type { FieldsProps } from '../partKind';
 import { MadeQuestion } from './MadeQuestion';
+import { PictureQuestions } from './PictureQuestions';
 import { QuestionFiles } from './QuestionFiles';
 import { QuestionsRules } from './QuestionsRules';
 
@@ -58,11 +59,11 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
   const add = async (): Promise<void> => {
     const pasted = await readLetter(text);
     const made = inPlaceOf(changing, pasted.questions);
-    const at = changing ? questions.findIndex(({ id }) => id === changing.id) : -1;
+    const place = changing ? questions.findIndex(({ id }) => id === changing.id) : -1;
     const all =
-      at < 0 || made.length === 0
+      place < 0 || made.length === 0
         ? [...questions, ...made]
-        : [...questions.slice(0, at), ...made, ...questions.slice(at + 1)];
+        : [...questions.slice(0, place), ...made, ...questions.slice(place + 1)];
     onSettings({ questions: all.slice(0, QUESTIONS_LIMITS.questions) });
     setUnused([...pasted.unused, ...tooMany(all)]);
     if (made.length > 0) setChanging(null);
@@ -122,6 +123,7 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
       >
         {changing ? 'Put it in its place' : 'Make questions of it'}
       </Button>
+      <PictureQuestions home={home} onAdd={(question) => onSettings({ questions: [...questions, question] })} />
       <QuestionFiles
         questions={questions}
         onBring={(brought, left) => {

@@ -67,6 +67,8 @@ export const OFFERED_KINDS = [
   'gaps',
   'words',
   'number',
+  'place',
+  'labels',
 ] as const satisfies QuestionKindName[];
 export type OfferedKind = (typeof OFFERED_KINDS)[number];
 const isOffered = (kind: QuestionKindName): kind is OfferedKind => OFFERED_KINDS.some((offered) => offered === kind);

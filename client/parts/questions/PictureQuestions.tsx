@@ -1,0 +1,39 @@
+import type { MediaHome } from '@lippet/core/contract/media';
+import { OFFERED_KINDS, type OfferedKind } from '@lippet/core/parts/questions/questionsPart';
+import { newQuestion, type Question } from '@lippet/core/questions/question';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { choosePicture } from '../../page/pictures/choosePicture';
+import { questionUi } from '../../questions/registry';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+
+/** Kinds that begin with a picture, and not with a letter. */
+const ON_A_PICTURE = OFFERED_KINDS.filter((kind) => questionUi(kind).Editing !== undefined);
+
+/** Begins a question on a picture: it is chosen first. */
+export function PictureQuestions({ home, onAdd }: { home: MediaHome; onAdd: (question: Question) => void }) {
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const begin = async (kind: OfferedKind): Promise<void> => {
+    const chosen = await choosePicture(home);
+    if (!chosen) return;
+    setTrouble(chosen.trouble);
+    if (!chosen.media) return;
+    const question = newQuestion(kind, crypto.randomUUID());
+    onAdd({ ...question, settings: { ...question.settings, picture: chosen.media } } as Question);
+  };
+  return (
+    <>
+      <View style={styles.row} role="group" aria-label="Questions on a picture">
+        {ON_A_PICTURE.map((kind) => (
+          <Button key={kind} icon="picture" onPress={() => void begin(kind)}>
+            {questionUi(kind).word}
+          </Button>
+        ))}
+      </View>
+      {trouble && <Notice>{trouble}</Notice>}
+    </>
+  );
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 } });
