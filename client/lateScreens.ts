@@ -11,6 +11,7 @@ export { default as MarksDesk } from './teacher/marks/MarksDesk';
 export { default as PlanDesk } from './teacher/authoring/PlanDesk';
 export { WaitingDesk } from './teacher/waiting/WaitingDesk';
 export { ActivityTable } from './teacher/ActivityTable';
+export { LoneQuestions } from './learner/LoneQuestions';
 export { default as AnswersDesk } from './teacher/answers/AnswersDesk';
 export { default as ReviewDesk } from './teacher/reviewDesk/ReviewDesk';
 export { default as ClassBoard } from './class/ClassBoard';

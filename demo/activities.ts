@@ -1,6 +1,7 @@
 /** The activities of the demo's week, and how far each learner is with them. Days are counted from today. */
 import type { DemoTries } from './answers';
 import { BIRD_MEDIA, type DemoMedia } from './birds';
+import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import type { Background } from '@lippet/core/page/background';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
@@ -59,6 +60,8 @@ export interface DemoPart {
   media?: Record<string, DemoMedia>;
   /** A picture that labels are put onto, after those questions. */
   labels?: LabelledPicture;
+  /** How they may be tried, where that is not as usual. */
+  rules?: Partial<QuestionsSettings>;
   /** What learners tried at those questions until now. */
   tried?: Record<string, DemoTries>;
   /** "I have done this". */
@@ -654,6 +657,31 @@ export const ACTIVITIES: DemoActivity[] = [
           'Which bird has the long bent beak?\n- bittern\n- curlew *\n- tern',
         ].join('\n\n'),
         media: BIRD_MEDIA,
+      },
+    ],
+    pieces: {},
+  },
+  {
+    group: 'cormorants',
+    title: 'One question about the tide',
+    subject: 'Our island',
+    goal: 'Say what the water does.',
+    task: 'Choose one. You see what the others said afterwards.',
+    minutes: 1,
+    due: [1, 15],
+    parts: [
+      {
+        title: 'The tide',
+        background: BLANK,
+        drawing: draw.nothing,
+        questions: [
+          'The water is low now. What comes next?',
+          '- the ebb // The ebb has just been: it takes the water away.',
+          '- the flood *',
+          '- slack water // For a moment only. And then?',
+        ].join('\n'),
+        rules: { tries: 1, rightShown: 'after the last try', spreadShown: true, earnBack: false },
+        tried: { 'Nell Garrick': ['r'], 'Oskar Vane': ['1'], 'Rafe Holm': ['1'] },
       },
     ],
     pieces: {},

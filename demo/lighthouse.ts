@@ -31,7 +31,7 @@ export const LIGHTHOUSE_PARTS: LabelledPicture = {
     `<g stroke="${INK}" stroke-width="6" stroke-linejoin="round">${SHAPES.join('')}</g></svg>`,
   labels: [
     { words: 'lamp', x: 0.5, y: 0.21 },
-    { words: 'gallery', x: 0.62, y: 0.28 },
+    { words: 'gallery', x: 0.7, y: 0.29 },
     { words: 'tower', x: 0.5, y: 0.52 },
     { words: 'door', x: 0.5, y: 0.77 },
     { words: 'rock', x: 0.34, y: 0.85 },

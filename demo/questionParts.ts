@@ -53,7 +53,7 @@ export class DemoQuestions {
 
   async settings(
     letter: string,
-    { media = {}, labels }: Pick<DemoPart, 'media' | 'labels'>,
+    { media = {}, labels, rules }: Pick<DemoPart, 'media' | 'labels' | 'rules'>,
     { activityId, ownerId }: { activityId: string; ownerId: string },
   ): Promise<QuestionsSettings> {
     const onPicture = labels ? [await this.labelled(labels, activityId, ownerId)] : [];
@@ -66,6 +66,8 @@ export class DemoQuestions {
       rightShown: 'after the last try',
       earnBack: true,
       minutes: null,
+      spreadShown: false,
+      ...rules,
     };
   }
 

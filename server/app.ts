@@ -31,6 +31,7 @@ import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
 import { AnswerService } from './services/questions/answers';
 import { CrewService } from './services/questions/crews';
+import { LoneQuestionService } from './services/questions/loneQuestions';
 import { HintService } from './services/questions/hints';
 import { PuttingRightService } from './services/questions/puttingRight';
 import { SetTimeService } from './services/questions/setTimes';
@@ -112,6 +113,10 @@ export function makeServices(
     documentAccess(facts, measuring, copies, signIn, clock),
     logger,
   );
+  const tries = new TryService(sequelize, facts, variants, setTimes, clock);
+  const pieces = new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock);
+  const sending = new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock);
+  const answers = new AnswerService(sequelize, counts, setTimes, clock);
   return {
     config,
     compute,
@@ -133,13 +138,14 @@ export function makeServices(
     recordings: new RecordingService(files, compute, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
     exports: new ExportService(files, work, new ActivityZip(facts, work), jobs, facts),
-    sending: new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock),
-    pieces: new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock),
-    tries: new TryService(sequelize, facts, variants, setTimes, clock),
+    sending,
+    pieces,
+    tries,
+    lone: new LoneQuestionService({ sequelize, facts, log, pieces, sending, tries, answers }, clock),
     variants,
     setTimes,
     hints: new HintService(sequelize, facts),
-    answers: new AnswerService(sequelize, counts, setTimes, clock),
+    answers,
     puttingRight: new PuttingRightService(sequelize, clock),
     crews: new CrewService(sequelize, counts),
     activityPictures,

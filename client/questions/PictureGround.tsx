@@ -21,7 +21,7 @@ interface Props {
 
 /** In pixels; and so that what is put onto it is in sight too, in shares of the window's height. */
 const MOST_WIDE = 560;
-const PART_OF_HEIGHT = 0.42;
+const PART_OF_HEIGHT = 0.36;
 const PICTURE = { width: '100%', height: '100%', display: 'block' } as const;
 const OVER = { position: 'absolute', inset: 0, cursor: 'crosshair' } as const;
 

@@ -19,6 +19,7 @@ import {
   type ChangedMark,
   type LaterAnswers,
 } from './answers';
+import { loneAnswerBody, type LoneQuestionView } from './loneQuestions';
 import { crewsBody, type CrewView, type OwnCrewView } from './crews';
 import {
   hintBody,
@@ -87,6 +88,8 @@ export const API = {
 
   // The learner's side: Now, pieces, goes.
   'GET /now': gives<NowView>(),
+  'GET /now/questions': gives<LoneQuestionView[]>(),
+  'POST /activities/:id/lone-answer': gives<LoneQuestionView>().taking(loneAnswerBody),
   'GET /collection': gives<ChoosableView[]>(),
   'POST /activities/:id/piece': gives<{ pieceId: string }>(),
   'PUT /activities/:id/day': does().taking(dayBody),

@@ -11,6 +11,7 @@ import type { ActivityArchiveService } from '../services/planning/activityArchiv
 import type { AnswerService } from '../services/questions/answers';
 import type { CrewService } from '../services/questions/crews';
 import type { HintService } from '../services/questions/hints';
+import type { LoneQuestionService } from '../services/questions/loneQuestions';
 import type { PuttingRightService } from '../services/questions/puttingRight';
 import type { SetTimeService } from '../services/questions/setTimes';
 import type { TryService } from '../services/questions/tries';
@@ -56,6 +57,7 @@ export interface Services {
   pieces: PieceService;
   tries: TryService;
   variants: VariantService;
+  lone: LoneQuestionService;
   setTimes: SetTimeService;
   hints: HintService;
   answers: AnswerService;

@@ -14,6 +14,7 @@ export function learningRoutes({
   tries,
   hints,
   variants,
+  lone,
   setTimes,
   crews,
 }: Services): Hono<AppEnv> {
@@ -32,6 +33,8 @@ export function learningRoutes({
   routes.on('POST /pieces/:id/hints', ({ actor, ids, body }) => hints.give(actor, ids.id, body));
   routes.on('POST /pieces/:id/set-times', ({ actor, ids, body }) => setTimes.start(actor, ids.id, body.part));
   routes.on('POST /pieces/:id/variants', ({ actor, ids, body }) => variants.next(actor, ids.id, body));
+  routes.on('GET /now/questions', ({ actor }) => lone.list(actor));
+  routes.on('POST /activities/:id/lone-answer', ({ actor, ids, body }) => lone.answer(actor, ids.id, body));
   routes.on('GET /crews', ({ actor }) => crews.own(actor));
   routes.on('GET /goes/:id/tries', ({ actor, ids }) => tries.ofGo(actor, ids.id));
   routes.on('GET /goes/:id', ({ actor, ids }) => pieces.goView(actor, ids.id));

@@ -134,6 +134,13 @@ const TABLE: Record<string, Row> = {
     body: () => ({ part: randomUUID(), question: randomUUID() }),
     allowed: {},
   },
+  'GET /api/now/questions': { path: () => '/api/now/questions', allowed: signedIn(200) },
+  // Who may gets through to what is not there: this activity is no question that stands alone.
+  'POST /api/activities/:id/lone-answer': {
+    path: ({ activity }) => `/api/activities/${activity}/lone-answer`,
+    body: () => ({ key: randomUUID(), answer: { words: 'a' } }),
+    allowed: {},
+  },
   'GET /api/crews': { path: () => '/api/crews', allowed: signedIn(200) },
   'GET /api/activities/:id/groups/:group/answers': {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/answers`,

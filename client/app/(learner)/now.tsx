@@ -1,7 +1,7 @@
 import { arrangeNow } from '@lippet/core/schedule/nowList';
 import { greetingWord, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import type { PieceCard } from '@lippet/core/contract/pieces';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { useNow } from '../../api/queries';
 import { FindPieces, findPieces, NO_FILTER, type PieceFilter } from '../../learner/FindPieces';
@@ -14,6 +14,8 @@ import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
+
+const LoneQuestions = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.LoneQuestions })));
 
 /** How much needs the learner, in words. */
 function needWords(count: number): string {
@@ -78,6 +80,9 @@ export default function Now() {
               <Columns
                 first={
                   <>
+                    <Suspense fallback={null}>
+                      <LoneQuestions />
+                    </Suspense>
                     {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
                     {toDo.map(([title, cards]) => (
                       <PieceList key={title} title={title} cards={cards} zone={zone} now={now} />

@@ -13,7 +13,7 @@ const TRIES = [1, 2, 3, 5, null] as const;
 
 /** How often each question may be tried, what is told after a try, and what counts. */
 export function QuestionsRules({ settings, onSettings }: Props) {
-  const { questions, tries, told, counted, rightShown, earnBack, minutes } = settings;
+  const { questions, tries, told, counted, rightShown, earnBack, minutes, spreadShown } = settings;
   return (
     <>
       <Pick
@@ -58,6 +58,12 @@ export function QuestionsRules({ settings, onSettings }: Props) {
         ]}
         chosen={rightShown}
         onChoose={(value) => onSettings({ rightShown: value })}
+      />
+      <TickBox
+        word="Learners see what the others said"
+        below="Without names, once they have answered; one question alone is answered on Now"
+        on={spreadShown}
+        onChange={(on) => onSettings({ spreadShown: on })}
       />
       <NumberField
         label="Minutes for all of them (empty: as long as they like)"

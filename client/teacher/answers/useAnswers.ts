@@ -45,7 +45,7 @@ async function withLater(activityId: string, view: AnswersView): Promise<Answers
 export function useGroupAnswers(activityId: string, me: Me, group: string | null) {
   const client = useQueryClient();
   const queryKey = ['answers', activityId, group];
-  const whole = useRef(0);
+  const whole = useRef(Number.NEGATIVE_INFINITY);
   const ask = async (): Promise<AnswersView> => {
     const here = client.getQueryData<AnswersView>(queryKey);
     if (here && performance.now() - whole.current < OLDEST) return withLater(activityId, here);
@@ -55,7 +55,7 @@ export function useGroupAnswers(activityId: string, me: Me, group: string | null
   const query = useQuery({ queryKey, queryFn: ask, refetchInterval: ASK_AGAIN, retry: false });
   /** All of it again, as after a key was put right. */
   const anew = (): void => {
-    whole.current = 0;
+    whole.current = Number.NEGATIVE_INFINITY;
     void query.refetch();
   };
   return { ...query, anew };

@@ -39,6 +39,8 @@ export interface QuestionsSettings extends AnySettings {
   earnBack: boolean;
   /** How long all of them may take; null for no end. */
   minutes: number | null;
+  /** Whether learners see what the others said, once they have answered. */
+  spreadShown: boolean;
 }
 
 export interface QuestionsView {
@@ -104,6 +106,7 @@ const USUAL_RULES = {
   rightShown: 'never',
   earnBack: false,
   minutes: null,
+  spreadShown: false,
 } as const satisfies Partial<QuestionsSettings>;
 
 /** Questions, one after the other, that are marked at school. */
@@ -118,6 +121,7 @@ export const questionsPart = definePart<QuestionsSettings, QuestionsView, Questi
     rightShown: oneOf(RIGHT_SHOWN, raw.rightShown, USUAL_RULES.rightShown),
     earnBack: flagOf(raw.earnBack) ?? USUAL_RULES.earnBack,
     minutes: wholeOf(raw.minutes, 1, QUESTIONS_LIMITS.minutes) ?? null,
+    spreadShown: flagOf(raw.spreadShown) ?? USUAL_RULES.spreadShown,
   }),
   view: ({ questions, tries, told, counted, earnBack, minutes }) => ({
     asked: questions.map(seenBy),

@@ -81,9 +81,18 @@ export class AnswerService {
     };
   }
 
+  /** What a whole group tried, for whoever may be shown its spread. */
+  async triesOfGroup(where: AtGroup): Promise<LearnersTry[]> {
+    return this.tries(where.activity, await this.peopleOf(where));
+  }
+
   /** @throws ProblemError `not-found` for whoever does not teach the group, or where it does not have the activity */
   private async learners(actor: Actor, { activity, group }: AtGroup): Promise<string> {
     if (!policy.review(actor, { groupId: group })) throw notFound();
+    return this.peopleOf({ activity, group });
+  }
+
+  private async peopleOf({ activity, group }: AtGroup): Promise<string> {
     const rows = await this.sequelize.query<{ person: string }>(
       `SELECT DISTINCT w.person_id AS person FROM (${pairsSql({ activityId: activity, groupIds: [group] })}) w`,
       { replacements: pairsOf({ activityId: activity, groupIds: [group] }), type: QueryTypes.SELECT },
