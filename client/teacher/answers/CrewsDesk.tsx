@@ -28,22 +28,22 @@ interface Props {
 
 /** Who could be helped together, and with what: proposed from their answers, moved by whoever teaches them. */
 export function CrewsDesk({ activityId, view, reports, zone }: Props) {
-  const at = { id: activityId, group: view.group.id };
+  const place = { id: activityId, group: view.group.id };
   const { data, error, refetch } = useQuery({
     queryKey: ['crews', activityId, view.group.id],
-    queryFn: () => request('GET /activities/:id/groups/:group/crews', at),
+    queryFn: () => request('GET /activities/:id/groups/:group/crews', place),
     staleTime: Number.POSITIVE_INFINITY,
   });
   if (error && !data) return <Notice again={() => void refetch()}>{error.message}</Notice>;
-  return data ? <CrewsMaking at={at} kept={data} view={view} reports={reports} zone={zone} /> : <Opening />;
+  return data ? <CrewsMaking place={place} kept={data} view={view} reports={reports} zone={zone} /> : <Opening />;
 }
 
 interface MakingProps extends Omit<Props, 'activityId'> {
-  at: { id: string; group: string };
+  place: { id: string; group: string };
   kept: readonly CrewView[];
 }
 
-function CrewsMaking({ at, kept, view, reports, zone }: MakingProps) {
+function CrewsMaking({ place, kept, view, reports, zone }: MakingProps) {
   const client = useQueryClient();
   const [draft] = useState(() => new CrewsDraft(kept));
   const { crews, held, changed } = useStore(draft.state);
@@ -55,9 +55,9 @@ function CrewsMaking({ at, kept, view, reports, zone }: MakingProps) {
   const keep = async (): Promise<void> => {
     setTrouble(null);
     try {
-      const now = await request('PUT /activities/:id/groups/:group/crews', at, { crews });
+      const now = await request('PUT /activities/:id/groups/:group/crews', place, { crews });
       draft.kept(now);
-      client.setQueryData(['crews', at.id, at.group], now);
+      client.setQueryData(['crews', place.id, place.group], now);
     } catch (failure) {
       setTrouble((failure as Error).message);
     }

@@ -42,7 +42,7 @@ export class AnswerService {
   ) {}
 
   async ofGroup(actor: Actor, where: AtGroup): Promise<AnswersView> {
-    const at = this.clock();
+    const lookedUp = this.clock();
     if (!policy.review(actor, { groupId: where.group })) throw notFound();
     await this.times.handInAll(where.activity);
     const cells = await this.counts.cellsAsMeasured({ activityId: where.activity, groupIds: [where.group] });
@@ -64,20 +64,20 @@ export class AnswerService {
       tries: await this.tries(where.activity, ids),
       hints: await this.hints(where.activity, ids),
       times: await this.times.ofActivity(where.activity, parts),
-      at,
+      at: lookedUp,
     };
   }
 
   /** What was tried and asked since then, and a little before: for a board that is looked at. */
   async since(actor: Actor, where: AtGroup, since: number): Promise<LaterAnswers> {
-    const at = this.clock();
+    const lookedUp = this.clock();
     const people = await this.learners(actor, where);
     await this.times.handInAll(where.activity);
     return {
       tries: await this.tries(where.activity, people, new Date(Math.max(0, since - LOOK_BACK))),
       hints: await this.hints(where.activity, people),
       times: await this.times.ofActivity(where.activity, await questionParts(where.activity)),
-      at,
+      at: lookedUp,
     };
   }
 
