@@ -808,6 +808,7 @@ export const ACTIVITIES: DemoActivity[] = [
           'The sheet is 0.3 m wide. How many centimetres is that?\n= 30 cm',
           'Ink that is too thick fills the fine [lines|cuts].',
           'What is the first print called, which is only looked at?\n= proof\n= a proof\n= the proof',
+          'What will you print first, and why? (2 marks)\n____',
         ].join('\n\n'),
       },
     ],

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { giveAnswer, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
-import { measureProgress } from '@lippet/core/piece/progress';
+import { measureProgress, NO_PROGRESS } from '@lippet/core/piece/progress';
 import { pastedQuestions } from '@lippet/core/questions/paste/pastedQuestions';
 import type { Option } from '@lippet/core/questions/option';
 import { newQuestion, readQuestion, type Question } from '@lippet/core/questions/question';
@@ -13,7 +13,7 @@ import type { Sound } from '@lippet/core/sound/sound';
 import { writeWav } from '@lippet/core/sound/wav';
 import { makeCompute } from '@lippet/server/compute/compute';
 import { playableForm } from '@lippet/server/media/playable';
-import { Media, Part, Piece, PieceUpdate, QuestionTry } from '@lippet/server/models/tables';
+import { Media, Part, Piece, PieceUpdate, QuestionTry, Submission } from '@lippet/server/models/tables';
 import type { FileStore } from '@lippet/server/storage/fileStore';
 import type { Transaction } from 'sequelize';
 import sharp from 'sharp';
@@ -148,7 +148,10 @@ export class DemoQuestions {
   ): Promise<void> {
     const { transaction, people } = this.world;
     const part = await Part.findByPk(partId, { rejectOnEmpty: true, transaction });
-    const tries = triesOf((part.settings as QuestionsSettings).questions, codes);
+    const { questions } = part.settings as QuestionsSettings;
+    const tries = triesOf(questions, codes);
+    // One that stands alone goes by itself.
+    const isLone = questions.length === 1;
     const doc = new Y.Doc();
     for (const { question, answer } of tries) {
       giveAnswer(doc, partId, question.id, answer);
@@ -157,15 +160,32 @@ export class DemoQuestions {
     const pieceId = randomUUID();
     const createdAt = new Date(begun);
     await Piece.create(
-      { id: pieceId, activityId, personId: people.get(learner)!, frozen: false, createdAt },
+      { id: pieceId, activityId, personId: people.get(learner)!, frozen: isLone, createdAt },
       { transaction },
     );
     const update = await PieceUpdate.create(
       { pieceId, data: Buffer.from(Y.encodeStateAsUpdate(doc)), createdAt },
       { transaction },
     );
-    const progress = { progress: measureProgress(doc), progressThrough: update.id };
-    await Piece.update(progress, { where: { id: pieceId }, transaction });
+    const progress = measureProgress(doc);
+    await Piece.update({ progress, progressThrough: update.id }, { where: { id: pieceId }, transaction });
+    if (isLone)
+      await Submission.create(
+        {
+          id: randomUUID(),
+          pieceId,
+          number: 1,
+          key: randomUUID(),
+          sentAt: createdAt,
+          late: false,
+          document: Buffer.from(Y.encodeStateAsUpdate(doc)),
+          manifest: {
+            parts: [{ id: partId, title: part.title, kind: part.kind, ...(progress.parts[partId] ?? NO_PROGRESS) }],
+          },
+          word: null,
+        },
+        { transaction },
+      );
     await QuestionTry.bulkCreate(
       tries.map(({ question, number, answer, share }, nth) => ({
         id: randomUUID(),

@@ -31,6 +31,7 @@ import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
 import { AnswerService } from './services/questions/answers';
 import { CrewService } from './services/questions/crews';
+import { TryMarkingService } from './services/questions/marking';
 import { LoneQuestionService } from './services/questions/loneQuestions';
 import { HintService } from './services/questions/hints';
 import { PuttingRightService } from './services/questions/puttingRight';
@@ -144,6 +145,7 @@ export function makeServices(
     lone: new LoneQuestionService({ sequelize, facts, log, pieces, sending, tries, answers }, clock),
     variants,
     setTimes,
+    tryMarking: new TryMarkingService(sequelize, facts),
     hints: new HintService(sequelize, facts),
     answers,
     puttingRight: new PuttingRightService(sequelize, clock),

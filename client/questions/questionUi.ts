@@ -1,9 +1,8 @@
 /** How each kind of question is answered. A kind is one folder in `kinds/`, with one line in the registry. */
-import type { OfferedKind } from '@lippet/core/parts/questions/questionsPart';
-import type { AnswerOf, AskedQuestionOf, QuestionSettingsOf } from '@lippet/core/questions/question';
+import type { AnswerOf, AskedQuestionOf, QuestionKindName, QuestionSettingsOf } from '@lippet/core/questions/question';
 import type { ReactNode } from 'react';
 
-export interface AnsweringProps<K extends OfferedKind> {
+export interface AnsweringProps<K extends QuestionKindName> {
   question: AskedQuestionOf<K>;
   answer: AnswerOf<K> | null;
   /** Null where nothing can be changed any more. */
@@ -14,7 +13,7 @@ export interface AnsweringProps<K extends OfferedKind> {
  * A kind of question in the interface. Its component is written as a method, so that the registry can hand it a question
  * whose kind is only known when it runs.
  */
-export interface QuestionUi<K extends OfferedKind> {
+export interface QuestionUi<K extends QuestionKindName> {
   readonly word: string;
   /** What one does, in a few words that stand above the answer. */
   how(question: AskedQuestionOf<K>): string;
@@ -23,7 +22,7 @@ export interface QuestionUi<K extends OfferedKind> {
   Editing?(props: EditingProps<K>): ReactNode;
 }
 
-export interface EditingProps<K extends OfferedKind> {
+export interface EditingProps<K extends QuestionKindName> {
   settings: QuestionSettingsOf<K>;
   onSettings: (settings: QuestionSettingsOf<K>) => void;
 }

@@ -1,8 +1,8 @@
-import type { OfferedKind } from '@lippet/core/parts/questions/questionsPart';
 import type { QuestionKindName } from '@lippet/core/questions/question';
 import { chooseUi } from './kinds/choose/chooseUi';
 import { gapsUi } from './kinds/gaps/gapsUi';
 import { labelsUi } from './kinds/labels/labelsUi';
+import { longUi } from './kinds/long/longUi';
 import { matchUi } from './kinds/match/matchUi';
 import { numberUi } from './kinds/number/numberUi';
 import { orderUi } from './kinds/order/orderUi';
@@ -12,7 +12,7 @@ import { wordsUi } from './kinds/words/wordsUi';
 import type { QuestionUi } from './questionUi';
 
 /** The kinds of question in the interface: one line each. */
-const QUESTIONS: { [K in OfferedKind]: QuestionUi<K> } = {
+const QUESTIONS: { [K in QuestionKindName]: QuestionUi<K> } = {
   choose: chooseUi,
   match: matchUi,
   order: orderUi,
@@ -20,9 +20,11 @@ const QUESTIONS: { [K in OfferedKind]: QuestionUi<K> } = {
   gaps: gapsUi,
   words: wordsUi,
   number: numberUi,
+  long: longUi,
   place: placeUi,
   labels: labelsUi,
 };
 
-/** How a kind of question is answered. What it is handed must be a question of that kind, and of one that is offered. */
-export const questionUi = (kind: QuestionKindName): QuestionUi<OfferedKind> => QUESTIONS[kind as OfferedKind];
+/** How a kind of question is answered. What it is handed must be a question of that kind. */
+export const questionUi = (kind: QuestionKindName): QuestionUi<QuestionKindName> =>
+  QUESTIONS[kind] as QuestionUi<QuestionKindName>;

@@ -23,6 +23,7 @@ import { loneAnswerBody, type LoneQuestionView } from './loneQuestions';
 import { crewsBody, type CrewView, type OwnCrewView } from './crews';
 import {
   hintBody,
+  markTryBody,
   tryBody,
   startBody,
   variantBody,
@@ -103,6 +104,7 @@ export const API = {
   'POST /pieces/:id/hints': gives<HintsView>().taking(hintBody),
   'POST /pieces/:id/set-times': gives<SetTimeView>().taking(startBody),
   'POST /pieces/:id/variants': gives<VariantView>().taking(variantBody),
+  'PUT /tries/:id/share': gives<TryView>().taking(markTryBody),
   'GET /crews': gives<OwnCrewView[]>(),
   'GET /pieces/:id/copies': gives<CopyView[]>(),
   'GET /goes/:id': gives<GoPageView>(),

@@ -105,6 +105,11 @@ export const hintBody = yup.object({
     .required('Say which hint.'),
 });
 
+export const markTryBody = yup.object({
+  /** Of the marks of the question. */
+  share: yup.number().min(0, 'Nothing is the least.').max(1, 'All of it is the most.').required('Say what it earns.'),
+});
+
 export const variantBody = yup.object(ofQuestion);
 
 export const startBody = yup.object({ part: ofQuestion.part });

@@ -3,7 +3,10 @@ import { earnedShare, type CountingRules, type SharedTry } from './countedShare'
 
 export interface FirstMark {
   earned: number;
+  /** Of what is marked already. */
   outOf: number;
+  /** Marks of answers that a teacher has to read. */
+  unread: number;
 }
 
 /** A part's questions, and which tries at them count. */
@@ -24,12 +27,15 @@ export function firstMark(parts: readonly CountedPart[], tries: readonly GoTry[]
     settings.questions.map((question) => ({ part, question, settings })),
   );
   if (asked.length === 0) return null;
-  const earned = asked.map(({ part, question, settings }) => {
+  const mark: FirstMark = { earned: 0, outOf: 0, unread: 0 };
+  for (const { part, question, settings } of asked) {
     const own = tries.filter((tried) => tried.part === part && tried.question === question.id);
-    return (earnedShare(own, settings) ?? 0) * question.marks;
-  });
-  return {
-    earned: earned.reduce((sum, marks) => sum + marks, 0),
-    outOf: asked.reduce((sum, { question }) => sum + question.marks, 0),
-  };
+    const share = earnedShare(own, settings);
+    if (share === null && own.length > 0) mark.unread += question.marks;
+    else {
+      mark.earned += (share ?? 0) * question.marks;
+      mark.outOf += question.marks;
+    }
+  }
+  return mark;
 }

@@ -1,6 +1,7 @@
 import { choose } from './kinds/choose/choose';
 import { gaps } from './kinds/gaps/gaps';
 import { labelled } from './kinds/labels/labels';
+import { long } from './kinds/long/long';
 import { match } from './kinds/match/match';
 import { number } from './kinds/number/number';
 import { order } from './kinds/order/order';
@@ -8,5 +9,5 @@ import { place } from './kinds/place/place';
 import { sort } from './kinds/sort/sort';
 import { words } from './kinds/words/words';
 
-/** All kinds of question whose answers can be marked at once. One line a kind, in the order in which they are offered. */
-export const QUESTIONS = { choose, match, order, sort, gaps, words, number, place, labels: labelled };
+/** All kinds of question. One line a kind, in the order in which they are offered. */
+export const QUESTIONS = { choose, match, order, sort, gaps, words, number, long, place, labels: labelled };

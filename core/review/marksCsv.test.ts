@@ -22,8 +22,9 @@ const view = (names: string[], titles: string[], cells: MarkCell[]): MarksView =
 });
 
 it('says what questions come to where no mark is there yet, and the mark once it is', () => {
-  const first = { earned: 6.75, outOf: 9 };
+  const first = { earned: 6.75, outOf: 9, unread: 0 };
   expect(cellWords(cell('a', 'b', { state: 'with-teacher', first, late: true }))).toBe('6.8 of 9, late');
+  expect(cellWords(cell('a', 'b', { first: { ...first, unread: 3 } }))).toBe('6.8 of 9, 3 to read');
   const mark = {
     mark: { words: 'Good', points: null, outOf: null, level: 1, own: true },
     lines: [],

@@ -6,7 +6,8 @@ import Papa from 'papaparse';
 /** So that spreadsheets read it as UTF-8. */
 const BOM = '\uFEFF';
 
-const firstWords = ({ earned, outOf }: FirstMark): string => `${Math.round(earned * 10) / 10} of ${outOf}`;
+const firstWords = ({ earned, outOf, unread }: FirstMark): string =>
+  `${Math.round(earned * 10) / 10} of ${outOf}${unread > 0 ? `, ${unread} to read` : ''}`;
 
 /** The mark where there is one, what the questions come to, else the state. */
 export const markWords = ({ state, mark, first }: MarkCell): string =>

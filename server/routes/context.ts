@@ -11,6 +11,7 @@ import type { ActivityArchiveService } from '../services/planning/activityArchiv
 import type { AnswerService } from '../services/questions/answers';
 import type { CrewService } from '../services/questions/crews';
 import type { HintService } from '../services/questions/hints';
+import type { TryMarkingService } from '../services/questions/marking';
 import type { LoneQuestionService } from '../services/questions/loneQuestions';
 import type { PuttingRightService } from '../services/questions/puttingRight';
 import type { SetTimeService } from '../services/questions/setTimes';
@@ -58,6 +59,7 @@ export interface Services {
   tries: TryService;
   variants: VariantService;
   lone: LoneQuestionService;
+  tryMarking: TryMarkingService;
   setTimes: SetTimeService;
   hints: HintService;
   answers: AnswerService;

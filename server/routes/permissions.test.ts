@@ -134,6 +134,11 @@ const TABLE: Record<string, Row> = {
     body: () => ({ part: randomUUID(), question: randomUUID() }),
     allowed: {},
   },
+  'PUT /api/tries/:id/share': {
+    path: () => `/api/tries/${randomUUID()}/share`,
+    body: () => ({ share: 1 }),
+    allowed: {},
+  },
   'GET /api/now/questions': { path: () => '/api/now/questions', allowed: signedIn(200) },
   // Who may gets through to what is not there: this activity is no question that stands alone.
   'POST /api/activities/:id/lone-answer': {

@@ -4,8 +4,19 @@ import { TableRoutes } from './tableRoutes';
 
 /** The teacher's side: what waits, the line, answering, the class. */
 export function teachingRoutes(services: Services): Hono<AppEnv> {
-  const { reviews, reviewLine, noteReplies, keptNotes, keptStamps, marks, answers, puttingRight, crews, setTimes } =
-    services;
+  const {
+    reviews,
+    reviewLine,
+    noteReplies,
+    keptNotes,
+    keptStamps,
+    marks,
+    answers,
+    puttingRight,
+    crews,
+    setTimes,
+    tryMarking,
+  } = services;
   const routes = new TableRoutes();
   routes.on('GET /to-review', ({ actor }) => reviewLine.toReview(actor));
   routes.on('GET /waiting', ({ actor }) => reviewLine.waiting(actor));
@@ -35,6 +46,7 @@ export function teachingRoutes(services: Services): Hono<AppEnv> {
     setTimes.more(actor, { activity: ids.id, group: ids.group }, body),
   );
   routes.on('POST /activities/:id/put-right', ({ actor, ids, body }) => puttingRight.putRight(actor, ids.id, body));
+  routes.on('PUT /tries/:id/share', ({ actor, ids, body }) => tryMarking.mark(actor, ids.id, body.share));
   routes.on('GET /activities/:id/groups/:group/crews', ({ actor, ids }) =>
     crews.list(actor, { activity: ids.id, group: ids.group }),
   );

@@ -1,6 +1,5 @@
 import type { MediaHome } from '@lippet/core/contract/media';
-import { OFFERED_KINDS, type OfferedKind } from '@lippet/core/parts/questions/questionsPart';
-import { newQuestion, type Question } from '@lippet/core/questions/question';
+import { newQuestion, QUESTION_KINDS, type Question, type QuestionKindName } from '@lippet/core/questions/question';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { choosePicture } from '../../page/pictures/choosePicture';
@@ -9,12 +8,12 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 
 /** Kinds that begin with a picture, and not with a letter. */
-const ON_A_PICTURE = OFFERED_KINDS.filter((kind) => questionUi(kind).Editing !== undefined);
+const ON_A_PICTURE = QUESTION_KINDS.filter((kind) => questionUi(kind).Editing !== undefined);
 
 /** Begins a question on a picture: it is chosen first. */
 export function PictureQuestions({ home, onAdd }: { home: MediaHome; onAdd: (question: Question) => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
-  const begin = async (kind: OfferedKind): Promise<void> => {
+  const begin = async (kind: QuestionKindName): Promise<void> => {
     const chosen = await choosePicture(home);
     if (!chosen) return;
     setTrouble(chosen.trouble);

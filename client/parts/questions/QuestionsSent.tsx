@@ -12,6 +12,7 @@ import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import { counted } from '../counted';
 import type { SentProps } from '../partKind';
+import { MarkTry } from './MarkTry';
 
 type Part = SentProps<'questions'>['part'];
 
@@ -28,12 +29,15 @@ function earned(part: Part, question: AskedQuestion, tries: readonly TryView[]):
 }
 
 /** Every question with its answer, what that earned, after how many tries, and with what help. */
-export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
+export function QuestionsSent({ part, goId, doc, editor }: SentProps<'questions'>) {
   const answers = answersOf(doc, part.id);
   const { data = NOTHING, error, refetch } = useTriesUntil(goId);
   const triesAt = (id: string) => data.tries.filter((tried) => tried.part === part.id && tried.question === id);
   const marks = part.asked.map((question) => earned(part, question, triesAt(question.id)));
+  const unread = part.asked.filter((question, index) => marks[index] === null && triesAt(question.id).length > 0);
   const outOf = part.asked.reduce((sum, question) => sum + question.marks, 0);
+  const unreadMarks = unread.reduce((sum, question) => sum + question.marks, 0);
+  const sum = marks.reduce<number>((so, one) => so + (one ?? 0), 0);
   return (
     <ScrollView
       style={styles.desk}
@@ -44,14 +48,19 @@ export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
     >
       {marks.some((one) => one !== null) && (
         <Text variant="headlineSmall">
-          {`${marksWords(marks.reduce<number>((sum, one) => sum + (one ?? 0), 0))} of ${outOf}`}
+          {unreadMarks === 0 ? `${marksWords(sum)} of ${outOf}` : `${marksWords(sum)} of ${outOf - unreadMarks}`}
         </Text>
+      )}
+      {marks.some((one) => one !== null) && unreadMarks > 0 && (
+        <Text variant="bodyMedium">{`${unreadMarks} more once a teacher has read the rest`}</Text>
       )}
       {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
       {part.asked.map((question, index) => (
         <SentQuestion
           key={question.id}
-          name={`${index + 1}  ${question.words}`}
+          number={index + 1}
+          goId={goId}
+          mayMark={editor !== null}
           question={question}
           made={answers.get(question.id)}
           tries={triesAt(question.id)}
@@ -64,7 +73,10 @@ export function QuestionsSent({ part, goId, doc }: SentProps<'questions'>) {
 }
 
 interface SentQuestionProps {
-  name: string;
+  number: number;
+  goId: string;
+  /** Whether whoever looks may say what it earns. */
+  mayMark: boolean;
   question: AskedQuestion;
   /** The answer in the document, given or not. */
   made: unknown;
@@ -75,7 +87,7 @@ interface SentQuestionProps {
   right: string | null;
 }
 
-function SentQuestion({ name, question, made, tries, hints, right }: SentQuestionProps) {
+function SentQuestion({ number, goId, mayMark, question, made, tries, hints, right }: SentQuestionProps) {
   const own = tries.filter(({ variant }) => variant === 0);
   const practised = tries.filter(({ variant }) => variant > 0);
   const last = own.at(-1);
@@ -85,7 +97,7 @@ function SentQuestion({ name, question, made, tries, hints, right }: SentQuestio
   const changed = last && last.marksBefore !== null && last.marksBefore !== last.marks ? last.marksBefore : null;
   return (
     <View style={styles.question}>
-      <Text variant="titleMedium">{name}</Text>
+      <Text variant="titleMedium">{`${number}  ${question.words}`}</Text>
       <Text variant="bodyLarge">{answer ? answerWords(question, answer) : 'No answer'}</Text>
       <View style={[styles.state, { backgroundColor: fill }]}>
         {icon && <LineIcon name={icon} size={18} width={3} />}
@@ -94,6 +106,7 @@ function SentQuestion({ name, question, made, tries, hints, right }: SentQuestio
           {last && last.number > 1 ? `, at try ${last.number}` : ''}
         </Text>
       </View>
+      {last && mayMark && <MarkTry tried={last} number={number} goId={goId} />}
       {right && state !== 'right' && <Text variant="bodyMedium">{`Right: ${right}`}</Text>}
       {last?.reply && <Text variant="bodyMedium">{`Said to it: ${last.reply}`}</Text>}
       {hints > 0 && <Text variant="bodyMedium">{`With ${counted(hints, 'hint')}`}</Text>}

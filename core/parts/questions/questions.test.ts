@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import * as Y from 'yjs';
 import { pastedQuestions } from '../../questions/paste/pastedQuestions';
-import { newQuestion } from '../../questions/question';
 import { completeness } from '../../piece/completeness';
 import { measureProgress } from '../../piece/progress';
 import { sendChecks } from '../../piece/sendChecks';
@@ -77,13 +76,17 @@ it('what people see of them holds nothing that is right', () => {
   expect(seen).not.toMatch(/secrethaven|"right":\[|"accepted"|"settings"/);
 });
 
-it('they need a question that can be asked, and none of a kind that is not offered', () => {
+it('they need a question that can be asked; of a kind that nobody knows, or without its first numbers, it is none', () => {
   expect(settingsTrouble(newPart('questions', ID, 'Tides'), 'Tides')).toBe('Tides needs a question.');
   expect(settingsTrouble(part, 'Tides')).toBeNull();
   const broken = { ...newPart('questions', ID, 'Tides'), settings: { questions: [{ ...choose, words: ' ' }] } };
   expect(settingsTrouble(readPart(broken, [])!, 'Tides')).toBe('Question 1 of Tides asks nothing yet.');
-  const place = { ...newPart('questions', ID, 'Tides'), settings: { questions: [newQuestion('place', newId())] } };
-  expect(readPart(place, [])).toMatchObject({ settings: { questions: [] } });
+  const nothing = [
+    { ...choose, kind: 'riddle' },
+    { ...choose, template: { variables: [{ name: 'a', kind: 'range', from: 1, to: 5, step: 1 }] } },
+  ];
+  const none = { ...newPart('questions', ID, 'Tides'), settings: { questions: nothing } };
+  expect(readPart(none, [])).toMatchObject({ settings: { questions: [] } });
   expect(mediaOfPart(part)).toEqual([]);
 });
 

@@ -10,7 +10,6 @@ import {
   readQuestion,
   type AskedQuestion,
   type Question,
-  type QuestionKindName,
 } from '../../questions/question';
 import { mediaOfQuestion } from '../../questions/questionMedia';
 import { shuffleBy } from '../../questions/shuffle';
@@ -57,23 +56,8 @@ const readQuestions = (value: unknown): Question[] =>
     const question = readQuestion(raw);
     // Of a template, everybody is asked the variant that was drawn when it was made.
     const drawn = question && (question.template === null || question.first !== null);
-    return drawn && isOffered(question.kind) ? [question] : [];
+    return drawn ? [question] : [];
   });
-
-/** The kinds that can be made and answered so far; the others are marked, and asked nowhere yet. */
-export const OFFERED_KINDS = [
-  'choose',
-  'match',
-  'order',
-  'sort',
-  'gaps',
-  'words',
-  'number',
-  'place',
-  'labels',
-] as const satisfies QuestionKindName[];
-export type OfferedKind = (typeof OFFERED_KINDS)[number];
-const isOffered = (kind: QuestionKindName): kind is OfferedKind => OFFERED_KINDS.some((offered) => offered === kind);
 
 /** In an order that does not hang on the order in which it was made. */
 const seenBy = (question: Question): AskedQuestion => askedOf(question, shuffleBy(question.id));

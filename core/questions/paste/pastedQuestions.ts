@@ -24,6 +24,9 @@
  * puffin -> cliff
  * eel -> mud
  *
+ * What did you see from the tower? (3 marks)
+ * ____
+ *
  * Which is a knot?
  * - plait // A plait holds nothing: pull it apart.
  * - reef *
@@ -92,6 +95,8 @@ interface Found {
   replies: Reply[];
   variables: Variable[];
   conditions: string[];
+  /** There is room for a long answer. */
+  long: boolean;
 }
 
 /** Longer dashes and a bullet are typed for a dash by programs that write letters. */
@@ -101,6 +106,8 @@ const MARKED_IN_FRONT = /^(?:[-–—•▪]\s*)?(?:\*|✓|✔|\[x\])\s*(?<rest>
 const MARKED_BEHIND = /^(?<rest>.+?)\s*(?:\*|✓|✔|\((?:right|correct)\))$/iu;
 const ANSWER = /^(?:=|answer:)\s*(?<rest>.+)$/iu;
 const PAIR = /^(?:[-–—•▪]\s+)?(?<from>.+?)\s*(?:->|–>|→)\s*(?<to>.+)$/u;
+/** Room to write in. */
+const LONG = /^_{4,}$/u;
 const HINT = /^\?\s*(?<rest>.+)$/u;
 const WRONG = /^~\s*(?<answer>.+?)\s*\/\/\s*(?<words>.+)$/u;
 const REPLY_BEHIND = /\s+\/\/\s*(?<words>.+)$/u;
@@ -193,6 +200,7 @@ const nothingFound = (): Found => ({
   replies: [],
   variables: [],
   conditions: [],
+  long: false,
 });
 
 function lookAt(lines: readonly Line[]): Found {
@@ -200,6 +208,10 @@ function lookAt(lines: readonly Line[]): Found {
   // Where no sum stands in the words, "x = 3" is part of what is asked.
   const varies = lines.some(({ words }) => SUM_IN_WORDS.test(words));
   for (const [index, { line, words }] of lines.entries()) {
+    if (index > 0 && LONG.test(words)) {
+      found.long = true;
+      continue;
+    }
     if (index > 0 && helpOn(found, words)) continue;
     if (index > 0 && varies && numbersOn(found, words)) continue;
     const isAnswer = index > 0 || ANSWER.test(words);
@@ -298,6 +310,7 @@ function made(found: Found, rules: PasteRules): Question | null {
   if (found.pairs.length > 0) return fromPairs(making, found.pairs);
   if (found.options.length > 0) return fromOptions(making, found.options);
   if (found.answers.length > 0) return fromAnswers(making, found.answers);
+  if (found.long) return questionOf(making, 'long', {});
   return fromGaps(making);
 }
 

@@ -203,6 +203,7 @@ const READERS = new Map<string, (reading: Reading, interaction: XmlElement) => R
   ['choiceInteraction', readChoose],
   ['orderInteraction', readOrder],
   ['matchInteraction', readMatch],
+  ['extendedTextInteraction', () => ({ kind: 'long', settings: {} })],
 ]);
 
 const NUMBERS = ['float', 'integer'];

@@ -193,6 +193,13 @@ function sortBody({ settings: { baskets, things } }: QuestionOf<'sort'>): Body {
   });
 }
 
+/** What is written at length earns what a person says: there is nothing to process. */
+const longBody = (): Body => ({
+  declarations: '<qti-response-declaration identifier="RESPONSE" cardinality="single" base-type="string"/>',
+  interaction: '<qti-extended-text-interaction response-identifier="RESPONSE"/>',
+  processing: '',
+});
+
 /** How each kind is an item; null where the format is not written for it. */
 const BODIES: { [K in QuestionKindName]: ((question: QuestionOf<K>) => Body) | null } = {
   choose: chooseBody,
@@ -202,6 +209,7 @@ const BODIES: { [K in QuestionKindName]: ((question: QuestionOf<K>) => Body) | n
   gaps: gapsBody,
   words: wordsBody,
   number: numberBody,
+  long: longBody,
   place: null,
   labels: null,
 };

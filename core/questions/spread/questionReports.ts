@@ -29,6 +29,9 @@ export interface QuestionReport {
 /** Longer than this between two tries, somebody was doing something else. */
 const LONGEST_AT_ONE = 30 * 60_000;
 
+/** Longer answers are not alike by a slip; comparing them takes long. In characters. */
+const LONGEST_LIKENED = 200;
+
 const isRight = ({ marks, outOf }: LearnersTry): boolean => marks === outOf;
 const shareOf = ({ marks, outOf }: LearnersTry): number => (marks === null ? 0 : marks / Math.max(1, outOf));
 
@@ -44,11 +47,14 @@ function wordsOf(question: Question, { answer }: LearnersTry): string {
 
 /** What is chosen reads the same for all; what is typed is gathered by likeness. */
 function spreadOf(question: Question, firsts: readonly LearnersTry[]): SpreadAnswer[] {
-  const given = firsts.map((tried) => ({ words: wordsOf(question, tried), right: isRight(tried) }));
+  // What a teacher has to read is nobody's bar.
+  const given = firsts
+    .filter(({ marks }) => marks !== null)
+    .map((tried) => ({ words: wordsOf(question, tried), right: isRight(tried) }));
   const right = given.filter((one) => one.right).map(({ words }) => words);
   const wrong = given.filter((one) => !one.right).map(({ words }) => words);
   const options = optionsOf(firstOf(question));
-  const closed = options.length > 0;
+  const closed = options.length > 0 || given.some(({ words }) => words.length > LONGEST_LIKENED);
   const counted = (all: readonly string[]): { words: string; count: number }[] => {
     if (!closed) return gatheredAnswers(all);
     return [...new Set(all)].map((words) => ({ words, count: all.filter((one) => one === words).length }));
@@ -137,7 +143,7 @@ export function difficultiesOf(reports: readonly QuestionReport[], tries: readon
     learner,
     wrong: reports.flatMap(({ part, question, number, spread }) => {
       const tried = firsts.find((one) => one.person === learner && one.part === part && one.question === question.id);
-      if (!tried || isRight(tried)) return [];
+      if (!tried || tried.marks === null || isRight(tried)) return [];
       const words = wordsOf(question, tried);
       const near = spread.find((one) => !one.right && one.words === words) ?? nearest(words, spread);
       return [wrongName(number, near?.words ?? words)];

@@ -69,7 +69,7 @@ export class TryService {
     if (known.pieceId !== pieceId || known.partId !== request.part || known.questionId !== request.question)
       throw new ProblemError('conflict', 'That key belongs to another try.');
     const question = known.variant === 0 ? firstOf(posed.question) : await this.variants.make(posed.question, known);
-    return viewOf(known, { known: mayKnow(posed.settings), question });
+    return viewOfTry(known, { known: mayKnow(posed.settings), question });
   }
 
   private async judged(
@@ -114,7 +114,7 @@ export class TryService {
       },
       { transaction },
     );
-    return viewOf(tried, { known: mayKnow(settings), question: asked });
+    return viewOfTry(tried, { known: mayKnow(settings), question: asked });
   }
 
   /** What its owner has tried on a piece until now, as far as they are told what it earned. */
@@ -154,7 +154,7 @@ export class TryService {
     const views = tries.map((tried) => {
       const of = posed.find(({ part, question }) => part === tried.partId && question.id === tried.questionId);
       const known = who.all || (of !== undefined && mayKnow(of.settings));
-      return viewOf(tried, { known, question: of && tried.variant === 0 ? firstOf(of.question) : null });
+      return viewOfTry(tried, { known, question: of && tried.variant === 0 ? firstOf(of.question) : null });
     });
     const right = posed.filter(({ part, question, settings }) => {
       const own = tries.filter((tried) => tried.partId === part && tried.questionId === question.id && tried.go === go);
@@ -216,7 +216,10 @@ function rightOf({ part, question }: { part: string; question: Question }): Righ
 }
 
 /** @param question as it was tried; null where it is not asked any more, or not at hand */
-const viewOf = (tried: QuestionTry, { known, question }: { known: boolean; question: Question | null }): TryView => ({
+export const viewOfTry = (
+  tried: QuestionTry,
+  { known, question }: { known: boolean; question: Question | null },
+): TryView => ({
   id: tried.id,
   part: tried.partId,
   question: tried.questionId,
