@@ -8,7 +8,7 @@ import {
   type Question,
 } from '@lippet/core/questions/question';
 import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
-import type { TriedVariant } from '@lippet/core/questions/variants/variant';
+import { tryVariants, type TriedVariant } from '@lippet/core/questions/variants/variant';
 import { mediaOfQuestion } from '@lippet/core/questions/questionMedia';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -114,13 +114,9 @@ export function MadeQuestion({ question, index, home, changing, onQuestion, onCh
 /** Ten of the questions that it can become, side by side, with what one should look at. */
 function Variants({ question }: { question: Question }) {
   const [tried, setTried] = useState<readonly TriedVariant[] | null>(null);
-  const look = async (): Promise<void> => {
-    const { tryVariants } = await import('@lippet/core/questions/variants/variant');
-    setTried(tryVariants(question, TRIED, USUAL_SCHOOL));
-  };
   if (!tried)
     return (
-      <Button icon="again" onPress={() => void look()} style={styles.look}>
+      <Button icon="again" onPress={() => setTried(tryVariants(question, TRIED, USUAL_SCHOOL))} style={styles.look}>
         {`Look at ${TRIED} of them`}
       </Button>
     );

@@ -6,24 +6,23 @@ import { download } from '../../page/takeOut/takeOut';
 import { askForFiles } from '../../ui/askForFiles';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { csvFile, qtiFile, readQuestionFile } from './questionFiles';
 
 interface Props {
   questions: readonly Question[];
   onBring: (questions: readonly Question[], unused: readonly UnusedLine[]) => void;
 }
 
-/** Questions in and out as files: QTI, which other programs read, and a table. What reads and writes them comes late. */
+/** Questions in and out as files: QTI, which other programs read, and a table. */
 export function QuestionFiles({ questions, onBring }: Props) {
   const [left, setLeft] = useState<readonly string[]>([]);
   const bring = async (): Promise<void> => {
     const [file] = await askForFiles('.zip,.xml,.csv,.txt,text/csv,application/xml,application/zip');
     if (!file) return;
-    const { readQuestionFile } = await import('./questionFiles');
     const { questions: brought, unused } = await readQuestionFile(file);
     onBring(brought, unused);
   };
-  const takeOut = async (as: 'qti' | 'csv'): Promise<void> => {
-    const { csvFile, qtiFile } = await import('./questionFiles');
+  const takeOut = (as: 'qti' | 'csv'): void => {
     const made = as === 'qti' ? qtiFile(questions) : csvFile(questions);
     setLeft(made.left);
     download(made.file, as === 'qti' ? 'Questions.zip' : 'Questions.csv');
@@ -36,10 +35,10 @@ export function QuestionFiles({ questions, onBring }: Props) {
         </Button>
         {questions.length > 0 && (
           <>
-            <Button icon="out" label="Take the questions out as QTI" onPress={() => void takeOut('qti')}>
+            <Button icon="out" label="Take the questions out as QTI" onPress={() => takeOut('qti')}>
               QTI
             </Button>
-            <Button icon="out" label="Take the questions out as CSV" onPress={() => void takeOut('csv')}>
+            <Button icon="out" label="Take the questions out as CSV" onPress={() => takeOut('csv')}>
               CSV
             </Button>
           </>

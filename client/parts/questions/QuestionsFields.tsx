@@ -4,6 +4,7 @@ import { writtenQuestion } from '@lippet/core/questions/paste/writtenQuestion';
 import { withIdsOf } from '@lippet/core/questions/putRight';
 import type { Question } from '@lippet/core/questions/question';
 import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -27,14 +28,11 @@ const HOW = [
 ] as const;
 
 /** Questions that are written, with what everybody is asked first where they have numbers of their own. */
-async function readLetter(text: string): Promise<{ questions: Question[]; unused: UnusedLine[] }> {
+function readLetter(text: string): { questions: Question[]; unused: UnusedLine[] } {
   const pasted = pastedQuestions(text, {
     decimalMark: USUAL_SCHOOL.decimalMark,
     newId: () => crypto.randomUUID(),
   });
-  if (pasted.questions.every(({ template }) => template === null)) return pasted;
-  // What computes with numbers is large, and most questions have none of their own.
-  const { drawFirsts } = await import('@lippet/core/questions/variants/firstVariant');
   return drawFirsts(pasted, USUAL_SCHOOL);
 }
 
@@ -56,8 +54,8 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
   const [unused, setUnused] = useState<UnusedLine[]>([]);
   const [changing, setChanging] = useState<Question | null>(null);
   const { questions } = settings;
-  const add = async (): Promise<void> => {
-    const pasted = await readLetter(text);
+  const add = (): void => {
+    const pasted = readLetter(text);
     const made = inPlaceOf(changing, pasted.questions);
     const place = changing ? questions.findIndex(({ id }) => id === changing.id) : -1;
     const all =
@@ -115,12 +113,7 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
       {unused.map(({ line, words, why }) => (
         <Notice key={`${line} ${words}`}>{`${line > 0 ? `Line ${line}, ` : ''}“${words}”: ${why}`}</Notice>
       ))}
-      <Button
-        icon={changing ? 'tick' : 'plus'}
-        disabled={text.trim() === ''}
-        onPress={() => void add()}
-        style={styles.add}
-      >
+      <Button icon={changing ? 'tick' : 'plus'} disabled={text.trim() === ''} onPress={add} style={styles.add}>
         {changing ? 'Put it in its place' : 'Make questions of it'}
       </Button>
       <PictureQuestions home={home} onAdd={(question) => onSettings({ questions: [...questions, question] })} />
