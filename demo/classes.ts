@@ -3,7 +3,7 @@
  * counted from today.
  */
 import type { DayStamp, SeenBy } from '@lippet/core/contract/class';
-import type { DayTime } from './activities';
+import type { DayTime } from './demoActivity';
 import type { GroupKey } from './school';
 
 export interface DemoClass {

@@ -19,7 +19,7 @@ import type { Transaction } from 'sequelize';
 import sharp from 'sharp';
 import * as Y from 'yjs';
 import { triesOf, type DemoTries } from './answers';
-import type { DemoPart } from './activities';
+import type { DemoPart } from './demoActivity';
 import type { DemoMedia } from './birds';
 import type { LabelledPicture } from './lighthouse';
 

@@ -57,14 +57,8 @@ import { playableForm } from '@lippet/server/media/playable';
 import { activityParts } from '@lippet/server/services/pieces/activityParts';
 import { hashSecret, pictureSecret } from '@lippet/server/services/access/secrets';
 import { FileStore } from '@lippet/server/storage/fileStore';
-import {
-  ACTIVITIES,
-  type DayTime,
-  type DemoActivity,
-  type DemoPart,
-  type DemoPiece,
-  type DemoReview,
-} from './activities';
+import { ACTIVITIES } from './activities';
+import type { DayTime, DemoActivity, DemoPart, DemoPiece, DemoReview } from './demoActivity';
 import { CLASSES } from './classes';
 import { marks } from './drawings';
 import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';

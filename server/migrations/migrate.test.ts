@@ -48,6 +48,7 @@ describe('the schema', () => {
       '2026-11-30-questionTries',
       '2026-11-30-questionHelp',
       '2026-11-30-setTimes',
+      '2026-11-30-markedBy',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

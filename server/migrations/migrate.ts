@@ -27,6 +27,7 @@ import * as spokenReplies from './2026-11-30-spokenReplies';
 import * as partAnswers from './2026-11-30-partAnswers';
 import * as dayChoices from './2026-11-30-dayChoices';
 import * as questionHelp from './2026-11-30-questionHelp';
+import * as markedBy from './2026-11-30-markedBy';
 import * as setTimes from './2026-11-30-setTimes';
 import * as questionTries from './2026-11-30-questionTries';
 
@@ -61,6 +62,7 @@ export const MIGRATIONS = [
   { name: '2026-11-30-questionTries', ...questionTries },
   { name: '2026-11-30-questionHelp', ...questionHelp },
   { name: '2026-11-30-setTimes', ...setTimes },
+  { name: '2026-11-30-markedBy', ...markedBy },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

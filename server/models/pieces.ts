@@ -102,6 +102,8 @@ export class QuestionTry extends Row<QuestionTry> {
   declare putRightAt: CreationOptional<Date | null>;
   /** When it was made, by its device, where it came after the time of its set; null where it came in time. */
   declare madeAt: CreationOptional<Date | null>;
+  /** The teacher who said by hand what it earns; null where it was computed, or nobody has looked. */
+  declare markedBy: CreationOptional<string | null>;
 }
 
 /** When a learner began a set that has minutes. */
@@ -259,6 +261,7 @@ export function definePieces(sequelize: Sequelize): void {
       firstShare: { type: DataTypes.DOUBLE },
       putRightAt: maybeTime(),
       madeAt: maybeTime(),
+      markedBy: maybeUuid(),
     },
     { ...common, tableName: 'question_tries' },
   );

@@ -1,4 +1,6 @@
+import { writtenQuestion } from '@lippet/core/questions/paste/writtenQuestion';
 import { firstOf } from '@lippet/core/questions/question';
+import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import { FEWEST_TO_TELL } from '@lippet/core/questions/spread/itemStatistics';
 import type { QuestionReport } from '@lippet/core/questions/spread/questionReports';
 import { useState } from 'react';
@@ -41,6 +43,9 @@ interface Props {
 export function QuestionReportCard({ report, learners, activityId, onPutRight }: Props) {
   const { question, number, statistics, spread, doubt, helped } = report;
   const [mending, setMending] = useState(false);
+  const right = rightWords(question);
+  // What is right of a picture is made anew in the form, and what is read at length has nothing that is right.
+  const canBeMended = right !== '' && writtenQuestion(question, USUAL_SCHOOL) !== null;
   const { answered, rightAtFirst, rightAtLast, seconds, tells } = statistics;
   const facts = [
     `${answered} of ${learners} answered`,
@@ -53,16 +58,20 @@ export function QuestionReportCard({ report, learners, activityId, onPutRight }:
       <Text variant="titleMedium" role="heading" aria-level={2}>
         {firstOf(question).words}
       </Text>
-      <View style={styles.line}>
-        <LineIcon name="tick" size={18} width={3} />
-        <Text variant="bodyMedium" style={styles.grow}>
-          {rightWords(question)}
-        </Text>
-      </View>
-      <View style={styles.shares}>
-        <Share word="right at first" share={rightAtFirst} />
-        <Share word="right in the end" share={rightAtLast} />
-      </View>
+      {right !== '' && (
+        <>
+          <View style={styles.line}>
+            <LineIcon name="tick" size={18} width={3} />
+            <Text variant="bodyMedium" style={styles.grow}>
+              {right}
+            </Text>
+          </View>
+          <View style={styles.shares}>
+            <Share word="right at first" share={rightAtFirst} />
+            <Share word="right in the end" share={rightAtLast} />
+          </View>
+        </>
+      )}
       <Text variant="bodySmall">{facts.join(' · ')}</Text>
       {spread.length > 0 && (
         <Bars
@@ -86,7 +95,7 @@ export function QuestionReportCard({ report, learners, activityId, onPutRight }:
           </Text>
         </View>
       )}
-      {mending ? (
+      {canBeMended && mending && (
         <PutRight
           report={report}
           activityId={activityId}
@@ -96,7 +105,8 @@ export function QuestionReportCard({ report, learners, activityId, onPutRight }:
             onPutRight();
           }}
         />
-      ) : (
+      )}
+      {canBeMended && !mending && (
         <Button
           icon="pen"
           label={`Put right what is right of question ${number}`}

@@ -100,6 +100,20 @@ it('goes by itself once nothing can be tried any more, once for one key, and the
   expect(await mine(ada)).toBeUndefined();
 });
 
+it('goes where the server was ended between the try and the sending, as soon as its learner looks', async () => {
+  const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
+  const [{ id: part }] = (await school.sequelize.query('SELECT id FROM parts WHERE activity_id = :activity', {
+    replacements: { activity },
+    type: 'SELECT' as never,
+  })) as unknown as [{ id: string }];
+  const tried = { part, question: question.id, answer: { chosen: [OPTIONS[1]] }, key: randomUUID() };
+  expect((await ada.request('POST', `/api/pieces/${pieceId}/tries`, tried)).status).toBe(200);
+  expect(await goes()).toHaveLength(0);
+  const looked = await Promise.all([mine(ada), mine(ada)]);
+  expect(looked.map((view) => view!.left)).toEqual([0, 0]);
+  expect(await goes()).toHaveLength(1);
+});
+
 it('is not one where there is a second part', async () => {
   await school.sequelize.query(
     `INSERT INTO parts (id, activity_id, position, kind, title, required, settings)

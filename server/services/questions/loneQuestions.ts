@@ -2,7 +2,7 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import type { LoneQuestionView } from '@lippet/core/contract/loneQuestions';
 import type { TryView } from '@lippet/core/contract/tries';
 import { documentExtent } from '@lippet/core/page/holds';
-import { giveAnswer, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
+import { giveAnswer, givenIn, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
 import { askedOf } from '@lippet/core/questions/question';
 import { shuffleBy } from '@lippet/core/questions/shuffle';
 import { questionReports } from '@lippet/core/questions/spread/questionReports';
@@ -50,7 +50,10 @@ export class LoneQuestionService {
     const views: LoneQuestionView[] = [];
     for (const activityId of ids) {
       const found = await this.find(actor, activityId);
-      if (found) views.push(await this.view(actor, found));
+      if (!found) continue;
+      const view = await this.view(actor, found);
+      const isLeftBehind = view.left === 0 && found.standing.status.mayDraw;
+      views.push(isLeftBehind ? await this.handedOver(actor, activityId) : view);
     }
     return views;
   }
@@ -66,17 +69,35 @@ export class LoneQuestionService {
     const question = part.settings.questions[0]!;
     const { pieceId } = await this.world.pieces.open(actor, activityId);
     await this.world.tries.try(actor, pieceId, { key, part: part.id, question: question.id, answer });
-    const doc = new Y.Doc();
-    giveAnswer(doc, part.id, question.id, answer);
-    noteGiven(doc, part.id, question.id);
-    await this.world.log.append({ kind: 'piece', id: pieceId }, Y.encodeStateAsUpdate(doc));
-    const now = (await this.find(actor, activityId))!;
-    const view = await this.view(actor, now);
-    if (view.left !== 0 || !now.standing.status.mayDraw) return view;
-    const whole = await this.world.log.document({ kind: 'piece', id: pieceId });
-    const extent = Buffer.from(documentExtent(whole)).toString('base64');
-    await this.world.sending.send(actor, pieceId, { key, extent });
+    return this.handedOver(actor, activityId);
+  }
+
+  /**
+   * Once nothing can be tried any more, what was answered goes to the teacher. The go has the key of the last try, so that
+   * it is one go however often that is done: also where the server was ended between the two.
+   */
+  private async handedOver(actor: Actor, activityId: string): Promise<LoneQuestionView> {
+    const found = (await this.find(actor, activityId))!;
+    const view = await this.view(actor, found);
+    const last = view.tries.at(-1);
+    const { pieceId, status } = found.standing;
+    if (!last || !pieceId || !status.mayDraw) return view;
+    await this.noteInDraft(pieceId, last);
+    if (view.left !== 0) return view;
+    const doc = await this.world.log.document({ kind: 'piece', id: pieceId });
+    const extent = Buffer.from(documentExtent(doc)).toString('base64');
+    await this.world.sending.send(actor, pieceId, { key: last.id, extent });
     return this.view(actor, (await this.find(actor, activityId))!);
+  }
+
+  /** The draft holds what was given, as it does where it is answered on a sheet. */
+  private async noteInDraft(pieceId: string, { part, question, answer }: TryView): Promise<void> {
+    const doc = await this.world.log.document({ kind: 'piece', id: pieceId });
+    if (givenIn(doc, part).includes(question)) return;
+    const change = new Y.Doc();
+    giveAnswer(change, part, question, answer as object);
+    noteGiven(change, part, question);
+    await this.world.log.append({ kind: 'piece', id: pieceId }, Y.encodeStateAsUpdate(change));
   }
 
   /** Ids of activities of these groups that are one question without a time. */

@@ -56,6 +56,11 @@ it('is said by a teacher of the group, once it was sent, and tells the rest of t
   expect(await firstOfAda()).toEqual({ earned: 3, outOf: 4, unread: 0 });
   const { tries } = await ada.json<TriesView>('GET', `/api/goes/${go.id}/tries`);
   expect(tries.find(({ id }) => id === tried.id)!.marks).toBeCloseTo(2, 9);
+  // A question that is put right changes nothing that a person has said.
+  const right = { part: set.part, question: long, done: true };
+  const changed = await teacher.json('POST', `/api/activities/${school.activities.open}/put-right`, right);
+  expect(changed).toEqual([]);
+  expect(await firstOfAda()).toEqual({ earned: 3, outOf: 4, unread: 0 });
   const answers = await teacher.json<AnswersView>(
     'GET',
     `/api/activities/${school.activities.open}/groups/${school.groups.reeds}/answers`,

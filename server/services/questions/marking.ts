@@ -25,7 +25,10 @@ export class TryMarkingService {
       // What is still being made is nobody's to mark.
       if ((standing.latestGo?.number ?? 0) < found.go) throw notFound();
       const tried = await QuestionTry.findByPk(id, { transaction, rejectOnEmpty: true });
-      await tried.update({ share, firstShare: tried.firstShare ?? tried.share }, { transaction });
+      await tried.update(
+        { share, firstShare: tried.firstShare ?? tried.share, markedBy: actor.personId },
+        { transaction },
+      );
       newsOf([piece.personId, actor.personId], transaction);
       return viewOfTry(tried, { known: true, question: null });
     });

@@ -37,6 +37,8 @@ interface KeptTry {
   answer: Answer;
   share: number | null;
   outOf: number;
+  /** A teacher has said by hand what it earns. */
+  byHand: boolean;
 }
 
 /** A try, and what it earns once the question is put right. */
@@ -129,6 +131,7 @@ export class PuttingRightService {
   private triesAt(activity: string, part: string, question: string, transaction: Transaction): Promise<KeptTry[]> {
     return this.sequelize.query<KeptTry>(
       `SELECT t.id, p.person_id AS person, n.name, t.go, t.variant, t.answer, t.share, t.out_of AS "outOf",
+         t.marked_by IS NOT NULL AS "byHand",
          ARRAY(SELECT m.group_id FROM memberships m WHERE m.person_id = p.person_id) AS groups
        FROM question_tries t JOIN pieces p ON p.id = t.piece_id JOIN people n ON n.id = p.person_id
        WHERE p.activity_id = :activity AND t.part_id = :part AND t.question_id = :question
@@ -157,9 +160,9 @@ const withQuestion = (settings: QuestionsSettings, question: Question): Question
   questions: settings.questions.map((before) => (before.id === question.id ? question : before)),
 });
 
-/** Variants are computed from sums, which stay as they are. */
-function shareOf(question: Question, { variant, answer, share, outOf }: KeptTry): number | null {
-  if (variant > 0) return share;
+/** Variants are computed from sums, which stay as they are; and what a person said of an answer is not computed. */
+function shareOf(question: Question, { variant, answer, share, outOf, byHand }: KeptTry): number | null {
+  if (variant > 0 || byHand) return share;
   const marks = marksFor(firstOf(question), answer, USUAL_SCHOOL);
   return marks === null || outOf === 0 ? marks : marks / question.marks;
 }

@@ -4,7 +4,8 @@ import { StyleSheet, View, type ViewStyle } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Press } from '../../../ui/Press';
 import { colours, TARGET } from '../../../ui/theme';
-import { HearOption, OptionFace, optionName } from '../../OptionFace';
+import { LooseOptions } from '../../LooseOptions';
+import { optionName } from '../../OptionFace';
 import { PictureGround } from '../../PictureGround';
 import type { AnsweringProps, QuestionUi } from '../../questionUi';
 import { LabelsEditing } from './LabelsEditing';
@@ -51,26 +52,7 @@ function LabelsAnswering({ question, answer, onAnswer }: AnsweringProps<'labels'
           );
         })}
       </PictureGround>
-      {onAnswer && free.length > 0 && (
-        <View role="radiogroup" aria-label="Labels" style={styles.free}>
-          {free.map((option) => (
-            <View key={option.id} style={styles.thing}>
-              <Press
-                role="radio"
-                aria-checked={held === option.id}
-                aria-label={optionName(option)}
-                flat={held === option.id}
-                fill={held === option.id ? colours.ochre : colours.scrap}
-                onPress={() => setHeld(held === option.id ? null : option.id)}
-                style={styles.chip}
-              >
-                <OptionFace option={option} size={56} />
-              </Press>
-              <HearOption option={option} />
-            </View>
-          ))}
-        </View>
-      )}
+      {onAnswer && <LooseOptions label="Labels" options={free} held={held} onHold={setHeld} />}
       {held !== null && (
         <Text variant="bodyMedium" role="status">
           Now press its place on the picture.
@@ -99,7 +81,4 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
-  free: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
-  thing: { flexDirection: 'row', alignItems: 'center' },
-  chip: { minHeight: TARGET.learner, justifyContent: 'center', paddingHorizontal: 14 },
 });

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Press } from '../../../ui/Press';
 import { colours, OUTLINE, TARGET } from '../../../ui/theme';
+import { LooseOptions } from '../../LooseOptions';
 import { HearOption, OptionFace, optionName } from '../../OptionFace';
 import type { AnsweringProps, QuestionUi } from '../../questionUi';
 
@@ -45,26 +46,7 @@ function MatchAnswering({ question, answer, onAnswer }: AnsweringProps<'match'>)
           </View>
         );
       })}
-      {onAnswer && free.length > 0 && (
-        <View role="radiogroup" aria-label="What is to be put there" style={styles.free}>
-          {free.map((option) => (
-            <View key={option.id} style={[styles.thing, option.picture !== null && styles.upright]}>
-              <Press
-                role="radio"
-                aria-checked={held === option.id}
-                aria-label={optionName(option)}
-                flat={held === option.id}
-                fill={held === option.id ? colours.ochre : colours.scrap}
-                onPress={() => setHeld(held === option.id ? null : option.id)}
-                style={styles.chip}
-              >
-                <OptionFace option={option} size={72} />
-              </Press>
-              <HearOption option={option} />
-            </View>
-          ))}
-        </View>
-      )}
+      {onAnswer && <LooseOptions label="What is to be put there" options={free} held={held} onHold={setHeld} />}
       {held !== null && (
         <Text variant="bodyMedium" role="status">
           Now press where it belongs.
@@ -98,8 +80,4 @@ const styles = StyleSheet.create({
     borderColor: colours.ink,
   },
   place: { flex: 1, minHeight: TARGET.learner + 4, justifyContent: 'center', paddingHorizontal: 12 },
-  free: { flexDirection: 'row', flexWrap: 'wrap', gap: 12, paddingTop: 8 },
-  thing: { flexDirection: 'row', alignItems: 'center' },
-  upright: { flexDirection: 'column' },
-  chip: { minHeight: TARGET.learner, justifyContent: 'center', paddingHorizontal: 14 },
 });

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Press } from '../../../ui/Press';
 import { colours, OUTLINE, TARGET } from '../../../ui/theme';
+import { LooseOptions } from '../../LooseOptions';
 import { HearOption, OptionFace, optionName } from '../../OptionFace';
 import type { AnsweringProps, QuestionUi } from '../../questionUi';
 
@@ -27,24 +28,7 @@ function SortAnswering({ question, answer, onAnswer }: AnsweringProps<'sort'>) {
   return (
     <View style={styles.box}>
       {onAnswer && (
-        <View role="radiogroup" aria-label="What is to be put somewhere" style={styles.things}>
-          {lyingIn(undefined).map((option) => (
-            <View key={option.id} style={[styles.thing, option.picture !== null && styles.upright]}>
-              <Press
-                role="radio"
-                aria-checked={held === option.id}
-                aria-label={optionName(option)}
-                flat={held === option.id}
-                fill={held === option.id ? colours.ochre : colours.scrap}
-                onPress={() => setHeld(held === option.id ? null : option.id)}
-                style={styles.chip}
-              >
-                <OptionFace option={option} size={72} />
-              </Press>
-              <HearOption option={option} />
-            </View>
-          ))}
-        </View>
+        <LooseOptions label="What is to be put somewhere" options={lyingIn(undefined)} held={held} onHold={setHeld} />
       )}
       {held !== null && (
         <Text variant="bodyMedium" role="status">
@@ -102,9 +86,6 @@ export const sortUi: QuestionUi<'sort'> = {
 
 const styles = StyleSheet.create({
   box: { gap: 14 },
-  things: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
-  thing: { flexDirection: 'row', alignItems: 'center' },
-  upright: { flexDirection: 'column' },
   chip: { minHeight: TARGET.learner, minWidth: TARGET.learner, justifyContent: 'center', paddingHorizontal: 14 },
   baskets: { gap: 12 },
   basket: { backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12, gap: 10 },
