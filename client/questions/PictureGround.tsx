@@ -22,6 +22,8 @@ interface Props {
 /** In pixels; and so that what is put onto it is in sight too, in shares of the window's height. */
 const MOST_WIDE = 560;
 const PART_OF_HEIGHT = 0.36;
+/** In a low window the places of a picture would lie on each other. */
+const LEAST_HIGH = 280;
 const PICTURE = { width: '100%', height: '100%', display: 'block' } as const;
 const OVER = { position: 'absolute', inset: 0, cursor: 'crosshair' } as const;
 
@@ -39,7 +41,10 @@ export function PictureGround({ media, alt, children, onPoint = null }: Props) {
   };
   return (
     <View
-      style={[styles.ground, { aspectRatio: ratio, maxWidth: Math.min(MOST_WIDE, height * PART_OF_HEIGHT * ratio) }]}
+      style={[
+        styles.ground,
+        { aspectRatio: ratio, maxWidth: Math.min(MOST_WIDE, Math.max(LEAST_HIGH, height * PART_OF_HEIGHT) * ratio) },
+      ]}
     >
       <img
         src={uri}
