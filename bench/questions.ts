@@ -30,7 +30,7 @@ const rules = { oneSlip: true, accents: false };
 const region = (number: number): object => ({ x: number / 10, y: 0.1, width: 0.09, height: 0.2, round: true });
 
 /** All that are marked by themselves. */
-const SETTINGS: Record<Exclude<QuestionKindName, 'long'>, object> = {
+const SETTINGS: Record<Exclude<QuestionKindName, 'long' | 'made' | 'scale'>, object> = {
   choose: { options: six.map(option), right: [idOf(2), idOf(5)], several: true },
   match: { pairs: six.map((number) => ({ from: option(number), to: option(number + 10) })) },
   order: { options: six.map(option) },

@@ -1,5 +1,6 @@
 /** Questions of the demo: as their teachers wrote them, with pictures and sounds, and as they were answered. */
 import { randomUUID } from 'node:crypto';
+import { newPart } from '@lippet/core/parts/part';
 import { giveAnswer, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/piece/progress';
@@ -59,14 +60,11 @@ export class DemoQuestions {
     const onPicture = labels ? [await this.labelled(labels, activityId, ownerId)] : [];
     const written = await this.illustrated(questionsFrom(letter), media, activityId, ownerId);
     return {
+      ...(newPart('questions', activityId, '').settings as QuestionsSettings),
       questions: [...onPicture, ...written],
       tries: 3,
-      told: 'right or wrong',
-      counted: 'last',
       rightShown: 'after the last try',
       earnBack: true,
-      minutes: null,
-      spreadShown: false,
       ...rules,
     };
   }

@@ -36,6 +36,11 @@ import { LoneQuestionService } from './services/questions/loneQuestions';
 import { HintService } from './services/questions/hints';
 import { PuttingRightService } from './services/questions/puttingRight';
 import { SetTimeService } from './services/questions/setTimes';
+import { QuestionHelpService } from './services/questions/questionHelp';
+import { QuestionStateService } from './services/questions/questionStates';
+import { RoundService } from './services/questions/rounds';
+import { TriedService } from './services/questions/triedUntil';
+import { SchoolService } from './services/classes/schools';
 import { TryService } from './services/questions/tries';
 import { VariantService } from './services/questions/variants';
 import { ThreadService } from './services/classes/threads';
@@ -114,10 +119,11 @@ export function makeServices(
     documentAccess(facts, measuring, copies, signIn, clock),
     logger,
   );
-  const tries = new TryService(sequelize, facts, variants, setTimes, clock);
+  const tries = new TryService(sequelize, facts, variants, setTimes);
   const pieces = new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock);
   const sending = new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock);
   const answers = new AnswerService(sequelize, counts, setTimes, clock);
+  const tried = new TriedService(facts, setTimes, answers, clock);
   return {
     config,
     compute,
@@ -142,7 +148,12 @@ export function makeServices(
     sending,
     pieces,
     tries,
-    lone: new LoneQuestionService({ sequelize, facts, log, pieces, sending, tries, answers }, clock),
+    tried,
+    rounds: new RoundService(sequelize, facts),
+    questionHelp: new QuestionHelpService(sequelize, facts, compute),
+    questionStates: new QuestionStateService(sequelize, facts),
+    schools: new SchoolService(sequelize),
+    lone: new LoneQuestionService({ sequelize, facts, log, pieces, sending, tries, tried, answers }, clock),
     variants,
     setTimes,
     tryMarking: new TryMarkingService(sequelize, facts),

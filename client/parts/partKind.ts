@@ -9,11 +9,36 @@ import type { Href } from 'expo-router';
 import type { ReactNode } from 'react';
 import type * as Y from 'yjs';
 import type { DocumentEditor } from '../page/document/documentEditor';
+import type { AskedAbout } from '../threads/askedAbout';
 import type { TakeActions } from '../recording/useTakes';
 import type { LineName } from '../ui/LineIcon';
 
 /** What can be done with a sheet in full view. */
 export type SheetWork = 'spots' | 'drawing';
+
+/** Another part of the activity, as far as one can be led there. */
+export interface NearPart {
+  id: string;
+  title: string;
+  /** What one does there: "Draw". */
+  verb: string;
+  icon: LineName;
+  /** Whether anything is in it. */
+  begun: boolean;
+  /** What it looks like now. */
+  picture: ReactNode;
+}
+
+/** What lies around a part, and the ways there. */
+export interface Around {
+  parts: readonly NearPart[];
+  materials: readonly { id: string; title: string }[];
+  onPart: (id: string) => void;
+  /** Opens a material beside the work. */
+  onLook: (material: string) => void;
+  /** Asks the teacher, with this attached. */
+  onAsk: (about: AskedAbout) => void;
+}
 
 /** A part in hand, in a draft. */
 export interface AnswerProps<K extends PartKind> {
@@ -33,6 +58,7 @@ export interface AnswerProps<K extends PartKind> {
   onCamera: () => void;
   /** Photos that lie on the device. */
   onPhotoFiles: () => void;
+  around: Around;
 }
 
 /** An answer as it was sent. */
@@ -73,6 +99,9 @@ export interface FieldsProps<K extends PartKind> {
   settings: SettingsOf<K>;
   home: MediaHome;
   onSettings: (change: Partial<SettingsOf<K>>) => void;
+  /** The other parts of the activity, and what there is to look at with it. */
+  others: readonly { id: string; title: string; kind: PartKind }[];
+  materials: readonly { id: string; title: string }[];
   /** Lays out the places of a sheet, or draws on it. */
   onSheet: (index: number, as: SheetWork) => void;
 }

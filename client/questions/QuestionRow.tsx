@@ -9,11 +9,13 @@ import { STATE_LOOKS, type QuestionState } from './questionState';
 interface Props {
   states: readonly QuestionState[];
   current: number;
+  /** How many can be opened: those behind come one after the other. */
+  reached: number;
   onChoose: (index: number) => void;
 }
 
 /** The way through the questions: a row that one sees, and jumps in. */
-export function QuestionRow({ states, current, onChoose }: Props) {
+export function QuestionRow({ states, current, reached, onChoose }: Props) {
   return (
     <SideScroll
       things="questions"
@@ -25,19 +27,23 @@ export function QuestionRow({ states, current, onChoose }: Props) {
       {states.map((state, index) => {
         const { word, icon, fill } = STATE_LOOKS[state];
         const here = index === current;
+        const waits = index >= reached;
         return (
           <Press
             key={index}
             role="tab"
             aria-selected={here}
-            aria-label={`Question ${index + 1}, ${word}`}
+            aria-label={`Question ${index + 1}, ${waits ? 'after the one before it' : word}`}
+            disabled={waits}
             flat={here}
             fill={fill}
             onPress={() => onChoose(index)}
             style={[styles.step, here && styles.here]}
           >
             <Text variant="titleMedium">{index + 1}</Text>
-            <View style={styles.sign}>{icon && <LineIcon name={icon} size={16} width={3} />}</View>
+            <View style={styles.sign}>
+              {(waits || icon) && <LineIcon name={waits ? 'lock' : icon!} size={16} width={3} />}
+            </View>
           </Press>
         );
       })}

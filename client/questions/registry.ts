@@ -3,10 +3,12 @@ import { chooseUi } from './kinds/choose/chooseUi';
 import { gapsUi } from './kinds/gaps/gapsUi';
 import { labelsUi } from './kinds/labels/labelsUi';
 import { longUi } from './kinds/long/longUi';
+import { madeUi } from './kinds/made/madeUi';
 import { matchUi } from './kinds/match/matchUi';
 import { numberUi } from './kinds/number/numberUi';
 import { orderUi } from './kinds/order/orderUi';
 import { placeUi } from './kinds/place/placeUi';
+import { scaleUi } from './kinds/scale/scaleUi';
 import { sortUi } from './kinds/sort/sortUi';
 import { wordsUi } from './kinds/words/wordsUi';
 import type { QuestionUi } from './questionUi';
@@ -21,6 +23,8 @@ const QUESTIONS: { [K in QuestionKindName]: QuestionUi<K> } = {
   words: wordsUi,
   number: numberUi,
   long: longUi,
+  made: madeUi,
+  scale: scaleUi,
   place: placeUi,
   labels: labelsUi,
 };

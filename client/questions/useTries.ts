@@ -1,4 +1,11 @@
-import type { HintsView, RightView, TriesView, TryView, VariantView } from '@lippet/core/contract/tries';
+import {
+  NOTHING_TRIED,
+  type HintsView,
+  type RightView,
+  type TriesView,
+  type TryView,
+  type VariantView,
+} from '@lippet/core/contract/tries';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { request, RequestError } from '../api/request';
@@ -14,11 +21,11 @@ export interface GivenAnswer {
   /** 0 for the question itself. */
   variant: number;
   answer: object;
+  /** Typed beside it. */
+  working?: string;
   /** By the school's clock, where it is handed in once the time is over. */
   madeAt?: number;
 }
-
-const NONE: TriesView = { go: 0, tries: [], hints: [], shown: [], times: [], now: 0 };
 
 const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
 
@@ -43,7 +50,7 @@ export function useTries(pieceId: string) {
   const wasUnreachable = useRef(false);
   const keys = useRef(new Map<string, string>());
   const keep = (change: (before: TriesView) => TriesView): void => {
-    client.setQueryData<TriesView>(triesKey(pieceId), (before) => change(before ?? NONE));
+    client.setQueryData<TriesView>(triesKey(pieceId), (before) => change(before ?? NOTHING_TRIED));
   };
 
   /** Asks something of school about a question. @returns null where that failed, which is said */
@@ -64,11 +71,11 @@ export function useTries(pieceId: string) {
   }
 
   /** Gives an answer for good. */
-  async function give({ part, question, variant, answer, madeAt }: GivenAnswer): Promise<TryView | null> {
+  async function give({ part, question, variant, answer, working, madeAt }: GivenAnswer): Promise<TryView | null> {
     const wish = `${question} ${variant} ${JSON.stringify(answer)}`;
     const key = keys.current.get(wish) ?? crypto.randomUUID();
     keys.current.set(wish, key);
-    const body = { key, part, question, variant, answer, madeAt };
+    const body = { key, part, question, variant, answer, working, madeAt };
     const tried = await ask(question, () => request('POST /pieces/:id/tries', { id: pieceId }, body));
     if (!tried) return null;
     keys.current.delete(wish);
@@ -100,14 +107,37 @@ export function useTries(pieceId: string) {
     if (time) await refetch();
   }
 
-  const { tries, hints, shown, times, now } = data ?? NONE;
+  /** Goes through a set once more. @param seen ids of tries that were looked at. @returns whether it is begun */
+  async function again(part: string, seen: string[]): Promise<boolean> {
+    const round = await ask(part, () => request('POST /pieces/:id/rounds', { id: pieceId }, { part, seen }));
+    if (round) await refetch();
+    return round !== null;
+  }
+
+  const { tries, hints, shown, times, now, rounds, closed, help } = data ?? NOTHING_TRIED;
   const go = data?.go ?? null;
   /** Whether what was asked last did not reach school. */
   const unreachable = (): boolean => wasUnreachable.current;
-  return { tries, hints, shown, times, now, go, error, refetch, giving, give, hint, another, start, unreachable };
+  const known = { tries, hints, shown, times, now, rounds, closed, help, go, error, giving };
+  return { ...known, ask, refetch, give, hint, another, start, again, unreachable };
 }
 
 export type Tries = ReturnType<typeof useTries>;
+
+/** Which time through a set it is, from 1. */
+export const roundOf = (rounds: TriesView['rounds'], part: string): number =>
+  rounds.find((one) => one.part === part)?.round ?? 1;
+
+/** Tries that still stand where one is with a set: of this time through, or of goes before the first time. */
+export const standingTries = (
+  { tries, rounds, go }: Pick<Tries, 'tries' | 'rounds' | 'go'>,
+  part: string,
+): TryView[] => {
+  const round = roundOf(rounds, part);
+  return tries.filter(
+    (tried) => tried.part === part && tried.variant === 0 && (tried.go === go ? tried.round === round : round === 1),
+  );
+};
 
 /** What was right of a question, in words; null where that is not shown. */
 export const rightOf = (shown: readonly RightView[], part: string, question: string): string | null =>

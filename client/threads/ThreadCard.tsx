@@ -36,7 +36,7 @@ function authorName({ author }: MessageView): string {
 /** A question with what was said to it. */
 export function ThreadCard({ thread, zone, here, onPlace = null, lead, children }: Props) {
   const [removing, setRemoving] = useState<MessageView | null>(null);
-  const { id, audience, part, place, shared, closed, asker, messages } = thread;
+  const { id, audience, part, place, question, shared, closed, asker, messages } = thread;
   const readers = readerWords(thread, lead);
   return (
     <View
@@ -54,6 +54,11 @@ export function ThreadCard({ thread, zone, here, onPlace = null, lead, children 
         </Text>
       </View>
       <View style={styles.messages}>
+        {question && (
+          <Text variant="bodyMedium" style={styles.asked}>
+            {question.words}
+          </Text>
+        )}
         {place && (
           <View style={styles.row}>
             <img
@@ -106,6 +111,7 @@ const PLACE = {
 } as const;
 
 const styles = StyleSheet.create({
+  asked: { padding: 8, backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink },
   card: { borderWidth: OUTLINE, borderColor: colours.ink, backgroundColor: colours.scrap },
   here: { borderWidth: OUTLINE * 2 },
   head: {

@@ -7,6 +7,7 @@ import { LineIcon } from '../ui/LineIcon';
 import { Pick } from '../ui/Pick';
 import { Notice } from '../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
+import type { AskedAbout } from './askedAbout';
 import { ReaderSign, readerWords } from './ReaderSign';
 import { MessageComposer } from './MessageComposer';
 import { ThreadCard } from './ThreadCard';
@@ -29,6 +30,8 @@ interface Props {
     drop: () => void;
     show: (place: ThreadPlace) => void;
   } | null;
+  /** The question of the part that is asked about; null for none. */
+  about?: AskedAbout | null;
   /** The thread that one was led to. */
   thread: string | null;
   onClose: () => void;
@@ -37,12 +40,14 @@ interface Props {
 /**
  * A learner asks about an activity, beside or over the work; the teacher alone reads it unless it is said otherwise.
  */
-export default function ThreadPanel({ activityId, zone, pieceId, part, places, thread: led, onClose }: Props) {
+export default function ThreadPanel(props: Props) {
+  const { activityId, zone, pieceId, part, places, about: attached = null, thread: led, onClose } = props;
   const asking = useThreads(activityId);
   const { data, error, problem } = asking;
   // Chosen anew each time: a question to the class must never be one by habit.
   const [audience, setAudience] = useState<Audience>('teacher');
   const [about, setAbout] = useState<'part' | 'all'>('part');
+  const [question, setQuestion] = useState(attached);
   const thread = useRef(crypto.randomUUID());
   const loaded = data !== undefined;
   useEffect(() => {
@@ -74,7 +79,16 @@ export default function ThreadPanel({ activityId, zone, pieceId, part, places, t
                 chosen={audience}
                 onChoose={setAudience}
               />
-              {!places?.chosen && (
+              {question && (
+                <Button
+                  icon="close"
+                  label={`About the question “${question.words}”: take that away`}
+                  onPress={() => setQuestion(null)}
+                >
+                  {`About: ${question.words}`}
+                </Button>
+              )}
+              {!places?.chosen && !question && (
                 <Pick
                   label="What it is about"
                   headed
@@ -107,13 +121,18 @@ export default function ThreadPanel({ activityId, zone, pieceId, part, places, t
                 const asked = await asking.ask(
                   { id: thread.current, message },
                   audience,
-                  { part: about === 'part' || places?.chosen ? part.id : null, place: places?.chosen ?? null },
+                  {
+                    part: about === 'part' || places?.chosen || question ? part.id : null,
+                    place: places?.chosen ?? null,
+                    question: question?.id ?? null,
+                  },
                   saying,
                 );
                 if (asked) {
                   thread.current = crypto.randomUUID();
                   setAudience('teacher');
                   places?.drop();
+                  setQuestion(null);
                 }
                 return asked;
               }}

@@ -28,7 +28,7 @@ export function useThreads(activityId: string) {
     ask: (
       ids: { id: string; message: string },
       audience: Audience,
-      about: { part: string | null; place: ThreadPlace | null },
+      about: { part: string | null; place: ThreadPlace | null; question: string | null },
       saying: Saying,
     ) =>
       act(() => request('POST /activities/:id/threads', { id: activityId }, { ...ids, audience, ...about, ...saying })),

@@ -1,6 +1,7 @@
 /** What a group answered to an activity's questions, for those who teach it. */
 import * as yup from 'yup';
 import type { QuestionsSettings } from '../parts/questions/questionsPart';
+import type { HelpUsed, QuestionStateView } from './questionHelp';
 import type { HintsView, SetTimeView, TryView } from './tries';
 
 /** A part with questions, with what is right. */
@@ -14,7 +15,7 @@ export interface QuestionsPartView {
 export type LearnersTry = Omit<TryView, 'reply'> & { person: string };
 
 /** What has come since somebody looked last. Some of it may have been there before. */
-export type LaterAnswers = Pick<AnswersView, 'tries' | 'hints' | 'times' | 'at'>;
+export type LaterAnswers = Pick<AnswersView, 'tries' | 'hints' | 'help' | 'states' | 'times' | 'at'>;
 
 /** So much earlier than that is looked again, in milliseconds: what was begun before may be kept after. */
 export const LOOK_BACK = 10_000;
@@ -27,6 +28,10 @@ export interface AnswersView {
   /** In the order in which they were made. */
   tries: LearnersTry[];
   hints: (Pick<HintsView, 'part' | 'question'> & { person: string; count: number })[];
+  /** Other help that was used. */
+  help: (HelpUsed & { person: string })[];
+  /** Questions that were closed or shown. */
+  states: QuestionStateView[];
   /** Of sets that have minutes, and were begun. */
   times: (SetTimeView & { person: string })[];
   /** When this was looked up. */

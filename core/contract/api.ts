@@ -20,14 +20,26 @@ import {
   type LaterAnswers,
 } from './answers';
 import { loneAnswerBody, type LoneQuestionView } from './loneQuestions';
+import { schoolBody, type SchoolWays } from './schools';
+import {
+  helpBody,
+  questionStateBody,
+  stepAnswerBody,
+  stepBody,
+  type ExampleView,
+  type HelpUsed,
+  type StepView,
+} from './questionHelp';
 import { crewsBody, type CrewView, type OwnCrewView } from './crews';
 import {
   hintBody,
   markTryBody,
+  roundBody,
   tryBody,
   startBody,
   variantBody,
   type HintsView,
+  type RoundView,
   type SetTimeView,
   type TriesView,
   type TryView,
@@ -82,6 +94,7 @@ export const API = {
   'POST /joins': makes<Me>().taking(joinBody).forAnybody(),
   'GET /me': gives<Me | null>().forAnybody(),
   'PUT /me/settings': gives<Me>().taking(settingsBody),
+  'PUT /school': gives<SchoolWays>().taking(schoolBody),
   'PUT /me/mail': gives<Me>().taking(mailBody),
   'GET /me/letters': gives<LetterView[]>(),
   'GET /updates': gives<UpdateView[]>(),
@@ -103,6 +116,11 @@ export const API = {
   'POST /pieces/:id/tries': gives<TryView>().taking(tryBody),
   'POST /pieces/:id/hints': gives<HintsView>().taking(hintBody),
   'POST /pieces/:id/set-times': gives<SetTimeView>().taking(startBody),
+  'POST /pieces/:id/rounds': gives<RoundView>().taking(roundBody),
+  'POST /pieces/:id/steps': gives<StepView>().taking(stepBody),
+  'POST /pieces/:id/step-answers': gives<HelpUsed>().taking(stepAnswerBody),
+  'POST /pieces/:id/examples': gives<ExampleView>().taking(helpBody),
+  'POST /pieces/:id/looks': does().taking(helpBody),
   'POST /pieces/:id/variants': gives<VariantView>().taking(variantBody),
   'PUT /tries/:id/share': gives<TryView>().taking(markTryBody),
   'GET /crews': gives<OwnCrewView[]>(),
@@ -165,6 +183,7 @@ export const API = {
   'GET /activities/:id/groups/:group/answers': gives<AnswersView>(),
   'POST /activities/:id/groups/:group/answers': gives<LaterAnswers>().taking(sinceBody),
   'POST /activities/:id/groups/:group/more-time': does().taking(moreTimeBody),
+  'PUT /activities/:id/groups/:group/question-state': does().taking(questionStateBody),
   'POST /activities/:id/put-right': gives<ChangedMark[]>().taking(putRightBody),
   'GET /activities/:id/groups/:group/crews': gives<CrewView[]>(),
   'PUT /activities/:id/groups/:group/crews': gives<CrewView[]>().taking(crewsBody),

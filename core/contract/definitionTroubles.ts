@@ -1,4 +1,4 @@
-import { settingsTrouble, type PartPlan } from '../parts/part';
+import { partsNamedBy, settingsTrouble, type PartPlan } from '../parts/part';
 import type { Dates, ActivityPlan } from './activityDefinition';
 import { plainWords, picturesOf, safeAddress } from '../words/richText';
 
@@ -12,11 +12,13 @@ export interface PlanTrouble {
 
 const named = (title: string, otherwise: string): string => (title.trim() ? `“${title.trim()}”` : otherwise);
 
-function partTrouble(part: PartPlan, index: number): string | null {
+function partTrouble(part: PartPlan, index: number, all: readonly PartPlan[]): string | null {
   const name = named(part.title, `Part ${index + 1}`);
   if (!part.title.trim()) return `Part ${index + 1} needs a name.`;
   const trouble = settingsTrouble(part, name);
   if (trouble) return trouble;
+  const missing = partsNamedBy(part).some((id) => id === part.id || !all.some((other) => other.id === id));
+  if (missing) return `A question of ${name} is answered in a part that is not there any more.`;
   if (part.waits && index === 0) return `${name} is the first part, so there is nothing that it could wait for.`;
   return null;
 }
@@ -36,7 +38,7 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
   if (!plainWords(plan.task).trim() && picturesOf(plan.task).length === 0 && !plan.told)
     add('task', 'Say what is to be done.');
   if (plan.parts.length === 0) add('parts', 'Add at least one part to work on.');
-  plan.parts.forEach((part, i) => add('parts', partTrouble(part, i)));
+  plan.parts.forEach((part, i) => add('parts', partTrouble(part, i, plan.parts)));
   for (const { id, title, rule, wanted } of plan.choices) {
     const own = plan.parts.filter(({ choice }) => choice === id);
     const free = rule === 'pick' ? own.filter(({ required }) => !required).length : own.length;

@@ -1,7 +1,7 @@
 /** Questions that stand alone: an activity that is one question is answered on its row of Now. */
 import * as yup from 'yup';
 import type { AskedQuestion } from '../questions/question';
-import type { SpreadAnswer } from '../questions/spread/questionReports';
+import type { SpreadAnswer } from '../questions/spread/spreadAnswer';
 import { tryBody, type TryView } from './tries';
 
 export interface LoneQuestionView {

@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { KEY_LENGTHS, KEY_PICTURES, type KeyLength, type KeyPicture } from './pictureKey';
 import { LIMITS } from './limits';
 import { LETTER_FORMS, TEXT_SIZES, type LetterForm, type OwnSettings, type TextSize } from './settings';
+import type { SchoolWays } from './schools';
 import { SPEECH_SPEEDS, type SpeechSpeed } from './speech';
 import { trimmed } from './trimmed';
 
@@ -50,7 +51,7 @@ export interface Me {
   role: Role;
   badge: string;
   groups: { id: string; name: string }[];
-  school: { name: string; zone: string };
+  school: { name: string; zone: string } & SchoolWays;
   /** Null until they chose anything. */
   settings: OwnSettings | null;
   /** Where an evening letter goes; null for none. */

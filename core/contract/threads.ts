@@ -32,6 +32,8 @@ export interface ThreadView {
   /** The part that it is about; null for the whole activity. */
   part: { id: string; title: string } | null;
   place: ThreadPlace | null;
+  /** The question of the part that it is about; null for none. */
+  question: { id: string; words: string } | null;
   /** A question to the teacher alone that was shared with the class, without a name. */
   shared: boolean;
   closed: boolean;
@@ -74,6 +76,8 @@ export const askBody = yup.object({
     .oneOf([...AUDIENCES], 'A question goes to "teacher" or "class".')
     .required('Say who is to read it.'),
   part: yup.string().uuid('The part’s id must be a UUID.').nullable().default(null),
+  /** Of that part. */
+  question: yup.string().uuid('The question’s id must be a UUID.').nullable().default(null),
   place: yup
     .object({
       page: yup.string().max(120).required('Say on which page.'),

@@ -108,6 +108,9 @@ export function readPart(raw: Raw, choices: readonly { id: string }[]): PartPlan
 export const settingsTrouble = ({ kind, settings }: PartPlan, name: string): string | null =>
   rulesOf(kind).trouble(settings, name);
 
+/** Ids of other parts of the activity that a part's settings name. */
+export const partsNamedBy = ({ kind, settings }: PartPlan): string[] => rulesOf(kind).refersTo(settings);
+
 /** The sheets that a part's pieces begin with. */
 export const sheetsOf = ({ kind, settings }: Pick<PartPlan, 'kind' | 'settings'>): readonly SheetPlan[] =>
   rulesOf(kind).sheets(settings);

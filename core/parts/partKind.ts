@@ -89,6 +89,8 @@ export interface CorePart<Settings extends AnySettings, View extends object, Ans
   view(settings: Settings): View & Partial<AnyView>;
   /** What keeps the part called `name` from being set, as a sentence; null for nothing. */
   trouble(settings: Settings, name: string): string | null;
+  /** Ids of other parts of the activity that the settings name. */
+  refersTo(settings: Settings): string[];
   /** The sheets that a piece begins with. */
   sheets(settings: Settings): readonly SheetPlan[];
   /** Settings with other sheets; the same where the kind has none. */
@@ -125,6 +127,7 @@ export const definePart = <Settings extends AnySettings, View extends object, An
   told: Told<Settings, View, Answer>,
 ): CorePart<Settings, View, Answer> => ({
   trouble: () => null,
+  refersTo: () => [],
   sheets: () => [],
   withSheets: (settings) => settings,
   media: () => [],

@@ -1,5 +1,6 @@
 /** What the questions of a go come to by themselves, before a teacher has said anything. */
-import { earnedShare, type CountingRules, type SharedTry } from './countedShare';
+import { earnedShare } from './countedShare';
+import { countedRound, type RoundTry, type SetCounting } from './rounds';
 
 export interface FirstMark {
   earned: number;
@@ -12,13 +13,12 @@ export interface FirstMark {
 /** A part's questions, and which tries at them count. */
 interface CountedPart {
   id: string;
-  settings: CountingRules & { questions: readonly { id: string; marks: number }[] };
+  settings: SetCounting;
 }
 
 /** A try of one go. */
-export interface GoTry extends SharedTry {
+export interface GoTry extends RoundTry {
   part: string;
-  question: string;
 }
 
 /** @returns null where nothing is asked */
@@ -27,9 +27,15 @@ export function firstMark(parts: readonly CountedPart[], tries: readonly GoTry[]
     settings.questions.map((question) => ({ part, question, settings })),
   );
   if (asked.length === 0) return null;
+  const counting = parts.flatMap(({ id, settings }) =>
+    countedRound(
+      tries.filter(({ part }) => part === id),
+      settings,
+    ),
+  );
   const mark: FirstMark = { earned: 0, outOf: 0, unread: 0 };
   for (const { part, question, settings } of asked) {
-    const own = tries.filter((tried) => tried.part === part && tried.question === question.id);
+    const own = counting.filter((tried) => tried.part === part && tried.question === question.id);
     const share = earnedShare(own, settings);
     if (share === null && own.length > 0) mark.unread += question.marks;
     else {

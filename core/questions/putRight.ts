@@ -47,6 +47,7 @@ export function withIdsOf(written: Question, before: Question): Question {
     const { picture, sound } = byId.get(named.id) ?? {};
     return picture === undefined || sound === undefined ? named : { ...named, picture, sound };
   });
-  const { id, picture, sound } = before;
-  return { ...written, id, picture, sound, settings } as Question;
+  const { id, picture, sound, working, look } = before;
+  const steps = written.steps.map((step, index) => ({ ...step, id: before.steps[index]?.id ?? step.id }));
+  return { ...written, id, picture, sound, working, look, steps, settings } as Question;
 }

@@ -86,6 +86,8 @@ const settingsOf: Record<QuestionKindName, fc.Arbitrary<object>> = {
     figures: fc.constant(null),
   }),
   long: fc.constant({}),
+  made: fc.record({ part: id }),
+  scale: fc.constant({}),
   place: fc.record({ picture: id, regions: fc.array(region, { minLength: 1, maxLength: 4 }) }),
   labels: fc
     .tuple(id, options, fc.array(fc.tuple(id, region), { minLength: 8, maxLength: 8 }))

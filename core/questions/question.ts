@@ -18,6 +18,15 @@ export type QuestionSettingsOf<K extends QuestionKindName> = ReturnType<Registry
 export type AskedOf<K extends QuestionKindName> = ReturnType<Registry[K]['asked']>;
 export type AnswerOf<K extends QuestionKindName> = NonNullable<ReturnType<Registry[K]['readAnswer']>>;
 
+/** How a learner shows how they came to an answer: typed beside it, or made in another part of the activity. */
+export type Working = { needed: boolean } & ({ kind: 'typed' } | { kind: 'part'; part: string });
+
+/** Where to look: a material of the activity, and in words where in it. */
+export interface Look {
+  material: string;
+  words: string;
+}
+
 /** What is asked, whichever way it is answered. */
 interface Posed {
   id: string;
@@ -27,6 +36,9 @@ interface Posed {
   sound: string | null;
   /** What it is worth. */
   marks: number;
+  /** Null where none is asked for. */
+  working: Working | null;
+  look: Look | null;
 }
 
 /** What a teacher says to those who give this very answer. */
@@ -41,6 +53,10 @@ interface Helped {
   /** One after the other, as a learner asks for them. */
   hints: string[];
   replies: Reply[];
+  /** The way in small steps: each a question of its own, without steps of its own. */
+  steps: Question[];
+  /** The lines of a worked example, with the numbers of another variant. */
+  example: string[];
 }
 
 /** A question of one of these kinds, as its teacher makes it: it holds what is right, and never leaves the school so. */
@@ -64,6 +80,10 @@ export type AskedQuestionOf<K extends QuestionKindName> = {
     asked: AskedOf<P>;
     /** How many hints there are to ask for. */
     hints: number;
+    /** How many small steps lead to it. */
+    steps: number;
+    /** Whether it can be seen worked through. */
+    example: boolean;
     /** Whether there are more like it, with other numbers. */
     varies: boolean;
   };
@@ -72,7 +92,16 @@ export type AskedQuestion = AskedQuestionOf<QuestionKindName>;
 
 export type Answer = AnswerOf<QuestionKindName>;
 
-export const QUESTION_LIMITS = { words: 4_000, marks: 100, hints: 5, hint: 500, replies: 20 };
+export const QUESTION_LIMITS = {
+  words: 4_000,
+  marks: 100,
+  hints: 5,
+  hint: 500,
+  replies: 20,
+  steps: 6,
+  example: 12,
+  working: 2_000,
+};
 
 /** The kind's own rules. They are handed questions of that kind only, because the kind is read off the question. */
 const rulesOf = (kind: QuestionKindName): QuestionKind<object, object, object> =>
@@ -90,16 +119,32 @@ export const newQuestion = (kind: QuestionKindName, id: string): Question =>
     words: '',
     picture: null,
     sound: null,
-    marks: 1,
+    marks: rulesOf(kind).unmarked ? 0 : 1,
+    working: null,
+    look: null,
     hints: [],
     replies: [],
+    steps: [],
+    example: [],
     template: null,
     first: null,
     settings: rulesOf(kind).newSettings(),
   }) as Question;
 
+const readLines = (value: unknown, lines: number): string[] =>
+  (textsOf(value, lines, QUESTION_LIMITS.hint) ?? []).filter((line) => line.trim() !== '');
+
+/** A small step has no steps of its own, nor numbers, nor files. */
+function readStep(raw: Raw): Question[] {
+  const plain = { ...raw, steps: [], example: [], template: null, first: null, picture: null, sound: null };
+  const step = readQuestion({ ...plain, working: null, look: null });
+  return step ? [step] : [];
+}
+
 const readHelp = (raw: Raw): Helped => ({
-  hints: (textsOf(raw.hints, QUESTION_LIMITS.hints, QUESTION_LIMITS.hint) ?? []).filter((hint) => hint.trim() !== ''),
+  hints: readLines(raw.hints, QUESTION_LIMITS.hints),
+  steps: listOf(raw.steps, QUESTION_LIMITS.steps).flatMap(readStep),
+  example: readLines(raw.example, QUESTION_LIMITS.example),
   replies: listOf(raw.replies, QUESTION_LIMITS.replies).flatMap(({ answer, words }) => {
     const reply = { answer: textOf(answer, QUESTION_LIMITS.hint), words: textOf(words, QUESTION_LIMITS.hint) };
     return reply.answer.trim() === '' || reply.words.trim() === '' ? [] : [reply];
@@ -115,9 +160,18 @@ function readFirst(raw: Raw, kind: QuestionKindName): object | null {
   };
 }
 
+function readWorking(raw: Raw): Working | null {
+  const needed = raw.needed === true;
+  if (raw.kind === 'typed') return { kind: 'typed', needed };
+  return raw.kind === 'part' && isId(raw.part) ? { kind: 'part', part: raw.part, needed } : null;
+}
+
+const readLook = ({ material, words }: Raw): Look | null =>
+  isId(material) ? { material, words: textOf(words, QUESTION_LIMITS.hint) } : null;
+
 /** Reads a question from anything; null for what is none. */
 export function readQuestion(raw: Raw): Question | null {
-  const { id, kind, words, picture, sound, marks, template, first, settings } = raw;
+  const { id, kind, words, picture, sound, marks, working, look, template, first, settings } = raw;
   if (!isId(id) || !isQuestionKind(kind)) return null;
   return {
     id,
@@ -125,7 +179,9 @@ export function readQuestion(raw: Raw): Question | null {
     words: textOf(words, QUESTION_LIMITS.words),
     picture: isId(picture) ? picture : null,
     sound: isId(sound) ? sound : null,
-    marks: wholeOf(marks, 0, QUESTION_LIMITS.marks) ?? 1,
+    marks: rulesOf(kind).unmarked ? 0 : (wholeOf(marks, 0, QUESTION_LIMITS.marks) ?? 1),
+    working: readWorking(rawOf(working)),
+    look: readLook(rawOf(look)),
     ...readHelp(raw),
     template: readTemplate(rawOf(template)),
     first: readFirst(rawOf(first), kind),
@@ -134,10 +190,31 @@ export function readQuestion(raw: Raw): Question | null {
 }
 
 /** What keeps a question from being set, as a sentence; null for nothing. `name`: how the sentence calls it. */
-export function questionTrouble({ kind, words, picture, sound, settings }: Question, name: string): string | null {
+export function questionTrouble(question: Question, name: string): string | null {
+  const { kind, words, picture, sound, settings, steps } = question;
   if (words.trim() === '' && picture === null && sound === null) return `${name} asks nothing yet.`;
-  return rulesOf(kind).trouble(settings, name);
+  const inSteps = steps.map((step, index) => questionTrouble(step, `Step ${index + 1} of ${name}`)).find(Boolean);
+  return rulesOf(kind).trouble(settings, name) ?? inSteps ?? null;
 }
+
+/** Ids of other parts of the activity that a question is answered in, or its working made in. */
+export const partsOfQuestion = ({ kind, settings, working }: Question): string[] => [
+  ...(rulesOf(kind).parts?.(settings) ?? []),
+  ...(working?.kind === 'part' ? [working.part] : []),
+];
+
+/** A question as it is laid out for one learner. @param shuffle always the same for this learner and this question */
+export function laidOut(question: AskedQuestion, shuffle: Shuffle): AskedQuestion {
+  const rules = rulesOf(question.kind);
+  return rules.laidOut ? ({ ...question, asked: rules.laidOut(question.asked, shuffle) } as AskedQuestion) : question;
+}
+
+/** How far an answer says that something holds, from 0 to 1; null where it says no such thing. */
+export const levelOf = ({ kind }: Pick<Question, 'kind'>, answer: Answer): number | null =>
+  rulesOf(kind).level?.(answer) ?? null;
+
+/** Whether nothing is right of a question, so that nothing is earned. */
+export const isUnmarked = ({ kind }: Pick<Question, 'kind'>): boolean => rulesOf(kind).unmarked === true;
 
 /** The question that everybody is asked first: of a template the variant that was drawn when it was made. */
 export const firstOf = (question: Question): Question =>
@@ -145,10 +222,15 @@ export const firstOf = (question: Question): Question =>
 
 /** A question as a learner sees it: nothing of it tells what is right. */
 export function askedOf(question: Question, shuffle: Shuffle): AskedQuestion {
-  const { id, kind, words, picture, sound, marks, settings } = firstOf(question);
+  const { id, kind, words, picture, sound, marks, working, look, settings } = firstOf(question);
   const asked = rulesOf(kind).asked(settings, shuffle);
-  const [hints, varies] = [question.hints.length, question.template !== null];
-  return { id, kind, words, picture, sound, marks, hints, varies, asked } as AskedQuestion;
+  const help = {
+    hints: question.hints.length,
+    steps: question.steps.length,
+    example: question.example.length > 0,
+    varies: question.template !== null,
+  };
+  return { id, kind, words, picture, sound, marks, working, look, ...help, asked } as AskedQuestion;
 }
 
 /** A template with the numbers of a variant in it: a question like any other. */
@@ -157,6 +239,8 @@ export const filledQuestion = (question: Question, fill: Fill): Question =>
     ...question,
     words: fill.text(question.words),
     hints: question.hints.map(fill.text),
+    steps: question.steps.map((step) => filledQuestion(step, fill)),
+    example: question.example.map(fill.text),
     replies: question.replies.map(({ answer, words }) => ({ answer: fill.text(answer), words: fill.text(words) })),
     template: null,
     first: null,

@@ -22,6 +22,8 @@ export const USUAL_SCHOOL: School = { decimalMark: 'point' };
  * runs.
  */
 export interface QuestionKind<Settings extends object, Asked extends object, Answer extends object> {
+  /** Nothing is right, so that nothing is earned. */
+  readonly unmarked?: true;
   /** Settings of a new question. */
   newSettings(): Settings;
   /** Reads settings from anything: what is not in shape is left out, what is too long is cut. It never throws. */
@@ -50,6 +52,12 @@ export interface QuestionKind<Settings extends object, Asked extends object, Ans
   share(settings: Settings, answer: Answer, school: School): number | null;
   /** The answer that earns all marks; null where there is none. */
   right(settings: Settings, school: School): Answer | null;
+  /** Ids of other parts of the activity in which it is answered. */
+  parts?(settings: Settings): readonly string[];
+  /** What is laid out in another order, for one learner; where an order would tell what is right, it stays. */
+  laidOut?(asked: Asked, shuffle: Shuffle): Asked;
+  /** How far an answer says that something holds, from 0 to 1; null where it says no such thing. */
+  level?(answer: Answer): number | null;
   /** As a teacher writes it in a letter, below what is asked; null for what can't be written in words. */
   written(settings: Settings, school: School): Written | null;
 }

@@ -1,7 +1,7 @@
 import { documentOf } from '@lippet/core/page/document';
 import { measureProgress, type PieceProgress } from '@lippet/core/piece/progress';
 import type { Question } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import type { School } from '@lippet/core/questions/questionKind';
 import * as Y from 'yjs';
 import { drawPage } from './drawPage';
 import { soundShape } from './soundShape';
@@ -21,15 +21,21 @@ function copy(updates: readonly Uint8Array[]): { document: Uint8Array; progress:
 /** Many updates as one. */
 const merge = (updates: readonly Uint8Array[]): Uint8Array => Y.mergeUpdates([...updates]);
 
+interface VariantTask {
+  question: Question;
+  seed: string;
+  school: School;
+}
+
 /** A question with other numbers; null where none are found, or a sum can't be computed. */
-async function variant({ question, seed }: { question: Question; seed: string }): Promise<Question | null> {
+async function variant({ question, seed, school }: VariantTask): Promise<Question | null> {
   const [{ variantOf }, { UnmeetableTemplateError }, { ExpressionError }] = await Promise.all([
     import('@lippet/core/questions/variants/variant'),
     import('@lippet/core/questions/variants/draw'),
     import('@lippet/core/questions/variants/expression'),
   ]);
   try {
-    return variantOf(question, seed, USUAL_SCHOOL);
+    return variantOf(question, seed, school);
   } catch (error) {
     if (error instanceof UnmeetableTemplateError || error instanceof ExpressionError) return null;
     throw error;

@@ -49,6 +49,7 @@ describe('the schema', () => {
       '2026-11-30-questionHelp',
       '2026-11-30-setTimes',
       '2026-11-30-markedBy',
+      '2026-11-30-questionSets',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

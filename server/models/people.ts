@@ -1,6 +1,7 @@
 /** Who is at school, and who is signed in. */
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { LiveLesson } from '@lippet/core/contract/class';
+import type { DecimalMark } from '@lippet/core/questions/numbers/typedNumber';
 import { USUAL_KEY_LENGTH, type KeyLength } from '@lippet/core/contract/pictureKey';
 import type { Role, SecretKind } from '@lippet/core/contract/signIn';
 import type { OwnSettings } from '@lippet/core/contract/settings';
@@ -27,6 +28,8 @@ export class School extends Row<School> {
   declare name: string;
   /** IANA time zone. */
   declare zone: string;
+  /** How numbers are written. */
+  declare decimalMark: CreationOptional<DecimalMark>;
 }
 
 export class Person extends Row<Person> {
@@ -113,7 +116,10 @@ export class SignInAttempt extends Row<SignInAttempt> {
 
 export function definePeople(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
-  School.init({ id: id(), name: text(), zone: text() }, { ...common, tableName: 'schools' });
+  School.init(
+    { id: id(), name: text(), zone: text(), decimalMark: { ...text(), defaultValue: 'point' } },
+    { ...common, tableName: 'schools' },
+  );
   Person.init(
     {
       id: id(),

@@ -78,62 +78,6 @@ export class Submission extends Row<Submission> {
   declare withdrawnAt: CreationOptional<Date | null>;
 }
 
-/** An answer to a question that was given for good. */
-export class QuestionTry extends Row<QuestionTry> {
-  /** The key that its device made for it. */
-  declare id: string;
-  declare pieceId: string;
-  declare partId: string;
-  declare questionId: string;
-  /** The go that it was made for. */
-  declare go: number;
-  /** 0 for the question itself, 1 and more for the same with other numbers. */
-  declare variant: CreationOptional<number>;
-  /** Of that go and variant. */
-  declare number: number;
-  declare answer: object;
-  /** What it earned, from 0 to 1; null where a teacher has to look. */
-  declare share: number | null;
-  /** What the question was worth when it was tried. */
-  declare outOf: number;
-  declare at: CreationOptional<Date>;
-  /** What it had earned before its question was put right; null where that changed nothing. */
-  declare firstShare: CreationOptional<number | null>;
-  declare putRightAt: CreationOptional<Date | null>;
-  /** When it was made, by its device, where it came after the time of its set; null where it came in time. */
-  declare madeAt: CreationOptional<Date | null>;
-  /** The teacher who said by hand what it earns; null where it was computed, or nobody has looked. */
-  declare markedBy: CreationOptional<string | null>;
-}
-
-/** When a learner began a set that has minutes. */
-export class SetTime extends Row<SetTime> {
-  declare pieceId: string;
-  declare partId: string;
-  declare go: number;
-  declare startedAt: Date;
-  /** When what was there at the end was handed in. */
-  declare handedInAt: CreationOptional<Date | null>;
-}
-
-/** Minutes that a learner has beyond those of a set. */
-export class MoreTime extends Row<MoreTime> {
-  declare id: string;
-  declare partId: string;
-  declare personId: string;
-  declare minutes: number;
-}
-
-/** A hint that somebody asked for. */
-export class QuestionHint extends Row<QuestionHint> {
-  declare pieceId: string;
-  declare partId: string;
-  declare questionId: string;
-  /** From 1. */
-  declare number: number;
-  declare at: CreationOptional<Date>;
-}
-
 export class Review extends Row<Review> {
   declare id: string;
   declare submissionId: string;
@@ -244,50 +188,6 @@ export function definePieces(sequelize: Sequelize): void {
       withdrawnAt: maybeTime(),
     },
     { ...common, tableName: 'submissions', defaultScope: { attributes: { exclude: ['document'] } } },
-  );
-  QuestionTry.init(
-    {
-      id: id(),
-      pieceId: uuid(),
-      partId: uuid(),
-      questionId: uuid(),
-      go: integer(),
-      number: integer(),
-      answer: json(),
-      share: { type: DataTypes.DOUBLE },
-      outOf: integer(),
-      at: now(),
-      variant: { ...integer(), defaultValue: 0 },
-      firstShare: { type: DataTypes.DOUBLE },
-      putRightAt: maybeTime(),
-      madeAt: maybeTime(),
-      markedBy: maybeUuid(),
-    },
-    { ...common, tableName: 'question_tries' },
-  );
-  SetTime.init(
-    {
-      pieceId: { ...uuid(), primaryKey: true },
-      partId: { ...uuid(), primaryKey: true },
-      go: { ...integer(), primaryKey: true },
-      startedAt: time(),
-      handedInAt: maybeTime(),
-    },
-    { ...common, tableName: 'set_times' },
-  );
-  MoreTime.init(
-    { id: id(), partId: uuid(), personId: uuid(), minutes: integer() },
-    { ...common, tableName: 'more_time' },
-  );
-  QuestionHint.init(
-    {
-      pieceId: { ...uuid(), primaryKey: true },
-      partId: { ...uuid(), primaryKey: true },
-      questionId: { ...uuid(), primaryKey: true },
-      number: { ...integer(), primaryKey: true },
-      at: now(),
-    },
-    { ...common, tableName: 'question_hints' },
   );
   Review.init(
     {

@@ -4,25 +4,14 @@ import { defineActivities } from './activities';
 import { defineFiles } from './files';
 import { definePeople } from './people';
 import { definePieces } from './pieces';
+import { defineQuestions } from './questions';
 import { defineTalk } from './talk';
 
 export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part, type OwnDates } from './activities';
 export { Media, RefusedMedia, DroppedFile, Upload, CaptureLink, CapturePhoto, Speech } from './files';
 export { School, Person, Group, Membership, Crew, CrewMember, Session, SignInAttempt } from './people';
-export {
-  Piece,
-  PieceUpdate,
-  PieceCopy,
-  Submission,
-  QuestionTry,
-  QuestionHint,
-  SetTime,
-  MoreTime,
-  Review,
-  MarkUpdate,
-  NoteReply,
-  Export,
-} from './pieces';
+export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
+export { QuestionTry, QuestionHint, QuestionHelp, QuestionState, SetTime, SetRound, MoreTime } from './questions';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
 
 /** Ties the models to a database. Called once for each connection pool. */
@@ -30,6 +19,7 @@ export function defineTables(sequelize: Sequelize): void {
   definePeople(sequelize);
   defineActivities(sequelize);
   definePieces(sequelize);
+  defineQuestions(sequelize);
   defineFiles(sequelize);
   defineTalk(sequelize);
 }

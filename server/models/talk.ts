@@ -14,6 +14,8 @@ export class Thread extends Row<Thread> {
   declare partId: string | null;
   /** Where on a sheet. */
   declare place: CreationOptional<ThreadPlace | null>;
+  /** A question of the part. */
+  declare questionId: CreationOptional<string | null>;
   declare askerId: string;
   declare audience: Audience;
   /** A question to the teacher alone that the class sees without its name. */
@@ -126,6 +128,7 @@ export function defineTalk(sequelize: Sequelize): void {
       groupId: uuid(),
       partId: maybeUuid(),
       place: maybeJson(),
+      questionId: maybeUuid(),
       askerId: uuid(),
       audience: text(),
       sharedAt: maybeTime(),

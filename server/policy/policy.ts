@@ -95,6 +95,9 @@ export const policy = {
   /** A file made of a go: whoever asked for it. It holds what they were allowed to see then. */
   readExport: (actor: Actor, made: { askedBy: string }): boolean => made.askedBy === actor.personId,
 
+  /** Saying what is the same for everybody of a school: its teachers. */
+  keepSchool: (actor: Actor): boolean => actor.role === 'teacher',
+
   /** Making and changing activities: teachers. */
   makeActivity: (actor: Actor): boolean => actor.role === 'teacher',
 

@@ -12,6 +12,9 @@ export function learningRoutes({
   reviews,
   calendar,
   tries,
+  tried,
+  rounds,
+  questionHelp,
   hints,
   variants,
   lone,
@@ -28,15 +31,20 @@ export function learningRoutes({
   routes.on('GET /pieces/:id', ({ actor, ids }) => pieces.view(actor, ids.id));
   routes.on('POST /pieces/:id/send', ({ actor, ids, body }) => sending.send(actor, ids.id, body));
   routes.on('POST /pieces/:id/take-back', ({ actor, ids }) => pieces.takeBack(actor, ids.id));
-  routes.on('GET /pieces/:id/tries', ({ actor, ids }) => tries.list(actor, ids.id));
+  routes.on('GET /pieces/:id/tries', ({ actor, ids }) => tried.list(actor, ids.id));
   routes.on('POST /pieces/:id/tries', ({ actor, ids, body }) => tries.try(actor, ids.id, body));
   routes.on('POST /pieces/:id/hints', ({ actor, ids, body }) => hints.give(actor, ids.id, body));
   routes.on('POST /pieces/:id/set-times', ({ actor, ids, body }) => setTimes.start(actor, ids.id, body.part));
+  routes.on('POST /pieces/:id/rounds', ({ actor, ids, body }) => rounds.begin(actor, ids.id, body));
+  routes.on('POST /pieces/:id/steps', ({ actor, ids, body }) => questionHelp.step(actor, ids.id, body));
+  routes.on('POST /pieces/:id/step-answers', ({ actor, ids, body }) => questionHelp.answerStep(actor, ids.id, body));
+  routes.on('POST /pieces/:id/examples', ({ actor, ids, body }) => questionHelp.example(actor, ids.id, body));
+  routes.on('POST /pieces/:id/looks', ({ actor, ids, body }) => questionHelp.look(actor, ids.id, body));
   routes.on('POST /pieces/:id/variants', ({ actor, ids, body }) => variants.next(actor, ids.id, body));
   routes.on('GET /now/questions', ({ actor }) => lone.list(actor));
   routes.on('POST /activities/:id/lone-answer', ({ actor, ids, body }) => lone.answer(actor, ids.id, body));
   routes.on('GET /crews', ({ actor }) => crews.own(actor));
-  routes.on('GET /goes/:id/tries', ({ actor, ids }) => tries.ofGo(actor, ids.id));
+  routes.on('GET /goes/:id/tries', ({ actor, ids }) => tried.ofGo(actor, ids.id));
   routes.on('GET /goes/:id', ({ actor, ids }) => pieces.goView(actor, ids.id));
   routes.on('GET /updates', ({ actor }) => listUpdates(actor));
   routes.on('POST /updates/seen', ({ actor }) => seeUpdates(actor));

@@ -10,7 +10,7 @@ export const GROUP_COOKIE = 'lippet_group';
 const YEAR = 365 * 86_400;
 
 /** The device's group, and signing in and out. */
-export function signInRoutes({ signIn, hub, news, joining, letters }: Services): Hono<AppEnv> {
+export function signInRoutes({ signIn, hub, news, joining, letters, schools }: Services): Hono<AppEnv> {
   const routes = new TableRoutes();
   const forget = (c: Context<AppEnv>, name: string): void => void deleteCookie(c, name, cookieOptions(c));
   const meOf = async (token: string): Promise<Me> => signIn.me((await signIn.actor(token))!);
@@ -39,6 +39,7 @@ export function signInRoutes({ signIn, hub, news, joining, letters }: Services):
     setCookie(c, SESSION_COOKIE, session.token, cookieOptions(c));
     return meOf(session.token);
   });
+  routes.on('PUT /school', ({ actor, body }) => schools.change(actor, body));
   routes.on('PUT /me/settings', ({ actor, body }) => signIn.keepSettings(actor, body));
   routes.on('PUT /me/mail', ({ actor, body }) => signIn.keepMail(actor, body.mail));
   routes.on('GET /me/letters', ({ actor }) => letters.list(actor));

@@ -16,6 +16,7 @@ export function teachingRoutes(services: Services): Hono<AppEnv> {
     crews,
     setTimes,
     tryMarking,
+    questionStates,
   } = services;
   const routes = new TableRoutes();
   routes.on('GET /to-review', ({ actor }) => reviewLine.toReview(actor));
@@ -44,6 +45,9 @@ export function teachingRoutes(services: Services): Hono<AppEnv> {
   );
   routes.on('POST /activities/:id/groups/:group/more-time', ({ actor, ids, body }) =>
     setTimes.more(actor, { activity: ids.id, group: ids.group }, body),
+  );
+  routes.on('PUT /activities/:id/groups/:group/question-state', ({ actor, ids, body }) =>
+    questionStates.put(actor, { activity: ids.id, group: ids.group }, body),
   );
   routes.on('POST /activities/:id/put-right', ({ actor, ids, body }) => puttingRight.putRight(actor, ids.id, body));
   routes.on('PUT /tries/:id/share', ({ actor, ids, body }) => tryMarking.mark(actor, ids.id, body.share));

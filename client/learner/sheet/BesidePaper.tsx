@@ -1,4 +1,5 @@
 import ThreadPanel from '../../threads/ThreadPanel';
+import type { AskedAbout } from '../../threads/askedAbout';
 import type { useThreadPlace } from '../../threads/useThreadPlace';
 import { MaterialDesk } from '../../materials/MaterialDesk';
 import { PanelFaults } from '../../ui/Faults';
@@ -15,7 +16,9 @@ export function BesidePaper({ beside, places }: { beside: Beside; places: Places
   return (
     <PanelFaults onClose={close}>
       {beside.kind === 'notes' && <Notes onClose={close} />}
-      {beside.kind === 'questions' && <Questions places={places} onClose={close} />}
+      {beside.kind === 'questions' && (
+        <Questions key={beside.about?.id} places={places} about={beside.about ?? null} onClose={close} />
+      )}
       {beside.kind === 'material' && <Material id={beside.id} onClose={close} />}
     </PanelFaults>
   );
@@ -42,7 +45,13 @@ function Notes({ onClose }: { onClose: () => void }) {
   );
 }
 
-function Questions({ places, onClose }: { places: Places; onClose: () => void }) {
+interface QuestionsProps {
+  places: Places;
+  about: AskedAbout | null;
+  onClose: () => void;
+}
+
+function Questions({ places, about, onClose }: QuestionsProps) {
   const { piece, zone, editable, thread, inHand } = useSheetHere();
   return (
     <ThreadPanel
@@ -51,6 +60,7 @@ function Questions({ places, onClose }: { places: Places; onClose: () => void })
       pieceId={editable ? piece.id : null}
       part={inHand.part}
       places={places}
+      about={about}
       thread={thread}
       onClose={onClose}
     />

@@ -1,11 +1,13 @@
 import { NO_PROGRESS } from '@lippet/core/piece/progress';
 import { partUi } from '../../parts/registry';
 import { mayDo } from './mayDo';
+import { useAround } from './useAround';
 import { useSheetHere } from './useSheet';
 
 /** How the part in hand is answered, besides on pages. */
 export function PartAnswer() {
   const sheet = useSheetHere();
+  const around = useAround();
   const { piece, live, progress, takeActions, recording, inHand, view } = sheet;
   const { part, takes, editable } = inHand;
   const { Answer } = partUi(part.kind);
@@ -25,6 +27,7 @@ export function PartAnswer() {
       onTakeFile={(sort) => void recording.bring(part, sort).then((untaken) => view.setState({ untaken }))}
       onCamera={takePages}
       onPhotoFiles={bringPages}
+      around={around}
     />
   );
 }

@@ -1,10 +1,11 @@
 import type { WalkNote } from '@lippet/core/review/noteWalk';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { AskedAbout } from '../../threads/askedAbout';
 import type { Surface } from '../../page/surface/surface';
 import type { MenuSection } from './SheetMenu';
 
 /** What lies beside the sheet, on a phone over it; one at a time. */
-export type Beside = { kind: 'notes' } | { kind: 'questions' } | { kind: 'material'; id: string };
+export type Beside = { kind: 'notes' } | { kind: 'questions'; about?: AskedAbout } | { kind: 'material'; id: string };
 
 /** How an opened activity is looked at. */
 export interface SheetView {

@@ -7,7 +7,7 @@ import {
   rightAnswer,
   type Question,
 } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import type { School } from '@lippet/core/questions/questionKind';
 import { tryVariants, type TriedVariant } from '@lippet/core/questions/variants/variant';
 import { mediaOfQuestion } from '@lippet/core/questions/questionMedia';
 import { useState } from 'react';
@@ -18,6 +18,9 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { useSchool } from '../../api/useSchool';
+import type { FieldsProps } from '../partKind';
+import { MadeExtras } from './MadeExtras';
 import { QuestionMedia } from './QuestionMedia';
 
 /** So many variants lie side by side. */
@@ -26,13 +29,13 @@ const TRIED = 10;
 const asMade = (question: Question) => askedOf(question, (list) => [...list]);
 
 /** What is right of a question, in words; empty where nothing is. */
-export function rightWords(question: Question): string {
+export function rightWords(question: Question, school: School): string {
   const first = firstOf(question);
-  const right = rightAnswer(first, USUAL_SCHOOL);
+  const right = rightAnswer(first, school);
   return right ? answerWords(asMade(first), right) : '';
 }
 
-interface Props {
+interface Props extends Pick<FieldsProps<'questions'>, 'others' | 'materials'> {
   question: Question;
   index: number;
   home: MediaHome;
@@ -45,7 +48,10 @@ interface Props {
 }
 
 /** One question as it was understood, with what is right and what helps. */
-export function MadeQuestion({ question, index, home, changing, onQuestion, onChange, onDrop }: Props) {
+export function MadeQuestion(props: Props) {
+  const { question, index, home, others, materials, changing, onQuestion, onChange, onDrop } = props;
+  const school = useSchool();
+  const [more, setMore] = useState(() => question.working !== null || question.look !== null);
   const [showsMedia, setShowsMedia] = useState(() => mediaOfQuestion(question).length > 0);
   const first = firstOf(question);
   const { Editing } = questionUi(question.kind);
@@ -57,7 +63,7 @@ export function MadeQuestion({ question, index, home, changing, onQuestion, onCh
         <View style={styles.right}>
           <LineIcon name="tick" size={18} width={3} />
           <Text variant="bodyMedium" style={styles.grow}>
-            {rightWords(question)}
+            {rightWords(question, school)}
           </Text>
         </View>
         {first.replies.map(({ answer, words }) => (
@@ -71,6 +77,13 @@ export function MadeQuestion({ question, index, home, changing, onQuestion, onCh
             </Text>
           </View>
         ))}
+        {first.example.length > 0 && <Text variant="bodySmall">{`Worked through: ${first.example.join(' ')}`}</Text>}
+        {first.steps.map((step, place) => (
+          <Text
+            key={step.id}
+            variant="bodySmall"
+          >{`Step ${place + 1}: ${step.words} (${rightWords(step, school)})`}</Text>
+        ))}
         {question.template && <Variants question={question} />}
         {Editing && (
           <>
@@ -82,6 +95,7 @@ export function MadeQuestion({ question, index, home, changing, onQuestion, onCh
             />
             <Editing
               settings={question.settings as never}
+              others={others}
               onSettings={(settings: object) => onQuestion({ ...question, settings } as Question)}
             />
           </>
@@ -96,6 +110,24 @@ export function MadeQuestion({ question, index, home, changing, onQuestion, onCh
             style={styles.look}
           >
             Pictures and sounds
+          </Button>
+        )}
+        {more ? (
+          <MadeExtras
+            question={question}
+            number={index + 1}
+            others={others}
+            materials={materials}
+            onQuestion={onQuestion}
+          />
+        ) : (
+          <Button
+            icon="torch"
+            label={`Working, and where to look, at question ${index + 1}`}
+            onPress={() => setMore(true)}
+            style={styles.look}
+          >
+            Working, and where to look
           </Button>
         )}
       </View>
@@ -113,10 +145,11 @@ export function MadeQuestion({ question, index, home, changing, onQuestion, onCh
 
 /** Ten of the questions that it can become, side by side, with what one should look at. */
 function Variants({ question }: { question: Question }) {
+  const school = useSchool();
   const [tried, setTried] = useState<readonly TriedVariant[] | null>(null);
   if (!tried)
     return (
-      <Button icon="again" onPress={() => setTried(tryVariants(question, TRIED, USUAL_SCHOOL))} style={styles.look}>
+      <Button icon="again" onPress={() => setTried(tryVariants(question, TRIED, school))} style={styles.look}>
         {`Look at ${TRIED} of them`}
       </Button>
     );

@@ -2,6 +2,7 @@ import type { UnusedLine } from '@lippet/core/questions/paste/pastedQuestions';
 import type { Question } from '@lippet/core/questions/question';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useSchool } from '../../api/useSchool';
 import { download } from '../../page/takeOut/takeOut';
 import { askForFiles } from '../../ui/askForFiles';
 import { Button } from '../../ui/Button';
@@ -15,15 +16,16 @@ interface Props {
 
 /** Questions in and out as files: QTI, which other programs read, and a table. */
 export function QuestionFiles({ questions, onBring }: Props) {
+  const school = useSchool();
   const [left, setLeft] = useState<readonly string[]>([]);
   const bring = async (): Promise<void> => {
     const [file] = await askForFiles('.zip,.xml,.csv,.txt,text/csv,application/xml,application/zip');
     if (!file) return;
-    const { questions: brought, unused } = await readQuestionFile(file);
+    const { questions: brought, unused } = await readQuestionFile(file, school);
     onBring(brought, unused);
   };
   const takeOut = (as: 'qti' | 'csv'): void => {
-    const made = as === 'qti' ? qtiFile(questions) : csvFile(questions);
+    const made = as === 'qti' ? qtiFile(questions) : csvFile(questions, school);
     setLeft(made.left);
     download(made.file, as === 'qti' ? 'Questions.zip' : 'Questions.csv');
   };

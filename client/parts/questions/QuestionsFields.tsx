@@ -3,7 +3,7 @@ import { PASTE_LIMITS, pastedQuestions, type UnusedLine } from '@lippet/core/que
 import { writtenQuestion } from '@lippet/core/questions/paste/writtenQuestion';
 import { withIdsOf } from '@lippet/core/questions/putRight';
 import type { Question } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import type { School } from '@lippet/core/questions/questionKind';
 import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -13,8 +13,9 @@ import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import type { FieldsProps } from '../partKind';
+import { useSchool } from '../../api/useSchool';
 import { MadeQuestion } from './MadeQuestion';
-import { PictureQuestions } from './PictureQuestions';
+import { BeginQuestion } from './BeginQuestion';
 import { QuestionFiles } from './QuestionFiles';
 import { QuestionsRules } from './QuestionsRules';
 
@@ -22,18 +23,20 @@ const HOW = [
   'A question in each paragraph. Put * behind the right option, or = before the answer:',
   'Which is a knot?\n- plait // A plait comes apart.\n- reef *\n? Pull at both ends.',
   'How far is it?\n= 3.5 km ± 0.1',
-  'Pairs, or things to sort: gull -> cliff. An order: 1. low water. A gap: at the [quay].',
+  'Pairs, or things to sort: gull -> cliff. An order: 1. low water. A gap: at the [quay], or to choose: [quay* / pier].',
+  'Room for a long answer: ____. A scale from “not at all” to “very”: |-----|',
   'Behind // stands what you say to that answer; after ? a hint; after ~ a wrong answer that you foresee.',
+  'Lines behind > are small steps, each a question of its own. Lines behind ! are a worked example.',
   'Numbers drawn anew:\nA ferry takes {cars} cars. How many do {trips} trips take?\ncars = 6..12\ntrips = 2, 4, 5\n= {cars * trips} cars',
 ] as const;
 
 /** Questions that are written, with what everybody is asked first where they have numbers of their own. */
-function readLetter(text: string): { questions: Question[]; unused: UnusedLine[] } {
+function readLetter(text: string, school: School): { questions: Question[]; unused: UnusedLine[] } {
   const pasted = pastedQuestions(text, {
-    decimalMark: USUAL_SCHOOL.decimalMark,
+    decimalMark: school.decimalMark,
     newId: () => crypto.randomUUID(),
   });
-  return drawFirsts(pasted, USUAL_SCHOOL);
+  return drawFirsts(pasted, school);
 }
 
 /** A question that is being changed keeps its id, and those of its options. */
@@ -49,13 +52,14 @@ const tooMany = (all: readonly Question[]): UnusedLine[] =>
   }));
 
 /** Questions are written, or pasted, as one writes them in a letter; what was understood stands above. */
-export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'questions'>) {
+export function QuestionsFields({ settings, home, others, materials, onSettings }: FieldsProps<'questions'>) {
+  const school = useSchool();
   const [text, setText] = useState('');
   const [unused, setUnused] = useState<UnusedLine[]>([]);
   const [changing, setChanging] = useState<Question | null>(null);
   const { questions } = settings;
   const add = (): void => {
-    const pasted = readLetter(text);
+    const pasted = readLetter(text, school);
     const made = inPlaceOf(changing, pasted.questions);
     const place = changing ? questions.findIndex(({ id }) => id === changing.id) : -1;
     const all =
@@ -78,13 +82,15 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
       {questions.length > 0 && (
         <View role="list" aria-label="Questions" style={styles.list}>
           {questions.map((question, index) => {
-            const letter = writtenQuestion(question, USUAL_SCHOOL);
+            const letter = writtenQuestion(question, school);
             return (
               <MadeQuestion
                 key={question.id}
                 question={question}
                 index={index}
                 home={home}
+                others={others}
+                materials={materials}
                 onQuestion={(next) =>
                   onSettings({ questions: questions.map((one) => (one.id === next.id ? next : one)) })
                 }
@@ -116,7 +122,7 @@ export function QuestionsFields({ settings, home, onSettings }: FieldsProps<'que
       <Button icon={changing ? 'tick' : 'plus'} disabled={text.trim() === ''} onPress={add} style={styles.add}>
         {changing ? 'Put it in its place' : 'Make questions of it'}
       </Button>
-      <PictureQuestions home={home} onAdd={(question) => onSettings({ questions: [...questions, question] })} />
+      <BeginQuestion home={home} onAdd={(question) => onSettings({ questions: [...questions, question] })} />
       <QuestionFiles
         questions={questions}
         onBring={(brought, left) => {

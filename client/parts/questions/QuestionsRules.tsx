@@ -53,7 +53,9 @@ export function QuestionsRules({ settings, onSettings }: Props) {
         options={[
           { value: 'never', word: 'Never' },
           { value: 'after the last try', word: 'After the last try' },
+          { value: 'once all are given', word: 'Once all are given' },
           { value: 'once sent', word: 'Once sent' },
+          { value: 'once due', word: 'Once it was due' },
           { value: 'once finished', word: 'Once finished' },
         ]}
         chosen={rightShown}
@@ -61,10 +63,11 @@ export function QuestionsRules({ settings, onSettings }: Props) {
       />
       <TickBox
         word="Learners see what the others said"
-        below="Without names, once they have answered; one question alone is answered on Now"
+        below="Without names, once they have sent it; one question alone is answered on Now"
         on={spreadShown}
         onChange={(on) => onSettings({ spreadShown: on })}
       />
+      {questions.length > 1 && <SetRules settings={settings} onSettings={onSettings} />}
       <NumberField
         label="Minutes for all of them (empty: as long as they like)"
         value={minutes}
@@ -76,6 +79,62 @@ export function QuestionsRules({ settings, onSettings }: Props) {
           word="One like it, right at once, earns the marks back"
           on={earnBack}
           onChange={(on) => onSettings({ earnBack: on })}
+        />
+      )}
+    </>
+  );
+}
+
+const ROUNDS = [1, 2, 3, null] as const;
+
+/** How one goes through several questions. */
+function SetRules({ settings, onSettings }: Props) {
+  const { questions, inOrder, shuffled, pool, rounds, roundsCounted } = settings;
+  return (
+    <>
+      <Pick
+        label="The way through them"
+        headed
+        options={[
+          { value: 'free', word: 'In any order' },
+          { value: 'in order', word: 'One after the other' },
+        ]}
+        chosen={inOrder ? 'in order' : 'free'}
+        onChoose={(value) => onSettings({ inOrder: value === 'in order' })}
+      />
+      <TickBox
+        word="In another order for each learner"
+        below="The questions, and what is laid out in them"
+        on={shuffled}
+        onChange={(on) => onSettings({ shuffled: on })}
+      />
+      <NumberField
+        label={`So many of the ${questions.length} for each learner (empty: all)`}
+        value={pool}
+        most={questions.length}
+        onChange={(value) => onSettings({ pool: value })}
+      />
+      <Pick
+        label="Times through"
+        headed
+        options={ROUNDS.map((count) => ({
+          value: String(count),
+          word: count === null ? 'Without end' : String(count),
+        }))}
+        chosen={String(rounds)}
+        onChoose={(value) => onSettings({ rounds: value === 'null' ? null : Number(value) })}
+      />
+      {rounds !== 1 && (
+        <Pick
+          label="Of several times through, what counts"
+          headed
+          options={[
+            { value: 'best', word: 'The best' },
+            { value: 'last', word: 'The last' },
+            { value: 'first', word: 'The first' },
+          ]}
+          chosen={roundsCounted}
+          onChoose={(value) => onSettings({ roundsCounted: value })}
         />
       )}
     </>

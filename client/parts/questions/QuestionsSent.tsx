@@ -1,12 +1,15 @@
-import type { TriesView, TryView } from '@lippet/core/contract/tries';
+import type { HelpUsed } from '@lippet/core/contract/questionHelp';
+import { NOTHING_TRIED, type SpreadView, type TriesView, type TryView } from '@lippet/core/contract/tries';
 import { answersOf } from '@lippet/core/parts/questions/givenAnswers';
 import { earnedShare } from '@lippet/core/questions/countedShare';
+import { countedRound } from '@lippet/core/questions/rounds';
 import { answerWords, readAnswer, type AskedQuestion } from '@lippet/core/questions/question';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { marksWords } from '../../questions/marksWords';
 import { questionState, STATE_LOOKS } from '../../questions/questionState';
 import { hintsOf, rightOf, useTriesUntil } from '../../questions/useTries';
+import { Bars } from '../../ui/Bars';
 import { LineIcon } from '../../ui/LineIcon';
 import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
@@ -16,26 +19,45 @@ import { MarkTry } from './MarkTry';
 
 type Part = SentProps<'questions'>['part'];
 
-const NOTHING: TriesView = { go: 0, tries: [], hints: [], shown: [], times: [], now: 0 };
+/** A try as it counts. */
+const sharedTry = (tried: TryView): TryView & { share: number | null } => ({
+  ...tried,
+  share: tried.marks === null ? null : tried.marks / Math.max(1, tried.outOf),
+});
 
-/** What a question came to in its newest go; null where that is not told, or not known yet. */
+/** Of the newest go with a try, those of the time through that counts. */
+function countedTries(part: Part, tries: readonly TryView[]): TryView[] {
+  const go = Math.max(0, ...tries.map((tried) => tried.go));
+  const inGo = tries.filter((tried) => tried.go === go).map(sharedTry);
+  return countedRound(inGo, { ...part, questions: part.asked });
+}
+
+/** What a question came to; null where that is not told, or not known yet. @param tries those that count */
 function earned(part: Part, question: AskedQuestion, tries: readonly TryView[]): number | null {
-  const go = tries.at(-1)?.go;
-  const shares = tries
-    .filter((tried) => tried.go === go)
-    .map(({ variant, marks, outOf }) => ({ variant, share: marks === null ? null : marks / Math.max(1, outOf) }));
-  const share = earnedShare(shares, part);
+  const share = earnedShare(tries.map(sharedTry), part);
   return share === null ? null : share * question.marks;
+}
+
+/** The questions that this learner was asked, in their order. */
+function ownAsked({ id, asked }: Part, view: TriesView): AskedQuestion[] {
+  const own = view.asked.find(({ part }) => part === id)?.questions;
+  return own ? own.flatMap((question) => asked.find((one) => one.id === question) ?? []) : [...asked];
 }
 
 /** Every question with its answer, what that earned, after how many tries, and with what help. */
 export function QuestionsSent({ part, goId, doc, editor }: SentProps<'questions'>) {
   const answers = answersOf(doc, part.id);
-  const { data = NOTHING, error, refetch } = useTriesUntil(goId);
-  const triesAt = (id: string) => data.tries.filter((tried) => tried.part === part.id && tried.question === id);
-  const marks = part.asked.map((question) => earned(part, question, triesAt(question.id)));
-  const unread = part.asked.filter((question, index) => marks[index] === null && triesAt(question.id).length > 0);
-  const outOf = part.asked.reduce((sum, question) => sum + question.marks, 0);
+  const { data = NOTHING_TRIED, error, refetch } = useTriesUntil(goId);
+  const asked = ownAsked(part, data);
+  const counting = countedTries(
+    part,
+    data.tries.filter((tried) => tried.part === part.id),
+  );
+  const triesAt = (id: string) => counting.filter((tried) => tried.question === id);
+  const times = Math.max(1, ...data.tries.filter((tried) => tried.part === part.id).map(({ round }) => round));
+  const marks = asked.map((question) => earned(part, question, triesAt(question.id)));
+  const unread = asked.filter((question, index) => marks[index] === null && triesAt(question.id).length > 0);
+  const outOf = asked.reduce((sum, question) => sum + question.marks, 0);
   const unreadMarks = unread.reduce((sum, question) => sum + question.marks, 0);
   const sum = marks.reduce<number>((so, one) => so + (one ?? 0), 0);
   return (
@@ -54,8 +76,11 @@ export function QuestionsSent({ part, goId, doc, editor }: SentProps<'questions'
       {marks.some((one) => one !== null) && unreadMarks > 0 && (
         <Text variant="bodyMedium">{`${unreadMarks} more once a teacher has read the rest`}</Text>
       )}
+      {times > 1 && (
+        <Text variant="bodyMedium">{`Gone through ${times} times. This is time ${counting[0]?.round ?? 1}.`}</Text>
+      )}
       {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
-      {part.asked.map((question, index) => (
+      {asked.map((question, index) => (
         <SentQuestion
           key={question.id}
           number={index + 1}
@@ -66,6 +91,8 @@ export function QuestionsSent({ part, goId, doc, editor }: SentProps<'questions'
           tries={triesAt(question.id)}
           hints={hintsOf(data.hints, part.id, question.id).length}
           right={rightOf(data.shown, part.id, question.id)}
+          help={data.help.filter((used) => used.part === part.id && used.question === question.id)}
+          spread={data.spreads.find((one) => one.part === part.id && one.question === question.id)?.answers ?? null}
         />
       ))}
     </ScrollView>
@@ -85,9 +112,28 @@ interface SentQuestionProps {
   hints: number;
   /** What was right; null where that is not shown. */
   right: string | null;
+  /** Other help that was used. */
+  help: readonly HelpUsed[];
+  /** What the group said; null where that is not shown. */
+  spread: SpreadView['answers'] | null;
 }
 
-function SentQuestion({ number, goId, mayMark, question, made, tries, hints, right }: SentQuestionProps) {
+/** Which help was used, in words; empty for none. */
+function helpWords(hints: number, help: readonly HelpUsed[]): string {
+  const steps = help.filter(({ kind }) => kind === 'step').length;
+  return [
+    hints > 0 && counted(hints, 'hint'),
+    steps > 0 && counted(steps, 'small step'),
+    help.some(({ kind }) => kind === 'example') && 'an example',
+    help.some(({ kind }) => kind === 'look') && 'a look where it leads',
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+function SentQuestion(props: SentQuestionProps) {
+  const { number, goId, mayMark, question, made, tries, hints, help, right, spread } = props;
+  const withHelp = helpWords(hints, help);
   const own = tries.filter(({ variant }) => variant === 0);
   const practised = tries.filter(({ variant }) => variant > 0);
   const last = own.at(-1);
@@ -106,10 +152,14 @@ function SentQuestion({ number, goId, mayMark, question, made, tries, hints, rig
           {last && last.number > 1 ? `, at try ${last.number}` : ''}
         </Text>
       </View>
-      {last && mayMark && <MarkTry tried={last} number={number} goId={goId} />}
+      {last?.working && <Text variant="bodyMedium">{`Working: ${last.working}`}</Text>}
+      {last && mayMark && question.marks > 0 && <MarkTry tried={last} number={number} goId={goId} />}
       {right && state !== 'right' && <Text variant="bodyMedium">{`Right: ${right}`}</Text>}
       {last?.reply && <Text variant="bodyMedium">{`Said to it: ${last.reply}`}</Text>}
-      {hints > 0 && <Text variant="bodyMedium">{`With ${counted(hints, 'hint')}`}</Text>}
+      {withHelp !== '' && <Text variant="bodyMedium">{`With ${withHelp}`}</Text>}
+      {spread && (
+        <Bars title="What your group said" bins={spread.map(({ words, count }) => ({ word: words, count }))} />
+      )}
       {practised.length > 0 && (
         <Text variant="bodyMedium">
           {`${practised.filter(({ marks, outOf }) => marks === outOf).length} of ${practised.length} like it right`}

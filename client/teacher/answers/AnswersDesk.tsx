@@ -46,7 +46,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
       {error && <Notice again={anew}>{error.message}</Notice>}
       {!view && !error && <Opening />}
       {view && !error && (
-        <ActivityPlaceProvider value={{ id: activityId, group: view.group.id }}>
+        <ActivityPlaceProvider value={{ id: activityId, group: view.group.id, anew }}>
           <View style={styles.row}>
             <Pick label="What is shown" options={SHOWN} chosen={shown} onChoose={setShown} />
             {shown === 'questions' && (
@@ -73,6 +73,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
                   key={report.question.id}
                   report={report}
                   learners={view.learners.length}
+                  help={view.help}
                   activityId={activityId}
                   onPutRight={anew}
                 />

@@ -14,7 +14,7 @@ const EVERYBODY = 'everybody';
 
 /** Of sets that have minutes: how long those have who answer, and more of it for everybody or for one of them. */
 export function MoreTime({ view, now }: { view: AnswersView; now: number }) {
-  const place = useActivityPlace();
+  const { id, group } = useActivityPlace();
   const [person, setPerson] = useState(EVERYBODY);
   const [minutes, setMinutes] = useState<string>('1');
   const [told, setTold] = useState<{ trouble: boolean; words: string } | null>(null);
@@ -25,12 +25,16 @@ export function MoreTime({ view, now }: { view: AnswersView; now: number }) {
   const give = async (): Promise<void> => {
     try {
       for (const { id: part } of timed)
-        await request('POST /activities/:id/groups/:group/more-time', place, {
-          id: crypto.randomUUID(),
-          part,
-          person: person === EVERYBODY ? null : person,
-          minutes: Number(minutes),
-        });
+        await request(
+          'POST /activities/:id/groups/:group/more-time',
+          { id, group },
+          {
+            id: crypto.randomUUID(),
+            part,
+            person: person === EVERYBODY ? null : person,
+            minutes: Number(minutes),
+          },
+        );
       setTold({ trouble: false, words: `Given: ${minutes} more.` });
     } catch (failure) {
       setTold({ trouble: true, words: (failure as Error).message });

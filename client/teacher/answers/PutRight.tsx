@@ -3,13 +3,15 @@ import { pastedQuestions } from '@lippet/core/questions/paste/pastedQuestions';
 import { writtenQuestion } from '@lippet/core/questions/paste/writtenQuestion';
 import { asksTheSame, withIdsOf } from '@lippet/core/questions/putRight';
 import { firstOf, type Question } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import type { School } from '@lippet/core/questions/questionKind';
 import type { QuestionReport } from '@lippet/core/questions/spread/questionReports';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../../api/request';
+import { useSchool } from '../../api/useSchool';
 import { marksWords } from '../../questions/marksWords';
+import { questionUi } from '../../questions/registry';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Notice } from '../../ui/Notice';
@@ -29,29 +31,40 @@ interface Props {
   onDone: () => void;
 }
 
+const ONLY_RIGHT = 'Only what is right can be put right here. Where something else is asked, make a new question.';
+
+const plain = (question: Question): Question =>
+  ({ ...firstOf(question), hints: [], replies: [], steps: [], example: [], template: null }) as Question;
+
 /** A question written anew, of which only what is right differs; or why not. */
-function mended(letter: string, before: Question): Question | string {
+function mended(letter: string, before: Question, school: School): Question | string {
   const { questions, unused } = pastedQuestions(letter, {
-    decimalMark: USUAL_SCHOOL.decimalMark,
+    decimalMark: school.decimalMark,
     newId: () => crypto.randomUUID(),
   });
   const [written] = questions;
   if (!written || questions.length > 1) return unused[0]?.why ?? 'One question has to stand here.';
   // What helps, and the numbers of others like it, stay as they are.
-  const { hints, replies, template, first } = before;
-  const question = { ...withIdsOf(written, firstOf(before)), hints, replies } as Question;
-  if (!asksTheSame(question, { ...firstOf(before), hints, replies, template: null } as Question))
-    return 'Only what is right can be put right here. Where something else is asked, make a new question.';
+  const { hints, replies, steps, example, template, first } = before;
+  const help = { hints, replies, steps, example };
+  const question = { ...withIdsOf(written, firstOf(before)), ...help } as Question;
+  if (!asksTheSame(question, { ...firstOf(before), ...help, template: null } as Question)) return ONLY_RIGHT;
   if (!first) return { ...question, template } as Question;
   return { ...before, first: { ...first, settings: question.settings } } as Question;
 }
 
+/** A question on a picture, of which only what is right differs; or why not. */
+const redrawn = (question: Question, before: Question): Question | string =>
+  asksTheSame(question, before) ? question : ONLY_RIGHT;
+
 /** What was said to be right is put right: first it is seen whom it changes, then it is done and they are told. */
 export function PutRight({ report: { part, question }, activityId, onClose, onDone }: Props) {
-  const [letter, setLetter] = useState(
-    () =>
-      writtenQuestion({ ...firstOf(question), hints: [], replies: [], template: null } as Question, USUAL_SCHOOL) ?? '',
-  );
+  const school = useSchool();
+  // What a letter can't say is put right where it was made: on its picture.
+  const [written] = useState(() => writtenQuestion(plain(question), school));
+  const [letter, setLetter] = useState(written ?? '');
+  const [drawn, setDrawn] = useState(question);
+  const { Editing } = questionUi(question.kind);
   const [mending, setMending] = useState<Mending>({ kind: 'writing' });
   const ask = async (right: Question, done: boolean): Promise<void> => {
     setMending({ kind: 'asking' });
@@ -68,21 +81,33 @@ export function PutRight({ report: { part, question }, activityId, onClose, onDo
     }
   };
   const look = (): void => {
-    const right = mended(letter, question);
+    const right = written === null ? redrawn(drawn, question) : mended(letter, question, school);
     if (typeof right === 'string') setMending({ kind: 'trouble', why: right });
     else void ask(right, false);
   };
   return (
     <View style={styles.box}>
-      <Field
-        label="The question, with what is right"
-        value={letter}
-        onChangeText={(text) => {
-          setLetter(text);
-          setMending({ kind: 'writing' });
-        }}
-        multiline
-      />
+      {written !== null && (
+        <Field
+          label="The question, with what is right"
+          value={letter}
+          onChangeText={(text) => {
+            setLetter(text);
+            setMending({ kind: 'writing' });
+          }}
+          multiline
+        />
+      )}
+      {written === null && Editing && (
+        <Editing
+          settings={drawn.settings as never}
+          others={[]}
+          onSettings={(settings: object) => {
+            setDrawn({ ...drawn, settings } as Question);
+            setMending({ kind: 'writing' });
+          }}
+        />
+      )}
       {mending.kind === 'trouble' && <Notice>{mending.why}</Notice>}
       {mending.kind === 'looked at' && <Changes changed={mending.changed} />}
       <View style={styles.ways}>

@@ -1,11 +1,12 @@
-import { writtenQuestion } from '@lippet/core/questions/paste/writtenQuestion';
+import type { AnswersView } from '@lippet/core/contract/answers';
+import { HELP_KINDS, type HelpKind } from '@lippet/core/contract/questionHelp';
 import { firstOf } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
 import { FEWEST_TO_TELL } from '@lippet/core/questions/spread/itemStatistics';
 import type { QuestionReport } from '@lippet/core/questions/spread/questionReports';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { useSchool } from '../../api/useSchool';
 import { rightWords } from '../../parts/questions/MadeQuestion';
 import { counted } from '../../parts/counted';
 import { Bars } from '../../ui/Bars';
@@ -31,25 +32,42 @@ function secondsWords(seconds: number | null): string | null {
   return seconds < 90 ? `Half took under ${seconds} seconds` : `Half took under ${Math.round(seconds / 60)} minutes`;
 }
 
+const HELP_WORDS: Record<HelpKind, string> = {
+  step: 'went in small steps',
+  example: 'looked at an example',
+  look: 'looked where they were led',
+};
+
+/** How many used which help besides hints. */
+const helpWords = (help: AnswersView['help']): string[] =>
+  HELP_KINDS.flatMap((kind) => {
+    const people = new Set(help.filter((used) => used.kind === kind).map(({ person }) => person));
+    return people.size === 0 ? [] : [`${counted(people.size, 'learner')} ${HELP_WORDS[kind]}`];
+  });
+
 interface Props {
   report: QuestionReport;
   /** Of the group. */
   learners: number;
+  /** Other help that was used, of all questions. */
+  help: AnswersView['help'];
   activityId: string;
   onPutRight: () => void;
 }
 
 /** One question as a group answered it: how many have it right, what they said, and whether something is wrong with it. */
-export function QuestionReportCard({ report, learners, activityId, onPutRight }: Props) {
-  const { question, number, statistics, spread, doubt, helped } = report;
+export function QuestionReportCard({ report, learners, help, activityId, onPutRight }: Props) {
+  const { part, question, number, statistics, spread, doubt, helped } = report;
   const [mending, setMending] = useState(false);
-  const right = rightWords(question);
-  // What is right of a picture is made anew in the form, and what is read at length has nothing that is right.
-  const canBeMended = right !== '' && writtenQuestion(question, USUAL_SCHOOL) !== null;
+  const school = useSchool();
+  const right = rightWords(question, school);
+  // What is read at length has nothing that is right.
+  const canBeMended = right !== '';
   const { answered, rightAtFirst, rightAtLast, seconds, tells } = statistics;
   const facts = [
     `${answered} of ${learners} answered`,
     helped > 0 ? `${counted(helped, 'learner')} asked for a hint` : null,
+    ...helpWords(help.filter((used) => used.part === part && used.question === question.id)),
     secondsWords(seconds),
   ].filter(Boolean);
   return (

@@ -1,12 +1,13 @@
 import type { AnswersView } from '@lippet/core/contract/answers';
 import type { BoardRow, CellState } from '@lippet/core/questions/board/board';
-import { firstOf } from '@lippet/core/questions/question';
+import { firstOf, isUnmarked } from '@lippet/core/questions/question';
 import { scaleLinear } from 'd3-scale';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { Rect } from 'react-native-svg';
 import { colours, OUTLINE } from '../../ui/theme';
 import { CELL_LOOKS } from './cellLooks';
+import { QuestionWays } from './QuestionWays';
 
 const WIDTH = 260;
 const HEIGHT = 20;
@@ -14,10 +15,12 @@ const ORDER: readonly CellState[] = ['right', 'partly', 'wrong', 'given'];
 
 /** Each question in its words, with how many have it right, partly, or not: as one bar, and said. */
 export function QuestionShares({ view, rows }: { view: AnswersView; rows: readonly BoardRow[] }) {
-  const questions = view.parts.flatMap(({ settings }) => settings.questions);
+  const questions = view.parts.flatMap(({ id, settings }) =>
+    settings.questions.map((question) => ({ part: id, question })),
+  );
   return (
     <View role="list" aria-label="Each question" style={styles.list}>
-      {questions.map((question, index) => {
+      {questions.map(({ part, question }, index) => {
         const states = rows.flatMap(({ cells }) => cells[index]?.state ?? []);
         const counts = ORDER.map((state) => ({ state, count: states.filter((one) => one === state).length }));
         const told = counts.filter(({ count }) => count > 0);
@@ -27,6 +30,18 @@ export function QuestionShares({ view, rows }: { view: AnswersView; rows: readon
             <Text variant="bodyMedium" numberOfLines={2}>{`${index + 1}  ${firstOf(question).words}`}</Text>
             <Shares counts={counts} of={rows.length} />
             <Text variant="bodySmall">{words || 'nobody yet'}</Text>
+            <QuestionWays
+              number={index + 1}
+              state={
+                view.states.find((one) => one.part === part && one.question === question.id) ?? {
+                  part,
+                  question: question.id,
+                  closed: false,
+                  shown: false,
+                }
+              }
+              hasRight={!isUnmarked(question)}
+            />
           </View>
         );
       })}

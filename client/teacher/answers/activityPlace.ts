@@ -4,9 +4,11 @@ import { createContext, useContext } from 'react';
 interface ActivityPlace {
   id: string;
   group: string;
+  /** Asks for all of it again. */
+  anew: () => void;
 }
 
-const Place = createContext<ActivityPlace>({ id: '', group: '' });
+const Place = createContext<ActivityPlace>({ id: '', group: '', anew: () => undefined });
 
 export const ActivityPlaceProvider = Place.Provider;
 export const useActivityPlace = (): ActivityPlace => useContext(Place);

@@ -29,13 +29,7 @@ async function withLater(activityId: string, view: AnswersView): Promise<Answers
   const later = await request('POST /activities/:id/groups/:group/answers', place, { since: view.at });
   const come = new Set(later.tries.map(({ id }) => id));
   const tries = [...view.tries.filter(({ id }) => !come.has(id)), ...later.tries];
-  return {
-    ...view,
-    tries: tries.sort((one, other) => one.at - other.at),
-    hints: later.hints,
-    times: later.times,
-    at: later.at,
-  };
+  return { ...view, ...later, tries: tries.sort((one, other) => one.at - other.at) };
 }
 
 /**

@@ -20,7 +20,7 @@ interface Props {
 
 /** A part in the form: what it is in a line, and, opened, all that can be said of it. */
 export function PartCard({ part, onStep, onRemove }: Props) {
-  const { home, view, change } = usePlanHere();
+  const { home, plan, view, change } = usePlanHere();
   const { open, enter } = useEditing();
   const { setNodeRef, transform, transition, isDragging, ...grip } = useSortable({ id: part.id });
   const moved = transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined;
@@ -43,6 +43,8 @@ export function PartCard({ part, onStep, onRemove }: Props) {
           <Fields
             settings={part.settings}
             home={home}
+            others={plan.parts.filter(({ id }) => id !== part.id)}
+            materials={plan.materials}
             onSettings={(settings) => change((now) => changePart(now, part.id, (old) => withSettings(old, settings)))}
             onSheet={(sheet, as) => view.setState({ away: { kind: 'sheet', part: part.id, sheet, as } })}
           />

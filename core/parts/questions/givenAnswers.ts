@@ -4,10 +4,13 @@
  */
 import type * as Y from 'yjs';
 import { isId } from '../../contract/ids';
+import { QUESTION_LIMITS } from '../../questions/question';
 
 const QUESTIONS = 'questions:';
 /** In front of the id of a question whose answer was given for good. */
 const GIVEN = 'given:';
+/** In front of the id of a question beside whose answer working was typed. */
+const WORKING = 'working:';
 
 /** Of one part; there are never as many questions. */
 const MOST_ANSWERS = 500;
@@ -71,6 +74,18 @@ export function giveAnswer(doc: Y.Doc, part: string, question: string, answer: o
   const map = answersMap(doc, part);
   if (answer === null) map.delete(question);
   else map.set(question, JSON.stringify(answer));
+}
+
+/** Working that was typed beside an answer; empty for none. */
+export function workingOf(doc: Y.Doc, part: string, question: string): string {
+  const typed = answersMap(doc, part).get(WORKING + question);
+  return typeof typed === 'string' ? typed.slice(0, QUESTION_LIMITS.working) : '';
+}
+
+export function typeWorking(doc: Y.Doc, part: string, question: string, typed: string): void {
+  const map = answersMap(doc, part);
+  if (typed === '') map.delete(WORKING + question);
+  else map.set(WORKING + question, typed.slice(0, QUESTION_LIMITS.working));
 }
 
 /** Calls back at each change of a part's answers, by whomever. Returns what ends that. */

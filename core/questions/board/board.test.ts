@@ -25,6 +25,8 @@ const tried = (
   outOf: 1,
   marksBefore: null,
   madeAt: null,
+  round: 1,
+  working: null,
   at: 0,
   ...change,
 });
@@ -39,6 +41,8 @@ const view = (tries: LearnersTry[], hints: AnswersView['hints'] = []): AnswersVi
   parts: [{ id: 'part', title: 'Sums', settings }],
   tries,
   hints,
+  help: [],
+  states: [],
   times: [],
   at: 0,
 });

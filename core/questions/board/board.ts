@@ -51,7 +51,7 @@ function stuckAt(cells: readonly BoardCell[], last: number | null, now: number):
   return left && idle >= LONG && idle < AWAY ? `No try for ${Math.floor(idle / 60_000)} minutes` : null;
 }
 
-/** Of the newest go of each learner. @returns in the order of the learners */
+/** Of the newest go of each learner, and of that the newest time through. @returns in the order of the learners */
 export function boardOf(view: AnswersView, now: number): BoardRow[] {
   const questions = view.parts.flatMap(({ id, settings }) =>
     settings.questions.map((question) => ({ part: id, question: question.id })),
@@ -64,7 +64,10 @@ export function boardOf(view: AnswersView, now: number): BoardRow[] {
   return view.learners.map(({ id, name }) => {
     const all = byLearner.get(id) ?? [];
     const go = Math.max(0, ...all.map((tried) => tried.go));
-    const mine = all.filter((tried) => tried.go === go && tried.variant === 0);
+    const inGo = all.filter((tried) => tried.go === go && tried.variant === 0);
+    const roundOf = (part: string): number =>
+      Math.max(1, ...inGo.filter((tried) => tried.part === part).map(({ round }) => round));
+    const mine = inGo.filter(({ part, round }) => round === roundOf(part));
     const cells = questions.map(({ part, question }) => {
       const own = mine.filter((tried) => tried.part === part && tried.question === question);
       const asked = hints.get(`${id} ${part} ${question}`) ?? 0;

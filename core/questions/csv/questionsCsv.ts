@@ -23,9 +23,8 @@ export interface QuestionTable {
 
 /** The answers of a question, out of the lines that a teacher would write; null where they are more than answers. */
 function answersIn(question: Question, school: School): { right: string[]; wrong: string[] } | null {
-  const lines = (writtenQuestion({ ...question, hints: [], replies: [], template: null } as Question, school) ?? '')
-    .split('\n')
-    .slice(question.words.split('\n').length);
+  const bare = { ...question, hints: [], replies: [], steps: [], example: [], template: null } as Question;
+  const lines = (writtenQuestion(bare, school) ?? '').split('\n').slice(question.words.split('\n').length);
   const typed = lines.filter((line) => line.startsWith('= ')).map((line) => line.slice(2));
   if (typed.length > 0 && typed.length === lines.length) return { right: typed, wrong: [] };
   const options = lines.filter((line) => line.startsWith('- ')).map((line) => line.slice(2));

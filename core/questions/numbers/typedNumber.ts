@@ -1,5 +1,6 @@
 /** How a school writes numbers: what stands in front of the fraction. */
-export type DecimalMark = 'point' | 'comma';
+export const DECIMAL_MARKS = ['point', 'comma'] as const;
+export type DecimalMark = (typeof DECIMAL_MARKS)[number];
 
 /** How many figures of a number count; trailing zeros of a whole number may, or may not. */
 export interface Figures {

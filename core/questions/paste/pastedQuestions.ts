@@ -9,7 +9,7 @@
  * How far is it to the island?
  * = 3.5 km
  *
- * A boat lies at the [quay|wharf].
+ * A boat lies at the [quay|wharf], and sails at [high* / low] water.
  *
  * Who lives where?
  * gull -> cliff
@@ -38,6 +38,12 @@
  * when cars != trips
  * = {cars * trips} cars
  * ~ {cars + trips} // That is the sum. Each trip takes as many again.
+ * ! One trip takes {cars} cars, so {trips} trips take {trips} times {cars}.
+ * > How many cars does one trip take?
+ * > = {cars}
+ *
+ * How sure are you?
+ * |-----|
  * ```
  */
 import type { DecimalMark } from '../numbers/typedNumber';
@@ -95,8 +101,12 @@ interface Found {
   replies: Reply[];
   variables: Variable[];
   conditions: string[];
-  /** There is room for a long answer. */
-  long: boolean;
+  /** A line that says by itself what kind it is: room for a long answer, or a scale. */
+  plain: QuestionKindName | null;
+  /** Lines of a worked example. */
+  example: string[];
+  /** Quoted lines: small steps. */
+  quoted: Line[];
 }
 
 /** Longer dashes and a bullet are typed for a dash by programs that write letters. */
@@ -106,8 +116,13 @@ const MARKED_IN_FRONT = /^(?:[-–—•▪]\s*)?(?:\*|✓|✔|\[x\])\s*(?<rest>
 const MARKED_BEHIND = /^(?<rest>.+?)\s*(?:\*|✓|✔|\((?:right|correct)\))$/iu;
 const ANSWER = /^(?:=|answer:)\s*(?<rest>.+)$/iu;
 const PAIR = /^(?:[-–—•▪]\s+)?(?<from>.+?)\s*(?:->|–>|→)\s*(?<to>.+)$/u;
-/** Room to write in. */
-const LONG = /^_{4,}$/u;
+/** Room to write in, and a tide pole that lies. */
+const PLAIN: readonly { line: RegExp; kind: QuestionKindName }[] = [
+  { line: /^_{4,}$/u, kind: 'long' },
+  { line: /^\|-{3,}\|$/u, kind: 'scale' },
+];
+const QUOTED = /^>\s?(?<rest>.*)$/u;
+const EXAMPLE = /^!\s*(?<rest>.+)$/u;
 const HINT = /^\?\s*(?<rest>.+)$/u;
 const WRONG = /^~\s*(?<answer>.+?)\s*\/\/\s*(?<words>.+)$/u;
 const REPLY_BEHIND = /\s+\/\/\s*(?<words>.+)$/u;
@@ -121,13 +136,17 @@ const MARKS = /\s*\((?<marks>\d{1,3}) marks?\)\s*$/iu;
 const GAP = /\[(?<inside>[^\][]+)\]/gu;
 
 /** Paragraphs of a text; lines are counted from 1. */
-function paragraphs(text: string): Line[][] {
+const paragraphs = (text: string): Line[][] =>
+  parted(text.split(/\r\n|\r|\n/).map((words, index) => ({ line: index + 1, words })));
+
+/** Parts lines where one is empty. */
+function parted(lines: readonly Line[]): Line[][] {
   const all: Line[][] = [[]];
-  text.split(/\r\n|\r|\n/).forEach((words, index) => {
+  for (const { line, words } of lines) {
     if (words.trim() === '') all.push([]);
-    else all.at(-1)!.push({ line: index + 1, words: words.trim() });
-  });
-  return all.filter((lines) => lines.length > 0);
+    else all.at(-1)!.push({ line, words: words.trim() });
+  }
+  return all.filter((some) => some.length > 0);
 }
 
 const withoutMark = (words: string): { words: string; right: boolean } => {
@@ -163,9 +182,11 @@ function variableOn(words: string): Variable | null {
 function helpOn(found: Found, words: string): boolean {
   const hint = HINT.exec(words)?.groups?.rest;
   const wrong = WRONG.exec(words)?.groups;
+  const example = EXAMPLE.exec(words)?.groups?.rest;
   if (hint !== undefined) found.hints.push(hint);
   else if (wrong) found.replies.push({ answer: wrong.answer!, words: wrong.words! });
-  return hint !== undefined || wrong !== undefined;
+  else if (example !== undefined) found.example.push(example);
+  return hint !== undefined || wrong !== undefined || example !== undefined;
 }
 
 /** What the numbers of a template are, on a line; whether there was any. */
@@ -200,7 +221,9 @@ const nothingFound = (): Found => ({
   replies: [],
   variables: [],
   conditions: [],
-  long: false,
+  plain: null,
+  example: [],
+  quoted: [],
 });
 
 function lookAt(lines: readonly Line[]): Found {
@@ -208,8 +231,14 @@ function lookAt(lines: readonly Line[]): Found {
   // Where no sum stands in the words, "x = 3" is part of what is asked.
   const varies = lines.some(({ words }) => SUM_IN_WORDS.test(words));
   for (const [index, { line, words }] of lines.entries()) {
-    if (index > 0 && LONG.test(words)) {
-      found.long = true;
+    const quoted = index > 0 ? QUOTED.exec(words)?.groups?.rest : undefined;
+    if (quoted !== undefined) {
+      found.quoted.push({ line, words: quoted });
+      continue;
+    }
+    const plain = index > 0 ? PLAIN.find((one) => one.line.test(words)) : undefined;
+    if (plain) {
+      found.plain = plain.kind;
       continue;
     }
     if (index > 0 && helpOn(found, words)) continue;
@@ -223,7 +252,9 @@ function lookAt(lines: readonly Line[]): Found {
 interface Making extends PasteRules {
   words: string;
   marks: number;
-  help: Pick<Question, 'hints' | 'replies' | 'template'>;
+  help: Pick<Question, 'hints' | 'replies' | 'steps' | 'example' | 'template'>;
+  /** Numbers are drawn for it, or for the question that it is a step of. */
+  varies: boolean;
 }
 
 /** A question of a kind with these settings, read as anything else that comes in. */
@@ -262,7 +293,7 @@ function tolerated(answer: string): { rest: string; tolerance?: object } {
 function fromAnswers(making: Making, answers: readonly string[]): Question {
   const { rest, tolerance } = tolerated(answers[0]!);
   const [only] = answers.length === 1 ? [readTypedNumber(rest, making.decimalMark)] : [];
-  const sum = making.help.template && answers.length === 1 ? sumIn(rest) : null;
+  const sum = making.varies && answers.length === 1 ? sumIn(rest) : null;
   if (sum) return questionOf(making, 'number', { ...sum, tolerance });
   if (only && (only.unit === '' || isUnit(only.unit)))
     return questionOf(making, 'number', { value: only.value, unit: only.unit, tolerance });
@@ -285,6 +316,15 @@ function fromPairs(making: Making, pairs: Found['pairs']): Question {
   return questionOf(making, 'match', { pairs: from.map((one, index) => ({ from: one, to: to[index] })) });
 }
 
+/** "quay|wharf": each is right. "quay* / pier / mole": one chooses, and what is right has its mark behind it. */
+function fillingOf(inside: string): { accepted: string[]; list: string[] | null } {
+  const choices = inside.split('/').map((text) => withoutMark(text.trim()));
+  const right = choices.filter((choice) => choice.right).map(({ words }) => words);
+  return choices.length > 1 && right.length > 0
+    ? { accepted: right, list: choices.map(({ words }) => words) }
+    : { accepted: inside.split('|').map((text) => text.trim()), list: null };
+}
+
 /** "At the [quay|wharf]." with what is accepted in the gap; null where there is no gap. */
 function fromGaps(making: Making): Question | null {
   const gaps = [...making.words.matchAll(GAP)];
@@ -292,31 +332,42 @@ function fromGaps(making: Making): Question | null {
   const texts = making.words.split(GAP).filter((_, index) => index % 2 === 0);
   const settings = {
     texts,
-    gaps: gaps.map(({ groups }) => ({
-      id: making.newId(),
-      accepted: groups!.inside!.split('|').map((text) => text.trim()),
-      list: null,
-    })),
+    gaps: gaps.map(({ groups }) => ({ id: making.newId(), ...fillingOf(groups!.inside!) })),
   };
   return questionOf({ ...making, words: 'Fill the gaps.' }, 'gaps', settings);
 }
 
-function made(found: Found, rules: PasteRules): Question | null {
+/** @param varies whether numbers are drawn for the question that it is a step of */
+function made(found: Found, rules: PasteRules, varies = false): Question | null {
   const words = found.asked.map((line) => line.words).join('\n');
   const marks = Number(MARKS.exec(words)?.groups?.marks ?? 1);
-  const { hints, replies, variables, conditions } = found;
+  const { hints, replies, example, variables, conditions } = found;
   const template = variables.length > 0 ? { variables, conditions } : null;
-  const making = { ...rules, words: words.replace(MARKS, ''), marks, help: { hints, replies, template } };
+  const steps = stepsOf(found, rules, varies || template !== null);
+  if (!steps) return null;
+  const help = { hints, replies, steps, example, template };
+  const making = { ...rules, words: words.replace(MARKS, ''), marks, help, varies: varies || template !== null };
   if (found.pairs.length > 0) return fromPairs(making, found.pairs);
   if (found.options.length > 0) return fromOptions(making, found.options);
   if (found.answers.length > 0) return fromAnswers(making, found.answers);
-  if (found.long) return questionOf(making, 'long', {});
+  if (found.plain) return questionOf(making, found.plain, {});
   return fromGaps(making);
+}
+
+/** The small steps that stand quoted below a question; null where one of them is no question. */
+function stepsOf({ quoted }: Found, rules: PasteRules, varies: boolean): Question[] | null {
+  const steps = parted(quoted).map((lines) => made(lookAt(lines), rules, varies));
+  return steps.every((step) => step !== null) ? steps : null;
 }
 
 /** Kinds of line that don't go together, as options beside pairs: the fewer are left out, and said. */
 const isMixed = ({ options, pairs, answers }: Found): boolean =>
   [options, pairs, answers].filter((list) => list.length > 0).length > 1;
+
+const whyNone = ({ quoted }: Found): string =>
+  quoted.length > 0
+    ? 'It needs what is right, and so does each small step behind >. Put * behind an option, or = before an answer.'
+    : 'Nothing is marked as right here. Put * behind the right option, or = before the answer.';
 
 /**
  * Makes questions of a pasted text. What is not understood is told by its line, and nothing is guessed: a question
@@ -334,8 +385,7 @@ export function pastedQuestions(text: string, rules: PasteRules): Pasted {
     const found = lookAt(lines);
     const question = isMixed(found) ? null : made(found, rules);
     if (isMixed(found)) leave('Options, pairs and answers are mixed here. Leave one kind of them.');
-    else if (!question)
-      leave('Nothing is marked as right here. Put * behind the right option, or = before the answer.');
+    else if (!question) leave(whyNone(found));
     else {
       // What a template comes to is known once its numbers are drawn.
       const trouble = question.template ? null : questionTrouble(question, 'It');

@@ -74,7 +74,7 @@ it('says what the format does not hold', () => {
   const place = readQuestion({ id: ID, kind: 'place', words: 'Where?', settings: { picture: ID } })!;
   expect(writeQtiItem(place, 'x')).toEqual({
     xml: null,
-    left: ['A question about a place on a picture is not written.'],
+    left: ['Places on pictures, scales, and what is made in another part are not written.'],
   });
   const number = readQuestion({
     id: ID,

@@ -210,6 +210,8 @@ const BODIES: { [K in QuestionKindName]: ((question: QuestionOf<K>) => Body) | n
   words: wordsBody,
   number: numberBody,
   long: longBody,
+  made: null,
+  scale: null,
   place: null,
   labels: null,
 };
@@ -227,6 +229,10 @@ function leftOf(question: Question): string[] {
   const left: string[] = [];
   if (question.template) left.push('Numbers that are drawn anew: the item has those that stand there.');
   if (hasMedia(question)) left.push('Pictures and sounds.');
+  const { hints, replies, steps, example, look, working } = question;
+  if (hints.length + replies.length + steps.length + example.length > 0 || look)
+    left.push('Hints, replies, small steps, a worked example and where to look.');
+  if (working) left.push('That working is asked for.');
   if (question.kind === 'number' && (question.settings.unitNeeded || question.settings.figures !== null))
     left.push('That a unit or so many figures have to be typed.');
   if ((question.kind === 'words' || question.kind === 'gaps') && question.settings.rules.oneSlip)
@@ -237,7 +243,8 @@ function leftOf(question: Question): string[] {
 /** Writes a question as an item of QTI 3.0. @param title what it is called in lists of items */
 export function writeQtiItem(question: Question, title: string): WrittenItem {
   const body = bodyOf(question);
-  if (!body) return { xml: null, left: ['A question about a place on a picture is not written.'] };
+  if (!body)
+    return { xml: null, left: ['Places on pictures, scales, and what is made in another part are not written.'] };
   const xml =
     '<?xml version="1.0" encoding="UTF-8"?>\n' +
     `<qti-assessment-item xmlns="${NAMESPACE}" identifier="${identifier(question.id)}" title="${escaped(title)}" ` +

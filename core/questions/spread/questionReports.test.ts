@@ -33,6 +33,8 @@ function tried(person: string, question: string, answer: object, change: Partial
     outOf: 1,
     marksBefore: null,
     madeAt: null,
+    round: 1,
+    working: null,
     at: 0,
     ...change,
   };

@@ -1,17 +1,10 @@
 /** What a group's answers tell of each question, and of who could be helped together. */
 import type { AnswersView, LearnersTry } from '../../contract/answers';
 import type { Difficulties } from '../crews/proposeCrews';
-import { answerWords, askedOf, firstOf, optionsOf, readAnswer, type Question } from '../question';
+import { answerWords, askedOf, firstOf, isUnmarked, levelOf, optionsOf, readAnswer, type Question } from '../question';
 import { gatheredAnswers } from './gatheredAnswers';
+import type { SpreadAnswer } from './spreadAnswer';
 import { itemStatistics, keyDoubt, type ItemStatistics, type KeyDoubt, type QuestionResult } from './itemStatistics';
-
-/** How many gave an answer at their first try. */
-export interface SpreadAnswer {
-  words: string;
-  count: number;
-  /** Whether it earned all marks. */
-  right: boolean;
-}
 
 export interface QuestionReport {
   part: string;
@@ -35,9 +28,9 @@ const LONGEST_LIKENED = 200;
 const isRight = ({ marks, outOf }: LearnersTry): boolean => marks === outOf;
 const shareOf = ({ marks, outOf }: LearnersTry): number => (marks === null ? 0 : marks / Math.max(1, outOf));
 
-/** Tries at the questions themselves, in the first go: later ones were made knowing what was said of it. */
+/** Tries at the questions themselves, in the first go and the first time through: later ones were made knowing what was said of it. */
 const atFirst = (tries: readonly LearnersTry[]): LearnersTry[] =>
-  tries.filter(({ variant, go }) => variant === 0 && go === 1);
+  tries.filter(({ variant, go, round }) => variant === 0 && go === 1 && round === 1);
 
 function wordsOf(question: Question, { answer }: LearnersTry): string {
   const asked = askedOf(question, (list) => [...list]);
@@ -49,7 +42,7 @@ function wordsOf(question: Question, { answer }: LearnersTry): string {
 function spreadOf(question: Question, firsts: readonly LearnersTry[]): SpreadAnswer[] {
   // What a teacher has to read is nobody's bar.
   const given = firsts
-    .filter(({ marks }) => marks !== null)
+    .filter(({ marks }) => marks !== null || isUnmarked(question))
     .map((tried) => ({ words: wordsOf(question, tried), right: isRight(tried) }));
   const right = given.filter((one) => one.right).map(({ words }) => words);
   const wrong = given.filter((one) => !one.right).map(({ words }) => words);
@@ -132,18 +125,40 @@ export function questionReports({
   );
 }
 
+/** From so many tries on, a question was hard, whatever came of it. */
+const MANY_TRIES = 3;
+/** At most so far up a scale, somebody is not sure. */
+const UNSURE = 0.25;
+
 /** A wrong answer of a question, as crews are about it. */
 const wrongName = (number: number, words: string): string => `question ${number}, where “${words}” was said`;
 
-/** What each learner got wrong at the first try; what is typed alike is the same. */
+/** Whether somebody said on a scale that something hardly holds. */
+function isUnsure(question: Question, { answer }: LearnersTry): boolean {
+  const read = readAnswer(
+    askedOf(question, (list) => [...list]),
+    answer,
+  );
+  const level = read && levelOf(question, read);
+  return level !== null && level <= UNSURE;
+}
+
+/**
+ * What each learner finds hard: what they got wrong at the first try, where what is typed alike is the same; what did not
+ * come right in many tries; and where they said on a scale that they are not sure.
+ */
 export function difficultiesOf(reports: readonly QuestionReport[], tries: readonly LearnersTry[]): Difficulties[] {
-  const firsts = atFirst(tries).filter(({ number }) => number === 1);
-  const learners = [...new Set(firsts.map(({ person }) => person))].sort();
+  const counted = atFirst(tries);
+  const learners = [...new Set(counted.map(({ person }) => person))].sort();
   return learners.map((learner) => ({
     learner,
     wrong: reports.flatMap(({ part, question, number, spread }) => {
-      const tried = firsts.find((one) => one.person === learner && one.part === part && one.question === question.id);
-      if (!tried || tried.marks === null || isRight(tried)) return [];
+      const mine = counted.filter((one) => one.person === learner && one.part === part && one.question === question.id);
+      const tried = mine.find((one) => one.number === 1);
+      if (!tried) return [];
+      if (isUnsure(question, tried)) return [`question ${number}, not sure of it`];
+      if (tried.marks === null || isRight(tried)) return [];
+      if (mine.length >= MANY_TRIES && !mine.some(isRight)) return [`question ${number}, not right after many tries`];
       const words = wordsOf(question, tried);
       const near = spread.find((one) => !one.right && one.words === words) ?? nearest(words, spread);
       return [wrongName(number, near?.words ?? words)];

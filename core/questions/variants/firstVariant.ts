@@ -10,8 +10,8 @@ import { variantOf, variantTrouble } from './variant';
  */
 export function withFirst(question: Question, school: School): Question {
   if (!question.template) return question;
-  const { words, settings, hints, replies } = variantOf(question, question.id, school);
-  return { ...question, first: { words, settings, hints, replies } } as Question;
+  const { words, settings, hints, replies, steps, example } = variantOf(question, question.id, school);
+  return { ...question, first: { words, settings, hints, replies, steps, example } } as Question;
 }
 
 /** Draws the first variants of all templates; those that can't be drawn are told by their line. */

@@ -173,7 +173,7 @@ export class SignInService {
       role: person.role,
       badge: person.badge,
       groups: groups.map(({ id, name }) => ({ id, name })),
-      school: { name: school.name, zone: school.zone },
+      school: { name: school.name, zone: school.zone, decimalMark: school.decimalMark },
       kept: session.kept,
       settings: person.settings ?? null,
       mail: person.mail ?? null,

@@ -1,5 +1,6 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { ThreadPlace, ThreadsView, Audience, MessageView, ThreadView } from '@lippet/core/contract/threads';
+import { firstOf } from '@lippet/core/questions/question';
 import {
   Activity,
   Assignment,
@@ -20,6 +21,7 @@ import type { PictureOffer } from '../../media/picture';
 import type { PagePictureService } from '../pieces/pagePictures';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { insistOnOwnFile, insistSaid, SHOWN_IN_PLACE } from '../media/ownFile';
+import { posedQuestion, questionParts } from '../questions/questionParts';
 import { tellPerson, tellTeachers } from '../news/updates';
 
 interface Said {
@@ -88,6 +90,7 @@ export class ThreadService {
       where: { id: messages.flatMap(({ mediaId }) => mediaId ?? []) },
       attributes: ['id', 'kind'],
     });
+    const questions = await this.questionsOf(threads);
     const personOf = (id: string): Person => people.find((person) => person.id === id)!;
     return threads.map((thread): ThreadView => {
       const teaches = actor.teaches.has(thread.groupId);
@@ -125,6 +128,7 @@ export class ThreadService {
         audience: thread.audience,
         part: part ? { id: part.id, title: part.title } : null,
         place: policy.seeThreadPlace(actor, thread) ? (thread.place ?? null) : null,
+        question: thread.questionId ? (questions.get(thread.questionId) ?? null) : null,
         shared: Boolean(thread.sharedAt),
         closed: Boolean(thread.closedAt),
         mine: thread.askerId === actor.personId,
@@ -133,6 +137,17 @@ export class ThreadService {
         messages: views,
       };
     });
+  }
+
+  /** The questions that threads are about, by their ids. */
+  private async questionsOf(threads: readonly Thread[]): Promise<Map<string, NonNullable<ThreadView['question']>>> {
+    const about = threads.filter(({ questionId }) => questionId);
+    const asked = new Map<string, NonNullable<ThreadView['question']>>();
+    for (const activityId of new Set(about.map((thread) => thread.activityId)))
+      for (const { settings } of await questionParts(activityId))
+        for (const question of settings.questions)
+          asked.set(question.id, { id: question.id, words: firstOf(question).words });
+    return asked;
   }
 
   /** Asks. The same id again is the same question. */
@@ -144,13 +159,21 @@ export class ThreadService {
       audience,
       part,
       place,
+      question: asked,
       ...question
-    }: Said & { id: string; audience: Audience; part: string | null; place: ThreadPlace | null },
+    }: Said & {
+      id: string;
+      audience: Audience;
+      part: string | null;
+      place: ThreadPlace | null;
+      question: string | null;
+    },
   ): Promise<ThreadView> {
     insistSaid(question);
     const [standing] = await this.facts.find({ personId: actor.personId, activityId });
     if (!standing || !policy.startPiece(actor, standing, standing.status)) throw notFound();
     if (part && (await Part.count({ where: { id: part, activityId } })) === 0) throw notFound();
+    if (asked) await posedQuestion(activityId, { part: part ?? '', question: asked });
     try {
       await this.sequelize.transaction(async (transaction) => {
         const thread = await Thread.create(
@@ -160,6 +183,7 @@ export class ThreadService {
             groupId: standing.groupId,
             partId: part,
             place,
+            questionId: asked,
             askerId: actor.personId,
             audience,
             createdAt: new Date(this.clock()),

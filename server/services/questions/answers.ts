@@ -8,6 +8,7 @@ import { toldApart } from '../classes/toldApart';
 import { pairsOf, pairsSql } from '../pieces/learnerWork';
 import type { PieceCountService } from '../pieces/pieceCounts';
 import { questionParts } from './questionParts';
+import { statesOf } from './questionStates';
 import type { SetTimeService } from './setTimes';
 
 /** Of one group at one activity. */
@@ -22,6 +23,7 @@ const tryOf = ({ personId, ...tried }: QuestionTry & { personId: string }): Lear
   part: tried.partId,
   question: tried.questionId,
   go: tried.go,
+  round: tried.round ?? 1,
   variant: tried.variant ?? 0,
   number: tried.number,
   answer: tried.answer,
@@ -30,6 +32,7 @@ const tryOf = ({ personId, ...tried }: QuestionTry & { personId: string }): Lear
   marksBefore: tried.putRightAt && typeof tried.firstShare === 'number' ? tried.firstShare * tried.outOf : null,
   at: tried.at!.getTime(),
   madeAt: tried.madeAt?.getTime() ?? null,
+  working: tried.working ?? null,
 });
 
 /** What a group answers, as it comes: for those who teach it. */
@@ -63,6 +66,8 @@ export class AnswerService {
       parts,
       tries: await this.tries(where.activity, ids),
       hints: await this.hints(where.activity, ids),
+      help: await this.help(where.activity, ids),
+      states: await statesOf(where.group, parts),
       times: await this.times.ofActivity(where.activity, parts),
       at: lookedUp,
     };
@@ -73,10 +78,13 @@ export class AnswerService {
     const lookedUp = this.clock();
     const people = await this.learners(actor, where);
     await this.times.handInAll(where.activity);
+    const parts = await questionParts(where.activity);
     return {
       tries: await this.tries(where.activity, people, new Date(Math.max(0, since - LOOK_BACK))),
       hints: await this.hints(where.activity, people),
-      times: await this.times.ofActivity(where.activity, await questionParts(where.activity)),
+      help: await this.help(where.activity, people),
+      states: await statesOf(where.group, parts),
+      times: await this.times.ofActivity(where.activity, parts),
       at: lookedUp,
     };
   }
@@ -103,9 +111,9 @@ export class AnswerService {
 
   private async tries(activity: string, people: string, since = new Date(0)): Promise<LearnersTry[]> {
     const rows = await this.sequelize.query<QuestionTry & { personId: string }>(
-      `SELECT t.id, p.person_id AS "personId", t.part_id AS "partId", t.question_id AS "questionId", t.go, t.variant,
+      `SELECT t.id, p.person_id AS "personId", t.part_id AS "partId", t.question_id AS "questionId", t.go, t.round, t.variant,
          t.number, t.answer, t.share, t.out_of AS "outOf", t.first_share AS "firstShare",
-         t.put_right_at AS "putRightAt", t.made_at AS "madeAt", t.at
+         t.put_right_at AS "putRightAt", t.made_at AS "madeAt", t.working, t.at
        FROM question_tries t JOIN pieces p ON p.id = t.piece_id
        WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) AND t.at > :since
        ORDER BY t.at, t.id`,
@@ -119,6 +127,16 @@ export class AnswerService {
       `SELECT p.person_id AS person, h.part_id AS part, h.question_id AS question, count(*)::int AS count
        FROM question_hints h JOIN pieces p ON p.id = h.piece_id
        WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) GROUP BY 1, 2, 3`,
+      { replacements: { activity, people }, type: QueryTypes.SELECT },
+    );
+  }
+
+  private help(activity: string, people: string): Promise<AnswersView['help']> {
+    return this.sequelize.query(
+      `SELECT p.person_id AS person, h.part_id AS part, h.question_id AS question, h.kind, h.number,
+         h.is_right AS "right"
+       FROM question_help h JOIN pieces p ON p.id = h.piece_id
+       WHERE p.activity_id = :activity AND p.person_id = ANY(:people::uuid[]) ORDER BY h.at, h.number`,
       { replacements: { activity, people }, type: QueryTypes.SELECT },
     );
   }

@@ -6,6 +6,8 @@ import type { Standing } from '../pieces/pieceFacts';
 export interface AtQuestion {
   pieceId: string;
   go: number;
+  /** Which time through the set. */
+  round: number;
   part: string;
   question: string;
 }

@@ -3,6 +3,7 @@ import type { LoneQuestionView } from '@lippet/core/contract/loneQuestions';
 import type { TryView } from '@lippet/core/contract/tries';
 import { documentExtent } from '@lippet/core/page/holds';
 import { giveAnswer, givenIn, noteGiven } from '@lippet/core/parts/questions/givenAnswers';
+import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import { askedOf } from '@lippet/core/questions/question';
 import { shuffleBy } from '@lippet/core/questions/shuffle';
 import { questionReports } from '@lippet/core/questions/spread/questionReports';
@@ -15,6 +16,7 @@ import type { PieceService } from '../pieces/pieces';
 import type { SendingService } from '../sending/sending';
 import type { AnswerService } from './answers';
 import { questionParts, type QuestionsPart } from './questionParts';
+import type { TriedService } from './triedUntil';
 import type { TryService } from './tries';
 
 /** What it works with. */
@@ -25,6 +27,7 @@ interface LoneWorld {
   pieces: PieceService;
   sending: SendingService;
   tries: TryService;
+  tried: TriedService;
   answers: AnswerService;
 }
 
@@ -119,11 +122,11 @@ export class LoneQuestionService {
     const [standing] = await this.world.facts.find({ personId: actor.personId, activityId });
     if (!standing || standing.status.notOpen || standing.left) return null;
     const [part, ...others] = await questionParts(activityId);
-    const isLone = part !== undefined && others.length === 0 && part.settings.questions.length === 1;
+    const isLone = part !== undefined && others.length === 0 && isLoneSet(part.settings);
     const { status, latestGo } = standing;
     const isNew = latestGo !== null && this.clock() - latestGo.sentAt < SHOWN_AFTER;
     const isHere = status.mayDraw || (status.state === 'with-teacher' && isNew);
-    return isLone && part.settings.minutes === null && isHere ? { standing, part } : null;
+    return isLone && isHere ? { standing, part } : null;
   }
 
   private async view(
@@ -133,7 +136,7 @@ export class LoneQuestionService {
     const { activityId, title, teacher, pieceId, groupId, status } = standing;
     const { settings } = part;
     const question = settings.questions[0]!;
-    const tried = pieceId ? await this.world.tries.list(actor, pieceId) : null;
+    const tried = pieceId ? await this.world.tried.list(actor, pieceId) : null;
     const tries = (tried?.tries ?? []).filter(
       (one) => one.part === part.id && one.go === tried!.go && one.variant === 0,
     );
@@ -164,6 +167,10 @@ export class LoneQuestionService {
     }));
   }
 }
+
+/** Whether a set is one question that is answered with nothing else, once, as long as one likes. */
+const isLoneSet = ({ questions, minutes, rounds }: QuestionsSettings): boolean =>
+  questions.length === 1 && minutes === null && rounds === 1 && questions[0]!.working === null;
 
 /** How many tries are left; 0 once one was right. */
 function leftOf(most: number | null, tries: readonly TryView[]): number | null {

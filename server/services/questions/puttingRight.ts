@@ -12,10 +12,11 @@ import {
   type Answer,
   type Question,
 } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import type { School } from '@lippet/core/questions/questionKind';
 import { Part } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { notFound, ProblemError } from '../../problems/problem';
+import { schoolOfActivity } from '../classes/schools';
 import { tellPeople } from '../news/updates';
 import { findActivity, type FoundActivity } from '../planning/findActivity';
 import { partPlan } from '../pieces/activityParts';
@@ -33,6 +34,7 @@ interface KeptTry {
   name: string;
   groups: string[];
   go: number;
+  round: number;
   variant: number;
   answer: Answer;
   share: number | null;
@@ -73,7 +75,8 @@ export class PuttingRightService {
       const settings = partPlan(part).settings as QuestionsSettings;
       const question = fit(readQuestion(rawOf(raw)), settings);
       const tries = await this.triesAt(activityId, partId, question.id, transaction);
-      const anew = tries.map((tried) => ({ tried, share: shareOf(question, tried) }));
+      const school = await schoolOfActivity(this.sequelize, activityId, transaction);
+      const anew = tries.map((tried) => ({ tried, share: shareOf(question, tried, school) }));
       const changed = changedMarks(anew, settings, actor);
       if (done) await this.keep({ found, part, settings, question }, anew, transaction);
       return changed;
@@ -130,12 +133,12 @@ export class PuttingRightService {
 
   private triesAt(activity: string, part: string, question: string, transaction: Transaction): Promise<KeptTry[]> {
     return this.sequelize.query<KeptTry>(
-      `SELECT t.id, p.person_id AS person, n.name, t.go, t.variant, t.answer, t.share, t.out_of AS "outOf",
+      `SELECT t.id, p.person_id AS person, n.name, t.go, t.round, t.variant, t.answer, t.share, t.out_of AS "outOf",
          t.marked_by IS NOT NULL AS "byHand",
          ARRAY(SELECT m.group_id FROM memberships m WHERE m.person_id = p.person_id) AS groups
        FROM question_tries t JOIN pieces p ON p.id = t.piece_id JOIN people n ON n.id = p.person_id
        WHERE p.activity_id = :activity AND t.part_id = :part AND t.question_id = :question
-       ORDER BY n.name, p.person_id, t.go, t.variant, t.number`,
+       ORDER BY n.name, p.person_id, t.go, t.round, t.variant, t.number`,
       { replacements: { activity, part, question }, type: QueryTypes.SELECT, transaction },
     );
   }
@@ -161,18 +164,23 @@ const withQuestion = (settings: QuestionsSettings, question: Question): Question
 });
 
 /** Variants are computed from sums, which stay as they are; and what a person said of an answer is not computed. */
-function shareOf(question: Question, { variant, answer, share, outOf, byHand }: KeptTry): number | null {
+function shareOf(
+  question: Question,
+  { variant, answer, share, outOf, byHand }: KeptTry,
+  school: School,
+): number | null {
   if (variant > 0 || byHand) return share;
-  const marks = marksFor(firstOf(question), answer, USUAL_SCHOOL);
+  const marks = marksFor(firstOf(question), answer, school);
   return marks === null || outOf === 0 ? marks : marks / question.marks;
 }
 
-/** Tries of one learner at their latest go. */
+/** Tries of one learner at their latest go, and the latest time through. */
 function byLearner(anew: readonly MarkedAnew[]): Map<string, MarkedAnew[]> {
   const found = new Map<string, MarkedAnew[]>();
   for (const marked of anew) {
     const before = found.get(marked.tried.person) ?? [];
-    const newer = before[0] && before[0].tried.go < marked.tried.go;
+    const first = before[0]?.tried;
+    const newer = first && (first.go < marked.tried.go || first.round < marked.tried.round);
     found.set(marked.tried.person, newer ? [marked] : [...before, marked]);
   }
   return found;

@@ -3,19 +3,22 @@ import type { Logger } from 'pino';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { SetTimeView } from '@lippet/core/contract/tries';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
-import { answersOf } from '@lippet/core/parts/questions/givenAnswers';
+import { answersOf, workingOf } from '@lippet/core/parts/questions/givenAnswers';
 import { askedOf, firstOf, isComplete, marksFor, readAnswer } from '@lippet/core/questions/question';
-import { USUAL_SCHOOL } from '@lippet/core/questions/questionKind';
+import type { School } from '@lippet/core/questions/questionKind';
 import { GRACE, setTimes, takenWhen } from '@lippet/core/questions/setTime';
+import type * as Y from 'yjs';
 import { Membership, MoreTime, Piece, QuestionTry, SetTime } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { newsOf } from '../../sync/news';
 import type { UpdateLog } from '../../sync/updateLog';
+import { schoolOfActivity } from '../classes/schools';
 import { teachersOf } from '../news/updates';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { goNow, type AtQuestion } from './goNow';
+import { ownQuestions, roundNow } from './questionInHand';
 import { questionParts, type QuestionsPart } from './questionParts';
 
 /** More minutes for a learner, or for all of a group. */
@@ -116,10 +119,11 @@ export class SetTimeService {
     await this.sequelize.transaction(async (transaction) => {
       await Piece.findByPk(pieceId, { lock: transaction.LOCK.UPDATE, transaction });
       const doc = await this.log.document({ kind: 'piece', id: pieceId }, transaction);
+      const school = await schoolOfActivity(this.sequelize, activityId, transaction);
       // Another one may have done it meanwhile.
       for (const row of await this.over({ pieceId }, parts, transaction)) {
         const part = parts.find(({ id }) => id === row.part)!;
-        await handInPart(row, part, answersOf(doc, row.part), transaction);
+        await handInPart({ row, part, doc, school }, transaction);
         await SetTime.update(
           { handedInAt: new Date(this.clock()) },
           { where: { pieceId, partId: row.part, go: row.go }, transaction },
@@ -223,24 +227,31 @@ function timeOf(row: TimeRow, parts: readonly QuestionsPart[]): LearnersTime[] {
   return [{ part: row.part, person: row.person, ...setTimes(row.startedAt.getTime(), minutes + row.more) }];
 }
 
+/** What is handed in, and where it lies. */
+interface HandingIn {
+  row: TimeRow;
+  part: QuestionsPart;
+  doc: Y.Doc;
+  school: School;
+}
+
 /** Every whole answer that was not given yet becomes a try, within those that there are. */
-async function handInPart(
-  { piece, go }: TimeRow,
-  { id: partId, settings }: QuestionsPart,
-  answers: ReadonlyMap<string, unknown>,
-  transaction: Transaction,
-): Promise<void> {
-  for (const whole of settings.questions) {
+async function handInPart({ row, part, doc, school }: HandingIn, transaction: Transaction): Promise<void> {
+  const { piece, go } = row;
+  const { id: partId, settings } = part;
+  const answers = answersOf(doc, partId);
+  const round = await roundNow({ pieceId: piece, part: partId, go }, transaction);
+  for (const whole of ownQuestions(part, piece)) {
     const question = firstOf(whole);
     const asked = askedOf(question, (list) => [...list]);
     const answer = readAnswer(asked, answers.get(question.id));
     if (!answer || !isComplete(asked, answer)) continue;
-    const where = { pieceId: piece, partId, questionId: question.id, go, variant: 0 };
+    const where = { pieceId: piece, partId, questionId: question.id, go, round, variant: 0 };
     const before = await QuestionTry.findAll({ where, order: ['number'], transaction });
     const last = before.at(-1);
     const given = last !== undefined && JSON.stringify(last.answer) === JSON.stringify(answer);
     if (given || last?.share === 1 || (settings.tries !== null && before.length >= settings.tries)) continue;
-    const marks = marksFor(question, answer, USUAL_SCHOOL);
+    const marks = marksFor(question, answer, school);
     await QuestionTry.create(
       {
         id: randomUUID(),
@@ -249,6 +260,7 @@ async function handInPart(
         answer,
         share: marks === null || question.marks === 0 ? marks : marks / question.marks,
         outOf: question.marks,
+        working: question.working?.kind === 'typed' ? workingOf(doc, partId, question.id) || null : null,
       },
       { transaction },
     );

@@ -66,6 +66,7 @@ export const labelsUi: QuestionUi<'labels'> = {
   word: 'Labels on a picture',
   how: () => 'Press a label, then its place',
   Answering: LabelsAnswering,
+  beginsWith: 'a picture',
   Editing: LabelsEditing,
 };
 

@@ -96,6 +96,7 @@ export const placeUi: QuestionUi<'place'> = {
   word: 'A place on a picture',
   how: () => 'Press the place on the picture',
   Answering: PlaceAnswering,
+  beginsWith: 'a picture',
   Editing: PlaceEditing,
 };
 

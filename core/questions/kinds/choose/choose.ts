@@ -16,6 +16,8 @@ export interface ChooseSettings {
 export interface ChooseAsked {
   options: Option[];
   several: boolean;
+  /** Whether it does not matter in which order they stand. */
+  shuffled: boolean;
 }
 
 /** What was chosen, in the order of the options. */
@@ -55,7 +57,12 @@ export const choose: QuestionKind<ChooseSettings, ChooseAsked, ChooseAnswer> = {
     if (right.length === 0) return `${name} needs a right option.`;
     return !several && right.length > 1 ? `${name} lets one be chosen, and has several that are right.` : null;
   },
-  asked: ({ options, several, shuffled }, shuffle) => ({ options: shuffled ? shuffle(options) : options, several }),
+  asked: ({ options, several, shuffled }, shuffle) => ({
+    options: shuffled ? shuffle(options) : options,
+    several,
+    shuffled,
+  }),
+  laidOut: (asked, shuffle) => (asked.shuffled ? { ...asked, options: shuffle(asked.options) } : asked),
   readAnswer({ options, several }, value) {
     const chosen = knownIds((value as ChooseAnswer | null)?.chosen, options);
     if (chosen.length === 0 || (!several && chosen.length > 1)) return null;

@@ -49,6 +49,10 @@ const readGap = ({ id, accepted, list }: Raw): Gap[] => {
   return [{ id, accepted: readAccepted(accepted), list: choices ? [...new Set(choices)] : null }];
 };
 
+/** What is accepted, or what is chosen from with a mark behind what is right, as a letter has it in brackets. */
+const fillingWords = ({ accepted, list }: Gap): string =>
+  list ? list.map((text) => `${text}${accepted.includes(text) ? '*' : ''}`).join(' / ') : accepted.join('|');
+
 function troubleOf({ texts, gaps }: GapsSettings, name: string): string | null {
   if (gaps.length === 0) return `${name} needs a gap in its text.`;
   if (gaps.some(({ accepted }) => accepted.length === 0)) return `${name} has a gap that nothing is right for.`;
@@ -105,7 +109,7 @@ export const gaps: QuestionKind<GapsSettings, GapsAsked, GapsAnswer> = {
   },
   share: shareOf,
   written: ({ texts, gaps: all }) => ({
-    asked: texts.map((text, index) => `${text}${all[index] ? `[${all[index].accepted.join('|')}]` : ''}`).join(''),
+    asked: texts.map((text, index) => `${text}${all[index] ? `[${fillingWords(all[index])}]` : ''}`).join(''),
     lines: [],
   }),
   right: (settings) => ({

@@ -77,6 +77,7 @@ export const labelled: QuestionKind<LabelsSettings, LabelsAsked, LabelsAnswer> =
     places: settings.places.map(({ id, region }) => ({ id, region })),
     labels: shuffle(labels(settings)),
   }),
+  laidOut: (asked, shuffle) => ({ ...asked, labels: shuffle(asked.labels) }),
   readAnswer(asked, value) {
     const put = knownPairs((value as LabelsAnswer | null)?.pairs, asked.places, asked.labels);
     // A label lies in one place.

@@ -65,6 +65,7 @@ export const match: QuestionKind<MatchSettings, MatchAsked, MatchAnswer> = {
     return all.some(isEmptyOption) ? `${name} has a pair with nothing on one side.` : null;
   },
   asked: (settings, shuffle) => ({ from: sources(settings), to: shuffle(targets(settings)) }),
+  laidOut: ({ from, to }, shuffle) => ({ from: shuffle(from), to: shuffle(to) }),
   readAnswer({ from, to }, value) {
     const laid = knownPairs((value as MatchAnswer | null)?.pairs, from, to);
     // To one thing only one is laid.

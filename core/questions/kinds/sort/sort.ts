@@ -65,6 +65,7 @@ export const sort: QuestionKind<SortSettings, SortAsked, SortAnswer> = {
     return options(settings).some(isEmptyOption) ? `${name} has something to sort with nothing in it.` : null;
   },
   asked: (settings, shuffle) => ({ baskets: settings.baskets, options: shuffle(options(settings)) }),
+  laidOut: (asked, shuffle) => ({ ...asked, options: shuffle(asked.options) }),
   readAnswer(asked, value) {
     const pairs = knownPairs((value as SortAnswer | null)?.pairs, asked.options, asked.baskets);
     return pairs.length === 0 ? null : { pairs };

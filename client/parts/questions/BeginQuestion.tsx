@@ -7,13 +7,17 @@ import { questionUi } from '../../questions/registry';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 
-/** Kinds that begin with a picture, and not with a letter. */
-const ON_A_PICTURE = QUESTION_KINDS.filter((kind) => questionUi(kind).Editing !== undefined);
+/** Kinds that a letter can't say. */
+const BY_HAND = QUESTION_KINDS.filter((kind) => questionUi(kind).beginsWith !== undefined);
 
-/** Begins a question on a picture: it is chosen first. */
-export function PictureQuestions({ home, onAdd }: { home: MediaHome; onAdd: (question: Question) => void }) {
+/** Begins a question that a letter can't say. One on a picture begins with that. */
+export function BeginQuestion({ home, onAdd }: { home: MediaHome; onAdd: (question: Question) => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const begin = async (kind: QuestionKindName): Promise<void> => {
+    if (questionUi(kind).beginsWith === 'a part') {
+      onAdd(newQuestion(kind, crypto.randomUUID()));
+      return;
+    }
     const chosen = await choosePicture(home);
     if (!chosen) return;
     setTrouble(chosen.trouble);
@@ -23,9 +27,13 @@ export function PictureQuestions({ home, onAdd }: { home: MediaHome; onAdd: (que
   };
   return (
     <>
-      <View style={styles.row} role="group" aria-label="Questions on a picture">
-        {ON_A_PICTURE.map((kind) => (
-          <Button key={kind} icon="picture" onPress={() => void begin(kind)}>
+      <View style={styles.row} role="group" aria-label="Questions that begin otherwise">
+        {BY_HAND.map((kind) => (
+          <Button
+            key={kind}
+            icon={questionUi(kind).beginsWith === 'a part' ? 'pages' : 'picture'}
+            onPress={() => void begin(kind)}
+          >
             {questionUi(kind).word}
           </Button>
         ))}
