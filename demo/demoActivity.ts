@@ -54,6 +54,8 @@ export interface DemoPart {
   words?: { least?: number; most?: number; openings?: string[]; written: Record<string, string> };
   /** Answered by questions, as their teacher wrote them in a letter. */
   questions?: string;
+  /** Questions after those that are answered in another part, by its title. */
+  made?: { words: string; marks: number; part: string }[];
   /** Pictures and sounds of what is chosen in them, by its words. */
   media?: Record<string, DemoMedia>;
   /** A picture that labels are put onto, after those questions. */

@@ -40,6 +40,20 @@ function questionsFrom(letter: string): Question[] {
   return questions;
 }
 
+/** A question that is answered in another part. */
+const madeQuestion = (
+  { words, marks, part }: NonNullable<DemoPart['made']>[number],
+  partIdOf: MadeActivity['partIdOf'],
+) => readQuestion({ ...newQuestion('made', randomUUID()), words, marks, settings: { part: partIdOf(part) } })!;
+
+/** An activity that is being made. */
+export interface MadeActivity {
+  activityId: string;
+  ownerId: string;
+  /** The id of a part of it, by its title. */
+  partIdOf: (title: string) => string;
+}
+
 /** What questions of the demo are put into. */
 interface QuestionsWorld {
   transaction: Transaction;
@@ -54,14 +68,14 @@ export class DemoQuestions {
 
   async settings(
     letter: string,
-    { media = {}, labels, rules }: Pick<DemoPart, 'media' | 'labels' | 'rules'>,
-    { activityId, ownerId }: { activityId: string; ownerId: string },
+    { media = {}, labels, rules, made = [] }: Pick<DemoPart, 'media' | 'labels' | 'rules' | 'made'>,
+    { activityId, ownerId, partIdOf }: MadeActivity,
   ): Promise<QuestionsSettings> {
     const onPicture = labels ? [await this.labelled(labels, activityId, ownerId)] : [];
     const written = await this.illustrated(questionsFrom(letter), media, activityId, ownerId);
     return {
       ...(newPart('questions', activityId, '').settings as QuestionsSettings),
-      questions: [...onPicture, ...written],
+      questions: [...onPicture, ...written, ...made.map((question) => madeQuestion(question, partIdOf))],
       tries: 3,
       rightShown: 'after the last try',
       earnBack: true,

@@ -65,7 +65,7 @@ import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './
 import { printFilm } from './films';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
 import { paperPhoto } from './photos';
-import { DemoQuestions } from './questionParts';
+import { DemoQuestions, type MadeActivity } from './questionParts';
 import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { makeQuay } from './sounds';
@@ -384,11 +384,12 @@ class Seeder {
       { transaction },
     );
     if (activity.draft) return this.draft(activity, activityId);
-    const partIds: string[] = [];
+    const partIds = activity.parts.map(() => randomUUID());
+    const partIdOf = (title: string): string => partIds[activity.parts.findIndex((part) => part.title === title)]!;
     for (const [position, part] of activity.parts.entries()) {
-      const id = randomUUID();
-      partIds.push(id);
-      const settings = await this.settings(part, activityId, this.people.get(teacher.name)!);
+      const id = partIds[position]!;
+      const ownerId = this.people.get(teacher.name)!;
+      const settings = await this.settings(part, { activityId, ownerId, partIdOf });
       await Part.create(
         {
           id,
@@ -497,14 +498,14 @@ class Seeder {
     );
   }
 
-  private async settings(part: DemoPart, activityId: string, ownerId: string): Promise<PartSettings> {
+  private async settings(part: DemoPart, made: MadeActivity): Promise<PartSettings> {
     const { photo, recording, words, tick, questions } = part;
-    if (questions) return this.questions.settings(questions, part, { activityId, ownerId });
+    if (questions) return this.questions.settings(questions, part, made);
     if (words) return { leastWords: words.least, mostWords: words.most, openings: words.openings };
     if (tick) return { confirm: tick.confirm };
     if (recording) return { seconds: recording.seconds, titleStart: recording.titleStart };
     if (photo) return {};
-    return { sheets: await this.sheets(part, activityId, ownerId), morePages: part.morePages ?? false };
+    return { sheets: await this.sheets(part, made.activityId, made.ownerId), morePages: part.morePages ?? false };
   }
 
   /** The sheets of a part; a PDF's pages are kept as the activity's own file. */

@@ -160,7 +160,7 @@ export function makeServices(
     hints: new HintService(sequelize, facts),
     answers,
     puttingRight: new PuttingRightService(sequelize, clock),
-    crews: new CrewService(sequelize, counts),
+    crews: new CrewService(sequelize, counts, clock),
     activityPictures,
     speech: new SpeechService(files, signIn),
     groups: new GroupService(sequelize, clock),

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { SchoolNumbers } from '../account/SchoolNumbers';
 import { keys } from '../api/queries';
 import { request } from '../api/request';
 import { SignedIn } from '../signIn/SignedIn';
@@ -136,6 +137,14 @@ export default function MePage() {
             on={settings.calm}
             onChange={(calm) => choose({ calm })}
           />
+          {me.role === 'teacher' && (
+            <>
+              <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
+                Numbers
+              </Text>
+              <SchoolNumbers me={me} />
+            </>
+          )}
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
             Letters in the evening
           </Text>

@@ -1,5 +1,6 @@
 import type { OwnCrewView } from '@lippet/core/contract/crews';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { HearSign } from '../readAloud/HearSign';
@@ -16,7 +17,8 @@ function withWords(names: readonly string[]): string {
 
 /** A crew that one is in: with whom, about what, when and where. */
 export function CrewCard({ crew, zone }: { crew: OwnCrewView; zone: string }) {
-  const { name, note, meetsAt, link, activity, with: others } = crew;
+  const { name, note, meetsAt, link, activity, work, with: others } = crew;
+  const router = useRouter();
   const who = withWords(others);
   return (
     <Scrap fill={colours.mist} style={styles.card}>
@@ -33,6 +35,11 @@ export function CrewCard({ crew, zone }: { crew: OwnCrewView; zone: string }) {
           {[activity.title, meetsAt === null ? null : whenWords(meetsAt, Date.now(), zone)].filter(Boolean).join(' · ')}
         </Text>
       </View>
+      {work.map(({ id, title }) => (
+        <Button key={id} icon="pages" onPress={() => router.push(`/activity/${id}`)}>
+          {title}
+        </Button>
+      ))}
       {link && (
         <Button kind="main" icon="film" onPress={() => window.open(link, '_blank', 'noopener,noreferrer')}>
           Go to the crew

@@ -29,6 +29,8 @@ export interface PlanGroup {
   name: string;
   learners: { id: string; name: string }[];
   folders: FolderView[];
+  /** Crews of it, with the activity that they were made for. */
+  crews: { id: string; name: string; about: string }[];
 }
 
 export interface PlanView {
@@ -72,5 +74,9 @@ export const setPlanBody = yup.object({
 });
 
 /** Made by the client, so that asking twice makes one. */
-export const newActivityBody = yup.object({ id: idParam });
-export const copyActivityBody = newActivityBody;
+export const newActivityBody = yup.object({
+  id: idParam,
+  /** A crew that it is for, where it is for one alone. */
+  crew: yup.string().uuid('The crew’s id must be a UUID.').nullable(),
+});
+export const copyActivityBody = yup.object({ id: idParam });

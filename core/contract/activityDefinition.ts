@@ -71,6 +71,8 @@ export interface GroupPlan extends Dates {
   folder: string | null;
   /** Its learners choose whether they begin it: it stands in the collection, not on Now. */
   free: boolean;
+  /** Crews of it that alone have it; none for everybody. */
+  crews: string[];
 }
 
 export const TAKE_BACK = ['begun', 'due', 'never'] as const;

@@ -20,6 +20,8 @@ export interface OwnCrewView extends Omit<CrewView, 'learners'> {
   activity: { id: string; title: string };
   /** Names of the others. */
   with: string[];
+  /** Work that is for this crew. */
+  work: { id: string; title: string }[];
 }
 
 const address = (value: string | null | undefined): boolean => {

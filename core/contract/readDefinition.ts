@@ -1,4 +1,5 @@
 import { readPart } from '../parts/part';
+import { CREW_LIMITS } from './crews';
 import { DEFINITION_LIMITS } from './definitionLimits';
 import { isId } from './ids';
 import { distinct, listOf, oneOf, rawOf, textOf, wholeOf, type Raw } from './readRaw';
@@ -58,6 +59,10 @@ export function readTold(value: unknown): RecordedMessage | null {
     ? { sort: sort as TakeSort, media, seconds: length, spans: kept }
     : null;
 }
+
+/** Ids of crews, each once. */
+const crewsOf = (value: unknown): string[] =>
+  Array.isArray(value) ? [...new Set(value.filter(isId))].slice(0, CREW_LIMITS.crews) : [];
 
 /** Reads a plan; what is not in shape is left out, what is too long is cut. It never throws. */
 export function readPlan(value: unknown): ActivityPlan {
@@ -125,6 +130,7 @@ export function readPlan(value: unknown): ActivityPlan {
           group: raw.group as string,
           folder: idOr(raw.folder),
           free: raw.free === true,
+          crews: crewsOf(raw.crews),
           ...datesOf(raw),
         })),
       ({ group }) => group,

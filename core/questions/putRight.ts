@@ -48,6 +48,9 @@ export function withIdsOf(written: Question, before: Question): Question {
     return picture === undefined || sound === undefined ? named : { ...named, picture, sound };
   });
   const { id, picture, sound, working, look } = before;
-  const steps = written.steps.map((step, index) => ({ ...step, id: before.steps[index]?.id ?? step.id }));
+  const steps = written.steps.map((step, index) => {
+    const known = before.steps[index];
+    return known ? withIdsOf(step, known) : step;
+  });
   return { ...written, id, picture, sound, working, look, steps, settings } as Question;
 }

@@ -50,6 +50,7 @@ describe('the schema', () => {
       '2026-11-30-setTimes',
       '2026-11-30-markedBy',
       '2026-11-30-questionSets',
+      '2026-11-30-crewWork',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

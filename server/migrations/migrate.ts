@@ -28,6 +28,7 @@ import * as partAnswers from './2026-11-30-partAnswers';
 import * as dayChoices from './2026-11-30-dayChoices';
 import * as questionHelp from './2026-11-30-questionHelp';
 import * as markedBy from './2026-11-30-markedBy';
+import * as crewWork from './2026-11-30-crewWork';
 import * as questionSets from './2026-11-30-questionSets';
 import * as setTimes from './2026-11-30-setTimes';
 import * as questionTries from './2026-11-30-questionTries';
@@ -65,6 +66,7 @@ export const MIGRATIONS = [
   { name: '2026-11-30-setTimes', ...setTimes },
   { name: '2026-11-30-markedBy', ...markedBy },
   { name: '2026-11-30-questionSets', ...questionSets },
+  { name: '2026-11-30-crewWork', ...crewWork },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

@@ -79,6 +79,8 @@ export class Assignment extends Row<Assignment> {
   declare folderId: CreationOptional<string | null>;
   /** Learners choose whether they begin it. */
   declare free: CreationOptional<boolean>;
+  /** Crews that alone have it; none for the whole group. */
+  declare crewIds: CreationOptional<string[]>;
   declare opens: Date | null;
   declare due: Date | null;
   declare closes: Date | null;
@@ -162,6 +164,7 @@ export function defineActivities(sequelize: Sequelize): void {
       groupId: { ...uuid(), primaryKey: true },
       folderId: maybeUuid(),
       free: { ...flag(), defaultValue: false },
+      crewIds: { type: DataTypes.ARRAY(DataTypes.UUID), allowNull: false, defaultValue: [] },
       ...dates(),
     },
     { ...common, tableName: 'assignments' },

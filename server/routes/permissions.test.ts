@@ -129,6 +129,36 @@ const TABLE: Record<string, Row> = {
     body: () => ({ id: randomUUID(), part: randomUUID(), person: null, minutes: 1 }),
     allowed: {},
   },
+  'POST /api/pieces/:id/rounds': {
+    path: ({ piece }) => `/api/pieces/${piece}/rounds`,
+    body: () => ({ part: randomUUID(), seen: [] }),
+    allowed: {},
+  },
+  'POST /api/pieces/:id/steps': {
+    path: ({ piece }) => `/api/pieces/${piece}/steps`,
+    body: () => ({ part: randomUUID(), question: randomUUID(), number: 1 }),
+    allowed: {},
+  },
+  'POST /api/pieces/:id/step-answers': {
+    path: ({ piece }) => `/api/pieces/${piece}/step-answers`,
+    body: () => ({ part: randomUUID(), question: randomUUID(), number: 1, answer: { words: 'a' } }),
+    allowed: {},
+  },
+  'POST /api/pieces/:id/examples': {
+    path: ({ piece }) => `/api/pieces/${piece}/examples`,
+    body: () => ({ part: randomUUID(), question: randomUUID() }),
+    allowed: {},
+  },
+  'POST /api/pieces/:id/looks': {
+    path: ({ piece }) => `/api/pieces/${piece}/looks`,
+    body: () => ({ part: randomUUID(), question: randomUUID() }),
+    allowed: {},
+  },
+  'PUT /api/activities/:id/groups/:group/question-state': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/question-state`,
+    body: () => ({ part: randomUUID(), question: randomUUID(), closed: true, shown: false }),
+    allowed: {},
+  },
   'POST /api/pieces/:id/variants': {
     path: ({ piece }) => `/api/pieces/${piece}/variants`,
     body: () => ({ part: randomUUID(), question: randomUUID() }),
@@ -518,6 +548,11 @@ const TABLE: Record<string, Row> = {
     path: () => '/api/me/settings',
     body: () => ({ size: 'large', letters: 'plain', speed: 'slow', calm: true, leftHanded: true }),
     allowed: signedIn(200),
+  },
+  'PUT /api/school': {
+    path: () => '/api/school',
+    body: () => ({ decimalMark: 'point' }),
+    allowed: { teacher: 200, 'other teacher': 200 },
   },
   'PUT /api/me/mail': {
     path: () => '/api/me/mail',

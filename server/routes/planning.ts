@@ -6,7 +6,7 @@ import { TableRoutes } from './tableRoutes';
 export function planningRoutes({ planning, archives, joining, hub, news }: Services): Hono<AppEnv> {
   const routes = new TableRoutes();
   routes.on('GET /activities', ({ actor }) => planning.list(actor));
-  routes.on('POST /activities', ({ actor, body }) => planning.create(actor, body.id));
+  routes.on('POST /activities', ({ actor, body }) => planning.begin(actor, body));
   routes.on('POST /activities/archives', async ({ actor, c }) => {
     archives.insistTeacher(actor);
     return archives.unpack(actor, Buffer.from(await c.req.arrayBuffer()));

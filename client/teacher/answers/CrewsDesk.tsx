@@ -18,6 +18,7 @@ import { Press } from '../../ui/Press';
 import { Scrap } from '../../ui/Scrap';
 import { colours, TARGET } from '../../ui/theme';
 import { CrewsDraft } from './crewsDraft';
+import { CrewWork } from './CrewWork';
 
 interface Props {
   activityId: string;
@@ -84,7 +85,7 @@ function CrewsMaking({ place, kept, view, reports, zone }: MakingProps) {
       </Text>
       <View style={styles.crews}>
         {crews.map((crew) => (
-          <CrewCard key={crew.id} crew={crew} draft={draft} held={held} view={view} zone={zone} />
+          <CrewCard key={crew.id} crew={crew} draft={draft} held={held} view={view} zone={zone} isGiven={!changed} />
         ))}
         <Scrap fill={colours.paper} style={styles.card}>
           <Text variant="titleMedium" role="heading" aria-level={2}>
@@ -108,9 +109,11 @@ interface CrewProps {
   held: string | null;
   view: AnswersView;
   zone: string;
+  /** It was given out, as it stands. */
+  isGiven: boolean;
 }
 
-function CrewCard({ crew, draft, held, view, zone }: CrewProps) {
+function CrewCard({ crew, draft, held, view, zone, isGiven }: CrewProps) {
   const { id, name, note, meetsAt, link, learners } = crew;
   return (
     <Scrap style={styles.card}>
@@ -144,6 +147,7 @@ function CrewCard({ crew, draft, held, view, zone }: CrewProps) {
         onChangeText={(text) => draft.edit(id, { link: text.trim() === '' ? null : text.trim() })}
         autoCapitalize="none"
       />
+      <CrewWork crew={crew} isGiven={isGiven} />
       <Button icon="bin" label={`Take the crew ${name} apart`} onPress={() => draft.drop(id)} style={styles.keep}>
         Take apart
       </Button>

@@ -29,19 +29,23 @@ export function QuestionShares({ view, rows }: { view: AnswersView; rows: readon
           <View key={question.id} role="listitem" style={styles.item}>
             <Text variant="bodyMedium" numberOfLines={2}>{`${index + 1}  ${firstOf(question).words}`}</Text>
             <Shares counts={counts} of={rows.length} />
-            <Text variant="bodySmall">{words || 'nobody yet'}</Text>
-            <QuestionWays
-              number={index + 1}
-              state={
-                view.states.find((one) => one.part === part && one.question === question.id) ?? {
-                  part,
-                  question: question.id,
-                  closed: false,
-                  shown: false,
+            <View style={styles.row}>
+              <Text variant="bodySmall" style={styles.words}>
+                {words || 'nobody yet'}
+              </Text>
+              <QuestionWays
+                number={index + 1}
+                state={
+                  view.states.find((one) => one.part === part && one.question === question.id) ?? {
+                    part,
+                    question: question.id,
+                    closed: false,
+                    shown: false,
+                  }
                 }
-              }
-              hasRight={!isUnmarked(question)}
-            />
+                hasRight={!isUnmarked(question)}
+              />
+            </View>
           </View>
         );
       })}
@@ -75,4 +79,6 @@ function Shares({ counts, of }: { counts: readonly { state: CellState; count: nu
 const styles = StyleSheet.create({
   list: { gap: 16, flexShrink: 1, maxWidth: 420 },
   item: { gap: 4 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'center' },
+  words: { minWidth: 120, flexGrow: 1 },
 });

@@ -2,8 +2,11 @@ import type { QuestionStateView } from '@lippet/core/contract/questionHelp';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { request } from '../../api/request';
-import { Button } from '../../ui/Button';
+import { Text } from 'react-native-paper';
+import { LineIcon } from '../../ui/LineIcon';
 import { Notice } from '../../ui/Notice';
+import { Press } from '../../ui/Press';
+import { colours, TARGET } from '../../ui/theme';
 import { useActivityPlace } from './activityPlace';
 
 interface Props {
@@ -29,25 +32,36 @@ export function QuestionWays({ number, state, hasRight }: Props) {
   const { closed, shown } = state;
   return (
     <View style={styles.ways}>
-      <Button
-        icon="lock"
-        label={`${closed ? 'Open' : 'Close'} question ${number}`}
+      <Press
+        flat
+        aria-label={`${closed ? 'Open' : 'Close'} question ${number}`}
+        fill={closed ? colours.ochre : colours.scrap}
         onPress={() => void put({ closed: !closed })}
+        style={styles.way}
       >
-        {closed ? 'Open again' : 'Close'}
-      </Button>
+        <LineIcon name="lock" size={18} />
+        <Text variant="labelMedium">{closed ? 'Closed' : 'Close'}</Text>
+      </Press>
       {hasRight && (
-        <Button
-          icon="tick"
-          label={shown ? `Hide what is right of question ${number}` : `Show all what is right of question ${number}`}
+        <Press
+          flat
+          aria-label={
+            shown ? `Hide what is right of question ${number}` : `Show all what is right of question ${number}`
+          }
+          fill={shown ? colours.ochre : colours.scrap}
           onPress={() => void put({ shown: !shown })}
+          style={styles.way}
         >
-          {shown ? 'Hide what is right' : 'Show what is right'}
-        </Button>
+          <LineIcon name="eye" size={18} />
+          <Text variant="labelMedium">{shown ? 'Answer shown' : 'Show answer'}</Text>
+        </Press>
       )}
       {trouble && <Notice>{trouble}</Notice>}
     </View>
   );
 }
 
-const styles = StyleSheet.create({ ways: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 2 } });
+const styles = StyleSheet.create({
+  ways: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  way: { flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET.adult, paddingHorizontal: 10 },
+});

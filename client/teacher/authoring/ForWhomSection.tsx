@@ -14,11 +14,19 @@ import { Pick } from '../../ui/Pick';
 import { Press } from '../../ui/Press';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { CrewPick } from './CrewPick';
 import { FolderPick } from './FolderPick';
 
 /** The hour at which work is most often due. */
 const DUE_HOUR = 15;
-const NEW_GROUP: Omit<GroupPlan, 'group'> = { folder: null, free: false, opens: null, due: null, closes: null };
+const NEW_GROUP: Omit<GroupPlan, 'group'> = {
+  folder: null,
+  free: false,
+  crews: [],
+  opens: null,
+  due: null,
+  closes: null,
+};
 const WAYS = [
   { value: 'all', word: 'Everybody does it' },
   { value: 'free', word: 'Who likes may choose it' },
@@ -75,7 +83,7 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
         ...before,
         // Most groups get the same dates: the next one begins with those of the last.
         groups: on
-          ? [...before.groups, { ...NEW_GROUP, ...before.groups.at(-1), group: group.id, folder: null }]
+          ? [...before.groups, { ...NEW_GROUP, ...before.groups.at(-1), group: group.id, folder: null, crews: [] }]
           : before.groups.filter(({ group: id }) => id !== group.id),
         learners: on
           ? before.learners
@@ -110,6 +118,7 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
                   chosen={own.free ? 'free' : 'all'}
                   onChoose={(way) => put({ free: way === 'free' })}
                 />
+                <CrewPick group={group} chosen={own.crews} onChoose={(crews) => put({ crews })} />
                 <FolderPick group={group} chosen={own.folder} zone={zone} onChoose={(folder) => put({ folder })} />
                 <DatesRow dates={own} whose={group.name} zone={zone} quick={likely(now, zone)} onChange={put} />
                 {others.map((other) => {

@@ -32,6 +32,23 @@ const LETTER = [
     '= {all} cars',
     '~ {cars + trips} cars // Each trip takes as many again.',
   ].join('\n'),
+  'It sails at [high* / low] water from the [quay|pier].',
+  'How sure are you?\n|-----|',
+  [
+    'A ferry takes {cars} cars. How many do {trips} trips take?',
+    'cars = 6..12',
+    'trips = 2, 4, 5',
+    '= {cars * trips} cars',
+    '! One trip takes {cars}.',
+    '! So {trips} trips take {cars * trips}.',
+    '> How many cars does one trip take?',
+    '> = {cars}',
+    '>',
+    '> What is done with the trips?',
+    '> - they are added',
+    '> - they are multiplied *',
+    '> ? Think of two trips.',
+  ].join('\n'),
 ];
 
 it.each(LETTER)('%s is the same once it was written and read again', (letter) => {
@@ -56,7 +73,23 @@ it('reads hints, replies, tolerances, things to sort, and numbers that are drawn
     'order',
     'gaps',
     'number',
+    'gaps',
+    'scale',
+    'number',
   ]);
+  expect(all[10]).toMatchObject({
+    settings: {
+      gaps: [
+        { accepted: ['high'], list: ['high', 'low'] },
+        { accepted: ['quay', 'pier'], list: null },
+      ],
+    },
+  });
+  expect(all[11]).toMatchObject({ marks: 0 });
+  const { steps, example } = all[12]!.first!;
+  expect(example[0]).toMatch(/^One trip takes \d+\.$/);
+  expect(steps.map(({ kind }) => kind)).toEqual(['number', 'choose']);
+  expect(steps[1]!.hints).toEqual(['Think of two trips.']);
   expect(all[0]).toMatchObject({
     hints: ['Pull at both ends.', 'It has two bights.'],
     replies: [{ answer: 'a plait', words: 'It holds nothing.' }],

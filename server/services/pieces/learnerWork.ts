@@ -31,6 +31,11 @@ const CONDITIONS: Record<'personId' | 'activityId' | 'groupIds' | 'pieceId' | 'p
 /** What was due before somebody came has no date for them: nobody is late for work that they could not have known of. */
 const DUE = 'CASE WHEN g.due < m.joined_at THEN NULL ELSE g.due END';
 
+/** What is for crews alone is for whoever is in one of them, or was when they began it. */
+export const IN_CREW = `(cardinality(g.crew_ids) = 0
+  OR EXISTS (SELECT 1 FROM crew_members c WHERE c.crew_id = ANY(g.crew_ids) AND c.person_id = m.person_id)
+  OR EXISTS (SELECT 1 FROM pieces b WHERE b.activity_id = g.activity_id AND b.person_id = m.person_id))`;
+
 /**
  * One row an activity and learner, with the dates that hold for them. Of two groups that have the same work, the one that
  * leaves more time counts.
@@ -49,7 +54,7 @@ export function pairsSql(filter: FactsFilter): string {
     JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner'
     LEFT JOIN folders f ON f.id = g.folder_id
     LEFT JOIN learner_dates x ON x.activity_id = g.activity_id AND x.person_id = m.person_id
-    WHERE true ${conditions.join(' ')}
+    WHERE ${IN_CREW} ${conditions.join(' ')}
     ORDER BY g.activity_id, m.person_id, (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id`;
 }
 

@@ -27,7 +27,9 @@ async function made(): Promise<{ id: string; plan: ActivityPlan }> {
     ...EMPTY_PLAN,
     title: 'Draw: a buoy / 2',
     task: richTextOf('Draw it.'),
-    groups: [{ group: school.groups.reeds, folder: null, free: false, opens: null, due: null, closes: null }],
+    groups: [
+      { group: school.groups.reeds, folder: null, free: false, crews: [], opens: null, due: null, closes: null },
+    ],
     parts: [
       {
         id: randomUUID(),

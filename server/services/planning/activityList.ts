@@ -6,6 +6,7 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { countStates, type PieceCountService } from '../pieces/pieceCounts';
 import { datesOf } from './planDates';
+import { draftOf } from './draftOf';
 
 /** The activities that a teacher may change, each in a line. */
 export class ActivityList {
@@ -32,7 +33,7 @@ export class ActivityList {
     return activities.map((activity): ActivityCard => {
       // What was never given out, also when it was put away since, is what its draft says.
       const given = activity.state === 'set' || assigned.some(({ activityId }) => activityId === activity.id);
-      const draft = given ? null : (activity.draft ?? EMPTY_PLAN);
+      const draft = given ? null : (draftOf(activity) ?? EMPTY_PLAN);
       const own = draft
         ? draft.groups
             .filter(({ group }) => policy.setFor(actor, group))

@@ -39,6 +39,7 @@ export async function givenPlan(
       group: assignment.groupId,
       folder: assignment.folderId ?? null,
       free: assignment.free!,
+      crews: assignment.crewIds ?? [],
       ...datesOf(assignment),
     })),
     learners: learners.map((learner) => ({ person: learner.personId, ...datesOf(learner) })),

@@ -3,7 +3,7 @@ import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { planTroubles } from '@lippet/core/contract/definitionTroubles';
 import { mediaOfPlan } from '@lippet/core/contract/mediaOfPlan';
 import type { PartPlan } from '@lippet/core/parts/part';
-import { Assignment, LearnerDates, Membership, Part, type Activity } from '../../models/tables';
+import { Assignment, Crew, CrewMember, LearnerDates, Membership, Part, type Activity } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { ProblemError } from '../../problems/problem';
@@ -65,6 +65,7 @@ export class GivingOut {
         'incomplete',
         'Work can be set only for groups that you teach, and dates only for their learners.',
       );
+    await insistOnCrews(plan, transaction);
     if (!(await this.media.ofActivity(mediaOfPlan(plan), activity.id)))
       throw new ProblemError('still-arriving', 'A file is still on its way to school. Give it out when that is there.');
     const elsewhere = await Part.count({
@@ -131,15 +132,31 @@ export class GivingOut {
     const activityId = activity.id;
     await Assignment.destroy({ where: { activityId, groupId: assigned.map(({ groupId }) => groupId) }, transaction });
     const folders = await foldersOf(groups.map(({ group }) => group));
-    for (const { group, folder, free, ...dates } of groups) {
+    for (const { group, folder, free, crews, ...dates } of groups) {
       // A folder that was taken away meanwhile is none.
       const folderId = folders.get(group)?.some(({ id }) => id === folder) ? folder : null;
-      await Assignment.create({ activityId, groupId: group, folderId, free, ...rowDates(dates) }, { transaction });
+      await Assignment.create(
+        { activityId, groupId: group, folderId, free, crewIds: crews, ...rowDates(dates) },
+        { transaction },
+      );
     }
     await LearnerDates.destroy({ where: { activityId }, transaction });
     for (const { person, ...dates } of learners)
       await LearnerDates.create({ activityId, personId: person, ...rowDates(dates) }, { transaction });
     return groups.map(({ group }) => group).filter((group) => !assigned.some(({ groupId }) => groupId === group));
+  }
+
+  /** Of the members of groups, those who have the work: where it is for crews alone, only who is in one of them. */
+  private async inTheirCrews(
+    members: readonly Membership[],
+    { groups }: ActivityPlan,
+    transaction: Transaction,
+  ): Promise<Membership[]> {
+    const crews = await CrewMember.findAll({ where: { crewId: groups.flatMap((group) => group.crews) }, transaction });
+    return members.filter(({ groupId, personId }) => {
+      const wanted = groups.find(({ group }) => group === groupId)?.crews ?? [];
+      return wanted.length === 0 || crews.some((one) => one.personId === personId && wanted.includes(one.crewId));
+    });
   }
 
   /** New work is told of where it is open at once; what opens later is found on Now when it does. */
@@ -161,7 +178,8 @@ export class GivingOut {
           opened(folders.get(group)?.find(({ id }) => id === folder)?.opens),
       )
       .map(({ group }) => group);
-    const members = await Membership.findAll({ where: { groupId: open, role: 'learner', leftAt: null }, transaction });
+    const all = await Membership.findAll({ where: { groupId: open, role: 'learner', leftAt: null }, transaction });
+    const members = await this.inTheirCrews(all, plan, transaction);
     const later = new Set(plan.learners.flatMap(({ person, opens }) => (opens && opens > now ? [person] : [])));
     await tellPeople(
       members.map(({ personId }) => personId).filter((personId) => !later.has(personId)),
@@ -169,4 +187,12 @@ export class GivingOut {
       transaction,
     );
   }
+}
+
+/** @throws ProblemError `incomplete` where a crew is not of its group, or was taken apart */
+async function insistOnCrews({ groups }: ActivityPlan, transaction: Transaction): Promise<void> {
+  const named = groups.flatMap(({ group, crews }) => crews.map((crew) => ({ group, crew })));
+  const known = await Crew.findAll({ where: { id: named.map(({ crew }) => crew) }, transaction });
+  if (named.some(({ group, crew }) => !known.some(({ id, groupId }) => id === crew && groupId === group)))
+    throw new ProblemError('incomplete', 'A crew that it is for was taken apart. Choose anew who it is for.');
 }

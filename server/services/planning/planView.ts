@@ -8,6 +8,7 @@ import type { Actor } from '../../policy/actor';
 import { partPlan } from '../pieces/activityParts';
 import { foldersOf } from './folders';
 import type { PieceFactsService } from '../pieces/pieceFacts';
+import { draftOf } from './draftOf';
 import type { FoundActivity } from './findActivity';
 import { givenPlan } from './givenPlan';
 
@@ -25,7 +26,7 @@ export class PlanViews {
 
   async of(actor: Actor, found: FoundActivity): Promise<PlanView> {
     const { activity, assigned } = found;
-    const kept = activity.draft ?? (await givenPlan(found));
+    const kept = draftOf(activity) ?? (await givenPlan(found));
     const groups = await this.groupsFor(actor, assigned, kept);
     const known = new Set(groups.map(({ id }) => id));
     // A group that one has stopped to teach, and has not given it to, is no longer among those to choose.
@@ -57,6 +58,7 @@ export class PlanViews {
     const named = new Set(plan.learners.map(({ person }) => person));
     const groups = await Group.findAll({ where: { id: ids, joinsId: null }, order: ['name'] });
     const folders = await foldersOf(ids);
+    const crews = await this.crewsOf(ids);
     const members = await Membership.findAll({ where: { groupId: ids, role: 'learner', leftAt: null } });
     const people = await Person.findAll({
       where: { id: members.map(({ personId }) => personId) },
@@ -72,8 +74,19 @@ export class PlanViews {
         name,
         learners: people.filter((person) => own.has(person.id)).map((person) => ({ id: person.id, name: person.name })),
         folders: folders.get(id) ?? [],
+        crews: actor.teaches.has(id)
+          ? crews.filter(({ group }) => group === id).map(({ group: _, ...crew }) => crew)
+          : [],
       };
     });
+  }
+
+  private crewsOf(groups: readonly string[]): Promise<{ id: string; name: string; about: string; group: string }[]> {
+    return this.sequelize.query(
+      `SELECT c.id, c.name, a.title AS about, c.group_id AS group FROM crews c JOIN activities a ON a.id = c.activity_id
+       WHERE c.group_id = ANY(:groups::uuid[]) ORDER BY a.changed_at DESC, c.position`,
+      { replacements: { groups: `{${groups.join(',')}}` }, type: QueryTypes.SELECT },
+    );
   }
 
   /** How many released reviews say something by the rubric. */

@@ -47,7 +47,7 @@ const planOf = (change: Partial<ActivityPlan> = {}): ActivityPlan => ({
   subject: 'Art',
   task: richTextOf('Draw it.'),
   parts: [page('Buoy')],
-  groups: [{ group: school.groups.reeds, folder: null, free: false, opens: null, due: null, closes: null }],
+  groups: [{ group: school.groups.reeds, folder: null, free: false, crews: [], opens: null, due: null, closes: null }],
   ...change,
 });
 const draft = async (
@@ -163,7 +163,7 @@ it('groups have their own dates, and a learner other ones; what has not opened i
   const group = school.groups.reeds;
   const id = await give(
     planOf({
-      groups: [{ group, folder: null, free: false, opens: now + HOUR, due: now + 3 * HOUR, closes: null }],
+      groups: [{ group, folder: null, free: false, crews: [], opens: now + HOUR, due: now + 3 * HOUR, closes: null }],
       learners: [{ person: school.people.ada, opens: null, due: now + 9 * HOUR, closes: null }],
     }),
   );
@@ -176,7 +176,7 @@ it('groups have their own dates, and a learner other ones; what has not opened i
 });
 
 it('work is set only for groups that one teaches, and dates only for their learners', async () => {
-  const strange = { folder: null, free: false, opens: null, due: null, closes: null };
+  const strange = { folder: null, free: false, crews: [], opens: null, due: null, closes: null };
   for (const plan of [
     planOf({ groups: [{ group: school.groups.dunes, ...strange }] }),
     planOf({ learners: [{ person: school.people.cai, ...strange }] }),

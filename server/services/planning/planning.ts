@@ -4,15 +4,16 @@ import type { ActivityCard, PlanView } from '@lippet/core/contract/activities';
 import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { mediaOfPlan } from '@lippet/core/contract/mediaOfPlan';
 import { readPlan } from '@lippet/core/contract/readDefinition';
-import { Activity, Media } from '../../models/tables';
+import { Activity, Crew, Media } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
-import { ProblemError } from '../../problems/problem';
+import { notFound, ProblemError } from '../../problems/problem';
 import type { GivenPages } from './givenPages';
 import type { MediaService } from '../media/media';
 import type { PieceCountService } from '../pieces/pieceCounts';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { ActivityList } from './activityList';
+import { draftOf } from './draftOf';
 import { findActivity } from './findActivity';
 import { givenPlan } from './givenPlan';
 import { GivingOut } from './givingOut';
@@ -78,6 +79,23 @@ export class PlanningService {
     });
   }
 
+  /** Begins an activity, for a crew alone where one is named. The same id again is the same activity. */
+  async begin(actor: Actor, { id, crew: crewId }: { id: string; crew?: string | null }): Promise<{ id: string }> {
+    if (!crewId) return this.create(actor, id);
+    const crew = await Crew.findByPk(crewId);
+    if (!crew || !policy.setFor(actor, crew.groupId)) throw notFound();
+    const group = {
+      group: crew.groupId,
+      folder: null,
+      free: false,
+      crews: [crewId],
+      opens: null,
+      due: null,
+      closes: null,
+    };
+    return this.create(actor, id, { ...EMPTY_PLAN, groups: [group] });
+  }
+
   async plan(actor: Actor, id: string): Promise<PlanView> {
     return this.views.of(actor, await findActivity(actor, id));
   }
@@ -120,7 +138,7 @@ export class PlanningService {
       const found = await findActivity(actor, id, transaction);
       const { activity } = found;
       if (activity.draftVersion !== version) throw new ProblemError('conflict', NEWER);
-      const plan = activity.draft;
+      const plan = draftOf(activity);
       if (!plan) return activity.update({ state: 'set' }, { transaction });
       await this.giving.give(actor, found, plan, transaction);
       return null;
@@ -159,7 +177,7 @@ export class PlanningService {
   private async copyWithin(actor: Actor, id: string, as: string, transaction: Transaction): Promise<void> {
     const found = await findActivity(actor, id);
     if (await Activity.findByPk(as)) return void (await findActivity(actor, as));
-    const plan = found.activity.draft ?? (await givenPlan(found));
+    const plan = draftOf(found.activity) ?? (await givenPlan(found));
     // What is taken away meanwhile waits: its bytes are needed by the copy, too.
     const files = await Media.findAll({
       where: { activityId: id, id: mediaOfPlan(plan) },

@@ -18,6 +18,7 @@ export class CrewService {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly counts: PieceCountService,
+    private readonly clock: () => number = Date.now,
   ) {}
 
   async list(actor: Actor, place: AtGroup): Promise<CrewView[]> {
@@ -80,18 +81,26 @@ export class CrewService {
       activity_id: string;
       title: string;
       others: string[];
+      work: { id: string; title: string }[];
     }>(
       `SELECT c.id, c.name, c.note, c.meets_at, c.link, c.activity_id, a.title,
          ARRAY(SELECT n.name FROM crew_members o JOIN people n ON n.id = o.person_id
-               WHERE o.crew_id = c.id AND o.person_id <> :person ORDER BY n.name) AS others
+               WHERE o.crew_id = c.id AND o.person_id <> :person ORDER BY n.name) AS others,
+         (SELECT coalesce(json_agg(json_build_object('id', w.id, 'title', w.title) ORDER BY w.title), '[]')
+          FROM assignments g JOIN activities w ON w.id = g.activity_id AND w.state = 'set'
+          WHERE c.id = ANY(g.crew_ids) AND coalesce(g.opens, '-infinity') <= :now) AS work
        FROM crew_members m JOIN crews c ON c.id = m.crew_id JOIN activities a ON a.id = c.activity_id
        WHERE m.person_id = :person AND c.group_id = ANY(:groups::uuid[]) ORDER BY c.meets_at NULLS LAST, a.title, c.name`,
       {
-        replacements: { person: actor.personId, groups: `{${[...actor.learnsIn].join(',')}}` },
+        replacements: {
+          person: actor.personId,
+          now: new Date(this.clock()),
+          groups: `{${[...actor.learnsIn].join(',')}}`,
+        },
         type: QueryTypes.SELECT,
       },
     );
-    return rows.map(({ id, name, note, meets_at: meetsAt, link, activity_id: activityId, title, others }) => ({
+    return rows.map(({ id, name, note, meets_at: meetsAt, link, activity_id: activityId, title, others, work }) => ({
       id,
       name,
       note,
@@ -99,6 +108,7 @@ export class CrewService {
       link,
       activity: { id: activityId, title },
       with: others,
+      work,
     }));
   }
 

@@ -54,7 +54,7 @@ function GapsAnswering({ question, answer, onAnswer }: AnsweringProps<'gaps'>) {
 
 export const gapsUi: QuestionUi<'gaps'> = {
   word: 'Gaps',
-  how: () => 'Write what is missing',
+  how: ({ asked }) => (asked.gaps.every(({ list }) => list) ? 'Choose what is missing' : 'Write what is missing'),
   Answering: GapsAnswering,
 };
 
