@@ -36,6 +36,7 @@ import { LoneQuestionService } from './services/questions/loneQuestions';
 import { HintService } from './services/questions/hints';
 import { PuttingRightService } from './services/questions/puttingRight';
 import { SetTimeService } from './services/questions/setTimes';
+import { AnswersCopyService } from './services/questions/answersCopy';
 import { QuestionHelpService } from './services/questions/questionHelp';
 import { QuestionStateService } from './services/questions/questionStates';
 import { RoundService } from './services/questions/rounds';
@@ -149,6 +150,7 @@ export function makeServices(
     pieces,
     tries,
     tried,
+    answersCopy: new AnswersCopyService(facts, tried, compute, config.fontsRoot, clock),
     rounds: new RoundService(sequelize, facts),
     questionHelp: new QuestionHelpService(sequelize, facts, compute),
     questionStates: new QuestionStateService(sequelize, facts),

@@ -6,6 +6,7 @@ import * as Y from 'yjs';
 import { drawPage } from './drawPage';
 import { soundShape } from './soundShape';
 import { toSend, type ToSend, type ToSendTask } from './toSend';
+import type { AnswersPdfTask } from './answersPdf';
 import type { GoDocuments, GoPdf, GoPdfTask } from './goPdf';
 
 /** What a piece holds. @param updates its document, as Yjs updates */
@@ -48,6 +49,9 @@ const toSendTogether = (pieces: readonly ToSendTask[]): ToSend[] => pieces.map(t
 /** A go as a PDF. Most threads only ever measure: what writes PDFs is not run before one is asked for. */
 const goPdf = async (task: GoPdfTask): Promise<GoPdf> => (await import('./goPdf')).goPdf(task);
 
+/** What was answered, as a PDF. */
+const answersPdf = async (task: AnswersPdfTask): Promise<Uint8Array> => (await import('./answersPdf')).answersPdf(task);
+
 /** Ids of the files that the pages of a go name. */
 const goMedia = async (documents: GoDocuments): Promise<string[]> => (await import('./goPdf')).mediaOfPages(documents);
 
@@ -74,6 +78,7 @@ export const tasks = {
   toSendTogether,
   variant,
   goPdf,
+  answersPdf,
   goMedia,
   leavePagesOut,
   soundShape,
@@ -82,6 +87,12 @@ export const tasks = {
 type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;
 /** What takes long, and nobody looks at a screen for: it has a thread of its own, and holds up no other. */
-export const LONG_TASKS: ReadonlySet<TaskName> = new Set(['goPdf', 'goMedia', 'leavePagesOut', 'soundShape']);
+export const LONG_TASKS: ReadonlySet<TaskName> = new Set([
+  'goPdf',
+  'answersPdf',
+  'goMedia',
+  'leavePagesOut',
+  'soundShape',
+]);
 export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0];
 export type TaskOutput<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>;

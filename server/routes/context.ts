@@ -15,6 +15,7 @@ import type { TryMarkingService } from '../services/questions/marking';
 import type { LoneQuestionService } from '../services/questions/loneQuestions';
 import type { PuttingRightService } from '../services/questions/puttingRight';
 import type { SetTimeService } from '../services/questions/setTimes';
+import type { AnswersCopyService } from '../services/questions/answersCopy';
 import type { QuestionHelpService } from '../services/questions/questionHelp';
 import type { QuestionStateService } from '../services/questions/questionStates';
 import type { RoundService } from '../services/questions/rounds';
@@ -63,6 +64,7 @@ export interface Services {
   pieces: PieceService;
   tries: TryService;
   tried: TriedService;
+  answersCopy: AnswersCopyService;
   rounds: RoundService;
   questionHelp: QuestionHelpService;
   questionStates: QuestionStateService;

@@ -13,6 +13,7 @@ export function learningRoutes({
   calendar,
   tries,
   tried,
+  answersCopy,
   rounds,
   questionHelp,
   hints,
@@ -58,6 +59,12 @@ export function learningRoutes({
   hono.get('/activities/:id/picture', async (c) => picture(c, await activityPictures.of(signedIn(c), id(c))));
   hono.get('/pieces/:id/picture', async (c) => picture(c, await pieces.picture(signedIn(c), id(c))));
   hono.get('/goes/:id/document', async (c) => binary(c, await reviews.goDocument(signedIn(c), id(c))));
+  hono.get('/goes/:id/answers.pdf', async (c) => {
+    const pdf = await answersCopy.pdf(signedIn(c), id(c));
+    c.header('Content-Disposition', 'attachment; filename="answers.pdf"');
+    c.header('Content-Type', 'application/pdf');
+    return c.body(pdf as Uint8Array<ArrayBuffer>);
+  });
   hono.get('/goes/:id/picture', async (c) => picture(c, await reviews.goPicture(signedIn(c), id(c))));
   hono.get('/reviews/:id/marks', async (c) => binary(c, await reviews.marks(signedIn(c), id(c))));
   return hono;

@@ -107,6 +107,8 @@ const TABLE: Record<string, Row> = {
     path: ({ piece }) => `/api/pieces/${piece}/tries`,
     allowed: { owner: 200 },
   },
+  // This activity asks no questions.
+  'GET /api/goes/:id/answers.pdf': { path: ({ go }) => `/api/goes/${go}/answers.pdf`, allowed: {} },
   'GET /api/goes/:id/tries': { path: ({ go }) => `/api/goes/${go}/tries`, allowed: { owner: 200, teacher: 200 } },
   // Who may gets through to what is not there: this activity asks no questions.
   'POST /api/pieces/:id/tries': {

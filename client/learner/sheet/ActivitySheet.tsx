@@ -2,7 +2,8 @@ import { draftItems } from '@lippet/core/recording/take';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { mediaOutbox } from '../../api/mediaOutbox';
-import { usePiece } from '../../api/queries';
+import { news } from '../../api/news';
+import { useMe, usePiece } from '../../api/queries';
 import { request } from '../../api/request';
 import { useEditor } from '../../page/document/useEditor';
 import { useLiveDocument } from '../../page/document/useLiveDocument';
@@ -31,6 +32,11 @@ export default function ActivitySheet({ activityId, zone, ask = null }: Props) {
   const { live, loaded, frozen } = useLiveDocument(pieceId ? `piece:${pieceId}` : null);
   const editor = useEditor(live, draftItems);
   useEffect(() => void mediaOutbox.start(), []);
+  const learner = useMe().data?.id;
+  // Whoever begins here, by an address or a reload, hears of what is new as well.
+  useEffect(() => {
+    if (learner) news.start(learner);
+  }, [learner]);
   const problem = opened.error ?? error;
   if (problem && !piece) {
     return (

@@ -15,6 +15,7 @@ import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import { counted } from '../counted';
 import type { SentProps } from '../partKind';
+import { AnswersCopy } from './AnswersCopy';
 import { MarkTry } from './MarkTry';
 
 type Part = SentProps<'questions'>['part'];
@@ -80,6 +81,7 @@ export function QuestionsSent({ part, goId, doc, editor }: SentProps<'questions'
         <Text variant="bodyMedium">{`Gone through ${times} times. This is time ${counting[0]?.round ?? 1}.`}</Text>
       )}
       {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
+      <AnswersCopy goId={goId} title={part.title} />
       {asked.map((question, index) => (
         <SentQuestion
           key={question.id}

@@ -1,4 +1,5 @@
 /** Answers that a teacher has to read: what they earn is said by those who teach their learner, once they were sent. */
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import type { AnswersView } from '@lippet/core/contract/answers';
 import type { MarksView } from '@lippet/core/contract/marks';
@@ -30,6 +31,7 @@ beforeAll(async () => {
 });
 afterAll(() => school.close());
 
+const textOfPdf = (input: Buffer): string => execFileSync('pdftotext', ['-layout', '-', '-'], { input }).toString();
 const mark = (client: TestClient, id: string, share: number) =>
   client.request('PUT', `/api/tries/${id}/share`, { share });
 const firstOfAda = async (): Promise<unknown> =>
@@ -56,6 +58,10 @@ it('is said by a teacher of the group, once it was sent, and tells the rest of t
   expect(await firstOfAda()).toEqual({ earned: 3, outOf: 4, unread: 0 });
   const { tries } = await ada.json<TriesView>('GET', `/api/goes/${go.id}/tries`);
   expect(tries.find(({ id }) => id === tried.id)!.marks).toBeCloseTo(2, 9);
+  const pdf = (client: TestClient) => client.request('GET', `/api/goes/${go.id}/answers.pdf`);
+  expect((await Promise.all([other, ben].map(pdf))).map(({ status }) => status)).toEqual([404, 404]);
+  const words = textOfPdf(Buffer.from(await (await pdf(ada)).arrayBuffer()));
+  expect(words).toMatch(/What did you see\?\s+A light, and the sea\.\s+2 of 3/);
   // A question that is put right changes nothing that a person has said.
   const right = { part: set.part, question: long, done: true };
   const changed = await teacher.json('POST', `/api/activities/${school.activities.open}/put-right`, right);
