@@ -159,6 +159,24 @@ test('a wrong key is put right, and crews are proposed, moved by keys and seen b
   await expect(page.getByRole('button', { name: 'Tamsin Oke' })).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Put them into The tide counters' }).focus();
   await page.keyboard.press('Enter');
+  // Another one is dragged out of it, and back.
+  const rafe = page.getByRole('button', { name: 'Rafe Holm' });
+  const dragTo = async (place: ReturnType<typeof page.getByRole>): Promise<void> => {
+    const [from, to] = [(await rafe.boundingBox())!, (await place.boundingBox())!];
+    await page.mouse.move(from.x + 20, from.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 40, from.y + 40, { steps: 4 });
+    await page.mouse.move(to.x + 20, to.y + 10, { steps: 12 });
+    await page.mouse.up();
+  };
+  const work = page.getByRole('button', { name: 'Work for this crew alone: The tide counters' });
+  const inCrew = async (): Promise<boolean> => (await rafe.boundingBox())!.y < (await work.boundingBox())!.y;
+  await dragTo(page.getByRole('heading', { name: 'In no crew' }));
+  await expect(page.getByText('Rafe Holm is in no crew.')).toBeAttached();
+  await dragTo(page.getByRole('button', { name: 'Tamsin Oke' }));
+  await expect(page.getByText('Rafe Holm is in The tide counters.')).toBeAttached();
+  expect(await inCrew()).toBe(true);
+  await expect(work).toBeDisabled();
   await page.getByRole('button', { name: 'Give out the crews' }).click();
   await expect(page.getByRole('button', { name: 'Give out the crews' })).toBeDisabled();
 
@@ -167,4 +185,10 @@ test('a wrong key is put right, and crews are proposed, moved by keys and seen b
   await tamsin.open('/our-class');
   await expect(tamsin.page.getByRole('heading', { level: 2, name: 'The tide counters' })).toBeVisible();
   await expectAccessible(tamsin.page, 'one’s own crew');
+
+  // The crew has work of its own: the form begins with it chosen.
+  await work.click();
+  await expect(page.getByRole('group', { name: 'Crews of Cormorants' })).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: 'The tide counters' })).toBeChecked();
+  await expectAccessible(page, 'work for a crew');
 });

@@ -22,12 +22,12 @@ export function CrewWork({ crew, isGiven }: { crew: CrewView; isGiven: boolean }
     <>
       <Button
         icon="plan"
-        label={`Work for ${crew.name} alone${isGiven ? '' : ': give out the crews first'}`}
+        label={`Work for this crew alone: ${crew.name}`}
         disabled={!isGiven}
         onPress={() => void begin()}
         style={WAY}
       >
-        {isGiven ? 'Work for this crew alone' : 'Give out, then set them work'}
+        Work for this crew alone
       </Button>
       {trouble && <Notice>{trouble}</Notice>}
     </>

@@ -83,6 +83,36 @@ it('finds who could be helped together, with the wrong answer that they share', 
   expect(crews[0]!.about).toEqual({ wrong: 'question 1, where “plait” was said', count: 2 });
 });
 
+it('counts what did not come right in many tries, and where somebody is not sure', () => {
+  const { questions: polled } = pastedQuestions('How sure are you?\n|---|', {
+    decimalMark: 'point',
+    newId: () => crypto.randomUUID(),
+  });
+  const [sure] = polled as [(typeof polled)[0]];
+  const settings = { ...parts[0]!.settings, questions: [knot, sure] };
+  const asked = [{ ...parts[0]!, settings }];
+  const unsure = (person: string, step: number) => tried(person, sure.id, { step }, { marks: null, outOf: 0 });
+  const all = [
+    unsure('ada', 1),
+    unsure('ben', 2),
+    unsure('cleo', 4),
+    ...[1, 2, 3].map((number) => tried('cleo', knot.id, choosing(0), { number })),
+  ];
+  const polls = questionReports({ parts: asked, tries: all, hints: [] });
+  expect(polls[1]!.spread.map(({ words, count }) => [words, count])).toEqual([
+    ['1 of 5, not at all', 1],
+    ['2 of 5, a little', 1],
+    ['4 of 5, quite', 1],
+  ]);
+  const found = difficultiesOf(polls, all);
+  expect(found.map(({ learner, wrong }) => [learner, wrong])).toEqual([
+    ['ada', ['question 2, not sure of it']],
+    ['ben', ['question 2, not sure of it']],
+    ['cleo', ['question 1, not right after many tries']],
+  ]);
+  expect(proposeCrews(found, 4)[0]).toMatchObject({ learners: ['ada', 'ben'] });
+});
+
 it('is a table with one row a question', () => {
   const rows = reportsCsv(reports, parts).trim().split('\r\n');
   expect(rows).toHaveLength(3);
