@@ -1,5 +1,6 @@
 /** Crews: a few learners of a group who are helped together. */
 import * as yup from 'yup';
+import { trimmed } from './trimmed';
 
 export const CREW_LIMITS = { crews: 40, learners: 40, name: 60, note: 1_000, link: 500 };
 
@@ -35,9 +36,7 @@ const address = (value: string | null | undefined): boolean => {
 
 const crew = yup.object({
   id: yup.string().uuid('A crew’s id must be a UUID.').required('A crew needs an id.'),
-  name: yup
-    .string()
-    .trim()
+  name: trimmed()
     .max(CREW_LIMITS.name, `A crew’s name has at most ${CREW_LIMITS.name} characters.`)
     .required('A crew needs a name.'),
   note: yup.string().max(CREW_LIMITS.note, `A note has at most ${CREW_LIMITS.note} characters.`).defined(),
