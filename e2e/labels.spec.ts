@@ -83,4 +83,14 @@ test('a teacher makes both on a picture of their own, and a place is found by ke
   await expectAccessible(milo.page, 'a place on a picture');
   await milo.page.getByRole('button', { name: 'Give this answer' }).click();
   await expect(milo.page.getByText('That is right.')).toBeVisible();
+
+  // The place was wrong, and is put right on its picture.
+  await farrow.open(`/answers/${id}`);
+  await page.getByRole('radio', { name: 'By question' }).click();
+  await page.getByRole('button', { name: 'Put right what is right of question 3' }).click();
+  await page.getByRole('button', { name: 'the right place: up' }).click();
+  for (let press = 0; press < 5; press++) await page.getByRole('button', { name: 'the right place: left' }).click();
+  await page.getByRole('button', { name: 'Look what changes' }).click();
+  const changes = page.getByRole('list', { name: 'Whose mark changes' }).getByRole('listitem');
+  await expect(changes).toHaveText(['Milo Stannis: 1 becomes 0 of 1']);
 });

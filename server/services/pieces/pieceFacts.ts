@@ -144,7 +144,8 @@ export class PieceFactsService {
     const [row] = await this.sequelize.query<{ group_id: string; left: boolean }>(
       `SELECT g.group_id, m.left_at IS NOT NULL AS "left" FROM assignments g
        JOIN memberships m ON m.group_id = g.group_id AND m.role = 'learner' AND m.person_id = :personId
-       WHERE g.activity_id = :activityId AND ${IN_CREW} ORDER BY (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
+       WHERE g.activity_id = :activityId AND ${IN_CREW}
+       ORDER BY (m.left_at IS NOT NULL), g.free, g.due DESC NULLS FIRST, g.group_id LIMIT 1`,
       { replacements: { activityId, personId }, type: QueryTypes.SELECT },
     );
     return row ? { groupId: row.group_id, left: row.left } : NOBODYS;

@@ -45,8 +45,8 @@ afterAll(() => school.close());
 
 const asked = (settings: Partial<QuestionsSettings> = {}): Promise<AskedSet> =>
   askQuestions(school, ada, { questions: [sum], tries: 2, ...settings });
-const helpWith = (client: TestClient, { piece, part }: AskedSet, what: string, more: object = {}) =>
-  client.request('POST', `/api/pieces/${piece}/${what}`, { part, question: sum.id, ...more });
+const helpWith = (client: TestClient, { piece, part }: AskedSet, kind: string, more: object = {}) =>
+  client.request('POST', `/api/pieces/${piece}/${kind}`, { part, question: sum.id, ...more });
 const statusOf = async (answering: Promise<Response>): Promise<number> => (await answering).status;
 
 it('comes in small steps, each after the one before it, with the numbers of the question', async () => {
