@@ -27,8 +27,9 @@ export function LookBack({ part, asked, triesAt, tries, onAgain, onBack }: Props
       {asked.map((question, index) => {
         const mine = triesAt(question.id);
         const answer = readAnswer(question, mine.at(-1)?.answer);
-        const { word, icon, fill } = STATE_LOOKS[questionState({ answered: answer !== null, tries: mine })];
-        const right = rightOf(tries.shown, part, question.id);
+        const state = questionState({ answered: answer !== null, tries: mine });
+        const { word, icon, fill } = STATE_LOOKS[state];
+        const right = state === 'right' ? null : rightOf(tries.shown, part, question.id);
         return (
           <View key={question.id} style={[styles.row, { backgroundColor: fill }]}>
             <View style={styles.sign}>{icon && <LineIcon name={icon} size={24} width={3} />}</View>

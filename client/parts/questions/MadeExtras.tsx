@@ -72,5 +72,12 @@ export function MadeExtras({ question, number, others, materials, onQuestion }: 
 }
 
 const styles = StyleSheet.create({
-  box: { gap: 10, padding: 8, backgroundColor: colours.paper, borderWidth: OUTLINE, borderColor: colours.ink },
+  box: {
+    gap: 10,
+    padding: 8,
+    marginTop: 8,
+    backgroundColor: colours.paper,
+    borderWidth: OUTLINE,
+    borderColor: colours.ink,
+  },
 });

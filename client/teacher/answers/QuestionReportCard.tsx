@@ -29,7 +29,9 @@ function tellsWords(tells: number): string {
 
 function secondsWords(seconds: number | null): string | null {
   if (seconds === null) return null;
-  return seconds < 90 ? `Half took under ${seconds} seconds` : `Half took under ${Math.round(seconds / 60)} minutes`;
+  return seconds < 90
+    ? `Half took under ${counted(Math.max(1, seconds), 'second')}`
+    : `Half took under ${Math.round(seconds / 60)} minutes`;
 }
 
 const HELP_WORDS: Record<HelpKind, string> = {
@@ -101,6 +103,7 @@ export function QuestionReportCard({ report, learners, help, activityId, onPutRi
       {tells !== null ? (
         <Text variant="bodySmall">{tellsWords(tells)}</Text>
       ) : (
+        right !== '' &&
         answered < FEWEST_TO_TELL && (
           <Text variant="bodySmall">{`How well it tells is shown from ${FEWEST_TO_TELL} answers on.`}</Text>
         )
