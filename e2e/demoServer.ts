@@ -113,6 +113,11 @@ export class School {
     return [...new Set(readStrokes(markItems(marks, page!.id)).map(({ colour }) => colour))];
   }
 
+  async groupId(name: string): Promise<string> {
+    const [row] = await this.query<{ id: string }>('SELECT id FROM groups WHERE name = $1', [name]);
+    return row!.id;
+  }
+
   async activityId(title: string): Promise<string> {
     return (await this.query<{ id: string }>('SELECT id FROM activities WHERE title = $1', [title]))[0]!.id;
   }

@@ -4,12 +4,14 @@
  */
 import { PHONE, WIDE } from './chromium';
 import { expectAllReadable } from './cutText';
+import type { School } from './demoServer';
 import type { Device } from './device';
 import { expect, test } from './school';
 
 /** A window of 1280 × 800 at 200 %. */
 const ZOOMED = { width: WIDE.width / 2, height: WIDE.height / 2 };
 const PLACES = ['/now', '/plan', '/shelf', '/our-class', '/updates', '/me'];
+const TEACHERS_PLACES = ['/to-review', '/activities', '/class', '/marks', '/updates', '/me'];
 const SHEETS = ['Three knots', 'Joined letters l, h, k'];
 
 /** Beginnings of tasks: two lines of each stand above the sheet on a phone, and All of it is one tap away. */
@@ -18,6 +20,7 @@ const BEGINNINGS = [
   'Write each letter along its line',
   'Tie three knots',
   'Find the four places',
+  'One question after the other',
 ];
 
 async function readEverywhere(of: Device, sheets: readonly string[]): Promise<void> {
@@ -60,6 +63,39 @@ test('on a wide screen with the largest texts', async ({ device }) => {
   await nell.as('Nell Garrick');
   await readLargest(nell);
   await readEverywhere(nell, ['Label the harbour map', 'Knot diary']);
+});
+
+/** Every place and desk of a teacher. */
+async function readAsTeacher(of: Device, school: School): Promise<void> {
+  const [map, sums, knots] = [
+    await school.activityId('Label the harbour map'),
+    await school.activityId('Ferry sums by heart'),
+    await school.activityId('Knots in order'),
+  ];
+  const group = await school.groupId('Cormorants');
+  const desks = [`/review/${map}`, `/answers/${sums}`, `/asks/${map}`, `/make/${knots}`, `/group/${group}`];
+  for (const path of [...TEACHERS_PLACES, ...desks]) {
+    await of.open(path);
+    await expect(of.page.getByRole('heading').first()).toBeVisible();
+    await expectAllReadable(of.page, path, BEGINNINGS);
+  }
+}
+
+for (const [name, viewport] of [
+  ['on a phone', PHONE],
+  ['on a wide screen', WIDE],
+] as const)
+  test(`a teacher ${name} with the largest texts`, async ({ device, school }) => {
+    const quell = await device({ viewport });
+    await quell.as('Mr Quell');
+    await readLargest(quell);
+    await readAsTeacher(quell, school);
+  });
+
+test('a teacher in a window at twice its size', async ({ device, school }) => {
+  const quell = await device({ viewport: ZOOMED });
+  await quell.as('Mr Quell');
+  await readAsTeacher(quell, school);
 });
 
 test('in a window at twice its size', async ({ device }) => {

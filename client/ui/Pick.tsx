@@ -47,7 +47,7 @@ export function Pick<T extends string>({ label, headed = false, options, chosen,
 }
 
 const styles = StyleSheet.create({
-  pick: { gap: 4 },
+  pick: { gap: 4, maxWidth: '100%' },
   row: { flexDirection: 'row', flexWrap: 'wrap', rowGap: 8 },
   option: {
     minHeight: TARGET.adult,

@@ -48,7 +48,21 @@ const styles = StyleSheet.create({
   frame: { flex: 1, backgroundColor: colours.paper },
   frameWide: { flexDirection: 'row-reverse' },
   screen: { flex: 1 },
-  bar: { flexDirection: 'row', backgroundColor: colours.ink, paddingVertical: 8, justifyContent: 'space-evenly' },
-  rail: { flexDirection: 'column', width: 104, justifyContent: 'flex-start', paddingVertical: 18, gap: 14 },
+  // Large words take a second row.
+  bar: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    backgroundColor: colours.ink,
+    paddingVertical: 8,
+    justifyContent: 'space-evenly',
+  },
+  rail: {
+    flexDirection: 'column',
+    flexWrap: 'nowrap',
+    minWidth: 104,
+    justifyContent: 'flex-start',
+    paddingVertical: 18,
+    gap: 14,
+  },
   place: { minHeight: 56, minWidth: 76, alignItems: 'center', justifyContent: 'center', gap: 4, paddingHorizontal: 8 },
 });

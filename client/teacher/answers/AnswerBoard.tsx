@@ -81,7 +81,7 @@ function LearnerRow({ row, name, badge }: { row: BoardRow; name: string; badge: 
     <View role="row" style={[styles.row, row.stuck !== null && styles.marked]}>
       <View role="rowheader" style={styles.name}>
         {badge && <Badge name={name} colour={badge} size={28} />}
-        <Text variant="bodyLarge" numberOfLines={1} style={styles.words}>
+        <Text variant="bodyLarge" style={styles.words}>
           {name}
         </Text>
       </View>

@@ -27,7 +27,7 @@ export function QuestionShares({ view, rows }: { view: AnswersView; rows: readon
         const words = told.map(({ state, count }) => `${count} ${CELL_LOOKS[state].word}`).join(', ');
         return (
           <View key={question.id} role="listitem" style={styles.item}>
-            <Text variant="bodyMedium" numberOfLines={2}>{`${index + 1}  ${firstOf(question).words}`}</Text>
+            <Text variant="bodyMedium">{`${index + 1}  ${firstOf(question).words}`}</Text>
             <Shares counts={counts} of={rows.length} />
             <View style={styles.row}>
               <Text variant="bodySmall" style={styles.words}>

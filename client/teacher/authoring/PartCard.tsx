@@ -102,9 +102,7 @@ function Opener({ part, open }: { part: PartPlan; open: boolean }) {
     >
       <LineIcon name={icon} size={26} />
       <View style={styles.grow}>
-        <Text variant="titleMedium" numberOfLines={1}>
-          {title || '…'}
-        </Text>
+        <Text variant="titleMedium">{title || '…'}</Text>
         <Text variant="bodySmall" style={{ color: colours.soft }}>
           {line}
         </Text>

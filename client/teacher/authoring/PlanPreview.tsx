@@ -101,9 +101,7 @@ export function PlanPreview({
   }
   return (
     <View style={[styles.frame, styles.phone]} aria-label="As a learner sees it on a phone" role="region">
-      <Text variant="headlineSmall" numberOfLines={1}>
-        {plan.title || '…'}
-      </Text>
+      <Text variant="headlineSmall">{plan.title || '…'}</Text>
       <Text variant="bodySmall" style={{ color: colours.soft }}>
         {below}
       </Text>

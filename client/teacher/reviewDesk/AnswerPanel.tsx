@@ -223,5 +223,5 @@ const styles = StyleSheet.create({
   start: { alignSelf: 'flex-start' },
   word: { backgroundColor: colours.mist, borderWidth: OUTLINE, borderColor: colours.ink, padding: 12 },
   later: { gap: 8, paddingTop: 6, borderTopWidth: OUTLINE, borderStyle: 'dashed', borderColor: colours.line },
-  laterRow: { flexDirection: 'row', gap: 12 },
+  laterRow: { flexDirection: 'row', flexWrap: 'wrap', gap: 12 },
 });

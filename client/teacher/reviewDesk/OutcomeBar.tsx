@@ -67,7 +67,7 @@ const styles = StyleSheet.create({
   },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
   words: { flex: 1 },
-  abreast: { flexWrap: 'nowrap', gap: 8 },
+  abreast: { gap: 8 },
   answer: { flexGrow: 1, minHeight: 52 },
   small: { minHeight: 48, paddingHorizontal: 6 },
 });
