@@ -19,6 +19,14 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   const { page } = quell;
   await expect(page.getByText('Oskar Vane')).toBeVisible();
   const sheet = await Sheet.of(quell);
+  // Ink of marks has its edge already while it is drawn.
+  await sheet.tool('Pen');
+  const before = await sheet.edgePixels();
+  await sheet.press([400, 400], [480, 440]);
+  expect(await sheet.edgePixels()).toBeGreaterThan(before + 50);
+  await page.mouse.up();
+  await expect.poll(() => sheet.edgePixels()).toBeGreaterThan(before + 50);
+  await page.keyboard.press('Control+z');
   await sheet.tool('Pin');
   await sheet.tap(300, 300);
   await page.getByRole('textbox', { name: 'Note', exact: true }).fill('Is this the deep way?');

@@ -1,3 +1,4 @@
+import { MARK_EDGE } from '@lippet/core/ink/tools';
 import { expect } from '@playwright/test';
 import type { Device } from './device';
 
@@ -55,6 +56,28 @@ export class Sheet {
       await this.device.page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 800)));
     }
     await mouse.up();
+  }
+
+  /** Draws from one page point to another, and does not lift the pen. */
+  async press(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+    const { mouse } = this.device.page;
+    await mouse.move(...(await this.place(...from)));
+    await mouse.down();
+    await mouse.move(...(await this.place(...to)), { steps: 8 });
+  }
+
+  /** How many pixels there are of the edge that marks have: baked, or under the pen. */
+  edgePixels(): Promise<number> {
+    return this.device.sheet.evaluate((element, edge) => {
+      const channels = [1, 3, 5].map((from) => parseInt(edge.slice(from, from + 2), 16));
+      let count = 0;
+      for (const canvas of element.querySelectorAll('canvas')) {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        for (let pixel = 0; pixel < data.length; pixel += 4)
+          count += Number(channels.every((channel, index) => Math.abs(data[pixel + index]! - channel) < 3));
+      }
+      return count;
+    }, MARK_EDGE.colour);
   }
 
   async expectItems(count: number): Promise<void> {

@@ -1,7 +1,7 @@
 import type { Spot } from '@lippet/core/ink/hit';
 import type { Ink } from '@lippet/core/ink/ink';
 import { outlinePath, strokeOutline } from '@lippet/core/ink/outline';
-import { radiusAt, type InkTool } from '@lippet/core/ink/tools';
+import { MARK_EDGE, markEdge, radiusAt, type InkTool } from '@lippet/core/ink/tools';
 import type { Matrix } from '@lippet/core/math/matrix';
 import type { Size, Viewport } from '@lippet/core/page/viewport';
 import { colours } from '../../ui/theme';
@@ -17,12 +17,28 @@ export interface LivePen {
   tool: InkTool;
   colour: string;
   width: number;
+  /** Its ink lies on somebody's work, with the edge that marks have. */
+  edged: boolean;
 }
 
 /** How the page is seen now, and how many pixels of the device a CSS pixel has. */
 interface Seen {
   viewport: Viewport;
   ratio: number;
+}
+
+/** In points. */
+const inkWidth = ({ tool, width }: LivePen, pressure: number): number => 2 * radiusAt(tool, width, pressure);
+
+/** Draws a bit of a stroke, round at both ends. */
+function line(context: CanvasRenderingContext2D, from: Spot, to: Spot, colour: string, width: number): void {
+  context.strokeStyle = colour;
+  context.lineCap = context.lineJoin = 'round';
+  context.lineWidth = width;
+  context.beginPath();
+  context.moveTo(from[0], from[1]);
+  context.lineTo(to[0], to[1]);
+  context.stroke();
 }
 
 /**
@@ -32,6 +48,8 @@ interface Seen {
 export class LiveLayer {
   private readonly canvas = document.createElement('canvas');
   private readonly tip = document.createElement('canvas');
+  /** Below the stroke under the pen: its edge. It is there from the first stroke that has one. */
+  private edges: HTMLCanvasElement | null = null;
   private tipDrawn = false;
 
   constructor(
@@ -44,24 +62,43 @@ export class LiveLayer {
 
   /** @param size of what is seen, in CSS pixels */
   resize({ width, height }: Size, ratio: number): void {
-    this.canvas.width = Math.round(width * ratio);
-    this.canvas.height = Math.round(height * ratio);
-    this.canvas.style.width = `${width}px`;
-    this.canvas.style.height = `${height}px`;
+    for (const canvas of this.whole()) {
+      canvas.width = Math.round(width * ratio);
+      canvas.height = Math.round(height * ratio);
+      canvas.style.width = `${width}px`;
+      canvas.style.height = `${height}px`;
+    }
     this.tip.width = this.tip.height = TIP_SIDE * ratio;
     this.tip.style.width = this.tip.style.height = `${TIP_SIDE}px`;
     this.tipDrawn = false;
   }
 
   destroy(): void {
-    for (const canvas of [this.canvas, this.tip]) {
+    for (const canvas of [...this.whole(), this.tip]) {
       canvas.remove();
       canvas.width = canvas.height = 0;
     }
   }
 
-  private context(): CanvasRenderingContext2D {
-    const context = this.canvas.getContext('2d')!;
+  /** The canvases that are as large as what is seen. */
+  private whole(): HTMLCanvasElement[] {
+    return this.edges ? [this.edges, this.canvas] : [this.canvas];
+  }
+
+  private edgeCanvas(): HTMLCanvasElement {
+    if (this.edges) return this.edges;
+    const edges = laidOver(document.createElement('canvas'));
+    edges.width = this.canvas.width;
+    edges.height = this.canvas.height;
+    edges.style.width = this.canvas.style.width;
+    edges.style.height = this.canvas.style.height;
+    this.canvas.before(edges);
+    this.edges = edges;
+    return edges;
+  }
+
+  private context(canvas = this.canvas): CanvasRenderingContext2D {
+    const context = canvas.getContext('2d')!;
     const { viewport, ratio } = this.view();
     const scale = viewport.scale * ratio;
     context.setTransform(scale, 0, 0, scale, viewport.x * ratio, viewport.y * ratio);
@@ -82,23 +119,24 @@ export class LiveLayer {
   drawShape(pen: LivePen, ink: Ink): void {
     this.wipe();
     const context = this.context();
+    const outline = new Path2D(outlinePath(strokeOutline(ink, pen.tool, pen.width)));
     context.fillStyle = pen.colour;
-    context.fill(new Path2D(outlinePath(strokeOutline(ink, pen.tool, pen.width))));
+    context.fill(outline);
+    if (!pen.edged) return;
+    const below = this.context(this.edgeCanvas());
+    below.strokeStyle = MARK_EDGE.colour;
+    below.lineJoin = 'round';
+    below.lineWidth = 2 * markEdge(this.view().viewport.scale);
+    below.stroke(outline);
   }
 
   /** Adds the newest bit of the stroke under the pen: a dot where it begins, else from the sample before. */
   drawLive(pen: LivePen, from: Spot, to: Spot, pressure: number): void {
-    this.segment(this.context(), pen, from, to, pressure);
-  }
-
-  private segment(context: CanvasRenderingContext2D, pen: LivePen, from: Spot, to: Spot, pressure: number): void {
-    context.strokeStyle = pen.colour;
-    context.lineCap = context.lineJoin = 'round';
-    context.lineWidth = 2 * radiusAt(pen.tool, pen.width, pressure);
-    context.beginPath();
-    context.moveTo(from[0], from[1]);
-    context.lineTo(to[0], to[1]);
-    context.stroke();
+    const width = inkWidth(pen, pressure);
+    line(this.context(), from, to, pen.colour, width);
+    if (!pen.edged) return;
+    const reach = markEdge(this.view().viewport.scale);
+    line(this.context(this.edgeCanvas()), from, to, MARK_EDGE.colour, width + 2 * reach);
   }
 
   /** The small canvas, moved so that a page position lies in its middle, wiped, and drawn on in page points. */
@@ -122,7 +160,7 @@ export class LiveLayer {
     const context = this.tipAt(points[0]!.x, points[0]!.y);
     for (let i = 1; i < points.length; i++) {
       const [a, b] = [points[i - 1]!, points[i]!];
-      this.segment(context, pen, [a.x, a.y], [b.x, b.y], pressure);
+      line(context, [a.x, a.y], [b.x, b.y], pen.colour, inkWidth(pen, pressure));
     }
   }
 
@@ -145,9 +183,11 @@ export class LiveLayer {
   }
 
   private wipe(): void {
-    const context = this.canvas.getContext('2d')!;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, this.canvas.width, this.canvas.height);
+    for (const canvas of this.whole()) {
+      const context = canvas.getContext('2d')!;
+      context.setTransform(1, 0, 0, 1, 0, 0);
+      context.clearRect(0, 0, canvas.width, canvas.height);
+    }
   }
 
   /** A highlighter's ink multiplies with what lies below while it is drawn, as it will when it is done. */

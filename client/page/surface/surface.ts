@@ -184,7 +184,8 @@ export class Surface {
   pen = (): LivePen => {
     const drawing = useDrawing.getState();
     const tool = isInkTool(drawing.tool) ? drawing.tool : 'pen';
-    return { tool, ...inkOf(tool, drawing), colour: this.colourOf(tool) };
+    const edged = this.marksWork && tool !== 'highlighter';
+    return { tool, ...inkOf(tool, drawing), colour: this.colourOf(tool), edged };
   };
   /** What is drawn here are marks on somebody's work. */
   get marksWork(): boolean {
