@@ -80,7 +80,7 @@ export async function largeSchool(sequelize: Sequelize, size: LargeSchool): Prom
       progress = jsonb_build_object('parts',
       (SELECT jsonb_object_agg(parts.id,
       '{"pages":1,"drawnPages":1,"strokes":9,"items":9,"neededSpots":0,"filledSpots":0,
-      "photos":0,"recordings":0,"words":0,"ticked":false}'::jsonb)
+      "photos":0,"recordings":0,"answers":[]}'::jsonb)
       FROM parts WHERE parts.activity_id = pieces.activity_id))
      FROM piece_updates u WHERE u.piece_id = pieces.id AND pieces.activity_id IN (${ofTeacher})`,
     { teacher },

@@ -26,6 +26,8 @@ export function openDatabase(url: string, { connections = MOST_CONNECTIONS } = {
     dialect: 'postgres',
     dialectModule: { ...pg, Client: SteadyClient },
     logging: false,
+    // Statements are compiled for those that go through millions of rows; here that took longer than any of them.
+    dialectOptions: { options: '-c jit=off' },
     pool: { max: connections, acquire: 20_000 },
     define: { underscored: true },
   });

@@ -32,7 +32,7 @@ const CONDITIONS: Record<'personId' | 'activityId' | 'groupIds' | 'pieceId' | 'p
 const DUE = 'CASE WHEN g.due < m.joined_at THEN NULL ELSE g.due END';
 
 /** What is for crews alone is for whoever is in one of them, or was when they began it. */
-export const IN_CREW = `(cardinality(g.crew_ids) = 0
+export const IN_CREW = `(g.crew_ids = '{}'
   OR EXISTS (SELECT 1 FROM crew_members c WHERE c.crew_id = ANY(g.crew_ids) AND c.person_id = m.person_id)
   OR EXISTS (SELECT 1 FROM pieces b WHERE b.activity_id = g.activity_id AND b.person_id = m.person_id))`;
 
