@@ -11,6 +11,7 @@ import { kills } from './killing';
 import { line2000 } from './line';
 import { tabMemory } from './memory';
 import { now500 } from './now';
+import { partners300 } from './partners';
 import { mark1000 } from './questions';
 import { filmJob, upload } from './recording';
 import { reviewNext } from './reviewing';
@@ -40,6 +41,7 @@ export const NAMES = [
   'fill',
   'choose-5000',
   'mark-1000',
+  'partners-300',
   'tab-memory',
   'scan',
   'scan-corners',
@@ -92,6 +94,7 @@ if (names.includes('pdf-out')) told(await pdfOut());
 if (names.includes('fill')) told(await fill());
 if (names.includes('choose-5000')) told(choosing());
 if (names.includes('mark-1000')) told(mark1000());
+if (names.includes('partners-300')) told(partners300());
 if (names.some((name) => WHILE_THEY_ANSWER.includes(name))) told(...(await boardLive()));
 if (names.includes('tab-memory')) told(await tabMemory());
 if (names.includes('scan')) told(scanTime());

@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from '../ui/LineIcon';
 import { colours, OUTLINE } from '../ui/theme';
-import { marksWords } from './marksWords';
+import { marksWords } from '@lippet/core/questions/marksWords';
 import { questionState, STATE_LOOKS } from './questionState';
 import { Told } from './Told';
 

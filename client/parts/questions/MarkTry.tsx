@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { request } from '../../api/request';
-import { marksWords } from '../../questions/marksWords';
+import { marksWords } from '@lippet/core/questions/marksWords';
 import { Notice } from '../../ui/Notice';
 import { Pick } from '../../ui/Pick';
 

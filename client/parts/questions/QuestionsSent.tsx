@@ -6,7 +6,7 @@ import { countedRound } from '@lippet/core/questions/rounds';
 import { answerWords, readAnswer, type AskedQuestion } from '@lippet/core/questions/question';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { marksWords } from '../../questions/marksWords';
+import { marksWords } from '@lippet/core/questions/marksWords';
 import { questionState, STATE_LOOKS } from '../../questions/questionState';
 import { hintsOf, rightOf, useTriesUntil } from '../../questions/useTries';
 import { Bars } from '../../ui/Bars';

@@ -1,5 +1,4 @@
-import { readAnswer, type Answer, type AskedQuestion } from '@lippet/core/questions/question';
-import { laidOut } from '@lippet/core/questions/question';
+import { laidOut, readAnswer, type Answer, type AskedQuestion } from '@lippet/core/questions/question';
 import { isReached, ownSet } from '@lippet/core/questions/ownSet';
 import { shuffleBy } from '@lippet/core/questions/shuffle';
 import type { TryView } from '@lippet/core/contract/tries';

@@ -10,7 +10,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../../api/request';
 import { useSchool } from '../../api/useSchool';
-import { marksWords } from '../../questions/marksWords';
+import { marksWords } from '@lippet/core/questions/marksWords';
 import { questionUi } from '../../questions/registry';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';

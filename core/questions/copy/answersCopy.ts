@@ -2,6 +2,7 @@
 import type { TriesView, TryView } from '../../contract/tries';
 import type { PartViewOf } from '../../parts/part';
 import { earnedShare } from '../countedShare';
+import { marksWords } from '../marksWords';
 import { answerWords, readAnswer, type AskedQuestion } from '../question';
 import { countedRound } from '../rounds';
 
@@ -22,8 +23,6 @@ export interface CopyHead {
 
 type QuestionsPart = PartViewOf<'questions'>;
 
-const twoPlaces = (value: number): string => String(Math.round(value * 100) / 100);
-
 const shared = (tried: TryView): TryView & { share: number | null } => ({
   ...tried,
   share: tried.marks === null ? null : tried.marks / Math.max(1, tried.outOf),
@@ -33,7 +32,7 @@ const shared = (tried: TryView): TryView & { share: number | null } => ({
 function earnedWords(part: QuestionsPart, question: AskedQuestion, tries: readonly TryView[]): string | null {
   if (tries.length === 0 || question.marks === 0) return null;
   const share = earnedShare(tries.map(shared), part);
-  return share === null ? 'Not marked yet' : `${twoPlaces(share * question.marks)} of ${question.marks}`;
+  return share === null ? 'Not marked yet' : `${marksWords(share * question.marks)} of ${question.marks}`;
 }
 
 function questionBlocks(part: QuestionsPart, question: AskedQuestion, number: number, view: TriesView): CopyBlock[] {
