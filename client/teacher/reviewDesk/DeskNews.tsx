@@ -4,7 +4,7 @@ import { RecallBar } from './RecallBar';
 import { UntoldBar } from './UntoldBar';
 import { useDeskHere } from './useDesk';
 
-/** What stands above the desk: who could not be told, what can be taken back, and where more waits. */
+/** What stands above the desk: who could not be told, where more waits, and what can be taken back. */
 export function DeskNews() {
   const { activity, choose, queue, teller } = useDeskHere();
   const failed = useStore(teller.state, (state) => state.failed);
@@ -14,6 +14,8 @@ export function DeskNews() {
   return (
     <>
       <UntoldBar untold={failed} onOpen={choose} />
+      {/* Above what can be taken back, which comes a moment later: it must not move from under a finger. */}
+      {!waits && failed.length === 0 && <NextActivity after={activity.activityId} />}
       {recalling && (
         <RecallBar
           key={recalling.reviews.map(({ id }) => id).join()}
@@ -23,7 +25,6 @@ export function DeskNews() {
           onOver={() => teller.recallOver()}
         />
       )}
-      {!waits && failed.length === 0 && <NextActivity after={activity.activityId} />}
     </>
   );
 }
