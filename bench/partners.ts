@@ -12,7 +12,7 @@ const BUDGET = 100;
 export function partners300(): Figure {
   const learners = Array.from({ length: LEARNERS }, (_, index) => `learner ${index}`);
   const apart = Array.from({ length: APART }, (_, index) => [learners[index]!, learners[index + APART]!] as const);
-  const rules = { each: EACH, apart, crews: 'any', crewOf: new Map<string, string>() } as const;
+  const rules = { reviews: EACH, apart, crews: 'any', crewOf: new Map<string, string>() } as const;
   const took: number[] = [];
   for (let round = 0; round <= ROUNDS; round++) {
     const begun = performance.now();

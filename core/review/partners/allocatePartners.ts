@@ -16,7 +16,7 @@ export type CrewWay = (typeof CREW_WAYS)[number];
 
 export interface PartnerRules {
   /** How many reviews each gives and gets, from 1. */
-  each: number;
+  reviews: number;
   /** Pairs of learners who are never put together, either way round. */
   apart: readonly (readonly [string, string])[];
   crews: CrewWay;
@@ -27,7 +27,7 @@ export interface PartnerRules {
 export interface Allocation {
   partnerships: Partnership[];
   /** What each gives and gets: less than was asked for where there are too few who may be put together. */
-  each: number;
+  reviews: number;
   /** Those for whom nobody was left, where not everybody can have even one. */
   lacking: string[];
 }
@@ -95,14 +95,14 @@ class Given {
 interface Search {
   /** In the order that the seed gave them. */
   circle: readonly string[];
-  each: number;
+  reviews: number;
   may: MayReview;
   given: Given;
 }
 
 /** Everybody reviews those who stand next to them in the circle, as far as that is allowed. */
-function roundTheCircle({ circle, each, may, given }: Search): void {
-  for (let step = 1; step <= each; step++)
+function roundTheCircle({ circle, reviews, may, given }: Search): void {
+  for (let step = 1; step <= reviews; step++)
     circle.forEach((reviewer, index) => {
       const author = circle[(index + step) % circle.length]!;
       if (may(reviewer, author) && !given.has(reviewer, author)) given.add(reviewer, author);
@@ -115,13 +115,13 @@ function roundTheCircle({ circle, each, may, given }: Search): void {
  * end as reviews are given. Where there is none, there is no way at all to give one more.
  */
 function oneMore(search: Search, reviewer: string, seen: Set<string>): boolean {
-  const { circle, each, may, given } = search;
+  const { circle, reviews, may, given } = search;
   const start = circle.indexOf(reviewer);
   for (let step = 1; step < circle.length; step++) {
     const author = circle[(start + step) % circle.length]!;
     if (seen.has(author) || !may(reviewer, author) || given.has(reviewer, author)) continue;
     seen.add(author);
-    if (given.gets(author) < each) {
+    if (given.gets(author) < reviews) {
       given.add(reviewer, author);
       return true;
     }
@@ -136,11 +136,11 @@ function oneMore(search: Search, reviewer: string, seen: Set<string>): boolean {
   return false;
 }
 
-/** Gives out as many reviews as can be, up to `each`. */
-function giveOut(circle: readonly string[], each: number, may: MayReview): Given {
-  const search = { circle, each, may, given: new Given(circle) };
+/** Gives out as many reviews as can be, up to `reviews`. */
+function giveOut(circle: readonly string[], reviews: number, may: MayReview): Given {
+  const search = { circle, reviews, may, given: new Given(circle) };
   roundTheCircle(search);
-  for (const reviewer of circle) while (search.given.gives(reviewer) < each && oneMore(search, reviewer, new Set()));
+  for (const reviewer of circle) while (search.given.gives(reviewer) < reviews && oneMore(search, reviewer, new Set()));
   return search.given;
 }
 
@@ -179,13 +179,13 @@ function exchange(given: Given, may: MayReview, one: Partnership, other: Partner
 export function allocatePartners(learners: readonly string[], rules: PartnerRules, seed: string): Allocation {
   const circle = shuffleBy(seed)(learners.map((id) => ({ id }))).map(({ id }) => id);
   const may = mayReviewBy(rules);
-  for (let each = Math.min(rules.each, circle.length - 1); each > 0; each--) {
-    const given = giveOut(circle, each, may);
-    const isEven = circle.every((learner) => given.gives(learner) === each && given.gets(learner) === each);
-    if (!isEven && each > 1) continue;
+  for (let reviews = Math.min(rules.reviews, circle.length - 1); reviews > 0; reviews--) {
+    const given = giveOut(circle, reviews, may);
+    const isEven = circle.every((learner) => given.gives(learner) === reviews && given.gets(learner) === reviews);
+    if (!isEven && reviews > 1) continue;
     partSwaps(given, may, randomFrom(`${seed} swaps`));
-    const lacking = circle.filter((learner) => given.gives(learner) < each || given.gets(learner) < each);
-    return { partnerships: given.all(), each, lacking: lacking.sort() };
+    const lacking = circle.filter((learner) => given.gives(learner) < reviews || given.gets(learner) < reviews);
+    return { partnerships: given.all(), reviews, lacking: lacking.sort() };
   }
-  return { partnerships: [], each: 0, lacking: [...circle].sort() };
+  return { partnerships: [], reviews: 0, lacking: [...circle].sort() };
 }

@@ -53,26 +53,31 @@ export function withLatecomer(
   const now: GivenPartnership[] = [...all];
   const has = (reviewer: string, author: string): boolean =>
     now.some((one) => one.reviewer === reviewer && one.author === author);
-  const each = Math.min(rules.each, learners.length);
+  const reviews = Math.min(rules.reviews, learners.length);
   for (const pair of shuffled(all, `${seed} ${newcomer}`)) {
-    if (countsOf(now).gives.get(newcomer) === each) break;
+    if (countsOf(now).gives.get(newcomer) === reviews) break;
     const { reviewer, author, begun } = pair;
     if (begun || !may(reviewer, newcomer) || !may(newcomer, author)) continue;
     if (has(reviewer, newcomer) || has(newcomer, author)) continue;
     now.splice(now.indexOf(pair), 1, fresh(reviewer, newcomer), fresh(newcomer, author));
   }
-  fillUp(now, { newcomer, each, learners, may });
+  fillUp(now, { newcomer, reviews, learners, may });
   return now;
 }
 
 /** What is still wanting for a newcomer comes from those who have the least to do, or got the least. */
 function fillUp(
   now: GivenPartnership[],
-  { newcomer, each, learners, may }: { newcomer: string; each: number; learners: readonly string[]; may: MayReview },
+  {
+    newcomer,
+    reviews,
+    learners,
+    may,
+  }: { newcomer: string; reviews: number; learners: readonly string[]; may: MayReview },
 ): void {
   const has = (reviewer: string, author: string): boolean =>
     now.some((one) => one.reviewer === reviewer && one.author === author);
-  const wanting = (side: 'gives' | 'gets'): boolean => (countsOf(now)[side].get(newcomer) ?? 0) < each;
+  const wanting = (side: 'gives' | 'gets'): boolean => (countsOf(now)[side].get(newcomer) ?? 0) < reviews;
   while (wanting('gives')) {
     const open = learners.filter((author) => may(newcomer, author) && !has(newcomer, author));
     const author = least(open, countsOf(now).gets);
@@ -123,7 +128,7 @@ export function withoutAbsent(
     if (reviewer !== undefined) now.push(fresh(reviewer, author));
   }
   for (const reviewer of free) {
-    if ((countsOf(now).gives.get(reviewer) ?? 0) >= rules.each) continue;
+    if ((countsOf(now).gives.get(reviewer) ?? 0) >= rules.reviews) continue;
     const author = least(
       learners.filter((learner) => fits(reviewer, learner)),
       countsOf(now).gets,

@@ -3,7 +3,7 @@ import { allocatePartners, mayReviewBy, type PartnerRules, type Partnership } fr
 import { withLatecomer, withoutAbsent, type GivenPartnership } from './changePartners';
 
 const learnersOf = (count: number): string[] => Array.from({ length: count }, (_, index) => `learner ${index}`);
-const FREE: PartnerRules = { each: 3, apart: [], crews: 'any', crewOf: new Map() };
+const FREE: PartnerRules = { reviews: 3, apart: [], crews: 'any', crewOf: new Map() };
 
 const counted = (pairs: readonly Partnership[], of: keyof Partnership): Map<string, number> => {
   const counts = new Map<string, number>();
@@ -19,15 +19,15 @@ function expectFair(pairs: readonly Partnership[], rules: PartnerRules): void {
 }
 
 const size = fc.oneof(fc.integer({ min: 2, max: 40 }), fc.constantFrom(100, 300));
-const each = fc.integer({ min: 1, max: 5 });
+const reviews = fc.integer({ min: 1, max: 5 });
 
 describe('partners', () => {
   it('give and get the same number, nobody their own, whatever order learners are in', () => {
     fc.assert(
-      fc.property(size, each, fc.string(), (count, wanted, seed) => {
+      fc.property(size, reviews, fc.string(), (count, wanted, seed) => {
         const learners = learnersOf(count);
-        const rules = { ...FREE, each: wanted };
-        const { partnerships, each: got, lacking } = allocatePartners(learners, rules, seed);
+        const rules = { ...FREE, reviews: wanted };
+        const { partnerships, reviews: got, lacking } = allocatePartners(learners, rules, seed);
         expect(got).toBe(Math.min(wanted, count - 1));
         expect(lacking).toEqual([]);
         expectFair(partnerships, rules);
@@ -46,15 +46,15 @@ describe('partners', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 2, max: 14 }),
-        each,
+        reviews,
         fc.array(fc.nat(200), { maxLength: 40 }),
         (count, wanted, picks) => {
           const learners = learnersOf(count);
           const apart = picks.map(
             (pick) => [learners[pick % count]!, learners[Math.floor(pick / count) % count]!] as const,
           );
-          const rules = { ...FREE, each: wanted, apart };
-          const { partnerships, each: got, lacking } = allocatePartners(learners, rules, 'seed');
+          const rules = { ...FREE, reviews: wanted, apart };
+          const { partnerships, reviews: got, lacking } = allocatePartners(learners, rules, 'seed');
           expectFair(partnerships, rules);
           for (const side of ['reviewer', 'author'] as const)
             for (const learner of learners)
@@ -70,13 +70,13 @@ describe('partners', () => {
     const learners = learnersOf(24);
     const crewOf = new Map(learners.map((learner, index) => [learner, `crew ${index % 6}`]));
     for (const crews of ['within', 'across'] as const) {
-      const { partnerships, each: got } = allocatePartners(learners, { ...FREE, crews, crewOf }, 'seed');
+      const { partnerships, reviews: got } = allocatePartners(learners, { ...FREE, crews, crewOf }, 'seed');
       expect(got).toBe(3);
       const within = partnerships.filter(({ reviewer, author }) => crewOf.get(reviewer) === crewOf.get(author));
       expect(within).toHaveLength(crews === 'within' ? partnerships.length : 0);
     }
     // Four in a crew can review three others each, and no more.
-    expect(allocatePartners(learners, { ...FREE, each: 5, crews: 'within', crewOf }, 'seed').each).toBe(3);
+    expect(allocatePartners(learners, { ...FREE, reviews: 5, crews: 'within', crewOf }, 'seed').reviews).toBe(3);
   });
 
   it('are seldom two who only review each other', () => {
@@ -101,14 +101,14 @@ function expectKept(before: readonly GivenPartnership[], now: readonly GivenPart
 describe('partners that change', () => {
   it('take in whoever comes late, and take nothing away that was begun', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 3, max: 40 }), each, fc.integer({ min: 0, max: 4 }), (count, wanted, every) => {
-        const rules = { ...FREE, each: Math.min(wanted, count - 1) };
+      fc.property(fc.integer({ min: 3, max: 40 }), reviews, fc.integer({ min: 0, max: 4 }), (count, wanted, every) => {
+        const rules = { ...FREE, reviews: Math.min(wanted, count - 1) };
         const before = begunBy(allocatePartners(learnersOf(count), rules, 'seed').partnerships, every);
         const now = withLatecomer(before, 'late', rules, 'seed');
         expectFair(now, rules);
         expectKept(before, now);
-        expect(counted(now, 'reviewer').get('late')).toBe(rules.each);
-        expect(counted(now, 'author').get('late')).toBe(rules.each);
+        expect(counted(now, 'reviewer').get('late')).toBe(rules.reviews);
+        expect(counted(now, 'author').get('late')).toBe(rules.reviews);
         // Nobody has less to do or gets less than before.
         for (const side of ['reviewer', 'author'] as const) {
           const counts = counted(now, side);
@@ -116,7 +116,7 @@ describe('partners that change', () => {
           expect(fewer).toEqual([]);
         }
         // Where little was begun, nobody has more either.
-        if (every === 0) expect(now).toHaveLength(before.length + rules.each);
+        if (every === 0) expect(now).toHaveLength(before.length + rules.reviews);
       }),
       { numRuns: 150 },
     );
@@ -124,8 +124,8 @@ describe('partners that change', () => {
 
   it('leave no hole where somebody never sends', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 4, max: 40 }), each, fc.integer({ min: 0, max: 4 }), (count, wanted, every) => {
-        const rules = { ...FREE, each: Math.min(wanted, count - 2) };
+      fc.property(fc.integer({ min: 4, max: 40 }), reviews, fc.integer({ min: 0, max: 4 }), (count, wanted, every) => {
+        const rules = { ...FREE, reviews: Math.min(wanted, count - 2) };
         const absent = 'learner 0';
         const before = begunBy(allocatePartners(learnersOf(count), rules, 'seed').partnerships, every).map((pair) =>
           pair.author === absent ? { ...pair, begun: false } : pair,
@@ -138,7 +138,7 @@ describe('partners that change', () => {
         const gets = counted(now, 'author');
         const short = learnersOf(count)
           .slice(1)
-          .filter((learner) => (gets.get(learner) ?? 0) < rules.each);
+          .filter((learner) => (gets.get(learner) ?? 0) < rules.reviews);
         expect(short).toEqual([]);
       }),
       { numRuns: 150 },
