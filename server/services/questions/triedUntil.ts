@@ -136,8 +136,8 @@ export class TriedService {
   }
 }
 
-const askedIn = ({ id: part, title, settings }: QuestionsPart, pieceId: string): AskedHere[] =>
-  ownQuestions({ id: part, title, settings } as QuestionsPart, pieceId).map((question) => ({
+const askedIn = ({ id: part, settings }: QuestionsPart, pieceId: string): AskedHere[] =>
+  ownQuestions({ settings }, pieceId).map((question) => ({
     part,
     question,
     settings,
