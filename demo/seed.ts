@@ -85,10 +85,10 @@ const seedOf = (...words: string[]): number => createHash('sha256').update(words
 
 /** Today at the school, as the day the demo is laid out around. */
 const clockOf =
-  (now: number) =>
+  (now: number, zone: string) =>
   ([day, hour, minute = 0]: DayTime): Date =>
     new Date(
-      set(addDays(new TZDate(now, SCHOOL.zone), day), {
+      set(addDays(new TZDate(now, zone), day), {
         hours: hour,
         minutes: minute,
         seconds: 0,
@@ -229,16 +229,17 @@ class Seeder {
 
   constructor(
     private readonly now: number,
+    private readonly zone: string,
     private readonly transaction: Transaction,
     private readonly files: FileStore,
   ) {
-    this.at = clockOf(now);
+    this.at = clockOf(now, zone);
     this.questions = new DemoQuestions({ transaction, files, people: this.people });
   }
 
   async run(): Promise<void> {
     const { transaction } = this;
-    const school = await School.create({ id: randomUUID(), ...SCHOOL }, { transaction });
+    const school = await School.create({ id: randomUUID(), ...SCHOOL, zone: this.zone }, { transaction });
     for (const group of GROUPS) await this.group(school.id, group);
     for (const { key, teacher } of GROUPS) await this.classroom(key, teacher.name);
     for (const [i, activity] of ACTIVITIES.entries()) await this.activity(activity, i);
@@ -311,7 +312,7 @@ class Seeder {
       );
       for (const [from, stamp, words] of question.answers)
         await DailyAnswer.create(
-          { questionId, personId: this.people.get(from)!, day: schoolDay(this.now, SCHOOL.zone), stamp, words },
+          { questionId, personId: this.people.get(from)!, day: schoolDay(this.now, this.zone), stamp, words },
           { transaction },
         );
     }
@@ -769,14 +770,24 @@ class Seeder {
   }
 }
 
+interface DemoSettings {
+  now?: number;
+  /** Where the school's clock stands, as an IANA name. */
+  zone?: string;
+  /** The folder its files are kept in. */
+  files?: string;
+}
+
+const filesFolder = (): string => process.env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files');
+
 /** Fills the database unless it holds a school already. @returns whether it did */
 export async function seedDemo(
   sequelize: Sequelize,
-  { now = Date.now(), files = process.env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files') } = {},
+  { now = Date.now(), zone = SCHOOL.zone, files = filesFolder() }: DemoSettings = {},
 ): Promise<boolean> {
   await migrate(sequelize);
   if ((await School.count()) > 0) return false;
-  await sequelize.transaction((transaction) => new Seeder(now, transaction, new FileStore(files)).run());
+  await sequelize.transaction((transaction) => new Seeder(now, zone, transaction, new FileStore(files)).run());
   return true;
 }
 

@@ -7,6 +7,7 @@ import type { PartPlan } from '../parts/part';
 import type { Span } from '../recording/spans';
 import type { TakeSort } from '../recording/take';
 import { type RichText, NO_TEXT } from '../words/richText';
+import type { PartnerPlan } from '../review/partners/partnerPlan';
 import { type RubricRow, type Marking, NO_MARKING } from '../review/rubric';
 
 export interface ChoicePlan {
@@ -95,6 +96,8 @@ export interface ActivityPlan {
   rubric: RubricRow[];
   /** What mark it gets. */
   marking: Marking;
+  /** Learners who look at each other's work; null where only teachers do. */
+  partners: PartnerPlan | null;
   lateAllowed: boolean;
   takeBack: TakeBack;
   /** What it is about and for what ages, by which it is found in the collection. */
@@ -118,6 +121,7 @@ export const EMPTY_PLAN: ActivityPlan = {
   materials: [],
   rubric: [],
   marking: NO_MARKING,
+  partners: null,
   lateAllowed: true,
   takeBack: 'begun',
   topic: '',

@@ -1,9 +1,10 @@
 import { partsNamedBy, settingsTrouble, type PartPlan } from '../parts/part';
 import type { Dates, ActivityPlan } from './activityDefinition';
+import { partnerTroubles } from '../review/partners/partnerPlan';
 import { plainWords, picturesOf, safeAddress } from '../words/richText';
 
 /** The parts of the form, so that what is missing can be led to. */
-export type PlanPlace = 'title' | 'task' | 'parts' | 'materials' | 'groups' | 'rubric';
+export type PlanPlace = 'title' | 'task' | 'parts' | 'materials' | 'groups' | 'rubric' | 'partners';
 
 export interface PlanTrouble {
   place: PlanPlace;
@@ -64,6 +65,8 @@ export function planTroubles(plan: ActivityPlan, nameOf: (id: string) => string)
         `${named(title, `Line ${i + 1} of what good work shows`)} needs a name and at least two levels in words.`,
       );
   });
+  const rows = plan.rubric.map(({ id }) => id);
+  for (const words of plan.partners ? partnerTroubles(plan.partners, rows) : []) add('partners', words);
   if (plan.groups.length === 0) add('groups', 'Choose who it is for.');
   for (const group of plan.groups) add('groups', dateTrouble(group, nameOf(group.group)));
   for (const learner of plan.learners) add('groups', dateTrouble(learner, nameOf(learner.person)));

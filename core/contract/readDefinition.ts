@@ -2,7 +2,7 @@ import { readPart } from '../parts/part';
 import { CREW_LIMITS } from './crews';
 import { DEFINITION_LIMITS } from './definitionLimits';
 import { isId } from './ids';
-import { distinct, listOf, oneOf, rawOf, textOf, wholeOf, type Raw } from './readRaw';
+import { distinct, listOf, oneOf, rawOf, textOf, timeOf, wholeOf, type Raw } from './readRaw';
 import {
   type Dates,
   type Ages,
@@ -15,6 +15,7 @@ import {
   TAKE_BACK,
 } from './activityDefinition';
 import { type Marking, MARK_KINDS, NO_MARKING, type RubricRow } from '../review/rubric';
+import { readPartners } from '../review/partners/partnerPlan';
 import { readSpans } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readRichText } from '../words/richText';
@@ -23,10 +24,6 @@ import { readRichText } from '../words/richText';
 const LONGEST_FILE = 86_400;
 
 const idOr = (value: unknown): string | null => (isId(value) ? value : null);
-
-/** Years 2000 to 2200. */
-const timeOf = (value: unknown): number | null =>
-  typeof value === 'number' && value > 946_684_800_000 && value < 7_258_118_400_000 ? Math.round(value) : null;
 
 const datesOf = (raw: Raw): Dates => ({ opens: timeOf(raw.opens), due: timeOf(raw.due), closes: timeOf(raw.closes) });
 
@@ -121,6 +118,7 @@ export function readPlan(value: unknown): ActivityPlan {
     materials,
     rubric,
     marking: readMarking(rawOf(raw.marking)),
+    partners: readPartners(raw.partners),
     lateAllowed: raw.lateAllowed !== false,
     takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
     groups: distinct(

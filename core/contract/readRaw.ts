@@ -24,6 +24,10 @@ export const wholeOf = (value: unknown, least: number, most: number): number | u
     ? Math.round(value)
     : undefined;
 
+/** A time of the years 2000 to 2200, in milliseconds since 1970; null for anything else. */
+export const timeOf = (value: unknown): number | null =>
+  typeof value === 'number' && value > 946_684_800_000 && value < 7_258_118_400_000 ? Math.round(value) : null;
+
 /** True or false; undefined for anything else. */
 export const flagOf = (value: unknown): boolean | undefined => (typeof value === 'boolean' ? value : undefined);
 

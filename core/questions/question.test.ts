@@ -4,6 +4,7 @@ import {
   answerWords,
   askedOf,
   isComplete,
+  laidOut,
   marksFor,
   newQuestion,
   QUESTION_KINDS,
@@ -226,6 +227,22 @@ describe('what is asked tells nothing of what is right', () => {
       }),
     );
   });
+});
+
+it('turned for a learner, an order is still not the right one, and there are as many as things', () => {
+  fc.assert(
+    fc.property(questionOf('order'), fc.string(), (made, seed) => {
+      if (made.kind !== 'order') return;
+      const right = made.settings.options.map(({ id: one }) => one);
+      const asked = askedOf(made, shuffleBy(seed));
+      const seen = Array.from({ length: 60 }, (_, learner) => {
+        const own = laidOut(asked, shuffleBy(`${seed} ${learner}`));
+        return own.kind === 'order' ? own.asked.options.map(({ id: one }) => one).join(' ') : '';
+      });
+      expect(seen).not.toContain(right.join(' '));
+      expect(new Set(seen).size > 1).toBe(right.length > 2);
+    }),
+  );
 });
 
 describe('the order in which things stand', () => {

@@ -10,6 +10,7 @@ import type {
   RecordedMessage,
 } from '@lippet/core/contract/activityDefinition';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
+import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import type { RubricRow } from '@lippet/core/review/rubric';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { RichText } from '@lippet/core/words/richText';
@@ -50,6 +51,7 @@ export class Activity extends Row<Activity> {
   declare materials: CreationOptional<MaterialPlan[]>;
   declare rubric: CreationOptional<RubricRow[]>;
   declare marking: CreationOptional<Marking | null>;
+  declare partners: CreationOptional<PartnerPlan | null>;
   /** What is typed and not given out yet; null where there is nothing of the kind. */
   declare draft: CreationOptional<ActivityPlan | null>;
   /** Counts every saving of the draft, so that two who type at once cannot overwrite each other. */
@@ -144,6 +146,7 @@ export function defineActivities(sequelize: Sequelize): void {
       materials: list(),
       rubric: list(),
       marking: maybeJson(),
+      partners: maybeJson(),
       draft: { type: DataTypes.JSONB },
       draftVersion: { ...integer(), defaultValue: 0 },
       topic: { ...text(), defaultValue: '' },

@@ -83,7 +83,7 @@ const Hung = memo(function Hung({ piece, here, zone, t, onChoose }: HungProps) {
           {piece.name.split(' ')[0]}
         </Text>
       </View>
-      <Text variant="bodySmall" style={styles.under} numberOfLines={1}>
+      <Text variant="bodySmall" style={styles.under}>
         {words}
       </Text>
       {piece.checks.length > 0 && piece.status.state === 'with-teacher' && (
@@ -155,7 +155,7 @@ function NotBegun({ count, opened, onPress }: { count: number; opened: boolean; 
         <Stamp state="new" size={20} />
         <Text variant="labelMedium">not begun</Text>
       </View>
-      <Text variant="bodySmall" style={styles.under} numberOfLines={1}>
+      <Text variant="bodySmall" style={styles.under}>
         {opened ? 'fewer' : 'show them'}
       </Text>
     </Pressable>
@@ -197,5 +197,5 @@ const styles = StyleSheet.create({
     borderColor: colours.ink,
   },
   name: { flexDirection: 'row', alignItems: 'center', gap: 5, marginTop: 5 },
-  under: { maxWidth: HUNG_WIDTH - 6, fontSize: 13, lineHeight: 17, color: colours.soft },
+  under: { maxWidth: HUNG_WIDTH - 6, fontSize: 13, lineHeight: 17, textAlign: 'center', color: colours.soft },
 });

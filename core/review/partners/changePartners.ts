@@ -1,6 +1,6 @@
 /** Partners change while they work: somebody comes late, or never sends. What was begun stays as it is. */
 import { randomFrom } from '../../questions/shuffle';
-import { mayReviewBy, type MayReview, type PartnerRules, type Partnership } from './allocatePartners';
+import { allocatePartners, mayReviewBy, type MayReview, type PartnerRules, type Partnership } from './allocatePartners';
 
 /** A review that is to be given, and whether anything of it is there. */
 export interface GivenPartnership extends Partnership {
@@ -156,4 +156,50 @@ function matched(
     });
   reviewers.forEach((_, reviewer) => find(reviewer, new Set()));
   return [...taken].map(([author, reviewer]) => [reviewers[reviewer]!, authors[author]!]);
+}
+
+/** Whoever gives too few reviews gets more to give, of those who got too few, as long as there are any. */
+function toppedUp(
+  all: readonly GivenPartnership[],
+  learners: readonly string[],
+  rules: PartnerRules,
+): GivenPartnership[] {
+  const may = mayReviewBy(rules);
+  const now = [...all];
+  const has = (reviewer: string, author: string): boolean =>
+    now.some((one) => one.reviewer === reviewer && one.author === author);
+  for (const reviewer of learners) {
+    while ((countsOf(now).gives.get(reviewer) ?? 0) < rules.reviews) {
+      const { gets } = countsOf(now);
+      const open = learners.filter(
+        (author) => (gets.get(author) ?? 0) < rules.reviews && may(reviewer, author) && !has(reviewer, author),
+      );
+      const author = least(open, gets);
+      if (author === undefined) break;
+      now.push(fresh(reviewer, author));
+    }
+  }
+  return now;
+}
+
+/** Partners as they stand, and who has sent by now. */
+export interface Standing {
+  all: readonly GivenPartnership[];
+  /** Learners with work that can be looked at. */
+  senders: readonly string[];
+}
+
+/**
+ * Partners of all who have sent. As long as nobody has begun they are given out anew; from then on whoever comes is
+ * fitted in, and whoever has nothing to look at any more is taken out.
+ */
+export function nextPartners({ all, senders }: Standing, rules: PartnerRules, seed: string): GivenPartnership[] {
+  if (!all.some(({ begun }) => begun))
+    return allocatePartners(senders, rules, seed).partnerships.map(({ reviewer, author }) => fresh(reviewer, author));
+  const sent = new Set(senders);
+  const known = new Set(all.flatMap(({ reviewer, author }) => [reviewer, author]));
+  let now: GivenPartnership[] = [...all];
+  for (const learner of known) if (!sent.has(learner)) now = withoutAbsent(now, learner, rules, seed);
+  for (const learner of [...senders].sort()) if (!known.has(learner)) now = withLatecomer(now, learner, rules, seed);
+  return toppedUp(now, [...senders].sort(), rules);
 }

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
+import { readPartners } from '@lippet/core/review/partners/partnerPlan';
 import { NO_MARKING } from '@lippet/core/review/rubric';
 import { LearnerDates, Part } from '../../models/tables';
 import { partPlan } from '../pieces/activityParts';
@@ -32,6 +33,7 @@ export async function givenPlan(
     materials: materials!,
     rubric: rubric!,
     marking: activity.marking ?? NO_MARKING,
+    partners: readPartners(activity.partners),
     parts: parts.map(partPlan),
     topic: activity.topic!,
     ages: activity.ages ?? null,

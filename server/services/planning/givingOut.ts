@@ -76,7 +76,8 @@ export class GivingOut {
   }
 
   private async putActivity(activity: Activity, plan: ActivityPlan, transaction: Transaction): Promise<void> {
-    const { task, told, supplies, minutes, choices, materials, rubric, marking, lateAllowed, takeBack, ages } = plan;
+    const { task, told, supplies, minutes, choices, materials, rubric, marking, partners } = plan;
+    const { lateAllowed, takeBack, ages } = plan;
     await activity.update(
       {
         task,
@@ -87,6 +88,7 @@ export class GivingOut {
         materials,
         rubric,
         marking,
+        partners,
         lateAllowed,
         takeBack,
         ages,

@@ -8,7 +8,7 @@ export interface OrderSettings {
 }
 
 export interface OrderAsked {
-  /** In an order of this learner's own, which is never the right one. */
+  /** In no right order, and in none that the right one comes of by moving the first things to the end. */
   options: Option[];
 }
 
@@ -35,8 +35,21 @@ function shareOf({ options }: OrderSettings, { order }: OrderAnswer): number {
   return asShare((2 * (right - turned)) / (options.length * (options.length - 1)));
 }
 
-const inOrder = (one: readonly Option[], other: readonly Option[]): boolean =>
-  one.every(({ id }, index) => id === other[index]?.id);
+/** What stands first goes last, so many times. */
+const turned = <T>(all: readonly T[], times: number): T[] => [...all.slice(times), ...all.slice(0, times)];
+
+/** Whether one order comes of the other by moving what stands first to the end, however often. */
+function isTurnOf(one: readonly Option[], other: readonly Option[]): boolean {
+  const start = other.findIndex(({ id }) => id === one[0]?.id);
+  return turned(other, start).every(({ id }, index) => id === one[index]?.id);
+}
+
+/** Two things can only stand the other way round; of more, two that change places break every turn of the right order. */
+function neverRight(right: readonly Option[], shuffled: readonly Option[]): Option[] {
+  if (right.length < 3) return turned(right, 1);
+  const [first, second, ...rest] = shuffled;
+  return isTurnOf(shuffled, right) ? [second!, first!, ...rest] : [...shuffled];
+}
 
 export const order: QuestionKind<OrderSettings, OrderAsked, OrderAnswer> = {
   newSettings: () => ({ options: [] }),
@@ -47,10 +60,12 @@ export const order: QuestionKind<OrderSettings, OrderAsked, OrderAnswer> = {
     if (options.length < 2) return `${name} needs at least two things to put in order.`;
     return options.some(isEmptyOption) ? `${name} has something to put in order with nothing in it.` : null;
   },
-  asked({ options }, shuffle) {
-    const shuffled = shuffle(options);
-    // Turned by one, where chance would have given the answer away.
-    return { options: inOrder(shuffled, options) ? [...options.slice(1), ...options.slice(0, 1)] : shuffled };
+  asked: ({ options }, shuffle) => ({ options: neverRight(options, shuffle(options)) }),
+  // A device does not know which order is right: it turns what it got, and no turn of that is right.
+  laidOut({ options }, shuffle) {
+    if (options.length < 3) return { options };
+    const [first] = shuffle(options);
+    return { options: turned(options, options.indexOf(first!)) };
   },
   readAnswer({ options }, value) {
     const named = knownIds((value as OrderAnswer | null)?.order, options);
