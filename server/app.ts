@@ -20,6 +20,7 @@ import { captureRoutes } from './routes/captures';
 import { groupRoutes } from './routes/groups';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
+import { partnerRoutes } from './routes/partners';
 import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
 import { documentAccess } from './services/pieces/documentAccess';
@@ -30,6 +31,11 @@ import { PieceFactsService } from './services/pieces/pieceFacts';
 import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
 import { AnswerService } from './services/questions/answers';
+import { PartnerAnswerService } from './services/partners/partnerAnswers';
+import { PartnerBoardService } from './services/partners/partnerBoard';
+import { PartnerGiving } from './services/partners/partnerGiving';
+import { PartnerReviewService } from './services/partners/partnerReviews';
+import { PartnerRounds } from './services/partners/partnerRounds';
 import { CrewService } from './services/questions/crews';
 import { TryMarkingService } from './services/questions/marking';
 import { LoneQuestionService } from './services/questions/loneQuestions';
@@ -122,8 +128,9 @@ export function makeServices(
   );
   const tries = new TryService(sequelize, facts, variants, setTimes);
   const pieces = new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock);
-  const sending = new SendingService({ sequelize, compute, log, counts, hub: () => hub }, clock);
+  const sending = new SendingService({ sequelize, compute, log, counts, jobs, hub: () => hub }, clock);
   const answers = new AnswerService(sequelize, counts, setTimes, clock);
+  const partnerGiving = new PartnerGiving({ sequelize, log, hub: () => hub }, clock);
   const tried = new TriedService(facts, setTimes, answers, clock);
   return {
     config,
@@ -162,6 +169,11 @@ export function makeServices(
     hints: new HintService(sequelize, facts),
     answers,
     puttingRight: new PuttingRightService(sequelize, clock),
+    partnerGiving,
+    partnerRounds: new PartnerRounds(sequelize, partnerGiving, logger, clock),
+    partnerReviews: new PartnerReviewService({ sequelize, log, pictures, activityPictures, work }, clock),
+    partnerAnswers: new PartnerAnswerService(),
+    partnerBoard: new PartnerBoardService(sequelize, clock),
     crews: new CrewService(sequelize, counts, clock),
     activityPictures,
     speech: new SpeechService(files, signIn),
@@ -263,6 +275,7 @@ export function makeApp(
     groupRoutes(services),
     classroomRoutes(services),
     teachingRoutes(services),
+    partnerRoutes(services),
   ]) {
     app.route('/api', routes);
   }

@@ -59,7 +59,11 @@ export async function startServer(config: Config, logger: Logger, shared?: Compu
     await services.reminders.tellAll();
     await services.letters.writeAll();
   });
-  jobs.handle('hand-in', () => services.setTimes.handInEverywhere());
+  jobs.handle('partners', services.partnerRounds.run);
+  jobs.handle('hand-in', async () => {
+    await services.setTimes.handInEverywhere();
+    await services.partnerRounds.bringAllUpToDate();
+  });
   jobs.handle('tidy', () => services.tidying.tidy());
   await jobs.start();
   await jobs.repeat('remind', EVERY_FEW_MINUTES);

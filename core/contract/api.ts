@@ -79,6 +79,16 @@ import {
 import { holdBody, manyBody, noteBody, recallBody, releaseBody, remindBody } from './reviewBodies';
 import type { ManyAnswered, ReviewActivity, ReviewQueueView, ReviewView, ToldHeld, WaitingPiece } from './reviewing';
 import { deviceBody, mailBody, settingsBody, signInBody, type DeviceGroup, type LetterView, type Me } from './signIn';
+import {
+  partnerDecideBody,
+  partnerGiveBody,
+  partnerSayBody,
+  partnerThanksBody,
+  type PartnerAnswerView,
+  type PartnerBoard,
+  type PartnerDuty,
+  type PartnerReviewView,
+} from './partners';
 import { speechBody, type SpeechView } from './speech';
 import { stampBody, type KeptStampView } from './stamps';
 import type { UpdateView } from './updates';
@@ -200,6 +210,17 @@ export const API = {
   'GET /groups/:id/folders': gives<FolderView[]>(),
   'PUT /groups/:id/folders': gives<FolderView[]>().taking(folderBody),
   'DELETE /folders/:id': gives<FolderView[]>(),
+
+  // Partners: learners who look at each other's work. All of it is asked for by the review's own id.
+  'GET /now/partners': gives<PartnerDuty[]>(),
+  'POST /partner-reviews/:id/open': gives<PartnerReviewView>(),
+  'PUT /partner-reviews/:id/said': gives<{ version: number }>().taking(partnerSayBody),
+  'POST /partner-reviews/:id/give': does().taking(partnerGiveBody),
+  'DELETE /partner-reviews/:id/give': does(),
+  'PUT /partner-reviews/:id/thanks': does().taking(partnerThanksBody),
+  'PUT /partner-reviews/:id/decision': does().taking(partnerDecideBody),
+  'GET /activities/:id/partner-answers': gives<PartnerAnswerView[]>(),
+  'GET /activities/:id/groups/:group/partners': gives<PartnerBoard>(),
 
   // Reviewing.
   'GET /to-review': gives<ReviewActivity[]>(),

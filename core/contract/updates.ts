@@ -10,6 +10,7 @@ export const UPDATE_KINDS = [
   'notice',
   'due',
   'unsent',
+  'partner',
 ] as const;
 
 export type UpdateKind = (typeof UPDATE_KINDS)[number];

@@ -7,6 +7,7 @@ export interface JobData {
   'export-go': { exportId: string };
   'make-playable': { mediaId: string };
   'keep-sent': { pieceId: string };
+  partners: { activityId: string };
 }
 /** What is done again and again, and is given nothing. */
 type Repeated = 'remind' | 'hand-in' | 'tidy';
@@ -29,6 +30,8 @@ const LIMITS: {
   'make-playable': { expireInSeconds: 960, retryLimit: 3, retryDelay: 2 },
   // Not before the outcome can't be taken back any more.
   'keep-sent': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2, startAfter: RECALL / 1000 + 10 },
+  // After what was sent is there for others to see.
+  partners: { expireInSeconds: 60, retryLimit: 3, retryDelay: 2, startAfter: 1 },
   // The next one comes by itself.
   remind: { expireInSeconds: 600, retryLimit: 0, retryDelay: 0 },
   // What is there at the end of a set's time; looked for every minute.

@@ -51,6 +51,7 @@ describe('the schema', () => {
       '2026-11-30-markedBy',
       '2026-11-30-questionSets',
       '2026-11-30-crewWork',
+      '2026-12-01-partners',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

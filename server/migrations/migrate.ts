@@ -32,6 +32,7 @@ import * as crewWork from './2026-11-30-crewWork';
 import * as questionSets from './2026-11-30-questionSets';
 import * as setTimes from './2026-11-30-setTimes';
 import * as questionTries from './2026-11-30-questionTries';
+import * as partners from './2026-12-01-partners';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -67,6 +68,7 @@ export const MIGRATIONS = [
   { name: '2026-11-30-markedBy', ...markedBy },
   { name: '2026-11-30-questionSets', ...questionSets },
   { name: '2026-11-30-crewWork', ...crewWork },
+  { name: '2026-12-01-partners', ...partners },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

@@ -3,6 +3,7 @@ import type { Sequelize } from 'sequelize';
 import { defineActivities } from './activities';
 import { defineFiles } from './files';
 import { definePeople } from './people';
+import { definePartners } from './partners';
 import { definePieces } from './pieces';
 import { defineQuestions } from './questions';
 import { defineTalk } from './talk';
@@ -11,6 +12,7 @@ export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part, type OwnDates
 export { Media, RefusedMedia, DroppedFile, Upload, CaptureLink, CapturePhoto, Speech } from './files';
 export { School, Person, Group, Membership, Crew, CrewMember, Session, SignInAttempt } from './people';
 export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
+export { PartnerRound, PeerReview } from './partners';
 export { QuestionTry, QuestionHint, QuestionHelp, QuestionState, SetTime, SetRound, MoreTime } from './questions';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
 
@@ -19,6 +21,7 @@ export function defineTables(sequelize: Sequelize): void {
   definePeople(sequelize);
   defineActivities(sequelize);
   definePieces(sequelize);
+  definePartners(sequelize);
   defineQuestions(sequelize);
   defineFiles(sequelize);
   defineTalk(sequelize);

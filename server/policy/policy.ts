@@ -16,6 +16,8 @@ type Asked = {
   sharedAt?: Date | null;
   closedAt?: Date | null;
 };
+/** What one learner says of another's work, and whether that other may see it. */
+type Partnered = GroupWork & { reviewerId: string; authorId: string; shown: boolean };
 /** An activity as it is made: whose it is, and which groups it is set for. */
 type Planned = { teacherId: string; groups: readonly string[] };
 
@@ -91,6 +93,22 @@ export const policy = {
    */
   replyToNotes: (actor: Actor, piece: OwnedPiece, activity: GroupWork, review: { releasedAt: Date | null }): boolean =>
     review.releasedAt !== null && (actor.teaches.has(activity.groupId) || piece.personId === actor.personId),
+
+  /** Looking at a partner's work, and saying something of it: whoever it was given to, while they are of the group. */
+  reviewAsPartner: (actor: Actor, review: Omit<Partnered, 'shown'>): boolean =>
+    actor.personId === review.reviewerId && actor.learnsIn.has(review.groupId),
+
+  /** What a partner says: themselves, the group's teachers; whose work it is once it is shown to them. */
+  readPartnersReview: (actor: Actor, review: Partnered): boolean =>
+    actor.personId === review.reviewerId ||
+    actor.teaches.has(review.groupId) ||
+    (actor.personId === review.authorId && review.shown),
+
+  /** Saying whether it helped: whose work it is, once it is shown to them. */
+  thankPartner: (actor: Actor, review: Partnered): boolean => actor.personId === review.authorId && review.shown,
+
+  /** Seeing all that partners say, and holding it back: the group's teachers. */
+  leadPartners: (actor: Actor, work: GroupWork): boolean => actor.teaches.has(work.groupId),
 
   /** A file made of a go: whoever asked for it. It holds what they were allowed to see then. */
   readExport: (actor: Actor, made: { askedBy: string }): boolean => made.askedBy === actor.personId,

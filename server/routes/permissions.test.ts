@@ -178,6 +178,46 @@ const TABLE: Record<string, Row> = {
     body: () => ({ key: randomUUID(), answer: { words: 'a' } }),
     allowed: {},
   },
+  // Nobody has partners here: what they may is tried in services/partners.
+  'GET /api/now/partners': { path: () => '/api/now/partners', allowed: signedIn(200) },
+  'POST /api/partner-reviews/:id/open': { path: () => `/api/partner-reviews/${randomUUID()}/open`, allowed: {} },
+  'PUT /api/partner-reviews/:id/said': {
+    path: () => `/api/partner-reviews/${randomUUID()}/said`,
+    body: () => ({ note: '' }),
+    allowed: {},
+  },
+  'POST /api/partner-reviews/:id/give': {
+    path: () => `/api/partner-reviews/${randomUUID()}/give`,
+    body: () => ({ extent: 'AAA=' }),
+    allowed: {},
+  },
+  'DELETE /api/partner-reviews/:id/give': { path: () => `/api/partner-reviews/${randomUUID()}/give`, allowed: {} },
+  'PUT /api/partner-reviews/:id/thanks': {
+    path: () => `/api/partner-reviews/${randomUUID()}/thanks`,
+    body: () => ({ helped: true }),
+    allowed: {},
+  },
+  'PUT /api/partner-reviews/:id/decision': {
+    path: () => `/api/partner-reviews/${randomUUID()}/decision`,
+    body: () => ({ shown: true, counts: true }),
+    allowed: {},
+  },
+  'GET /api/partner-reviews/:id/document': {
+    path: () => `/api/partner-reviews/${randomUUID()}/document`,
+    allowed: {},
+  },
+  'GET /api/partner-reviews/:id/picture': { path: () => `/api/partner-reviews/${randomUUID()}/picture`, allowed: {} },
+  'GET /api/partner-reviews/:id/marks': { path: () => `/api/partner-reviews/${randomUUID()}/marks`, allowed: {} },
+  'GET /api/partner-reviews/:id/copy.pdf': { path: () => `/api/partner-reviews/${randomUUID()}/copy.pdf`, allowed: {} },
+  // One’s own: nobody else’s are ever among them.
+  'GET /api/activities/:id/partner-answers': {
+    path: ({ activity }) => `/api/activities/${activity}/partner-answers`,
+    allowed: signedIn(200),
+  },
+  'GET /api/activities/:id/groups/:group/partners': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/partners`,
+    allowed: {},
+  },
   'GET /api/crews': { path: () => '/api/crews', allowed: signedIn(200) },
   'GET /api/activities/:id/groups/:group/answers': {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/answers`,

@@ -14,6 +14,13 @@ export const TABLES: Record<DocumentKind, { updates: string; key: string; owner:
     open: `released_at IS NULL AND NOT EXISTS (
       SELECT 1 FROM submissions WHERE submissions.id = submission_id AND withdrawn_at IS NOT NULL)`,
   },
+  partner: {
+    updates: 'peer_mark_updates',
+    key: 'peer_review_id',
+    owner: 'peer_reviews',
+    open: `given_at IS NULL AND EXISTS (
+      SELECT 1 FROM submissions WHERE submissions.id = submission_id AND withdrawn_at IS NULL)`,
+  },
 };
 
 /** The updates of a document, oldest first, and the id of the newest. */

@@ -17,9 +17,10 @@ import { makeLogger } from '../logging';
 import { makeCompute } from '../compute/compute';
 import { openDatabase } from '../models/database';
 import { Activity, Assignment, Group, Membership, Part, Person, School } from '../models/tables';
-import type { Jobs } from '../jobs/jobs';
+import type { JobData, Jobs } from '../jobs/jobs';
 import { GROUP_COOKIE, SESSION_COOKIE } from '../routes/signIn';
 import { hashSecret, pictureSecret } from '../services/access/secrets';
+import type { DocumentKind } from '../sync/documentName';
 import { UpdateLog } from '../sync/updateLog';
 import { onThisMachine } from '../web/client';
 import { CHECKOUT } from './checkout';
@@ -226,6 +227,23 @@ export class TestClient {
 
 const silent = makeLogger('silent');
 
+/** Jobs that are asked for are put down; a test runs them when it wants to. */
+export class AskedJobs implements Jobs {
+  readonly asked: { exportId: string }[] = [];
+  readonly toMake: { mediaId: string }[] = [];
+  readonly finished: { pieceId: string }[] = [];
+
+  async send<Q extends keyof JobData>(_: Q, data: JobData[Q]): Promise<void> {
+    if ('exportId' in data) this.asked.push(data);
+    else if ('mediaId' in data) this.toMake.push(data);
+    else if ('pieceId' in data) this.finished.push(data);
+  }
+
+  answer(): Promise<void> {
+    return Promise.resolve();
+  }
+}
+
 /** The app on a school's database; `clock` may be moved by the test. */
 export function appOf(school: SmallSchool, clock: () => number = Date.now) {
   const config = {
@@ -239,18 +257,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     computeWorker: null,
     logLevel: 'silent',
   };
-  // Jobs that are asked for are put down; a test runs them when it wants to.
-  const asked: { exportId: string }[] = [];
-  const toMake: { mediaId: string }[] = [];
-  const finished: { pieceId: string }[] = [];
-  const jobs: Jobs = {
-    async send(_, data) {
-      if ('exportId' in data) asked.push(data);
-      else if ('mediaId' in data) toMake.push(data);
-      else finished.push(data);
-    },
-    answer: () => Promise.resolve(),
-  };
+  const jobs = new AskedJobs();
   const services = makeServices(config, school.sequelize, jobs, silent, { clock });
   const app = makeApp(services, school.sequelize, silent, (env) => onThisMachine((env as { address: string }).address));
   const client = (address?: string): TestClient => new TestClient(app, address);
@@ -262,6 +269,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     if (name === 'ada') signedIn.cookies.set(GROUP_COOKIE, 'REEDS1');
     return signedIn;
   };
+  const { asked, toMake, finished } = jobs;
   return { app, services, client, as, asked, toMake, finished };
 }
 
@@ -286,6 +294,6 @@ export async function drawInto(school: SmallSchool, pieceId: string, page = 0): 
 }
 
 /** The extent of what the log holds of a document, as the client would send it. */
-export async function extentOf(school: SmallSchool, kind: 'piece' | 'marks', id: string): Promise<string> {
+export async function extentOf(school: SmallSchool, kind: DocumentKind, id: string): Promise<string> {
   return Buffer.from(documentExtent(await school.log.document({ kind, id }))).toString('base64');
 }

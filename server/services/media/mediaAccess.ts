@@ -5,6 +5,7 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { shownInClassroom } from '../classes/classroom';
+import { heardFromPartner, seenByPartner } from '../partners/partnerMedia';
 import { heardUnderNote } from '../reviewing/noteReplies';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { shownInThread } from '../classes/threadFiles';
@@ -74,7 +75,7 @@ export class MediaAccess {
     if (!media) throw notFound();
     if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, media))) return media;
     if (media.groupId) {
-      if (await heardUnderNote(this.facts, actor, id)) return media;
+      if ((await heardUnderNote(this.facts, actor, id)) || (await heardFromPartner(actor, id))) return media;
       // Not said yet, or taken away: whoever brought it.
       if (media.ownerId !== actor.personId) throw notFound();
       return media;
@@ -85,7 +86,7 @@ export class MediaAccess {
       const ofLearner = media.ownerId === piece.personId;
       if (
         ofLearner
-          ? !policy.readPieceMedia(actor, piece, work)
+          ? !policy.readPieceMedia(actor, piece, work) && !(await seenByPartner(actor, media))
           : !policy.readReviewMedia(actor, piece, work, await wasReleased(media))
       )
         throw notFound();

@@ -1,8 +1,9 @@
 import { Op } from 'sequelize';
-import { Person, Piece, Review, Submission } from '../../models/tables';
+import { PeerReview, Person, Piece, Review, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import type { DocumentGate } from '../../sync/hub';
+import { partnerPlanOf } from '../partners/partnerPlaces';
 import { documentRoom } from './documentRoom';
 import type { MeasuringService } from './measuring';
 import type { PieceCopyService } from './pieceCopies';
@@ -25,6 +26,7 @@ export function documentAccess(
         if (!standing || !policy.readPiece(actor, standing)) return null;
         return { write: policy.writePiece(actor, standing, standing.status) };
       }
+      if (kind === 'partner') return partnersAccess(actor, id, clock());
       const review = await Review.findByPk(id);
       const submission = review && (await Submission.findByPk(review.submissionId));
       const piece = submission && (await Piece.findByPk(submission.pieceId));
@@ -42,8 +44,22 @@ export function documentAccess(
       await copies.keep(id);
     },
     async written({ kind, id }) {
-      if (kind !== 'marks') return;
+      if (kind === 'piece') return;
+      if (kind === 'partner') {
+        await PeerReview.update({ begunAt: new Date(clock()) }, { where: { id, begunAt: { [Op.is]: null } } });
+        return;
+      }
       await Review.update({ begunAt: new Date(clock()) }, { where: { id, begunAt: { [Op.is]: null } } });
     },
   };
+}
+
+/** A partner's marks are drawn by nobody but whoever gives them, until they are given or the time is over. */
+async function partnersAccess(actor: Actor, id: string, now: number): Promise<{ write: boolean } | null> {
+  const review = await PeerReview.findByPk(id);
+  if (!review || !policy.reviewAsPartner(actor, review)) return null;
+  const submission = review.submissionId ? await Submission.findByPk(review.submissionId) : null;
+  const plan = await partnerPlanOf(review.activityId);
+  const inTime = plan !== null && (plan.until === null || now < plan.until);
+  return { write: inTime && !review.givenAt && submission !== null && !submission.withdrawnAt };
 }

@@ -6,6 +6,7 @@ import type { DocumentRef } from '../../sync/documentName';
 const OWNERS: Record<DocumentRef['kind'], string> = {
   piece: 'SELECT person_id AS id FROM pieces WHERE id = :id',
   marks: 'SELECT reviewer_id AS id FROM reviews WHERE id = :id',
+  partner: 'SELECT reviewer_id AS id FROM peer_reviews WHERE id = :id',
 };
 
 export interface DocumentRoom {
@@ -26,6 +27,9 @@ export async function documentRoom(sequelize: Sequelize, { kind, id }: DocumentR
             WHERE p.person_id = (SELECT id FROM owner)
             UNION ALL
             SELECT octet_length(u.data) FROM reviews r JOIN mark_updates u ON u.review_id = r.id
+            WHERE r.reviewer_id = (SELECT id FROM owner)
+            UNION ALL
+            SELECT octet_length(u.data) FROM peer_reviews r JOIN peer_mark_updates u ON u.peer_review_id = r.id
             WHERE r.reviewer_id = (SELECT id FROM owner))
      SELECT p.id AS owner, s.document_bytes AS school, (SELECT coalesce(sum(bytes), 0) FROM own) AS own
      FROM people p JOIN schools s ON s.id = p.school_id WHERE p.id = (SELECT id FROM owner)`,

@@ -16,6 +16,8 @@ export interface Readiness {
   goes: readonly Submission[];
   parts: readonly PartView[];
   choices: readonly ChoicePlan[];
+  /** Whether learners look at each other's work there. */
+  hasPartners: boolean;
   /** Files that school would not take. */
   refused: ReadonlySet<string>;
   /** What is at school of it; null where it is too large to be read with others. */
@@ -26,12 +28,16 @@ export interface Readiness {
 interface Asked {
   parts: readonly PartView[];
   choices: readonly ChoicePlan[];
+  hasPartners: boolean;
 }
 
 async function askedBy(activityId: string): Promise<Asked> {
   const { parts } = await activityParts(activityId);
-  const { choices } = await Activity.findByPk(activityId, { attributes: ['choices'], rejectOnEmpty: true });
-  return { parts, choices: choices ?? [] };
+  const { choices, partners } = await Activity.findByPk(activityId, {
+    attributes: ['choices', 'partners'],
+    rejectOnEmpty: true,
+  });
+  return { parts, choices: choices ?? [], hasPartners: Boolean(partners) };
 }
 
 /** Goes of several pieces, also those that were taken back, newest first. */

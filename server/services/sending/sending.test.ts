@@ -20,7 +20,15 @@ import { PieceCountService } from '../pieces/pieceCounts';
 import { SESSION_COOKIE } from '../../routes/signIn';
 import { SendingService } from './sending';
 import { SignInService } from '../access/signIn';
-import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+import {
+  appOf,
+  drawInto,
+  extentOf,
+  smallSchool,
+  type SmallSchool,
+  type TestClient,
+  AskedJobs,
+} from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
@@ -95,7 +103,7 @@ describe('a piece on its way', () => {
     const counts = new PieceCountService(sequelize, measuring);
     const told: string[] = [];
     const hub = { announce: ({ id }: { id: string }) => void told.push(id) };
-    const sending = new SendingService({ sequelize, compute, log, counts, hub: () => hub });
+    const sending = new SendingService({ sequelize, compute, log, counts, jobs: new AskedJobs(), hub: () => hub });
     const actor = (await new SignInService(sequelize).actor(ada.cookies.get(SESSION_COOKIE)))!;
     const submission = await sending.send(actor, pieceId, { key: randomUUID(), extent: await extent() });
     expect([compute.looks, told]).toEqual([2, [pieceId]]);

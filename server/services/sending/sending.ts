@@ -4,6 +4,7 @@ import type { Sequelize } from 'sequelize';
 import type { GoView } from '@lippet/core/contract/pieces';
 import type { Compute } from '../../compute/compute';
 import type { ToSend, ToSendTask, WholePiece } from '../../compute/toSend';
+import type { Jobs } from '../../jobs/jobs';
 import { Piece, Review, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
@@ -22,6 +23,7 @@ interface SendingWorld {
   compute: Compute;
   log: UpdateLog;
   counts: PieceCountService;
+  jobs: Jobs;
   hub: () => Pick<SyncHub, 'announce'>;
 }
 
@@ -140,7 +142,10 @@ export class SendingService {
         'incomplete',
         `This is needed before it can go: ${needed.map(({ words }) => words).join('; ')}.`,
       );
-    return freeze({ readiness, request, whole, through });
+    const frozen = await freeze({ readiness, request, whole, through });
+    if (frozen.kind === 'frozen' && readiness.hasPartners)
+      await this.world.jobs.send('partners', { activityId: piece.activityId });
+    return frozen;
   }
 
   /**

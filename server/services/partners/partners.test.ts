@@ -1,0 +1,360 @@
+/** Learners who look at each other's work: who gets whose, what they may see and say, and what comes of it. */
+import { randomUUID } from 'node:crypto';
+import * as Y from 'yjs';
+import type { GoView, PieceView } from '@lippet/core/contract/pieces';
+import type { PartnerAnswerView, PartnerBoard, PartnerDuty, PartnerReviewView } from '@lippet/core/contract/partners';
+import type { ReviewView } from '@lippet/core/contract/reviewing';
+import type { UpdateView } from '@lippet/core/contract/updates';
+import { markItems, readPages } from '@lippet/core/page/document';
+import { NEW_PARTNERS, type PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
+import { Activity, Membership, PeerReview, Person, School } from '../../models/tables';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+const NAMES = ['ada', 'ben', 'dee', 'eve'] as const;
+type Name = (typeof NAMES)[number];
+const ROW = randomUUID();
+const ASKS: PartnerPlan['asks'] = { marks: false, note: true, told: false, rows: [] };
+const HOUR = 3_600_000;
+
+let school: SmallSchool;
+let app: ReturnType<typeof appOf>;
+let teacher: TestClient;
+let learners: Record<Name, TestClient>;
+let now: number;
+let pieces: Partial<Record<Name, string>>;
+
+/** A school with two more learners of the reeds, whose open work has partners. */
+async function begin(plan: Partial<PartnerPlan> = {}): Promise<void> {
+  school = await smallSchool();
+  now = Date.now();
+  app = appOf(school, () => now);
+  const { id: schoolId } = await School.findOne({ rejectOnEmpty: true });
+  for (const name of ['dee', 'eve']) {
+    const id = randomUUID();
+    const secret = { secretKind: 'password', secretHash: 'none' } as const;
+    await Person.create({ id, schoolId, role: 'learner', name, signInName: name, badge: '#C8472F', ...secret });
+    await Membership.create({ personId: id, groupId: school.groups.reeds, role: 'learner' });
+    Object.assign(school.people, { [name]: id });
+  }
+  await Activity.update(
+    {
+      partners: { ...NEW_PARTNERS, asks: ASKS, ...plan },
+      rubric: [{ id: ROW, title: 'Lines', levels: ['clear', 'nearly', 'not yet'], weight: 1 }],
+    },
+    { where: { id: school.activities.open } },
+  );
+  teacher = await app.as('ms-reed');
+  learners = { ada: await app.as('ada'), ben: await app.as('ben'), dee: await app.as('dee'), eve: await app.as('eve') };
+  pieces = {};
+}
+afterEach(() => school.close());
+
+const upToDate = (): Promise<void> => app.services.partnerRounds.bringAllUpToDate();
+
+async function send(name: Name): Promise<GoView> {
+  const { open } = school.activities;
+  const { pieceId } = await learners[name].json<{ pieceId: string }>('POST', `/api/activities/${open}/piece`);
+  pieces[name] = pieceId;
+  await drawInto(school, pieceId);
+  const extent = await extentOf(school, 'piece', pieceId);
+  const sent = await learners[name].json<GoView>('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent });
+  await upToDate();
+  return sent;
+}
+
+const duties = (name: Name) => learners[name].json<PartnerDuty[]>('GET', '/api/now/partners');
+const cardsOf = async (name: Name) => (await duties(name))[0]?.cards ?? [];
+const open = (name: Name, id: string) =>
+  learners[name].json<PartnerReviewView>('POST', `/api/partner-reviews/${id}/open`);
+const say = (name: Name, id: string, said: object) =>
+  learners[name].request('PUT', `/api/partner-reviews/${id}/said`, { note: '', ...said });
+const give = async (name: Name, id: string): Promise<Response> =>
+  learners[name].request('POST', `/api/partner-reviews/${id}/give`, {
+    extent: await extentOf(school, 'partner', id),
+  });
+const answersTo = (name: Name) =>
+  learners[name].json<PartnerAnswerView[]>('GET', `/api/activities/${school.activities.open}/partner-answers`);
+const boardPath = () => `/api/activities/${school.activities.open}/groups/${school.groups.reeds}/partners`;
+const board = () => teacher.json<PartnerBoard>('GET', boardPath());
+const newsOf = (name: Name) => learners[name].json<UpdateView[]>('GET', '/api/updates');
+const nameOf = (id: string): Name => NAMES.find((name) => school.people[name as 'ada'] === id)!;
+
+/** Opens a review, says a note and gives it. */
+async function giveNote(name: Name, id: string, note: string): Promise<void> {
+  await open(name, id);
+  expect((await say(name, id, { note })).status).toBe(200);
+  expect((await give(name, id)).status).toBe(204);
+}
+
+it('gives nobody a partner before somebody else has sent, and then to each who has sent as many as the others', async () => {
+  await begin();
+  await send('ada');
+  expect(await duties('ada')).toEqual([]);
+  expect((await board()).waiting).toBe('Partners begin when 2 have sent. So far 1 yet.');
+  for (const name of ['ben', 'dee', 'eve'] as const) await send(name);
+  for (const name of NAMES) expect(await cardsOf(name)).toMatchObject([{ state: 'to-do' }, { state: 'to-do' }]);
+  const { reviews, seed } = await board();
+  expect(seed).not.toBeNull();
+  for (const side of ['reviewer', 'author'] as const)
+    for (const name of NAMES)
+      expect(reviews.filter((review) => review[side] === school.people[name as 'ada'])).toHaveLength(2);
+});
+
+it('is given out once, however many send at the same moment', async () => {
+  await begin();
+  await Promise.all(NAMES.map(send));
+  await Promise.all([upToDate(), upToDate(), upToDate(), upToDate()]);
+  const { reviews } = await board();
+  expect(reviews).toHaveLength(8);
+  expect(new Set(reviews.map(({ reviewer, author }) => `${reviewer} ${author}`)).size).toBe(8);
+});
+
+it('begins at its time, or when enough have sent', async () => {
+  await begin({ start: 'time', at: Date.now() + HOUR });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  expect(await duties('ada')).toEqual([]);
+  now += 2 * HOUR;
+  await upToDate();
+  expect(await cardsOf('ada')).toHaveLength(1);
+  await school.close();
+  await begin({ start: 'enough', enough: 3 });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  expect(await duties('ada')).toEqual([]);
+  await send('dee');
+  expect(await cardsOf('ada')).toHaveLength(2);
+});
+
+it('leaves no hole where somebody never sends, and fits in whoever comes late', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  await giveNote('ada', card!.id, 'The mast is too short');
+  await send('dee');
+  const gives = async () => (await board()).reviews.map(({ reviewer, author }) => [nameOf(reviewer), nameOf(author)]);
+  // What was given stays; eve, who never sends, is nobody's partner.
+  expect(await gives()).toContainEqual(['ada', 'ben']);
+  expect((await gives()).flat()).not.toContain('eve');
+  expect(await cardsOf('dee')).toHaveLength(1);
+  expect(new Set((await gives()).map(([, author]) => author))).toEqual(new Set(['ada', 'ben', 'dee']));
+});
+
+it('waits while a partner has taken the work back, goes on with what is sent then, and gives up after a day', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben', 'dee'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  const author = nameOf((await board()).reviews.find(({ id }) => id === card!.id)!.author);
+  await open('ada', card!.id);
+  await say('ada', card!.id, { note: 'Half a note' });
+  await learners[author].request('POST', `/api/pieces/${pieces[author]}/take-back`);
+  await upToDate();
+  expect(await cardsOf('ada')).toEqual([{ ...card, state: 'waits' }]);
+  expect((await learners.ada.request('GET', `/api/partner-reviews/${card!.id}/document`)).status).toBe(404);
+  expect((await give('ada', card!.id)).status).toBe(409);
+  await send(author);
+  expect(await open('ada', card!.id)).toMatchObject({ state: 'begun', note: 'Half a note' });
+  expect((await give('ada', card!.id)).status).toBe(204);
+  await learners[author].request('POST', `/api/pieces/${pieces[author]}/take-back`);
+  now += 25 * HOUR;
+  await upToDate();
+  expect((await board()).reviews.map((review) => review.reviewer)).not.toContain(school.people[author as 'ada']);
+});
+
+it('gives what is asked for and nothing less; once given it stays, but for a minute in which it is taken back', async () => {
+  await begin({ reviews: 1, asks: { marks: true, note: true, told: false, rows: [ROW] } });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  const { id } = card!;
+  await open('ada', id);
+  const refusal = await give('ada', id);
+  expect(refusal.status).toBe(422);
+  expect((await refusal.json()).message).toBe(
+    'Before it goes, your partner still needs: a mark on the work; a note; a choice in 1 line of what good work shows.',
+  );
+  expect(await cardsOf('ada')).toMatchObject([{ state: 'to-do' }]);
+  await say('ada', id, { note: 'Look at the keel', levels: { [ROW]: 1 } });
+  await mark(id);
+  expect((await give('ada', id)).status).toBe(204);
+  expect((await give('ada', id)).status).toBe(204);
+  expect((await say('ada', id, { note: 'Something else' })).status).toBe(409);
+  expect(await answersTo('ben')).toMatchObject([
+    { name: 'Partner 1', note: 'Look at the keel', lines: [{ title: 'Lines', words: 'nearly' }] },
+  ]);
+  expect((await learners.ada.request('DELETE', `/api/partner-reviews/${id}/give`)).status).toBe(204);
+  expect(await answersTo('ben')).toEqual([]);
+  await give('ada', id);
+  now += 2 * 60_000;
+  expect((await learners.ada.request('DELETE', `/api/partner-reviews/${id}/give`)).status).toBe(409);
+});
+
+/** Draws on the first page that a partner looks at, as their device does. */
+async function mark(id: string): Promise<void> {
+  const { submissionId } = (await PeerReview.findByPk(id))!;
+  const [{ document }] = await school.query<{ document: Buffer }>(
+    `SELECT document FROM submissions WHERE id = '${submissionId}'`,
+  );
+  const work = new Y.Doc();
+  Y.applyUpdate(work, new Uint8Array(document));
+  const marks = new Y.Doc();
+  markItems(marks, readPages(work)[0]!.id).set('a', new Y.Map(Object.entries({ kind: 'pin', note: 'Here' })));
+  expect(await school.log.append({ kind: 'partner', id }, Y.encodeStateAsUpdate(marks))).toBe(true);
+}
+
+it('tells nothing of who it is where there are no names, in nothing that either side is sent', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  await giveNote('ada', card!.id, 'Good sails');
+  const [back] = await answersTo('ben');
+  const { id } = card!;
+  const toAda = [
+    await learners.ada.json('GET', '/api/now/partners'),
+    await open('ada', id),
+    await newsOf('ada'),
+    (await learners.ada.request('GET', `/api/partner-reviews/${id}/document`)).headers.get('content-disposition'),
+    Buffer.from(
+      await (await learners.ada.request('GET', `/api/partner-reviews/${id}/document`)).arrayBuffer(),
+    ).toString('latin1'),
+  ];
+  const copy = await learners.ada.request('GET', `/api/partner-reviews/${id}/copy.pdf`);
+  toAda.push(copy.headers.get('content-disposition'), Buffer.from(await copy.arrayBuffer()).toString('latin1'));
+  expect(copy.status).toBe(200);
+  const toBen = [back, await newsOf('ben')];
+  for (const [told, name] of [
+    [toAda, 'ben'],
+    [toBen, 'ada'],
+  ] as const) {
+    const all = JSON.stringify(told);
+    expect(all).not.toMatch(new RegExp(`\\b${name}\\b`, 'i'));
+    expect(all).not.toContain(school.people[name]);
+  }
+  // The author's go and piece are not told either.
+  expect(JSON.stringify(toAda)).not.toContain(pieces.ben);
+  expect(JSON.stringify(toAda)).not.toContain(back!.goId);
+});
+
+it('names both where it is so said', async () => {
+  await begin({ reviews: 1, named: true });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  expect(card!.name).toBe('ben');
+  await giveNote('ada', card!.id, 'Good sails');
+  expect(await answersTo('ben')).toMatchObject([{ name: 'ada', note: 'Good sails' }]);
+  expect((await newsOf('ben'))[0]!.words).toBe('ada has looked at your work: Open work');
+});
+
+it('goes through the teacher first where it is so said; they hold it back again, and say whether it counts', async () => {
+  await begin({ reviews: 1, throughTeacher: true });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  await giveNote('ada', card!.id, 'Your boat is silly');
+  expect(await answersTo('ben')).toEqual([]);
+  expect((await teacher.json<UpdateView[]>('GET', '/api/updates'))[0]!.words).toContain('What partners said waits');
+  const decide = (decision: object) => teacher.request('PUT', `/api/partner-reviews/${card!.id}/decision`, decision);
+  expect((await decide({ shown: true, counts: true })).status).toBe(204);
+  expect(await answersTo('ben')).toHaveLength(1);
+  expect((await newsOf('ben'))[0]!.words).toBe('Partner 1 has looked at your work: Open work');
+  await decide({ shown: false, counts: false });
+  expect(await answersTo('ben')).toEqual([]);
+  expect((await learners.ben.request('GET', `/api/partner-reviews/${card!.id}/marks`)).status).toBe(404);
+  expect((await board()).reviews.find(({ id }) => id === card!.id)).toMatchObject({ held: true, counts: false });
+});
+
+it('the author says what helped, and something back; whoever gave it reads that', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  await giveNote('ada', card!.id, 'The keel!');
+  const thanks = (who: TestClient) =>
+    who.request('PUT', `/api/partner-reviews/${card!.id}/thanks`, { helped: true, answer: 'I made it deeper' });
+  expect((await thanks(learners.dee)).status).toBe(404);
+  expect((await thanks(learners.ben)).status).toBe(204);
+  expect(await open('ada', card!.id)).toMatchObject({ helped: true, answer: 'I made it deeper', state: 'given' });
+  expect((await learners.ada.request('DELETE', `/api/partner-reviews/${card!.id}/give`)).status).toBe(409);
+});
+
+it('is there for those alone who have to do with it', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben', 'dee'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  const { id } = card!;
+  const author = nameOf((await board()).reviews.find((review) => review.id === id)!.author);
+  await open('ada', id);
+  const others = [learners.eve, learners[author], await app.as('cai'), teacher, await app.as('mr-dune'), app.client()];
+  for (const other of others) {
+    const asked = [
+      await other.request('POST', `/api/partner-reviews/${id}/open`),
+      await other.request('PUT', `/api/partner-reviews/${id}/said`, { note: 'x' }),
+      await other.request('POST', `/api/partner-reviews/${id}/give`, { extent: 'AAA=' }),
+      await other.request('GET', `/api/partner-reviews/${id}/document`),
+      await other.request('GET', `/api/partner-reviews/${id}/picture`),
+      await other.request('GET', `/api/partner-reviews/${id}/copy.pdf`),
+    ];
+    for (const { status } of asked) expect([401, 404]).toContain(status);
+  }
+  for (const other of [...Object.values(learners), await app.as('mr-dune')])
+    expect((await other.request('GET', boardPath())).status).toBe(404);
+  // The go itself stays closed to a partner.
+  const [{ id: goId }] = await school.query<{ id: string }>(
+    `SELECT submission_id AS id FROM peer_reviews WHERE id = '${id}'`,
+  );
+  expect((await learners.ada.request('GET', `/api/goes/${goId}/document`)).status).toBe(404);
+});
+
+it('what was begun is given as it is when the time is over; after that nothing is taken', async () => {
+  await begin({ reviews: 1, until: Date.now() + HOUR });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  await open('ada', card!.id);
+  await say('ada', card!.id, { note: 'Not yet fini' });
+  now += 2 * HOUR;
+  await upToDate();
+  expect(await answersTo('ben')).toMatchObject([{ note: 'Not yet fini' }]);
+  expect(await duties('ada')).toEqual([]);
+  // What nobody began is not given.
+  expect(await answersTo('ada')).toEqual([]);
+});
+
+it('those who are never put together are not, whoever sends first', async () => {
+  await begin();
+  const pair = [school.people.ada, school.people.ben].sort() as [string, string];
+  await Activity.update(
+    { partners: { ...NEW_PARTNERS, reviews: 1, asks: ASKS, apart: [pair] } },
+    { where: { id: school.activities.open } },
+  );
+  for (const name of NAMES) await send(name);
+  const pairs = (await board()).reviews.map(({ reviewer, author }) => [reviewer, author].sort());
+  expect(pairs).toHaveLength(4);
+  expect(pairs).not.toContainEqual(pair);
+});
+
+it('puts a work forward on which partners differ widely', async () => {
+  await begin({ reviews: 2, asks: { ...ASKS, rows: [ROW] } });
+  for (const name of ['ada', 'ben', 'dee'] as const) await send(name);
+  const { reviews } = await board();
+  const ofBen = reviews.filter(({ author }) => author === school.people.ben);
+  expect(ofBen).toHaveLength(2);
+  for (const [index, { id, reviewer }] of ofBen.entries()) {
+    const name = nameOf(reviewer);
+    await open(name, id);
+    await say(name, id, { note: 'Here', levels: { [ROW]: index * 2 } });
+    await give(name, id);
+  }
+  expect((await board()).differ).toEqual([{ person: school.people.ben, spread: 1 }]);
+});
+
+it('a learner who is sent another go keeps what partners said, and a teacher answers beside them', async () => {
+  await begin({ reviews: 1 });
+  const sent = await send('ada');
+  await send('ben');
+  const toAda = (await board()).reviews.find(({ author }) => author === school.people.ada)!;
+  await giveNote('ben', toAda.id, 'Draw it larger');
+  const review = await teacher.json<ReviewView>('POST', `/api/goes/${sent.id}/review`);
+  const extent = await extentOf(school, 'marks', review.id);
+  await teacher.json('POST', `/api/reviews/${review.id}/release`, { outcome: 'again', note: 'Once more', extent });
+  expect(await answersTo('ada')).toMatchObject([{ goId: sent.id, goNumber: 1, note: 'Draw it larger' }]);
+  expect(await learners.ada.json<PieceView>('GET', `/api/pieces/${pieces.ada}`)).toMatchObject({
+    card: { status: { state: 'another-go' } },
+  });
+});
