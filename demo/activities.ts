@@ -556,6 +556,41 @@ export const ACTIVITIES: DemoActivity[] = [
   BEFORE_THE_FIRST_PRINT,
   {
     group: 'studio',
+    title: 'A poster for the regatta',
+    subject: 'Printmaking',
+    goal: 'Read it from across the quay.',
+    task:
+      'Draw the poster at full size: one boat, one word. When you have sent it, two of your partners look at it ' +
+      'without knowing whose it is, and you look at theirs.',
+    minutes: 45,
+    due: [6, 18],
+    rubric: [
+      ['Seen from afar', 'One look is enough', 'After a while', 'Only from near'],
+      ['The word', 'Part of the picture', 'Beside the picture', 'In its way'],
+    ],
+    parts: [{ title: 'Poster', background: BLANK, drawing: draw.regattaPoster }],
+    pieces: {
+      'Hugo Brandel': sent([-2, 18], [1]),
+      'Lena Mirov': sent([-1, 20], [0.8]),
+      'Desmond Arkle': started([0.4], [-1, 21]),
+    },
+    partners: {
+      plan: { reviews: 2, named: false, asks: ['note', 'rows'] },
+      reviews: [
+        {
+          from: 'Hugo Brandel',
+          to: 'Lena Mirov',
+          note: 'The sail leads my eye to the word. I would make the waves darker, so that the boat stands out.',
+          at: [-1, 21],
+          levels: [0, 1],
+          marks: { ring: [[300, 600], 170, 60], pins: [[[300, 560], 'Darker here?']] },
+        },
+        { from: 'Lena Mirov', to: 'Hugo Brandel' },
+      ],
+    },
+  },
+  {
+    group: 'studio',
     title: 'Plan your lino print',
     subject: 'Printmaking',
     goal: 'Think in cut and uncut.',

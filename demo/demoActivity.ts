@@ -3,6 +3,7 @@ import type { DemoTries } from './answers';
 import { type DemoMedia } from './birds';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import type { Background } from '@lippet/core/page/background';
+import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
 import { type LabelledPicture } from './lighthouse';
@@ -23,6 +24,14 @@ export interface DemoReview {
   /** Pins on moments of the first recording, in seconds. */
   moments?: [second: number, note: string][];
   marks?: { ring?: [Spot, number, number]; tick?: Spot; arrow?: [Spot, Spot]; pins?: [place: Spot, note: string][] };
+}
+
+/** What one learner says of another's work; nothing yet where there is no note. */
+export interface DemoPartnerReview extends Pick<DemoReview, 'marks' | 'levels'> {
+  from: string;
+  to: string;
+  note?: string;
+  at?: DayTime;
 }
 
 export interface DemoPiece {
@@ -96,6 +105,11 @@ export interface DemoActivity {
   rubric?: [title: string, ...levels: string[]][];
   /** What mark it gets; without it, none. */
   marking?: Partial<Marking>;
+  /** Learners who look at each other's work: what they are asked, and what they have given so far. */
+  partners?: {
+    plan: Pick<PartnerPlan, 'reviews' | 'named'> & { asks: ('note' | 'marks' | 'rows')[] };
+    reviews: DemoPartnerReview[];
+  };
   /** Its choice: what it is called, and how many are wanted. */
   choice?: { title: string; wanted: number };
   /** What was asked about it: who, of whom, what, when; and what was answered. */

@@ -346,6 +346,35 @@ export const linoPlan: Drawing = (hand, share) => {
   hand.write(pen('plum'), 'cut light, print dark', [110, 720], 17);
 };
 
+export const regattaPoster: Drawing = (hand, share) => {
+  hand.along(brush('ink', 'thick'), [
+    [170, 520],
+    [230, 580],
+    [400, 580],
+    [450, 520],
+    [170, 520],
+  ]);
+  hand.along(pen('ink', 'thick'), [
+    [300, 520],
+    [300, 180],
+  ]);
+  hand.along(brush('red', 'thin'), [
+    [310, 200],
+    [450, 480],
+    [310, 490],
+  ]);
+  if (share < 0.5) return;
+  for (let i = 0; i < 3; i++) waves(hand, 'blue', 610 + i * 34, 70, 530);
+  hand.write(pen('plum', 'thick'), 'REGATTA', [170, 760], 46);
+  if (share < 0.9) return;
+  hand.along(brush('ink', 'thin'), [
+    [290, 240],
+    [190, 470],
+    [290, 490],
+  ]);
+  hand.ring(pen('ink', 'thick'), [470, 150], 38);
+};
+
 /** For parts that nobody draws on. */
 export const nothing: Drawing = () => undefined;
 

@@ -5,23 +5,14 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, set } from 'date-fns';
 import type { Sequelize, Transaction } from 'sequelize';
 import * as Y from 'yjs';
-import {
-  addPage,
-  markItems,
-  orderBehind,
-  pageItems,
-  readPages,
-  startDocument,
-  type PagePlan,
-} from '@lippet/core/page/document';
+import { addPage, orderBehind, pageItems, readPages, startDocument } from '@lippet/core/page/document';
 import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
 import { readPlan } from '@lippet/core/contract/readDefinition';
-import { putItem, type Items } from '@lippet/core/page/item';
-import { chosenTake, readTakes, takeFields, takeItems, type Take } from '@lippet/core/recording/take';
+import { putItem } from '@lippet/core/page/item';
+import { takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';
-import { addStroke } from '@lippet/core/page/stroke';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { setTick, wordsFragment } from '@lippet/core/words/answers';
 import { richTextOf } from '@lippet/core/words/richText';
@@ -58,16 +49,17 @@ import { activityParts } from '@lippet/server/services/pieces/activityParts';
 import { hashSecret, pictureSecret } from '@lippet/server/services/access/secrets';
 import { FileStore } from '@lippet/server/storage/fileStore';
 import { ACTIVITIES } from './activities';
-import type { DayTime, DemoActivity, DemoPart, DemoPiece, DemoReview } from './demoActivity';
+import type { DayTime, DemoActivity, DemoPart, DemoPiece } from './demoActivity';
 import { CLASSES } from './classes';
-import { marks } from './drawings';
-import { Hand, OLDER_HAND, TEACHER_HAND, YOUNG_HAND, type DrawnStroke } from './hand';
+import { markedDocument, pinId, put, type Layout } from './demoMarks';
+import { Hand, OLDER_HAND, YOUNG_HAND } from './hand';
 import { printFilm } from './films';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
 import { paperPhoto } from './photos';
 import { DemoQuestions, type MadeActivity } from './questionParts';
 import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
+import { DemoPartners, partnerPlanOf } from './partners';
 import { makeQuay } from './sounds';
 
 function kindOf({ photo, recording, words, tick, questions }: DemoPart): PartKind {
@@ -95,22 +87,6 @@ const clockOf =
         milliseconds: 0,
       }).getTime(),
     );
-
-interface Layout {
-  activity: DemoActivity;
-  activityId: string;
-  pages: PagePlan[];
-  partIds: string[];
-}
-
-function put(doc: Y.Doc, items: Items, strokes: readonly DrawnStroke[], start: number, name: string): void {
-  doc.transact(() => {
-    strokes.forEach((stroke, i) => {
-      const { tool, colour, width, ink, lift } = stroke;
-      addStroke(items, { id: `${name}-${i}`, tool, colour, width, ink, at: Math.round(start + lift) });
-    });
-  });
-}
 
 /** Writes as the editor does: a paragraph each line. */
 function write(fragment: Y.XmlFragment, words: string): void {
@@ -147,38 +123,6 @@ function drawnDocument(
     activity.parts[i]!.drawing(hand, share);
     put(doc, pageItems(doc, pages.find(({ part }) => part === partIds[i])!.id)!, hand.strokes, start, `s${i}`);
   });
-  return doc;
-}
-
-/** A pin of the demo is known again: a later go ticks it off. */
-const pinId = (time: number, i: number): string => `pin-${time}-${i}`;
-
-function markedDocument(
-  { pages, partIds }: Layout,
-  work: Y.Doc,
-  review: DemoReview,
-  time: number,
-  seed: number,
-): Y.Doc {
-  const doc = new Y.Doc();
-  doc.clientID = 2000 + (seed % 1_000_000);
-  const hand = new Hand(seed, TEACHER_HAND);
-  const { ring, tick, arrow } = review.marks ?? {};
-  if (ring) marks.ring(hand, ...ring);
-  if (arrow) marks.arrow(hand, ...arrow);
-  if (tick) marks.tick(hand, tick);
-  if (pages[0]) put(doc, markItems(doc, pages[0].id), hand.strokes, time, 'm');
-  for (const [i, [[x, y], note]] of (review.marks?.pins ?? []).entries())
-    putItem(markItems(doc, pages[0]!.id), pinId(time, i), {
-      kind: 'pin',
-      note,
-      order: `z${i}`,
-      at: time,
-      matrix: [1, 0, 0, 1, x, y],
-    });
-  const take = partIds.map((id) => chosenTake(readTakes(work, id))).find((found) => found !== null);
-  for (const [i, [second, note]] of (review.moments ?? []).entries())
-    putItem(markItems(doc, take!.id), `moment-${i}`, { kind: 'moment', second, note, order: '', at: time });
   return doc;
 }
 
@@ -222,6 +166,7 @@ type Sent = Pick<Made, 'id' | 'learner' | 'doc'> & { teacher: string; number: nu
 class Seeder {
   private readonly at: (when: DayTime) => Date;
   private readonly questions: DemoQuestions;
+  private readonly partners: DemoPartners;
   private readonly people = new Map<string, string>();
   private readonly groups = new Map<string, string>();
   /** Ids by group and name. */
@@ -235,6 +180,7 @@ class Seeder {
   ) {
     this.at = clockOf(now, zone);
     this.questions = new DemoQuestions({ transaction, files, people: this.people });
+    this.partners = new DemoPartners({ transaction, people: this.people, past: (time) => this.past(time) });
   }
 
   async run(): Promise<void> {
@@ -364,6 +310,7 @@ class Seeder {
         })),
         rubric: rubricOf(activity).rows,
         marking: rubricOf(activity).marking,
+        partners: activity.partners ? partnerPlanOf(activity, rubricOf(activity).rows) : null,
         lateAllowed: activity.lateAllowed ?? true,
         createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
         topic: activity.free?.topic ?? '',
@@ -411,6 +358,7 @@ class Seeder {
     for (const [learner, piece] of Object.entries(activity.pieces)) {
       await this.piece({ activity, activityId, pages, partIds }, learner, teacher.name, piece);
     }
+    await this.partners.of({ activity, activityId, pages, partIds }, this.groups.get(activity.group)!);
     for (const [i, { tried = {} }] of activity.parts.entries())
       for (const [nth, [learner, codes]] of Object.entries(tried).entries())
         await this.questions.answers(activityId, partIds[i]!, {

@@ -30,6 +30,11 @@ export const keys = {
   classes: ['classes'] as const,
   classroom: (id: string) => ['classroom', id] as const,
   collection: ['collection'] as const,
+  /** Below Now, so that what makes that anew makes these anew as well. */
+  partners: ['now', 'partners'] as const,
+  partnerReview: (id: string) => ['partner-review', id] as const,
+  partnerAnswers: (id: string) => ['partner-answers', id] as const,
+  partnerBoard: (activity: string, group: string) => ['partner-board', activity, group] as const,
 };
 
 /** Who is signed in; null if nobody is. */
@@ -80,6 +85,40 @@ export const useLine = (id: string) =>
     refetchInterval: LISTS_EVERY,
   });
 export const useClasses = () => useQuery({ queryKey: keys.classes, queryFn: () => request('GET /classes') });
+
+export const usePartnerDuties = () =>
+  useQuery({
+    queryKey: keys.partners,
+    queryFn: () => request('GET /now/partners'),
+    refetchInterval: LISTS_EVERY,
+  });
+export const usePartnerReview = (id: string) =>
+  useQuery({
+    queryKey: keys.partnerReview(id),
+    queryFn: () => request('POST /partner-reviews/:id/open', { id }),
+    // What is looked at stays; what has not come may come at any time.
+    refetchInterval: ({ state }) => (state.data?.state === 'waits' ? LISTS_EVERY : false),
+  });
+/** The work that a partner looks at; it is there once the review was opened. */
+export const usePartnersWork = (id: string, there: boolean) =>
+  useQuery({
+    queryKey: [...keys.partnerReview(id), 'document'],
+    queryFn: () => getBytes(`/partner-reviews/${id}/document`),
+    enabled: there,
+    staleTime: Infinity,
+  });
+/** What a partner marked, as it was given. */
+export const partnersMarks = (id: string) =>
+  ({
+    queryKey: [...keys.partnerReview(id), 'marks'],
+    queryFn: () => getBytes(`/partner-reviews/${id}/marks`),
+  }) as const;
+export const usePartnersMarks = (id: string) => useQuery(partnersMarks(id));
+export const usePartnerAnswers = (activityId: string | undefined) =>
+  useQuery({
+    queryKey: keys.partnerAnswers(activityId ?? ''),
+    queryFn: activityId ? () => request('GET /activities/:id/partner-answers', { id: activityId }) : skipToken,
+  });
 
 /** A go never changes, so its document is fetched once. */
 export const goDocument = (id: string) =>

@@ -33,6 +33,7 @@ const SIGN_OF: Record<UpdateKind, PieceState | { icon: LineName }> = {
   notice: { icon: 'group' },
   due: { icon: 'wait' },
   unsent: 'ready',
+  partner: { icon: 'group' },
 };
 
 function Sign({ kind }: { kind: UpdateKind }) {
@@ -48,7 +49,7 @@ function Sign({ kind }: { kind: UpdateKind }) {
 
 /** An update leads to work: what that looks like, by the address. */
 function pictureOf(path: string): string | null {
-  const [, where, id] = /^\/(activity|review|feedback|asks)\/([0-9a-f-]{36})/.exec(path) ?? [];
+  const [, where, id] = /^\/(activity|review|feedback|asks|partners|partner-board)\/([0-9a-f-]{36})/.exec(path) ?? [];
   if (!where) return null;
   return where === 'feedback' ? `/goes/${id}/picture` : `/activities/${id}/picture`;
 }

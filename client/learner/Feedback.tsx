@@ -1,15 +1,16 @@
 import { markItems, pageItems, readPages } from '@lippet/core/page/document';
 import type { PartView } from '@lippet/core/parts/part';
-import { walkNotes } from '@lippet/core/review/noteWalk';
 import { takeName } from '@lippet/core/recording/take';
 import { whenWords } from '@lippet/core/schedule/schoolTime';
 import { useRouter } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { useGo, useGoDocument, useMarks } from '../api/queries';
+import { useGo, useGoDocument } from '../api/queries';
 import { Hear } from '../readAloud/Hear';
 import { MarkCard } from './MarkCard';
+import { PartnerAnswers } from './partners/PartnerAnswers';
+import { useWhoseMarks } from './useWhoseMarks';
 import { NoteWalk } from './notes/NoteWalk';
 import { BesideGoes } from '../compareGoes/BesideGoes';
 import { GoExport } from '../page/takeOut/GoExport';
@@ -54,23 +55,12 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
   const wide = useWide();
   const { data: view, error, refetch } = useGo(goId);
   const doc = useFrozenDocument(useGoDocument(goId).data);
-  const marks = useFrozenDocument(useMarks(view?.go.review?.id).data);
+  const { whose, choose, partners, hasTeacher, teachers, marks, walk } = useWhoseMarks(view, doc);
   const [taking, setTaking] = useState(false);
   const [beside, setBeside] = useState(false);
   const shown = usePartView(doc, view?.parts ?? NO_PARTS);
   const [surface, setSurface] = useState<Surface | null>(null);
   const [walked, setWalked] = useState(-1);
-  const walk = useMemo(
-    () =>
-      doc && marks && view
-        ? walkNotes(
-            doc,
-            marks,
-            view.parts.map(({ id }) => id),
-          )
-        : [],
-    [doc, marks, view],
-  );
   const note = walk[walked];
   // Once the note's page is there, its place comes close. What it says stands below, and covers nothing.
   useEffect(() => {
@@ -85,7 +75,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
       </Screen>
     );
   }
-  if (!view || !doc || (view.go.review && !marks)) return <Opening />;
+  if (!view || !doc || (hasTeacher && !teachers)) return <Opening />;
   const { go, title } = view;
   const { parts, part, page, inPart, take, answered, choosePart, choosePage } = shown;
   const Sent = answered && part ? partUi(part.kind).Sent : undefined;
@@ -118,7 +108,17 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         notes={walk}
         at={walked}
         onStep={step}
-        talk={review ? { reviewId: review.id, reader: review.teacher } : null}
+        talk={review && whose === 'teacher' ? { reviewId: review.id, reader: review.teacher } : null}
+      />
+      <PartnerAnswers
+        activityId={view.activityId}
+        partners={partners}
+        whose={whose}
+        teacher={review?.teacher ?? null}
+        onChoose={(next) => {
+          setWalked(-1);
+          choose(next);
+        }}
       />
       {review?.told && <TakePlayer take={takeOf(review.told)} label={`What ${review.teacher} says`} />}
       {review?.note ? <Text variant="bodyLarge">{review.note}</Text> : null}
@@ -162,7 +162,7 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
             doc={doc}
             pages={readPages(doc)}
             page={page}
-            marks={marks}
+            marks={teachers}
           />
         )}
         {take && part?.recording.keepCopy && (
@@ -181,24 +181,25 @@ export default function Feedback({ goId, zone }: { goId: string; zone: string })
         </View>
         {Sent && part && (
           <View style={page ? styles.recording : styles.sheet}>
-            <Sent key={part.id} part={part} goId={go.id} doc={doc} marks={marks} editor={null} />
+            <Sent key={part.id} part={part} goId={go.id} doc={doc} marks={marks[0] ?? null} editor={null} />
           </View>
         )}
         {take && part && (
           <View style={page ? styles.recording : styles.sheet}>
-            <TakeDesk key={take.id} take={take} part={part} marks={marks} editor={null} />
+            <TakeDesk key={take.id} take={take} part={part} marks={marks[0] ?? null} editor={null} />
           </View>
         )}
         {page && (
           <View style={styles.sheet}>
             <PageSurface
-              key={page.id}
+              // Layers are put together when a sheet is opened.
+              key={`${page.id} ${whose} ${marks.length}`}
               page={page}
-              layers={[pageItems(doc, page.id)!, ...(marks ? [markItems(marks, page.id)] : [])]}
+              layers={[pageItems(doc, page.id)!, ...marks.map((one) => markItems(one, page.id))]}
               editor={null}
               editable={false}
               onSurface={setSurface}
-              label={`Go ${go.number} of ${title}, with the marks of your teacher`}
+              label={`Go ${go.number} of ${title}, with the marks of ${whose === 'teacher' ? 'your teacher' : 'your partners'}`}
             />
           </View>
         )}

@@ -64,7 +64,8 @@ export interface AnswerProps<K extends PartKind> {
 /** An answer as it was sent. */
 export interface SentProps<K extends PartKind> {
   part: PartViewOf<K>;
-  goId: string;
+  /** By which school is asked for more; null for whoever sees no more of it than the document. */
+  goId: string | null;
   doc: Y.Doc;
   /** The review's marks; null where there are none. */
   marks: Y.Doc | null;

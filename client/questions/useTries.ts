@@ -6,7 +6,7 @@ import {
   type TryView,
   type VariantView,
 } from '@lippet/core/contract/tries';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { request, RequestError } from '../api/request';
 
@@ -30,8 +30,11 @@ export interface GivenAnswer {
 const triesKey = (pieceId: string): readonly string[] => ['tries', pieceId];
 
 /** What was tried until a go was sent. */
-export const useTriesUntil = (goId: string) =>
-  useQuery({ queryKey: ['tries until', goId], queryFn: () => request('GET /goes/:id/tries', { id: goId }) });
+export const useTriesUntil = (goId: string | null) =>
+  useQuery({
+    queryKey: ['tries until', goId],
+    queryFn: goId === null ? skipToken : () => request('GET /goes/:id/tries', { id: goId }),
+  });
 
 const withHints = (hints: readonly HintsView[], given: HintsView): HintsView[] => [
   ...hints.filter(({ part, question }) => part !== given.part || question !== given.question),

@@ -1,3 +1,4 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import type { PartView } from '@lippet/core/parts/part';
 import { markItems } from '@lippet/core/page/document';
 import { MAX_TEXT } from '@lippet/core/page/item';
@@ -28,8 +29,8 @@ interface Props {
   marks: Y.Doc | null;
   /** Makes and changes pins; null where they are only read. */
   editor: DocumentEditor | null;
-  /** The piece that spoken notes belong to; null where there can be none. */
-  pieceId?: string | null;
+  /** Where spoken notes belong; null where there can be none. */
+  sayHome?: MediaHome | null;
   /** How the part was answered, where that has to be said. */
   way?: string | null;
 }
@@ -49,7 +50,7 @@ function useMoments(marks: Y.Doc | null, take: string): readonly Moment[] {
 }
 
 /** A recording that was sent, to be seen and heard, with notes pinned to its moments. */
-export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null }: Props) {
+export function TakeDesk({ take, part, marks, editor, sayHome = null, way = null }: Props) {
   const moments = useMoments(marks, take.id);
   const name = takeName(part.recording.titleStart, take.title) || part.title;
   const rowOf = useRows();
@@ -75,7 +76,7 @@ export function TakeDesk({ take, part, marks, editor, pieceId = null, way = null
             {editor && (
               <View style={styles.row}>
                 <Button icon="pin" onPress={() => pin(player, null)}>{`Pin a note at ${timeWords(player.at)}`}</Button>
-                {pieceId && <SayNote home={`pieces/${pieceId}`} onSaid={(voice) => pin(player, voice)} />}
+                {sayHome && <SayNote home={sayHome} onSaid={(voice) => pin(player, voice)} />}
               </View>
             )}
             {moments.length > 0 && (

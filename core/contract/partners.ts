@@ -82,6 +82,8 @@ export interface PartnerAnswerView {
 /** One review as the teacher sees it. */
 export interface PartnerBoardReview {
   id: string;
+  /** The go that is looked at; null before it was opened. */
+  goId: string | null;
   reviewer: string;
   author: string;
   state: PartnerReviewState;
@@ -99,6 +101,10 @@ export interface PartnerBoardReview {
 
 /** All that partners do at one activity, for the teachers of a group. */
 export interface PartnerBoard {
+  title: string;
+  group: { id: string; name: string };
+  /** What the activity asks for, to show a go by. */
+  parts: PartView[];
   /** Why nobody has partners yet; null once they have. */
   waiting: string | null;
   /** By which they were given out; the same seed gives the same partners. */
@@ -139,6 +145,7 @@ export const partnerThanksBody = yup.object({
 
 /** What a teacher decides of it. */
 export const partnerDecideBody = yup.object({
-  shown: yup.boolean().required('Say whether the author sees it.'),
+  /** Null leaves it as it is. */
+  shown: yup.boolean().nullable().defined('Say whether the author sees it, or null.'),
   counts: yup.boolean().required('Say whether it counts.'),
 });

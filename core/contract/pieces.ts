@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import type { PartnerPlan } from '../review/partners/partnerPlan';
 import type { PieceFacts, PieceStanding, Outcome } from '../piece/pieceState';
 import type { Completeness } from '../piece/completeness';
 import type { RecordedMessage, ChoicePlan } from './activityDefinition';
@@ -110,6 +111,8 @@ export interface PieceView extends TaskView {
   /** How many more there are to look at once a go is sent, and the next time at which something is shown. */
   later: { afterSending: number; next: number | null };
   rubric: RubricRow[];
+  /** How many look at each other's work, and whether with names; null where only teachers do. */
+  partners: Pick<PartnerPlan, 'reviews' | 'named'> | null;
   pages: PagePlan[];
   /** Newest first; what was taken back is not among them. */
   goes: GoView[];

@@ -72,6 +72,8 @@ export interface ReviewQueueView {
   pages: PagePlan[];
   rubric: RubricRow[];
   marking: Marking;
+  /** Whether learners look at each other's work, too. */
+  partners: boolean;
   line: QueuedPiece[];
 }
 

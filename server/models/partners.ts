@@ -2,7 +2,21 @@
 import { DataTypes, type CreationOptional, type Sequelize } from 'sequelize';
 import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import type { ChosenLevels } from '@lippet/core/review/rubric';
-import { COMMON, Row, flag, id, integer, json, list, maybeJson, maybeTime, maybeUuid, text, time, uuid } from './columns';
+import {
+  COMMON,
+  Row,
+  flag,
+  id,
+  integer,
+  json,
+  list,
+  maybeJson,
+  maybeTime,
+  maybeUuid,
+  text,
+  time,
+  uuid,
+} from './columns';
 
 /** That partners were given out at an activity in a group. */
 export class PartnerRound extends Row<PartnerRound> {

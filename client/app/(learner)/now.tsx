@@ -15,6 +15,7 @@ import { PersonHead } from '../../ui/PersonHead';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 
+const PartnerDuties = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.PartnerDuties })));
 const LoneQuestions = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.LoneQuestions })));
 
 /** How much needs the learner, in words. */
@@ -82,6 +83,7 @@ export default function Now() {
                   <>
                     <Suspense fallback={null}>
                       <LoneQuestions />
+                      <PartnerDuties zone={zone} />
                     </Suspense>
                     {list.carryOn && <CarryOn card={list.carryOn} zone={zone} now={now} />}
                     {toDo.map(([title, cards]) => (

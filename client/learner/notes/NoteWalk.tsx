@@ -11,19 +11,22 @@ import { Press } from '../../ui/Press';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 
 interface Props {
-  notes: readonly WalkNote[];
+  /** `from`: who wrote it, where several did. */
+  notes: readonly (WalkNote & { from?: string })[];
   /** Which is shown; -1 before the first. */
   at: number;
   onStep: (index: number) => void;
   /** The review under whose notes one may say something, and who reads it. */
   talk: { reviewId: string; reader: string } | null;
+  /** Who wrote them. */
+  writer?: string;
 }
 
 const countWords = (notes: number): string =>
   notes === 1 ? 'There is 1 note on your work' : `There are ${notes} notes on your work`;
 
 /** The notes on the work, one after another: where each is stuck is shown, what it says can be heard. */
-export function NoteWalk({ notes, at, onStep, talk }: Props) {
+export function NoteWalk({ notes, at, onStep, talk, writer = 'your teacher' }: Props) {
   const replies = useNoteReplies(talk?.reviewId ?? null);
   if (notes.length === 0) return null;
   const note = notes[at];
@@ -48,10 +51,11 @@ export function NoteWalk({ notes, at, onStep, talk }: Props) {
       </View>
       {note && (
         <>
+          {note.from !== undefined && <Text variant="labelLarge">{note.from}</Text>}
           {note.second !== null && <Text variant="labelSmall">{`At ${timeWords(note.second)}`}</Text>}
           {note.words !== '' && <Text variant="bodyLarge">{note.words}</Text>}
           {note.words !== '' && <Hear text={note.words} label="this note" small />}
-          {note.voice && <VoiceButton voice={note.voice} label="what your teacher said" />}
+          {note.voice && <VoiceButton voice={note.voice} label={`what ${note.from ?? writer} said`} />}
           {talk && <NoteTalk key={note.id} note={note.id} reader={talk.reader} talk={replies} />}
         </>
       )}

@@ -13,7 +13,7 @@ import { LineIcon } from '../../ui/LineIcon';
 import { Press } from '../../ui/Press';
 import { TickBox } from '../../ui/TickBox';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
-import type { LastReview } from './useLastReview';
+import type { LastNote, LastReview } from './useLastReview';
 
 interface Props {
   last: LastReview;
@@ -28,8 +28,23 @@ interface Props {
   onClose: () => void;
 }
 
+/** Which note it is, where in a recording it lies, and who wrote it where that was a partner. */
+const noteTitle = ({ second, from }: LastNote, number: number): string =>
+  [`Note ${number}`, second !== null && `at ${timeWords(second)}`, from !== undefined && `from ${from}`]
+    .filter(Boolean)
+    .join(', ');
+
 /** The notes of the last review beside the new go: each is heard, found on the sheet, answered, and ticked off. */
-export function NotesPanel({ last: { review, notes }, doc, answered, editable, faint, onFaint, onGo, onClose }: Props) {
+export function NotesPanel({
+  last: { review, notes, partners },
+  doc,
+  answered,
+  editable,
+  faint,
+  onFaint,
+  onGo,
+  onClose,
+}: Props) {
   const talk = useNoteReplies(review.id);
   const done = notes.filter(({ id }) => answered.has(id)).length;
   return (
@@ -52,6 +67,15 @@ export function NotesPanel({ last: { review, notes }, doc, answered, editable, f
       </View>
       {review.note !== '' && <Text variant="bodyLarge">{review.note}</Text>}
       {review.note !== '' && <Hear text={review.note} label="the note" small />}
+      {partners.map(({ id, name, note }) =>
+        note === '' ? null : (
+          <View key={id} style={styles.note} role="group" aria-label={`What ${name} wrote`}>
+            <Text variant="labelLarge">{name}</Text>
+            <Text variant="bodyLarge">{note}</Text>
+            <Hear text={note} label={`what ${name} wrote`} small />
+          </View>
+        ),
+      )}
       <TickBox on={faint} word="Show the marks under my sheet" onChange={onFaint} />
       {notes.length > 0 && (
         <Text variant="labelMedium" role="status">
@@ -65,7 +89,7 @@ export function NotesPanel({ last: { review, notes }, doc, answered, editable, f
           role="group"
           aria-label={`Note ${i + 1}`}
         >
-          <Text variant="labelSmall">{`Note ${i + 1}${note.second === null ? '' : `, at ${timeWords(note.second)}`}`}</Text>
+          <Text variant="labelSmall">{noteTitle(note, i + 1)}</Text>
           {note.words !== '' && <Text variant="bodyLarge">{note.words}</Text>}
           <View style={styles.row}>
             {note.words !== '' && <Hear text={note.words} label={`note ${i + 1}`} small />}
@@ -83,7 +107,7 @@ export function NotesPanel({ last: { review, notes }, doc, answered, editable, f
             disabled={!editable}
             onChange={(on) => setAnswered(doc, note.id, on)}
           />
-          <NoteTalk note={note.id} reader={review.teacher} talk={talk} />
+          {note.from === undefined && <NoteTalk note={note.id} reader={review.teacher} talk={talk} />}
         </View>
       ))}
     </ScrollView>

@@ -9,6 +9,7 @@ import { request } from '../../api/request';
 import { useLarger } from '../../stores/settings';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { PartnerWays } from '../partners/PartnerWays';
 import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
 
@@ -72,6 +73,7 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
             {notes.of > 0 ? `Notes ${notes.done}/${notes.of}` : 'Notes'}
           </Button>
         )}
+        {piece.partners && <PartnerWays piece={piece} />}
         {answered && (
           <Button
             to={`/feedback/${answered.id}`}

@@ -11,8 +11,17 @@ import { FeltShape } from '../../ui/FeltSign';
 import { Stamp } from '../../ui/Stamp';
 import { colours } from '../../ui/theme';
 
+interface Props {
+  go: GoView;
+  title: string;
+  teacher: string;
+  zone: string;
+  /** Learners look at each other's work, too. */
+  partners: boolean;
+}
+
 /** It has gone: what, when, to whom. The boat leaves. */
-export function Receipt({ go, title, teacher, zone }: { go: GoView; title: string; teacher: string; zone: string }) {
+export function Receipt({ go, title, teacher, zone, partners }: Props) {
   const router = useRouter();
   const way = useRef(new Animated.Value(0)).current;
   useEffect(() => {
@@ -48,6 +57,11 @@ export function Receipt({ go, title, teacher, zone }: { go: GoView; title: strin
       )}
       {go.voice && <VoiceButton voice={go.voice} label="what you said with it" />}
       {go.word && <Text variant="bodyLarge" style={styles.centre}>{`“${go.word}”`}</Text>}
+      {partners && (
+        <Text variant="bodyLarge" style={styles.centre}>
+          Your partners’ work comes to Now. Look at it, and say what helps.
+        </Text>
+      )}
       <GoExport goId={go.id} title={`${title}, go ${go.number}`} />
       <Button kind="main" large icon="now" onPress={() => router.replace('/now')}>
         Back to Now

@@ -60,6 +60,12 @@ function takeBackWords({ takeBack, due }: PieceFacts, teacher: string, zone: str
     : `${until}.`;
 }
 
+/** Who else sees it, said before it goes. */
+const partnersSeeIt = ({ reviews, named }: NonNullable<PieceView['partners']>): string =>
+  `${reviews === 1 ? 'A partner looks' : `${reviews} partners look`} at it, too, and ${
+    named ? 'sees that it is yours' : 'are not told whose it is'
+  }. You look at the work of ${reviews === 1 ? 'one' : reviews} as well.`;
+
 /** "Ready to send?": every part as it will arrive, what is missing, to whom it goes. */
 export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, onPage, onNotes }: Props) {
   const { sending, send, stop } = useSend(piece, live);
@@ -85,7 +91,8 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
   };
   const first = needed[0] && piece.parts.find(({ id }) => id === needed[0]!.part);
 
-  if (sending.step === 'sent') return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} />;
+  if (sending.step === 'sent')
+    return <Receipt go={sending.go} title={title} teacher={teacher} zone={zone} partners={piece.partners !== null} />;
   const busy = sending.step === 'sending' || sending.step === 'waiting';
   const sendNow = (voice = saying.voice): void => {
     setAsking(null);
@@ -125,6 +132,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
           variant="bodyMedium"
           style={{ color: colours.soft }}
         >{`${title} goes to ${teacher}. This is all ${teacher} will get:`}</Text>
+        {piece.partners && <Text variant="bodyMedium">{partnersSeeIt(piece.partners)}</Text>}
         {piece.parts
           .filter((part) => !part.removed && !isUnchosen(part, piece.choices, progress))
           .map((part) => (

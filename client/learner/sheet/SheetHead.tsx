@@ -89,7 +89,7 @@ export function SheetHead({
   // Room for all of it from the start: what it says changes with every stroke, and the sheet below must not move.
   const saved = (
     <View style={titled && { height: lines * lineHeight }}>
-      <SaveLine live={live} pieceId={pieceId} lines={lines} />
+      <SaveLine live={live} home={`pieces/${pieceId}`} lines={lines} />
     </View>
   );
   const head = (

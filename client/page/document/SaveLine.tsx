@@ -1,3 +1,4 @@
+import type { MediaHome } from '@lippet/core/contract/media';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
 import { mediaOutbox, onTheirWay, refusedOf, wayWords } from '../../api/mediaOutbox';
@@ -25,19 +26,20 @@ export function saveWords({ loaded, device, school, frozen, full }: SaveState, w
 
 interface Props {
   live: LiveDocument | null;
-  pieceId?: string;
+  /** Where files belong that go with it. */
+  home?: MediaHome;
   /** So many lines there is room for. */
   lines?: number;
 }
 
 /** Says where the work of a live document is. */
-export function SaveLine({ live, pieceId, lines = 2 }: Props) {
+export function SaveLine({ live, home, lines = 2 }: Props) {
   const way = useStore(mediaOutbox.state, (state) => {
-    const files = pieceId === undefined ? null : onTheirWay(state, `pieces/${pieceId}`);
+    const files = home === undefined ? null : onTheirWay(state, home);
     return files && wayWords(files);
   });
   const refused = useStore(mediaOutbox.state, (state) =>
-    pieceId === undefined ? undefined : refusedOf(state, `pieces/${pieceId}`)[0]?.[1].why,
+    home === undefined ? undefined : refusedOf(state, home)[0]?.[1].why,
   );
   const words = useSaveState(live, (state) => saveWords(state, way));
   return (

@@ -81,7 +81,7 @@ export function QuestionsSent({ part, goId, doc, editor }: SentProps<'questions'
         <Text variant="bodyMedium">{`Gone through ${times} times. This is time ${counting[0]?.round ?? 1}.`}</Text>
       )}
       {error && <Notice again={() => void refetch()}>{error.message}</Notice>}
-      <AnswersCopy goId={goId} title={part.title} />
+      {goId !== null && <AnswersCopy goId={goId} title={part.title} />}
       {asked.map((question, index) => (
         <SentQuestion
           key={question.id}
@@ -103,7 +103,7 @@ export function QuestionsSent({ part, goId, doc, editor }: SentProps<'questions'
 
 interface SentQuestionProps {
   number: number;
-  goId: string;
+  goId: string | null;
   /** Whether whoever looks may say what it earns. */
   mayMark: boolean;
   question: AskedQuestion;
@@ -155,7 +155,7 @@ function SentQuestion(props: SentQuestionProps) {
         </Text>
       </View>
       {last?.working && <Text variant="bodyMedium">{`Working: ${last.working}`}</Text>}
-      {last && mayMark && question.marks > 0 && <MarkTry tried={last} number={number} goId={goId} />}
+      {last && goId !== null && mayMark && question.marks > 0 && <MarkTry tried={last} number={number} goId={goId} />}
       {right && state !== 'right' && <Text variant="bodyMedium">{`Right: ${right}`}</Text>}
       {last?.reply && <Text variant="bodyMedium">{`Said to it: ${last.reply}`}</Text>}
       {withHelp !== '' && <Text variant="bodyMedium">{`With ${withHelp}`}</Text>}

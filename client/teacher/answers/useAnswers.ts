@@ -2,23 +2,11 @@ import type { AnswersView } from '@lippet/core/contract/answers';
 import type { Me } from '@lippet/core/contract/signIn';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
-import { request, RequestError } from '../../api/request';
+import { firstGroupWith } from '../../api/firstGroupWith';
+import { request } from '../../api/request';
 
 /** News comes over a line that may be cut; so long, in milliseconds, nobody waits for what it would have said. */
 const ASK_AGAIN = 15_000;
-
-/** The first of these groups that has the activity. */
-async function firstWith(activityId: string, groups: readonly string[]): Promise<AnswersView> {
-  for (const [index, group] of groups.entries()) {
-    try {
-      return await request('GET /activities/:id/groups/:group/answers', { id: activityId, group });
-    } catch (failure) {
-      const elsewhere = failure instanceof RequestError && failure.code === 'not-found';
-      if (!elsewhere || index === groups.length - 1) throw failure;
-    }
-  }
-  throw new Error('You teach no group yet.');
-}
 
 /** How old what is here may be, in milliseconds, for what came since to be added to it: a key put right is seen then. */
 const OLDEST = 30_000;
@@ -44,7 +32,10 @@ export function useGroupAnswers(activityId: string, me: Me, group: string | null
     const here = client.getQueryData<AnswersView>(queryKey);
     if (here && performance.now() - whole.current < OLDEST) return withLater(activityId, here);
     whole.current = performance.now();
-    return firstWith(activityId, group === null ? me.groups.map(({ id }) => id) : [group]);
+    const groups = group === null ? me.groups.map(({ id }) => id) : [group];
+    return firstGroupWith(groups, (one) =>
+      request('GET /activities/:id/groups/:group/answers', { id: activityId, group: one }),
+    );
   };
   const query = useQuery({ queryKey, queryFn: ask, refetchInterval: ASK_AGAIN, retry: false });
   /** All of it again, as after a key was put right. */

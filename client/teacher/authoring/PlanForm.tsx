@@ -7,6 +7,7 @@ import { BasicsSection } from './BasicsSection';
 import { ForWhomSection } from './ForWhomSection';
 import { JoiningCard } from './JoiningCard';
 import { MaterialsSection } from './MaterialsSection';
+import { PartnersSection } from './PartnersSection';
 import { PartsSection } from './PartsSection';
 import { PlanSection, SECTIONS } from './PlanSection';
 import { RubricSection } from './RubricSection';
@@ -20,7 +21,7 @@ function subjectsOf(activities: readonly ActivityCard[] = []): string[] {
   return [...uses].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])).map(([subject]) => subject);
 }
 
-/** The six parts of the form. */
+/** The parts of the form. */
 export function PlanForm() {
   const { home, troubles } = usePlanHere();
   const shown = usePlanView((view) => view.troublesShown);
@@ -67,6 +68,7 @@ function Section({ place }: { place: PlanPlace }) {
       />
     ),
     rubric: () => <RubricSection plan={plan} change={change} />,
+    partners: () => <PartnersSection plan={plan} groups={school.groups} zone={zone} change={change} />,
     groups: () => (
       <>
         <ForWhomSection plan={plan} groups={school.groups} zone={zone} change={change} />

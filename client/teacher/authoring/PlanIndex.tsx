@@ -12,8 +12,10 @@ type Standing = 'open' | 'empty' | 'done';
 
 const STANDING_WORDS: Record<Standing, string> = { open: ', not complete', empty: ', if you like', done: '' };
 
-const isEmpty = ({ materials, rubric }: ActivityPlan, place: PlanPlace): boolean =>
-  (place === 'materials' && materials.length === 0) || (place === 'rubric' && rubric.length === 0);
+const isEmpty = ({ materials, rubric, partners }: ActivityPlan, place: PlanPlace): boolean =>
+  (place === 'materials' && materials.length === 0) ||
+  (place === 'rubric' && rubric.length === 0) ||
+  (place === 'partners' && partners === null);
 
 /** The parts of the form beside it: which of them are complete, and the way to each. */
 export function PlanIndex() {

@@ -14,6 +14,7 @@ export const SECTIONS = [
   { place: 'parts', word: 'To work on' },
   { place: 'materials', word: 'To look at' },
   { place: 'rubric', word: 'What good work shows' },
+  { place: 'partners', word: 'Partners' },
   { place: 'groups', word: 'For whom, and when' },
 ] as const satisfies readonly { place: PlanPlace; word: string }[];
 

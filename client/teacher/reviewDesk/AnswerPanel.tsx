@@ -25,7 +25,7 @@ import { Aside } from './Aside';
 import { ChecksList } from './ChecksList';
 import { KeptNotes } from './KeptNotes';
 import { ReviewTalk } from './ReviewTalk';
-import { RubricMarks } from './RubricMarks';
+import { RubricMarks } from '../../marking/RubricMarks';
 import { TimeSpent } from './TimeSpent';
 import type { NewDates, ReviewDraft } from './useReview';
 

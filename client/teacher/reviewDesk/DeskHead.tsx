@@ -83,6 +83,11 @@ function DeskWays() {
           {word}
         </Button>
       ))}
+      {activity.partners && (
+        <Button icon="people" label="What partners say" to={`/partner-board/${activity.activityId}`}>
+          Partners
+        </Button>
+      )}
       <Button icon="table" label="All pieces side by side" onPress={() => togglePanel(view, 'everybody')}>
         All
       </Button>

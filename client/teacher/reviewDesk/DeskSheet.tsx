@@ -50,7 +50,11 @@ function MarksKept() {
   return (
     <View style={styles.kept}>
       <View style={styles.keptWords}>
-        <SaveLine live={marks.live} pieceId={queue.piece.pieceId ?? undefined} lines={4} />
+        <SaveLine
+          live={marks.live}
+          home={queue.piece.pieceId ? `pieces/${queue.piece.pieceId}` : undefined}
+          lines={4}
+        />
       </View>
       {/* On its side a phone has no room for it in this row, and a second one would be a quarter of the sheet. */}
       {paged && layout !== 'low' && <MarkColourPick folded={layout === 'phone'} />}

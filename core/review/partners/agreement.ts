@@ -75,9 +75,9 @@ export const agreementWords = ({ kappa }: Agreement): string =>
  *
  * @returns 0 to 1; null where no line was judged by two
  */
-export function spreadOf(rows: readonly RubricRow[], said: readonly ChosenLevels[]): number | null {
+export function spreadOf(rows: readonly RubricRow[], choices: readonly ChosenLevels[]): number | null {
   const lines = rows.flatMap(({ id, levels }) => {
-    const chosen = said.flatMap((all) => all[id] ?? []);
+    const chosen = choices.flatMap((all) => all[id] ?? []);
     if (chosen.length < 2 || levels.length < 2) return [];
     return [(Math.max(...chosen) - Math.min(...chosen)) / (levels.length - 1)];
   });

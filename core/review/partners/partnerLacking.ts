@@ -10,12 +10,12 @@ export interface PartnerSaid {
 }
 
 /** What is asked for and was not given yet, each as what it is; none where all is there. */
-export function whatIsLacking(asks: PartnerAsks, said: PartnerSaid): string[] {
-  const rows = asks.rows.filter((row) => !said.rows.includes(row)).length;
+export function whatIsLacking(asks: PartnerAsks, given: PartnerSaid): string[] {
+  const rows = asks.rows.filter((row) => !given.rows.includes(row)).length;
   return [
-    asks.marks && !said.marks && 'a mark on the work',
-    asks.note && !said.note && 'a note',
+    asks.marks && !given.marks && 'a mark on the work',
+    asks.note && !given.note && 'a note',
     rows > 0 && `a choice in ${rows} ${rows === 1 ? 'line' : 'lines'} of what good work shows`,
-    asks.told && !said.told && 'something you say or film',
+    asks.told && !given.told && 'something you say or film',
   ].filter((words) => words !== false);
 }

@@ -9,10 +9,11 @@ import {
   type BothSaid,
 } from '@lippet/core/review/partners/agreement';
 import type { RubricRow } from '@lippet/core/review/rubric';
-import { Activity, PartnerRound, PeerReview, Review } from '../../models/tables';
+import { Activity, Group, PartnerRound, PeerReview, Review } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound } from '../../problems/problem';
+import { activityParts } from '../pieces/activityParts';
 import { findPeerReview, isShown, latestGoes, stateOf } from './findPeerReview';
 import { linesOf } from './partnerAnswers';
 import { tellAuthorOf } from './partnerGiving';
@@ -41,7 +42,12 @@ export class PartnerBoardService {
     const rubric = activity.rubric ?? [];
     const given = rows.filter(({ givenAt }) => givenAt);
     const judged = await judgedIn(place.groupId);
+    const group = await Group.findByPk(place.groupId, { rejectOnEmpty: true });
+    const { parts } = await activityParts(place.activityId);
     return {
+      title: activity.title,
+      group: { id: group.id, name: group.name },
+      parts,
       waiting: round ? null : whyNotYet(plan, learners, this.clock()),
       seed: round?.seed ?? null,
       named: plan.named,
@@ -61,13 +67,13 @@ export class PartnerBoardService {
    * Lets a review through to whose work it is, or holds it back; and says whether it counts.
    * Whoever's work it is, is told when they see it first.
    */
-  async decide(actor: Actor, id: string, { shown, counts }: { shown: boolean; counts: boolean }): Promise<void> {
+  async decide(actor: Actor, id: string, { shown, counts }: { shown: boolean | null; counts: boolean }): Promise<void> {
     const review = await findPeerReview(id);
     if (!policy.leadPartners(actor, review)) throw notFound();
     const plan = await partnerPlanOf(review.activityId);
     await this.sequelize.transaction(async (transaction) => {
       const shownAt = review.shownAt ?? (shown && review.givenAt ? new Date(this.clock()) : null);
-      await review.update({ held: !shown, counts, shownAt }, { transaction });
+      await review.update({ held: shown === null ? review.held : !shown, counts, shownAt }, { transaction });
       if (isShown(review) && plan) await tellAuthorOf(review, plan, transaction);
     });
   }
@@ -75,6 +81,7 @@ export class PartnerBoardService {
 
 const boardReview = (row: PeerReview, rubric: readonly RubricRow[], there: boolean): PartnerBoardReview => ({
   id: row.id,
+  goId: row.submissionId ?? null,
   reviewer: row.reviewerId,
   author: row.authorId,
   state: stateOf(row, there),

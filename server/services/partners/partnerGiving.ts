@@ -53,8 +53,8 @@ export class PartnerGiving {
       if (review.givenAt) return;
       const marks = await this.marksOf(review, transaction);
       insistOnAll(marks, extent);
-      const said = await this.saidIn(review, marks);
-      const lacking = whatIsLacking(plan.asks, said);
+      const given = await this.saidIn(review, marks);
+      const lacking = whatIsLacking(plan.asks, given);
       if (lacking.length > 0)
         throw new ProblemError('incomplete', `Before it goes, your partner still needs: ${lacking.join('; ')}.`);
       await insistOnVoices(review, marks, transaction);

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import { Media, PeerReview, Submission } from '../../models/tables';
+import { type Media, PeerReview, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { forPolicy } from './findPeerReview';

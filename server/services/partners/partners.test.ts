@@ -68,8 +68,8 @@ const duties = (name: Name) => learners[name].json<PartnerDuty[]>('GET', '/api/n
 const cardsOf = async (name: Name) => (await duties(name))[0]?.cards ?? [];
 const open = (name: Name, id: string) =>
   learners[name].json<PartnerReviewView>('POST', `/api/partner-reviews/${id}/open`);
-const say = (name: Name, id: string, said: object) =>
-  learners[name].request('PUT', `/api/partner-reviews/${id}/said`, { note: '', ...said });
+const say = (name: Name, id: string, change: object) =>
+  learners[name].request('PUT', `/api/partner-reviews/${id}/said`, { note: '', ...change });
 const give = async (name: Name, id: string): Promise<Response> =>
   learners[name].request('POST', `/api/partner-reviews/${id}/give`, {
     extent: await extentOf(school, 'partner', id),
@@ -169,7 +169,7 @@ it('gives what is asked for and nothing less; once given it stays, but for a min
   await open('ada', id);
   const refusal = await give('ada', id);
   expect(refusal.status).toBe(422);
-  expect((await refusal.json()).message).toBe(
+  expect(((await refusal.json()) as { message: string }).message).toBe(
     'Before it goes, your partner still needs: a mark on the work; a note; a choice in 1 line of what good work shows.',
   );
   expect(await cardsOf('ada')).toMatchObject([{ state: 'to-do' }]);

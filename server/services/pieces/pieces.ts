@@ -6,6 +6,7 @@ import type { ChoosableView } from '@lippet/core/contract/class';
 import type { GoPageView, NowView, PieceCard, PieceView } from '@lippet/core/contract/pieces';
 import { Activity, OwnDay, Piece, Review, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
+import { readPartners } from '@lippet/core/review/partners/partnerPlan';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import type { SyncHub } from '../../sync/hub';
@@ -132,6 +133,7 @@ export class PieceService {
       pages,
       choices: choices ?? [],
       rubric: rubric ?? [],
+      partners: partnersTold(activity),
       materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(materialView),
       later: {
         afterSending: hidden.filter(({ shown }) => shown === 'sent').length,
@@ -261,4 +263,10 @@ function cardOf(piece: Standing): PieceCard {
     kinds,
     pictureVersion,
   };
+}
+
+/** What a learner is told beforehand of who looks at their work. */
+function partnersTold({ partners }: Activity): PieceView['partners'] {
+  const plan = readPartners(partners);
+  return plan && { reviews: plan.reviews, named: plan.named };
 }

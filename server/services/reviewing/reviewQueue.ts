@@ -169,6 +169,7 @@ export class ReviewQueueService {
       pages,
       rubric: activity.rubric ?? [],
       marking: activity.marking ?? NO_MARKING,
+      partners: Boolean(activity.partners),
       line,
     };
   }

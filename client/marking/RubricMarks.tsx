@@ -10,10 +10,10 @@ import {
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { Field } from '../../ui/Field';
-import { Pick } from '../../ui/Pick';
-import { Press } from '../../ui/Press';
-import { colours, OUTLINE, TARGET } from '../../ui/theme';
+import { Field } from '../ui/Field';
+import { Pick } from '../ui/Pick';
+import { Press } from '../ui/Press';
+import { colours, OUTLINE, TARGET } from '../ui/theme';
 
 interface Props {
   rubric: readonly RubricRow[];

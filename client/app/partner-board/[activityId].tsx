@@ -1,0 +1,24 @@
+import { useLocalSearchParams } from 'expo-router';
+import { lazy, Suspense } from 'react';
+import { SignedIn } from '../../signIn/SignedIn';
+import { AmongPlaces } from '../../ui/AmongPlaces';
+import { Opening } from '../../ui/Opening';
+
+const PartnerBoardDesk = lazy(() =>
+  import('../../lateScreens').then((sheets) => ({ default: sheets.PartnerBoardDesk })),
+);
+
+export default function PartnerBoardRoute() {
+  const { activityId } = useLocalSearchParams<{ activityId: string }>();
+  return (
+    <SignedIn role="teacher">
+      {(me) => (
+        <AmongPlaces role={me.role}>
+          <Suspense fallback={<Opening />}>
+            <PartnerBoardDesk key={activityId} activityId={activityId} me={me} />
+          </Suspense>
+        </AmongPlaces>
+      )}
+    </SignedIn>
+  );
+}
