@@ -365,7 +365,7 @@ export const regattaPoster: Drawing = (hand, share) => {
   ]);
   if (share < 0.5) return;
   for (let i = 0; i < 3; i++) waves(hand, 'blue', 610 + i * 34, 70, 530);
-  hand.write(pen('plum', 'thick'), 'REGATTA', [170, 760], 46);
+  hand.write(pen('plum', 'thick'), 'regatta', [150, 770], 52);
   if (share < 0.9) return;
   hand.along(brush('ink', 'thin'), [
     [290, 240],

@@ -3,7 +3,7 @@ import { greetingWord, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import type { PieceCard } from '@lippet/core/contract/pieces';
 import { lazy, Suspense, useState } from 'react';
 import { StyleSheet } from 'react-native';
-import { useNow } from '../../api/queries';
+import { useNow, usePartnerDuties } from '../../api/queries';
 import { FindPieces, findPieces, NO_FILTER, type PieceFilter } from '../../learner/FindPieces';
 import { CarryOn } from '../../learner/CarryOn';
 import { OnItsWay } from '../../learner/OnItsWay';
@@ -39,6 +39,7 @@ const Found = ({ cards, ...shared }: { cards: readonly PieceCard[]; zone: string
 
 export default function Now() {
   const { data, error, refetch } = useNow();
+  const duties = usePartnerDuties().data ?? [];
   const [filter, setFilter] = useState<PieceFilter | null>(null);
   return (
     <SignedIn role="learner">
@@ -46,7 +47,10 @@ export default function Now() {
         const { zone } = me.school;
         const now = Date.now();
         const list = arrangeNow(data?.cards ?? []);
-        const needs = list.needsYou.length + (list.carryOn ? 1 : 0);
+        const partners = duties.filter(({ cards }) =>
+          cards.some(({ state }) => state === 'to-do' || state === 'begun'),
+        );
+        const needs = list.needsYou.length + (list.carryOn ? 1 : 0) + partners.length;
         const toDo = [
           ['Needs you', list.needsYou],
           ['Coming up', list.comingUp],

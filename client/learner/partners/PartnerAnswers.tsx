@@ -29,19 +29,16 @@ interface Props {
 export function PartnerAnswers({ activityId, partners, whose, teacher, onChoose }: Props) {
   if (partners.length === 0) return null;
   const shown = partners.filter(({ id }) => whose === 'all' || id === whose);
+  const choices = [
+    ...(teacher ? [{ value: 'teacher', word: teacher }] : []),
+    ...(partners.length > 1 ? [{ value: 'all', word: 'All partners' }] : []),
+    ...partners.map(({ id, name }) => ({ value: id, word: name })),
+  ];
   return (
     <View style={styles.box} role="group" aria-label="What your partners say">
-      <Pick<Whose>
-        label="Whose marks are shown"
-        headed
-        options={[
-          ...(teacher ? [{ value: 'teacher', word: teacher }] : []),
-          ...(partners.length > 1 ? [{ value: 'all', word: 'All partners' }] : []),
-          ...partners.map(({ id, name }) => ({ value: id, word: name })),
-        ]}
-        chosen={whose}
-        onChoose={onChoose}
-      />
+      {choices.length > 1 && (
+        <Pick<Whose> label="Whose marks are shown" headed options={choices} chosen={whose} onChoose={onChoose} />
+      )}
       {shown.map((answer) => (
         <PartnerAnswer key={answer.id} activityId={activityId} answer={answer} />
       ))}

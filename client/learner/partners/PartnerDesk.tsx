@@ -12,6 +12,7 @@ import { Notice } from '../../ui/Notice';
 import { Opening } from '../../ui/Opening';
 import { Screen } from '../../ui/Screen';
 import { colours, OUTLINE } from '../../ui/theme';
+import { useLayout } from '../../ui/useLayout';
 import { PartnerRow } from './PartnerRow';
 import { PartnerWork } from './PartnerWork';
 
@@ -52,11 +53,14 @@ const firstOpen = ({ cards }: PartnerDuty, but: string | null = null): string | 
 function OpenPartnerDesk({ duty, zone }: { duty: PartnerDuty; zone: string }) {
   const [chosen, setChosen] = useState<string | null>(() => firstOpen(duty));
   const [full, setFull] = useState(false);
+  const [saying, setSaying] = useState(false);
   const [given, setGiven] = useState<string | null>(null);
+  const rowFolds = useLayout() === 'phone' && saying;
   const current = duty.cards.find(({ id }) => id === chosen)?.id ?? duty.cards[0]?.id ?? null;
   const goOn = (id: string): void => {
     setGiven(id);
     setFull(false);
+    setSaying(false);
     setChosen(firstOpen(duty, id) ?? id);
   };
   return (
@@ -69,11 +73,20 @@ function OpenPartnerDesk({ duty, zone }: { duty: PartnerDuty; zone: string }) {
               {duty.until === null ? 'Work of your partners' : `Partners ${dueWords(duty.until, Date.now(), zone)}`}
             </Text>
           </View>
-          <PartnerRow duty={duty} current={current} onChoose={setChosen} />
+          {!rowFolds && <PartnerRow duty={duty} current={current} onChoose={setChosen} />}
           <DeskTold duty={duty} given={given} onTaken={() => setGiven(null)} />
         </View>
       )}
-      {current && <Work key={current} id={current} full={full} onFull={setFull} onGiven={() => goOn(current)} />}
+      {current && (
+        <Work
+          key={current}
+          id={current}
+          full={full}
+          onFull={setFull}
+          onSaying={setSaying}
+          onGiven={() => goOn(current)}
+        />
+      )}
     </View>
   );
 }
@@ -113,7 +126,16 @@ function DeskTold({ duty, given, onTaken }: { duty: PartnerDuty; given: string |
   );
 }
 
-function Work({ id, ...rest }: { id: string; full: boolean; onFull: (full: boolean) => void; onGiven: () => void }) {
+function Work({
+  id,
+  ...rest
+}: {
+  id: string;
+  full: boolean;
+  onFull: (full: boolean) => void;
+  onSaying: (saying: boolean) => void;
+  onGiven: () => void;
+}) {
   const { data, error, refetch } = usePartnerReview(id);
   if (error && !data) return <Notice again={() => void refetch()}>{error.message}</Notice>;
   // What changes of it while one writes, as that it was given, makes it anew.

@@ -29,6 +29,8 @@ interface Props {
   /** The sheet has all the room. */
   full: boolean;
   onFull: (full: boolean) => void;
+  /** On a phone what one says needs the room of the row above. */
+  onSaying: (saying: boolean) => void;
   onGiven: () => void;
 }
 
@@ -41,11 +43,15 @@ const HAS_OPTIONS: readonly Tool[] = ['pen', 'highlighter', 'rubber', 'choose'];
 type Beside = 'tools' | 'says' | TakeSort;
 
 /** One partner's work, large, with what one marks and says. */
-export function PartnerWork({ review, full, onFull, onGiven }: Props) {
+export function PartnerWork({ review, full, onFull, onSaying, onGiven }: Props) {
   const work = usePartnerWork(review, onGiven);
   const [surface, setSurface] = useState<Surface | null>(null);
   const [beside, setBeside] = useState<Beside>('tools');
   const { tool, setTool } = useDrawing();
+  const lie = (next: Beside): void => {
+    setBeside(next);
+    onSaying(next !== 'tools');
+  };
   const layout = useLayout();
   const paged = review.parts.some(({ kind }) => partUi(kind).answeredOn === 'pages');
   const { editable } = work;
@@ -65,11 +71,11 @@ export function PartnerWork({ review, full, onFull, onGiven }: Props) {
   );
   const says =
     beside === 'sound' || beside === 'film' ? (
-      <WorkBooth review={review} work={work} sort={beside} onClose={() => setBeside('says')} />
+      <WorkBooth review={review} work={work} sort={beside} onClose={() => lie('says')} />
     ) : (
       <ScrollView>
         <PanelFaults>
-          <PartnerSays review={review} work={work} onRecord={setBeside} />
+          <PartnerSays review={review} work={work} onRecord={lie} />
         </PanelFaults>
       </ScrollView>
     );
@@ -86,23 +92,26 @@ export function PartnerWork({ review, full, onFull, onGiven }: Props) {
         )}
       </View>
     );
+  const isGiven = review.state === 'given';
   const under = <View style={styles.below}>{says}</View>;
   return (
     <>
       {sheet}
-      {beside === 'tools' ? editable && paged && <PhoneTools tool={tool} /> : under}
-      <GiveBar
-        review={review}
-        work={work}
-        before={
-          <Button
-            icon={beside === 'tools' ? 'words' : 'pen'}
-            onPress={() => setBeside(beside === 'tools' ? 'says' : 'tools')}
-          >
-            {beside === 'tools' ? 'Say it' : 'Mark it'}
-          </Button>
-        }
-      />
+      {beside === 'tools' && !isGiven ? editable && paged && <PhoneTools tool={tool} /> : under}
+      {!isGiven && (
+        <GiveBar
+          review={review}
+          work={work}
+          before={
+            <Button
+              icon={beside === 'tools' ? 'words' : 'pen'}
+              onPress={() => lie(beside === 'tools' ? 'says' : 'tools')}
+            >
+              {beside === 'tools' ? 'Say it' : 'Mark it'}
+            </Button>
+          }
+        />
+      )}
     </>
   );
 }

@@ -134,7 +134,9 @@ function StartFields({
         onChoose={(way) => onChange({ start: way })}
       />
       {start === 'time' && (
-        <DateField label="Partners from" value={at} zone={zone} onChange={(time) => onChange({ at: time })} />
+        <View style={styles.dates}>
+          <DateField label="Partners from" value={at} zone={zone} onChange={(time) => onChange({ at: time })} />
+        </View>
       )}
       {start === 'enough' && (
         <Field
@@ -147,7 +149,9 @@ function StartFields({
           }}
         />
       )}
-      <DateField label="Partners until" value={until} zone={zone} onChange={(time) => onChange({ until: time })} />
+      <View style={styles.dates}>
+        <DateField label="Partners until" value={until} zone={zone} onChange={(time) => onChange({ until: time })} />
+      </View>
     </>
   );
 }
@@ -187,4 +191,6 @@ function AsksFields({
 const styles = StyleSheet.create({
   start: { alignSelf: 'flex-start' },
   asks: { gap: 10 },
+  // A field of a date takes its share of a row.
+  dates: { flexDirection: 'row', maxWidth: 320 },
 });
