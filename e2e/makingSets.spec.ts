@@ -31,6 +31,10 @@ test('working and where to look are asked for in the form; no answer goes withou
   await more.getByRole('checkbox', { name: /^It has to be there/ }).click();
   await more.getByRole('radio', { name: 'Tide table' }).click();
   await more.getByRole('textbox', { name: 'Where in it, in a few words' }).fill('the first line');
+  await making.getByRole('button', { name: 'Working, and where to look, at question 2' }).click();
+  const second = making.getByRole('group', { name: 'More about question 2' });
+  await second.getByRole('radiogroup', { name: 'Working' }).getByRole('radio').last().click();
+  await second.getByRole('checkbox', { name: /^It has to be there/ }).click();
   await making.getByRole('button', { name: 'Made in another part', exact: true }).click();
   await making.getByRole('textbox', { name: 'What question 4 asks' }).fill('Draw the tide of a day.');
   // Until it is said where it is answered, it can't be set.
@@ -62,6 +66,19 @@ test('working and where to look are asked for in the form; no answer goes withou
   await expectAccessible(page, 'a question with working');
   await give.click();
   await expect(page.getByText('That is right.')).toBeVisible();
+
+  // Working that is drawn is drawn under its question.
+  await page.getByRole('tab', { name: /^Question 2/ }).click();
+  await page.getByRole('textbox', { name: 'Your answer' }).fill('at noon');
+  await expect(give).toBeDisabled();
+  await expect(page.getByText('How did you come to it? It has to be there')).toBeVisible();
+  await tamsin.draw(0.3, 0.2, 0.5);
+  await tamsin.expectStrokes(1);
+  await expectAccessible(page, 'working that is drawn under its question');
+  await give.click();
+  await expect(page.getByText('That is right.')).toBeVisible();
+  await expect(tamsin.saveLine).toContainText('saved at school too');
+  expect(await school.strokes('Tamsin Oke', 'Tide sums')).toHaveLength(1);
   await page.reload();
   await page.getByRole('tab', { name: /Questions/ }).click();
   await expect(page.getByText('4.2 less 0.6')).toBeVisible();

@@ -96,20 +96,20 @@ test('three partners without names, from the form to another go', async ({ devic
   // The teacher sees who has said what, with names, and the marks.
   await quell.open(`/partner-board/${activity}`);
   await expect(quell.page.getByText('1 of 3 given')).toBeVisible();
-  const said = quell.page.getByRole('group', { name: `To ${author}: given` });
-  await expect(said.getByText('The mast leans well. Where does the light fall?')).toBeVisible();
-  await expect(said.getByText('Answered: “From the left”')).toBeVisible();
+  const review = quell.page.getByRole('group', { name: `To ${author}: given` });
+  await expect(review.getByText('The mast leans well. Where does the light fall?')).toBeVisible();
+  await expect(review.getByText('Answered: “From the left”')).toBeVisible();
   await expectAccessible(quell.page, 'the board of partners');
-  await said.getByRole('button', { name: /^See the marks/ }).click();
+  await review.getByRole('button', { name: /^See the marks/ }).click();
   await expect(quell.page.getByRole('dialog').getByTestId('sheet')).toBeVisible();
   await quell.page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).last().click();
-  await said.getByRole('button', { name: /^Hold it back/ }).click();
-  await expect(said.getByText('You hold this back. Nobody but you and its partner sees it.')).toBeVisible();
+  await review.getByRole('button', { name: /^Hold it back/ }).click();
+  await expect(review.getByText('You hold this back. Nobody but you and its partner sees it.')).toBeVisible();
   await back.open(`/feedback/${goId}`);
   await expect(back.page.getByText('With your teacher')).toBeVisible();
   await expect(back.page.getByText('The mast leans well')).toHaveCount(0);
-  await said.getByRole('button', { name: /^Let it through/ }).click();
-  await expect(said.getByRole('button', { name: /^Hold it back/ })).toBeVisible();
+  await review.getByRole('button', { name: /^Let it through/ }).click();
+  await expect(review.getByRole('button', { name: /^Hold it back/ })).toBeVisible();
 
   // In another go the partner's note stands with the teacher's.
   await quell.open(`/review/${activity}`);

@@ -27,6 +27,8 @@ export interface NearPart {
   begun: boolean;
   /** What it looks like now. */
   picture: ReactNode;
+  /** A place to do it in, small, where it stands; null where it has to be opened for that. */
+  inPlace: (() => ReactNode) | null;
 }
 
 /** What lies around a part, and the ways there. */

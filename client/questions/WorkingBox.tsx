@@ -1,7 +1,7 @@
 import { QUESTION_LIMITS, type Working } from '@lippet/core/questions/question';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import type { Around } from '../parts/partKind';
+import type { Around, NearPart } from '../parts/partKind';
 import { Field } from '../ui/Field';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
@@ -22,6 +22,12 @@ export const hasWorking = (working: Working | null, typed: string, around: Aroun
   return around.parts.some(({ id, begun }) => id === working.part && begun);
 };
 
+/** What the way to the other part says. */
+function wayWords({ title, verb, begun, inPlace }: NearPart): string {
+  if (inPlace) return `Open it large: ${title}`;
+  return begun ? title : `${verb} it: ${title}`;
+}
+
 /** How one came to an answer: typed below it, or made in another part. */
 export function WorkingBox({ working, typed, around, onType }: Props) {
   const label = working.needed ? 'How did you come to it? It has to be there' : 'How did you come to it? If you like';
@@ -36,10 +42,15 @@ export function WorkingBox({ working, typed, around, onType }: Props) {
   return (
     <View style={styles.box}>
       <Text variant="bodyMedium">{label}</Text>
-      <Press aria-label={`Show how: ${part.title}`} onPress={() => around.onPart(part.id)} style={styles.part}>
-        <View style={styles.picture}>{part.picture ?? <LineIcon name={part.icon} size={44} />}</View>
+      {part.inPlace?.()}
+      <Press
+        aria-label={`${part.inPlace ? 'Open it large' : 'Show how'}: ${part.title}`}
+        onPress={() => around.onPart(part.id)}
+        style={styles.part}
+      >
+        {!part.inPlace && <View style={styles.picture}>{part.picture ?? <LineIcon name={part.icon} size={44} />}</View>}
         <Text variant="titleMedium" style={styles.words}>
-          {part.begun ? part.title : `${part.verb} it: ${part.title}`}
+          {wayWords(part)}
         </Text>
         <LineIcon name={part.begun ? 'tick' : 'forward'} size={24} />
       </Press>

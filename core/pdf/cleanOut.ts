@@ -57,6 +57,8 @@ function cleanAnnotation(annotation: PDFDict, remove: () => void): void {
   if (kind === 'Link' && !leadsOut(annotation)) return remove();
   if (kind !== 'Link') for (const key of ACTIONS) annotation.delete(PDFName.of(key));
   annotation.delete(PDFName.of('StructParent'));
+  // Of a field it is the name; of all else whoever put it there.
+  if (kind !== 'Widget') annotation.delete(PDFName.of('T'));
 }
 
 /** All widgets that lie on pages. */
@@ -117,6 +119,14 @@ function dropUnreached({ context }: PDFDocument): void {
     if (found) waiting.push(found);
   }
   for (const [ref] of context.enumerateIndirectObjects()) if (!reached.has(ref.toString())) context.delete(ref);
+}
+
+/**
+ * Takes away what a file says of itself: who wrote it, with which program, when and under what title. A file that leaves
+ * may be seen by people who are not to know whose it is. To be called before anything of our own is said.
+ */
+export function forgetOrigin(document: PDFDocument): void {
+  document.context.trailerInfo.Info = undefined;
 }
 
 /**

@@ -1,5 +1,5 @@
 import { PDFDict, PDFName, type PDFPage } from 'pdf-lib';
-import { cleanOut } from './cleanOut';
+import { cleanOut, forgetOrigin } from './cleanOut';
 import { openPdf } from './openPdf';
 
 /** What is left of a page: where it lies in the file, and how large it is. */
@@ -22,6 +22,7 @@ export async function leavePagesOut(bytes: Uint8Array, kept: ReadonlySet<number>
   document.getPages().forEach((page, index) => {
     if (!kept.has(index + 1)) empty(page);
   });
+  forgetOrigin(document);
   cleanOut(document);
   return document.save({ useObjectStreams: true, updateFieldAppearances: false });
 }

@@ -10,7 +10,7 @@ import { pinsInReadingOrder } from '../page/notes';
 import { breakLines } from '../page/textLines';
 import { HIGHLIGHT_OPACITY } from '../page/svg';
 import { addAnnotation, isAnnotated, type Annotated, type Appearance } from './annotations';
-import { cleanOut } from './cleanOut';
+import { cleanOut, forgetOrigin } from './cleanOut';
 import {
   lineContent,
   lineLength,
@@ -387,6 +387,7 @@ export async function writePdf(
   const out = first
     ? await openPdf(await sources.pdf(first.media))
     : await PDFDocument.create({ updateMetadata: false });
+  forgetOrigin(out);
   const fonts = new PdfFonts(out, (file) => sources.font(file), wordsOn(pages));
   const writer = new Writer(out, sources, fonts);
   const base = first ? { media: first.media, pages: out.getPages() } : null;

@@ -1,3 +1,4 @@
+import type { PartView } from '@lippet/core/parts/part';
 import { readShot } from '@lippet/core/page/readShot';
 import { partUi } from '../../parts/registry';
 import type { CaptureFor } from './useCapture';
@@ -22,8 +23,8 @@ export interface MayDo {
   putPhoto: (() => void) | null;
 }
 
-/** The last page of the part in hand and those before it: pages lie in the order of the parts, also of empty ones. */
-function lastPageUpTo({ piece, pages, inHand: { part } }: Sheet): string | null {
+/** The last page of a part and those before it: pages lie in the order of the parts, also of empty ones. */
+export function lastPageUpTo({ piece, pages }: Sheet, part: PartView): string | null {
   const upToHere = new Set(piece.parts.slice(0, piece.parts.indexOf(part) + 1).map(({ id }) => id));
   return pages.filter((page) => upToHere.has(page.part)).at(-1)?.id ?? null;
 }
@@ -36,7 +37,7 @@ export function mayDo(sheet: Sheet): MayDo {
   const forPages = (): CaptureFor => ({
     kind: 'pages',
     part: part.id,
-    after: lastPageUpTo(sheet),
+    after: lastPageUpTo(sheet, part),
     title: part.title,
   });
   const takePages = (): void => capture.begin(forPages());

@@ -6,6 +6,7 @@ import { PageThumb } from '../../page/pictures/PageThumb';
 import type { Around } from '../../parts/partKind';
 import { partUi } from '../../parts/registry';
 import { TakeThumb } from '../../recording/TakeThumb';
+import { NearPages } from './NearPages';
 import { useSheetHere, type Sheet } from './useSheet';
 
 const PICTURE = { width: 68, height: 88 };
@@ -33,6 +34,7 @@ export function useAround(): Around {
         icon: partUi(part.kind).icon,
         begun: partBegun(progress, part.id),
         picture: pictureOf(sheet, part),
+        inPlace: partUi(part.kind).answeredOn === 'pages' ? () => <NearPages part={part} /> : null,
       })),
     materials: piece.materials,
     onPart: place.choosePart,

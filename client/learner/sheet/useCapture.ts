@@ -16,7 +16,14 @@ import type { PageActions } from './usePageActions';
 /** What photos are being taken for. */
 export type CaptureFor =
   /** Pages of a part, as many as the learner likes; behind a page if there is one. */
-  | { kind: 'pages'; part: string; after: string | null; title: string }
+  | {
+      kind: 'pages';
+      part: string;
+      after: string | null;
+      title: string;
+      /** One stays where one is, and does not go to the page. */
+      stay?: boolean;
+    }
   /** A page's photo, changed or taken anew. */
   | { kind: 'change'; page: string; shot: Shot; title: string }
   /** A picture on a page, perhaps in a spot. */
@@ -77,7 +84,7 @@ export function useCapture(editor: DocumentEditor, actions: PageActions, onPage:
     if (capturing.kind === 'picture') return putPicture(editor, capturing, photo);
     if (capturing.kind === 'change') return actions.reground(capturing.page, photo);
     last.current = actions.add(capturing.part, last.current, [photo]);
-    onPage(last.current);
+    if (!capturing.stay) onPage(last.current);
   };
   const changePhoto = (page: PagePlan, title: string): void => {
     const shot = readShot(page.background);

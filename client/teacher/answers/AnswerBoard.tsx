@@ -1,4 +1,5 @@
 import type { AnswersView } from '@lippet/core/contract/answers';
+import type { QuestionReport } from '@lippet/core/questions/spread/questionReports';
 import { boardOf, type BoardCell, type BoardRow } from '@lippet/core/questions/board/board';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -13,7 +14,7 @@ import { QuestionShares } from './QuestionShares';
 import { useNowTicking } from './useNowTicking';
 
 /** Who is where, live: a row a learner, a square a question. Whoever may need help stands first. */
-export function AnswerBoard({ view }: { view: AnswersView }) {
+export function AnswerBoard({ view, reports }: { view: AnswersView; reports: readonly QuestionReport[] }) {
   const now = useNowTicking();
   const [named, setNamed] = useState(true);
   const rows = boardOf(view, now);
@@ -46,7 +47,7 @@ export function AnswerBoard({ view }: { view: AnswersView }) {
             ))}
           </View>
         </ScrollView>
-        <QuestionShares view={view} rows={rows} />
+        <QuestionShares view={view} rows={rows} reports={reports} />
       </View>
     </View>
   );

@@ -65,7 +65,7 @@ export default function AnswersDesk({ activityId, me }: { activityId: string; me
             )}
           </View>
           {reports.length === 0 && <Notice calm>This activity asks no questions.</Notice>}
-          {shown === 'now' && reports.length > 0 && <AnswerBoard view={view} />}
+          {shown === 'now' && reports.length > 0 && <AnswerBoard view={view} reports={reports} />}
           {shown === 'questions' && (
             <View style={styles.cards}>
               {reports.map((report) => (

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { allocatePartners, mayReviewBy, type PartnerRules, type Partnership } from './allocatePartners';
-import { withLatecomer, withoutAbsent, type GivenPartnership } from './changePartners';
+import { nextPartners, withLatecomer, withoutAbsent, type GivenPartnership } from './changePartners';
 
 const learnersOf = (count: number): string[] => Array.from({ length: count }, (_, index) => `learner ${index}`);
 const FREE: PartnerRules = { reviews: 3, apart: [], crews: 'any', crewOf: new Map() };
@@ -142,6 +142,43 @@ describe('partners that change', () => {
         expect(short).toEqual([]);
       }),
       { numRuns: 150 },
+    );
+  });
+});
+
+describe('partners as a group sends', () => {
+  it('are given out anew until somebody has begun; from then on what was begun stays, and the rules hold', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 14 }),
+        reviews,
+        fc.infiniteStream(fc.boolean()),
+        (count, wanted, begins) => {
+          const rules = { ...FREE, reviews: wanted };
+          let all: GivenPartnership[] = [];
+          for (let sent = 2; sent <= count; sent++) {
+            const senders = learnersOf(sent);
+            const begun = all.filter((pair) => pair.begun);
+            const before = all;
+            all = nextPartners({ all, senders }, rules, 'seed');
+            expectFair(all, rules);
+            if (begun.length === 0) {
+              const fresh = allocatePartners(senders, rules, 'seed').partnerships;
+              expect(all).toEqual(fresh.map((pair) => ({ ...pair, begun: false })));
+            }
+            for (const pair of begun) expect(all).toContainEqual(pair);
+            // Whoever comes has something to do, and gets something.
+            for (const learner of senders) {
+              expect(all.some(({ reviewer }) => reviewer === learner)).toBe(true);
+              expect(all.some(({ author }) => author === learner)).toBe(true);
+            }
+            // The same again changes nothing.
+            if (begun.length > 0) expect(nextPartners({ all, senders }, rules, 'seed')).toEqual(all);
+            expect(before.every((pair) => !pair.begun || all.includes(pair))).toBe(true);
+            all = all.map((pair) => ({ ...pair, begun: pair.begun || begins.next().value === true }));
+          }
+        },
+      ),
     );
   });
 });

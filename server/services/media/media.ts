@@ -126,9 +126,21 @@ export class MediaService {
 
   private async formFor(actor: Actor, media: Media): Promise<MediaForm> {
     const { hash, type, size } = media;
+    if (await this.access.onlyAsPartner(actor, media)) return this.formForPartner(media);
     if (await this.seesAll(actor, media)) return { hash, type, size };
     const seen = await this.given.hashFor(media);
     return { hash: seen, type, size: (await this.files.size(seen))! };
+  }
+
+  /**
+   * What a partner gets of a learner's file: nothing in it says whose it is. Pictures hold no such thing, a PDF is
+   * written anew without it, and a recording is there once it was made playable.
+   */
+  private async formForPartner({ id, hash, kind, type, size, pages }: Media): Promise<MediaForm> {
+    if (kind === 'picture') return { hash, type, size };
+    if (kind !== 'pdf') throw notFound();
+    const clean = await this.given.withoutAuthor({ id, hash, pages });
+    return { hash: clean, type, size: (await this.files.size(clean))! };
   }
 
   /** Whether all pages of a file are for this person: for all but learners who are given some of a PDF's. */

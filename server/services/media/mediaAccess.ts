@@ -96,6 +96,13 @@ export class MediaAccess {
     return media;
   }
 
+  /** Whether somebody sees a learner's file only because they look at that learner's work as a partner. */
+  async onlyAsPartner(actor: Actor, { pieceId, ownerId }: Media): Promise<boolean> {
+    const piece = pieceId ? await Piece.findByPk(pieceId) : null;
+    if (!piece || piece.personId !== ownerId) return false;
+    return !policy.readPieceMedia(actor, piece, await this.facts.workOf(piece));
+  }
+
   /**
    * Whether a learner may see a file of an activity: once that has opened; and where it is only a material, once that
    * is shown.

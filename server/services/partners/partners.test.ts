@@ -1,5 +1,6 @@
 /** Learners who look at each other's work: who gets whose, what they may see and say, and what comes of it. */
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
+import { PDFDocument } from 'pdf-lib';
 import * as Y from 'yjs';
 import type { GoView, PieceView } from '@lippet/core/contract/pieces';
 import type { PartnerAnswerView, PartnerBoard, PartnerDuty, PartnerReviewView } from '@lippet/core/contract/partners';
@@ -8,7 +9,15 @@ import type { UpdateView } from '@lippet/core/contract/updates';
 import { markItems, readPages } from '@lippet/core/page/document';
 import { NEW_PARTNERS, type PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import { Activity, Membership, PeerReview, Person, School } from '../../models/tables';
-import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+import {
+  appOf,
+  drawInto,
+  extentOf,
+  smallSchool,
+  type SmallSchool,
+  type TestClient,
+  uploadHeaders,
+} from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
@@ -232,6 +241,40 @@ it('tells nothing of who it is where there are no names, in nothing that either 
   // The author's go and piece are not told either.
   expect(JSON.stringify(toAda)).not.toContain(pieces.ben);
   expect(JSON.stringify(toAda)).not.toContain(back!.goId);
+});
+
+it('a file that is in the work is seen by the partner alone, and says nothing of who wrote it', async () => {
+  await begin({ reviews: 1 });
+  await send('ada');
+  const { open: activity } = school.activities;
+  const { pieceId } = await learners.ben.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
+  const pdf = await PDFDocument.create();
+  pdf.setAuthor('Ben of the Reeds');
+  pdf.setTitle('By Ben');
+  pdf.addPage([300, 400]).drawText('A boat');
+  const media = randomUUID();
+  const bytes = Buffer.from(await pdf.save());
+  const headers = uploadHeaders(`pieces/${pieceId}`, media, bytes.length);
+  expect((await learners.ben.request('POST', '/api/uploads', bytes, headers)).status).toBe(201);
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  await learners.ben.json('POST', `/api/pieces/${pieceId}/media/${media}`, { sha256 });
+  const get = (name: Name) => learners[name].request('GET', `/api/media/${media}`);
+  expect((await get('ada')).status).toBe(404);
+  now = Date.now() + 1_000;
+  await send('ben');
+  const { reviews } = await board();
+  const { id, reviewer } = reviews.find(({ author }) => author === school.people.ben)!;
+  expect(nameOf(reviewer)).toBe('ada');
+  expect((await get('ada')).status).toBe(404);
+  await open('ada', id);
+  const seen = await get('ada');
+  expect(seen.status).toBe(200);
+  const read = await PDFDocument.load(await seen.arrayBuffer(), { updateMetadata: false });
+  expect([read.getAuthor(), read.getTitle(), read.getPageCount()]).toEqual([undefined, undefined, 1]);
+  // Its owner has it as it came; classmates do not have it.
+  const own = await PDFDocument.load(await (await get('ben')).arrayBuffer(), { updateMetadata: false });
+  expect(own.getAuthor()).toBe('Ben of the Reeds');
+  expect((await get('dee')).status).toBe(404);
 });
 
 it('names both where it is so said', async () => {

@@ -34,6 +34,8 @@ function given(before: readonly number[] | null, now: ReadonlySet<number>, count
 export class GivenPages {
   /** Files that are being made, by the id of their media. */
   private readonly making = new Map<string, Promise<string>>();
+  /** Hashes of PDFs that do not say who wrote them, by the id of their media. */
+  private readonly authorless = new Map<string, string>();
 
   constructor(
     private readonly files: FileStore,
@@ -78,6 +80,16 @@ export class GivenPages {
     if (givenHash) return givenHash;
     const made = this.making.get(id) ?? this.make(media).finally(() => this.making.delete(id));
     this.making.set(id, made);
+    return made;
+  }
+
+  /** A PDF with all its pages, and nothing of what it says about who wrote it. Made once, and again after a sweep. */
+  async withoutAuthor({ id, hash, pages }: Pick<Media, 'id' | 'hash' | 'pages'>): Promise<string> {
+    const known = this.authorless.get(id);
+    if (known !== undefined && (await this.files.size(known)) !== null) return known;
+    const all = Array.from({ length: pages ?? 0 }, (_, index) => index + 1);
+    const made = await this.files.put(Buffer.from(await this.leaveOut(this.files.pathOf(hash), all)));
+    this.authorless.set(id, made);
     return made;
   }
 
