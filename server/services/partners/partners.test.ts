@@ -8,7 +8,13 @@ import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { markItems, readPages } from '@lippet/core/page/document';
 import { NEW_PARTNERS, type PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
+import { makeCompute } from '../../compute/compute';
+import { makeLogger } from '../../logging';
 import { Activity, Membership, PeerReview, Person, School } from '../../models/tables';
+import { SESSION_COOKIE } from '../../routes/signIn';
+import { documentAccess } from '../pieces/documentAccess';
+import { MeasuringService } from '../pieces/measuring';
+import { PieceFactsService } from '../pieces/pieceFacts';
 import {
   appOf,
   drawInto,
@@ -343,6 +349,38 @@ it('is there for those alone who have to do with it', async () => {
     `SELECT submission_id AS id FROM peer_reviews WHERE id = '${id}'`,
   );
   expect((await learners.ada.request('GET', `/api/goes/${goId}/document`)).status).toBe(404);
+});
+
+it('its marks are drawn by nobody else over the live line, and not once it was given or taken back', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const { copies, signIn } = app.services;
+  const measuring = new MeasuringService(
+    school.sequelize,
+    school.log,
+    makeCompute(null),
+    () => false,
+    makeLogger('silent'),
+  );
+  const facts = new PieceFactsService(school.sequelize, measuring);
+  const gate = documentAccess(facts, measuring, copies, signIn, () => now);
+  const [card] = await cardsOf('ada');
+  const ref = { kind: 'partner', id: card!.id } as const;
+  const access = async (client: TestClient) =>
+    gate.access((await signIn.actor(client.cookies.get(SESSION_COOKIE)))!, ref);
+  // Before it was opened there is nothing to draw on.
+  expect(await access(learners.ada)).toEqual({ write: false });
+  await open('ada', card!.id);
+  expect(await access(learners.ada)).toEqual({ write: true });
+  for (const other of [learners.ben, learners.dee, teacher, await app.as('cai'), await app.as('mr-dune')])
+    expect(await access(other)).toBeNull();
+  await learners.ben.request('POST', `/api/pieces/${pieces.ben}/take-back`);
+  expect(await access(learners.ada)).toEqual({ write: false });
+  expect(await school.log.append(ref, Y.encodeStateAsUpdate(new Y.Doc()))).toBe(false);
+  await send('ben');
+  await giveNote('ada', card!.id, 'Good sails');
+  expect(await access(learners.ada)).toEqual({ write: false });
+  expect(await school.log.append(ref, Y.encodeStateAsUpdate(new Y.Doc()))).toBe(false);
 });
 
 it('what was begun is given as it is when the time is over; after that nothing is taken', async () => {
