@@ -21,6 +21,7 @@ const BEGINNINGS = [
   'Tie three knots',
   'Find the four places',
   'One question after the other',
+  'Draw in your paper sketchbook',
 ];
 
 async function readEverywhere(of: Device, sheets: readonly string[]): Promise<void> {
@@ -102,4 +103,78 @@ test('in a window at twice its size', async ({ device }) => {
   const nell = await device({ viewport: ZOOMED });
   await nell.as('Nell Garrick');
   await readEverywhere(nell, ['Label the harbour map', 'Knot diary']);
+});
+
+/** What a learner comes to while they make and send: each with its name, and what stays whole in it. */
+async function readWhileMaking(of: Device, school: School): Promise<void> {
+  const { page } = of;
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true });
+  await of.open(`/activity/${await school.activityId('Marsh sketchbook')}`);
+  await expect(of.saveLine).toContainText('saved at school too');
+  await button('More').click();
+  await expectAllReadable(page, 'what else can be done', BEGINNINGS);
+  await page.keyboard.press('Escape');
+  await button('Take a photo').click();
+  await expect(page.getByText('Practice camera')).toBeVisible();
+  await expectAllReadable(page, 'the camera', BEGINNINGS);
+  await button('Take the photo').click();
+  await expect(page.getByTestId('page-preview')).toBeVisible();
+  await expectAllReadable(page, 'a photo that was taken', BEGINNINGS);
+  await button(/Use it|Keep it/).click();
+  await button(/^Done/).click();
+  await expect(of.saveLine).toContainText('saved at school too', { timeout: 20_000 });
+  await button('Send').click();
+  await expect(page.getByRole('heading', { name: 'Ready to send?' })).toBeVisible();
+  await expectAllReadable(page, 'ready to send', BEGINNINGS);
+  await button('Send to Mr Quell').click();
+  await page
+    .getByRole('dialog')
+    .or(page.getByRole('heading', { name: 'With Mr Quell' }))
+    .first()
+    .waitFor();
+  await expectAllReadable(page, 'sent, or what is asked before', BEGINNINGS);
+  await of.open(`/activity/${await school.activityId('Quay sounds')}`);
+  await button('Record it').click();
+  await expect(button('Start recording')).toBeVisible();
+  await expectAllReadable(page, 'the recorder', BEGINNINGS);
+  await of.open(`/feedback/${await latestGo(school, 'Priya Sund', 'Quay sketch')}`);
+  await expect(page.getByText('I can feel the wind in it.')).toBeVisible();
+  await expectAllReadable(page, 'what came back', BEGINNINGS);
+}
+
+async function latestGo(school: School, learner: string, title: string): Promise<string> {
+  const [row] = await school.query<{ id: string }>(
+    `SELECT s.id FROM submissions s JOIN pieces p ON p.id = s.piece_id JOIN people w ON w.id = p.person_id
+     JOIN activities a ON a.id = p.activity_id WHERE w.name = $1 AND a.title = $2 ORDER BY s.go DESC LIMIT 1`,
+    [learner, title],
+  );
+  return row!.id;
+}
+
+test('a learner who makes and sends, on a phone with the largest texts', async ({ device, school }) => {
+  const priya = await device({ viewport: PHONE });
+  await priya.as('Priya Sund');
+  await readLargest(priya);
+  await readWhileMaking(priya, school);
+});
+
+test('a learner who makes and sends, in a window at twice its size', async ({ device, school }) => {
+  const priya = await device({ viewport: ZOOMED });
+  await priya.as('Priya Sund');
+  await readWhileMaking(priya, school);
+});
+
+test('partners with the largest texts', async ({ device, school }) => {
+  const activity = await school.activityId('A poster for the regatta');
+  const lena = await device({ viewport: PHONE });
+  await lena.as('Lena Mirov');
+  await readLargest(lena);
+  await lena.open(`/partners/${activity}`);
+  await expect(lena.page.getByRole('button', { name: 'Give it' })).toBeVisible();
+  await expectAllReadable(lena.page, 'a partner’s desk', BEGINNINGS);
+  await lena.page.getByRole('button', { name: 'Say it' }).click();
+  await expectAllReadable(lena.page, 'what one says to a partner', BEGINNINGS);
+  await lena.open(`/feedback/${await latestGo(school, 'Lena Mirov', 'A poster for the regatta')}`);
+  await expect(lena.page.getByText(/^The sail leads my eye/)).toBeVisible();
+  await expectAllReadable(lena.page, 'what a partner said', BEGINNINGS);
 });

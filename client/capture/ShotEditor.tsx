@@ -173,7 +173,7 @@ const styles = StyleSheet.create({
     padding: 12,
     gap: 4,
   },
-  row: { flexDirection: 'row', justifyContent: 'center', gap: 8, padding: 12, paddingBottom: 14 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'center', gap: 8, padding: 12, paddingBottom: 14 },
   look: { minHeight: 54, paddingHorizontal: 9, justifyContent: 'center' },
   tool: { minWidth: 56, minHeight: 54, paddingHorizontal: 3, alignItems: 'center', justifyContent: 'center' },
   foot: {

@@ -68,7 +68,9 @@ function OpenPartnerDesk({ duty, zone }: { duty: PartnerDuty; zone: string }) {
       {!full && (
         <View style={styles.head}>
           <View style={styles.title}>
-            <BackHead title={duty.title} home="/now" />
+            <View style={styles.words}>
+              <BackHead title={duty.title} home="/now" />
+            </View>
             <Text variant="bodySmall" style={styles.until}>
               {duty.until === null ? 'Work of your partners' : `Partners ${dueWords(duty.until, Date.now(), zone)}`}
             </Text>
@@ -157,6 +159,7 @@ const styles = StyleSheet.create({
     paddingHorizontal: 14,
     paddingTop: 8,
   },
+  words: { flexShrink: 1 },
   until: { color: colours.ink },
   told: {
     flexDirection: 'row',

@@ -114,7 +114,7 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
 
   return (
     <View style={styles.screen} role="main">
-      <ScrollView contentContainerStyle={styles.content}>
+      <ScrollView style={styles.scroll} contentContainerStyle={styles.content}>
         <View style={styles.head}>
           <Pressable
             role="button"
@@ -189,7 +189,9 @@ export function SendStep({ piece, live, zone, pages, onBack, onLeave, onPart, on
 
 const styles = StyleSheet.create({
   screen: { flex: 1, backgroundColor: colours.paper, alignItems: 'center' },
-  content: { padding: 18, gap: 14, maxWidth: 640 },
+  // Never wider than the screen, however large the words in it are.
+  scroll: { width: '100%', maxWidth: 640 },
+  content: { padding: 18, gap: 14 },
   head: { flexDirection: 'row', alignItems: 'center', marginLeft: -10 },
   back: { width: 44, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   foot: { width: '100%', maxWidth: 640, padding: 18, paddingTop: 8, gap: 10 },
