@@ -20,6 +20,15 @@ test('notes of a review are found on the sheet, ticked off and answered; the nex
   // With another go to be made, half of a phone is the sheet.
   const room = async (): Promise<number> => (await teodor.sheet.boundingBox())!.height;
   await expect.poll(room).toBeGreaterThanOrEqual(PHONE.height / 2);
+  // On a small one too, where colours are folded for it: they lie over the sheet while one chooses.
+  await page.setViewportSize({ width: 360, height: 640 });
+  await expect.poll(room).toBeGreaterThanOrEqual(320);
+  await page.getByRole('button', { name: /^Colour .*Other colours and widths$/ }).click();
+  await page.getByRole('radio', { name: 'red', exact: true }).click();
+  await page.getByRole('button', { name: 'Colour red. Put the others away' }).click();
+  await expect(page.getByRole('radiogroup', { name: 'Colour' })).toHaveCount(0);
+  await page.setViewportSize(PHONE);
+  await page.getByRole('radio', { name: 'ink', exact: true }).click();
   await page.getByRole('button', { name: 'Notes on the last go, 0 of 2 ticked off' }).click();
   const notes = page.getByRole('complementary', { name: 'Notes on the last go' });
   await expect(notes.getByText('Such a bright lamp')).toBeVisible();

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { ColourPick } from '../../page/surface/ColourPick';
+import { FoldedOptions } from '../../page/surface/FoldedOptions';
 import { OptionPick } from '../../page/surface/OptionPick';
 import { ToolTray, trayWidth } from '../../page/surface/ToolTray';
 import { COLOURS, SHEET_TOOLS } from '../../page/surface/toolList';
@@ -12,6 +13,8 @@ interface Props {
   layout: Layout;
   /** The sheet has all the room. */
   full: boolean;
+  /** What there is to know beside the sheet must leave half of a phone to it. */
+  tight: boolean;
   head: ReactNode;
   /** Where there are several parts, and where they do not stand in the head. */
   tabs: ReactNode;
@@ -33,6 +36,9 @@ interface Props {
   keeps: boolean;
   overlays: ReactNode;
 }
+
+/** On screens less high than this, in pixels, colours and widths are folded where the sheet needs their room. */
+const SHORT = 700;
 
 /** Where everything of an opened activity stands, upright, on its side, and wide. */
 export function SheetFrame(props: Props) {
@@ -104,6 +110,7 @@ function LowFrame({ full, head, tabs, news, sheet, pick, looked, below, history,
 
 function PhoneFrame({
   full,
+  tight,
   head,
   tabs,
   task,
@@ -118,7 +125,8 @@ function PhoneFrame({
   overlays,
 }: Props) {
   const leftHanded = useSettings((state) => state.leftHanded);
-  const { width } = useWindowDimensions();
+  const { width, height } = useWindowDimensions();
+  const folds = tight && height < SHORT;
   const inRow = width >= ROW_FROM;
   // Four colours and what stands beside them, each as large as a finger; where that is too much, three.
   const narrow = width < 8 * TARGET.learner + 2 ? 3 : 4;
@@ -126,7 +134,7 @@ function PhoneFrame({
   return (
     <View style={styles.phone} role="main">
       {!full && (
-        <View style={styles.top}>
+        <View style={[styles.top, folds && styles.topShort]}>
           {head}
           {tabs}
           {task}
@@ -139,13 +147,14 @@ function PhoneFrame({
       {below}
       {(draws || keeps) && (
         <View style={[styles.bar, leftHanded && styles.mirrored]}>
-          {draws && (
+          {draws && folds && <FoldedOptions columns={columns} />}
+          {draws && !folds && (
             <View style={styles.room}>
               <ColourPick columns={columns} />
             </View>
           )}
           <View style={[styles.options, inRow && styles.inRow]}>
-            {draws && <OptionPick />}
+            {draws && !folds && <OptionPick />}
             {history}
           </View>
         </View>
@@ -164,6 +173,7 @@ const FRAMES = { wide: WideFrame, low: LowFrame, phone: PhoneFrame };
 const styles = StyleSheet.create({
   phone: { flex: 1, backgroundColor: colours.paper },
   top: { paddingHorizontal: 12, paddingTop: 10, gap: 8, zIndex: 1 },
+  topShort: { paddingTop: 2, gap: 3 },
   sheet: { flex: 1, minHeight: 120 },
   bar: {
     flexDirection: 'row',

@@ -45,6 +45,7 @@ export function SheetLayout() {
     <SheetFrame
       layout={layout}
       full={full}
+      tight={tight}
       head={<Head />}
       tabs={<Tabs />}
       task={tight ? null : task}
