@@ -292,6 +292,32 @@ export const ACTIVITIES: DemoActivity[] = [
       ['The ferry’s way', 'It keeps to deep water all the way', 'It crosses a bank once', 'It would run aground'],
     ],
     parts: [{ title: 'Map', background: HARBOUR_MAP, drawing: draw.harbourMap, harbour: true, morePages: true }],
+    wall: [
+      {
+        from: 'Tamsin Oke',
+        title: 'By the east point',
+        alt: 'A map of the harbour with four names, and the ferry’s way around the light',
+        at: [-1, 10],
+        stamps: [
+          ['Nell Garrick', 'boat'],
+          ['Rafe Holm', 'eye'],
+        ],
+        words: [['Nell Garrick', 'How did you know where it is deep?']],
+      },
+      {
+        from: 'Oskar Vane',
+        title: 'The long way round',
+        alt: 'A map on which the ferry goes outside of the bank',
+        at: [-1, 13],
+      },
+      {
+        from: 'Priya Sund',
+        title: 'Past the mill',
+        alt: 'A map with the ferry’s way close to the mill',
+        at: [0, 8, 45],
+        waits: true,
+      },
+    ],
     pieces: {
       'Nell Garrick': started([0.5], [0, 9, 5]),
       'Oskar Vane': sent([-1, 12], [1]),
@@ -396,6 +422,15 @@ export const ACTIVITIES: DemoActivity[] = [
             'Rafe Holm': 'gulls',
           },
         },
+      },
+    ],
+    wall: [
+      {
+        from: 'Nell Garrick',
+        title: 'I hear two gulls and a rope on a mast',
+        alt: 'Gulls call, and a rope beats on a mast in the wind',
+        at: [0, 9, 22],
+        waits: true,
       },
     ],
     pieces: {

@@ -3,6 +3,7 @@ import type { DemoTries } from './answers';
 import { type DemoMedia } from './birds';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import type { Background } from '@lippet/core/page/background';
+import type { DemoHanging } from './wall';
 import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
@@ -110,6 +111,8 @@ export interface DemoActivity {
     plan: Pick<PartnerPlan, 'reviews' | 'named'> & { asks: ('note' | 'marks' | 'rows')[] };
     reviews: DemoPartnerReview[];
   };
+  /** What hangs on its wall, and what waits for the teacher; without it, it has none. */
+  wall?: DemoHanging[];
   /** Its choice: what it is called, and how many are wanted. */
   choice?: { title: string; wanted: number };
   /** What was asked about it: who, of whom, what, when; and what was answered. */

@@ -60,6 +60,7 @@ import { DemoQuestions, type MadeActivity } from './questionParts';
 import { A4 } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { DemoPartners, partnerPlanOf } from './partners';
+import { hangDemo } from './wall';
 import { makeQuay } from './sounds';
 
 function kindOf({ photo, recording, words, tick, questions }: DemoPart): PartKind {
@@ -310,6 +311,7 @@ class Seeder {
         })),
         rubric: rubricOf(activity).rows,
         marking: rubricOf(activity).marking,
+        wall: activity.wall ? 'teacher' : 'none',
         partners: activity.partners ? partnerPlanOf(activity, rubricOf(activity).rows) : null,
         lateAllowed: activity.lateAllowed ?? true,
         createdAt: new Date(this.at([-9, 8]).getTime() + order * 60_000),
@@ -358,6 +360,8 @@ class Seeder {
     for (const [learner, piece] of Object.entries(activity.pieces)) {
       await this.piece({ activity, activityId, pages, partIds }, learner, teacher.name, piece);
     }
+    const place = { activity, activityId, groupId: this.groups.get(activity.group)!, partId: partIds[0]! };
+    await hangDemo({ transaction, people: this.people, past: (time) => this.past(time) }, place);
     await this.partners.of({ activity, activityId, pages, partIds }, this.groups.get(activity.group)!);
     for (const [i, { tried = {} }] of activity.parts.entries())
       for (const [nth, [learner, codes]] of Object.entries(tried).entries())

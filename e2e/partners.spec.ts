@@ -166,7 +166,7 @@ test('a partner who takes the work back is waited for; what goes through the tea
   await varga.as('Ines Varga');
   await varga.open('/updates');
   await varga.page.getByRole('link', { name: /What partners said waits for you: A poster/ }).click();
-  await expect(varga.page.getByText('2 of 2 given · 1 wait for you')).toBeVisible();
+  await expect(varga.page.getByText('2 of 2 given · 1 waits for you')).toBeVisible();
   await expectAccessible(varga.page, 'the board of partners on a phone');
   await varga.page.getByRole('button', { name: 'Let it through: To Hugo Brandel' }).click();
   await hugo.open('/updates');

@@ -20,6 +20,7 @@ import { captureRoutes } from './routes/captures';
 import { groupRoutes } from './routes/groups';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
+import { wallRoutes } from './routes/wall';
 import { partnerRoutes } from './routes/partners';
 import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
@@ -31,6 +32,8 @@ import { PieceFactsService } from './services/pieces/pieceFacts';
 import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
 import { AnswerService } from './services/questions/answers';
+import { HangingService } from './services/wall/hanging';
+import { WallService } from './services/wall/walls';
 import { PartnerAnswerService } from './services/partners/partnerAnswers';
 import { PartnerBoardService } from './services/partners/partnerBoard';
 import { PartnerGiving } from './services/partners/partnerGiving';
@@ -174,6 +177,8 @@ export function makeServices(
     partnerReviews: new PartnerReviewService({ sequelize, log, pictures, activityPictures, work }, clock),
     partnerAnswers: new PartnerAnswerService(),
     partnerBoard: new PartnerBoardService(sequelize, clock),
+    hangings: new HangingService(sequelize, facts, clock),
+    walls: new WallService(sequelize, pictures, media),
     crews: new CrewService(sequelize, counts, clock),
     activityPictures,
     speech: new SpeechService(files, signIn),
@@ -276,6 +281,7 @@ export function makeApp(
     classroomRoutes(services),
     teachingRoutes(services),
     partnerRoutes(services),
+    wallRoutes(services),
   ]) {
     app.route('/api', routes);
   }

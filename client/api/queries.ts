@@ -34,6 +34,8 @@ export const keys = {
   partners: ['now', 'partners'] as const,
   partnerReview: (id: string) => ['partner-review', id] as const,
   partnerAnswers: (id: string) => ['partner-answers', id] as const,
+  walls: (group: string) => ['walls', group] as const,
+  wall: (activity: string, group: string) => ['wall', activity, group] as const,
   partnerBoard: (activity: string, group: string) => ['partner-board', activity, group] as const,
 };
 

@@ -33,7 +33,8 @@ const SIGN_OF: Record<UpdateKind, PieceState | { icon: LineName }> = {
   notice: { icon: 'group' },
   due: { icon: 'wait' },
   unsent: 'ready',
-  partner: { icon: 'group' },
+  partner: { icon: 'people' },
+  wall: { icon: 'review' },
 };
 
 function Sign({ kind }: { kind: UpdateKind }) {
@@ -49,7 +50,8 @@ function Sign({ kind }: { kind: UpdateKind }) {
 
 /** An update leads to work: what that looks like, by the address. */
 function pictureOf(path: string): string | null {
-  const [, where, id] = /^\/(activity|review|feedback|asks|partners|partner-board)\/([0-9a-f-]{36})/.exec(path) ?? [];
+  const [, where, id] =
+    /^\/(activity|review|feedback|asks|partners|partner-board|wall)\/([0-9a-f-]{36})/.exec(path) ?? [];
   if (!where) return null;
   return where === 'feedback' ? `/goes/${id}/picture` : `/activities/${id}/picture`;
 }

@@ -14,6 +14,7 @@ import { DayQuestion } from './DayQuestion';
 import { LeadClass } from './LeadClass';
 import { LiveCard } from './LiveCard';
 import { NoticeCard } from './NoticeCard';
+import { WallList } from '../wall/WallList';
 import { useClassroom } from './useClassroom';
 
 /** What a class shares: the lesson by link, the question of the day, notices, and who is in it. */
@@ -51,6 +52,7 @@ export default function ClassBoard({ groupId, me }: { groupId: string; me: Me })
                 />
               )
             )}
+            <WallList groupId={groupId} />
             <Text variant="headlineSmall" role="heading" aria-level={2}>
               Notices
             </Text>

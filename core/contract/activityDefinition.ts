@@ -7,6 +7,7 @@ import type { PartPlan } from '../parts/part';
 import type { Span } from '../recording/spans';
 import type { TakeSort } from '../recording/take';
 import { type RichText, NO_TEXT } from '../words/richText';
+import type { WallWay } from './wall';
 import type { PartnerPlan } from '../review/partners/partnerPlan';
 import { type RubricRow, type Marking, NO_MARKING } from '../review/rubric';
 
@@ -98,6 +99,8 @@ export interface ActivityPlan {
   marking: Marking;
   /** Learners who look at each other's work; null where only teachers do. */
   partners: PartnerPlan | null;
+  /** Whether learners hang what they have sent, and who lets it hang. */
+  wall: WallWay;
   lateAllowed: boolean;
   takeBack: TakeBack;
   /** What it is about and for what ages, by which it is found in the collection. */
@@ -122,6 +125,7 @@ export const EMPTY_PLAN: ActivityPlan = {
   rubric: [],
   marking: NO_MARKING,
   partners: null,
+  wall: 'none',
   lateAllowed: true,
   takeBack: 'begun',
   topic: '',

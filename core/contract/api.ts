@@ -92,6 +92,7 @@ import {
 import { speechBody, type SpeechView } from './speech';
 import { stampBody, type KeptStampView } from './stamps';
 import type { UpdateView } from './updates';
+import { hangBody, letBody, wallAnswerBody, type WallCard, type WallView } from './wall';
 
 export const API = {
   // The device's group, and signing in and out.
@@ -221,6 +222,16 @@ export const API = {
   'PUT /partner-reviews/:id/decision': does().taking(partnerDecideBody),
   'GET /activities/:id/partner-answers': gives<PartnerAnswerView[]>(),
   'GET /activities/:id/groups/:group/partners': gives<PartnerBoard>(),
+
+  // The walls of a group.
+  'GET /groups/:id/walls': gives<WallCard[]>(),
+  'GET /activities/:id/groups/:group/wall': gives<WallView>(),
+  'POST /activities/:id/groups/:group/wall/all': does(),
+  'POST /goes/:id/hangings': does().taking(hangBody),
+  'DELETE /hangings/:id': does(),
+  'PUT /hangings/:id/decision': does().taking(letBody),
+  'POST /hangings/:id/answers': does().taking(wallAnswerBody),
+  'PUT /hanging-answers/:id/decision': does().taking(letBody),
 
   // Reviewing.
   'GET /to-review': gives<ReviewActivity[]>(),

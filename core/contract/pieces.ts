@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import type { WallWay } from './wall';
 import type { PartnerPlan } from '../review/partners/partnerPlan';
 import type { PieceFacts, PieceStanding, Outcome } from '../piece/pieceState';
 import type { Completeness } from '../piece/completeness';
@@ -113,6 +114,8 @@ export interface PieceView extends TaskView {
   rubric: RubricRow[];
   /** How many look at each other's work, and whether with names; null where only teachers do. */
   partners: Pick<PartnerPlan, 'reviews' | 'named'> | null;
+  /** Whether what was sent can be hung, and who lets it hang; and the group on whose wall. */
+  wall: { way: WallWay; group: string };
   pages: PagePlan[];
   /** Newest first; what was taken back is not among them. */
   goes: GoView[];

@@ -16,6 +16,7 @@ import {
 } from './activityDefinition';
 import { type Marking, MARK_KINDS, NO_MARKING, type RubricRow } from '../review/rubric';
 import { readPartners } from '../review/partners/partnerPlan';
+import { WALL_WAYS } from './wall';
 import { readSpans } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readRichText } from '../words/richText';
@@ -119,6 +120,7 @@ export function readPlan(value: unknown): ActivityPlan {
     rubric,
     marking: readMarking(rawOf(raw.marking)),
     partners: readPartners(raw.partners),
+    wall: oneOf(WALL_WAYS, raw.wall, 'none'),
     lateAllowed: raw.lateAllowed !== false,
     takeBack: oneOf(TAKE_BACK, raw.takeBack, 'begun'),
     groups: distinct(

@@ -11,6 +11,7 @@ export const UPDATE_KINDS = [
   'due',
   'unsent',
   'partner',
+  'wall',
 ] as const;
 
 export type UpdateKind = (typeof UPDATE_KINDS)[number];

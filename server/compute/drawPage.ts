@@ -25,6 +25,8 @@ export interface DrawTask {
   marks: Uint8Array | null;
   /** Another page than the first, with a ring around a place on it. */
   place: ThreadPlace | null;
+  /** Id of another page than the first. */
+  page?: string | null;
   /** Null where nobody knows yet what the page shows. */
   addresses: PageAddresses | null;
 }
@@ -61,11 +63,12 @@ const ring = ({ x, y }: ThreadPlace, width: number): string =>
   ).join('');
 
 /** The first page of a document as SVG, with marks on top; of one without pages, its first recording. */
-export function drawPage({ updates, marks, place, addresses }: DrawTask): PageDrawing {
+export function drawPage({ updates, marks, place, page: pageId = null, addresses }: DrawTask): PageDrawing {
   const doc = documentOf(updates.length > 0 ? Y.mergeUpdates([...updates]) : null);
   const pages = readPages(doc);
-  const page = place ? pages.find(({ id }) => id === place.page) : pages[0];
-  if (!page) return place ? { kind: 'nothing' } : recordingOf(doc);
+  const wanted = place?.page ?? pageId;
+  const page = wanted === null ? pages[0] : pages.find(({ id }) => id === wanted);
+  if (!page) return wanted === null ? recordingOf(doc) : { kind: 'nothing' };
   const items = pageItems(doc, page.id);
   const layers = [items ? readItems(items) : []];
   if (marks) layers.push(readItems(markItems(documentOf(marks), page.id)));

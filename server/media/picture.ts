@@ -15,8 +15,8 @@ export interface PictureOffer {
 const GROUND = '#FFFCF4';
 /** Width of the small pictures, in pixels: three times what a phone's card shows. */
 const THUMBNAIL_WIDTH = 420;
-/** A page that is longer is made narrower. */
-const THUMBNAIL_HEIGHT = 1_260;
+/** A page that is so many times as long as it is wide, or longer, is made narrower. */
+const LONGEST = 3;
 const LOOK = { quality: 82 };
 
 /**
@@ -26,9 +26,9 @@ export type MediaPictures = (id: string, page: number) => Promise<Buffer | null>
 
 const NO_PICTURES: MediaPictures = () => Promise.resolve(null);
 
-async function asAddress(bytes: Buffer | null): Promise<string | null> {
+async function asAddress(bytes: Buffer | null, width: number): Promise<string | null> {
   if (!bytes) return null;
-  const small = await sharp(bytes).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).png().toBuffer();
+  const small = await sharp(bytes).resize({ width, withoutEnlargement: true }).png().toBuffer();
   return `data:image/png;base64,${small.toString('base64')}`;
 }
 
@@ -36,13 +36,14 @@ async function asAddress(bytes: Buffer | null): Promise<string | null> {
 async function addressesOf(
   { media, ground }: PageDrawing & { kind: 'needs' },
   pictures: MediaPictures,
+  width: number,
 ): Promise<PageAddresses> {
   const addresses = new Map<string, string>();
   for (const id of media) {
-    const address = await asAddress(await pictures(id, 1));
+    const address = await asAddress(await pictures(id, 1), width);
     if (address) addresses.set(id, address);
   }
-  return { media: addresses, ground: ground && (await asAddress(await pictures(ground.media, ground.page))) };
+  return { media: addresses, ground: ground && (await asAddress(await pictures(ground.media, ground.page), width)) };
 }
 
 /** Bars of a small picture of a sound, and its size in pixels. */
@@ -78,6 +79,10 @@ export interface PictureWish {
   pictures?: MediaPictures;
   /** Another page than the first, with a ring around a place on it. */
   place?: ThreadPlace;
+  /** Id of another page than the first. */
+  page?: string;
+  /** How wide the picture is at most, in pixels. */
+  width?: number;
 }
 
 /**
@@ -88,26 +93,29 @@ export interface PictureWish {
  */
 export async function pagePicture(
   compute: Compute,
-  { updates, marks = null, pictures = NO_PICTURES, place }: PictureWish,
+  { updates, marks = null, pictures = NO_PICTURES, place, page, width = THUMBNAIL_WIDTH }: PictureWish,
 ): Promise<Buffer | null> {
-  const task: DrawTask = { updates, marks, place: place ?? null, addresses: null };
+  const task: DrawTask = { updates, marks, place: place ?? null, page: page ?? null, addresses: null };
   const first = await compute.run('drawPage', task);
   const drawing =
     first.kind === 'needs'
-      ? await compute.run('drawPage', { ...task, addresses: await addressesOf(first, pictures) })
+      ? await compute.run('drawPage', { ...task, addresses: await addressesOf(first, pictures, width) })
       : first;
   if (drawing.kind === 'recording') {
     const picture = await pictures(drawing.media, 1);
     return picture && sharp(picture).resize({ width: THUMBNAIL_WIDTH, withoutEnlargement: true }).webp(LOOK).toBuffer();
   }
   if (drawing.kind !== 'drawn') return null;
-  return small(sharp(Buffer.from(drawing.svg), { density: densityFor(drawing) }));
+  return small(sharp(Buffer.from(drawing.svg), { density: densityFor(drawing, width) }), width);
 }
 
 /** As small as a picture in a list is shown, however long a page is. */
-const small = (picture: Sharp): Promise<Buffer> =>
-  picture.resize({ width: THUMBNAIL_WIDTH, height: THUMBNAIL_HEIGHT, fit: 'inside' }).webp(LOOK).toBuffer();
+const small = (picture: Sharp, width: number): Promise<Buffer> =>
+  picture
+    .resize({ width, height: width * LONGEST, fit: 'inside' })
+    .webp(LOOK)
+    .toBuffer();
 
 /** Dots an inch at which a page is drawn just as large as it is shown: drawn as it is, a large one is a gigabyte. */
-const densityFor = ({ width, height }: { width: number; height: number }): number =>
-  Math.max(1, Math.min(400, 72 * Math.min(THUMBNAIL_WIDTH / width, THUMBNAIL_HEIGHT / height)));
+const densityFor = ({ width, height }: { width: number; height: number }, shown: number): number =>
+  Math.max(1, Math.min(400, 72 * Math.min(shown / width, (shown * LONGEST) / height)));

@@ -52,6 +52,7 @@ describe('the schema', () => {
       '2026-11-30-questionSets',
       '2026-11-30-crewWork',
       '2026-12-01-partners',
+      '2026-12-01-wall',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -33,6 +33,7 @@ import * as questionSets from './2026-11-30-questionSets';
 import * as setTimes from './2026-11-30-setTimes';
 import * as questionTries from './2026-11-30-questionTries';
 import * as partners from './2026-12-01-partners';
+import * as wall from './2026-12-01-wall';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -69,6 +70,7 @@ export const MIGRATIONS = [
   { name: '2026-11-30-questionSets', ...questionSets },
   { name: '2026-11-30-crewWork', ...crewWork },
   { name: '2026-12-01-partners', ...partners },
+  { name: '2026-12-01-wall', ...wall },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

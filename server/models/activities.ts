@@ -9,6 +9,7 @@ import type {
   TakeBack,
   RecordedMessage,
 } from '@lippet/core/contract/activityDefinition';
+import type { WallWay } from '@lippet/core/contract/wall';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import type { RubricRow } from '@lippet/core/review/rubric';
@@ -51,6 +52,8 @@ export class Activity extends Row<Activity> {
   declare materials: CreationOptional<MaterialPlan[]>;
   declare rubric: CreationOptional<RubricRow[]>;
   declare marking: CreationOptional<Marking | null>;
+  /** Whether learners hang what they have sent, and who lets it hang. */
+  declare wall: CreationOptional<WallWay>;
   declare partners: CreationOptional<PartnerPlan | null>;
   /** What is typed and not given out yet; null where there is nothing of the kind. */
   declare draft: CreationOptional<ActivityPlan | null>;
@@ -147,6 +150,7 @@ export function defineActivities(sequelize: Sequelize): void {
       rubric: list(),
       marking: maybeJson(),
       partners: maybeJson(),
+      wall: { ...text(), defaultValue: 'none' },
       draft: { type: DataTypes.JSONB },
       draftVersion: { ...integer(), defaultValue: 0 },
       topic: { ...text(), defaultValue: '' },

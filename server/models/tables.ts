@@ -6,6 +6,7 @@ import { definePeople } from './people';
 import { definePartners } from './partners';
 import { definePieces } from './pieces';
 import { defineQuestions } from './questions';
+import { defineWall } from './wall';
 import { defineTalk } from './talk';
 
 export { Activity, Folder, Assignment, LearnerDates, OwnDay, Part, type OwnDates } from './activities';
@@ -14,6 +15,7 @@ export { School, Person, Group, Membership, Crew, CrewMember, Session, SignInAtt
 export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
 export { PartnerRound, PeerReview } from './partners';
 export { QuestionTry, QuestionHint, QuestionHelp, QuestionState, SetTime, SetRound, MoreTime } from './questions';
+export { Hanging, HangingAnswer } from './wall';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
 
 /** Ties the models to a database. Called once for each connection pool. */
@@ -25,4 +27,5 @@ export function defineTables(sequelize: Sequelize): void {
   defineQuestions(sequelize);
   defineFiles(sequelize);
   defineTalk(sequelize);
+  defineWall(sequelize);
 }

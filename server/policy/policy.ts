@@ -18,6 +18,8 @@ type Asked = {
 };
 /** What one learner says of another's work, and whether that other may see it. */
 type Partnered = GroupWork & { reviewerId: string; authorId: string; shown: boolean };
+/** Work on a wall: whose it is, and whether it hangs for all to see. */
+type OnWall = GroupWork & { personId: string; hangs: boolean };
 /** An activity as it is made: whose it is, and which groups it is set for. */
 type Planned = { teacherId: string; groups: readonly string[] };
 
@@ -109,6 +111,25 @@ export const policy = {
 
   /** Seeing all that partners say, and holding it back: the group's teachers. */
   leadPartners: (actor: Actor, work: GroupWork): boolean => actor.teaches.has(work.groupId),
+
+  /** Hanging work of one's own on the wall of one's group, while one is of it. */
+  hangWork: (actor: Actor, piece: OwnedPiece, work: LearnersWork): boolean =>
+    piece.personId === actor.personId && actor.learnsIn.has(work.groupId) && !work.left,
+
+  /** What hangs: everybody of the group. What waits or is held back: whose it is, and the group's teachers. */
+  seeHanging: (actor: Actor, hanging: OnWall): boolean =>
+    actor.teaches.has(hanging.groupId) ||
+    (actor.learnsIn.has(hanging.groupId) && (hanging.hangs || hanging.personId === actor.personId)),
+
+  /** Saying something to what hangs: everybody of the group who sees it. */
+  answerOnWall: (actor: Actor, hanging: OnWall): boolean => hanging.hangs && policy.seeHanging(actor, hanging),
+
+  /** Taking down: whose it is, at any time, and the group's teachers. */
+  takeDown: (actor: Actor, hanging: Omit<OnWall, 'hangs'>): boolean =>
+    hanging.personId === actor.personId || actor.teaches.has(hanging.groupId),
+
+  /** Letting work and answers hang: the group's teachers. */
+  leadWall: (actor: Actor, wall: GroupWork): boolean => actor.teaches.has(wall.groupId),
 
   /** A file made of a go: whoever asked for it. It holds what they were allowed to see then. */
   readExport: (actor: Actor, made: { askedBy: string }): boolean => made.askedBy === actor.personId,

@@ -9,6 +9,8 @@ import type { Actor } from '../policy/actor';
 import { notFound, ProblemError, signedOut } from '../problems/problem';
 import type { ActivityArchiveService } from '../services/planning/activityArchive';
 import type { AnswerService } from '../services/questions/answers';
+import type { HangingService } from '../services/wall/hanging';
+import type { WallService } from '../services/wall/walls';
 import type { PartnerAnswerService } from '../services/partners/partnerAnswers';
 import type { PartnerBoardService } from '../services/partners/partnerBoard';
 import type { PartnerGiving } from '../services/partners/partnerGiving';
@@ -81,6 +83,8 @@ export interface Services {
   hints: HintService;
   answers: AnswerService;
   puttingRight: PuttingRightService;
+  hangings: HangingService;
+  walls: WallService;
   partnerGiving: PartnerGiving;
   partnerRounds: PartnerRounds;
   partnerReviews: PartnerReviewService;

@@ -218,6 +218,41 @@ const TABLE: Record<string, Row> = {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/partners`,
     allowed: {},
   },
+  'GET /api/groups/:id/walls': {
+    path: ({ group }) => `/api/groups/${group}/walls`,
+    allowed: { owner: 200, classmate: 200, teacher: 200 },
+  },
+  'GET /api/activities/:id/groups/:group/wall': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/wall`,
+    allowed: { owner: 200, classmate: 200, teacher: 200 },
+  },
+  'POST /api/activities/:id/groups/:group/wall/all': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/wall/all`,
+    allowed: { teacher: 204 },
+  },
+  // Nothing is hung of this activity: who may gets through to that. The rest is tried in services/wall.
+  'POST /api/goes/:id/hangings': {
+    path: ({ go }) => `/api/goes/${go}/hangings`,
+    body: () => ({ id: randomUUID() }),
+    allowed: { owner: 409 },
+  },
+  'DELETE /api/hangings/:id': { path: () => `/api/hangings/${randomUUID()}`, allowed: {} },
+  'PUT /api/hangings/:id/decision': {
+    path: () => `/api/hangings/${randomUUID()}/decision`,
+    body: () => ({ hangs: true }),
+    allowed: {},
+  },
+  'POST /api/hangings/:id/answers': {
+    path: () => `/api/hangings/${randomUUID()}/answers`,
+    body: () => ({ id: randomUUID(), words: 'Fine' }),
+    allowed: {},
+  },
+  'PUT /api/hanging-answers/:id/decision': {
+    path: () => `/api/hanging-answers/${randomUUID()}/decision`,
+    body: () => ({ hangs: true }),
+    allowed: {},
+  },
+  'GET /api/hangings/:id/picture': { path: () => `/api/hangings/${randomUUID()}/picture`, allowed: {} },
   'GET /api/crews': { path: () => '/api/crews', allowed: signedIn(200) },
   'GET /api/activities/:id/groups/:group/answers': {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/answers`,

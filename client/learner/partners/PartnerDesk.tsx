@@ -1,11 +1,11 @@
 import type { PartnerDuty } from '@lippet/core/contract/partners';
 import { dueWords } from '@lippet/core/schedule/schoolTime';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys, usePartnerDuties, usePartnerReview } from '../../api/queries';
-import { request } from '../../api/request';
+import { request, RequestError } from '../../api/request';
 import { BackHead } from '../../ui/BackHead';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
@@ -138,7 +138,13 @@ function Work({
   onSaying: (saying: boolean) => void;
   onGiven: () => void;
 }) {
+  const client = useQueryClient();
   const { data, error, refetch } = usePartnerReview(id);
+  const isGone = error instanceof RequestError && error.code === 'not-found';
+  useEffect(() => {
+    // Partners were given out anew before anybody had begun: there is another one.
+    if (isGone) void client.invalidateQueries({ queryKey: keys.partners });
+  }, [isGone, client]);
   if (error && !data) return <Notice again={() => void refetch()}>{error.message}</Notice>;
   // What changes of it while one writes, as that it was given, makes it anew.
   return data ? (

@@ -65,6 +65,7 @@ export function PartnerWork({ review, full, onFull, onSaying, onGiven }: Props) 
         <Notice calm>{`The work of ${review.name} has not come yet. It stands here once it has.`}</Notice>
       </View>
     );
+  if (work.missing) return <Notice again={work.missing.again}>{work.missing.words}</Notice>;
   if (!work.doc || !work.live) return <Opening />;
   const sheet = (
     <WorkSheet review={review} work={work} surface={surface} onSurface={setSurface} full={{ on: full, set: onFull }} />

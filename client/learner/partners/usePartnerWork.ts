@@ -24,7 +24,8 @@ export function usePartnerWork(review: PartnerReviewView, onGiven: () => void) {
   const client = useQueryClient();
   const { id, state } = review;
   const there = state !== 'waits';
-  const doc = useFrozenDocument(usePartnersWork(id, there).data);
+  const { data: bytes, error: missing, refetch } = usePartnersWork(id, there);
+  const doc = useFrozenDocument(bytes);
   const shown = usePartView(doc, review.parts);
   const { live, loaded, frozen } = useLiveDocument(there ? `partner:${id}` : null);
   const editor = useEditor(live, markItems);
@@ -69,7 +70,19 @@ export function usePartnerWork(review: PartnerReviewView, onGiven: () => void) {
       setGiving({ step: 'failed', why: (error as Error).message });
     }
   };
-  return { doc, shown, live, editor, editable, draft, giving, home, give: () => void give() };
+  return {
+    /** Why the work can't be shown, and asking for it again. */
+    missing: missing && { words: missing.message, again: () => void refetch() },
+    doc,
+    shown,
+    live,
+    editor,
+    editable,
+    draft,
+    giving,
+    home,
+    give: () => void give(),
+  };
 }
 
 export type PartnerWorkInHand = ReturnType<typeof usePartnerWork>;

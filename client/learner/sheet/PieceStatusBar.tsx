@@ -9,6 +9,7 @@ import { request } from '../../api/request';
 import { useLarger } from '../../stores/settings';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { WallWays } from '../../wall/WallWays';
 import { PartnerWays } from '../partners/PartnerWays';
 import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
@@ -74,6 +75,7 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
           </Button>
         )}
         {piece.partners && <PartnerWays piece={piece} />}
+        {piece.wall.way !== 'none' && goes.length > 0 && !short && <WallWays piece={piece} />}
         {answered && (
           <Button
             to={`/feedback/${answered.id}`}

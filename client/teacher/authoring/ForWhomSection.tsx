@@ -1,6 +1,7 @@
 import type { PlanGroup } from '@lippet/core/contract/activities';
 import { type ActivityPlan, type Dates, type GroupPlan } from '@lippet/core/contract/activityDefinition';
 import { DEFINITION_LIMITS } from '@lippet/core/contract/definitionLimits';
+import type { WallWay } from '@lippet/core/contract/wall';
 import { dayAt, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -36,6 +37,12 @@ const TAKING_BACK = [
   { value: 'due', word: 'At most until it is due' },
   { value: 'never', word: 'Not at all' },
 ] as const;
+
+const WALLS: readonly { value: WallWay; word: string }[] = [
+  { value: 'none', word: 'No wall' },
+  { value: 'teacher', word: 'What I let hang' },
+  { value: 'open', word: 'What they choose, at once' },
+];
 
 interface Props {
   plan: ActivityPlan;
@@ -208,6 +215,13 @@ export function ForWhomSection({ plan, groups, zone, change }: Props) {
         options={TAKING_BACK}
         chosen={plan.takeBack}
         onChoose={(takeBack) => change((before) => ({ ...before, takeBack }))}
+      />
+      <Pick
+        label="What is sent can hang on the wall of the group"
+        headed
+        options={WALLS}
+        chosen={plan.wall}
+        onChoose={(wall) => change((before) => ({ ...before, wall }))}
       />
       <Dialog
         visible={asking !== null}

@@ -77,7 +77,7 @@ function BoardWords({ board: { waiting, reviews, named, throughTeacher, agreemen
   return (
     <View style={styles.words}>
       <Text variant="titleMedium" role="status">
-        {`${given} of ${reviews.length} given${throughTeacher ? ` · ${toRead} wait for you` : ''}`}
+        {`${given} of ${reviews.length} given${throughTeacher ? ` · ${toRead === 1 ? '1 waits' : `${toRead} wait`} for you` : ''}`}
       </Text>
       <Text variant="bodySmall">
         {named ? 'They see each other’s names.' : 'They do not see each other’s names. You do.'}

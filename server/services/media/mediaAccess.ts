@@ -5,6 +5,7 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { shownInClassroom } from '../classes/classroom';
+import { shownOnWall } from '../wall/walls';
 import { heardFromPartner, seenByPartner } from '../partners/partnerMedia';
 import { heardUnderNote } from '../reviewing/noteReplies';
 import type { PieceFactsService } from '../pieces/pieceFacts';
@@ -74,6 +75,7 @@ export class MediaAccess {
     const media = await Media.findByPk(id);
     if (!media) throw notFound();
     if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, media))) return media;
+    if (await shownOnWall(actor, id)) return media;
     if (media.groupId) {
       if ((await heardUnderNote(this.facts, actor, id)) || (await heardFromPartner(actor, id))) return media;
       // Not said yet, or taken away: whoever brought it.

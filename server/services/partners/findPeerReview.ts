@@ -10,9 +10,15 @@ export async function findPeerReview(id: string): Promise<PeerReview> {
   return review;
 }
 
-/** The same, locked, so that what is said of it comes one after the other. */
-export const lockPeerReview = (id: string, transaction: Transaction): Promise<PeerReview> =>
-  PeerReview.findByPk(id, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
+/**
+ * The same, locked, so that what is said of it comes one after the other.
+ * @throws ProblemError `not-found` where partners were given out anew meanwhile, and it is nobody's any more
+ */
+export async function lockPeerReview(id: string, transaction: Transaction): Promise<PeerReview> {
+  const review = await PeerReview.findByPk(id, { lock: transaction.LOCK.UPDATE, transaction });
+  if (!review) throw notFound();
+  return review;
+}
 
 /** Whether whose work it is may see it. */
 export const isShown = ({ givenAt, shownAt, held }: PeerReview): boolean => Boolean(givenAt && shownAt && !held);

@@ -87,7 +87,13 @@ export class PartnerRounds {
     { learners, rules, seed }: { learners: readonly PartnerLearner[]; rules: PartnerRules; seed: string },
     transaction: Transaction,
   ): Promise<void> {
-    const rows = await PeerReview.findAll({ where: { ...place }, transaction });
+    // Locked: what is opened at this moment counts as begun, or is not there any more when it is opened.
+    const rows = await PeerReview.findAll({
+      where: { ...place },
+      order: ['id'],
+      lock: transaction.LOCK.UPDATE,
+      transaction,
+    });
     const here = new Set(learners.map(({ id }) => id));
     const all = rows.map((row): GivenPartnership => ({
       reviewer: row.reviewerId,

@@ -126,6 +126,20 @@ it('is given out once, however many send at the same moment', async () => {
   expect(new Set(reviews.map(({ reviewer, author }) => `${reviewer} ${author}`)).size).toBe(8);
 });
 
+it('what is opened while somebody else sends is begun, or is there no more; never half of it', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  const opening = learners.ada.request('POST', `/api/partner-reviews/${card!.id}/open`);
+  const [{ status }] = await Promise.all([opening, send('dee'), upToDate(), upToDate()]);
+  expect([200, 404]).toContain(status);
+  const there = await learners.ada.request('GET', `/api/partner-reviews/${card!.id}/document`);
+  expect(there.status).toBe(status);
+  expect((await cardsOf('ada')).some(({ id }) => id === card!.id)).toBe(status === 200);
+  // Who comes to another’s partner has one all the same.
+  expect(await cardsOf('ada')).toHaveLength(1);
+});
+
 it('begins at its time, or when enough have sent', async () => {
   await begin({ start: 'time', at: Date.now() + HOUR });
   for (const name of ['ada', 'ben'] as const) await send(name);

@@ -12,6 +12,10 @@ interface PieceAsShown {
   marks?: Uint8Array | null;
   /** A place on one of its pages. */
   place?: ThreadPlace;
+  /** Id of another page than the first. */
+  page?: string;
+  /** In pixels; as small as in a list unless said. */
+  width?: number;
 }
 
 /** Small pictures of pieces and goes. */

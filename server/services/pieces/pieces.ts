@@ -134,6 +134,7 @@ export class PieceService {
       choices: choices ?? [],
       rubric: rubric ?? [],
       partners: partnersTold(activity),
+      wall: { way: activity.wall ?? 'none', group: standing.groupId },
       materials: (materials ?? []).filter((material) => !hidden.includes(material)).map(materialView),
       later: {
         afterSending: hidden.filter(({ shown }) => shown === 'sent').length,

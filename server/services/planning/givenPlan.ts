@@ -34,6 +34,7 @@ export async function givenPlan(
     rubric: rubric!,
     marking: activity.marking ?? NO_MARKING,
     partners: readPartners(activity.partners),
+    wall: activity.wall ?? 'none',
     parts: parts.map(partPlan),
     topic: activity.topic!,
     ages: activity.ages ?? null,

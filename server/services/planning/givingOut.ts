@@ -76,7 +76,7 @@ export class GivingOut {
   }
 
   private async putActivity(activity: Activity, plan: ActivityPlan, transaction: Transaction): Promise<void> {
-    const { task, told, supplies, minutes, choices, materials, rubric, marking, partners } = plan;
+    const { task, told, supplies, minutes, choices, materials, rubric, marking, partners, wall } = plan;
     const { lateAllowed, takeBack, ages } = plan;
     await activity.update(
       {
@@ -89,6 +89,7 @@ export class GivingOut {
         rubric,
         marking,
         partners,
+        wall,
         lateAllowed,
         takeBack,
         ages,

@@ -1,0 +1,110 @@
+import type { Me } from '@lippet/core/contract/signIn';
+import type { HangingView } from '@lippet/core/contract/wall';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { request } from '../api/request';
+import { BackHead } from '../ui/BackHead';
+import { Button } from '../ui/Button';
+import { LineIcon } from '../ui/LineIcon';
+import { Notice } from '../ui/Notice';
+import { Opening } from '../ui/Opening';
+import { Screen } from '../ui/Screen';
+import { colours } from '../ui/theme';
+import { HungPiece } from './HungPiece';
+import { LargeView } from './LargeView';
+import { useWall } from './useWall';
+import { seenByWords, waitWords } from './wallWords';
+
+interface Props {
+  activityId: string;
+  /** Null for the first group of one's own that has the activity. */
+  groupId: string | null;
+  me: Me;
+}
+
+/** What hangs on the wall of an activity, and what waits; each opens large. */
+export default function WallDesk({ activityId, groupId, me }: Props) {
+  const { data: wall, error, refetch, trouble, act } = useWall(activityId, me, groupId);
+  const [open, setOpen] = useState<string | null>(null);
+  const home = me.role === 'teacher' ? '/class' : '/our-class';
+  if (error && !wall)
+    return (
+      <Screen>
+        <BackHead title="The wall" home={home} />
+        <Notice again={() => void refetch()}>{error.message}</Notice>
+      </Screen>
+    );
+  if (!wall) return <Opening />;
+  const hangs = wall.pieces.filter(({ state }) => state === 'hangs');
+  const others = wall.pieces.filter(({ state }) => state !== 'hangs');
+  const waiting = others.filter(({ state }) => state === 'waits');
+  const shown = wall.pieces.find(({ id }) => id === open);
+  const letAll = (): Promise<boolean> =>
+    act(() => request('POST /activities/:id/groups/:group/wall/all', { id: activityId, group: wall.group.id }));
+  return (
+    <Screen full>
+      <BackHead title={wall.title} home={home} />
+      <View style={styles.who} role="note">
+        <LineIcon name="eye" size={20} />
+        <Text variant="labelMedium" style={styles.grow}>
+          {seenByWords(wall)}
+        </Text>
+      </View>
+      {trouble && !shown && <Notice>{trouble}</Notice>}
+      {wall.teaches && waiting.length > 0 && (
+        <View style={styles.row}>
+          <Text variant="titleMedium" role="status">
+            {waitWords(waiting.length)}
+          </Text>
+          <Button icon="review" onPress={() => void letAll()}>
+            {waiting.length === 1 ? 'Let it hang' : 'Let all hang'}
+          </Button>
+        </View>
+      )}
+      {others.length > 0 && (
+        <Pieces label="Not for all to see yet" pieces={others} teaches={wall.teaches} onOpen={setOpen} />
+      )}
+      {hangs.length === 0 && <Notice calm>Nothing hangs here yet.</Notice>}
+      {hangs.length > 0 && (
+        <>
+          <Button icon="play" onPress={() => setOpen(hangs[0]!.id)} style={styles.start}>
+            Look at all, large
+          </Button>
+          <Pieces label="On the wall" pieces={hangs} teaches={wall.teaches} onOpen={setOpen} />
+        </>
+      )}
+      {shown && (
+        <LargeView wall={wall} piece={shown} trouble={trouble} act={act} onGo={setOpen} onClose={() => setOpen(null)} />
+      )}
+    </Screen>
+  );
+}
+
+function Pieces({
+  label,
+  pieces,
+  teaches,
+  onOpen,
+}: {
+  label: string;
+  pieces: readonly HangingView[];
+  teaches: boolean;
+  onOpen: (id: string) => void;
+}) {
+  return (
+    <View role="list" aria-label={label} style={styles.grid}>
+      {pieces.map((piece) => (
+        <HungPiece key={piece.id} piece={piece} teaches={teaches} onOpen={onOpen} />
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  who: { flexDirection: 'row', alignItems: 'center', gap: 10, padding: 10, backgroundColor: colours.mist },
+  grow: { flex: 1 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 16 },
+  start: { alignSelf: 'flex-start' },
+  grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 16 },
+});

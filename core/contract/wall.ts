@@ -1,0 +1,117 @@
+/** The wall of an activity in a group: what learners hang there of what they have sent, and what is said to it. */
+import * as yup from 'yup';
+import type { RecordedMessage } from './activityDefinition';
+import { LIMITS } from './limits';
+import { trimmed } from './trimmed';
+
+/** `none`: nothing hangs. `teacher`: what a teacher has let hang. `open`: what learners hang, at once. */
+export const WALL_WAYS = ['none', 'teacher', 'open'] as const;
+export type WallWay = (typeof WALL_WAYS)[number];
+
+/** What can be said to a piece without a word. */
+export const WALL_STAMPS = ['boat', 'eye', 'torch', 'tide'] as const;
+export type WallStamp = (typeof WALL_STAMPS)[number];
+export const WALL_STAMP_WORDS: Record<WallStamp, string> = {
+  boat: 'It carries me along',
+  eye: 'I looked for long',
+  torch: 'A bright idea',
+  tide: 'It flows',
+};
+
+export const WALL_LIMITS = {
+  /** Of one learner on one wall. */
+  own: 12,
+  /** Under one piece. */
+  answers: 300,
+  title: 120,
+  alt: 500,
+} as const;
+
+/** `waits`: a teacher has not let it hang yet. `held`: a teacher keeps it back, and says why. */
+export type HangingState = 'hangs' | 'waits' | 'held';
+
+/** What is said to a piece on the wall. */
+export interface WallAnswerView {
+  id: string;
+  name: string;
+  mine: boolean;
+  stamp: WallStamp | null;
+  words: string;
+  state: HangingState;
+  /** Why it is held back; to whoever said it, and teachers. */
+  why: string;
+  at: number;
+}
+
+/** One piece on the wall. */
+export interface HangingView {
+  id: string;
+  personId: string;
+  name: string;
+  badge: string;
+  mine: boolean;
+  title: string;
+  /** What it shows, for those who can't see or hear it. */
+  alt: string;
+  /** How many pages it has; none for a film or a sound. */
+  pages: number;
+  recording: RecordedMessage | null;
+  state: HangingState;
+  why: string;
+  hungAt: number;
+  /** Oldest first. */
+  answers: WallAnswerView[];
+}
+
+export interface WallView {
+  activityId: string;
+  title: string;
+  group: { id: string; name: string };
+  /** How many learners and which teachers see it. */
+  seenBy: { learners: number; teachers: string[] };
+  way: WallWay;
+  teaches: boolean;
+  /** What hangs, newest first; before it one's own that waits, and for teachers all that waits. */
+  pieces: HangingView[];
+}
+
+/** A wall that somebody may look at. */
+export interface WallCard {
+  activityId: string;
+  title: string;
+  hangs: number;
+  /** How much waits for a teacher: of one's own, and for teachers of all. */
+  waits: number;
+  teaches: boolean;
+}
+
+/** What of a go is hung: all its pages, one of them, or a recording of a part. */
+export const hangBody = yup.object({
+  id: yup.string().uuid('The id must be a UUID.').required('Say which piece this is.'),
+  page: yup.string().max(100).nullable().default(null),
+  /** The part whose recording is hung. */
+  part: yup.string().uuid('That is no part.').nullable().default(null),
+  title: trimmed().max(WALL_LIMITS.title, `A title has at most ${WALL_LIMITS.title} characters.`).default(''),
+  alt: trimmed().max(WALL_LIMITS.alt, `What it shows has at most ${WALL_LIMITS.alt} characters.`).default(''),
+});
+
+/** A teacher lets something hang, or keeps it back and says why. */
+export const letBody = yup.object({
+  hangs: yup.boolean().required('Say whether it hangs.'),
+  why: trimmed().max(LIMITS.word, `A reason has at most ${LIMITS.word} characters.`).default(''),
+});
+
+export const wallAnswerBody = yup.object({
+  id: yup.string().uuid('The id must be a UUID.').required('Say which answer this is.'),
+  stamp: yup
+    .string<WallStamp>()
+    .oneOf(WALL_STAMPS, 'There is no such stamp.')
+    .nullable()
+    .default(null),
+  words: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
+});
+
+export const wallPictureQuery = yup.object({
+  page: yup.number().integer('A page is a whole number.').min(1, 'Pages count from 1.').max(400).default(1),
+  large: yup.boolean().default(false),
+});

@@ -1,0 +1,104 @@
+/** The wall: something that waits and then hangs, is looked at large, answered, and taken down. */
+import { expectAccessible } from './accessible';
+import { PHONE, WIDE } from './chromium';
+import { expect, test } from './school';
+
+test('a sound waits with the teacher, hangs, is heard and answered; what is said is read first', async ({
+  device,
+  school,
+}) => {
+  const activity = await school.activityId('Quay sounds');
+  const nell = await device({ viewport: PHONE });
+  await nell.as('Nell Garrick');
+  await nell.open('/our-class');
+  await nell.page.getByRole('link', { name: 'The wall of Quay sounds. yours waits for your teacher' }).click();
+  const who = 'Everybody in Cormorants sees this, and nobody else: 5 learners, Mr Quell';
+  await expect(nell.page.getByText(who)).toBeVisible();
+  await expect(nell.page.getByText('Yours · Waits for your teacher. It is safe.')).toBeVisible();
+  await expectAccessible(nell.page, 'a wall on which nothing hangs yet');
+
+  const oskar = await device({ viewport: PHONE });
+  await oskar.as('Oskar Vane');
+  await oskar.open(`/wall/${activity}`);
+  await expect(oskar.page.getByText('Nothing hangs here yet.')).toBeVisible();
+  await expect(oskar.page.getByText('rope on a mast')).toHaveCount(0);
+
+  const quell = await device({ viewport: WIDE });
+  await quell.as('Mr Quell');
+  await quell.open(`/wall/${activity}`);
+  await expect(quell.page.getByText('1 waits for you')).toBeVisible();
+  await quell.page.getByRole('button', { name: /^I hear two gulls/ }).click();
+  const large = quell.page.getByRole('dialog', { name: /^I hear two gulls/ });
+  await expect(large.getByTestId('take-player')).toBeVisible();
+  await expectAccessible(quell.page, 'a piece that waits, large');
+  await large.getByRole('button', { name: 'Let it hang' }).click();
+  await expect(large.getByRole('group', { name: 'Stamps' })).toBeVisible();
+
+  // It comes to whoever looks at the wall.
+  const piece = oskar.page.getByRole('button', { name: /^I hear two gulls and a rope on a mast\. Nell Garrick/ });
+  await piece.click({ timeout: 20_000 });
+  const heard = oskar.page.getByRole('dialog', { name: /^I hear two gulls/ });
+  await expect(heard.getByText('Gulls call, and a rope beats on a mast in the wind')).toBeVisible();
+  await heard.getByRole('button', { name: /^Play/ }).click();
+  await expect
+    .poll(() => heard.locator('audio').evaluate((element: HTMLMediaElement) => element.currentTime), {
+      timeout: 20_000,
+    })
+    .toBeGreaterThan(0.2);
+  await heard.getByRole('button', { name: 'It carries me along: 0' }).click();
+  await expect(heard.getByRole('button', { name: 'It carries me along: 1' })).toBeDisabled();
+  await heard.getByRole('textbox', { name: 'Say something. Your teacher reads it first' }).fill('Which rope?');
+  await heard.getByRole('button', { name: 'Say it' }).click();
+  await expect(heard.getByText('Your teacher reads it first', { exact: true })).toBeVisible();
+  await expectAccessible(oskar.page, 'a piece on the wall, large');
+  await nell.open(`/wall/${activity}`);
+  await nell.page.getByRole('button', { name: /^I hear two gulls/ }).click();
+  await expect(nell.page.getByRole('button', { name: 'It carries me along: 1' })).toBeVisible();
+  await expect(nell.page.getByText('Which rope?')).toHaveCount(0);
+  await large.getByRole('button', { name: 'Let it stand: Which rope?' }).click({ timeout: 20_000 });
+  await expect(nell.page.getByText('Which rope?')).toBeVisible({ timeout: 20_000 });
+
+  // It is Nell's own, and comes down whenever she likes.
+  await nell.page.getByRole('button', { name: 'Take it down' }).click();
+  await expect(nell.page.getByText('Nothing hangs here yet.')).toBeVisible();
+  await expect(heard).toHaveCount(0, { timeout: 20_000 });
+});
+
+test('finished work is hung, one page of it, and the wall is gone through by keys', async ({ device, school }) => {
+  const activity = await school.activityId('Label the harbour map');
+  const tamsin = await device({ viewport: WIDE });
+  await tamsin.as('Tamsin Oke');
+  await tamsin.open(`/activity/${activity}`);
+  const { page } = tamsin;
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('It is with Mr Quell first. Your work is safe.', { exact: false })).toBeVisible();
+  await dialog.getByRole('radio', { name: 'Page 2' }).click();
+  await dialog.getByRole('textbox', { name: 'Its title' }).fill('The mill');
+  await dialog.getByRole('textbox', { name: 'What one sees in it' }).fill('A mill on a hill');
+  await expectAccessible(page, 'hanging work up');
+  await dialog.getByRole('button', { name: 'Hang it' }).click();
+  await expect(page.getByRole('button', { name: /^The mill\. Yours · Waits for your teacher/ })).toBeVisible();
+
+  const quell = await device({ viewport: WIDE });
+  await quell.as('Mr Quell');
+  await quell.open(`/wall/${activity}`);
+  await expect(quell.page.getByText('2 wait for you')).toBeVisible();
+  await quell.page.getByRole('button', { name: 'Let all hang' }).click();
+  await expect(quell.page.getByText('wait for you')).toHaveCount(0);
+  await expectAccessible(quell.page, 'a wall');
+  await quell.page.getByRole('button', { name: 'Look at all, large' }).click();
+  const count = quell.page.getByRole('dialog').getByRole('status').first();
+  await expect(count).toHaveText('1 of 4');
+  const first = await quell.page.getByRole('dialog').getAttribute('aria-label');
+  await quell.page.keyboard.press('ArrowRight');
+  await expect(count).toHaveText('2 of 4');
+  expect(await quell.page.getByRole('dialog').getAttribute('aria-label')).not.toBe(first);
+  await quell.page.keyboard.press('ArrowLeft');
+  await expect(count).toHaveText('1 of 4');
+  await quell.page.getByRole('textbox', { name: /^Why it does not hang/ }).fill('There is a phone number on it.');
+  await quell.page.getByRole('button', { name: 'Keep it off the wall' }).click();
+  await expect(quell.page.getByText('“There is a phone number on it.”')).toBeVisible();
+  await quell.page.keyboard.press('Escape');
+  await expect(quell.page.getByRole('dialog')).toHaveCount(0);
+});

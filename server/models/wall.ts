@@ -1,0 +1,79 @@
+/** The wall of an activity in a group. */
+import { type CreationOptional, type Sequelize } from 'sequelize';
+import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
+import type { WallStamp } from '@lippet/core/contract/wall';
+import { COMMON, Row, id, integer, maybeJson, maybeText, maybeTime, maybeUuid, text, time, uuid } from './columns';
+
+/** What a learner has hung. What is taken down is gone with its row. */
+export class Hanging extends Row<Hanging> {
+  declare id: string;
+  declare activityId: string;
+  declare groupId: string;
+  declare personId: string;
+  declare submissionId: string;
+  /** One page of the go; null for all of them, or for a recording. */
+  declare pageId: CreationOptional<string | null>;
+  /** The part of the recording. */
+  declare partId: CreationOptional<string | null>;
+  declare pages: number;
+  declare recording: CreationOptional<RecordedMessage | null>;
+  declare title: string;
+  declare alt: string;
+  declare hungAt: Date;
+  /** Since when others see it. */
+  declare letAt: CreationOptional<Date | null>;
+  /** A teacher keeps it back since then. */
+  declare heldAt: CreationOptional<Date | null>;
+  declare why: CreationOptional<string>;
+}
+
+/** What somebody says to it. */
+export class HangingAnswer extends Row<HangingAnswer> {
+  declare id: string;
+  declare hangingId: string;
+  declare personId: string;
+  declare stamp: CreationOptional<WallStamp | null>;
+  declare words: string;
+  declare at: Date;
+  declare letAt: CreationOptional<Date | null>;
+  declare heldAt: CreationOptional<Date | null>;
+  declare why: CreationOptional<string>;
+}
+
+export function defineWall(sequelize: Sequelize): void {
+  const common = { ...COMMON, sequelize } as const;
+  Hanging.init(
+    {
+      id: id(),
+      activityId: uuid(),
+      groupId: uuid(),
+      personId: uuid(),
+      submissionId: uuid(),
+      pageId: maybeText(),
+      partId: maybeUuid(),
+      pages: integer(),
+      recording: maybeJson(),
+      title: text(),
+      alt: text(),
+      hungAt: time(),
+      letAt: maybeTime(),
+      heldAt: maybeTime(),
+      why: { ...text(), defaultValue: '' },
+    },
+    { ...common, tableName: 'hangings' },
+  );
+  HangingAnswer.init(
+    {
+      id: id(),
+      hangingId: uuid(),
+      personId: uuid(),
+      stamp: maybeText(),
+      words: text(),
+      at: time(),
+      letAt: maybeTime(),
+      heldAt: maybeTime(),
+      why: { ...text(), defaultValue: '' },
+    },
+    { ...common, tableName: 'hanging_answers' },
+  );
+}

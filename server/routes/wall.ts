@@ -1,0 +1,28 @@
+import type { Hono } from 'hono';
+import { wallPictureQuery } from '@lippet/core/contract/wall';
+import { picture } from './bytes';
+import { checked, id, signedIn, type AppEnv, type Services } from './context';
+import { TableRoutes } from './tableRoutes';
+
+/** The walls of a group: what hangs, what waits, and what is said to it. */
+export function wallRoutes({ hangings, walls }: Services): Hono<AppEnv> {
+  const routes = new TableRoutes();
+  routes.on('GET /groups/:id/walls', ({ actor, ids }) => walls.list(actor, ids.id));
+  routes.on('GET /activities/:id/groups/:group/wall', ({ actor, ids }) =>
+    walls.view(actor, { activityId: ids.id, groupId: ids.group }),
+  );
+  routes.on('POST /activities/:id/groups/:group/wall/all', ({ actor, ids }) =>
+    hangings.letAll(actor, { activityId: ids.id, groupId: ids.group }),
+  );
+  routes.on('POST /goes/:id/hangings', ({ actor, ids, body }) => hangings.hang(actor, ids.id, body));
+  routes.on('DELETE /hangings/:id', ({ actor, ids }) => hangings.takeDown(actor, ids.id));
+  routes.on('PUT /hangings/:id/decision', ({ actor, ids, body }) => hangings.decide(actor, ids.id, body));
+  routes.on('POST /hangings/:id/answers', ({ actor, ids, body }) => hangings.answer(actor, ids.id, body));
+  routes.on('PUT /hanging-answers/:id/decision', ({ actor, ids, body }) => hangings.decideAnswer(actor, ids.id, body));
+
+  const { hono } = routes;
+  hono.get('/hangings/:id/picture', async (c) =>
+    picture(c, await walls.picture(signedIn(c), id(c), await checked(wallPictureQuery, c.req.query()))),
+  );
+  return hono;
+}

@@ -1,0 +1,174 @@
+/** The wall: what hangs for whom, what waits, and what is said to it. */
+import { randomUUID } from 'node:crypto';
+import type { GoView } from '@lippet/core/contract/pieces';
+import type { UpdateView } from '@lippet/core/contract/updates';
+import type { WallCard, WallView, WallWay } from '@lippet/core/contract/wall';
+import { readPages } from '@lippet/core/page/document';
+import { Activity } from '../../models/tables';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+let school: SmallSchool;
+let ada: TestClient;
+let ben: TestClient;
+let cai: TestClient;
+let teacher: TestClient;
+let other: TestClient;
+let nobody: TestClient;
+
+async function begin(wall: WallWay = 'teacher'): Promise<void> {
+  school = await smallSchool();
+  const { as, client } = appOf(school);
+  [ada, ben, cai] = [await as('ada'), await as('ben'), await as('cai')];
+  [teacher, other, nobody] = [await as('ms-reed'), await as('mr-dune'), client()];
+  await Activity.update({ wall }, { where: { id: school.activities.open } });
+}
+afterEach(() => school.close());
+
+async function send(client: TestClient): Promise<{ pieceId: string; goId: string }> {
+  const { pieceId } = await client.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
+  await drawInto(school, pieceId);
+  const extent = await extentOf(school, 'piece', pieceId);
+  const { id } = await client.json<GoView>('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent });
+  return { pieceId, goId: id };
+}
+
+const statusOf = async (answering: Promise<Response>): Promise<number> => (await answering).status;
+const hang = (client: TestClient, goId: string, wish: object = {}): Promise<Response> =>
+  client.request('POST', `/api/goes/${goId}/hangings`, { id: randomUUID(), title: 'My boat', ...wish });
+const wallPath = () => `/api/activities/${school.activities.open}/groups/${school.groups.reeds}/wall`;
+const wall = (client: TestClient) => client.json<WallView>('GET', wallPath());
+const decide = (client: TestClient, id: string, decision: object) =>
+  client.request('PUT', `/api/hangings/${id}/decision`, { why: '', ...decision });
+const newsOf = async (client: TestClient) =>
+  (await client.json<UpdateView[]>('GET', '/api/updates')).map(({ words }) => words);
+
+it('waits with the teacher until they let it hang; whose it is sees it all along, and is told', async () => {
+  await begin();
+  const { goId } = await send(ada);
+  expect(await statusOf(hang(ada, goId, { alt: 'A boat in blue' }))).toBe(204);
+  const [own] = (await wall(ada)).pieces;
+  expect(own).toMatchObject({ mine: true, state: 'waits', title: 'My boat', alt: 'A boat in blue', pages: 2 });
+  expect((await wall(ben)).pieces).toEqual([]);
+  expect(await newsOf(teacher)).toContain('Something waits to hang on the wall: Open work');
+  expect((await teacher.json<WallCard[]>('GET', `/api/groups/${school.groups.reeds}/walls`))[0]).toMatchObject({
+    hangs: 0,
+    waits: 1,
+  });
+  expect(await statusOf(decide(teacher, own!.id, { hangs: true }))).toBe(204);
+  expect((await wall(ben)).pieces).toMatchObject([{ id: own!.id, name: 'ada', mine: false, state: 'hangs' }]);
+  expect(await newsOf(ada)).toContain('Your work hangs on the wall: Open work');
+  expect((await wall(ben)).seenBy).toEqual({ learners: 2, teachers: ['ms-reed'] });
+});
+
+it('is kept back with a reason that its learner reads, and nobody else sees it', async () => {
+  await begin('open');
+  const { goId } = await send(ada);
+  await hang(ada, goId);
+  const [piece] = (await wall(ben)).pieces;
+  expect(piece!.state).toBe('hangs');
+  await decide(teacher, piece!.id, { hangs: false, why: 'There is a full name on it.' });
+  expect((await wall(ada)).pieces).toMatchObject([{ state: 'held', why: 'There is a full name on it.' }]);
+  expect((await wall(ben)).pieces).toEqual([]);
+  expect(await statusOf(ben.request('GET', `/api/hangings/${piece!.id}/picture`))).toBe(404);
+  expect(await newsOf(ada)).toContain('Your teacher keeps this off the wall: Open work');
+});
+
+it('all that waits is let through at once', async () => {
+  await begin();
+  await hang(ada, (await send(ada)).goId);
+  await hang(ben, (await send(ben)).goId);
+  expect(await statusOf(ben.request('POST', `${wallPath()}/all`))).toBe(404);
+  expect(await statusOf(teacher.request('POST', `${wallPath()}/all`))).toBe(204);
+  expect((await wall(ben)).pieces.map(({ state }) => state)).toEqual(['hangs', 'hangs']);
+});
+
+it('one page alone shows that page and no other, small and large', async () => {
+  await begin('open');
+  const { pieceId, goId } = await send(ada);
+  const second = readPages(await school.log.document({ kind: 'piece', id: pieceId }))[1]!;
+  await hang(ada, goId, { page: second.id });
+  const [piece] = (await wall(ben)).pieces;
+  expect(piece!.pages).toBe(1);
+  const pictureOf = async (query: string): Promise<Buffer> =>
+    Buffer.from(await (await ben.request('GET', `/api/hangings/${piece!.id}/picture${query}`)).arrayBuffer());
+  const [small, beyond, large] = [await pictureOf(''), await pictureOf('?page=2'), await pictureOf('?large=true')];
+  // Whatever page is asked for, it is the one that was hung.
+  expect(beyond.equals(small)).toBe(true);
+  expect(large.length).toBeGreaterThan(small.length);
+  expect(await statusOf(hang(ada, goId, { page: 'none' }))).toBe(404);
+});
+
+it('is one’s own to hang and to take down; the same wish is hung once', async () => {
+  await begin('open');
+  const { goId, pieceId } = await send(ada);
+  const id = randomUUID();
+  expect(await Promise.all([hang(ada, goId, { id }), hang(ada, goId, { id })].map(statusOf))).toEqual([204, 204]);
+  expect((await wall(ben)).pieces).toHaveLength(1);
+  for (const client of [ben, cai, teacher, other]) expect(await statusOf(hang(client, goId))).toBe(404);
+  expect(await statusOf(hang(nobody, goId))).toBe(401);
+  for (const client of [ben, cai, other]) {
+    expect(await statusOf(client.request('DELETE', `/api/hangings/${id}`))).toBe(404);
+    expect(await statusOf(decide(client, id, { hangs: false }))).toBe(404);
+  }
+  expect(await statusOf(decide(ada, id, { hangs: false }))).toBe(404);
+  expect(await statusOf(ada.request('DELETE', `/api/hangings/${id}`))).toBe(204);
+  expect((await wall(ben)).pieces).toEqual([]);
+  await ada.request('POST', `/api/pieces/${pieceId}/take-back`);
+  expect(await statusOf(hang(ada, goId))).toBe(404);
+});
+
+it('stays within its group', async () => {
+  await begin('open');
+  await hang(ada, (await send(ada)).goId);
+  const [{ id }] = (await wall(ben)).pieces as [WallView['pieces'][number]];
+  for (const client of [cai, other]) {
+    expect(await statusOf(client.request('GET', wallPath()))).toBe(404);
+    expect(await statusOf(client.request('GET', `/api/groups/${school.groups.reeds}/walls`))).toBe(404);
+    expect(await statusOf(client.request('GET', `/api/hangings/${id}/picture`))).toBe(404);
+    expect(
+      await statusOf(client.request('POST', `/api/hangings/${id}/answers`, { id: randomUUID(), words: 'x' })),
+    ).toBe(404);
+  }
+  expect(await statusOf(nobody.request('GET', wallPath()))).toBe(401);
+});
+
+it('where nothing is hung of an activity, nothing hangs', async () => {
+  await begin('none');
+  expect(await statusOf(hang(ada, (await send(ada)).goId))).toBe(409);
+});
+
+it('a stamp stands at once; words wait for the teacher, who sees whose they are and may keep them back', async () => {
+  await begin();
+  await hang(ada, (await send(ada)).goId);
+  const [{ id }] = (await wall(ada)).pieces as [WallView['pieces'][number]];
+  const answer = (client: TestClient, more: object) =>
+    client.request('POST', `/api/hangings/${id}/answers`, { id: randomUUID(), stamp: null, words: '', ...more });
+  // Nobody answers what does not hang.
+  expect(await statusOf(answer(ben, { stamp: 'boat' }))).toBe(404);
+  await decide(teacher, id, { hangs: true });
+  expect(await statusOf(answer(ben, {}))).toBe(400);
+  expect(await statusOf(answer(ben, { stamp: 'rocket' }))).toBe(400);
+  expect(await statusOf(answer(ben, { stamp: 'boat' }))).toBe(204);
+  expect(await statusOf(answer(ben, { words: 'How did you draw the sail?' }))).toBe(204);
+  const answersSeen = async (client: TestClient) =>
+    (await wall(client)).pieces[0]!.answers.map(({ stamp, words, state }) => [stamp ?? words, state]);
+  expect(await answersSeen(ada)).toEqual([['boat', 'hangs']]);
+  const both = [
+    ['boat', 'hangs'],
+    ['How did you draw the sail?', 'waits'],
+  ];
+  expect(await answersSeen(ben)).toEqual(both);
+  expect(await answersSeen(teacher)).toEqual(both);
+  const { id: question } = (await wall(teacher)).pieces[0]!.answers[1]!;
+  const letStand = (client: TestClient, hangs: boolean) =>
+    client.request('PUT', `/api/hanging-answers/${question}/decision`, { hangs, why: 'Ask it kindly.' });
+  expect(await statusOf(letStand(ben, true))).toBe(404);
+  expect(await statusOf(letStand(other, true))).toBe(404);
+  expect(await statusOf(letStand(teacher, true))).toBe(204);
+  expect(await answersSeen(ada)).toHaveLength(2);
+  await letStand(teacher, false);
+  expect(await answersSeen(ada)).toHaveLength(1);
+  expect((await wall(ben)).pieces[0]!.answers[1]).toMatchObject({ state: 'held', why: 'Ask it kindly.' });
+});

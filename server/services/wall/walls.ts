@@ -1,0 +1,186 @@
+import { literal, QueryTypes, where, type Sequelize } from 'sequelize';
+import type { HangingState, HangingView, WallAnswerView, WallCard, WallView } from '@lippet/core/contract/wall';
+import { documentOf, readPages } from '@lippet/core/page/document';
+import {
+  Activity,
+  Assignment,
+  Group,
+  Hanging,
+  HangingAnswer,
+  Membership,
+  Person,
+  Piece,
+  Submission,
+} from '../../models/tables';
+import type { PictureOffer } from '../../media/picture';
+import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
+import { notFound } from '../../problems/problem';
+import type { MediaService } from '../media/media';
+import type { PagePictureService } from '../pieces/pagePictures';
+import { frozenDocument } from '../reviewing/goes';
+import { findHanging, isLet } from './findHanging';
+
+const LARGE = 1_400;
+
+interface Place {
+  activityId: string;
+  groupId: string;
+}
+
+const stateOf = (row: { letAt?: Date | null; heldAt?: Date | null }): HangingState => {
+  if (row.heldAt) return 'held';
+  return isLet(row) ? 'hangs' : 'waits';
+};
+
+type PersonRow = Pick<Person, 'id' | 'name' | 'badge'>;
+
+/** What hangs on the walls of a group, as whoever looks may see it. */
+export class WallService {
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly pictures: PagePictureService,
+    private readonly media: MediaService,
+  ) {}
+
+  /** Walls of a group on which something hangs, or on which something of one's own or of one's learners waits. */
+  async list(actor: Actor, groupId: string): Promise<WallCard[]> {
+    if (!policy.readClassroom(actor, groupId)) throw notFound();
+    const teaches = policy.leadWall(actor, { groupId });
+    const rows = await this.sequelize.query<{ id: string; title: string; hangs: string; waits: string }>(
+      `SELECT a.id, a.title,
+         count(*) FILTER (WHERE h.let_at IS NOT NULL AND h.held_at IS NULL) AS hangs,
+         count(*) FILTER (WHERE h.let_at IS NULL AND h.held_at IS NULL) AS waits
+       FROM hangings h JOIN activities a ON a.id = h.activity_id
+       WHERE h.group_id = :groupId
+         AND (:teaches OR h.person_id = :person OR (h.let_at IS NOT NULL AND h.held_at IS NULL))
+       GROUP BY a.id, a.title ORDER BY max(h.hung_at) DESC`,
+      { replacements: { groupId, teaches, person: actor.personId }, type: QueryTypes.SELECT },
+    );
+    return rows.map(({ id, title, hangs, waits }) => ({
+      activityId: id,
+      title,
+      hangs: Number(hangs),
+      waits: Number(waits),
+      teaches,
+    }));
+  }
+
+  async view(actor: Actor, { activityId, groupId }: Place): Promise<WallView> {
+    const [group, activity, assignment] = [
+      await Group.findByPk(groupId),
+      await Activity.findByPk(activityId),
+      await Assignment.findOne({ where: { activityId, groupId } }),
+    ];
+    if (!group || !activity || !assignment || !policy.readClassroom(actor, groupId)) throw notFound();
+    const members = await Membership.findAll({ where: { groupId, leftAt: null }, attributes: ['personId', 'role'] });
+    const teachers = await Person.findAll({
+      where: { id: members.filter(({ role }) => role === 'teacher').map(({ personId }) => personId) },
+      attributes: ['name'],
+      order: ['name'],
+    });
+    return {
+      activityId,
+      title: activity.title,
+      group: { id: group.id, name: group.name },
+      seenBy: {
+        learners: members.filter(({ role }) => role === 'learner').length,
+        teachers: teachers.map(({ name }) => name),
+      },
+      way: activity.wall ?? 'none',
+      teaches: policy.leadWall(actor, { groupId }),
+      pieces: await this.pieces(actor, { activityId, groupId }),
+    };
+  }
+
+  private async pieces(actor: Actor, place: Place): Promise<HangingView[]> {
+    const all = await Hanging.findAll({
+      where: { ...place },
+      order: [
+        ['hungAt', 'DESC'],
+        ['id', 'ASC'],
+      ],
+    });
+    const seen = all.filter((hanging) => policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) }));
+    const answers = await HangingAnswer.findAll({
+      where: { hangingId: seen.map(({ id }) => id) },
+      order: [
+        ['at', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    });
+    const people = new Map<string, PersonRow>(
+      (
+        await Person.findAll({
+          where: { id: [...new Set([...seen, ...answers].map(({ personId }) => personId))] },
+          attributes: ['id', 'name', 'badge'],
+        })
+      ).map((person) => [person.id, person]),
+    );
+    const views = seen.map((hanging): HangingView => {
+      const { name, badge } = people.get(hanging.personId)!;
+      return {
+        id: hanging.id,
+        personId: hanging.personId,
+        name,
+        badge,
+        mine: hanging.personId === actor.personId,
+        title: hanging.title,
+        alt: hanging.alt,
+        pages: hanging.pages,
+        recording: hanging.recording ?? null,
+        state: stateOf(hanging),
+        why: hanging.why!,
+        hungAt: hanging.hungAt.getTime(),
+        answers: answers
+          .filter(({ hangingId }) => hangingId === hanging.id)
+          .filter((answer) => isLet(answer) || answer.personId === actor.personId || policy.leadWall(actor, place))
+          .map((answer) => answerView(actor, answer, people.get(answer.personId)!.name)),
+      };
+    });
+    // What waits comes first: there something is to be done, or to be known.
+    return views.sort((one, other) => Number(one.state === 'hangs') - Number(other.state === 'hangs'));
+  }
+
+  /** A page of what hangs as WebP, small or large; of a film its cover. */
+  async picture(actor: Actor, id: string, { page, large }: { page: number; large: boolean }): Promise<PictureOffer> {
+    const hanging = await findHanging(id);
+    if (!policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) })) throw notFound();
+    const { pieceId } = await Submission.findByPk(hanging.submissionId, { rejectOnEmpty: true });
+    const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
+    return {
+      tag: `${id}.${page}.${large}`,
+      draw: async () => {
+        if (hanging.recording) return this.cover(piece, hanging.recording.media);
+        const document = await frozenDocument(hanging.submissionId);
+        const pages = readPages(documentOf(document)).map((one) => one.id);
+        const shown = hanging.pageId ?? pages[page - 1];
+        if (shown === undefined) throw notFound();
+        return this.pictures.of(piece, { updates: [document], page: shown, width: large ? LARGE : undefined });
+      },
+    };
+  }
+
+  private async cover(piece: Piece, media: string): Promise<Buffer> {
+    const picture = await this.media.picturesOf(piece)(media, 1);
+    if (!picture) throw notFound();
+    return picture;
+  }
+}
+
+const answerView = (actor: Actor, answer: HangingAnswer, name: string): WallAnswerView => ({
+  id: answer.id,
+  name,
+  mine: answer.personId === actor.personId,
+  stamp: answer.stamp ?? null,
+  words: answer.words,
+  state: stateOf(answer),
+  why: answer.why!,
+  at: answer.at.getTime(),
+});
+
+/** Whether a recording hangs on a wall that somebody may see. */
+export async function shownOnWall(actor: Actor, mediaId: string): Promise<boolean> {
+  const rows = await Hanging.findAll({ where: where(literal("recording->>'media'"), mediaId) });
+  return rows.some((hanging) => policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) }));
+}
