@@ -7,6 +7,7 @@ import { createTestDatabase } from '@lippet/server/testing/testDatabase';
 import { seedDemo } from '@lippet/demo/seed';
 import { CHROMIUM, PHONE, WIDE } from './chromium';
 import { School } from './demoServer';
+import { FORENOON, zoneWhereItIs } from './forenoon';
 import { Device } from './device';
 import { Sheet } from './sheetHand';
 
@@ -14,7 +15,7 @@ const OUT = join(import.meta.dirname, '..', 'docs', 'screenshots');
 
 const database = await createTestDatabase();
 const sequelize = openDatabase(database.url);
-await seedDemo(sequelize);
+await seedDemo(sequelize, { zone: zoneWhereItIs(FORENOON, new Date()) });
 await sequelize.close();
 const school = new School(database.url);
 await school.start();
@@ -62,11 +63,6 @@ try {
   await wren.open('/our-class');
   await page.getByRole('heading', { name: 'How is the wind today?' }).waitFor();
   await shoot(page, 'class');
-  await wren.openSheet('Colour the lantern room');
-  await page.getByRole('button', { name: 'More', exact: true }).click();
-  await page.getByRole('button', { name: 'Ask about this' }).click();
-  await page.getByTestId('readers').first().waitFor();
-  await shoot(page, 'ask');
   await wren.open('/updates');
   await page.getByRole('link', { name: /Three knots/ }).click();
   await page.getByRole('button', { name: 'Do another go' }).waitFor();
@@ -107,18 +103,20 @@ try {
   await shoot(priya.page, 'photo-phone');
 
   const lena = await device(PHONE);
-  await lena.asLearner('Lena Mirov');
-  await lena.open(`/activity/${await school.activityId('Tell us about your lino print')}`);
-  await lena.page.getByRole('button', { name: 'Film it' }).click();
-  await lena.page.getByRole('button', { name: 'Start filming' }).click();
-  await lena.page.getByText(/^0:05 of/).waitFor();
-  await lena.page.getByRole('button', { name: 'Pause' }).click();
-  await lena.page.getByRole('button', { name: 'Done' }).click();
-  await lena.page
-    .getByRole('radio', { name: /^The frame at/ })
-    .first()
-    .waitFor({ timeout: 60_000 });
-  await shoot(lena.page, 'film-phone');
+  await lena.as('Lena Mirov');
+  await lena.open(`/partners/${await school.activityId('A poster for the regatta')}`);
+  await lena.sheet.waitFor();
+  await lena.saveLine.getByText('saved at school too').waitFor();
+  await lena.draw(0.7, 0.3, 0.6);
+  await shoot(lena.page, 'partners');
+
+  const oskar = await device(PHONE);
+  await oskar.as('Oskar Vane');
+  await oskar.open(`/wall/${await school.activityId('Label the harbour map')}`);
+  await oskar.page.getByRole('button', { name: /^By the east point/ }).waitFor();
+  // Pictures of what hangs are made when they are first asked for.
+  await oskar.page.waitForTimeout(4_000);
+  await shoot(oskar.page, 'wall');
 
   const quell = await device(WIDE);
   await quell.asTeacher('Mr Quell');
