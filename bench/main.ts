@@ -17,7 +17,7 @@ import { filmJob, upload } from './recording';
 import { reviewNext } from './reviewing';
 import { sendBurst } from './sendBurst';
 import { send20, send300 } from './sending';
-import { marksFrame, nowFrame } from './scrolling';
+import { marksFrame, nowFrame, wallFrame } from './scrolling';
 import { sync300 } from './syncing';
 import { testRun } from './testRun';
 import { scanCorners, scanFigures, scanTime } from './scan';
@@ -53,6 +53,7 @@ export const NAMES = [
   'review-next',
   'marks-frame',
   'now-frame',
+  'wall-300',
   'send-20',
   'send-300',
   'send-burst',
@@ -106,6 +107,7 @@ if (names.includes('now-500')) told(await now500());
 if (names.includes('review-next')) told(await reviewNext());
 if (names.includes('marks-frame')) told(await marksFrame());
 if (names.includes('now-frame')) told(await nowFrame());
+if (names.includes('wall-300')) told(await wallFrame());
 if (names.includes('send-20')) told(await send20());
 if (names.includes('send-300')) told(await send300());
 if (names.includes('send-burst')) told(await sendBurst());

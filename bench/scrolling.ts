@@ -1,6 +1,7 @@
 /**
  * What scrolls: `marks-frame`, the table of marks with thousands of cells, against a bare table of as many;
- * `now-frame`, a learner's Now with five hundred activities, against a bare list of as many.
+ * `now-frame`, a learner's Now with five hundred activities, against a bare list of as many; `wall-300`, a wall of as many
+ * pieces, against a bare grid.
  */
 import type { Page } from '@playwright/test';
 import { GROUPS } from '@lippet/demo/school';
@@ -137,6 +138,42 @@ export async function nowFrame(): Promise<Figure> {
         "12px\">Activity ' + i + '</p>').join('') + '</div>'",
     );
     return byRatio('now-frame', 'ms', ours, await frames(bare, '#bare'), 2);
+  } finally {
+    await stage.strike();
+  }
+}
+
+const HUNG = 300;
+const WALL = 'Label the harbour map';
+
+/** `wall-300`: scrolling a wall on which three hundred pieces hang, against a bare grid of as many boxes. */
+export async function wallFrame(): Promise<Figure> {
+  const stage = await Stage.set();
+  try {
+    await stage.school.query(
+      `INSERT INTO hangings (id, activity_id, group_id, person_id, submission_id, pages, title, alt, hung_at, let_at)
+       SELECT gen_random_uuid(), h.activity_id, h.group_id, h.person_id, h.submission_id, h.pages, 'Piece ' || n, h.alt,
+         now(), now()
+       FROM (SELECT h.* FROM hangings h JOIN activities a ON a.id = h.activity_id WHERE a.title = $1 LIMIT 1) h,
+         generate_series(1, $2::int) n`,
+      [WALL, HUNG],
+    );
+    const page = await stage.signedIn('Oskar Vane');
+    await page.goto(`${stage.school.url}/wall/${await stage.school.activityId(WALL)}`);
+    await page.getByRole('button', { name: /^Piece 1\./ }).waitFor();
+    const hung = await page.getByRole('list', { name: 'On the wall' }).getByRole('listitem').count();
+    if (hung < HUNG) throw new Error(`${hung} pieces hang in place of ${HUNG}.`);
+    await page.evaluate(FURTHEST);
+    const ours = await frames(page, '#furthest');
+    const bare = await stage.window();
+    await bare.goto('about:blank');
+    await bare.evaluate(
+      'document.body.innerHTML = \'<div id="bare" style="width:1200px;height:760px;overflow:auto">' +
+        '<div style="display:flex;flex-wrap:wrap;gap:16px">\' + ' +
+        `Array.from({ length: ${HUNG} }, (_, i) => '<p style="width:160px;height:270px;border:2px solid;margin:0">` +
+        "Piece ' + i + '</p>').join('') + '</div></div>'",
+    );
+    return byRatio('wall-300', 'ms', ours, await frames(bare, '#bare'), 2);
   } finally {
     await stage.strike();
   }
