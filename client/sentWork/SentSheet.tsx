@@ -20,7 +20,7 @@ import { colours, OUTLINE } from '../ui/theme';
 import type { DocumentEditor } from '../page/document/documentEditor';
 import type { PartShown } from '../page/document/usePartView';
 import { PageSurface } from '../page/surface/PageSurface';
-import { DESK_USES } from '../page/surface/sheetUses';
+import { DESK_USES, PARTNER_USES } from '../page/surface/sheetUses';
 import type { Surface } from '../page/surface/surface';
 
 interface Props {
@@ -37,6 +37,8 @@ interface Props {
   editor: DocumentEditor | null;
   /** Where spoken notes belong. */
   sayHome: MediaHome | null;
+  /** Where pictures belong that are put onto it; null where none are. */
+  pictureHome?: MediaHome | null;
   onSurface: (surface: Surface | null) => void;
 }
 
@@ -113,7 +115,7 @@ function SentAnswer({ goId, doc, shown, marks, editable, editor, sayHome }: Prop
 }
 
 /** The page in hand, and the way to the others of its part. */
-function SentPage({ id, label, doc, shown, marks, editable, editor, sayHome, onSurface }: Props) {
+function SentPage({ id, label, doc, shown, marks, editable, editor, sayHome, pictureHome = null, onSurface }: Props) {
   const [original, setOriginal] = useState(false);
   const { part, inPart, choosePage } = shown;
   const page = shown.page!;
@@ -141,9 +143,10 @@ function SentPage({ id, label, doc, shown, marks, editable, editor, sayHome, onS
         layers={layers.length > 0 ? layers : NOTHING}
         editor={editor}
         editable={editable && seen === page}
-        uses={DESK_USES}
+        uses={pictureHome ? PARTNER_USES : DESK_USES}
         marks
         sayHome={sayHome}
+        pictureHome={pictureHome}
         label={label}
         onSurface={onSurface}
       />

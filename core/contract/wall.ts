@@ -103,11 +103,7 @@ export const letBody = yup.object({
 
 export const wallAnswerBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('Say which answer this is.'),
-  stamp: yup
-    .string<WallStamp>()
-    .oneOf(WALL_STAMPS, 'There is no such stamp.')
-    .nullable()
-    .default(null),
+  stamp: yup.string<WallStamp>().oneOf(WALL_STAMPS, 'There is no such stamp.').nullable().default(null),
   words: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
 });
 

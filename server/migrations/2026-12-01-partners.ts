@@ -35,7 +35,7 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
        counts boolean NOT NULL DEFAULT true,
        helped boolean,
        answer text NOT NULL DEFAULT '',
-       voices jsonb NOT NULL DEFAULT '[]',
+       files jsonb NOT NULL DEFAULT '[]',
        marks bytea,
        CHECK (reviewer_id <> author_id),
        UNIQUE (activity_id, reviewer_id, author_id)
@@ -44,7 +44,7 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
      CREATE INDEX ON peer_reviews (reviewer_id);
      CREATE INDEX ON peer_reviews (author_id);
      CREATE INDEX ON peer_reviews (submission_id);
-     CREATE INDEX ON peer_reviews USING gin (voices);
+     CREATE INDEX ON peer_reviews USING gin (files);
      CREATE TABLE peer_mark_updates (
        id bigserial PRIMARY KEY,
        peer_review_id uuid NOT NULL REFERENCES peer_reviews ON DELETE CASCADE,

@@ -58,8 +58,8 @@ export class PeerReview extends Row<PeerReview> {
   /** What the author says of it; null for nothing. */
   declare helped: CreationOptional<boolean | null>;
   declare answer: CreationOptional<string>;
-  /** Ids of the recordings in what was given. */
-  declare voices: CreationOptional<string[]>;
+  /** Ids of the recordings and pictures in what was given. */
+  declare files: CreationOptional<string[]>;
   /** The marks as they were given. */
   declare marks: CreationOptional<Buffer | null>;
 }
@@ -97,7 +97,7 @@ export function definePartners(sequelize: Sequelize): void {
       counts: { ...flag(), defaultValue: true },
       helped: { type: DataTypes.BOOLEAN },
       answer: { ...text(), defaultValue: '' },
-      voices: list(),
+      files: list(),
       marks: { type: DataTypes.BLOB },
     },
     { ...common, tableName: 'peer_reviews', defaultScope: { attributes: { exclude: ['marks'] } } },

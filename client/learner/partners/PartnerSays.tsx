@@ -9,8 +9,7 @@ import { useStore } from 'zustand';
 import { getBytes } from '../../api/request';
 import { download } from '../../page/takeOut/takeOut';
 import { Hear } from '../../readAloud/Hear';
-import { TakePlayer } from '../../recording/TakePlayer';
-import { takeOf } from '../../recording/takeOf';
+import { AnswerTold } from '../../marking/AnswerTold';
 import { RubricMarks } from '../../marking/RubricMarks';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
@@ -63,23 +62,7 @@ export function PartnerSays({ review, work, onRecord }: Props) {
       />
       {!named && <Text variant="bodySmall">Your voice or your face may tell who you are.</Text>}
       <View style={styles.ways}>
-        {given.told ? (
-          <>
-            <TakePlayer take={takeOf(given.told)} label={`What you say to ${name}`} />
-            <Button icon="bin" onPress={() => draft.write({ told: null })}>
-              Take it away
-            </Button>
-          </>
-        ) : (
-          <>
-            <Button icon="voice" label={`Say it to ${name}`} onPress={() => onRecord('sound')}>
-              Say it
-            </Button>
-            <Button icon="film" label={`Film it for ${name}`} onPress={() => onRecord('film')}>
-              Film it
-            </Button>
-          </>
-        )}
+        <AnswerTold told={given.told} name={name} onRecord={onRecord} onDrop={() => draft.write({ told: null })} />
       </View>
       <Text variant="bodySmall" role="status" style={{ color: colours.soft }}>
         {keptWords(keeping, name)}
@@ -125,7 +108,7 @@ function PartnerSaidSo({ review, work }: Pick<Props, 'review' | 'work'>) {
           onChange={null}
         />
       )}
-      {given.told && <TakePlayer take={takeOf(given.told)} label={`What you say to ${name}`} />}
+      <AnswerTold told={given.told} name={name} onRecord={null} onDrop={() => undefined} />
       {helped !== null && (
         <Text variant="titleSmall">{helped ? `${name} says that it helped.` : `${name} has read it.`}</Text>
       )}

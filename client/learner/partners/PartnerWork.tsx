@@ -34,8 +34,8 @@ interface Props {
   onGiven: () => void;
 }
 
-/** A partner has no stamps of a teacher's. */
-const PARTNER_TOOLS: readonly Tool[] = MARK_TOOLS.filter((tool) => tool !== 'stamp');
+/** In place of a teacher's stamps a partner may put a picture there. */
+const PARTNER_TOOLS: readonly Tool[] = MARK_TOOLS.flatMap((tool) => (tool === 'stamp' ? 'add' : tool));
 /** Tools that do nothing without a choice: on a phone it lies above them. */
 const HAS_OPTIONS: readonly Tool[] = ['pen', 'highlighter', 'rubber', 'choose'];
 
@@ -170,6 +170,7 @@ function WorkSheet({
           editable={editable}
           editor={editor}
           sayHome={home}
+          pictureHome={home}
           onSurface={onSurface}
         />
       </PanelFaults>

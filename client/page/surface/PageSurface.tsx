@@ -29,8 +29,10 @@ interface Props {
   /** Marks are all of one colour. */
   marks?: boolean;
   label: string;
-  /** The piece that pictures brought onto this page belong to. */
+  /** The piece whose page it is, where its spots are filled; pictures brought onto it belong to that. */
   pieceId?: string | null;
+  /** What pictures brought onto this page belong to, where it is no page of one's own piece. */
+  pictureHome?: MediaHome | null;
   /** What notes that are spoken onto this page belong to. */
   sayHome?: MediaHome | null;
   /** How layers and items are shown other than they are; must be the same object as long as it says the same. */
@@ -49,7 +51,10 @@ const NO_USES = {};
  */
 type Latest = RefObject<Pick<Props, 'editable' | 'editor' | 'onSurface' | 'onCamera'>>;
 
-interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'marks' | 'pieceId' | 'sayHome' | 'shown'> {
+interface Opening extends Pick<
+  Props,
+  'page' | 'layers' | 'uses' | 'marks' | 'pieceId' | 'pictureHome' | 'sayHome' | 'shown'
+> {
   camera: boolean;
   onZoom: (percent: number) => void;
 }
@@ -62,7 +67,7 @@ interface Opening extends Pick<Props, 'page' | 'layers' | 'uses' | 'marks' | 'pi
 function openSurface(
   element: HTMLElement,
   latest: Latest,
-  { page, layers, uses = NO_USES, marks, pieceId = null, sayHome = null, shown, camera, onZoom }: Opening,
+  { page, layers, uses = NO_USES, marks, pieceId, pictureHome = null, sayHome = null, shown, camera, onZoom }: Opening,
 ): { surface: Surface; close: () => void } {
   const itemLayers = layers.map((items) => new ItemLayer(items));
   const surface: Surface = new Surface(element, {
@@ -71,7 +76,7 @@ function openSurface(
     editor: () => latest.current.editor,
     marks,
     uses,
-    pieceId,
+    pictureHome: pieceId ? `pieces/${pieceId}` : pictureHome,
     sayHome,
     shown,
     editable: () => latest.current.editable,
@@ -114,6 +119,7 @@ export function PageSurface({
   marks,
   label,
   pieceId = null,
+  pictureHome = null,
   sayHome = null,
   shown,
   onSurface,
@@ -132,6 +138,7 @@ export function PageSurface({
     uses,
     marks,
     pieceId,
+    pictureHome,
     sayHome,
     shown,
     camera: onCamera !== undefined,

@@ -17,6 +17,9 @@ export const DESK_USES: Partial<Record<Tool, ToolUse>> = {
   highlighter: markTool,
 };
 
+/** The same where a picture may be put beside what is marked. */
+export const PARTNER_USES: Partial<Record<Tool, ToolUse>> = { ...DESK_USES, add: addTool };
+
 /** What each tool that is neither ink nor rubber does on a sheet. */
 export const SHEET_USES: Partial<Record<Tool, ToolUse>> = {
   fill: fillTool,

@@ -61,8 +61,8 @@ interface Options {
   editable: () => boolean;
   /** What is drawn are marks on somebody's work, in their own colours. */
   marks?: boolean;
-  /** The piece that pictures brought onto this page belong to; null where none can be. */
-  pieceId: string | null;
+  /** What pictures brought onto this page belong to; null where none can be. */
+  pictureHome: MediaHome | null;
   /** What notes that are spoken onto this page belong to; null where none can be. */
   sayHome?: MediaHome | null;
   shown?: Shown;
@@ -124,8 +124,8 @@ export class Surface {
     this.renderer.destroy();
   }
 
-  get pieceId(): string | null {
-    return this.options.pieceId;
+  get pictureHome(): MediaHome | null {
+    return this.options.pictureHome;
   }
 
   get sayHome(): MediaHome | null {

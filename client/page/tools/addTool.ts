@@ -91,15 +91,15 @@ function placeInk(surface: Surface, text: string): void {
 
 /** Puts a picture file onto the page, chosen, so that it can be moved at once. */
 export async function placePicture(surface: Surface, file: Blob, { at, room, spot }: Place): Promise<void> {
-  const { pieceId } = surface;
-  if (!pieceId) return;
+  const { pictureHome } = surface;
+  if (!pictureHome) return;
   const size = await fitSize(file);
   if (typeof size === 'string') return surface.say(size);
   const scale = Math.min(room.width / size.width, room.height / size.height, 1);
   const [width, height] = [Math.max(8, size.width * scale), Math.max(8, size.height * scale)];
   const media = crypto.randomUUID();
   try {
-    await mediaOutbox.add(media, `pieces/${pieceId}`, await keepablePicture(file));
+    await mediaOutbox.add(media, pictureHome, await keepablePicture(file));
   } catch {
     return surface.say(NO_ROOM);
   }

@@ -20,7 +20,7 @@ import { Stamp } from '../../ui/Stamp';
 import { colours, OUTLINE } from '../../ui/theme';
 import type * as Y from 'yjs';
 import { AgainDates } from './AgainDates';
-import { AnswerTold } from './AnswerTold';
+import { AnswerTold } from '../../marking/AnswerTold';
 import { Aside } from './Aside';
 import { ChecksList } from './ChecksList';
 import { KeptNotes } from './KeptNotes';

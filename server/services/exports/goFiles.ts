@@ -39,12 +39,19 @@ export class GoFiles {
 
   /**
    * Its pages as a PDF, with these marks on them.
+   * @param elsewhere finds what marks show that is no file of the piece
    * @throws PdfSourceError where something below them can't be added to, or is not here any more
    */
-  async pdf(piece: HomePiece, document: Uint8Array, marks: Uint8Array | null, style: PdfStyle): Promise<Buffer> {
+  async pdf(
+    piece: HomePiece,
+    document: Uint8Array,
+    marks: Uint8Array | null,
+    style: PdfStyle,
+    elsewhere: (id: string) => Promise<Media | null> = () => Promise.resolve(null),
+  ): Promise<Buffer> {
     const paths: Record<string, string> = {};
     for (const id of new Set(await this.compute.run('goMedia', { document, marks }))) {
-      const media = await namedMedia(piece, id);
+      const media = (await namedMedia(piece, id)) ?? (await elsewhere(id));
       // A document may name a page that its learner was not given.
       if (media) paths[id] = this.files.pathOf(await this.given.hashFor(media));
     }

@@ -1,6 +1,7 @@
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import * as Y from 'yjs';
 import { isId } from '@lippet/core/contract/ids';
+import { picturesOf } from '@lippet/core/page/picturesOf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { whatIsLacking, type PartnerSaid } from '@lippet/core/review/partners/partnerLacking';
 import { RECALL } from '@lippet/core/contract/limits';
@@ -26,9 +27,9 @@ interface GivingWorld {
 /** Whether anything was drawn or written on the pages, or pinned to a moment. */
 const holdsMarks = (marks: Y.Doc): boolean => [...marks.share.keys()].some((name) => marks.getMap(name).size > 0);
 
-/** Recordings that are named in what was said: what is no id of ours names nothing. */
-const recordingsIn = ({ told }: PeerReview, marks: Y.Doc): string[] =>
-  [...new Set([...voicesOf(marks), ...(told ? [told.media] : [])])].filter(isId);
+/** Recordings and pictures that are named in what was given: what is no id of ours names nothing. */
+const filesIn = ({ told }: PeerReview, marks: Y.Doc): string[] =>
+  [...new Set([...voicesOf(marks), ...picturesOf(marks), ...(told ? [told.media] : [])])].filter(isId);
 
 /** Giving what was said of a partner's work: to them, or to the teacher first. */
 export class PartnerGiving {
@@ -57,7 +58,7 @@ export class PartnerGiving {
       const lacking = whatIsLacking(plan.asks, given);
       if (lacking.length > 0)
         throw new ProblemError('incomplete', `Before it goes, your partner still needs: ${lacking.join('; ')}.`);
-      await insistOnVoices(review, marks, transaction);
+      await insistOnFiles(review, marks, transaction);
       await this.put(review, { plan, marks }, transaction);
     });
     this.world.hub().announce({ kind: 'partner', id }, 'frozen');
@@ -75,7 +76,7 @@ export class PartnerGiving {
       const late = isShown(review) && this.clock() - review.givenAt.getTime() > RECALL;
       if (late || review.helped !== null || review.held)
         throw new ProblemError('conflict', 'Your partner has it by now, so it stays as it is.');
-      await review.update({ givenAt: null, shownAt: null, marks: null, voices: [] }, { transaction });
+      await review.update({ givenAt: null, shownAt: null, marks: null, files: [] }, { transaction });
     });
     this.world.hub().announce({ kind: 'partner', id }, 'open');
   }
@@ -128,7 +129,7 @@ export class PartnerGiving {
         begunAt: review.begunAt ?? now,
         shownAt: plan.throughTeacher ? null : now,
         marks: Buffer.from(Y.encodeStateAsUpdate(marks)),
-        voices: recordingsIn(review, marks),
+        files: filesIn(review, marks),
       },
       { transaction },
     );
@@ -177,13 +178,16 @@ async function tellTeacherOf(review: PeerReview, transaction: Transaction): Prom
   );
 }
 
-/** @throws ProblemError `still-arriving` where something spoken is not at school yet */
-async function insistOnVoices(review: PeerReview, marks: Y.Doc, transaction: Transaction): Promise<void> {
-  const ids = recordingsIn(review, marks);
+/** @throws ProblemError `still-arriving` where something spoken, or a picture, is not at school yet */
+async function insistOnFiles(review: PeerReview, marks: Y.Doc, transaction: Transaction): Promise<void> {
+  const ids = filesIn(review, marks);
   const here = await Media.count({
     where: { id: ids, groupId: review.groupId, ownerId: review.reviewerId },
     transaction,
   });
   if (here < ids.length)
-    throw new ProblemError('still-arriving', 'What you said is still on its way to school. Try again in a moment.');
+    throw new ProblemError(
+      'still-arriving',
+      'What you said or showed is still on its way to school. Try again in a moment.',
+    );
 }

@@ -16,10 +16,10 @@ export async function seenByPartner(actor: Actor, { pieceId, createdAt }: Media)
   return reviews.some((review) => policy.reviewAsPartner(actor, review));
 }
 
-/** Whether a recording was given with a review that somebody may read. */
+/** Whether a recording or a picture was given with a review that somebody may read. */
 export async function heardFromPartner(actor: Actor, mediaId: string): Promise<boolean> {
   const reviews = await PeerReview.findAll({
-    where: { voices: { [Op.contains]: [mediaId] }, givenAt: { [Op.not]: null } },
+    where: { files: { [Op.contains]: [mediaId] }, givenAt: { [Op.not]: null } },
   });
   return reviews.some((review) => policy.readPartnersReview(actor, forPolicy(review)));
 }

@@ -1,10 +1,11 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import * as Y from 'yjs';
+import { isId } from '@lippet/core/contract/ids';
 import { readTold } from '@lippet/core/contract/readDefinition';
 import type { PartnerCard, PartnerDuty, PartnerReviewView } from '@lippet/core/contract/partners';
 import { readPartners, type PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import { NO_MARKING, readLevels } from '@lippet/core/review/rubric';
-import { Activity, PeerReview, Person, Piece, Submission } from '../../models/tables';
+import { Activity, Media, PeerReview, Person, Piece, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
@@ -190,7 +191,11 @@ export class PartnerReviewService {
     const { pieceId } = await Submission.findByPk(goId, { rejectOnEmpty: true });
     const { activityId } = review;
     const marks = await this.marks(actor, id);
-    return this.world.work.pdf({ id: pieceId, activityId }, await frozenDocument(goId), marks, 'flat');
+    // A partner's pictures belong to the group.
+    const own = { groupId: review.groupId, ownerId: actor.personId };
+    return this.world.work.pdf({ id: pieceId, activityId }, await frozenDocument(goId), marks, 'flat', async (media) =>
+      isId(media) ? Media.findOne({ where: { id: media, ...own } }) : null,
+    );
   }
 
   /**

@@ -1,6 +1,7 @@
 /** Learners who look at each other's work: who gets whose, what they may see and say, and what comes of it. */
 import { createHash, randomUUID } from 'node:crypto';
 import { PDFDocument } from 'pdf-lib';
+import sharp from 'sharp';
 import * as Y from 'yjs';
 import type { GoView, PieceView } from '@lippet/core/contract/pieces';
 import type { PartnerAnswerView, PartnerBoard, PartnerDuty, PartnerReviewView } from '@lippet/core/contract/partners';
@@ -218,7 +219,7 @@ it('gives what is asked for and nothing less; once given it stays, but for a min
 });
 
 /** Draws on the first page that a partner looks at, as their device does. */
-async function mark(id: string): Promise<void> {
+async function mark(id: string, fields: object = { kind: 'pin', note: 'Here' }): Promise<void> {
   const { submissionId } = (await PeerReview.findByPk(id))!;
   const [{ document }] = await school.query<{ document: Buffer }>(
     `SELECT document FROM submissions WHERE id = '${submissionId}'`,
@@ -226,7 +227,7 @@ async function mark(id: string): Promise<void> {
   const work = new Y.Doc();
   Y.applyUpdate(work, new Uint8Array(document));
   const marks = new Y.Doc();
-  markItems(marks, readPages(work)[0]!.id).set('a', new Y.Map(Object.entries({ kind: 'pin', note: 'Here' })));
+  markItems(marks, readPages(work)[0]!.id).set('a', new Y.Map(Object.entries({ order: 'a0', at: now, ...fields })));
   expect(await school.log.append({ kind: 'partner', id }, Y.encodeStateAsUpdate(marks))).toBe(true);
 }
 
@@ -305,6 +306,33 @@ it('names both where it is so said', async () => {
   await giveNote('ada', card!.id, 'Good sails');
   expect(await answersTo('ben')).toMatchObject([{ name: 'ada', note: 'Good sails' }]);
   expect((await newsOf('ben'))[0]!.words).toBe('ada has looked at your work: Open work');
+});
+
+it('a picture that a partner puts there is theirs until it is given, and then the author’s to see', async () => {
+  await begin({ reviews: 1, asks: { ...ASKS, note: false, marks: true } });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  const { id } = card!;
+  await open('ada', id);
+  const media = randomUUID();
+  await mark(id, { kind: 'picture', media, width: 80, height: 60, crop: [0, 0, 1, 1], matrix: [1, 0, 0, 1, 20, 20] });
+  // It is waited for until it is at school.
+  expect((await give('ada', id)).status).toBe(409);
+  const png = await sharp({ create: { width: 80, height: 60, channels: 3, background: '#2A6A8C' } })
+    .png()
+    .toBuffer();
+  const home = `groups/${school.groups.reeds}` as const;
+  const brought = await learners.ada.request('POST', '/api/uploads', png, uploadHeaders(home, media, png.length));
+  expect(brought.status).toBe(201);
+  const sha256 = createHash('sha256').update(png).digest('hex');
+  await learners.ada.json('POST', `/api/${home}/media/${media}`, { sha256 });
+  const seenBy = async (client: TestClient) => (await client.request('GET', `/api/media/${media}`)).status;
+  expect([await seenBy(learners.ada), await seenBy(learners.ben), await seenBy(teacher)]).toEqual([200, 404, 404]);
+  expect((await give('ada', id)).status).toBe(204);
+  expect([await seenBy(learners.ben), await seenBy(teacher), await seenBy(learners.dee)]).toEqual([200, 200, 404]);
+  const copy = await learners.ada.request('GET', `/api/partner-reviews/${id}/copy.pdf`);
+  const pdf = await PDFDocument.load(await copy.arrayBuffer());
+  expect(pdf.context.enumerateIndirectObjects().some(([, object]) => String(object).includes('/Image'))).toBe(true);
 });
 
 it('goes through the teacher first where it is so said; they hold it back again, and say whether it counts', async () => {

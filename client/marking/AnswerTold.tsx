@@ -1,9 +1,9 @@
 import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import type { TakeSort } from '@lippet/core/recording/take';
 import { StyleSheet, View } from 'react-native';
-import { takeOf } from '../../recording/takeOf';
-import { TakePlayer } from '../../recording/TakePlayer';
-import { Button } from '../../ui/Button';
+import { takeOf } from '../recording/takeOf';
+import { TakePlayer } from '../recording/TakePlayer';
+import { Button } from '../ui/Button';
 
 interface Props {
   told: RecordedMessage | null;
