@@ -87,7 +87,9 @@ test('finished work is hung, one page of it, and the wall is gone through by key
   await quell.page.getByRole('button', { name: 'Let all hang' }).click();
   await expect(quell.page.getByText('wait for you')).toHaveCount(0);
   await expectAccessible(quell.page, 'a wall');
+  await quell.page.getByRole('button', { name: 'Thank all: A bright idea' }).click();
   await quell.page.getByRole('button', { name: 'Look at all, large' }).click();
+  await expect(quell.page.getByRole('button', { name: 'A bright idea: 1' })).toBeVisible();
   const count = quell.page.getByRole('dialog').getByRole('status').first();
   await expect(count).toHaveText('1 of 4');
   const first = await quell.page.getByRole('dialog').getAttribute('aria-label');

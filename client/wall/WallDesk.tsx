@@ -1,5 +1,5 @@
 import type { Me } from '@lippet/core/contract/signIn';
-import type { HangingView } from '@lippet/core/contract/wall';
+import { WALL_STAMPS, WALL_STAMP_WORDS, type HangingView, type WallStamp } from '@lippet/core/contract/wall';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -42,6 +42,10 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
   const shown = wall.pieces.find(({ id }) => id === open);
   const letAll = (): Promise<boolean> =>
     act(() => request('POST /activities/:id/groups/:group/wall/all', { id: activityId, group: wall.group.id }));
+  const thankAll = (stamp: WallStamp): Promise<boolean> =>
+    act(() =>
+      request('POST /activities/:id/groups/:group/wall/thanks', { id: activityId, group: wall.group.id }, { stamp }),
+    );
   return (
     <Screen full>
       <BackHead title={wall.title} home={home} />
@@ -71,6 +75,7 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
           <Button icon="play" onPress={() => setOpen(hangs[0]!.id)} style={styles.start}>
             Look at all, large
           </Button>
+          {wall.teaches && <ThankAll onStamp={thankAll} />}
           <Pieces label="On the wall" pieces={hangs} teaches={wall.teaches} onOpen={setOpen} />
         </>
       )}
@@ -78,6 +83,25 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
         <LargeView wall={wall} piece={shown} trouble={trouble} act={act} onGo={setOpen} onClose={() => setOpen(null)} />
       )}
     </Screen>
+  );
+}
+
+/** One stamp under everything that hangs. */
+function ThankAll({ onStamp }: { onStamp: (stamp: WallStamp) => Promise<boolean> }) {
+  return (
+    <View role="group" aria-label="Thank all with one stamp" style={styles.row}>
+      <Text variant="labelMedium">Thank all with one stamp:</Text>
+      {WALL_STAMPS.map((stamp) => (
+        <Button
+          key={stamp}
+          icon={stamp}
+          label={`Thank all: ${WALL_STAMP_WORDS[stamp]}`}
+          onPress={() => void onStamp(stamp)}
+        >
+          {WALL_STAMP_WORDS[stamp]}
+        </Button>
+      ))}
+    </View>
   );
 }
 

@@ -92,7 +92,7 @@ import {
 import { speechBody, type SpeechView } from './speech';
 import { stampBody, type KeptStampView } from './stamps';
 import type { UpdateView } from './updates';
-import { hangBody, letBody, wallAnswerBody, type WallCard, type WallView } from './wall';
+import { hangBody, letBody, thankAllBody, wallAnswerBody, type WallCard, type WallView } from './wall';
 
 export const API = {
   // The device's group, and signing in and out.
@@ -227,6 +227,7 @@ export const API = {
   'GET /groups/:id/walls': gives<WallCard[]>(),
   'GET /activities/:id/groups/:group/wall': gives<WallView>(),
   'POST /activities/:id/groups/:group/wall/all': does(),
+  'POST /activities/:id/groups/:group/wall/thanks': does().taking(thankAllBody),
   'POST /goes/:id/hangings': does().taking(hangBody),
   'DELETE /hangings/:id': does(),
   'PUT /hangings/:id/decision': does().taking(letBody),

@@ -101,6 +101,11 @@ export const letBody = yup.object({
   why: trimmed().max(LIMITS.word, `A reason has at most ${LIMITS.word} characters.`).default(''),
 });
 
+/** A stamp under all that hangs. */
+export const thankAllBody = yup.object({
+  stamp: yup.string<WallStamp>().oneOf(WALL_STAMPS, 'There is no such stamp.').required('Say which stamp.'),
+});
+
 export const wallAnswerBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('Say which answer this is.'),
   stamp: yup.string<WallStamp>().oneOf(WALL_STAMPS, 'There is no such stamp.').nullable().default(null),

@@ -230,6 +230,11 @@ const TABLE: Record<string, Row> = {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/wall/all`,
     allowed: { teacher: 204 },
   },
+  'POST /api/activities/:id/groups/:group/wall/thanks': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/wall/thanks`,
+    body: () => ({ stamp: 'boat' }),
+    allowed: { teacher: 204 },
+  },
   // Nothing is hung of this activity: who may gets through to that. The rest is tried in services/wall.
   'POST /api/goes/:id/hangings': {
     path: ({ go }) => `/api/goes/${go}/hangings`,

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import { WALL_LIMITS, type WallStamp } from '@lippet/core/contract/wall';
@@ -185,6 +186,33 @@ export class HangingService {
       const known = await HangingAnswer.findByPk(answer.id);
       if (known?.personId !== actor.personId) throw notFound();
     }
+  }
+
+  /** Puts a teacher's stamp under all that hangs; where theirs is already, it stays one. */
+  async thankAll(actor: Actor, place: { activityId: string; groupId: string }, stamp: WallStamp): Promise<void> {
+    if (!policy.leadWall(actor, place)) throw notFound();
+    await this.sequelize.transaction(async (transaction) => {
+      const all = await Hanging.findAll({ where: { ...place }, lock: transaction.LOCK.UPDATE, transaction });
+      const hanging = all.filter(isLet).map(({ id }) => id);
+      const own = { hangingId: hanging, personId: actor.personId, stamp };
+      const known = await HangingAnswer.findAll({ where: own, attributes: ['hangingId'], transaction });
+      const thanked = new Set(known.map(({ hangingId }) => hangingId));
+      const now = new Date(this.clock());
+      await HangingAnswer.bulkCreate(
+        hanging
+          .filter((id) => !thanked.has(id))
+          .map((hangingId) => ({
+            id: randomUUID(),
+            hangingId,
+            personId: actor.personId,
+            stamp,
+            words: '',
+            at: now,
+            letAt: now,
+          })),
+        { transaction },
+      );
+    });
   }
 
   /** Lets what was said stand, or keeps it back and says why to whoever said it. */

@@ -84,6 +84,23 @@ it('all that waits is let through at once', async () => {
   expect((await wall(ben)).pieces.map(({ state }) => state)).toEqual(['hangs', 'hangs']);
 });
 
+it('a teacher thanks all with one stamp, once, and only what hangs', async () => {
+  await begin('open');
+  await hang(ada, (await send(ada)).goId);
+  await hang(ben, (await send(ben)).goId);
+  const [first] = (await wall(teacher)).pieces;
+  await decide(teacher, first!.id, { hangs: false, why: 'Later.' });
+  const thanks = (client: TestClient) => statusOf(client.request('POST', `${wallPath()}/thanks`, { stamp: 'torch' }));
+  expect([await thanks(ben), await thanks(other), await thanks(teacher), await thanks(teacher)]).toEqual([
+    404, 404, 204, 204,
+  ]);
+  const stamps = (await wall(teacher)).pieces.map(({ state, answers }) => [state, answers.map(({ stamp }) => stamp)]);
+  expect(stamps).toEqual([
+    ['held', []],
+    ['hangs', ['torch']],
+  ]);
+});
+
 it('one page alone shows that page and no other, small and large', async () => {
   await begin('open');
   const { pieceId, goId } = await send(ada);
