@@ -137,10 +137,10 @@ export const partnerGiveBody = yup.object({
   extent: bytes.required('Say what was marked: the extent of the marks.'),
 });
 
-/** What the author says of it. */
+/** What the author says of it. What is left out stays as it is. */
 export const partnerThanksBody = yup.object({
-  helped: yup.boolean().nullable().defined('Say whether it helped, or null.'),
-  answer: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
+  helped: yup.boolean().nullable(),
+  answer: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`),
 });
 
 /** What a teacher decides of it. */

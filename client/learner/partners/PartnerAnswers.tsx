@@ -61,7 +61,7 @@ function PartnerAnswer({ activityId, answer }: { activityId: string; answer: Par
   const { id, name, note, lines, told, helped } = answer;
   const [words, setWords] = useState(answer.answer);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const thank = async (thanks: { helped: boolean | null; answer: string }): Promise<void> => {
+  const thank = async (thanks: { helped?: boolean; answer?: string }): Promise<void> => {
     try {
       await request('PUT /partner-reviews/:id/thanks', { id }, thanks);
       setTrouble(null);
@@ -83,7 +83,7 @@ function PartnerAnswer({ activityId, answer }: { activityId: string; answer: Par
         label={`Does it help? ${name}`}
         options={HELPED}
         chosen={helpedWord(helped)}
-        onChoose={(word) => void thank({ helped: word === 'yes', answer: words })}
+        onChoose={(word) => void thank({ helped: word === 'yes' })}
       />
       <Field
         label={`Say something back to ${name}`}
@@ -93,7 +93,7 @@ function PartnerAnswer({ activityId, answer }: { activityId: string; answer: Par
         multiline
       />
       {words !== answer.answer && (
-        <Button icon="boat" onPress={() => void thank({ helped, answer: words })} style={styles.start}>
+        <Button icon="boat" onPress={() => void thank({ answer: words })} style={styles.start}>
           Send it
         </Button>
       )}

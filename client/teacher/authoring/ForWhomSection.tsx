@@ -40,8 +40,8 @@ const TAKING_BACK = [
 
 const WALLS: readonly { value: WallWay; word: string }[] = [
   { value: 'none', word: 'No wall' },
-  { value: 'teacher', word: 'What I let hang' },
-  { value: 'open', word: 'What they choose, at once' },
+  { value: 'teacher', word: 'Once I let it' },
+  { value: 'open', word: 'At once' },
 ];
 
 interface Props {

@@ -43,9 +43,16 @@ export class PartnerAnswerService {
   }
 
   /** Says whether it helped, and something back. The partner sees it with what they said. */
-  async thank(actor: Actor, id: string, thanks: { helped: boolean | null; answer: string }): Promise<void> {
+  async thank(
+    actor: Actor,
+    id: string,
+    { helped, answer }: { helped?: boolean | null; answer?: string },
+  ): Promise<void> {
     const review = await findPeerReview(id);
     if (!policy.thankPartner(actor, forPolicy(review))) throw notFound();
-    await review.update(thanks);
+    await review.update({
+      ...(helped === undefined ? {} : { helped }),
+      ...(answer === undefined ? {} : { answer }),
+    });
   }
 }

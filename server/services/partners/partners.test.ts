@@ -361,6 +361,8 @@ it('the author says what helped, and something back; whoever gave it reads that'
     who.request('PUT', `/api/partner-reviews/${card!.id}/thanks`, { helped: true, answer: 'I made it deeper' });
   expect((await thanks(learners.dee)).status).toBe(404);
   expect((await thanks(learners.ben)).status).toBe(204);
+  // Said one after the other, neither takes the other away.
+  await learners.ben.request('PUT', `/api/partner-reviews/${card!.id}/thanks`, { helped: true });
   expect(await open('ada', card!.id)).toMatchObject({ helped: true, answer: 'I made it deeper', state: 'given' });
   expect((await learners.ada.request('DELETE', `/api/partner-reviews/${card!.id}/give`)).status).toBe(409);
 });
