@@ -3,7 +3,7 @@ import type { DemoTries } from './answers';
 import { type DemoMedia } from './birds';
 import type { QuestionsSettings } from '@lippet/core/parts/questions/questionsPart';
 import type { Background } from '@lippet/core/page/background';
-import type { DemoHanging } from './wall';
+import type { WallStamp } from '@lippet/core/contract/wall';
 import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
@@ -33,6 +33,18 @@ export interface DemoPartnerReview extends Pick<DemoReview, 'marks' | 'levels'> 
   to: string;
   note?: string;
   at?: DayTime;
+}
+
+/** Of one learner on a wall. */
+export interface DemoHanging {
+  from: string;
+  title: string;
+  alt: string;
+  at: DayTime;
+  /** The teacher has not let it hang yet. */
+  waits?: boolean;
+  stamps?: [from: string, stamp: WallStamp][];
+  words?: [from: string, words: string][];
 }
 
 export interface DemoPiece {

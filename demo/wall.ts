@@ -1,7 +1,6 @@
 /** The walls of the demo: what hangs, what waits, and what was said to it. */
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
-import type { WallStamp } from '@lippet/core/contract/wall';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
 import { Hanging, HangingAnswer, Piece, Submission } from '@lippet/server/models/tables';
@@ -12,18 +11,6 @@ interface DemoWorld {
   /** Ids by name. */
   people: ReadonlyMap<string, string>;
   past: (time: DayTime) => Date;
-}
-
-/** Of one learner on a wall. */
-export interface DemoHanging {
-  from: string;
-  title: string;
-  alt: string;
-  at: DayTime;
-  /** The teacher has not let it hang yet. */
-  waits?: boolean;
-  stamps?: [from: string, stamp: WallStamp][];
-  words?: [from: string, words: string][];
 }
 
 /** Hangs what the demo says, of each learner's newest go all that is in it. */

@@ -92,6 +92,8 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
 test('an export that was asked for is made even if the server is killed in between', async ({ school, device }) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');
+  // All of the screen has come before school is gone.
+  await expect(quell.page.getByRole('region', { name: /^The piece of/ })).toBeVisible();
   const [go] = await school.query<{ id: string }>(
     `SELECT s.id FROM submissions s JOIN pieces p ON p.id = s.piece_id
       JOIN activities a ON a.id = p.activity_id WHERE a.title = 'Label the harbour map' LIMIT 1`,

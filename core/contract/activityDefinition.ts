@@ -7,7 +7,7 @@ import type { PartPlan } from '../parts/part';
 import type { Span } from '../recording/spans';
 import type { TakeSort } from '../recording/take';
 import { type RichText, NO_TEXT } from '../words/richText';
-import type { WallWay } from './wall';
+import type { WallWay } from './wallWays';
 import type { PartnerPlan } from '../review/partners/partnerPlan';
 import { type RubricRow, type Marking, NO_MARKING } from '../review/rubric';
 

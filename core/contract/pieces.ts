@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import type { WallWay } from './wall';
+import type { WallWay } from './wallWays';
 import type { PartnerPlan } from '../review/partners/partnerPlan';
 import type { PieceFacts, PieceStanding, Outcome } from '../piece/pieceState';
 import type { Completeness } from '../piece/completeness';

@@ -16,7 +16,7 @@ import {
 } from './activityDefinition';
 import { type Marking, MARK_KINDS, NO_MARKING, type RubricRow } from '../review/rubric';
 import { readPartners } from '../review/partners/partnerPlan';
-import { WALL_WAYS } from './wall';
+import { WALL_WAYS } from './wallWays';
 import { readSpans } from '../recording/spans';
 import { TAKE_SORTS, type TakeSort } from '../recording/take';
 import { readRichText } from '../words/richText';

@@ -3,10 +3,7 @@ import * as yup from 'yup';
 import type { RecordedMessage } from './activityDefinition';
 import { LIMITS } from './limits';
 import { trimmed } from './trimmed';
-
-/** `none`: nothing hangs. `teacher`: what a teacher has let hang. `open`: what learners hang, at once. */
-export const WALL_WAYS = ['none', 'teacher', 'open'] as const;
-export type WallWay = (typeof WALL_WAYS)[number];
+import type { WallWay } from './wallWays';
 
 /** What can be said to a piece without a word. */
 export const WALL_STAMPS = ['boat', 'eye', 'torch', 'tide'] as const;

@@ -9,7 +9,7 @@ import type {
   TakeBack,
   RecordedMessage,
 } from '@lippet/core/contract/activityDefinition';
-import type { WallWay } from '@lippet/core/contract/wall';
+import type { WallWay } from '@lippet/core/contract/wallWays';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import type { RubricRow } from '@lippet/core/review/rubric';

@@ -1,7 +1,7 @@
 import type { PlanGroup } from '@lippet/core/contract/activities';
 import { type ActivityPlan, type Dates, type GroupPlan } from '@lippet/core/contract/activityDefinition';
 import { DEFINITION_LIMITS } from '@lippet/core/contract/definitionLimits';
-import type { WallWay } from '@lippet/core/contract/wall';
+import type { WallWay } from '@lippet/core/contract/wallWays';
 import { dayAt, weekdayWord } from '@lippet/core/schedule/schoolTime';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -5,7 +5,7 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { shownInClassroom } from '../classes/classroom';
-import { shownOnWall } from '../wall/walls';
+import { shownOnWall } from '../wall/wallMedia';
 import { heardFromPartner, seenByPartner } from '../partners/partnerMedia';
 import { heardUnderNote } from '../reviewing/noteReplies';
 import type { PieceFactsService } from '../pieces/pieceFacts';

@@ -2,7 +2,8 @@
 import { randomUUID } from 'node:crypto';
 import type { GoView } from '@lippet/core/contract/pieces';
 import type { UpdateView } from '@lippet/core/contract/updates';
-import type { WallCard, WallView, WallWay } from '@lippet/core/contract/wall';
+import type { WallCard, WallView } from '@lippet/core/contract/wall';
+import type { WallWay } from '@lippet/core/contract/wallWays';
 import { readPages } from '@lippet/core/page/document';
 import { Activity } from '../../models/tables';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';

@@ -1,4 +1,4 @@
-import { literal, QueryTypes, where, type Sequelize } from 'sequelize';
+import { QueryTypes, type Sequelize } from 'sequelize';
 import type { HangingState, HangingView, WallAnswerView, WallCard, WallView } from '@lippet/core/contract/wall';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import {
@@ -178,9 +178,3 @@ const answerView = (actor: Actor, answer: HangingAnswer, name: string): WallAnsw
   why: answer.why!,
   at: answer.at.getTime(),
 });
-
-/** Whether a recording hangs on a wall that somebody may see. */
-export async function shownOnWall(actor: Actor, mediaId: string): Promise<boolean> {
-  const rows = await Hanging.findAll({ where: where(literal("recording->>'media'"), mediaId) });
-  return rows.some((hanging) => policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) }));
-}
