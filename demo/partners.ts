@@ -43,7 +43,8 @@ export class DemoPartners {
     const reviews = activity.partners?.reviews ?? [];
     if (reviews.length === 0) return;
     const begunAt = this.world.past([-1, 20]);
-    await PartnerRound.create({ activityId, groupId, seed: randomUUID(), begunAt }, { transaction });
+    const { named } = activity.partners!.plan;
+    await PartnerRound.create({ activityId, groupId, seed: randomUUID(), named, begunAt }, { transaction });
     const { rubric } = await Activity.findByPk(activityId, { transaction, rejectOnEmpty: true });
     for (const [index, review] of reviews.entries()) {
       const before = reviews.slice(0, index);

@@ -11,6 +11,7 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
        activity_id uuid NOT NULL REFERENCES activities ON DELETE CASCADE,
        group_id uuid NOT NULL REFERENCES groups ON DELETE CASCADE,
        seed text NOT NULL,
+       named boolean NOT NULL,
        begun_at timestamptz NOT NULL,
        ended_at timestamptz,
        PRIMARY KEY (activity_id, group_id)

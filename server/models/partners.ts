@@ -24,6 +24,8 @@ export class PartnerRound extends Row<PartnerRound> {
   declare groupId: string;
   /** The same seed gives the same partners. */
   declare seed: string;
+  /** Whether they were told that they see each other's names: what was said under that stays under it. */
+  declare named: boolean;
   declare begunAt: Date;
   /** When what was begun was given by itself. */
   declare endedAt: CreationOptional<Date | null>;
@@ -71,6 +73,7 @@ export function definePartners(sequelize: Sequelize): void {
       activityId: { ...uuid(), primaryKey: true },
       groupId: { ...uuid(), primaryKey: true },
       seed: text(),
+      named: flag(),
       begunAt: time(),
       endedAt: maybeTime(),
     },

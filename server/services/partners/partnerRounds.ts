@@ -71,7 +71,10 @@ export class PartnerRounds {
       const round =
         (await PartnerRound.findOne({ where: { ...place }, transaction })) ??
         (whyNotYet(plan, learners, now) === null
-          ? await PartnerRound.create({ ...place, seed: randomUUID(), begunAt: new Date(now) }, { transaction })
+          ? await PartnerRound.create(
+              { ...place, seed: randomUUID(), named: plan.named, begunAt: new Date(now) },
+              { transaction },
+            )
           : null);
       if (!round) return;
       // A teacher has given them more time.

@@ -3,6 +3,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import * as Y from 'yjs';
+import type { PlanView } from '@lippet/core/contract/activities';
 import type { GoView, PieceView } from '@lippet/core/contract/pieces';
 import type { PartnerAnswerView, PartnerBoard, PartnerDuty, PartnerReviewView } from '@lippet/core/contract/partners';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
@@ -333,6 +334,24 @@ it('a picture that a partner puts there is theirs until it is given, and then th
   const copy = await learners.ada.request('GET', `/api/partner-reviews/${id}/copy.pdf`);
   const pdf = await PDFDocument.load(await copy.arrayBuffer());
   expect(pdf.context.enumerateIndirectObjects().some(([, object]) => String(object).includes('/Image'))).toBe(true);
+});
+
+it('who has begun without names never gets any', async () => {
+  await begin({ reviews: 1 });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const path = `/api/activities/${school.activities.open}`;
+  const { plan, version } = await teacher.json<PlanView>('GET', `${path}/plan`);
+  const partners = { ...plan.partners!, named: true };
+  const { version: kept } = await teacher.json<{ version: number }>('PUT', `${path}/plan`, {
+    version,
+    plan: { ...plan, partners },
+  });
+  const given = await teacher.request('POST', `${path}/set`, { version: kept });
+  expect(given.status).toBe(422);
+  expect(((await given.json()) as { message: string }).message).toBe(
+    'Partners have begun without names, and that stays as it is.',
+  );
+  expect((await duties('ada'))[0]).toMatchObject({ named: false });
 });
 
 it('goes through the teacher first where it is so said; they hold it back again, and say whether it counts', async () => {

@@ -3,7 +3,16 @@ import type { ActivityPlan } from '@lippet/core/contract/activityDefinition';
 import { planTroubles } from '@lippet/core/contract/definitionTroubles';
 import { mediaOfPlan } from '@lippet/core/contract/mediaOfPlan';
 import type { PartPlan } from '@lippet/core/parts/part';
-import { Assignment, Crew, CrewMember, LearnerDates, Membership, Part, type Activity } from '../../models/tables';
+import {
+  Assignment,
+  Crew,
+  CrewMember,
+  LearnerDates,
+  Membership,
+  Part,
+  PartnerRound,
+  type Activity,
+} from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { ProblemError } from '../../problems/problem';
@@ -66,6 +75,7 @@ export class GivingOut {
         'Work can be set only for groups that you teach, and dates only for their learners.',
       );
     await insistOnCrews(plan, transaction);
+    await insistOnNames(activity.id, plan, transaction);
     if (!(await this.media.ofActivity(mediaOfPlan(plan), activity.id)))
       throw new ProblemError('still-arriving', 'A file is still on its way to school. Give it out when that is there.');
     const elsewhere = await Part.count({
@@ -198,4 +208,15 @@ async function insistOnCrews({ groups }: ActivityPlan, transaction: Transaction)
   const known = await Crew.findAll({ where: { id: named.map(({ crew }) => crew) }, transaction });
   if (named.some(({ group, crew }) => !known.some(({ id, groupId }) => id === crew && groupId === group)))
     throw new ProblemError('incomplete', 'A crew that it is for was taken apart. Choose anew who it is for.');
+}
+
+/** Partners who have begun without names never get any afterwards, and those with names have seen them. */
+async function insistOnNames(activityId: string, { partners }: ActivityPlan, transaction: Transaction): Promise<void> {
+  if (!partners) return;
+  const others = await PartnerRound.count({ where: { activityId, named: !partners.named }, transaction });
+  if (others > 0)
+    throw new ProblemError(
+      'incomplete',
+      `Partners have begun ${partners.named ? 'without' : 'with'} names, and that stays as it is.`,
+    );
 }

@@ -137,6 +137,17 @@ it('is one’s own to hang and to take down; the same wish is hung once', async 
   expect(await statusOf(hang(ada, goId))).toBe(404);
 });
 
+it('what is taken back does not hang any more, and hangs again by its own wish alone', async () => {
+  await begin('open');
+  const { goId, pieceId } = await send(ada);
+  await hang(ada, goId);
+  const [{ id }] = (await wall(ben)).pieces as [WallView['pieces'][number]];
+  await ada.request('POST', `/api/pieces/${pieceId}/take-back`);
+  expect((await wall(ben)).pieces).toEqual([]);
+  expect(await ben.json<WallCard[]>('GET', `/api/groups/${school.groups.reeds}/walls`)).toEqual([]);
+  expect(await statusOf(ben.request('GET', `/api/hangings/${id}/picture`))).toBe(404);
+});
+
 it('stays within its group', async () => {
   await begin('open');
   await hang(ada, (await send(ada)).goId);

@@ -52,6 +52,7 @@ export class WallService {
          count(*) FILTER (WHERE h.let_at IS NOT NULL AND h.held_at IS NULL) AS hangs,
          count(*) FILTER (WHERE h.let_at IS NULL AND h.held_at IS NULL) AS waits
        FROM hangings h JOIN activities a ON a.id = h.activity_id
+       JOIN submissions s ON s.id = h.submission_id AND s.withdrawn_at IS NULL
        WHERE h.group_id = :groupId
          AND (:teaches OR h.person_id = :person OR (h.let_at IS NOT NULL AND h.held_at IS NULL))
        GROUP BY a.id, a.title ORDER BY max(h.hung_at) DESC`,
@@ -101,7 +102,10 @@ export class WallService {
         ['id', 'ASC'],
       ],
     });
-    const seen = all.filter((hanging) => policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) }));
+    const sent = await stillSent(all);
+    const seen = all
+      .filter(({ submissionId }) => sent.has(submissionId))
+      .filter((hanging) => policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) }));
     const answers = await HangingAnswer.findAll({
       where: { hangingId: seen.map(({ id }) => id) },
       order: [
@@ -146,7 +150,8 @@ export class WallService {
   async picture(actor: Actor, id: string, { page, large }: { page: number; large: boolean }): Promise<PictureOffer> {
     const hanging = await findHanging(id);
     if (!policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) })) throw notFound();
-    const { pieceId } = await Submission.findByPk(hanging.submissionId, { rejectOnEmpty: true });
+    const { pieceId, withdrawnAt } = await Submission.findByPk(hanging.submissionId, { rejectOnEmpty: true });
+    if (withdrawnAt) throw notFound();
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
     return {
       tag: `${id}.${page}.${large}`,
@@ -166,6 +171,15 @@ export class WallService {
     if (!picture) throw notFound();
     return picture;
   }
+}
+
+/** Ids of the goes that were not taken back: a draft is its learner's alone, and does not hang. */
+async function stillSent(all: readonly Hanging[]): Promise<Set<string>> {
+  const goes = await Submission.findAll({
+    where: { id: all.map(({ submissionId }) => submissionId), withdrawnAt: null },
+    attributes: ['id'],
+  });
+  return new Set(goes.map(({ id }) => id));
 }
 
 const answerView = (actor: Actor, answer: HangingAnswer, name: string): WallAnswerView => ({
