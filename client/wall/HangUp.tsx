@@ -35,7 +35,8 @@ export function HangUp({ piece, onClose }: { piece: PieceView; onClose: () => vo
   const { card, goes, parts, wall } = piece;
   const router = useRouter();
   const client = useQueryClient();
-  const doc = useFrozenDocument(useGoDocument(goes[0]!.id).data);
+  const { data: bytes, error: missing, refetch } = useGoDocument(goes[0]!.id);
+  const doc = useFrozenDocument(bytes);
   const choices = useMemo((): Choice[] => {
     if (!doc) return [];
     const pages = readPages(doc);
@@ -89,7 +90,8 @@ export function HangUp({ piece, onClose }: { piece: PieceView; onClose: () => vo
         </>
       }
     >
-      {!doc && <Opening />}
+      {missing && !doc && <Notice again={() => void refetch()}>{missing.message}</Notice>}
+      {!missing && !doc && <Opening />}
       {doc && choices.length === 0 && <Notice calm>There is no page and no recording in it that could hang.</Notice>}
       {chosen && (
         <View style={styles.fields}>

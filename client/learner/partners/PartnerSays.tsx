@@ -3,6 +3,7 @@ import type { PartnerReviewView } from '@lippet/core/contract/partners';
 import { whatIsLacking } from '@lippet/core/review/partners/partnerLacking';
 import { NO_MARKING, NO_OWN_MARK } from '@lippet/core/review/rubric';
 import type { TakeSort } from '@lippet/core/recording/take';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useStore } from 'zustand';
@@ -124,15 +125,24 @@ function PartnerSaidSo({ review, work }: Pick<Props, 'review' | 'work'>) {
 
 /** The work with one's own marks on it, as a PDF. */
 function CopyOfIt({ review: { id, title, name, state } }: { review: PartnerReviewView }) {
+  const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (): Promise<void> => {
-    const bytes = await getBytes(`/partner-reviews/${id}/copy.pdf`);
-    download(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' }), `${title}, ${name}.pdf`);
+    setTrouble(null);
+    try {
+      const bytes = await getBytes(`/partner-reviews/${id}/copy.pdf`);
+      download(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' }), `${title}, ${name}.pdf`);
+    } catch (failure) {
+      setTrouble((failure as Error).message);
+    }
   };
   if (state === 'waits') return <Notice calm>Their work has not come yet.</Notice>;
   return (
-    <Button icon="out" onPress={() => void take()} style={styles.start}>
-      A copy with my marks
-    </Button>
+    <>
+      <Button icon="out" onPress={() => void take()} style={styles.start}>
+        A copy with my marks
+      </Button>
+      {trouble && <Notice>{trouble}</Notice>}
+    </>
   );
 }
 

@@ -4,7 +4,7 @@ import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import { WALL_LIMITS, type WallStamp } from '@lippet/core/contract/wall';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
-import { Activity, Hanging, HangingAnswer, type Piece, type Submission } from '../../models/tables';
+import { Activity, Hanging, HangingAnswer, type Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
@@ -49,7 +49,7 @@ export class HangingService {
       throw new ProblemError('conflict', 'Nothing is hung of this activity. Your work is kept.');
     const hung = await this.found(submission, wish);
     await this.sequelize.transaction((transaction) =>
-      this.put(actor, { piece, submission, activity, groupId: work.groupId, wish, hung }, transaction),
+      this.put(actor, { submission, activity, groupId: work.groupId, wish, hung }, transaction),
     );
   }
 
@@ -75,7 +75,7 @@ export class HangingService {
       groupId,
       wish: { id, page, part, title, alt },
       hung,
-    }: { piece: Piece; submission: Submission; activity: Activity; groupId: string; wish: Wish; hung: Hung },
+    }: { submission: Submission; activity: Activity; groupId: string; wish: Wish; hung: Hung },
     transaction: Transaction,
   ): Promise<void> {
     // Two devices of one learner come one after the other.
