@@ -21,6 +21,7 @@ import { groupRoutes } from './routes/groups';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
 import { wallRoutes } from './routes/wall';
+import { sharedRoutes } from './routes/shared';
 import { partnerRoutes } from './routes/partners';
 import { planningRoutes } from './routes/planning';
 import { teachingRoutes } from './routes/teaching';
@@ -32,6 +33,7 @@ import { PieceFactsService } from './services/pieces/pieceFacts';
 import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
 import { AnswerService } from './services/questions/answers';
+import { SharedSheetService } from './services/shared/sharedSheets';
 import { HangingService } from './services/wall/hanging';
 import { WallService } from './services/wall/walls';
 import { PartnerAnswerService } from './services/partners/partnerAnswers';
@@ -126,7 +128,7 @@ export function makeServices(
   const hub = new SyncHub(
     log,
     new UpdateWriter(sequelize, log),
-    documentAccess(facts, measuring, copies, signIn, clock),
+    documentAccess({ facts, log }, measuring, copies, signIn, clock),
     logger,
   );
   const tries = new TryService(sequelize, facts, variants, setTimes);
@@ -179,6 +181,7 @@ export function makeServices(
     partnerBoard: new PartnerBoardService(sequelize, clock),
     hangings: new HangingService(sequelize, facts, clock),
     walls: new WallService(sequelize, pictures, media),
+    sharedSheets: new SharedSheetService({ sequelize, facts, hub: () => hub }, clock),
     crews: new CrewService(sequelize, counts, clock),
     activityPictures,
     speech: new SpeechService(files, signIn),
@@ -282,6 +285,7 @@ export function makeApp(
     teachingRoutes(services),
     partnerRoutes(services),
     wallRoutes(services),
+    sharedRoutes(services),
   ]) {
     app.route('/api', routes);
   }

@@ -89,6 +89,7 @@ import {
   type PartnerDuty,
   type PartnerReviewView,
 } from './partners';
+import { sharedWaysBody, type SharedCard, type SharedView } from './shared';
 import { speechBody, type SpeechView } from './speech';
 import { stampBody, type KeptStampView } from './stamps';
 import type { UpdateView } from './updates';
@@ -233,6 +234,12 @@ export const API = {
   'PUT /hangings/:id/decision': does().taking(letBody),
   'POST /hangings/:id/answers': does().taking(wallAnswerBody),
   'PUT /hanging-answers/:id/decision': does().taking(letBody),
+
+  // Sheets that several fill together.
+  'POST /pieces/:id/shared/:part': gives<SharedView>(),
+  'POST /activities/:id/groups/:group/shared': gives<SharedCard[]>(),
+  'GET /shared/:id': gives<SharedView>(),
+  'PUT /shared/:id/ways': does().taking(sharedWaysBody),
 
   // Reviewing.
   'GET /to-review': gives<ReviewActivity[]>(),

@@ -3,11 +3,11 @@ export interface SyncNews {
   /**
    * `frozen`: sent, or released: nothing more is taken. `open`: it takes updates again; connect anew. `said`: what
    * stands beside the document has changed. `here`: who has it open. `full`: the last change was not taken, because the
-   * document would hold more than one may.
+   * document would hold more than one may, or because it touches what is somebody else's.
    */
   kind: 'frozen' | 'open' | 'said' | 'here' | 'full';
   /** With `full`: what there was too much of. */
-  why?: 'too-large' | 'too-deep' | 'too-many' | 'no-room';
+  why?: 'too-large' | 'too-deep' | 'too-many' | 'no-room' | 'not-yours';
   /** With `here`: everybody who has the document open, each once. */
   people?: { id: string; name: string }[];
 }

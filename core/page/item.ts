@@ -23,6 +23,8 @@ interface ItemBase {
   /** When it was made, milliseconds since 1970. */
   at: number;
   matrix: Matrix;
+  /** Somebody else made it, on a sheet that was filled together: it is shown faintly beside what is the learner's own. */
+  others?: boolean;
 }
 
 /** A pen stroke; its ink and width are in page points, with the matrix worked in. */
@@ -141,6 +143,7 @@ const base = (id: string, get: (key: string) => unknown): ItemBase => {
     order: typeof order === 'string' ? order : '',
     at: typeof at === 'number' && Number.isFinite(at) ? at : 0,
     matrix: isMatrix(matrix) ? matrix : IDENTITY,
+    ...(get('others') === true ? { others: true } : {}),
   };
 };
 

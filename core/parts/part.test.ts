@@ -48,8 +48,8 @@ describe.each(PART_KINDS)('a part of kind %s', (kind) => {
     expect(viewOfPart(part)).toMatchObject(askOf(kind, part.settings));
   });
 
-  it('has sheets of its own only where it is answered on them', () => {
-    expect(sheetsOf(withSheets(part, [SHEET]))).toEqual(kind === 'page' ? [SHEET] : []);
+  it('has sheets only where it is answered on them', () => {
+    expect(sheetsOf(withSheets(part, [SHEET]))).toEqual(['page', 'shared'].includes(kind) ? [SHEET] : []);
   });
 
   it('is not enough, not answered and told of nothing where nothing is in it', () => {

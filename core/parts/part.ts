@@ -11,6 +11,7 @@ import {
   type AnyView,
   type CorePart,
   type PartContent,
+  type SharedWays,
 } from './partKind';
 import type { SheetPlan } from './page/sheetPlan';
 import { PARTS } from './registry';
@@ -115,9 +116,20 @@ export const partsNamedBy = ({ kind, settings }: PartPlan): string[] => rulesOf(
 export const sheetsOf = ({ kind, settings }: Pick<PartPlan, 'kind' | 'settings'>): readonly SheetPlan[] =>
   rulesOf(kind).sheets(settings);
 
-/** The pages that a part's pieces begin with. */
-export const givenPages = (part: Pick<PartPlan, 'id' | 'kind' | 'settings'>): PagePlan[] =>
+type Sheeted = Pick<PartPlan, 'id' | 'kind' | 'settings'>;
+
+/** How a part's sheets are filled by several together; null where each learner has sheets of their own. */
+export const togetherOf = ({ kind, settings }: Pick<PartPlan, 'kind' | 'settings'>): SharedWays | null =>
+  rulesOf(kind).together(settings);
+
+const pagesOf = (part: Sheeted): PagePlan[] =>
   sheetsOf(part).map((sheet, i) => ({ id: `${part.id}.${i + 1}`, part: part.id, ...sheet }));
+
+/** The pages that a part's pieces begin with: none where they are filled together. */
+export const givenPages = (part: Sheeted): PagePlan[] => (togetherOf(part) ? [] : pagesOf(part));
+
+/** The pages that are filled together. */
+export const sharedPages = (part: Sheeted): PagePlan[] => (togetherOf(part) ? pagesOf(part) : []);
 
 /** A part with other sheets; the same where its kind has none. */
 export const withSheets = (part: PartPlan, sheets: SheetPlan[]): PartPlan =>

@@ -64,6 +64,16 @@ export interface AnyView {
   recording: RecordingRules;
 }
 
+/** How a sheet is filled by several together. */
+export interface SharedWays {
+  /** All of a group fill one, or each of its crews does. */
+  by: 'group' | 'crew';
+  /** Whether each has a place of their own, laid out by number. */
+  places: boolean;
+  /** Whether one sees what others made only once one has added something. */
+  hides: boolean;
+}
+
 /** What a record tells of an answer, beside the files that leave with it. */
 export interface AnswerRecord {
   /** In a few words, for people. */
@@ -97,6 +107,8 @@ export interface CorePart<Settings extends AnySettings, View extends object, Ans
   withSheets(settings: Settings, sheets: SheetPlan[]): Settings;
   /** Ids of the files that the settings show. */
   media(settings: Settings): string[];
+  /** How its sheets are filled by several together; null where each learner has sheets of their own. */
+  together(settings: Settings): SharedWays | null;
   /** What a document holds of this kind, by part. Whatever is in the document, it never throws. */
   answers(doc: Y.Doc): ReadonlyMap<string, Answer>;
   /** Whether enough is there, where it was not answered in another way. */
@@ -131,6 +143,7 @@ export const definePart = <Settings extends AnySettings, View extends object, An
   sheets: () => [],
   withSheets: (settings) => settings,
   media: () => [],
+  together: () => null,
   answers: () => NO_ANSWERS,
   isComplete: (_view, _answer, content) => pagesComplete(content),
   lacking: () => null,

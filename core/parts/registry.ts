@@ -4,12 +4,14 @@ import { pagePart } from './page/pagePart';
 import { photoPart } from './photo/photoPart';
 import { questionsPart } from './questions/questionsPart';
 import { scalePart } from './scale/scalePart';
+import { sharedPart } from './shared/sharedPart';
 import { soundPart } from './sound/soundPart';
 import { tickPart } from './tick/tickPart';
 import { wordsPart } from './words/wordsPart';
 
 export const PARTS = {
   page: pagePart,
+  shared: sharedPart,
   photo: photoPart,
   sound: soundPart,
   film: filmPart,

@@ -4,6 +4,7 @@ import type { Question } from '@lippet/core/questions/question';
 import type { School } from '@lippet/core/questions/questionKind';
 import * as Y from 'yjs';
 import { drawPage } from './drawPage';
+import { freezeShared } from './freezeShared';
 import { soundShape } from './soundShape';
 import { toSend, type ToSend, type ToSendTask } from './toSend';
 import type { AnswersPdfTask } from './answersPdf';
@@ -76,6 +77,7 @@ export const tasks = {
   merge,
   drawPage,
   toSendTogether,
+  freezeShared,
   variant,
   goPdf,
   answersPdf,

@@ -53,6 +53,7 @@ describe('the schema', () => {
       '2026-11-30-crewWork',
       '2026-12-01-partners',
       '2026-12-01-wall',
+      '2026-12-01-shared',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

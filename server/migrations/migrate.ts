@@ -34,6 +34,7 @@ import * as setTimes from './2026-11-30-setTimes';
 import * as questionTries from './2026-11-30-questionTries';
 import * as partners from './2026-12-01-partners';
 import * as wall from './2026-12-01-wall';
+import * as shared from './2026-12-01-shared';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -71,6 +72,7 @@ export const MIGRATIONS = [
   { name: '2026-11-30-crewWork', ...crewWork },
   { name: '2026-12-01-partners', ...partners },
   { name: '2026-12-01-wall', ...wall },
+  { name: '2026-12-01-shared', ...shared },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

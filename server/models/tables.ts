@@ -6,6 +6,7 @@ import { definePeople } from './people';
 import { definePartners } from './partners';
 import { definePieces } from './pieces';
 import { defineQuestions } from './questions';
+import { defineShared } from './shared';
 import { defineWall } from './wall';
 import { defineTalk } from './talk';
 
@@ -15,6 +16,7 @@ export { School, Person, Group, Membership, Crew, CrewMember, Session, SignInAtt
 export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
 export { PartnerRound, PeerReview } from './partners';
 export { QuestionTry, QuestionHint, QuestionHelp, QuestionState, SetTime, SetRound, MoreTime } from './questions';
+export { SharedSheet } from './shared';
 export { Hanging, HangingAnswer } from './wall';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
 
@@ -28,4 +30,5 @@ export function defineTables(sequelize: Sequelize): void {
   defineFiles(sequelize);
   defineTalk(sequelize);
   defineWall(sequelize);
+  defineShared(sequelize);
 }

@@ -20,6 +20,8 @@ type Asked = {
 type Partnered = GroupWork & { reviewerId: string; authorId: string; shown: boolean };
 /** Work on a wall: whose it is, and whether it hangs for all to see. */
 type OnWall = GroupWork & { personId: string; hangs: boolean };
+/** A sheet that several learners of a group fill together. */
+type TogetherSheet = GroupWork & { fillers: ReadonlySet<string> };
 /** An activity as it is made: whose it is, and which groups it is set for. */
 type Planned = { teacherId: string; groups: readonly string[] };
 
@@ -130,6 +132,26 @@ export const policy = {
 
   /** Letting work and answers hang: the group's teachers. */
   leadWall: (actor: Actor, wall: GroupWork): boolean => actor.teaches.has(wall.groupId),
+
+  /** Seeing a sheet that several fill together: those who fill it, while they are of the group, and its teachers. */
+  seeShared: (actor: Actor, sheet: TogetherSheet): boolean =>
+    actor.teaches.has(sheet.groupId) || (actor.learnsIn.has(sheet.groupId) && sheet.fillers.has(actor.personId)),
+
+  /** Adding to it: whoever fills it, while it is open and their own work is not sent; its teachers at any time. */
+  addToShared: (
+    actor: Actor,
+    sheet: TogetherSheet & { closed: boolean },
+    standing: Pick<PieceStanding, 'mayDraw'> | null,
+  ): boolean =>
+    actor.teaches.has(sheet.groupId) ||
+    (policy.seeShared(actor, sheet) && !sheet.closed && standing !== null && standing.mayDraw),
+
+  /** Changing what lies there, asked at each change: whose it is, and the group's teachers. */
+  changeOnShared: (actor: Actor, sheet: GroupWork, makerId: string): boolean =>
+    actor.teaches.has(sheet.groupId) || makerId === actor.personId,
+
+  /** Opening and closing it, and saying who sees what: the group's teachers. */
+  leadShared: (actor: Actor, sheet: GroupWork): boolean => actor.teaches.has(sheet.groupId),
 
   /** A file made of a go: whoever asked for it. It holds what they were allowed to see then. */
   readExport: (actor: Actor, made: { askedBy: string }): boolean => made.askedBy === actor.personId,

@@ -9,6 +9,7 @@ import type { Actor } from '../policy/actor';
 import { notFound, ProblemError, signedOut } from '../problems/problem';
 import type { ActivityArchiveService } from '../services/planning/activityArchive';
 import type { AnswerService } from '../services/questions/answers';
+import type { SharedSheetService } from '../services/shared/sharedSheets';
 import type { HangingService } from '../services/wall/hanging';
 import type { WallService } from '../services/wall/walls';
 import type { PartnerAnswerService } from '../services/partners/partnerAnswers';
@@ -85,6 +86,7 @@ export interface Services {
   puttingRight: PuttingRightService;
   hangings: HangingService;
   walls: WallService;
+  sharedSheets: SharedSheetService;
   partnerGiving: PartnerGiving;
   partnerRounds: PartnerRounds;
   partnerReviews: PartnerReviewService;

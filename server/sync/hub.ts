@@ -14,8 +14,9 @@ import * as Y from 'yjs';
 import { LIMITS } from '@lippet/core/contract/limits';
 import type { SyncNews } from '@lippet/core/contract/sync';
 import type { Actor } from '../policy/actor';
-import { documentName, parseDocumentName, type DocumentRef } from './documentName';
+import { documentName, parseDocumentName, type DocumentKind, type DocumentRef } from './documentName';
 import { Allowance } from './allowance';
+import { ChangeGuard, type Maker } from './changeGuard';
 import { unfitUpdate } from './updateGuard';
 import { Ledger } from './ledger';
 import { LineFault } from './lineFault';
@@ -25,12 +26,19 @@ import { onStandingChanged } from './standing';
 import type { UpdateLog } from './updateLog';
 import type { UpdateWriter } from './updateWriter';
 
+/** What somebody may do with a document. */
+export interface DocumentAccess {
+  write: boolean;
+  /** Where it belongs to several, each change is looked at. */
+  maker?: Maker;
+}
+
 /** What the hub asks of the rest of the server about a document. */
 export interface DocumentGate {
   /** Who a session is now; null once it has ended. */
   actor(sessionId: string): Promise<Actor | null>;
   /** Whether the actor may read, and may write, the document now; null if they may not know of it. */
-  access(actor: Actor, ref: DocumentRef): Promise<{ write: boolean } | null>;
+  access(actor: Actor, ref: DocumentRef): Promise<DocumentAccess | null>;
   /** Whose a document is, and how many bytes all of theirs may still grow by. */
   room(ref: DocumentRef): Promise<{ owner: string; left: number }>;
   /** Called after an update was kept. */
@@ -48,12 +56,19 @@ interface SocketContext {
   opened: () => void;
   /** Names of documents that it was let into, and that are being loaded. */
   readonly loading: Set<string>;
+  /** As whom they change documents that belong to several, by name. */
+  readonly makers: Map<string, Maker>;
   /** Ends the line in a way after which it comes back. */
   comeBack: () => void;
 }
 
 /** What every hook is told. */
 type HookPayload = Pick<beforeHandleMessagePayload, 'context' | 'documentName'>;
+
+/** Documents of which everybody who has one open is told who else has. */
+const TELL_WHO_IS_HERE: ReadonlySet<DocumentKind> = new Set(['marks', 'shared']);
+/** While many come at once, only so often is told who is here, in milliseconds. */
+const TELL_PACE = 500;
 
 /** "Try again later" (the registry of RFC 6455). */
 const COME_BACK = 1013;
@@ -100,6 +115,9 @@ export class SyncHub {
   private readonly stopListening: () => void;
 
   private readonly ledger = new Ledger();
+  private readonly changes = new ChangeGuard();
+  /** Documents of which it was told a moment ago who is here. */
+  private readonly telling = new Map<string, ReturnType<typeof setTimeout>>();
   /** Ends when the last update of a document so far has been kept and applied. */
   private readonly turns = new WeakMap<Y.Doc, Promise<void>>();
 
@@ -117,9 +135,9 @@ export class SyncHub {
       onAuthenticate: (payload) => this.orComeBack(payload, () => this.letIn(payload)),
       connected: async ({ context, documentName: name }) => {
         (context as SocketContext).loading.delete(name);
-        this.tellWhoIsHere(name);
+        this.soonTellWhoIsHere(name);
       },
-      onDisconnect: async ({ documentName: name }) => this.tellWhoIsHere(name),
+      onDisconnect: async ({ documentName: name }) => this.soonTellWhoIsHere(name),
       onLoadDocument: (payload) => this.orComeBack(payload, () => this.load(payload)),
       beforeHandleMessage: (payload) => this.orComeBack(payload, () => this.inTurn(payload)),
       onStoreDocument: async ({ documentName: name }) => {
@@ -138,7 +156,8 @@ export class SyncHub {
     connectionConfig.readOnly = !access.write;
     line.opened();
     line.loading.add(name);
-    if (ref.kind === 'marks') line.name = await this.gate.nameOf(line.actor);
+    if (access.maker) line.makers.set(name, access.maker);
+    if (TELL_WHO_IS_HERE.has(ref.kind)) line.name ??= await this.gate.nameOf(line.actor);
   }
 
   private async load({ documentName: name, document }: onLoadDocumentPayload): Promise<void> {
@@ -168,13 +187,25 @@ export class SyncHub {
     }
   }
 
+  /** The first is told at once; of what comes soon after, the whole. */
+  private soonTellWhoIsHere(name: string): void {
+    const ref = parseDocumentName(name);
+    if (!ref || !TELL_WHO_IS_HERE.has(ref.kind) || this.telling.has(name)) return;
+    this.tellWhoIsHere(name);
+    const later = setTimeout(() => {
+      this.telling.delete(name);
+      this.tellWhoIsHere(name);
+    }, TELL_PACE);
+    this.telling.set(name, later);
+  }
+
   /**
-   * Those who have a review open are told who else has: two who answer the same go should know. A piece is one
-   * learner's own.
+   * Those who have a review open are told who else has: two who answer the same go should know. So are those who fill a
+   * sheet together. A piece is one learner's own.
    */
   private tellWhoIsHere(name: string): void {
     const document = this.hocuspocus.documents.get(name);
-    if (!document || parseDocumentName(name)?.kind !== 'marks') return;
+    if (!document) return;
     const connections = document.getConnections();
     const people = new Map(
       connections.map(({ context }) => [
@@ -225,7 +256,9 @@ export class SyncHub {
     if (known) return;
     // Throws on bytes that are no update, which closes the connection.
     const unfit = unfitUpdate(document, this.ledger.heldBy(document), carried.update);
-    const why = unfit ?? (this.ledger.hasRoom(document, carried.update.length) ? null : 'no-room');
+    const maker = (connection.context as SocketContext).makers.get(payload.documentName) ?? null;
+    const foreign = maker && !unfit && !this.changes.lets(document, carried.update, maker) ? 'not-yours' : null;
+    const why = unfit ?? foreign ?? (this.ledger.hasRoom(document, carried.update.length) ? null : 'no-room');
     if (why) {
       connection.readOnly = true;
       connection.sendStateless(JSON.stringify({ kind: 'full', why } satisfies SyncNews));
@@ -238,6 +271,7 @@ export class SyncHub {
       return;
     }
     this.ledger.add(document, carried.update.length);
+    if (maker) this.changes.kept(document, carried.update, maker);
     await this.gate.written(ref);
     // The document may have been unloaded and loaded again while the log was being written.
     const loaded =
@@ -252,7 +286,7 @@ export class SyncHub {
       this.lines.add(webSocket, actor);
       const opened = this.watch(webSocket);
       const comeBack = (): void => webSocket.close(COME_BACK, 'Come back');
-      const context: SocketContext = { actor, opened, loading: new Set(), comeBack };
+      const context: SocketContext = { actor, opened, loading: new Set(), makers: new Map(), comeBack };
       this.contexts.add(context);
       webSocket.on('close', () => this.contexts.delete(context));
       this.hocuspocus.handleConnection(webSocket, request, context);
@@ -306,7 +340,9 @@ export class SyncHub {
     for (const { connection, ref } of this.connectionsOf(sessionId)) {
       const access = await this.gate.access(actor, ref);
       if (!access) return this.lines.sendBack(sessionId);
-      (connection.context as SocketContext).actor = actor;
+      const line = connection.context as SocketContext;
+      line.actor = actor;
+      if (access.maker) line.makers.set(documentName(ref), access.maker);
       if (access.write || connection.readOnly) continue;
       connection.readOnly = true;
       connection.sendStateless(JSON.stringify({ kind: 'frozen' } satisfies SyncNews));
@@ -343,6 +379,7 @@ export class SyncHub {
   async close(): Promise<void> {
     this.closed = true;
     this.stopListening();
+    for (const later of this.telling.values()) clearTimeout(later);
     await sendAway(this.sockets);
     this.hocuspocus.closeConnections();
     await Promise.allSettled(this.tidying);

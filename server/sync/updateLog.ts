@@ -21,6 +21,8 @@ export const TABLES: Record<DocumentKind, { updates: string; key: string; owner:
     open: `given_at IS NULL AND EXISTS (
       SELECT 1 FROM submissions WHERE submissions.id = submission_id AND withdrawn_at IS NULL)`,
   },
+  // Where it is closed to learners, their teacher still tidies it.
+  shared: { updates: 'shared_updates', key: 'shared_sheet_id', owner: 'shared_sheets', open: 'true' },
 };
 
 /** The updates of a document, oldest first, and the id of the newest. */

@@ -5,6 +5,7 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { shownInClassroom } from '../classes/classroom';
+import { shownOnShared } from '../shared/sharedAccess';
 import { shownOnWall } from '../wall/wallMedia';
 import { heardFromPartner, seenByPartner } from '../partners/partnerMedia';
 import { heardUnderNote } from '../reviewing/noteReplies';
@@ -88,7 +89,7 @@ export class MediaAccess {
       const ofLearner = media.ownerId === piece.personId;
       if (
         ofLearner
-          ? !policy.readPieceMedia(actor, piece, work) && !(await seenByPartner(actor, media))
+          ? !policy.readPieceMedia(actor, piece, work) && !(await this.seenTogether(actor, media))
           : !policy.readReviewMedia(actor, piece, work, await wasReleased(media))
       )
         throw notFound();
@@ -96,6 +97,11 @@ export class MediaAccess {
       if (!(await this.mayPlan(actor, media.activityId!)) && !(await this.mayLookAt(actor, media))) throw notFound();
     }
     return media;
+  }
+
+  /** Whether somebody sees a learner's file as a partner, or on a sheet that they fill together. */
+  private async seenTogether(actor: Actor, media: Media): Promise<boolean> {
+    return (await seenByPartner(actor, media)) || shownOnShared(Media.sequelize!, actor, media, this.clock());
   }
 
   /** Whether somebody sees a learner's file only because they look at that learner's work as a partner. */

@@ -426,7 +426,7 @@ it('its marks are drawn by nobody else over the live line, and not once it was g
     makeLogger('silent'),
   );
   const facts = new PieceFactsService(school.sequelize, measuring);
-  const gate = documentAccess(facts, measuring, copies, signIn, () => now);
+  const gate = documentAccess({ facts, log: school.log }, measuring, copies, signIn, () => now);
   const [card] = await cardsOf('ada');
   const ref = { kind: 'partner', id: card!.id } as const;
   const access = async (client: TestClient) =>

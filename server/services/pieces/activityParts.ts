@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { PagePlan } from '@lippet/core/page/document';
-import { givenPages, viewOfPart, type PartPlan, type PartView } from '@lippet/core/parts/part';
+import { givenPages, sharedPages, viewOfPart, type PartPlan, type PartView } from '@lippet/core/parts/part';
 import type { MaterialView } from '@lippet/core/contract/activities';
 import type { MaterialPlan } from '@lippet/core/contract/activityDefinition';
 import type { TaskView } from '@lippet/core/contract/pieces';
@@ -34,16 +34,17 @@ export const partPlan = ({ id, kind, title, required, choice, waits, settings }:
 
 /**
  * The parts of an activity in order, and the pages they ask for. What was taken out is among the parts, last and
- * marked, because pieces may hold work in it; its pages are not.
+ * marked, because pieces may hold work in it; its pages are not. `together`: pages that are filled together.
  */
 export async function activityParts(
   activityId: string,
   transaction?: Transaction,
-): Promise<{ parts: PartView[]; pages: PagePlan[] }> {
+): Promise<{ parts: PartView[]; pages: PagePlan[]; together: PagePlan[] }> {
   const rows = await Part.findAll({ where: { activityId }, order: ['position'], transaction });
   const [current, removed] = [rows.filter(({ removedAt }) => !removedAt), rows.filter(({ removedAt }) => removedAt)];
   return {
     parts: [...current, ...removed].map((part) => viewOfPart(partPlan(part), Boolean(part.removedAt))),
     pages: current.flatMap((part) => givenPages(partPlan(part))),
+    together: current.flatMap((part) => sharedPages(partPlan(part))),
   };
 }

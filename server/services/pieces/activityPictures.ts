@@ -42,9 +42,9 @@ export class ActivityPictureService {
 
   /** For whoever may see it. */
   async draw(activityId: string): Promise<Buffer> {
-    const { parts, pages } = await activityParts(activityId);
+    const { parts, pages, together } = await activityParts(activityId);
     // A blank sheet says nothing: how it is answered says more.
-    const telling = pages.find(({ background }) => background.kind !== 'blank' || background.drawn);
+    const telling = [...pages, ...together].find(({ background }) => background.kind !== 'blank' || background.drawn);
     if (telling) return this.pictures.of({ id: activityId, activityId }, { updates: [startDocument([telling])] });
     const first = parts.find(({ removed }) => !removed)?.kind ?? null;
     const svg = kindSignSvg(first, { line: INK_COLOURS.ink, ground: GROUND });

@@ -3,6 +3,8 @@ import { PeerReview, Person, Piece, Review, Submission } from '../../models/tabl
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import type { DocumentGate } from '../../sync/hub';
+import { keepSharedMedia, sharedAccess } from '../shared/sharedAccess';
+import type { UpdateLog } from '../../sync/updateLog';
 import { partnerPlanOf } from '../partners/partnerPlaces';
 import { documentRoom } from './documentRoom';
 import type { MeasuringService } from './measuring';
@@ -12,7 +14,7 @@ import type { SignInService } from '../access/signIn';
 
 /** The sync hub's gate: asks the policy about live documents. */
 export function documentAccess(
-  facts: PieceFactsService,
+  { facts, log }: { facts: PieceFactsService; log: UpdateLog },
   measuring: MeasuringService,
   copies: PieceCopyService,
   signIn: SignInService,
@@ -27,6 +29,7 @@ export function documentAccess(
         return { write: policy.writePiece(actor, standing, standing.status) };
       }
       if (kind === 'partner') return partnersAccess(actor, id, clock());
+      if (kind === 'shared') return sharedAccess(facts, Piece.sequelize!, actor, { id, now: clock() });
       const review = await Review.findByPk(id);
       const submission = review && (await Submission.findByPk(review.submissionId));
       const piece = submission && (await Piece.findByPk(submission.pieceId));
@@ -39,12 +42,13 @@ export function documentAccess(
       return (await Person.findByPk(personId, { attributes: ['name'], rejectOnEmpty: true })).name;
     },
     async paused({ kind, id }) {
+      if (kind === 'shared') await keepSharedMedia(log, id);
       if (kind !== 'piece') return;
       await measuring.measure(id);
       await copies.keep(id);
     },
     async written({ kind, id }) {
-      if (kind === 'piece') return;
+      if (kind === 'piece' || kind === 'shared') return;
       if (kind === 'partner') {
         await PeerReview.update({ begunAt: new Date(clock()) }, { where: { id, begunAt: { [Op.is]: null } } });
         return;

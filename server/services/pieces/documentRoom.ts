@@ -7,6 +7,7 @@ const OWNERS: Record<DocumentRef['kind'], string> = {
   piece: 'SELECT person_id AS id FROM pieces WHERE id = :id',
   marks: 'SELECT reviewer_id AS id FROM reviews WHERE id = :id',
   partner: 'SELECT reviewer_id AS id FROM peer_reviews WHERE id = :id',
+  shared: 'SELECT teacher_id AS id FROM activities WHERE id = (SELECT activity_id FROM shared_sheets WHERE id = :id)',
 };
 
 export interface DocumentRoom {
@@ -30,7 +31,10 @@ export async function documentRoom(sequelize: Sequelize, { kind, id }: DocumentR
             WHERE r.reviewer_id = (SELECT id FROM owner)
             UNION ALL
             SELECT octet_length(u.data) FROM peer_reviews r JOIN peer_mark_updates u ON u.peer_review_id = r.id
-            WHERE r.reviewer_id = (SELECT id FROM owner))
+            WHERE r.reviewer_id = (SELECT id FROM owner)
+            UNION ALL
+            SELECT octet_length(u.data) FROM activities a JOIN shared_sheets h ON h.activity_id = a.id
+            JOIN shared_updates u ON u.shared_sheet_id = h.id WHERE a.teacher_id = (SELECT id FROM owner))
      SELECT p.id AS owner, s.document_bytes AS school, (SELECT coalesce(sum(bytes), 0) FROM own) AS own
      FROM people p JOIN schools s ON s.id = p.school_id WHERE p.id = (SELECT id FROM owner)`,
     { replacements: { id }, type: QueryTypes.SELECT },

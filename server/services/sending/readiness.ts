@@ -18,6 +18,8 @@ export interface Readiness {
   choices: readonly ChoicePlan[];
   /** Whether learners look at each other's work there. */
   hasPartners: boolean;
+  /** Whether some of its parts are filled together with others. */
+  hasShared: boolean;
   /** Files that school would not take. */
   refused: ReadonlySet<string>;
   /** What is at school of it; null where it is too large to be read with others. */
@@ -29,15 +31,16 @@ interface Asked {
   parts: readonly PartView[];
   choices: readonly ChoicePlan[];
   hasPartners: boolean;
+  hasShared: boolean;
 }
 
 async function askedBy(activityId: string): Promise<Asked> {
-  const { parts } = await activityParts(activityId);
+  const { parts, together } = await activityParts(activityId);
   const { choices, partners } = await Activity.findByPk(activityId, {
     attributes: ['choices', 'partners'],
     rejectOnEmpty: true,
   });
-  return { parts, choices: choices ?? [], hasPartners: Boolean(partners) };
+  return { parts, choices: choices ?? [], hasPartners: Boolean(partners), hasShared: together.length > 0 };
 }
 
 /** Goes of several pieces, also those that were taken back, newest first. */

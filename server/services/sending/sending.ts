@@ -13,6 +13,7 @@ import { Gatherer, together } from '../../sync/gatherer';
 import type { SyncHub } from '../../sync/hub';
 import type { UpdateLog } from '../../sync/updateLog';
 import type { PieceCountService } from '../pieces/pieceCounts';
+import { sheetsToFreeze } from '../shared/sheetsToFreeze';
 import { stillArriving } from './extent';
 import { GoFreezer, type Freezing, type SendRequest, type ToFreeze } from './freezing';
 import { ReadinessReader, type Readiness } from './readiness';
@@ -152,10 +153,8 @@ export class SendingService {
    * What is found in a document that is about to be frozen, and how far it was read.
    * @throws ProblemError `still-arriving` where school does not have all of it
    */
-  private async lookOver(
-    { piece, cell, parts, choices, refused, kept: keptThen }: Readiness,
-    extent: string,
-  ): Promise<{ whole: WholePiece; through: string | null }> {
+  private async lookOver(readiness: Readiness, extent: string): Promise<{ whole: WholePiece; through: string | null }> {
+    const { piece, cell, parts, choices, refused, kept: keptThen } = readiness;
     const kept = keptThen ?? (await this.world.log.updates({ kind: 'piece', id: piece.id }));
     const found = await this.looking.ask({
       updates: kept?.updates ?? [],
@@ -167,7 +166,18 @@ export class SendingService {
     });
     if (found.kind === 'unreadable extent') throw new ProblemError('bad-request', found.why);
     if (found.kind === 'still arriving') throw stillArriving();
-    return { whole: found, through: kept?.through ?? null };
+    const whole = readiness.hasShared ? await this.withShared(readiness, found, kept?.updates[0]) : found;
+    return { whole, through: kept?.through ?? null };
+  }
+
+  /** What a learner has filled together with others goes with their piece, as it is now. */
+  private async withShared({ cell, piece }: Readiness, whole: WholePiece, kept?: Uint8Array): Promise<WholePiece> {
+    const { activityId, personId } = piece;
+    const sheets = await sheetsToFreeze(this.world, { activityId, groupId: cell.groupId }, personId);
+    if (sheets.length === 0) return whole;
+    const document = whole.document ?? kept ?? null;
+    const frozen = await this.world.compute.run('freezeShared', { document, person: personId, sheets });
+    return { ...whole, document: frozen.document, media: [...whole.media, ...frozen.media] };
   }
 }
 

@@ -1,0 +1,35 @@
+/** Sheets that several fill together. */
+import { type CreationOptional, type Sequelize } from 'sequelize';
+import { COMMON, Row, flag, id, list, maybeTime, maybeUuid, uuid } from './columns';
+
+/** One sheet of a part, in a group or one of its crews. Its document lies in `shared_updates`. */
+export class SharedSheet extends Row<SharedSheet> {
+  declare id: string;
+  declare activityId: string;
+  declare partId: string;
+  declare groupId: string;
+  /** Null for the whole group, or for those who are in no crew. */
+  declare crewId: CreationOptional<string | null>;
+  /** What others made is shown once one has added something. */
+  declare hides: boolean;
+  /** Learners add nothing since then. */
+  declare closedAt: CreationOptional<Date | null>;
+  /** Pictures that lie on it, each of whoever put it there. */
+  declare media: CreationOptional<string[]>;
+}
+
+export function defineShared(sequelize: Sequelize): void {
+  SharedSheet.init(
+    {
+      id: id(),
+      activityId: uuid(),
+      partId: uuid(),
+      groupId: uuid(),
+      crewId: maybeUuid(),
+      hides: flag(),
+      closedAt: maybeTime(),
+      media: list(),
+    },
+    { ...COMMON, sequelize, tableName: 'shared_sheets' },
+  );
+}

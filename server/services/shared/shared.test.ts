@@ -1,0 +1,290 @@
+/** One sheet for all, over real sockets against the whole server: what somebody made only they and their teacher change. */
+import { randomUUID } from 'node:crypto';
+import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
+import pino from 'pino';
+import WebSocket from 'ws';
+import * as Y from 'yjs';
+import type { GoView } from '@lippet/core/contract/pieces';
+import type { SharedCard, SharedView } from '@lippet/core/contract/shared';
+import { newPart } from '@lippet/core/parts/part';
+import { noteAdded } from '@lippet/core/parts/shared/sharedAnswer';
+import { documentOf, pageItems } from '@lippet/core/page/document';
+import { putItem, readItems, topOrder } from '@lippet/core/page/item';
+import { layerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
+import { Membership, Part } from '../../models/tables';
+import { startServer, type RunningServer } from '../../server';
+import { appOf, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+
+jest.setTimeout(30_000);
+
+let school: SmallSchool;
+let server: RunningServer;
+let clients: Record<'ada' | 'ben' | 'cai' | 'teacher' | 'other', TestClient>;
+let opened: { destroy(): void }[] = [];
+const PART = randomUUID();
+const PAGE = `${PART}.1`;
+
+beforeEach(async () => {
+  school = await smallSchool();
+  await Part.destroy({ where: { activityId: school.activities.open } });
+  await Part.create({
+    ...newPart('shared', PART, 'Harbour wall'),
+    activityId: school.activities.open,
+    position: 0,
+  } as never);
+  const { as } = appOf(school);
+  clients = {
+    ada: await as('ada'),
+    ben: await as('ben'),
+    cai: await as('cai'),
+    teacher: await as('ms-reed'),
+    other: await as('mr-dune'),
+  };
+  server = await startServer(
+    {
+      port: 0,
+      host: '127.0.0.1',
+      databaseUrl: school.database.url,
+      webRoot: null,
+      filesRoot: school.filesRoot,
+      fontsRoot: school.filesRoot,
+      trustedProxies: [],
+      computeWorker: null,
+      logLevel: 'silent',
+    },
+    pino({ level: 'silent' }),
+  );
+});
+afterEach(async () => {
+  for (const one of opened) one.destroy();
+  opened = [];
+  await server.close();
+  await school.close();
+});
+
+async function until(holds: () => boolean | Promise<boolean>, awaited: string): Promise<void> {
+  const end = Date.now() + 8_000;
+  while (!(await holds())) {
+    if (Date.now() > end) throw new Error(`Never happened: ${awaited}`);
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  }
+}
+
+const pieceOf = async (client: TestClient): Promise<string> =>
+  (await client.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)).pieceId;
+const sheetOf = async (client: TestClient): Promise<SharedView> =>
+  client.json<SharedView>('POST', `/api/pieces/${await pieceOf(client)}/shared/${PART}`);
+
+const cookieOf = (client: TestClient): string =>
+  [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+
+/** Asks the very server to which the sockets lead. */
+const setWays = (client: TestClient, id: string, ways: { closed: boolean; hides: boolean }): Promise<Response> =>
+  fetch(`http://127.0.0.1:${server.port}/api/shared/${id}/ways`, {
+    method: 'PUT',
+    headers: { 'x-lippet': '1', 'content-type': 'application/json', cookie: cookieOf(client) },
+    body: JSON.stringify(ways),
+  });
+
+/** Opens the sheet on a device of its own. */
+function openSheet(id: string, client: TestClient) {
+  const cookie = cookieOf(client);
+  const origin = `http://127.0.0.1:${server.port}`;
+  class Socket extends WebSocket {
+    constructor(url: string) {
+      super(url, { headers: { cookie, origin } });
+    }
+  }
+  const socket = new HocuspocusProviderWebsocket({
+    url: `${origin.replace('http', 'ws')}/sync`,
+    WebSocketPolyfill: Socket,
+    delay: 60_000,
+    minDelay: 60_000,
+    maxDelay: 60_000,
+  });
+  const doc = new Y.Doc();
+  const state = { scope: null as string | null, failed: false, news: [] as { kind: string; why?: string }[] };
+  const provider = new HocuspocusProvider({
+    name: `shared:${id}`,
+    document: doc,
+    websocketProvider: socket,
+    awareness: null,
+    token: 'cookie',
+    onStateless: ({ payload }) => void state.news.push(JSON.parse(payload) as { kind: string }),
+    onAuthenticationFailed: () => (state.failed = true),
+    onAuthenticated: ({ scope }) => (state.scope = scope),
+  });
+  provider.attach();
+  opened.push({
+    destroy() {
+      provider.destroy();
+      socket.destroy();
+      socket.connect = () => Promise.resolve();
+    },
+  });
+  return { doc, provider, state };
+}
+
+type Device = ReturnType<typeof openSheet>;
+const ready = ({ provider, state }: Device): Promise<void> =>
+  until(() => state.failed || provider.isSynced, 'the sheet opens');
+
+const itemsOf = (doc: Y.Doc, person: string) => layerOfPerson(doc, { person, page: PAGE });
+function write(doc: Y.Doc, person: string, id: string): void {
+  const items = itemsOf(doc, person);
+  const look = { text: id, lines: [id], width: 80, size: 14, font: 'reading', colour: '#1C2A33', align: 'left' };
+  putItem(items, id, { kind: 'text', ...look, order: topOrder(items), at: 1 });
+}
+const atSchool = (id: string): Promise<Y.Doc> => school.log.document({ kind: 'shared', id });
+
+/** Everything of a group on one sheet. */
+async function twoAtWork() {
+  const { id } = await sheetOf(clients.ada);
+  const [ada, ben, teacher] = [openSheet(id, clients.ada), openSheet(id, clients.ben), openSheet(id, clients.teacher)];
+  await Promise.all([ada, ben, teacher].map(ready));
+  write(ada.doc, school.people.ada, 'boat');
+  write(ben.doc, school.people.ben, 'gull');
+  for (const { doc } of [ada, ben, teacher])
+    await until(
+      () => itemsOf(doc, school.people.ada).has('boat') && itemsOf(doc, school.people.ben).has('gull'),
+      'both are seen by all',
+    );
+  return { id, ada, ben, teacher };
+}
+
+it('the group shares one sheet, however often and by whomever it is asked for at once', async () => {
+  const views = await Promise.all([sheetOf(clients.ada), sheetOf(clients.ben), sheetOf(clients.ada)]);
+  expect(new Set(views.map(({ id }) => id)).size).toBe(1);
+  expect(views[0]).toMatchObject({
+    crew: null,
+    closed: false,
+    teaches: false,
+    teachers: ['ms-reed'],
+    people: [{ name: 'ada' }, { name: 'ben' }],
+    pages: [{ id: PAGE }],
+  });
+  const cards = await clients.teacher.json<SharedCard[]>(
+    'POST',
+    `/api/activities/${school.activities.open}/groups/${school.groups.reeds}/shared`,
+  );
+  expect(cards).toMatchObject([{ id: views[0]!.id, people: 2, part: { title: 'Harbour wall' } }]);
+});
+
+it('is seen by nobody else, over HTTP and at the socket', async () => {
+  const { id } = await sheetOf(clients.ada);
+  const list = `/api/activities/${school.activities.open}/groups/${school.groups.reeds}/shared`;
+  const piece = await pieceOf(clients.ada);
+  for (const client of [clients.cai, clients.other]) {
+    expect((await client.request('GET', `/api/shared/${id}`)).status).toBe(404);
+    expect((await client.request('POST', list)).status).toBe(404);
+    expect((await client.request('POST', `/api/pieces/${piece}/shared/${PART}`)).status).toBe(404);
+    expect((await client.request('PUT', `/api/shared/${id}/ways`, { closed: true, hides: false })).status).toBe(404);
+    const device = openSheet(id, client);
+    await until(() => device.state.failed, 'the socket refuses');
+  }
+  // A learner leads nothing.
+  expect((await clients.ada.request('PUT', `/api/shared/${id}/ways`, { closed: true, hides: false })).status).toBe(404);
+  expect((await clients.ada.request('POST', list)).status).toBe(404);
+});
+
+it.each([
+  ['takes away', (doc: Y.Doc, ben: string) => itemsOf(doc, ben).delete('gull')],
+  ['changes', (doc: Y.Doc, ben: string) => itemsOf(doc, ben).get('gull')!.set('text', 'wiped')],
+  ['adds to', (doc: Y.Doc, ben: string) => write(doc, ben, 'in your name')],
+  ['writes outside of every layer for', (doc: Y.Doc) => doc.getArray('pages').push(['x'])],
+  [
+    'hides it among own work from',
+    (doc: Y.Doc, ben: string) =>
+      doc.transact(() => {
+        write(doc, school.people.ada, 'honest');
+        itemsOf(doc, ben).clear();
+      }),
+  ],
+])('a device that %s somebody else is not heard, and they lose nothing', async (_word, harm) => {
+  const { id, ada, ben } = await twoAtWork();
+  harm(ada.doc, school.people.ben);
+  await until(() => ada.state.news.some(({ kind, why }) => kind === 'full' && why === 'not-yours'), 'it is told so');
+  write(ben.doc, school.people.ben, 'goes on');
+  await until(async () => itemsOf(await atSchool(id), school.people.ben).has('goes on'), 'the other goes on');
+  const doc = await atSchool(id);
+  const kept = readItems(itemsOf(doc, school.people.ben)).map((item) => item.kind === 'text' && item.text);
+  expect(kept).toEqual(['gull', 'goes on']);
+  expect(doc.getArray('pages').length).toBe(0);
+  expect(itemsOf(doc, school.people.ada).has('honest')).toBe(false);
+});
+
+it('nobody speaks from another’s device, so that their next stroke would be taken for known', async () => {
+  const { id, ada, ben } = await twoAtWork();
+  const liar = new Y.Doc();
+  Y.applyUpdate(liar, Y.encodeStateAsUpdate(ada.doc));
+  liar.clientID = ben.doc.clientID;
+  liar.once('update', (update: Uint8Array) => Y.applyUpdate(ada.doc, update, 'mine'));
+  write(liar, school.people.ada, 'first');
+  await until(() => ada.state.news.some(({ why }) => why === 'not-yours'), 'the lie is refused');
+  write(ben.doc, school.people.ben, 'real');
+  await until(async () => itemsOf(await atSchool(id), school.people.ben).has('real'), 'the real one is kept');
+});
+
+it('the teacher clears a place, brings it back, and tidies while it is closed to learners', async () => {
+  const { id, ada, teacher } = await twoAtWork();
+  const before = itemsOf(teacher.doc, school.people.ada).get('boat')!.toJSON();
+  itemsOf(teacher.doc, school.people.ada).delete('boat');
+  await until(() => !itemsOf(ada.doc, school.people.ada).has('boat'), 'it is cleared');
+  await setWays(clients.teacher, id, { closed: true, hides: true });
+  await until(() => ada.state.news.some(({ kind }) => kind === 'frozen'), 'the learner is told that it is closed');
+  write(ada.doc, school.people.ada, 'too late');
+  putItem(itemsOf(teacher.doc, school.people.ada), 'boat', before as Record<string, unknown>);
+  await until(() => itemsOf(ada.doc, school.people.ada).has('boat'), 'it is back');
+  expect(itemsOf(await atSchool(id), school.people.ada).has('too late')).toBe(false);
+  expect(await clients.ada.json('GET', `/api/shared/${id}`)).toMatchObject({ closed: true, hides: true });
+  await setWays(clients.teacher, id, { closed: false, hides: true });
+  await until(() => ada.state.news.some(({ kind }) => kind === 'open'), 'it is open again');
+});
+
+it('all who have it open are told who else has', async () => {
+  const { ada } = await twoAtWork();
+  const people = (): string[] => {
+    const here = ada.state.news.filter(({ kind }) => kind === 'here').at(-1) as unknown as {
+      people: { name: string }[];
+    };
+    return here.people.map(({ name }) => name).sort();
+  };
+  await until(() => people().length === 3, 'all three are told of');
+  expect(people()).toEqual(['ada', 'ben', 'ms-reed']);
+});
+
+it('what is sent holds the sheet as it was, with what is one’s own told apart; then nothing more is added', async () => {
+  const { id } = await twoAtWork();
+  const piece = await pieceOf(clients.ada);
+  const draft = await school.log.document({ kind: 'piece', id: piece });
+  const before = Y.encodeStateVector(draft);
+  noteAdded(draft, PART, 1);
+  await school.log.append({ kind: 'piece', id: piece }, Y.encodeStateAsUpdate(draft, before));
+  const extent = await extentOf(school, 'piece', piece);
+  const go = await clients.ada.json<GoView>('POST', `/api/pieces/${piece}/send`, { key: randomUUID(), extent });
+  const sent = await clients.teacher.request('GET', `/api/goes/${go.id}/document`);
+  const doc = documentOf(new Uint8Array(await sent.arrayBuffer()));
+  const items = readItems(pageItems(doc, PAGE)!);
+  expect(items.map((item) => [item.kind === 'text' && item.text, item.others ?? false])).toEqual([
+    ['gull', true],
+    ['boat', false],
+  ]);
+  const late = openSheet(id, clients.ada);
+  await ready(late);
+  expect(late.state.scope).toBe('readonly');
+});
+
+it('whoever leaves the group has left the sheet', async () => {
+  const { id } = await twoAtWork();
+  await Membership.update({ leftAt: new Date() }, { where: { personId: school.people.ben } });
+  expect((await clients.ben.request('GET', `/api/shared/${id}`)).status).toBe(404);
+  const device = openSheet(id, clients.ben);
+  await until(() => device.state.failed, 'the socket refuses');
+});
+
+it('the log names nobody’s layer but by id', async () => {
+  const { id } = await twoAtWork();
+  expect([...(await atSchool(id)).share.keys()].sort()).toEqual(
+    ['ada', 'ben'].map((name) => layerName({ person: school.people[name as 'ada'], page: PAGE })).sort(),
+  );
+});

@@ -1,0 +1,54 @@
+import { readLayerName } from '@lippet/core/page/shared/sharedLayers';
+import { devicesOf, touchedBy } from '@lippet/core/page/shared/touchedBy';
+import type * as Y from 'yjs';
+
+/** Who makes a change in a document that belongs to several. */
+export interface Maker {
+  /** The person; null for whoever leads, and may speak for all. */
+  id: string | null;
+  /** Whether they may change what lies below this top-level name. */
+  mayChange(name: string): boolean;
+}
+
+/**
+ * Looks at each change of a document that several people write: it may touch only what its maker may change. A device
+ * has a number in Yjs, and speaks for one person: otherwise somebody could say a stroke in another's name before them,
+ * and the real one would be taken for known and dropped.
+ */
+export class ChangeGuard {
+  private readonly makers = new WeakMap<Y.Doc, Map<number, string>>();
+
+  /**
+   * Whether somebody may make this change.
+   * @throws what lib0 throws on bytes that are no update
+   */
+  lets(document: Y.Doc, update: Uint8Array, maker: Maker): boolean {
+    const { names, clients, unknown } = touchedBy(document, update);
+    if (unknown || [...names].some((name) => !maker.mayChange(name))) return false;
+    if (maker.id === null) return true;
+    const known = this.makersOf(document);
+    return [...clients].every((client) => (known.get(client) ?? maker.id) === maker.id);
+  }
+
+  /** Remembers on which devices somebody is at work, once their change was kept. */
+  kept(document: Y.Doc, update: Uint8Array, maker: Maker): void {
+    if (maker.id === null) return;
+    const known = this.makersOf(document);
+    for (const client of touchedBy(document, update).clients) known.set(client, maker.id);
+  }
+
+  private makersOf(document: Y.Doc): Map<number, string> {
+    const known = this.makers.get(document) ?? readMakers(document);
+    this.makers.set(document, known);
+    return known;
+  }
+}
+
+function readMakers(document: Y.Doc): Map<number, string> {
+  const makers = new Map<number, string>();
+  for (const [client, name] of devicesOf(document)) {
+    const layer = readLayerName(name);
+    if (layer) makers.set(client, layer.person);
+  }
+  return makers;
+}
