@@ -15,6 +15,7 @@ export { default as PartnerDesk } from './learner/partners/PartnerDesk';
 export { PartnerDuties } from './learner/partners/PartnerDuties';
 export { default as PartnerBoardDesk } from './teacher/partners/PartnerBoardDesk';
 export { default as WallDesk } from './wall/WallDesk';
+export { default as SharedBoardDesk } from './teacher/shared/SharedBoardDesk';
 export { LoneQuestions } from './learner/LoneQuestions';
 export { default as AnswersDesk } from './teacher/answers/AnswersDesk';
 export { default as ReviewDesk } from './teacher/reviewDesk/ReviewDesk';

@@ -1,7 +1,19 @@
 /** The activities of the demo's week, and how far each learner is with them. */
 import * as draw from './drawings';
+import * as wall from './harbourWall';
 
-import { BLANK, FERRY, GUIDES, HARBOUR_MAP, LIGHTHOUSE, LINED, MARSH_BIRD, SQUARED, TONE_STRIP } from './pictures';
+import {
+  BLANK,
+  FERRY,
+  GUIDES,
+  HARBOUR_MAP,
+  HARBOUR_WALL,
+  LIGHTHOUSE,
+  LINED,
+  MARSH_BIRD,
+  SQUARED,
+  TONE_STRIP,
+} from './pictures';
 import type { DayTime, DemoReview, DemoPiece, DemoActivity } from './demoActivity';
 import { BEFORE_THE_FIRST_PRINT, QUESTION_ACTIVITIES } from './questionActivities';
 
@@ -643,6 +655,38 @@ export const ACTIVITIES: DemoActivity[] = [
         marks: { ring: [[310, 320], 150, 120] },
       }),
       'Desmond Arkle': sent([-3, 21], [1]),
+    },
+  },
+  {
+    group: 'sandpipers',
+    title: 'Harbour wall',
+    subject: 'Art',
+    goal: 'Make one picture together.',
+    task: 'This wall belongs to all of us. Draw something in your place that lives or works in our harbour.',
+    minutes: 15,
+    due: [3, 15],
+    parts: [
+      {
+        title: 'Our harbour wall',
+        background: HARBOUR_WALL,
+        drawing: draw.nothing,
+        shared: {
+          'Isla Okpara': { drawing: wall.boat('red'), at: [-1, 10, 5] },
+          'Milo Stannis': { drawing: wall.fish('blue'), at: [-1, 10, 12] },
+          'Bryony Tull': { drawing: wall.gull('ink'), at: [-1, 10, 20] },
+          'Saffi Lund': { drawing: wall.crab('red'), at: [-1, 10, 31] },
+          'Kit Marchetti': { drawing: wall.boat('green'), at: [0, 8, 40] },
+          'Teodor Vance': { drawing: wall.fish('yellow'), at: [0, 8, 52] },
+        },
+      },
+    ],
+    pieces: {
+      'Isla Okpara': started([1], [-1, 10, 5]),
+      'Milo Stannis': started([1], [-1, 10, 12]),
+      'Bryony Tull': started([1], [-1, 10, 20]),
+      'Saffi Lund': started([1], [-1, 10, 31]),
+      'Kit Marchetti': started([1], [0, 8, 40]),
+      'Teodor Vance': started([1], [0, 8, 52]),
     },
   },
   {

@@ -9,6 +9,7 @@ import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
 import { type LabelledPicture } from './lighthouse';
 import type { Drawing } from './drawings';
+import type { PlacedDrawing } from './harbourWall';
 import type { Spot as Place } from '@lippet/core/page/spots';
 import type { Spot } from './hand';
 import type { GroupKey } from './school';
@@ -68,6 +69,8 @@ export interface DemoPart {
   morePages?: boolean;
   /** The sheets are the pages of the harbour PDF, in place of `background`. */
   harbour?: boolean;
+  /** Filled by all together, each in a place of their own: what each has drawn there, and when. */
+  shared?: Record<string, { drawing: PlacedDrawing; at: DayTime }>;
   /** Answered with photos of paper: it has no sheets, and a share is a number of photos. */
   photo?: boolean;
   /** Answered with a recording: it has no sheets, and a share is a number of seconds. */

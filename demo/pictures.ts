@@ -89,3 +89,37 @@ export const SQUARED: Background = { kind: 'squared', gap: 22 };
 export const GUIDES: Background = { kind: 'guides', xHeight: 22 };
 export const BLANK: Background = { kind: 'blank' };
 export const LINED: Background = { kind: 'lined', gap: 34 };
+
+/** A sheet on its side: 842 × 595 points. */
+export const A4_ACROSS = { width: A4.height, height: A4.width } as const;
+
+/** Stones of the harbour wall, row by row, each row set off from the one below. */
+const wallStones = (): string => {
+  const [high, wide] = [62, 118];
+  const rows = [0, 1, 2, 3, 4, 5, 6];
+  return rows
+    .flatMap((row) => {
+      const top = 96 + row * high;
+      const joints = [0, 1, 2, 3, 4, 5, 6, 7]
+        .map((i) => i * wide + (row % 2 === 0 ? 0 : wide / 2))
+        .filter((x) => x < 842);
+      return [`M0 ${top}H842`, ...joints.map((x) => `M${x} ${top}V${top + high}`)];
+    })
+    .join('');
+};
+
+export const HARBOUR_WALL: Background = {
+  kind: 'picture',
+  alt: 'A harbour wall of large stones, with a rail along its top and water at its foot.',
+  shapes: [
+    { d: 'M0 96H842V530H0Z', fill: '#EFE8D6' },
+    { d: wallStones(), stroke: '#BFB596', width: 1.4 },
+    { d: 'M0 96H842', ...ink },
+    { d: 'M0 40H842M60 40V96M220 40V96M380 40V96M540 40V96M700 40V96', ...thin },
+    {
+      d: 'M0 548c30-16 50 16 84 0s54 16 84 0 54 16 84 0 54 16 84 0 54 16 84 0 54 16 84 0 54 16 84 0 54 16 84 0 54 16 84 0 54 16 86 0',
+      stroke: INK_COLOURS.blue,
+      width: 2,
+    },
+  ],
+};

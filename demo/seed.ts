@@ -6,6 +6,7 @@ import { addDays, set } from 'date-fns';
 import type { Sequelize, Transaction } from 'sequelize';
 import * as Y from 'yjs';
 import { addPage, orderBehind, pageItems, readPages, startDocument } from '@lippet/core/page/document';
+import { noteAdded } from '@lippet/core/parts/shared/sharedAnswer';
 import { EMPTY_PLAN } from '@lippet/core/contract/activityDefinition';
 import type { PartKind, PartSettings } from '@lippet/core/parts/part';
 import type { SheetPlan } from '@lippet/core/parts/page/sheetPlan';
@@ -57,13 +58,15 @@ import { printFilm } from './films';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
 import { paperPhoto } from './photos';
 import { DemoQuestions, type MadeActivity } from './questionParts';
-import { A4 } from './pictures';
+import { A4, A4_ACROSS } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { DemoPartners, partnerPlanOf } from './partners';
+import { fillDemoWall, strokesOf } from './harbourWall';
 import { hangDemo } from './wall';
 import { makeQuay } from './sounds';
 
-function kindOf({ photo, recording, words, tick, questions }: DemoPart): PartKind {
+function kindOf({ photo, recording, words, tick, questions, shared }: DemoPart): PartKind {
+  if (shared) return 'shared';
   if (questions) return 'questions';
   if (recording) return recording.sort;
   if (photo) return 'photo';
@@ -113,8 +116,9 @@ function drawnDocument(
   doc.clientID = 1000 + (seedOf(learner, activity.title) % 1_000_000);
   shares.forEach((share, i) => {
     if (share <= 0) return;
-    const { words, tick } = activity.parts[i]!;
+    const { words, tick, shared } = activity.parts[i]!;
     if (tick) setTick(doc, partIds[i]!, true);
+    if (shared?.[learner]) noteAdded(doc, partIds[i]!, strokesOf(shared[learner], learner).length);
     if (words) write(wordsFragment(doc, partIds[i]!), words.written[learner] ?? '');
     if (kindOf(activity.parts[i]!) !== 'page') return;
     const hand = new Hand(
@@ -361,6 +365,7 @@ class Seeder {
       await this.piece({ activity, activityId, pages, partIds }, learner, teacher.name, piece);
     }
     const place = { activity, activityId, groupId: this.groups.get(activity.group)!, partId: partIds[0]! };
+    await fillDemoWall({ transaction, people: this.people, past: (time) => this.past(time) }, place);
     await hangDemo({ transaction, people: this.people, past: (time) => this.past(time) }, place);
     await this.partners.of({ activity, activityId, pages, partIds }, this.groups.get(activity.group)!);
     for (const [i, { tried = {} }] of activity.parts.entries())
@@ -452,7 +457,8 @@ class Seeder {
   }
 
   private async settings(part: DemoPart, made: MadeActivity): Promise<PartSettings> {
-    const { photo, recording, words, tick, questions } = part;
+    const { photo, recording, words, tick, questions, shared } = part;
+    if (shared) return { sheets: [{ ...A4_ACROSS, background: part.background }], by: 'group', places: true };
     if (questions) return this.questions.settings(questions, part, made);
     if (words) return { leastWords: words.least, mostWords: words.most, openings: words.openings };
     if (tick) return { confirm: tick.confirm };

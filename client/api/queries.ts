@@ -35,6 +35,7 @@ export const keys = {
   partnerReview: (id: string) => ['partner-review', id] as const,
   partnerAnswers: (id: string) => ['partner-answers', id] as const,
   walls: (group: string) => ['walls', group] as const,
+  shared: (place: string) => ['shared', place] as const,
   wall: (activity: string, group: string) => ['wall', activity, group] as const,
   partnerBoard: (activity: string, group: string) => ['partner-board', activity, group] as const,
 };

@@ -140,6 +140,8 @@ export interface ClientPart<K extends PartKind> {
    * pages that were added to it.
    */
   readonly answeredOn: 'pages' | 'takes' | 'panel';
+  /** What is answered there has an undo of its own, beside it. */
+  readonly ownHistory?: boolean;
   /** Its pages are sheets that are given or added, or photos that are taken. */
   readonly pagesAre: 'sheets' | 'photos';
   /** What is said before sending where nothing is in it, and it is asked for. */

@@ -5,6 +5,7 @@ import type { ClientPart } from './partKind';
 import { photoPart } from './photo/photoPart';
 import { questionsPart } from './questions/questionsPart';
 import { scalePart } from './scale/scalePart';
+import { sharedPart } from './shared/sharedPart';
 import { soundPart } from './sound/soundPart';
 import { tickPart } from './tick/tickPart';
 import { wordsPart } from './words/wordsPart';
@@ -12,6 +13,7 @@ import { wordsPart } from './words/wordsPart';
 /** The kinds of part in the interface: one line each. */
 const PARTS: { [K in PartKind]: ClientPart<K> } = {
   page: pagePart,
+  shared: sharedPart,
   photo: photoPart,
   sound: soundPart,
   film: filmPart,

@@ -121,9 +121,17 @@ function edges(items: readonly Item[], { digits = 2 }: SvgSettings): string {
     .join('');
 }
 
+/** How much is left of the colour of what others made on a sheet that was filled together. */
+export const OTHERS_OPACITY = 0.4;
+
 /** Items as SVG elements, in the order given. */
 export const itemElements = (items: readonly Item[], settings: SvgSettings = {}): string =>
-  items.map((item) => itemElement(item, settings)).join('');
+  items
+    .map((item) => {
+      const element = itemElement(item, settings);
+      return item.others ? `<g opacity="${OTHERS_OPACITY}">${element}</g>` : element;
+    })
+    .join('');
 
 /**
  * A page as a picture: background, then each layer of items in turn.

@@ -5,6 +5,8 @@ import type { MediaView } from '@lippet/core/contract/media';
 import type { CopyView, ExportView } from '@lippet/core/contract/exports';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
 import { readPages } from '@lippet/core/page/document';
+import { newPart } from '@lippet/core/parts/part';
+import { Part } from '../models/tables';
 import {
   appOf,
   drawInto,
@@ -41,6 +43,9 @@ interface Ids {
   question: string;
   folder: string;
   kept: string;
+  /** A part that is filled together, and the sheet of it. */
+  sharedPart: string;
+  shared: string;
 }
 interface Row {
   path: (ids: Ids) => string;
@@ -217,6 +222,23 @@ const TABLE: Record<string, Row> = {
   'GET /api/activities/:id/groups/:group/partners': {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/partners`,
     allowed: {},
+  },
+  'POST /api/pieces/:id/shared/:part': {
+    path: ({ piece, sharedPart }) => `/api/pieces/${piece}/shared/${sharedPart}`,
+    allowed: { owner: 200 },
+  },
+  'POST /api/activities/:id/groups/:group/shared': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/shared`,
+    allowed: { teacher: 200 },
+  },
+  'GET /api/shared/:id': {
+    path: ({ shared }) => `/api/shared/${shared}`,
+    allowed: { owner: 200, classmate: 200, teacher: 200 },
+  },
+  'PUT /api/shared/:id/ways': {
+    path: ({ shared }) => `/api/shared/${shared}/ways`,
+    body: () => ({ closed: false, hides: false }),
+    allowed: { teacher: 204 },
   },
   'GET /api/groups/:id/walls': {
     path: ({ group }) => `/api/groups/${group}/walls`,
@@ -746,7 +768,13 @@ describe('permissions', () => {
     await teacher.json('PUT', `/api/groups/${school.groups.reeds}/folders`, { id: folder, title: 'Knot week' });
     const kept = randomUUID();
     await teacher.json('POST', '/api/kept-notes', { id: kept, words: 'Look again' });
+    const sharedPart = randomUUID();
+    const part = { ...newPart('shared', sharedPart, 'Our sheet'), required: false };
+    await Part.create({ ...part, activityId: school.activities.open, position: 9 } as never);
+    const { id: shared } = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/shared/${sharedPart}`);
     ids = {
+      sharedPart,
+      shared,
       notice,
       question,
       folder,

@@ -100,6 +100,7 @@ function History() {
   const surface = useSheetView((state) => state.surface);
   const full = useSheetView((state) => state.full);
   const paged = inHand.page !== undefined;
+  if (partUi(inHand.part.kind).ownHistory) return null;
   return (
     <HistoryButtons
       editor={editor}

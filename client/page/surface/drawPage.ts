@@ -1,6 +1,7 @@
 import { markEdge } from '@lippet/core/ink/tools';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { Item } from '@lippet/core/page/item';
+import { OTHERS_OPACITY } from '@lippet/core/page/svg';
 import { itemBounds } from '@lippet/core/page/geometry';
 import { colours } from '../../ui/theme';
 import { drawFields } from './drawFields';
@@ -48,7 +49,11 @@ export function drawPage(
   for (const { items, marks } of layers) {
     const drawn = items.map((item) => ({ item, bounds: itemBounds(item), path: null }));
     if (marks) for (const item of drawn) drawEdge(context, item, markEdge(scale));
-    for (const item of drawn) drawItem(context, item, sources.pictures);
+    for (const item of drawn) {
+      context.globalAlpha = item.item.others ? OTHERS_OPACITY : 1;
+      drawItem(context, item, sources.pictures);
+    }
+    context.globalAlpha = 1;
   }
   drawFields(
     context,

@@ -1,6 +1,7 @@
 import { boundsMeet, grown, type Bounds } from '@lippet/core/ink/ink';
 import { markEdge } from '@lippet/core/ink/tools';
 import type { PagePlan } from '@lippet/core/page/document';
+import { OTHERS_OPACITY } from '@lippet/core/page/svg';
 import { closeTo, fitPage, type Size, type Viewport } from '@lippet/core/page/viewport';
 import { colours } from '../../ui/theme';
 import { CLOSE_FROM, drawEdge, drawGround, drawItem } from './drawItem';
@@ -18,6 +19,8 @@ const SETTLE_MS = 110;
 export interface Shown {
   /** So many layers, from the back, are faint: what a teacher marked, under a new go. */
   faint?: number;
+  /** One of the layers stands out: all others are faint. */
+  among?: number;
   /** Items with a ground of a colour behind them, by id: what is new, or gone. */
   grounds?: ReadonlyMap<string, string>;
   /** Places with a frame of a colour around them, in points: where a photo has changed. */
@@ -25,8 +28,8 @@ export interface Shown {
   frameColour?: string;
 }
 
-/** How much is left of a faint layer's colour. */
-const FAINT = 0.4;
+/** How much is left of the colour of a faint layer. */
+const FAINT = OTHERS_OPACITY;
 /** How far a ground reaches around its item, in points. */
 const GROUND = 5;
 
@@ -65,9 +68,7 @@ export class PageRenderer {
     host.append(laidOver(this.done));
     this.live = new LiveLayer(host, () => ({ viewport: this.viewport, ratio: this.ratio }), sources.pictures);
     this.ground = makeGround(page, sources, () => this.redraw());
-    this.stopListening = layers.map((layer, i) =>
-      layer.listen((change) => this.changed(change, i === layers.length - 1)),
-    );
+    this.stopListening = layers.map((layer, i) => layer.listen((change) => this.changed(change, i)));
   }
 
   destroy(): void {
@@ -164,13 +165,15 @@ export class PageRenderer {
     context.rect(0, 0, width, height);
     context.clip();
     for (const [i, layer] of this.layers.entries()) {
-      context.globalAlpha = i < (this.shown.faint ?? 0) ? FAINT : 1;
+      context.globalAlpha = this.isFaint(i) ? FAINT : 1;
       const met = this.meeting(layer, layer.marks ? grown(region, this.edge) : region);
       if (layer.marks) this.drawEdges(context, met);
       for (const drawn of met) {
         if (this.shown.grounds?.has(drawn.item.id))
           drawGround(context, drawn, this.shown.grounds.get(drawn.item.id)!, GROUND);
+        if (drawn.item.others) context.globalAlpha = FAINT;
         this.draw(context, drawn);
+        if (drawn.item.others) context.globalAlpha = this.isFaint(i) ? FAINT : 1;
       }
     }
     const { frames = [], frameColour = colours.ochre } = this.shown;
@@ -181,6 +184,11 @@ export class PageRenderer {
     context.strokeStyle = colours.ink;
     context.lineWidth = 2 / this.viewport.scale;
     context.strokeRect(0, 0, width, height);
+  }
+
+  private isFaint(layer: number): boolean {
+    const { faint = 0, among } = this.shown;
+    return layer < faint || (among !== undefined && layer !== among);
   }
 
   /** How far the edge of marks reaches, in points. */
@@ -204,7 +212,12 @@ export class PageRenderer {
       drawItem(context, drawn, this.sources.pictures, this.viewport.scale * this.ratio >= CLOSE_FROM);
   }
 
-  private changed(change: LayerChange, onTop: boolean): void {
+  /** Whether nothing of the layers above one lies where something of it has come. */
+  private isBare(layer: number, bounds: Bounds): boolean {
+    return this.layers.slice(layer + 1).every((above) => above.within(bounds).length === 0);
+  }
+
+  private changed(change: LayerChange, layer: number): void {
     if (this.drawnViewport !== this.viewport) return; // about to be drawn anew anyway
     const context = this.context();
     context.save();
@@ -212,7 +225,8 @@ export class PageRenderer {
     context.rect(0, 0, this.page.width, this.page.height);
     context.clip();
     // The edge of a mark lies under the ink of all marks.
-    if (change.kind === 'on-top' && onTop && !this.layers.at(-1)!.marks) this.draw(context, change.drawn);
+    const draws = change.kind === 'on-top' && !this.layers.at(-1)!.marks && !this.isFaint(layer);
+    if (draws && this.isBare(layer, change.drawn.bounds)) this.draw(context, change.drawn);
     else this.repair(context, change.kind === 'on-top' ? change.drawn.bounds : change.bounds);
     context.restore();
   }

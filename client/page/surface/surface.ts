@@ -301,6 +301,12 @@ export class Surface {
   }
 
   /** Items of all layers, back to front. */
+  /** The topmost layer in which something lies at a point of the page, counted from the back; null for none. */
+  layerAt(point: Point, reach: number): number | null {
+    const index = this.options.layers.findLastIndex((layer) => layer.hit(point, reach).length > 0);
+    return index < 0 ? null : index;
+  }
+
   get allItems(): Item[] {
     return this.options.layers.flatMap((layer) => layer.drawn.map(({ item }) => item));
   }

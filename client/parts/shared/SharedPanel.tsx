@@ -1,0 +1,56 @@
+import { noteAdded } from '@lippet/core/parts/shared/sharedAnswer';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { keys, useMe } from '../../api/queries';
+import { request } from '../../api/request';
+import { SharedWork } from '../../shared/SharedWork';
+import { useSharedSheet } from '../../shared/useSharedSheet';
+import { useSheetNews } from '../../shared/useSheetNews';
+import { Notice } from '../../ui/Notice';
+import { Opening } from '../../ui/Opening';
+import type { AnswerProps } from '../partKind';
+import type { SharedView } from '@lippet/core/contract/shared';
+
+/** The sheet that one fills with others, where it stands among the parts of one's own piece. */
+export function SharedPanel(props: AnswerProps<'shared'>) {
+  const { part, pieceId } = props;
+  const me = useMe().data?.id;
+  const { data, error, refetch } = useQuery({
+    queryKey: keys.shared(`${pieceId} ${part.id}`),
+    queryFn: () => request('POST /pieces/:id/shared/:part', { id: pieceId, part: part.id }),
+    retry: false,
+  });
+  if (error && !data) return <Notice again={() => void refetch()}>{error.message}</Notice>;
+  if (!data || !me) return <Opening />;
+  return <OpenPanel {...props} view={data} me={me} onNews={() => void refetch()} />;
+}
+
+function OpenPanel({
+  part,
+  pieceId,
+  doc,
+  editable,
+  view,
+  me,
+  onNews,
+}: AnswerProps<'shared'> & { view: SharedView; me: string; onNews: () => void }) {
+  const sheet = useSharedSheet(view, me);
+  const [among, setAmong] = useState<string | null>(null);
+  useSheetNews(sheet, onNews);
+  const added = sheet.counts.get(me);
+  // The piece itself knows only how much there is: so lists can say that it is begun, and complete.
+  useEffect(() => {
+    if (editable && added !== undefined) noteAdded(doc, part.id, added);
+  }, [doc, part.id, added, editable]);
+  return (
+    <SharedWork
+      view={view}
+      sheet={sheet}
+      me={me}
+      pieceId={pieceId}
+      locked={!editable}
+      among={among}
+      onAmong={setAmong}
+    />
+  );
+}

@@ -1,0 +1,136 @@
+import type { SharedPerson, SharedView } from '@lippet/core/contract/shared';
+import type { PagePlan } from '@lippet/core/page/document';
+import { placesFor } from '@lippet/core/page/shared/placesFor';
+import { toPage } from '@lippet/core/page/viewport';
+import { useMemo, useState } from 'react';
+import { Pressable, StyleSheet, View, type GestureResponderEvent } from 'react-native';
+import { Text } from 'react-native-paper';
+import { useOnScreen } from '../page/over/useOnScreen';
+import type { Surface } from '../page/surface/surface';
+import { Badge } from '../ui/Badge';
+import { colours, OUTLINE } from '../ui/theme';
+import { useAtWork, type AtWork } from './useAtWork';
+import type { SharedSheet } from './useSharedSheet';
+
+interface Props {
+  view: SharedView;
+  sheet: SharedSheet;
+  page: PagePlan;
+  surface: Surface;
+  me: string;
+  hidden: boolean;
+  asking: boolean;
+  /** Whose each layer of the surface is, back to front. */
+  owners: readonly string[];
+  nameOf: (id: string) => SharedPerson;
+}
+
+/** How near a tap has to come, in pixels. */
+const REACH = 12;
+
+/** What lies over a page that is filled together: places by number, where others are at work, and whose something is. */
+export function SharedOver({ view, sheet, page, surface, me, hidden, asking, owners, nameOf }: Props) {
+  const atWork = useAtWork(sheet.doc, me);
+  const [whose, setWhose] = useState<AtWork | null>(null);
+  const onScreen = useOnScreen(surface);
+  const places = useMemo(
+    () => (view.places && view.people.length > 0 ? placesFor(view.people.length, page) : []),
+    [view.places, view.people.length, page],
+  );
+  const ask = ({ nativeEvent }: GestureResponderEvent): void => {
+    const point = toPage(surface.renderer.viewport, nativeEvent.locationX, nativeEvent.locationY);
+    const layer = surface.layerAt(point, REACH / onScreen.scale);
+    setWhose(layer === null ? null : { person: owners[layer]!, page: page.id, ...point, seen: 0 });
+  };
+  const flags = hidden ? [] : atWork.filter((one) => one.page === page.id && one.person !== whose?.person);
+  return (
+    <View style={styles.over}>
+      {places.map(({ number, x, y, width, height }) => {
+        const { id, name } = view.people[number - 1]!;
+        const { left, top } = onScreen.at(x, y);
+        return (
+          <View
+            key={id}
+            style={[
+              styles.place,
+              { left, top, width: width * onScreen.scale, height: height * onScreen.scale },
+              id === me && styles.own,
+            ]}
+          >
+            <Text variant="labelSmall" numberOfLines={1} style={[styles.number, id === me && styles.ownNumber]}>
+              {id === me ? `${number} You` : `${number} ${name}`}
+            </Text>
+          </View>
+        );
+      })}
+      {flags.map((one) => (
+        <Flag key={one.person} place={one} person={nameOf(one.person)} at={onScreen.at} />
+      ))}
+      {asking && (
+        <Pressable
+          role="button"
+          aria-label="Tap something to see whose it is"
+          onPress={ask}
+          style={StyleSheet.absoluteFill}
+          testID="whose"
+        />
+      )}
+      {asking && whose && (
+        <Flag place={whose} person={nameOf(whose.person)} at={onScreen.at} named mine={whose.person === me} />
+      )}
+    </View>
+  );
+}
+
+/** A badge where somebody has made something; with the name beside it where that was asked for. */
+function Flag({
+  place,
+  person,
+  at,
+  named = false,
+  mine = false,
+}: {
+  place: AtWork;
+  person: SharedPerson;
+  at: (x: number, y: number) => { left: number; top: number };
+  named?: boolean;
+  mine?: boolean;
+}) {
+  const words = mine ? 'You' : person.name;
+  return (
+    <View
+      style={[styles.flag, at(place.x, place.y)]}
+      role={named ? 'status' : 'img'}
+      aria-label={named ? words : `${words} is at work here`}
+    >
+      <Badge name={person.name} colour={person.badge} size={26} />
+      {named && (
+        <Text variant="labelMedium" style={styles.name}>
+          {words}
+        </Text>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  over: { ...StyleSheet.absoluteFill, pointerEvents: 'box-none', overflow: 'hidden' },
+  place: {
+    position: 'absolute',
+    borderWidth: 1,
+    borderStyle: 'dashed',
+    borderColor: colours.soft,
+    pointerEvents: 'none',
+  },
+  own: { borderWidth: OUTLINE, borderColor: colours.ink },
+  number: { alignSelf: 'flex-start', backgroundColor: colours.scrap, color: colours.soft, paddingHorizontal: 3 },
+  ownNumber: { backgroundColor: colours.ochre, color: colours.ink },
+  flag: { position: 'absolute', flexDirection: 'row', alignItems: 'center', pointerEvents: 'none' },
+  name: {
+    backgroundColor: colours.scrap,
+    borderWidth: OUTLINE,
+    borderLeftWidth: 0,
+    borderColor: colours.ink,
+    paddingHorizontal: 6,
+  },
+});
