@@ -18,6 +18,7 @@ import { reviewNext } from './reviewing';
 import { sendBurst } from './sendBurst';
 import { send20, send300 } from './sending';
 import { marksFrame, nowFrame, wallFrame } from './scrolling';
+import { shared60 } from './together';
 import { sync300 } from './syncing';
 import { testRun } from './testRun';
 import { scanCorners, scanFigures, scanTime } from './scan';
@@ -30,6 +31,8 @@ const AT_THE_CAMERA = ['scan-live', 'scan-block'];
 const WHILE_THEY_ANSWER = ['board-judged', 'board-live'];
 /** Measured with everybody on their lines. */
 const TOGETHER = ['sync-300', 'sync-lag'];
+/** Measured while sixty fill one sheet. */
+const ON_ONE_SHEET = ['shared-60', 'shared-frame', 'shared-memory'];
 /** Measured in one large school. */
 const FOR_A_TEACHER = ['line-2000', 'marks-2000'];
 /** All of them, the whole test run only where it is named: it takes as long as all the others. */
@@ -59,6 +62,7 @@ export const NAMES = [
   'send-burst',
   ...WHILE_THEY_ANSWER,
   ...TOGETHER,
+  ...ON_ONE_SHEET,
   ...FOR_A_TEACHER,
   'hostile',
   'kills',
@@ -112,6 +116,7 @@ if (names.includes('send-20')) told(await send20());
 if (names.includes('send-300')) told(await send300());
 if (names.includes('send-burst')) told(await sendBurst());
 if (names.some((name) => TOGETHER.includes(name))) told(...(await sync300()));
+if (names.some((name) => ON_ONE_SHEET.includes(name))) told(...(await shared60()));
 if (names.some((name) => FOR_A_TEACHER.includes(name))) told(...(await line2000()));
 if (names.includes('kills')) told(await kills());
 if (names.includes('hostile')) told(await hostile());

@@ -15,6 +15,8 @@ export class SyncLine {
   readonly ended: Promise<number>;
   /** Milliseconds from each update until the server said that it has it. */
   readonly acknowledged: number[] = [];
+  /** Told of each update that somebody else has made. */
+  onUpdate: ((update: Uint8Array) => void) | null = null;
 
   private constructor(
     private readonly socket: WebSocket,
@@ -72,6 +74,7 @@ export class SyncLine {
     decoding.readVarString(message);
     const type = decoding.readVarUint(message);
     if (type === AUTH) return decoding.readVarUint(message) === ALLOWED ? 'allowed' : null;
+    if (type === SYNC && decoding.readVarUint(message) === UPDATE) this.onUpdate?.(decoding.readVarUint8Array(message));
     if (type === SYNC_STATUS) this.hearStatus(decoding.readVarUint(message) === 1);
     return null;
   }

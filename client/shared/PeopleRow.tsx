@@ -1,4 +1,5 @@
 import type { SharedPerson } from '@lippet/core/contract/shared';
+import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Badge } from '../ui/Badge';
@@ -18,37 +19,71 @@ interface Props {
   onAmong: (person: string | null) => void;
 }
 
+/** Of more people than this, those who are here come first and the others are shown when that is asked for. */
+const MOST_SHOWN = 14;
+
 /** Everybody who fills it: who is here, and a press that makes theirs stand out. */
 export function PeopleRow({ people, counts, here, me, among, onAmong }: Props) {
+  const [all, setAll] = useState(false);
+  // One's own, who stands out, and those who are here come first; else the order of their places.
+  const rank = ({ id }: SharedPerson): number => (id === me || id === among ? 0 : 1) + (here.has(id) ? 0 : 2);
+  const isShort = people.length > MOST_SHOWN && !all;
+  const shown = isShort ? [...people].sort((one, other) => rank(one) - rank(other)).slice(0, MOST_SHOWN) : people;
   return (
     <SideScroll things="people">
       <View role="group" aria-label="Who fills it" style={styles.row}>
-        {people.map(({ id, name, badge }) => {
-          const on = among === id;
-          const words = id === me ? 'You' : name.split(' ')[0]!;
-          const state = `${addedWords(counts.get(id) ?? 0)}${here.has(id) ? ', here now' : ''}`;
-          return (
-            <Press
-              key={id}
-              flat
-              aria-pressed={on}
-              aria-label={`${words}: ${state}. Show only theirs clearly`}
-              fill={on ? colours.ochre : colours.scrap}
-              onPress={() => onAmong(on ? null : id)}
-              style={styles.person}
-            >
-              <View style={!here.has(id) && styles.away}>
-                <Badge name={name} colour={badge} size={28} />
-              </View>
-              <Text variant="labelSmall">{words}</Text>
-              <Text variant="labelSmall">{String(counts.get(id) ?? 0)}</Text>
-            </Press>
-          );
-        })}
+        {shown.map((person) => (
+          <PersonInRow
+            key={person.id}
+            person={person}
+            isMe={person.id === me}
+            count={counts.get(person.id) ?? 0}
+            isHere={here.has(person.id)}
+            isOn={among === person.id}
+            onAmong={onAmong}
+          />
+        ))}
+        {isShort && (
+          <Press flat aria-label="Show everybody" onPress={() => setAll(true)} style={styles.person}>
+            <Text variant="labelSmall">{`and ${people.length - MOST_SHOWN} more`}</Text>
+          </Press>
+        )}
       </View>
     </SideScroll>
   );
 }
+
+interface PersonProps {
+  person: SharedPerson;
+  isMe: boolean;
+  count: number;
+  isHere: boolean;
+  /** Theirs stands out. */
+  isOn: boolean;
+  onAmong: (person: string | null) => void;
+}
+
+/** One of them. Of sixty, only those are drawn anew of whom something has changed. */
+const PersonInRow = memo(function PersonInRow({ person, isMe, count, isHere, isOn, onAmong }: PersonProps) {
+  const { id, name, badge } = person;
+  const words = isMe ? 'You' : name.split(' ')[0]!;
+  return (
+    <Press
+      flat
+      aria-pressed={isOn}
+      aria-label={`${words}: ${addedWords(count)}${isHere ? ', here now' : ''}. Show only theirs clearly`}
+      fill={isOn ? colours.ochre : colours.scrap}
+      onPress={() => onAmong(isOn ? null : id)}
+      style={styles.person}
+    >
+      <View style={!isHere && styles.away}>
+        <Badge name={name} colour={badge} size={28} />
+      </View>
+      <Text variant="labelSmall">{words}</Text>
+      <Text variant="labelSmall">{String(count)}</Text>
+    </Press>
+  );
+});
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row' },

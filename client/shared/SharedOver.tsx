@@ -2,7 +2,7 @@ import type { SharedPerson, SharedView } from '@lippet/core/contract/shared';
 import type { PagePlan } from '@lippet/core/page/document';
 import { placesFor } from '@lippet/core/page/shared/placesFor';
 import { toPage } from '@lippet/core/page/viewport';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View, type GestureResponderEvent } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useOnScreen } from '../page/over/useOnScreen';
@@ -30,42 +30,20 @@ const REACH = 12;
 
 /** What lies over a page that is filled together: places by number, where others are at work, and whose something is. */
 export function SharedOver({ view, sheet, page, surface, me, hidden, asking, owners, nameOf }: Props) {
-  const atWork = useAtWork(sheet.doc, me);
   const [whose, setWhose] = useState<AtWork | null>(null);
   const onScreen = useOnScreen(surface);
-  const places = useMemo(
-    () => (view.places && view.people.length > 0 ? placesFor(view.people.length, page) : []),
-    [view.places, view.people.length, page],
-  );
   const ask = ({ nativeEvent }: GestureResponderEvent): void => {
-    const point = toPage(surface.renderer.viewport, nativeEvent.locationX, nativeEvent.locationY);
+    // On the web a press is a click, which says where it was in the window alone.
+    const { clientX, clientY } = nativeEvent as unknown as MouseEvent;
+    const box = surface.element.getBoundingClientRect();
+    const point = toPage(surface.renderer.viewport, clientX - box.left, clientY - box.top);
     const layer = surface.layerAt(point, REACH / onScreen.scale);
     setWhose(layer === null ? null : { person: owners[layer]!, page: page.id, ...point, seen: 0 });
   };
-  const flags = hidden ? [] : atWork.filter((one) => one.page === page.id && one.person !== whose?.person);
   return (
     <View style={styles.over}>
-      {places.map(({ number, x, y, width, height }) => {
-        const { id, name } = view.people[number - 1]!;
-        const { left, top } = onScreen.at(x, y);
-        return (
-          <View
-            key={id}
-            style={[
-              styles.place,
-              { left, top, width: width * onScreen.scale, height: height * onScreen.scale },
-              id === me && styles.own,
-            ]}
-          >
-            <Text variant="labelSmall" numberOfLines={1} style={[styles.number, id === me && styles.ownNumber]}>
-              {id === me ? `${number} You` : `${number} ${name}`}
-            </Text>
-          </View>
-        );
-      })}
-      {flags.map((one) => (
-        <Flag key={one.person} place={one} person={nameOf(one.person)} at={onScreen.at} />
-      ))}
+      <PlacesOver view={view} page={page} surface={surface} me={me} />
+      {!hidden && <FlagsOver doc={sheet.doc} page={page} surface={surface} me={me} nameOf={nameOf} />}
       {asking && (
         <Pressable
           role="button"
@@ -76,30 +54,74 @@ export function SharedOver({ view, sheet, page, surface, me, hidden, asking, own
         />
       )}
       {asking && whose && (
-        <Flag place={whose} person={nameOf(whose.person)} at={onScreen.at} named mine={whose.person === me} />
+        <Flag person={nameOf(whose.person)} {...onScreen.at(whose.x, whose.y)} named mine={whose.person === me} />
       )}
     </View>
   );
 }
 
-/** A badge where somebody has made something; with the name beside it where that was asked for. */
-function Flag({
-  place,
-  person,
-  at,
-  named = false,
-  mine = false,
-}: {
-  place: AtWork;
+/** A place for each, by number, where that is wanted. Drawn anew only when the sheet is moved. */
+const PlacesOver = memo(function PlacesOver({
+  view,
+  page,
+  surface,
+  me,
+}: Pick<Props, 'view' | 'page' | 'surface' | 'me'>) {
+  const onScreen = useOnScreen(surface);
+  const places = useMemo(
+    () => (view.places && view.people.length > 0 ? placesFor(view.people.length, page) : []),
+    [view.places, view.people.length, page],
+  );
+  return places.map(({ number, x, y, width, height }) => {
+    const { id, name } = view.people[number - 1]!;
+    const { left, top } = onScreen.at(x, y);
+    return (
+      <View
+        key={id}
+        style={[
+          styles.place,
+          { left, top, width: width * onScreen.scale, height: height * onScreen.scale },
+          id === me && styles.own,
+        ]}
+      >
+        <Text variant="labelSmall" numberOfLines={1} style={[styles.number, id === me && styles.ownNumber]}>
+          {id === me ? `${number} You` : `${number} ${name}`}
+        </Text>
+      </View>
+    );
+  });
+});
+
+/** Where others are at work. */
+function FlagsOver({
+  doc,
+  page,
+  surface,
+  me,
+  nameOf,
+}: Pick<Props, 'page' | 'surface' | 'me' | 'nameOf'> & { doc: Props['sheet']['doc'] }) {
+  const atWork = useAtWork(doc, me);
+  const onScreen = useOnScreen(surface);
+  return atWork
+    .filter((one) => one.page === page.id)
+    .map(({ person, x, y }) => <Flag key={person} person={nameOf(person)} {...onScreen.at(x, y)} />);
+}
+
+interface FlagProps {
   person: SharedPerson;
-  at: (x: number, y: number) => { left: number; top: number };
+  left: number;
+  top: number;
+  /** The name stands beside it. */
   named?: boolean;
   mine?: boolean;
-}) {
+}
+
+/** A badge where somebody has made something; with the name beside it where that was asked for. */
+const Flag = memo(function Flag({ person, left, top, named = false, mine = false }: FlagProps) {
   const words = mine ? 'You' : person.name;
   return (
     <View
-      style={[styles.flag, at(place.x, place.y)]}
+      style={[styles.flag, { left, top }]}
       role={named ? 'status' : 'img'}
       aria-label={named ? words : `${words} is at work here`}
     >
@@ -111,7 +133,7 @@ function Flag({
       )}
     </View>
   );
-}
+});
 
 const styles = StyleSheet.create({
   over: { ...StyleSheet.absoluteFill, pointerEvents: 'box-none', overflow: 'hidden' },

@@ -1,7 +1,7 @@
 import { itemBounds } from '@lippet/core/page/geometry';
 import { readItem, type ItemMap } from '@lippet/core/page/item';
 import { readLayerName } from '@lippet/core/page/shared/sharedLayers';
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import * as Y from 'yjs';
 
 /** Where somebody has made something a moment ago. */
@@ -15,9 +15,11 @@ export interface AtWork {
   seen: number;
 }
 
+/** Where more than so many are at work, the last of them are shown: the sheet is what matters. */
+const MOST_SHOWN = 8;
 /** So long it is shown where somebody was at work last, and so often that is looked at, in milliseconds. */
 const SHOWN_FOR = 20_000;
-const PACE = 700;
+const PACE = 1_000;
 
 /** What a change of the document tells of where others are at work. */
 function placesIn({ changed }: Y.Transaction, seen: number): AtWork[] {
@@ -48,9 +50,9 @@ export function useAtWork(doc: Y.Doc | null, me: string): readonly AtWork[] {
     let last = '';
     const timer = setInterval(() => {
       for (const [person, { seen }] of places) if (Date.now() - seen > SHOWN_FOR) places.delete(person);
-      const now = [...places.values()];
+      const now = [...places.values()].sort((one, other) => other.seen - one.seen).slice(0, MOST_SHOWN);
       const words = now.map(({ person, seen }) => `${person} ${seen}`).join();
-      if (words !== last) setShown(now);
+      if (words !== last) startTransition(() => setShown(now));
       last = words;
     }, PACE);
     doc.on('afterTransaction', onChange);

@@ -5,6 +5,8 @@ import * as Y from 'yjs';
 const UPDATES = 'updates';
 /** So long may opening take before it is said that this device does not keep anything, in milliseconds. */
 const PATIENCE = 5_000;
+/** What others made is at school already: it is written here together with what follows so soon, in milliseconds. */
+const LATER = 400;
 /** How long between tries while a device takes nothing, in milliseconds. */
 const TRY_AGAIN = 3_000;
 
@@ -24,6 +26,7 @@ export class DeviceCopy {
   /** The device's database can't be opened, as far as one knows. */
   private shut = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private later: ReturnType<typeof setTimeout> | undefined;
   /** Since the updates were last made one. */
   private rows = 0;
 
@@ -60,15 +63,21 @@ export class DeviceCopy {
     this.onState('failed');
   }
 
-  private readonly onUpdate = (update: Uint8Array, origin: unknown): void => {
+  private readonly onUpdate = (update: Uint8Array, origin: unknown, _doc: Y.Doc, { local }: Y.Transaction): void => {
     if (origin === this.library) return; // it came from there
     this.unsaved.push(update);
+    if (!local && !this.shut) {
+      this.later ??= setTimeout(() => void this.write(), LATER);
+      return;
+    }
     this.onState(this.shut ? 'failed' : 'saving');
     void this.write();
   };
 
   /** Writes all that waits, again and again until it is there. */
   private async write(): Promise<void> {
+    clearTimeout(this.later);
+    this.later = undefined;
     if (this.writing || this.ended || !this.library.synced || this.unsaved.length === 0) return;
     this.writing = true;
     const now = this.unsaved;
@@ -110,6 +119,7 @@ export class DeviceCopy {
   destroy(): void {
     this.ended = true;
     clearTimeout(this.timer);
+    clearTimeout(this.later);
     this.doc.off('update', this.onUpdate);
     // What waits behind a write that is under way goes into the queue before it is closed. Nobody is left to be told.
     if (this.library.synced && this.unsaved.length > 0) this.add(Y.mergeUpdates(this.unsaved)).catch(() => undefined);

@@ -11,6 +11,19 @@ const UPDATE = 2;
 /** A message has a few bytes more than the update in it, and pieces come out a little larger than asked. */
 const MOST = LIMITS.syncMessage * 0.9;
 
+/** What the library calls a message of its socket. */
+type SocketMessage = Parameters<HocuspocusProviderWebsocket['onMessage']>[0];
+
+/** Whether a message brings something that somebody else has made. */
+function bringsUpdate(message: Uint8Array): boolean {
+  const decoder = decoding.createDecoder(message);
+  decoding.readVarString(decoder);
+  return decoding.readVarUint(decoder) === SYNC && decoding.readVarUint(decoder) === UPDATE;
+}
+
+/** While many draw at once, what comes from others so soon after is taken together, in milliseconds. */
+const TOGETHER = 120;
+
 function inPieces(message: Uint8Array): Uint8Array[] {
   const decoder = decoding.createDecoder(message);
   const name = decoding.readVarString(decoder);
@@ -34,6 +47,35 @@ function inPieces(message: Uint8Array): Uint8Array[] {
 export class LeanSocket extends HocuspocusProviderWebsocket {
   /** Told how many messages became of one: school says of each that it is there. */
   onPieces: (count: number) => void = () => undefined;
+
+  /** Takes what several messages bring as one change; null where each is taken as it comes. */
+  takeTogether: ((take: () => void) => void) | null = null;
+  private waiting: SocketMessage[] = [];
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  override onMessage(event: SocketMessage): void {
+    if (this.takeTogether && bringsUpdate(new Uint8Array(event.data as unknown as ArrayBuffer))) {
+      this.waiting.push(event);
+      this.timer ??= setTimeout(() => this.takeWaiting(), TOGETHER);
+      return;
+    }
+    // What is said after it may be said of it.
+    this.takeWaiting();
+    super.onMessage(event);
+  }
+
+  private takeWaiting(): void {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    const waiting = this.waiting;
+    this.waiting = [];
+    if (waiting.length > 0) this.takeTogether?.(() => waiting.forEach((event) => super.onMessage(event)));
+  }
+
+  override destroy(): void {
+    clearTimeout(this.timer);
+    super.destroy();
+  }
 
   override send(message: unknown): void {
     if (this.webSocket?.readyState !== WebSocket.OPEN) return;

@@ -22,6 +22,8 @@ export interface SaveState {
   talked: number;
 }
 
+/** Begins the names of documents that many write at once. */
+const SHARED = 'shared:';
 /** Shorter waits between tries than the library's own: children close the lid and open it again. */
 const RECONNECT = { delay: 400, minDelay: 400, maxDelay: 5_000, factor: 1.6 } as const;
 
@@ -51,7 +53,7 @@ export class LiveDocument {
   private leaving = false;
 
   /**
-   * @param name `piece:<id>` or `marks:<id>`, as school calls it
+   * @param name `piece:<id>`, `marks:<id>` or `shared:<id>`, as school calls it
    * @param owner who has it open: several use one device, and each has copies of their own
    */
   constructor(
@@ -82,6 +84,7 @@ export class LiveDocument {
     this.socket.onPieces = (count) => {
       for (let i = 1; i < count; i++) this.school.incrementUnsyncedChanges();
     };
+    if (name.startsWith(SHARED)) this.socket.takeTogether = (take) => Y.transact(this.doc, take, this.school, false);
     this.school.attach();
   }
 

@@ -49,6 +49,8 @@ export class ItemLayer {
   private readonly byId = new Map<string, DrawnItem>();
   private readonly index = new Index();
   private ordered: DrawnItem[] = [];
+  /** How many of them are strokes. */
+  strokes = 0;
   private readonly listeners = new Set<(change: LayerChange) => void>();
   /** These are marks on somebody's work. */
   readonly marks: boolean;
@@ -98,6 +100,7 @@ export class ItemLayer {
     this.byId.clear();
     this.index.clear();
     this.ordered = [];
+    this.strokes = 0;
   }
 
   private read(id: string, map: ItemMap): DrawnItem | null {
@@ -105,6 +108,7 @@ export class ItemLayer {
     if (!item) return null;
     const drawn = { item, bounds: itemBounds(item), path: null };
     this.byId.set(id, drawn);
+    if (item.kind === 'stroke') this.strokes += 1;
     return drawn;
   }
 
@@ -121,6 +125,7 @@ export class ItemLayer {
       for (const drawn of before) {
         this.index.remove(drawn);
         this.byId.delete(drawn.item.id);
+        if (drawn.item.kind === 'stroke') this.strokes -= 1;
         changes.push({ kind: 'region', bounds: drawn.bounds });
       }
     }

@@ -212,9 +212,15 @@ export class PageRenderer {
       drawItem(context, drawn, this.sources.pictures, this.viewport.scale * this.ratio >= CLOSE_FROM);
   }
 
-  /** Whether nothing of the layers above one lies where something of it has come. */
-  private isBare(layer: number, bounds: Bounds): boolean {
-    return this.layers.slice(layer + 1).every((above) => above.within(bounds).length === 0);
+  /**
+   * Whether something that has come to a layer may be drawn over all that is there. Of strokes that several draw at once
+   * it does not matter whose lies on top, but for those of the topmost layer.
+   */
+  private mayCover(layer: number, { item, bounds }: DrawnItem): boolean {
+    if (this.isFaint(layer) || this.layers.at(-1)!.marks) return false;
+    const above = this.layers.slice(layer + 1);
+    const covered = item.kind === 'stroke' ? above.slice(-1) : above;
+    return covered.every((one) => one.drawn.length === 0 || one.within(bounds).length === 0);
   }
 
   private changed(change: LayerChange, layer: number): void {
@@ -225,8 +231,7 @@ export class PageRenderer {
     context.rect(0, 0, this.page.width, this.page.height);
     context.clip();
     // The edge of a mark lies under the ink of all marks.
-    const draws = change.kind === 'on-top' && !this.layers.at(-1)!.marks && !this.isFaint(layer);
-    if (draws && this.isBare(layer, change.drawn.bounds)) this.draw(context, change.drawn);
+    if (change.kind === 'on-top' && this.mayCover(layer, change.drawn)) this.draw(context, change.drawn);
     else this.repair(context, change.kind === 'on-top' ? change.drawn.bounds : change.bounds);
     context.restore();
   }

@@ -15,7 +15,7 @@ const ink = encodeInk({
   time: Float64Array.from([0, 1]),
 });
 
-function draw(doc: Y.Doc, person: string, id: string, at: number): void {
+function draw(doc: Y.Doc, person: string, id: string, time: number): void {
   const items = layerOfPerson(doc, { person, page: PAGE.id });
   putItem(items, id, {
     kind: 'stroke',
@@ -24,7 +24,7 @@ function draw(doc: Y.Doc, person: string, id: string, at: number): void {
     width: 2,
     points: ink,
     order: topOrder(items),
-    at,
+    at: time,
   });
 }
 

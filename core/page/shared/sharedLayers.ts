@@ -43,8 +43,8 @@ export function lastMade(doc: Y.Doc, person: string, pages: readonly Pick<PagePl
   let last: LastMade | null = null;
   for (const { id: page } of pages) {
     layerOfPerson(doc, { person, page }).forEach((item, id) => {
-      const at = readItem(id, item)?.at ?? -1;
-      if (at > (last?.at ?? -1)) last = { page, id, at };
+      const time = readItem(id, item)?.at ?? -1;
+      if (time > (last?.at ?? -1)) last = { page, id, at: time };
     });
   }
   return last;

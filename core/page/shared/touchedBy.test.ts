@@ -32,10 +32,10 @@ function copyOf(doc: Y.Doc): Y.Doc {
 /** What a device says of what it did. */
 function changeOn(device: Y.Doc, change: () => void): Uint8Array {
   const before = Y.encodeStateVector(device);
-  let said: Uint8Array | null = null;
-  device.once('update', (update: Uint8Array) => (said = update));
+  let made: Uint8Array | null = null;
+  device.once('update', (update: Uint8Array) => (made = update));
   device.transact(change);
-  return said ?? Y.encodeStateAsUpdate(device, before);
+  return made ?? Y.encodeStateAsUpdate(device, before);
 }
 
 it('something new lies in the layer of whoever it is made for', () => {
@@ -72,7 +72,7 @@ it('something put into a list, or into a place of another name, touches that pla
   expect(touchedBy(doc, update).names).toEqual(new Set(['pages', 'words']));
 });
 
-it('what hangs on something that is not there is told as unknown', () => {
+it('what hangs on something that is not there is unknown', () => {
   const doc = school();
   const device = copyOf(doc);
   changeOn(device, () => putItem(itemsOf(device, WREN), 'first', words('kept back')));
