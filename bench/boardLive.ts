@@ -10,7 +10,7 @@ import { NEWS_PACE, NEWS_PATH } from '@lippet/core/contract/sync';
 import { newPart } from '@lippet/core/parts/part';
 import { newQuestion, readQuestion, type Question } from '@lippet/core/questions/question';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { hashToken, newToken } from '@lippet/server/services/access/secrets';
 import WebSocket from 'ws';
 import { alone, quantile, type Figure } from './figure';

@@ -16,7 +16,7 @@ import { pageItems, readPages } from '@lippet/core/page/document';
 import { readStrokes } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { makeCompute } from '@lippet/server/compute/compute';
 import { documentName } from '@lippet/server/sync/documentName';
 import { UpdateLog } from '@lippet/server/sync/updateLog';

@@ -7,7 +7,7 @@ import { QueryTypes } from 'sequelize';
 import type { MarksView } from '@lippet/core/contract/marks';
 import type { ReviewActivity } from '@lippet/core/contract/reviewing';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { hashToken, newToken } from '@lippet/server/services/access/secrets';
 import { byRatio, median, type Figure } from './figure';
 import { largeSchool } from './largeSchool';

@@ -12,7 +12,7 @@ import { NO_JOBS } from './noJobs';
 import { QueryTypes } from 'sequelize';
 import type { NowView } from '@lippet/core/contract/pieces';
 import { readConfig } from '@lippet/server/config';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { makeApp, makeServices } from '@lippet/server/app';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { openDatabase } from '@lippet/server/models/database';

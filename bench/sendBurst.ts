@@ -8,7 +8,7 @@ import { request, type IncomingMessage } from 'node:http';
 import { text } from 'node:stream/consumers';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import * as Y from 'yjs';
 import { byRatio, median, type Figure } from './figure';
 import { activityFor, drawn, inSchool, learnerWith, serverSettings, type School, type Wish } from './sending';

@@ -18,7 +18,7 @@ import { makeApp, makeServices } from '@lippet/server/app';
 import { migrate } from '@lippet/server/migrations/migrate';
 import { openDatabase } from '@lippet/server/models/database';
 import { hashToken, newToken } from '@lippet/server/services/access/secrets';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
 import { createTestDatabase } from '@lippet/server/testing/testDatabase';
 import { onThisMachine } from '@lippet/server/web/client';

@@ -14,7 +14,7 @@ import { SYNC_PATH } from '@lippet/core/contract/sync';
 import { pageItems, readPages } from '@lippet/core/page/document';
 import { addStroke } from '@lippet/core/page/stroke';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { documentName } from '@lippet/server/sync/documentName';
 import { handwriting } from './drawnPage';
 import { alone, byRatio, median, quantile, type Figure } from './figure';

@@ -13,7 +13,7 @@ import { addStroke } from '@lippet/core/page/stroke';
 import { layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
 import { PHONE } from '@lippet/e2e/chromium';
 import { GROUPS } from '@lippet/demo/school';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { documentName } from '@lippet/server/sync/documentName';
 import { handwriting } from './drawnPage';
 import { alone, byValue, quantile, type Figure } from './figure';

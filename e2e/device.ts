@@ -1,6 +1,6 @@
 import { expect, type CDPSession, type Page } from '@playwright/test';
 import { GROUPS } from '@lippet/demo/school';
-import { GROUP_COOKIE, SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { GROUP_COOKIE, SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import type { School } from './demoServer';
 
 /** A context of its own is a device of its own. Nothing it shows may come from outside, and nothing may fail. */

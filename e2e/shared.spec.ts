@@ -2,7 +2,7 @@
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import type { SharedView } from '@lippet/core/contract/shared';
 import { layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
-import { SESSION_COOKIE } from '@lippet/server/routes/signIn';
+import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { expectAccessible } from './accessible';

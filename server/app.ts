@@ -13,7 +13,8 @@ import { diskFull, isDiskFull } from './problems/diskFull';
 import { ProblemError } from './problems/problem';
 import type { AppEnv, Services } from './routes/context';
 import { learningRoutes } from './routes/learning';
-import { SESSION_COOKIE, signInRoutes } from './routes/signIn';
+import { SESSION_COOKIE } from './routes/cookies';
+import { signInRoutes } from './routes/signIn';
 import { threadRoutes } from './routes/threads';
 import { classroomRoutes } from './routes/classroom';
 import { captureRoutes } from './routes/captures';
@@ -21,6 +22,7 @@ import { groupRoutes } from './routes/groups';
 import { exportRoutes } from './routes/exports';
 import { mediaRoutes } from './routes/media';
 import { wallRoutes } from './routes/wall';
+import { familyRoutes } from './routes/family';
 import { sharedRoutes } from './routes/shared';
 import { partnerRoutes } from './routes/partners';
 import { planningRoutes } from './routes/planning';
@@ -33,6 +35,9 @@ import { PieceFactsService } from './services/pieces/pieceFacts';
 import { ActivityArchiveService } from './services/planning/activityArchive';
 import { ActivityZip } from './services/exports/activityZip';
 import { AnswerService } from './services/questions/answers';
+import { FamilyCardService } from './services/family/familyCards';
+import { FamilyTalkService } from './services/family/familyTalk';
+import { HomeService } from './services/family/homeService';
 import { SharedSheetService } from './services/shared/sharedSheets';
 import { HangingService } from './services/wall/hanging';
 import { WallService } from './services/wall/walls';
@@ -61,6 +66,7 @@ import { ClassroomService } from './services/classes/classroom';
 import { FolderService } from './services/planning/folders';
 import { JoiningService } from './services/planning/joining';
 import { KeptNoteService } from './services/reviewing/keptNotes';
+import { WeekLetterService } from './services/news/weekLetters';
 import { LetterService } from './services/news/letters';
 import { ReminderService } from './services/news/reminders';
 import { CaptureService } from './services/media/captures';
@@ -131,6 +137,7 @@ export function makeServices(
     documentAccess({ facts, log }, measuring, copies, signIn, clock),
     logger,
   );
+  const home = new HomeService({ sequelize, facts, pictures, activityPictures }, clock);
   const tries = new TryService(sequelize, facts, variants, setTimes);
   const pieces = new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock);
   const sending = new SendingService({ sequelize, compute, log, counts, jobs, hub: () => hub }, clock);
@@ -181,6 +188,10 @@ export function makeServices(
     partnerBoard: new PartnerBoardService(sequelize, clock),
     hangings: new HangingService(sequelize, facts, clock),
     walls: new WallService(sequelize, pictures, media),
+    familyCards: new FamilyCardService(sequelize, signIn, clock),
+    familyTalk: new FamilyTalkService(sequelize, clock),
+    home,
+    weekLetters: new WeekLetterService(home, logger, clock),
     sharedSheets: new SharedSheetService({ sequelize, facts, hub: () => hub }, clock),
     crews: new CrewService(sequelize, counts, clock),
     activityPictures,
@@ -286,6 +297,7 @@ export function makeApp(
     partnerRoutes(services),
     wallRoutes(services),
     sharedRoutes(services),
+    familyRoutes(services),
   ]) {
     app.route('/api', routes);
   }

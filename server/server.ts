@@ -12,7 +12,7 @@ import { DatabaseJobs } from './jobs/jobs';
 import { useOurFonts } from './media/ourFonts';
 import { migrate } from './migrations/migrate';
 import { openDatabase } from './models/database';
-import { SESSION_COOKIE } from './routes/signIn';
+import { SESSION_COOKIE } from './routes/cookies';
 import { clientReader } from './web/client';
 
 /** How often it is asked again whether what is open may still be seen, in milliseconds. */
@@ -58,6 +58,7 @@ export async function startServer(config: Config, logger: Logger, shared?: Compu
   jobs.handle('remind', async () => {
     await services.reminders.tellAll();
     await services.letters.writeAll();
+    await services.weekLetters.writeAll();
   });
   jobs.handle('partners', services.partnerRounds.run);
   jobs.handle('hand-in', async () => {

@@ -8,6 +8,9 @@ import { ownUnsent } from '../stores/unsent';
 import { dropAllKeys } from '../stores/unprintedKeys';
 import { homeOf } from './home';
 
+/** What is given to sign in; whoever is signed in already stays so where that is said. */
+type Given = Omit<BodyOf<'POST /sessions'>, 'also'> & { also?: boolean };
+
 /** Signing in and out; nothing that one person fetched is left for the next. */
 export function useSession() {
   const client = useQueryClient();
@@ -19,8 +22,8 @@ export function useSession() {
     client.setQueryData(keys.device, device);
   };
   return {
-    async signIn(given: BodyOf<'POST /sessions'>): Promise<void> {
-      const me = await request('POST /sessions', given);
+    async signIn(given: Given): Promise<void> {
+      const me = await request('POST /sessions', { also: false, ...given });
       forget();
       ownUnsent(me.id);
       client.setQueryData(keys.me, me);

@@ -61,6 +61,19 @@ import {
 } from './class';
 import type { ClassView } from './classes';
 import { begins, does, gives, makes, type Endpoint } from './endpoint';
+import {
+  familyCardsBody,
+  familyChildBody,
+  familyJoinBody,
+  familyMessageBody,
+  switchBody,
+  type ChildCard,
+  type FamilyCardView,
+  type FamilyTalkView,
+  type HomeGoView,
+  type HomeView,
+  type PersonHere,
+} from './family';
 import { exportBody, type CopyView, type ExportView } from './exports';
 import { newGroupBody, newKeysBody, newLearnersBody, type GroupView, type KeyCard } from './groups';
 import type { MarksView } from './marks';
@@ -104,6 +117,9 @@ export const API = {
   'DELETE /sessions': does(),
   'DELETE /sessions/current': does(),
   'POST /joins': makes<Me>().taking(joinBody).forAnybody(),
+  // Others who are signed in on this device, and changing to one of them.
+  'GET /device/people': gives<PersonHere[]>().forAnybody(),
+  'POST /sessions/switch': gives<Me>().taking(switchBody).forAnybody(),
   'GET /me': gives<Me | null>().forAnybody(),
   'PUT /me/settings': gives<Me>().taking(settingsBody),
   'PUT /school': gives<SchoolWays>().taking(schoolBody),
@@ -240,6 +256,19 @@ export const API = {
   'POST /activities/:id/groups/:group/shared': gives<SharedCard[]>(),
   'GET /shared/:id': gives<SharedView>(),
   'PUT /shared/:id/ways': does().taking(sharedWaysBody),
+
+  // Those at home.
+  'POST /family/joins': makes<Me>().taking(familyJoinBody).forAnybody(),
+  'POST /family/children': makes<ChildCard[]>().taking(familyChildBody),
+  'GET /family/children': gives<ChildCard[]>(),
+  'GET /children/:id/home': gives<HomeView>(),
+  'GET /home/goes/:id': gives<HomeGoView>(),
+  'PUT /home/goes/:id/seen': does(),
+  'GET /family-cards/:id/messages': gives<FamilyTalkView>(),
+  'POST /family-cards/:id/messages': makes<FamilyTalkView>().taking(familyMessageBody),
+  'DELETE /family-cards/:id': does(),
+  'GET /groups/:id/families': gives<FamilyCardView[]>(),
+  'POST /groups/:id/families': makes<FamilyCardView[]>().taking(familyCardsBody),
 
   // Reviewing.
   'GET /to-review': gives<ReviewActivity[]>(),

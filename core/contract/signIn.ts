@@ -86,6 +86,8 @@ export const signInBody = yup
       .max(KEY_LENGTHS.at(-1)!, `Tap at most ${KEY_LENGTHS.at(-1)} pictures.`),
     password: yup.string().max(LIMITS.password, 'That password is too long.'),
     keep: yup.boolean().default(false),
+    /** Whoever is signed in here stays so, and can be changed back to. */
+    also: yup.boolean().default(false),
   })
   .test('who', 'Say who you are.', (body) => Boolean(body.personId) !== Boolean(body.signInName))
   .test('secret', 'Give your pictures or your password.', (body) => Boolean(body.pictures) !== Boolean(body.password));

@@ -54,6 +54,7 @@ describe('the schema', () => {
       '2026-12-01-partners',
       '2026-12-01-wall',
       '2026-12-01-shared',
+      '2026-12-01-family',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -35,6 +35,7 @@ import * as questionTries from './2026-11-30-questionTries';
 import * as partners from './2026-12-01-partners';
 import * as wall from './2026-12-01-wall';
 import * as shared from './2026-12-01-shared';
+import * as family from './2026-12-01-family';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -73,6 +74,7 @@ export const MIGRATIONS = [
   { name: '2026-12-01-partners', ...partners },
   { name: '2026-12-01-wall', ...wall },
   { name: '2026-12-01-shared', ...shared },
+  { name: '2026-12-01-family', ...family },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

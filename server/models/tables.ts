@@ -1,6 +1,7 @@
 /** The tables of section 4 of the design that exist so far, as Sequelize models; they are used from here. */
 import type { Sequelize } from 'sequelize';
 import { defineActivities } from './activities';
+import { defineFamily } from './family';
 import { defineFiles } from './files';
 import { definePeople } from './people';
 import { definePartners } from './partners';
@@ -16,6 +17,7 @@ export { School, Person, Group, Membership, Crew, CrewMember, Session, SignInAtt
 export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
 export { PartnerRound, PeerReview } from './partners';
 export { QuestionTry, QuestionHint, QuestionHelp, QuestionState, SetTime, SetRound, MoreTime } from './questions';
+export { FamilyCard, FamilyTie, FamilySeen, FamilyMessage } from './family';
 export { SharedSheet } from './shared';
 export { Hanging, HangingAnswer } from './wall';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
@@ -31,4 +33,5 @@ export function defineTables(sequelize: Sequelize): void {
   defineTalk(sequelize);
   defineWall(sequelize);
   defineShared(sequelize);
+  defineFamily(sequelize);
 }

@@ -116,6 +116,8 @@ export class Letter extends Row<Letter> {
   declare address: string;
   declare subject: string;
   declare words: string;
+  /** Of an evening, with what is new; or of a week, for those at home. */
+  declare kind: CreationOptional<'evening' | 'week'>;
   declare at: CreationOptional<Date>;
 }
 
@@ -225,7 +227,15 @@ export function defineTalk(sequelize: Sequelize): void {
     { ...common, tableName: 'kept_stamps' },
   );
   Letter.init(
-    { id: id(), personId: uuid(), address: text(), subject: text(), words: text(), at: now() },
+    {
+      id: id(),
+      personId: uuid(),
+      address: text(),
+      subject: text(),
+      words: text(),
+      kind: { ...text(), defaultValue: 'evening' },
+      at: now(),
+    },
     { ...common, tableName: 'letters' },
   );
 }

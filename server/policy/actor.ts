@@ -8,4 +8,8 @@ export interface Actor {
   /** Ids of the groups they learn in, and of those they teach. */
   learnsIn: ReadonlySet<string>;
   teaches: ReadonlySet<string>;
+  /** Ids of the children whom they see from home. */
+  watches: ReadonlySet<string>;
+  /** Ids of the groups with whose teachers they talk of them. */
+  homeIn: ReadonlySet<string>;
 }

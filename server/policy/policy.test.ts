@@ -7,6 +7,8 @@ const actor = (personId: string, learnsIn: string[] = [], teaches: string[] = []
   role: teaches.length > 0 ? 'teacher' : 'learner',
   learnsIn: new Set(learnsIn),
   teaches: new Set(teaches),
+  watches: new Set(),
+  homeIn: new Set(),
 });
 const owner = actor('ada', ['reeds']);
 const classmate = actor('ben', ['reeds']);

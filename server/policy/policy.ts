@@ -180,8 +180,26 @@ export const policy = {
   seeMaterial: (material: { shown: 'start' | 'at' | 'sent'; at: number | null }, sent: boolean, now: number): boolean =>
     material.shown === 'start' || (material.shown === 'at' ? material.at !== null && now >= material.at : sent),
 
-  /** An address for one's own dates: learners. */
-  keepCalendar: (actor: Actor): boolean => actor.role === 'learner',
+  /** An address for dates: learners, of their own; those at home, of their children's. */
+  keepCalendar: (actor: Actor): boolean => actor.role === 'learner' || actor.role === 'family',
+
+  /** All that home sees of a child: those who have joined for that child, and the child, who may know it. */
+  seeHome: (actor: Actor, childId: string): boolean => actor.watches.has(childId) || actor.personId === childId,
+
+  /** What came back of a child's go, and nothing before it did. */
+  seeReleased: (actor: Actor, piece: OwnedPiece, released: boolean): boolean =>
+    released && policy.seeHome(actor, piece.personId),
+
+  /** Saying that it was seen: those at home. */
+  callSeen: (actor: Actor, piece: OwnedPiece, released: boolean): boolean =>
+    released && actor.watches.has(piece.personId),
+
+  /** What a family and the teachers say to each other: who has joined by the card, while it holds; the group's teachers. */
+  talkAtHome: (actor: Actor, card: GroupWork & { joined: boolean; ended: boolean }): boolean =>
+    actor.teaches.has(card.groupId) || (card.joined && !card.ended),
+
+  /** Making cards for families, and ending them: the group's teachers. */
+  leadFamilies: (actor: Actor, groupId: string): boolean => actor.teaches.has(groupId),
 
   /** A question: who asked, and the group's teachers; the class where it was asked of the class, or was shared. */
   readThread: (actor: Actor, thread: Asked): boolean =>
@@ -216,7 +234,7 @@ export const policy = {
 
   /** Bringing a picture or a voice to say something with: whoever may say something there. */
   addClassroomMedia: (actor: Actor, groupId: string): boolean =>
-    actor.teaches.has(groupId) || actor.learnsIn.has(groupId),
+    actor.teaches.has(groupId) || actor.learnsIn.has(groupId) || actor.homeIn.has(groupId),
 
   /** Answering the question of the day: the group's learners. */
   answerDaily: (actor: Actor, question: GroupWork): boolean => actor.learnsIn.has(question.groupId),

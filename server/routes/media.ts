@@ -7,7 +7,7 @@ import { checked, id, signedIn, type AppEnv, type Services } from './context';
 import type { MediaService } from '../services/media/media';
 import type { MediaForm } from '../services/media/recordingCopies';
 import type { Hearer } from '../services/speech/speech';
-import { GROUP_COOKIE } from './signIn';
+import { GROUP_COOKIE } from './cookies';
 import { TableRoutes } from './tableRoutes';
 
 /** First and last byte of a `Range` header that asks for one span; null if it asks for none, or for several. */

@@ -1,12 +1,13 @@
 import type { Context, Hono } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import type { Me } from '@lippet/core/contract/signIn';
+import { signedOut } from '../problems/problem';
 import type { AppEnv, Services } from './context';
+import { keepCurrent, keepOthers, othersHere, setSession } from './alsoHere';
+import { GROUP_COOKIE, SESSION_COOKIE } from './cookies';
 import { cookieOptions, originOf } from './origin';
 import { TableRoutes, type Asked } from './tableRoutes';
 
-export const SESSION_COOKIE = 'lippet_session';
-export const GROUP_COOKIE = 'lippet_group';
 const YEAR = 365 * 86_400;
 
 /** The device's group, and signing in and out. */
@@ -28,9 +29,24 @@ export function signInRoutes({ signIn, hub, news, joining, letters, schools }: S
 
   routes.on('POST /sessions', async ({ body, c }) => {
     const session = await signIn.signIn(body, getCookie(c, GROUP_COOKIE), originOf(c));
-    const options = cookieOptions(c);
-    setCookie(c, SESSION_COOKIE, session.token, session.kept ? { ...options, expires: session.expiresAt } : options);
+    if (body.also) keepCurrent(c);
+    setSession(c, session);
     return meOf(session.token);
+  });
+  routes.on('GET /device/people', async ({ c }) => {
+    const me = await signIn.actor(getCookie(c, SESSION_COOKIE));
+    return signIn.peopleOf(othersHere(c), me?.personId ?? null);
+  });
+  routes.on('POST /sessions/switch', async ({ body, c }) => {
+    const found = await signIn.sessionAmong(othersHere(c), body.personId);
+    if (!found) throw signedOut();
+    const current = getCookie(c, SESSION_COOKIE);
+    keepOthers(
+      c,
+      [...(current ? [current] : []), ...othersHere(c)].filter((token) => token !== found.token),
+    );
+    setSession(c, found);
+    return meOf(found.token);
   });
   routes.on('GET /me', ({ actor }) => actor && signIn.me(actor));
   // Joining an activity by its code, which the device remembers, is signing in.

@@ -18,7 +18,7 @@ import { makeCompute } from '../compute/compute';
 import { openDatabase } from '../models/database';
 import { Activity, Assignment, Group, Membership, Part, Person, School } from '../models/tables';
 import type { JobData, Jobs } from '../jobs/jobs';
-import { GROUP_COOKIE, SESSION_COOKIE } from '../routes/signIn';
+import { GROUP_COOKIE, SESSION_COOKIE } from '../routes/cookies';
 import { hashSecret, pictureSecret } from '../services/access/secrets';
 import type { DocumentKind } from '../sync/documentName';
 import { UpdateLog } from '../sync/updateLog';

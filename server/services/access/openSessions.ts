@@ -12,6 +12,8 @@ interface Row {
   role: Actor['role'];
   group_id: string | null;
   as: string | null;
+  child_id: string | null;
+  home_in: string | null;
 }
 
 const COLUMNS: Record<FoundBy, { key: string; condition: string }> = {
@@ -33,6 +35,8 @@ function actorFrom(rows: readonly Row[]): Actor | null {
     role: first.role,
     learnsIn: inRole('learner'),
     teaches: inRole('teacher'),
+    watches: new Set(rows.flatMap((row) => row.child_id ?? [])),
+    homeIn: new Set(rows.flatMap((row) => row.home_in ?? [])),
   };
 }
 
@@ -47,8 +51,11 @@ export class OpenSessions {
   async actors(by: FoundBy, keys: readonly string[]): Promise<(Actor | null)[]> {
     const { key, condition } = COLUMNS[by];
     const rows = await this.sequelize.query<Row>(
-      `SELECT ${key} AS key, s.id, s.person_id, p.role, m.group_id, m.role AS "as" FROM sessions s
+      `SELECT ${key} AS key, s.id, s.person_id, p.role, m.group_id, m.role AS "as", f.child_id, f.home_in FROM sessions s
        JOIN people p ON p.id = s.person_id LEFT JOIN memberships m ON m.person_id = p.id AND m.left_at IS NULL
+       LEFT JOIN LATERAL (
+         SELECT c.child_id, c.group_id AS home_in FROM family_ties t JOIN family_cards c ON c.id = t.card_id AND c.ended_at IS NULL
+         WHERE t.person_id = p.id AND p.role = 'family') f ON true
        WHERE ${condition} AND s.expires_at > :now`,
       {
         replacements: { keys: `{${[...new Set(keys)].join(',')}}`, now: new Date(this.clock()) },

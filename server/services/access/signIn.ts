@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import type { DeviceGroup, Me, SignInBody } from '@lippet/core/contract/signIn';
+import type { PersonHere } from '@lippet/core/contract/family';
 import type { OwnSettings } from '@lippet/core/contract/settings';
 import { Activity, Group, Membership, Person, School, Session } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
@@ -157,6 +158,28 @@ export class SignInService {
   /** Who has opened a session; null once it has ended. */
   actorOf(sessionId: string): Promise<Actor | null> {
     return this.byId.ask(sessionId);
+  }
+
+  /** Those whose sessions these are, each once, without one of them. */
+  async peopleOf(tokens: readonly string[], but: string | null): Promise<PersonHere[]> {
+    const found: string[] = [];
+    for (const token of tokens) {
+      const actor = await this.actor(token);
+      if (actor && actor.personId !== but) found.push(actor.personId);
+    }
+    const people = await Person.findAll({ where: { id: found }, attributes: ['id', 'name', 'badge'], order: ['name'] });
+    return people.map(({ id, name, badge }) => ({ id, name, badge }));
+  }
+
+  /** Somebody's session among these; null where none of them is, or it has ended. */
+  async sessionAmong(tokens: readonly string[], personId: string): Promise<SignedIn | null> {
+    for (const token of tokens) {
+      const actor = await this.actor(token);
+      if (actor?.personId !== personId) continue;
+      const { kept, expiresAt } = await Session.findByPk(actor.sessionId, { rejectOnEmpty: true });
+      return { token, kept, expiresAt };
+    }
+    return null;
   }
 
   /** What the interface shows of the person who is signed in. */

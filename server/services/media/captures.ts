@@ -129,6 +129,8 @@ export class CaptureService {
       role: 'learner',
       learnsIn: new Set(),
       teaches: new Set(),
+      watches: new Set(),
+      homeIn: new Set(),
     };
     const view = await this.media.add(deputy, `pieces/${link.pieceId}`, mediaId, content);
     await CapturePhoto.findOrCreate({

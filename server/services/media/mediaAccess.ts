@@ -5,6 +5,7 @@ import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import { shownInClassroom } from '../classes/classroom';
+import { heardAtHome, shownAtHome } from '../family/homeMedia';
 import { shownOnShared } from '../shared/sharedAccess';
 import { shownOnWall } from '../wall/wallMedia';
 import { heardFromPartner, seenByPartner } from '../partners/partnerMedia';
@@ -78,11 +79,17 @@ export class MediaAccess {
     if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, media))) return media;
     if (await shownOnWall(actor, id)) return media;
     if (media.groupId) {
-      if ((await heardUnderNote(this.facts, actor, id)) || (await heardFromPartner(actor, id))) return media;
+      if (
+        (await heardUnderNote(this.facts, actor, id)) ||
+        (await heardFromPartner(actor, id)) ||
+        (await heardAtHome(actor, id))
+      )
+        return media;
       // Not said yet, or taken away: whoever brought it.
       if (media.ownerId !== actor.personId) throw notFound();
       return media;
     }
+    if (await shownAtHome(actor, media)) return media;
     if (media.pieceId) {
       const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
       const work = await this.facts.workOf(piece);
@@ -94,7 +101,8 @@ export class MediaAccess {
       )
         throw notFound();
     } else {
-      if (!(await this.mayPlan(actor, media.activityId!)) && !(await this.mayLookAt(actor, media))) throw notFound();
+      const may = (await this.mayPlan(actor, media.activityId!)) || (await this.mayLookAt(actor, media));
+      if (!may) throw notFound();
     }
     return media;
   }
@@ -116,6 +124,7 @@ export class MediaAccess {
    * is shown.
    */
   private async mayLookAt(actor: Actor, { id, activityId }: Media): Promise<boolean> {
+    if (actor.watches.size > 0) return this.mayLookAtHome(actor, activityId!);
     const [standing] = await this.facts.find({ activityId: activityId!, personId: actor.personId });
     if (!standing || !policy.seeActivity(actor, standing, standing.status)) return false;
     const { materials } = await Activity.findByPk(activityId!, { attributes: ['materials'], rejectOnEmpty: true });
@@ -124,6 +133,15 @@ export class MediaAccess {
       shownBy.length === 0 ||
       shownBy.some((material) => policy.seeMaterial(material, standing.facts.latest !== null, this.clock()))
     );
+  }
+
+  /** Sheets of an activity are seen at home once a child has it. */
+  private async mayLookAtHome(actor: Actor, activityId: string): Promise<boolean> {
+    for (const personId of actor.watches) {
+      const [standing] = await this.facts.find({ activityId, personId });
+      if (standing && policy.seeHome(actor, personId) && !standing.status.notOpen) return true;
+    }
+    return false;
   }
 }
 

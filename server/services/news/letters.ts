@@ -43,7 +43,7 @@ export class LetterService {
   }
 
   private async writtenToday(personId: string, now: number, zone: string): Promise<boolean> {
-    const last = await Letter.findOne({ where: { personId }, order: [['at', 'DESC']] });
+    const last = await Letter.findOne({ where: { personId, kind: 'evening' }, order: [['at', 'DESC']] });
     return last !== null && daysUntil(last.at!.getTime(), now, zone) === 0;
   }
 

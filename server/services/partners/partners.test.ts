@@ -13,7 +13,7 @@ import { NEW_PARTNERS, type PartnerPlan } from '@lippet/core/review/partners/par
 import { makeCompute } from '../../compute/compute';
 import { makeLogger } from '../../logging';
 import { Activity, Membership, PeerReview, Person, School } from '../../models/tables';
-import { SESSION_COOKIE } from '../../routes/signIn';
+import { SESSION_COOKIE } from '../../routes/cookies';
 import { documentAccess } from '../pieces/documentAccess';
 import { MeasuringService } from '../pieces/measuring';
 import { PieceFactsService } from '../pieces/pieceFacts';

@@ -36,6 +36,10 @@ export class ActivityPictureService {
       const assigned = await Assignment.findAll({ where: { activityId: id }, attributes: ['groupId'] });
       return policy.planActivity(actor, { teacherId, groups: assigned.map(({ groupId }) => groupId) });
     }
+    for (const personId of actor.watches) {
+      const [watched] = await this.facts.find({ personId, activityId: id });
+      if (watched && policy.seeHome(actor, personId) && !watched.status.notOpen) return true;
+    }
     const [standing] = await this.facts.find({ personId: actor.personId, activityId: id });
     return standing !== undefined && policy.seeActivity(actor, standing, standing.status);
   }

@@ -17,7 +17,7 @@ import { Submission } from '../../models/tables';
 import type { ExportService } from '../exports/exports';
 import { MeasuringService } from '../pieces/measuring';
 import { PieceCountService } from '../pieces/pieceCounts';
-import { SESSION_COOKIE } from '../../routes/signIn';
+import { SESSION_COOKIE } from '../../routes/cookies';
 import { SendingService } from './sending';
 import { SignInService } from '../access/signIn';
 import {
