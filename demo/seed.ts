@@ -62,6 +62,7 @@ import { A4, A4_ACROSS } from './pictures';
 import { GROUPS, SCHOOL, type DemoGroup, type GroupKey } from './school';
 import { DemoPartners, partnerPlanOf } from './partners';
 import { fillDemoWall, strokesOf } from './harbourWall';
+import { demoFamily } from './family';
 import { hangDemo } from './wall';
 import { makeQuay } from './sounds';
 
@@ -194,6 +195,14 @@ class Seeder {
     for (const group of GROUPS) await this.group(school.id, group);
     for (const { key, teacher } of GROUPS) await this.classroom(key, teacher.name);
     for (const [i, activity] of ACTIVITIES.entries()) await this.activity(activity, i);
+    await demoFamily({
+      transaction,
+      schoolId: school.id,
+      people: this.people,
+      groups: this.groups,
+      teacherOf: (group) => GROUPS.find(({ key }) => key === group)!.teacher.name,
+      past: (time) => this.past(time),
+    });
   }
 
   private async person(groupId: string, { secret, ...who }: Somebody): Promise<void> {

@@ -35,6 +35,13 @@ export const keys = {
   partnerReview: (id: string) => ['partner-review', id] as const,
   partnerAnswers: (id: string) => ['partner-answers', id] as const,
   walls: (group: string) => ['walls', group] as const,
+  /** All that is known at home. */
+  atHome: ['at-home'] as const,
+  children: ['at-home', 'children'] as const,
+  home: (child: string) => ['at-home', 'child', child] as const,
+  homeGo: (id: string) => ['at-home', 'go', id] as const,
+  familyTalk: (card: string) => ['family-talk', card] as const,
+  families: (group: string) => ['families', group] as const,
   shared: (place: string) => ['shared', place] as const,
   wall: (activity: string, group: string) => ['wall', activity, group] as const,
   partnerBoard: (activity: string, group: string) => ['partner-board', activity, group] as const,

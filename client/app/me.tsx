@@ -21,6 +21,7 @@ import { Screen } from '../ui/Screen';
 import { TickBox } from '../ui/TickBox';
 import { colours } from '../ui/theme';
 
+const OthersHere = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.OthersHere })));
 const EmailDigest = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.EmailDigest })));
 
 export default function MePage() {
@@ -51,10 +52,9 @@ export default function MePage() {
             <Badge name={me.name} colour={me.badge} size={64} />
             <View style={styles.words}>
               <Text variant="headlineSmall">{me.name}</Text>
-              <Text
-                variant="bodySmall"
-                style={{ color: colours.soft }}
-              >{`${me.groups.map(({ name }) => name).join(', ')} · ${me.school.name}`}</Text>
+              <Text variant="bodySmall" style={{ color: colours.soft }}>
+                {[...me.groups.map(({ name }) => name), me.school.name].join(' · ')}
+              </Text>
               <Text variant="bodySmall" style={{ color: colours.soft }}>
                 {me.kept ? 'Signed in to stay on this device' : 'Signed in for this visit'}
               </Text>
@@ -64,6 +64,14 @@ export default function MePage() {
           <Button kind="main" large icon="people" onPress={() => leave(false)}>
             Change person
           </Button>
+          <Suspense fallback={null}>
+            <OthersHere />
+          </Suspense>
+          {me.role === 'learner' && (
+            <Button icon="now" to="/what-home-sees">
+              What home sees
+            </Button>
+          )}
           <Text variant="headlineSmall" role="heading" aria-level={2} style={styles.heading}>
             Drawing
           </Text>

@@ -1,6 +1,6 @@
 import type { Tappable } from '@lippet/core/contract/signIn';
 import { useQueryClient } from '@tanstack/react-query';
-import { Redirect } from 'expo-router';
+import { Redirect, useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { keys, useDevice, useMe } from '../api/queries';
@@ -18,6 +18,7 @@ import { Screen } from '../ui/Screen';
 
 // Brings the form library along, which a learner who taps pictures never needs.
 const PasswordForm = lazy(() => import('../signIn/PasswordForm'));
+const FamilyJoin = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.FamilyJoin })));
 const JoinForm = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.JoinForm })));
 
 export default function SignIn() {
@@ -27,27 +28,36 @@ export default function SignIn() {
   const [person, setPerson] = useState<Tappable | null>(null);
   const [byName, setByName] = useState(false);
   const [joining, setJoining] = useState(false);
-  const { join } = useSession();
-  if (me) return <Redirect href={homeOf(me)} />;
+  const [fromHome, setFromHome] = useState(false);
+  const { also } = useLocalSearchParams<{ also?: string }>();
+  const { join, joinFamily } = useSession();
+  // Whoever is signed in stays so where somebody else uses the device, too.
+  const isAlso = also === '1';
+  if (me && !isAlso) return <Redirect href={homeOf(me)} />;
   const back = (): void => {
     setPerson(null);
     setByName(false);
+    setFromHome(false);
   };
   const otherGroup = async (): Promise<void> => {
     await request('DELETE /device');
     client.setQueryData(keys.device, null);
   };
   const step = (): ReactNode => {
-    if (byName || person?.secret === 'password') return <PasswordForm person={person} onBack={back} />;
-    if (person) return <PictureKeyPad person={person} onBack={back} />;
+    if (fromHome) return <FamilyJoin join={(given) => joinFamily({ ...given, also: isAlso })} onBack={back} />;
+    if (byName || person?.secret === 'password') return <PasswordForm person={person} also={isAlso} onBack={back} />;
+    if (person) return <PictureKeyPad person={person} also={isAlso} onBack={back} />;
     if (group && joining) return <JoinForm group={group} join={join} onBack={() => setJoining(false)} />;
-    if (group === null) return <GroupCode onTeacher={() => setByName(true)} />;
+    if (group === null) return <GroupCode onTeacher={() => setByName(true)} onFamily={() => setFromHome(true)} />;
     if (!group) return null;
     return (
       <>
         <Names group={group} onChoose={setPerson} onJoin={() => setJoining(true)} />
         <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>
           I sign in with a name
+        </Button>
+        <Button icon="now" onPress={() => setFromHome(true)} style={styles.aside}>
+          I have a card for home
         </Button>
       </>
     );
@@ -56,7 +66,7 @@ export default function SignIn() {
     <Screen>
       <View style={styles.head}>
         <Brand />
-        {group && !person && !byName && !joining && (
+        {group && !person && !byName && !joining && !fromHome && (
           <Button label={`Group ${group.name}. Change`} onPress={() => void otherGroup()} style={styles.group}>
             {group.joins ?? group.name}
           </Button>

@@ -12,7 +12,7 @@ import { colours } from '../ui/theme';
  * Asks once which group's device this is. One field that the server judges: the form library comes with
  * the password form, so that a first visit does not wait for it.
  */
-export function GroupCode({ onTeacher }: { onTeacher: () => void }) {
+export function GroupCode({ onTeacher, onFamily }: { onTeacher: () => void; onFamily: () => void }) {
   const client = useQueryClient();
   const [code, setCode] = useState('');
   const [problem, setProblem] = useState<string | undefined>();
@@ -50,6 +50,9 @@ export function GroupCode({ onTeacher }: { onTeacher: () => void }) {
       <View style={styles.rule} />
       <Button icon="people" onPress={onTeacher}>
         I sign in with a name
+      </Button>
+      <Button icon="now" onPress={onFamily}>
+        I have a card for home
       </Button>
     </View>
   );

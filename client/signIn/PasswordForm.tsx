@@ -17,8 +17,16 @@ const schema = yup.object({
   password: yup.string().required('Type your password.').max(LIMITS.password),
 });
 
+interface Props {
+  /** Tapped already; null for somebody who types their name. */
+  person: Tappable | null;
+  /** Whoever is signed in stays so. */
+  also: boolean;
+  onBack: () => void;
+}
+
 /** Name and password; with a person already tapped, the password alone. */
-export default function PasswordForm({ person, onBack }: { person: Tappable | null; onBack: () => void }) {
+export default function PasswordForm({ person, also, onBack }: Props) {
   const { signIn } = useSession();
   const [keep, setKeep] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -29,7 +37,7 @@ export default function PasswordForm({ person, onBack }: { person: Tappable | nu
   const submit = handleSubmit(async ({ signInName, password }) => {
     setProblem(null);
     try {
-      await signIn({ ...(person ? { personId: person.id } : { signInName }), password, keep });
+      await signIn({ ...(person ? { personId: person.id } : { signInName }), password, keep, also });
     } catch (error) {
       setProblem((error as Error).message);
     }

@@ -14,7 +14,7 @@ import { KeepChoice } from './KeepChoice';
 import { useSession } from './useSession';
 
 /** The pictures of one's key tapped in order; the last signs in. What is wrong stands below: the grid stays where it is. */
-export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: () => void }) {
+export function PictureKeyPad({ person, also, onBack }: { person: Tappable; also: boolean; onBack: () => void }) {
   const { signIn } = useSession();
   const [tapped, setTapped] = useState<Name[]>([]);
   const [keep, setKeep] = useState(false);
@@ -28,7 +28,7 @@ export function PictureKeyPad({ person, onBack }: { person: Tappable; onBack: ()
     if (pictures.length < person.keyLength) return;
     setBusy(true);
     try {
-      await signIn({ personId: person.id, pictures, keep });
+      await signIn({ personId: person.id, pictures, keep, also });
     } catch (error) {
       setProblem((error as Error).message);
       setTapped([]);

@@ -10,6 +10,9 @@ import { Notice } from '../ui/Notice';
 import { Screen } from '../ui/Screen';
 import { homeOf } from './home';
 
+/** Whose screens are whose: who keeps a school sees what teachers see. */
+const sideOf = (role: Role): Role => (role === 'admin' ? 'teacher' : role);
+
 /** Shows its content to a signed-in person of the right role; others are led to where they belong. */
 export function SignedIn({ role, children }: { role?: Role; children: (me: Me) => ReactNode }) {
   const { data: me, error, refetch } = useMe();
@@ -27,6 +30,6 @@ export function SignedIn({ role, children }: { role?: Role; children: (me: Me) =
     );
   if (me === undefined) return null;
   if (me === null) return <Redirect href="/sign-in" />;
-  if (role && (role === 'learner') !== (me.role === 'learner')) return <Redirect href={homeOf(me)} />;
+  if (role && sideOf(role) !== sideOf(me.role)) return <Redirect href={homeOf(me)} />;
   return <ScreenFaults>{children(me)}</ScreenFaults>;
 }

@@ -1,4 +1,7 @@
 import type { Me } from '@lippet/core/contract/signIn';
 
 /** The first screen of a person. */
-export const homeOf = (me: Me): '/now' | '/to-review' => (me.role === 'learner' ? '/now' : '/to-review');
+export const homeOf = ({ role }: Me): '/now' | '/home' | '/to-review' => {
+  if (role === 'learner') return '/now';
+  return role === 'family' ? '/home' : '/to-review';
+};

@@ -21,13 +21,25 @@ export function useSession() {
     dropAllKeys();
     client.setQueryData(keys.device, device);
   };
+  const enter = (me: Me): void => {
+    forget();
+    ownUnsent(me.id);
+    client.setQueryData(keys.me, me);
+    router.replace(homeOf(me));
+  };
+  /** What whoever was here has kept on this device goes, as far as school has it. */
+  const leaveDevice = async (): Promise<void> => {
+    const me = client.getQueryData<Me | null>(keys.me);
+    // What only makes room for others must not keep anybody in.
+    if (me)
+      await import('../lateScreens')
+        .then(({ takeCopiesAway }) => takeCopiesAway(me.id))
+        .catch((error: unknown) => console.warn('Copies stay on this device.', error));
+  };
   return {
     async signIn(given: Given): Promise<void> {
-      const me = await request('POST /sessions', { also: false, ...given });
-      forget();
-      ownUnsent(me.id);
-      client.setQueryData(keys.me, me);
-      router.replace(homeOf(me));
+      await leaveDevice();
+      enter(await request('POST /sessions', { also: false, ...given }));
     },
     /** Joins an activity by the code that the device knows. */
     async join(given: BodyOf<'POST /joins'>): Promise<void> {
@@ -39,13 +51,19 @@ export function useSession() {
       void client.invalidateQueries({ queryKey: keys.device });
       router.replace(homeOf(me));
     },
+    /** Joins by a card for home. */
+    async joinFamily(given: BodyOf<'POST /family/joins'>): Promise<void> {
+      await leaveDevice();
+      const me = await request('POST /family/joins', given);
+      enter(me);
+    },
+    /** Changes to somebody who stays signed in on this device. */
+    async change(personId: string): Promise<void> {
+      await leaveDevice();
+      enter(await request('POST /sessions/switch', { personId }));
+    },
     async signOut(everywhere = false): Promise<void> {
-      const me = client.getQueryData<Me | null>(keys.me);
-      // What only makes room for others must not keep anybody in.
-      if (me)
-        await import('../lateScreens')
-          .then(({ takeCopiesAway }) => takeCopiesAway(me.id))
-          .catch((error: unknown) => console.warn('Copies stay on this device.', error));
+      await leaveDevice();
       await request(everywhere ? 'DELETE /sessions' : 'DELETE /sessions/current');
       forget();
       ownUnsent(null);

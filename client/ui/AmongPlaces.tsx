@@ -7,5 +7,6 @@ import { useWide } from './useWide';
 /** A screen behind one of the places. Where there is room, these stay beside it; on a phone it has the room alone. */
 export function AmongPlaces({ role, children }: { role: Role; children: ReactNode }) {
   const wide = useWide();
-  return wide ? <Places places={placesOf(role)}>{children}</Places> : children;
+  const places = placesOf(role);
+  return wide && places.length > 0 ? <Places places={places}>{children}</Places> : children;
 }

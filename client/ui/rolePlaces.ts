@@ -15,4 +15,8 @@ const TEACHER_PLACES: readonly Place[] = [
 ];
 
 /** The places that a person goes to and fro between. */
-export const placesOf = (role: Role): readonly Place[] => (role === 'learner' ? LEARNER_PLACES : TEACHER_PLACES);
+export const placesOf = (role: Role): readonly Place[] => {
+  if (role === 'learner') return LEARNER_PLACES;
+  // Those at home have one place.
+  return role === 'family' ? [] : TEACHER_PLACES;
+};

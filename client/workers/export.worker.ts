@@ -1,3 +1,4 @@
+import { writeFamilyCards, type PrintedFamilyCard } from '@lippet/core/classList/familyCards';
 import { writeKeyCards } from '@lippet/core/classList/keyCards';
 import type { KeyCard } from '@lippet/core/contract/groups';
 import { JPEG_QUALITY, PICTURE_HEAD, pictureForm } from '@lippet/core/pdf/pictureForm';
@@ -43,6 +44,10 @@ const sources: PdfSources = {
 const exporter = {
   async keyCards(cards: readonly KeyCard[]): Promise<Uint8Array> {
     const bytes = await writeKeyCards(cards, sources.font);
+    return transfer(bytes, [bytes.buffer]);
+  },
+  async familyCards(cards: readonly PrintedFamilyCard[]): Promise<Uint8Array> {
+    const bytes = await writeFamilyCards(cards, sources.font);
     return transfer(bytes, [bytes.buffer]);
   },
   async pdf(pages: readonly PdfPage[], style: PdfStyle, title: string): Promise<Uint8Array> {

@@ -4,6 +4,8 @@ import { API } from '@lippet/core/contract/api';
 import type { MediaView } from '@lippet/core/contract/media';
 import type { CopyView, ExportView } from '@lippet/core/contract/exports';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
+import type { FamilyCardView } from '@lippet/core/contract/family';
+import { SESSION_COOKIE } from './cookies';
 import { readPages } from '@lippet/core/page/document';
 import { newPart } from '@lippet/core/parts/part';
 import { Part } from '../models/tables';
@@ -20,8 +22,19 @@ import {
 
 jest.setTimeout(30_000);
 
-type Role = 'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'nobody';
-const ROLES: Role[] = ['owner', 'classmate', 'other learner', 'teacher', 'other teacher', 'nobody'];
+type Role =
+  'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'family' | 'other family' | 'nobody';
+/** `family` sees the owner from home, `other family` the classmate. */
+const ROLES: Role[] = [
+  'owner',
+  'classmate',
+  'other learner',
+  'teacher',
+  'other teacher',
+  'family',
+  'other family',
+  'nobody',
+];
 
 interface Ids {
   activity: string;
@@ -46,6 +59,11 @@ interface Ids {
   /** A part that is filled together, and the sheet of it. */
   sharedPart: string;
   shared: string;
+  /** The owner, and cards for those at home: one that is joined by, one to be ended, and the code of one with room. */
+  child: string;
+  card: string;
+  spareCard: string;
+  code: string;
 }
 interface Row {
   path: (ids: Ids) => string;
@@ -83,7 +101,7 @@ const TABLE: Record<string, Row> = {
   },
   'GET /api/activities/:id/picture': {
     path: ({ activity }) => `/api/activities/${activity}/picture`,
-    allowed: { owner: 200, classmate: 200, teacher: 200 },
+    allowed: { owner: 200, classmate: 200, teacher: 200, family: 200, 'other family': 200 },
   },
   'PUT /api/activities/:id/day': {
     path: ({ activity }) => `/api/activities/${activity}/day`,
@@ -92,7 +110,7 @@ const TABLE: Record<string, Row> = {
   },
   'POST /api/calendar': {
     path: () => '/api/calendar',
-    allowed: { owner: 201, classmate: 201, 'other learner': 201 },
+    allowed: { owner: 201, classmate: 201, 'other learner': 201, family: 201, 'other family': 201 },
     refused: 403,
   },
   'DELETE /api/calendar': { path: () => '/api/calendar', allowed: signedIn(204) },
@@ -222,6 +240,69 @@ const TABLE: Record<string, Row> = {
   'GET /api/activities/:id/groups/:group/partners': {
     path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/partners`,
     allowed: {},
+  },
+  'GET /api/device/people': { path: () => '/api/device/people', allowed: everybody(200) },
+  // Nobody else has stayed signed in on these devices.
+  'POST /api/sessions/switch': {
+    path: () => '/api/sessions/switch',
+    body: () => ({ personId: randomUUID() }),
+    allowed: {},
+    refused: 401,
+  },
+  'POST /api/family/joins': {
+    path: () => '/api/family/joins',
+    body: ({ code }) => ({ code, name: 'Aunt', signInName: randomUUID(), password: 'wet-boots-drying' }),
+    allowed: everybody(201),
+  },
+  'POST /api/family/children': {
+    path: () => '/api/family/children',
+    body: ({ code }) => ({ code }),
+    allowed: { family: 201, 'other family': 201 },
+    refused: 403,
+  },
+  'GET /api/family/children': { path: () => '/api/family/children', allowed: signedIn(200) },
+  'GET /api/children/:id/home': {
+    path: ({ child }) => `/api/children/${child}/home`,
+    allowed: { owner: 200, family: 200 },
+  },
+  'GET /api/home/goes/:id': {
+    path: ({ takenBack }) => `/api/home/goes/${takenBack}`,
+    allowed: { classmate: 200, 'other family': 200 },
+  },
+  'PUT /api/home/goes/:id/seen': {
+    path: ({ takenBack }) => `/api/home/goes/${takenBack}/seen`,
+    allowed: { 'other family': 204 },
+  },
+  'GET /api/home/goes/:id/document': {
+    path: ({ takenBack }) => `/api/home/goes/${takenBack}/document`,
+    allowed: { classmate: 200, 'other family': 200 },
+  },
+  'GET /api/home/goes/:id/marks': {
+    path: ({ takenBack }) => `/api/home/goes/${takenBack}/marks`,
+    allowed: { classmate: 200, 'other family': 200 },
+  },
+  'GET /api/home/goes/:id/picture': {
+    path: ({ takenBack }) => `/api/home/goes/${takenBack}/picture`,
+    allowed: { classmate: 200, 'other family': 200 },
+  },
+  'GET /api/family-cards/:id/messages': {
+    path: ({ card }) => `/api/family-cards/${card}/messages`,
+    allowed: { family: 200, teacher: 200 },
+  },
+  'POST /api/family-cards/:id/messages': {
+    path: ({ card }) => `/api/family-cards/${card}/messages`,
+    body: () => ({ id: randomUUID(), words: 'Thank you' }),
+    allowed: { family: 201, teacher: 201 },
+  },
+  'DELETE /api/family-cards/:id': {
+    path: ({ spareCard }) => `/api/family-cards/${spareCard}`,
+    allowed: { teacher: 204 },
+  },
+  'GET /api/groups/:id/families': { path: ({ group }) => `/api/groups/${group}/families`, allowed: { teacher: 200 } },
+  'POST /api/groups/:id/families': {
+    path: ({ group }) => `/api/groups/${group}/families`,
+    body: ({ child }) => ({ cards: [{ id: randomUUID(), child }] }),
+    allowed: { teacher: 201 },
   },
   'POST /api/pieces/:id/shared/:part': {
     path: ({ piece, sharedPart }) => `/api/pieces/${piece}/shared/${sharedPart}`,
@@ -772,7 +853,37 @@ describe('permissions', () => {
     const part = { ...newPart('shared', sharedPart, 'Our sheet'), required: false };
     await Part.create({ ...part, activityId: school.activities.open, position: 9 } as never);
     const { id: shared } = await ada.json<{ id: string }>('POST', `/api/pieces/${piece}/shared/${sharedPart}`);
+    const cardsOf = async (child: string, most: number): Promise<FamilyCardView> => {
+      const id = randomUUID();
+      const path = `/api/groups/${school.groups.reeds}/families`;
+      const cards = await teacher.json<FamilyCardView[]>('POST', path, { cards: [{ id, child }], most });
+      return cards.find((one) => one.id === id)!;
+    };
+    const joined = async (code: string, signInName: string): Promise<() => Promise<TestClient>> => {
+      const body = { code, name: 'Home', signInName, password: PASSWORD };
+      const { id } = await client().json<{ id: string }>('POST', '/api/family/joins', body);
+      return async () => {
+        const home = client();
+        home.cookies.set(SESSION_COOKIE, (await harness.services.signIn.openSession(id, false)).token);
+        return home;
+      };
+    };
+    const card = await cardsOf(school.people.ada, 1);
+    clients.family = await joined(card.code, 'home.ada');
+    clients['other family'] = await joined((await cardsOf(school.people.ben, 1)).code, 'home.ben');
+    const spareCard = await cardsOf(school.people.ada, 12);
+    // Of a child whom nothing else here is about.
+    const [open] = await (
+      await as('mr-dune')
+    ).json<FamilyCardView[]>('POST', `/api/groups/${school.groups.dunes}/families`, {
+      cards: [{ id: randomUUID(), child: school.people.cai }],
+      most: 12,
+    });
     ids = {
+      child: school.people.ada,
+      card: card.id,
+      spareCard: spareCard.id,
+      code: open!.code,
       sharedPart,
       shared,
       notice,

@@ -1,3 +1,4 @@
+import type { PrintedFamilyCard } from '@lippet/core/classList/familyCards';
 import type { KeyCard } from '@lippet/core/contract/groups';
 import { writeInkml } from '@lippet/core/ink/inkml/writeInkml';
 import { markItems, pageItems, type PagePlan } from '@lippet/core/page/document';
@@ -22,6 +23,10 @@ const exporter = (): Remote<Exporter> =>
 /** Cards with new keys, to be printed and cut out. */
 export const keyCardsPdf = async (cards: readonly KeyCard[]): Promise<Blob> =>
   new Blob([(await exporter().keyCards(cards)) as BlobPart], { type: 'application/pdf' });
+
+/** Cards for those at home, to be printed and cut out. */
+export const familyCardsPdf = async (cards: readonly PrintedFamilyCard[]): Promise<Blob> =>
+  new Blob([(await exporter().familyCards(cards)) as BlobPart], { type: 'application/pdf' });
 
 const asDataAddress = (blob: Blob): Promise<string> =>
   new Promise((resolve, reject) => {

@@ -109,6 +109,9 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
           {group.code}
         </Text>
       </Scrap>
+      <Button icon="now" to={`/families/${groupId}`} style={styles.start}>
+        Families
+      </Button>
       {problem && asking === null && <Notice>{problem}</Notice>}
       {cards.length > 0 && (
         <NewCards cards={cards} onPrinted={() => markPrinted(groupId)} onDone={() => putKeysAway(groupId)} />

@@ -1,0 +1,17 @@
+import { lazy, Suspense } from 'react';
+import { SignedIn } from '../signIn/SignedIn';
+import { Opening } from '../ui/Opening';
+
+const HomeDesk = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.HomeDesk })));
+
+export default function HomeRoute() {
+  return (
+    <SignedIn role="family">
+      {(me) => (
+        <Suspense fallback={<Opening />}>
+          <HomeDesk me={me} />
+        </Suspense>
+      )}
+    </SignedIn>
+  );
+}
