@@ -66,10 +66,12 @@ async function runSteps(names, forRunner, strict) {
   };
   if (!names.some((name) => NEED_A_DATABASE.includes(name))) return looks();
   await withDatabase(true, async (cluster) => {
-    const preparing = names.includes('journeys') ? [take('ground', () => ground(cluster))] : [];
+    const prepare = async () => {
+      if (names.includes('journeys')) await take('ground', () => ground(cluster));
+      await maybe('unit', () => unit(cluster, forRunner));
+    };
     // Neither needs what the other makes, and each leaves processors idle.
-    await Promise.all([looks(), ...preparing]);
-    await maybe('unit', () => unit(cluster, forRunner));
+    await Promise.all([looks(), prepare()]);
     await maybe('journeys', () => journeys(cluster, forRunner, { strict }));
   });
 }

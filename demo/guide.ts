@@ -1,4 +1,5 @@
 /** Prints who can sign in, and how. */
+import { FAMILY } from './family';
 import { GROUPS, SCHOOL } from './school';
 
 const lines = [`${SCHOOL.name}: nobody here exists. A device asks once for its group's code.`, ''];
@@ -13,4 +14,7 @@ for (const { name, code, teacher, learners } of GROUPS) {
   }
   if (learners.length > 3) lines.push(`              and ${learners.length - 3} more: demo/school.ts`);
 }
+const { name: family, signInName: familyName, password: familyPassword, children } = FAMILY;
+lines.push(`  Home · sees ${children.map(({ name }) => name).join(' and ')}`);
+lines.push(`    family    ${family.padEnd(15)} sign-in name ${familyName}, password ${familyPassword}`);
 process.stdout.write(`${lines.join('\n')}\n`);
