@@ -108,6 +108,7 @@ test('a family joins by a card, sees what came back, writes to the teacher, and 
 
 test('on one tablet a child and its family change with two taps, and nothing of the one is left for the other', async ({
   device,
+  school,
 }) => {
   const tablet = await device({ viewport: PHONE });
   await tablet.as('Bryony Tull');
@@ -133,4 +134,20 @@ test('on one tablet a child and its family change with two taps, and nothing of 
   await tablet.page.getByRole('button', { name: 'Oskar Vane' }).click();
   await expect(tablet.page.getByText(/^You see what Oskar Vane has sent/)).toBeVisible();
   await expect(tablet.page.getByRole('link', { name: 'Write to Mr Quell' })).toBeVisible();
+
+  // A wall that the teacher opens to families, without names.
+  const quell = await device({ viewport: WIDE });
+  await quell.as('Mr Quell');
+  await quell.open(`/wall/${await school.activityId('Label the harbour map')}`);
+  await quell.page.getByRole('button', { name: 'Open it to families' }).click();
+  await expectAccessible(quell.page, 'opening a wall to families');
+  await quell.page.getByRole('dialog').getByRole('button', { name: 'Open it' }).click();
+  await expect(quell.page.getByText(/their families see it, too, without names/)).toBeVisible();
+  await tablet.open('/home');
+  await tablet.page.getByRole('button', { name: 'Oskar Vane' }).click();
+  await tablet.page.getByRole('link', { name: /^Label the harbour map, until/ }).click();
+  await expect(tablet.page.getByText(/their families see it, too, without names/)).toBeVisible();
+  await expect(tablet.page.getByRole('list', { name: 'On the wall' }).getByRole('listitem').first()).toBeVisible();
+  await expect(tablet.page.getByText(/Nell Garrick|Priya Sund|Rafe Holm|Tamsin Oke/)).toHaveCount(0);
+  await expectAccessible(tablet.page, 'a wall, from home');
 });

@@ -187,7 +187,7 @@ export function makeServices(
     partnerAnswers: new PartnerAnswerService(),
     partnerBoard: new PartnerBoardService(sequelize, clock),
     hangings: new HangingService(sequelize, facts, clock),
-    walls: new WallService(sequelize, pictures, media),
+    walls: new WallService(sequelize, pictures, media, clock),
     familyCards: new FamilyCardService(sequelize, signIn, clock),
     familyTalk: new FamilyTalkService(sequelize, clock),
     home,

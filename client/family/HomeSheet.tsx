@@ -1,5 +1,5 @@
 import type { HomeGo, HomePiece, HomeView } from '@lippet/core/contract/family';
-import { whenWords } from '@lippet/core/schedule/schoolTime';
+import { dayWords, whenWords } from '@lippet/core/schedule/schoolTime';
 import { useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -42,6 +42,7 @@ export function HomeSheet({ home, atHome }: Props) {
               <CameBackRow key={one.go.id} {...one} zone={school.zone} atHome={atHome} />
             ))}
           </Part>
+          <Walls home={home} />
           <Notices home={home} />
         </>
       }
@@ -102,6 +103,22 @@ function CameBackRow({ piece, go, zone, atHome }: CameBack & { zone: string; atH
         </Button>
       )}
     </HomeRow>
+  );
+}
+
+/** Walls that teachers have opened; they are left out where there are none. */
+function Walls({ home: { walls, school } }: { home: HomeView }) {
+  if (walls.length === 0) return null;
+  return (
+    <Part title="On the wall" empty="">
+      {walls.map(({ activityId, groupId, title, endsAt }) => (
+        <View key={`${activityId} ${groupId}`} role="listitem">
+          <Button icon="picture" to={`/wall/${activityId}?group=${groupId}`} style={styles.start}>
+            {`${title}, until ${dayWords(endsAt, Date.now(), school.zone)}`}
+          </Button>
+        </View>
+      ))}
+    </Part>
   );
 }
 

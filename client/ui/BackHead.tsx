@@ -14,7 +14,7 @@ export function BackHead({
   onLeave,
 }: {
   title: string;
-  home?: '/' | '/now' | '/to-review' | '/activities' | '/our-class' | '/class';
+  home?: '/' | '/now' | '/to-review' | '/activities' | '/our-class' | '/class' | '/home';
   onLeave?: (leave: () => void) => void;
 }) {
   const leave = useGoBack(home);

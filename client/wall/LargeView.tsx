@@ -133,7 +133,7 @@ function About({ wall, piece, trouble, act, onClose }: Props) {
   };
   return (
     <>
-      <Text variant="titleSmall">{mine ? 'Yours' : name}</Text>
+      <Text variant="titleSmall">{mine ? 'Yours' : name || 'Without a name'}</Text>
       {alt !== '' && <Text variant="bodyMedium">{alt}</Text>}
       {state !== 'hangs' && (
         <Text variant="bodyMedium" role="status">
@@ -174,7 +174,7 @@ function About({ wall, piece, trouble, act, onClose }: Props) {
           Take it down
         </Button>
       )}
-      {state === 'hangs' && <WallTalk wall={wall} piece={piece} act={act} />}
+      {state === 'hangs' && !wall.fromHome && <WallTalk wall={wall} piece={piece} act={act} />}
     </>
   );
 }

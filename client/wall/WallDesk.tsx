@@ -12,6 +12,7 @@ import { Opening } from '../ui/Opening';
 import { Screen } from '../ui/Screen';
 import { colours } from '../ui/theme';
 import { HungPiece } from './HungPiece';
+import { OpenToFamilies } from './OpenToFamilies';
 import { LargeView } from './LargeView';
 import { useWall } from './useWall';
 import { seenByWords, waitWords } from './wallWords';
@@ -23,11 +24,14 @@ interface Props {
   me: Me;
 }
 
+/** Where one goes back to. */
+const HOMES = { learner: '/our-class', teacher: '/class', admin: '/class', family: '/home' } as const;
+
 /** What hangs on the wall of an activity, and what waits; each opens large. */
 export default function WallDesk({ activityId, groupId, me }: Props) {
   const { data: wall, error, refetch, trouble, act } = useWall(activityId, me, groupId);
   const [open, setOpen] = useState<string | null>(null);
-  const home = me.role === 'teacher' ? '/class' : '/our-class';
+  const home = HOMES[me.role];
   if (error && !wall)
     return (
       <Screen>
@@ -52,10 +56,11 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
       <View style={styles.who} role="note">
         <LineIcon name="eye" size={20} />
         <Text variant="labelMedium" style={styles.grow}>
-          {seenByWords(wall)}
+          {seenByWords(wall, me.school.zone)}
         </Text>
       </View>
       {trouble && !shown && <Notice>{trouble}</Notice>}
+      {wall.teaches && <OpenToFamilies wall={wall} act={act} />}
       {wall.teaches && waiting.length > 0 && (
         <View style={styles.row}>
           <Text variant="titleMedium" role="status">

@@ -1,9 +1,14 @@
+import { dayWords } from '@lippet/core/schedule/schoolTime';
 import type { WallView } from '@lippet/core/contract/wall';
 
 /** Who sees a wall: said on it, always. */
-export function seenByWords({ group, seenBy }: WallView): string {
+export function seenByWords({ group, seenBy, families }: WallView, zone: string): string {
   const learners = seenBy.learners === 1 ? '1 learner' : `${seenBy.learners} learners`;
-  return `Everybody in ${group.name} sees this, and nobody else: ${[learners, ...seenBy.teachers].join(', ')}`;
+  const people = [learners, ...seenBy.teachers].join(', ');
+  if (families === null) return `Everybody in ${group.name} sees this, and nobody else: ${people}`;
+  const names = families.named ? 'with names' : 'without names';
+  const until = dayWords(families.endsAt, Date.now(), zone);
+  return `Everybody in ${group.name} sees this: ${people}. Until ${until} their families see it, too, ${names}`;
 }
 
 /** How much waits for a teacher. */

@@ -106,7 +106,15 @@ import { sharedWaysBody, type SharedCard, type SharedView } from './shared';
 import { speechBody, type SpeechView } from './speech';
 import { stampBody, type KeptStampView } from './stamps';
 import type { UpdateView } from './updates';
-import { hangBody, letBody, thankAllBody, wallAnswerBody, type WallCard, type WallView } from './wall';
+import {
+  hangBody,
+  letBody,
+  thankAllBody,
+  wallAnswerBody,
+  wallFamiliesBody,
+  type WallCard,
+  type WallView,
+} from './wall';
 
 export const API = {
   // The device's group, and signing in and out.
@@ -245,6 +253,7 @@ export const API = {
   'GET /activities/:id/groups/:group/wall': gives<WallView>(),
   'POST /activities/:id/groups/:group/wall/all': does(),
   'POST /activities/:id/groups/:group/wall/thanks': does().taking(thankAllBody),
+  'PUT /activities/:id/groups/:group/wall/families': does().taking(wallFamiliesBody),
   'POST /goes/:id/hangings': does().taking(hangBody),
   'DELETE /hangings/:id': does(),
   'PUT /hangings/:id/decision': does().taking(letBody),

@@ -73,6 +73,8 @@ export interface HomeView {
   groups: string[];
   pieces: HomePiece[];
   notices: HomeNotice[];
+  /** Walls that teachers have opened to families. */
+  walls: { activityId: string; groupId: string; title: string; endsAt: number }[];
   /** The cards by which the child is seen: a family's own, and for the child all. */
   cards: { id: string; group: string; teachers: string[]; people: { name: string; lookedAt: number | null }[] }[];
 }

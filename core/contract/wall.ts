@@ -20,6 +20,8 @@ export const WALL_LIMITS = {
   own: 12,
   /** Under one piece. */
   answers: 300,
+  /** So long is a wall open to families at most. */
+  openDays: 60,
   title: 120,
   alt: 500,
 } as const;
@@ -68,6 +70,10 @@ export interface WallView {
   seenBy: { learners: number; teachers: string[] };
   way: WallWay;
   teaches: boolean;
+  /** Open to families until then, with names or without; null where it is not. */
+  families: { named: boolean; endsAt: number } | null;
+  /** One looks from home, and says nothing to it. */
+  fromHome: boolean;
   /** What hangs, newest first; before it one's own that waits, and for teachers all that waits. */
   pieces: HangingView[];
 }
@@ -101,6 +107,22 @@ export const letBody = yup.object({
 /** A stamp under all that hangs. */
 export const thankAllBody = yup.object({
   stamp: yup.string<WallStamp>().oneOf(WALL_STAMPS, 'There is no such stamp.').required('Say which stamp.'),
+});
+
+/** Opens a wall to families, until a time; null closes it. */
+export const wallFamiliesBody = yup.object({
+  opening: yup
+    .object({
+      named: yup.boolean().required('Say whether with names.'),
+      days: yup
+        .number()
+        .integer('That is a whole number of days.')
+        .min(1, 'At least for a day.')
+        .max(WALL_LIMITS.openDays, `At most for ${WALL_LIMITS.openDays} days.`)
+        .required('Say for how long.'),
+    })
+    .nullable()
+    .default(null),
 });
 
 export const wallAnswerBody = yup.object({

@@ -55,6 +55,7 @@ describe('the schema', () => {
       '2026-12-01-wall',
       '2026-12-01-shared',
       '2026-12-01-family',
+      '2026-12-01-wallOpenings',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -36,6 +36,7 @@ import * as partners from './2026-12-01-partners';
 import * as wall from './2026-12-01-wall';
 import * as shared from './2026-12-01-shared';
 import * as family from './2026-12-01-family';
+import * as wallOpenings from './2026-12-01-wallOpenings';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -75,6 +76,7 @@ export const MIGRATIONS = [
   { name: '2026-12-01-wall', ...wall },
   { name: '2026-12-01-shared', ...shared },
   { name: '2026-12-01-family', ...family },
+  { name: '2026-12-01-wallOpenings', ...wallOpenings },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

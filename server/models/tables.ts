@@ -19,7 +19,7 @@ export { PartnerRound, PeerReview } from './partners';
 export { QuestionTry, QuestionHint, QuestionHelp, QuestionState, SetTime, SetRound, MoreTime } from './questions';
 export { FamilyCard, FamilyTie, FamilySeen, FamilyMessage } from './family';
 export { SharedSheet } from './shared';
-export { Hanging, HangingAnswer } from './wall';
+export { Hanging, HangingAnswer, WallOpening } from './wall';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';
 
 /** Ties the models to a database. Called once for each connection pool. */

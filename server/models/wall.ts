@@ -2,7 +2,20 @@
 import { type CreationOptional, type Sequelize } from 'sequelize';
 import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import type { WallStamp } from '@lippet/core/contract/wall';
-import { COMMON, Row, id, integer, maybeJson, maybeText, maybeTime, maybeUuid, text, time, uuid } from './columns';
+import {
+  COMMON,
+  Row,
+  flag,
+  id,
+  integer,
+  maybeJson,
+  maybeText,
+  maybeTime,
+  maybeUuid,
+  text,
+  time,
+  uuid,
+} from './columns';
 
 /** What a learner has hung. What is taken down is gone with its row. */
 export class Hanging extends Row<Hanging> {
@@ -40,6 +53,15 @@ export class HangingAnswer extends Row<HangingAnswer> {
   declare why: CreationOptional<string>;
 }
 
+/** A wall is open to the families of its group, until a time. */
+export class WallOpening extends Row<WallOpening> {
+  declare activityId: string;
+  declare groupId: string;
+  /** Whether they are told whose each piece is. */
+  declare named: boolean;
+  declare endsAt: Date;
+}
+
 export function defineWall(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   Hanging.init(
@@ -75,5 +97,14 @@ export function defineWall(sequelize: Sequelize): void {
       why: { ...text(), defaultValue: '' },
     },
     { ...common, tableName: 'hanging_answers' },
+  );
+  WallOpening.init(
+    {
+      activityId: { ...uuid(), primaryKey: true },
+      groupId: { ...uuid(), primaryKey: true },
+      named: flag(),
+      endsAt: time(),
+    },
+    { ...common, tableName: 'wall_openings' },
   );
 }

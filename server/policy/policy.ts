@@ -19,7 +19,7 @@ type Asked = {
 /** What one learner says of another's work, and whether that other may see it. */
 type Partnered = GroupWork & { reviewerId: string; authorId: string; shown: boolean };
 /** Work on a wall: whose it is, and whether it hangs for all to see. */
-type OnWall = GroupWork & { personId: string; hangs: boolean };
+type OnWall = GroupWork & { personId: string; hangs: boolean; openToHome?: boolean };
 /** A sheet that several learners of a group fill together. */
 type TogetherSheet = GroupWork & { fillers: ReadonlySet<string> };
 /** An activity as it is made: whose it is, and which groups it is set for. */
@@ -121,10 +121,16 @@ export const policy = {
   /** What hangs: everybody of the group. What waits or is held back: whose it is, and the group's teachers. */
   seeHanging: (actor: Actor, hanging: OnWall): boolean =>
     actor.teaches.has(hanging.groupId) ||
-    (actor.learnsIn.has(hanging.groupId) && (hanging.hangs || hanging.personId === actor.personId)),
+    (actor.learnsIn.has(hanging.groupId) && (hanging.hangs || hanging.personId === actor.personId)) ||
+    (hanging.hangs && policy.seeWallFromHome(actor, { ...hanging, openToHome: hanging.openToHome === true })),
 
   /** Saying something to what hangs: everybody of the group who sees it. */
-  answerOnWall: (actor: Actor, hanging: OnWall): boolean => hanging.hangs && policy.seeHanging(actor, hanging),
+  answerOnWall: (actor: Actor, hanging: Omit<OnWall, 'openToHome'>): boolean =>
+    hanging.hangs && policy.seeHanging(actor, hanging),
+
+  /** Looking at a wall from home: while a teacher has opened it, the families of the group. */
+  seeWallFromHome: (actor: Actor, wall: GroupWork & { openToHome: boolean }): boolean =>
+    wall.openToHome && actor.homeIn.has(wall.groupId),
 
   /** Taking down: whose it is, at any time, and the group's teachers. */
   takeDown: (actor: Actor, hanging: Omit<OnWall, 'hangs'>): boolean =>

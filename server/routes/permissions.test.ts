@@ -304,6 +304,11 @@ const TABLE: Record<string, Row> = {
     body: ({ child }) => ({ cards: [{ id: randomUUID(), child }] }),
     allowed: { teacher: 201 },
   },
+  'PUT /api/activities/:id/groups/:group/wall/families': {
+    path: ({ activity, group }) => `/api/activities/${activity}/groups/${group}/wall/families`,
+    body: () => ({ opening: null }),
+    allowed: { teacher: 204 },
+  },
   'POST /api/pieces/:id/shared/:part': {
     path: ({ piece, sharedPart }) => `/api/pieces/${piece}/shared/${sharedPart}`,
     allowed: { owner: 200 },

@@ -17,6 +17,9 @@ export function wallRoutes({ hangings, walls }: Services): Hono<AppEnv> {
   routes.on('POST /activities/:id/groups/:group/wall/thanks', ({ actor, ids, body }) =>
     hangings.thankAll(actor, { activityId: ids.id, groupId: ids.group }, body.stamp),
   );
+  routes.on('PUT /activities/:id/groups/:group/wall/families', ({ actor, ids, body }) =>
+    hangings.openToFamilies(actor, { activityId: ids.id, groupId: ids.group }, body.opening),
+  );
   routes.on('POST /goes/:id/hangings', ({ actor, ids, body }) => hangings.hang(actor, ids.id, body));
   routes.on('DELETE /hangings/:id', ({ actor, ids }) => hangings.takeDown(actor, ids.id));
   routes.on('PUT /hangings/:id/decision', ({ actor, ids, body }) => hangings.decide(actor, ids.id, body));

@@ -14,6 +14,7 @@ import type { PieceState } from '@lippet/core/piece/pieceState';
 import * as Y from 'yjs';
 import type { PictureOffer } from '../../media/picture';
 import {
+  Activity,
   FamilyCard,
   FamilySeen,
   FamilyTie,
@@ -33,6 +34,7 @@ import type { ActivityPictureService } from '../pieces/activityPictures';
 import type { PagePictureService } from '../pieces/pagePictures';
 import type { PieceFactsService, Standing } from '../pieces/pieceFacts';
 import { findGo, frozenDocument, frozenMarks, goesOf } from '../reviewing/goes';
+import { openingsOf } from '../wall/openings';
 import { peopleOf } from './findCard';
 
 /** What it works with. */
@@ -98,6 +100,7 @@ export class HomeService {
       groups: groups.map(({ name }) => name),
       pieces: await this.pieces(childId),
       notices: await noticesOf(groups),
+      walls: await wallsOf(groups, this.clock()),
       cards: await this.cards(actor, childId),
     };
   }
@@ -226,6 +229,24 @@ export class HomeService {
 async function groupsOf(childId: string): Promise<Group[]> {
   const members = await Membership.findAll({ where: { personId: childId, role: 'learner', leftAt: null } });
   return Group.findAll({ where: { id: members.map(({ groupId }) => groupId) }, order: ['name'] });
+}
+
+/** Walls that are open to families. */
+async function wallsOf(groups: readonly Group[], now: number): Promise<HomeView['walls']> {
+  const openings = await openingsOf(
+    groups.map(({ id }) => id),
+    now,
+  );
+  const activities = await Activity.findAll({
+    where: { id: openings.map(({ activityId }) => activityId) },
+    attributes: ['id', 'title'],
+  });
+  return openings.map(({ activityId, groupId, endsAt }) => ({
+    activityId,
+    groupId,
+    title: activities.find(({ id }) => id === activityId)!.title,
+    endsAt: endsAt.getTime(),
+  }));
 }
 
 export async function teacherNames(groupId: string): Promise<string[]> {

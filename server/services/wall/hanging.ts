@@ -4,7 +4,7 @@ import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
 import { WALL_LIMITS, type WallStamp } from '@lippet/core/contract/wall';
 import { documentOf, readPages } from '@lippet/core/page/document';
 import { chosenTake, readTakes } from '@lippet/core/recording/take';
-import { Activity, Hanging, HangingAnswer, type Submission } from '../../models/tables';
+import { Activity, Assignment, Hanging, HangingAnswer, WallOpening, type Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
@@ -188,6 +188,22 @@ export class HangingService {
     }
   }
 
+  /** Opens a wall to the families of its group for some days, or closes it. */
+  async openToFamilies(
+    actor: Actor,
+    place: { activityId: string; groupId: string },
+    opening: { named: boolean; days: number } | null,
+  ): Promise<void> {
+    if (!policy.leadWall(actor, place) || !(await Assignment.findOne({ where: { ...place } }))) throw notFound();
+    if (opening === null) await WallOpening.destroy({ where: { ...place } });
+    else
+      await WallOpening.upsert({
+        ...place,
+        named: opening.named,
+        endsAt: new Date(this.clock() + opening.days * DAY),
+      });
+  }
+
   /** Puts a teacher's stamp under all that hangs; where theirs is already, it stays one. */
   async thankAll(actor: Actor, place: { activityId: string; groupId: string }, stamp: WallStamp): Promise<void> {
     if (!policy.leadWall(actor, place)) throw notFound();
@@ -228,4 +244,5 @@ export class HangingService {
   }
 }
 
+const DAY = 86_400_000;
 const dayOf = (time: Date): string => time.toISOString().slice(0, 10);

@@ -201,3 +201,44 @@ it('a stamp stands at once; words wait for the teacher, who sees whose they are 
   expect(await answersSeen(ada)).toHaveLength(1);
   expect((await wall(ben)).pieces[0]!.answers[1]).toMatchObject({ state: 'held', why: 'Ask it kindly.' });
 });
+
+it('families see a wall once a teacher has opened it, for as long, and with names only where that was chosen', async () => {
+  await begin('open');
+  const card = randomUUID();
+  const path = `/api/groups/${school.groups.reeds}/families`;
+  const [{ code }] = (await teacher.json<{ code: string }[]>('POST', path, {
+    cards: [{ id: card, child: school.people.ben }],
+  })) as [{ code: string }];
+  const home = appOf(school).client();
+  const joining = { code, name: 'Home', signInName: 'home.ben', password: 'wet-boots-drying' };
+  await home.json('POST', '/api/family/joins', joining);
+  await hang(ada, (await send(ada)).goId);
+  await hang(ben, (await send(ben)).goId);
+  const [piece] = (await wall(ada)).pieces;
+  await ada.request('POST', `/api/hangings/${piece!.id}/answers`, { id: randomUUID(), stamp: 'boat' });
+  const seen = (): Promise<Response> => home.request('GET', wallPath());
+  const picture = (): Promise<Response> => home.request('GET', `/api/hangings/${piece!.id}/picture`);
+  expect([await statusOf(seen()), await statusOf(picture())]).toEqual([404, 404]);
+  const open = (client: TestClient, opening: object | null) =>
+    client.request('PUT', `${wallPath()}/families`, { opening });
+  for (const client of [ada, other, home]) expect(await statusOf(open(client, { named: true, days: 7 }))).toBe(404);
+  expect(await statusOf(open(teacher, { named: false, days: 7 }))).toBe(204);
+  const nameless = await wall(home);
+  expect(nameless).toMatchObject({ fromHome: true, teaches: false, families: { named: false } });
+  expect(nameless.pieces.map(({ name, answers }) => [name, answers.length]).sort()).toEqual([
+    ['', 0],
+    ['ben', 0],
+  ]);
+  expect(JSON.stringify(nameless)).not.toContain(school.people.ada);
+  expect((await wall(ada)).families).toMatchObject({ named: false });
+  expect(await statusOf(picture())).toBe(200);
+  expect(
+    await statusOf(home.request('POST', `/api/hangings/${piece!.id}/answers`, { id: randomUUID(), stamp: 'boat' })),
+  ).toBe(404);
+  await open(teacher, { named: true, days: 7 });
+  expect((await wall(home)).pieces.map(({ name }) => name).sort()).toEqual(['ada', 'ben']);
+  await decide(teacher, piece!.id, { hangs: false, why: 'Not yet.' });
+  expect(await statusOf(picture())).toBe(404);
+  await open(teacher, null);
+  expect(await statusOf(seen())).toBe(404);
+});

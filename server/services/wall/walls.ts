@@ -11,6 +11,7 @@ import {
   Person,
   Piece,
   Submission,
+  type WallOpening,
 } from '../../models/tables';
 import type { PictureOffer } from '../../media/picture';
 import type { Actor } from '../../policy/actor';
@@ -20,8 +21,11 @@ import type { MediaService } from '../media/media';
 import type { PagePictureService } from '../pieces/pagePictures';
 import { frozenDocument } from '../reviewing/goes';
 import { findHanging, isLet } from './findHanging';
+import { openingOf } from './openings';
 
 const LARGE = 1_400;
+/** In place of whose it is. */
+const NOBODYS_BADGE = '#CFC5AE';
 
 interface Place {
   activityId: string;
@@ -41,6 +45,7 @@ export class WallService {
     private readonly sequelize: Sequelize,
     private readonly pictures: PagePictureService,
     private readonly media: MediaService,
+    private readonly clock: () => number = Date.now,
   ) {}
 
   /** Walls of a group on which something hangs, or on which something of one's own or of one's learners waits. */
@@ -73,7 +78,10 @@ export class WallService {
       await Activity.findByPk(activityId),
       await Assignment.findOne({ where: { activityId, groupId } }),
     ];
-    if (!group || !activity || !assignment || !policy.readClassroom(actor, groupId)) throw notFound();
+    const opening = await openingOf({ activityId, groupId }, this.clock());
+    const ofClass = policy.readClassroom(actor, groupId);
+    const fromHome = !ofClass && policy.seeWallFromHome(actor, { groupId, openToHome: opening !== null });
+    if (!group || !activity || !assignment || (!ofClass && !fromHome)) throw notFound();
     const members = await Membership.findAll({ where: { groupId, leftAt: null }, attributes: ['personId', 'role'] });
     const teachers = await Person.findAll({
       where: { id: members.filter(({ role }) => role === 'teacher').map(({ personId }) => personId) },
@@ -90,11 +98,16 @@ export class WallService {
       },
       way: activity.wall ?? 'none',
       teaches: policy.leadWall(actor, { groupId }),
-      pieces: await this.pieces(actor, { activityId, groupId }),
+      families: opening && { named: opening.named, endsAt: opening.endsAt.getTime() },
+      fromHome,
+      pieces: fromHome
+        ? asAtHome(actor, await this.pieces(actor, { activityId, groupId }), opening!)
+        : await this.pieces(actor, { activityId, groupId }),
     };
   }
 
   private async pieces(actor: Actor, place: Place): Promise<HangingView[]> {
+    const openToHome = (await openingOf(place, this.clock())) !== null;
     const all = await Hanging.findAll({
       where: { ...place },
       order: [
@@ -105,7 +118,7 @@ export class WallService {
     const sent = await stillSent(all);
     const seen = all
       .filter(({ submissionId }) => sent.has(submissionId))
-      .filter((hanging) => policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) }));
+      .filter((hanging) => policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging), openToHome }));
     const answers = await HangingAnswer.findAll({
       where: { hangingId: seen.map(({ id }) => id) },
       order: [
@@ -149,7 +162,8 @@ export class WallService {
   /** A page of what hangs as WebP, small or large; of a film its cover. */
   async picture(actor: Actor, id: string, { page, large }: { page: number; large: boolean }): Promise<PictureOffer> {
     const hanging = await findHanging(id);
-    if (!policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) })) throw notFound();
+    const openToHome = (await openingOf(hanging, this.clock())) !== null;
+    if (!policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging), openToHome })) throw notFound();
     const { pieceId, withdrawnAt } = await Submission.findByPk(hanging.submissionId, { rejectOnEmpty: true });
     if (withdrawnAt) throw notFound();
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
@@ -172,6 +186,13 @@ export class WallService {
     return picture;
   }
 }
+
+/** What the class says to it stays with the class; whose it is is told where that was opened, and of one's own child. */
+const asAtHome = (actor: Actor, pieces: readonly HangingView[], { named }: WallOpening): HangingView[] =>
+  pieces.map((piece) => {
+    const isTold = named || actor.watches.has(piece.personId);
+    return { ...piece, answers: [], ...(isTold ? {} : { personId: '', name: '', badge: NOBODYS_BADGE }) };
+  });
 
 /** Ids of the goes that were not taken back: a draft is its learner's alone, and does not hang. */
 async function stillSent(all: readonly Hanging[]): Promise<Set<string>> {
