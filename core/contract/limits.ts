@@ -8,6 +8,8 @@ export const LIMITS = {
   syncMessage: 8 * 1024 * 1024,
   /** All of a piece's document, in bytes. */
   document: 48 * 1024 * 1024,
+  /** What one person adds to a document that belongs to several, until it is opened anew, in bytes. */
+  sharedByOne: 2 * 1024 * 1024,
   /** All documents of one person, and of a school, in bytes. */
   documents: { person: 512 * 1024 * 1024, school: 256 * 1024 * 1024 * 1024 },
   /** How deep anything in a document may lie: an editor's lists within lists are some dozens of steps. */

@@ -1,3 +1,4 @@
+import { LIMITS } from '@lippet/core/contract/limits';
 import { readLayerName } from '@lippet/core/page/shared/sharedLayers';
 import { devicesOf, touchedBy } from '@lippet/core/page/shared/touchedBy';
 import type * as Y from 'yjs';
@@ -17,6 +18,8 @@ export interface Maker {
  */
 export class ChangeGuard {
   private readonly makers = new WeakMap<Y.Doc, Map<number, string>>();
+  /** Bytes that each has added since a document was opened. */
+  private readonly added = new WeakMap<Y.Doc, Map<string, number>>();
 
   /**
    * Whether somebody may make this change.
@@ -30,9 +33,17 @@ export class ChangeGuard {
     return [...clients].every((client) => (known.get(client) ?? maker.id) === maker.id);
   }
 
-  /** Remembers on which devices somebody is at work, once their change was kept. */
+  /** Whether somebody may add so much: one alone can't fill what belongs to all. */
+  hasRoom(document: Y.Doc, bytes: number, { id }: Maker): boolean {
+    return id === null || (this.added.get(document)?.get(id) ?? 0) + bytes <= LIMITS.sharedByOne;
+  }
+
+  /** Remembers on which devices somebody is at work, and how much they added, once their change was kept. */
   kept(document: Y.Doc, update: Uint8Array, maker: Maker): void {
     if (maker.id === null) return;
+    const added = this.added.get(document) ?? new Map<string, number>();
+    added.set(maker.id, (added.get(maker.id) ?? 0) + update.length);
+    this.added.set(document, added);
     const known = this.makersOf(document);
     for (const client of touchedBy(document, update).clients) known.set(client, maker.id);
   }

@@ -42,6 +42,11 @@ function OpenPanel({
   useEffect(() => {
     if (editable && added !== undefined) noteAdded(doc, part.id, added);
   }, [doc, part.id, added, editable]);
+  // Taken back, or asked for once more: school decides anew who may write.
+  const { live, frozen } = sheet;
+  useEffect(() => {
+    if (editable && frozen && !view.closed) live?.reconnect();
+  }, [editable, frozen, view.closed, live]);
   return (
     <SharedWork
       view={view}

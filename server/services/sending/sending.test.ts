@@ -102,7 +102,7 @@ describe('a piece on its way', () => {
     const measuring = new MeasuringService(sequelize, log, compute, () => false, makeLogger('silent'));
     const counts = new PieceCountService(sequelize, measuring);
     const told: string[] = [];
-    const hub = { announce: ({ id }: { id: string }) => void told.push(id) };
+    const hub = { announce: ({ id }: { id: string }) => void told.push(id), lookAgain: () => Promise.resolve() };
     const sending = new SendingService({ sequelize, compute, log, counts, jobs: new AskedJobs(), hub: () => hub });
     const actor = (await new SignInService(sequelize).actor(ada.cookies.get(SESSION_COOKIE)))!;
     const submission = await sending.send(actor, pieceId, { key: randomUUID(), extent: await extent() });

@@ -25,7 +25,7 @@ interface SendingWorld {
   log: UpdateLog;
   counts: PieceCountService;
   jobs: Jobs;
-  hub: () => Pick<SyncHub, 'announce'>;
+  hub: () => Pick<SyncHub, 'announce' | 'lookAgain'>;
 }
 
 /** Somebody wants to send a piece. */
@@ -146,6 +146,8 @@ export class SendingService {
     const frozen = await freeze({ readiness, request, whole, through });
     if (frozen.kind === 'frozen' && readiness.hasPartners)
       await this.world.jobs.send('partners', { activityId: piece.activityId });
+    // What they fill together with others takes nothing more of theirs, either.
+    if (frozen.kind === 'frozen' && readiness.hasShared) await this.world.hub().lookAgain(new Set([actor.personId]));
     return frozen;
   }
 

@@ -225,6 +225,21 @@ it('nobody speaks from another’s device, so that their next stroke would be ta
   await until(async () => itemsOf(await atSchool(id), school.people.ben).has('real'), 'the real one is kept');
 });
 
+it('one alone can’t fill what belongs to all', async () => {
+  const { id, ada, ben } = await twoAtWork();
+  const filler = 'x'.repeat(700_000);
+  for (let i = 0; i < 4; i++) {
+    itemsOf(ada.doc, school.people.ada).get('boat')!.set(`filler ${i}`, filler);
+    await until(
+      () => !ada.provider.hasUnsyncedChanges || ada.state.news.some(({ kind }) => kind === 'full'),
+      'it is heard',
+    );
+  }
+  expect(ada.state.news.filter(({ kind }) => kind === 'full')).toMatchObject([{ why: 'no-room' }]);
+  write(ben.doc, school.people.ben, 'has room');
+  await until(async () => itemsOf(await atSchool(id), school.people.ben).has('has room'), 'the other goes on');
+});
+
 it('the teacher clears a place, brings it back, and tidies while it is closed to learners', async () => {
   const { id, ada, teacher } = await twoAtWork();
   const before = itemsOf(teacher.doc, school.people.ada).get('boat')!.toJSON();
