@@ -55,6 +55,8 @@ test('wrong tries slow down and say how long to wait; the session outlives the s
   await page.getByRole('checkbox', { name: /Keep me signed in/ }).click();
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await own.expectNowOf('Nell Garrick');
+  // What a screen loads late has come.
+  await page.waitForLoadState('networkidle');
   await school.kill();
   await school.start();
   await page.reload();
