@@ -178,3 +178,26 @@ test('partners with the largest texts', async ({ device, school }) => {
   await expect(lena.page.getByText(/^The sail leads my eye/)).toBeVisible();
   await expectAllReadable(lena.page, 'what a partner said', BEGINNINGS);
 });
+
+test('home, and a sheet for all, with the largest texts', async ({ device, school }) => {
+  const joss = await device({ viewport: PHONE });
+  await joss.as('Joss Abara');
+  await readLargest(joss);
+  await joss.open('/home');
+  await expect(joss.page.getByRole('heading', { name: 'Came back' })).toBeVisible();
+  await expectAllReadable(joss.page, 'home');
+  await joss.page.getByRole('link', { name: /^Write to Ms Farrow/ }).click();
+  await expect(joss.page.getByRole('list', { name: 'What was said' })).toBeVisible();
+  await expectAllReadable(joss.page, 'what home and school say');
+  await joss.open(`/home-go/${await latestGo(school, 'Bryony Tull', 'Colour the lantern room')}`);
+  await expect(joss.page.getByText('Your beams reach right out to sea.')).toBeVisible();
+  await expectAllReadable(joss.page, 'what came back, at home');
+  const wren = await device({ viewport: PHONE });
+  await wren.as('Wren Abara');
+  await readLargest(wren);
+  await wren.open(`/activity/${await school.activityId('Harbour wall')}`);
+  await expect(wren.sheet).toBeVisible();
+  // Closer, places reach beyond the sheet's edge.
+  await wren.page.getByRole('button', { name: 'Whole page' }).click();
+  await expectAllReadable(wren.page, 'a sheet for all', [...BEGINNINGS, 'This wall belongs to all of us']);
+});

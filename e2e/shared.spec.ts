@@ -65,7 +65,7 @@ test('four fill the wall at once, one of them lies; the teacher closes it, clear
   const { id, people, pages } = (await (await sheetOf).json()) as SharedView;
   await expect(wren.sheet).toBeVisible();
   const who = 'Seen by everybody in Sandpipers: 9 learners and Ms Farrow';
-  for (const one of [wren, amos, kit]) await expect(one.page.getByText(who)).toBeVisible();
+  for (const one of [wren, amos, kit]) await expect(one.page.getByLabel(who)).toBeVisible();
   const before = await shown(wren);
   expect(before).toBeGreaterThan(10);
 

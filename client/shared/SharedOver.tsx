@@ -27,6 +27,8 @@ interface Props {
 
 /** How near a tap has to come, in pixels. */
 const REACH = 12;
+/** A place has to be so wide for a name, in pixels. */
+const NAME_FROM = 120;
 
 /** What lies over a page that is filled together: places by number, where others are at work, and whose something is. */
 export function SharedOver({ view, sheet, page, surface, me, hidden, asking, owners, nameOf }: Props) {
@@ -84,13 +86,17 @@ const PlacesOver = memo(function PlacesOver({
           id === me && styles.own,
         ]}
       >
-        <Text variant="labelSmall" numberOfLines={1} style={[styles.number, id === me && styles.ownNumber]}>
-          {id === me ? `${number} You` : `${number} ${name}`}
+        <Text variant="labelSmall" style={[styles.number, id === me && styles.ownNumber]}>
+          {placeWords(number, id === me ? 'You' : name, width * onScreen.scale)}
         </Text>
       </View>
     );
   });
 });
+
+/** Where a place is too narrow for a name, its number stands there: whose it is, is one tap away. */
+const placeWords = (number: number, name: string, wide: number): string =>
+  wide < NAME_FROM ? String(number) : `${number} ${name}`;
 
 /** Where others are at work. */
 function FlagsOver({
@@ -145,7 +151,15 @@ const styles = StyleSheet.create({
     pointerEvents: 'none',
   },
   own: { borderWidth: OUTLINE, borderColor: colours.ink },
-  number: { alignSelf: 'flex-start', backgroundColor: colours.scrap, color: colours.soft, paddingHorizontal: 3 },
+  // As large as fits into a place, whatever size one reads at.
+  number: {
+    alignSelf: 'flex-start',
+    backgroundColor: colours.scrap,
+    color: colours.soft,
+    paddingHorizontal: 3,
+    fontSize: 13,
+    lineHeight: 17,
+  },
   ownNumber: { backgroundColor: colours.ochre, color: colours.ink },
   flag: { position: 'absolute', flexDirection: 'row', alignItems: 'center', pointerEvents: 'none' },
   name: {

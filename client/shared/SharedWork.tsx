@@ -6,6 +6,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { SaveLine } from '../page/document/SaveLine';
+import { useSaveState } from '../page/document/useLiveDocument';
 import { ColourPick } from '../page/surface/ColourPick';
 import { FoldedOptions } from '../page/surface/FoldedOptions';
 import { HistoryButtons } from '../page/surface/HistoryButtons';
@@ -15,7 +16,6 @@ import { ToolTray, trayWidth } from '../page/surface/ToolTray';
 import { SHEET_TOOLS } from '../page/surface/toolList';
 import { useToolKeys } from '../page/surface/useToolKeys';
 import { useDrawing, type Tool } from '../stores/drawing';
-import { Button } from '../ui/Button';
 import { LineIcon } from '../ui/LineIcon';
 import { Notice } from '../ui/Notice';
 import { Opening } from '../ui/Opening';
@@ -25,7 +25,7 @@ import { UnderIcon } from '../ui/UnderIcon';
 import { useLayout } from '../ui/useLayout';
 import { PeopleRow } from './PeopleRow';
 import { SharedSurface } from './SharedSurface';
-import { seenByAll, somebodyElse } from './sharedWords';
+import { seenByAll, seenByShort, somebodyElse } from './sharedWords';
 import type { SharedSheet } from './useSharedSheet';
 
 interface Props {
@@ -60,6 +60,7 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
   const [asking, setAsking] = useState(false);
   const layout = useLayout();
   const page = view.pages[Math.min(index, view.pages.length - 1)];
+  const isSafe = useSaveState(sheet.live, ({ school, device }) => school === 'saved' && device === 'saved');
   const lock = lockWords(view, sheet);
   const editable = !locked && lock === null;
   const { tool, setTool } = useDrawing();
@@ -81,17 +82,13 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
     <View style={styles.work}>
       <View style={styles.who} role="note">
         <LineIcon name="eye" size={20} />
-        <Text variant="labelMedium" style={styles.grow}>
-          {seenByAll(view)}
-        </Text>
-        <Button
-          icon="ask"
-          kind={asking ? 'chosen' : 'plain'}
-          label={asking ? 'Go on drawing' : 'Whose is it? Tap something'}
-          onPress={() => setAsking(!asking)}
-        >
-          Whose?
-        </Button>
+        <View style={styles.grow}>
+          <Text variant="labelMedium" aria-label={seenByAll(view)}>
+            {layout === 'wide' ? seenByAll(view) : seenByShort(view)}
+          </Text>
+          {/* Where there is little room, it is said once something is not as it should be. */}
+          {(wide || !isSafe) && <SaveLine live={sheet.live} home={pieceId ? `pieces/${pieceId}` : undefined} />}
+        </View>
       </View>
       {lock && <Notice calm>{lock}</Notice>}
       {hidden && <Notice calm>You see what others made once you have added something.</Notice>}
@@ -132,9 +129,16 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
       )}
       <View style={styles.bar}>
         {editable && !wide && <FoldedOptions columns={layout === 'low' ? 8 : 4} />}
-        <View style={styles.grow}>
-          <SaveLine live={sheet.live} home={pieceId ? `pieces/${pieceId}` : undefined} />
-        </View>
+        <View style={styles.grow} />
+        <Pressable
+          role="button"
+          aria-pressed={asking}
+          aria-label={asking ? 'Go on drawing' : 'Whose is it? Tap something'}
+          onPress={() => setAsking(!asking)}
+          style={[styles.place, asking && styles.asking]}
+        >
+          <UnderIcon icon="ask">Whose</UnderIcon>
+        </Pressable>
         {ownPlace && (
           <Pressable role="button" aria-label="My place, close" onPress={toOwnPlace} style={styles.place}>
             <UnderIcon icon="pin">Mine</UnderIcon>
@@ -179,6 +183,7 @@ const styles = StyleSheet.create({
     backgroundColor: colours.mist,
   },
   grow: { flex: 1 },
+  asking: { backgroundColor: colours.ochre },
   place: { width: TARGET.learner, height: TARGET.learner, alignItems: 'center', justifyContent: 'center' },
   body: { flex: 1, flexDirection: 'row', minHeight: 120 },
   sheet: { flex: 1 },

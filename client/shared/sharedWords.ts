@@ -11,6 +11,10 @@ export function seenByAll({ group, crew, people, teachers }: SharedView): string
   return `Seen by ${who}: ${learners} and ${listed(teachers)}`;
 }
 
+/** The same where there is little room. */
+export const seenByShort = ({ group, crew }: SharedView): string =>
+  crew === null ? `Everybody in ${group.name} sees it` : `The crew ${crew} sees it`;
+
 /** What somebody has added, in words. */
 export const addedWords = (count: number): string => {
   if (count === 0) return 'nothing yet';

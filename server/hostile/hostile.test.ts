@@ -205,6 +205,8 @@ describe('sockets', () => {
     'piece:x',
     'marks:__proto__',
     `piece:${randomUUID()}`,
+    'shared:',
+    `shared:${randomUUID()}`,
     'x'.repeat(9_000),
   ];
   it.each(NAMES)('messages for a document called "%s"', async (name) => {

@@ -1,4 +1,5 @@
 /** Whose work a change of a shared document touches, whatever a device says. */
+import fc from 'fast-check';
 import * as Y from 'yjs';
 import { putItem, type ItemMap } from '../item';
 import { layerName, layerOfPerson } from './sharedLayers';
@@ -136,4 +137,79 @@ it('a change of what the teacher has taken away meanwhile touches nothing', () =
 
 it('bytes that are no update are refused', () => {
   expect(() => touchedBy(school(), new Uint8Array([9, 9, 9, 9]))).toThrow();
+});
+
+/** One thing that a device does, honest or not. */
+interface Deed {
+  /** In whose layer, or in no layer. */
+  where: string;
+  key: string;
+  what: 'put' | 'change' | 'delete' | 'nest' | 'list';
+}
+
+const deeds = fc.array(
+  fc.record<Deed>({
+    where: fc.constantFrom(nameOf(WREN), nameOf(MILO), 'pages', '__proto__'),
+    key: fc.constantFrom(`${WREN}.1`, `${MILO}.1`, 'a', 'constructor'),
+    what: fc.constantFrom('put', 'change', 'delete', 'nest', 'list'),
+  }),
+  { minLength: 1, maxLength: 12 },
+);
+
+function act(doc: Y.Doc, { where, key, what }: Deed): void {
+  const map = doc.getMap<ItemMap>(where);
+  const item = map.get(key);
+  if (what === 'put') putItem(map, key, words(key));
+  else if (what === 'delete') map.delete(key);
+  else if (!(item instanceof Y.Map)) putItem(map, key, words('new'));
+  else if (what === 'change') item.set('text', 'changed');
+  else if (what === 'nest') item.set('deeper', new Y.Map([['deepest', 1]]));
+  else item.set('list', Y.Array.from([1, 2, 3]));
+}
+
+/** Names of the top-level types in which applying an update changes anything. */
+function changedBy(doc: Y.Doc, update: Uint8Array): Set<string> {
+  const changed = new Set<string>();
+  const copy = copyOf(doc);
+  copy.on('afterTransaction', (transaction: Y.Transaction) => {
+    for (let type of transaction.changed.keys() as Iterable<Y.AbstractType<unknown>>) {
+      while (type.parent) type = type.parent;
+      changed.add(Y.findRootTypeKey(type));
+    }
+  });
+  Y.applyUpdate(copy, update);
+  return changed;
+}
+
+it('tells of everything that a change changes, whatever a device does', () => {
+  fc.assert(
+    fc.property(deeds, deeds, fc.boolean(), (before, mine, inOne) => {
+      const doc = school();
+      for (const deed of before) act(doc, deed);
+      const device = copyOf(doc);
+      const known = Y.encodeStateVector(device);
+      if (inOne) device.transact(() => mine.forEach((deed) => act(device, deed)));
+      else for (const deed of mine) act(device, deed);
+      const update = Y.encodeStateAsUpdate(device, known);
+      const touched = touchedBy(doc, update);
+      expect(touched.unknown).toBe(false);
+      for (const name of changedBy(doc, update)) expect(touched.names).toContain(name);
+    }),
+    { numRuns: 300 },
+  );
+});
+
+it('chance bytes are refused or read, and never break anything', () => {
+  fc.assert(
+    fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => {
+      const doc = school();
+      try {
+        touchedBy(doc, bytes);
+      } catch (error) {
+        expect(error).toBeInstanceOf(Error);
+      }
+      expect(itemsOf(doc, MILO).size).toBe(1);
+    }),
+    { numRuns: 300 },
+  );
 });
