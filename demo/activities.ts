@@ -1,6 +1,6 @@
 /** The activities of the demo's week, and how far each learner is with them. */
 import * as draw from './drawings';
-import * as wall from './harbourWall';
+import * as wall from './harbourDrawings';
 
 import {
   BLANK,

@@ -9,7 +9,7 @@ import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
 import { type LabelledPicture } from './lighthouse';
 import type { Drawing } from './drawings';
-import type { PlacedDrawing } from './harbourWall';
+import type { PlacedDrawing } from './harbourDrawings';
 import type { Spot as Place } from '@lippet/core/page/spots';
 import type { Spot } from './hand';
 import type { GroupKey } from './school';

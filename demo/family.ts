@@ -19,8 +19,8 @@ interface DemoChild {
   name: string;
   group: GroupKey;
   code: string;
-  /** What home and the teacher said to each other. */
-  said: [from: 'home' | 'teacher', words: string, at: DayTime][];
+  /** What home and the teacher talk to each other. */
+  talk: [from: 'home' | 'teacher', words: string, at: DayTime][];
 }
 
 export const FAMILY = {
@@ -33,12 +33,12 @@ export const FAMILY = {
       name: 'Bryony Tull',
       group: 'sandpipers',
       code: 'GULL7FEATHER',
-      said: [
+      talk: [
         ['home', 'Bryony will not stop talking about the lamp. Thank you.', [-1, 18]],
         ['teacher', 'Her beams reach right out to sea. Do look at them with her.', [-1, 18, 40]],
       ],
     },
-    { name: 'Oskar Vane', group: 'cormorants', code: 'JAM4HARBOURS', said: [] },
+    { name: 'Oskar Vane', group: 'cormorants', code: 'JAM4HARBOURS', talk: [] },
   ] satisfies DemoChild[] as DemoChild[],
 };
 
@@ -52,7 +52,7 @@ interface DemoWorld {
   past: (time: DayTime) => Date;
 }
 
-/** Makes the family, its cards, what it has seen and what was said. */
+/** Makes the family, its cards, what it has seen and what was talk. */
 export async function demoFamily(world: DemoWorld): Promise<void> {
   const { transaction, schoolId, people, past } = world;
   const { children, password, ...who } = FAMILY;
@@ -69,7 +69,7 @@ export async function demoFamily(world: DemoWorld): Promise<void> {
     const card = { id: cardId, childId, groupId, code: child.code, most: 4, madeAt: past([-8, 9]) };
     await FamilyCard.create(card, { transaction });
     await FamilyTie.create({ personId, cardId, joinedAt: past([-7, 19]), lookedAt: past([-1, 18]) }, { transaction });
-    for (const [from, words, time] of child.said) {
+    for (const [from, words, time] of child.talk) {
       const authorId = from === 'home' ? personId : people.get(world.teacherOf(child.group))!;
       await FamilyMessage.create({ id: randomUUID(), cardId, authorId, words, at: past(time) }, { transaction });
     }

@@ -25,7 +25,7 @@ const OthersHere = lazy(() => import('../lateScreens').then((sheets) => ({ defau
 const EmailDigest = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.EmailDigest })));
 
 export default function MePage() {
-  const { signOut } = useSession();
+  const { signOut, change } = useSession();
   const [asking, setAsking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { penAt, fingers, setFingers } = useDrawing();
@@ -65,7 +65,7 @@ export default function MePage() {
             Change person
           </Button>
           <Suspense fallback={null}>
-            <OthersHere />
+            <OthersHere onChange={change} />
           </Suspense>
           {me.role === 'learner' && (
             <Button icon="now" to="/what-home-sees">

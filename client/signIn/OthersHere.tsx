@@ -7,17 +7,15 @@ import { Badge } from '../ui/Badge';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { Press } from '../ui/Press';
-import { useSession } from './useSession';
 
 /** Others who stay signed in on this device: one press changes to them. And a way for one more to do so. */
-export function OthersHere() {
-  const { change } = useSession();
+export function OthersHere({ onChange }: { onChange: (personId: string) => Promise<void> }) {
   const [problem, setProblem] = useState<string | null>(null);
   const { data: people = [] } = useQuery({
     queryKey: ['device', 'people'],
     queryFn: () => request('GET /device/people'),
   });
-  const to = (id: string): void => void change(id).catch((error: Error) => setProblem(error.message));
+  const to = (id: string): void => void onChange(id).catch((error: Error) => setProblem(error.message));
   return (
     <View style={styles.column} role="group" aria-label="Others on this device">
       {problem && <Notice>{problem}</Notice>}

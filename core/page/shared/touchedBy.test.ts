@@ -144,26 +144,26 @@ interface Deed {
   /** In whose layer, or in no layer. */
   where: string;
   key: string;
-  what: 'put' | 'change' | 'delete' | 'nest' | 'list';
+  deed: 'put' | 'change' | 'delete' | 'nest' | 'list';
 }
 
 const deeds = fc.array(
   fc.record<Deed>({
     where: fc.constantFrom(nameOf(WREN), nameOf(MILO), 'pages', '__proto__'),
     key: fc.constantFrom(`${WREN}.1`, `${MILO}.1`, 'a', 'constructor'),
-    what: fc.constantFrom('put', 'change', 'delete', 'nest', 'list'),
+    deed: fc.constantFrom('put', 'change', 'delete', 'nest', 'list'),
   }),
   { minLength: 1, maxLength: 12 },
 );
 
-function act(doc: Y.Doc, { where, key, what }: Deed): void {
+function act(doc: Y.Doc, { where, key, deed }: Deed): void {
   const map = doc.getMap<ItemMap>(where);
   const item = map.get(key);
-  if (what === 'put') putItem(map, key, words(key));
-  else if (what === 'delete') map.delete(key);
+  if (deed === 'put') putItem(map, key, words(key));
+  else if (deed === 'delete') map.delete(key);
   else if (!(item instanceof Y.Map)) putItem(map, key, words('new'));
-  else if (what === 'change') item.set('text', 'changed');
-  else if (what === 'nest') item.set('deeper', new Y.Map([['deepest', 1]]));
+  else if (deed === 'change') item.set('text', 'changed');
+  else if (deed === 'nest') item.set('deeper', new Y.Map([['deepest', 1]]));
   else item.set('list', Y.Array.from([1, 2, 3]));
 }
 

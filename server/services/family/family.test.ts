@@ -5,12 +5,8 @@ import type { GoView } from '@lippet/core/contract/pieces';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { LetterView, Me } from '@lippet/core/contract/signIn';
 import type { UpdateView } from '@lippet/core/contract/updates';
-import { documentOf, pageItems, readPages, startDocument } from '@lippet/core/page/document';
-import { putItem, readItems } from '@lippet/core/page/item';
-import * as Y from 'yjs';
 import { Assignment } from '../../models/tables';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
-import { withoutOthers } from './homeService';
 
 jest.setTimeout(30_000);
 
@@ -277,26 +273,4 @@ it('two who use one device change with one request, and only to somebody who sta
   expect((await ada.json<{ name: string }[]>('GET', '/api/device/people')).map(({ name }) => name)).toEqual([
     'home.ada',
   ]);
-});
-
-it('what others made on a sheet for all is not in what home is given', () => {
-  const page = { id: 'p.1', part: 'p', width: 300, height: 300, background: { kind: 'blank' } } as const;
-  const doc = documentOf(startDocument([page]));
-  const words = {
-    kind: 'text',
-    lines: [],
-    width: 80,
-    size: 14,
-    font: 'reading',
-    colour: '#1C2A33',
-    align: 'left',
-    at: 1,
-  };
-  const items = pageItems(doc, page.id)!;
-  putItem(items, 'mine', { ...words, text: 'mine', order: 'a0' });
-  putItem(items, 'theirs', { ...words, text: 'a secret of Ben', order: 'a1', others: true });
-  const clean = withoutOthers(Y.encodeStateAsUpdate(doc));
-  expect(readPages(documentOf(clean))).toHaveLength(1);
-  expect(readItems(pageItems(documentOf(clean), page.id)!).map(({ id }) => id)).toEqual(['mine']);
-  expect(Buffer.from(clean).includes('a secret of Ben')).toBe(false);
 });

@@ -1,12 +1,12 @@
 import { Op } from 'sequelize';
 import { documentOf } from '@lippet/core/page/document';
 import { mediaOf } from '@lippet/core/page/mediaOf';
+import { withoutOthers } from '@lippet/core/page/shared/withoutOthers';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { FamilyCard, FamilyMessage, Piece, Review, Submission, type Media } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { forPolicy } from './findCard';
-import { withoutOthers } from './homeService';
 
 /** Whether a file of a child's piece lies in something that came back: in a go, or in what was said of it. */
 export async function shownAtHome(actor: Actor, { id, pieceId }: Pick<Media, 'id' | 'pieceId'>): Promise<boolean> {

@@ -8,8 +8,7 @@ import type {
   HomeState,
   HomeView,
 } from '@lippet/core/contract/family';
-import { documentOf, pageItems, readPages } from '@lippet/core/page/document';
-import { readItems } from '@lippet/core/page/item';
+import { withoutOthers } from '@lippet/core/page/shared/withoutOthers';
 import type { PieceState } from '@lippet/core/piece/pieceState';
 import * as Y from 'yjs';
 import type { PictureOffer } from '../../media/picture';
@@ -301,19 +300,4 @@ function pieceOf(standing: Standing, goes: HomeGo[]): HomePiece {
     sentAt: latestGo?.sentAt ?? null,
     goes,
   };
-}
-
-/** A go as home sees it: others have made what they made for their own families. */
-export function withoutOthers(document: Uint8Array): Uint8Array {
-  const doc = documentOf(document);
-  const others = readPages(doc).flatMap(({ id }) => {
-    const items = pageItems(doc, id)!;
-    return readItems(items).flatMap((item) => (item.others ? [{ items, id: item.id }] : []));
-  });
-  if (others.length === 0) return document;
-  // Written anew, so that what was taken away is not in it.
-  const clean = new Y.Doc();
-  doc.transact(() => others.forEach(({ items, id }) => items.delete(id)));
-  Y.applyUpdate(clean, Y.encodeStateAsUpdate(doc));
-  return Y.encodeStateAsUpdate(clean);
 }
