@@ -19,7 +19,7 @@ interface DemoChild {
   name: string;
   group: GroupKey;
   code: string;
-  /** What home and the teacher talk to each other. */
+  /** What home and the teacher say to each other. */
   talk: [from: 'home' | 'teacher', words: string, at: DayTime][];
 }
 
@@ -52,7 +52,7 @@ interface DemoWorld {
   past: (time: DayTime) => Date;
 }
 
-/** Makes the family, its cards, what it has seen and what was talk. */
+/** Makes the family, its cards, what it has seen and what was said. */
 export async function demoFamily(world: DemoWorld): Promise<void> {
   const { transaction, schoolId, people, past } = world;
   const { children, password, ...who } = FAMILY;

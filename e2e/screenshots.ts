@@ -151,6 +151,7 @@ try {
   await joss.open('/home');
   await joss.page.getByRole('heading', { name: 'Came back' }).waitFor();
   await shoot(joss.page, 'home');
+  await farrow.open('/activities');
   await farrow.page.getByRole('link', { name: /^Change Winter tides/ }).click();
   await farrow.page.getByRole('button', { name: /^Low and high/ }).click();
   await farrow.page.getByRole('region', { name: 'To work on' }).scrollIntoViewIfNeeded();
