@@ -3,7 +3,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import * as Y from 'yjs';
 import { sharedPages } from '@lippet/core/parts/part';
-import { placesFor } from '@lippet/core/page/shared/placesFor';
+import { placesFor, placesOf } from '@lippet/core/page/shared/placesFor';
 import { layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
 import { Part, SharedSheet } from '@lippet/server/models/tables';
 import { partPlan } from '@lippet/server/services/pieces/activityParts';
@@ -21,7 +21,7 @@ const LEARNERS = GROUPS.find(({ key }) => key === 'sandpipers')!
 
 /** What a learner has drawn in their place, as strokes. */
 export function strokesOf({ drawing }: { drawing: PlacedDrawing }, learner: string): readonly DrawnStroke[] {
-  const { x, y, width, height } = placesFor(LEARNERS.length, A4_ACROSS)[LEARNERS.indexOf(learner)]!;
+  const { x, y, width, height } = placesFor(placesOf(LEARNERS.length), A4_ACROSS)[LEARNERS.indexOf(learner)]!;
   const hand = new Hand(createHash('sha256').update(`${learner} wall`).digest().readUInt32BE(0), YOUNG_HAND);
   drawing(hand, [x + width / 2, y + height / 2], Math.min(width, height) * 0.8);
   return hand.strokes;
@@ -58,7 +58,17 @@ export async function fillDemoWall(
     Y.applyUpdate(doc, Y.encodeStateAsUpdate(device));
   }
   const id = randomUUID();
-  await SharedSheet.create({ id, activityId, partId, groupId, hides: false }, { transaction });
+  await SharedSheet.create(
+    {
+      id,
+      activityId,
+      partId,
+      groupId,
+      hides: false,
+      seats: LEARNERS.map((name) => people.get(name)!),
+    },
+    { transaction },
+  );
   await SharedSheet.sequelize!.query('INSERT INTO shared_updates (shared_sheet_id, data) VALUES (:id, :data)', {
     replacements: { id, data: Buffer.from(Y.encodeStateAsUpdate(doc)) },
     transaction,

@@ -1,4 +1,6 @@
 /** The wall: something that waits and then hangs, is looked at large, answered, and taken down. */
+import { readFileSync } from 'node:fs';
+import { PDFDocument } from 'pdf-lib';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
@@ -87,6 +89,10 @@ test('finished work is hung, one page of it, and the wall is gone through by key
   await quell.page.getByRole('button', { name: 'Let all hang' }).click();
   await expect(quell.page.getByText('wait for you')).toHaveCount(0);
   await expectAccessible(quell.page, 'a wall');
+  const printing = quell.page.waitForEvent('download');
+  await quell.page.getByRole('button', { name: 'Print the wall (PDF)' }).click();
+  const printed = await PDFDocument.load(readFileSync(await (await printing).path()));
+  expect([printed.getPageCount(), printed.getTitle()]).toEqual([1, 'Label the harbour map']);
   await quell.page.getByRole('button', { name: 'Thank all: A bright idea' }).click();
   await quell.page.getByRole('button', { name: 'Look at all, large' }).click();
   await expect(quell.page.getByRole('button', { name: 'A bright idea: 1' })).toBeVisible();

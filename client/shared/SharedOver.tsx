@@ -70,24 +70,22 @@ const PlacesOver = memo(function PlacesOver({
   me,
 }: Pick<Props, 'view' | 'page' | 'surface' | 'me'>) {
   const onScreen = useOnScreen(surface);
-  const places = useMemo(
-    () => (view.places && view.people.length > 0 ? placesFor(view.people.length, page) : []),
-    [view.places, view.people.length, page],
-  );
+  const places = useMemo(() => (view.places === null ? [] : placesFor(view.places, page)), [view.places, page]);
   return places.map(({ number, x, y, width, height }) => {
-    const { id, name } = view.people[number - 1]!;
+    const person = view.people.find(({ seat }) => seat === number);
+    const isMine = person?.id === me;
     const { left, top } = onScreen.at(x, y);
     return (
       <View
-        key={id}
+        key={number}
         style={[
           styles.place,
           { left, top, width: width * onScreen.scale, height: height * onScreen.scale },
-          id === me && styles.own,
+          isMine && styles.own,
         ]}
       >
-        <Text variant="labelSmall" style={[styles.number, id === me && styles.ownNumber]}>
-          {placeWords(number, id === me ? 'You' : name, width * onScreen.scale)}
+        <Text variant="labelSmall" style={[styles.number, isMine && styles.ownNumber]}>
+          {placeWords(number, isMine ? 'You' : (person?.name ?? ''), width * onScreen.scale)}
         </Text>
       </View>
     );
@@ -96,7 +94,7 @@ const PlacesOver = memo(function PlacesOver({
 
 /** Where a place is too narrow for a name, its number stands there: whose it is, is one tap away. */
 const placeWords = (number: number, name: string, wide: number): string =>
-  wide < NAME_FROM ? String(number) : `${number} ${name}`;
+  wide < NAME_FROM || name === '' ? String(number) : `${number} ${name}`;
 
 /** Where others are at work. */
 function FlagsOver({

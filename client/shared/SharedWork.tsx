@@ -154,9 +154,9 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
 
 /** One's own place on a page, where each has one. */
 function placeOf({ places, people }: SharedView, page: PagePlan, me: string): Bounds | null {
-  const index = people.findIndex(({ id }) => id === me);
-  if (!places || index < 0) return null;
-  const { x, y, width, height } = placesFor(people.length, page)[index]!;
+  const seat = people.find(({ id }) => id === me)?.seat;
+  if (places === null || seat === undefined) return null;
+  const { x, y, width, height } = placesFor(places, page)[seat - 1]!;
   return { left: x, top: y, right: x + width, bottom: y + height };
 }
 

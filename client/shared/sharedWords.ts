@@ -22,4 +22,9 @@ export const addedWords = (count: number): string => {
 };
 
 /** Whoever made something and is not among those who fill it: a teacher, or somebody who is not of the group any more. */
-export const somebodyElse = (id: string): SharedPerson => ({ id, name: 'Somebody else', badge: '#CFC5AE' });
+export const somebodyElse = (id: string): SharedPerson => ({
+  id,
+  name: 'Somebody else',
+  badge: '#CFC5AE',
+  seat: 0,
+});

@@ -13,6 +13,7 @@ import { Screen } from '../ui/Screen';
 import { colours } from '../ui/theme';
 import { HungPiece } from './HungPiece';
 import { OpenToFamilies } from './OpenToFamilies';
+import { PrintWall } from './PrintWall';
 import { LargeView } from './LargeView';
 import { useWall } from './useWall';
 import { seenByWords, waitWords } from './wallWords';
@@ -80,6 +81,7 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
           <Button icon="play" onPress={() => setOpen(hangs[0]!.id)} style={styles.start}>
             Look at all, large
           </Button>
+          {wall.teaches && <PrintWall wall={wall} pieces={hangs} />}
           {wall.teaches && <ThankAll onStamp={thankAll} />}
           <Pieces label="On the wall" pieces={hangs} teaches={wall.teaches} onOpen={setOpen} />
         </>

@@ -1,4 +1,3 @@
-import { LIMITS } from '@lippet/core/contract/limits';
 import {
   WALL_STAMPS,
   WALL_STAMP_WORDS,
@@ -7,12 +6,13 @@ import {
   type WallStamp,
   type WallView,
 } from '@lippet/core/contract/wall';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../api/request';
+import { VoiceButton } from '../recording/VoiceButton';
+import { MessageComposer } from '../threads/MessageComposer';
 import { Button } from '../ui/Button';
-import { Field } from '../ui/Field';
 import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
@@ -26,15 +26,14 @@ interface Props {
 /** What is said to a piece: stamps, which say enough without a word, and words. */
 export function WallTalk({ wall, piece, act }: Props) {
   const { id, answers } = piece;
-  const [words, setWords] = useState('');
   // Sent again because no answer came, it is said once.
   const wish = useRef(crypto.randomUUID());
-  const say = async (stamp: WallStamp | null, text: string): Promise<void> => {
-    const body = { id: wish.current, stamp, words: text };
-    if (!(await act(() => request('POST /hangings/:id/answers', { id }, body)))) return;
-    wish.current = crypto.randomUUID();
-    if (stamp === null) setWords('');
+  const stampIt = async (stamp: WallStamp): Promise<void> => {
+    const body = { id: wish.current, stamp, words: '', media: null };
+    if (await act(() => request('POST /hangings/:id/answers', { id }, body))) wish.current = crypto.randomUUID();
   };
+  const say = (answer: string, saying: { words: string; media: string | null }): Promise<boolean> =>
+    act(() => request('POST /hangings/:id/answers', { id }, { id: answer, stamp: null, ...saying }));
   const mine = new Set(answers.filter((answer) => answer.mine).map(({ stamp }) => stamp));
   return (
     <View style={styles.box}>
@@ -48,7 +47,7 @@ export function WallTalk({ wall, piece, act }: Props) {
               fill={mine.has(stamp) ? colours.ochre : colours.scrap}
               flat={mine.has(stamp)}
               disabled={mine.has(stamp)}
-              onPress={() => void say(stamp, '')}
+              onPress={() => void stampIt(stamp)}
               style={styles.stamp}
             >
               <LineIcon name={stamp} size={26} />
@@ -59,27 +58,27 @@ export function WallTalk({ wall, piece, act }: Props) {
       </View>
       <View role="list" aria-label="What is said" style={styles.box}>
         {answers
-          .filter((answer) => answer.words !== '')
+          .filter(({ words, voice }) => words !== '' || voice !== null)
           .map((answer) => (
             <Answer key={answer.id} wall={wall} answer={answer} act={act} />
           ))}
       </View>
-      <Field
+      <MessageComposer
+        place={`wall:${id}`}
         label={wall.way === 'teacher' && !wall.teaches ? 'Say something. Your teacher reads it first' : 'Say something'}
-        value={words}
-        onChangeText={setWords}
-        multiline
-        maxLength={LIMITS.word}
+        word="Say it"
+        home={`groups/${wall.group.id}`}
+        pictures={false}
+        framed={false}
+        onSay={say}
       />
-      <Button icon="boat" disabled={words.trim() === ''} onPress={() => void say(null, words)} style={styles.start}>
-        Say it
-      </Button>
     </View>
   );
 }
 
 function Answer({ wall, answer, act }: { wall: WallView; answer: WallAnswerView; act: Props['act'] }) {
-  const { id, name, mine, words, state, why } = answer;
+  const { id, name, mine, words, voice, state, why } = answer;
+  const called = words || 'a voice';
   const decide = (hangs: boolean): void =>
     void act(() =>
       request('PUT /hanging-answers/:id/decision', { id }, { hangs, why: hangs ? '' : 'Your teacher took it away.' }),
@@ -87,7 +86,8 @@ function Answer({ wall, answer, act }: { wall: WallView; answer: WallAnswerView;
   return (
     <View role="listitem" style={[styles.answer, state !== 'hangs' && styles.waits]}>
       <Text variant="labelMedium">{mine ? 'You' : name}</Text>
-      <Text variant="bodyLarge">{words}</Text>
+      {words !== '' && <Text variant="bodyLarge">{words}</Text>}
+      {voice && <VoiceButton voice={voice} label={`what ${mine ? 'you' : name} said`} />}
       {state === 'waits' && (
         <Text variant="bodySmall">{wall.teaches ? 'Waits for you' : 'Your teacher reads it first'}</Text>
       )}
@@ -95,12 +95,12 @@ function Answer({ wall, answer, act }: { wall: WallView; answer: WallAnswerView;
       {wall.teaches && (
         <View style={styles.row}>
           {state !== 'hangs' && (
-            <Button icon="tick" label={`Let it stand: ${words}`} onPress={() => decide(true)}>
+            <Button icon="tick" label={`Let it stand: ${called}`} onPress={() => decide(true)}>
               Let it stand
             </Button>
           )}
           {state !== 'held' && (
-            <Button icon="bin" label={`Take it away: ${words}`} onPress={() => decide(false)}>
+            <Button icon="bin" label={`Take it away: ${called}`} onPress={() => decide(false)}>
               Take it away
             </Button>
           )}
@@ -124,5 +124,4 @@ const styles = StyleSheet.create({
   },
   answer: { gap: 6, padding: 10, backgroundColor: colours.scrap, borderWidth: OUTLINE, borderColor: colours.ink },
   waits: { backgroundColor: colours.blush },
-  start: { alignSelf: 'flex-start' },
 });

@@ -1,5 +1,5 @@
 import type { PdfSources } from '../pdf/write';
-import { SOFT_WORDS, writeCards } from './cardPages';
+import { SOFT_WORDS, writeCards } from '../pdf/cardPages';
 
 /** A card by which a family joins. */
 export interface PrintedFamilyCard {

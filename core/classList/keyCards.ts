@@ -2,7 +2,7 @@ import { rgb } from 'pdf-lib';
 import type { KeyCard } from '../contract/groups';
 import { KEY_DRAWINGS, type KeyPicture } from '../contract/pictureKey';
 import type { PdfSources } from '../pdf/write';
-import { SOFT_WORDS, writeCards, type CardPlace } from './cardPages';
+import { SOFT_WORDS, writeCards, type CardPlace } from '../pdf/cardPages';
 
 const INK = rgb(0.11, 0.165, 0.2);
 

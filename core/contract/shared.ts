@@ -7,6 +7,8 @@ export interface SharedPerson {
   id: string;
   name: string;
   badge: string;
+  /** Which place is theirs, counted from 1. */
+  seat: number;
 }
 
 export interface SharedView {
@@ -21,8 +23,8 @@ export interface SharedView {
   people: SharedPerson[];
   /** Who else sees it. */
   teachers: string[];
-  /** Whether each has a place of their own, by number. */
-  places: boolean;
+  /** How many places there are; null where there are none of one's own. */
+  places: number | null;
   /** Whether one sees what others made only once one has added something. */
   hides: boolean;
   /** Learners add nothing to it just now. */

@@ -36,6 +36,8 @@ export interface WallAnswerView {
   mine: boolean;
   stamp: WallStamp | null;
   words: string;
+  /** A voice: id of its Media. */
+  voice: string | null;
   state: HangingState;
   /** Why it is held back; to whoever said it, and teachers. */
   why: string;
@@ -129,6 +131,7 @@ export const wallAnswerBody = yup.object({
   id: yup.string().uuid('The id must be a UUID.').required('Say which answer this is.'),
   stamp: yup.string<WallStamp>().oneOf(WALL_STAMPS, 'There is no such stamp.').nullable().default(null),
   words: trimmed().max(LIMITS.word, `An answer has at most ${LIMITS.word} characters.`).default(''),
+  media: yup.string().uuid('The file’s id must be a UUID.').nullable().default(null),
 });
 
 export const wallPictureQuery = yup.object({

@@ -1,7 +1,8 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
 /**
- * Sheets that a group, or a crew of it, fills together; `media`: pictures that lie there for all of them. A crew is named
+ * Sheets that a group, or a crew of it, fills together; `media`: pictures that lie there for all of them; `seats`: who has
+ * which place. A crew is named
  * without a reference: crews are written anew, with the ids that they had, each time one of them changes.
  */
 export async function up(sequelize: Sequelize, transaction: Transaction): Promise<void> {
@@ -14,7 +15,8 @@ export async function up(sequelize: Sequelize, transaction: Transaction): Promis
        crew_id uuid,
        hides boolean NOT NULL,
        closed_at timestamptz,
-       media jsonb NOT NULL DEFAULT '[]'
+       media jsonb NOT NULL DEFAULT '[]',
+       seats jsonb NOT NULL DEFAULT '[]'
      );
      CREATE UNIQUE INDEX ON shared_sheets (part_id, group_id, crew_id) NULLS NOT DISTINCT;
      CREATE INDEX ON shared_sheets (activity_id, group_id);

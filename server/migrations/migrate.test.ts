@@ -56,6 +56,7 @@ describe('the schema', () => {
       '2026-12-01-shared',
       '2026-12-01-family',
       '2026-12-01-wallOpenings',
+      '2026-12-01-wallVoices',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

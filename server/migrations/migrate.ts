@@ -37,6 +37,7 @@ import * as wall from './2026-12-01-wall';
 import * as shared from './2026-12-01-shared';
 import * as family from './2026-12-01-family';
 import * as wallOpenings from './2026-12-01-wallOpenings';
+import * as wallVoices from './2026-12-01-wallVoices';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -77,6 +78,7 @@ export const MIGRATIONS = [
   { name: '2026-12-01-shared', ...shared },
   { name: '2026-12-01-family', ...family },
   { name: '2026-12-01-wallOpenings', ...wallOpenings },
+  { name: '2026-12-01-wallVoices', ...wallVoices },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

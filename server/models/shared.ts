@@ -16,6 +16,8 @@ export class SharedSheet extends Row<SharedSheet> {
   declare closedAt: CreationOptional<Date | null>;
   /** Pictures that lie on it, each of whoever put it there. */
   declare media: CreationOptional<string[]>;
+  /** Ids of those who have filled it, in the order of their places: whoever comes later takes nobody's. */
+  declare seats: CreationOptional<string[]>;
 }
 
 export function defineShared(sequelize: Sequelize): void {
@@ -29,6 +31,7 @@ export function defineShared(sequelize: Sequelize): void {
       hides: flag(),
       closedAt: maybeTime(),
       media: list(),
+      seats: list(),
     },
     { ...COMMON, sequelize, tableName: 'shared_sheets' },
   );

@@ -47,6 +47,8 @@ export class HangingAnswer extends Row<HangingAnswer> {
   declare personId: string;
   declare stamp: CreationOptional<WallStamp | null>;
   declare words: string;
+  /** A voice; null for words or a stamp. */
+  declare mediaId: CreationOptional<string | null>;
   declare at: Date;
   declare letAt: CreationOptional<Date | null>;
   declare heldAt: CreationOptional<Date | null>;
@@ -91,6 +93,7 @@ export function defineWall(sequelize: Sequelize): void {
       personId: uuid(),
       stamp: maybeText(),
       words: text(),
+      mediaId: maybeUuid(),
       at: time(),
       letAt: maybeTime(),
       heldAt: maybeTime(),

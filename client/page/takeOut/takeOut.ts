@@ -7,7 +7,7 @@ import { readItems, type Item } from '@lippet/core/page/item';
 import { pageToSvg } from '@lippet/core/page/svg';
 import { wrap, type Remote } from 'comlink';
 import type * as Y from 'yjs';
-import type { Exporter } from '../../workers/export.worker';
+import type { Exporter, WallPiece } from '../../workers/export.worker';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { drawPage, type PageLayer } from '../surface/drawPage';
 
@@ -27,6 +27,10 @@ export const keyCardsPdf = async (cards: readonly KeyCard[]): Promise<Blob> =>
 /** Cards for those at home, to be printed and cut out. */
 export const familyCardsPdf = async (cards: readonly PrintedFamilyCard[]): Promise<Blob> =>
   new Blob([(await exporter().familyCards(cards)) as BlobPart], { type: 'application/pdf' });
+
+/** A wall, to be printed. */
+export const wallPdf = async (title: string, pieces: readonly WallPiece[]): Promise<Blob> =>
+  new Blob([(await exporter().wall(title, pieces)) as BlobPart], { type: 'application/pdf' });
 
 const asDataAddress = (blob: Blob): Promise<string> =>
   new Promise((resolve, reject) => {

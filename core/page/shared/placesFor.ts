@@ -8,6 +8,12 @@ export interface NumberedPlace {
   height: number;
 }
 
+/** Places are laid out for so many more at a time, so that somebody who comes later does not move all others. */
+const STEP = 4;
+
+/** How many places are laid out for so many people: some stay free for whoever comes. */
+export const placesOf = (people: number): number => Math.max(STEP, Math.ceil(people / STEP) * STEP);
+
 /** So much is left free around each place, in points. */
 const GAP = 8;
 

@@ -7,7 +7,7 @@ import { notFound, ProblemError } from '../../problems/problem';
 import { shownInClassroom } from '../classes/classroom';
 import { heardAtHome, shownAtHome } from '../family/homeMedia';
 import { shownOnShared } from '../shared/sharedAccess';
-import { shownOnWall } from '../wall/wallMedia';
+import { heardOnWall, shownOnWall } from '../wall/wallMedia';
 import { heardFromPartner, seenByPartner } from '../partners/partnerMedia';
 import { heardUnderNote } from '../reviewing/noteReplies';
 import type { PieceFactsService } from '../pieces/pieceFacts';
@@ -79,12 +79,7 @@ export class MediaAccess {
     if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, media))) return media;
     if (await shownOnWall(actor, id, this.clock())) return media;
     if (media.groupId) {
-      if (
-        (await heardUnderNote(this.facts, actor, id)) ||
-        (await heardFromPartner(actor, id)) ||
-        (await heardAtHome(actor, id))
-      )
-        return media;
+      if (await this.heardSomewhere(actor, id)) return media;
       // Not said yet, or taken away: whoever brought it.
       if (media.ownerId !== actor.personId) throw notFound();
       return media;
@@ -105,6 +100,16 @@ export class MediaAccess {
       if (!may) throw notFound();
     }
     return media;
+  }
+
+  /** Whether a voice that belongs to a group was said where somebody may hear it. */
+  private async heardSomewhere(actor: Actor, id: string): Promise<boolean> {
+    return (
+      (await heardUnderNote(this.facts, actor, id)) ||
+      (await heardFromPartner(actor, id)) ||
+      (await heardOnWall(actor, id)) ||
+      heardAtHome(actor, id)
+    );
   }
 
   /** Whether somebody sees a learner's file as a partner, or on a sheet that they fill together. */

@@ -289,6 +289,17 @@ it('what is sent holds the sheet as it was, with what is one’s own told apart;
   expect(late.state.scope).toBe('readonly');
 });
 
+it('each keeps their place, whoever comes or goes', async () => {
+  await Part.update({ settings: { sheets: [], by: 'group', places: true } as never }, { where: { id: PART } });
+  const seatsOf = async () => (await sheetOf(clients.ada)).people.map(({ name, seat }) => `${name} ${seat}`).sort();
+  expect(await seatsOf()).toEqual(['ada 1', 'ben 2']);
+  await Membership.update({ leftAt: new Date() }, { where: { personId: school.people.ada } });
+  await Membership.create({ personId: school.people.cai, groupId: school.groups.reeds, role: 'learner' });
+  await Membership.update({ leftAt: null }, { where: { personId: school.people.ada } });
+  expect(await seatsOf()).toEqual(['ada 1', 'ben 2', 'cai 3']);
+  expect((await sheetOf(clients.ada)).places).toBe(4);
+});
+
 it('whoever leaves the group has left the sheet', async () => {
   const { id } = await twoAtWork();
   await Membership.update({ leftAt: new Date() }, { where: { personId: school.people.ben } });

@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize';
 import type { SharedCard, SharedView } from '@lippet/core/contract/shared';
 import { Activity, Assignment, Group, Membership, Person, SharedSheet } from '../../models/tables';
+import { placesOf } from '@lippet/core/page/shared/placesFor';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound } from '../../problems/problem';
@@ -86,11 +87,30 @@ export class SharedSheetService {
     return found;
   }
 
+  /** Who has which place: whoever is new has the next free one, and nobody's place is given away. */
+  private async seatsOf(sheet: SharedSheet, people: readonly PartnerLearner[]): Promise<string[]> {
+    const missing = (seats: readonly string[]): string[] =>
+      people.map(({ id }) => id).filter((id) => !seats.includes(id));
+    if (missing(sheet.seats!).length === 0) return sheet.seats!;
+    return this.world.sequelize.transaction(async (transaction) => {
+      // Two who come at once are seated one after the other.
+      const locked = await SharedSheet.findByPk(sheet.id, {
+        lock: transaction.LOCK.UPDATE,
+        transaction,
+        rejectOnEmpty: true,
+      });
+      const seats = [...locked.seats!, ...missing(locked.seats!)];
+      await locked.update({ seats }, { transaction });
+      return seats;
+    });
+  }
+
   private async viewOf(actor: Actor, { sheet, part, ways, pages, people }: FoundSheet): Promise<SharedView> {
     const { groupId, activityId } = sheet;
     const activity = await Activity.findByPk(activityId, { attributes: ['title'], rejectOnEmpty: true });
     const group = await Group.findByPk(groupId, { attributes: ['name'], rejectOnEmpty: true });
     const teachers = await Membership.findAll({ where: { groupId, role: 'teacher', leftAt: null } });
+    const seats = await this.seatsOf(sheet, people);
     const named = await Person.findAll({
       where: { id: teachers.map(({ personId }) => personId) },
       attributes: ['name'],
@@ -103,9 +123,11 @@ export class SharedSheetService {
       group: { id: groupId, name: group.name },
       crew: await crewName(sheet.crewId),
       pages,
-      people: people.map(({ id, name, badge }) => ({ id, name, badge })),
+      people: people
+        .map(({ id, name, badge }) => ({ id, name, badge, seat: seats.indexOf(id) + 1 }))
+        .sort((one, other) => one.seat - other.seat),
       teachers: named.map(({ name }) => name),
-      places: ways.places,
+      places: ways.places ? placesOf(seats.length) : null,
       hides: sheet.hides,
       closed: Boolean(sheet.closedAt),
       teaches: policy.leadShared(actor, sheet),

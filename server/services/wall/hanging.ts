@@ -8,6 +8,7 @@ import { Activity, Assignment, Hanging, HangingAnswer, WallOpening, type Submiss
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
+import { insistOnOwnFile } from '../media/ownFile';
 import { tellPerson, tellTeachers } from '../news/updates';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { findGo, frozenDocument } from '../reviewing/goes';
@@ -162,24 +163,31 @@ export class HangingService {
   async answer(
     actor: Actor,
     id: string,
-    answer: { id: string; stamp: WallStamp | null; words: string },
+    answer: { id: string; stamp: WallStamp | null; words: string; media: string | null },
   ): Promise<void> {
     const hanging = await findHanging(id);
     if (!policy.answerOnWall(actor, { ...hanging.get(), hangs: isLet(hanging) })) throw notFound();
-    if (answer.words === '' && answer.stamp === null) throw new ProblemError('bad-request', 'Say something first.');
+    const { media, ...told } = answer;
+    const isSpoken = told.words !== '' || media !== null;
+    if (!isSpoken && told.stamp === null) throw new ProblemError('bad-request', 'Say something first.');
     if ((await HangingAnswer.count({ where: { hangingId: id } })) >= WALL_LIMITS.answers)
       throw new ProblemError('conflict', 'A lot has been said here already. There is no room for more.');
     const { wall } = await Activity.findByPk(hanging.activityId, { attributes: ['wall'], rejectOnEmpty: true });
     const now = new Date(this.clock());
     // A stamp says nothing that anybody would have to read first.
-    const isFree = wall === 'open' || policy.leadWall(actor, hanging) || answer.words === '';
+    const isFree = wall === 'open' || policy.leadWall(actor, hanging) || !isSpoken;
+    const row = {
+      ...told,
+      mediaId: media,
+      hangingId: id,
+      personId: actor.personId,
+      at: now,
+      letAt: isFree ? now : null,
+    };
     try {
-      await HangingAnswer.create({
-        ...answer,
-        hangingId: id,
-        personId: actor.personId,
-        at: now,
-        letAt: isFree ? now : null,
+      await this.sequelize.transaction(async (transaction) => {
+        if (media) await insistOnOwnFile(actor, media, { kinds: ['sound'], groupId: hanging.groupId }, transaction);
+        await HangingAnswer.create(row, { transaction });
       });
     } catch (error) {
       if (!(error instanceof UniqueConstraintError)) throw error;

@@ -4,11 +4,18 @@ import type { GoView } from '@lippet/core/contract/pieces';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import type { WallCard, WallView } from '@lippet/core/contract/wall';
 import type { WallWay } from '@lippet/core/contract/wallWays';
+import type { MediaView } from '@lippet/core/contract/media';
+import { writeWav } from '@lippet/core/sound/wav';
 import { readPages } from '@lippet/core/page/document';
 import { Activity } from '../../models/tables';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
+
+/** A second of a sound. */
+const SOUND = Buffer.from(
+  writeWav({ channels: [Float32Array.from({ length: 16_000 }, (_, i) => 0.25 * Math.sin(i / 6))], rate: 16_000 }),
+);
 
 let school: SmallSchool;
 let ada: TestClient;
@@ -241,4 +248,26 @@ it('families see a wall once a teacher has opened it, for as long, and with name
   expect(await statusOf(picture())).toBe(404);
   await open(teacher, null);
   expect(await statusOf(seen())).toBe(404);
+});
+
+it('a voice is an answer as words are: heard by its speaker and teachers first, then by the class', async () => {
+  await begin();
+  const { goId } = await send(ada);
+  await hang(ada, goId);
+  const [piece] = (await wall(teacher)).pieces;
+  await decide(teacher, piece!.id, { hangs: true });
+  const brought = await ben.bringTo(`groups/${school.groups.reeds}`, SOUND);
+  const { id: media } = (await brought.json()) as MediaView;
+  const say = (client: TestClient) =>
+    client.request('POST', `/api/hangings/${piece!.id}/answers`, { id: randomUUID(), media });
+  // Nobody says it with somebody else's voice.
+  expect(await statusOf(say(ada))).toBe(404);
+  expect(await statusOf(say(ben))).toBe(204);
+  const heard = (client: TestClient) => statusOf(client.request('GET', `/api/media/${media}`));
+  expect([await heard(ben), await heard(teacher), await heard(ada), await heard(cai)]).toEqual([200, 200, 404, 404]);
+  const [answer] = (await wall(teacher)).pieces[0]!.answers;
+  expect(answer).toMatchObject({ voice: media, state: 'waits', words: '' });
+  await teacher.request('PUT', `/api/hanging-answers/${answer!.id}/decision`, { hangs: true, why: '' });
+  expect((await wall(ada)).pieces[0]!.answers).toMatchObject([{ voice: media, state: 'hangs' }]);
+  expect([await heard(ada), await heard(cai)]).toEqual([200, 404]);
 });

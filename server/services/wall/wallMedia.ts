@@ -1,5 +1,5 @@
 import { literal, where } from 'sequelize';
-import { Hanging, Submission } from '../../models/tables';
+import { Hanging, HangingAnswer, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { openingOf } from './openings';
@@ -17,6 +17,17 @@ export async function shownOnWall(actor: Actor, mediaId: string, now: number): P
     const openToHome = (await openingOf(hanging, now)) !== null;
     const seen = policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging), openToHome });
     if (seen && sent.has(hanging.submissionId)) return true;
+  }
+  return false;
+}
+
+/** Whether a voice was said to a piece on the wall, and somebody may hear it: what waits or is held only its speaker and teachers. */
+export async function heardOnWall(actor: Actor, mediaId: string): Promise<boolean> {
+  for (const answer of await HangingAnswer.findAll({ where: { mediaId } })) {
+    const hanging = await Hanging.findByPk(answer.hangingId, { rejectOnEmpty: true });
+    if (policy.leadWall(actor, hanging)) return true;
+    const seen = policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging) });
+    if (seen && (isLet(answer) || answer.personId === actor.personId)) return true;
   }
   return false;
 }

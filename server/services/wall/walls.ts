@@ -209,6 +209,7 @@ const answerView = (actor: Actor, answer: HangingAnswer, name: string): WallAnsw
   mine: answer.personId === actor.personId,
   stamp: answer.stamp ?? null,
   words: answer.words,
+  voice: answer.mediaId ?? null,
   state: stateOf(answer),
   why: answer.why!,
   at: answer.at.getTime(),

@@ -1,8 +1,8 @@
-import { PDFDocument, PDFName, rgb, type PDFPage } from 'pdf-lib';
-import { lineContent, lineLength, mapped, within } from '../pdf/content';
-import { PdfFonts } from '../pdf/pdfFonts';
-import type { NamedFont } from '../pdf/textRuns';
-import type { PdfSources } from '../pdf/write';
+import { PDFDocument, PDFName, rgb, type PDFImage, type PDFPage } from 'pdf-lib';
+import { lineContent, lineLength, mapped, within } from './content';
+import { PdfFonts } from './pdfFonts';
+import type { NamedFont } from './textRuns';
+import type { PdfSources } from './write';
 
 /** A4 in points, and how many cards lie on it. */
 const PAGE = { width: 595.28, height: 841.89 };
@@ -70,6 +70,8 @@ export interface CardPlace {
   inner: number;
   heading: readonly NamedFont[];
   plain: readonly NamedFont[];
+  /** What stands on it; null for nothing. */
+  picture: PDFImage | null;
 }
 
 interface Cards<T> {
@@ -77,6 +79,8 @@ interface Cards<T> {
   cards: readonly T[];
   /** All that is written on a card, so that the letters for it are there. */
   textOf: (card: T) => string;
+  /** A JPEG that stands on a card; null for none. */
+  pictureOf?: (card: T) => Uint8Array | null;
   draw: (card: T, place: CardPlace) => void;
 }
 
@@ -85,7 +89,7 @@ interface Cards<T> {
  * @param font the bytes of a file of those in `fontFiles`
  */
 export async function writeCards<T>(
-  { title, cards, textOf, draw }: Cards<T>,
+  { title, cards, textOf, pictureOf = () => null, draw }: Cards<T>,
   font: PdfSources['font'],
 ): Promise<Uint8Array> {
   const out = await PDFDocument.create();
@@ -95,7 +99,7 @@ export async function writeCards<T>(
   const [width, height] = [(PAGE.width - 2 * MARGIN) / GRID.columns, (PAGE.height - 2 * MARGIN) / GRID.rows];
   const perPage = GRID.columns * GRID.rows;
   const pages: CardPage[] = [];
-  cards.forEach((card, i) => {
+  for (const [i, card] of cards.entries()) {
     if (i % perPage === 0) pages.push(new CardPage(out.addPage([PAGE.width, PAGE.height]), [heading, plain]));
     const sheet = pages.at(-1)!;
     const [column, row] = [i % GRID.columns, Math.floor((i % perPage) / GRID.columns)];
@@ -109,8 +113,10 @@ export async function writeCards<T>(
       borderWidth: 0.8,
       borderDashArray: [4, 4],
     });
-    draw(card, { sheet, left: left + PADDING, top, inner: width - 2 * PADDING, heading, plain });
-  });
+    const bytes = pictureOf(card);
+    const picture = bytes && (await out.embedJpg(bytes));
+    draw(card, { sheet, left: left + PADDING, top, inner: width - 2 * PADDING, heading, plain, picture });
+  }
   for (const page of pages) page.finish();
   return out.save();
 }
