@@ -196,6 +196,19 @@ export const policy = {
   seeReleased: (actor: Actor, piece: OwnedPiece, released: boolean): boolean =>
     released && policy.seeHome(actor, piece.personId),
 
+  /** The sheets of an activity that a learner has, once it has opened: that learner, and those at home. */
+  seeSheets: (actor: Actor, work: GroupWork & OwnedPiece, standing: Pick<PieceStanding, 'notOpen'>): boolean =>
+    policy.seeActivity(actor, work, standing) || (actor.watches.has(work.personId) && !standing.notOpen),
+
+  /**
+   * Staying signed in on a device beside somebody else: a child and those at home. Two children of a class share devices
+   * as well, and a teacher's session is nobody's to change to.
+   */
+  stayBeside: (actor: Pick<Actor, 'role'>, next: Pick<Actor, 'role'>): boolean => {
+    const roles = [actor.role, next.role];
+    return roles.includes('family') && roles.every((role) => role === 'family' || role === 'learner');
+  },
+
   /** Saying that it was seen: those at home. */
   callSeen: (actor: Actor, piece: OwnedPiece, released: boolean): boolean =>
     released && actor.watches.has(piece.personId),

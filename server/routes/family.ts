@@ -1,6 +1,8 @@
 import type { Hono } from 'hono';
 import { binary, picture } from './bytes';
 import { id, signedIn, type AppEnv, type Services } from './context';
+import { getCookie } from 'hono/cookie';
+import { SESSION_COOKIE } from './cookies';
 import { keepCurrent, setSession } from './alsoHere';
 import { originOf } from './origin';
 import { TableRoutes } from './tableRoutes';
@@ -10,7 +12,7 @@ export function familyRoutes({ familyCards, familyTalk, home, signIn }: Services
   const routes = new TableRoutes();
   routes.on('POST /family/joins', async ({ body, c }) => {
     const session = await familyCards.join(body, originOf(c));
-    if (body.also) keepCurrent(c);
+    if (body.also && (await signIn.mayStayBeside(getCookie(c, SESSION_COOKIE), session.token))) keepCurrent(c);
     setSession(c, session);
     return signIn.me((await signIn.actor(session.token))!);
   });

@@ -29,7 +29,7 @@ export function signInRoutes({ signIn, hub, news, joining, letters, schools }: S
 
   routes.on('POST /sessions', async ({ body, c }) => {
     const session = await signIn.signIn(body, getCookie(c, GROUP_COOKIE), originOf(c));
-    if (body.also) keepCurrent(c);
+    if (body.also && (await signIn.mayStayBeside(getCookie(c, SESSION_COOKIE), session.token))) keepCurrent(c);
     setSession(c, session);
     return meOf(session.token);
   });

@@ -11,6 +11,9 @@ export interface Maker {
   mayChange(name: string): boolean;
 }
 
+/** What comes of a change: why it is not taken, or the devices that it was made on. */
+export type Judged = { refused: 'not-yours' | 'no-room' } | { refused?: undefined; devices: ReadonlySet<number> };
+
 /**
  * Looks at each change of a document that several people write: it may touch only what its maker may change. A device
  * has a number in Yjs, and speaks for one person: otherwise somebody could say a stroke in another's name before them,
@@ -22,30 +25,29 @@ export class ChangeGuard {
   private readonly added = new WeakMap<Y.Doc, Map<string, number>>();
 
   /**
-   * Whether somebody may make this change.
+   * Looks at a change before it is kept.
    * @throws what lib0 throws on bytes that are no update
    */
-  lets(document: Y.Doc, update: Uint8Array, maker: Maker): boolean {
+  judge(document: Y.Doc, update: Uint8Array, maker: Maker): Judged {
     const { names, clients, unknown } = touchedBy(document, update);
-    if (unknown || [...names].some((name) => !maker.mayChange(name))) return false;
-    if (maker.id === null) return true;
+    if (unknown || [...names].some((name) => !maker.mayChange(name))) return { refused: 'not-yours' };
+    const { id } = maker;
+    if (id === null) return { devices: clients };
     const known = this.makersOf(document);
-    return [...clients].every((client) => (known.get(client) ?? maker.id) === maker.id);
-  }
-
-  /** Whether somebody may add so much: one alone can't fill what belongs to all. */
-  hasRoom(document: Y.Doc, bytes: number, { id }: Maker): boolean {
-    return id === null || (this.added.get(document)?.get(id) ?? 0) + bytes <= LIMITS.sharedByOne;
+    if ([...clients].some((client) => (known.get(client) ?? id) !== id)) return { refused: 'not-yours' };
+    // One alone can't fill what belongs to all.
+    const added = (this.added.get(document)?.get(id) ?? 0) + update.length;
+    return added > LIMITS.sharedByOne ? { refused: 'no-room' } : { devices: clients };
   }
 
   /** Remembers on which devices somebody is at work, and how much they added, once their change was kept. */
-  kept(document: Y.Doc, update: Uint8Array, maker: Maker): void {
-    if (maker.id === null) return;
+  kept(document: Y.Doc, { devices, bytes }: { devices: ReadonlySet<number>; bytes: number }, { id }: Maker): void {
+    if (id === null) return;
     const added = this.added.get(document) ?? new Map<string, number>();
-    added.set(maker.id, (added.get(maker.id) ?? 0) + update.length);
+    added.set(id, (added.get(id) ?? 0) + bytes);
     this.added.set(document, added);
     const known = this.makersOf(document);
-    for (const client of touchedBy(document, update).clients) known.set(client, maker.id);
+    for (const device of devices) known.set(device, id);
   }
 
   private makersOf(document: Y.Doc): Map<number, string> {

@@ -257,10 +257,8 @@ export class SyncHub {
     // Throws on bytes that are no update, which closes the connection.
     const unfit = unfitUpdate(document, this.ledger.heldBy(document), carried.update);
     const maker = (connection.context as SocketContext).makers.get(payload.documentName) ?? null;
-    const why =
-      unfit ??
-      this.unfitOf(document, carried.update, maker) ??
-      (this.ledger.hasRoom(document, carried.update.length) ? null : 'no-room');
+    const judged = maker && !unfit ? this.changes.judge(document, carried.update, maker) : null;
+    const why = unfit ?? judged?.refused ?? (this.ledger.hasRoom(document, carried.update.length) ? null : 'no-room');
     if (why) {
       connection.readOnly = true;
       connection.sendStateless(JSON.stringify({ kind: 'full', why } satisfies SyncNews));
@@ -273,20 +271,14 @@ export class SyncHub {
       return;
     }
     this.ledger.add(document, carried.update.length);
-    if (maker) this.changes.kept(document, carried.update, maker);
+    if (maker && judged && !judged.refused)
+      this.changes.kept(document, { devices: judged.devices, bytes: carried.update.length }, maker);
     await this.gate.written(ref);
     // The document may have been unloaded and loaded again while the log was being written.
     const loaded =
       this.hocuspocus.documents.get(payload.documentName) ??
       (await this.hocuspocus.loadingDocuments.get(payload.documentName));
     if (loaded && loaded !== document) Y.applyUpdate(loaded, carried.update);
-  }
-
-  /** Why somebody may not make this change of a document that belongs to several; null where they may, or it does not. */
-  private unfitOf(document: Y.Doc, update: Uint8Array, maker: Maker | null): 'not-yours' | 'no-room' | null {
-    if (!maker) return null;
-    if (!this.changes.lets(document, update, maker)) return 'not-yours';
-    return this.changes.hasRoom(document, update.length, maker) ? null : 'no-room';
   }
 
   /** Takes over an upgraded connection of a signed-in person. */

@@ -5,6 +5,7 @@ import type { PersonHere } from '@lippet/core/contract/family';
 import type { OwnSettings } from '@lippet/core/contract/settings';
 import { Activity, Group, Membership, Person, School, Session } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
+import { policy } from '../../policy/policy';
 import { ProblemError } from '../../problems/problem';
 import { Gatherer, together } from '../../sync/gatherer';
 import { OpenSessions } from './openSessions';
@@ -158,6 +159,12 @@ export class SignInService {
   /** Who has opened a session; null once it has ended. */
   actorOf(sessionId: string): Promise<Actor | null> {
     return this.byId.ask(sessionId);
+  }
+
+  /** Whether whoever has a session here may stay signed in beside whoever comes now. */
+  async mayStayBeside(token: string | undefined, next: string): Promise<boolean> {
+    const [current, coming] = [await this.actor(token), await this.actor(next)];
+    return current !== null && coming !== null && policy.stayBeside(current, coming);
   }
 
   /** Those whose sessions these are, each once, without one of them. */

@@ -5,8 +5,16 @@ import type { GoView } from '@lippet/core/contract/pieces';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { LetterView, Me } from '@lippet/core/contract/signIn';
 import type { UpdateView } from '@lippet/core/contract/updates';
-import { Assignment } from '../../models/tables';
-import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+import { Activity, Assignment } from '../../models/tables';
+import {
+  appOf,
+  drawInto,
+  extentOf,
+  PASSWORD,
+  smallSchool,
+  type SmallSchool,
+  type TestClient,
+} from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
@@ -254,6 +262,33 @@ it('a calendar of the children’s work ends with the card', async () => {
   await teacher.request('DELETE', `/api/family-cards/${card.id}`);
   expect(dated).toBe(true);
   expect(await calendar()).not.toContain('SUMMARY:');
+});
+
+it('of two children, or a child and a teacher, nobody stays to be changed to: a class shares its devices', async () => {
+  const signedInBy = async (name: string) => {
+    await ada.json('POST', '/api/sessions', { signInName: name, password: PASSWORD, also: true });
+    return (await ada.json<{ name: string }[]>('GET', '/api/device/people')).map((person) => person.name);
+  };
+  expect(await signedInBy('ben')).toEqual([]);
+  expect(await signedInBy('ms-reed')).toEqual([]);
+  expect(await signedInBy('ben')).toEqual([]);
+});
+
+it('a file that is shown with an activity is seen at home as the child sees it, and not before', async () => {
+  const home = await join((await cardFor('ada')).code);
+  const { open } = school.activities;
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="9" height="9"/></svg>';
+  const { id: media } = (await (await teacher.bringTo(`activities/${open}`, svg)).json()) as { id: string };
+  const seen = () => statusOf(home.request('GET', `/api/media/${media}`));
+  expect(await seen()).toBe(200);
+  const material = { id: randomUUID(), kind: 'file', title: 'Answers', words: '', address: '', media, seconds: null };
+  await Activity.update(
+    { materials: [{ ...material, spans: [], shown: 'sent', at: null }] as never },
+    { where: { id: open } },
+  );
+  expect(await seen()).toBe(404);
+  await send(ada);
+  expect(await seen()).toBe(200);
 });
 
 it('two who use one device change with one request, and only to somebody who stayed signed in there', async () => {

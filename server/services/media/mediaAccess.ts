@@ -84,7 +84,7 @@ export class MediaAccess {
       if (media.ownerId !== actor.personId) throw notFound();
       return media;
     }
-    if (await shownAtHome(actor, media)) return media;
+    if (actor.watches.size > 0 && (await shownAtHome(actor, media))) return media;
     if (media.pieceId) {
       const piece = await Piece.findByPk(media.pieceId, { rejectOnEmpty: true });
       const work = await this.facts.workOf(piece);
@@ -129,22 +129,16 @@ export class MediaAccess {
    * is shown.
    */
   private async mayLookAt(actor: Actor, { id, activityId }: Media): Promise<boolean> {
-    if (actor.watches.size > 0) return this.mayLookAtHome(actor, activityId!);
-    const [standing] = await this.facts.find({ activityId: activityId!, personId: actor.personId });
-    if (!standing || !policy.seeActivity(actor, standing, standing.status)) return false;
+    // Those at home see it as their children do.
+    const learners = actor.watches.size > 0 ? [...actor.watches] : [actor.personId];
     const { materials } = await Activity.findByPk(activityId!, { attributes: ['materials'], rejectOnEmpty: true });
     const shownBy = (materials ?? []).filter(({ media }) => media === id);
-    return (
-      shownBy.length === 0 ||
-      shownBy.some((material) => policy.seeMaterial(material, standing.facts.latest !== null, this.clock()))
-    );
-  }
-
-  /** Sheets of an activity are seen at home once a child has it. */
-  private async mayLookAtHome(actor: Actor, activityId: string): Promise<boolean> {
-    for (const personId of actor.watches) {
-      const [standing] = await this.facts.find({ activityId, personId });
-      if (standing && policy.seeHome(actor, personId) && !standing.status.notOpen) return true;
+    for (const personId of learners) {
+      const [standing] = await this.facts.find({ activityId: activityId!, personId });
+      if (!standing || !policy.seeSheets(actor, standing, standing.status)) continue;
+      const sent = standing.facts.latest !== null;
+      const isShown = shownBy.some((material) => policy.seeMaterial(material, sent, this.clock()));
+      if (shownBy.length === 0 || isShown) return true;
     }
     return false;
   }

@@ -38,7 +38,7 @@ export class ActivityPictureService {
     }
     for (const personId of actor.watches) {
       const [watched] = await this.facts.find({ personId, activityId: id });
-      if (watched && policy.seeHome(actor, personId) && !watched.status.notOpen) return true;
+      if (watched && policy.seeSheets(actor, watched, watched.status)) return true;
     }
     const [standing] = await this.facts.find({ personId: actor.personId, activityId: id });
     return standing !== undefined && policy.seeActivity(actor, standing, standing.status);

@@ -11,7 +11,8 @@ import { noteAdded } from '@lippet/core/parts/shared/sharedAnswer';
 import { documentOf, pageItems } from '@lippet/core/page/document';
 import { putItem, readItems, topOrder } from '@lippet/core/page/item';
 import { layerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
-import { Membership, Part } from '../../models/tables';
+import { Membership, Part, SharedSheet } from '../../models/tables';
+import { keepSharedMedia } from './sharedAccess';
 import { startServer, type RunningServer } from '../../server';
 import { appOf, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
@@ -287,6 +288,51 @@ it('what is sent holds the sheet as it was, with what is one’s own told apart;
   const late = openSheet(id, clients.ada);
   await ready(late);
   expect(late.state.scope).toBe('readonly');
+});
+
+it('a picture on the sheet is seen by all who fill it, where whose it is has put it there, and by nobody else', async () => {
+  const { id, ada, ben } = await twoAtWork();
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="9" height="9"/></svg>';
+  const { id: media } = (await (await clients.ada.bring(await pieceOf(clients.ada), svg)).json()) as { id: string };
+  const put = (doc: Y.Doc, person: string): void => {
+    const items = itemsOf(doc, person);
+    const look = { media, width: 40, height: 20, crop: [0, 0, 1, 1], alt: 'A buoy', matrix: [1, 0, 0, 1, 9, 9] };
+    putItem(items, `picture of ${person}`, { kind: 'picture', ...look, order: topOrder(items), at: 2 });
+  };
+  const seen = async (client: TestClient): Promise<number> =>
+    (await client.request('GET', `/api/media/${media}`)).status;
+  const kept = async (): Promise<string[]> => (await SharedSheet.findByPk(id, { rejectOnEmpty: true })).media!;
+  // Named by somebody else alone, it is shown to nobody.
+  put(ben.doc, school.people.ben);
+  await until(async () => itemsOf(await atSchool(id), school.people.ben).size === 2, 'it is named');
+  await keepSharedMedia(school.log, id);
+  expect([await kept(), await seen(clients.ben)]).toEqual([[], 404]);
+  itemsOf(ben.doc, school.people.ben).delete(`picture of ${school.people.ben}`);
+  put(ada.doc, school.people.ada);
+  await until(async () => (await kept()).length === 1, 'the sheet has come to rest');
+  expect([await seen(clients.ben), await seen(clients.teacher), await seen(clients.cai)]).toEqual([200, 200, 404]);
+});
+
+it('each crew has a sheet of its own, and sees no other', async () => {
+  await Part.update({ settings: { sheets: [], by: 'crew' } as never }, { where: { id: PART } });
+  const { open } = school.activities;
+  const crews = ['ada', 'ben'].map((name) => ({
+    id: randomUUID(),
+    name: `Crew of ${name}`,
+    note: '',
+    meetsAt: null,
+    link: null,
+    learners: [school.people[name as 'ada']],
+  }));
+  await clients.teacher.json('PUT', `/api/activities/${open}/groups/${school.groups.reeds}/crews`, { crews });
+  const [ofAda, ofBen] = [await sheetOf(clients.ada), await sheetOf(clients.ben)];
+  expect([ofAda.crew, ofBen.crew]).toEqual(['Crew of ada', 'Crew of ben']);
+  expect((await clients.ben.request('GET', `/api/shared/${ofAda.id}`)).status).toBe(404);
+  const device = openSheet(ofAda.id, clients.ben);
+  await until(() => device.state.failed, 'the socket refuses');
+  const list = `/api/activities/${open}/groups/${school.groups.reeds}/shared`;
+  const cards = await clients.teacher.json<SharedCard[]>('POST', list);
+  expect(cards.map(({ crew }) => crew).sort()).toEqual(['Crew of ada', 'Crew of ben']);
 });
 
 it('each keeps their place, whoever comes or goes', async () => {

@@ -70,7 +70,7 @@ export async function sheetFor(place: Place, { part, ways }: SharedPart, crewId:
   await SharedSheet.bulkCreate([{ id: randomUUID(), ...place, ...where, hides: ways.hides }], {
     ignoreDuplicates: true,
   });
-  return (await SharedSheet.findOne({ where, rejectOnEmpty: true }))!;
+  return SharedSheet.findOne({ where, rejectOnEmpty: true });
 }
 
 /** What a crew is called; null for none. One that is no more has lost its name. */
