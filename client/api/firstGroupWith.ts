@@ -13,5 +13,5 @@ export async function firstGroupWith<T>(groups: readonly string[], ask: (group: 
       if (!elsewhere || index === groups.length - 1) throw failure;
     }
   }
-  throw new Error('You teach no group yet.');
+  throw new Error('This belongs to no group of yours.');
 }

@@ -200,9 +200,12 @@ const styles = StyleSheet.create({
   },
   bar: {
     flexDirection: 'row',
+    // A teacher has more to do there than fits into a row of a phone.
+    flexWrap: 'wrap',
+    justifyContent: 'flex-end',
     alignItems: 'center',
-    gap: 8,
-    paddingHorizontal: 6,
+    gap: 2,
+    paddingHorizontal: 4,
     backgroundColor: colours.scrap,
     borderTopWidth: OUTLINE,
     borderColor: colours.ink,

@@ -1,6 +1,5 @@
 import type { HangingView, WallView } from '@lippet/core/contract/wall';
 import { useState } from 'react';
-import { StyleSheet } from 'react-native';
 import { download, wallPdf } from '../page/takeOut/takeOut';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
@@ -26,12 +25,10 @@ export function PrintWall({ wall, pieces }: { wall: WallView; pieces: readonly H
   };
   return (
     <>
-      <Button icon="out" disabled={busy} onPress={() => void print()} style={styles.start}>
+      <Button icon="out" disabled={busy} onPress={() => void print()}>
         {busy ? 'Writing …' : 'Print the wall (PDF)'}
       </Button>
       {trouble && <Notice>{trouble}</Notice>}
     </>
   );
 }
-
-const styles = StyleSheet.create({ start: { alignSelf: 'flex-start' } });

@@ -78,10 +78,12 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
       {hangs.length === 0 && <Notice calm>Nothing hangs here yet.</Notice>}
       {hangs.length > 0 && (
         <>
-          <Button icon="play" onPress={() => setOpen(hangs[0]!.id)} style={styles.start}>
-            Look at all, large
-          </Button>
-          {wall.teaches && <PrintWall wall={wall} pieces={hangs} />}
+          <View style={styles.row}>
+            <Button icon="play" onPress={() => setOpen(hangs[0]!.id)}>
+              Look at all, large
+            </Button>
+            {wall.teaches && <PrintWall wall={wall} pieces={hangs} />}
+          </View>
           {wall.teaches && <ThankAll onStamp={thankAll} />}
           <Pieces label="On the wall" pieces={hangs} teaches={wall.teaches} onOpen={setOpen} />
         </>
@@ -136,6 +138,5 @@ const styles = StyleSheet.create({
   who: { flexDirection: 'row', alignItems: 'center', gap: 10, padding: 10, backgroundColor: colours.mist },
   grow: { flex: 1 },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 16 },
-  start: { alignSelf: 'flex-start' },
   grid: { flexDirection: 'row', flexWrap: 'wrap', gap: 16 },
 });
