@@ -73,11 +73,6 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.{ts,tsx}'],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    rules: { '@typescript-eslint/no-floating-promises': 'error' },
-  },
-  {
     files: ['client/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
@@ -90,6 +85,8 @@ export default tseslint.config(
   {
     files: ['{client,core,server}/**/*.{ts,tsx}'],
     ignores: ['{client,core}/parts/**', '**/*.test.{ts,tsx}'],
+    // The only rule here that asks for types; promises that nobody waits for are found by oxlint, three times as fast.
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     plugins: { lippet: { rules: { 'part-kinds': partKindRule } } },
     rules: { 'lippet/part-kinds': 'error' },
   },

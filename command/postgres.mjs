@@ -11,10 +11,12 @@ import {
   readFileSync,
   realpathSync,
   rmSync,
+  statfsSync,
   statSync,
   symlinkSync,
   writeFileSync,
 } from 'node:fs';
+import { freemem } from 'node:os';
 import { dirname, join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { own } from './interrupt.mjs';
@@ -40,19 +42,43 @@ function owner() {
   return { uid: number('-u'), gid: number('-g') };
 }
 
+/** Where Linux keeps files in memory. */
+const MEMORY = '/dev/shm';
+/** Free memory that a cluster is laid into, in bytes: tests take some hundred megabytes, and others need theirs. */
+const ROOMY = 4 * 1024 ** 3;
+
+function memoryIsRoomy() {
+  if (!existsSync(MEMORY)) return false;
+  const { bavail, bsize } = statfsSync(MEMORY);
+  return Math.min(bavail * bsize, freemem()) > ROOMY;
+}
+
 /**
- * Where the cluster lies: under .lippet, unless its owner can't get there (a checkout below /root);
- * then in /var/tmp, with a link from .lippet.
- * @param {string} name
+ * Where a new cluster lies, if not under .lippet: in memory where it is to end with the run, and in /var/tmp where its
+ * owner can't get to .lippet (a checkout below /root).
+ * @param {boolean} fleeting
+ * @param {object | null} user
  */
-function clusterFolder(name) {
+function placeElsewhere(fleeting, user) {
+  if (fleeting && memoryIsRoomy()) return MEMORY;
+  return !user || ancestorsOpen(state) ? null : '/var/tmp';
+}
+
+/**
+ * The folder of the cluster: under .lippet, by itself or as a link.
+ * @param {string} name
+ * @param {boolean} fleeting
+ */
+function clusterFolder(name, fleeting) {
   const folder = join(makeFolder(state), name);
   const user = owner();
   // By its real name: the cluster's owner may not be able to follow the link.
   if (existsSync(folder)) return realpathSync(folder);
-  const reachable = !user || ancestorsOpen(state);
-  if (reachable) mkdirSync(folder, { mode: 0o700 });
-  else symlinkSync(mkdtempSync(`/var/tmp/lippet-${name}-`), folder);
+  // What lay in memory is gone when the machine was switched off; the link is not.
+  rmSync(folder, { force: true });
+  const elsewhere = placeElsewhere(fleeting, user);
+  if (elsewhere) symlinkSync(mkdtempSync(join(elsewhere, `lippet-${name}-`)), folder);
+  else mkdirSync(folder, { mode: 0o700 });
   if (user) chownSync(folder, user.uid, user.gid);
   return realpathSync(folder);
 }
@@ -74,13 +100,14 @@ function ancestorsOpen(folder) {
 /**
  * Starts the cluster, made on first use, or joins it where it runs already.
  * @param {string} name of its folder under .lippet
- * @param {{ durable?: boolean }} [options] durable: survives a power cut; off only for tests
+ * @param {{ durable?: boolean, fleeting?: boolean }} [options] durable: survives a power cut; off only for tests. fleeting:
+ *   it is taken away when it is stopped, and lies in memory where there is enough of it
  * @returns {Promise<Cluster>}
  */
-export async function startPostgres(name, { durable = true } = {}) {
+export async function startPostgres(name, { durable = true, fleeting = false } = {}) {
   const programs = postgresPrograms();
   if (!programs) throw new StopError('PostgreSQL is not installed. Run: apt-get install postgresql');
-  const folder = clusterFolder(name);
+  const folder = clusterFolder(name, fleeting);
   const data = join(folder, 'data');
   const secretFile = join(state, `${name}.password`);
   const user = owner();
@@ -100,7 +127,8 @@ export async function startPostgres(name, { durable = true } = {}) {
         data,
         '-U',
         'lippet',
-        '--auth=scram-sha-256',
+        // Tests sign in to it a thousand times; the slower way is for passwords that somebody made up.
+        `--auth=${durable ? 'scram-sha-256' : 'md5'}`,
         `--pwfile=${handed}`,
         '--encoding=UTF8',
         '--locale=C.UTF-8',
@@ -119,7 +147,7 @@ export async function startPostgres(name, { durable = true } = {}) {
   const password = readFileSync(secretFile, 'utf8');
   const running = runningPort(data);
   const port = running?.port ?? (await freePort());
-  const child = running ? null : launch({ programs, name, data, port, durable, as, env });
+  const child = running ? null : launch({ programs, name, data, port, durable, fleeting, as, env });
   const sqlEnv = { ...env, PGPASSWORD: password };
   /** @type {Cluster} */
   const cluster = {
@@ -153,6 +181,9 @@ export async function startPostgres(name, { durable = true } = {}) {
       const gone = new Promise((resolve) => child.once('exit', resolve));
       child.kill('SIGINT'); // PostgreSQL's fast shutdown
       await gone;
+      if (!fleeting) return;
+      rmSync(folder, { recursive: true, force: true });
+      rmSync(join(state, name), { force: true });
     },
   };
   for (let tries = 0; ; tries++) {
@@ -166,10 +197,25 @@ export async function startPostgres(name, { durable = true } = {}) {
   return cluster;
 }
 
+/** For what need not survive a power cut. */
+const CARELESS = ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off'];
+/** For databases that are copied by the hundred and dropped within seconds: no log of copies, and nobody tidies up. */
+const FLEETING = ['wal_level=minimal', 'max_wal_senders=0', 'autovacuum=off'];
+
 /**
- * @param {{ programs: string, name: string, data: string, port: number, durable: boolean, as: object, env: NodeJS.ProcessEnv }} cluster
+ * @typedef {object} Launch
+ * @property {string} programs
+ * @property {string} name
+ * @property {string} data
+ * @property {number} port
+ * @property {boolean} durable
+ * @property {boolean} fleeting
+ * @property {object} as
+ * @property {NodeJS.ProcessEnv} env
  */
-function launch({ programs, name, data, port, durable, as, env }) {
+
+/** @param {Launch} cluster */
+function launch({ programs, name, data, port, durable, fleeting, as, env }) {
   const log = openSync(join(state, `${name}.log`), 'a');
   const settings = [
     'listen_addresses=127.0.0.1',
@@ -180,7 +226,8 @@ function launch({ programs, name, data, port, durable, as, env }) {
     'dynamic_shared_memory_type=posix',
     'timezone=UTC',
     'log_timezone=UTC',
-    ...(durable ? [] : ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off']),
+    ...(durable ? [] : CARELESS),
+    ...(fleeting ? FLEETING : []),
   ];
   // Detached: Ctrl-C reaches the terminal's whole group, and the database must outlive the server's last writes.
   const child = spawn(join(programs, 'postgres'), ['-D', data, ...settings.flatMap((setting) => ['-c', setting])], {

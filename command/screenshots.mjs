@@ -10,7 +10,7 @@ export async function screenshots() {
   await insistOnNodePackages();
   await insistOnWebExport();
   await packServer();
-  const cluster = await startPostgres('test-postgres', { durable: false });
+  const cluster = await startPostgres('test-postgres', { durable: false, fleeting: true });
   try {
     const env = { ...process.env, LIPPET_TEST_POSTGRES: cluster.url('postgres') };
     process.exitCode = await runLoudly(process.execPath, ['--import', 'tsx', 'e2e/screenshots.ts'], { env });

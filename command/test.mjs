@@ -38,7 +38,7 @@ async function take(name, run) {
 /** @param {boolean} needed @param {(cluster: Cluster) => Promise<void>} work */
 async function withDatabase(needed, work) {
   if (!needed) return;
-  const cluster = await startPostgres('test-postgres', { durable: false });
+  const cluster = await startPostgres('test-postgres', { durable: false, fleeting: true });
   try {
     await work(cluster);
   } finally {

@@ -51,6 +51,7 @@ export async function types() {
 export async function lint(files = ['.']) {
   const codes = [
     await runLoudly(bin('eslint'), [...files, '--max-warnings', '0', '--no-warn-ignored']),
+    await runLoudly(bin('oxlint'), ['--type-aware', '--quiet', '--no-error-on-unmatched-pattern', ...files]),
     await runLoudly(bin('prettier'), ['--check', '--log-level', 'warn', ...files]),
     // A circle may go through files that have not changed.
     await runLoudly(bin('depcruise'), ['--config', CIRCLES, '--output-type', 'err', ...WORKSPACES]),

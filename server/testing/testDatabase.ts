@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { Client } from 'pg';
+import { DatabaseJobs } from '../jobs/jobs';
 import { migrate } from '../migrations/migrate';
 import { openDatabase } from '../models/database';
 
@@ -37,11 +38,12 @@ export async function createTestDatabase(
   template = 'template0',
   name = `t_${randomBytes(6).toString('hex')}`,
 ): Promise<TestDatabase> {
-  await onCluster(`CREATE DATABASE "${name}" TEMPLATE "${template}"`);
+  // Copied as files: where the cluster need not outlive a power cut, that takes a fifth of the time of the log's way.
+  await onCluster(`CREATE DATABASE "${name}" TEMPLATE "${template}" STRATEGY FILE_COPY`);
   return { name, url: urlOf(name), drop: () => onCluster(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`) };
 }
 
-/** The newest schema without anything in it; `./lippet test` drops it before a run. */
+/** The newest schema, with the queues of jobs, without anything in it; `./lippet test` drops it before a run. */
 const MIGRATED = 'migrated_template';
 /** Those who want it at once make it one after another: the first makes it, and the others find it. */
 const MIGRATED_LOCK = 4780;
@@ -58,6 +60,7 @@ async function insistOnMigrated(): Promise<void> {
     const sequelize = openDatabase(url);
     await migrate(sequelize);
     await sequelize.close();
+    await DatabaseJobs.layOut(url);
     await client.query(`ALTER DATABASE "${name}" RENAME TO "${MIGRATED}"`);
   } finally {
     await client.end();
