@@ -10,7 +10,7 @@ import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { MEDIA_LIMITS, UPLOAD_PATH } from '@lippet/core/contract/media';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
-import { printFilm } from '@lippet/demo/films';
+import { makeFilm } from '@lippet/demo/films';
 import { makeCompute } from '@lippet/server/compute/compute';
 import { playableForm } from '@lippet/server/media/playable';
 import { FileStore } from '@lippet/server/storage/fileStore';
@@ -110,7 +110,7 @@ export async function filmJob(): Promise<Figure> {
   const folder = await mkdtemp(join(tmpdir(), 'lippet-film-'));
   try {
     const path = join(folder, 'film.webm');
-    await writeFile(path, await printFilm(1, FILMED));
+    await writeFile(path, await makeFilm('print', 1, FILMED));
     const ours: number[] = [];
     const floor: number[] = [];
     for (let run = 0; run < 3; run++) {

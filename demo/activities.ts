@@ -413,6 +413,38 @@ export const ACTIVITIES: DemoActivity[] = [
   },
   {
     group: 'cormorants',
+    title: 'One knot, filmed',
+    subject: 'Craft',
+    goal: 'Show it so that somebody else can tie it.',
+    task: 'Tie one knot slowly in front of the camera and say each step. One minute at most. Your knot can hang on our wall.',
+    minutes: 15,
+    due: [5, 16],
+    parts: [
+      {
+        title: 'My knot',
+        background: BLANK,
+        drawing: draw.nothing,
+        recording: {
+          shows: 'knot',
+          seconds: 60,
+          titleStart: 'I tie',
+          titles: { 'Nell Garrick': 'a loop that holds a boat' },
+        },
+      },
+    ],
+    wall: [
+      {
+        from: 'Nell Garrick',
+        title: 'I tie a loop that holds a boat',
+        alt: 'Hands lay a yellow rope around itself until it is a loop',
+        at: [0, 9, 34],
+        waits: true,
+      },
+    ],
+    pieces: { 'Nell Garrick': sent([0, 9, 30], [6], 'My uncle ties it with one hand') },
+  },
+  {
+    group: 'cormorants',
     title: 'Quay sounds',
     subject: 'Science',
     goal: 'Listen closely, and name what you hear.',
@@ -425,7 +457,7 @@ export const ACTIVITIES: DemoActivity[] = [
         background: BLANK,
         drawing: draw.nothing,
         recording: {
-          sort: 'sound',
+          shows: 'sound',
           seconds: 60,
           titleStart: 'I hear',
           titles: {
@@ -500,7 +532,7 @@ export const ACTIVITIES: DemoActivity[] = [
         drawing: draw.nothing,
         required: false,
         inChoice: true,
-        recording: { sort: 'sound', seconds: 60, titleStart: 'My rhyme is about', titles: {} },
+        recording: { shows: 'sound', seconds: 60, titleStart: 'My rhyme is about', titles: {} },
       },
       {
         title: 'Fold a paper boat',
@@ -591,7 +623,7 @@ export const ACTIVITIES: DemoActivity[] = [
         background: BLANK,
         drawing: draw.nothing,
         recording: {
-          sort: 'film',
+          shows: 'print',
           seconds: 90,
           titleStart: 'My print shows',
           titles: { 'Hugo Brandel': 'the harbour light at low water' },
@@ -724,7 +756,7 @@ export const ACTIVITIES: DemoActivity[] = [
         title: 'My rain words',
         background: BLANK,
         drawing: draw.nothing,
-        recording: { sort: 'sound', seconds: 60, titleStart: 'My best word is', titles: {} },
+        recording: { shows: 'sound', seconds: 60, titleStart: 'My best word is', titles: {} },
       },
     ],
     pieces: {},

@@ -7,6 +7,7 @@ import type { WallStamp } from '@lippet/core/contract/wall';
 import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import type { Marking } from '@lippet/core/review/rubric';
 import type { Outcome } from '@lippet/core/piece/pieceState';
+import type { Scene } from './filmScenes';
 import { type LabelledPicture } from './lighthouse';
 import type { Drawing } from './drawings';
 import type { PlacedDrawing } from './harbourDrawings';
@@ -74,7 +75,7 @@ export interface DemoPart {
   /** Answered with photos of paper: it has no sheets, and a share is a number of photos. */
   photo?: boolean;
   /** Answered with a recording: it has no sheets, and a share is a number of seconds. */
-  recording?: { sort: 'sound' | 'film'; seconds: number; titleStart: string; titles: Record<string, string> };
+  recording?: { shows: Scene | 'sound'; seconds: number; titleStart: string; titles: Record<string, string> };
   /** Answered with written words: what each learner wrote; a share above 0 says that it is there. */
   words?: { least?: number; most?: number; openings?: string[]; written: Record<string, string> };
   /** Answered by questions, as their teacher wrote them in a letter. */

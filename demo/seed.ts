@@ -54,7 +54,8 @@ import type { DayTime, DemoActivity, DemoPart, DemoPiece } from './demoActivity'
 import { CLASSES } from './classes';
 import { markedDocument, pinId, put, type Layout } from './demoMarks';
 import { Hand, OLDER_HAND, YOUNG_HAND } from './hand';
-import { printFilm } from './films';
+import { makeFilm } from './films';
+import type { Scene } from './filmScenes';
 import { HARBOUR_PAGES, harbourPdf } from './pdfs';
 import { paperPhoto } from './photos';
 import { DemoQuestions, type MadeActivity } from './questionParts';
@@ -66,10 +67,12 @@ import { demoFamily } from './family';
 import { hangDemo } from './wall';
 import { makeQuay } from './sounds';
 
+const sortOf = (shows: Scene | 'sound'): Take['sort'] => (shows === 'sound' ? 'sound' : 'film');
+
 function kindOf({ photo, recording, words, tick, questions, shared }: DemoPart): PartKind {
   if (shared) return 'shared';
   if (questions) return 'questions';
-  if (recording) return recording.sort;
+  if (recording) return sortOf(recording.shows);
   if (photo) return 'photo';
   if (words) return 'words';
   return tick ? 'tick' : 'page';
@@ -610,9 +613,11 @@ class Seeder {
     for (const [i, { recording }] of activity.parts.entries()) {
       const seconds = shares[i] ?? 0;
       if (!recording || seconds <= 0) continue;
-      const { sort, titles } = recording;
+      const { shows, titles } = recording;
+      const sort = sortOf(shows);
       const seed = seedOf(learner, activity.title) % 1000;
-      const content = sort === 'film' ? await printFilm(seed, seconds) : Buffer.from(writeWav(makeQuay(seed, seconds)));
+      const content =
+        shows === 'sound' ? Buffer.from(writeWav(makeQuay(seed, seconds))) : await makeFilm(shows, seed, seconds);
       const hash = await this.files.put(content);
       const form = await playableForm(this.files, IN_PLACE, this.files.pathOf(hash));
       const media = randomUUID();

@@ -150,4 +150,17 @@ test('on one tablet a child and its family change with two taps, and nothing of 
   await expect(tablet.page.getByRole('list', { name: 'On the wall' }).getByRole('listitem').first()).toBeVisible();
   await expect(tablet.page.getByText(/Nell Garrick|Priya Sund|Rafe Holm|Tamsin Oke/)).toHaveCount(0);
   await expectAccessible(tablet.page, 'a wall, from home');
+
+  // Its address, as the teacher sends it, leads there by way of signing in; a learner begins on Now as ever.
+  await quell.page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await quell.page.getByRole('button', { name: 'Copy its address for families' }).click();
+  await expect(quell.page.getByText('Copied. Families sign in there, and nobody else sees it.')).toBeVisible();
+  const address = new URL(await quell.page.evaluate(() => navigator.clipboard.readText()));
+  const phone = await device({ viewport: PHONE });
+  await phone.open(address.pathname + address.search);
+  await phone.page.getByRole('button', { name: 'I sign in with a name' }).click();
+  await phone.page.getByRole('textbox', { name: 'Sign-in name' }).fill('joss.abara');
+  await phone.page.getByRole('textbox', { name: 'Password' }).fill(PASSWORD);
+  await phone.page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(phone.page.getByRole('list', { name: 'On the wall' }).getByRole('listitem').first()).toBeVisible();
 });

@@ -174,3 +174,46 @@ test('a partner who takes the work back is waited for; what goes through the tea
   await expect(hugo.page.getByText('Make the word larger')).toBeVisible();
   await expect(hugo.page.getByText('The word: In its way')).toBeVisible();
 });
+
+test('a partner who never sends again leaves no hole: who waited for their work gets another’s', async ({
+  device,
+  school,
+}) => {
+  const activity = await school.activityId('A poster for the regatta');
+  const lena = await device({ viewport: PHONE });
+  await lena.as('Lena Mirov');
+  await lena.open(`/partners/${activity}`);
+  // Two were asked for; with one who has not sent yet there is one to give, and no place that waits for nobody.
+  await expect(lena.page.getByRole('button', { name: 'Partner 1: to look at' })).toBeVisible();
+  await expect(lena.page.getByRole('button', { name: /^Partner 2/ })).toHaveCount(0);
+
+  const hugo = await device({ viewport: PHONE });
+  await hugo.as('Hugo Brandel');
+  await hugo.open(`/activity/${activity}`);
+  await hugo.page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(hugo.page.getByRole('button', { name: 'Send', exact: true })).toBeVisible();
+  await school.query(
+    `UPDATE submissions SET withdrawn_at = now() - interval '2 days' FROM pieces p JOIN people w ON w.id = p.person_id
+     WHERE p.id = piece_id AND w.name = 'Hugo Brandel' AND p.activity_id = $1`,
+    [activity],
+  );
+  const desmond = await device({ viewport: PHONE });
+  await desmond.as('Desmond Arkle');
+  await desmond.open(`/activity/${activity}`);
+  await expect(desmond.saveLine).toContainText('saved at school too');
+  await desmond.draw(0.8);
+  await desmond.page.getByRole('button', { name: 'Send', exact: true }).click();
+  await desmond.page.getByRole('button', { name: 'Send to Ines Varga' }).click();
+  await expect(desmond.page.getByRole('heading', { name: 'With Ines Varga' })).toBeVisible();
+
+  const varga = await device({ viewport: WIDE });
+  await varga.as('Ines Varga');
+  await expect(async () => {
+    await varga.open(`/partner-board/${activity}`);
+    await expect(varga.page.getByText('To Desmond Arkle')).toBeVisible({ timeout: 2_000 });
+  }).toPass({ timeout: 30_000 });
+  await expect(varga.page.getByText('To Hugo Brandel')).toHaveCount(0);
+  await lena.open(`/partners/${activity}`);
+  await expect(lena.page.getByRole('button', { name: 'Partner 1: to look at' })).toBeVisible();
+  await expect(lena.page.getByRole('button', { name: /^Partner 2/ })).toHaveCount(0);
+});

@@ -5,15 +5,15 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test('a sound waits with the teacher, hangs, is heard and answered; what is said is read first', async ({
+test('a film waits with the teacher, hangs, is seen and answered; what is said is read first', async ({
   device,
   school,
 }) => {
-  const activity = await school.activityId('Quay sounds');
+  const activity = await school.activityId('One knot, filmed');
   const nell = await device({ viewport: PHONE });
   await nell.as('Nell Garrick');
   await nell.open('/our-class');
-  await nell.page.getByRole('link', { name: 'The wall of Quay sounds. yours waits for your teacher' }).click();
+  await nell.page.getByRole('link', { name: 'The wall of One knot, filmed. yours waits for your teacher' }).click();
   const who = 'Everybody in Cormorants sees this, and nobody else: 5 learners, Mr Quell';
   await expect(nell.page.getByText(who)).toBeVisible();
   await expect(nell.page.getByText('Yours · Waits for your teacher. It is safe.')).toBeVisible();
@@ -23,47 +23,49 @@ test('a sound waits with the teacher, hangs, is heard and answered; what is said
   await oskar.as('Oskar Vane');
   await oskar.open(`/wall/${activity}`);
   await expect(oskar.page.getByText('Nothing hangs here yet.')).toBeVisible();
-  await expect(oskar.page.getByText('rope on a mast')).toHaveCount(0);
+  await expect(oskar.page.getByText('a loop that holds a boat')).toHaveCount(0);
 
   const quell = await device({ viewport: WIDE });
   await quell.as('Mr Quell');
   await quell.open(`/wall/${activity}`);
   await expect(quell.page.getByText('1 waits for you')).toBeVisible();
-  await quell.page.getByRole('button', { name: /^I hear two gulls/ }).click();
-  const large = quell.page.getByRole('dialog', { name: /^I hear two gulls/ });
+  await quell.page.getByRole('button', { name: /^I tie a loop/ }).click();
+  const large = quell.page.getByRole('dialog', { name: /^I tie a loop/ });
   await expect(large.getByTestId('take-player')).toBeVisible();
   await expectAccessible(quell.page, 'a piece that waits, large');
   await large.getByRole('button', { name: 'Let it hang' }).click();
   await expect(large.getByRole('group', { name: 'Stamps' })).toBeVisible();
 
   // It comes to whoever looks at the wall.
-  const piece = oskar.page.getByRole('button', { name: /^I hear two gulls and a rope on a mast\. Nell Garrick/ });
+  const piece = oskar.page.getByRole('button', { name: /^I tie a loop that holds a boat\. Nell Garrick/ });
   await piece.click({ timeout: 20_000 });
-  const heard = oskar.page.getByRole('dialog', { name: /^I hear two gulls/ });
-  await expect(heard.getByText('Gulls call, and a rope beats on a mast in the wind')).toBeVisible();
-  await heard.getByRole('button', { name: /^Play/ }).click();
+  const seen = oskar.page.getByRole('dialog', { name: /^I tie a loop/ });
+  await expect(seen.getByText('Hands lay a yellow rope around itself until it is a loop')).toBeVisible();
+  await seen.getByRole('button', { name: /^Play/ }).click();
   await expect
-    .poll(() => heard.locator('audio').evaluate((element: HTMLMediaElement) => element.currentTime), {
+    .poll(() => seen.locator('video').evaluate((element: HTMLMediaElement) => element.currentTime), {
       timeout: 20_000,
     })
     .toBeGreaterThan(0.2);
-  await heard.getByRole('button', { name: 'It carries me along: 0' }).click();
-  await expect(heard.getByRole('button', { name: 'It carries me along: 1' })).toBeDisabled();
-  await heard.getByRole('textbox', { name: 'Say something. Your teacher reads it first' }).fill('Which rope?');
-  await heard.getByRole('button', { name: 'Say it' }).click();
-  await expect(heard.getByText('Your teacher reads it first', { exact: true })).toBeVisible();
+  await seen.getByRole('button', { name: 'It carries me along: 0' }).click();
+  await expect(seen.getByRole('button', { name: 'It carries me along: 1' })).toBeDisabled();
+  await seen
+    .getByRole('textbox', { name: 'Say or ask something. Your teacher reads it first' })
+    .fill('Which hand leads?');
+  await seen.getByRole('button', { name: 'Say it' }).click();
+  await expect(seen.getByText('Your teacher reads it first', { exact: true })).toBeVisible();
   await expectAccessible(oskar.page, 'a piece on the wall, large');
   await nell.open(`/wall/${activity}`);
-  await nell.page.getByRole('button', { name: /^I hear two gulls/ }).click();
+  await nell.page.getByRole('button', { name: /^I tie a loop/ }).click();
   await expect(nell.page.getByRole('button', { name: 'It carries me along: 1' })).toBeVisible();
-  await expect(nell.page.getByText('Which rope?')).toHaveCount(0);
-  await large.getByRole('button', { name: 'Let it stand: Which rope?' }).click({ timeout: 20_000 });
-  await expect(nell.page.getByText('Which rope?')).toBeVisible({ timeout: 20_000 });
+  await expect(nell.page.getByText('Which hand leads?')).toHaveCount(0);
+  await large.getByRole('button', { name: 'Let it stand: Which hand leads?' }).click({ timeout: 20_000 });
+  await expect(nell.page.getByText('Which hand leads?')).toBeVisible({ timeout: 20_000 });
 
   // It is Nell's own, and comes down whenever she likes.
   await nell.page.getByRole('button', { name: 'Take it down' }).click();
   await expect(nell.page.getByText('Nothing hangs here yet.')).toBeVisible();
-  await expect(heard).toHaveCount(0, { timeout: 20_000 });
+  await expect(seen).toHaveCount(0, { timeout: 20_000 });
 });
 
 test('finished work is hung, one page of it, and the wall is gone through by keys', async ({ device, school }) => {

@@ -40,6 +40,7 @@ import { FamilyTalkService } from './services/family/familyTalk';
 import { HomeService } from './services/family/homeService';
 import { SharedSheetService } from './services/shared/sharedSheets';
 import { HangingService } from './services/wall/hanging';
+import { ExampleService } from './services/wall/examples';
 import { WallService } from './services/wall/walls';
 import { PartnerAnswerService } from './services/partners/partnerAnswers';
 import { PartnerBoardService } from './services/partners/partnerBoard';
@@ -143,6 +144,7 @@ export function makeServices(
   const sending = new SendingService({ sequelize, compute, log, counts, jobs, hub: () => hub }, clock);
   const answers = new AnswerService(sequelize, counts, setTimes, clock);
   const partnerGiving = new PartnerGiving({ sequelize, log, hub: () => hub }, clock);
+  const examples = new ExampleService(sequelize, facts);
   const tried = new TriedService(facts, setTimes, answers, clock);
   return {
     config,
@@ -187,7 +189,8 @@ export function makeServices(
     partnerAnswers: new PartnerAnswerService(),
     partnerBoard: new PartnerBoardService(sequelize, clock),
     hangings: new HangingService(sequelize, facts, clock),
-    walls: new WallService(sequelize, pictures, media, clock),
+    walls: new WallService({ sequelize, pictures, media, facts, examples }, clock),
+    examples,
     familyCards: new FamilyCardService(sequelize, signIn, clock),
     familyTalk: new FamilyTalkService(sequelize, clock),
     home,

@@ -8,7 +8,7 @@ import { request } from '../api/request';
 import { Brand } from '../signIn/Brand';
 import { useSession } from '../signIn/useSession';
 import { GroupCode } from '../signIn/GroupCode';
-import { homeOf } from '../signIn/home';
+import { firstScreen } from '../signIn/home';
 import { Names } from '../signIn/Names';
 import { PictureKeyPad } from '../signIn/PictureKeyPad';
 import { Button } from '../ui/Button';
@@ -29,11 +29,11 @@ export default function SignIn() {
   const [byName, setByName] = useState(false);
   const [joining, setJoining] = useState(false);
   const [fromHome, setFromHome] = useState(false);
-  const { also } = useLocalSearchParams<{ also?: string }>();
+  const { also, to } = useLocalSearchParams<{ also?: string; to?: string }>();
   const { join, joinFamily } = useSession();
   // Whoever is signed in stays so where somebody else uses the device, too.
   const isAlso = also === '1';
-  if (me && !isAlso) return <Redirect href={homeOf(me)} />;
+  if (me && !isAlso) return <Redirect href={firstScreen(me, to)} />;
   const back = (): void => {
     setPerson(null);
     setByName(false);

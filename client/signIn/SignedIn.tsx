@@ -13,6 +13,12 @@ import { homeOf } from './home';
 /** Whose screens are whose: who keeps a school sees what teachers see. */
 const sideOf = (role: Role): Role => (role === 'admin' ? 'teacher' : role);
 
+/** What sign-in is told of where somebody wanted to go; of first screens nothing. */
+function wantedAddress(): { to?: string } {
+  const { pathname, search } = window.location;
+  return pathname.startsWith('/wall/') ? { to: pathname + search } : {};
+}
+
 /** Shows its content to a signed-in person of the right role; others are led to where they belong. */
 export function SignedIn({ role, children }: { role?: Role; children: (me: Me) => ReactNode }) {
   const { data: me, error, refetch } = useMe();
@@ -29,7 +35,7 @@ export function SignedIn({ role, children }: { role?: Role; children: (me: Me) =
       </Screen>
     );
   if (me === undefined) return null;
-  if (me === null) return <Redirect href="/sign-in" />;
+  if (me === null) return <Redirect href={{ pathname: '/sign-in', params: wantedAddress() }} />;
   if (role && sideOf(role) !== sideOf(me.role)) return <Redirect href={homeOf(me)} />;
   return <ScreenFaults>{children(me)}</ScreenFaults>;
 }

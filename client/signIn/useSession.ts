@@ -1,12 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
+import { useGlobalSearchParams, useRouter } from 'expo-router';
 import type { BodyOf } from '@lippet/core/contract/api';
 import type { Me } from '@lippet/core/contract/signIn';
 import { keys } from '../api/queries';
 import { request } from '../api/request';
 import { ownUnsent } from '../stores/unsent';
 import { dropAllKeys } from '../stores/unprintedKeys';
-import { homeOf } from './home';
+import { firstScreen, homeOf } from './home';
 
 /** What is given to sign in; whoever is signed in already stays so where that is said. */
 type Given = Omit<BodyOf<'POST /sessions'>, 'also'> & { also?: boolean };
@@ -15,6 +15,7 @@ type Given = Omit<BodyOf<'POST /sessions'>, 'also'> & { also?: boolean };
 export function useSession() {
   const client = useQueryClient();
   const router = useRouter();
+  const { to } = useGlobalSearchParams<{ to?: string }>();
   const forget = (): void => {
     const device = client.getQueryData(keys.device);
     client.clear();
@@ -25,7 +26,7 @@ export function useSession() {
     forget();
     ownUnsent(me.id);
     client.setQueryData(keys.me, me);
-    router.replace(homeOf(me));
+    router.replace(firstScreen(me, to));
   };
   /** What whoever was here has kept on this device goes, as far as school has it. */
   const leaveDevice = async (): Promise<void> => {

@@ -20,7 +20,7 @@ export const stateLine = (state: HangingState, teaches: boolean): string =>
 /** What is said of it in a line: whose it is, and how much has been said to it. */
 function lineOf({ name, mine, state, answers }: HangingView, teaches: boolean): string {
   const count = answers.length > 0 ? `${answers.length} said something` : '';
-  return [mine ? 'Yours' : name, stateLine(state, teaches), count].filter(Boolean).join(' · ');
+  return [mine ? 'Yours' : name || 'Without a name', stateLine(state, teaches), count].filter(Boolean).join(' · ');
 }
 
 /** What it is, where it is more than one page to look at. */

@@ -14,6 +14,7 @@ import { Picture } from '../ui/Picture';
 import { Press } from '../ui/Press';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
 import { useWide } from '../ui/useWide';
+import { AsExample } from './AsExample';
 import { stateLine } from './HungPiece';
 import { useSwipe } from './useSwipe';
 import { WallTalk } from './WallTalk';
@@ -27,6 +28,9 @@ interface Props {
   onClose: () => void;
 }
 
+/** Whether another class made it. */
+const isExample = (wall: WallView, piece: HangingView): boolean => wall.examples.some(({ id }) => id === piece.id);
+
 /** How long a piece stands while all are shown one after the other, in milliseconds. */
 const STANDS = 8_000;
 
@@ -36,7 +40,9 @@ export function LargeView(props: Props) {
   const wide = useWide();
   const [going, setGoing] = useState(false);
   // One goes through what is alike: what hangs, or what waits.
-  const row = wall.pieces.filter(({ state }) => (state === 'hangs') === (piece.state === 'hangs'));
+  const row = isExample(wall, piece)
+    ? wall.examples
+    : wall.pieces.filter(({ state }) => (state === 'hangs') === (piece.state === 'hangs'));
   const index = row.findIndex(({ id }) => id === piece.id);
   const step = (by: number): void => {
     const next = row[(index + by + row.length) % row.length];
@@ -125,6 +131,7 @@ function Shown({ piece: { id, title, alt, pages, recording } }: { piece: Hanging
 /** Whose it is, what it shows, what is said to it, and what may be done with it. */
 function About({ wall, piece, trouble, act, onClose }: Props) {
   const { id, name, mine, alt, state, why } = piece;
+  const fromBefore = isExample(wall, piece);
   const [reason, setReason] = useState('');
   const decide = (hangs: boolean): Promise<boolean> =>
     act(() => request('PUT /hangings/:id/decision', { id }, { hangs, why: hangs ? '' : reason }));
@@ -142,7 +149,7 @@ function About({ wall, piece, trouble, act, onClose }: Props) {
       )}
       {why !== '' && <Text variant="bodyLarge">{`“${why}”`}</Text>}
       {trouble && <Notice>{trouble}</Notice>}
-      {wall.teaches && (
+      {wall.teaches && !fromBefore && (
         <>
           {state !== 'hangs' && (
             <Button kind="main" icon="review" onPress={() => void decide(true)} style={styles.start}>
@@ -169,12 +176,13 @@ function About({ wall, piece, trouble, act, onClose }: Props) {
           )}
         </>
       )}
+      {!fromBefore && <AsExample wall={wall} piece={piece} act={act} />}
       {mine && (
         <Button icon="bin" onPress={() => void takeDown()} style={styles.start}>
           Take it down
         </Button>
       )}
-      {state === 'hangs' && !wall.fromHome && <WallTalk wall={wall} piece={piece} act={act} />}
+      {state === 'hangs' && !wall.fromHome && !fromBefore && <WallTalk wall={wall} piece={piece} act={act} />}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import type { WallView } from '@lippet/core/contract/wall';
 import { useState } from 'react';
-import { StyleSheet } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../api/request';
 import { Button } from '../ui/Button';
@@ -34,9 +34,12 @@ export function OpenToFamilies({ wall, act }: Props) {
   };
   if (wall.families !== null)
     return (
-      <Button kind="chosen" icon="lock" onPress={() => void set(null)} style={styles.start}>
-        Close it to families
-      </Button>
+      <View style={styles.row}>
+        <Button kind="chosen" icon="lock" onPress={() => void set(null)}>
+          Close it to families
+        </Button>
+        <CopyAddress wall={wall} />
+      </View>
     );
   return (
     <>
@@ -66,4 +69,33 @@ export function OpenToFamilies({ wall, act }: Props) {
   );
 }
 
-const styles = StyleSheet.create({ start: { alignSelf: 'flex-start' } });
+/** The address of the wall, to be sent to families. It leads nowhere once the wall is closed to them. */
+function CopyAddress({ wall }: Pick<Props, 'wall'>) {
+  const [told, setTold] = useState<string | null>(null);
+  const copy = async (): Promise<void> => {
+    const address = `${window.location.origin}/wall/${wall.activityId}?group=${wall.group.id}`;
+    try {
+      await navigator.clipboard.writeText(address);
+      setTold('Copied. Families sign in there, and nobody else sees it.');
+    } catch {
+      setTold(`It can’t be copied here. This is it: ${address}`);
+    }
+  };
+  return (
+    <>
+      <Button icon="copy" onPress={() => void copy()}>
+        Copy its address for families
+      </Button>
+      {told && (
+        <Text variant="bodyMedium" role="status" selectable>
+          {told}
+        </Text>
+      )}
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  start: { alignSelf: 'flex-start' },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 12 },
+});

@@ -44,7 +44,7 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
   const hangs = wall.pieces.filter(({ state }) => state === 'hangs');
   const others = wall.pieces.filter(({ state }) => state !== 'hangs');
   const waiting = others.filter(({ state }) => state === 'waits');
-  const shown = wall.pieces.find(({ id }) => id === open);
+  const shown = [...wall.pieces, ...wall.examples].find(({ id }) => id === open);
   const letAll = (): Promise<boolean> =>
     act(() => request('POST /activities/:id/groups/:group/wall/all', { id: activityId, group: wall.group.id }));
   const thankAll = (stamp: WallStamp): Promise<boolean> =>
@@ -86,6 +86,15 @@ export default function WallDesk({ activityId, groupId, me }: Props) {
           </View>
           {wall.teaches && <ThankAll onStamp={thankAll} />}
           <Pieces label="On the wall" pieces={hangs} teaches={wall.teaches} onOpen={setOpen} />
+        </>
+      )}
+      {wall.examples.length > 0 && (
+        <>
+          <Text variant="headlineSmall" role="heading" aria-level={2}>
+            From classes before you
+          </Text>
+          <Text variant="bodyMedium">Whoever made these lets you see them.</Text>
+          <Pieces label="From classes before you" pieces={wall.examples} teaches={false} onOpen={setOpen} />
         </>
       )}
       {shown && (

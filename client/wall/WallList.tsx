@@ -11,9 +11,14 @@ import { Way } from '../ui/Way';
 import { waitWords } from './wallWords';
 
 /** How much hangs, and what waits: for a teacher, or of one's own with them. */
-function countWords({ hangs, waits, teaches }: WallCard): string {
+function countWords({ hangs, waits, examples, teaches }: WallCard): string {
   const waiting = teaches ? waitWords(waits) : 'yours waits for your teacher';
-  return [hangs > 0 && (hangs === 1 ? '1 piece hangs' : `${hangs} pieces hang`), waits > 0 && waiting]
+  const fromBefore = examples === 1 ? '1 from a class before' : `${examples} from classes before`;
+  return [
+    hangs > 0 && (hangs === 1 ? '1 piece hangs' : `${hangs} pieces hang`),
+    waits > 0 && waiting,
+    examples > 0 && fromBefore,
+  ]
     .filter(Boolean)
     .join(' · ');
 }

@@ -65,7 +65,11 @@ export function WallTalk({ wall, piece, act }: Props) {
       </View>
       <MessageComposer
         place={`wall:${id}`}
-        label={wall.way === 'teacher' && !wall.teaches ? 'Say something. Your teacher reads it first' : 'Say something'}
+        label={
+          wall.way === 'teacher' && !wall.teaches
+            ? 'Say or ask something. Your teacher reads it first'
+            : 'Say or ask something'
+        }
         word="Say it"
         home={`groups/${wall.group.id}`}
         pictures={false}

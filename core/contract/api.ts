@@ -110,6 +110,7 @@ import {
   hangBody,
   letBody,
   thankAllBody,
+  exampleBody,
   wallAnswerBody,
   wallFamiliesBody,
   type WallCard,
@@ -257,6 +258,7 @@ export const API = {
   'POST /goes/:id/hangings': does().taking(hangBody),
   'DELETE /hangings/:id': does(),
   'PUT /hangings/:id/decision': does().taking(letBody),
+  'PUT /hangings/:id/example': does().taking(exampleBody),
   'POST /hangings/:id/answers': does().taking(wallAnswerBody),
   'PUT /hanging-answers/:id/decision': does().taking(letBody),
 

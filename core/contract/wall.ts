@@ -29,6 +29,13 @@ export const WALL_LIMITS = {
 /** `waits`: a teacher has not let it hang yet. `held`: a teacher keeps it back, and says why. */
 export type HangingState = 'hangs' | 'waits' | 'held';
 
+/**
+ * Whether work is shown to classes that do the activity after this one. `asked`: a teacher would like to, and its learner
+ * has not said yes yet. `named`, `nameless`: they have, with their name or without.
+ */
+export const EXAMPLE_STATES = ['none', 'asked', 'named', 'nameless'] as const;
+export type ExampleState = (typeof EXAMPLE_STATES)[number];
+
 /** What is said to a piece on the wall. */
 export interface WallAnswerView {
   id: string;
@@ -59,6 +66,8 @@ export interface HangingView {
   recording: RecordedMessage | null;
   state: HangingState;
   why: string;
+  /** To its learner and their teachers; `none` to others. */
+  example: ExampleState;
   hungAt: number;
   /** Oldest first. */
   answers: WallAnswerView[];
@@ -78,6 +87,8 @@ export interface WallView {
   fromHome: boolean;
   /** What hangs, newest first; before it one's own that waits, and for teachers all that waits. */
   pieces: HangingView[];
+  /** Work of classes that did this before, which its learners let others see. */
+  examples: HangingView[];
 }
 
 /** A wall that somebody may look at. */
@@ -87,6 +98,8 @@ export interface WallCard {
   hangs: number;
   /** How much waits for a teacher: of one's own, and for teachers of all. */
   waits: number;
+  /** How much there is of classes that did this before. */
+  examples: number;
   teaches: boolean;
 }
 
@@ -104,6 +117,14 @@ export const hangBody = yup.object({
 export const letBody = yup.object({
   hangs: yup.boolean().required('Say whether it hangs.'),
   why: trimmed().max(LIMITS.word, `A reason has at most ${LIMITS.word} characters.`).default(''),
+});
+
+/** A teacher asks for work to be an example, or its learner says so; either takes it back. */
+export const exampleBody = yup.object({
+  example: yup
+    .string<ExampleState>()
+    .oneOf(EXAMPLE_STATES, 'It is an example with a name, without one, or not at all.')
+    .required('Say whether it is an example.'),
 });
 
 /** A stamp under all that hangs. */

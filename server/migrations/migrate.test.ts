@@ -57,6 +57,7 @@ describe('the schema', () => {
       '2026-12-01-family',
       '2026-12-01-wallOpenings',
       '2026-12-01-wallVoices',
+      '2026-12-01-wallExamples',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -62,6 +62,8 @@ export class Activity extends Row<Activity> {
   /** What it is about, and for what ages, where learners may choose it. */
   declare topic: CreationOptional<string>;
   declare ages: CreationOptional<Ages | null>;
+  /** What this is a copy of, by the first of them; null where it is none. */
+  declare copiedFrom: CreationOptional<string | null>;
   declare changedAt: CreationOptional<Date>;
   /** Counts the times that its parts were given out. */
   declare partsRevision: CreationOptional<number>;
@@ -155,6 +157,7 @@ export function defineActivities(sequelize: Sequelize): void {
       draftVersion: { ...integer(), defaultValue: 0 },
       topic: { ...text(), defaultValue: '' },
       ages: maybeJson(),
+      copiedFrom: maybeUuid(),
       changedAt: now(),
       partsRevision: { ...integer(), defaultValue: 1 },
       createdAt: now(),

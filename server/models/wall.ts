@@ -1,7 +1,7 @@
 /** The wall of an activity in a group. */
 import { type CreationOptional, type Sequelize } from 'sequelize';
 import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
-import type { WallStamp } from '@lippet/core/contract/wall';
+import type { ExampleState, WallStamp } from '@lippet/core/contract/wall';
 import {
   COMMON,
   Row,
@@ -38,6 +38,8 @@ export class Hanging extends Row<Hanging> {
   /** A teacher keeps it back since then. */
   declare heldAt: CreationOptional<Date | null>;
   declare why: CreationOptional<string>;
+  /** Whether classes that come later may see it; null where nobody has asked. */
+  declare example: CreationOptional<Exclude<ExampleState, 'none'> | null>;
 }
 
 /** What somebody says to it. */
@@ -83,6 +85,7 @@ export function defineWall(sequelize: Sequelize): void {
       letAt: maybeTime(),
       heldAt: maybeTime(),
       why: { ...text(), defaultValue: '' },
+      example: maybeText(),
     },
     { ...common, tableName: 'hangings' },
   );

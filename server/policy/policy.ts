@@ -136,6 +136,10 @@ export const policy = {
   takeDown: (actor: Actor, hanging: Omit<OnWall, 'hangs'>): boolean =>
     hanging.personId === actor.personId || actor.teaches.has(hanging.groupId),
 
+  /** Letting classes that come later see it: whose it is; taking that back its teachers, too. */
+  answerForExample: (actor: Actor, hanging: Omit<OnWall, 'hangs'>, example: 'none' | 'named' | 'nameless'): boolean =>
+    hanging.personId === actor.personId || (example === 'none' && actor.teaches.has(hanging.groupId)),
+
   /** Letting work and answers hang: the group's teachers. */
   leadWall: (actor: Actor, wall: GroupWork): boolean => actor.teaches.has(wall.groupId),
 

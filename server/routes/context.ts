@@ -15,6 +15,7 @@ import type { FamilyTalkService } from '../services/family/familyTalk';
 import type { HomeService } from '../services/family/homeService';
 import type { SharedSheetService } from '../services/shared/sharedSheets';
 import type { HangingService } from '../services/wall/hanging';
+import type { ExampleService } from '../services/wall/examples';
 import type { WallService } from '../services/wall/walls';
 import type { PartnerAnswerService } from '../services/partners/partnerAnswers';
 import type { PartnerBoardService } from '../services/partners/partnerBoard';
@@ -90,6 +91,7 @@ export interface Services {
   puttingRight: PuttingRightService;
   hangings: HangingService;
   walls: WallService;
+  examples: ExampleService;
   sharedSheets: SharedSheetService;
   familyCards: FamilyCardService;
   familyTalk: FamilyTalkService;

@@ -355,6 +355,11 @@ const TABLE: Record<string, Row> = {
     body: () => ({ hangs: true }),
     allowed: {},
   },
+  'PUT /api/hangings/:id/example': {
+    path: () => `/api/hangings/${randomUUID()}/example`,
+    body: () => ({ example: 'asked' }),
+    allowed: {},
+  },
   'POST /api/hangings/:id/answers': {
     path: () => `/api/hangings/${randomUUID()}/answers`,
     body: () => ({ id: randomUUID(), words: 'Fine' }),

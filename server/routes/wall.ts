@@ -5,7 +5,7 @@ import { checked, id, signedIn, type AppEnv, type Services } from './context';
 import { TableRoutes } from './tableRoutes';
 
 /** The walls of a group: what hangs, what waits, and what is said to it. */
-export function wallRoutes({ hangings, walls }: Services): Hono<AppEnv> {
+export function wallRoutes({ hangings, walls, examples }: Services): Hono<AppEnv> {
   const routes = new TableRoutes();
   routes.on('GET /groups/:id/walls', ({ actor, ids }) => walls.list(actor, ids.id));
   routes.on('GET /activities/:id/groups/:group/wall', ({ actor, ids }) =>
@@ -23,6 +23,7 @@ export function wallRoutes({ hangings, walls }: Services): Hono<AppEnv> {
   routes.on('POST /goes/:id/hangings', ({ actor, ids, body }) => hangings.hang(actor, ids.id, body));
   routes.on('DELETE /hangings/:id', ({ actor, ids }) => hangings.takeDown(actor, ids.id));
   routes.on('PUT /hangings/:id/decision', ({ actor, ids, body }) => hangings.decide(actor, ids.id, body));
+  routes.on('PUT /hangings/:id/example', ({ actor, ids, body }) => examples.set(actor, ids.id, body.example));
   routes.on('POST /hangings/:id/answers', ({ actor, ids, body }) => hangings.answer(actor, ids.id, body));
   routes.on('PUT /hanging-answers/:id/decision', ({ actor, ids, body }) => hangings.decideAnswer(actor, ids.id, body));
 

@@ -77,7 +77,7 @@ export class MediaAccess {
     const media = await Media.findByPk(id);
     if (!media) throw notFound();
     if ((await shownInThread(actor, id)) || (await shownInClassroom(actor, media))) return media;
-    if (await shownOnWall(actor, id, this.clock())) return media;
+    if (await shownOnWall(this.facts, actor, id, this.clock())) return media;
     if (media.groupId) {
       if (await this.heardSomewhere(actor, id)) return media;
       // Not said yet, or taken away: whoever brought it.

@@ -61,7 +61,7 @@ export class PlanningService {
   }
 
   /** @throws UniqueConstraintError where there is one with that id already */
-  private async insert(actor: Actor, id: string, plan: ActivityPlan): Promise<void> {
+  private async insert(actor: Actor, id: string, plan: ActivityPlan, copiedFrom: string | null = null): Promise<void> {
     if (!policy.makeActivity(actor)) throw new ProblemError('forbidden', 'Only teachers make activities.');
     const { title, subject, task } = EMPTY_PLAN;
     await Activity.create({
@@ -75,6 +75,7 @@ export class PlanningService {
       lateAllowed: true,
       state: 'draft',
       draft: plan,
+      copiedFrom,
       changedAt: new Date(this.clock()),
     });
   }
@@ -194,6 +195,7 @@ export class PlanningService {
       actor,
       as,
       renamedPlan({ ...plan, title: `${plan.title} (copy)`.slice(0, 120), groups: [], learners: [] }, renamed),
+      found.activity.copiedFrom ?? id,
     );
     for (const file of files)
       await Media.create({

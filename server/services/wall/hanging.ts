@@ -13,6 +13,7 @@ import { tellPerson, tellTeachers } from '../news/updates';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { findGo, frozenDocument } from '../reviewing/goes';
 import { findAnswer, findHanging, isLet } from './findHanging';
+import { wallPath } from './wallPath';
 
 /** What a learner wants to hang. */
 interface Wish {
@@ -28,8 +29,6 @@ interface Hung {
   pages: number;
   recording: RecordedMessage | null;
 }
-
-export const wallPath = (activityId: string, groupId: string): string => `/wall/${activityId}?group=${groupId}`;
 
 /** Hanging work, taking it down, letting it hang, and saying something to it. */
 export class HangingService {

@@ -7,7 +7,7 @@ import type { WallWay } from '@lippet/core/contract/wallWays';
 import type { MediaView } from '@lippet/core/contract/media';
 import { writeWav } from '@lippet/core/sound/wav';
 import { readPages } from '@lippet/core/page/document';
-import { Activity } from '../../models/tables';
+import { Activity, Assignment } from '../../models/tables';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -270,4 +270,82 @@ it('a voice is an answer as words are: heard by its speaker and teachers first, 
   await teacher.request('PUT', `/api/hanging-answers/${answer!.id}/decision`, { hangs: true, why: '' });
   expect((await wall(ada)).pieces[0]!.answers).toMatchObject([{ voice: media, state: 'hangs' }]);
   expect([await heard(ada), await heard(cai)]).toEqual([200, 404]);
+});
+
+describe('examples for later classes', () => {
+  const example = (client: TestClient, id: string, value: string): Promise<number> =>
+    statusOf(client.request('PUT', `/api/hangings/${id}/example`, { example: value }));
+  const dunesWall = (client: TestClient, activity: string) =>
+    client.json<WallView>('GET', `/api/activities/${activity}/groups/${school.groups.dunes}/wall`);
+
+  /** Something of Ada's hangs; @returns its id, and a copy of the activity that the dunes have */
+  async function hung(): Promise<{ id: string; copy: string }> {
+    await begin('open');
+    const { goId } = await send(ada);
+    await hang(ada, goId, { alt: 'A boat in blue' });
+    const copy = randomUUID();
+    await teacher.json('POST', `/api/activities/${school.activities.open}/copies`, { id: copy });
+    await Activity.update({ state: 'set', title: 'Open work again', wall: 'open' }, { where: { id: copy } });
+    await Assignment.create({ activityId: copy, groupId: school.groups.dunes, opens: null, due: null, closes: null });
+    return { id: (await wall(ada)).pieces[0]!.id, copy };
+  }
+
+  it('stays only with its learner’s yes, and without a name where they say so', async () => {
+    const { id, copy } = await hung();
+    // Not before somebody has asked; and only teachers of the group ask.
+    expect(await example(ada, id, 'named')).toBe(409);
+    for (const wrong of [ben, cai, other]) expect(await example(wrong, id, 'asked')).toBe(404);
+    expect(await example(teacher, id, 'asked')).toBe(204);
+    expect((await dunesWall(cai, copy)).examples).toEqual([]);
+    expect(await newsOf(ada)).toContain('May classes that come later see this? My boat');
+    // A teacher doesn't say yes for them, and a classmate is not told of it.
+    for (const wrong of [teacher, ben]) expect(await example(wrong, id, 'nameless')).toBe(404);
+    expect((await wall(ben)).pieces[0]!.example).toBe('none');
+    expect((await wall(teacher)).pieces[0]!.example).toBe('asked');
+    expect(await example(ada, id, 'nameless')).toBe(204);
+    const shown = await dunesWall(cai, copy);
+    expect(shown.examples).toMatchObject([{ id, title: 'My boat', alt: 'A boat in blue', name: '', personId: '' }]);
+    expect(JSON.stringify(shown)).not.toMatch(/ada/i);
+    expect(JSON.stringify(shown)).not.toContain(school.people.ada);
+    expect(await statusOf(cai.request('GET', `/api/hangings/${id}/picture`))).toBe(200);
+    expect(await statusOf(other.request('GET', `/api/hangings/${id}/picture`))).toBe(200);
+    expect(await cai.json<WallCard[]>('GET', `/api/groups/${school.groups.dunes}/walls`)).toMatchObject([
+      { activityId: copy, hangs: 0, waits: 0, examples: 1 },
+    ]);
+    // Nobody there says anything to it, or takes it down.
+    const stamp = { id: randomUUID(), stamp: 'boat', words: '', media: null };
+    expect(await statusOf(cai.request('POST', `/api/hangings/${id}/answers`, stamp))).toBe(404);
+    expect(await statusOf(other.request('DELETE', `/api/hangings/${id}`))).toBe(404);
+  });
+
+  it('is gone when it is said so, taken down, or the work taken back; asked again, what was said stands', async () => {
+    const { id, copy } = await hung();
+    await example(teacher, id, 'asked');
+    await example(ada, id, 'named');
+    expect((await dunesWall(cai, copy)).examples).toMatchObject([{ name: 'ada' }]);
+    await example(teacher, id, 'asked');
+    expect((await wall(ada)).pieces[0]!.example).toBe('named');
+    // Not asked for any more, and not to be said yes to.
+    await example(teacher, id, 'none');
+    expect((await dunesWall(cai, copy)).examples).toEqual([]);
+    expect(await statusOf(cai.request('GET', `/api/hangings/${id}/picture`))).toBe(404);
+    expect(await example(ada, id, 'named')).toBe(409);
+    await example(teacher, id, 'asked');
+    await example(ada, id, 'named');
+    const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`);
+    expect(await statusOf(ada.request('POST', `/api/pieces/${pieceId}/take-back`))).toBe(204);
+    expect((await dunesWall(cai, copy)).examples).toEqual([]);
+  });
+
+  it('tells nobody of an activity that is not open to them', async () => {
+    const { id, copy } = await hung();
+    await example(teacher, id, 'asked');
+    await example(ada, id, 'named');
+    await Assignment.update({ opens: new Date(Date.now() + 86_400_000) }, { where: { activityId: copy } });
+    expect(await cai.json('GET', `/api/groups/${school.groups.dunes}/walls`)).toEqual([]);
+    expect((await dunesWall(cai, copy)).examples).toEqual([]);
+    expect(await statusOf(cai.request('GET', `/api/hangings/${id}/picture`))).toBe(404);
+    // Their teacher sees it.
+    expect((await dunesWall(other, copy)).examples).toHaveLength(1);
+  });
 });

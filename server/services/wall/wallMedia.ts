@@ -2,11 +2,18 @@ import { literal, where } from 'sequelize';
 import { Hanging, HangingAnswer, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
+import type { PieceFactsService } from '../pieces/pieceFacts';
 import { openingOf } from './openings';
+import { showsExample } from './exampleAccess';
 import { isLet } from './findHanging';
 
 /** Whether a recording hangs on a wall that somebody may see. */
-export async function shownOnWall(actor: Actor, mediaId: string, now: number): Promise<boolean> {
+export async function shownOnWall(
+  facts: PieceFactsService,
+  actor: Actor,
+  mediaId: string,
+  now: number,
+): Promise<boolean> {
   const rows = await Hanging.findAll({ where: where(literal("recording->>'media'"), mediaId) });
   const goes = await Submission.findAll({
     where: { id: rows.map(({ submissionId }) => submissionId), withdrawnAt: null },
@@ -16,7 +23,8 @@ export async function shownOnWall(actor: Actor, mediaId: string, now: number): P
   for (const hanging of rows) {
     const openToHome = (await openingOf(hanging, now)) !== null;
     const seen = policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging), openToHome });
-    if (seen && sent.has(hanging.submissionId)) return true;
+    if (!sent.has(hanging.submissionId)) continue;
+    if (seen || (await showsExample(facts, actor, hanging))) return true;
   }
   return false;
 }

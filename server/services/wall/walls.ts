@@ -20,6 +20,9 @@ import { notFound } from '../../problems/problem';
 import type { MediaService } from '../media/media';
 import type { PagePictureService } from '../pieces/pagePictures';
 import { frozenDocument } from '../reviewing/goes';
+import type { PieceFactsService } from '../pieces/pieceFacts';
+import { showsExample } from './exampleAccess';
+import type { ExampleService } from './examples';
 import { findHanging, isLet } from './findHanging';
 import { openingOf } from './openings';
 
@@ -37,14 +40,25 @@ const stateOf = (row: { letAt?: Date | null; heldAt?: Date | null }): HangingSta
   return isLet(row) ? 'hangs' : 'waits';
 };
 
+/** Whether it is asked for as an example is between its learner and their teachers. */
+const mayKnow = (actor: Actor, hanging: Hanging): boolean =>
+  hanging.personId === actor.personId || policy.leadWall(actor, hanging);
+
 type PersonRow = Pick<Person, 'id' | 'name' | 'badge'>;
+
+/** What it works with. */
+interface WallWorld {
+  sequelize: Sequelize;
+  pictures: PagePictureService;
+  media: MediaService;
+  facts: PieceFactsService;
+  examples: ExampleService;
+}
 
 /** What hangs on the walls of a group, as whoever looks may see it. */
 export class WallService {
   constructor(
-    private readonly sequelize: Sequelize,
-    private readonly pictures: PagePictureService,
-    private readonly media: MediaService,
+    private readonly world: WallWorld,
     private readonly clock: () => number = Date.now,
   ) {}
 
@@ -52,7 +66,7 @@ export class WallService {
   async list(actor: Actor, groupId: string): Promise<WallCard[]> {
     if (!policy.readClassroom(actor, groupId)) throw notFound();
     const teaches = policy.leadWall(actor, { groupId });
-    const rows = await this.sequelize.query<{ id: string; title: string; hangs: string; waits: string }>(
+    const rows = await this.world.sequelize.query<{ id: string; title: string; hangs: string; waits: string }>(
       `SELECT a.id, a.title,
          count(*) FILTER (WHERE h.let_at IS NOT NULL AND h.held_at IS NULL) AS hangs,
          count(*) FILTER (WHERE h.let_at IS NULL AND h.held_at IS NULL) AS waits
@@ -63,13 +77,18 @@ export class WallService {
        GROUP BY a.id, a.title ORDER BY max(h.hung_at) DESC`,
       { replacements: { groupId, teaches, person: actor.personId }, type: QueryTypes.SELECT },
     );
-    return rows.map(({ id, title, hangs, waits }) => ({
+    const examples = await this.world.examples.counts(actor, groupId);
+    const cards = rows.map(({ id, title, hangs, waits }): WallCard => ({
       activityId: id,
       title,
       hangs: Number(hangs),
       waits: Number(waits),
+      examples: examples.get(id)?.examples ?? 0,
       teaches,
     }));
+    const listed = new Set(cards.map(({ activityId }) => activityId));
+    const before = [...examples].filter(([id]) => !listed.has(id));
+    return [...cards, ...before.map(([id, one]) => ({ activityId: id, hangs: 0, waits: 0, teaches, ...one }))];
   }
 
   async view(actor: Actor, { activityId, groupId }: Place): Promise<WallView> {
@@ -103,7 +122,33 @@ export class WallService {
       pieces: fromHome
         ? asAtHome(actor, await this.pieces(actor, { activityId, groupId }), opening!)
         : await this.pieces(actor, { activityId, groupId }),
+      examples: fromHome ? [] : await this.examplesOf(actor, { activityId, groupId }),
     };
+  }
+
+  /** What other classes left of it, with names where their learners said so, and without what was said to it. */
+  private async examplesOf(actor: Actor, place: Place): Promise<HangingView[]> {
+    const rows = await this.world.examples.of(actor, place);
+    const named = rows.filter(({ example }) => example === 'named').map(({ personId }) => personId);
+    const people = new Map(
+      (await Person.findAll({ where: { id: named }, attributes: ['id', 'name', 'badge'] })).map((one) => [one.id, one]),
+    );
+    return rows.map((hanging) => ({
+      id: hanging.id,
+      personId: '',
+      name: hanging.example === 'named' ? people.get(hanging.personId)!.name : '',
+      badge: hanging.example === 'named' ? people.get(hanging.personId)!.badge : NOBODYS_BADGE,
+      mine: false,
+      title: hanging.title,
+      alt: hanging.alt,
+      pages: hanging.pages,
+      recording: hanging.recording ?? null,
+      state: 'hangs',
+      why: '',
+      example: 'none',
+      hungAt: hanging.hungAt.getTime(),
+      answers: [],
+    }));
   }
 
   private async pieces(actor: Actor, place: Place): Promise<HangingView[]> {
@@ -148,6 +193,7 @@ export class WallService {
         recording: hanging.recording ?? null,
         state: stateOf(hanging),
         why: hanging.why!,
+        example: mayKnow(actor, hanging) ? (hanging.example ?? 'none') : 'none',
         hungAt: hanging.hungAt.getTime(),
         answers: answers
           .filter(({ hangingId }) => hangingId === hanging.id)
@@ -163,7 +209,8 @@ export class WallService {
   async picture(actor: Actor, id: string, { page, large }: { page: number; large: boolean }): Promise<PictureOffer> {
     const hanging = await findHanging(id);
     const openToHome = (await openingOf(hanging, this.clock())) !== null;
-    if (!policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging), openToHome })) throw notFound();
+    const onWall = policy.seeHanging(actor, { ...hanging.get(), hangs: isLet(hanging), openToHome });
+    if (!onWall && !(await showsExample(this.world.facts, actor, hanging))) throw notFound();
     const { pieceId, withdrawnAt } = await Submission.findByPk(hanging.submissionId, { rejectOnEmpty: true });
     if (withdrawnAt) throw notFound();
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
@@ -175,13 +222,13 @@ export class WallService {
         const pages = readPages(documentOf(document)).map((one) => one.id);
         const shown = hanging.pageId ?? pages[page - 1];
         if (shown === undefined) throw notFound();
-        return this.pictures.of(piece, { updates: [document], page: shown, width: large ? LARGE : undefined });
+        return this.world.pictures.of(piece, { updates: [document], page: shown, width: large ? LARGE : undefined });
       },
     };
   }
 
   private async cover(piece: Piece, media: string): Promise<Buffer> {
-    const picture = await this.media.picturesOf(piece)(media, 1);
+    const picture = await this.world.media.picturesOf(piece)(media, 1);
     if (!picture) throw notFound();
     return picture;
   }

@@ -1,0 +1,2 @@
+/** Where a wall is in the interface. */
+export const wallPath = (activityId: string, groupId: string): string => `/wall/${activityId}?group=${groupId}`;
