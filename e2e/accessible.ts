@@ -1,8 +1,12 @@
-import AxeBuilder from '@axe-core/playwright';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { expect, type Page } from '@playwright/test';
+import type axe from 'axe-core';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 /** How many looks in a row must find nothing fading or moving, and how far apart they are, ms. */
-const STILL = { looks: 3, apart: 120 };
+const STILL = { looks: 2, apart: 60 };
 
 /**
  * Nothing fades any more. Paper's dialogs fade from script, which no `getAnimations` shows; axe counts
@@ -29,15 +33,22 @@ async function settled(page: Page): Promise<void> {
     .toBeGreaterThanOrEqual(STILL.looks);
 }
 
-/** axe-core finds nothing serious on what is shown now, once it stands still; `what` names it where it does. */
+/**
+ * What axe-core finds on the page. It is given to each page once, and asks for no files of its own: those are ours, and
+ * read already.
+ */
+async function violationsOn(page: Page): Promise<axe.Result[]> {
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
+  return page.evaluate(async () => {
+    const { axe: core } = window as unknown as { axe: typeof axe };
+    return (await core.run(document, { resultTypes: ['violations'], preload: false })).violations;
+  });
+}
+
+/** axe-core finds nothing serious on what is shown now, once it stands still; `screen` names it where it does. */
 export async function expectAccessible(page: Page, screen: string): Promise<void> {
   await settled(page);
-  // In one page: it has no frames of others, for which a second page would be opened each time.
-  const { violations } = await new AxeBuilder({ page })
-    .setLegacyMode()
-    .options({ resultTypes: ['violations'] })
-    .analyze();
-  const serious = violations
+  const serious = (await violationsOn(page))
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(
       ({ id, nodes }) =>

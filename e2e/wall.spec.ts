@@ -112,3 +112,39 @@ test('finished work is hung, one page of it, and the wall is gone through by key
   await quell.page.keyboard.press('Escape');
   await expect(quell.page.getByRole('dialog')).toHaveCount(0);
 });
+
+test('what a class leaves as an example is seen by the class after it, without a name', async ({ device, school }) => {
+  const activity = await school.activityId('Label the harbour map');
+  const quell = await device({ viewport: WIDE });
+  await quell.as('Mr Quell');
+  await quell.open(`/wall/${activity}`);
+  await quell.page.getByRole('button', { name: /^By the east point/ }).click();
+  await quell.page.getByRole('button', { name: 'Ask to show it to later classes' }).click();
+  await expect(quell.page.getByText('Tamsin Oke is asked, and has not said yet.')).toBeVisible();
+
+  const tamsin = await device({ viewport: PHONE });
+  await tamsin.as('Tamsin Oke');
+  await tamsin.open('/updates');
+  await tamsin.page.getByRole('link', { name: /May classes that come later see this\? By the east point/ }).click();
+  await tamsin.page.getByRole('button', { name: /^By the east point/ }).click();
+  await expectAccessible(tamsin.page, 'being asked for an example');
+  await tamsin.page.getByRole('button', { name: 'Yes, without my name' }).click();
+  await expect(tamsin.page.getByText('Classes that do this later see it, without a name.')).toBeVisible();
+
+  // The class after it has the same activity.
+  await school.query(
+    `INSERT INTO assignments (activity_id, group_id) SELECT $1, id FROM groups WHERE name = 'Print Studio'`,
+    [activity],
+  );
+  const lena = await device({ viewport: PHONE });
+  await lena.as('Lena Mirov');
+  await lena.open('/our-class');
+  await lena.page.getByRole('link', { name: 'The wall of Label the harbour map. 1 from a class before' }).click();
+  const before = lena.page.getByRole('list', { name: 'From classes before you' });
+  await expect(before.getByRole('listitem')).toHaveCount(1);
+  await before.getByRole('button', { name: /^By the east point\. Without a name/ }).click();
+  await expect(lena.page.getByText('A map of the harbour with four names')).toBeVisible();
+  await expect(lena.page.getByText('Tamsin')).toHaveCount(0);
+  await expect(lena.page.getByRole('group', { name: 'Stamps' })).toHaveCount(0);
+  await expectAccessible(lena.page, 'an example of another class, large');
+});

@@ -40,6 +40,7 @@ function least(learners: readonly string[], counts: ReadonlyMap<string, number>)
  * somebody with the least to do has one more.
  *
  * @param all as they stand, without the newcomer
+ * @param absent learners who have begun something, and have no work of their own that could be looked at
  * @returns as they stand now; nothing that was begun is another one
  */
 export function withLatecomer(
@@ -47,9 +48,12 @@ export function withLatecomer(
   newcomer: string,
   rules: PartnerRules,
   seed: string,
+  absent: ReadonlySet<string> = new Set(),
 ): GivenPartnership[] {
   const may = mayReviewBy(rules);
-  const learners = [...new Set(all.flatMap(({ reviewer, author }) => [reviewer, author]))].sort();
+  const learners = [...new Set(all.flatMap(({ reviewer, author }) => [reviewer, author]))]
+    .filter((learner) => !absent.has(learner))
+    .sort();
   const now: GivenPartnership[] = [...all];
   const has = (reviewer: string, author: string): boolean =>
     now.some((one) => one.reviewer === reviewer && one.author === author);
@@ -95,23 +99,29 @@ function fillUp(
 /**
  * Takes somebody out who never sends: there is nothing of theirs to review, and what they were to review is shared out
  * anew. Whoever was to review them reviews somebody whom they would have reviewed. What they have begun stays.
+ *
+ * @param alsoAbsent others of whom there is nothing to review either
  */
 export function withoutAbsent(
   all: readonly GivenPartnership[],
   absent: string,
   rules: PartnerRules,
   seed: string,
+  alsoAbsent: ReadonlySet<string> = new Set(),
 ): GivenPartnership[] {
   const may = mayReviewBy(rules);
+  const isAway = (learner: string): boolean => learner === absent || alsoAbsent.has(learner);
   const now = all.filter(({ reviewer, author, begun }) => author !== absent && (reviewer !== absent || begun));
   const learners = [...new Set(now.flatMap(({ reviewer, author }) => [reviewer, author]))]
-    .filter((learner) => learner !== absent)
+    .filter((learner) => !isAway(learner))
     .sort();
   const free = shuffled(
-    all.filter(({ author }) => author === absent).map(({ reviewer }) => reviewer),
+    all.filter(({ author, reviewer }) => author === absent && !isAway(reviewer)).map(({ reviewer }) => reviewer),
     `${seed} ${absent} free`,
   );
-  const open = all.filter(({ reviewer, begun }) => reviewer === absent && !begun).map(({ author }) => author);
+  const open = all
+    .filter(({ reviewer, author, begun }) => reviewer === absent && !begun && !isAway(author))
+    .map(({ author }) => author);
   const has = (reviewer: string, author: string): boolean =>
     now.some((one) => one.reviewer === reviewer && one.author === author);
   const fits = (reviewer: string, author: string): boolean => may(reviewer, author) && !has(reviewer, author);
@@ -199,7 +209,9 @@ export function nextPartners({ all, senders }: Standing, rules: PartnerRules, se
   const sent = new Set(senders);
   const known = new Set(all.flatMap(({ reviewer, author }) => [reviewer, author]));
   let now: GivenPartnership[] = [...all];
-  for (const learner of known) if (!sent.has(learner)) now = withoutAbsent(now, learner, rules, seed);
-  for (const learner of [...senders].sort()) if (!known.has(learner)) now = withLatecomer(now, learner, rules, seed);
+  const absent = new Set([...known].filter((learner) => !sent.has(learner)));
+  for (const learner of absent) now = withoutAbsent(now, learner, rules, seed, absent);
+  for (const learner of [...senders].sort())
+    if (!known.has(learner)) now = withLatecomer(now, learner, rules, seed, absent);
   return toppedUp(now, [...senders].sort(), rules);
 }

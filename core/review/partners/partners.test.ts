@@ -181,4 +181,28 @@ describe('partners as a group sends', () => {
       ),
     );
   });
+
+  it('give nobody the work of those who are away, whoever comes late, though those had begun something', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 4, max: 20 }),
+        reviews,
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 1, max: 3 }),
+        (count, wanted, away, late) => {
+          const rules = { ...FREE, reviews: wanted };
+          const gone = new Set(learnersOf(count).slice(0, away));
+          const all = begunBy(nextPartners({ all: [], senders: learnersOf(count) }, rules, 'seed'), 2);
+          const senders = learnersOf(count + late).filter((learner) => !gone.has(learner));
+          const next = nextPartners({ all, senders }, rules, 'seed');
+          expect(next.filter(({ author, begun }) => gone.has(author) && !begun)).toEqual([]);
+          expect(next.filter(({ reviewer, begun }) => gone.has(reviewer) && !begun)).toEqual([]);
+          expectFair(next, rules);
+          if (senders.length < 2) return;
+          for (const learner of senders) expect(next.some(({ reviewer }) => reviewer === learner)).toBe(true);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
 });

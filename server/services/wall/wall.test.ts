@@ -284,7 +284,7 @@ describe('examples for later classes', () => {
     const { goId } = await send(ada);
     await hang(ada, goId, { alt: 'A boat in blue' });
     const copy = randomUUID();
-    await teacher.json('POST', `/api/activities/${school.activities.open}/copies`, { id: copy });
+    await teacher.json('POST', `/api/activities/${school.activities.open}/copy`, { id: copy });
     await Activity.update({ state: 'set', title: 'Open work again', wall: 'open' }, { where: { id: copy } });
     await Assignment.create({ activityId: copy, groupId: school.groups.dunes, opens: null, due: null, closes: null });
     return { id: (await wall(ada)).pieces[0]!.id, copy };
