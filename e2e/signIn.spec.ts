@@ -38,6 +38,21 @@ test('a child signs in by pictures, the device remembers the group, and another 
   await shared.expectNowOf('Amos Reddy');
 });
 
+test('a screen that comes late comes by itself once school is back', async ({ school, device }) => {
+  const own = await device();
+  const { page } = own;
+  await own.as('Nell Garrick');
+  // School goes down while the first screen is there and nothing of what comes late.
+  await page.route(/lateScreens-/, (route) => route.abort());
+  await own.open('/our-class');
+  await own.page.waitForTimeout(500);
+  await school.kill();
+  await page.unrouteAll();
+  await expect(page.getByText('Nell Garrick', { exact: true })).toHaveCount(0);
+  await school.start();
+  await expect(page.getByRole('heading', { name: 'Notices' })).toBeVisible({ timeout: 20_000 });
+});
+
 test('wrong tries slow down and say how long to wait; the session outlives the server', async ({ school, device }) => {
   const own = await device();
   const { page } = own;

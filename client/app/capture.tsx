@@ -1,7 +1,8 @@
 import { lazy, Suspense } from 'react';
 import { Opening } from '../ui/Opening';
+import { late } from '../late';
 
-const OtherDevice = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.OtherDevice })));
+const OtherDevice = lazy(() => late().then((sheets) => ({ default: sheets.OtherDevice })));
 
 export default function CaptureRoute() {
   return (

@@ -1,8 +1,9 @@
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../signIn/SignedIn';
 import { Opening } from '../ui/Opening';
+import { late } from '../late';
 
-const HomeDesk = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.HomeDesk })));
+const HomeDesk = lazy(() => late().then((sheets) => ({ default: sheets.HomeDesk })));
 
 export default function HomeRoute() {
   return (

@@ -20,9 +20,10 @@ import { Scrap } from '../ui/Scrap';
 import { Screen } from '../ui/Screen';
 import { TickBox } from '../ui/TickBox';
 import { colours } from '../ui/theme';
+import { late } from '../late';
 
-const OthersHere = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.OthersHere })));
-const EmailDigest = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.EmailDigest })));
+const OthersHere = lazy(() => late().then((sheets) => ({ default: sheets.OthersHere })));
+const EmailDigest = lazy(() => late().then((sheets) => ({ default: sheets.EmailDigest })));
 
 export default function MePage() {
   const { signOut, change } = useSession();

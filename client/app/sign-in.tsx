@@ -15,11 +15,12 @@ import { Button } from '../ui/Button';
 import { Opening } from '../ui/Opening';
 import { Notice } from '../ui/Notice';
 import { Screen } from '../ui/Screen';
+import { late } from '../late';
 
 // Brings the form library along, which a learner who taps pictures never needs.
 const PasswordForm = lazy(() => import('../signIn/PasswordForm'));
-const FamilyJoin = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.FamilyJoin })));
-const JoinForm = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.JoinForm })));
+const FamilyJoin = lazy(() => late().then((sheets) => ({ default: sheets.FamilyJoin })));
+const JoinForm = lazy(() => late().then((sheets) => ({ default: sheets.JoinForm })));
 
 export default function SignIn() {
   const client = useQueryClient();

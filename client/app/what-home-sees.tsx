@@ -2,8 +2,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../signIn/SignedIn';
 import { AmongPlaces } from '../ui/AmongPlaces';
 import { Opening } from '../ui/Opening';
+import { late } from '../late';
 
-const WhatHomeSees = lazy(() => import('../lateScreens').then((sheets) => ({ default: sheets.WhatHomeSees })));
+const WhatHomeSees = lazy(() => late().then((sheets) => ({ default: sheets.WhatHomeSees })));
 
 export default function WhatHomeSeesRoute() {
   return (

@@ -4,8 +4,9 @@ import { useMe } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Places } from '../../ui/Places';
 import { placesOf } from '../../ui/rolePlaces';
+import { late } from '../../late';
 
-/** How long until it is tried again where school could not be reached, in milliseconds. */
+/** How long until it is tried again where that failed, in milliseconds. */
 const AGAIN = 5_000;
 
 export default function LearnerLayout() {
@@ -16,7 +17,7 @@ export default function LearnerLayout() {
     if (!learner) return undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const start = (): void => {
-      import('../../lateScreens')
+      late()
         .then(({ sendQueue, news }) => {
           news.start(learner);
           return sendQueue.start(learner);

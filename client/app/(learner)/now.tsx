@@ -14,9 +14,10 @@ import { Columns } from '../../ui/Columns';
 import { PersonHead } from '../../ui/PersonHead';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
+import { late } from '../../late';
 
-const PartnerDuties = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.PartnerDuties })));
-const LoneQuestions = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.LoneQuestions })));
+const PartnerDuties = lazy(() => late().then((sheets) => ({ default: sheets.PartnerDuties })));
+const LoneQuestions = lazy(() => late().then((sheets) => ({ default: sheets.LoneQuestions })));
 
 /** How much needs the learner, in words. */
 function needWords(count: number): string {

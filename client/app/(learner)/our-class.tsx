@@ -4,8 +4,9 @@ import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Screen } from '../../ui/Screen';
+import { late } from '../../late';
 
-const ClassBoard = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ClassBoard })));
+const ClassBoard = lazy(() => late().then((sheets) => ({ default: sheets.ClassBoard })));
 
 /** What the learner's class shares; of several classes, one at a time. */
 export default function OurClass() {

@@ -18,9 +18,10 @@ import { LineIcon } from '../../ui/LineIcon';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { colours, TARGET } from '../../ui/theme';
+import { late } from '../../late';
 
 /** Scales and curves are of no use on the first screen. */
-const TideChart = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.TideChart })));
+const TideChart = lazy(() => late().then((sheets) => ({ default: sheets.TideChart })));
 
 const VIEWS = [
   { value: 'week', word: 'Week' },

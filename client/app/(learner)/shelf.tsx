@@ -12,9 +12,10 @@ import { PersonHead } from '../../ui/PersonHead';
 import { Pick } from '../../ui/Pick';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
+import { late } from '../../late';
 
-const Collection = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.Collection })));
-const KindFilter = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.KindFilter })));
+const Collection = lazy(() => late().then((sheets) => ({ default: sheets.Collection })));
+const KindFilter = lazy(() => late().then((sheets) => ({ default: sheets.KindFilter })));
 
 const ALL = '';
 

@@ -4,6 +4,7 @@ import { useMe } from '../../api/queries';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Places } from '../../ui/Places';
 import { placesOf } from '../../ui/rolePlaces';
+import { late } from '../../late';
 
 export default function TeacherLayout() {
   const { data: me } = useMe();
@@ -11,7 +12,7 @@ export default function TeacherLayout() {
   // Its code comes late; until then, lists ask by themselves.
   useEffect(() => {
     if (teacher)
-      import('../../lateScreens')
+      late()
         .then(({ news }) => news.start(teacher))
         .catch((error: unknown) => console.warn('News can’t be heard yet.', error));
   }, [teacher]);

@@ -14,9 +14,10 @@ import { PersonHead } from '../../ui/PersonHead';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
+import { late } from '../../late';
 
 /** Tables are of no use on the first screen. */
-const ActivityTable = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ActivityTable })));
+const ActivityTable = lazy(() => late().then((sheets) => ({ default: sheets.ActivityTable })));
 
 /** All that a teacher has made: found by words, group, subject and state; made, changed, put away. */
 export default function ActivitiesPlace() {

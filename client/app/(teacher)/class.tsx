@@ -13,9 +13,10 @@ import { Pick } from '../../ui/Pick';
 import { Notice } from '../../ui/Notice';
 import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
+import { late } from '../../late';
 
 /** Notices come with their editor: late. */
-const ClassBoard = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ClassBoard })));
+const ClassBoard = lazy(() => late().then((sheets) => ({ default: sheets.ClassBoard })));
 
 /** On a phone each group below the other: its code, and how each learner stands. */
 const Groups = ({ groups }: { groups: readonly ClassView[] }) =>

@@ -3,8 +3,9 @@ import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
 import { PersonHead } from '../../ui/PersonHead';
 import { Screen } from '../../ui/Screen';
+import { late } from '../../late';
 
-const MarksDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.MarksDesk })));
+const MarksDesk = lazy(() => late().then((sheets) => ({ default: sheets.MarksDesk })));
 
 /** Learners by activities. */
 export default function Marks() {

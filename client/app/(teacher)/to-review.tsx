@@ -9,9 +9,10 @@ import { Notice } from '../../ui/Notice';
 import { Opening } from '../../ui/Opening';
 import { Screen } from '../../ui/Screen';
 import { useWide } from '../../ui/useWide';
+import { late } from '../../late';
 
 /** The work itself comes with the canvas: late. */
-const WaitingDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.WaitingDesk })));
+const WaitingDesk = lazy(() => late().then((sheets) => ({ default: sheets.WaitingDesk })));
 
 const VIEWS = [
   { value: 'activities', word: 'By activity' },

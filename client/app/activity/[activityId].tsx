@@ -2,9 +2,10 @@ import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
 // The canvas, the document and its sync come only when a sheet is opened.
-const ActivitySheet = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ActivitySheet })));
+const ActivitySheet = lazy(() => late().then((sheets) => ({ default: sheets.ActivitySheet })));
 
 export default function ActivityRoute() {
   const { activityId, ask } = useLocalSearchParams<{ activityId: string; ask?: string }>();

@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const AnswersDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.AnswersDesk })));
+const AnswersDesk = lazy(() => late().then((sheets) => ({ default: sheets.AnswersDesk })));
 
 export default function AnswersRoute() {
   const { activityId } = useLocalSearchParams<{ activityId: string }>();

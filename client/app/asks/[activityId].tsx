@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const ThreadsDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ThreadsDesk })));
+const ThreadsDesk = lazy(() => late().then((sheets) => ({ default: sheets.ThreadsDesk })));
 
 export default function AsksRoute() {
   const { activityId, thread } = useLocalSearchParams<{ activityId: string; thread?: string }>();

@@ -5,8 +5,9 @@ import { AmongPlaces } from '../../ui/AmongPlaces';
 import { BackHead } from '../../ui/BackHead';
 import { Opening } from '../../ui/Opening';
 import { Screen } from '../../ui/Screen';
+import { late } from '../../late';
 
-const ClassBoard = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ClassBoard })));
+const ClassBoard = lazy(() => late().then((sheets) => ({ default: sheets.ClassBoard })));
 
 /** What one class shares: where updates lead, and where teachers lead it. */
 export default function ClassroomRoute() {

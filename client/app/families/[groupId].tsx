@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const FamiliesDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.FamiliesDesk })));
+const FamiliesDesk = lazy(() => late().then((sheets) => ({ default: sheets.FamiliesDesk })));
 
 export default function FamiliesRoute() {
   const { groupId } = useLocalSearchParams<{ groupId: string }>();

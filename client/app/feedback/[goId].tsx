@@ -2,8 +2,9 @@ import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const Feedback = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.Feedback })));
+const Feedback = lazy(() => late().then((sheets) => ({ default: sheets.Feedback })));
 
 export default function FeedbackRoute() {
   const { goId } = useLocalSearchParams<{ goId: string }>();

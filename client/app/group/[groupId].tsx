@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const GroupDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.GroupDesk })));
+const GroupDesk = lazy(() => late().then((sheets) => ({ default: sheets.GroupDesk })));
 
 export default function GroupRoute() {
   const { groupId } = useLocalSearchParams<{ groupId: string }>();

@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const HomeGoDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.HomeGoDesk })));
+const HomeGoDesk = lazy(() => late().then((sheets) => ({ default: sheets.HomeGoDesk })));
 
 export default function HomeGoRoute() {
   const { goId } = useLocalSearchParams<{ goId: string }>();

@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const FamilyTalkDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.FamilyTalkDesk })));
+const FamilyTalkDesk = lazy(() => late().then((sheets) => ({ default: sheets.FamilyTalkDesk })));
 
 export default function HomeTalkRoute() {
   const { cardId } = useLocalSearchParams<{ cardId: string }>();

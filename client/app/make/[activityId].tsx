@@ -2,8 +2,9 @@ import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const PlanDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.PlanDesk })));
+const PlanDesk = lazy(() => late().then((sheets) => ({ default: sheets.PlanDesk })));
 
 export default function MakeRoute() {
   const { activityId } = useLocalSearchParams<{ activityId: string }>();

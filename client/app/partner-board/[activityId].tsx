@@ -3,10 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const PartnerBoardDesk = lazy(() =>
-  import('../../lateScreens').then((sheets) => ({ default: sheets.PartnerBoardDesk })),
-);
+const PartnerBoardDesk = lazy(() => late().then((sheets) => ({ default: sheets.PartnerBoardDesk })));
 
 export default function PartnerBoardRoute() {
   const { activityId } = useLocalSearchParams<{ activityId: string }>();

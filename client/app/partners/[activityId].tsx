@@ -2,8 +2,9 @@ import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const PartnerDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.PartnerDesk })));
+const PartnerDesk = lazy(() => late().then((sheets) => ({ default: sheets.PartnerDesk })));
 
 export default function PartnersRoute() {
   const { activityId } = useLocalSearchParams<{ activityId: string }>();

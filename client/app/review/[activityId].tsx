@@ -2,8 +2,9 @@ import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const ReviewDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.ReviewDesk })));
+const ReviewDesk = lazy(() => late().then((sheets) => ({ default: sheets.ReviewDesk })));
 
 export default function ReviewRoute() {
   const { activityId, person } = useLocalSearchParams<{ activityId: string; person?: string }>();

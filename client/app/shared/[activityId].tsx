@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const SharedBoardDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.SharedBoardDesk })));
+const SharedBoardDesk = lazy(() => late().then((sheets) => ({ default: sheets.SharedBoardDesk })));
 
 export default function SharedBoardRoute() {
   const { activityId } = useLocalSearchParams<{ activityId: string }>();

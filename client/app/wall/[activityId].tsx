@@ -3,8 +3,9 @@ import { lazy, Suspense } from 'react';
 import { SignedIn } from '../../signIn/SignedIn';
 import { AmongPlaces } from '../../ui/AmongPlaces';
 import { Opening } from '../../ui/Opening';
+import { late } from '../../late';
 
-const WallDesk = lazy(() => import('../../lateScreens').then((sheets) => ({ default: sheets.WallDesk })));
+const WallDesk = lazy(() => late().then((sheets) => ({ default: sheets.WallDesk })));
 
 export default function WallRoute() {
   const { activityId, group } = useLocalSearchParams<{ activityId: string; group?: string }>();
