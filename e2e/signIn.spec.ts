@@ -43,9 +43,10 @@ test('a screen that comes late comes by itself once school is back', async ({ sc
   const { page } = own;
   await own.as('Nell Garrick');
   // School goes down while the first screen is there and nothing of what comes late.
-  await page.route(/lateScreens-/, (route) => route.abort());
+  await page.route(/lateScreens-|api\/health/, (route) => route.abort());
+  const notGot = page.waitForEvent('requestfailed', (request) => request.url().includes('lateScreens-'));
   await own.open('/our-class');
-  await own.page.waitForTimeout(500);
+  await notGot;
   await school.kill();
   await page.unrouteAll();
   await expect(page.getByText('Nell Garrick', { exact: true })).toHaveCount(0);

@@ -22,6 +22,12 @@ export interface LiveLook {
 
 const NOTHING: LiveLook = { seen: null, wait: 0 };
 
+/** A camera that is being changed or put away shows nothing, though it said that it does: the next picture counts. */
+function noneNow(error: unknown): null {
+  if (error instanceof DOMException && error.name === 'InvalidStateError') return null;
+  throw error;
+}
+
 /** Pictures of a video, one after the other, until it ends; null then. */
 class Frames {
   private ended = false;
@@ -33,7 +39,8 @@ class Frames {
     while (!this.ended) {
       await new Promise(requestAnimationFrame);
       const ready = video.videoWidth > 0 && video.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA;
-      if (!this.ended && ready) return frameOf(video);
+      const frame = !this.ended && ready ? await frameOf(video).catch(noneNow) : null;
+      if (frame) return frame;
     }
     return null;
   }
