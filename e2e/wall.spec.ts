@@ -130,6 +130,12 @@ test('what a class leaves as an example is seen by the class after it, without a
   await expectAccessible(tamsin.page, 'being asked for an example');
   await tamsin.page.getByRole('button', { name: 'Yes, without my name' }).click();
   await expect(tamsin.page.getByText('Classes that do this later see it, without a name.')).toBeVisible();
+  // Who sees the wall stands on it, to classmates too, who are not told which piece it is.
+  const nell = await device({ viewport: PHONE });
+  await nell.as('Nell Garrick');
+  await nell.open(`/wall/${activity}`);
+  await expect(nell.page.getByText(/Mr Quell\. Classes that do this later see 1 piece of it$/)).toBeVisible();
+  await expect(nell.page.getByText('and nobody else')).toHaveCount(0);
 
   // The class after it has the same activity.
   await school.query(

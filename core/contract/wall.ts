@@ -83,6 +83,8 @@ export interface WallView {
   teaches: boolean;
   /** Open to families until then, with names or without; null where it is not. */
   families: { named: boolean; endsAt: number } | null;
+  /** How many of the pieces classes that come later may see, too. */
+  shownLater: number;
   /** One looks from home, and says nothing to it. */
   fromHome: boolean;
   /** What hangs, newest first; before it one's own that waits, and for teachers all that waits. */

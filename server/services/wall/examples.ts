@@ -40,10 +40,12 @@ export class ExampleService {
     const asks = example === 'asked';
     const may = asks ? policy.leadWall(actor, hanging) : policy.answerForExample(actor, hanging, example);
     if (!may) throw notFound();
-    if (asks && !isLet(hanging)) throw new ProblemError('conflict', 'Let it hang first.');
     await this.sequelize.transaction(async (transaction) => {
       const now = await Hanging.findByPk(id, { lock: transaction.LOCK.UPDATE, transaction });
-      const isAsked = Boolean(now?.example);
+      // Taken down in between.
+      if (!now) throw notFound();
+      if (asks && !isLet(now)) throw new ProblemError('conflict', 'Let it hang first.');
+      const isAsked = Boolean(now.example);
       // Asked again, what its learner has said stands.
       if (asks && isAsked) return;
       if (!asks && example !== 'none' && !isAsked)
@@ -54,6 +56,15 @@ export class ExampleService {
       const path = wallPath(hanging.activityId, hanging.groupId);
       await tellPerson(hanging.personId, { kind: 'wall', words, path, key: `example:${id}` }, transaction);
     });
+  }
+
+  /** How much of a wall classes that come later may see. */
+  async left({ activityId, groupId }: Place): Promise<number> {
+    const [row] = await this.sequelize.query<{ count: string }>(
+      `SELECT count(*) FROM ${EXAMPLES} WHERE h.activity_id = :activityId AND h.group_id = :groupId`,
+      { replacements: { activityId, groupId }, type: QueryTypes.SELECT },
+    );
+    return Number(row?.count ?? 0);
   }
 
   /** Examples of other classes for an activity as a group's, for those who may see that activity. Oldest first. */

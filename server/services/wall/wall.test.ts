@@ -301,8 +301,10 @@ describe('examples for later classes', () => {
     // A teacher doesn't say yes for them, and a classmate is not told of it.
     for (const wrong of [teacher, ben]) expect(await example(wrong, id, 'nameless')).toBe(404);
     expect((await wall(ben)).pieces[0]!.example).toBe('none');
+    expect((await wall(ben)).shownLater).toBe(0);
     expect((await wall(teacher)).pieces[0]!.example).toBe('asked');
     expect(await example(ada, id, 'nameless')).toBe(204);
+    expect((await wall(ben)).shownLater).toBe(1);
     const shown = await dunesWall(cai, copy);
     expect(shown.examples).toMatchObject([{ id, title: 'My boat', alt: 'A boat in blue', name: '', personId: '' }]);
     expect(JSON.stringify(shown)).not.toMatch(/ada/i);
@@ -325,6 +327,14 @@ describe('examples for later classes', () => {
     expect((await dunesWall(cai, copy)).examples).toMatchObject([{ name: 'ada' }]);
     await example(teacher, id, 'asked');
     expect((await wall(ada)).pieces[0]!.example).toBe('named');
+    // Many at once, from both sides: what stands is one of the answers, and never a yes to what nobody asks for.
+    const answers = await Promise.all(
+      ['asked', 'named', 'none', 'asked', 'nameless', 'none'].map((value, index) =>
+        example(index % 2 === 0 && value !== 'nameless' && value !== 'named' ? teacher : ada, id, value),
+      ),
+    );
+    expect(answers.every((status) => [204, 404, 409].includes(status))).toBe(true);
+    await example(teacher, id, 'none');
     // Not asked for any more, and not to be said yes to.
     await example(teacher, id, 'none');
     expect((await dunesWall(cai, copy)).examples).toEqual([]);

@@ -117,6 +117,7 @@ export class WallService {
       },
       way: activity.wall ?? 'none',
       teaches: policy.leadWall(actor, { groupId }),
+      shownLater: await this.world.examples.left({ activityId, groupId }),
       families: opening && { named: opening.named, endsAt: opening.endsAt.getTime() },
       fromHome,
       pieces: fromHome
