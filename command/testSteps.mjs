@@ -1,6 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { arrowsHold } from './arrows.mjs';
+import { screensStayLight } from './lightScreens.mjs';
 import { makeFolder, root, state } from './places.mjs';
 import { runLoudly } from './run.mjs';
 import { packServer } from './serverBundle.mjs';
@@ -56,7 +57,7 @@ export async function lint(files = ['.']) {
     // A circle may go through files that have not changed.
     await runLoudly(bin('depcruise'), ['--config', CIRCLES, '--output-type', 'err', ...WORKSPACES]),
   ];
-  return check(codes.every((code) => code === 0) && (await arrowsHold()));
+  return check(codes.every((code) => code === 0) && (await arrowsHold()) && (await screensStayLight()));
 }
 
 /**

@@ -123,6 +123,30 @@ test('words are highlighted down a column, gather in a list that leads to them, 
   await expect.poll(async () => Number(await nell.sheet.getAttribute('data-zoom'))).toBeGreaterThan(80);
 });
 
+test('a page that does not come says so, and comes by itself; what only a worker knows is asked for again', async ({
+  device,
+}) => {
+  const nell = await device();
+  const { page } = nell;
+  await nell.as('Nell Garrick');
+  // The network lets what is small through, and nothing of this.
+  const away = [/\/api\/media\/[^/]+$/, /\/fill-[^/]*\.js$/];
+  for (const address of away) await page.route(address, (route) => route.abort());
+  await nell.openSheet('Label the harbour map');
+  const notice = page.getByText('What is printed on this page has not come yet.');
+  await expect(notice).toBeVisible();
+  const sheet = await Sheet.of(nell);
+  await sheet.tool('Fill');
+  await sheet.tap(300, 60);
+  await expect(page.getByText('Try again in a moment.')).toBeVisible();
+  for (const address of away) await page.unroute(address);
+  await expect.poll(() => sheet.colourAt(300, 60), { timeout: 20_000 }).toBe('#E9E2CA');
+  await expect(notice).toHaveCount(0);
+  const before = Number(await nell.sheet.getAttribute('data-items'));
+  await sheet.tap(300, 60);
+  await expect(nell.sheet).toHaveAttribute('data-items', String(before + 1));
+});
+
 test('a form is filled where it stands, and leaves as filled fields', async ({ device }) => {
   const nell = await device({ viewport: WIDE, acceptDownloads: true });
   await openMap(nell);

@@ -1,5 +1,5 @@
 import type { Seen } from '@lippet/core/scan/liveLook';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { LineIcon } from '../ui/LineIcon';
@@ -7,6 +7,7 @@ import { Opening } from '../ui/Opening';
 import { Notice } from '../ui/Notice';
 import { colours, TARGET } from '../ui/theme';
 import { useLayout } from '../ui/useLayout';
+import { WorkerLostError } from '../workers/workerRemote';
 import { takePhoto } from './camera';
 import { CameraFoot } from './CameraFoot';
 import { CameraPicture } from './CameraPicture';
@@ -47,13 +48,18 @@ export function CameraView(props: Props) {
   const { title, paper, taken, trouble, alone, onAlone, onPhoto, onFiles, onPhone, onBrought, onClose } = props;
   const video = useRef<HTMLVideoElement>(null);
   const shooting = useRef(false);
+  const [lost, setLost] = useState<string | null>(null);
   const { state, twoCameras, turnRound, again } = useCamera();
   const camera = state.step === 'open' ? state.camera : null;
   const shoot = async (): Promise<void> => {
     if (!camera || !video.current || shooting.current) return;
     shooting.current = true;
+    setLost(null);
     try {
       onPhoto(await takePhoto(camera, video.current));
+    } catch (error) {
+      if (!(error instanceof WorkerLostError)) throw error;
+      setLost(error.message);
     } finally {
       shooting.current = false;
     }
@@ -61,6 +67,7 @@ export function CameraView(props: Props) {
   const look = useLiveLook(camera, video, { alone, first: !taken, shoot });
   useBroughtFiles(onBrought);
   const low = useLayout() === 'low';
+  const why = trouble ?? lost;
   return (
     <View style={[styles.screen, low && styles.across]} role="main" aria-label={`Photo: ${title}`}>
       <View style={styles.seen}>
@@ -74,9 +81,9 @@ export function CameraView(props: Props) {
             </View>
           )}
         </View>
-        {trouble && (
+        {why !== null && (
           <View style={styles.trouble}>
-            <Notice>{trouble}</Notice>
+            <Notice>{why}</Notice>
           </View>
         )}
         <View style={[styles.says, low && styles.saysLow]}>

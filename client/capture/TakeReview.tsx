@@ -6,6 +6,7 @@ import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { FAULT_WORDS } from '@lippet/core/sound/faultWords';
 import { decodeSound, hear, listener } from '../recording/listener';
+import { WorkerLostError } from '../workers/workerRemote';
 import { PlayBar } from '../recording/PlayBar';
 import { TrimBar } from '../recording/TrimBar';
 import { usePlayer } from '../recording/usePlayer';
@@ -72,9 +73,16 @@ export function TakeReview(props: Props) {
   const makeLouder = async (): Promise<void> => {
     if (louder) return setLouder(null);
     setBusy(true);
-    const sound = await decodeSound(recorded.blob);
-    if (sound) setLouder(new Blob([await listener().lift(sound)], { type: 'audio/wav' }));
-    setBusy(false);
+    setProblem(null);
+    try {
+      const sound = await decodeSound(recorded.blob);
+      if (sound) setLouder(new Blob([await listener().lift(sound)], { type: 'audio/wav' }));
+    } catch (error) {
+      if (!(error instanceof WorkerLostError)) throw error;
+      setProblem(error.message);
+    } finally {
+      setBusy(false);
+    }
     return undefined;
   };
   const keep = async (): Promise<void> => {

@@ -5,6 +5,7 @@ import { mediaOutbox } from '../api/mediaOutbox';
 import { keepablePicture } from '../page/pictures/keepable';
 import { TOO_MANY_PIXELS, tellsTooLarge } from '../page/pictures/pictureSize';
 import type { OpenedShot, Wish } from '../workers/scan.worker';
+import { WorkerLostError } from '../workers/workerRemote';
 import { scanner } from './scanner';
 
 /** A photo in hand: as the camera gave it, and what was found in it. */
@@ -39,8 +40,8 @@ export async function holdPhoto(file: Blob, taken: number | null): Promise<HeldP
   try {
     const blob = await keepablePicture(file);
     return { id, blob, opened: await scanner().open(id, blob), taken, kept: false };
-  } catch {
-    return NOT_A_PHOTO;
+  } catch (error) {
+    return error instanceof WorkerLostError ? error.message : NOT_A_PHOTO;
   }
 }
 
@@ -73,9 +74,9 @@ export async function keepPhoto(pieceId: string, held: HeldPhoto, wish: Wish): P
     .make(held.id, held.blob, wish)
     .catch((error: unknown) => {
       console.warn('A page could not be made of a photo.', error);
-      return null;
+      return error instanceof WorkerLostError ? error.message : NOT_MADE;
     });
-  if (!made) return NOT_MADE;
+  if (typeof made === 'string') return made;
   const { page, width, height } = made;
   const media = crypto.randomUUID();
   try {

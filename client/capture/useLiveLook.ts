@@ -3,6 +3,7 @@ import { Steady } from '@lippet/core/scan/steady';
 import { transfer } from 'comlink';
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import { frameOf, type Camera, type Frame } from './camera';
+import { WorkerLostError } from '../workers/workerRemote';
 import { scanner } from './scanner';
 
 /** What is looked for, as it is at the moment. */
@@ -19,6 +20,9 @@ export interface LiveLook {
   seen: Seen | null;
   wait: number;
 }
+
+/** Whoever looks is asked again after so long, in milliseconds, where they could not be had. */
+const AGAIN = 2_000;
 
 const NOTHING: LiveLook = { seen: null, wait: 0 };
 
@@ -91,7 +95,12 @@ export function useLiveLook(camera: Camera | null, video: RefObject<HTMLVideoEle
         void waiting.then((frame) => frame?.close());
       }
     };
-    void run();
+    const keepLooking = (): Promise<void> =>
+      run().catch((error: unknown) => {
+        if (!(error instanceof WorkerLostError)) throw error;
+        if (!gone) setTimeout(() => void keepLooking(), AGAIN);
+      });
+    void keepLooking();
     return () => {
       gone = true;
       frames.end();

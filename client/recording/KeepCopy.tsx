@@ -2,7 +2,7 @@ import type { Take } from '@lippet/core/recording/take';
 import { useState } from 'react';
 import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
-import { keepCopy } from './keepCopy';
+import { saveTake } from './saveTake';
 
 /** Saves a copy of a take; where school has to cut it, that takes a moment. */
 export function KeepCopy({ take, name, label, word }: { take: Take; name: string; label: string; word: string }) {
@@ -11,7 +11,7 @@ export function KeepCopy({ take, name, label, word }: { take: Take; name: string
   const keep = async (): Promise<void> => {
     setBusy(true);
     setTrouble(null);
-    await keepCopy(take, name).catch((error: Error) => setTrouble(error.message));
+    await saveTake(take, name).catch((error: Error) => setTrouble(error.message));
     setBusy(false);
   };
   return (

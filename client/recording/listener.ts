@@ -1,13 +1,12 @@
 import type { Span } from '@lippet/core/recording/spans';
 import type { Sound } from '@lippet/core/sound/sound';
-import { wrap, type Remote } from 'comlink';
 import type { Heard, RecordingListener } from '../workers/recording.worker';
-
-let worker: Remote<RecordingListener> | null = null;
+import { WorkerLostError, workerRemote } from '../workers/workerRemote';
 
 /** The one worker that listens to recordings, started on first use. */
-export const listener = (): Remote<RecordingListener> =>
-  (worker ??= wrap<RecordingListener>(new Worker(new URL('../workers/recording.worker', window.location.href))));
+export const listener = workerRemote<RecordingListener>(
+  () => new Worker(new URL('../workers/recording.worker', window.location.href)),
+);
 
 /** Sound is decoded to this many samples a second. */
 const RATE = 48_000;
@@ -25,8 +24,17 @@ export async function decodeSound(blob: Blob): Promise<Sound | null> {
   }
 }
 
-/** What is to be heard in a recording; null where nothing can be decoded. */
+/** What is to be heard in a recording; null where nothing can be decoded, or nobody can listen just now. */
 export async function hear(blob: Blob, spans: readonly Span[]): Promise<Heard | null> {
   const sound = await decodeSound(blob);
-  return sound && listener().hear(sound, spans);
+  return (
+    sound &&
+    listener()
+      .hear(sound, spans)
+      .catch((error: unknown) => {
+        if (!(error instanceof WorkerLostError)) throw error;
+        console.warn('Nobody listens to this recording.', error);
+        return null;
+      })
+  );
 }

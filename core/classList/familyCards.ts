@@ -1,4 +1,5 @@
 import type { PdfSources } from '../pdf/write';
+import { codeInFours } from './codeInFours';
 import { SOFT_WORDS, writeCards } from '../pdf/cardPages';
 
 /** A card by which a family joins. */
@@ -10,9 +11,6 @@ export interface PrintedFamilyCard {
   /** So many people may join by it. */
   most: number;
 }
-
-/** A long code is read in fours. */
-export const codeInFours = (code: string): string => code.replace(/(.{4})(?=.)/g, '$1 ');
 
 const HOW = ['Open Lippet, press “I have a card for home”,', 'and type this code:'];
 

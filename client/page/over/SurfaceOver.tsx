@@ -12,11 +12,15 @@ import { Spots } from './Spots';
 import { useCloseToWords } from './useCloseToWords';
 import { WordsEditor } from './WordsEditor';
 
+/** Nobody should take a sheet for blank, or answer below what they can't read. */
+const MISSING = 'What is printed on this page has not come yet. It is asked for again by itself.';
+
 /** The controls that lie over the sheet: spots, pins, the frame around what is chosen, the words being written. */
 export function SurfaceOver({ surface, editable }: { surface: Surface; editable: boolean }) {
   const writing = useStore(surface.state, (state) => state.writing);
   useCloseToWords(surface, editable ? writing : null);
   const trouble = useStore(surface.state, (state) => state.trouble);
+  const groundMissing = useStore(surface.state, (state) => state.groundMissing);
   return (
     <View style={styles.over}>
       {surface.page.background.kind === 'pdf' && <FormFields surface={surface} editable={editable} />}
@@ -27,9 +31,9 @@ export function SurfaceOver({ surface, editable }: { surface: Surface; editable:
       {editable && writing && <WordsEditor key={writing.id} surface={surface} writing={writing} />}
       {editable && <HandSign surface={surface} />}
       {editable && <PenOnly surface={surface} />}
-      {trouble && (
+      {(trouble || groundMissing) && (
         <View style={styles.trouble}>
-          <Notice>{trouble}</Notice>
+          <Notice>{trouble ?? MISSING}</Notice>
         </View>
       )}
     </View>

@@ -1,12 +1,11 @@
 import type { Bounds } from '@lippet/core/ink/ink';
-import { wrap, type Remote } from 'comlink';
 import type { PdfWorker } from '../../workers/pdf.worker';
-
-let worker: Remote<PdfWorker> | null = null;
+import { workerRemote } from '../../workers/workerRemote';
 
 /** The one worker that parses and draws PDF pages, started on first use. */
-export const pdfWorker = (): Remote<PdfWorker> =>
-  (worker ??= wrap<PdfWorker>(new Worker(new URL('../../workers/pdf.worker', window.location.href))));
+export const pdfWorker = workerRemote<PdfWorker>(
+  () => new Worker(new URL('../../workers/pdf.worker', window.location.href)),
+);
 
 /** A drawn piece of a page. */
 export interface PdfPiece {
@@ -22,6 +21,8 @@ const AROUND = 0.15;
 /** Drawn again only when it would be this much sharper. */
 const SHARPER = 1.15;
 const MOST_PIECE_PIXELS = 16_000_000;
+/** How long until a page that did not come is asked for again, in milliseconds: twice as long each time, to a limit. */
+const AGAIN = { first: 2_000, most: 30_000 };
 
 const covers = (outer: Bounds, inner: Bounds): boolean =>
   outer.left <= inner.left + 0.5 &&
@@ -31,7 +32,7 @@ const covers = (outer: Bounds, inner: Bounds): boolean =>
 
 /**
  * Draws one page of a PDF for one sheet: first the whole page coarsely, then what is in view as sharply as it is seen.
- * Never more than these two pictures are held.
+ * Never more than these two pictures are held. What does not come is asked for until it does, and told meanwhile.
  */
 export class PdfPageSource {
   private whole: PdfPiece | null = null;
@@ -39,13 +40,15 @@ export class PdfPageSource {
   private wanted: { bounds: Bounds; scale: number } | null = null;
   private working = false;
   private gone = false;
-  /** Why the page can't be shown, if it can't. */
-  failed: string | null = null;
+  /** Runs while the page did not come and is not asked for yet. */
+  private again: ReturnType<typeof setTimeout> | null = null;
+  private pause = AGAIN.first;
 
   constructor(
     private readonly media: string,
     private readonly page: number,
     private readonly onReady: () => void,
+    private readonly onMissing: (missing: boolean) => void,
   ) {}
 
   /** What there is to draw of a region just now; begins to make what is missing. */
@@ -53,9 +56,9 @@ export class PdfPageSource {
     const { whole, sharp } = this;
     const have = [whole, sharp].filter((piece) => piece !== null);
     const good = have.some((piece) => piece.scale * SHARPER >= scale && covers(piece.bounds, this.onPage(region)));
-    if (!good && !this.failed) {
+    if (!good) {
       this.wanted = { bounds: region, scale };
-      void this.work();
+      if (this.again === null) void this.work();
     }
     return have;
   }
@@ -105,12 +108,25 @@ export class PdfPageSource {
         );
       }
     } catch (error) {
-      this.failed = error instanceof Error ? error.message : String(error);
-      console.warn('A page of a PDF could not be drawn.', this.failed);
-      this.onReady();
+      console.warn('A page of a PDF could not be drawn.', error);
+      this.askAgainLater();
     } finally {
       this.working = false;
     }
+  }
+
+  /** The network may have been away; the file is opened anew, because what came of it may be broken off. */
+  private askAgainLater(): void {
+    if (this.gone) return;
+    this.onMissing(true);
+    void pdfWorker()
+      .close(this.media)
+      .catch(() => undefined);
+    this.again = setTimeout(() => {
+      this.again = null;
+      this.onReady();
+    }, this.pause);
+    this.pause = Math.min(2 * this.pause, AGAIN.most);
   }
 
   private async draw(bounds: Bounds, scale: number): Promise<PdfPiece> {
@@ -121,15 +137,15 @@ export class PdfPageSource {
     if (this.gone) return piece.bitmap.close();
     this[which]?.bitmap.close();
     this[which] = piece;
+    this.pause = AGAIN.first;
+    this.onMissing(false);
     this.onReady();
   }
 
   destroy(): void {
     this.gone = true;
+    if (this.again !== null) clearTimeout(this.again);
     this.whole?.bitmap.close();
     this.sharp?.bitmap.close();
   }
 }
-
-export const openPdfPage = (media: string, page: number, onReady: () => void): PdfPageSource =>
-  new PdfPageSource(media, page, onReady);

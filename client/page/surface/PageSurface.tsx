@@ -8,7 +8,7 @@ import { StyleSheet, View } from 'react-native';
 import type { Tool } from '../../stores/drawing';
 import type { DocumentEditor } from '../document/documentEditor';
 import { ItemLayer } from './itemLayer';
-import { openPdfPage } from '../pictures/pdfPages';
+import { PdfPageSource } from '../pictures/pdfPages';
 import { pictures } from '../pictures/pictures';
 import type { Shown } from './pageRenderer';
 import { Surface, type ToolUse } from './surface';
@@ -82,7 +82,11 @@ function openSurface(
     editable: () => latest.current.editable,
     ...(pieceId ? { startSpot: goToSpot } : {}),
     ...(camera ? { onCamera: (spot: Spot) => latest.current.onCamera?.(spot) } : {}),
-    sources: { pictures: (media) => pictures.get(media, () => surface.renderer.redraw()), pdfPage: openPdfPage },
+    sources: {
+      pictures: (media) => pictures.get(media, () => surface.renderer.redraw()),
+      pdfPage: (media, number, onReady) =>
+        new PdfPageSource(media, number, onReady, (groundMissing) => surface.state.setState({ groundMissing })),
+    },
   });
   surface.state.subscribe(({ viewport }) => onZoom(Math.round(viewport.scale * 100)));
   // For tests and for whoever inspects the page: how much this sheet shows.

@@ -5,7 +5,7 @@ import { drawnWords } from '@lippet/core/page/drawnGround';
 import { itemBounds } from '@lippet/core/page/geometry';
 import { drawItem, type PictureSource } from './drawItem';
 import type { DrawnItem } from './itemLayer';
-import type { PdfPageSource } from '../pictures/pdfPages';
+import type { PdfPiece } from '../pictures/pdfPages';
 
 /** What lies under the items of a page. */
 export interface Ground {
@@ -14,10 +14,16 @@ export interface Ground {
   destroy(): void;
 }
 
+/** The pictures of one page of a PDF, as far as they are here. */
+export interface PdfPictures {
+  pieces(region: Bounds, scale: number): PdfPiece[];
+  destroy(): void;
+}
+
 /** Fetches what a ground is drawn from, and tells when there is something new to draw. */
 export interface GroundSources {
   pictures: PictureSource;
-  pdfPage: (media: string, page: number, onReady: () => void) => PdfPageSource;
+  pdfPage: (media: string, page: number, onReady: () => void) => PdfPictures;
 }
 
 /** Lines, squares, outline pictures, and what a teacher has drawn and typed on the paper. */
@@ -79,7 +85,7 @@ class PhotoGround implements Ground {
 
 /** A page of a PDF: at once as it was last drawn, sharply as soon as the worker has drawn what is in view. */
 class PdfGround implements Ground {
-  constructor(private readonly source: PdfPageSource) {}
+  constructor(private readonly source: PdfPictures) {}
 
   draw(context: CanvasRenderingContext2D, region: Bounds, scale: number): void {
     for (const {

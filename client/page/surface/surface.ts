@@ -33,6 +33,8 @@ export interface SurfaceState {
   pointed: string | null;
   /** A sentence about what just could not be done. */
   trouble: string | null;
+  /** What lies below one's work has not come, and is asked for again. */
+  groundMissing: boolean;
   /** A finger has just tried to draw where only the pen does. */
   fingerIdle: boolean;
   /** Counts changes of the page's items, so that overlays look again. */
@@ -102,6 +104,7 @@ export class Surface {
       open: null,
       pointed: null,
       trouble: null,
+      groundMissing: false,
       fingerIdle: false,
       revision: 0,
     }));

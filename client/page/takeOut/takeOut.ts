@@ -5,9 +5,9 @@ import { markItems, pageItems, type PagePlan } from '@lippet/core/page/document'
 import type { Background } from '@lippet/core/page/background';
 import { readItems, type Item } from '@lippet/core/page/item';
 import { pageToSvg } from '@lippet/core/page/svg';
-import { wrap, type Remote } from 'comlink';
 import type * as Y from 'yjs';
 import type { Exporter, WallPiece } from '../../workers/export.worker';
+import { workerRemote } from '../../workers/workerRemote';
 import { mediaOutbox } from '../../api/mediaOutbox';
 import { drawPage, type PageLayer } from '../surface/drawPage';
 
@@ -16,9 +16,7 @@ export type OutFormat = 'pdf' | 'pdf-notes' | 'png' | 'svg' | 'inkml';
 /** A picture taken out has this many pixels for a point: about 190 to the inch. */
 const PNG_SCALE = 2.6;
 
-let worker: Remote<Exporter> | null = null;
-const exporter = (): Remote<Exporter> =>
-  (worker ??= wrap<Exporter>(new Worker(new URL('../../workers/export.worker', window.location.href))));
+const exporter = workerRemote<Exporter>(() => new Worker(new URL('../../workers/export.worker', window.location.href)));
 
 /** Cards with new keys, to be printed and cut out. */
 export const keyCardsPdf = async (cards: readonly KeyCard[]): Promise<Blob> =>

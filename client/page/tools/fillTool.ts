@@ -4,6 +4,7 @@ import type { Point } from '@lippet/core/math/matrix';
 import { topOrder } from '@lippet/core/page/item';
 import { useDrawing } from '../../stores/drawing';
 import { findRegion } from '../../workers/fill';
+import { WorkerLostError } from '../../workers/workerRemote';
 import type { ToolGesture } from '../surface/penInput';
 import type { Surface } from '../surface/surface';
 
@@ -15,7 +16,13 @@ const MOST_PIXELS = 2_200;
 /** Colours in: what is there already takes the new colour, a region without colour is found and filled. */
 export function fillTool(surface: Surface, point: Point): ToolGesture | null {
   return {
-    end: (to) => void fillAt(surface, Math.hypot(to.x - point.x, to.y - point.y) < surface.points(12) ? point : to),
+    end(to) {
+      const place = Math.hypot(to.x - point.x, to.y - point.y) < surface.points(12) ? point : to;
+      void fillAt(surface, place).catch((error: unknown) => {
+        if (!(error instanceof WorkerLostError)) throw error;
+        surface.say(error.message);
+      });
+    },
   };
 }
 

@@ -8,7 +8,7 @@ import {
   type Question,
 } from '@lippet/core/questions/question';
 import type { School } from '@lippet/core/questions/questionKind';
-import { tryVariants, type TriedVariant } from '@lippet/core/questions/variants/variant';
+import type { TriedVariant } from '@lippet/core/questions/variants/variant';
 import { mediaOfQuestion } from '@lippet/core/questions/questionMedia';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -17,8 +17,10 @@ import { questionUi } from '../../questions/registry';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { LineIcon } from '../../ui/LineIcon';
+import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../../ui/theme';
 import { useSchool } from '../../api/useSchool';
+import { tryVariants } from '../../workers/variants';
 import type { FieldsProps } from '../partKind';
 import { MadeExtras } from './MadeExtras';
 import { QuestionMedia } from './QuestionMedia';
@@ -146,13 +148,20 @@ export function MadeQuestion(props: Props) {
 /** Ten of the questions that it can become, side by side, with what one should look at. */
 function Variants({ question }: { question: Question }) {
   const school = useSchool();
-  const [tried, setTried] = useState<readonly TriedVariant[] | null>(null);
-  if (!tried)
+  const [tried, setTried] = useState<readonly TriedVariant[] | string | null>(null);
+  if (tried === null || typeof tried === 'string') {
+    const look = (): void => {
+      tryVariants(question, TRIED, school).then(setTried, (error: Error) => setTried(error.message));
+    };
     return (
-      <Button icon="again" onPress={() => setTried(tryVariants(question, TRIED, school))} style={styles.look}>
-        {`Look at ${TRIED} of them`}
-      </Button>
+      <>
+        {tried !== null && <Notice>{tried}</Notice>}
+        <Button icon="again" onPress={look} style={styles.look}>
+          {`Look at ${TRIED} of them`}
+        </Button>
+      </>
     );
+  }
   return (
     <View role="list" aria-label="The same with other numbers" style={styles.variants}>
       {tried.map(({ seed, question: variant, right, warnings }) => (

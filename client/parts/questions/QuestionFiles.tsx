@@ -7,7 +7,7 @@ import { download } from '../../page/takeOut/takeOut';
 import { askForFiles } from '../../ui/askForFiles';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
-import { csvFile, qtiFile, readQuestionFile } from './questionFiles';
+import { csvFile, qtiFile, readQuestionFile } from './questionExchange';
 
 interface Props {
   questions: readonly Question[];

@@ -1,11 +1,15 @@
 import { QUESTIONS_LIMITS } from '@lippet/core/parts/questions/questionsPart';
-import { PASTE_LIMITS, pastedQuestions, type UnusedLine } from '@lippet/core/questions/paste/pastedQuestions';
+import {
+  PASTE_LIMITS,
+  pastedQuestions,
+  type Pasted,
+  type UnusedLine,
+} from '@lippet/core/questions/paste/pastedQuestions';
 import { writtenQuestion } from '@lippet/core/questions/paste/writtenQuestion';
 import { withIdsOf } from '@lippet/core/questions/putRight';
 import type { Question } from '@lippet/core/questions/question';
 import type { School } from '@lippet/core/questions/questionKind';
-import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
@@ -14,6 +18,8 @@ import { Notice } from '../../ui/Notice';
 import { colours, OUTLINE } from '../../ui/theme';
 import type { FieldsProps } from '../partKind';
 import { useSchool } from '../../api/useSchool';
+import { drawFirsts } from '../../workers/variants';
+import { WorkerLostError } from '../../workers/workerRemote';
 import { MadeQuestion } from './MadeQuestion';
 import { BeginQuestion } from './BeginQuestion';
 import { QuestionFiles } from './QuestionFiles';
@@ -30,8 +36,11 @@ const HOW = [
   'Numbers drawn anew:\nA ferry takes {cars} cars. How many do {trips} trips take?\ncars = 6..12\ntrips = 2, 4, 5\n= {cars * trips} cars',
 ] as const;
 
-/** Questions that are written, with what everybody is asked first where they have numbers of their own. */
-function readLetter(text: string, school: School): { questions: Question[]; unused: UnusedLine[] } {
+/**
+ * Questions that are written, with what everybody is asked first where they have numbers of their own.
+ * @throws WorkerLostError
+ */
+function readLetter(text: string, school: School): Promise<Pasted> {
   const pasted = pastedQuestions(text, {
     decimalMark: school.decimalMark,
     newId: () => crypto.randomUUID(),
@@ -57,20 +66,37 @@ export function QuestionsFields({ settings, home, others, materials, onSettings 
   const [text, setText] = useState('');
   const [unused, setUnused] = useState<UnusedLine[]>([]);
   const [changing, setChanging] = useState<Question | null>(null);
+  const [drawing, setDrawing] = useState(false);
   const { questions } = settings;
-  const add = (): void => {
-    const pasted = readLetter(text, school);
+  const latest = useRef(questions);
+  latest.current = questions;
+  const add = async (): Promise<void> => {
+    setDrawing(true);
+    try {
+      take(await readLetter(text, school));
+    } catch (error) {
+      if (!(error instanceof WorkerLostError)) throw error;
+      setUnused([{ line: 0, words: text.split('\n')[0]!, why: error.message }]);
+    } finally {
+      setDrawing(false);
+    }
+  };
+  const take = (pasted: Pasted): void => {
+    // There may be more of them than when they were sent to be drawn.
+    const { current: there } = latest;
     const made = inPlaceOf(changing, pasted.questions);
-    const place = changing ? questions.findIndex(({ id }) => id === changing.id) : -1;
+    const place = changing ? there.findIndex(({ id }) => id === changing.id) : -1;
     const all =
       place < 0 || made.length === 0
-        ? [...questions, ...made]
-        : [...questions.slice(0, place), ...made, ...questions.slice(place + 1)];
+        ? [...there, ...made]
+        : [...there.slice(0, place), ...made, ...there.slice(place + 1)];
     onSettings({ questions: all.slice(0, QUESTIONS_LIMITS.questions) });
     setUnused([...pasted.unused, ...tooMany(all)]);
     if (made.length > 0) setChanging(null);
     const lines = text.split('\n');
-    setText(pasted.unused.length === 0 ? '' : pasted.unused.map(({ line }) => paragraphFrom(lines, line)).join('\n\n'));
+    const left = pasted.unused.map(({ line }) => paragraphFrom(lines, line)).join('\n\n');
+    // What was typed while numbers were drawn stays.
+    setText((now) => (now === text ? left : now));
   };
   const change = (question: Question, letter: string): void => {
     setChanging(question);
@@ -119,7 +145,12 @@ export function QuestionsFields({ settings, home, others, materials, onSettings 
       {unused.map(({ line, words, why }) => (
         <Notice key={`${line} ${words}`}>{`${line > 0 ? `Line ${line}, ` : ''}“${words}”: ${why}`}</Notice>
       ))}
-      <Button icon={changing ? 'tick' : 'plus'} disabled={text.trim() === ''} onPress={add} style={styles.add}>
+      <Button
+        icon={changing ? 'tick' : 'plus'}
+        disabled={drawing || text.trim() === ''}
+        onPress={() => void add()}
+        style={styles.add}
+      >
         {changing ? 'Put it in its place' : 'Make questions of it'}
       </Button>
       <BeginQuestion home={home} onAdd={(question) => onSettings({ questions: [...questions, question] })} />

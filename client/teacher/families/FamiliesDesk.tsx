@@ -1,4 +1,4 @@
-import { codeInFours } from '@lippet/core/classList/familyCards';
+import { codeInFours } from '@lippet/core/classList/codeInFours';
 import type { FamilyCardView } from '@lippet/core/contract/family';
 import type { GroupMember } from '@lippet/core/contract/groups';
 import { whenWords } from '@lippet/core/schedule/schoolTime';

@@ -14,7 +14,7 @@ const SLACK = 0.2;
  * Saves a take as a file, without what was left out of it: a sound as WAV, made here; a film as MP4, made at school, or
  * as it was recorded where nothing was left out.
  */
-export async function keepCopy(take: Take, name: string): Promise<void> {
+export async function saveTake(take: Take, name: string): Promise<void> {
   const waiting = await mediaOutbox.blob(take.media);
   if (take.sort === 'sound') {
     const sound = await decodeSound(waiting ?? (await fetched(`/media/${take.media}/playable`)));
