@@ -45,6 +45,7 @@ import { WallService } from './services/wall/walls';
 import { PartnerAnswerService } from './services/partners/partnerAnswers';
 import { PartnerBoardService } from './services/partners/partnerBoard';
 import { PartnerGiving } from './services/partners/partnerGiving';
+import { PartnerRecords } from './services/partners/partnerRecords';
 import { PartnerReviewService } from './services/partners/partnerReviews';
 import { PartnerRounds } from './services/partners/partnerRounds';
 import { CrewService } from './services/questions/crews';
@@ -142,6 +143,7 @@ export function makeServices(
   const tries = new TryService(sequelize, facts, variants, setTimes);
   const pieces = new PieceService({ sequelize, log, facts, pictures, activityPictures, hub: () => hub }, clock);
   const sending = new SendingService({ sequelize, compute, log, counts, jobs, hub: () => hub }, clock);
+  const partnerRecords = new PartnerRecords(work);
   const answers = new AnswerService(sequelize, counts, setTimes, clock);
   const partnerGiving = new PartnerGiving({ sequelize, log, hub: () => hub }, clock);
   const examples = new ExampleService(sequelize, facts);
@@ -166,7 +168,7 @@ export function makeServices(
     tidying: new TidyService(sequelize, files, uploads, clock),
     recordings: new RecordingService(files, compute, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
-    exports: new ExportService(files, work, new ActivityZip(facts, work), jobs, facts),
+    exports: new ExportService(files, work, new ActivityZip(facts, work, partnerRecords), partnerRecords, jobs, facts),
     sending,
     pieces,
     tries,

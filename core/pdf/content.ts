@@ -21,6 +21,8 @@ export interface ContentNames {
   /** The graphics state that multiplies, and the one that multiplies half covering. */
   multiply: string;
   highlight: string;
+  /** The graphics state of what others made. */
+  faint: string;
 }
 
 /** A number with at most two decimals: 1/100 pt. */

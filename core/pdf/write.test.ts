@@ -12,6 +12,7 @@ import { inkFromRows } from '../ink/ink';
 import { MARK_EDGE } from '../ink/tools';
 import type { PagePlan } from '../page/document';
 import type { Item } from '../page/item';
+import { OTHERS_OPACITY } from '../page/svg';
 import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../math/matrix';
 import { OTHER_FONT_FILES } from './fontFiles';
 import { pageSize, userToPage, type PageBox } from './pageSpace';
@@ -102,6 +103,17 @@ function drawn(bytes: Uint8Array, page = 1) {
         .toUpperCase()}`;
     },
   };
+}
+
+const channelsOf = (colour: string): number[] => [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16));
+
+/** A colour of what others made, on white paper. */
+const paled = (colour: string): number[] =>
+  channelsOf(colour).map((channel) => OTHERS_OPACITY * channel + (1 - OTHERS_OPACITY) * 255);
+
+/** Renderers round differently. */
+function expectNear(colour: string, wanted: readonly number[]): void {
+  channelsOf(colour).forEach((channel, i) => expect(Math.abs(channel - wanted[i]!)).toBeLessThanOrEqual(2));
 }
 
 /** A source of one page of 300 × 400 with a crop box off the origin, turned. */
@@ -268,6 +280,31 @@ describe('a PDF drawn flat', () => {
     expect(page.at(70, 100)).not.toBe('#FFFFFF'); // a line of the paper
     expect(page.at(230, 330)).not.toBe('#FFFFFF');
     expect(page.at(190, 330)).toBe('#FFFFFF');
+  });
+
+  it.each(['flat', 'annotations'] as const)('draws what others made on a sheet for all faintly (%s)', async (style) => {
+    const line = (y: number, more: Partial<Extract<Item, { kind: 'stroke' }>>): Item =>
+      stroke(
+        [
+          [20, y],
+          [120, y],
+        ],
+        { id: `s${y}`, ...more },
+      );
+    const area = (x: number, others: boolean): Item => ({
+      ...common,
+      id: `f${x}`,
+      kind: 'fill',
+      colour: '#2A6A8C',
+      rings: [Float64Array.of(x, 100, x + 40, 100, x + 40, 140, x, 140)],
+      ...(others ? { others } : {}),
+    });
+    const items = [line(50, {}), line(80, { others: true }), area(150, false), area(220, true)];
+    const page = drawn(await writePdf([{ plan: PAGE, items }], sources(), { style }));
+    expect(page.at(70, 50)).toBe('#C8472F');
+    expectNear(page.at(70, 80), paled('#C8472F'));
+    expect(page.at(170, 120)).toBe('#2A6A8C');
+    expectNear(page.at(240, 120), paled('#2A6A8C'));
   });
 
   it('lays the highlighter under what is dark: it multiplies', async () => {

@@ -8,7 +8,7 @@ import { MARK_EDGE } from '../ink/tools';
 import { inverse, translation } from '../math/matrix';
 import { pinsInReadingOrder } from '../page/notes';
 import { breakLines } from '../page/textLines';
-import { HIGHLIGHT_OPACITY } from '../page/svg';
+import { HIGHLIGHT_OPACITY, OTHERS_OPACITY } from '../page/svg';
 import { addAnnotation, isAnnotated, type Annotated, type Appearance } from './annotations';
 import { cleanOut, forgetOrigin } from './cleanOut';
 import {
@@ -133,11 +133,30 @@ class Writer {
       'LipHigh',
       this.state('highlight', { BM: PDFName.of('Multiply'), ca: PDFNumber.of(HIGHLIGHT_OPACITY) }) as never,
     );
-    return { multiply: 'LipMul', highlight: 'LipHigh' };
+    const opacity = PDFNumber.of(OTHERS_OPACITY);
+    put('ExtGState', 'LipFaint', this.state('faint', { ca: opacity, CA: opacity }) as never);
+    return { multiply: 'LipMul', highlight: 'LipHigh', faint: 'LipFaint' };
   }
 
-  /** Puts content that draws one item, in page points; `put` is told of what it refers to. */
+  /**
+   * Puts content that draws one item, in page points; `put` is told of what it refers to. What others made on a sheet that
+   * was filled together is faint, as it is on the screen.
+   */
   private async draw(
+    to: ContentBytes,
+    item: Item,
+    names: ContentNames,
+    put: (kind: 'Font' | 'XObject', name: string, ref: never) => void,
+    pinNumber: number,
+  ): Promise<void> {
+    if (!item.others) return this.drawFully(to, item, names, put, pinNumber);
+    to.text(`q\n/${names.faint} gs\n`);
+    await this.drawFully(to, item, names, put, pinNumber);
+    to.text('Q\n');
+    return undefined;
+  }
+
+  private async drawFully(
     to: ContentBytes,
     item: Item,
     names: ContentNames,

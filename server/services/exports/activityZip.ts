@@ -3,20 +3,22 @@ import { strToU8 } from 'fflate';
 import { escaped } from '@lippet/core/page/svg';
 import { csvTable } from '@lippet/core/review/marksCsv';
 import { STATE_WORDS } from '@lippet/core/piece/pieceState';
-import { Activity, Person, Review, School, Submission } from '../../models/tables';
+import { Activity, Person, Piece, Review, School, Submission } from '../../models/tables';
 import { ZipFile } from '../../storage/zipFile';
 import { activityParts } from '../pieces/activityParts';
+import type { PartnerRecord, PartnerRecords } from '../partners/partnerRecords';
 import { fileName, type GoFile, type GoFiles } from './goFiles';
 import { goRecord, type GoRecord } from './goRecord';
 import type { PieceFactsService, Standing } from '../pieces/pieceFacts';
 
 /** One go in the index of a record. */
 interface Entry extends GoRecord {
+  partners: PartnerRecord[];
   files: string[];
 }
 
 /** Columns of the table. */
-const COLUMNS = ['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Rubric', 'Answers', 'Note'];
+const COLUMNS = ['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Rubric', 'Answers', 'Note', 'Partners'];
 
 /**
  * All that was sent of an activity as a ZIP: by learner and go, with and without marks, a table of it, and an index
@@ -26,6 +28,7 @@ export class ActivityZip {
   constructor(
     private readonly facts: PieceFactsService,
     private readonly work: GoFiles,
+    private readonly partners: PartnerRecords,
   ) {}
 
   /** @param groupIds the groups whose work it is to hold @param path a file that is not there yet */
@@ -77,6 +80,7 @@ export class ActivityZip {
             rubricWords(entry),
             answerWords(entry),
             entry.cameBack?.note ?? '',
+            partnerWords(entry),
           ]),
     );
     await zip.add('marks.csv', strToU8(csvTable(COLUMNS, rows)));
@@ -95,23 +99,26 @@ export class ActivityZip {
   }
 
   private async goes({ pieceId, activityId }: Standing, folder: string, zip: ZipFile): Promise<Entry[]> {
-    if (!pieceId) return [];
+    const piece = pieceId ? await Piece.findByPk(pieceId) : null;
+    if (!piece) return [];
     const { parts } = await activityParts(activityId);
     const entries: Entry[] = [];
-    const sent = { pieceId, withdrawnAt: null };
+    const sent = { pieceId: piece.id, withdrawnAt: null };
     for (const { id } of await Submission.findAll({ where: sent, order: ['number'], attributes: ['id'] })) {
       const submission = await Submission.unscoped().findByPk(id, { rejectOnEmpty: true });
       const review = await Review.unscoped().findOne({ where: { submissionId: id, releasedAt: { [Op.not]: null } } });
-      const entry: Entry = { ...(await goRecord(submission, parts, review)), files: [] };
+      const given = await this.partners.ofGo(piece, submission);
+      const partners = given.map(({ record }) => record);
+      const entry: Entry = { ...(await goRecord(submission, parts, review)), partners, files: [] };
       const add = async ({ name, content, packed }: GoFile): Promise<void> => {
         const place = `${folder}/go ${submission.number}/${name}`;
         await zip.add(place, content, { packed });
         entry.files.push(place);
       };
-      const piece = { id: pieceId, activityId };
       for await (const file of this.work.all(piece, submission, parts, review?.marks ?? null, { everything: true }))
         await add(file);
       for await (const file of this.work.spoken(piece, submission, review)) await add(file);
+      for (const one of given) for await (const file of this.partners.files(piece, submission, one)) await add(file);
       entries.push(entry);
     }
     return entries;
@@ -129,6 +136,14 @@ const rubricWords = ({ cameBack }: Entry): string =>
 
 /** What the parts tell of their answers, besides the files. */
 const answerWords = ({ answers }: Entry): string => answers.map(({ part, words }) => `${part}: ${words}`).join('; ');
+
+/** What partners said, each by the name that the author knows them by. */
+const partnerWords = ({ partners }: Entry): string =>
+  partners
+    .map(({ from, note, rubric }) =>
+      [`${from}:`, note, rubric.map(({ line, level }) => `${line}: ${level}`).join(', ')].filter(Boolean).join(' '),
+    )
+    .join('; ');
 
 const STYLE =
   'body{font:16px/1.5 sans-serif;color:#1C2A33;background:#F5EEDF;max-width:60rem;margin:2rem ' +
@@ -148,8 +163,9 @@ function row(name: string, state: string, entry: Entry | undefined, when: (date:
         `${when(entry.sentAt)}${entry.late ? ', late' : ''}`,
         [outcomeWords(entry), entry.cameBack?.mark, rubricWords(entry), answerWords(entry)].filter(Boolean).join(', '),
         entry.cameBack?.note ?? '',
+        partnerWords(entry),
       ]
-    : ['', '', '', ''];
+    : ['', '', '', '', ''];
   const columns = [state, ...cells].map((cell) => `<td>${escaped(cell)}</td>`).join('');
   const files = (entry?.files ?? []).map(link).join('');
   return `<tr><th scope="row">${escaped(name)}</th>${columns}<td><ul>${files}</ul></td></tr>`;
@@ -157,7 +173,7 @@ function row(name: string, state: string, entry: Entry | undefined, when: (date:
 
 /** The index, with every value escaped; links are to files beside it. */
 function index({ title, subject }: Activity, learners: Listed, when: (date: Date) => string): string {
-  const heads = ['Learner', 'State', 'Go', 'Sent', 'Came back', 'Note', 'Files'];
+  const heads = ['Learner', 'State', 'Go', 'Sent', 'Came back', 'Note', 'Partners', 'Files'];
   const rows = learners.flatMap(({ name, state, entries }) =>
     entries.length === 0 ? [row(name, state, undefined, when)] : entries.map((entry) => row(name, state, entry, when)),
   );

@@ -11,6 +11,7 @@ import { policy } from '../../policy/policy';
 import { notFound, ProblemError } from '../../problems/problem';
 import type { FileStore } from '../../storage/fileStore';
 import { ZipFile } from '../../storage/zipFile';
+import type { PartnerRecords } from '../partners/partnerRecords';
 import { activityParts } from '../pieces/activityParts';
 import type { ActivityZip } from './activityZip';
 import { findGo } from '../reviewing/goes';
@@ -32,6 +33,7 @@ export class ExportService {
     private readonly files: FileStore,
     private readonly work: GoFiles,
     private readonly record: ActivityZip,
+    private readonly partners: PartnerRecords,
     private readonly jobs: Jobs,
     private readonly facts: PieceFactsService,
   ) {}
@@ -173,7 +175,10 @@ export class ExportService {
     const sent = this.work.all(piece, submission, parts, review?.marks ?? null, { marksOnly: true });
     for await (const file of sent) await add(file);
     for await (const file of this.work.spoken(piece, submission, review)) await add(file);
-    return { ...(await goRecord(submission, parts, review)), files };
+    const given = await this.partners.ofGo(piece, submission);
+    for (const one of given) for await (const file of this.partners.files(piece, submission, one)) await add(file);
+    const partners = given.map(({ record }) => record);
+    return { ...(await goRecord(submission, parts, review)), partners, files };
   }
 }
 

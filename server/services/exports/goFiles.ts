@@ -117,13 +117,14 @@ export class GoFiles {
     }
   }
 
-  /** A recording in the form that plays everywhere, where there is one already. */
+  /** A recording that the piece names. */
   private async *recording(piece: HomePiece, id: string, name: string): AsyncGenerator<GoFile> {
     const media = await namedMedia(piece, id);
     if (media) yield this.recorded(media, name);
   }
 
-  private recorded(media: Media, name: string): GoFile {
+  /** A recording, by this name, in the form that plays everywhere where there is one already. */
+  recorded(media: Media, name: string): GoFile {
     const playable = media.kind === 'film' ? 'video/mp4' : 'audio/mp4';
     return {
       name: `${name}.${fileEnding(media.playableHash ? playable : media.type)}`,

@@ -1,12 +1,12 @@
 import { Op } from 'sequelize';
 import type { PartnerAnswerView } from '@lippet/core/contract/partners';
 import { rubricTotal, type ChosenLevels, type RubricRow } from '@lippet/core/review/rubric';
-import { readPartners } from '@lippet/core/review/partners/partnerPlan';
-import { Activity, PeerReview, Person, Submission } from '../../models/tables';
+import { Activity, PeerReview, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import { notFound } from '../../problems/problem';
 import { findPeerReview, forPolicy, isShown } from './findPeerReview';
+import { namesForAuthors } from './partnerNames';
 
 /** What was chosen of each line, in words. */
 export const linesOf = (rows: readonly RubricRow[], levels: ChosenLevels): { title: string; words: string }[] =>
@@ -23,14 +23,11 @@ export class PartnerAnswerService {
     const shown = rows.filter(isShown);
     if (shown.length === 0) return [];
     const activity = await Activity.findByPk(activityId, { rejectOnEmpty: true });
-    const named = readPartners(activity.partners)?.named ?? false;
-    const people = named
-      ? await Person.findAll({ where: { id: shown.map(({ reviewerId }) => reviewerId) }, attributes: ['id', 'name'] })
-      : [];
+    const names = await namesForAuthors(activity, shown);
     const goes = await Submission.findAll({ where: { id: shown.map(({ submissionId }) => submissionId!) } });
     return shown.map((row): PartnerAnswerView => ({
       id: row.id,
-      name: people.find(({ id }) => id === row.reviewerId)?.name ?? `Partner ${row.forAuthor}`,
+      name: names.get(row.id)!,
       goId: row.submissionId!,
       goNumber: goes.find(({ id }) => id === row.submissionId)!.number,
       givenAt: row.givenAt!.getTime(),

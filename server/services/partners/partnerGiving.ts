@@ -1,8 +1,5 @@
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import * as Y from 'yjs';
-import { isId } from '@lippet/core/contract/ids';
-import { picturesOf } from '@lippet/core/page/picturesOf';
-import { voicesOf } from '@lippet/core/recording/moments';
 import { whatIsLacking, type PartnerSaid } from '@lippet/core/review/partners/partnerLacking';
 import { RECALL } from '@lippet/core/contract/limits';
 import type { PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
@@ -15,6 +12,7 @@ import type { UpdateLog } from '../../sync/updateLog';
 import { tellPerson, tellTeachers } from '../news/updates';
 import { insistOnAll } from '../sending/extent';
 import { findPeerReview, isShown, lockPeerReview } from './findPeerReview';
+import { filesIn, holdsMarks } from './partnerMarks';
 import { partnerPlanOf, type Place } from './partnerPlaces';
 
 /** What it works with. */
@@ -23,13 +21,6 @@ interface GivingWorld {
   log: UpdateLog;
   hub: () => Pick<SyncHub, 'announce'>;
 }
-
-/** Whether anything was drawn or written on the pages, or pinned to a moment. */
-const holdsMarks = (marks: Y.Doc): boolean => [...marks.share.keys()].some((name) => marks.getMap(name).size > 0);
-
-/** Recordings and pictures that are named in what was given: what is no id of ours names nothing. */
-const filesIn = ({ told }: PeerReview, marks: Y.Doc): string[] =>
-  [...new Set([...voicesOf(marks), ...picturesOf(marks), ...(told ? [told.media] : [])])].filter(isId);
 
 /** Giving what was said of a partner's work: to them, or to the teacher first. */
 export class PartnerGiving {

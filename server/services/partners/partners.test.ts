@@ -4,106 +4,49 @@ import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import * as Y from 'yjs';
 import type { PlanView } from '@lippet/core/contract/activities';
-import type { GoView, PieceView } from '@lippet/core/contract/pieces';
-import type { PartnerAnswerView, PartnerBoard, PartnerDuty, PartnerReviewView } from '@lippet/core/contract/partners';
+import type { PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
-import { markItems, readPages } from '@lippet/core/page/document';
 import { NEW_PARTNERS, type PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import { makeCompute } from '../../compute/compute';
 import { makeLogger } from '../../logging';
-import { Activity, Membership, PeerReview, Person, School } from '../../models/tables';
+import { Activity } from '../../models/tables';
 import { SESSION_COOKIE } from '../../routes/cookies';
 import { documentAccess } from '../pieces/documentAccess';
 import { MeasuringService } from '../pieces/measuring';
 import { PieceFactsService } from '../pieces/pieceFacts';
-import {
-  appOf,
-  drawInto,
-  extentOf,
-  smallSchool,
-  type SmallSchool,
-  type TestClient,
-  uploadHeaders,
-} from '../../testing/smallSchool';
+import { ASKS, NAMES, PartneredSchool, ROW, type Name } from '../../testing/partneredSchool';
+import { extentOf, type TestClient, uploadHeaders } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
 
-const NAMES = ['ada', 'ben', 'dee', 'eve'] as const;
-type Name = (typeof NAMES)[number];
-const ROW = randomUUID();
-const ASKS: PartnerPlan['asks'] = { marks: false, note: true, told: false, rows: [] };
 const HOUR = 3_600_000;
 
-let school: SmallSchool;
-let app: ReturnType<typeof appOf>;
+let partnered: PartneredSchool;
+let school: PartneredSchool['school'];
+let app: PartneredSchool['app'];
 let teacher: TestClient;
-let learners: Record<Name, TestClient>;
-let now: number;
-let pieces: Partial<Record<Name, string>>;
+let learners: PartneredSchool['learners'];
 
-/** A school with two more learners of the reeds, whose open work has partners. */
 async function begin(plan: Partial<PartnerPlan> = {}): Promise<void> {
-  school = await smallSchool();
-  now = Date.now();
-  app = appOf(school, () => now);
-  const { id: schoolId } = await School.findOne({ rejectOnEmpty: true });
-  for (const name of ['dee', 'eve']) {
-    const id = randomUUID();
-    const secret = { secretKind: 'password', secretHash: 'none' } as const;
-    await Person.create({ id, schoolId, role: 'learner', name, signInName: name, badge: '#C8472F', ...secret });
-    await Membership.create({ personId: id, groupId: school.groups.reeds, role: 'learner' });
-    Object.assign(school.people, { [name]: id });
-  }
-  await Activity.update(
-    {
-      partners: { ...NEW_PARTNERS, asks: ASKS, ...plan },
-      rubric: [{ id: ROW, title: 'Lines', levels: ['clear', 'nearly', 'not yet'], weight: 1 }],
-    },
-    { where: { id: school.activities.open } },
-  );
-  teacher = await app.as('ms-reed');
-  learners = { ada: await app.as('ada'), ben: await app.as('ben'), dee: await app.as('dee'), eve: await app.as('eve') };
-  pieces = {};
+  partnered = await PartneredSchool.begin(plan);
+  ({ school, app, teacher, learners } = partnered);
 }
 afterEach(() => school.close());
 
-const upToDate = (): Promise<void> => app.services.partnerRounds.bringAllUpToDate();
-
-async function send(name: Name): Promise<GoView> {
-  const { open } = school.activities;
-  const { pieceId } = await learners[name].json<{ pieceId: string }>('POST', `/api/activities/${open}/piece`);
-  pieces[name] = pieceId;
-  await drawInto(school, pieceId);
-  const extent = await extentOf(school, 'piece', pieceId);
-  const sent = await learners[name].json<GoView>('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent });
-  await upToDate();
-  return sent;
-}
-
-const duties = (name: Name) => learners[name].json<PartnerDuty[]>('GET', '/api/now/partners');
-const cardsOf = async (name: Name) => (await duties(name))[0]?.cards ?? [];
-const open = (name: Name, id: string) =>
-  learners[name].json<PartnerReviewView>('POST', `/api/partner-reviews/${id}/open`);
-const say = (name: Name, id: string, change: object) =>
-  learners[name].request('PUT', `/api/partner-reviews/${id}/said`, { note: '', ...change });
-const give = async (name: Name, id: string): Promise<Response> =>
-  learners[name].request('POST', `/api/partner-reviews/${id}/give`, {
-    extent: await extentOf(school, 'partner', id),
-  });
-const answersTo = (name: Name) =>
-  learners[name].json<PartnerAnswerView[]>('GET', `/api/activities/${school.activities.open}/partner-answers`);
-const boardPath = () => `/api/activities/${school.activities.open}/groups/${school.groups.reeds}/partners`;
-const board = () => teacher.json<PartnerBoard>('GET', boardPath());
+const upToDate = () => partnered.upToDate();
+const send = (name: Name) => partnered.send(name);
+const duties = (name: Name) => partnered.duties(name);
+const cardsOf = (name: Name) => partnered.cardsOf(name);
+const open = (name: Name, id: string) => partnered.open(name, id);
+const say = (name: Name, id: string, change: object) => partnered.say(name, id, change);
+const give = (name: Name, id: string) => partnered.give(name, id);
+const giveNote = (name: Name, id: string, note: string) => partnered.giveNote(name, id, note);
+const mark = (id: string, fields?: object) => partnered.mark(id, fields);
+const answersTo = (name: Name) => partnered.answersTo(name);
+const board = () => partnered.board();
 const newsOf = (name: Name) => learners[name].json<UpdateView[]>('GET', '/api/updates');
-const nameOf = (id: string): Name => NAMES.find((name) => school.people[name as 'ada'] === id)!;
-
-/** Opens a review, says a note and gives it. */
-async function giveNote(name: Name, id: string, note: string): Promise<void> {
-  await open(name, id);
-  expect((await say(name, id, { note })).status).toBe(200);
-  expect((await give(name, id)).status).toBe(204);
-}
+const nameOf = (id: string) => partnered.nameOf(id);
 
 it('gives nobody a partner before somebody else has sent, and then to each who has sent as many as the others', async () => {
   await begin();
@@ -146,7 +89,7 @@ it('begins at its time, or when enough have sent', async () => {
   await begin({ start: 'time', at: Date.now() + HOUR });
   for (const name of ['ada', 'ben'] as const) await send(name);
   expect(await duties('ada')).toEqual([]);
-  now += 2 * HOUR;
+  partnered.now += 2 * HOUR;
   await upToDate();
   expect(await cardsOf('ada')).toHaveLength(1);
   await school.close();
@@ -178,7 +121,7 @@ it('waits while a partner has taken the work back, goes on with what is sent the
   const author = nameOf((await board()).reviews.find(({ id }) => id === card!.id)!.author);
   await open('ada', card!.id);
   await say('ada', card!.id, { note: 'Half a note' });
-  await learners[author].request('POST', `/api/pieces/${pieces[author]}/take-back`);
+  await learners[author].request('POST', `/api/pieces/${partnered.pieces[author]}/take-back`);
   await upToDate();
   expect(await cardsOf('ada')).toEqual([{ ...card, state: 'waits' }]);
   expect((await learners.ada.request('GET', `/api/partner-reviews/${card!.id}/document`)).status).toBe(404);
@@ -186,8 +129,8 @@ it('waits while a partner has taken the work back, goes on with what is sent the
   await send(author);
   expect(await open('ada', card!.id)).toMatchObject({ state: 'begun', note: 'Half a note' });
   expect((await give('ada', card!.id)).status).toBe(204);
-  await learners[author].request('POST', `/api/pieces/${pieces[author]}/take-back`);
-  now += 25 * HOUR;
+  await learners[author].request('POST', `/api/pieces/${partnered.pieces[author]}/take-back`);
+  partnered.now += 25 * HOUR;
   await upToDate();
   expect((await board()).reviews.map((review) => review.reviewer)).not.toContain(school.people[author as 'ada']);
 });
@@ -215,22 +158,9 @@ it('gives what is asked for and nothing less; once given it stays, but for a min
   expect((await learners.ada.request('DELETE', `/api/partner-reviews/${id}/give`)).status).toBe(204);
   expect(await answersTo('ben')).toEqual([]);
   await give('ada', id);
-  now += 2 * 60_000;
+  partnered.now += 2 * 60_000;
   expect((await learners.ada.request('DELETE', `/api/partner-reviews/${id}/give`)).status).toBe(409);
 });
-
-/** Draws on the first page that a partner looks at, as their device does. */
-async function mark(id: string, fields: object = { kind: 'pin', note: 'Here' }): Promise<void> {
-  const { submissionId } = (await PeerReview.findByPk(id))!;
-  const [{ document }] = await school.query<{ document: Buffer }>(
-    `SELECT document FROM submissions WHERE id = '${submissionId}'`,
-  );
-  const work = new Y.Doc();
-  Y.applyUpdate(work, new Uint8Array(document));
-  const marks = new Y.Doc();
-  markItems(marks, readPages(work)[0]!.id).set('a', new Y.Map(Object.entries({ order: 'a0', at: now, ...fields })));
-  expect(await school.log.append({ kind: 'partner', id }, Y.encodeStateAsUpdate(marks))).toBe(true);
-}
 
 it('tells nothing of who it is where there are no names, in nothing that either side is sent', async () => {
   await begin({ reviews: 1 });
@@ -261,7 +191,7 @@ it('tells nothing of who it is where there are no names, in nothing that either 
     expect(all).not.toContain(school.people[name]);
   }
   // The author's go and piece are not told either.
-  expect(JSON.stringify(toAda)).not.toContain(pieces.ben);
+  expect(JSON.stringify(toAda)).not.toContain(partnered.pieces.ben);
   expect(JSON.stringify(toAda)).not.toContain(back!.goId);
 });
 
@@ -282,7 +212,7 @@ it('a file that is in the work is seen by the partner alone, and says nothing of
   await learners.ben.json('POST', `/api/pieces/${pieceId}/media/${media}`, { sha256 });
   const get = (name: Name) => learners[name].request('GET', `/api/media/${media}`);
   expect((await get('ada')).status).toBe(404);
-  now = Date.now() + 1_000;
+  partnered.now = Date.now() + 1_000;
   await send('ben');
   const { reviews } = await board();
   const { id, reviewer } = reviews.find(({ author }) => author === school.people.ben)!;
@@ -406,7 +336,7 @@ it('is there for those alone who have to do with it', async () => {
     for (const { status } of asked) expect([401, 404]).toContain(status);
   }
   for (const other of [...Object.values(learners), await app.as('mr-dune')])
-    expect((await other.request('GET', boardPath())).status).toBe(404);
+    expect((await other.request('GET', partnered.boardPath)).status).toBe(404);
   // The go itself stays closed to a partner.
   const [{ id: goId }] = await school.query<{ id: string }>(
     `SELECT submission_id AS id FROM peer_reviews WHERE id = '${id}'`,
@@ -426,7 +356,7 @@ it('its marks are drawn by nobody else over the live line, and not once it was g
     makeLogger('silent'),
   );
   const facts = new PieceFactsService(school.sequelize, measuring);
-  const gate = documentAccess({ facts, log: school.log }, measuring, copies, signIn, () => now);
+  const gate = documentAccess({ facts, log: school.log }, measuring, copies, signIn, () => partnered.now);
   const [card] = await cardsOf('ada');
   const ref = { kind: 'partner', id: card!.id } as const;
   const access = async (client: TestClient) =>
@@ -437,7 +367,7 @@ it('its marks are drawn by nobody else over the live line, and not once it was g
   expect(await access(learners.ada)).toEqual({ write: true });
   for (const other of [learners.ben, learners.dee, teacher, await app.as('cai'), await app.as('mr-dune')])
     expect(await access(other)).toBeNull();
-  await learners.ben.request('POST', `/api/pieces/${pieces.ben}/take-back`);
+  await learners.ben.request('POST', `/api/pieces/${partnered.pieces.ben}/take-back`);
   expect(await access(learners.ada)).toEqual({ write: false });
   expect(await school.log.append(ref, Y.encodeStateAsUpdate(new Y.Doc()))).toBe(false);
   await send('ben');
@@ -452,7 +382,7 @@ it('what was begun is given as it is when the time is over; after that nothing i
   const [card] = await cardsOf('ada');
   await open('ada', card!.id);
   await say('ada', card!.id, { note: 'Not yet fini' });
-  now += 2 * HOUR;
+  partnered.now += 2 * HOUR;
   await upToDate();
   expect(await answersTo('ben')).toMatchObject([{ note: 'Not yet fini' }]);
   expect(await duties('ada')).toEqual([]);
@@ -498,7 +428,7 @@ it('a learner who is sent another go keeps what partners said, and a teacher ans
   const extent = await extentOf(school, 'marks', review.id);
   await teacher.json('POST', `/api/reviews/${review.id}/release`, { outcome: 'again', note: 'Once more', extent });
   expect(await answersTo('ada')).toMatchObject([{ goId: sent.id, goNumber: 1, note: 'Draw it larger' }]);
-  expect(await learners.ada.json<PieceView>('GET', `/api/pieces/${pieces.ada}`)).toMatchObject({
+  expect(await learners.ada.json<PieceView>('GET', `/api/pieces/${partnered.pieces.ada}`)).toMatchObject({
     card: { status: { state: 'another-go' } },
   });
 });
