@@ -168,7 +168,12 @@ export function makeServices(
     tidying: new TidyService(sequelize, files, uploads, clock),
     recordings: new RecordingService(files, compute, jobs),
     captures: new CaptureService(sequelize, media, facts, clock),
-    exports: new ExportService(files, work, new ActivityZip(facts, work, partnerRecords), partnerRecords, jobs, facts),
+    exports: new ExportService(
+      files,
+      { work, record: new ActivityZip(facts, work, partnerRecords), partners: partnerRecords },
+      jobs,
+      facts,
+    ),
     sending,
     pieces,
     tries,

@@ -1,5 +1,4 @@
 import { expose } from 'comlink';
-import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { WorkerLostError, workerRemote } from './workerRemote';
 
 interface Adder {
@@ -16,21 +15,27 @@ const adder: Adder = {
   never: () => new Promise<number>(() => undefined),
 };
 
-/** A worker as the browser gives one, with the other end of its line in this process. */
-class TestWorker extends EventTarget {
-  private readonly channel = new MessageChannel();
-  onmessage = null;
+/** One end of a line: what is posted there is heard by whoever listens at the other end, a moment later. */
+class End extends EventTarget {
+  other!: End;
+  closed = false;
+
+  postMessage(data: unknown): void {
+    queueMicrotask(() => {
+      if (!this.closed) this.other.dispatchEvent(new MessageEvent('message', { data: structuredClone(data) }));
+    });
+  }
+}
+
+/** A worker as the browser gives one, with the other end of its line in this window. */
+class TestWorker extends End {
   terminated = false;
 
   constructor(answers: boolean) {
     super();
-    const { port1, port2 } = this.channel;
-    if (answers) expose(adder, endpoint(port2));
-    port1.on('message', (data) => this.dispatchEvent(new MessageEvent('message', { data })));
-  }
-
-  postMessage(message: unknown): void {
-    this.channel.port1.postMessage(message);
+    const inside = new End();
+    [this.other, inside.other] = [inside, this];
+    if (answers) expose(adder, inside as unknown as Parameters<typeof expose>[1]);
   }
 
   breakDown(): void {
@@ -39,21 +44,8 @@ class TestWorker extends EventTarget {
 
   terminate(): void {
     this.terminated = true;
-    this.channel.port1.close();
+    this.closed = true;
   }
-}
-
-/** A port of Node's as comlink speaks to one of the browser's. */
-function endpoint(port: MessagePort) {
-  return {
-    addEventListener: (_: string, listen: (event: MessageEvent) => void) =>
-      void port.on('message', (data) =>
-        listen({ data, origin: 'http://school', ports: [] } as unknown as MessageEvent),
-      ),
-    removeEventListener: () => undefined,
-    postMessage: (message: unknown) => port.postMessage(message),
-    start: () => undefined,
-  } as unknown as Parameters<typeof expose>[1];
 }
 
 const started: TestWorker[] = [];

@@ -27,13 +27,18 @@ interface MadeFile {
   type: string;
 }
 
+/** What makes the files. */
+interface Makers {
+  work: GoFiles;
+  record: ActivityZip;
+  partners: PartnerRecords;
+}
+
 /** Files made of frozen goes, in jobs: a large one must not keep anybody waiting for an answer. */
 export class ExportService {
   constructor(
     private readonly files: FileStore,
-    private readonly work: GoFiles,
-    private readonly record: ActivityZip,
-    private readonly partners: PartnerRecords,
+    private readonly makers: Makers,
     private readonly jobs: Jobs,
     private readonly facts: PieceFactsService,
   ) {}
@@ -119,7 +124,7 @@ export class ExportService {
     if (style === 'zip') return this.written((path) => this.archive(submission, path));
     const review = marked ? await Review.unscoped().findOne({ where: { submissionId: submission.id } }) : null;
     const piece = await Piece.findByPk(submission.pieceId, { rejectOnEmpty: true });
-    return this.files.put(await this.work.pdf(piece, submission.document, review?.marks ?? null, style));
+    return this.files.put(await this.makers.work.pdf(piece, submission.document, review?.marks ?? null, style));
   }
 
   /** Whoever asked may teach other groups by now: what they teach when it is made is in it. */
@@ -129,7 +134,7 @@ export class ExportService {
       attributes: ['groupId'],
     });
     const groups = await this.taught(activityId, new Set(teaches.map(({ groupId }) => groupId)));
-    return this.written((path) => this.record.write(activityId, groups, path));
+    return this.written((path) => this.makers.record.write(activityId, groups, path));
   }
 
   /** Keeps what is written to a file. @returns its hash */
@@ -172,11 +177,12 @@ export class ExportService {
       files[name] = `go ${submission.number}/${name}`;
       await zip.add(files[name], content, { packed });
     };
-    const sent = this.work.all(piece, submission, parts, review?.marks ?? null, { marksOnly: true });
+    const sent = this.makers.work.all(piece, submission, parts, review?.marks ?? null, { marksOnly: true });
     for await (const file of sent) await add(file);
-    for await (const file of this.work.spoken(piece, submission, review)) await add(file);
-    const given = await this.partners.ofGo(piece, submission);
-    for (const one of given) for await (const file of this.partners.files(piece, submission, one)) await add(file);
+    for await (const file of this.makers.work.spoken(piece, submission, review)) await add(file);
+    const given = await this.makers.partners.ofGo(piece, submission);
+    for (const one of given)
+      for await (const file of this.makers.partners.files(piece, submission, one)) await add(file);
     const partners = given.map(({ record }) => record);
     return { ...(await goRecord(submission, parts, review)), partners, files };
   }
