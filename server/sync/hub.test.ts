@@ -1,9 +1,6 @@
 /** Live documents over real sockets, against the whole server. */
-import { tmpdir } from 'node:os';
 import { randomUUID } from 'node:crypto';
 import { inspect } from 'node:util';
-import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
-import pino from 'pino';
 import WebSocket from 'ws';
 import * as Y from 'yjs';
 import type { GoView } from '@lippet/core/contract/pieces';
@@ -14,19 +11,11 @@ import { readStrokes } from '@lippet/core/page/item';
 import { addStroke } from '@lippet/core/page/stroke';
 import { LIMITS } from '@lippet/core/contract/limits';
 import { documentExtent } from '@lippet/core/page/holds';
-import { startServer, type RunningServer } from '../server';
+import type { RunningServer } from '../server';
+import { LiveDocument, serverOf, until } from '../testing/liveDocument';
 import { PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../testing/smallSchool';
 
 jest.setTimeout(30_000);
-
-/** Waits until something holds, looking again after every turn of the event loop. */
-async function until(holds: () => boolean | Promise<boolean>, awaited: string): Promise<void> {
-  const end = Date.now() + 8_000;
-  while (!(await holds())) {
-    if (Date.now() > end) throw new Error(`Never happened: ${awaited}`);
-    await new Promise((resolve) => setTimeout(resolve, 10));
-  }
-}
 
 describe('the sync hub', () => {
   let school: SmallSchool;
@@ -59,54 +48,11 @@ describe('the sync hub', () => {
     return (await api(device, 'POST', '/sessions', { personId: school.people.ada, pictures: PICTURES })).cookies;
   }
 
-  interface Live {
-    doc: Y.Doc;
-    provider: HocuspocusProvider;
-    news: string[];
-    closed: () => number | null;
-    failed: () => boolean;
-    scope: () => string | null;
-  }
   /** Opens a document over a socket of its own. */
-  function open(name: string, cookie: string): Live {
-    let code: number | null = null;
-    let failed = false;
-    let scope: string | null = null;
-    const news: string[] = [];
-    class Socket extends WebSocket {
-      constructor(url: string) {
-        super(url, { headers: { cookie, origin: origin() } });
-        this.on('close', (closing) => (code ??= closing));
-      }
-    }
-    const socket = new HocuspocusProviderWebsocket({
-      url: `${origin().replace('http', 'ws')}/sync`,
-      WebSocketPolyfill: Socket,
-      delay: 60_000,
-      minDelay: 60_000,
-      maxDelay: 60_000,
-    });
-    const doc = new Y.Doc();
-    const provider = new HocuspocusProvider({
-      name,
-      document: doc,
-      websocketProvider: socket,
-      awareness: null,
-      token: 'cookie',
-      onStateless: ({ payload }) => news.push((JSON.parse(payload) as { kind: string }).kind),
-      onAuthenticationFailed: () => (failed = true),
-      onAuthenticated: (answer) => (scope = answer.scope),
-    });
-    provider.attach();
-    opened.push({
-      destroy: () => {
-        provider.destroy();
-        socket.destroy();
-        // It would connect once more, long after.
-        socket.connect = () => Promise.resolve();
-      },
-    });
-    return { doc, provider, news, closed: () => code, failed: () => failed, scope: () => scope };
+  function open(name: string, cookie: string): LiveDocument {
+    const live = new LiveDocument(server.port, name, cookie);
+    opened.push(live);
+    return live;
   }
   const strokesOf = (doc: Y.Doc): number => {
     const [page] = readPages(doc);
@@ -125,25 +71,12 @@ describe('the sync hub', () => {
       at: 0,
     });
   const logged = async (): Promise<number> => strokesOf(await school.log.document({ kind: 'piece', id: pieceId }));
-  const allKept = (live: Live): Promise<void> =>
+  const allKept = (live: LiveDocument): Promise<void> =>
     until(() => live.provider.isSynced && !live.provider.hasUnsyncedChanges, 'all acknowledged');
 
   beforeEach(async () => {
     school = await smallSchool();
-    server = await startServer(
-      {
-        port: 0,
-        host: '127.0.0.1',
-        databaseUrl: school.database.url,
-        webRoot: null,
-        filesRoot: tmpdir(),
-        fontsRoot: tmpdir(),
-        trustedProxies: [],
-        computeWorker: null,
-        logLevel: 'silent',
-      },
-      pino({ level: 'silent' }),
-    );
+    server = await serverOf(school);
     adaCookie = await signIn('ada');
     pieceId = (await api<{ pieceId: string }>(adaCookie, 'POST', `/activities/${school.activities.open}/piece`)).body
       .pieceId;
@@ -199,8 +132,8 @@ describe('the sync hub', () => {
         'anything',
       ]) {
         const tried = open(document, cookie);
-        await until(() => tried.failed() || tried.scope() !== null, `an answer to ${name} on ${document}`);
-        if (!tried.failed()) answers[`${name} ${document.split(':')[0]}`] = true;
+        await tried.answered();
+        if (!tried.failed) answers[`${name} ${document.split(':')[0]}`] = true;
       }
     }
     expect(Object.keys(answers).sort()).toEqual(['ada piece', 'ms-reed marks']);
@@ -230,11 +163,11 @@ describe('the sync hub', () => {
     await allKept(one);
     const extent = Buffer.from(documentExtent(one.doc)).toString('base64');
     expect((await api(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent })).status).toBe(200);
-    await until(() => one.news.includes('frozen') && two.news.includes('frozen'), 'both told');
+    await until(() => one.wasTold('frozen') && two.wasTold('frozen'), 'both told');
     draw(two.doc);
     await until(() => two.provider.hasUnsyncedChanges, 'a stroke that is not acknowledged');
     const late = open(`piece:${pieceId}`, adaCookie);
-    await until(() => late.scope() === 'readonly', 'read only on entering');
+    await until(() => late.scope === 'readonly', 'read only on entering');
     await until(() => strokesOf(late.doc) === 1, 'what was sent');
     expect(two.provider.hasUnsyncedChanges).toBe(true);
     expect(await logged()).toBe(1);
@@ -251,7 +184,7 @@ describe('the sync hub', () => {
     const live = open(`piece:${pieceId}`, adaCookie);
     await until(() => live.provider.isSynced, 'opened');
     draw(live.doc);
-    await until(() => live.news.includes('full'), 'told');
+    await until(() => live.wasTold('full'), 'told');
     expect(await logged()).toBe(0);
     // Nobody else is harmed by it.
     const ben = await signIn('ben');
@@ -269,10 +202,10 @@ describe('the sync hub', () => {
     await allKept(live);
     const extent = Buffer.from(documentExtent(live.doc)).toString('base64');
     await api(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent });
-    await until(() => live.news.includes('frozen'), 'told');
+    await until(() => live.wasTold('frozen'), 'told');
     draw(live.doc);
     await api(adaCookie, 'POST', `/pieces/${pieceId}/take-back`);
-    await until(() => live.news.includes('open'), 'told that it is open');
+    await until(() => live.wasTold('open'), 'told that it is open');
     const anew = open(`piece:${pieceId}`, adaCookie);
     Y.applyUpdate(anew.doc, Y.encodeStateAsUpdate(live.doc));
     await allKept(anew);
@@ -306,8 +239,8 @@ describe('the sync hub', () => {
   it('takes no fault of the database for a refusal: the device comes back by itself', async () => {
     await school.sequelize.query('ALTER TABLE learner_dates RENAME TO elsewhere');
     const live = open(`piece:${pieceId}`, adaCookie);
-    await until(() => live.closed() === 1013, 'it is asked to come back');
-    expect(live.failed()).toBe(false);
+    await until(() => live.closedWith === 1013, 'it is asked to come back');
+    expect(live.failed).toBe(false);
     await school.sequelize.query('ALTER TABLE elsewhere RENAME TO learner_dates');
     await allKept(open(`piece:${pieceId}`, adaCookie));
   });
@@ -316,8 +249,8 @@ describe('the sync hub', () => {
     await school.sequelize.query('ALTER TABLE piece_updates RENAME TO elsewhere');
     // It is loaded once for both.
     const lives = [open(`piece:${pieceId}`, adaCookie), open(`piece:${pieceId}`, adaCookie)];
-    await until(() => lives.every(({ closed }) => closed() === 1013), 'both are asked to come back');
-    expect(lives.map(({ failed }) => failed())).toEqual([false, false]);
+    await until(() => lives.every(({ closedWith }) => closedWith === 1013), 'both are asked to come back');
+    expect(lives.map(({ failed }) => failed)).toEqual([false, false]);
     await school.sequelize.query('ALTER TABLE elsewhere RENAME TO piece_updates');
     await allKept(open(`piece:${pieceId}`, adaCookie));
   });
@@ -328,7 +261,7 @@ describe('the sync hub', () => {
     await allKept(live);
     await school.sequelize.query('ALTER TABLE piece_updates RENAME TO elsewhere');
     draw(live.doc);
-    await until(() => live.closed() === 1013, 'it is asked to come back');
+    await until(() => live.closedWith === 1013, 'it is asked to come back');
     await until(() => printed.mock.calls.length > 0, 'something is printed');
     // The library prints what it was given; the statement and its values would be among it.
     const words = printed.mock.calls.map((call) => inspect(call, { depth: 20 })).join('\n');
@@ -351,7 +284,7 @@ describe('the sync hub', () => {
     );
     draw(live.doc);
     draw(live.doc);
-    await until(() => live.closed() === 1013, 'it is asked to come back');
+    await until(() => live.closedWith === 1013, 'it is asked to come back');
     expect(live.provider.unsyncedChanges).toBe(2);
     // The same device comes again, with all that it has.
     const again = open(`piece:${pieceId}`, adaCookie);
@@ -365,7 +298,7 @@ describe('the sync hub', () => {
     const live = open(`piece:${pieceId}`, adaCookie);
     await allKept(live);
     await api(adaCookie, 'DELETE', '/sessions');
-    await until(() => live.closed() === 4401, 'the socket closed');
+    await until(() => live.closedWith === 4401, 'the socket closed');
   });
 
   it('closes the sockets of a learner who gets new keys', async () => {
@@ -373,7 +306,7 @@ describe('the sync hub', () => {
     await allKept(live);
     const teacher = await signIn('ms-reed');
     await api(teacher, 'POST', `/groups/${school.groups.reeds}/keys`, { people: [school.people.ada] });
-    await until(() => live.closed() === 4401, 'the socket closed');
+    await until(() => live.closedWith === 4401, 'the socket closed');
   });
 
   it('ends for whoever may see nothing of it any more, and for a session that has run out', async () => {
@@ -383,12 +316,12 @@ describe('the sync hub', () => {
     const teacher = await signIn('ms-reed');
     const member = `/groups/${school.groups.reeds}/learners/${school.people.ada}`;
     await api(teacher, 'DELETE', member);
-    await until(() => live.closed() === 4403, 'it is sent back');
+    await until(() => live.closedWith === 4403, 'it is sent back');
     const another = open(`piece:${pieceId}`, await signIn('ben'));
     await allKept(another);
     await school.query(`UPDATE sessions SET expires_at = now() RETURNING id`);
     await api(await signIn('ms-reed'), 'DELETE', `/groups/${school.groups.reeds}/learners/${school.people.ben}`);
-    await until(() => another.closed() === 4401, 'the session is over');
+    await until(() => another.closedWith === 4401, 'the session is over');
   });
 
   it('asks the gate again when a learner leaves: nothing more is let in', async () => {
@@ -396,7 +329,7 @@ describe('the sync hub', () => {
     await allKept(live);
     const teacher = await signIn('ms-reed');
     await api(teacher, 'DELETE', `/groups/${school.groups.reeds}/learners/${school.people.ada}`);
-    await until(() => live.news.includes('frozen'), 'it is told');
+    await until(() => live.wasTold('frozen'), 'it is told');
     draw(live.doc);
     await new Promise((resolve) => setTimeout(resolve, 500));
     expect(await logged()).toBe(0);

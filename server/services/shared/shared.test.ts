@@ -1,8 +1,5 @@
 /** One sheet for all, over real sockets against the whole server: what somebody made only they and their teacher change. */
 import { randomUUID } from 'node:crypto';
-import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
-import pino from 'pino';
-import WebSocket from 'ws';
 import * as Y from 'yjs';
 import type { GoView } from '@lippet/core/contract/pieces';
 import type { SharedCard, SharedView } from '@lippet/core/contract/shared';
@@ -13,7 +10,8 @@ import { putItem, readItems, topOrder } from '@lippet/core/page/item';
 import { layerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
 import { Membership, Part, SharedSheet } from '../../models/tables';
 import { keepSharedMedia } from './sharedAccess';
-import { startServer, type RunningServer } from '../../server';
+import type { RunningServer } from '../../server';
+import { cookieOf, LiveDocument, serverOf, until } from '../../testing/liveDocument';
 import { appOf, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
 jest.setTimeout(30_000);
@@ -41,20 +39,7 @@ beforeEach(async () => {
     teacher: await as('ms-reed'),
     other: await as('mr-dune'),
   };
-  server = await startServer(
-    {
-      port: 0,
-      host: '127.0.0.1',
-      databaseUrl: school.database.url,
-      webRoot: null,
-      filesRoot: school.filesRoot,
-      fontsRoot: school.filesRoot,
-      trustedProxies: [],
-      computeWorker: null,
-      logLevel: 'silent',
-    },
-    pino({ level: 'silent' }),
-  );
+  server = await serverOf(school);
 });
 afterEach(async () => {
   for (const one of opened) one.destroy();
@@ -63,21 +48,10 @@ afterEach(async () => {
   await school.close();
 });
 
-async function until(holds: () => boolean | Promise<boolean>, awaited: string): Promise<void> {
-  const end = Date.now() + 8_000;
-  while (!(await holds())) {
-    if (Date.now() > end) throw new Error(`Never happened: ${awaited}`);
-    await new Promise((resolve) => setTimeout(resolve, 10));
-  }
-}
-
 const pieceOf = async (client: TestClient): Promise<string> =>
   (await client.json<{ pieceId: string }>('POST', `/api/activities/${school.activities.open}/piece`)).pieceId;
 const sheetOf = async (client: TestClient): Promise<SharedView> =>
   client.json<SharedView>('POST', `/api/pieces/${await pieceOf(client)}/shared/${PART}`);
-
-const cookieOf = (client: TestClient): string =>
-  [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
 
 /** Asks the very server to which the sockets lead. */
 const setWays = (client: TestClient, id: string, ways: { closed: boolean; hides: boolean }): Promise<Response> =>
@@ -88,47 +62,14 @@ const setWays = (client: TestClient, id: string, ways: { closed: boolean; hides:
   });
 
 /** Opens the sheet on a device of its own. */
-function openSheet(id: string, client: TestClient) {
-  const cookie = cookieOf(client);
-  const origin = `http://127.0.0.1:${server.port}`;
-  class Socket extends WebSocket {
-    constructor(url: string) {
-      super(url, { headers: { cookie, origin } });
-    }
-  }
-  const socket = new HocuspocusProviderWebsocket({
-    url: `${origin.replace('http', 'ws')}/sync`,
-    WebSocketPolyfill: Socket,
-    delay: 60_000,
-    minDelay: 60_000,
-    maxDelay: 60_000,
-  });
-  const doc = new Y.Doc();
-  const state = { scope: null as string | null, failed: false, news: [] as { kind: string; why?: string }[] };
-  const provider = new HocuspocusProvider({
-    name: `shared:${id}`,
-    document: doc,
-    websocketProvider: socket,
-    awareness: null,
-    token: 'cookie',
-    onStateless: ({ payload }) => void state.news.push(JSON.parse(payload) as { kind: string }),
-    onAuthenticationFailed: () => (state.failed = true),
-    onAuthenticated: ({ scope }) => (state.scope = scope),
-  });
-  provider.attach();
-  opened.push({
-    destroy() {
-      provider.destroy();
-      socket.destroy();
-      socket.connect = () => Promise.resolve();
-    },
-  });
-  return { doc, provider, state };
+function openSheet(id: string, client: TestClient): LiveDocument {
+  const live = new LiveDocument(server.port, `shared:${id}`, cookieOf(client));
+  opened.push(live);
+  return live;
 }
 
-type Device = ReturnType<typeof openSheet>;
-const ready = ({ provider, state }: Device): Promise<void> =>
-  until(() => state.failed || provider.isSynced, 'the sheet opens');
+const ready = (live: LiveDocument): Promise<void> =>
+  until(() => live.failed || live.provider.isSynced, 'the sheet opens');
 
 const itemsOf = (doc: Y.Doc, person: string) => layerOfPerson(doc, { person, page: PAGE });
 function write(doc: Y.Doc, person: string, id: string): void {
@@ -181,7 +122,7 @@ it('is seen by nobody else, over HTTP and at the socket', async () => {
     expect((await client.request('POST', `/api/pieces/${piece}/shared/${PART}`)).status).toBe(404);
     expect((await client.request('PUT', `/api/shared/${id}/ways`, { closed: true, hides: false })).status).toBe(404);
     const device = openSheet(id, client);
-    await until(() => device.state.failed, 'the socket refuses');
+    await until(() => device.failed, 'the socket refuses');
   }
   // A learner leads nothing.
   expect((await clients.ada.request('PUT', `/api/shared/${id}/ways`, { closed: true, hides: false })).status).toBe(404);
@@ -204,7 +145,7 @@ it.each([
 ])('a device that %s somebody else is not heard, and they lose nothing', async (_word, harm) => {
   const { id, ada, ben } = await twoAtWork();
   harm(ada.doc, school.people.ben);
-  await until(() => ada.state.news.some(({ kind, why }) => kind === 'full' && why === 'not-yours'), 'it is told so');
+  await until(() => ada.news.some(({ kind, why }) => kind === 'full' && why === 'not-yours'), 'it is told so');
   write(ben.doc, school.people.ben, 'goes on');
   await until(async () => itemsOf(await atSchool(id), school.people.ben).has('goes on'), 'the other goes on');
   const doc = await atSchool(id);
@@ -221,7 +162,7 @@ it('nobody speaks from another’s device, so that their next stroke would be ta
   liar.clientID = ben.doc.clientID;
   liar.once('update', (update: Uint8Array) => Y.applyUpdate(ada.doc, update, 'mine'));
   write(liar, school.people.ada, 'first');
-  await until(() => ada.state.news.some(({ why }) => why === 'not-yours'), 'the lie is refused');
+  await until(() => ada.news.some(({ why }) => why === 'not-yours'), 'the lie is refused');
   write(ben.doc, school.people.ben, 'real');
   await until(async () => itemsOf(await atSchool(id), school.people.ben).has('real'), 'the real one is kept');
 });
@@ -231,12 +172,9 @@ it('one alone can’t fill what belongs to all', async () => {
   const filler = 'x'.repeat(700_000);
   for (let i = 0; i < 4; i++) {
     itemsOf(ada.doc, school.people.ada).get('boat')!.set(`filler ${i}`, filler);
-    await until(
-      () => !ada.provider.hasUnsyncedChanges || ada.state.news.some(({ kind }) => kind === 'full'),
-      'it is heard',
-    );
+    await until(() => !ada.provider.hasUnsyncedChanges || ada.news.some(({ kind }) => kind === 'full'), 'it is heard');
   }
-  expect(ada.state.news.filter(({ kind }) => kind === 'full')).toMatchObject([{ why: 'no-room' }]);
+  expect(ada.news.filter(({ kind }) => kind === 'full')).toMatchObject([{ why: 'no-room' }]);
   write(ben.doc, school.people.ben, 'has room');
   await until(async () => itemsOf(await atSchool(id), school.people.ben).has('has room'), 'the other goes on');
 });
@@ -247,20 +185,20 @@ it('the teacher clears a place, brings it back, and tidies while it is closed to
   itemsOf(teacher.doc, school.people.ada).delete('boat');
   await until(() => !itemsOf(ada.doc, school.people.ada).has('boat'), 'it is cleared');
   await setWays(clients.teacher, id, { closed: true, hides: true });
-  await until(() => ada.state.news.some(({ kind }) => kind === 'frozen'), 'the learner is told that it is closed');
+  await until(() => ada.news.some(({ kind }) => kind === 'frozen'), 'the learner is told that it is closed');
   write(ada.doc, school.people.ada, 'too late');
   putItem(itemsOf(teacher.doc, school.people.ada), 'boat', before as Record<string, unknown>);
   await until(() => itemsOf(ada.doc, school.people.ada).has('boat'), 'it is back');
   expect(itemsOf(await atSchool(id), school.people.ada).has('too late')).toBe(false);
   expect(await clients.ada.json('GET', `/api/shared/${id}`)).toMatchObject({ closed: true, hides: true });
   await setWays(clients.teacher, id, { closed: false, hides: true });
-  await until(() => ada.state.news.some(({ kind }) => kind === 'open'), 'it is open again');
+  await until(() => ada.news.some(({ kind }) => kind === 'open'), 'it is open again');
 });
 
 it('all who have it open are told who else has', async () => {
   const { ada } = await twoAtWork();
   const people = (): string[] => {
-    const here = ada.state.news.filter(({ kind }) => kind === 'here').at(-1) as unknown as {
+    const here = ada.news.filter(({ kind }) => kind === 'here').at(-1) as unknown as {
       people: { name: string }[];
     };
     return here.people.map(({ name }) => name).sort();
@@ -287,7 +225,7 @@ it('what is sent holds the sheet as it was, with what is one’s own told apart;
   ]);
   const late = openSheet(id, clients.ada);
   await ready(late);
-  expect(late.state.scope).toBe('readonly');
+  expect(late.scope).toBe('readonly');
 });
 
 it('a picture on the sheet is seen by all who fill it, where whose it is has put it there, and by nobody else', async () => {
@@ -329,7 +267,7 @@ it('each crew has a sheet of its own, and sees no other', async () => {
   expect([ofAda.crew, ofBen.crew]).toEqual(['Crew of ada', 'Crew of ben']);
   expect((await clients.ben.request('GET', `/api/shared/${ofAda.id}`)).status).toBe(404);
   const device = openSheet(ofAda.id, clients.ben);
-  await until(() => device.state.failed, 'the socket refuses');
+  await until(() => device.failed, 'the socket refuses');
   const list = `/api/activities/${open}/groups/${school.groups.reeds}/shared`;
   const cards = await clients.teacher.json<SharedCard[]>('POST', list);
   expect(cards.map(({ crew }) => crew).sort()).toEqual(['Crew of ada', 'Crew of ben']);
@@ -351,7 +289,7 @@ it('whoever leaves the group has left the sheet', async () => {
   await Membership.update({ leftAt: new Date() }, { where: { personId: school.people.ben } });
   expect((await clients.ben.request('GET', `/api/shared/${id}`)).status).toBe(404);
   const device = openSheet(id, clients.ben);
-  await until(() => device.state.failed, 'the socket refuses');
+  await until(() => device.failed, 'the socket refuses');
 });
 
 it('the log names nobody’s layer but by id', async () => {
