@@ -9,8 +9,9 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 const STILL = { looks: 2, apart: 60 };
 
 /**
- * Nothing fades any more. Paper's dialogs fade from script, which no `getAnimations` shows; axe counts
- * a half-faded word's contrast as the word's own, so a look in the middle of it says nothing of the screen.
+ * Nothing fades any more, and no button comes to life. Paper's dialogs fade from script, which no `getAnimations` shows;
+ * axe counts a half-faded word's contrast as the word's own, and takes a colour from before a change with one from after
+ * it, so a look in the middle of either says nothing of the screen.
  */
 async function settled(page: Page): Promise<void> {
   let before = '';
@@ -18,17 +19,16 @@ async function settled(page: Page): Promise<void> {
   await expect
     .poll(
       async () => {
-        const now = await page.evaluate(() =>
-          [...document.querySelectorAll('*')]
-            .map((element) => getComputedStyle(element).opacity)
-            .filter((opacity) => opacity !== '1')
-            .join(' '),
-        );
+        const now = await page.evaluate(() => {
+          const opacities = [...document.querySelectorAll('*')].map((element) => getComputedStyle(element).opacity);
+          const disabled = document.querySelectorAll('[aria-disabled="true"], :disabled').length;
+          return [disabled, ...opacities.filter((opacity) => opacity !== '1')].join(' ');
+        });
         same = now === before ? same + 1 : 0;
         before = now;
         return same;
       },
-      { intervals: [STILL.apart], message: 'something on the screen goes on fading' },
+      { intervals: [STILL.apart], message: 'something on the screen goes on changing' },
     )
     .toBeGreaterThanOrEqual(STILL.looks);
 }

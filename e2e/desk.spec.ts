@@ -204,12 +204,12 @@ test('everybody’s pieces side by side get the same note and outcome; the whole
   await expect(page.getByRole('textbox', { name: 'Note to Milo' })).toHaveValue('Milo, look at the sky.');
   await expect(page.getByText('Held: finished. Milo sees nothing yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Tell 2 held' }).click();
-  await expect(page.getByText('Told 2 learners.')).toBeVisible();
+  await expect(page.getByText('Told 2 learners')).toBeVisible();
   // Told too soon, all of it can be taken back, and is told once more.
   await page.getByRole('button', { name: 'Take it back: 2 learners' }).click();
   await expect(page.getByRole('button', { name: 'Take it back: 2 learners' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Tell 2 held' }).click();
-  await expect(page.getByText('Told 2 learners.')).toBeVisible();
+  await expect(page.getByText('Told 2 learners')).toBeVisible();
   // Which pieces hang on the line, and in what order.
   await page.getByRole('button', { name: 'The line' }).click();
   const menu = page.getByRole('dialog');

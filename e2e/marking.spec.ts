@@ -59,7 +59,7 @@ test('a go is marked by the rubric, told, taken back and told again; its learner
     oskar.page.getByRole('region', { name: 'With your teacher' }).getByText('Label the harbour map'),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Tell 1 held' }).click();
-  await expect(page.getByText('Told 1 learner.')).toBeVisible();
+  await expect(page.getByText('Told 1 learner')).toBeVisible();
   await oskar.page.getByRole('link', { name: /^Updates, \d+ new/ }).click();
   await oskar.page.getByRole('link', { name: /Mr Quell asks for another go: Label the harbour map/ }).click();
   await expect(oskar.page.getByRole('heading', { name: 'Mark: 7.5 of 10' })).toBeVisible();

@@ -26,8 +26,10 @@ test('the clock goes on through a reload; what was made before it ended arrives 
   const { page } = tamsin;
   await tamsin.open(`/activity/${activity}`);
   await expect(page.getByRole('heading', { level: 2, name: '10 minutes' })).toBeVisible();
+  const begin = page.getByRole('button', { name: 'Begin now' });
+  await expect(begin).toBeEnabled();
   await expectAccessible(page, 'before the clock begins');
-  await page.getByRole('button', { name: 'Begin now' }).click();
+  await begin.click();
   const clock = page.getByRole('timer');
   await expect(clock).toHaveText('10 minutes left');
   await page.getByRole('button', { name: 'Hide the clock' }).click();
