@@ -129,7 +129,7 @@ test('a wrong key is put right, and crews are proposed, moved by keys and seen b
   await expect(page.getByText('4 of 5 answered').first()).toBeVisible();
   await expectAccessible(page, 'answers by question');
 
-  await page.getByRole('button', { name: 'Put right what is right of question 2' }).click();
+  await page.getByRole('button', { name: 'Put it right: question 2' }).click();
   const letter = page.getByRole('textbox', { name: 'The question, with what is right' });
   await expect(letter).toHaveValue(/- 10:15 \*/);
   // Something else can't be asked of those who have answered.
@@ -157,7 +157,7 @@ test('a wrong key is put right, and crews are proposed, moved by keys and seen b
   await page.getByRole('button', { name: 'Tamsin Oke' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Tamsin Oke' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByRole('button', { name: 'Put them into The tide counters' }).focus();
+  await page.getByRole('button', { name: 'Put them here: The tide counters' }).focus();
   await page.keyboard.press('Enter');
   // Another one is dragged out of it, and back.
   const rafe = page.getByRole('button', { name: 'Rafe Holm' });

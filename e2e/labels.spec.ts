@@ -87,7 +87,7 @@ test('a teacher makes both on a picture of their own, and a place is found by ke
   // The place was wrong, and is put right on its picture.
   await farrow.open(`/answers/${id}`);
   await page.getByRole('radio', { name: 'By question' }).click();
-  await page.getByRole('button', { name: 'Put right what is right of question 3' }).click();
+  await page.getByRole('button', { name: 'Put it right: question 3' }).click();
   await page.getByRole('button', { name: 'the right place: up' }).click();
   for (let press = 0; press < 5; press++) await page.getByRole('button', { name: 'the right place: left' }).click();
   await page.getByRole('button', { name: 'Look what changes' }).click();

@@ -71,14 +71,14 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
   await page.getByRole('radio', { name: 'Black' }).click();
   await expect(page.getByTestId('page-preview')).toHaveAttribute('data-look', 'black');
   await page.getByRole('radio', { name: 'Clean' }).click();
-  await page.getByRole('button', { name: 'Move the corners' }).click();
+  await page.getByRole('button', { name: 'Corners: move them' }).click();
   const corner = page.getByRole('button', { name: /Bottom right corner/ });
   const before = (await corner.boundingBox())!;
   await corner.focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
   await expect.poll(async () => (await corner.boundingBox())!.x).toBeLessThan(before.x - 5);
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
-  await page.getByRole('button', { name: 'Show the page' }).click();
+  await page.getByRole('button', { name: 'Corners: done, show the page' }).click();
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
   await page.getByRole('button', { name: 'Done, 1 taken' }).click();
   await expect(page.getByRole('tab', { name: /Sketchbook, done/ })).toBeVisible();

@@ -41,7 +41,7 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await expect(page.getByTestId('playback')).toBeVisible();
   const moment = page.getByRole('slider', { name: 'Moment' });
   await expect.poll(async () => Number(await moment.inputValue())).toBeGreaterThan(200);
-  await page.getByRole('button', { name: '8 times as fast' }).click();
+  await page.getByRole('button', { name: '8× as fast' }).click();
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 30_000 });
   await expectAccessible(page, 'watching it drawn');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();

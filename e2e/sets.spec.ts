@@ -41,7 +41,7 @@ test('questions come one after the other, one is made in another part, and all a
   // The last one is drawn on the sheet of another part.
   await expect(page.getByText('Draw it there')).toBeVisible();
   await expect(give).toBeDisabled();
-  await page.getByRole('button', { name: 'Draw: My reef knot' }).click();
+  await page.getByRole('button', { name: 'My reef knot. Draw it there' }).click();
   const paper = page.getByTestId('sheet');
   await expect(paper).toBeVisible();
   const box = (await paper.boundingBox())!;
@@ -84,10 +84,10 @@ test('small steps, an example and a question about it help; the teacher sees tha
   await page.getByRole('button', { name: 'In small steps' }).click();
   const step = page.getByRole('group', { name: 'Step 1' });
   await step.getByRole('textbox').fill('1');
-  await step.getByRole('button', { name: 'Answer step 1' }).click();
+  await step.getByRole('button', { name: 'Is that it? step 1' }).click();
   await expect(step.getByText('Not yet.')).toBeVisible();
   await step.getByRole('textbox').fill(cars!);
-  await step.getByRole('button', { name: 'Answer step 1' }).click();
+  await step.getByRole('button', { name: 'Is that it? step 1' }).click();
   await expect(step.getByText('Yes.')).toBeVisible();
   await page.getByRole('button', { name: 'Show me one like it' }).click();
   const example = page.getByRole('group', { name: 'An example' });
@@ -107,10 +107,10 @@ test('small steps, an example and a question about it help; the teacher sees tha
   await expect(quell.page.getByRole('article').getByText(/^A ferry takes/)).toBeVisible();
   await quell.open(`/answers/${activity}`);
   const desk = quell.page;
-  await desk.getByRole('button', { name: 'Close question 1' }).click();
-  await expect(desk.getByRole('button', { name: 'Open question 1' })).toBeVisible();
-  await desk.getByRole('button', { name: 'Show all what is right of question 1' }).click();
-  await expect(desk.getByRole('button', { name: 'Hide what is right of question 1' })).toBeVisible();
+  await desk.getByRole('button', { name: 'Close question 1', exact: true }).click();
+  await expect(desk.getByRole('button', { name: 'Closed. Open question 1 again' })).toBeVisible();
+  await desk.getByRole('button', { name: 'Show answer of question 1 to all' }).click();
+  await expect(desk.getByRole('button', { name: 'Answer shown. Hide that of question 1' })).toBeVisible();
   await expectAccessible(desk, 'the board with a closed question');
   await desk.getByRole('radio', { name: 'By question' }).click();
   await expect(desk.getByText(/1 learner went in small steps · 1 learner looked at an example/)).toBeVisible();

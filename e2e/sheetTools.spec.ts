@@ -426,7 +426,7 @@ for (const [name, viewport] of [
     await page.getByRole('button', { name: 'Dotted page' }).click();
     // What was copied is put onto the new page, by touch as by key.
     await sheet.tool('Pick up');
-    await page.getByRole('button', { name: 'Put 1 copied thing here' }).click();
+    await page.getByRole('button', { name: 'Put 1 here: what you copied' }).click();
     await sheet.expectItems(1);
     await page.getByRole('button', { name: 'More', exact: true }).click();
     await expectAccessible(page, 'more');

@@ -87,7 +87,7 @@ export function ShotEditor({ photo, start, busy, onKeep, onAgain, onClose }: Pro
           <Text variant="labelSmall">Turn</Text>
         </Press>
         <Press
-          aria-label={corners ? 'Show the page' : 'Move the corners'}
+          aria-label={corners ? 'Corners: done, show the page' : 'Corners: move them'}
           aria-pressed={corners}
           fill={corners ? colours.ochre : colours.scrap}
           flat={corners}

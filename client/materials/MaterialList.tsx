@@ -54,13 +54,14 @@ export function MaterialList({ materials, later, zone, onOpen }: Props) {
               } as const)
             : link;
         const verb = VERBS[kind] ?? 'Look at';
+        const about = ELSEWHERE[kind] ?? word;
         return (
-          <Press key={id} aria-label={`${verb}: ${title || word}`} {...taken} style={styles.item}>
+          <Press key={id} aria-label={`${verb}: ${title || word}. ${about}`} {...taken} style={styles.item}>
             <LineIcon name={icon} size={24} />
             <View style={styles.words}>
               <Text variant="labelLarge">{title || word}</Text>
               <Text variant="bodySmall" style={{ color: colours.soft }}>
-                {ELSEWHERE[kind] ?? word}
+                {about}
               </Text>
             </View>
           </Press>

@@ -77,7 +77,7 @@ export function PartTabs({ parts, current, done, onChoose, choices = [], waiting
                 onPress={() => onChoose(part.id)}
                 style={[styles.tab, free && styles.free, part.removed && styles.removed]}
               >
-                <View style={[styles.number, { backgroundColor: isHere ? colours.ochre : colours.scrap }]}>
+                <View aria-hidden style={[styles.number, { backgroundColor: isHere ? colours.ochre : colours.scrap }]}>
                   {complete && <LineIcon name="tick" size={16} width={3.5} />}
                   {!complete && first && <LineIcon name="lock" size={15} />}
                   {!complete && !first && <Text variant="labelSmall">{i + 1}</Text>}

@@ -63,7 +63,7 @@ function SmallStep({ step: { number, asked }, right, busy, onAnswer }: StepProps
       {right !== true && (
         <Button
           icon="tick"
-          label={`Answer ${name}`}
+          label={`Is that it? ${name}`}
           disabled={busy || !answer || !isComplete(asked, answer)}
           onPress={() => answer && onAnswer(answer)}
           style={styles.way}

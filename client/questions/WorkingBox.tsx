@@ -44,7 +44,7 @@ export function WorkingBox({ working, typed, around, onType }: Props) {
       <Text variant="bodyMedium">{label}</Text>
       {part.inPlace?.()}
       <Press
-        aria-label={`${part.inPlace ? 'Open it large' : 'Show how'}: ${part.title}`}
+        aria-label={part.begun && !part.inPlace ? `Show how: ${part.title}` : wayWords(part)}
         onPress={() => around.onPart(part.id)}
         style={styles.part}
       >

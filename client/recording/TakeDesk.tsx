@@ -84,7 +84,7 @@ export function TakeDesk({ take, part, marks, editor, sayHome = null, way = null
                 {moments.map((moment, i) => (
                   <View key={moment.id} role="listitem" style={styles.moment}>
                     <Press
-                      aria-label={`Go to note ${i + 1}, at ${timeWords(moment.second)}`}
+                      aria-label={`Go to note ${i + 1} · ${timeWords(moment.second)}`}
                       fill={colours.sea}
                       onPress={() => player.seek(moment.second)}
                       style={styles.second}

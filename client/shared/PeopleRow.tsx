@@ -27,6 +27,7 @@ export function PeopleRow({ people, counts, here, me, among, onAmong }: Props) {
   const [all, setAll] = useState(false);
   // One's own, who stands out, and those who are here come first; else the order of their places.
   const rank = ({ id }: SharedPerson): number => (id === me || id === among ? 0 : 1) + (here.has(id) ? 0 : 2);
+  const more = `and ${people.length - MOST_SHOWN} more`;
   const isShort = people.length > MOST_SHOWN && !all;
   const shown = isShort ? [...people].sort((one, other) => rank(one) - rank(other)).slice(0, MOST_SHOWN) : people;
   return (
@@ -44,8 +45,8 @@ export function PeopleRow({ people, counts, here, me, among, onAmong }: Props) {
           />
         ))}
         {isShort && (
-          <Press flat aria-label="Show everybody" onPress={() => setAll(true)} style={styles.person}>
-            <Text variant="labelSmall">{`and ${people.length - MOST_SHOWN} more`}</Text>
+          <Press flat aria-label={`${more}: show everybody`} onPress={() => setAll(true)} style={styles.person}>
+            <Text variant="labelSmall">{more}</Text>
           </Press>
         )}
       </View>

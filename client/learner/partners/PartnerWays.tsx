@@ -11,12 +11,12 @@ export function PartnerWays({ piece: { card, goes } }: { piece: PieceView }) {
   return (
     <>
       {duty && (
-        <Button icon="people" label="Your partners’ work" to={`/partners/${activityId}`}>
+        <Button icon="people" label="Partners’ work, for you to look at" to={`/partners/${activityId}`}>
           Partners’ work
         </Button>
       )}
       {about.length > 0 && (
-        <Button icon="eye" label="What your partners say" to={`/feedback/${goes[0]!.id}`}>
+        <Button icon="eye" to={`/feedback/${goes[0]!.id}`}>
           {`Partners say (${about.length})`}
         </Button>
       )}

@@ -68,7 +68,7 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
         {notes && (
           <Button
             icon={short ? undefined : 'list'}
-            label={`Notes on the last go${notes.of > 0 ? `, ${notes.done} of ${notes.of} ticked off` : ''}`}
+            label={notes.of > 0 ? `Notes ${notes.done}/${notes.of} ticked off, on the last go` : 'Notes on the last go'}
             onPress={onNotes}
           >
             {notes.of > 0 ? `Notes ${notes.done}/${notes.of}` : 'Notes'}
@@ -79,7 +79,7 @@ export function PieceStatusBar({ piece, zone, notes, onNotes, short }: Props) {
         {answered && (
           <Button
             to={`/feedback/${answered.id}`}
-            label={`See what ${answered.review!.teacher} wrote on go ${answered.number}`}
+            label={`See the marks of ${answered.review!.teacher} on go ${answered.number}`}
           >
             {short ? 'Marks' : 'See the marks'}
           </Button>

@@ -15,7 +15,7 @@ export function PutCopies({ surface }: { surface: Surface }) {
     <View style={styles.place}>
       <Button
         icon="pages"
-        label={`Put ${copies} copied ${copies === 1 ? 'thing' : 'things'} here`}
+        label={`Put ${copies} here: what you copied`}
         onPress={() => paste(surface)}
       >{`Put ${copies} here`}</Button>
     </View>

@@ -133,7 +133,7 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
           <Button
             key={offered}
             kind={offered === speed ? 'chosen' : 'plain'}
-            label={`${offered} times as fast`}
+            label={`${offered}× as fast`}
             onPress={() => setSpeed(offered)}
             style={styles.speed}
           >{`${offered}×`}</Button>

@@ -54,7 +54,7 @@ export function CrewCard({ crew, draft, held, view, zone, isGiven }: CrewProps) 
         autoCapitalize="none"
       />
       <CrewWork crew={crew} isGiven={isGiven} />
-      <Button icon="bin" label={`Take the crew ${name} apart`} onPress={() => draft.drop(id)} style={styles.way}>
+      <Button icon="bin" label={`Take apart: the crew ${name}`} onPress={() => draft.drop(id)} style={styles.way}>
         Take apart
       </Button>
     </CrewPlace>

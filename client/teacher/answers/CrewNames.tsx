@@ -91,7 +91,7 @@ interface PutProps {
 /** Puts the name that was pressed into a crew. */
 export function PutHere({ held, name, onPut }: PutProps) {
   return (
-    <Button icon="down" disabled={held === null} label={`Put them into ${name}`} onPress={onPut} style={styles.way}>
+    <Button icon="down" disabled={held === null} label={`Put them here: ${name}`} onPress={onPut} style={styles.way}>
       Put them here
     </Button>
   );

@@ -130,7 +130,7 @@ export function QuestionReportCard({ report, learners, help, activityId, onPutRi
       {canBeMended && !mending && (
         <Button
           icon="pen"
-          label={`Put right what is right of question ${number}`}
+          label={`Put it right: question ${number}`}
           onPress={() => setMending(true)}
           style={styles.way}
         >

@@ -34,7 +34,7 @@ export function QuestionWays({ number, state, hasRight }: Props) {
     <View style={styles.ways}>
       <Press
         flat
-        aria-label={`${closed ? 'Open' : 'Close'} question ${number}`}
+        aria-label={closed ? `Closed. Open question ${number} again` : `Close question ${number}`}
         fill={closed ? colours.ochre : colours.scrap}
         onPress={() => void put({ closed: !closed })}
         style={styles.way}
@@ -46,7 +46,7 @@ export function QuestionWays({ number, state, hasRight }: Props) {
         <Press
           flat
           aria-label={
-            shown ? `Hide what is right of question ${number}` : `Show all what is right of question ${number}`
+            shown ? `Answer shown. Hide that of question ${number}` : `Show answer of question ${number} to all`
           }
           fill={shown ? colours.ochre : colours.scrap}
           onPress={() => void put({ shown: !shown })}

@@ -37,7 +37,7 @@ export function PlanIndex() {
             onPress={() => goToSection(place)}
             style={styles.row}
           >
-            <View style={[styles.mark, styles[standing]]}>
+            <View style={[styles.mark, styles[standing]]} aria-hidden>
               {standing === 'done' ? (
                 <LineIcon name="tick" size={15} width={3.5} />
               ) : (

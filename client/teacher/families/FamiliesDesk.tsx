@@ -133,6 +133,7 @@ function FamilyCard({
   onEnd: () => void;
 }) {
   const { id, child, code, most, people, messages, lastAt } = card;
+  const talk = messages === 0 ? 'Write' : `${messages} said, last ${whenWords(lastAt!, Date.now(), zone)}`;
   return (
     <Scrap style={styles.card}>
       <View style={styles.row}>
@@ -150,8 +151,8 @@ function FamilyCard({
       </Text>
       <View style={styles.row}>
         {people.length > 0 && (
-          <Button icon="ask" to={`/home-talk/${id}`} label={`Write to the family of ${child.name}`}>
-            {messages === 0 ? 'Write' : `${messages} said, last ${whenWords(lastAt!, Date.now(), zone)}`}
+          <Button icon="ask" to={`/home-talk/${id}`} label={`${talk} to the family of ${child.name}`}>
+            {talk}
           </Button>
         )}
         <Button icon="plus" label={`Another card for ${child.name}`} onPress={onMore}>

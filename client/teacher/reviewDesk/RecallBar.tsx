@@ -49,11 +49,9 @@ export function RecallBar({
   return (
     <DeskBar fill={colours.ochre} words={problem ?? `Told ${words}`}>
       {!problem && (
-        <Button
-          icon="undo"
-          label={`Take it back: ${words}`}
-          onPress={() => void recall()}
-        >{`Take it back (${left} s)`}</Button>
+        <Button icon="undo" label={`Take it back (${left} s): ${words}`} onPress={() => void recall()}>
+          {`Take it back (${left} s)`}
+        </Button>
       )}
     </DeskBar>
   );

@@ -19,13 +19,14 @@ function MadeAnswering({ question, answer, onAnswer, around }: AnsweringProps<'m
     if (mayNote && isThere !== noted) note();
   }, [mayNote, isThere, noted]);
   if (!part) return <Text variant="bodyLarge">{answer ? 'It was made' : 'It is made in another part'}</Text>;
+  const status = isThere ? 'Something is there' : `${part.verb} it there`;
   return (
-    <Press aria-label={`${part.verb}: ${part.title}`} onPress={() => around?.onPart(part.id)} style={styles.part}>
+    <Press aria-label={`${part.title}. ${status}`} onPress={() => around?.onPart(part.id)} style={styles.part}>
       <View style={styles.picture}>{part.picture ?? <LineIcon name={part.icon} size={56} />}</View>
       <View style={styles.words}>
         <Text variant="titleMedium">{part.title}</Text>
         <Text variant="bodyMedium" role="status">
-          {isThere ? 'Something is there' : `${part.verb} it there`}
+          {status}
         </Text>
       </View>
       <LineIcon name="forward" size={28} />
