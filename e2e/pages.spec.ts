@@ -82,7 +82,7 @@ test('the strip of pages says that there is more of it, and goes once one works 
   await page.getByRole('button', { name: 'More pages' }).click();
   await expect(last).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole('button', { name: 'More pages' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'The pages before' }).click();
+  await page.getByRole('button', { name: 'More: the pages before' }).click();
   await expect(page.getByRole('tab', { name: 'Page 1' })).toBeInViewport({ ratio: 1 });
   await nell.draw(0.4);
   await nell.expectStrokes(1);

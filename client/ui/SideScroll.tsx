@@ -54,7 +54,7 @@ export function SideScroll({ things, children, role, style, contentContainerStyl
 }
 
 const EDGES = {
-  before: { icon: 'back', label: (things: string) => `The ${things} before` },
+  before: { icon: 'back', label: (things: string) => `More: the ${things} before` },
   after: { icon: 'forward', label: (things: string) => `More ${things}` },
 } as const;
 
