@@ -24,7 +24,7 @@ test('a learner draws, looks at the task, takes a photo; turned upright the work
   await page.getByRole('button', { name: /^All of the task/ }).click();
   const task = page.getByRole('complementary', { name: 'Task' });
   await expect(task.getByText('Find the four places.', { exact: false }).first()).toBeInViewport();
-  await page.getByRole('button', { name: 'Put the task away' }).last().click();
+  await page.getByRole('button', { name: 'Back to the sheet' }).click();
   await expect(task).toBeHidden();
   const small = await height(nell.sheet);
   await page.getByRole('button', { name: 'Full screen' }).click();

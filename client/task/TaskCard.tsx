@@ -167,7 +167,7 @@ export function TaskStrip({ facts, zone, onLook, onAsk, compact = false, pulledD
               }
             />
           </ScrollView>
-          <Pressable role="button" aria-label="Put the task away" onPress={() => setOpen(false)} style={styles.pull}>
+          <Pressable role="button" onPress={() => setOpen(false)} style={styles.pull}>
             <LineIcon name="up" size={20} />
             <Text variant="labelMedium">Back to the sheet</Text>
           </Pressable>
