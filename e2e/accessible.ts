@@ -45,7 +45,10 @@ async function violationsOn(page: Page): Promise<axe.Result[]> {
     const wordsOn = (element: Element | undefined): number => {
       const texts = document.createTreeWalker(element ?? document.body, NodeFilter.SHOW_TEXT);
       let count = 0;
-      while (texts.nextNode()) if (texts.currentNode.nodeValue!.trim() !== '') count += 1;
+      while (texts.nextNode()) {
+        const { nodeValue, parentElement } = texts.currentNode;
+        if (nodeValue!.trim() !== '' && !parentElement!.closest('[aria-hidden="true"]')) count += 1;
+      }
       return count;
     };
     const { violations } = await core.run(document, { resultTypes: ['violations'], preload: false, elementRef: true });

@@ -140,7 +140,7 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
           <UnderIcon icon="ask">Whose</UnderIcon>
         </Pressable>
         {ownPlace && (
-          <Pressable role="button" aria-label="My place, close" onPress={toOwnPlace} style={styles.place}>
+          <Pressable role="button" aria-label="Mine: my place, close" onPress={toOwnPlace} style={styles.place}>
             <UnderIcon icon="pin">Mine</UnderIcon>
           </Pressable>
         )}

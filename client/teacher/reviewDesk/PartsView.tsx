@@ -196,9 +196,14 @@ function PartPicture({
             {...picture}
           />
         ))}
-        {Small && <Small part={part} doc={doc} />}
+        {/* A picture of the work, as the pages are: what is written on it is not what the button is called. */}
+        {Small && (
+          <View aria-hidden>
+            <Small part={part} doc={doc} />
+          </View>
+        )}
         {pages.length === 0 && !Small && !take && (
-          <View style={[styles.empty, { width: picture.width }]}>
+          <View aria-hidden style={[styles.empty, { width: picture.width }]}>
             <Text variant="bodySmall">Nothing here</Text>
           </View>
         )}
