@@ -71,18 +71,16 @@ export default function Shelf() {
                   <KindFilter kinds={finished.flatMap((card) => card.kinds)} chosen={kind} onChoose={setKind} />
                 </Suspense>
                 <Columns
-                  ratio={2}
+                  ratio={finished.length > 0 ? 2 : 1}
                   first={
                     <>
                       <ShelfGrid cards={shown} {...shared} />
+                      {data && finished.length === 0 && <Notice calm>Finished work will stand here.</Notice>}
                       {finished.length > 0 && shown.length === 0 && <Notice calm>Nothing is like that.</Notice>}
                     </>
                   }
                   second={<PieceList title="With your teacher" cards={withTeacher} {...shared} />}
                 />
-                {data && finished.length + withTeacher.length === 0 && (
-                  <Notice calm>Finished work will stand here.</Notice>
-                )}
               </>
             )}
           </Screen>
