@@ -56,7 +56,9 @@ export function CameraView(props: Props) {
     shooting.current = true;
     setLost(null);
     try {
-      onPhoto(await takePhoto(camera, video.current));
+      const photo = await takePhoto(camera, video.current);
+      if (photo) onPhoto(photo);
+      else setLost('The camera shows nothing just now. Try again.');
     } catch (error) {
       if (!(error instanceof WorkerLostError)) throw error;
       setLost(error.message);

@@ -73,14 +73,35 @@ export async function hasTwoCameras(): Promise<boolean> {
 /** What a film shows at one moment; unpacked where it is read, which is away from the main thread. */
 export type Frame = VideoFrame | ImageBitmap;
 
-/** The picture that a film which plays shows now. To be handed on, or closed. */
-export async function frameOf(video: HTMLVideoElement): Promise<Frame> {
-  // Where there is no VideoFrame, the main thread must unpack it.
-  return 'VideoFrame' in window ? new VideoFrame(video) : createImageBitmap(video);
+/**
+ * The picture that a film which plays shows now, to be handed on, or closed. Null where it shows none: a camera that is
+ * being changed, put away, or between two pictures may have said that it does.
+ */
+export async function frameOf(video: HTMLVideoElement): Promise<Frame | null> {
+  try {
+    // Where there is no VideoFrame, the main thread must unpack it.
+    return 'VideoFrame' in window ? new VideoFrame(video) : await createImageBitmap(video);
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'InvalidStateError') return null;
+    throw error;
+  }
 }
 
-/** The picture of this moment, as finely as the camera gives it. */
-export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promise<Blob> {
+/** So long is waited for a camera that shows nothing, in milliseconds. */
+const PATIENCE = 2_000;
+
+async function nextFrameOf(video: HTMLVideoElement): Promise<Frame | null> {
+  const end = performance.now() + PATIENCE;
+  let frame = await frameOf(video);
+  while (!frame && performance.now() < end) {
+    await new Promise(requestAnimationFrame);
+    frame = await frameOf(video);
+  }
+  return frame;
+}
+
+/** The picture of this moment, as finely as the camera gives it; null where it gives none any more. */
+export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promise<Blob | null> {
   const [track] = camera.stream.getVideoTracks();
   if (!camera.practice && track && 'ImageCapture' in window) {
     try {
@@ -93,6 +114,6 @@ export async function takePhoto(camera: Camera, video: HTMLVideoElement): Promis
       console.warn('The camera takes no photos of its own.', error);
     }
   }
-  const frame = await frameOf(video);
-  return scanner().pack(transfer(frame, [frame]));
+  const frame = await nextFrameOf(video);
+  return frame && scanner().pack(transfer(frame, [frame]));
 }

@@ -26,12 +26,6 @@ const AGAIN = 2_000;
 
 const NOTHING: LiveLook = { seen: null, wait: 0 };
 
-/** A camera that is being changed or put away shows nothing, though it said that it does: the next picture counts. */
-function noneNow(error: unknown): null {
-  if (error instanceof DOMException && error.name === 'InvalidStateError') return null;
-  throw error;
-}
-
 /** Pictures of a video, one after the other, until it ends; null then. */
 class Frames {
   private ended = false;
@@ -43,7 +37,7 @@ class Frames {
     while (!this.ended) {
       await new Promise(requestAnimationFrame);
       const ready = video.videoWidth > 0 && video.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA;
-      const frame = !this.ended && ready ? await frameOf(video).catch(noneNow) : null;
+      const frame = !this.ended && ready ? await frameOf(video) : null;
       if (frame) return frame;
     }
     return null;
