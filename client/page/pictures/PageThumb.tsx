@@ -1,8 +1,10 @@
 import { areMarks, type PagePlan } from '@lippet/core/page/document';
 import { readItems, type Items } from '@lippet/core/page/item';
 import { useEffect, useRef } from 'react';
+import { colours } from '../../ui/theme';
 import { useSameList } from '../../ui/useSameList';
 import { drawPage, type PageLayer } from '../surface/drawPage';
+import { pdfPreviews } from './pdfPreviews';
 
 /** Drawn again this long after the last change, in milliseconds: never between pen and ink. */
 const REST = 700;
@@ -15,6 +17,15 @@ interface Props {
   /** In CSS pixels. */
   width: number;
   height: number;
+}
+
+/** Three knots in the middle of a page whose print is still to come: nobody takes it for a blank one. */
+function drawComing(canvas: HTMLCanvasElement): void {
+  const context = canvas.getContext('2d')!;
+  const side = canvas.width / 12;
+  context.setTransform(1, 0, 0, 1, canvas.width / 2, canvas.height / 2);
+  context.fillStyle = colours.soft;
+  for (const place of [-2, 0, 2]) context.fillRect((place - 0.5) * side, -side / 2, side, side);
 }
 
 const layerOfItems = (items: Items): PageLayer => ({ items: readItems(items), marks: areMarks(items) });
@@ -30,7 +41,9 @@ export function PageThumb({ page, layers, width, height }: Props) {
     let [gone, followed] = [false, false];
     const draw = (): void => {
       timer = undefined;
-      if (canvas.current && !gone) drawPage(canvas.current, page, maps.map(layerOfItems), later);
+      if (!canvas.current || gone) return;
+      drawPage(canvas.current, page, maps.map(layerOfItems), later);
+      if (page.background.kind === 'pdf' && !pdfPreviews.get(page, later)) drawComing(canvas.current);
     };
     const later = (): void => void (timer ??= setTimeout(draw, REST));
     // Of a hundred pages only those are drawn, and their papers fetched, that are about to be seen.
