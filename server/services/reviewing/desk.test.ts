@@ -404,7 +404,8 @@ it('all of an activity leaves as a ZIP: by learner with and without marks, a tab
   expect(Buffer.from(files['badab 11/go 1/pages.pdf']!).subarray(0, 5).toString()).toBe('%PDF-');
   expect([...files['marks.csv']!.subarray(0, 3)]).toEqual([0xef, 0xbb, 0xbf]);
   const [heads, ...rows] = Papa.parse<string[]>(strFromU8(files['marks.csv']!)).data;
-  expect(heads).toEqual(['Learner', 'State', 'Go', 'Sent', 'Late', 'Outcome', 'Mark', 'Rubric', 'Answers', 'Note']);
+  const told = ['Outcome', 'Mark', 'Rubric', 'Answers', 'Note', 'Partners'];
+  expect(heads).toEqual(['Learner', 'State', 'Go', 'Sent', 'Late', ...told]);
   expect(rows.map(([name, state, number, , , outcome]) => [name, state, number, outcome])).toEqual([
     ['<b>ada</b> =1+1', 'Finished', '1', 'finished'],
     ['ben', 'New', '', ''],
