@@ -42,14 +42,15 @@ async function violationsOn(page: Page): Promise<axe.Result[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
   return page.evaluate(async () => {
     const { axe: core } = window as unknown as { axe: typeof axe };
-    const wordsOn = (element: Element | undefined): number => {
+    // A picture of work, on which something is written, is not what a button is called.
+    const isOneWord = (element: Element | undefined): boolean => {
       const texts = document.createTreeWalker(element ?? document.body, NodeFilter.SHOW_TEXT);
-      let count = 0;
+      const written: Element[] = [];
       while (texts.nextNode()) {
         const { nodeValue, parentElement } = texts.currentNode;
-        if (nodeValue!.trim() !== '' && !parentElement!.closest('[aria-hidden="true"]')) count += 1;
+        if (nodeValue!.trim() !== '') written.push(parentElement!);
       }
-      return count;
+      return written.length === 1 && !written[0]!.closest('[aria-hidden="true"]');
     };
     const { violations } = await core.run(document, { resultTypes: ['violations'], preload: false, elementRef: true });
     return violations
@@ -57,7 +58,7 @@ async function violationsOn(page: Page): Promise<axe.Result[]> {
         ...rest,
         id,
         nodes: nodes
-          .filter(({ element }) => id !== 'label-content-name-mismatch' || wordsOn(element) === 1)
+          .filter(({ element }) => id !== 'label-content-name-mismatch' || isOneWord(element))
           .map((node) => ({ ...node, element: undefined })),
       }))
       .filter(({ nodes }) => nodes.length > 0);
