@@ -3,7 +3,6 @@ import { LIMITS } from '@lippet/core/contract/limits';
 import { splitUpdate } from '@lippet/core/page/splitUpdate';
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
-import { PacedIntake } from './pacedIntake';
 
 /** The kinds of message that carry an update of a document (y-protocols/sync, and Hocuspocus around it). */
 const SYNC = 0;
@@ -21,6 +20,9 @@ function bringsUpdate(message: Uint8Array): boolean {
   decoding.readVarString(decoder);
   return decoding.readVarUint(decoder) === SYNC && decoding.readVarUint(decoder) === UPDATE;
 }
+
+/** While many draw at once, what comes from others so soon after is taken together, in milliseconds. */
+const TOGETHER = 120;
 
 function inPieces(message: Uint8Array): Uint8Array[] {
   const decoder = decoding.createDecoder(message);
@@ -48,22 +50,30 @@ export class LeanSocket extends HocuspocusProviderWebsocket {
 
   /** Takes what several messages bring as one change; null where each is taken as it comes. */
   takeTogether: ((take: () => void) => void) | null = null;
-  private readonly intake = new PacedIntake<SocketMessage>((messages) =>
-    this.takeTogether?.(() => messages.forEach((message) => super.onMessage(message))),
-  );
+  private waiting: SocketMessage[] = [];
+  private timer: ReturnType<typeof setTimeout> | undefined;
 
   override onMessage(event: SocketMessage): void {
     if (this.takeTogether && bringsUpdate(new Uint8Array(event.data as unknown as ArrayBuffer))) {
-      this.intake.add(event);
+      this.waiting.push(event);
+      this.timer ??= setTimeout(() => this.takeWaiting(), TOGETHER);
       return;
     }
     // What is said after it may be said of it.
-    this.intake.takeAll();
+    this.takeWaiting();
     super.onMessage(event);
   }
 
+  private takeWaiting(): void {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    const waiting = this.waiting;
+    this.waiting = [];
+    if (waiting.length > 0) this.takeTogether?.(() => waiting.forEach((event) => super.onMessage(event)));
+  }
+
   override destroy(): void {
-    this.intake.stop();
+    clearTimeout(this.timer);
     super.destroy();
   }
 
