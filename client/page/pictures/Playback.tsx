@@ -44,6 +44,8 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
     };
   }, [items]);
   const fit = Math.min(VIEW.width / page.width, VIEW.height / page.height);
+  // How much of what lies below has come: it is drawn anew, also where nothing moves.
+  const [came, setCame] = useState(0);
   // The strokes that are finished are baked; going back begins anew.
   const baked = useRef<{ count: number; picture: HTMLCanvasElement | null }>({ count: 0, picture: null });
 
@@ -54,7 +56,10 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
     const finished = line.entries.filter(({ end }) => end <= at);
     if (!baked.current.picture || finished.length < baked.current.count) {
       const picture = Object.assign(document.createElement('canvas'), { width: element.width, height: element.height });
-      drawPage(picture, page, [{ items: others, marks: false }], () => void (baked.current.picture = null));
+      drawPage(picture, page, [{ items: others, marks: false }], () => {
+        baked.current.picture = null;
+        setCame((before) => before + 1);
+      });
       baked.current = { count: 0, picture };
     }
     const scale = element.width / page.width;
@@ -72,7 +77,7 @@ export function Playback({ page, items }: { page: PagePlan; items: Items }) {
     context.drawImage(picture, 0, 0);
     for (const { id, start, end } of line.entries)
       if (start <= at && end > at) draw(context, begun(strokes.get(id)!, at - start));
-  }, [at, line, strokes, others, page]);
+  }, [at, line, strokes, others, page, came]);
 
   useEffect(() => {
     if (!playing) return undefined;
