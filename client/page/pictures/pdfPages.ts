@@ -119,6 +119,7 @@ export class PdfPageSource {
   private askAgainLater(): void {
     if (this.gone) return;
     this.onMissing(true);
+    // A worker that is lost holds no file open.
     void pdfWorker()
       .close(this.media)
       .catch(() => undefined);

@@ -151,7 +151,7 @@ function FamilyCard({
       </Text>
       <View style={styles.row}>
         {people.length > 0 && (
-          <Button icon="ask" to={`/home-talk/${id}`} label={`${talk} to the family of ${child.name}`}>
+          <Button icon="ask" to={`/home-talk/${id}`} label={`${talk}: the family of ${child.name}`}>
             {talk}
           </Button>
         )}
