@@ -10,11 +10,11 @@ import { expect, test } from './school';
 const PASSWORD = 'gull-feather-jam';
 const DAY = 86_400_000;
 
-/** The next Friday afternoon. */
-function friday(): number {
+/** Noon of a Saturday to come, in London: a week's end on every clock that the school of a journey may have. */
+function weeksEnd(): number {
   const now = new Date();
-  const day = new Date(now.getTime() + ((12 - now.getUTCDay()) % 7) * DAY);
-  return day.setUTCHours(18, 0, 0, 0);
+  const day = new Date(now.getTime() + (6 - now.getUTCDay()) * DAY);
+  return day.setUTCHours(12, 0, 0, 0);
 }
 
 test('a family joins by a card, sees what came back, writes to the teacher, and gets the letter of the week', async ({
@@ -88,7 +88,7 @@ test('a family joins by a card, sees what came back, writes to the teacher, and 
   const sequelize = openDatabase(school.databaseUrl);
   await appOf(
     { sequelize, filesRoot: tmpdir(), database: { url: school.databaseUrl } } as never,
-    friday,
+    weeksEnd,
   ).services.weekLetters.writeAll();
   await sequelize.close();
   await home.open('/me');
