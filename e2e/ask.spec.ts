@@ -4,14 +4,6 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test.use({
-  launchOptions: async ({ launchOptions }, use) =>
-    use({
-      ...launchOptions,
-      args: [...(launchOptions.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
-    }),
-});
-
 test('a question goes to the teacher alone by default, is answered, shared without a name, and taken away with a reason', async ({
   device,
 }) => {

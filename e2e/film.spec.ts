@@ -4,15 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { expectAccessible } from './accessible';
-import { CHROMIUM, PHONE, WIDE } from './chromium';
+import { CHROMIUM_WITH_DEVICES, PHONE, WIDE } from './chromium';
 import { Device } from './device';
 import { expect, test } from './school';
-
-const FAKE = {
-  ...CHROMIUM,
-  args: [...CHROMIUM.args, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
-};
-test.use({ launchOptions: FAKE });
 
 const TITLE = 'Tell us about your lino print';
 
@@ -176,7 +170,7 @@ test('a browser that is killed while filming gives back all but the last second'
   const profile = await mkdtemp(join(tmpdir(), 'lippet-film-'));
   const start = async (): Promise<{ device: Device; kill: () => Promise<void> }> => {
     const context = await chromium.launchPersistentContext(profile, {
-      ...FAKE,
+      ...CHROMIUM_WITH_DEVICES,
       viewport: PHONE,
       reducedMotion: 'reduce',
     });

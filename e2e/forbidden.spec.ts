@@ -6,12 +6,9 @@ import { writeWav } from '@lippet/core/sound/wav';
 import { makeVoice } from '@lippet/demo/sounds';
 import type { Page } from '@playwright/test';
 import { expectAccessible } from './accessible';
-import { CHROMIUM, PHONE } from './chromium';
+import { PHONE } from './chromium';
 import { sceneFile } from './sceneFile';
 import { expect, test } from './school';
-
-// Nobody answers the browser's question here: what is not allowed is forbidden.
-test.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--use-fake-device-for-media-stream'] } });
 
 async function film(page: Page, seconds: number): Promise<void> {
   await page.getByRole('button', { name: 'Start filming' }).click();

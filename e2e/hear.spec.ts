@@ -1,10 +1,7 @@
 /** What is to be read can be heard, the spoken word marked; without a voice on the device, school makes one. */
 import { expectAccessible } from './accessible';
-import { CHROMIUM, PHONE } from './chromium';
+import { PHONE } from './chromium';
 import { expect, test } from './school';
-
-// Its windows have a voice, even where no device does.
-test.use({ launchOptions: CHROMIUM });
 
 test('the task is heard, each word marked as it is said, and silent when one leaves', async ({ device }) => {
   const wren = await device({ viewport: PHONE });

@@ -5,14 +5,6 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-test.use({
-  launchOptions: async ({ launchOptions }, use) =>
-    use({
-      ...launchOptions,
-      args: [...(launchOptions.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
-    }),
-});
-
 test('a teacher says the task and adds a PDF to look at; the learner hears it, and the PDF opens at the page where one was', async ({
   device,
   school,

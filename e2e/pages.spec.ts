@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Locator, Page } from '@playwright/test';
 import { PDFDocument, rgb } from 'pdf-lib';
-import { CHROMIUM, PHONE, WIDE } from './chromium';
+import { PHONE, WIDE } from './chromium';
 import type { Device } from './device';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
@@ -26,9 +26,6 @@ const middle = async (locator: Locator): Promise<{ x: number; y: number }> => {
   const box = (await locator.boundingBox())!;
   return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
 };
-
-// What a window keeps in memory is asked of a whole one.
-test.use({ launchOptions: CHROMIUM });
 
 test('a page is dragged to another place', async ({ device }) => {
   const nell = await device({ viewport: WIDE });

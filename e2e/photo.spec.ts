@@ -80,7 +80,7 @@ test('paper work is photographed by itself, set right, changed later, sent, and 
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.getByRole('button', { name: 'Corners: done, show the page' }).click();
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
-  await page.getByRole('button', { name: 'Done, 1 taken' }).click();
+  await page.getByRole('button', { name: 'Done 1 taken' }).click();
   await expect(page.getByRole('tab', { name: /Sketchbook, done/ })).toBeVisible();
 
   // It is a page like others: drawn on, and its photo can be changed as long as it is not sent.
@@ -168,7 +168,7 @@ test('a sheet that was worked on and photographed again is laid over the first p
   await openActivity(tamsin, school, TITLE);
   await page.getByRole('button', { name: 'Take a photo' }).click();
   await keep(first);
-  await page.getByRole('button', { name: 'Done, 1 taken' }).click();
+  await page.getByRole('button', { name: 'Done 1 taken' }).click();
   await send();
   const quell = await device({ viewport: WIDE });
   await quell.as('Mr Quell');
@@ -220,9 +220,9 @@ test('photos from files are found and judged; what is wrong is said before keepi
   await chooseFiles(tamsin, [dark]);
   await expect(page.getByRole('alert')).toContainText('too dark');
   await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByRole('button', { name: 'Done, 1 taken' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Done 1 taken' })).toBeVisible();
   await chooseFiles(tamsin, [first, second]);
-  await page.getByRole('button', { name: 'Done, 3 taken' }).click();
+  await page.getByRole('button', { name: 'Done 3 taken' }).click();
   await expect(page.getByRole('button', { name: 'Page 3 of 3. All pages' })).toBeVisible();
 
   // One of several is deleted, and comes back.
@@ -268,7 +268,7 @@ test('a spot asks for a photo and is filled by it; any part can be answered on p
   await page.getByRole('button', { name: 'Answer on paper, with a photo' }).click();
   await chooseFiles(tamsin, [photo]);
   await page.getByRole('button', { name: /Use it|Keep it/ }).click();
-  await page.getByRole('button', { name: 'Done, 1 taken' }).click();
+  await page.getByRole('button', { name: 'Done 1 taken' }).click();
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.getByRole('button', { name: /1 photo of paper/ }).first()).toBeVisible();
 });
@@ -299,7 +299,7 @@ test('a phone that nobody is signed in on is the camera for one piece, until its
   await phone.page.getByRole('button', { name: 'Take the photo by itself when the sheet is still' }).click();
   await expect(phone.page.getByTestId('outline')).toBeVisible();
   await phone.page.getByRole('button', { name: 'Take the photo', exact: true }).click();
-  await expect(phone.page.getByRole('button', { name: 'Done, 1 taken' })).toBeVisible();
+  await expect(phone.page.getByRole('button', { name: 'Done 1 taken' })).toBeVisible();
   await expect(page.getByText('1 photo has come.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Done', exact: true }).click();

@@ -1,5 +1,10 @@
 import { defineConfig } from '@playwright/test';
-import { BARE_CHROMIUM } from './chromium';
+import { BARE_CHROMIUM, CHROMIUM_UNANSWERED, CHROMIUM_WITH_DEVICES } from './chromium';
+
+/** Journeys with a camera, a microphone, a voice of the browser's own, or a look at what a window keeps in memory. */
+const WITH_DEVICES = /(ask|camera|film|hear|materials|pages)\.spec/;
+/** Journeys of what the browser's settings take away. */
+const UNANSWERED = /forbidden\.spec/;
 
 export default defineConfig({
   testDir: '.',
@@ -11,5 +16,11 @@ export default defineConfig({
   // A second try only tells what stumbles from what is broken: with --strict, whoever needs it fails the run (command/testSteps.mjs).
   retries: 1,
   outputDir: '../.lippet/test-results',
-  use: { launchOptions: BARE_CHROMIUM, screenshot: 'only-on-failure' },
+  use: { screenshot: 'only-on-failure' },
+  // One browser after the other: whoever needs another one than the journey before starts it, and a server, anew.
+  projects: [
+    { name: 'devices', testMatch: WITH_DEVICES, use: { launchOptions: CHROMIUM_WITH_DEVICES } },
+    { name: 'unanswered', testMatch: UNANSWERED, use: { launchOptions: CHROMIUM_UNANSWERED } },
+    { name: 'bare', testIgnore: [WITH_DEVICES, UNANSWERED], use: { launchOptions: BARE_CHROMIUM } },
+  ],
 });

@@ -68,7 +68,12 @@ function After({ booth }: Pick<Props, 'booth'>) {
   }
   return (
     streams?.twoCameras && (
-      <CaptureTool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={turnRound} />
+      <CaptureTool
+        icon="flip"
+        word="Turn round"
+        label="Turn round: use the camera on the other side"
+        onPress={turnRound}
+      />
     )
   );
 }
@@ -77,6 +82,6 @@ function SortSwitch({ booth: { sort, switchSort } }: Pick<Props, 'booth'>) {
   return sort === 'film' ? (
     <CaptureTool icon="voice" word="Only sound" label="Record only sound, without a picture" onPress={switchSort} />
   ) : (
-    <CaptureTool icon="film" word="With picture" label="Record a film, with a picture" onPress={switchSort} />
+    <CaptureTool icon="film" word="With picture" label="With picture: record a film" onPress={switchSort} />
   );
 }

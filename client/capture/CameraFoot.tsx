@@ -42,11 +42,16 @@ export function CameraFoot(props: Props) {
       right={
         <>
           {twoCameras && (
-            <CaptureTool icon="flip" word="Turn round" label="Use the camera on the other side" onPress={onTurnRound} />
+            <CaptureTool
+              icon="flip"
+              word="Turn round"
+              label="Turn round: use the camera on the other side"
+              onPress={onTurnRound}
+            />
           )}
           {camera?.torch && <Torch camera={camera} />}
           {taken !== null && taken > 0 && (
-            <Button kind="chosen" icon="tick" onPress={onDone} label={`Done, ${taken} taken`}>{`Done ${taken}`}</Button>
+            <Button kind="chosen" icon="tick" onPress={onDone} label={`Done ${taken} taken`}>{`Done ${taken}`}</Button>
           )}
         </>
       }
