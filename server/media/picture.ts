@@ -28,7 +28,8 @@ const NO_PICTURES: MediaPictures = () => Promise.resolve(null);
 
 async function asAddress(bytes: Buffer | null, width: number): Promise<string | null> {
   if (!bytes) return null;
-  const small = await sharp(bytes).resize({ width, withoutEnlargement: true }).png().toBuffer();
+  // Read once and thrown away: how long it is does not matter.
+  const small = await sharp(bytes).resize({ width, withoutEnlargement: true }).png({ compressionLevel: 1 }).toBuffer();
   return `data:image/png;base64,${small.toString('base64')}`;
 }
 

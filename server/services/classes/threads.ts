@@ -218,10 +218,7 @@ export class ThreadService {
     if (!piece) throw notFound();
     const kept = await this.log.updates({ kind: 'piece', id: piece.id });
     const shown = { updates: kept?.updates ?? [], place: thread.place! };
-    return {
-      tag: `${id}.${kept?.through ?? 0}.${await this.pictures.arrived(piece)}`,
-      draw: () => this.pictures.of(piece, shown),
-    };
+    return this.pictures.offer(piece, `${id}.${kept?.through ?? 0}`, () => this.pictures.of(piece, shown));
   }
 
   private async thread(actor: Actor, id: string, transaction?: Transaction): Promise<Thread> {

@@ -204,14 +204,11 @@ export class HomeService {
   /** Its first page as WebP, with the marks. */
   async picture(actor: Actor, goId: string): Promise<PictureOffer> {
     const { piece, review } = await this.released(actor, goId);
-    return {
-      tag: `home.${goId}.${review.releasedAt!.getTime()}`,
-      draw: async () => {
-        const updates = [withoutOthers(await frozenDocument(goId))];
-        const page = await this.world.pictures.maybe(piece, { updates, marks: await frozenMarks(review.id) });
-        return page ?? this.world.activityPictures.draw(piece.activityId);
-      },
-    };
+    return this.world.pictures.offer(piece, `home.${goId}.${review.releasedAt!.getTime()}`, async () => {
+      const updates = [withoutOthers(await frozenDocument(goId))];
+      const page = await this.world.pictures.maybe(piece, { updates, marks: await frozenMarks(review.id) });
+      return page ?? this.world.activityPictures.draw(piece.activityId);
+    });
   }
 
   /** Somebody at home has seen what came back. Said again, it stays said. */

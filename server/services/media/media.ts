@@ -182,9 +182,11 @@ export class MediaService {
     };
   }
 
-  /** How many of a piece's files have come. */
-  countOf(pieceId: string): Promise<number> {
-    return Media.count({ where: { pieceId } });
+  /** How many of a piece's files have come, and how many of those were looked into. */
+  async filesOf(pieceId: string): Promise<{ come: number; ready: number }> {
+    const states = await Media.count({ where: { pieceId }, group: ['state'] });
+    const come = states.reduce((sum, { count }) => sum + count, 0);
+    return { come, ready: states.find(({ state }) => state === 'ready')?.count ?? 0 };
   }
 
   private async pictureOf({ kind, hash, pages, coverHash, peaks }: Media, page: number): Promise<Buffer | null> {

@@ -353,3 +353,12 @@ it('a picture with a web page behind it is kept as a picture alone', async () =>
   expect(kind === 'picture').toBe(true);
   expect((await fetched(`/api/media/${id}`)).bytes.includes('script')).toBe(false);
 });
+
+it('a picture of a piece is drawn anew for whoever has it, once school has looked into a film of the piece', async () => {
+  const view = await bring(await film());
+  const path = `/api/pieces/${piece}/picture`;
+  const early = (await fetched(path)).response.headers.get('etag')!;
+  expect((await fetched(path, { 'if-none-match': early })).response.status).toBe(304);
+  await made(view);
+  expect((await fetched(path, { 'if-none-match': early })).response.status).toBe(200);
+});

@@ -166,12 +166,13 @@ export class PartnerReviewService {
     if (!goId) throw notFound();
     const { pieceId } = await Submission.findByPk(goId, { rejectOnEmpty: true });
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
-    return {
-      tag: goId,
-      draw: async () =>
+    return this.world.pictures.offer(
+      piece,
+      `partner.${goId}`,
+      async () =>
         (await this.world.pictures.maybe(piece, { updates: [await frozenDocument(goId)], marks: null })) ??
         this.world.activityPictures.draw(review.activityId),
-    };
+    );
   }
 
   /** The marks as one Yjs update: as they were given, else as they are. Whoever may read the review may see them. */

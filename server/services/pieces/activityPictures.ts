@@ -25,10 +25,7 @@ export class ActivityPictureService {
   async of(actor: Actor, activityId: string): Promise<PictureOffer> {
     const activity = await Activity.findByPk(activityId, { attributes: ['id', 'teacherId', 'partsRevision'] });
     if (!activity || !(await this.maySee(actor, activity))) throw notFound();
-    return {
-      tag: `${activityId}.${activity.partsRevision}`,
-      draw: () => this.draw(activityId),
-    };
+    return this.offer(activity);
   }
 
   private async maySee(actor: Actor, { id, teacherId }: Activity): Promise<boolean> {
@@ -46,6 +43,15 @@ export class ActivityPictureService {
 
   /** For whoever may see it. */
   async draw(activityId: string): Promise<Buffer> {
+    const attributes = ['id', 'partsRevision'];
+    return this.offer(await Activity.findByPk(activityId, { attributes, rejectOnEmpty: true })).draw();
+  }
+
+  private offer({ id, partsRevision }: Activity): PictureOffer {
+    return this.pictures.unchanging(`${id}.${partsRevision}`, () => this.drawn(id));
+  }
+
+  private async drawn(activityId: string): Promise<Buffer> {
     const { parts, pages, together } = await activityParts(activityId);
     // A blank sheet says nothing: how it is answered says more.
     const telling = [...pages, ...together].find(({ background }) => background.kind !== 'blank' || background.drawn);

@@ -1,6 +1,7 @@
 import type { ThreadPlace } from '@lippet/core/contract/threads';
 import type { Compute } from '../../compute/compute';
-import { pagePicture } from '../../media/picture';
+import { DrawnPictures } from '../../media/drawnPictures';
+import { pagePicture, type PictureOffer } from '../../media/picture';
 import { notFound } from '../../problems/problem';
 import type { MediaService } from '../media/media';
 import type { HomePiece } from '../media/namedMedia';
@@ -20,14 +21,27 @@ interface PieceAsShown {
 
 /** Small pictures of pieces and goes. */
 export class PagePictureService {
+  private readonly drawnPictures = new DrawnPictures();
+
   constructor(
     private readonly compute: Compute,
     private readonly media: MediaService,
   ) {}
 
-  /** How many of its files have come: what is missing is left out of its picture, and comes into it. */
-  arrived({ id }: HomePiece): Promise<number> {
-    return this.media.countOf(id);
+  /**
+   * A picture of a piece, drawn where nobody has it at hand.
+   *
+   * @param version names what of the piece is shown. What is missing of its files is left out of a picture and comes into
+   * it, so they are a part of its tag
+   */
+  async offer({ id }: HomePiece, version: string, draw: () => Promise<Buffer>): Promise<PictureOffer> {
+    const { come, ready } = await this.media.filesOf(id);
+    return this.unchanging(`${version}.${come}-${ready}`, draw);
+  }
+
+  /** A picture of something that has all its files. */
+  unchanging(tag: string, draw: () => Promise<Buffer>): PictureOffer {
+    return { tag, draw: () => this.drawnPictures.once(tag, draw) };
   }
 
   /**

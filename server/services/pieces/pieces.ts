@@ -173,17 +173,14 @@ export class PieceService {
     const [standing] = await this.facts.find({ pieceId });
     if (!standing || !policy.seeDraftPicture(actor, standing, standing)) throw notFound();
     const piece = { id: pieceId, activityId: standing.activityId };
-    return {
-      tag: `${pieceId}.${standing.pictureVersion}.${await this.pictures.arrived(piece)}`,
-      draw: async () => {
-        const kept = await this.log.updates({ kind: 'piece', id: pieceId });
-        // Words and ticks have no look of their own: the activity's stands for them.
-        return (
-          (await this.pictures.maybe(piece, { updates: kept?.updates ?? [] })) ??
-          this.activityPictures.draw(piece.activityId)
-        );
-      },
-    };
+    return this.pictures.offer(piece, `${pieceId}.${standing.pictureVersion}`, async () => {
+      const kept = await this.log.updates({ kind: 'piece', id: pieceId });
+      // Words and ticks have no look of their own: the activity's stands for them.
+      return (
+        (await this.pictures.maybe(piece, { updates: kept?.updates ?? [] })) ??
+        this.activityPictures.draw(piece.activityId)
+      );
+    });
   }
 
   /** Takes the latest go back while no teacher has begun; the draft is open again, with nothing lost. */

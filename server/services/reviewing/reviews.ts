@@ -109,15 +109,12 @@ export class ReviewService {
     if (!policy.readGo(actor, piece, work, go)) throw notFound();
     const review = await Review.findOne({ where: { submissionId: goId } });
     const marked = review?.releasedAt && policy.readMarks(actor, piece, work, review) ? review : null;
-    return {
-      tag: `${goId}.${marked?.releasedAt!.getTime() ?? 0}`,
-      draw: async () => {
-        const marks = marked && (await frozenMarks(marked.id));
-        const page = await this.pictures.maybe(piece, { updates: [await frozenDocument(goId)], marks });
-        // What is answered without a page has no look of its own: the activity's stands for it.
-        return page ?? this.activityPictures.draw(piece.activityId);
-      },
-    };
+    return this.pictures.offer(piece, `${goId}.${marked?.releasedAt!.getTime() ?? 0}`, async () => {
+      const marks = marked && (await frozenMarks(marked.id));
+      const page = await this.pictures.maybe(piece, { updates: [await frozenDocument(goId)], marks });
+      // What is answered without a page has no look of its own: the activity's stands for it.
+      return page ?? this.activityPictures.draw(piece.activityId);
+    });
   }
 
   /** All goes of the piece that a go is of, with what came back of each. */

@@ -215,17 +215,14 @@ export class WallService {
     const { pieceId, withdrawnAt } = await Submission.findByPk(hanging.submissionId, { rejectOnEmpty: true });
     if (withdrawnAt) throw notFound();
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
-    return {
-      tag: `${id}.${page}.${large}`,
-      draw: async () => {
-        if (hanging.recording) return this.cover(piece, hanging.recording.media);
-        const document = await frozenDocument(hanging.submissionId);
-        const pages = readPages(documentOf(document)).map((one) => one.id);
-        const shown = hanging.pageId ?? pages[page - 1];
-        if (shown === undefined) throw notFound();
-        return this.world.pictures.of(piece, { updates: [document], page: shown, width: large ? LARGE : undefined });
-      },
-    };
+    return this.world.pictures.offer(piece, `${id}.${page}.${large}`, async () => {
+      if (hanging.recording) return this.cover(piece, hanging.recording.media);
+      const document = await frozenDocument(hanging.submissionId);
+      const pages = readPages(documentOf(document)).map((one) => one.id);
+      const shown = hanging.pageId ?? pages[page - 1];
+      if (shown === undefined) throw notFound();
+      return this.world.pictures.of(piece, { updates: [document], page: shown, width: large ? LARGE : undefined });
+    });
   }
 
   private async cover(piece: Piece, media: string): Promise<Buffer> {
