@@ -89,6 +89,33 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await expectAccessible(oskar.page, 'walking through notes');
 });
 
+test('the sheet below a replay is drawn once it has come, also where nothing moves', async ({ school, device }) => {
+  const quell = await device({ viewport: WIDE });
+  const { page } = quell;
+  let letCome = (): void => undefined;
+  const held = new Promise<void>((resolve) => (letCome = resolve));
+  await page.route(/\/api\/media\/[^/]+$/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await quell.as('Mr Quell');
+  await quell.open(`/review/${await school.activityId('Label the harbour map')}`);
+  await page.getByRole('button', { name: 'Watch it drawn' }).click();
+  const replay = page.getByRole('img', { name: 'The page as it was drawn' });
+  const darkDots = (): Promise<number> =>
+    replay.evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+      let dark = 0;
+      for (let i = 0; i < data.length; i += 4)
+        if (data[i + 3]! > 200 && data[i]! + data[i + 1]! + data[i + 2]! < 300) dark += 1;
+      return dark;
+    });
+  await expect.poll(darkDots).toBeGreaterThan(50);
+  const inkAlone = await darkDots();
+  letCome();
+  await expect.poll(darkDots).toBeGreaterThan(inkAlone * 1.5);
+});
+
 test('an export that was asked for is made even if the server is killed in between', async ({ school, device }) => {
   const quell = await device({ viewport: WIDE });
   await quell.asTeacher('Mr Quell');

@@ -1,5 +1,7 @@
 /** One sheet for all: four fill it at once, one of them lies, and their teacher leads it. */
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
+import { randomUUID } from 'node:crypto';
+import { OWN_HEADER } from '@lippet/core/contract/limits';
 import type { SharedView } from '@lippet/core/contract/shared';
 import { layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
 import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
@@ -9,6 +11,7 @@ import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import type { School } from './demoServer';
 import type { Device } from './device';
+import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
 /** A device of ours that says whatever it likes. */
@@ -146,4 +149,89 @@ test('what others made is hidden until one has added something', async ({ device
   await juno.draw(0.5);
   await expect(juno.page.getByText('You see what others made once you have added something.')).toHaveCount(0);
   await expect.poll(() => shown(juno)).toBeGreaterThan(10);
+});
+
+/** A square of one colour, as a file that somebody brings. */
+const SQUARE = {
+  name: 'pool.svg',
+  mimeType: 'image/svg+xml',
+  buffer: Buffer.from(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="300"><path fill="#884C7E" d="M0 0h300v300H0z"/></svg>',
+  ),
+};
+
+/** The learners of a group in crews, each with a sheet of its own. */
+async function inCrews(
+  farrow: Device,
+  school: School,
+  crews: Readonly<Record<string, readonly string[]>>,
+): Promise<void> {
+  const activity = await school.activityId('Harbour wall');
+  await school.query(
+    `UPDATE parts SET settings = settings || '{"by": "crew"}' WHERE activity_id = $1 AND kind = 'shared'`,
+    [activity],
+  );
+  const idOf = async (name: string): Promise<string> =>
+    (await school.query<{ id: string }>('SELECT id FROM people WHERE name = $1', [name]))[0]!.id;
+  const told = await Promise.all(
+    Object.entries(crews).map(async ([name, learners]) => ({
+      id: randomUUID(),
+      name,
+      note: '',
+      meetsAt: null,
+      link: null,
+      learners: await Promise.all(learners.map(idOf)),
+    })),
+  );
+  const group = await school.groupId('Sandpipers');
+  const answer = await farrow.page.request.put(`${school.url}/api/activities/${activity}/groups/${group}/crews`, {
+    headers: { [OWN_HEADER]: '1', origin: school.url },
+    data: { crews: told },
+  });
+  expect(answer.ok()).toBe(true);
+}
+
+test('a crew has a sheet of its own: what one brings to it the crew sees, only they can move it, and no other crew has it', async ({
+  device,
+  school,
+}) => {
+  const farrow = await device({ viewport: WIDE });
+  await farrow.as('Ms Farrow');
+  await inCrews(farrow, school, { Terns: ['Wren Abara', 'Amos Reddy'], Gulls: ['Kit Marchetti', 'Juno Pell'] });
+  const activity = await school.activityId('Harbour wall');
+  const [wren, amos, kit] = [
+    await device({ viewport: WIDE }),
+    await device({ viewport: WIDE }),
+    await device({ viewport: PHONE }),
+  ];
+  await wren.as('Wren Abara');
+  await amos.as('Amos Reddy');
+  await kit.as('Kit Marchetti');
+  for (const one of [wren, amos, kit]) await one.open(`/activity/${activity}`);
+  await expect(wren.page.getByLabel('Seen by the crew Terns: 2 learners and Ms Farrow')).toBeVisible();
+  await expect(kit.page.getByLabel('Seen by the crew Gulls: 2 learners and Ms Farrow')).toBeVisible();
+
+  const hers = await Sheet.of(wren);
+  await hers.tool('Add');
+  const chooser = wren.page.waitForEvent('filechooser');
+  await hers.tap(300, 300);
+  await (await chooser).setFiles(SQUARE);
+  await hers.expectColour(300, 300, '#884C7E');
+  const his = await Sheet.of(amos);
+  await his.expectColour(300, 300, '#884C7E');
+  await expect(kit.sheet).toHaveAttribute('data-items', '0');
+
+  // He can choose nothing of hers: dragged, it stays where it is.
+  await his.tool('Pick up');
+  await his.drag([
+    [300, 300],
+    [300, 600],
+  ]);
+  await his.expectColour(300, 300, '#884C7E');
+  await hers.drag([
+    [300, 300],
+    [300, 560],
+  ]);
+  await his.expectColour(300, 560, '#884C7E');
+  await expect.poll(() => his.colourAt(300, 300)).not.toBe('#884C7E');
 });

@@ -58,6 +58,7 @@ const styles = StyleSheet.create({
   input: { backgroundColor: colours.scrap },
   tall: { minHeight: 110 },
   outline: { borderWidth: OUTLINE, borderRadius: 0 },
-  tallContent: { paddingTop: 10 },
+  // As high as what is written in it, where the browser can: a teacher reads a level, a learner an answer, as a whole.
+  tallContent: { paddingTop: 10, maxHeight: 320, ...({ fieldSizing: 'content' } as object) },
   problem: { fontSize: 15, color: colours.vermilion },
 });

@@ -58,6 +58,7 @@ describe('the schema', () => {
       '2026-12-01-wallOpenings',
       '2026-12-01-wallVoices',
       '2026-12-01-wallExamples',
+      '2026-12-01-sharedPictures',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(
@@ -119,6 +120,31 @@ describe('the schema', () => {
     expect(await progress()).toEqual({ parts: { a: counted, b: { pages: 2, words: 0, ticked: false } } });
     await sequelize.transaction((transaction) => up(sequelize, transaction));
     await sequelize.query('DELETE FROM pieces');
+  });
+
+  it('keeps whose the pictures on a sheet for all are', async () => {
+    const { up, down } = MIGRATIONS.find(({ name }) => name === '2026-12-01-sharedPictures')!;
+    const [sheet, media, person] = [3, 4, 5].map((digit) => `00000000-0000-0000-0000-00000000000${digit}`);
+    const look = async (column: string): Promise<unknown> =>
+      ((await sequelize.query(`SELECT ${column} AS found FROM shared_sheets`))[0] as { found: unknown }[])[0]!.found;
+    await sequelize.transaction((transaction) => down(sequelize, transaction));
+    // Without the rows that they belong to.
+    await sequelize.transaction(async (transaction) => {
+      await sequelize.query("SET LOCAL session_replication_role = 'replica'", { transaction });
+      await sequelize.query(
+        `INSERT INTO media (id, owner_id, piece_id, kind, type, hash, size)
+          VALUES ('${media}', '${person}', '${sheet}', 'picture', 'image/webp', 'x', 1);
+         INSERT INTO shared_sheets (id, activity_id, part_id, group_id, hides, media)
+          VALUES ('${sheet}', '${sheet}', '${sheet}', '${sheet}', false, '["${media}"]');`,
+        { transaction },
+      );
+    });
+    await sequelize.transaction((transaction) => up(sequelize, transaction));
+    expect(await look('pictures')).toEqual([{ media, person }]);
+    await sequelize.transaction((transaction) => down(sequelize, transaction));
+    expect(await look('media')).toEqual([media]);
+    await sequelize.transaction((transaction) => up(sequelize, transaction));
+    await sequelize.query('DELETE FROM shared_sheets; DELETE FROM media;');
   });
 
   it('can be taken down again', async () => {

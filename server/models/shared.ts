@@ -14,8 +14,8 @@ export class SharedSheet extends Row<SharedSheet> {
   declare hides: boolean;
   /** Learners add nothing since then. */
   declare closedAt: CreationOptional<Date | null>;
-  /** Pictures that lie on it, each of whoever put it there. */
-  declare media: CreationOptional<string[]>;
+  /** Ids of the pictures that lie on it, each with that of whoever put it there; its file may still be on its way. */
+  declare pictures: CreationOptional<{ media: string; person: string }[]>;
   /** Ids of those who have filled it, in the order of their places: whoever comes later takes nobody's. */
   declare seats: CreationOptional<string[]>;
 }
@@ -30,7 +30,7 @@ export function defineShared(sequelize: Sequelize): void {
       crewId: maybeUuid(),
       hides: flag(),
       closedAt: maybeTime(),
-      media: list(),
+      pictures: list(),
       seats: list(),
     },
     { ...COMMON, sequelize, tableName: 'shared_sheets' },

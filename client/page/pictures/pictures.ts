@@ -3,6 +3,9 @@ import { mediaOutbox } from '../../api/mediaOutbox';
 /** Pixels that the pictures in hand may have together; those not drawn for longest are let go first. */
 const MOST_PIXELS = 40_000_000;
 
+/** How long until a picture that did not come is asked for again, in milliseconds: twice as long each time, to a limit. */
+const AGAIN = { first: 1_000, most: 30_000 };
+
 interface Held {
   bitmap: ImageBitmap | null;
   waiting: Set<() => void>;
@@ -31,11 +34,21 @@ async function decode(blob: Blob): Promise<ImageBitmap> {
   }
 }
 
+function tellAll({ waiting }: Held): void {
+  for (const tell of waiting) tell();
+  waiting.clear();
+}
+
 /** The pictures that lie on pages, decoded once for all sheets. */
 class Pictures {
   private readonly held = new Map<string, Held>();
+  /** How long is waited next for those that did not come. */
+  private readonly pauses = new Map<string, number>();
 
-  /** The picture if it is here; else fetches it, and calls `onReady` when it is. */
+  /**
+   * The picture if it is here; else fetches it, and calls `onReady` when it is. One that another device still brings to
+   * school comes later: `onReady` is called then as well, and whoever still shows it asks again.
+   */
   get(media: string, onReady: () => void): ImageBitmap | null {
     const known = this.held.get(media);
     if (known) {
@@ -61,13 +74,21 @@ class Pictures {
       console.warn('A picture could not be shown.', error);
     }
     if (!held.bitmap) {
-      // Asked for again when the sheet is next drawn.
-      this.held.delete(media);
+      this.askAgainLater(media, held);
       return;
     }
+    this.pauses.delete(media);
     this.makeRoom();
-    for (const tell of held.waiting) tell();
-    held.waiting.clear();
+    tellAll(held);
+  }
+
+  private askAgainLater(media: string, held: Held): void {
+    const pause = this.pauses.get(media) ?? AGAIN.first;
+    this.pauses.set(media, Math.min(2 * pause, AGAIN.most));
+    setTimeout(() => {
+      this.held.delete(media);
+      tellAll(held);
+    }, pause);
   }
 
   private makeRoom(): void {

@@ -3,7 +3,7 @@ import { PeerReview, Person, Piece, Review, Submission } from '../../models/tabl
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import type { DocumentGate } from '../../sync/hub';
-import { keepSharedMedia, sharedAccess } from '../shared/sharedAccess';
+import { keepSharedPictures, sharedAccess } from '../shared/sharedAccess';
 import type { UpdateLog } from '../../sync/updateLog';
 import { partnerPlanOf } from '../partners/partnerPlaces';
 import { documentRoom } from './documentRoom';
@@ -42,7 +42,7 @@ export function documentAccess(
       return (await Person.findByPk(personId, { attributes: ['name'], rejectOnEmpty: true })).name;
     },
     async paused({ kind, id }) {
-      if (kind === 'shared') await keepSharedMedia(log, id);
+      if (kind === 'shared') await keepSharedPictures(log, id);
       if (kind !== 'piece') return;
       await measuring.measure(id);
       await copies.keep(id);

@@ -8,8 +8,8 @@ import { noteAdded } from '@lippet/core/parts/shared/sharedAnswer';
 import { documentOf, pageItems } from '@lippet/core/page/document';
 import { putItem, readItems, topOrder } from '@lippet/core/page/item';
 import { layerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
-import { Membership, Part, SharedSheet } from '../../models/tables';
-import { keepSharedMedia } from './sharedAccess';
+import { Membership, Part } from '../../models/tables';
+import { keepSharedPictures } from './sharedAccess';
 import type { RunningServer } from '../../server';
 import { cookieOf, LiveDocument, serverOf, until } from '../../testing/liveDocument';
 import { appOf, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
@@ -239,16 +239,35 @@ it('a picture on the sheet is seen by all who fill it, where whose it is has put
   };
   const seen = async (client: TestClient): Promise<number> =>
     (await client.request('GET', `/api/media/${media}`)).status;
-  const kept = async (): Promise<string[]> => (await SharedSheet.findByPk(id, { rejectOnEmpty: true })).media!;
   // Named by somebody else alone, it is shown to nobody.
   put(ben.doc, school.people.ben);
   await until(async () => itemsOf(await atSchool(id), school.people.ben).size === 2, 'it is named');
-  await keepSharedMedia(school.log, id);
-  expect([await kept(), await seen(clients.ben)]).toEqual([[], 404]);
+  await keepSharedPictures(school.log, id);
+  expect(await seen(clients.ben)).toBe(404);
   itemsOf(ben.doc, school.people.ben).delete(`picture of ${school.people.ben}`);
   put(ada.doc, school.people.ada);
-  await until(async () => (await kept()).length === 1, 'the sheet has come to rest');
-  expect([await seen(clients.ben), await seen(clients.teacher), await seen(clients.cai)]).toEqual([200, 200, 404]);
+  await until(async () => (await seen(clients.ben)) === 200, 'the sheet has come to rest');
+  expect([await seen(clients.teacher), await seen(clients.cai)]).toEqual([200, 404]);
+  // Named by somebody else as well, it does not go away.
+  put(ben.doc, school.people.ben);
+  await until(async () => itemsOf(await atSchool(id), school.people.ben).size === 2, 'it is named again');
+  await keepSharedPictures(school.log, id);
+  expect(await seen(clients.teacher)).toBe(200);
+});
+
+it('a picture whose file comes after the sheet has come to rest is seen by all from then on', async () => {
+  const { id, ada } = await twoAtWork();
+  const media = randomUUID();
+  const items = itemsOf(ada.doc, school.people.ada);
+  const look = { media, width: 40, height: 20, crop: [0, 0, 1, 1], alt: '', matrix: [1, 0, 0, 1, 9, 9] };
+  putItem(items, 'late', { kind: 'picture', ...look, order: topOrder(items), at: 2 });
+  await until(async () => itemsOf(await atSchool(id), school.people.ada).size === 2, 'it is named');
+  await keepSharedPictures(school.log, id);
+  const seen = async (): Promise<number> => (await clients.ben.request('GET', `/api/media/${media}`)).status;
+  expect(await seen()).toBe(404);
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="9" height="9"/></svg>';
+  expect((await clients.ada.bring(await pieceOf(clients.ada), svg, media)).ok).toBe(true);
+  expect(await seen()).toBe(200);
 });
 
 it('each crew has a sheet of its own, and sees no other', async () => {

@@ -2,7 +2,7 @@ import { Op, type Sequelize } from 'sequelize';
 import { readLayerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
 import { readItem } from '@lippet/core/page/item';
 import type * as Y from 'yjs';
-import { Media, Piece, SharedSheet } from '../../models/tables';
+import { Piece, SharedSheet, type Media } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
 import type { DocumentAccess } from '../../sync/hub';
@@ -33,42 +33,39 @@ export async function sharedAccess(
   };
 }
 
-/** Ids of the pictures in a document, by who put them there. */
-function picturesIn(doc: Y.Doc): Map<string, string> {
-  const found = new Map<string, string>();
+/** The pictures in a document, and who put them there, each pair once. */
+function picturesIn(doc: Y.Doc): SharedSheet['pictures'] {
+  const found = new Map<string, { media: string; person: string }>();
   for (const name of doc.share.keys()) {
     const layer = readLayerName(name);
     if (!layer) continue;
     layerOfPerson(doc, layer).forEach((map, id) => {
       const item = readItem(id, map);
-      if (item?.kind === 'picture') found.set(item.media, layer.person);
+      if (item?.kind !== 'picture') return;
+      const { media } = item;
+      found.set(`${media} ${layer.person}`, { media, person: layer.person });
     });
   }
-  return found;
+  return [...found.values()];
 }
 
-/** Keeps which pictures lie on a sheet for all who see it: each only where whose it is has put it there. */
-export async function keepSharedMedia(log: UpdateLog, id: string): Promise<void> {
+/** Keeps which pictures lie on a sheet for all who see it, as their devices say. */
+export async function keepSharedPictures(log: UpdateLog, id: string): Promise<void> {
   const pictures = picturesIn(await log.document({ kind: 'shared', id }));
-  const media = await Media.findAll({
-    where: { ownerId: [...new Set(pictures.values())] },
-    attributes: ['id', 'ownerId'],
-  });
-  const own = media.filter((one) => pictures.get(one.id) === one.ownerId).map((one) => one.id);
-  await SharedSheet.update({ media: own }, { where: { id } });
+  await SharedSheet.update({ pictures }, { where: { id } });
 }
 
-/** Whether a learner's picture lies on a sheet that somebody sees. */
+/** Whether a learner's picture lies on a sheet that somebody sees, and was put there by that learner. */
 export async function shownOnShared(
   sequelize: Sequelize,
   actor: Actor,
-  { id, pieceId }: Pick<Media, 'id' | 'pieceId'>,
+  { id, pieceId, ownerId }: Pick<Media, 'id' | 'pieceId' | 'ownerId'>,
   now: number,
 ): Promise<boolean> {
   if (!pieceId) return false;
   const { activityId } = await Piece.findByPk(pieceId, { attributes: ['activityId'], rejectOnEmpty: true });
   const sheets = await SharedSheet.findAll({
-    where: { activityId, media: { [Op.contains]: [id] } },
+    where: { activityId, pictures: { [Op.contains]: [{ media: id, person: ownerId }] } },
     attributes: ['id'],
   });
   for (const sheet of sheets) {
