@@ -94,7 +94,8 @@ test('the sheet below a replay is drawn once it has come, also where nothing mov
   const { page } = quell;
   let letCome = (): void => undefined;
   const held = new Promise<void>((resolve) => (letCome = resolve));
-  await page.route(/\/api\/media\/[^/]+$/, async (route) => {
+  // A replay shows the small picture of a PDF's page.
+  await page.route(/\/api\/media\/[^/]+\/preview/, async (route) => {
     await held;
     await route.continue();
   });

@@ -36,6 +36,8 @@ export function WordsPanel({ part, doc, editable, progress }: AnswerProps<'words
         .insertContentAt(end, { type: 'paragraph', content: [{ type: 'text', text: `${opening} ` }] })
         .focus('end')
         .run();
+    // The editor's own command waits for the next frame: on a slow device what is typed at once would be lost.
+    editor!.view.focus();
   };
   const fits = count >= (part.leastWords ?? 1) && count <= (part.mostWords ?? Infinity);
   return (
