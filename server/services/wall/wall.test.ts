@@ -125,6 +125,20 @@ it('one page alone shows that page and no other, small and large', async () => {
   expect(await statusOf(hang(ada, goId, { page: 'none' }))).toBe(404);
 });
 
+it('whoever hangs something under the id of what was taken down sees nothing of that', async () => {
+  await begin('open');
+  const id = randomUUID();
+  await hang(ada, (await send(ada)).goId, { id });
+  const picture = async (): Promise<Buffer> =>
+    Buffer.from(await (await ben.request('GET', `/api/hangings/${id}/picture`)).arrayBuffer());
+  const hers = await picture();
+  await ada.request('DELETE', `/api/hangings/${id}`);
+  const { pieceId, goId } = await send(ben);
+  const [, blank] = readPages(await school.log.document({ kind: 'piece', id: pieceId }));
+  await hang(ben, goId, { id, page: blank!.id });
+  expect((await picture()).equals(hers)).toBe(false);
+});
+
 it('is one’s own to hang and to take down; the same wish is hung once', async () => {
   await begin('open');
   const { goId, pieceId } = await send(ada);

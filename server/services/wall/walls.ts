@@ -215,7 +215,9 @@ export class WallService {
     const { pieceId, withdrawnAt } = await Submission.findByPk(hanging.submissionId, { rejectOnEmpty: true });
     if (withdrawnAt) throw notFound();
     const piece = await Piece.findByPk(pieceId, { rejectOnEmpty: true });
-    return this.world.pictures.offer(piece, `${id}.${page}.${large}`, async () => {
+    // Named by what it shows: an id that was taken down may be used again, for something else.
+    const shows = hanging.recording?.media ?? hanging.pageId ?? page;
+    return this.world.pictures.offer(piece, `wall.${hanging.submissionId}.${shows}.${large}`, async () => {
       if (hanging.recording) return this.cover(piece, hanging.recording.media);
       const document = await frozenDocument(hanging.submissionId);
       const pages = readPages(documentOf(document)).map((one) => one.id);
