@@ -198,10 +198,9 @@ it('the teacher clears a place, brings it back, and tidies while it is closed to
 it('all who have it open are told who else has', async () => {
   const { ada } = await twoAtWork();
   const people = (): string[] => {
-    const here = ada.news.filter(({ kind }) => kind === 'here').at(-1) as unknown as {
-      people: { name: string }[];
-    };
-    return here.people.map(({ name }) => name).sort();
+    const here = ada.news.filter(({ kind }) => kind === 'here').at(-1) as unknown as
+      { people: { name: string }[] } | undefined;
+    return (here?.people ?? []).map(({ name }) => name).sort();
   };
   await until(() => people().length === 3, 'all three are told of');
   expect(people()).toEqual(['ada', 'ben', 'ms-reed']);
