@@ -1,7 +1,9 @@
 import * as Y from 'yjs';
+import { isId } from '@lippet/core/contract/ids';
 import { addPage, documentOf, orderBehind, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readItems } from '@lippet/core/page/item';
 import { freezeLayers } from '@lippet/core/page/shared/sharedLayers';
+import { laidPictures, type LaidPicture } from '@lippet/core/page/shared/sharedPictures';
 
 /** Sheets that a learner has filled together with others, and the piece that they go with. */
 export interface FreezeSharedTask {
@@ -11,13 +13,20 @@ export interface FreezeSharedTask {
   sheets: readonly { pages: readonly PagePlan[]; updates: readonly Uint8Array[] }[];
 }
 
-/** Puts the pages of shared sheets into a piece, and says which of the learner's own files lie on them. */
-export function freezeShared({ document, person, sheets }: FreezeSharedTask): {
+/** A piece with the sheets that its learner has filled together with others. */
+export interface FrozenWithShared {
   document: Uint8Array;
+  /** Ids of the learner's own files on them. */
   media: string[];
-} {
+  /** Pictures that others put there. */
+  lent: LaidPicture[];
+}
+
+/** Puts the pages of shared sheets into a piece, and says whose pictures lie on them. */
+export function freezeShared({ document, person, sheets }: FreezeSharedTask): FrozenWithShared {
   const doc = documentOf(document);
   const media = new Set<string>();
+  const lent: LaidPicture[] = [];
   for (const { pages, updates } of sheets) {
     const shared = documentOf(updates.length > 0 ? Y.mergeUpdates([...updates]) : null);
     for (const page of pages) {
@@ -25,8 +34,9 @@ export function freezeShared({ document, person, sheets }: FreezeSharedTask): {
       for (const item of readItems(pageItems(doc, page.id)!))
         if (item.kind === 'picture' && !item.others) media.add(item.media);
     }
+    lent.push(...laidPictures(shared).filter((picture) => picture.person !== person && isId(picture.media)));
   }
-  return { document: Y.encodeStateAsUpdate(doc), media: [...media] };
+  return { document: Y.encodeStateAsUpdate(doc), media: [...media], lent };
 }
 
 function freezePage(doc: Y.Doc, page: PagePlan, { shared, person }: { shared: Y.Doc; person: string }): void {

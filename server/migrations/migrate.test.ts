@@ -59,6 +59,7 @@ describe('the schema', () => {
       '2026-12-01-wallVoices',
       '2026-12-01-wallExamples',
       '2026-12-01-sharedPictures',
+      '2026-12-01-lentPictures',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -39,6 +39,7 @@ import * as family from './2026-12-01-family';
 import * as wallOpenings from './2026-12-01-wallOpenings';
 import * as wallVoices from './2026-12-01-wallVoices';
 import * as wallExamples from './2026-12-01-wallExamples';
+import * as lentPictures from './2026-12-01-lentPictures';
 import * as sharedPictures from './2026-12-01-sharedPictures';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
@@ -83,6 +84,7 @@ export const MIGRATIONS = [
   { name: '2026-12-01-wallVoices', ...wallVoices },
   { name: '2026-12-01-wallExamples', ...wallExamples },
   { name: '2026-12-01-sharedPictures', ...sharedPictures },
+  { name: '2026-12-01-lentPictures', ...lentPictures },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

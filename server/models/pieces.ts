@@ -6,6 +6,7 @@ import type { ExportStyle } from '@lippet/core/contract/exports';
 import type { Felt, Manifest } from '@lippet/core/contract/pieces';
 import type { PieceProgress } from '@lippet/core/piece/progress';
 import type { Outcome } from '@lippet/core/piece/pieceState';
+import type { LaidPicture } from '@lippet/core/page/shared/sharedPictures';
 import type { OwnDates } from './activities';
 import {
   COMMON,
@@ -16,6 +17,7 @@ import {
   integer,
   json,
   maybeByteSize,
+  maybeJson,
   maybeText,
   maybeTime,
   maybeUuid,
@@ -76,6 +78,8 @@ export class Submission extends Row<Submission> {
   /** A word that is spoken. */
   declare voiceId: CreationOptional<string | null>;
   declare withdrawnAt: CreationOptional<Date | null>;
+  /** Pictures of others on the sheets that its learner filled with them; null where there are none. */
+  declare lent: CreationOptional<LaidPicture[] | null>;
 }
 
 export class Review extends Row<Review> {
@@ -186,6 +190,7 @@ export function definePieces(sequelize: Sequelize): void {
       felt: maybeText(),
       voiceId: { type: DataTypes.UUID },
       withdrawnAt: maybeTime(),
+      lent: maybeJson(),
     },
     { ...common, tableName: 'submissions', defaultScope: { attributes: { exclude: ['document'] } } },
   );

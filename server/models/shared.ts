@@ -1,5 +1,6 @@
 /** Sheets that several fill together. */
 import { type CreationOptional, type Sequelize } from 'sequelize';
+import type { LaidPicture } from '@lippet/core/page/shared/sharedPictures';
 import { COMMON, Row, flag, id, list, maybeTime, maybeUuid, uuid } from './columns';
 
 /** One sheet of a part, in a group or one of its crews. Its document lies in `shared_updates`. */
@@ -15,7 +16,7 @@ export class SharedSheet extends Row<SharedSheet> {
   /** Learners add nothing since then. */
   declare closedAt: CreationOptional<Date | null>;
   /** Ids of the pictures that lie on it, each with that of whoever put it there; its file may still be on its way. */
-  declare pictures: CreationOptional<{ media: string; person: string }[]>;
+  declare pictures: CreationOptional<LaidPicture[]>;
   /** Ids of those who have filled it, in the order of their places: whoever comes later takes nobody's. */
   declare seats: CreationOptional<string[]>;
 }

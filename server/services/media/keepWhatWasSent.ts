@@ -4,6 +4,7 @@ import { mediaOf } from '@lippet/core/page/mediaOf';
 import { voicesOf } from '@lippet/core/recording/moments';
 import { CapturePhoto, Media, Message, Review, Submission } from '../../models/tables';
 import { dropFiles } from './droppedFiles';
+import { showing } from './lentPictures';
 
 /**
  * Of a piece that is finished, only what was sent stays, with its originals, and what was said of it: photos that
@@ -32,6 +33,8 @@ export async function keepWhatWasSent(pieceId: string): Promise<void> {
   );
   const others = (await Media.findAll({ where: { pieceId } })).filter(({ id }) => !sent.has(id) && !named.has(id));
   for (const media of others) {
+    // What is gone from their own sheet may have gone with somebody else's.
+    if (await Submission.findOne({ where: showing(media), attributes: ['id'] })) continue;
     await CapturePhoto.destroy({ where: { mediaId: media.id } });
     await media.destroy();
     await dropFiles([media.hash, media.playableHash, media.coverHash]);

@@ -17,6 +17,7 @@ import { wavePicture, type MediaPictures, type PictureOffer } from '../../media/
 import type { FileStore } from '../../storage/fileStore';
 import { atMost } from '../../storage/atMost';
 import type { GivenPages } from '../planning/givenPages';
+import { lentIds } from './lentPictures';
 import { namedMedia, type HomePiece } from './namedMedia';
 import { insistOnRoom } from './room';
 import type { PieceFactsService } from '../pieces/pieceFacts';
@@ -182,9 +183,11 @@ export class MediaService {
     };
   }
 
-  /** How many of a piece's files have come, and how many of those were looked into. */
+  /** How many of a piece's files, and of those that others lent it, have come, and how many of these were looked into. */
   async filesOf(pieceId: string): Promise<{ come: number; ready: number }> {
-    const states = await Media.count({ where: { pieceId }, group: ['state'] });
+    const lent = await lentIds(pieceId);
+    const ofPiece = lent.length > 0 ? { [Op.or]: [{ pieceId }, { id: lent }] } : { pieceId };
+    const states = await Media.count({ where: ofPiece, group: ['state'] });
     const come = states.reduce((sum, { count }) => sum + count, 0);
     return { come, ready: states.find(({ state }) => state === 'ready')?.count ?? 0 };
   }

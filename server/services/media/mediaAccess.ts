@@ -12,6 +12,7 @@ import { heardFromPartner, seenByPartner } from '../partners/partnerMedia';
 import { heardUnderNote } from '../reviewing/noteReplies';
 import type { PieceFactsService } from '../pieces/pieceFacts';
 import { shownInThread } from '../classes/threadFiles';
+import { piecesWith } from './lentPictures';
 import { viewOf } from './mediaView';
 
 /** Who may bring a file, and who may see it. */
@@ -112,9 +113,13 @@ export class MediaAccess {
     );
   }
 
-  /** Whether somebody sees a learner's file as a partner, or on a sheet that they fill together. */
+  /** Whether somebody sees a learner's file as a partner, or on a sheet that they fill together, or have filled. */
   private async seenTogether(actor: Actor, media: Media): Promise<boolean> {
-    return (await seenByPartner(actor, media)) || shownOnShared(Media.sequelize!, actor, media, this.clock());
+    if (await seenByPartner(actor, media)) return true;
+    if (await shownOnShared(Media.sequelize!, actor, media, this.clock())) return true;
+    for (const piece of await piecesWith(media))
+      if (policy.readPieceMedia(actor, piece, await this.facts.workOf(piece))) return true;
+    return false;
   }
 
   /** Whether somebody sees a learner's file only because they look at that learner's work as a partner. */

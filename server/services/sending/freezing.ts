@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { isId } from '@lippet/core/contract/ids';
 import type { Felt } from '@lippet/core/contract/pieces';
+import type { LaidPicture } from '@lippet/core/page/shared/sharedPictures';
 import type { WholePiece } from '../../compute/toSend';
 import { Media, Piece, Submission } from '../../models/tables';
 import { ProblemError } from '../../problems/problem';
@@ -25,7 +26,7 @@ export interface SendRequest {
 export interface ToFreeze {
   readiness: Readiness;
   request: SendRequest;
-  whole: WholePiece;
+  whole: WholePiece & { lent?: LaidPicture[] };
   /** The newest update of what was looked over; null for none. */
   through: string | null;
 }
@@ -158,6 +159,7 @@ export class GoFreezer {
       word: request.word || null,
       felt: request.felt ?? null,
       voiceId: request.voice ?? null,
+      lent: whole.lent?.length ? whole.lent : null,
     });
   }
 

@@ -179,7 +179,7 @@ export class SendingService {
     if (sheets.length === 0) return whole;
     const document = whole.document ?? kept ?? null;
     const frozen = await this.world.compute.run('freezeShared', { document, person: personId, sheets });
-    return { ...whole, document: frozen.document, media: [...whole.media, ...frozen.media] };
+    return { ...whole, ...frozen, media: [...whole.media, ...frozen.media] };
   }
 }
 

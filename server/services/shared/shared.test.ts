@@ -1,5 +1,6 @@
 /** One sheet for all, over real sockets against the whole server: what somebody made only they and their teacher change. */
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import * as Y from 'yjs';
 import type { GoView } from '@lippet/core/contract/pieces';
 import type { SharedCard, SharedView } from '@lippet/core/contract/shared';
@@ -9,6 +10,7 @@ import { documentOf, pageItems } from '@lippet/core/page/document';
 import { putItem, readItems, topOrder } from '@lippet/core/page/item';
 import { layerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
 import { Membership, Part } from '../../models/tables';
+import { keepWhatWasSent } from '../media/keepWhatWasSent';
 import { keepSharedPictures } from './sharedAccess';
 import type { RunningServer } from '../../server';
 import { cookieOf, LiveDocument, serverOf, until } from '../../testing/liveDocument';
@@ -267,6 +269,51 @@ it('a picture whose file comes after the sheet has come to rest is seen by all f
   const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="9" height="9"/></svg>';
   expect((await clients.ada.bring(await pieceOf(clients.ada), svg, media)).ok).toBe(true);
   expect(await seen()).toBe(200);
+});
+
+it('a go keeps the pictures that others had put on the sheet, also when those are taken off and thrown away', async () => {
+  const { id, ada, ben } = await twoAtWork();
+  const red =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
+  const [ofAda, ofBen] = [await pieceOf(clients.ada), await pieceOf(clients.ben)];
+  const [laid, other] = await Promise.all(
+    [red, red.replace('red', 'lime')].map(
+      async (svg) => (await (await clients.ada.bring(ofAda, svg)).json()) as { id: string },
+    ),
+  );
+  const put = (doc: Y.Doc, person: string, media: string): void => {
+    const items = itemsOf(doc, person);
+    const look = { media, width: 400, height: 200, crop: [0, 0, 1, 1], alt: '', matrix: [1, 0, 0, 1, 60, 60] };
+    putItem(items, `picture ${media}`, { kind: 'picture', ...look, order: topOrder(items), at: 2 });
+  };
+  put(ada.doc, school.people.ada, laid!.id);
+  // One that its owner put nowhere is shown to nobody, whoever names it.
+  put(ben.doc, school.people.ben, other!.id);
+  for (const { name, size } of [
+    { name: 'ada', size: 2 },
+    { name: 'ben', size: 2 },
+  ] as const)
+    await until(async () => itemsOf(await atSchool(id), school.people[name]).size === size, 'it is named');
+  const draft = await school.log.document({ kind: 'piece', id: ofBen });
+  noteAdded(draft, PART, 1);
+  await school.log.append({ kind: 'piece', id: ofBen }, Y.encodeStateAsUpdate(draft));
+  itemsOf(ben.doc, school.people.ben).delete(`picture ${other!.id}`);
+  await until(async () => itemsOf(await atSchool(id), school.people.ben).size === 1, 'it is off');
+  const extent = await extentOf(school, 'piece', ofBen);
+  const go = await clients.ben.json<GoView>('POST', `/api/pieces/${ofBen}/send`, { key: randomUUID(), extent });
+  itemsOf(ada.doc, school.people.ada).delete(`picture ${laid!.id}`);
+  await until(async () => itemsOf(await atSchool(id), school.people.ada).size === 1, 'it is off');
+  await keepSharedPictures(school.log, id);
+  await keepWhatWasSent(ofAda);
+  const seen = async (client: TestClient, media: string): Promise<number> =>
+    (await client.request('GET', `/api/media/${media}`)).status;
+  const all = [clients.ben, clients.teacher, clients.cai, clients.other];
+  expect(await Promise.all(all.map((client) => seen(client, laid!.id)))).toEqual([200, 200, 404, 404]);
+  expect(await seen(clients.ben, other!.id)).toBe(404);
+  const picture = await clients.teacher.request('GET', `/api/goes/${go.id}/picture`);
+  const { channels } = await sharp(Buffer.from(await picture.arrayBuffer())).stats();
+  // Of what others made, a part of the colour is left.
+  expect(channels[0]!.mean - channels[1]!.mean).toBeGreaterThan(10);
 });
 
 it('each crew has a sheet of its own, and sees no other', async () => {

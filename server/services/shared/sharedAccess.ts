@@ -1,7 +1,6 @@
 import { Op, type Sequelize } from 'sequelize';
-import { readLayerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
-import { readItem } from '@lippet/core/page/item';
-import type * as Y from 'yjs';
+import { readLayerName } from '@lippet/core/page/shared/sharedLayers';
+import { laidPictures } from '@lippet/core/page/shared/sharedPictures';
 import { Piece, SharedSheet, type Media } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
@@ -33,25 +32,9 @@ export async function sharedAccess(
   };
 }
 
-/** The pictures in a document, and who put them there, each pair once. */
-function picturesIn(doc: Y.Doc): SharedSheet['pictures'] {
-  const found = new Map<string, { media: string; person: string }>();
-  for (const name of doc.share.keys()) {
-    const layer = readLayerName(name);
-    if (!layer) continue;
-    layerOfPerson(doc, layer).forEach((map, id) => {
-      const item = readItem(id, map);
-      if (item?.kind !== 'picture') return;
-      const { media } = item;
-      found.set(`${media} ${layer.person}`, { media, person: layer.person });
-    });
-  }
-  return [...found.values()];
-}
-
 /** Keeps which pictures lie on a sheet for all who see it, as their devices say. */
 export async function keepSharedPictures(log: UpdateLog, id: string): Promise<void> {
-  const pictures = picturesIn(await log.document({ kind: 'shared', id }));
+  const pictures = laidPictures(await log.document({ kind: 'shared', id }));
   await SharedSheet.update({ pictures }, { where: { id } });
 }
 
