@@ -17,6 +17,8 @@ const onNode = (name) => ({
 
 /** @type {import('jest').Config} */
 module.exports = {
+  // Nothing is measured here: a machine that has other things to do makes nothing fail. In milliseconds.
+  testTimeout: 120_000,
   projects: [
     onNode('core'),
     onNode('demo'),

@@ -418,7 +418,7 @@ describe('a PDF drawn flat', () => {
       }),
       { numRuns: 8 },
     );
-  }, 30_000);
+  });
 
   it('draws letters of every file of other faces: none is there and not seen', async () => {
     const CELL = 26;
@@ -454,7 +454,7 @@ describe('a PDF drawn flat', () => {
     };
     expect(shown.length).toBeGreaterThan(500);
     expect(shown.filter((_, i) => !inked(i)).join(' ')).toBe('');
-  }, 60_000);
+  });
 
   it('shows that a letter is missing where no face has it, and never leaves it out unseen', async () => {
     const path = saved(await writePdf([{ plan: PAGE, items: [text('A 𓊛 at sea', 40, 100)] }], sources()));

@@ -42,7 +42,7 @@ describe('warnings', () => {
     });
     const right = whole.filter(({ warnings, thumb }) => warnings.includes('cut') === thumb);
     expect(right.length / whole.length).toBeGreaterThanOrEqual(0.9);
-  }, 120_000);
+  });
 
   it('never call a sheet whole that goes out of the picture', () => {
     for (const wish of manyScenes(16, 600, () => ({ trouble: 'cut' }))) {
@@ -50,5 +50,5 @@ describe('warnings', () => {
       const found = findSheet(scene);
       expect(found === null || found.cut).toBe(true);
     }
-  }, 120_000);
+  });
 });

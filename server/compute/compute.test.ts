@@ -2,8 +2,6 @@ import * as Y from 'yjs';
 import { packProgram } from '../testing/serverProcess';
 import { makeCompute, type Compute } from './compute';
 
-jest.setTimeout(30_000);
-
 describe('computing', () => {
   let threads: Compute;
   beforeAll(async () => {

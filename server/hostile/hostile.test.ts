@@ -366,7 +366,9 @@ describe('files', () => {
     const begun = performance.now();
     expect((await ask(ben, '/api/now')).status).toBe(200);
     expect(performance.now() - begun).toBeLessThan(10_000);
-    await expectSentence(await answer);
+    // A machine that was short of time says nothing of the file, and is asked again.
+    const decided = (await answer).status === 503 ? await bring(content) : await answer;
+    await expectSentence(decided);
     await expectUnharmed();
   });
 

@@ -2,8 +2,6 @@ import pino from 'pino';
 import { createTestDatabase, type TestDatabase } from '../testing/testDatabase';
 import { DatabaseJobs } from './jobs';
 
-jest.setTimeout(40_000);
-
 describe('jobs', () => {
   let database: TestDatabase;
   const open: DatabaseJobs[] = [];

@@ -105,7 +105,7 @@ describe('a program', () => {
     await once(child, 'exit');
     await until(async () => (isRunning(pid) ? null : true));
     await rm(folder, { recursive: true });
-  }, 20_000);
+  });
 });
 
 describe('shortages', () => {

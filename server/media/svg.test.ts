@@ -6,8 +6,6 @@ import sharp from 'sharp';
 import { HOSTILE_SVGS } from '../hostile/drawings';
 import { drawSvg, readSvg } from './svg';
 
-jest.setTimeout(60_000);
-
 const folder = mkdtempSync(join(tmpdir(), 'lippet-svg-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 

@@ -20,8 +20,6 @@ import {
   type TestClient,
 } from '../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 type Role =
   'owner' | 'classmate' | 'other learner' | 'teacher' | 'other teacher' | 'family' | 'other family' | 'nobody';
 /** `family` sees the owner from home, `other family` the classmate. */

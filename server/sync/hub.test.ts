@@ -15,8 +15,6 @@ import type { RunningServer } from '../server';
 import { LiveDocument, serverOf, until } from '../testing/liveDocument';
 import { PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 describe('the sync hub', () => {
   let school: SmallSchool;
   let server: RunningServer;

@@ -7,8 +7,6 @@ import { NEWS_PATH } from '@lippet/core/contract/sync';
 import { startServer, type RunningServer } from '../server';
 import { PASSWORD, smallSchool, type SmallSchool } from '../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 let school: SmallSchool;
 let server: RunningServer;
 const origin = (): string => `http://127.0.0.1:${server.port}`;

@@ -10,8 +10,6 @@ import { cookieOf, LiveDocument, serverOf } from '../testing/liveDocument';
 import { PartneredSchool } from '../testing/partneredSchool';
 import { PASSWORD } from '../testing/smallSchool';
 
-jest.setTimeout(60_000);
-
 /** `partner` looks at the owner's work; `classmate` has sent nothing yet; the families are the owner's and the partner's. */
 const ROLES = [
   'owner',

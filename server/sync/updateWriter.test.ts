@@ -5,8 +5,6 @@ import { appOf, smallSchool, type SmallSchool } from '../testing/smallSchool';
 import type { DocumentRef } from './documentName';
 import { UpdateWriter } from './updateWriter';
 
-jest.setTimeout(30_000);
-
 let school: SmallSchool;
 let writer: UpdateWriter;
 let refs: DocumentRef[];

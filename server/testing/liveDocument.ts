@@ -25,9 +25,12 @@ export const serverOf = ({ database, filesRoot }: SmallSchool): Promise<RunningS
 export const cookieOf = (client: TestClient): string =>
   [...client.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
 
+/** What has not come by then never will, on however slow a machine, in milliseconds. */
+const LONGEST_WAIT = 60_000;
+
 /** Waits until something holds, looking again after every turn of the event loop. */
 export async function until(holds: () => boolean | Promise<boolean>, awaited: string): Promise<void> {
-  const end = Date.now() + 8_000;
+  const end = Date.now() + LONGEST_WAIT;
   while (!(await holds())) {
     if (Date.now() > end) throw new Error(`Never happened: ${awaited}`);
     await new Promise((resolve) => setTimeout(resolve, 10));

@@ -7,7 +7,6 @@ import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const HOUR = 3_600_000;
 /** A Wednesday, ten o'clock at school. */
 const START = Date.UTC(2026, 10, 25, 10);

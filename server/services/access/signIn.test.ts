@@ -1,8 +1,6 @@
 import { appOf, PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../../testing/smallSchool';
 import { ADDRESS_RULE, DEVICE_RULE, PERSON_RULE, STRANGERS_RULE, waitBefore } from './signInThrottle';
 
-jest.setTimeout(30_000);
-
 describe('waitBefore', () => {
   it('lets the first wrong tries pass, then doubles up to its limit', () => {
     const waits = [1, 4, 5, 6, 7, 40].map((failures) => waitBefore(failures, 1_000, 1_000, PERSON_RULE));

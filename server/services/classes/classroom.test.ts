@@ -5,7 +5,6 @@ import type { MediaView } from '@lippet/core/contract/media';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const SVG =
   '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 const DAY = 86_400_000;

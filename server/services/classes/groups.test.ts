@@ -7,8 +7,6 @@ import type { NowView } from '@lippet/core/contract/pieces';
 import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, PASSWORD, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(40_000);
-
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
 let teacher: TestClient;

@@ -7,7 +7,6 @@ import sharp from 'sharp';
 import { readPages } from '@lippet/core/page/document';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const SVG =
   '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 

@@ -12,8 +12,6 @@ import { pageItems, readPages } from '@lippet/core/page/document';
 import { putItem } from '@lippet/core/page/item';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
 let ada: TestClient;

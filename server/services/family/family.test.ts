@@ -16,8 +16,6 @@ import {
   type TestClient,
 } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 /** A Wednesday; the Friday after it, in the afternoon. */
 const WEDNESDAY = Date.UTC(2026, 11, 2, 10);
 const FRIDAY = Date.UTC(2026, 11, 4, 16);

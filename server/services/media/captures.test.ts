@@ -19,8 +19,6 @@ import {
   type TestClient,
 } from '../../testing/smallSchool';
 
-jest.setTimeout(40_000);
-
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
 let ada: TestClient;

@@ -12,8 +12,6 @@ import { putItem, readItems } from '@lippet/core/page/item';
 import { byteRange } from '../../routes/media';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(40_000);
-
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
 let ada: TestClient;

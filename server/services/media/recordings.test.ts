@@ -15,8 +15,6 @@ import * as Y from 'yjs';
 import { probeRecording } from '../../media/recording';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(60_000);
-
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
 let ada: TestClient;

@@ -8,8 +8,6 @@ import { DISK_RESERVE } from '../../storage/freeSpace';
 import { UploadService } from './uploads';
 import { appOf, smallSchool, uploadHeaders, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(40_000);
-
 const TUS = { 'tus-resumable': '1.0.0' };
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;

@@ -1,7 +1,6 @@
 import type { CalendarView } from '@lippet/core/contract/pieces';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const NOW = Date.UTC(2026, 10, 25, 10);
 
 describe('a learner’s calendar', () => {

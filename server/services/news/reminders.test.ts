@@ -3,7 +3,6 @@ import type { LetterView } from '@lippet/core/contract/signIn';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const HOUR = 3_600_000;
 /** A Wednesday, ten o'clock at school. */
 const START = Date.UTC(2026, 10, 25, 10);

@@ -9,8 +9,6 @@ import { ASKS, PartneredSchool, ROW, type Name } from '../../testing/partneredSc
 import { uploadHeaders, type TestClient } from '../../testing/smallSchool';
 import type { PartnerRecord } from './partnerRecords';
 
-jest.setTimeout(30_000);
-
 let partnered: PartneredSchool;
 afterEach(() => partnered.school.close());
 

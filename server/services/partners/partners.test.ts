@@ -18,8 +18,6 @@ import { PieceFactsService } from '../pieces/pieceFacts';
 import { ASKS, NAMES, PartneredSchool, ROW, type Name } from '../../testing/partneredSchool';
 import { extentOf, type TestClient, uploadHeaders } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const HOUR = 3_600_000;
 
 let partnered: PartneredSchool;

@@ -3,8 +3,6 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 let school: SmallSchool;
 let ada: TestClient;
 beforeAll(async () => {

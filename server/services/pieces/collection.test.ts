@@ -8,7 +8,6 @@ import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const HOUR = 3_600_000;
 
 let school: SmallSchool;

@@ -4,8 +4,6 @@ import type { ReviewActivity } from '@lippet/core/contract/reviewing';
 import { Piece } from '../../models/tables';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 describe('facts of pieces', () => {
   let school: SmallSchool;
   let ada: TestClient;

@@ -7,7 +7,6 @@ import { EMPTY_PLAN, type ActivityPlan } from '@lippet/core/contract/activityDef
 import { richTextOf } from '@lippet/core/words/richText';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const SVG =
   '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';
 

@@ -8,8 +8,6 @@ import { newPart } from '@lippet/core/parts/part';
 import { richTextOf } from '@lippet/core/words/richText';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 let school: SmallSchool;
 let teacher: TestClient;
 let other: TestClient;

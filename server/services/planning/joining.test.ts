@@ -6,7 +6,6 @@ import type { NowView, PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
 const PICTURES = ['boot', 'drum', 'moon'];
 
 let school: SmallSchool;

@@ -13,8 +13,6 @@ import { richTextOf } from '@lippet/core/words/richText';
 import { isNeeded } from '../media/droppedFiles';
 import { appOf, drawInto, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const HOUR = 3_600_000;
 const SVG =
   '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="red"/></svg>';

@@ -9,8 +9,6 @@ import { newQuestion, readQuestion, type Question } from '@lippet/core/questions
 import { askQuestions, pieceOf, tryWith, type AskedSet } from '../../testing/askedQuestions';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const OPTIONS = [randomUUID(), randomUUID(), randomUUID()];
 const knot = (right: number, id: string = randomUUID()): Question =>
   readQuestion({

@@ -7,8 +7,6 @@ import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
 import { askQuestions, pieceOf, tryWith, type AskedSet } from '../../testing/askedQuestions';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const LETTER = [
   'Which is a knot?\n- plait // It holds nothing.\n- reef *\n? Pull at both ends.\n? It has two bights.',
   [

@@ -5,8 +5,6 @@ import { newPart } from '@lippet/core/parts/part';
 import { newQuestion, readQuestion } from '@lippet/core/questions/question';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const DAY = 86_400_000;
 const OPTIONS = [randomUUID(), randomUUID()];
 const question = readQuestion({

@@ -9,8 +9,6 @@ import { newQuestion, readQuestion } from '@lippet/core/questions/question';
 import { askQuestions, tryWith } from '../../testing/askedQuestions';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const long = readQuestion({ ...newQuestion('long', randomUUID()), words: 'What did you see?', marks: 3 })!;
 const short = readQuestion({
   ...newQuestion('words', randomUUID()),

@@ -10,8 +10,6 @@ import { drawFirsts } from '@lippet/core/questions/variants/firstVariant';
 import { askQuestions, type AskedSet } from '../../testing/askedQuestions';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const LETTER = [
   'A ferry takes {cars} cars. How many do {trips} trips take?',
   'cars = 6..12',

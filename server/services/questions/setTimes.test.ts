@@ -10,8 +10,6 @@ import * as Y from 'yjs';
 import { askQuestions, tryWith, type AskedSet } from '../../testing/askedQuestions';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const MINUTE = 60_000;
 const question = (): Question =>
   readQuestion({

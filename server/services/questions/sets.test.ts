@@ -9,8 +9,6 @@ import type { Question } from '@lippet/core/questions/question';
 import { askQuestions, pieceOf, tryWith, type AskedSet } from '../../testing/askedQuestions';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const LETTER = Array.from({ length: 6 }, (_, index) => `Where does boat ${index} lie?\n= quay ${index}`).join('\n\n');
 const { questions } = pastedQuestions(LETTER, { decimalMark: 'point', newId: () => crypto.randomUUID() });
 const [first, second] = questions as [Question, Question];

@@ -9,8 +9,6 @@ import { newQuestion, readQuestion } from '@lippet/core/questions/question';
 import { askQuestions, tryWith, type AskedSet } from '../../testing/askedQuestions';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 const OPTIONS = [randomUUID(), randomUUID(), randomUUID()];
 const choose = readQuestion({
   ...newQuestion('choose', randomUUID()),

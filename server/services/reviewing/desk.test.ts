@@ -20,8 +20,6 @@ import { setAnswered } from '@lippet/core/review/answeredNotes';
 import { writeWav } from '@lippet/core/sound/wav';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 let school: SmallSchool;
 let harness: ReturnType<typeof appOf>;
 let [ada, ben, teacher, second]: TestClient[] = [];

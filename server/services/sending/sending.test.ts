@@ -30,8 +30,6 @@ import {
   AskedJobs,
 } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 /** Computes in place; right after a document was looked over for the first time, another device draws on it. */
 class DrawnOnMeanwhile implements Compute {
   private readonly compute = makeCompute(null);

@@ -16,8 +16,6 @@ import type { RunningServer } from '../../server';
 import { cookieOf, LiveDocument, serverOf, until } from '../../testing/liveDocument';
 import { appOf, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 let school: SmallSchool;
 let server: RunningServer;
 let clients: Record<'ada' | 'ben' | 'cai' | 'teacher' | 'other', TestClient>;

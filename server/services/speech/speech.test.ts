@@ -4,8 +4,6 @@ import { spokenWords } from '@lippet/core/words/spoken';
 import { wavSeconds } from '../../media/voice';
 import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 describe('a text that is said at school', () => {
   let school: SmallSchool;
   let ben: TestClient;

@@ -10,8 +10,6 @@ import { readPages } from '@lippet/core/page/document';
 import { Activity, Assignment } from '../../models/tables';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
 
-jest.setTimeout(30_000);
-
 /** A second of a sound. */
 const SOUND = Buffer.from(
   writeWav({ channels: [Float32Array.from({ length: 16_000 }, (_, i) => 0.25 * Math.sin(i / 6))], rate: 16_000 }),
