@@ -1,4 +1,5 @@
 /** Partners: from the form to another go, without a name on either side. */
+import { PDFDocument } from 'pdf-lib';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import type { Device } from './device';
@@ -66,6 +67,15 @@ test('three partners without names, from the form to another go', async ({ devic
   await page
     .getByRole('textbox', { name: 'Note to Partner 1' })
     .fill('The mast leans well. Where does the light fall?');
+  const asked = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Add a file for Partner 1' }).click();
+  const sketch = await PDFDocument.create();
+  sketch.setAuthor('Nell Garrick');
+  sketch.addPage([300, 300]).drawCircle({ x: 150, y: 150, size: 90 });
+  const buffer = Buffer.from(await sketch.save());
+  await (await asked).setFiles({ name: 'by Nell Garrick.pdf', mimeType: 'application/pdf', buffer });
+  await expect(page.getByRole('button', { name: 'Look at it: Your file for Partner 1' })).toBeVisible();
+  await expect(page.getByText('Before it goes, your partner still needs')).toHaveCount(0);
   await expect(page.getByText('Kept. Partner 1 sees nothing of it yet.')).toBeVisible();
   await expectAccessible(page, 'what one says to a partner');
   await page.getByRole('button', { name: 'Give it' }).click();
@@ -85,6 +95,9 @@ test('three partners without names, from the form to another go', async ({ devic
   await back.expectStrokes(2);
   expect(await allOf(back)).not.toContain('Nell');
   await expectAccessible(back.page, 'what a partner said');
+  await back.page.getByRole('button', { name: 'Look at it: The file from Partner 1' }).click();
+  await expect(back.page.getByRole('dialog', { name: 'The file from Partner 1' }).getByTestId('sheet')).toBeVisible();
+  await back.page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
   await back.page.getByRole('radio', { name: 'It helps me' }).click();
   await back.page.getByRole('textbox', { name: 'Say something back to Partner 1' }).fill('From the left');
   await back.page.getByRole('button', { name: 'Send it' }).click();

@@ -44,13 +44,14 @@ export function MaterialDesk({ material, onClose }: { material: MaterialView; on
         </Pressable>
       </View>
       <View style={styles.room}>
-        <Shown key={material.id} material={material} />
+        <ShownMaterial key={material.id} material={material} />
       </View>
     </View>
   );
 }
 
-function Shown({ material }: { material: MaterialView }) {
+/** The material itself, in all the room that there is. */
+export function ShownMaterial({ material }: { material: MaterialView }) {
   const { kind, media, words, title, seconds, spans } = material;
   if (kind === 'text')
     return (

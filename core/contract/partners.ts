@@ -56,6 +56,8 @@ export interface PartnerReviewView {
   note: string;
   levels: ChosenLevels;
   told: RecordedMessage | null;
+  /** Id of a picture or a PDF that goes with it. */
+  attached: string | null;
   /** Counts every change of what is said. */
   version: number;
   /** What the partner answered, and whether it helped; null while they have not said. */
@@ -75,6 +77,8 @@ export interface PartnerAnswerView {
   /** What was said by the rubric, line by line. */
   lines: { title: string; words: string }[];
   told: RecordedMessage | null;
+  /** Id of a picture or a PDF that goes with it. */
+  attached: string | null;
   helped: boolean | null;
   answer: string;
 }
@@ -91,6 +95,8 @@ export interface PartnerBoardReview {
   note: string;
   lines: { title: string; words: string }[];
   told: RecordedMessage | null;
+  /** Id of a picture or a PDF that goes with it. */
+  attached: string | null;
   /** Whether the author sees it. */
   shown: boolean;
   held: boolean;
@@ -131,6 +137,8 @@ export const partnerSayBody = yup.object({
   // Read by readLevels, which takes anything.
   levels: yup.mixed<object>(),
   told,
+  /** What is left out stays as it is. */
+  attached: yup.string().uuid('The file’s id must be a UUID.').nullable(),
 });
 
 export const partnerGiveBody = yup.object({

@@ -60,6 +60,7 @@ describe('the schema', () => {
       '2026-12-01-wallExamples',
       '2026-12-01-sharedPictures',
       '2026-12-01-lentPictures',
+      '2026-12-01-partnerFiles',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

@@ -47,6 +47,8 @@ export class PeerReview extends Row<PeerReview> {
   declare levels: CreationOptional<ChosenLevels>;
   /** What is spoken or filmed. */
   declare told: CreationOptional<RecordedMessage | null>;
+  /** Id of a picture or a PDF that goes with it. */
+  declare attached: CreationOptional<string | null>;
   /** Counts every change of what is said. */
   declare version: CreationOptional<number>;
   /** First mark or first word. */
@@ -92,6 +94,7 @@ export function definePartners(sequelize: Sequelize): void {
       note: { ...text(), defaultValue: '' },
       levels: { ...json(), defaultValue: {} },
       told: maybeJson(),
+      attached: maybeUuid(),
       version: { ...integer(), defaultValue: 0 },
       begunAt: maybeTime(),
       givenAt: maybeTime(),

@@ -6,6 +6,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
 import { request } from '../../api/request';
+import { GivenFile } from '../../marking/GivenFile';
 import { Hear } from '../../readAloud/Hear';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { takeOf } from '../../recording/takeOf';
@@ -58,7 +59,7 @@ function helpedWord(helped: boolean | null): 'yes' | 'no' | null {
 
 function PartnerAnswer({ activityId, answer }: { activityId: string; answer: PartnerAnswerView }) {
   const client = useQueryClient();
-  const { id, name, note, lines, told, helped } = answer;
+  const { id, name, note, lines, told, attached, helped } = answer;
   const [words, setWords] = useState(answer.answer);
   const [trouble, setTrouble] = useState<string | null>(null);
   const thank = async (thanks: { helped?: boolean; answer?: string }): Promise<void> => {
@@ -76,6 +77,7 @@ function PartnerAnswer({ activityId, answer }: { activityId: string; answer: Par
       {note !== '' && <Text variant="bodyLarge">{note}</Text>}
       {note !== '' && <Hear text={note} label={`what ${name} wrote`} small />}
       {told && <TakePlayer take={takeOf(told)} label={`What ${name} says`} />}
+      {attached && <GivenFile media={attached} title={`The file from ${name}`} />}
       {lines.map((line) => (
         <Text key={line.title} variant="bodyMedium">{`${line.title}: ${line.words}`}</Text>
       ))}

@@ -11,6 +11,8 @@ import { getBytes } from '../../api/request';
 import { download } from '../../page/takeOut/takeOut';
 import { Hear } from '../../readAloud/Hear';
 import { AnswerTold } from '../../marking/AnswerTold';
+import { FileWithIt } from '../../marking/FileWithIt';
+import { GivenFile } from '../../marking/GivenFile';
 import { RubricMarks } from '../../marking/RubricMarks';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
@@ -61,9 +63,15 @@ export function PartnerSays({ review, work, onRecord }: Props) {
         multiline
         maxLength={LIMITS.note}
       />
-      {!named && <Text variant="bodySmall">Your voice or your face may tell who you are.</Text>}
+      {!named && <Text variant="bodySmall">Your voice, your face or a name in a file may tell who you are.</Text>}
       <View style={styles.ways}>
         <AnswerTold told={given.told} name={name} onRecord={onRecord} onDrop={() => draft.write({ told: null })} />
+        <FileWithIt
+          media={given.attached}
+          home={work.home}
+          name={name}
+          onChange={(attached) => draft.write({ attached })}
+        />
       </View>
       <Text variant="bodySmall" role="status" style={{ color: colours.soft }}>
         {keptWords(keeping, name)}
@@ -110,6 +118,7 @@ function PartnerSaidSo({ review, work }: Pick<Props, 'review' | 'work'>) {
         />
       )}
       <AnswerTold told={given.told} name={name} onRecord={null} onDrop={() => undefined} />
+      {given.attached && <GivenFile media={given.attached} title="Your file" />}
       {helped !== null && (
         <Text variant="titleSmall">{helped ? `${name} says that it helped.` : `${name} has read it.`}</Text>
       )}

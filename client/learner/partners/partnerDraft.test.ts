@@ -1,6 +1,6 @@
 import { PartnerDraft, type PartnerSaid } from './partnerDraft';
 
-const EMPTY = { note: '', levels: {}, told: null, version: 3 };
+const EMPTY = { note: '', levels: {}, told: null, attached: null, version: 3 };
 
 /** A school that keeps what it is told, unless it can't be reached. */
 class SchoolNote {
@@ -23,7 +23,7 @@ it('keeps what is typed after a rest, all letters together, over the version tha
   for (const note of ['L', 'Lo', 'Loo', 'Look']) draft.write({ note });
   expect(draft.state.getState().keeping).toEqual({ step: 'keeping' });
   await jest.advanceTimersByTimeAsync(600);
-  expect(school.kept).toEqual([{ note: 'Look', levels: {}, told: null, version: 3 }]);
+  expect(school.kept).toEqual([{ note: 'Look', levels: {}, told: null, attached: null, version: 3 }]);
   expect(draft.state.getState().keeping).toEqual({ step: 'kept' });
   draft.write({ levels: { row: 1 } });
   expect(await draft.keep()).toBeNull();
@@ -38,7 +38,7 @@ it('loses no word where school can’t be reached, and says so', async () => {
   expect(await draft.keep()).toBe('School can’t be reached.');
   school.reachable = true;
   expect(await draft.keep()).toBeNull();
-  expect(school.kept).toEqual([{ note: 'Look', levels: {}, told: null, version: 3 }]);
+  expect(school.kept).toEqual([{ note: 'Look', levels: {}, told: null, attached: null, version: 3 }]);
   expect(await draft.keep()).toBeNull();
   expect(school.kept).toHaveLength(1);
 });

@@ -1,5 +1,4 @@
 import type { RecordedMessage } from '@lippet/core/contract/activityDefinition';
-import type { PartnerReviewView } from '@lippet/core/contract/partners';
 import type { ChosenLevels } from '@lippet/core/review/rubric';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 
@@ -8,6 +7,8 @@ export interface PartnerSaid {
   note: string;
   levels: ChosenLevels;
   told: RecordedMessage | null;
+  /** Id of a picture or a PDF that goes with it. */
+  attached: string | null;
 }
 
 /** `failed`: it stands here, and is tried again with the next letter, or when it is given. */
@@ -33,11 +34,11 @@ export class PartnerDraft {
 
   /** @param put keeps it at school, and rejects with a sentence where that can't be done */
   constructor(
-    { note, levels, told, version }: Pick<PartnerReviewView, 'note' | 'levels' | 'told' | 'version'>,
+    { note, levels, told, attached, version }: PartnerSaid & { version: number },
     private readonly put: Put,
   ) {
     this.version = version;
-    this.state = createStore<State>(() => ({ words: { note, levels, told }, keeping: { step: 'kept' } }));
+    this.state = createStore<State>(() => ({ words: { note, levels, told, attached }, keeping: { step: 'kept' } }));
   }
 
   write(change: Partial<PartnerSaid>): void {

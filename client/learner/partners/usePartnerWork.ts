@@ -40,6 +40,16 @@ export function usePartnerWork(review: PartnerReviewView, onGiven: () => void) {
   useEffect(() => {
     if (editable && editor) void editor.takeUpStroke();
   }, [editable, editor]);
+  // Why it did not go may not be so any more once something is marked or said.
+  useEffect(() => {
+    const forget = (): void => setGiving((before) => (before.step === 'failed' ? IDLE : before));
+    const stop = draft.state.subscribe(({ words }, { words: before }) => words !== before && forget());
+    live?.doc.on('update', forget);
+    return () => {
+      stop();
+      live?.doc.off('update', forget);
+    };
+  }, [draft, live]);
   const keepLast = useEffectEvent(() => void draft.keep());
   useEffect(() => () => keepLast(), []);
 

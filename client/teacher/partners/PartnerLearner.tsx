@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../../api/request';
+import { GivenFile } from '../../marking/GivenFile';
 import { TakePlayer } from '../../recording/TakePlayer';
 import { takeOf } from '../../recording/takeOf';
 import { Badge } from '../../ui/Badge';
@@ -77,7 +78,7 @@ interface ReviewProps {
 
 function BoardReview({ board, review, title, onDecided }: ReviewProps) {
   const [looking, setLooking] = useState(false);
-  const { note, lines, told, state, goId, helped, answer } = review;
+  const { note, lines, told, attached, state, goId, helped, answer } = review;
   return (
     <View style={styles.review} role="group" aria-label={`${title}: ${STATES[state]}`}>
       <Text variant="labelLarge">{`${title} · ${STATES[state]}`}</Text>
@@ -88,6 +89,7 @@ function BoardReview({ board, review, title, onDecided }: ReviewProps) {
             <Text key={line.title} variant="bodySmall">{`${line.title}: ${line.words}`}</Text>
           ))}
           {told && <TakePlayer take={takeOf(told)} label={`What is said: ${title}`} />}
+          {attached && <GivenFile media={attached} title={`The file with it: ${title}`} />}
           {helped !== null && <Text variant="bodySmall">{helped ? 'It helped.' : 'Read; it did not help.'}</Text>}
           {answer !== '' && <Text variant="bodySmall">{`Answered: “${answer}”`}</Text>}
           {goId && (

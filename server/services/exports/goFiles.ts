@@ -123,6 +123,13 @@ export class GoFiles {
     if (media) yield this.recorded(media, name);
   }
 
+  /** A picture or a PDF that one learner gave to another: nothing in it says who wrote it. */
+  async handedOn(media: Media, name: string): Promise<GoFile> {
+    const hash = media.kind === 'pdf' ? await this.given.withoutAuthor(media) : media.hash;
+    const path = this.files.pathOf(hash);
+    return { name: `${name}.${fileEnding(media.type)}`, content: { path }, packed: true };
+  }
+
   /** A recording, by this name, in the form that plays everywhere where there is one already. */
   recorded(media: Media, name: string): GoFile {
     const playable = media.kind === 'film' ? 'video/mp4' : 'audio/mp4';

@@ -127,6 +127,7 @@ export class MediaService {
 
   private async formFor(actor: Actor, media: Media): Promise<MediaForm> {
     const { hash, type, size } = media;
+    if (media.kind === 'pdf' && media.groupId && media.ownerId !== actor.personId) return this.formForPartner(media);
     if (await this.access.onlyAsPartner(actor, media)) return this.formForPartner(media);
     if (await this.seesAll(actor, media)) return { hash, type, size };
     const seen = await this.given.hashFor(media);
@@ -134,7 +135,7 @@ export class MediaService {
   }
 
   /**
-   * What a partner gets of a learner's file: nothing in it says whose it is. Pictures hold no such thing, a PDF is
+   * What a partner gets of a learner's file, and gives: nothing in it says whose it is. Pictures hold no such thing, a PDF is
    * written anew without it, and a recording is there once it was made playable.
    */
   private async formForPartner({ id, hash, kind, type, size, pages }: Media): Promise<MediaForm> {

@@ -34,6 +34,7 @@ export class PartnerAnswerService {
       note: row.note!,
       lines: linesOf(activity.rubric ?? [], row.levels!),
       told: row.told ?? null,
+      attached: row.attached ?? null,
       helped: row.helped ?? null,
       answer: row.answer!,
     }));

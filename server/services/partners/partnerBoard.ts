@@ -89,6 +89,7 @@ const boardReview = (row: PeerReview, rubric: readonly RubricRow[], there: boole
   note: row.note!,
   lines: linesOf(rubric, row.levels!),
   told: row.told ?? null,
+  attached: row.attached ?? null,
   shown: isShown(row),
   held: row.held!,
   counts: row.counts!,

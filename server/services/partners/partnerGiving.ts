@@ -169,16 +169,26 @@ async function tellTeacherOf(review: PeerReview, transaction: Transaction): Prom
   );
 }
 
-/** @throws ProblemError `still-arriving` where something spoken, or a picture, is not at school yet */
+/** What may go with what a partner says. */
+const ATTACHABLE: readonly Media['kind'][] = ['picture', 'pdf'];
+
+/**
+ * @throws ProblemError `still-arriving` where something spoken, or a picture, is not at school yet; `unfit` where the
+ * file that goes with it is something else than it may be
+ */
 async function insistOnFiles(review: PeerReview, marks: Y.Doc, transaction: Transaction): Promise<void> {
   const ids = filesIn(review, marks);
-  const here = await Media.count({
+  const here = await Media.findAll({
     where: { id: ids, groupId: review.groupId, ownerId: review.reviewerId },
+    attributes: ['id', 'kind'],
     transaction,
   });
-  if (here < ids.length)
+  if (here.length < ids.length)
     throw new ProblemError(
       'still-arriving',
       'What you said or showed is still on its way to school. Try again in a moment.',
     );
+  const attached = here.find(({ id }) => id === review.attached);
+  if (attached && !ATTACHABLE.includes(attached.kind))
+    throw new ProblemError('unfit', 'Only a picture or a PDF can go with it. Take this file away, then give it.');
 }

@@ -8,6 +8,8 @@ import type { PeerReview } from '../../models/tables';
 export const holdsMarks = (marks: Y.Doc): boolean =>
   [...marks.share.keys()].some((name) => marks.getMap(name).size > 0);
 
-/** Recordings and pictures that are named in what was given: what is no id of ours names nothing. */
-export const filesIn = ({ told }: Pick<PeerReview, 'told'>, marks: Y.Doc): string[] =>
-  [...new Set([...voicesOf(marks), ...picturesOf(marks), ...(told ? [told.media] : [])])].filter(isId);
+/** Recordings, pictures and PDFs that are named in what was given: what is no id of ours names nothing. */
+export const filesIn = ({ told, attached }: Pick<PeerReview, 'told' | 'attached'>, marks: Y.Doc): string[] => {
+  const beside = [told?.media, attached].filter((id) => id !== null && id !== undefined);
+  return [...new Set([...voicesOf(marks), ...picturesOf(marks), ...beside])].filter(isId);
+};

@@ -58,7 +58,7 @@ export class PartnerRecords {
     }));
   }
 
-  /** The work with what a partner drew on it, and what they spoke or filmed. */
+  /** The work with what a partner drew on it, what they spoke or filmed, and what they gave with it. */
   async *files(piece: Piece, { document }: Submission, { record, review }: Given): AsyncGenerator<GoFile> {
     const from = fileName(record.from, 'Partner');
     const marks = documentOf(review.marks!);
@@ -69,6 +69,10 @@ export class PartnerRecords {
         packed: true,
       };
     if (review.told) yield* this.recording(review, review.told.media, `answer by ${from}`);
+    if (review.attached) {
+      const media = await brought(review, review.attached);
+      if (media) yield await this.work.handedOn(media, `file by ${from}`);
+    }
     for (const [i, voice] of voicesOf(marks).entries())
       yield* this.recording(review, voice, `note ${i + 1} by ${from}`);
   }

@@ -32,6 +32,7 @@ interface Said {
   note: string;
   levels?: object;
   told?: object | null;
+  attached?: string | null;
   version?: number;
 }
 
@@ -147,6 +148,7 @@ export class PartnerReviewService {
       note: review.note!,
       levels: review.levels!,
       told: review.told ?? null,
+      attached: review.attached ?? null,
       version: review.version!,
       answer: review.answer!,
       helped: review.helped ?? null,
@@ -203,7 +205,7 @@ export class PartnerReviewService {
    * Keeps what is said as it is typed.
    * @throws ProblemError `conflict` once it was given, or where something was said since `version` was read
    */
-  async say(actor: Actor, id: string, { note, levels, told, version }: Said): Promise<{ version: number }> {
+  async say(actor: Actor, id: string, { note, levels, told, attached, version }: Said): Promise<{ version: number }> {
     const found = await this.own(actor, id);
     const activity = await Activity.findByPk(found.activityId, { rejectOnEmpty: true });
     return this.world.sequelize.transaction(async (transaction) => {
@@ -214,13 +216,15 @@ export class PartnerReviewService {
         throw new ProblemError('conflict', 'You have said something on another device meanwhile. Look at that first.');
       const { halves } = activity.marking ?? NO_MARKING;
       const film = told === undefined ? (review.told ?? null) : readTold(told);
+      const file = attached === undefined ? (review.attached ?? null) : attached;
       const chosen = levels ? readLevels(levels, activity.rubric ?? [], halves) : review.levels!;
-      const holds = note.trim() !== '' || film !== null || Object.keys(chosen).length > 0;
+      const holds = note.trim() !== '' || film !== null || file !== null || Object.keys(chosen).length > 0;
       await review.update(
         {
           note,
           levels: chosen,
           told: film,
+          attached: file,
           version: review.version! + 1,
           begunAt: review.begunAt ?? (holds ? new Date(this.clock()) : null),
         },

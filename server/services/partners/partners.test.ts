@@ -7,6 +7,7 @@ import type { PlanView } from '@lippet/core/contract/activities';
 import type { PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewView } from '@lippet/core/contract/reviewing';
 import type { UpdateView } from '@lippet/core/contract/updates';
+import { writeWav } from '@lippet/core/sound/wav';
 import { NEW_PARTNERS, type PartnerPlan } from '@lippet/core/review/partners/partnerPlan';
 import { makeCompute } from '../../compute/compute';
 import { makeLogger } from '../../logging';
@@ -262,6 +263,54 @@ it('a picture that a partner puts there is theirs until it is given, and then th
   const copy = await learners.ada.request('GET', `/api/partner-reviews/${id}/copy.pdf`);
   const pdf = await PDFDocument.load(await copy.arrayBuffer());
   expect(pdf.context.enumerateIndirectObjects().some(([, object]) => String(object).includes('/Image'))).toBe(true);
+});
+
+it('a PDF that a partner gives says nothing of who wrote it, and is the author’s to see once it is given', async () => {
+  await begin({ reviews: 1, asks: { ...ASKS, note: true, marks: false } });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  const { id } = card!;
+  await open('ada', id);
+  const pdf = await PDFDocument.create();
+  pdf.setAuthor('Ada of the Reeds');
+  pdf.addPage([300, 400]).drawText('Look at the light');
+  const bytes = Buffer.from(await pdf.save());
+  const home = `groups/${school.groups.reeds}` as const;
+  const media = randomUUID();
+  await say('ada', id, { note: 'See this', attached: media });
+  // It is waited for until it is at school.
+  expect((await give('ada', id)).status).toBe(409);
+  expect((await learners.ada.bringTo(home, bytes, media)).ok).toBe(true);
+  const get = (client: TestClient) => client.request('GET', `/api/media/${media}`);
+  expect((await get(learners.ben)).status).toBe(404);
+  expect((await give('ada', id)).status).toBe(204);
+  expect(await answersTo('ben')).toMatchObject([{ attached: media, note: 'See this' }]);
+  for (const client of [learners.ben, teacher]) {
+    const read = await PDFDocument.load(await (await get(client)).arrayBuffer(), { updateMetadata: false });
+    expect([read.getAuthor(), read.getPageCount()]).toEqual([undefined, 1]);
+  }
+  expect((await get(learners.dee)).status).toBe(404);
+  expect((await board()).reviews.find((review) => review.id === id)).toMatchObject({ attached: media });
+});
+
+it('nothing but a picture or a PDF of one’s own goes with what a partner says', async () => {
+  await begin({ reviews: 1, asks: { ...ASKS, note: true, marks: false } });
+  for (const name of ['ada', 'ben'] as const) await send(name);
+  const [card] = await cardsOf('ada');
+  const { id } = card!;
+  await open('ada', id);
+  const home = `groups/${school.groups.reeds}` as const;
+  const [sound, stolen] = [randomUUID(), randomUUID()];
+  const wav = Buffer.from(writeWav({ channels: [new Float32Array(8_000).fill(0.2)], rate: 8_000 }));
+  expect((await learners.ada.bringTo(home, wav, sound)).ok).toBe(true);
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="9" height="9"/></svg>';
+  expect((await learners.dee.bringTo(home, svg, stolen)).ok).toBe(true);
+  await say('ada', id, { note: 'Hear this', attached: sound });
+  expect((await give('ada', id)).status).toBe(415);
+  await say('ada', id, { note: 'See this', attached: stolen });
+  expect((await give('ada', id)).status).toBe(409);
+  await say('ada', id, { note: 'Only this', attached: null });
+  expect((await give('ada', id)).status).toBe(204);
 });
 
 it('who has begun without names never gets any', async () => {
