@@ -22,7 +22,7 @@ export function Hear({ text, label, small = false }: Props) {
   const { on, waiting, press } = useHear(text);
   useSilentAfter(text);
   if (text.trim() === '') return null;
-  const stop = waiting ? 'Wait …' : 'Stop';
+  const { word, name } = wordsFor({ on, waiting }, label);
   return (
     <View style={styles.box}>
       {small ? (
@@ -31,17 +31,23 @@ export function Hear({ text, label, small = false }: Props) {
         <Button
           kind={on ? 'chosen' : 'plain'}
           icon={on ? 'stop' : 'louder'}
-          label={`${on ? 'Stop' : 'Hear'} ${label}`}
+          label={name}
           onPress={press}
           style={styles.start}
         >
-          {on ? stop : 'Hear'}
+          {word}
         </Button>
       )}
       {on && !waiting && <Spoken text={text} />}
       <HearTrouble text={text} />
     </View>
   );
+}
+
+/** What stands on the button, and its name for whoever does not see it: the one is a part of the other. */
+function wordsFor({ on, waiting }: { on: boolean; waiting: boolean }, label: string): { word: string; name: string } {
+  if (!on) return { word: 'Hear', name: `Hear ${label}` };
+  return waiting ? { word: 'Wait …', name: `Wait … or stop ${label}` } : { word: 'Stop', name: `Stop ${label}` };
 }
 
 /** The text as it is heard, the word of the moment marked. */
