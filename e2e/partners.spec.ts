@@ -67,8 +67,16 @@ test('three partners without names, from the form to another go', async ({ devic
   await page
     .getByRole('textbox', { name: 'Note to Partner 1' })
     .fill('The mast leans well. Where does the light fall?');
+  const add = page.getByRole('button', { name: 'Add a file for Partner 1' });
+  // What school will not take goes with nothing, and is not in the way.
+  const broken = page.waitForEvent('filechooser');
+  await add.click();
+  await (await broken).setFiles({ name: 'a.pdf', mimeType: 'application/pdf', buffer: Buffer.from('no PDF at all') });
+  const refused = page.getByRole('list', { name: 'Not taken by school' });
+  await refused.getByRole('button', { name: 'Throw away' }).click();
+  await expect(refused).toHaveCount(0);
   const asked = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Add a file for Partner 1' }).click();
+  await add.click();
   const sketch = await PDFDocument.create();
   sketch.setAuthor('Nell Garrick');
   sketch.addPage([300, 300]).drawCircle({ x: 150, y: 150, size: 90 });

@@ -1,6 +1,7 @@
 import { PDF_TYPE, PICTURE_TYPES, type MediaHome } from '@lippet/core/contract/media';
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useStore } from 'zustand';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { RefusedList } from '../outbox/RefusedList';
 import { keepablePicture } from '../page/pictures/keepable';
@@ -22,6 +23,12 @@ interface Props {
 /** A picture or a PDF to go with what one says: choosing it, seeing it, taking it away. */
 export function FileWithIt({ media, home, name, onChange }: Props) {
   const [full, setFull] = useState(false);
+  const isRefused = useStore(mediaOutbox.state, ({ refused }) => media !== null && media in refused);
+  const leaveOut = useEffectEvent(() => onChange(null));
+  // What school will not take goes with nothing: else nothing that is said could be given.
+  useEffect(() => {
+    if (isRefused) leaveOut();
+  }, [isRefused]);
   const choose = async (): Promise<void> => {
     const [file] = await askForFiles(`${PDF_TYPE},${PICTURE_TYPES}`);
     if (!file) return;

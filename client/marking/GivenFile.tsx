@@ -9,6 +9,7 @@ import { useLocalFile } from '../recording/useLocalFile';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { LineIcon } from '../ui/LineIcon';
+import { Notice } from '../ui/Notice';
 import { Picture } from '../ui/Picture';
 import { colours, OUTLINE } from '../ui/theme';
 
@@ -55,13 +56,14 @@ function OnItsWay({ local }: { local: string | undefined }) {
 }
 
 function Large({ media, title, onClose }: Props & { onClose: () => void }) {
-  const { data } = useQuery({
+  const { data, error } = useQuery({
     queryKey: ['media', media],
     queryFn: () => request('GET /media/:id/about', { id: media }),
     staleTime: Infinity,
   });
   return (
     <Dialog visible title={title} onClose={onClose} answers={<Button onPress={onClose}>Close</Button>}>
+      {error && <Notice>{error.message}</Notice>}
       <View style={styles.large}>{data && <ShownMaterial material={asMaterial(media, title, data.kind)} />}</View>
     </Dialog>
   );
