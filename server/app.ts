@@ -1,5 +1,6 @@
 import { access, constants } from 'node:fs/promises';
 import { Hono } from 'hono';
+import type * as Y from 'yjs';
 import { bodyLimit } from 'hono/body-limit';
 import { getCookie } from 'hono/cookie';
 import type { Logger } from 'pino';
@@ -125,7 +126,9 @@ export function makeServices(
   const files = new FileStore(config.filesRoot);
   const given = new GivenPages(files, compute);
   const work = new GoFiles(files, compute, config.fontsRoot, given);
-  const media = new MediaService(files, facts, jobs, given, clock);
+  const sheetAsItIs = async (id: string): Promise<Y.Doc> =>
+    hub.live({ kind: 'shared', id }) ?? (await log.document({ kind: 'shared', id }));
+  const media = new MediaService(files, { facts, sheetAsItIs }, jobs, given, clock);
   const pictures = new PagePictureService(compute, media);
   const activityPictures = new ActivityPictureService(facts, pictures);
   const uploads = new UploadService(config.filesRoot, media, clock);

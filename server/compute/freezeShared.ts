@@ -2,7 +2,7 @@ import * as Y from 'yjs';
 import { isId } from '@lippet/core/contract/ids';
 import { addPage, documentOf, orderBehind, pageItems, readPages, type PagePlan } from '@lippet/core/page/document';
 import { readItems } from '@lippet/core/page/item';
-import { freezeLayers } from '@lippet/core/page/shared/sharedLayers';
+import { countAdded, freezeLayers } from '@lippet/core/page/shared/sharedLayers';
 import { laidPictures, type LaidPicture } from '@lippet/core/page/shared/sharedPictures';
 
 /** Sheets that a learner has filled together with others, and the piece that they go with. */
@@ -10,7 +10,12 @@ export interface FreezeSharedTask {
   /** The piece as it is frozen without them; null for an empty one. */
   document: Uint8Array | null;
   person: string;
-  sheets: readonly { pages: readonly PagePlan[]; updates: readonly Uint8Array[] }[];
+  sheets: readonly {
+    pages: readonly PagePlan[];
+    updates: readonly Uint8Array[];
+    /** Whoever has added nothing to it does not see what others made. */
+    hides: boolean;
+  }[];
 }
 
 /** A piece with the sheets that its learner has filled together with others. */
@@ -27,8 +32,9 @@ export function freezeShared({ document, person, sheets }: FreezeSharedTask): Fr
   const doc = documentOf(document);
   const media = new Set<string>();
   const lent: LaidPicture[] = [];
-  for (const { pages, updates } of sheets) {
-    const shared = documentOf(updates.length > 0 ? Y.mergeUpdates([...updates]) : null);
+  for (const { pages, updates, hides } of sheets) {
+    const whole = documentOf(updates.length > 0 ? Y.mergeUpdates([...updates]) : null);
+    const shared = hides && countAdded(whole, person, pages) === 0 ? new Y.Doc() : whole;
     for (const page of pages) {
       doc.transact(() => freezePage(doc, page, { shared, person }));
       for (const item of readItems(pageItems(doc, page.id)!))

@@ -156,6 +156,13 @@ export const policy = {
     actor.teaches.has(sheet.groupId) ||
     (policy.seeShared(actor, sheet) && !sheet.closed && standing !== null && standing.mayDraw),
 
+  /**
+   * Seeing there what others made: at once, or where that is hidden at first, whoever has added something; its teachers
+   * at any time.
+   */
+  seeOthersOnShared: (actor: Actor, sheet: GroupWork & { hides: boolean }, added: number): boolean =>
+    actor.teaches.has(sheet.groupId) || !sheet.hides || added > 0,
+
   /** Changing what lies there, asked at each change: whose it is, and the group's teachers. */
   changeOnShared: (actor: Actor, sheet: GroupWork, makerId: string): boolean =>
     actor.teaches.has(sheet.groupId) || makerId === actor.personId,

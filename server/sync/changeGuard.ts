@@ -50,6 +50,11 @@ export class ChangeGuard {
     for (const device of devices) known.set(device, id);
   }
 
+  /** On which devices somebody is or was at work in a document. */
+  devicesOf(document: Y.Doc, person: string): ReadonlySet<number> {
+    return new Set([...this.makersOf(document)].flatMap(([device, maker]) => (maker === person ? [device] : [])));
+  }
+
   private makersOf(document: Y.Doc): Map<number, string> {
     const known = this.makers.get(document) ?? readMakers(document);
     this.makers.set(document, known);

@@ -6,8 +6,7 @@ import {
   type onAuthenticatePayload,
   type onLoadDocumentPayload,
 } from '@hocuspocus/server';
-import * as decoding from 'lib0/decoding';
-import { messageYjsSyncStep2, messageYjsUpdate } from 'y-protocols/sync';
+import { messageYjsSyncStep2 } from 'y-protocols/sync';
 import type { Logger } from 'pino';
 import { WebSocketServer, type WebSocket } from 'ws';
 import * as Y from 'yjs';
@@ -25,12 +24,15 @@ import { sendAway } from './sendAway';
 import { onStandingChanged } from './standing';
 import type { UpdateLog } from './updateLog';
 import type { UpdateWriter } from './updateWriter';
+import { isEmptyUpdate, LineVeils, updateIn, wholeOf, type CarriedUpdate, type Veil } from './veil';
 
 /** What somebody may do with a document. */
 export interface DocumentAccess {
   write: boolean;
   /** Where it belongs to several, each change is looked at. */
   maker?: Maker;
+  /** Where what others made is kept from them at first. */
+  veil?: Veil;
 }
 
 /** What the hub asks of the rest of the server about a document. */
@@ -58,6 +60,8 @@ interface SocketContext {
   readonly loading: Set<string>;
   /** As whom they change documents that belong to several, by name. */
   readonly makers: Map<string, Maker>;
+  /** What is kept from them of documents that belong to several. */
+  readonly veils: LineVeils;
   /** Ends the line in a way after which it comes back. */
   comeBack: () => void;
 }
@@ -77,29 +81,6 @@ const COME_BACK = 1013;
 const COMES_TO_REST = 2_000;
 /** One that is drawn on all the time is looked at after so long all the same. */
 const NEVER_RESTS = 60_000;
-
-/** Message types of the sync protocol that can carry a document update. */
-const SYNC = 0;
-const SYNC_REPLY = 4;
-
-interface CarriedUpdate {
-  update: Uint8Array;
-  step: number;
-}
-
-/** The update inside a sync message, or null if the message carries none. */
-function updateIn(message: Uint8Array): CarriedUpdate | null {
-  const decoder = decoding.createDecoder(message);
-  decoding.readVarString(decoder);
-  const type = decoding.readVarUint(decoder);
-  if (type !== SYNC && type !== SYNC_REPLY) return null;
-  const step = decoding.readVarUint(decoder);
-  if (step !== messageYjsSyncStep2 && step !== messageYjsUpdate) return null;
-  return { update: decoding.readVarUint8Array(decoder), step };
-}
-
-/** An update that holds nothing: no structs and no deletions. */
-const isEmptyUpdate = (update: Uint8Array): boolean => update.length <= 2;
 
 /**
  * The live documents: accepts sockets, lets in whom the gate lets in, and writes every update to the log
@@ -157,6 +138,7 @@ export class SyncHub {
     line.opened();
     line.loading.add(name);
     if (access.maker) line.makers.set(name, access.maker);
+    line.veils.set(name, access.veil);
     if (TELL_WHO_IS_HERE.has(ref.kind)) line.name ??= await this.gate.nameOf(line.actor);
   }
 
@@ -287,11 +269,35 @@ export class SyncHub {
       this.lines.add(webSocket, actor);
       const opened = this.watch(webSocket);
       const comeBack = (): void => webSocket.close(COME_BACK, 'Come back');
-      const context: SocketContext = { actor, opened, loading: new Set(), makers: new Map(), comeBack };
+      const context: SocketContext = {
+        actor,
+        opened,
+        loading: new Set(),
+        makers: new Map(),
+        veils: new LineVeils({
+          find: (name) => this.hocuspocus.documents.get(name),
+          devicesOf: (document, person) => this.changes.devicesOf(document, person),
+        }),
+        comeBack,
+      };
       this.contexts.add(context);
+      this.coverWhatLeaves(webSocket, context);
       webSocket.on('close', () => this.contexts.delete(context));
       this.hocuspocus.handleConnection(webSocket, request, context);
     });
+  }
+
+  /**
+   * Whatever leaves on a line passes here: that is the one place where nothing slips by, whoever sends it, also while a
+   * document is being opened.
+   */
+  private coverWhatLeaves(webSocket: WebSocket, line: SocketContext): void {
+    const send = webSocket.send.bind(webSocket) as (message: Uint8Array, sent?: (fault?: Error) => void) => void;
+    const sendShown = (message: Uint8Array, sent?: (fault?: Error) => void): void => {
+      const shown = line.veils.shown(message);
+      if (shown) send(shown, sent);
+    };
+    webSocket.send = sendShown as WebSocket['send'];
   }
 
   /**
@@ -343,7 +349,9 @@ export class SyncHub {
       if (!access) return this.lines.sendBack(sessionId);
       const line = connection.context as SocketContext;
       line.actor = actor;
-      if (access.maker) line.makers.set(documentName(ref), access.maker);
+      const name = documentName(ref);
+      if (access.maker) line.makers.set(name, access.maker);
+      if (line.veils.set(name, access.veil)) connection.send(wholeOf(name, connection.document));
       if (access.write || connection.readOnly) continue;
       connection.readOnly = true;
       connection.sendStateless(JSON.stringify({ kind: 'frozen' } satisfies SyncNews));
@@ -370,6 +378,11 @@ export class SyncHub {
       // On 'open' the client connects anew, and the gate decides who may write.
       connection.sendStateless(JSON.stringify({ kind } satisfies SyncNews));
     }
+  }
+
+  /** A document as it is on the devices that have it open now; undefined where none has. */
+  live(ref: DocumentRef): Y.Doc | undefined {
+    return this.hocuspocus.documents.get(documentName(ref));
   }
 
   /** Whether somebody has a document open now. */

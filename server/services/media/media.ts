@@ -20,8 +20,7 @@ import type { GivenPages } from '../planning/givenPages';
 import { lentIds } from './lentPictures';
 import { namedMedia, type HomePiece } from './namedMedia';
 import { insistOnRoom } from './room';
-import type { PieceFactsService } from '../pieces/pieceFacts';
-import { MediaAccess } from './mediaAccess';
+import { MediaAccess, type MediaAccessWorld } from './mediaAccess';
 import { viewOf } from './mediaView';
 import { RecordingCopies, type MediaForm } from './recordingCopies';
 
@@ -36,12 +35,12 @@ export class MediaService {
 
   constructor(
     private readonly files: FileStore,
-    facts: PieceFactsService,
+    world: MediaAccessWorld,
     private readonly jobs: Jobs,
     private readonly given: GivenPages,
     clock: () => number = Date.now,
   ) {
-    this.access = new MediaAccess(facts, clock);
+    this.access = new MediaAccess(world, clock);
     this.copies = new RecordingCopies(files);
   }
 

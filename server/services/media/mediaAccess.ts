@@ -1,4 +1,5 @@
 import { Op } from 'sequelize';
+import type * as Y from 'yjs';
 import { homeIds, type MediaHome, type MediaView } from '@lippet/core/contract/media';
 import { Activity, Assignment, Media, Piece, Review, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
@@ -15,12 +16,23 @@ import { shownInThread } from '../classes/threadFiles';
 import { piecesWith } from './lentPictures';
 import { viewOf } from './mediaView';
 
+/** What it asks. */
+export interface MediaAccessWorld {
+  facts: PieceFactsService;
+  /** A sheet that is filled together, as it is now. */
+  sheetAsItIs: (id: string) => Promise<Y.Doc>;
+}
+
 /** Who may bring a file, and who may see it. */
 export class MediaAccess {
+  private readonly facts: PieceFactsService;
+
   constructor(
-    private readonly facts: PieceFactsService,
+    private readonly world: MediaAccessWorld,
     private readonly clock: () => number,
-  ) {}
+  ) {
+    this.facts = world.facts;
+  }
 
   /**
    * A file that is at school already, of this home and this person; null if it has to be brought.
@@ -116,7 +128,8 @@ export class MediaAccess {
   /** Whether somebody sees a learner's file as a partner, or on a sheet that they fill together, or have filled. */
   private async seenTogether(actor: Actor, media: Media): Promise<boolean> {
     if (await seenByPartner(actor, media)) return true;
-    if (await shownOnShared(Media.sequelize!, actor, media, this.clock())) return true;
+    const { sheetAsItIs } = this.world;
+    if (await shownOnShared({ sequelize: Media.sequelize!, sheetAsItIs }, actor, media, this.clock())) return true;
     for (const piece of await piecesWith(media))
       if (policy.readPieceMedia(actor, piece, await this.facts.workOf(piece))) return true;
     return false;

@@ -9,6 +9,7 @@ import { noteAdded } from '@lippet/core/parts/shared/sharedAnswer';
 import { documentOf, pageItems } from '@lippet/core/page/document';
 import { putItem, readItems, topOrder } from '@lippet/core/page/item';
 import { layerName, layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
+import { freezeShared } from '../../compute/freezeShared';
 import { Membership, Part } from '../../models/tables';
 import { keepWhatWasSent } from '../media/keepWhatWasSent';
 import { keepSharedPictures } from './sharedAccess';
@@ -312,6 +313,87 @@ it('a go keeps the pictures that others had put on the sheet, also when those ar
   const { channels } = await sharp(Buffer.from(await picture.arrayBuffer())).stats();
   // Of what others made, a part of the colour is left.
   expect(channels[0]!.mean - channels[1]!.mean).toBeGreaterThan(10);
+});
+
+/** Whether a device holds a word anywhere, also in what it could not make anything of yet. */
+const holds = (doc: Y.Doc, word: string): boolean => Buffer.from(Y.encodeStateAsUpdate(doc)).includes(word);
+
+it('what others made does not leave school for whoever has added nothing yet, where it is hidden at first', async () => {
+  const { id } = await sheetOf(clients.ada);
+  expect((await setWays(clients.teacher, id, { closed: false, hides: true })).status).toBe(204);
+  const ben = openSheet(id, clients.ben);
+  await ready(ben);
+  write(ben.doc, school.people.ben, 'gull');
+  await until(() => ben.provider.unsyncedChanges === 0, 'the gull is at school');
+  const [ada, teacher] = [openSheet(id, clients.ada), openSheet(id, clients.teacher)];
+  await Promise.all([ada, teacher].map(ready));
+  write(ben.doc, school.people.ben, 'seal');
+  itemsOf(ben.doc, school.people.ben).delete('gull');
+  write(ben.doc, school.people.ben, 'tern');
+  await until(() => holds(teacher.doc, 'seal') && holds(teacher.doc, 'tern'), 'the teacher sees all');
+  // Said after it, this comes after whatever else was sent.
+  await setWays(clients.teacher, id, { closed: false, hides: true });
+  await until(() => ada.wasTold('said'), 'a word from school');
+  expect(['gull', 'seal', 'tern', school.people.ben].filter((word) => holds(ada.doc, word))).toEqual([]);
+
+  write(ada.doc, school.people.ada, 'boat');
+  await until(() => itemsOf(ada.doc, school.people.ben).size === 2, 'ben’s work comes');
+  expect([...itemsOf(ada.doc, school.people.ben).keys()].sort()).toEqual(['seal', 'tern']);
+  expect(itemsOf(ben.doc, school.people.ada).has('boat')).toBe(true);
+  // From now on it comes as it is made, and on another device of theirs at once.
+  write(ben.doc, school.people.ben, 'rope');
+  await until(() => itemsOf(ada.doc, school.people.ben).has('rope'), 'the rope comes');
+  const other = openSheet(id, clients.ada);
+  await until(() => itemsOf(other.doc, school.people.ben).size === 3, 'all of it is there');
+});
+
+it('hidden while it is open, what others make stays away; shown again, it comes', async () => {
+  const { id } = await sheetOf(clients.ada);
+  const [ada, ben] = [openSheet(id, clients.ada), openSheet(id, clients.ben)];
+  await Promise.all([ada, ben].map(ready));
+  await setWays(clients.teacher, id, { closed: false, hides: true });
+  write(ben.doc, school.people.ben, 'gull');
+  await until(() => ben.provider.unsyncedChanges === 0, 'the gull is at school');
+  await setWays(clients.teacher, id, { closed: true, hides: true });
+  await until(() => ada.wasTold('frozen'), 'a word from school');
+  expect(holds(ada.doc, 'gull')).toBe(false);
+  await setWays(clients.teacher, id, { closed: false, hides: false });
+  await until(() => itemsOf(ada.doc, school.people.ben).has('gull'), 'the gull comes');
+});
+
+it('a picture that others put there is shown once one has added something, where it is hidden at first', async () => {
+  const { id } = await sheetOf(clients.ben);
+  const ben = openSheet(id, clients.ben);
+  await ready(ben);
+  await setWays(clients.teacher, id, { closed: false, hides: true });
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="9" height="9"/></svg>';
+  const { id: media } = (await (await clients.ben.bring(await pieceOf(clients.ben), svg)).json()) as { id: string };
+  const look = { media, width: 40, height: 20, crop: [0, 0, 1, 1], alt: '', matrix: [1, 0, 0, 1, 9, 9] };
+  const items = itemsOf(ben.doc, school.people.ben);
+  putItem(items, 'picture', { kind: 'picture', ...look, order: topOrder(items), at: 2 });
+  await until(async () => itemsOf(await atSchool(id), school.people.ben).size === 1, 'it is named');
+  await keepSharedPictures(school.log, id);
+  const seen = async (client: TestClient): Promise<number> =>
+    (await client.request('GET', `/api/media/${media}`)).status;
+  expect([await seen(clients.teacher), await seen(clients.ada)]).toEqual([200, 404]);
+  const ada = openSheet(id, clients.ada);
+  await ready(ada);
+  write(ada.doc, school.people.ada, 'boat');
+  await until(async () => (await seen(clients.ada)) === 200, 'it is shown');
+});
+
+it.each([
+  { hides: true, adds: false, shown: false },
+  { hides: true, adds: true, shown: true },
+  { hides: false, adds: false, shown: true },
+])('a go of a sheet holds what its learner was shown: hides $hides, adds $adds', ({ hides, adds, shown }) => {
+  const sheet = new Y.Doc();
+  write(sheet, 'ben', 'gull');
+  if (adds) write(sheet, 'ada', 'boat');
+  const pages = [{ id: PAGE, part: PART, width: 595, height: 842, background: { kind: 'blank' as const } }];
+  const updates = [Y.encodeStateAsUpdate(sheet)];
+  const { document } = freezeShared({ document: null, person: 'ada', sheets: [{ pages, updates, hides }] });
+  expect(holds(documentOf(document), 'gull')).toBe(shown);
 });
 
 it('each crew has a sheet of its own, and sees no other', async () => {

@@ -72,12 +72,13 @@ export class SharedSheetService {
   async setWays(actor: Actor, id: string, { closed, hides }: { closed: boolean; hides: boolean }): Promise<void> {
     const { sheet, people } = await this.find(actor, id);
     if (!policy.leadShared(actor, sheet)) throw notFound();
-    const before = Boolean(sheet.closedAt);
+    const before = { closed: Boolean(sheet.closedAt), hides: sheet.hides };
     await sheet.update({ hides, closedAt: closed ? (sheet.closedAt ?? new Date(this.clock())) : null });
     const hub = this.world.hub();
     hub.announce({ kind: 'shared', id }, 'said');
-    if (closed && !before) await hub.lookAgain(new Set(people.map((person) => person.id)));
-    if (!closed && before) hub.announce({ kind: 'shared', id }, 'open');
+    const saysMore = (closed && !before.closed) || hides !== before.hides;
+    if (saysMore) await hub.lookAgain(new Set(people.map((person) => person.id)));
+    if (!closed && before.closed) hub.announce({ kind: 'shared', id }, 'open');
   }
 
   /** @throws ProblemError `not-found`, also where the actor may not see it */

@@ -11,7 +11,7 @@ export async function sheetsToFreeze(
   place: Place,
   personId: string,
 ): Promise<FreezeSharedTask['sheets']> {
-  const found: { pages: FreezeSharedTask['sheets'][number]['pages']; updates: readonly Uint8Array[] }[] = [];
+  const found: FreezeSharedTask['sheets'][number][] = [];
   for (const { part, ways, pages } of await sharedPartsOf(place.activityId)) {
     const crews = ways.by === 'crew' ? await crewsAt(sequelize, place) : new Map<string, string>();
     const sheet = await SharedSheet.findOne({
@@ -19,7 +19,7 @@ export async function sheetsToFreeze(
     });
     if (!sheet) continue;
     const kept = await log.updates({ kind: 'shared', id: sheet.id });
-    found.push({ pages, updates: kept?.updates ?? [] });
+    found.push({ pages, updates: kept?.updates ?? [], hides: sheet.hides });
   }
   return found;
 }
