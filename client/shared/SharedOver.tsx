@@ -5,16 +5,16 @@ import { toPage } from '@lippet/core/page/viewport';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View, type GestureResponderEvent } from 'react-native';
 import { Text } from 'react-native-paper';
-import { useOnScreen } from '../page/over/useOnScreen';
+import type * as Y from 'yjs';
+import { useViewport } from '../page/over/useOnScreen';
 import type { Surface } from '../page/surface/surface';
 import { Badge } from '../ui/Badge';
 import { colours, OUTLINE } from '../ui/theme';
 import { useAtWork, type AtWork } from './useAtWork';
-import type { SharedSheet } from './useSharedSheet';
 
 interface Props {
   view: SharedView;
-  sheet: SharedSheet;
+  doc: Y.Doc;
   page: PagePlan;
   surface: Surface;
   me: string;
@@ -31,9 +31,9 @@ const REACH = 12;
 const NAME_FROM = 120;
 
 /** What lies over a page that is filled together: places by number, where others are at work, and whose something is. */
-export function SharedOver({ view, sheet, page, surface, me, hidden, asking, owners, nameOf }: Props) {
+export function SharedOver({ view, doc, page, surface, me, hidden, asking, owners, nameOf }: Props) {
   const [whose, setWhose] = useState<AtWork | null>(null);
-  const onScreen = useOnScreen(surface);
+  const onScreen = useViewport(surface);
   const ask = ({ nativeEvent }: GestureResponderEvent): void => {
     // On the web a press is a click, which says where it was in the window alone.
     const { clientX, clientY } = nativeEvent as unknown as MouseEvent;
@@ -45,7 +45,7 @@ export function SharedOver({ view, sheet, page, surface, me, hidden, asking, own
   return (
     <View style={styles.over}>
       <PlacesOver view={view} page={page} surface={surface} me={me} />
-      {!hidden && <FlagsOver doc={sheet.doc} page={page} surface={surface} me={me} nameOf={nameOf} />}
+      {!hidden && <FlagsOver doc={doc} page={page} surface={surface} me={me} nameOf={nameOf} />}
       {asking && (
         <Pressable
           role="button"
@@ -69,7 +69,7 @@ const PlacesOver = memo(function PlacesOver({
   surface,
   me,
 }: Pick<Props, 'view' | 'page' | 'surface' | 'me'>) {
-  const onScreen = useOnScreen(surface);
+  const onScreen = useViewport(surface);
   const places = useMemo(() => (view.places === null ? [] : placesFor(view.places, page)), [view.places, page]);
   return places.map(({ number, x, y, width, height }) => {
     const person = view.people.find(({ seat }) => seat === number);
@@ -97,15 +97,9 @@ const placeWords = (number: number, name: string, wide: number): string =>
   wide < NAME_FROM || name === '' ? String(number) : `${number} ${name}`;
 
 /** Where others are at work. */
-function FlagsOver({
-  doc,
-  page,
-  surface,
-  me,
-  nameOf,
-}: Pick<Props, 'page' | 'surface' | 'me' | 'nameOf'> & { doc: Props['sheet']['doc'] }) {
+function FlagsOver({ doc, page, surface, me, nameOf }: Pick<Props, 'doc' | 'page' | 'surface' | 'me' | 'nameOf'>) {
   const atWork = useAtWork(doc, me);
-  const onScreen = useOnScreen(surface);
+  const onScreen = useViewport(surface);
   return atWork
     .filter((one) => one.page === page.id)
     .map(({ person, x, y }) => <Flag key={person} person={nameOf(person)} {...onScreen.at(x, y)} />);

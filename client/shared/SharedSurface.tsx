@@ -1,17 +1,17 @@
 import type { SharedPerson, SharedView } from '@lippet/core/contract/shared';
 import type { PagePlan } from '@lippet/core/page/document';
 import { layerOfPerson } from '@lippet/core/page/shared/sharedLayers';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { PageSurface } from '../page/surface/PageSurface';
 import { SHEET_USES } from '../page/surface/sheetUses';
 import type { Surface } from '../page/surface/surface';
 import { SharedOver } from './SharedOver';
-import type { SharedSheet } from './useSharedSheet';
+import type { DrawnSheet } from './useSharedSheet';
 
 interface Props {
   view: SharedView;
-  sheet: SharedSheet;
+  drawn: DrawnSheet;
   page: PagePlan;
   /** Who looks. */
   me: string;
@@ -30,9 +30,9 @@ interface Props {
 }
 
 /** A page that is filled together: everybody's layers, one's own on top, and whose is whose. */
-export function SharedSurface(props: Props) {
-  const { view, sheet, page, hidden, editable, among, surface, pieceId, onSurface } = props;
-  const { doc, editor, owners } = sheet;
+export const SharedSurface = memo(function SharedSurface(props: Props) {
+  const { view, drawn, page, hidden, editable, among, surface, pieceId, onSurface } = props;
+  const { doc, editor, owners } = drawn;
   const shownOwners = hidden ? owners.slice(-1) : owners;
   const index = among === null ? -1 : shownOwners.indexOf(among);
   const shown = useMemo(() => (index < 0 ? undefined : { among: index }), [index]);
@@ -50,9 +50,9 @@ export function SharedSurface(props: Props) {
         shown={shown}
         onSurface={onSurface}
       />
-      {surface && <SharedOver {...props} surface={surface} owners={shownOwners} />}
+      {surface && <SharedOver {...props} doc={doc} surface={surface} owners={shownOwners} />}
     </View>
   );
-}
+});
 
 const styles = StyleSheet.create({ room: { flex: 1, overflow: 'hidden' } });

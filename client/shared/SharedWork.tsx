@@ -2,7 +2,7 @@ import type { Bounds } from '@lippet/core/ink/ink';
 import type { PagePlan } from '@lippet/core/page/document';
 import { placesFor } from '@lippet/core/page/shared/placesFor';
 import type { SharedView } from '@lippet/core/contract/shared';
-import { useEffect, useState, type ReactNode } from 'react';
+import { memo, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { SaveLine } from '../page/document/SaveLine';
@@ -68,16 +68,26 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
     if (!TOOLS.includes(tool)) setTool('pen');
   }, [tool, setTool]);
   useToolKeys(editable, TOOLS, { surface });
+  const ownPlace = useMemo(() => (page ? placeOf(view, page, me) : null), [view, page, me]);
+  // On a phone a place among many is too small to draw in.
+  const opensClose = editable && layout === 'phone';
+  const onSurface = useCallback(
+    (made: Surface | null) => {
+      setSurface(made);
+      if (made && ownPlace && opensClose) made.renderer.lookAt(ownPlace);
+    },
+    [ownPlace, opensClose],
+  );
+  const { people } = view;
+  const nameOf = useCallback((id: string) => people.find((person) => person.id === id) ?? somebodyElse(id), [people]);
   if (!page) return <Notice calm>There is no sheet here any more.</Notice>;
-  if (!sheet.doc) return <Opening />;
+  if (!sheet.drawn.doc) return <Opening />;
   const hidden = view.hides && !view.teaches && (sheet.counts.get(me) ?? 0) === 0;
-  const nameOf = (id: string) => view.people.find((person) => person.id === id) ?? somebodyElse(id);
   const wide = layout === 'wide';
-  const ownPlace = placeOf(view, page, me);
   const toOwnPlace = (): void => {
     if (ownPlace) surface?.renderer.lookAt(ownPlace);
   };
-  const history = <HistoryButtons editor={sheet.editor} surface={surface} editable={editable} />;
+  const history = <HistoryButtons editor={sheet.drawn.editor} surface={surface} editable={editable} />;
   return (
     <View style={styles.work}>
       <View style={styles.who} role="note">
@@ -97,7 +107,7 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
           <SharedSurface
             key={page.id}
             view={view}
-            sheet={sheet}
+            drawn={sheet.drawn}
             page={page}
             me={me}
             hidden={hidden}
@@ -106,11 +116,7 @@ export function SharedWork({ view, sheet, me, pieceId, locked, among, onAmong, a
             asking={asking}
             pieceId={pieceId}
             surface={surface}
-            onSurface={(made) => {
-              setSurface(made);
-              // On a phone a place among many is too small to draw in.
-              if (made && ownPlace && editable && layout === 'phone') made.renderer.lookAt(ownPlace);
-            }}
+            onSurface={onSurface}
             nameOf={nameOf}
           />
         </View>
@@ -160,7 +166,7 @@ function placeOf({ places, people }: SharedView, page: PagePlan, me: string): Bo
   return { left: x, top: y, right: x + width, bottom: y + height };
 }
 
-function Rail() {
+const Rail = memo(function Rail() {
   return (
     <View style={styles.rail}>
       <ToolTray abreast={2} only={TOOLS} />
@@ -170,7 +176,7 @@ function Rail() {
       </View>
     </View>
   );
-}
+});
 
 const styles = StyleSheet.create({
   work: { flex: 1, backgroundColor: colours.desk },

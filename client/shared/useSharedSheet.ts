@@ -3,6 +3,7 @@ import type { Items } from '@lippet/core/page/item';
 import { countAdded, layerOfPerson, readLayerName } from '@lippet/core/page/shared/sharedLayers';
 import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
 import type * as Y from 'yjs';
+import type { DocumentEditor } from '../page/document/documentEditor';
 import { useEditor } from '../page/document/useEditor';
 import { useLiveDocument, useSaveState } from '../page/document/useLiveDocument';
 
@@ -44,6 +45,15 @@ function makersOf(doc: Y.Doc, people: SharedView['people']): string[] {
   return [...new Set([...people.map(({ id }) => id), ...made.sort()])];
 }
 
+/** What is seen of it. */
+export interface DrawnSheet {
+  doc: Y.Doc | null;
+  /** Makes the changes of the layer that one works in. */
+  editor: DocumentEditor | null;
+  /** Whose each layer is, back to front. */
+  owners: readonly string[];
+}
+
 /**
  * A sheet that is filled together, open for as long as the screen is there.
  *
@@ -60,14 +70,15 @@ export function useSharedSheet(view: SharedView, acting: string) {
   const doc = loaded ? (live?.doc ?? null) : null;
   const counts = useCounts(doc, view);
   const makers = [...counts.keys()].join(' ');
-  /** Whose each layer is, back to front. */
   const owners = useMemo(
     () => [...makers.split(' ').filter((person) => person !== '' && person !== acting), acting],
     [makers, acting],
   );
   const here = useSaveState(live, ({ people }) => people);
   const told = useSaveState(live, ({ talked }) => talked);
-  return { live, doc, frozen, editor, counts, owners, here, told };
+  // The same as long as it says the same, so that the sheet is not drawn anew with each count.
+  const drawn = useMemo((): DrawnSheet => ({ doc, editor, owners }), [doc, editor, owners]);
+  return { live, frozen, drawn, counts, here, told };
 }
 
 export type SharedSheet = ReturnType<typeof useSharedSheet>;

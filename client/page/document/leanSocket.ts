@@ -1,6 +1,7 @@
 import { HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { LIMITS } from '@lippet/core/contract/limits';
 import { splitUpdate } from '@lippet/core/page/splitUpdate';
+import { InTurns } from './inTurns';
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
 
@@ -20,9 +21,6 @@ function bringsUpdate(message: Uint8Array): boolean {
   decoding.readVarString(decoder);
   return decoding.readVarUint(decoder) === SYNC && decoding.readVarUint(decoder) === UPDATE;
 }
-
-/** While many draw at once, what comes from others so soon after is taken together, in milliseconds. */
-const TOGETHER = 120;
 
 function inPieces(message: Uint8Array): Uint8Array[] {
   const decoder = decoding.createDecoder(message);
@@ -50,30 +48,22 @@ export class LeanSocket extends HocuspocusProviderWebsocket {
 
   /** Takes what several messages bring as one change; null where each is taken as it comes. */
   takeTogether: ((take: () => void) => void) | null = null;
-  private waiting: SocketMessage[] = [];
-  private timer: ReturnType<typeof setTimeout> | undefined;
+  private readonly waiting = new InTurns<SocketMessage>((some) =>
+    this.takeTogether?.(() => some.forEach((event) => super.onMessage(event))),
+  );
 
   override onMessage(event: SocketMessage): void {
     if (this.takeTogether && bringsUpdate(new Uint8Array(event.data as unknown as ArrayBuffer))) {
-      this.waiting.push(event);
-      this.timer ??= setTimeout(() => this.takeWaiting(), TOGETHER);
+      this.waiting.add(event);
       return;
     }
     // What is said after it may be said of it.
-    this.takeWaiting();
+    this.waiting.takeAll();
     super.onMessage(event);
   }
 
-  private takeWaiting(): void {
-    clearTimeout(this.timer);
-    this.timer = undefined;
-    const waiting = this.waiting;
-    this.waiting = [];
-    if (waiting.length > 0) this.takeTogether?.(() => waiting.forEach((event) => super.onMessage(event)));
-  }
-
   override destroy(): void {
-    clearTimeout(this.timer);
+    this.waiting.drop();
     super.destroy();
   }
 

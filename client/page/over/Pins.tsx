@@ -48,7 +48,7 @@ export function Pins({ surface, editable }: { surface: Surface; editable: boolea
   const open = useStore(surface.state, (state) => state.open);
   const pointed = useStore(surface.state, (state) => state.pointed);
   const view = useStore(surface.state, (state) => state.view);
-  const pins = pinsInReadingOrder(surface.allItems);
+  const pins = pinsInReadingOrder(surface.pins);
   const item = open ? surface.allItems.find(({ id }) => id === open) : undefined;
   const noted = item?.kind === 'pin' || item?.kind === 'mark' ? item : null;
   const place =

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { paintToolOf, useDrawing } from '../../stores/drawing';
 import { LineIcon } from '../../ui/LineIcon';
@@ -9,7 +9,7 @@ import { OptionPick } from './OptionPick';
 import { COLOURS } from './toolList';
 
 /** The colour in hand, where there is no room for all: pressed, it shows them and the widths above it. */
-export function FoldedOptions({ columns }: { columns: number }) {
+export const FoldedOptions = memo(function FoldedOptions({ columns }: { columns: number }) {
   const [open, setOpen] = useState(false);
   const { tool, choices } = useDrawing();
   const { colour } = choices[paintToolOf(tool)];
@@ -37,7 +37,7 @@ export function FoldedOptions({ columns }: { columns: number }) {
       )}
     </>
   );
-}
+});
 
 const styles = StyleSheet.create({
   fold: {

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
@@ -29,7 +30,13 @@ interface HistoryButton {
 }
 
 /** Undo, redo, the whole page, and all the room. */
-export function HistoryButtons({ editor, surface, paged = true, editable = true, full }: Props) {
+export const HistoryButtons = memo(function HistoryButtons({
+  editor,
+  surface,
+  paged = true,
+  editable = true,
+  full,
+}: Props) {
   const can = useStore(editor?.can ?? NOTHING);
   const steps: HistoryButton[] = [
     { word: 'Undo', short: 'Undo', icon: 'undo', on: can.undo, act: () => editor?.undo() },
@@ -63,7 +70,7 @@ export function HistoryButtons({ editor, surface, paged = true, editable = true,
       ))}
     </View>
   );
-}
+});
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row' },

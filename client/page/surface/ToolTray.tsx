@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
+import { memo, useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useDrawing, type Tool } from '../../stores/drawing';
@@ -17,7 +17,7 @@ const UPRIGHT = 64;
 export const trayWidth = (abreast: number): number => abreast * UPRIGHT + 16;
 
 /** The tools: along the foot of a phone, or so many abreast down a side. */
-export function ToolTray({
+export const ToolTray = memo(function ToolTray({
   abreast = 0,
   low = false,
   only,
@@ -62,7 +62,7 @@ export function ToolTray({
       </View>
     );
   return <ToolRow at={list.findIndex(({ tool }) => tool === chosen)}>{tools}</ToolRow>;
-}
+});
 
 /**
  * A row that can be pushed sideways. What is out of sight has a way to it at that edge: nobody looks for a tool that

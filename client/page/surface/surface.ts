@@ -4,7 +4,7 @@ import { markInk, type InkTool } from '@lippet/core/ink/tools';
 import { filledSpots, spotAt, type Spot } from '@lippet/core/page/spots';
 import type { PagePlan } from '@lippet/core/page/document';
 import type { ItemChange } from '@lippet/core/page/edit';
-import { strokeFields, topOrder, type Item } from '@lippet/core/page/item';
+import { strokeFields, topOrder, type Item, type Pin } from '@lippet/core/page/item';
 import { IDENTITY, type Matrix, type Point } from '@lippet/core/math/matrix';
 import { rubTouched, rubWhole, wayBounds, type RubberWay } from '@lippet/core/page/rubOut';
 import { fitPage, zoomAt, type Size, type Viewport } from '@lippet/core/page/viewport';
@@ -312,6 +312,13 @@ export class Surface {
 
   get allItems(): Item[] {
     return this.options.layers.flatMap((layer) => layer.drawn.map(({ item }) => item));
+  }
+
+  /** Pins of all layers: of a full sheet it is quicker to keep none of the rest. */
+  get pins(): Pin[] {
+    const pins: Pin[] = [];
+    for (const { drawn } of this.options.layers) for (const { item } of drawn) if (item.kind === 'pin') pins.push(item);
+    return pins;
   }
 
   /** The chosen items as they are drawn. */

@@ -1,4 +1,3 @@
-import { noteAdded } from '@lippet/core/parts/shared/sharedAnswer';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { keys, useMe } from '../../api/queries';
@@ -9,6 +8,7 @@ import { useSheetNews } from '../../shared/useSheetNews';
 import { Notice } from '../../ui/Notice';
 import { Opening } from '../../ui/Opening';
 import type { AnswerProps } from '../partKind';
+import { useNotedAdded } from './useNotedAdded';
 import type { SharedView } from '@lippet/core/contract/shared';
 
 /** The sheet that one fills with others, where it stands among the parts of one's own piece. */
@@ -37,11 +37,7 @@ function OpenPanel({
   const sheet = useSharedSheet(view, me);
   const [among, setAmong] = useState<string | null>(null);
   useSheetNews(sheet, onNews);
-  const added = sheet.counts.get(me);
-  // The piece itself knows only how much there is: so lists can say that it is begun, and complete.
-  useEffect(() => {
-    if (editable && added !== undefined) noteAdded(doc, part.id, added);
-  }, [doc, part.id, added, editable]);
+  useNotedAdded(doc, part.id, editable ? (sheet.counts.get(me) ?? null) : null);
   // Taken back, or asked for once more: school decides anew who may write.
   const { live, frozen } = sheet;
   useEffect(() => {

@@ -5,7 +5,7 @@ import { Button } from '../../ui/Button';
 
 /** Takes all away that somebody has on a page, as one step that can be undone. */
 export function ClearTheirs({ sheet, page, person }: { sheet: SharedSheet; page: string; person: SharedPerson }) {
-  const { doc, editor } = sheet;
+  const { doc, editor } = sheet.drawn;
   if (!doc || !editor) return null;
   const items = layerOfPerson(doc, { person: person.id, page });
   const clear = (): void => editor.change([...items.keys()].map((id) => ({ page, id, after: null })));

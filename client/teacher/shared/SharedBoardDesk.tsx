@@ -136,8 +136,8 @@ function OpenBoard({ view, me, onChanged }: { view: SharedView; me: Me; onChange
           </>
         )}
       />
-      {growing && sheet.doc && (
-        <GrowingDialog doc={sheet.doc} view={view} page={growing} onClose={() => setGrowing(null)} />
+      {growing && sheet.drawn.doc && (
+        <GrowingDialog doc={sheet.drawn.doc} view={view} page={growing} onClose={() => setGrowing(null)} />
       )}
     </>
   );
