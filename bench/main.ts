@@ -114,7 +114,7 @@ if (names.includes('now-frame')) told(await nowFrame());
 if (names.includes('wall-300')) told(await wallFrame());
 if (names.includes('send-20')) told(await send20());
 if (names.includes('send-300')) told(await send300());
-if (names.includes('send-burst')) told(await sendBurst());
+if (names.includes('send-burst')) told(...(await sendBurst()));
 if (names.some((name) => TOGETHER.includes(name))) told(...(await sync300()));
 if (names.some((name) => ON_ONE_SHEET.includes(name))) told(...(await shared60()));
 if (names.some((name) => FOR_A_TEACHER.includes(name))) told(...(await line2000()));

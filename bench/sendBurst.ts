@@ -1,17 +1,31 @@
 /**
- * `send-burst`: a class, twice over, sends in the same second, over HTTP to a server process; against as many bare
- * inserts of the same bytes over one pool. What counts is when the last of them is answered.
+ * `send-burst`: a class, twice over, sends in the same second, over HTTP to a server process, what they drew over their
+ * open lines and looked at once more; against as many bare inserts of the same bytes over one pool. What counts is when
+ * the last of them is answered. `send-burst-drawing`: the same of pieces that school looks at for the first time.
  */
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { request, type IncomingMessage } from 'node:http';
 import { text } from 'node:stream/consumers';
+import { setTimeout as wait } from 'node:timers/promises';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
+import { SYNC_PATH } from '@lippet/core/contract/sync';
 import { ShippedServer } from '@lippet/e2e/serverPrograms';
 import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import * as Y from 'yjs';
 import { byRatio, median, type Figure } from './figure';
-import { activityFor, drawn, inSchool, learnerWith, serverSettings, type School, type Wish } from './sending';
+import { documentName } from '@lippet/server/sync/documentName';
+import {
+  activityFor,
+  drawn,
+  inSchool,
+  learnerAtWork,
+  learnerWith,
+  serverSettings,
+  type School,
+  type Wish,
+} from './sending';
+import { SyncLine } from './syncLine';
 
 const LEARNERS = 60;
 const STROKES = 120;
@@ -43,22 +57,64 @@ const bareInserts = ({ sequelize }: School, bytes: Buffer): (() => Promise<unkno
       sequelize.query('INSERT INTO bare VALUES (:id, :data)', { replacements: { id: randomUUID(), data: bytes } }),
   );
 
-export const sendBurst = (): Promise<Figure> =>
-  inSchool(async (school) => {
+/** Draws a document over an open line, as a device does. */
+async function drawOver(port: number, { token, piece }: Wish, bytes: Uint8Array): Promise<SyncLine> {
+  const host = `127.0.0.1:${port}`;
+  const headers = { cookie: `${SESSION_COOKIE}=${token}`, origin: `http://${host}` };
+  const line = await SyncLine.open(`ws://${host}${SYNC_PATH}`, documentName({ kind: 'piece', id: piece }), headers);
+  line.draw(bytes);
+  while (line.waiting > 0) await wait(20);
+  return line;
+}
+
+/** Until school has looked at all pieces, which have come to rest. */
+async function lookedAt({ sequelize }: School): Promise<void> {
+  const unmeasured = 'SELECT count(*) FROM pieces WHERE complete IS NOT TRUE';
+  for (;;) {
+    const [{ count }] = (await sequelize.query(unmeasured))[0] as [{ count: string }];
+    if (Number(count) === 0) break;
+    await wait(200);
+  }
+  // The last of them is being copied.
+  await wait(1_500);
+}
+
+interface Burst {
+  school: School;
+  port: number;
+  /** Whether school has looked at the pieces when they are sent. */
+  looked: boolean;
+}
+
+/** One burst. @returns how long it took, and the bare inserts, in milliseconds */
+async function burst({ school, port, looked }: Burst): Promise<{ mine: number; bare: number }> {
+  const part = randomUUID();
+  const activity = await activityFor(school, part);
+  const doc = drawn(part, 1, STROKES);
+  const bytes = Buffer.from(Y.encodeStateAsUpdate(doc));
+  const wishes: Wish[] = [];
+  const lines: SyncLine[] = [];
+  for (let i = 0; i < LEARNERS; i++) {
+    const wish = await (looked ? learnerAtWork : learnerWith)(school, activity, doc);
+    if (looked) lines.push(await drawOver(port, wish, bytes));
+    wishes.push(wish);
+  }
+  if (looked) await lookedAt(school);
+  const mine = await lastOf(wishes.map((wish) => () => send(port, wish)));
+  const bare = await lastOf(bareInserts(school, bytes));
+  for (const line of lines) line.close();
+  return { mine, bare };
+}
+
+async function bursts(name: string, looked: boolean): Promise<Figure> {
+  return inSchool(async (school) => {
     await school.sequelize.query('CREATE TABLE bare (id uuid PRIMARY KEY, data bytea NOT NULL)');
     const server = new ShippedServer();
     const port = await server.start(serverSettings(school));
     const [ours, floor]: [number[], number[]] = [[], []];
     try {
       for (let round = 0; round <= ROUNDS; round++) {
-        const part = randomUUID();
-        const activity = await activityFor(school, part);
-        const doc = drawn(part, 1, STROKES);
-        const bytes = Buffer.from(Y.encodeStateAsUpdate(doc));
-        const wishes: Wish[] = [];
-        for (let i = 0; i < LEARNERS; i++) wishes.push(await learnerWith(school, activity, doc));
-        const mine = await lastOf(wishes.map((wish) => () => send(port, wish)));
-        const bare = await lastOf(bareInserts(school, bytes));
+        const { mine, bare } = await burst({ school, port, looked });
         // The first round warms both.
         if (round === 0) continue;
         ours.push(mine);
@@ -70,5 +126,11 @@ export const sendBurst = (): Promise<Figure> =>
     } finally {
       await server.end('in order');
     }
-    return byRatio('send-burst', 'ms', median(ours), median(floor), 3);
+    return byRatio(name, 'ms', median(ours), median(floor), 3);
   });
+}
+
+export const sendBurst = async (): Promise<Figure[]> => [
+  await bursts('send-burst', true),
+  await bursts('send-burst-drawing', false),
+];

@@ -134,7 +134,16 @@ export interface Wish {
 }
 
 /** A learner with a piece that is drawn and ready. */
-export async function learnerWith({ sequelize, group, school }: School, activity: string, doc: Y.Doc): Promise<Wish> {
+export async function learnerWith(school: School, activity: string, doc: Y.Doc): Promise<Wish> {
+  const wish = await learnerAtWork(school, activity, doc);
+  await school.sequelize.query('INSERT INTO piece_updates (piece_id, data) VALUES (:piece, :data)', {
+    replacements: { piece: wish.piece, data: Buffer.from(Y.encodeStateAsUpdate(doc)) },
+  });
+  return wish;
+}
+
+/** A learner who has a piece open, of which school has nothing yet. */
+export async function learnerAtWork({ sequelize, group, school }: School, activity: string, doc: Y.Doc): Promise<Wish> {
   const [person, piece, token] = [randomUUID(), randomUUID(), newToken()];
   const run = (sql: string, replacements: Record<string, unknown>): Promise<unknown> =>
     sequelize.query(sql, { replacements });
@@ -156,10 +165,6 @@ export async function learnerWith({ sequelize, group, school }: School, activity
     piece,
     activity,
     person,
-  });
-  await run('INSERT INTO piece_updates (piece_id, data) VALUES (:piece, :data)', {
-    piece,
-    data: Buffer.from(Y.encodeStateAsUpdate(doc)),
   });
   return { token, piece, extent: Buffer.from(documentExtent(doc)).toString('base64') };
 }

@@ -139,7 +139,7 @@ export function makeServices(
   const hub = new SyncHub(
     log,
     new UpdateWriter(sequelize, log),
-    documentAccess({ facts, log }, measuring, copies, signIn, clock),
+    documentAccess({ facts, log, lookAhead: (id) => sending.lookAhead(id) }, measuring, copies, signIn, clock),
     logger,
   );
   const home = new HomeService({ sequelize, facts, pictures, activityPictures }, clock);

@@ -18,14 +18,22 @@ export class ExtentError extends Error {
  *
  * @throws ExtentError if the bytes can't be read
  */
-export function holdsAll(doc: Y.Doc, extent: Uint8Array): boolean {
+export const holdsAll = (doc: Y.Doc, extent: Uint8Array): boolean => covers(Y.snapshot(doc), extent);
+
+/**
+ * The same of a copy of which only its own extent is at hand.
+ *
+ * @throws ExtentError if the bytes can't be read
+ */
+export const extentHolds = (held: Uint8Array, extent: Uint8Array): boolean => covers(Y.decodeSnapshot(held), extent);
+
+function covers(have: Y.Snapshot, extent: Uint8Array): boolean {
   let wanted: Y.Snapshot;
   try {
     wanted = Y.decodeSnapshot(extent);
   } catch {
     throw new ExtentError('The list of what was drawn could not be read. Load the page again and send once more.');
   }
-  const have = Y.snapshot(doc);
   for (const [client, clock] of wanted.sv) {
     if ((have.sv.get(client) ?? 0) < clock) return false;
   }

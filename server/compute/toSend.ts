@@ -2,7 +2,7 @@ import * as Y from 'yjs';
 import type { Manifest } from '@lippet/core/contract/pieces';
 import type { PartView } from '@lippet/core/parts/part';
 import { documentOf } from '@lippet/core/page/document';
-import { ExtentError, holdsAll } from '@lippet/core/page/holds';
+import { documentExtent, ExtentError, holdsAll } from '@lippet/core/page/holds';
 import { mediaOf } from '@lippet/core/page/mediaOf';
 import { measureProgress, NO_PROGRESS } from '@lippet/core/piece/progress';
 import { dropOtherTakes } from '@lippet/core/recording/take';
@@ -15,8 +15,8 @@ import { sendChecks, type SendCheck } from '@lippet/core/piece/sendChecks';
 export interface ToSendTask {
   /** Its document, as Yjs updates. */
   updates: readonly Uint8Array[];
-  /** All that the device has of it. */
-  extent: Uint8Array;
+  /** All that the device has of it; null where it is looked over before it is sent. */
+  extent: Uint8Array | null;
   parts: readonly PartView[];
   choices: readonly ChoicePlan[];
   /** The go that came back before, with what was marked on it; null for none. */
@@ -40,13 +40,15 @@ export type ToSend =
       document: Uint8Array | null;
       /** What that holds, part by part. */
       parts: Manifest['parts'];
+      /** All that was looked over, also takes that were not chosen. */
+      extent: Uint8Array;
     };
 
 /** All of a piece is at school, and may go. */
 export type WholePiece = Extract<ToSend, { kind: 'whole' }>;
 
 /** Whether a document holds all of an extent; the sentence where that can't be read. */
-export function holdsExtent(doc: Y.Doc, extent: Uint8Array): boolean | { why: string } {
+function holdsExtent(doc: Y.Doc, extent: Uint8Array): boolean | { why: string } {
   try {
     return holdsAll(doc, extent);
   } catch (error) {
@@ -72,9 +74,10 @@ function asKept(updates: readonly Uint8Array[], merged: Uint8Array | null): Uint
 export function toSend(task: ToSendTask): ToSend {
   const kept = task.updates.length > 0 ? Y.mergeUpdates([...task.updates]) : null;
   const doc = documentOf(kept);
-  const holds = holdsExtent(doc, task.extent);
+  const holds = task.extent === null || holdsExtent(doc, task.extent);
   if (typeof holds === 'object') return { kind: 'unreadable extent', why: holds.why };
   if (!holds) return { kind: 'still arriving' };
+  const extent = documentExtent(doc);
   const media = [...mediaOf(doc)];
   const checks = checksOf(doc, task);
   const dropped = dropOtherTakes(doc);
@@ -86,5 +89,6 @@ export function toSend(task: ToSendTask): ToSend {
     made: task.parts.some(({ id, removed }) => !removed && partBegun(progress, id)),
     document: dropped ? Y.encodeStateAsUpdate(doc) : asKept(task.updates, kept),
     parts: task.parts.map(({ id, title, kind }) => ({ id, title, kind, ...(progress.parts[id] ?? NO_PROGRESS) })),
+    extent,
   };
 }

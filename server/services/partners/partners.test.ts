@@ -403,7 +403,13 @@ it('its marks are drawn by nobody else over the live line, and not once it was g
     makeLogger('silent'),
   );
   const facts = new PieceFactsService(school.sequelize, measuring);
-  const gate = documentAccess({ facts, log: school.log }, measuring, copies, signIn, () => partnered.now);
+  const gate = documentAccess(
+    { facts, log: school.log, lookAhead: async () => undefined },
+    measuring,
+    copies,
+    signIn,
+    () => partnered.now,
+  );
   const [card] = await cardsOf('ada');
   const ref = { kind: 'partner', id: card!.id } as const;
   const access = async (client: TestClient) =>

@@ -12,9 +12,17 @@ import type { PieceCopyService } from './pieceCopies';
 import type { PieceFactsService } from './pieceFacts';
 import type { SignInService } from '../access/signIn';
 
+/** What it asks. */
+interface GateWorld {
+  facts: PieceFactsService;
+  log: UpdateLog;
+  /** Looks over a piece that could be sent as it is. */
+  lookAhead: (pieceId: string) => Promise<void>;
+}
+
 /** The sync hub's gate: asks the policy about live documents. */
 export function documentAccess(
-  { facts, log }: { facts: PieceFactsService; log: UpdateLog },
+  { facts, log, lookAhead }: GateWorld,
   measuring: MeasuringService,
   copies: PieceCopyService,
   signIn: SignInService,
@@ -46,6 +54,7 @@ export function documentAccess(
       if (kind !== 'piece') return;
       await measuring.measure(id);
       await copies.keep(id);
+      await lookAhead(id);
     },
     async written({ kind, id }) {
       if (kind === 'piece' || kind === 'shared') return;

@@ -4,6 +4,7 @@ import { Activity, Piece, RefusedMedia, Submission } from '../../models/tables';
 import type { KeptUpdates, UpdateLog } from '../../sync/updateLog';
 import { activityParts } from '../pieces/activityParts';
 import type { Cell, PieceCountService } from '../pieces/pieceCounts';
+import type { LookedAhead, LookedAheadPieces } from './lookedAhead';
 
 /** So many bytes of documents are read together; what is larger is read when its turn comes. */
 const MOST_BYTES_TOGETHER = 8 * 1024 * 1024;
@@ -20,10 +21,14 @@ export interface Readiness {
   hasPartners: boolean;
   /** Whether some of its parts are filled together with others. */
   hasShared: boolean;
+  /** Counts the times that the parts of its activity were given out. */
+  revision: number;
   /** Files that school would not take. */
   refused: ReadonlySet<string>;
-  /** What is at school of it; null where it is too large to be read with others. */
+  /** What is at school of it; null where it is too large to be read with others, or was looked over as it is. */
   kept: KeptUpdates | null;
+  /** What was found when it came to rest, where it is still so; null where it has to be looked over. */
+  ahead: LookedAhead | null;
 }
 
 /** What an activity asks for. */
@@ -32,15 +37,24 @@ interface Asked {
   choices: readonly ChoicePlan[];
   hasPartners: boolean;
   hasShared: boolean;
+  /** Counts the times that its parts were given out. */
+  revision: number;
 }
 
+/** The revision is read before the parts: where they are given out anew in between, it is the older number. */
 async function askedBy(activityId: string): Promise<Asked> {
-  const { parts, together } = await activityParts(activityId);
-  const { choices, partners } = await Activity.findByPk(activityId, {
-    attributes: ['choices', 'partners'],
+  const { choices, partners, partsRevision } = await Activity.findByPk(activityId, {
+    attributes: ['choices', 'partners', 'partsRevision'],
     rejectOnEmpty: true,
   });
-  return { parts, choices: choices ?? [], hasPartners: Boolean(partners), hasShared: together.length > 0 };
+  const { parts, together } = await activityParts(activityId);
+  return {
+    parts,
+    choices: choices ?? [],
+    hasPartners: Boolean(partners),
+    hasShared: together.length > 0,
+    revision: partsRevision!,
+  };
 }
 
 /** Goes of several pieces, also those that were taken back, newest first. */
@@ -57,6 +71,7 @@ export class ReadinessReader {
   constructor(
     private readonly log: UpdateLog,
     private readonly counts: PieceCountService,
+    private readonly lookedAhead: LookedAheadPieces,
   ) {}
 
   /** @returns in the order of the ids; null for a piece that is not there, or on nobody's list any more */
@@ -67,7 +82,9 @@ export class ReadinessReader {
     const cells = await this.counts.cellsAsMeasured({ pieceIds: ids });
     const goes = await goesOf(ids);
     const refused = await RefusedMedia.findAll({ where: { pieceId: ids }, attributes: ['id', 'pieceId'] });
-    const kept = await this.log.updatesOf('piece', ids, MOST_BYTES_TOGETHER);
+    const ahead = this.lookedAhead.asTheyAre(await this.log.through('piece', ids));
+    const unread = ids.filter((id) => !ahead.has(id));
+    const kept = await this.log.updatesOf('piece', unread, MOST_BYTES_TOGETHER);
     const asked = new Map<string, Asked>();
     for (const { activityId } of pieces) if (!asked.has(activityId)) asked.set(activityId, await askedBy(activityId));
     const found = new Map<string, Readiness>();
@@ -80,6 +97,7 @@ export class ReadinessReader {
         goes: goes.get(piece.id) ?? [],
         refused: new Set(refused.filter(({ pieceId }) => pieceId === piece.id).map(({ id }) => id)),
         kept: kept.get(piece.id) ?? null,
+        ahead: ahead.get(piece.id) ?? null,
         ...asked.get(piece.activityId)!,
       });
     }

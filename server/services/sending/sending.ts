@@ -14,8 +14,9 @@ import type { SyncHub } from '../../sync/hub';
 import type { UpdateLog } from '../../sync/updateLog';
 import type { PieceCountService } from '../pieces/pieceCounts';
 import { sheetsToFreeze } from '../shared/sheetsToFreeze';
-import { stillArriving } from './extent';
+import { insistOnExtent, stillArriving } from './extent';
 import { GoFreezer, type Freezing, type SendRequest, type ToFreeze } from './freezing';
+import { LookedAheadPieces } from './lookedAhead';
 import { ReadinessReader, type Readiness } from './readiness';
 
 /** What it works with. */
@@ -61,12 +62,13 @@ export class SendingService {
   private readonly withOthers: Steps;
   private readonly looking: Gatherer<ToSendTask, ToSend>;
   private readonly lookedOver = new Set<Promise<unknown>>();
+  private readonly lookedAhead = new LookedAheadPieces();
 
   constructor(
     private readonly world: SendingWorld,
     clock: () => number = Date.now,
   ) {
-    this.reader = new ReadinessReader(world.log, world.counts);
+    this.reader = new ReadinessReader(world.log, world.counts, this.lookedAhead);
     this.freezer = new GoFreezer(world.sequelize, world.log, clock);
     const reading = new Gatherer(
       together((ids: readonly string[]) => this.reader.read(ids)),
@@ -88,7 +90,7 @@ export class SendingService {
       {
         most: MOST_LOOKED_OVER,
         mostBytes: MOST_BYTES_LOOKED_OVER,
-        bytesOf: ({ updates }) => updates.reduce((sum, { length }) => sum + length, 0),
+        bytesOf,
         atOnce: availableParallelism() + 1,
       },
     );
@@ -111,6 +113,19 @@ export class SendingService {
     if (sent.kind === 'changed') throw stillArriving();
     this.world.hub().announce({ kind: 'piece', id: pieceId }, 'frozen');
     return viewOf(sent.go, sent.goes);
+  }
+
+  /** Looks over a piece that has come to rest, and could be sent as it is: then sending it takes less. */
+  async lookAhead(pieceId: string): Promise<void> {
+    const row = await Piece.findByPk(pieceId, { attributes: ['made', 'complete', 'frozen'] });
+    if (!row?.made || !row.complete || row.frozen) return;
+    const [readiness] = await this.reader.read([pieceId]);
+    const kept = readiness?.kept;
+    if (!kept || !mayLookAhead(readiness) || bytesOf(kept) > MOST_BYTES_LOOKED_OVER) return;
+    const whole = await this.looking.ask({ ...asTask(readiness), updates: kept.updates, extent: null });
+    if (whole.kind !== 'whole') return;
+    const { through } = kept;
+    this.lookedAhead.keep(pieceId, { through, revision: readiness.revision, extent: whole.extent, whole });
   }
 
   /** The piece's row is locked from beginning to end, so that nobody draws on it meanwhile. */
@@ -144,6 +159,7 @@ export class SendingService {
         `This is needed before it can go: ${needed.map(({ words }) => words).join('; ')}.`,
       );
     const frozen = await freeze({ readiness, request, whole, through });
+    if (frozen.kind === 'frozen') this.lookedAhead.drop(pieceId);
     if (frozen.kind === 'frozen' && readiness.hasPartners)
       await this.world.jobs.send('partners', { activityId: piece.activityId });
     // What they fill together with others takes nothing more of theirs, either.
@@ -156,15 +172,18 @@ export class SendingService {
    * @throws ProblemError `still-arriving` where school does not have all of it
    */
   private async lookOver(readiness: Readiness, extent: string): Promise<{ whole: WholePiece; through: string | null }> {
-    const { piece, cell, parts, choices, refused, kept: keptThen } = readiness;
+    const { piece, cell, kept: keptThen, ahead, revision } = readiness;
+    const asked = Buffer.from(extent, 'base64');
+    if (ahead && ahead.revision === revision && mayLookAhead(readiness)) {
+      insistOnExtent(ahead.extent, asked);
+      return ahead;
+    }
     const kept = keptThen ?? (await this.world.log.updates({ kind: 'piece', id: piece.id }));
     const found = await this.looking.ask({
+      ...asTask(readiness),
       updates: kept?.updates ?? [],
-      extent: Buffer.from(extent, 'base64'),
-      parts,
-      choices,
+      extent: asked,
       before: cell.latest?.released ? await markedGo(cell.latest.id) : null,
-      refused,
     });
     if (found.kind === 'unreadable extent') throw new ProblemError('bad-request', found.why);
     if (found.kind === 'still arriving') throw stillArriving();
@@ -182,6 +201,21 @@ export class SendingService {
     return { ...whole, ...frozen, media: [...whole.media, ...frozen.media] };
   }
 }
+
+const bytesOf = ({ updates }: Pick<ToSendTask, 'updates'>): number =>
+  updates.reduce((sum, { length }) => sum + length, 0);
+
+/** What is asked of a piece's document, but for what lies beside it. */
+const asTask = ({ parts, choices, refused }: Readiness): Omit<ToSendTask, 'updates' | 'extent'> => ({
+  parts,
+  choices,
+  refused,
+  before: null,
+});
+
+/** Whether all that is asked of a piece stands in its own document, and in its activity's parts. */
+const mayLookAhead = ({ piece, cell, refused, hasShared }: Readiness): boolean =>
+  !piece.frozen && !cell.latest?.released && refused.size === 0 && !hasShared;
 
 const viewOf = (submission: Submission, goes: readonly Submission[]): GoView => ({
   id: submission.id,
