@@ -2,6 +2,7 @@ import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './p
 import { computeWorker, webRoot } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { isFree, runLoudly, runQuietly } from './run.mjs';
+import { noteRunning } from './running.mjs';
 import { startServerProcess, untilInterrupted } from './server.mjs';
 import { packServer } from './serverBundle.mjs';
 import { StopError } from './stopError.mjs';
@@ -56,6 +57,7 @@ export async function demo(args) {
   await insistOnDebianPackages();
   await insistOnNodePackages();
   await insistOnWebExport();
+  const forgetRunning = noteRunning();
   const cluster = await startPostgres('postgres');
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: args.includes('--fresh') });
@@ -74,5 +76,6 @@ export async function demo(args) {
     await untilInterrupted([cluster, server], server.child);
   } finally {
     await cluster.stop();
+    forgetRunning();
   }
 }

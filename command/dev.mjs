@@ -8,6 +8,7 @@ import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './p
 import { root } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
 import { freePort, runLoudly } from './run.mjs';
+import { noteRunning } from './running.mjs';
 import { FROM_SOURCES, startServerProcess, untilInterrupted } from './server.mjs';
 import { copyLateAssets } from './webExport.mjs';
 
@@ -60,6 +61,7 @@ export async function dev() {
   await insistOnDebianPackages();
   await insistOnNodePackages();
   copyLateAssets();
+  const forgetRunning = noteRunning();
   const cluster = await startPostgres('postgres');
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: false });
@@ -99,8 +101,10 @@ export async function dev() {
     const stopMetro = async () =>
       void (metro.pid && metro.exitCode === null && metro.signalCode === null && process.kill(-metro.pid, 'SIGTERM'));
     await untilInterrupted([cluster, { stop: () => server.stop() }, { stop: stopMetro }], metro);
+    forgetRunning();
     process.exit(0); // the watchers and the proxy would keep it going
   } finally {
     await cluster.stop();
+    forgetRunning();
   }
 }

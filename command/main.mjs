@@ -10,7 +10,7 @@ const HELP = `Lippet
   ./lippet test --changed[=COMMIT] types, and lint and the unit tests of what has changed since then
   ./lippet bench [name …] [--json] measures against floors of the same run
   ./lippet screenshots             makes docs/screenshots anew from the demo
-  ./lippet stop                    stops what a killed start has left running
+  ./lippet stop                    stops a running one, and what a killed start has left
 `;
 
 /** @type {Record<string, () => Promise<(args: string[]) => Promise<void>>>} */

@@ -14,6 +14,7 @@ import type { PlacedDrawing } from './harbourDrawings';
 import type { Spot as Place } from '@lippet/core/page/spots';
 import type { Spot } from './hand';
 import type { GroupKey } from './school';
+import type { TaskPicture } from './taskPictures';
 
 /** A time of the school's clock: days from today, hour, minute. */
 export type DayTime = readonly [day: number, hour: number, minute?: number];
@@ -111,6 +112,8 @@ export interface DemoActivity {
   subject: string;
   goal: string;
   task: string;
+  /** Drawn by the teacher above it. */
+  taskPicture?: TaskPicture;
   minutes: number | null;
   opens?: DayTime;
   due?: DayTime;

@@ -16,6 +16,7 @@ import { takeFields, takeItems, type Take } from '@lippet/core/recording/take';
 import { writeWav } from '@lippet/core/sound/wav';
 import { photoPageSize, type Shot } from '@lippet/core/scan/shot';
 import { setTick, wordsFragment } from '@lippet/core/words/answers';
+import { drawTaskPicture, type TaskPicture } from './taskPictures';
 import { richTextOf } from '@lippet/core/words/richText';
 import { setAnswered } from '@lippet/core/review/answeredNotes';
 import { NO_MARKING, NO_OWN_MARK } from '@lippet/core/review/rubric';
@@ -349,6 +350,7 @@ class Seeder {
       },
       { transaction },
     );
+    if (activity.taskPicture) await this.taskPicture(activity.taskPicture, activityId, this.people.get(teacher.name)!);
     if (activity.draft) return this.draft(activity, activityId);
     const partIds = activity.parts.map(() => randomUUID());
     const partIdOf = (title: string): string => partIds[activity.parts.findIndex((part) => part.title === title)]!;
@@ -513,6 +515,18 @@ class Seeder {
       height,
       background: { kind: 'pdf', media, page: i + 1 },
     }));
+  }
+
+  private async taskPicture(picture: TaskPicture, activityId: string, ownerId: string): Promise<void> {
+    const { transaction } = this;
+    const { content, ...size } = await drawTaskPicture(picture);
+    const media = randomUUID();
+    const hash = await this.files.put(content);
+    const about = { kind: 'picture', type: 'image/webp', size: content.length, pages: null } as const;
+    await Media.create({ id: media, ownerId, pieceId: null, activityId, hash, ...size, ...about }, { transaction });
+    const activity = await Activity.findByPk(activityId, { transaction, rejectOnEmpty: true });
+    const image = { type: 'image' as const, attrs: { media, alt: picture.alt } };
+    await activity.update({ task: { ...activity.task, content: [image, ...activity.task.content] } }, { transaction });
   }
 
   /** A time in the past: a demo that starts early in the morning must not hold work from later today. */

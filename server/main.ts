@@ -15,6 +15,8 @@ try {
   const stop = (): void => void server.close().then(() => process.exit(0));
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+  // Whoever started us was killed, and nobody would stop us any more.
+  process.once('disconnect', stop);
 } catch (error) {
   const { code, port } = error as NodeJS.ErrnoException & { port?: number };
   if (code === 'EADDRINUSE') {

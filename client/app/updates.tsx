@@ -48,16 +48,8 @@ function Sign({ kind }: { kind: UpdateKind }) {
   );
 }
 
-/** An update leads to work: what that looks like, by the address. */
-function pictureOf(path: string): string | null {
-  const [, where, id] =
-    /^\/(activity|review|feedback|asks|partners|partner-board|wall)\/([0-9a-f-]{36})/.exec(path) ?? [];
-  if (!where) return null;
-  return where === 'feedback' ? `/goes/${id}/picture` : `/activities/${id}/picture`;
-}
-
-function Shown({ path, kind }: { path: string; kind: UpdateKind }) {
-  const picture = pictureOf(path);
+/** What it leads to, as it looks, with what happened to it. */
+function Shown({ picture, kind }: { picture: string | null; kind: UpdateKind }) {
   if (!picture) return <Sign kind={kind} />;
   return (
     <View>
@@ -92,7 +84,7 @@ export default function Updates() {
                 label={`${update.seen ? '' : 'New. '}${update.words}, ${whenWords(update.at, Date.now(), me.school.zone)}`}
               >
                 <Scrap raised fill={update.seen ? colours.scrap : colours.mist} style={styles.row}>
-                  <Shown path={update.path} kind={update.kind} />
+                  <Shown picture={update.picture} kind={update.kind} />
                   <View style={styles.words}>
                     <Text variant="titleSmall">{update.words}</Text>
                     <Text variant="bodySmall" style={{ color: colours.soft }}>

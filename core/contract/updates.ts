@@ -24,4 +24,6 @@ export interface UpdateView {
   seen: boolean;
   /** Where in Lippet it leads. */
   path: string;
+  /** Address of a picture of what it leads to, below the API's; null for none. */
+  picture: string | null;
 }

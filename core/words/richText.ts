@@ -28,6 +28,11 @@ export const NO_TEXT: RichText = { type: 'doc', content: [] };
 export const MAX_RICH_TEXT = 20_000;
 const DEEPEST = 12;
 
+/** Ids of the pictures in a text, in their order. */
+export function picturesIn({ content }: RichText): string[] {
+  return content.flatMap((node) => (node.type === 'image' ? [node.attrs.media] : []));
+}
+
 const WITHIN: Record<string, readonly string[]> = {
   doc: ['paragraph', 'heading', 'bulletList', 'orderedList', 'image'],
   paragraph: ['text', 'hardBreak'],

@@ -3,6 +3,7 @@ import type { UpdateView } from '@lippet/core/contract/updates';
 import { Membership, Update } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { newsOf } from '../../sync/news';
+import { updatePictures } from './updatePictures';
 
 /** `key` says what it tells of: with one, it is told to each person once and no more. */
 export type News = Pick<UpdateView, 'kind' | 'words' | 'path'> & { key?: string };
@@ -124,11 +125,16 @@ export async function seeSent(path: string, transaction: Transaction): Promise<v
 /** A person's own updates, newest first. */
 export async function listUpdates(actor: Actor): Promise<UpdateView[]> {
   const rows = await Update.findAll({ where: { personId: actor.personId }, order: [['at', 'DESC']], limit: 100 });
-  return rows.map(({ id, kind, words, path, at, seenAt }) => ({
+  const pictures = await updatePictures(
+    actor,
+    rows.map(({ path }) => path),
+  );
+  return rows.map(({ id, kind, words, path, at, seenAt }, i) => ({
     id,
     kind,
     words,
     path,
+    picture: pictures[i]!,
     at: at.getTime(),
     seen: seenAt !== null,
   }));

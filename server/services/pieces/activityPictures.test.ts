@@ -1,7 +1,10 @@
 /** What an activity looks like before anything is made in it. */
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
-import { appOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+import type { GoView } from '@lippet/core/contract/pieces';
+import type { Actor } from '../../policy/actor';
+import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+import { updatePictures } from '../news/updatePictures';
 
 let school: SmallSchool;
 let ada: TestClient;
@@ -59,4 +62,49 @@ it('stands for a piece that has no look of its own', async () => {
   expect(await looksLike(`/api/pieces/${pieceId}/picture`)).toEqual(
     await looksLike(`/api/activities/${activity}/picture`),
   );
+});
+
+it('is the first picture in the task where its sheets are blank, and nothing of another activity', async () => {
+  const activity = await withPart('words');
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="90" height="60"><rect width="90" height="60"/></svg>';
+  const teacher = await appOf(school).as('ms-reed');
+  const bring = async (home: string): Promise<string> => {
+    const media = randomUUID();
+    expect((await teacher.bringTo(`activities/${home}`, svg, media)).ok).toBe(true);
+    return media;
+  };
+  const sayTask = (media: string) =>
+    school.sequelize.query('UPDATE activities SET task = :task WHERE id = :activity', {
+      replacements: {
+        activity,
+        task: JSON.stringify({ type: 'doc', content: [{ type: 'image', attrs: { media, alt: 'Ropes' } }] }),
+      },
+    });
+  const sign = await looksLike(`/api/activities/${activity}/picture`);
+  await sayTask(await bring(school.activities.open));
+  expect(await looksLike(`/api/activities/${activity}/picture`)).toEqual(sign);
+  await sayTask(await bring(activity));
+  const { width, height, dark } = await looksLike(`/api/activities/${activity}/picture`);
+  expect(width / height).toBeCloseTo(1.5, 1);
+  expect(dark).toBeGreaterThan(0.9);
+});
+
+it('an update shows the work it leads to: what was sent, what one has, or else the activity', async () => {
+  const { ada: learner } = school.people;
+  const activity = school.activities.open;
+  const paths = [`/activity/${activity}`, `/review/${activity}?person=${learner}`, '/now', `/asks/${activity}`];
+  const actor = { personId: learner } as Actor;
+  const whole = `/activities/${activity}/picture`;
+  expect(await updatePictures(actor, paths)).toEqual([whole, whole, null, whole]);
+  const { pieceId } = await ada.json<{ pieceId: string }>('POST', `/api/activities/${activity}/piece`);
+  await drawInto(school, pieceId);
+  const extent = await extentOf(school, 'piece', pieceId);
+  const go = await ada.json<GoView>('POST', `/api/pieces/${pieceId}/send`, { key: randomUUID(), extent });
+  expect(await updatePictures(actor, [...paths, `/feedback/${go.id}`])).toEqual([
+    `/pieces/${pieceId}/picture`,
+    `/goes/${go.id}/picture`,
+    null,
+    whole,
+    `/goes/${go.id}/picture`,
+  ]);
 });
