@@ -84,14 +84,17 @@ function nothingFound(error: unknown): null {
   return null;
 }
 
+/** What programs add to the end of a recording of so many minutes, in seconds. */
+const ADDED_BY_ENCODERS = 2;
+
 /** Sound and film are kept as they came; a job makes of them what plays everywhere. */
 async function judgeRecording(path: string): Promise<JudgedMedia | null> {
   const facts = await probeRecording(path);
   if (!facts) return null;
   const { sort, type, seconds, width, height } = facts;
-  if (seconds !== null && seconds > MEDIA_LIMITS.seconds) {
+  if (seconds !== null && seconds > MEDIA_LIMITS.seconds + ADDED_BY_ENCODERS) {
     throw refuse(
-      `That recording is ${Math.round(seconds / 60)} minutes long; at most ${MEDIA_LIMITS.seconds / 60} can be used.`,
+      `That recording is ${Math.ceil(seconds / 60)} minutes long; at most ${MEDIA_LIMITS.seconds / 60} can be used.`,
     );
   }
   return { kind: sort, type, content: null, width, height, pages: null, seconds };

@@ -176,6 +176,15 @@ it('silence has no loudness and is kept all the same', async () => {
   expect(await made(view)).toMatchObject({ state: 'ready', loudness: null });
 });
 
+it('a recording of a quarter of an hour is taken with what a program adds to its end, and no longer one', async () => {
+  const lasting = (seconds: number): Buffer =>
+    Buffer.from(writeWav({ channels: [new Float32Array(8_000 * seconds)], rate: 8_000 }));
+  expect(await bring(lasting(901))).toMatchObject({ kind: 'sound' });
+  const refused = await ada.bring(piece, lasting(910));
+  expect(refused.status).toBe(415);
+  expect(await refused.text()).toContain('16 minutes long; at most 15');
+});
+
 it('a job that dies is asked for again when the server starts, and done once', async () => {
   const view = await bring(tone(1));
   const again = appOf(school);
