@@ -130,10 +130,10 @@ const styles = StyleSheet.create({
   top: { backgroundColor: colours.mist, borderBottomWidth: OUTLINE, borderColor: colours.ink },
   topWide: { flexDirection: 'row' },
   head: { paddingHorizontal: 14, paddingTop: 8, paddingBottom: 10 },
-  headWide: { width: 392, gap: 6 },
+  headWide: { width: 434, gap: 6 },
   headPhone: { gap: 4 },
   headLow: { flexDirection: 'row', alignItems: 'center', gap: 14, paddingTop: 4, paddingBottom: 6 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 10 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
   grow: { flex: 1 },
   tellHeld: { alignSelf: 'flex-start', marginBottom: 8 },
 });
