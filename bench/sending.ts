@@ -127,6 +127,11 @@ export const serverSettings = ({ databaseUrl, filesRoot }: School): Record<strin
   LIPPET_LOG_LEVEL: 'error',
 });
 
+/** Settings with which a server tells how long its thread kept others waiting. */
+export const TELLS_LAG = {
+  NODE_OPTIONS: `--import ${join(import.meta.dirname, '..', 'bench', 'loopLag.mjs')}`,
+};
+
 export interface Wish {
   token: string;
   piece: string;

@@ -18,7 +18,7 @@ import { SESSION_COOKIE } from '@lippet/server/routes/cookies';
 import { documentName } from '@lippet/server/sync/documentName';
 import { handwriting } from './drawnPage';
 import { alone, byRatio, median, quantile, type Figure } from './figure';
-import { activityFor, drawn, inSchool, learnerWith, serverSettings, type Wish } from './sending';
+import { activityFor, drawn, inSchool, learnerWith, serverSettings, TELLS_LAG, type Wish } from './sending';
 import { SyncLine } from './syncLine';
 
 const PEOPLE = 300;
@@ -92,10 +92,7 @@ export const sync300 = (): Promise<Figure[]> =>
     const wishes: Wish[] = [];
     for (let i = 0; i < PEOPLE; i++) wishes.push(await learnerWith(school, activity, start));
     const server = new ShippedServer();
-    const port = await server.start({
-      ...serverSettings(school),
-      NODE_OPTIONS: `--import ${join(HERE, 'loopLag.mjs')}`,
-    });
+    const port = await server.start({ ...serverSettings(school), ...TELLS_LAG });
     const bare = await bareServer();
     const wanted = ((ROUNDS + 1) * ROUND * STROKES_A_SECOND) / 1000;
     const updates = strokesOn(start, wanted);

@@ -38,43 +38,13 @@ export function RubricMarks({ rubric, marking, levels, own, onChange }: Props) {
   return (
     <View style={styles.box} role="group" aria-label="What good work shows">
       {rubric.map((row) => (
-        <View key={row.id} role="radiogroup" aria-label={row.title} style={styles.row}>
-          <Text variant="labelLarge">
-            {row.weight > 1 ? `${row.title} (counts ${row.weight === 2 ? 'twice' : `${row.weight} times`})` : row.title}
-          </Text>
-          {row.levels.map((words, level) => (
-            <View key={level}>
-              <Press
-                flat
-                role="radio"
-                aria-checked={levels[row.id] === level}
-                aria-label={words}
-                disabled={!onChange}
-                fill={levels[row.id] === level ? colours.ochre : colours.scrap}
-                onPress={() => choose(row.id, level)}
-                style={styles.level}
-              >
-                <Text variant="bodyMedium" style={styles.words}>
-                  {words}
-                </Text>
-              </Press>
-              {marking.halves && level < row.levels.length - 1 && (
-                <Press
-                  flat
-                  role="radio"
-                  aria-checked={levels[row.id] === level + 0.5}
-                  aria-label={`Between “${words}” and “${row.levels[level + 1]}”`}
-                  disabled={!onChange}
-                  fill={levels[row.id] === level + 0.5 ? colours.ochre : colours.paper}
-                  onPress={() => choose(row.id, level + 0.5)}
-                  style={styles.half}
-                >
-                  <Text variant="labelSmall">between</Text>
-                </Press>
-              )}
-            </View>
-          ))}
-        </View>
+        <RubricLine
+          key={row.id}
+          row={row}
+          halves={marking.halves}
+          chosen={levels[row.id]}
+          onChoose={onChange && ((level) => choose(row.id, level))}
+        />
       ))}
       {marking.kind === 'words' && (
         <Field
@@ -126,6 +96,66 @@ export function RubricMarks({ rubric, marking, levels, own, onChange }: Props) {
   );
 }
 
+interface LineProps {
+  row: RubricRow;
+  /** There are steps between its levels, too. */
+  halves: boolean;
+  chosen: number | undefined;
+  /** Null where it can't be changed any more. */
+  onChoose: ((level: number) => void) | null;
+}
+
+/**
+ * The levels of one line: side by side, so that a long rubric is seen at once; with steps between them, one below the
+ * other.
+ */
+function RubricLine({ row: { title, weight, levels }, halves, chosen, onChoose }: LineProps) {
+  const counts = weight === 2 ? 'twice' : `${weight} times`;
+  const level = (words: string, step: number) => (
+    <Press
+      flat
+      role="radio"
+      aria-checked={chosen === step}
+      aria-label={words}
+      disabled={!onChoose}
+      fill={chosen === step ? colours.ochre : colours.scrap}
+      onPress={() => onChoose?.(step)}
+      style={[styles.level, !halves && styles.filling]}
+    >
+      <Text variant="bodyMedium" style={styles.words}>
+        {words}
+      </Text>
+    </Press>
+  );
+  const between = (step: number) => (
+    <Press
+      flat
+      role="radio"
+      aria-checked={chosen === step}
+      aria-label={`Between “${levels[Math.floor(step)]}” and “${levels[Math.ceil(step)]}”`}
+      disabled={!onChoose}
+      fill={chosen === step ? colours.ochre : colours.paper}
+      onPress={() => onChoose?.(step)}
+      style={styles.half}
+    >
+      <Text variant="labelSmall">between</Text>
+    </Press>
+  );
+  return (
+    <View role="radiogroup" aria-label={title} style={styles.row}>
+      <Text variant="labelLarge">{weight > 1 ? `${title} (counts ${counts})` : title}</Text>
+      <View style={!halves && styles.levels}>
+        {levels.map((words, step) => (
+          <View key={step} style={!halves && styles.cell}>
+            {level(words, step)}
+            {halves && step < levels.length - 1 && between(step + 0.5)}
+          </View>
+        ))}
+      </View>
+    </View>
+  );
+}
+
 function OwnPoints({
   value,
   outOf,
@@ -156,6 +186,10 @@ function OwnPoints({
 const styles = StyleSheet.create({
   box: { gap: 14 },
   row: { gap: 4 },
+  levels: { flexDirection: 'row', flexWrap: 'wrap', paddingTop: OUTLINE, paddingLeft: OUTLINE },
+  // Three abreast beside the work, and on a phone.
+  cell: { flexGrow: 1, flexBasis: 100, marginTop: -OUTLINE, marginLeft: -OUTLINE },
+  filling: { flexGrow: 1, marginTop: 0, justifyContent: 'flex-start', paddingVertical: 8 },
   level: {
     paddingHorizontal: 10,
     paddingVertical: 6,
