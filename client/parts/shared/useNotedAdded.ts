@@ -15,6 +15,8 @@ export function useNotedAdded(doc: Y.Doc, part: string, added: number | null): v
   const notedAt = useRef(-Infinity);
   const waiting = useRef<(() => void) | null>(null);
   useEffect(() => {
+    // What was sent takes nothing more, also not what waits.
+    waiting.current = null;
     if (added === null) return undefined;
     const note = (): void => {
       waiting.current = null;

@@ -1,23 +1,21 @@
 import { Piece, Submission } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 
-/** Work that an update leads to, as its address names it. */
-interface NamedWork {
+/** Where an update leads, as its address says. */
+interface Place {
+  where: string;
   activityId: string;
-  /** Whose; null for whoever is told. */
+  /** Whose work; null for whoever is told. */
   personId: string | null;
-  /** A teacher looks at what was sent, a learner at what they have. */
-  sent: boolean;
 }
 
 const ID = '[0-9a-f-]{36}';
 const OF_ACTIVITY = new RegExp(`^/(activity|review|asks|partners|partner-board|wall)/(${ID})(?:[?]person=(${ID}))?`);
 const OF_GO = new RegExp(`^/feedback/(${ID})`);
 
-function workAt(path: string): NamedWork | null {
-  const [, where, activityId, personId] = OF_ACTIVITY.exec(path) ?? [];
-  if (!activityId || (where !== 'activity' && !personId)) return null;
-  return { activityId, personId: personId ?? null, sent: where === 'review' };
+function placeAt(path: string): Place | null {
+  const [, where, activityId, personId = null] = OF_ACTIVITY.exec(path) ?? [];
+  return where && activityId ? { where, activityId, personId } : null;
 }
 
 /** The newest go of each of these pieces that was not taken back, by piece. */
@@ -37,26 +35,25 @@ async function newestGoes(pieceIds: readonly string[]): Promise<Map<string, stri
  * @param paths where updates of the actor lead
  */
 export async function updatePictures(actor: Actor, paths: readonly string[]): Promise<(string | null)[]> {
-  const works = paths.map(workAt);
-  const activities = [...new Set(works.flatMap((work) => work?.activityId ?? []))];
-  const people = [...new Set(works.flatMap((work) => (work ? [work.personId ?? actor.personId] : [])))];
+  const places = paths.map(placeAt);
+  const ownerOf = ({ personId }: Place): string => personId ?? actor.personId;
+  const named = places.filter((place) => place !== null);
   const pieces = await Piece.findAll({
-    where: { activityId: activities, personId: people },
+    where: { activityId: named.map(({ activityId }) => activityId), personId: named.map(ownerOf) },
     attributes: ['id', 'activityId', 'personId'],
   });
   const goes = await newestGoes(pieces.map(({ id }) => id));
   return paths.map((path, i) => {
     const [, go] = OF_GO.exec(path) ?? [];
     if (go) return `/goes/${go}/picture`;
-    const [, , activityId] = OF_ACTIVITY.exec(path) ?? [];
-    if (!activityId) return null;
-    const work = works[i];
-    const owner = work?.personId ?? actor.personId;
-    const piece = work && pieces.find((one) => one.activityId === activityId && one.personId === owner);
+    const place = places[i]!;
+    if (!place) return null;
+    const { where, activityId } = place;
+    const piece = pieces.find((one) => one.activityId === activityId && one.personId === ownerOf(place));
     const sent = piece && goes.get(piece.id);
-    if (work?.sent && sent) return `/goes/${sent}/picture`;
-    // A piece without a look of its own shows its activity's.
-    if (work && !work.sent && piece) return `/pieces/${piece.id}/picture`;
+    // A teacher looks at what was sent. A piece without a look of its own shows its activity's.
+    if (where === 'review' && sent) return `/goes/${sent}/picture`;
+    if (where === 'activity' && piece) return `/pieces/${piece.id}/picture`;
     return `/activities/${activityId}/picture`;
   });
 }
