@@ -22,6 +22,8 @@ export { default as FamilyTalkDesk } from './family/FamilyTalkDesk';
 export { default as WhatHomeSees } from './family/WhatHomeSees';
 export { default as FamiliesDesk } from './teacher/families/FamiliesDesk';
 export { default as FamilyJoin } from './signIn/FamilyJoin';
+export { default as LetterForm } from './signIn/LetterForm';
+export { default as LetterNumber } from './signIn/LetterNumber';
 export { OthersHere } from './signIn/OthersHere';
 export { LoneQuestions } from './learner/LoneQuestions';
 export { default as AnswersDesk } from './teacher/answers/AnswersDesk';

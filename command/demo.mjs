@@ -1,3 +1,4 @@
+import { startPostOffice } from './postOffice.mjs';
 import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './packages.mjs';
 import { computeWorker, webRoot } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
@@ -61,19 +62,22 @@ export async function demo(args) {
   const cluster = await startPostgres('postgres');
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: args.includes('--fresh') });
-    const server = await startServerProcess(await packServer(), {
+    const [program, post] = [await packServer(), await startPostOffice(port)];
+    const server = await startServerProcess(program, {
       LIPPET_DATABASE_URL: databaseUrl,
       LIPPET_PORT: String(port),
       LIPPET_WEB_ROOT: webRoot,
       LIPPET_COMPUTE_WORKER: computeWorker,
+      LIPPET_MAIL_URL: post.mailUrl,
       LIPPET_LOG_LEVEL: process.env.LIPPET_LOG_LEVEL ?? 'warn',
     });
     console.log(
       `\nLippet is open at http://localhost:${port} (ready in ${((Date.now() - begun) / 1000).toFixed(1)} s)\n`,
     );
     await runLoudly(process.execPath, ['--import', 'tsx', 'demo/guide.ts']);
+    console.log(`\nLetters that it sends are shown at http://localhost:${post.port}, and go nowhere else.`);
     console.log('\nCtrl-C stops it.');
-    await untilInterrupted([cluster, server], server.child);
+    await untilInterrupted([cluster, post, server], server.child);
   } finally {
     await cluster.stop();
     forgetRunning();

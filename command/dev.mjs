@@ -4,6 +4,7 @@ import { createServer, request } from 'node:http';
 import { connect } from 'node:net';
 import { join } from 'node:path';
 import { demoDatabase, insistOnPort, wantedPort } from './demo.mjs';
+import { startPostOffice } from './postOffice.mjs';
 import { insistOnDebianPackages, insistOnNodePackages, insistOnSpace } from './packages.mjs';
 import { root } from './places.mjs';
 import { startPostgres } from './postgres.mjs';
@@ -65,7 +66,13 @@ export async function dev() {
   const cluster = await startPostgres('postgres');
   try {
     const databaseUrl = await demoDatabase(cluster, { fresh: false });
-    const env = { LIPPET_DATABASE_URL: databaseUrl, LIPPET_PORT: String(await freePort()), LIPPET_LOG_LEVEL: 'info' };
+    const post = await startPostOffice(port);
+    const env = {
+      LIPPET_DATABASE_URL: databaseUrl,
+      LIPPET_PORT: String(await freePort()),
+      LIPPET_MAIL_URL: post.mailUrl,
+      LIPPET_LOG_LEVEL: 'info',
+    };
     let server = await startServerProcess(FROM_SOURCES, env);
     const metroPort = await freePort();
     const metro = spawn('npx', ['expo', 'start', '--web', '--port', String(metroPort)], {
@@ -96,11 +103,12 @@ export async function dev() {
         timer = setTimeout(() => (restarting = restarting.then(restart)), REST);
       });
     }
-    console.log(`\nLippet reloads on change at http://localhost:${port}\n`);
+    console.log(`\nLippet reloads on change at http://localhost:${port}`);
+    console.log(`Letters that it sends are shown at http://localhost:${post.port}\n`);
     await runLoudly(process.execPath, ['--import', 'tsx', 'demo/guide.ts']);
     const stopMetro = async () =>
       void (metro.pid && metro.exitCode === null && metro.signalCode === null && process.kill(-metro.pid, 'SIGTERM'));
-    await untilInterrupted([cluster, { stop: () => server.stop() }, { stop: stopMetro }], metro);
+    await untilInterrupted([cluster, post, { stop: () => server.stop() }, { stop: stopMetro }], metro);
     forgetRunning();
     process.exit(0); // the watchers and the proxy would keep it going
   } finally {

@@ -14,10 +14,14 @@ export class School {
   private running: ServerProgram | null = null;
   port = 0;
 
-  /** @param first what its server runs in until it is killed; from then on it is the server as it is shipped */
+  /**
+   * @param first what its server runs in until it is killed; from then on it is the server as it is shipped
+   * @param mailUrl where it hands its letters in; without, none go out
+   */
   constructor(
     readonly databaseUrl: string,
     private readonly first: ServerProgram = new ShippedServer(),
+    private readonly mailUrl = '',
   ) {}
 
   get url(): string {
@@ -32,6 +36,7 @@ export class School {
       LIPPET_PORT: String(this.port),
       LIPPET_WEB_ROOT: join(ROOT, '.lippet', 'web'),
       LIPPET_COMPUTE_WORKER: join(ROOT, '.lippet', 'server', 'worker.mjs'),
+      LIPPET_MAIL_URL: this.mailUrl,
       LIPPET_LOG_LEVEL: 'error',
     });
   }

@@ -3,11 +3,12 @@ import { readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { openDatabase } from '@lippet/server/models/database';
 import { appOf } from '@lippet/server/testing/smallSchool';
+import { FAMILY } from '@lippet/demo/family';
 import { expectAccessible } from './accessible';
 import { PHONE, WIDE } from './chromium';
 import { expect, test } from './school';
 
-const PASSWORD = 'gull-feather-jam';
+const PASSWORD = FAMILY.password;
 const DAY = 86_400_000;
 
 /** Noon of a Saturday to come, in London: a week's end on every clock that the school of a journey may have. */
@@ -104,6 +105,53 @@ test('a family joins by a card, sees what came back, writes to the teacher, and 
   await home.open('/home');
   await expect(home.page.getByRole('textbox', { name: 'Code from the card' })).toBeVisible();
   await expect(home.page.getByText('Teodor')).toHaveCount(0);
+});
+
+test('somebody at home joins with an address alone, and comes back by the number in another letter', async ({
+  device,
+  post,
+}) => {
+  /** The number in the newest of so many letters to an address. */
+  const numberTo = async (address: string, letters: number): Promise<string> => {
+    const mine = () => post.box.letters.filter((letter) => letter.address === address);
+    await expect.poll(() => mine().length).toBe(letters);
+    return /\d{4} \d{4}/.exec(mine()[0]!.words)![0];
+  };
+  const home = await device({ viewport: PHONE });
+  const { page } = home;
+  await home.open('/sign-in');
+  await page.getByRole('button', { name: 'I have a card for home' }).click();
+  await page.getByRole('textbox', { name: 'Code from the card' }).fill(FAMILY.children[1]!.code);
+  await page.getByRole('textbox', { name: 'What are you called?' }).fill('Ilse Vane');
+  await page.getByRole('radio', { name: 'A letter to my address' }).click();
+  await expectAccessible(page, 'joining from home by letter');
+  await page.getByRole('textbox', { name: 'Your e-mail address' }).fill('ilse@vane.example');
+  await page.getByRole('button', { name: 'Send me a letter' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Look into your letters' })).toBeVisible();
+  await expectAccessible(page, 'the number from a letter');
+  const first = await numberTo('ilse@vane.example', 1);
+  // A telephone throws the page away while its owner reads the letter.
+  await page.reload();
+  await page.getByRole('textbox', { name: 'The number from the letter' }).fill(first);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Home' })).toBeVisible();
+  await expect(page.getByText(/^You see what Oskar Vane has sent/)).toBeVisible();
+
+  await page.getByRole('link', { name: 'You: Ilse Vane' }).click();
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.getByRole('button', { name: 'I sign in with a name' }).click();
+  await page.getByRole('button', { name: 'I have no password: send me a letter' }).click();
+  await page.getByRole('textbox', { name: 'Your e-mail address' }).fill('ilse@vane.example');
+  await expectAccessible(page, 'signing in by letter');
+  await page.getByRole('textbox', { name: 'Your e-mail address' }).press('Enter');
+  await page.getByRole('textbox', { name: 'The number from the letter' }).fill(first);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByText('That is not the number from the letter. Have another look.')).toBeVisible();
+  await page.getByRole('button', { name: 'Send another letter' }).click();
+  await expect(page.getByText('Another letter is on its way.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'The number from the letter' }).fill(await numberTo('ilse@vane.example', 3));
+  await page.getByRole('textbox', { name: 'The number from the letter' }).press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Home' })).toBeVisible();
 });
 
 test('on one tablet a child and its family change with two taps, and nothing of the one is left for the other', async ({

@@ -1,4 +1,5 @@
 import { test as base, expect, type Browser, type BrowserContext } from '@playwright/test';
+import { LetterBox } from '@lippet/server/testing/letterBox';
 import { createTestDatabase } from '@lippet/server/testing/testDatabase';
 import { PHONE } from './chromium';
 import { School } from './demoServer';
@@ -6,13 +7,19 @@ import { Device } from './device';
 import { TEMPLATE } from './template';
 import { ServerHost } from './serverPrograms';
 
+interface Workers {
+  host: ServerHost;
+  /** Takes the letters that schools send. */
+  post: { box: LetterBox; url: string };
+}
+
 interface Fixtures {
   school: School;
   /** Makes a new device; `viewport` is a phone's unless said. */
   device: (options?: Parameters<Browser['newContext']>[0]) => Promise<Device>;
 }
 
-export const test = base.extend<Fixtures, { host: ServerHost }>({
+export const test = base.extend<Fixtures, Workers>({
   host: [
     async ({}, use) => {
       const host = new ServerHost();
@@ -21,9 +28,17 @@ export const test = base.extend<Fixtures, { host: ServerHost }>({
     },
     { scope: 'worker' },
   ],
-  school: async ({ host }, use) => {
+  post: [
+    async ({}, use) => {
+      const box = new LetterBox();
+      await use({ box, url: `smtp://127.0.0.1:${await box.open()}` });
+      await box.close();
+    },
+    { scope: 'worker' },
+  ],
+  school: async ({ host, post }, use) => {
     const database = await createTestDatabase(TEMPLATE);
-    const school = new School(database.url, host);
+    const school = new School(database.url, host, post.url);
     await school.start();
     await use(school);
     await school.stop();

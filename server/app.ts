@@ -38,6 +38,9 @@ import { ActivityZip } from './services/exports/activityZip';
 import { AnswerService } from './services/questions/answers';
 import { FamilyCardService } from './services/family/familyCards';
 import { FamilyTalkService } from './services/family/familyTalk';
+import { SignInLetterService } from './services/family/signInLetters';
+import { Mailer } from './services/mail/mailer';
+import { OutboxService } from './services/mail/outbox';
 import { HomeService } from './services/family/homeService';
 import { SharedSheetService } from './services/shared/sharedSheets';
 import { HangingService } from './services/wall/hanging';
@@ -136,6 +139,8 @@ export function makeServices(
   const variants = new VariantService(facts, compute);
   const setTimes = new SetTimeService(sequelize, facts, log, logger, clock);
   const signIn = new SignInService(sequelize, clock);
+  const cards = new FamilyCardService(sequelize, signIn, clock);
+  const mailer = new Mailer(config.mail);
   const hub = new SyncHub(
     log,
     new UpdateWriter(sequelize, log),
@@ -201,7 +206,9 @@ export function makeServices(
     hangings: new HangingService(sequelize, facts, clock),
     walls: new WallService({ sequelize, pictures, media, facts, examples }, clock),
     examples,
-    familyCards: new FamilyCardService(sequelize, signIn, clock),
+    familyCards: cards,
+    signInLetters: new SignInLetterService({ sequelize, jobs, mailer, signIn, cards }, clock),
+    outbox: new OutboxService(sequelize, mailer, logger, clock),
     familyTalk: new FamilyTalkService(sequelize, clock),
     home,
     weekLetters: new WeekLetterService(home, logger, clock),

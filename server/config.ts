@@ -1,6 +1,14 @@
 import { join } from 'node:path';
 import { clientReader } from './web/client';
 
+/** Where letters are handed in to be delivered. */
+export interface MailConfig {
+  /** `smtp://` or `smtps://`, with a name and a password where it asks for them. */
+  url: string;
+  /** Whom letters come from. */
+  from: string;
+}
+
 /** What the server is told from outside, read once. */
 export interface Config {
   port: number;
@@ -17,12 +25,22 @@ export interface Config {
   fontsRoot: string;
   /** Proxies of one’s own, by address or network: what they say of where a request comes from is believed. */
   trustedProxies: string[];
+  /** Null where no letters go out: they can be read by whom they are for, once signed in. */
+  mail: MailConfig | null;
   logLevel: string;
 }
 
 /** A setting is missing or makes no sense. */
 export class ConfigError extends Error {
   override name = 'ConfigError';
+}
+
+/** @throws ConfigError */
+function readMail({ LIPPET_MAIL_URL: url, LIPPET_MAIL_FROM: from }: NodeJS.ProcessEnv): MailConfig | null {
+  if (!url) return null;
+  if (!/^smtps?:\/\/[^/]+/.test(url))
+    throw new ConfigError('LIPPET_MAIL_URL must be a mail server, such as smtp://127.0.0.1:25.');
+  return { url, from: from || 'Lippet <lippet@localhost>' };
 }
 
 /** Reads the configuration from environment variables. @throws ConfigError */
@@ -53,6 +71,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     fontsRoot: env.LIPPET_FONTS ?? join(process.cwd(), 'client', 'public', 'fonts'),
     filesRoot: env.LIPPET_FILES ?? join(process.cwd(), '.lippet', 'files'),
     trustedProxies,
+    mail: readMail(env),
     logLevel: env.LIPPET_LOG_LEVEL ?? 'info',
   };
 }

@@ -59,12 +59,14 @@ export async function startServer(config: Config, logger: Logger, shared?: Compu
     await services.reminders.tellAll();
     await services.letters.writeAll();
     await services.weekLetters.writeAll();
+    await services.outbox.postAll();
   });
   jobs.handle('partners', services.partnerRounds.run);
   jobs.handle('hand-in', async () => {
     await services.setTimes.handInEverywhere();
     await services.partnerRounds.bringAllUpToDate();
   });
+  jobs.handle('sign-in-letter', services.signInLetters.send);
   jobs.handle('tidy', () => services.tidying.tidy());
   await jobs.start();
   await jobs.repeat('remind', EVERY_FEW_MINUTES);

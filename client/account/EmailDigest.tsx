@@ -46,12 +46,12 @@ export default function EmailDigest({ me }: { me: Me }) {
         </Button>
         {me.mail && <Button onPress={() => keep(null)}>Write no more</Button>}
       </View>
-      {(me.mail || letters.length > 0) && (
-        <Notice calm>This school is not connected to a mail service. What would be sent lies here.</Notice>
-      )}
-      {letters.map(({ id, address: to, subject, words, at }) => (
+      {letters.length > 0 && <Notice calm>Letters to you can be read here, too.</Notice>}
+      {letters.map(({ id, address: to, subject, words, at, posted }) => (
         <View key={id} role="article" aria-label={subject} style={styles.letter}>
-          <Text variant="labelSmall">{`To ${to}, ${whenWords(at, Date.now(), me.school.zone)}`}</Text>
+          <Text variant="labelSmall">
+            {`To ${to}, ${whenWords(at, Date.now(), me.school.zone)}${posted ? '' : '. Not sent so far'}`}
+          </Text>
           <Text variant="titleSmall">{subject}</Text>
           <Text variant="bodyMedium">{words}</Text>
         </View>

@@ -7,6 +7,7 @@ import { keys, useDevice, useMe } from '../api/queries';
 import { request } from '../api/request';
 import { Brand } from '../signIn/Brand';
 import { useSession } from '../signIn/useSession';
+import { useAskedLetter } from '../stores/askedLetter';
 import { GroupCode } from '../signIn/GroupCode';
 import { firstScreen } from '../signIn/home';
 import { Names } from '../signIn/Names';
@@ -21,53 +22,70 @@ import { late } from '../late';
 const PasswordForm = lazy(() => import('../signIn/PasswordForm'));
 const FamilyJoin = lazy(() => late().then((sheets) => ({ default: sheets.FamilyJoin })));
 const JoinForm = lazy(() => late().then((sheets) => ({ default: sheets.JoinForm })));
+const LetterForm = lazy(() => late().then((sheets) => ({ default: sheets.LetterForm })));
+const LetterNumber = lazy(() => late().then((sheets) => ({ default: sheets.LetterNumber })));
+
+/** How somebody has begun to sign in. */
+type Way =
+  { kind: 'person'; person: Tappable } | { kind: 'name' } | { kind: 'joining' } | { kind: 'home' } | { kind: 'letter' };
 
 export default function SignIn() {
   const client = useQueryClient();
   const { data: me } = useMe();
   const { data: group, error, refetch } = useDevice();
-  const [person, setPerson] = useState<Tappable | null>(null);
-  const [byName, setByName] = useState(false);
-  const [joining, setJoining] = useState(false);
-  const [fromHome, setFromHome] = useState(false);
+  const [way, setWay] = useState<Way | null>(null);
+  const letter = useAskedLetter(({ asked }) => asked);
   const { also, to } = useLocalSearchParams<{ also?: string; to?: string }>();
-  const { join, joinFamily } = useSession();
+  const { join } = useSession();
   // Whoever is signed in stays so where somebody else uses the device, too.
   const isAlso = also === '1';
   if (me && !isAlso) return <Redirect href={firstScreen(me, to)} />;
-  const back = (): void => {
-    setPerson(null);
-    setByName(false);
-    setFromHome(false);
-  };
+  const back = (): void => setWay(null);
+  const choose = (kind: Exclude<Way['kind'], 'person'>) => () => setWay({ kind });
   const otherGroup = async (): Promise<void> => {
     await request('DELETE /device');
     client.setQueryData(keys.device, null);
   };
-  const step = (): ReactNode => {
-    if (fromHome) return <FamilyJoin join={(given) => joinFamily({ ...given, also: isAlso })} onBack={back} />;
-    if (byName || person?.secret === 'password') return <PasswordForm person={person} also={isAlso} onBack={back} />;
-    if (person) return <PictureKeyPad person={person} also={isAlso} onBack={back} />;
-    if (group && joining) return <JoinForm group={group} join={join} onBack={() => setJoining(false)} />;
-    if (group === null) return <GroupCode onTeacher={() => setByName(true)} onFamily={() => setFromHome(true)} />;
+  const begin = (): ReactNode => {
+    if (group === null) return <GroupCode onTeacher={choose('name')} onFamily={choose('home')} />;
     if (!group) return null;
     return (
       <>
-        <Names group={group} onChoose={setPerson} onJoin={() => setJoining(true)} />
-        <Button icon="people" onPress={() => setByName(true)} style={styles.aside}>
+        <Names group={group} onChoose={(person) => setWay({ kind: 'person', person })} onJoin={choose('joining')} />
+        <Button icon="people" onPress={choose('name')} style={styles.aside}>
           I sign in with a name
         </Button>
-        <Button icon="now" onPress={() => setFromHome(true)} style={styles.aside}>
+        <Button icon="now" onPress={choose('home')} style={styles.aside}>
           I have a card for home
         </Button>
       </>
     );
   };
+  const step = (): ReactNode => {
+    if (letter) return <LetterNumber letter={letter} also={isAlso} />;
+    switch (way?.kind) {
+      case 'home':
+        return <FamilyJoin also={isAlso} onBack={back} />;
+      case 'letter':
+        return <LetterForm onBack={choose('name')} />;
+      case 'name':
+        return <PasswordForm person={null} also={isAlso} onBack={back} onLetter={choose('letter')} />;
+      case 'person': {
+        const given = { person: way.person, also: isAlso, onBack: back };
+        if (way.person.secret === 'picture') return <PictureKeyPad {...given} />;
+        return <PasswordForm {...given} onLetter={choose('letter')} />;
+      }
+      case 'joining':
+        return group ? <JoinForm group={group} join={join} onBack={back} /> : begin();
+      default:
+        return begin();
+    }
+  };
   return (
     <Screen>
       <View style={styles.head}>
         <Brand />
-        {group && !person && !byName && !joining && !fromHome && (
+        {group && way === null && !letter && (
           <Button label={`Group ${group.name}. Change`} onPress={() => void otherGroup()} style={styles.group}>
             {group.joins ?? group.name}
           </Button>

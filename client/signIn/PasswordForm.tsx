@@ -23,10 +23,12 @@ interface Props {
   /** Whoever is signed in stays so. */
   also: boolean;
   onBack: () => void;
+  /** To a letter in place of a password. */
+  onLetter: () => void;
 }
 
 /** Name and password; with a person already tapped, the password alone. */
-export default function PasswordForm({ person, also, onBack }: Props) {
+export default function PasswordForm({ person, also, onBack, onLetter }: Props) {
   const { signIn } = useSession();
   const [keep, setKeep] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -90,6 +92,11 @@ export default function PasswordForm({ person, also, onBack }: Props) {
           Sign in
         </Button>
       </View>
+      {!person && (
+        <Button icon="letter" onPress={onLetter} style={styles.letter}>
+          I have no password: send me a letter
+        </Button>
+      )}
     </View>
   );
 }
@@ -97,4 +104,5 @@ export default function PasswordForm({ person, also, onBack }: Props) {
 const styles = StyleSheet.create({
   column: { gap: 18 },
   row: { flexDirection: 'row', justifyContent: 'space-between', gap: 12 },
+  letter: { alignSelf: 'flex-start' },
 });

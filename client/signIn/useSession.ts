@@ -5,6 +5,7 @@ import type { Me } from '@lippet/core/contract/signIn';
 import { keys } from '../api/queries';
 import { request } from '../api/request';
 import { ownUnsent } from '../stores/unsent';
+import { forgetAskedLetter, useAskedLetter } from '../stores/askedLetter';
 import { dropAllKeys } from '../stores/unprintedKeys';
 import { firstScreen, homeOf } from './home';
 
@@ -56,6 +57,18 @@ export function useSession() {
     async joinFamily(given: BodyOf<'POST /family/joins'>): Promise<void> {
       await leaveDevice();
       const me = await request('POST /family/joins', given);
+      enter(me);
+    },
+    /** Asks for a letter with a number; the same screen takes it. */
+    async askForLetter({ address, card }: BodyOf<'POST /sign-in-letters'>): Promise<void> {
+      const { id } = await request('POST /sign-in-letters', { address, card });
+      useAskedLetter.setState({ asked: { id, address, card } });
+    },
+    /** Signs in by the number of a letter. */
+    async openLetter(id: string, given: BodyOf<'POST /sign-in-letters/:id/sessions'>): Promise<void> {
+      await leaveDevice();
+      const me = await request('POST /sign-in-letters/:id/sessions', { id }, given);
+      forgetAskedLetter();
       enter(me);
     },
     /** Changes to somebody who stays signed in on this device. */

@@ -12,6 +12,7 @@ interface Props extends Pick<
   | 'onSubmitEditing'
   | 'onBlur'
   | 'autoFocus'
+  | 'inputMode'
 > {
   label: string;
   /** Its name stands elsewhere, as above a column. */

@@ -91,7 +91,17 @@ import {
 } from './pieces';
 import { holdBody, manyBody, noteBody, recallBody, releaseBody, remindBody } from './reviewBodies';
 import type { ManyAnswered, ReviewActivity, ReviewQueueView, ReviewView, ToldHeld, WaitingPiece } from './reviewing';
-import { deviceBody, mailBody, settingsBody, signInBody, type DeviceGroup, type LetterView, type Me } from './signIn';
+import {
+  deviceBody,
+  letterNumberBody,
+  mailBody,
+  settingsBody,
+  signInBody,
+  signInLetterBody,
+  type DeviceGroup,
+  type LetterView,
+  type Me,
+} from './signIn';
 import {
   partnerDecideBody,
   partnerGiveBody,
@@ -123,6 +133,9 @@ export const API = {
   'POST /device': gives<DeviceGroup>().taking(deviceBody).forAnybody(),
   'DELETE /device': does().forAnybody(),
   'POST /sessions': makes<Me>().taking(signInBody).forAnybody(),
+  // A letter with a number, and signing in by it.
+  'POST /sign-in-letters': makes<{ id: string }>().taking(signInLetterBody).forAnybody(),
+  'POST /sign-in-letters/:id/sessions': makes<Me>().taking(letterNumberBody).forAnybody(),
   'DELETE /sessions': does(),
   'DELETE /sessions/current': does(),
   'POST /joins': makes<Me>().taking(joinBody).forAnybody(),

@@ -4,7 +4,7 @@ import type { Outcome, PieceState } from '../piece/pieceState';
 import type { GoPageView } from './pieces';
 import { idParam } from './idParam';
 import { LIMITS } from './limits';
-import { tidyCode } from './signIn';
+import { cardFields } from './signIn';
 import { trimmed } from './trimmed';
 
 export const FAMILY_LIMITS = {
@@ -118,18 +118,9 @@ export interface FamilyCardView {
   lastAt: number | null;
 }
 
-const code = yup
-  .string()
-  .required('Type the code from the card.')
-  .max(40, 'A code is shorter than that.')
-  .transform((value: unknown) => (typeof value === 'string' ? tidyCode(value) : value));
-
 /** Joining by a card. */
 export const familyJoinBody = yup.object({
-  code,
-  name: trimmed()
-    .required('Say what you are called.')
-    .max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`),
+  ...cardFields,
   /** An e-mail address, or a name of one's own. */
   signInName: trimmed()
     .required('Say an e-mail address, or a name to sign in with.')
@@ -146,7 +137,7 @@ export const familyJoinBody = yup.object({
 });
 
 /** One more child, for somebody who has joined. */
-export const familyChildBody = yup.object({ code });
+export const familyChildBody = yup.object({ code: cardFields.code });
 
 /** New cards, one a child; asked again with the same ids they are the same cards. */
 export const familyCardsBody = yup.object({

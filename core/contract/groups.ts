@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { LIMITS } from './limits';
 import { KEY_LENGTHS, USUAL_KEY_LENGTH, type KeyLength, type KeyPicture } from './pictureKey';
-import type { SecretKind } from './signIn';
+import type { KeyKind } from './signIn';
 import { idParam } from './idParam';
 import { trimmed } from './trimmed';
 
@@ -27,7 +27,7 @@ export interface GroupMember {
   badge: string;
   signInName: string;
   /** How they sign in. */
-  keys: SecretKind;
+  keys: KeyKind;
   /** How many pictures their key has, where it is one of pictures. */
   keyLength: KeyLength;
   /** They left the group; what they made is kept. */
@@ -44,7 +44,7 @@ export interface GroupView {
 const name = (word: string) =>
   trimmed().required(`${word} needs a name.`).max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`);
 const keys = yup
-  .string<SecretKind>()
+  .string<KeyKind>()
   .oneOf(['picture', 'password'], 'Keys are "picture" or "password".')
   .required('Say how they sign in.');
 

@@ -24,15 +24,25 @@ export const settingsBody = yup.object({
   leftHanded: yup.boolean().required('Say which hand.'),
 });
 
-/** What a person gives to sign in. */
-export type SecretKind = 'picture' | 'password';
+/** What a person gives to sign in on a device of their group. */
+export type KeyKind = 'picture' | 'password';
+/** What a person signs in with; `letter` is a number that comes by e-mail, another one each time. */
+export type SecretKind = KeyKind | 'letter';
+
+/** Letters by which one signs in. */
+export const SIGN_IN_LETTER = {
+  /** Digits of the number that stands in one. */
+  digits: 8,
+  /** So long a number works, in milliseconds. */
+  lasts: 15 * 60_000,
+} as const;
 
 /** A name to tap on the sign-in screen of a device that knows the group. */
 export interface Tappable {
   id: string;
   name: string;
   badge: string;
-  secret: SecretKind;
+  secret: KeyKind;
   /** How many pictures their key has, where it is one of pictures. */
   keyLength: KeyLength;
 }
@@ -92,21 +102,52 @@ export const signInBody = yup
   .test('who', 'Say who you are.', (body) => Boolean(body.personId) !== Boolean(body.signInName))
   .test('secret', 'Give your pictures or your password.', (body) => Boolean(body.pictures) !== Boolean(body.password));
 
-export const mailBody = yup.object({
-  mail: trimmed()
-    .email('That is no e-mail address.')
-    .max(200, 'That address is too long.')
-    .nullable()
-    .defined('Say where, or null for nowhere.'),
+const emailAddress = () => trimmed().email('That is no e-mail address.').max(200, 'That address is too long.');
+
+/** What whoever joins by a card for home gives. */
+export const cardFields = {
+  code: yup
+    .string()
+    .required('Type the code from the card.')
+    .max(40, 'A code is shorter than that.')
+    .transform((value: unknown) => (typeof value === 'string' ? tidyCode(value) : value)),
+  name: trimmed()
+    .required('Say what you are called.')
+    .max(LIMITS.name, `A name has at most ${LIMITS.name} characters.`),
+};
+
+/** Asks for a letter with a number by which one signs in; with a card, also for somebody who joins by it. */
+export const signInLetterBody = yup.object({
+  address: emailAddress().required('Say where the letter goes.'),
+  card: yup.object(cardFields).nullable().default(null),
 });
 
-/** A letter that would be mailed. */
+/** The number from a letter, as people type it: with spaces or without. */
+export const letterNumberBody = yup.object({
+  number: yup
+    .string()
+    .required('Type the number from the letter.')
+    .transform((value: unknown) => (typeof value === 'string' ? value.replace(/\s/g, '') : value))
+    .matches(/^\d+$/, 'The number from the letter has digits only.')
+    .length(SIGN_IN_LETTER.digits, `The number from the letter has ${SIGN_IN_LETTER.digits} digits.`),
+  keep: yup.boolean().default(false),
+  /** Whoever is signed in here stays so, and can be changed back to. */
+  also: yup.boolean().default(false),
+});
+
+export const mailBody = yup.object({
+  mail: emailAddress().nullable().defined('Say where, or null for nowhere.'),
+});
+
+/** A letter to somebody; it can be read in Lippet, too. */
 export interface LetterView {
   id: string;
   address: string;
   subject: string;
   words: string;
   at: number;
+  /** Whether it has gone out by mail. */
+  posted: boolean;
 }
 
 export type SignInBody = yup.InferType<typeof signInBody>;

@@ -8,6 +8,7 @@ export interface JobData {
   'make-playable': { mediaId: string };
   'keep-sent': { pieceId: string };
   partners: { activityId: string };
+  'sign-in-letter': { letterId: string };
 }
 /** What is done again and again, and is given nothing. */
 type Repeated = 'remind' | 'hand-in' | 'tidy';
@@ -32,6 +33,8 @@ const LIMITS: {
   'keep-sent': { expireInSeconds: 120, retryLimit: 3, retryDelay: 2, startAfter: RECALL / 1000 + 10 },
   // After what was sent is there for others to see.
   partners: { expireInSeconds: 60, retryLimit: 3, retryDelay: 2, startAfter: 1 },
+  // Whoever asked for it waits; they can ask again.
+  'sign-in-letter': { expireInSeconds: 60, retryLimit: 3, retryDelay: 5 },
   // The next one comes by itself.
   remind: { expireInSeconds: 600, retryLimit: 0, retryDelay: 0 },
   // What is there at the end of a set's time; looked for every minute.
@@ -39,12 +42,23 @@ const LIMITS: {
   tidy: { expireInSeconds: 3_000, retryLimit: 0, retryDelay: 0 },
 };
 
+/**
+ * How often a queue is looked into without anybody saying that there is something in it, in seconds: for what another
+ * process has sent. Looked into twice a second, nine empty queues took a twentieth of a processor.
+ */
+const LOOK_EVERY = 5;
+
+/** In milliseconds. */
+const A_MOMENT = 100;
+
 const SCHEMA = 'jobs';
 
 /** Jobs kept in our database by pg-boss. */
 export class DatabaseJobs implements Jobs {
   private readonly boss: PgBoss;
   private readonly handlers: { [Q in Queue]?: Handler<Q> } = {};
+  /** Who works on a queue, by its name. */
+  private readonly workers = new Map<Queue, string>();
 
   constructor(
     databaseUrl: string,
@@ -72,20 +86,49 @@ export class DatabaseJobs implements Jobs {
     await this.boss.start();
     for (const [queue, handler] of Object.entries(this.handlers) as [Queue, Handler<Queue>][]) {
       await this.boss.createQueue(queue);
-      await this.boss.work<JobData[Asked]>(queue, { pollingIntervalSeconds: 0.5 }, async ([job]) => {
-        if (job) await handler(job.data);
-      });
+      const worker = await this.boss.work<JobData[Asked]>(
+        queue,
+        { pollingIntervalSeconds: LOOK_EVERY },
+        async ([job]) => {
+          if (job) await this.run(queue, () => handler(job.data));
+        },
+      );
+      this.workers.set(queue, worker);
     }
+  }
+
+  /** What goes wrong is written down here, and left to the queue, which may try again. */
+  private async run(queue: Queue, work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+    } catch (error) {
+      this.logger.error({ err: error, queue }, 'a job failed');
+      this.look(queue, LIMITS[queue].retryDelay);
+      throw error;
+    } finally {
+      // The next one may be there already.
+      this.look(queue);
+    }
+  }
+
+  /** Looks into a queue, now or after so many seconds; a moment later than asked, so that what is due then is due. */
+  private look(queue: Queue, after = 0): void {
+    const worker = this.workers.get(queue);
+    if (worker === undefined) return;
+    if (after === 0) this.boss.notifyWorker(worker);
+    else setTimeout(() => this.look(queue), after * 1_000 + A_MOMENT).unref();
   }
 
   async send<Q extends Asked>(queue: Q, data: JobData[Q]): Promise<void> {
     await this.boss.send(queue, data, LIMITS[queue]);
+    this.look(queue, LIMITS[queue].startAfter);
   }
 
   /** Has a job done now, and again and again. @param cron when, as in crontab(5) */
   async repeat(queue: Repeated, cron: string): Promise<void> {
     await this.boss.schedule(queue, cron, {}, LIMITS[queue]);
     await this.boss.send(queue, {}, LIMITS[queue]);
+    this.look(queue);
   }
 
   async answer(): Promise<void> {
@@ -93,6 +136,7 @@ export class DatabaseJobs implements Jobs {
   }
 
   async stop(): Promise<void> {
+    this.workers.clear();
     await this.boss.stop({ graceful: true, timeout: 3_000 });
   }
 }

@@ -61,6 +61,7 @@ describe('the schema', () => {
       '2026-12-01-sharedPictures',
       '2026-12-01-lentPictures',
       '2026-12-01-partnerFiles',
+      '2026-12-02-signInLetters',
     ]);
     expect(await migrate(sequelize)).toEqual([]);
     const models = Object.values(tables).filter(

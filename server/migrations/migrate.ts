@@ -41,6 +41,7 @@ import * as wallVoices from './2026-12-01-wallVoices';
 import * as wallExamples from './2026-12-01-wallExamples';
 import * as lentPictures from './2026-12-01-lentPictures';
 import * as partnerFiles from './2026-12-01-partnerFiles';
+import * as signInLetters from './2026-12-02-signInLetters';
 import * as sharedPictures from './2026-12-01-sharedPictures';
 
 /** Every change of the schema, in the order it is made. A migration that has landed is never edited. */
@@ -87,6 +88,7 @@ export const MIGRATIONS = [
   { name: '2026-12-01-sharedPictures', ...sharedPictures },
   { name: '2026-12-01-lentPictures', ...lentPictures },
   { name: '2026-12-01-partnerFiles', ...partnerFiles },
+  { name: '2026-12-02-signInLetters', ...signInLetters },
 ];
 
 /** Brings the database to the newest schema; each migration runs once, in a transaction of its own. */

@@ -1,6 +1,6 @@
 /** Those at home. */
 import { type CreationOptional, type Sequelize } from 'sequelize';
-import { COMMON, Row, id, integer, maybeTime, maybeUuid, text, time, uuid } from './columns';
+import { COMMON, Row, id, integer, maybeText, maybeTime, maybeUuid, text, time, uuid } from './columns';
 
 /** By its code a family joins, and sees one child. Ended, it shows nothing any more. */
 export class FamilyCard extends Row<FamilyCard> {
@@ -40,6 +40,20 @@ export class FamilyMessage extends Row<FamilyMessage> {
   declare at: Date;
 }
 
+/** A letter with a number, by which somebody at home signs in, or joins by a card. */
+export class SignInLetter extends Row<SignInLetter> {
+  declare id: string;
+  declare address: string;
+  /** The card that is joined by; null for signing in. */
+  declare cardId: CreationOptional<string | null>;
+  /** What whoever joins is called. */
+  declare name: CreationOptional<string | null>;
+  /** Null until the letter has gone. */
+  declare numberHash: CreationOptional<string | null>;
+  declare expiresAt: Date;
+  declare usedAt: CreationOptional<Date | null>;
+}
+
 export function defineFamily(sequelize: Sequelize): void {
   const common = { ...COMMON, sequelize } as const;
   FamilyCard.init(
@@ -70,5 +84,17 @@ export function defineFamily(sequelize: Sequelize): void {
   FamilyMessage.init(
     { id: id(), cardId: uuid(), authorId: uuid(), words: text(), mediaId: maybeUuid(), at: time() },
     { ...common, tableName: 'family_messages' },
+  );
+  SignInLetter.init(
+    {
+      id: id(),
+      address: text(),
+      cardId: maybeUuid(),
+      name: maybeText(),
+      numberHash: maybeText(),
+      expiresAt: time(),
+      usedAt: maybeTime(),
+    },
+    { ...common, tableName: 'sign_in_letters' },
   );
 }

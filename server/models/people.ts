@@ -39,7 +39,8 @@ export class Person extends Row<Person> {
   declare name: string;
   declare signInName: string;
   declare secretKind: SecretKind;
-  declare secretHash: string;
+  /** Nothing is kept of a letter's number beyond its quarter of an hour. */
+  declare secretHash: CreationOptional<string | null>;
   /** How many pictures their key has, where it is one of pictures. */
   declare keyLength: CreationOptional<KeyLength>;
   /** `#RRGGBB` of the badge. */
@@ -128,7 +129,7 @@ export function definePeople(sequelize: Sequelize): void {
       name: text(),
       signInName: text(),
       secretKind: text(),
-      secretHash: text(),
+      secretHash: maybeText(),
       keyLength: { ...integer(), defaultValue: USUAL_KEY_LENGTH },
       badge: text(),
       calendarHash: { type: DataTypes.BLOB },

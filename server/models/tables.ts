@@ -17,7 +17,7 @@ export { School, Person, Group, Membership, Crew, CrewMember, Session, SignInAtt
 export { Piece, PieceUpdate, PieceCopy, Submission, Review, MarkUpdate, NoteReply, Export } from './pieces';
 export { PartnerRound, PeerReview } from './partners';
 export { QuestionTry, QuestionHint, QuestionHelp, QuestionState, SetTime, SetRound, MoreTime } from './questions';
-export { FamilyCard, FamilyTie, FamilySeen, FamilyMessage } from './family';
+export { FamilyCard, FamilyTie, FamilySeen, FamilyMessage, SignInLetter } from './family';
 export { SharedSheet } from './shared';
 export { Hanging, HangingAnswer, WallOpening } from './wall';
 export { Thread, Message, Notice, DailyQuestion, DailyAnswer, Update, KeptNote, KeptStamp, Letter } from './talk';

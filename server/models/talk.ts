@@ -109,7 +109,7 @@ export class KeptNote extends Row<KeptNote> {
   declare createdAt: CreationOptional<Date>;
 }
 
-/** What would be mailed: school has no mail service, so it lies here, to be looked at. */
+/** What is mailed, where letters go out; and can be looked at by whom it is for. */
 export class Letter extends Row<Letter> {
   declare id: string;
   declare personId: string;
@@ -119,6 +119,8 @@ export class Letter extends Row<Letter> {
   /** Of an evening, with what is new; or of a week, for those at home. */
   declare kind: CreationOptional<'evening' | 'week'>;
   declare at: CreationOptional<Date>;
+  /** When a mail server took it. */
+  declare postedAt: CreationOptional<Date | null>;
 }
 
 export function defineTalk(sequelize: Sequelize): void {
@@ -235,6 +237,7 @@ export function defineTalk(sequelize: Sequelize): void {
       words: text(),
       kind: { ...text(), defaultValue: 'evening' },
       at: now(),
+      postedAt: maybeTime(),
     },
     { ...common, tableName: 'letters' },
   );

@@ -1,5 +1,7 @@
 import type { Context } from 'hono';
+import type { Me } from '@lippet/core/contract/signIn';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
+import type { SignedIn, SignInService } from '../services/access/signIn';
 import type { AppEnv } from './context';
 import { ALSO_COOKIE, SESSION_COOKIE } from './cookies';
 import { cookieOptions } from './origin';
@@ -26,16 +28,23 @@ export function keepOthers(c: Request, tokens: readonly string[]): void {
 }
 
 /** Whoever is signed in stays so beside the next one. */
-export function keepCurrent(c: Request): void {
+function keepCurrent(c: Request): void {
   const current = getCookie(c, SESSION_COOKIE);
   if (current) keepOthers(c, [current, ...othersHere(c)]);
 }
 
 /** Makes a session the one whose turn it is. */
-export function setSession(
-  c: Request,
-  { token, kept, expiresAt }: { token: string; kept: boolean; expiresAt: Date },
-): void {
+export function setSession(c: Request, { token, kept, expiresAt }: SignedIn): void {
   const options = cookieOptions(c);
   setCookie(c, SESSION_COOKIE, token, kept ? { ...options, expires: expiresAt } : options);
+}
+
+/**
+ * Somebody has signed in on this device.
+ * @param also whoever was signed in here stays so, where the two may be beside each other
+ */
+export async function arrive(c: Request, signIn: SignInService, session: SignedIn, also: boolean): Promise<Me> {
+  if (also && (await signIn.mayStayBeside(getCookie(c, SESSION_COOKIE), session.token))) keepCurrent(c);
+  setSession(c, session);
+  return signIn.me((await signIn.actor(session.token))!);
 }

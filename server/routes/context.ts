@@ -12,6 +12,8 @@ import type { AnswerService } from '../services/questions/answers';
 import type { WeekLetterService } from '../services/news/weekLetters';
 import type { FamilyCardService } from '../services/family/familyCards';
 import type { FamilyTalkService } from '../services/family/familyTalk';
+import type { SignInLetterService } from '../services/family/signInLetters';
+import type { OutboxService } from '../services/mail/outbox';
 import type { HomeService } from '../services/family/homeService';
 import type { SharedSheetService } from '../services/shared/sharedSheets';
 import type { HangingService } from '../services/wall/hanging';
@@ -97,6 +99,8 @@ export interface Services {
   familyTalk: FamilyTalkService;
   home: HomeService;
   weekLetters: WeekLetterService;
+  signInLetters: SignInLetterService;
+  outbox: OutboxService;
   partnerGiving: PartnerGiving;
   partnerRounds: PartnerRounds;
   partnerReviews: PartnerReviewService;

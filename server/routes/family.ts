@@ -1,20 +1,21 @@
 import type { Hono } from 'hono';
 import { binary, picture } from './bytes';
 import { id, signedIn, type AppEnv, type Services } from './context';
-import { getCookie } from 'hono/cookie';
-import { SESSION_COOKIE } from './cookies';
-import { keepCurrent, setSession } from './alsoHere';
+import { arrive } from './alsoHere';
 import { originOf } from './origin';
 import { TableRoutes } from './tableRoutes';
 
 /** Those at home: joining by a card, what they see of a child, and what they and teachers say to each other. */
-export function familyRoutes({ familyCards, familyTalk, home, signIn }: Services): Hono<AppEnv> {
+export function familyRoutes({ familyCards, familyTalk, home, signIn, signInLetters }: Services): Hono<AppEnv> {
   const routes = new TableRoutes();
   routes.on('POST /family/joins', async ({ body, c }) => {
     const session = await familyCards.join(body, originOf(c));
-    if (body.also && (await signIn.mayStayBeside(getCookie(c, SESSION_COOKIE), session.token))) keepCurrent(c);
-    setSession(c, session);
-    return signIn.me((await signIn.actor(session.token))!);
+    return arrive(c, signIn, session, body.also);
+  });
+  routes.on('POST /sign-in-letters', ({ body, c }) => signInLetters.ask(body, originOf(c)));
+  routes.on('POST /sign-in-letters/:id/sessions', async ({ ids, body, c }) => {
+    const session = await signInLetters.open(ids.id, body, originOf(c));
+    return arrive(c, signIn, session, body.also);
   });
   routes.on('POST /family/children', async ({ actor, body, c }) => {
     await familyCards.addChild(actor, body.code, originOf(c));

@@ -252,6 +252,18 @@ const TABLE: Record<string, Row> = {
     body: ({ code }) => ({ code, name: 'Aunt', signInName: randomUUID(), password: 'wet-boots-drying' }),
     allowed: everybody(201),
   },
+  // No letters go out here; a number of no letter opens nothing.
+  'POST /api/sign-in-letters': {
+    path: () => '/api/sign-in-letters',
+    body: () => ({ address: 'aunt@island.example' }),
+    allowed: everybody(409),
+  },
+  'POST /api/sign-in-letters/:id/sessions': {
+    path: () => `/api/sign-in-letters/${randomUUID()}/sessions`,
+    body: () => ({ number: '12345678' }),
+    allowed: {},
+    refused: 401,
+  },
   'POST /api/family/children': {
     path: () => '/api/family/children',
     body: ({ code }) => ({ code }),

@@ -3,7 +3,7 @@ import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import type { Me } from '@lippet/core/contract/signIn';
 import { signedOut } from '../problems/problem';
 import type { AppEnv, Services } from './context';
-import { keepCurrent, keepOthers, othersHere, setSession } from './alsoHere';
+import { arrive, keepOthers, othersHere, setSession } from './alsoHere';
 import { GROUP_COOKIE, SESSION_COOKIE } from './cookies';
 import { cookieOptions, originOf } from './origin';
 import { TableRoutes, type Asked } from './tableRoutes';
@@ -29,9 +29,7 @@ export function signInRoutes({ signIn, hub, news, joining, letters, schools }: S
 
   routes.on('POST /sessions', async ({ body, c }) => {
     const session = await signIn.signIn(body, getCookie(c, GROUP_COOKIE), originOf(c));
-    if (body.also && (await signIn.mayStayBeside(getCookie(c, SESSION_COOKIE), session.token))) keepCurrent(c);
-    setSession(c, session);
-    return meOf(session.token);
+    return arrive(c, signIn, session, body.also);
   });
   routes.on('GET /device/people', async ({ c }) => {
     const me = await signIn.actor(getCookie(c, SESSION_COOKIE));

@@ -22,6 +22,7 @@ beforeAll(async () => {
       fontsRoot: tmpdir(),
       trustedProxies: [],
       computeWorker: null,
+      mail: null,
       logLevel: 'silent',
     },
     pino({ level: 'silent' }),

@@ -17,6 +17,7 @@ export const serverOf = ({ database, filesRoot }: SmallSchool): Promise<RunningS
       fontsRoot: filesRoot,
       trustedProxies: [],
       computeWorker: null,
+      mail: null,
       logLevel: 'silent',
     },
     pino({ level: 'silent' }),

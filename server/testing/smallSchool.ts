@@ -11,6 +11,7 @@ import { pageItems, readPages } from '@lippet/core/page/document';
 import { addStroke } from '@lippet/core/page/stroke';
 import { richTextOf } from '@lippet/core/words/richText';
 import { documentExtent } from '@lippet/core/page/holds';
+import type { MailConfig } from '../config';
 import { makeApp, makeServices } from '../app';
 
 import { makeLogger } from '../logging';
@@ -232,11 +233,13 @@ export class AskedJobs implements Jobs {
   readonly asked: { exportId: string }[] = [];
   readonly toMake: { mediaId: string }[] = [];
   readonly finished: { pieceId: string }[] = [];
+  readonly letters: { letterId: string }[] = [];
 
   async send<Q extends keyof JobData>(_: Q, data: JobData[Q]): Promise<void> {
     if ('exportId' in data) this.asked.push(data);
     else if ('mediaId' in data) this.toMake.push(data);
     else if ('pieceId' in data) this.finished.push(data);
+    else if ('letterId' in data) this.letters.push(data);
   }
 
   answer(): Promise<void> {
@@ -244,8 +247,8 @@ export class AskedJobs implements Jobs {
   }
 }
 
-/** The app on a school's database; `clock` may be moved by the test. */
-export function appOf(school: SmallSchool, clock: () => number = Date.now) {
+/** The app on a school's database; `clock` may be moved by the test. @param mail without it no letters go out */
+export function appOf(school: SmallSchool, clock: () => number = Date.now, mail: MailConfig | null = null) {
   const config = {
     port: 0,
     host: '127.0.0.1',
@@ -255,6 +258,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     filesRoot: school.filesRoot,
     trustedProxies: [],
     computeWorker: null,
+    mail,
     logLevel: 'silent',
   };
   const jobs = new AskedJobs();
@@ -269,8 +273,8 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now) {
     if (name === 'ada') signedIn.cookies.set(GROUP_COOKIE, 'REEDS1');
     return signedIn;
   };
-  const { asked, toMake, finished } = jobs;
-  return { app, services, client, as, asked, toMake, finished };
+  const { asked, toMake, finished, letters } = jobs;
+  return { app, services, client, as, asked, toMake, finished, letters };
 }
 
 /** Draws one stroke on the first page of a piece, straight into the log, as the sync hub would. */

@@ -22,6 +22,9 @@ export const DEVICE_RULE: ThrottleRule = { free: 20, ...WAITS, window: QUARTER_H
 /** For one address: a whole school may share it, so more is let pass. */
 export const ADDRESS_RULE: ThrottleRule = { free: 100, ...WAITS, window: QUARTER_HOUR };
 
+/** For letters to one address, whoever asks for them. */
+export const LETTERS_RULE: ThrottleRule = { free: 10, firstWait: 60_000, longestWait: 3_600_000, window: DAY };
+
 /** For the short codes by which another device becomes a camera, from one address. */
 export const CAPTURE_RULE: ThrottleRule = { free: 20, ...WAITS, window: QUARTER_HOUR };
 

@@ -3,7 +3,7 @@ import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'seq
 import { signInNameOf } from '@lippet/core/classList/readClassList';
 import type { GroupView, KeyCard } from '@lippet/core/contract/groups';
 import { KEY_PICTURES, type KeyLength, type KeyPicture } from '@lippet/core/contract/pictureKey';
-import type { SecretKind } from '@lippet/core/contract/signIn';
+import type { KeyKind } from '@lippet/core/contract/signIn';
 import { Group, Membership, Person, Session } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
@@ -35,7 +35,7 @@ const WORDS = (
 
 /** What kind of key is made; `keyLength` is how many pictures it has where it is one of pictures. */
 interface NewKey {
-  kind: SecretKind;
+  kind: KeyKind;
   keyLength: KeyLength;
 }
 
@@ -158,7 +158,7 @@ export class GroupService {
         // Of somebody who left, others are the teachers now.
         if (leftAt) throw notFound();
         const person = await Person.findByPk(id, { lock: transaction.LOCK.UPDATE, transaction, rejectOnEmpty: true });
-        const key = { kind: person.secretKind, keyLength: keyLength ?? person.keyLength };
+        const key = { kind: keyKindOf(person), keyLength: keyLength ?? person.keyLength };
         const card = freshCard(person, group, key);
         await person.update(await secretOf(card, key.keyLength), { transaction });
         await Session.destroy({ where: { personId: id }, transaction });
@@ -203,6 +203,10 @@ function freshCard(
   };
 }
 
+/** A learner signs in by pictures or by a password: letters go to those at home. */
+const keyKindOf = ({ secretKind }: Pick<Person, 'secretKind'>): KeyKind =>
+  secretKind === 'picture' ? 'picture' : 'password';
+
 /** What is kept of a card. */
 async function secretOf(
   { pictures, password }: KeyCard,
@@ -224,7 +228,7 @@ async function viewOf({ id, name, code }: Group): Promise<GroupView> {
       name: person.name,
       badge: person.badge,
       signInName: person.signInName,
-      keys: person.secretKind,
+      keys: keyKindOf(person),
       keyLength: person.keyLength,
       left: Boolean(members.find(({ personId }) => personId === person.id)!.leftAt),
     })),

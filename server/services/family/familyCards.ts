@@ -26,6 +26,15 @@ interface Joining {
   keep: boolean;
 }
 
+/** Who joins by a letter; `personId` is null for somebody new. */
+interface ByLetter {
+  personId: string | null;
+  address: string;
+  name: string;
+}
+
+type NewPerson = Pick<Person, 'name' | 'signInName' | 'mail' | 'secretKind' | 'secretHash'>;
+
 /** A code that nobody comes upon by trying: as long as two of a group's. */
 const newCardCode = (): string => newGroupCode() + newGroupCode();
 
@@ -98,8 +107,11 @@ export class FamilyCardService {
     });
   }
 
-  /** A card that holds, by its code. Wrong codes count against the device and the address. */
-  private async byCode(code: string, origin: Origin): Promise<FamilyCard> {
+  /**
+   * A card that holds, by its code. Wrong codes count against the device and the address.
+   * @throws ProblemError `not-found`, `wait`
+   */
+  async byCode(code: string, origin: Origin): Promise<FamilyCard> {
     const { device, address } = origin;
     const card = await this.tries.find(
       'code',
@@ -121,47 +133,66 @@ export class FamilyCardService {
    */
   async join(joining: Joining, origin: Origin): Promise<SignedIn> {
     const card = await this.byCode(joining.code, origin);
-    const { schoolId } = await Person.findByPk(card.childId, { attributes: ['schoolId'], rejectOnEmpty: true });
     const secretHash = await hashSecret('password', joining.password);
+    const { name, signInName } = joining;
+    const mail = isAddress(signInName) ? signInName : null;
+    const secret = { secretKind: 'password', secretHash } as const;
+    const id = await this.sequelize.transaction((transaction) =>
+      this.makePerson(card, { name, signInName, mail, ...secret }, transaction),
+    );
+    return this.signIn.openSession(id, joining.keep);
+  }
+
+  /**
+   * Joins by a card as somebody who has shown that an address is theirs: as a new person, or as who they are already.
+   * @returns whose session it is to be
+   * @throws ProblemError `conflict` as `join`
+   */
+  async joinByLetter(
+    card: FamilyCard,
+    { personId, address, name }: ByLetter,
+    transaction: Transaction,
+  ): Promise<string> {
+    if (personId === null) {
+      const secret = { secretKind: 'letter', secretHash: null } as const;
+      return this.makePerson(card, { name, signInName: address, mail: address, ...secret }, transaction);
+    }
+    await this.addTo(personId, card, transaction);
+    return personId;
+  }
+
+  /** @returns the id of a new person of the card's family */
+  private async makePerson(card: FamilyCard, who: NewPerson, transaction: Transaction): Promise<string> {
+    const { schoolId } = await Person.findByPk(card.childId, {
+      attributes: ['schoolId'],
+      rejectOnEmpty: true,
+      transaction,
+    });
+    const joined = await this.insistOnRoom(card, transaction);
+    const badge = BADGES[(joined + card.code.charCodeAt(0)) % BADGES.length]!;
     const id = randomUUID();
     try {
-      await this.sequelize.transaction(async (transaction) => {
-        const joined = await this.insistOnRoom(card, transaction);
-        const { name, signInName } = joining;
-        const badge = BADGES[(joined + card.code.charCodeAt(0)) % BADGES.length]!;
-        await Person.create(
-          {
-            id,
-            schoolId,
-            role: 'family',
-            name,
-            signInName,
-            badge,
-            secretKind: 'password',
-            secretHash,
-            mail: isAddress(signInName) ? signInName : null,
-          },
-          { transaction },
-        );
-        await this.tie(id, card, transaction);
-      });
+      await Person.create({ id, schoolId, role: 'family', badge, ...who }, { transaction });
     } catch (error) {
       if (!(error instanceof UniqueConstraintError)) throw error;
       throw new ProblemError('conflict', 'Somebody signs in with that name already. Choose another one.');
     }
-    return this.signIn.openSession(id, joining.keep);
+    await this.tie(id, card, transaction);
+    return id;
   }
 
   /** One more child for somebody who has joined. Asked again, it stays as it is. */
   async addChild(actor: Actor, code: string, origin: Origin): Promise<void> {
     if (actor.role !== 'family') throw new ProblemError('forbidden', 'Only those at home join by a card.');
     const card = await this.byCode(code, origin);
-    await this.sequelize.transaction(async (transaction) => {
-      if (await FamilyTie.findOne({ where: { cardId: card.id, personId: actor.personId }, transaction })) return;
-      await this.insistOnRoom(card, transaction);
-      await this.tie(actor.personId, card, transaction);
-      standingChanged([actor.personId], transaction);
-    });
+    await this.sequelize.transaction((transaction) => this.addTo(actor.personId, card, transaction));
+  }
+
+  private async addTo(personId: string, card: FamilyCard, transaction: Transaction): Promise<void> {
+    if (await FamilyTie.findOne({ where: { cardId: card.id, personId }, transaction })) return;
+    await this.insistOnRoom(card, transaction);
+    await this.tie(personId, card, transaction);
+    standingChanged([personId], transaction);
   }
 
   /** @returns how many have joined */

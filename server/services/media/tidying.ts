@@ -1,5 +1,5 @@
 import { Op, type Sequelize } from 'sequelize';
-import { DroppedFile, Export, Session, SignInAttempt } from '../../models/tables';
+import { DroppedFile, Export, Session, SignInAttempt, SignInLetter } from '../../models/tables';
 import type { FileStore } from '../../storage/fileStore';
 import { countDocuments } from '../pieces/documentRoom';
 import { dropFiles, isNeeded } from './droppedFiles';
@@ -31,6 +31,7 @@ export class TidyService {
     await this.uploads.tidy();
     await countDocuments(this.sequelize);
     await Session.destroy({ where: { expiresAt: before(0) } });
+    await SignInLetter.destroy({ where: { expiresAt: before(0) } });
     await SignInAttempt.destroy({ where: { succeeded: false, at: before(WRONG_TRIES_LAST) } });
     await SignInAttempt.destroy({ where: { succeeded: true, at: before(RIGHT_TRIES_LAST) } });
     await this.dropExports(new Date(this.clock() - EXPORTS_LAST));

@@ -12,10 +12,7 @@ const EVENING = 17;
 /** So many updates stand in one letter; how many more there are is said. */
 const SHOWN = 20;
 
-/**
- * An evening letter with what is new, for those who asked for one. School has no mail service: what would be sent is
- * put into an outbox that can be looked at, which stands for one.
- */
+/** An evening letter with what is new, for those who asked for one. It is put into the outbox, which is posted. */
 export class LetterService {
   constructor(
     private readonly sequelize: Sequelize,
@@ -26,7 +23,14 @@ export class LetterService {
   /** One's own letters, newest first. */
   async list(actor: Actor): Promise<LetterView[]> {
     const rows = await Letter.findAll({ where: { personId: actor.personId }, order: [['at', 'DESC']], limit: SHOWN });
-    return rows.map(({ id, address, subject, words, at }) => ({ id, address, subject, words, at: at!.getTime() }));
+    return rows.map(({ id, address, subject, words, at, postedAt }) => ({
+      id,
+      address,
+      subject,
+      words,
+      at: at!.getTime(),
+      posted: Boolean(postedAt),
+    }));
   }
 
   /** Writes today's letters that are not written yet. Run as often as one likes, each is written once. */

@@ -53,8 +53,8 @@ export function weekLines(name: string, pieces: readonly HomePiece[], now: numbe
 }
 
 /**
- * A letter at the end of each week for those at home who gave an address: what was done, and what is coming. School has
- * no mail service: it lies in an outbox that can be looked at.
+ * A letter at the end of each week for those at home who gave an address: what was done, and what is coming. It is put
+ * into the outbox, which is posted.
  */
 export class WeekLetterService {
   constructor(

@@ -1,0 +1,56 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { useSession } from './useSession';
+
+/** Asks for a letter with a number, for whoever joined with an address and no password. */
+export default function LetterForm({ onBack }: { onBack: () => void }) {
+  const { askForLetter } = useSession();
+  const [address, setAddress] = useState('');
+  const [problem, setProblem] = useState<string | undefined>();
+  const [busy, setBusy] = useState(false);
+  const submit = async (): Promise<void> => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      await askForLetter({ address, card: null });
+    } catch (error) {
+      setProblem((error as Error).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <View style={styles.column}>
+      <Text variant="displayMedium" role="heading" aria-level={1}>
+        Sign in with a letter
+      </Text>
+      <Text variant="bodyLarge">For those at home who joined with an address, and have no password.</Text>
+      <Field
+        label="Your e-mail address"
+        value={address}
+        onChangeText={setAddress}
+        autoCapitalize="none"
+        autoComplete="email"
+        inputMode="email"
+        maxLength={200}
+        onSubmitEditing={() => void submit()}
+        problem={problem}
+      />
+      <View style={styles.row}>
+        <Button icon="back" onPress={onBack}>
+          Back
+        </Button>
+        <Button kind="main" icon="forward" disabled={busy || address.trim() === ''} onPress={() => void submit()}>
+          Send me a letter
+        </Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  column: { gap: 18 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: 12 },
+});
