@@ -138,7 +138,7 @@ test('somebody at home joins with an address alone, and comes back by the number
   await expect(page.getByText(/^You see what Oskar Vane has sent/)).toBeVisible();
 
   await page.getByRole('link', { name: 'You: Ilse Vane' }).click();
-  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.getByRole('button', { name: 'Change person' }).click();
   await page.getByRole('button', { name: 'I sign in with a name' }).click();
   await page.getByRole('button', { name: 'I have no password: send me a letter' }).click();
   await page.getByRole('textbox', { name: 'Your e-mail address' }).fill('ilse@vane.example');
