@@ -36,7 +36,7 @@ export default function SignIn() {
   const [way, setWay] = useState<Way | null>(null);
   const letter = useAskedLetter(({ asked }) => asked);
   const { also, to } = useLocalSearchParams<{ also?: string; to?: string }>();
-  const { join } = useSession();
+  const { join, joinFamily, askForLetter, openLetter } = useSession();
   // Whoever is signed in stays so where somebody else uses the device, too.
   const isAlso = also === '1';
   if (me && !isAlso) return <Redirect href={firstScreen(me, to)} />;
@@ -62,12 +62,21 @@ export default function SignIn() {
     );
   };
   const step = (): ReactNode => {
-    if (letter) return <LetterNumber letter={letter} also={isAlso} />;
+    if (letter) {
+      const open = (given: { number: string; keep: boolean }) => openLetter(letter.id, { ...given, also: isAlso });
+      return <LetterNumber letter={letter} askForLetter={askForLetter} open={open} />;
+    }
     switch (way?.kind) {
       case 'home':
-        return <FamilyJoin also={isAlso} onBack={back} />;
+        return (
+          <FamilyJoin
+            join={(given) => joinFamily({ ...given, also: isAlso })}
+            askForLetter={askForLetter}
+            onBack={back}
+          />
+        );
       case 'letter':
-        return <LetterForm onBack={choose('name')} />;
+        return <LetterForm askForLetter={askForLetter} onBack={choose('name')} />;
       case 'name':
         return <PasswordForm person={null} also={isAlso} onBack={back} onLetter={choose('letter')} />;
       case 'person': {

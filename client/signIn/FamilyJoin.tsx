@@ -7,7 +7,6 @@ import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { Pick } from '../ui/Pick';
 import { KeepChoice } from './KeepChoice';
-import { useSession } from './useSession';
 
 type NextTime = 'password' | 'letter';
 
@@ -22,14 +21,14 @@ type Typed = Record<'code' | 'name' | 'signInName' | 'password', string>;
 const EMPTY: Typed = { code: '', name: '', signInName: '', password: '' };
 
 interface Props {
-  /** Whoever is signed in stays so. */
-  also: boolean;
+  /** These throw where it is refused. */
+  join: (given: Omit<BodyOf<'POST /family/joins'>, 'also'>) => Promise<void>;
+  askForLetter: (asked: BodyOf<'POST /sign-in-letters'>) => Promise<void>;
   onBack: () => void;
 }
 
 /** Joining by a card for home: the code, and how one signs in from then on. */
-export default function FamilyJoin({ also, onBack }: Props) {
-  const { joinFamily, askForLetter } = useSession();
+export default function FamilyJoin({ join, askForLetter, onBack }: Props) {
   const [typed, setTyped] = useState(EMPTY);
   const [nextTime, setNextTime] = useState<NextTime>('password');
   const [keep, setKeep] = useState(false);
@@ -38,11 +37,10 @@ export default function FamilyJoin({ also, onBack }: Props) {
   const type = (field: keyof Typed) => (value: string) => setTyped((before) => ({ ...before, [field]: value }));
   const submit = async (): Promise<void> => {
     const { code, name, signInName, password } = typed;
-    const joining: BodyOf<'POST /family/joins'> = { code, name, signInName, password, keep, also };
     setTold('busy');
     try {
       if (byLetter) await askForLetter({ address: signInName, card: { code, name } });
-      else await joinFamily(joining);
+      else await join({ code, name, signInName, password, keep });
     } catch (error) {
       setTold({ problem: (error as Error).message });
     }

@@ -1,13 +1,18 @@
+import type { BodyOf } from '@lippet/core/contract/api';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
-import { useSession } from './useSession';
+
+interface Props {
+  /** Throws where it is refused. */
+  askForLetter: (asked: BodyOf<'POST /sign-in-letters'>) => Promise<void>;
+  onBack: () => void;
+}
 
 /** Asks for a letter with a number, for whoever joined with an address and no password. */
-export default function LetterForm({ onBack }: { onBack: () => void }) {
-  const { askForLetter } = useSession();
+export default function LetterForm({ askForLetter, onBack }: Props) {
   const [address, setAddress] = useState('');
   const [problem, setProblem] = useState<string | undefined>();
   const [busy, setBusy] = useState(false);

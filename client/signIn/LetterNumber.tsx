@@ -1,3 +1,4 @@
+import type { BodyOf } from '@lippet/core/contract/api';
 import { SIGN_IN_LETTER } from '@lippet/core/contract/signIn';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -7,17 +8,16 @@ import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Notice } from '../ui/Notice';
 import { KeepChoice } from './KeepChoice';
-import { useSession } from './useSession';
 
 interface Props {
   letter: AskedLetter;
-  /** Whoever is signed in stays so. */
-  also: boolean;
+  /** These throw where it is refused. */
+  askForLetter: (asked: BodyOf<'POST /sign-in-letters'>) => Promise<void>;
+  open: (given: { number: string; keep: boolean }) => Promise<void>;
 }
 
 /** The number from a letter, which signs in. */
-export default function LetterNumber({ letter, also }: Props) {
-  const { askForLetter, openLetter } = useSession();
+export default function LetterNumber({ letter, askForLetter, open }: Props) {
   const [number, setNumber] = useState('');
   const [keep, setKeep] = useState(false);
   const [told, setTold] = useState<{ problem: string } | 'busy' | 'sent again' | null>(null);
@@ -29,7 +29,7 @@ export default function LetterNumber({ letter, also }: Props) {
       setTold({ problem: (error as Error).message });
     }
   };
-  const signIn = (): Promise<void> => attempt(() => openLetter(letter.id, { number, keep, also }));
+  const signIn = (): Promise<void> => attempt(() => open({ number, keep }));
   const sendAgain = (): Promise<void> =>
     attempt(async () => {
       await askForLetter(letter);
@@ -42,8 +42,8 @@ export default function LetterNumber({ letter, also }: Props) {
         Look into your letters
       </Text>
       <Text variant="bodyLarge">
-        A number is on its way to {letter.address}. Leave this open, and type it here. Where nothing comes within a few
-        minutes, look whether the address is right, and the one that you gave when you joined.
+        A number is on its way to {letter.address}. Type it here. If nothing comes, look whether that is the address
+        that you joined with.
       </Text>
       <Field
         label="The number from the letter"
@@ -61,9 +61,6 @@ export default function LetterNumber({ letter, also }: Props) {
         <Button icon="back" onPress={forgetAskedLetter}>
           Back
         </Button>
-        <Button disabled={told === 'busy'} onPress={() => void sendAgain()}>
-          Send another letter
-        </Button>
         <Button
           kind="main"
           icon="forward"
@@ -73,11 +70,15 @@ export default function LetterNumber({ letter, also }: Props) {
           Sign in
         </Button>
       </View>
+      <Button icon="letter" disabled={told === 'busy'} onPress={() => void sendAgain()} style={styles.again}>
+        Send another letter
+      </Button>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   column: { gap: 18 },
+  again: { alignSelf: 'flex-start' },
   row: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', gap: 12 },
 });
