@@ -21,6 +21,7 @@ export function useSession() {
     const device = client.getQueryData(keys.device);
     client.clear();
     dropAllKeys();
+    forgetAskedLetter();
     client.setQueryData(keys.device, device);
   };
   const enter = (me: Me): void => {
@@ -68,7 +69,6 @@ export function useSession() {
     async openLetter(id: string, given: BodyOf<'POST /sign-in-letters/:id/sessions'>): Promise<void> {
       await leaveDevice();
       const me = await request('POST /sign-in-letters/:id/sessions', { id }, given);
-      forgetAskedLetter();
       enter(me);
     },
     /** Changes to somebody who stays signed in on this device. */
