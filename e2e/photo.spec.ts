@@ -302,6 +302,18 @@ test('a phone that nobody is signed in on is the camera for one piece, until its
   await expect(phone.page.getByRole('button', { name: 'Done 1 taken' })).toBeVisible();
   await expect(page.getByText('1 photo has come.')).toBeVisible();
 
+  // Whoever closes the page while a photo waits would lose it: it is said, and nobody is thanked before it is there.
+  await phone.page.context().setOffline(true);
+  await phone.page.getByRole('button', { name: 'Take the photo', exact: true }).click();
+  await expect(phone.page.getByText(/School can’t be reached/)).toBeVisible();
+  await phone.page.getByRole('button', { name: 'Done 1 taken' }).click();
+  await expect(phone.page.getByRole('heading', { name: 'Not yet there' })).toBeVisible();
+  await expectAccessible(phone.page, 'a photo on the way');
+  await phone.page.context().setOffline(false);
+  await expect(phone.page.getByText('2 photos are on the other device. You can close this page.')).toBeVisible();
+  await expect(page.getByText('2 photos have come.')).toBeVisible();
+  await phone.page.getByRole('button', { name: 'Take another' }).click();
+
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByRole('tab', { name: /Sketchbook, done/ })).toBeVisible();
   await expect(tamsin.sheet).toBeVisible();

@@ -27,6 +27,22 @@ interface Props {
 
 const NO_FILES: readonly File[] = [];
 
+/** What is on the screen. */
+type Step =
+  | { kind: 'camera' }
+  | { kind: 'another device' }
+  | { kind: 'opening' }
+  | { kind: 'editing'; photo: HeldPhoto; isKeeping: boolean };
+
+const CAMERA: Step = { kind: 'camera' };
+const OPENING: Step = { kind: 'opening' };
+
+/** How a photo is shown first: as it was kept, where that is what is changed, and otherwise as it was found. */
+function wishFor(photo: HeldPhoto, change: Shot | undefined): Wish {
+  if (change?.original !== photo.id) return firstWish(photo);
+  return { corners: change.corners, turn: change.turn, look: change.look };
+}
+
 /** From the camera (or files) to pages: look, take, set right, keep; and again, until the learner is done. */
 export default function Capture({
   pieceId,
@@ -38,22 +54,19 @@ export default function Capture({
   onMade,
   onClose,
 }: Props) {
-  const [photo, setPhoto] = useState<HeldPhoto | null>(null);
-  const [opening, setOpening] = useState(change !== undefined || files.length > 0);
+  const [step, setStep] = useState<Step>(change !== undefined || files.length > 0 ? OPENING : CAMERA);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const [taken, setTaken] = useState(0);
-  const [phone, setPhone] = useState(false);
   const [alone, setAlone] = useState(true);
   const layout = useLayout();
 
-  const hold = async (held: Promise<HeldPhoto | string>): Promise<string | null> => {
-    setOpening(true);
-    const result = await held;
-    setOpening(false);
-    setTrouble(typeof result === 'string' ? result : null);
-    setPhoto(typeof result === 'string' ? null : result);
-    return typeof result === 'string' ? result : null;
+  const hold = async (coming: Promise<HeldPhoto | string>): Promise<string | null> => {
+    setStep(OPENING);
+    const held = await coming;
+    const why = typeof held === 'string' ? held : null;
+    setTrouble(why);
+    setStep(typeof held === 'string' ? CAMERA : { kind: 'editing', photo: held, isKeeping: false });
+    return why;
   };
   // Nothing more is wanted than what was brought to this screen.
   const comesAlone = single || change !== undefined || files.length > 0;
@@ -65,29 +78,29 @@ export default function Capture({
     setTaken((count) => count + 1);
     return null;
   };
-  const onKeep = async (wish: Wish): Promise<void> => {
-    setBusy(true);
-    const why = await keep(photo!, wish);
-    setBusy(false);
+  const onKeep = async (photo: HeldPhoto, wish: Wish): Promise<void> => {
+    setStep({ kind: 'editing', photo, isKeeping: true });
+    const why = await keep(photo, wish);
     setTrouble(why);
-    setPhoto(null);
+    setStep(CAMERA);
     if (!why && comesAlone) onClose();
   };
   // One file is looked at like a photo just taken; many come in as they are found, each to be changed later.
   const onFiles = async (chosen: readonly File[]): Promise<string[]> => {
+    if (chosen.length === 0) return [];
     if (chosen.length === 1) {
       const why = await hold(holdPhoto(chosen[0]!, chosen[0]!.lastModified));
       return why === null ? [] : [why];
     }
     const troubles: string[] = [];
-    setOpening(chosen.length > 0);
+    setStep(OPENING);
     for (const file of chosen) {
       const held = await holdPhoto(file, file.lastModified);
       const why = typeof held === 'string' ? held : await keep(held, firstWish(held));
       if (why) troubles.push(`${file.name}: ${why}`);
     }
-    setOpening(false);
     setTrouble(troubles.length > 0 ? troubles.join(' ') : null);
+    setStep(CAMERA);
     return troubles;
   };
   const begin = useEffectEvent(async (): Promise<void> => {
@@ -114,30 +127,27 @@ export default function Capture({
     return why;
   };
 
-  if (phone)
+  if (step.kind === 'another device')
     return (
       <PhoneLink
         pieceId={pieceId}
         title={title}
         onArrived={onArrived}
-        onBack={() => (taken > 0 ? onClose() : setPhone(false))}
+        onBack={() => (taken > 0 ? onClose() : setStep(CAMERA))}
       />
     );
-  if (opening) return <Opening />;
-  if (photo) {
-    const start: Wish =
-      change && photo.id === change.original
-        ? { corners: change.corners, turn: change.turn, look: change.look }
-        : firstWish(photo);
+  if (step.kind === 'opening') return <Opening />;
+  if (step.kind === 'editing') {
+    const { photo, isKeeping } = step;
     return (
       <ShotEditor
         key={photo.id}
         photo={photo}
-        start={start}
-        busy={busy}
-        onKeep={(wish) => void onKeep(wish)}
-        onAgain={() => setPhoto(null)}
-        onClose={() => (comesAlone ? onClose() : setPhoto(null))}
+        start={wishFor(photo, change)}
+        busy={isKeeping}
+        onKeep={(wish) => void onKeep(photo, wish)}
+        onAgain={() => setStep(CAMERA)}
+        onClose={() => (comesAlone ? onClose() : setStep(CAMERA))}
       />
     );
   }
@@ -151,7 +161,7 @@ export default function Capture({
       trouble={trouble}
       onPhoto={(blob) => void hold(holdPhoto(blob, Date.now()))}
       // Whoever holds a phone has a camera in hand already.
-      onPhone={layout === 'wide' ? () => setPhone(true) : undefined}
+      onPhone={layout === 'wide' ? () => setStep({ kind: 'another device' }) : undefined}
       onFiles={() => void askForFiles(PHOTO_TYPES, !single && !change).then(onFiles)}
       onBrought={(dropped) => void onFiles(single || change ? dropped.slice(0, 1) : dropped)}
       onClose={onClose}

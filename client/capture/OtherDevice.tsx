@@ -1,7 +1,5 @@
-import { CAPTURE_HEADER, type CaptureView } from '@lippet/core/contract/capture';
-import { OWN_HEADER } from '@lippet/core/contract/limits';
+import type { CaptureView } from '@lippet/core/contract/capture';
 import { PHOTO_TYPES } from '@lippet/core/contract/media';
-import type { Problem } from '@lippet/core/contract/problem';
 import { useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -9,54 +7,65 @@ import { request } from '../api/request';
 import { askForFiles } from '../ui/askForFiles';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { Notice } from '../ui/Notice';
 import { Opening } from '../ui/Opening';
 import { colours } from '../ui/theme';
+import { useAskBeforeClosing } from '../ui/useAskBeforeClosing';
 import { CameraView } from './CameraView';
+import { sendPhoto } from './sendPhoto';
 
-const TRY_AGAIN = 2_000;
+/** How far this device has come with being the camera of another. */
+type Step =
+  | { kind: 'asking for the code'; problem: string | null }
+  | { kind: 'looking it up' }
+  | { kind: 'taking photos'; view: CaptureView }
+  | { kind: 'done'; view: CaptureView };
 
-/**
- * Sends a photo, again and again under one id until school has it.
- * @returns a sentence where school will not take it
- */
-async function sendPhoto(key: string, photo: Blob, onTrouble: (words: string | null) => void): Promise<string | null> {
-  const id = crypto.randomUUID();
-  for (;;) {
-    try {
-      const answer = await fetch(`/api/captures/media/${id}`, {
-        method: 'PUT',
-        headers: { [OWN_HEADER]: '1', [CAPTURE_HEADER]: key, 'content-type': 'application/octet-stream' },
-        body: photo,
-      });
-      onTrouble(null);
-      if (answer.ok) return null;
-      if (answer.status < 500) return ((await answer.json()) as Problem).message;
-    } catch {
-      onTrouble('School can’t be reached. The photo is kept and goes as soon as it can; leave this page open.');
+const START: Step = { kind: 'asking for the code', problem: null };
+const LOOKING: Step = { kind: 'looking it up' };
+
+/** What has become of the photos taken here. */
+interface Sending {
+  sent: number;
+  underWay: number;
+  /** Why the last one is not there, or not yet. */
+  problem: string | null;
+}
+
+const NOTHING_SENT: Sending = { sent: 0, underWay: 0, problem: null };
+
+/** Photos go one after the other, also when one has moved on from the camera. */
+function useSending(key: string): [Sending, (photos: readonly Blob[]) => Promise<void>] {
+  const [sending, setSending] = useState(NOTHING_SENT);
+  const count = (sent: number, underWay: number): void =>
+    setSending((now) => ({ ...now, sent: now.sent + sent, underWay: now.underWay + underWay }));
+  const tell = (problem: string | null): void => setSending((now) => ({ ...now, problem }));
+  const send = async (photos: readonly Blob[]): Promise<void> => {
+    count(0, photos.length);
+    for (const photo of photos) {
+      const refused = await sendPhoto(key, photo, tell);
+      if (refused) tell(refused);
+      count(refused ? 0 : 1, -1);
     }
-    await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN));
-  }
+  };
+  return [sending, send];
 }
 
 /** On a phone that nobody is signed in on: it takes photos for one piece, and that is all it can do. */
 export default function OtherDevice() {
+  const [step, setStep] = useState<Step>(window.location.hash.length > 1 ? LOOKING : START);
   const [typed, setTyped] = useState('');
   const [alone, setAlone] = useState(true);
-  const [view, setView] = useState<CaptureView | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(window.location.hash.length > 1);
-  const [sent, setSent] = useState(0);
-  const [done, setDone] = useState(false);
+  const view = 'view' in step ? step.view : null;
+  const [sending, send] = useSending(view?.key ?? '');
+  useAskBeforeClosing(sending.underWay > 0);
 
-  const look = async (key: string): Promise<void> => {
-    setBusy(true);
-    setProblem(null);
+  const lookUp = async (key: string): Promise<void> => {
+    setStep(LOOKING);
     try {
-      setView(await request('POST /captures', { key }));
+      setStep({ kind: 'taking photos', view: await request('POST /captures', { key }) });
     } catch (error) {
-      setProblem((error as Error).message);
-    } finally {
-      setBusy(false);
+      setStep({ kind: 'asking for the code', problem: (error as Error).message });
     }
   };
   useEffect(() => {
@@ -64,75 +73,90 @@ export default function OtherDevice() {
     if (!key) return;
     // The key stays out of the address that might be shown, shared or kept.
     window.history.replaceState(null, '', window.location.pathname);
-    void look(key);
+    void lookUp(key);
   }, []);
 
-  const take = async (photo: Blob): Promise<void> => {
-    const why = await sendPhoto(view!.key, photo, setProblem);
-    if (why) setProblem(why);
-    else setSent((count) => count + 1);
-  };
-  const takeAll = async (files: readonly Blob[]): Promise<void> => {
-    for (const file of files) await take(file);
-  };
-
-  if (busy) return <Opening />;
-  if (done) {
-    return (
-      <View style={styles.screen} role="main">
-        <Text variant="headlineMedium" role="heading" aria-level={1}>
-          Thank you
-        </Text>
-        <Text
-          variant="bodyLarge"
-          style={styles.words}
-        >{`${sent === 1 ? 'The photo is' : `${sent} photos are`} on the other device. You can close this page.`}</Text>
-        <Button icon="camera" onPress={() => setDone(false)}>
-          Take another
-        </Button>
-      </View>
-    );
-  }
-  if (!view) {
-    return (
-      <View style={styles.screen} role="main">
-        <Text variant="headlineMedium" role="heading" aria-level={1}>
-          Be the camera
-        </Text>
-        <Text variant="bodyLarge" style={styles.words}>
-          The other device shows a code. Type it here.
-        </Text>
-        <View style={styles.field}>
-          <Field
-            label="Code"
-            value={typed}
-            onChangeText={setTyped}
-            autoCapitalize="characters"
-            autoComplete="off"
-            maxLength={12}
-            onSubmitEditing={() => void look(typed)}
-            problem={problem ?? undefined}
-          />
-        </View>
-        <Button kind="main" large icon="forward" onPress={() => void look(typed)}>
-          Go on
-        </Button>
-      </View>
-    );
-  }
+  if (step.kind === 'looking it up') return <Opening />;
+  if (step.kind === 'asking for the code')
+    return <CodeForm typed={typed} problem={step.problem} onTyped={setTyped} onCode={() => void lookUp(typed)} />;
+  if (step.kind === 'done')
+    return <Thanks sending={sending} onMore={() => setStep({ kind: 'taking photos', view: step.view })} />;
   return (
     <CameraView
       alone={alone}
       onAlone={setAlone}
-      title={`${view.title}, for ${view.learner}`}
+      title={`${step.view.title}, for ${step.view.learner}`}
       paper
-      taken={sent}
-      trouble={problem}
-      onPhoto={(photo) => void take(photo)}
-      onBrought={(files) => void takeAll(files)}
-      onFiles={() => void askForFiles(PHOTO_TYPES, true).then(takeAll)}
-      onClose={() => setDone(true)}
+      taken={sending.sent}
+      trouble={sending.problem}
+      onPhoto={(photo) => void send([photo])}
+      onBrought={(files) => void send(files)}
+      onFiles={() => void askForFiles(PHOTO_TYPES, true).then(send)}
+      onClose={() => setStep({ kind: 'done', view: step.view })}
     />
+  );
+}
+
+interface CodeFormProps {
+  typed: string;
+  problem: string | null;
+  onTyped: (typed: string) => void;
+  onCode: () => void;
+}
+
+function CodeForm({ typed, problem, onTyped, onCode }: CodeFormProps) {
+  return (
+    <View style={styles.screen} role="main">
+      <Text variant="headlineMedium" role="heading" aria-level={1}>
+        Be the camera
+      </Text>
+      <Text variant="bodyLarge" style={styles.words}>
+        The other device shows a code. Type it here.
+      </Text>
+      <View style={styles.field}>
+        <Field
+          label="Code"
+          value={typed}
+          onChangeText={onTyped}
+          autoCapitalize="characters"
+          autoComplete="off"
+          maxLength={12}
+          onSubmitEditing={onCode}
+          problem={problem ?? undefined}
+        />
+      </View>
+      <Button kind="main" large icon="forward" onPress={onCode}>
+        Go on
+      </Button>
+    </View>
+  );
+}
+
+function arrived(sent: number): string {
+  if (sent === 0) return 'No photo was sent. You can close this page.';
+  return `${sent === 1 ? 'The photo is' : `${sent} photos are`} on the other device. You can close this page.`;
+}
+const onTheWay = (count: number): string =>
+  count === 1 ? 'One photo is on the way.' : `${count} photos are on the way.`;
+
+/** What may be closed may not hold the only copy of a photo. */
+function Thanks({ sending, onMore }: { sending: Sending; onMore: () => void }) {
+  const { sent, underWay, problem } = sending;
+  return (
+    <View style={styles.screen} role="main">
+      <Text variant="headlineMedium" role="heading" aria-level={1}>
+        {underWay > 0 ? 'Not yet there' : 'Thank you'}
+      </Text>
+      {problem && <Notice>{problem}</Notice>}
+      <Text variant="bodyLarge" role="status" style={styles.words}>
+        {underWay > 0
+          ? `${onTheWay(underWay)} Leave this page open until it says that you can close it.`
+          : arrived(sent)}
+      </Text>
+      <Button icon="camera" onPress={onMore}>
+        Take another
+      </Button>
+    </View>
   );
 }
 

@@ -5,7 +5,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { mediaOutbox } from '../api/mediaOutbox';
 import { FAULT_WORDS } from '@lippet/core/sound/faultWords';
-import { decodeSound, hear, listener } from '../recording/listener';
+import { decodeSound, listener } from '../recording/listener';
 import { WorkerLostError } from '../workers/workerRemote';
 import { PlayBar } from '../recording/PlayBar';
 import { TrimBar } from '../recording/TrimBar';
@@ -16,13 +16,18 @@ import { LineIcon } from '../ui/LineIcon';
 import { Press } from '../ui/Press';
 import { Notice } from '../ui/Notice';
 import { colours, OUTLINE, TARGET } from '../ui/theme';
-import type { Heard } from '../workers/recording.worker';
 import type { BoothPart } from './boothPart';
 import { CoverPick } from './CoverPick';
 import { frameOf } from './coverFrames';
 import type { Recorded } from './recorder';
+import { useHeard, useWave } from './useHeard';
 
 const NO_ROOM = 'This device has no room left for that recording.';
+
+/** What is being made of the recording. */
+type Work = { kind: 'idle' } | { kind: 'busy' } | { kind: 'failed'; why: string };
+
+const IDLE: Work = { kind: 'idle' };
 
 interface Props {
   recorded: Recorded;
@@ -43,50 +48,33 @@ export function TakeReview(props: Props) {
   const length = spansLength(recorded.spans);
   const [trim, setTrim] = useState({ from: 0, to: length });
   const spans = useMemo(() => trimSpans(recorded.spans, trim.from, trim.to), [recorded, trim]);
-  const [heard, setHeard] = useState<Heard | null>(null);
-  const [whole, setWhole] = useState<readonly number[] | null>(null);
   const [louder, setLouder] = useState<Blob | null>(null);
   const [title, setTitle] = useState('');
   const [cover, setCover] = useState<number | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [work, setWork] = useState<Work>(IDLE);
+  const isBusy = work.kind === 'busy';
   const blob = louder ?? recorded.blob;
   const url = useMemo(() => URL.createObjectURL(blob), [blob]);
   useEffect(() => () => URL.revokeObjectURL(url), [url]);
   // A film plays by itself: who made it wants to see it. A sound waits, the room may be full of others.
   const player = usePlayer(url, spans, sort === 'film');
-
-  useEffect(() => {
-    let gone = false;
-    void hear(blob, [[0, seconds]]).then((found) => !gone && setWhole(found?.peaks ?? null));
-    return () => void (gone = true);
-  }, [blob, seconds]);
-  useEffect(() => {
-    let gone = false;
-    const timer = setTimeout(() => void hear(blob, spans).then((found) => !gone && setHeard(found)), 200);
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-  }, [blob, spans]);
+  const whole = useWave(blob, seconds);
+  const heard = useHeard(blob, spans);
 
   const makeLouder = async (): Promise<void> => {
-    if (louder) return setLouder(null);
-    setBusy(true);
-    setProblem(null);
+    setWork({ kind: 'busy' });
     try {
       const sound = await decodeSound(recorded.blob);
       if (sound) setLouder(new Blob([await listener().lift(sound)], { type: 'audio/wav' }));
+      setWork(IDLE);
     } catch (error) {
+      setWork(IDLE);
       if (!(error instanceof WorkerLostError)) throw error;
-      setProblem(error.message);
-    } finally {
-      setBusy(false);
+      setWork({ kind: 'failed', why: error.message });
     }
-    return undefined;
   };
   const keep = async (): Promise<void> => {
-    setBusy(true);
+    setWork({ kind: 'busy' });
     try {
       const { home } = recorded;
       const media = crypto.randomUUID();
@@ -113,8 +101,7 @@ export function TakeReview(props: Props) {
       });
     } catch (error) {
       console.warn('A recording could not be kept.', error);
-      setProblem(NO_ROOM);
-      setBusy(false);
+      setWork({ kind: 'failed', why: NO_ROOM });
     }
   };
   const shown = whole && keptPeaks(whole, seconds, recorded.spans);
@@ -159,8 +146,8 @@ export function TakeReview(props: Props) {
           <Button
             kind={louder ? 'chosen' : 'plain'}
             icon="louder"
-            disabled={busy}
-            onPress={() => void makeLouder()}
+            disabled={isBusy}
+            onPress={() => (louder ? setLouder(null) : void makeLouder())}
             style={styles.start}
           >
             {louder ? 'Louder now. As it was?' : 'Make it louder'}
@@ -184,20 +171,20 @@ export function TakeReview(props: Props) {
           onChangeText={setTitle}
           maxLength={MAX_TITLE}
         />
-        {problem && <Notice>{problem}</Notice>}
+        {work.kind === 'failed' && <Notice>{work.why}</Notice>}
       </ScrollView>
       <View style={styles.foot}>
-        <Button icon="record" onPress={onAgain} disabled={busy} style={styles.half}>
+        <Button icon="record" onPress={onAgain} disabled={isBusy} style={styles.half}>
           Take again
         </Button>
         <Button
           kind="main"
           icon="tick"
           onPress={() => void keep()}
-          disabled={busy || spans.length === 0}
+          disabled={isBusy || spans.length === 0}
           style={styles.half}
         >
-          {busy ? 'Wait …' : 'Keep it'}
+          {isBusy ? 'Wait …' : 'Keep it'}
         </Button>
       </View>
     </View>

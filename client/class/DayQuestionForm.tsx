@@ -25,6 +25,24 @@ type AnsweredWith = (typeof ANSWERED_WITH)[number]['value'];
 const emptyChoice = (): DayChoice => ({ id: crypto.randomUUID(), words: '', media: null });
 const written = (choices: readonly DayChoice[]): DayChoice[] => choices.filter(({ words }) => words.trim() !== '');
 
+interface QuestionDraft {
+  id: string;
+  words: string;
+  seenBy: SeenBy;
+  answeredWith: AnsweredWith;
+  /** Kept while the weather is chosen, in case one comes back to them. */
+  choices: readonly DayChoice[];
+}
+
+// Its id is made once: asked twice, or again where no answer came, it is the same question.
+const newQuestion = (): QuestionDraft => ({
+  id: crypto.randomUUID(),
+  words: 'How is the wind today?',
+  seenBy: 'teacher',
+  answeredWith: 'weather',
+  choices: [emptyChoice(), emptyChoice()],
+});
+
 interface Props {
   /** Where pictures of answers belong. */
   home: MediaHome;
@@ -34,13 +52,10 @@ interface Props {
 
 /** What a class is asked each day, what it can answer, and who sees that. */
 export function DayQuestionForm({ home, classroom, onClose }: Props) {
-  // Made once: pressed twice, or again where no answer came, it is the same question.
-  const [id] = useState(() => crypto.randomUUID());
-  const [words, setWords] = useState('How is the wind today?');
-  const [seenBy, setSeenBy] = useState<SeenBy>('teacher');
-  const [answeredWith, setAnsweredWith] = useState<AnsweredWith>('weather');
-  const [choices, setChoices] = useState<readonly DayChoice[]>(() => [emptyChoice(), emptyChoice()]);
+  const [draft, setDraft] = useState(newQuestion);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const change = (changed: Partial<QuestionDraft>): void => setDraft((before) => ({ ...before, ...changed }));
+  const { id, words, seenBy, answeredWith, choices } = draft;
   const own = answeredWith === 'own';
   const offered = own ? written(choices) : null;
   const isReady = words.trim() !== '' && (!offered || offered.length >= DAY_CHOICES.least);
@@ -65,15 +80,33 @@ export function DayQuestionForm({ home, classroom, onClose }: Props) {
         </>
       }
     >
-      <Field label="The question" value={words} onChangeText={setWords} maxLength={LIMITS.word} />
-      <Pick label="They answer with" headed options={ANSWERED_WITH} chosen={answeredWith} onChoose={setAnsweredWith} />
-      {own && <ChoiceRows home={home} choices={choices} onChange={setChoices} onTrouble={setTrouble} />}
+      <Field
+        label="The question"
+        value={words}
+        onChangeText={(next) => change({ words: next })}
+        maxLength={LIMITS.word}
+      />
+      <Pick
+        label="They answer with"
+        headed
+        options={ANSWERED_WITH}
+        chosen={answeredWith}
+        onChoose={(next) => change({ answeredWith: next })}
+      />
+      {own && (
+        <ChoiceRows
+          home={home}
+          choices={choices}
+          onChange={(next) => change({ choices: next })}
+          onTrouble={setTrouble}
+        />
+      )}
       <Pick
         label="Who sees the answers"
         headed
         options={SEEN_BY.map((value) => ({ value, word: SEEN_WORDS[value] }))}
         chosen={seenBy}
-        onChoose={setSeenBy}
+        onChoose={(next) => change({ seenBy: next })}
       />
     </Dialog>
   );

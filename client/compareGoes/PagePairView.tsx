@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type * as Y from 'yjs';
 import { PageSurface } from '../page/surface/PageSurface';
-import type { Shown } from '../page/surface/pageRenderer';
+import type { Shown } from '../page/surface/pagePainter';
 import type { Surface } from '../page/surface/surface';
 import { Notice } from '../ui/Notice';
 import { colours, OUTLINE } from '../ui/theme';

@@ -3,7 +3,7 @@ import { itemNews, newsWords, type PagePair } from '@lippet/core/review/whatIsNe
 import { readShot } from '@lippet/core/page/readShot';
 import { useEffect, useMemo, useState } from 'react';
 import type * as Y from 'yjs';
-import type { Shown } from '../page/surface/pageRenderer';
+import type { Shown } from '../page/surface/pagePainter';
 import { colours } from '../ui/theme';
 import { photoNews } from './photoNews';
 

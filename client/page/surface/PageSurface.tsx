@@ -10,7 +10,7 @@ import type { DocumentEditor } from '../document/documentEditor';
 import { ItemLayer } from './itemLayer';
 import { PdfPageSource } from '../pictures/pdfPages';
 import { pictures } from '../pictures/pictures';
-import type { Shown } from './pageRenderer';
+import type { Shown } from './pagePainter';
 import { Surface, type ToolUse } from './surface';
 import { surfaceKey } from './surfaceKeys';
 import { goToSpot } from '../over/goToSpot';

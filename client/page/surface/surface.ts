@@ -15,7 +15,8 @@ import type { DrawnItem, ItemLayer } from './itemLayer';
 import { KeyHand } from './keyHand';
 import type { GroundSources } from './pageGround';
 import type { LivePen } from './liveLayer';
-import { PageRenderer, type Shown } from './pageRenderer';
+import type { Shown } from './pagePainter';
+import { PageRenderer } from './pageRenderer';
 import { PenInput, type ToolGesture } from './penInput';
 
 /** What lies over the sheet and changes as one works: the overlays draw themselves from it. */

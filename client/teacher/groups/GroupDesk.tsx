@@ -1,7 +1,7 @@
 import type { GroupMember, KeyCard } from '@lippet/core/contract/groups';
 import { KEY_LENGTH_WORDS, type KeyLength } from '@lippet/core/contract/pictureKey';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { keys } from '../../api/queries';
@@ -17,6 +17,7 @@ import { Screen } from '../../ui/Screen';
 import { Scrap } from '../../ui/Scrap';
 import { TickBox } from '../../ui/TickBox';
 import { colours } from '../../ui/theme';
+import { useAskBeforeClosing } from '../../ui/useAskBeforeClosing';
 import { AddLearners } from './AddLearners';
 import { NewCards } from './NewCards';
 import { NewKeysQuestion } from './NewKeysQuestion';
@@ -27,13 +28,6 @@ const NO_CARDS: readonly KeyCard[] = [];
 /** How a learner signs in, in words. */
 const keyOf = ({ keys: kind, keyLength, signInName }: GroupMember): string =>
   kind === 'picture' ? `${KEY_LENGTH_WORDS[keyLength]} pictures` : `password, sign-in name ${signInName}`;
-
-/** The browser asks before the page is closed or loaded anew. @returns what ends that */
-function askBeforeClosing(): () => void {
-  const ask = (event: BeforeUnloadEvent): void => event.preventDefault();
-  window.addEventListener('beforeunload', ask);
-  return () => window.removeEventListener('beforeunload', ask);
-}
 
 /** A group as its teacher keeps it: its learners, their keys, who has left. */
 export default function GroupDesk({ groupId }: { groupId: string }) {
@@ -51,7 +45,7 @@ export default function GroupDesk({ groupId }: { groupId: string }) {
   const [asking, setAsking] = useState<'keys' | GroupMember | null>(null);
   const [leave, setLeave] = useState<{ go: () => void } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => (unprinted ? askBeforeClosing() : undefined), [unprinted]);
+  useAskBeforeClosing(unprinted);
   // Pressed twice, a key would be made anew twice, and the first card be wrong.
   const underWay = useRef(false);
   const act = async (action: () => Promise<unknown>): Promise<void> => {
