@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { slipsBetween } from './damerauLevenshtein';
+import { lettersOf, slipsBetween } from './damerauLevenshtein';
 import { sameWords, USUAL_WORD_RULES, type WordRules } from './sameWords';
 
 const LOOSE: WordRules = { letterCase: false, accents: false, hyphens: false, spaces: false, oneSlip: false };
@@ -19,6 +19,18 @@ describe('slips of the pen', () => {
     ['kitten', 'sitting', 3],
     ['é', 'e\u0301', 1],
   ])('from %s to %s are %d', (one, other, slips) => expect(slipsBetween(one, other, 9)).toBe(slips));
+
+  it('are counted soon, however long the texts are', () => {
+    const [one, other] = ['a'.repeat(50_000), `b${'a'.repeat(49_999)}`];
+    // Every letter against every other would be 2.5 thousand million steps.
+    expect(slipsBetween(one, other, 1)).toBe(1);
+    expect(slipsBetween(one, `${other}cc`, 1)).toBe(2);
+  });
+
+  it('are counted in the letters that people see, plain or not', () => {
+    const letters = fc.constantFrom('a', 'ß', 'é', 'e\u0301', '\u00AD', 'ʰ', 'कि', '👩‍👧', ' ');
+    fc.assert(fc.property(fc.array(letters, { maxLength: 9 }), (all) => expect(lettersOf(all.join(''))).toEqual(all)));
+  });
 
   it('are as many both ways, none to itself, and no more than asked for', () => {
     const word = fc.string({ maxLength: 12 });
