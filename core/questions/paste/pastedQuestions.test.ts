@@ -97,6 +97,22 @@ describe('what is not understood', () => {
     expect(unused[0]!.why).toMatch(/^At most 200 questions/);
   });
 
+  // Where a text can be read in many ways, trying them all would take minutes.
+  it.each([
+    ['spaces', `a${' '.repeat(300_000)}a`],
+    ['spaces in front of no mark', `What?\n${'a '.repeat(150_000)}(1 mark`],
+    ['dots that are no range', `What?\na = ${'.'.repeat(300_000)}x`],
+    ['slashes', `What?\n~ ${'/ '.repeat(150_000)}`],
+    ['arrows', `What?\n${'-> '.repeat(100_000)}`],
+  ])('of a line as long as a book, of %s, nothing is made, and soon', (_, text) => {
+    expect(read(text).questions).toEqual([]);
+  });
+
+  it('takes several spaces for one, as in a table', () => {
+    const [question] = read('How   many  legs has a  crab?\n=   10').questions;
+    expect(question!.words).toBe('How many legs has a crab?');
+  });
+
   it('makes only questions that can be set, of whatever is pasted', () => {
     const piece = fc.constantFrom(
       'Which?',

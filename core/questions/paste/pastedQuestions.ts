@@ -110,6 +110,8 @@ interface Found {
 }
 
 /** Longer dashes and a bullet are typed for a dash by programs that write letters. */
+/** Of several spaces one is meant, as in a table that was copied; what looks for marks would try each of them. */
+const SPACES = /\s{2,}/gu;
 const BULLET = /^(?:[-–—•▪]|\[ ?\]|\(?[a-z][.)])\s+(?<rest>.+)$/iu;
 const NUMBERED = /^\(?\d{1,2}[.)]\s+(?<rest>.+)$/u;
 const MARKED_IN_FRONT = /^(?:[-–—•▪]\s*)?(?:\*|✓|✔|\[x\])\s*(?<rest>.+)$/iu;
@@ -128,7 +130,12 @@ const WRONG = /^~\s*(?<answer>.+?)\s*\/\/\s*(?<words>.+)$/u;
 const REPLY_BEHIND = /\s+\/\/\s*(?<words>.+)$/u;
 const SUM_IN_WORDS = /\{[^{}]+\}/u;
 const VARIABLE = /^(?<name>[a-z][a-z0-9]*)\s*=(?!=)\s*(?<rest>.+)$/iu;
-const RANGE = /^(?<from>-?[\d.]+)\s*\.\.\s*(?<to>-?[\d.]+)(?:\s+by\s+(?<step>[\d.]+))?$/iu;
+/** There is one way to read it: of several, all would be tried. */
+const PLAIN_NUMBER = '-?(?:\\d+(?:\\.\\d+)?|\\.\\d+)';
+const RANGE = new RegExp(
+  `^(?<from>${PLAIN_NUMBER})\\s?\\.\\.\\s?(?<to>${PLAIN_NUMBER})(?:\\sby\\s(?<step>${PLAIN_NUMBER}))?$`,
+  'iu',
+);
 const NUMBERS = /^-?[\d.]+(?:\s*,\s*-?[\d.]+)+$/u;
 const CONDITION = /^when\s+(?<rest>.+)$/iu;
 const TOLERANCE = /\s*(?:±|\+\/-)\s*(?<by>\d+(?:[.,]\d+)?)\s*(?<percent>%)?\s*$/u;
@@ -144,7 +151,7 @@ function parted(lines: readonly Line[]): Line[][] {
   const all: Line[][] = [[]];
   for (const { line, words } of lines) {
     if (words.trim() === '') all.push([]);
-    else all.at(-1)!.push({ line, words: words.trim() });
+    else all.at(-1)!.push({ line, words: words.trim().replace(SPACES, ' ') });
   }
   return all.filter((some) => some.length > 0);
 }
