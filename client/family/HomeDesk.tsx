@@ -17,6 +17,7 @@ import { PersonHead } from '../ui/PersonHead';
 import { Press } from '../ui/Press';
 import { Screen } from '../ui/Screen';
 import { colours } from '../ui/theme';
+import { useOneAtATime } from '../ui/useOneAtATime';
 import { HomeSheet } from './HomeSheet';
 import { useChildren, useHome } from './useHome';
 
@@ -93,6 +94,7 @@ function AddChild({ onAdded }: { onAdded: () => void }) {
   const client = useQueryClient();
   const [code, setCode] = useState('');
   const [problem, setProblem] = useState<string | undefined>();
+  const [isBusy, run] = useOneAtATime();
   const add = async (): Promise<void> => {
     try {
       client.setQueryData(keys.children, await request('POST /family/children', { code }));
@@ -109,10 +111,10 @@ function AddChild({ onAdded }: { onAdded: () => void }) {
         onChangeText={setCode}
         autoCapitalize="characters"
         autoComplete="off"
-        onSubmitEditing={() => void add()}
+        onSubmitEditing={() => void run(add)}
         problem={problem}
       />
-      <Button kind="main" icon="plus" onPress={() => void add()} style={styles.start}>
+      <Button kind="main" icon="plus" disabled={isBusy} onPress={() => void run(add)} style={styles.start}>
         Add the child
       </Button>
     </View>

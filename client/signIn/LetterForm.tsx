@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
+import { useOneAtATime } from '../ui/useOneAtATime';
 
 interface Props {
   /** Throws where it is refused. */
@@ -15,15 +16,13 @@ interface Props {
 export default function LetterForm({ askForLetter, onBack }: Props) {
   const [address, setAddress] = useState('');
   const [problem, setProblem] = useState<string | undefined>();
-  const [busy, setBusy] = useState(false);
+  const [isBusy, run] = useOneAtATime();
   const submit = async (): Promise<void> => {
-    setBusy(true);
     setProblem(undefined);
     try {
       await askForLetter({ address, card: null });
     } catch (error) {
       setProblem((error as Error).message);
-      setBusy(false);
     }
   };
   return (
@@ -40,14 +39,14 @@ export default function LetterForm({ askForLetter, onBack }: Props) {
         autoComplete="email"
         inputMode="email"
         maxLength={200}
-        onSubmitEditing={() => void submit()}
+        onSubmitEditing={() => void run(submit)}
         problem={problem}
       />
       <View style={styles.row}>
         <Button icon="back" onPress={onBack}>
           Back
         </Button>
-        <Button kind="main" icon="forward" disabled={busy || address.trim() === ''} onPress={() => void submit()}>
+        <Button kind="main" icon="forward" disabled={isBusy || address.trim() === ''} onPress={() => void run(submit)}>
           Send me a letter
         </Button>
       </View>

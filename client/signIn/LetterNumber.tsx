@@ -22,6 +22,7 @@ export default function LetterNumber({ letter, askForLetter, open }: Props) {
   const [keep, setKeep] = useState(false);
   const [told, setTold] = useState<{ problem: string } | 'busy' | 'sent again' | null>(null);
   const attempt = async (work: () => Promise<void>): Promise<void> => {
+    if (told === 'busy') return;
     setTold('busy');
     try {
       await work();

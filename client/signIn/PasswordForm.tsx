@@ -77,7 +77,7 @@ export default function PasswordForm({ person, also, onBack, onLetter }: Props) 
             onBlur={field.onBlur}
             secureTextEntry
             autoComplete="current-password"
-            onSubmitEditing={() => void submit()}
+            onSubmitEditing={() => void (formState.isSubmitting || submit())}
             problem={formState.errors.password?.message}
           />
         )}

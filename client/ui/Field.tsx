@@ -43,6 +43,8 @@ export function Field({ label, bare = false, problem, multiline, ...rest }: Prop
         textColor={colours.ink}
         style={[styles.input, face, multiline && styles.tall]}
         contentStyle={[face, multiline && styles.tallContent]}
+        // Whoever sends it by Enter stays where they are: what was wrong is put right there.
+        blurOnSubmit={false}
         {...rest}
       />
       {problem ? (

@@ -1,5 +1,5 @@
 import { PIECE_STATES, STATE_WORDS } from '@lippet/core/piece/pieceState';
-import { fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { Badge } from './Badge';
 import { Button } from './Button';
@@ -7,6 +7,7 @@ import { Field } from './Field';
 import { LINES, LineIcon, type LineName } from './LineIcon';
 import { Stamp } from './Stamp';
 import { colours, theme } from './theme';
+import { useOneAtATime } from './useOneAtATime';
 
 const show = (element: React.ReactElement) => render(<PaperProvider theme={theme}>{element}</PaperProvider>);
 
@@ -46,6 +47,29 @@ describe('shared parts', () => {
       </>,
     );
     for (const state of PIECE_STATES) expect(screen.getByRole('img', { name: STATE_WORDS[state] })).toBeTruthy();
+  });
+
+  it('send a field by Enter, once while that is under way, and keep whoever typed there', async () => {
+    const sent: (() => void)[] = [];
+    const work = jest.fn(() => new Promise<void>((resolve) => sent.push(resolve)));
+    function Form() {
+      const [, run] = useOneAtATime();
+      return <Field label="Name" value="Reeds" onChangeText={() => undefined} onSubmitEditing={() => void run(work)} />;
+    }
+    show(<Form />);
+    const field = screen.getByRole('textbox', { name: 'Name' });
+    act(() => field.focus());
+    const enter = () => fireEvent.keyDown(field, { key: 'Enter' });
+    enter();
+    enter();
+    expect(work).toHaveBeenCalledTimes(1);
+    await act(async () => sent[0]!());
+    // A browser takes the focus away a moment after the key.
+    await new Promise((resolve) => setTimeout(resolve, 10));
+    expect(document.activeElement).toBe(field);
+    enter();
+    expect(work).toHaveBeenCalledTimes(2);
+    await act(async () => sent[1]!());
   });
 
   it('press by mouse and by keyboard, and not while they are off', () => {

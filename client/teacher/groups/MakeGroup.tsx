@@ -6,6 +6,7 @@ import { request } from '../../api/request';
 import { Dialog } from '../../ui/Dialog';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { useOneAtATime } from '../../ui/useOneAtATime';
 
 /** Begins a group: its name, then its learners. */
 export function MakeGroup() {
@@ -14,6 +15,7 @@ export function MakeGroup() {
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, run] = useOneAtATime();
   const id = useRef(crypto.randomUUID());
   const make = async (): Promise<void> => {
     try {
@@ -43,7 +45,7 @@ export function MakeGroup() {
         answers={
           <>
             <Button onPress={() => setOpen(false)}>Not now</Button>
-            <Button kind="main" disabled={name.trim() === ''} onPress={() => void make()}>
+            <Button kind="main" disabled={isBusy || name.trim() === ''} onPress={() => void run(make)}>
               Make it
             </Button>
           </>
@@ -54,7 +56,7 @@ export function MakeGroup() {
           value={name}
           onChangeText={setName}
           maxLength={80}
-          onSubmitEditing={() => void make()}
+          onSubmitEditing={() => void run(make)}
         />
       </Dialog>
     </>
