@@ -1,6 +1,8 @@
 import { defineConfig } from '@playwright/test';
-import { BARE_CHROMIUM, CHROMIUM_UNANSWERED } from './chromium';
+import { BARE_CHROMIUM, BARE_CHROMIUM_WITH_DEVICES, CHROMIUM_UNANSWERED } from './chromium';
 
+/** Journeys with a camera, a microphone, or what else was tried beside them. */
+const WITH_DEVICES = /(ask|camera|film|hear|materials|pages)\.spec/;
 /** Journeys of what the browser's settings take away. */
 const UNANSWERED = /forbidden\.spec/;
 
@@ -17,7 +19,8 @@ export default defineConfig({
   use: { screenshot: 'only-on-failure' },
   // One browser after the other: whoever needs another one than the journey before starts it, and a server, anew.
   projects: [
+    { name: 'devices', testMatch: WITH_DEVICES, use: { launchOptions: BARE_CHROMIUM_WITH_DEVICES } },
     { name: 'unanswered', testMatch: UNANSWERED, use: { launchOptions: CHROMIUM_UNANSWERED } },
-    { name: 'bare', testIgnore: UNANSWERED, use: { launchOptions: BARE_CHROMIUM } },
+    { name: 'bare', testIgnore: [WITH_DEVICES, UNANSWERED], use: { launchOptions: BARE_CHROMIUM } },
   ],
 });
