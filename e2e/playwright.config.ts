@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
-import { BARE_CHROMIUM, BARE_CHROMIUM_WITH_DEVICES, CHROMIUM_UNANSWERED } from './chromium';
+import { BARE_CHROMIUM, CHROMIUM_UNANSWERED, CHROMIUM_WITH_DEVICES } from './chromium';
 
-/** Journeys with a camera, a microphone, or what else was tried beside them. */
+/** Journeys with a camera, a microphone, a voice of the browser's own, or a look at what a window keeps in memory. */
 const WITH_DEVICES = /(ask|camera|film|hear|materials|pages)\.spec/;
 /** Journeys of what the browser's settings take away. */
 const UNANSWERED = /forbidden\.spec/;
@@ -19,7 +19,7 @@ export default defineConfig({
   use: { screenshot: 'only-on-failure' },
   // One browser after the other: whoever needs another one than the journey before starts it, and a server, anew.
   projects: [
-    { name: 'devices', testMatch: WITH_DEVICES, use: { launchOptions: BARE_CHROMIUM_WITH_DEVICES } },
+    { name: 'devices', testMatch: WITH_DEVICES, use: { launchOptions: CHROMIUM_WITH_DEVICES } },
     { name: 'unanswered', testMatch: UNANSWERED, use: { launchOptions: CHROMIUM_UNANSWERED } },
     { name: 'bare', testIgnore: [WITH_DEVICES, UNANSWERED], use: { launchOptions: BARE_CHROMIUM } },
   ],
