@@ -319,4 +319,8 @@ test('a phone that nobody is signed in on is the camera for one piece, until its
   await expect(tamsin.sheet).toBeVisible();
   await phone.page.getByRole('button', { name: 'Take the photo', exact: true }).click();
   await expect(phone.page.getByText('That code has run out, or was closed.')).toBeVisible();
+  // What was refused is still said beside what has arrived.
+  await phone.page.getByRole('button', { name: 'Done 2 taken' }).click();
+  await expect(phone.page.getByText('One photo was not taken. That code has run out, or was closed.')).toBeVisible();
+  await expect(phone.page.getByText('2 photos are on the other device.')).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import type { CaptureView } from '@lippet/core/contract/capture';
 import { PHOTO_TYPES } from '@lippet/core/contract/media';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { request } from '../api/request';
@@ -28,25 +28,34 @@ const LOOKING: Step = { kind: 'looking it up' };
 interface Sending {
   sent: number;
   underWay: number;
-  /** Why the last one is not there, or not yet. */
-  problem: string | null;
+  /** Why it takes longer; null while it does not. */
+  trouble: string | null;
+  /** Why photos were not taken, one sentence for each. */
+  refused: readonly string[];
 }
 
-const NOTHING_SENT: Sending = { sent: 0, underWay: 0, problem: null };
+const NOTHING_SENT: Sending = { sent: 0, underWay: 0, trouble: null, refused: [] };
+
+const outcome = (now: Sending, refused: string | null): Sending => ({
+  ...now,
+  underWay: now.underWay - 1,
+  sent: now.sent + (refused ? 0 : 1),
+  refused: refused ? [...now.refused, refused] : now.refused,
+});
 
 /** Photos go one after the other, also when one has moved on from the camera. */
-function useSending(key: string): [Sending, (photos: readonly Blob[]) => Promise<void>] {
+function useSending(key: string): [Sending, (photos: readonly Blob[]) => void] {
   const [sending, setSending] = useState(NOTHING_SENT);
-  const count = (sent: number, underWay: number): void =>
-    setSending((now) => ({ ...now, sent: now.sent + sent, underWay: now.underWay + underWay }));
-  const tell = (problem: string | null): void => setSending((now) => ({ ...now, problem }));
-  const send = async (photos: readonly Blob[]): Promise<void> => {
-    count(0, photos.length);
+  const before = useRef(Promise.resolve());
+  const sendAll = async (photos: readonly Blob[]): Promise<void> => {
     for (const photo of photos) {
-      const refused = await sendPhoto(key, photo, tell);
-      if (refused) tell(refused);
-      count(refused ? 0 : 1, -1);
+      const refused = await sendPhoto(key, photo, (trouble) => setSending((now) => ({ ...now, trouble })));
+      setSending((now) => outcome(now, refused));
     }
+  };
+  const send = (photos: readonly Blob[]): void => {
+    setSending((now) => ({ ...now, underWay: now.underWay + photos.length }));
+    before.current = before.current.then(() => sendAll(photos));
   };
   return [sending, send];
 }
@@ -88,9 +97,9 @@ export default function OtherDevice() {
       title={`${step.view.title}, for ${step.view.learner}`}
       paper
       taken={sending.sent}
-      trouble={sending.problem}
-      onPhoto={(photo) => void send([photo])}
-      onBrought={(files) => void send(files)}
+      trouble={sending.trouble ?? sending.refused.at(-1) ?? null}
+      onPhoto={(photo) => send([photo])}
+      onBrought={send}
       onFiles={() => void askForFiles(PHOTO_TYPES, true).then(send)}
       onClose={() => setStep({ kind: 'done', view: step.view })}
     />
@@ -136,18 +145,22 @@ function arrived(sent: number): string {
   if (sent === 0) return 'No photo was sent. You can close this page.';
   return `${sent === 1 ? 'The photo is' : `${sent} photos are`} on the other device. You can close this page.`;
 }
+/** The last reason stands for all: a code that has run out refuses each of them. */
+const notTaken = (refused: readonly string[]): string =>
+  `${refused.length === 1 ? 'One photo was' : `${refused.length} photos were`} not taken. ${refused.at(-1)}`;
 const onTheWay = (count: number): string =>
   count === 1 ? 'One photo is on the way.' : `${count} photos are on the way.`;
 
 /** What may be closed may not hold the only copy of a photo. */
 function Thanks({ sending, onMore }: { sending: Sending; onMore: () => void }) {
-  const { sent, underWay, problem } = sending;
+  const { sent, underWay, trouble, refused } = sending;
   return (
     <View style={styles.screen} role="main">
       <Text variant="headlineMedium" role="heading" aria-level={1}>
         {underWay > 0 ? 'Not yet there' : 'Thank you'}
       </Text>
-      {problem && <Notice>{problem}</Notice>}
+      {trouble && <Notice>{trouble}</Notice>}
+      {refused.length > 0 && <Notice>{notTaken(refused)}</Notice>}
       <Text variant="bodyLarge" role="status" style={styles.words}>
         {underWay > 0
           ? `${onTheWay(underWay)} Leave this page open until it says that you can close it.`

@@ -68,9 +68,8 @@ export function TakeReview(props: Props) {
       if (sound) setLouder(new Blob([await listener().lift(sound)], { type: 'audio/wav' }));
       setWork(IDLE);
     } catch (error) {
-      setWork(IDLE);
+      setWork(error instanceof WorkerLostError ? { kind: 'failed', why: error.message } : IDLE);
       if (!(error instanceof WorkerLostError)) throw error;
-      setWork({ kind: 'failed', why: error.message });
     }
   };
   const keep = async (): Promise<void> => {

@@ -5,6 +5,9 @@ import type { Problem } from '@lippet/core/contract/problem';
 /** Milliseconds until it is tried again. */
 const TRY_AGAIN = 2_000;
 
+/** Answers that say nothing of the photo: it took too long, there were too many at once, or school is in trouble. */
+const isLater = (status: number): boolean => status >= 500 || status === 408 || status === 429;
+
 /**
  * Sends a photo from a device that nobody is signed in on, again and again under one id until school has it.
  * @param key what the device may bring photos with
@@ -25,7 +28,7 @@ export async function sendPhoto(
       });
       onTrouble(null);
       if (answer.ok) return null;
-      if (answer.status < 500) return ((await answer.json()) as Problem).message;
+      if (!isLater(answer.status)) return ((await answer.json()) as Problem).message;
     } catch {
       onTrouble('School can’t be reached. The photo is kept and goes as soon as it can; leave this page open.');
     }
