@@ -1,8 +1,6 @@
 /** Work in and out in open formats, read back by other programs and compared by position. */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { readInkml } from '@lippet/core/ink/inkml/readInkml';
@@ -10,14 +8,12 @@ import { PHONE, WIDE } from './chromium';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
-const folder = mkdtempSync(join(tmpdir(), 'lippet-formats-'));
-
 async function takeOut(page: Page, word: string): Promise<string> {
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Take a copy out' }).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: word, exact: true }).click();
-  const path = join(folder, (await download).suggestedFilename());
+  const path = test.info().outputPath((await download).suggestedFilename());
   await (await download).saveAs(path);
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);

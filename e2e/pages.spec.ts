@@ -2,9 +2,7 @@
  * Many pages, and what lies on them: put in order by pointer and by finger, opened a page at a time, looked at closely.
  */
 import { randomBytes } from 'node:crypto';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { writeFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import { PDFDocument, rgb } from 'pdf-lib';
 import { PHONE, WIDE } from './chromium';
@@ -195,7 +193,7 @@ test('of a file with a hundred pages only what is near the view is fetched, and 
   await nell.openSheet('Label the harbour map');
   const sheet = await Sheet.of(nell);
   const { page } = nell;
-  const path = join(mkdtempSync(join(tmpdir(), 'lippet-pages-')), 'hundred.pdf');
+  const path = test.info().outputPath('hundred.pdf');
   const size = await heavyPdf(path, 100);
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Add a page' }).click();

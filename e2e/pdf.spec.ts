@@ -3,9 +3,7 @@
  * of it.
  */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
@@ -16,15 +14,13 @@ import { maskedPdf, scannedPdf } from './difficultPdfs';
 import { Sheet } from './sheetHand';
 import { expect, test } from './school';
 
-const folder = mkdtempSync(join(tmpdir(), 'lippet-pdf-journey-'));
-
 /** Takes the work out in a format, and gives the file's path. */
 async function takeOut(page: Page, word: string): Promise<string> {
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Take a copy out' }).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: word, exact: true }).click();
-  const path = join(folder, `${Math.random()}-${(await download).suggestedFilename()}`);
+  const path = test.info().outputPath(`${Math.random()}-${(await download).suggestedFilename()}`);
   await (await download).saveAs(path);
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -179,11 +175,11 @@ test('a learner’s own PDF becomes pages; what is no PDF gets a sentence and ha
   const nell = await device({ viewport: WIDE });
   const sheet = await openMap(nell);
   const { page } = nell;
-  const good = join(folder, 'mine.pdf');
+  const good = test.info().outputPath('mine.pdf');
   writeFileSync(good, await harbourPdf());
-  const cut = join(folder, 'cut.pdf');
+  const cut = test.info().outputPath('cut.pdf');
   writeFileSync(cut, (await harbourPdf()).slice(0, 400));
-  const letter = join(folder, 'letter.pdf');
+  const letter = test.info().outputPath('letter.pdf');
   writeFileSync(letter, 'Dear Mr Quell, this is no PDF at all.');
   const bring = async (path: string): Promise<void> => {
     const chooser = page.waitForEvent('filechooser');
@@ -213,9 +209,9 @@ test('a scan is marked by boxes; a locked and an endless PDF get a sentence', as
   const endless = await PDFDocument.create();
   for (let i = 0; i < 401; i++) endless.addPage([100, 100]);
   const files = {
-    scan: join(folder, 'scan.pdf'),
-    endless: join(folder, 'endless.pdf'),
-    locked: join(folder, 'locked.pdf'),
+    scan: test.info().outputPath('scan.pdf'),
+    endless: test.info().outputPath('endless.pdf'),
+    locked: test.info().outputPath('locked.pdf'),
   };
   writeFileSync(files.scan, await scan.save());
   writeFileSync(files.endless, await endless.save());
@@ -259,7 +255,7 @@ test('what an office scanner wrote (JPEG 2000, JBIG2) is seen, drawn on, and lea
   const nell = await device({ viewport: WIDE, acceptDownloads: true });
   const sheet = await openMap(nell);
   const { page } = nell;
-  const path = join(folder, 'scanner.pdf');
+  const path = test.info().outputPath('scanner.pdf');
   writeFileSync(path, await scannedPdf());
   await page.getByRole('button', { name: 'Add a page' }).click();
   const chooser = page.waitForEvent('filechooser');
@@ -296,7 +292,7 @@ test('what a mask of a PDF hides is hidden: no shadow becomes a black box over t
   const nell = await device({ viewport: WIDE });
   const sheet = await openMap(nell);
   const { page } = nell;
-  const path = join(folder, 'masked.pdf');
+  const path = test.info().outputPath('masked.pdf');
   writeFileSync(path, await maskedPdf());
   await page.getByRole('button', { name: 'Add a page' }).click();
   const chooser = page.waitForEvent('filechooser');

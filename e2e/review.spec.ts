@@ -1,8 +1,6 @@
 /** The desk beyond pen marks: typed words and pins over the work, watching it drawn, the go as a file. */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { expectAccessible } from './accessible';
 import { WIDE } from './chromium';
 import { Sheet } from './sheetHand';
@@ -51,11 +49,10 @@ test('a teacher pins a note on the work, watches it drawn and takes it out; the 
   await page.getByRole('button', { name: /^Oskar Vane/ }).click();
   // The go leaves in every format, with the marks on it or without.
   await page.getByRole('button', { name: 'Take a copy out' }).click();
-  const folder = mkdtempSync(join(tmpdir(), 'lippet-go-'));
   const taken = async (word: string): Promise<string> => {
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: word, exact: true }).click();
-    const path = join(folder, (await download).suggestedFilename());
+    const path = test.info().outputPath((await download).suggestedFilename());
     await (await download).saveAs(path);
     return path;
   };

@@ -1,6 +1,7 @@
 import type { Address, AnswerOf, BodyOf, ParamOf } from '@lippet/core/contract/api';
 import { OWN_HEADER } from '@lippet/core/contract/limits';
 import type { Problem, ProblemCode } from '@lippet/core/contract/problem';
+import { isAnybodyHere } from '../stores/unsent';
 
 /** The server's refusal, or that it could not be reached; the message can be shown as it is. */
 export class RequestError extends Error {
@@ -45,7 +46,9 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
       body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch {
-    throw new RequestError('unreachable', 'School can’t be reached just now. What you made is safe on this device.');
+    // Who has only come to the door has made nothing yet.
+    const comfort = isAnybodyHere() ? 'What you made is safe on this device.' : 'Try again in a moment.';
+    throw new RequestError('unreachable', `School can’t be reached just now. ${comfort}`);
   }
   if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as Problem | null;

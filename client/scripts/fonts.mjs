@@ -181,11 +181,7 @@ async function addOther(name, source, points) {
   const font = fontkit.create(whole);
   const really = lacking.filter((point) => !JOINING.includes(point) && font.hasGlyphForCodePoint(point));
   for (const point of really) had.add(point);
-  others.push(
-    `{ file: '${ttf}', letters: [${rangesOf(really)
-      .map(([from, to]) => `[${from}, ${to}]`)
-      .join(', ')}] },`,
-  );
+  others.push(`{ file: '${ttf}', ranges: [${rangesOf(really).flat().join(', ')}] },`);
 }
 
 for (const [name, set] of OTHERS) {
@@ -233,13 +229,14 @@ writeFileSync(
   join(here, '..', '..', 'core', 'pdf', 'fontFiles.ts'),
   `/** Made by client/scripts/fonts.mjs: the files to embed for each face, first the common letters. They lie in client/public/fonts. */
 import type { TextFont } from '../page/item';
+import type { LetterRanges } from './letterRanges';
 
 export const FONT_FILES: Record<TextFont, readonly string[]> = ${JSON.stringify(embedded, null, 2)
     .replaceAll('"', "'")
     .replace(/'(\w+)':/g, '$1:')};
 
-/** Letters that our faces do not have, as ranges of code points, and where they are; for every face. */
-export const OTHER_FONT_FILES: readonly { file: string; letters: readonly (readonly [number, number])[] }[] = [
+/** Where letters are that our faces do not have, for every face. */
+export const OTHER_FONT_FILES: readonly { file: string; ranges: LetterRanges }[] = [
   ${others.join('\n  ')}
 ];
 

@@ -21,6 +21,9 @@ export function ownUnsent(owner: string | null): void {
   if (useUnsent.getState().owner !== owner) useUnsent.setState({ owner, words: {} });
 }
 
+/** Whether anybody is signed in on this device, as far as it knows. */
+export const isAnybodyHere = (): boolean => useUnsent.getState().owner !== null;
+
 /** @param place what the words are for, such as `ask:<activity>` */
 export function useUnsentWords(place: string): [words: string, setWords: (words: string) => void] {
   const words = useUnsent((state) => state.words[place] ?? '');

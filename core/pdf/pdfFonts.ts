@@ -3,14 +3,13 @@ import 'regenerator-runtime/runtime.js';
 import type { PDFDocument } from 'pdf-lib';
 import type { TextFont } from '../page/item';
 import { FONT_FILES, HARFBUZZ_FILE, OTHER_FONT_FILES } from './fontFiles';
+import { isInRanges } from './letterRanges';
 import { openFace, openHarfBuzz, SHAPED, type Face } from './shapedFace';
 import { charactersOf, type NamedFont } from './textRuns';
 
 /** The files of letters that our faces do not have, of those that these letters need. */
 const otherFiles = (points: readonly number[]): string[] =>
-  OTHER_FONT_FILES.filter(({ letters }) =>
-    letters.some(([from, to]) => points.some((point) => point >= from && point <= to)),
-  ).map(({ file }) => file);
+  OTHER_FONT_FILES.filter(({ ranges }) => points.some((point) => isInRanges(ranges, point))).map(({ file }) => file);
 
 /** The fonts of one PDF: of each face as many files as the words that are written need, each embedded once. */
 export class PdfFonts {

@@ -15,6 +15,7 @@ import type { Item } from '../page/item';
 import { OTHERS_OPACITY } from '../page/svg';
 import { applyTo, IDENTITY, inverse, translation, type Matrix } from '../math/matrix';
 import { OTHER_FONT_FILES } from './fontFiles';
+import { lettersOf } from './letterRanges';
 import { pageSize, userToPage, type PageBox } from './pageSpace';
 import { textFlow, type TextRun } from './textFlow';
 import { PdfSourceError } from './openPdf';
@@ -422,14 +423,12 @@ describe('a PDF drawn flat', () => {
 
   it('draws letters of every file of other faces: none is there and not seen', async () => {
     const CELL = 26;
-    const shown = OTHER_FONT_FILES.flatMap(({ letters }) => {
-      const all = letters
-        .flatMap(([from, to]) => Array.from({ length: to - from + 1 }, (_, i) => String.fromCodePoint(from + i)))
-        .filter(
-          (letter) =>
-            /^[\p{Lo}\p{Lu}\p{Emoji_Presentation}]$/u.test(letter) &&
-            !/[\p{Lm}\u{1f1e6}-\u{1f1ff}\u{1f3fb}-\u{1f3ff}\u3164\uffa0\u115f\u1160]/u.test(letter),
-        );
+    const shown = OTHER_FONT_FILES.flatMap(({ ranges }) => {
+      const all = lettersOf(ranges).filter(
+        (letter) =>
+          /^[\p{Lo}\p{Lu}\p{Emoji_Presentation}]$/u.test(letter) &&
+          !/[\p{Lm}\u{1f1e6}-\u{1f1ff}\u{1f3fb}-\u{1f3ff}\u3164\uffa0\u115f\u1160]/u.test(letter),
+      );
       return all.filter((_, i) => i % Math.ceil(all.length / 12) === 0);
     });
     const across = 30;

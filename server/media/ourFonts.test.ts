@@ -3,8 +3,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fontkit from '@pdf-lib/fontkit';
 import { FONT_FILES } from '@lippet/core/pdf/fontFiles';
+import { FONTS } from '../testing/checkout';
 
-const FONTS = join(__dirname, '..', '..', 'client', 'public', 'fonts');
 const SIZE = 40;
 
 /** How wide words are drawn in a small picture, in pixels, by a process that has drawn no letter before. */

@@ -1,10 +1,9 @@
 /** The line on which school says that there is something new, over real sockets. */
 import { randomUUID } from 'node:crypto';
-import { tmpdir } from 'node:os';
-import pino from 'pino';
 import WebSocket from 'ws';
 import { NEWS_PATH } from '@lippet/core/contract/sync';
-import { startServer, type RunningServer } from '../server';
+import type { RunningServer } from '../server';
+import { serverOf } from '../testing/liveDocument';
 import { PASSWORD, smallSchool, type SmallSchool } from '../testing/smallSchool';
 
 let school: SmallSchool;
@@ -12,21 +11,7 @@ let server: RunningServer;
 const origin = (): string => `http://127.0.0.1:${server.port}`;
 beforeAll(async () => {
   school = await smallSchool();
-  server = await startServer(
-    {
-      port: 0,
-      host: '127.0.0.1',
-      databaseUrl: school.database.url,
-      webRoot: null,
-      filesRoot: tmpdir(),
-      fontsRoot: tmpdir(),
-      trustedProxies: [],
-      computeWorker: null,
-      mail: null,
-      logLevel: 'silent',
-    },
-    pino({ level: 'silent' }),
-  );
+  server = await serverOf(school);
 });
 afterAll(async () => {
   await server.close();

@@ -3,6 +3,7 @@ import pino from 'pino';
 import WebSocket from 'ws';
 import * as Y from 'yjs';
 import { startServer, type RunningServer } from '../server';
+import { FONTS } from './checkout';
 import type { SmallSchool, TestClient } from './smallSchool';
 
 /** The whole server, with real sockets, on a small school's database. */
@@ -14,7 +15,7 @@ export const serverOf = ({ database, filesRoot }: SmallSchool): Promise<RunningS
       databaseUrl: database.url,
       webRoot: null,
       filesRoot,
-      fontsRoot: filesRoot,
+      fontsRoot: FONTS,
       trustedProxies: [],
       computeWorker: null,
       mail: null,

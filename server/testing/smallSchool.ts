@@ -24,7 +24,7 @@ import { hashSecret, pictureSecret } from '../services/access/secrets';
 import type { DocumentKind } from '../sync/documentName';
 import { UpdateLog } from '../sync/updateLog';
 import { onThisMachine } from '../web/client';
-import { CHECKOUT } from './checkout';
+import { FONTS } from './checkout';
 import { createMigratedDatabase, type TestDatabase } from './testDatabase';
 
 export const PICTURES = ['kite', 'bell', 'moon'] as const;
@@ -254,7 +254,7 @@ export function appOf(school: SmallSchool, clock: () => number = Date.now, mail:
     host: '127.0.0.1',
     databaseUrl: school.database.url,
     webRoot: null,
-    fontsRoot: join(CHECKOUT, 'client', 'public', 'fonts'),
+    fontsRoot: FONTS,
     filesRoot: school.filesRoot,
     trustedProxies: [],
     computeWorker: null,

@@ -206,10 +206,11 @@ it('chance bytes are refused or read, and never break anything', () => {
       try {
         touchedBy(doc, bytes);
       } catch (error) {
-        expect(error).toBeInstanceOf(Error);
+        // What decodes text throws errors of another realm than the test's, so "instanceof" can't tell.
+        expect((error as Error).name).toMatch(/Error$/);
       }
       expect(itemsOf(doc, MILO).size).toBe(1);
     }),
-    { numRuns: 300 },
+    { numRuns: 300, examples: [[Uint8Array.from([1, 1, 0, 0, 4, 0, 0, 0, 1, 128])]] },
   );
 });
