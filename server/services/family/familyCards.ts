@@ -33,6 +33,10 @@ interface ByLetter {
   name: string;
 }
 
+const NAME_TAKEN = 'Somebody signs in with that name already. Choose another one.';
+const ADDRESS_TAKEN =
+  'That address signs in with a password already. Sign in with it, press “Another child”, and give the code.';
+
 type NewPerson = Pick<Person, 'name' | 'signInName' | 'mail' | 'secretKind' | 'secretHash'>;
 
 /** A code that nobody comes upon by trying: as long as two of a group's. */
@@ -175,7 +179,7 @@ export class FamilyCardService {
       await Person.create({ id, schoolId, role: 'family', badge, ...who }, { transaction });
     } catch (error) {
       if (!(error instanceof UniqueConstraintError)) throw error;
-      throw new ProblemError('conflict', 'Somebody signs in with that name already. Choose another one.');
+      throw new ProblemError('conflict', who.secretKind === 'letter' ? ADDRESS_TAKEN : NAME_TAKEN);
     }
     await this.tie(id, card, transaction);
     return id;

@@ -142,7 +142,9 @@ it('one address has several children; one that somebody has with a password is n
   const letter = await ask(taken, 'GRAN@island.example', code);
   const answer = await give(taken, letter, numberIn());
   expect(answer.status).toBe(CONFLICT);
-  expect(await answer.json()).toMatchObject({ message: expect.stringContaining('signs in with that name already') });
+  expect(await answer.json()).toMatchObject({
+    message: expect.stringContaining('That address signs in with a password already. Sign in with it,'),
+  });
 });
 
 it('says so where no letters go out, and where no card has the code', async () => {

@@ -117,7 +117,11 @@ export class SignInLetterService {
     if (letter && (letter.usedAt || letter.expiresAt.getTime() <= this.clock())) throw tooLate();
     // Where no letter went it takes as long to say so.
     const right = await verifySecret('letter', letter?.numberHash ?? (await decoyHash()), number);
-    if (!right) throw new ProblemError('wrong-secret', 'That is not the number from the letter. Have another look.');
+    if (!right)
+      throw new ProblemError(
+        'wrong-secret',
+        'That is not the number from the letter. Have another look, or have another letter sent.',
+      );
     await wasRight();
     const personId = await sequelize.transaction((transaction) => this.use(id, transaction));
     return signIn.openSession(personId, keep);
