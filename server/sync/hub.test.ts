@@ -171,6 +171,31 @@ describe('the sync hub', () => {
     expect(await logged()).toBe(1);
   });
 
+  it('tells a device that repeats what school has that it is there, also of a sent piece, and keeps it once', async () => {
+    const one = open(`piece:${pieceId}`, adaCookie);
+    await allKept(one);
+    draw(one.doc);
+    await allKept(one);
+    const all = Y.encodeStateAsUpdate(one.doc);
+    const rows = async (): Promise<number> =>
+      (await school.query<{ count: number }>('SELECT count(*)::int AS count FROM piece_updates'))[0]!.count;
+    const before = await rows();
+    /** As a device does that has connected before it has read its own copy. */
+    const repeat = async (live: LiveDocument): Promise<void> => {
+      await allKept(live);
+      live.provider.documentUpdateHandler(all, 'the copy on a device');
+      expect(live.provider.hasUnsyncedChanges).toBe(true);
+      await allKept(live);
+    };
+    await repeat(one);
+    expect(await rows()).toBe(before);
+    const extent = Buffer.from(documentExtent(one.doc)).toString('base64');
+    expect((await api(adaCookie, 'POST', `/pieces/${pieceId}/send`, { key: randomUUID(), extent })).status).toBe(200);
+    const late = open(`piece:${pieceId}`, adaCookie);
+    await repeat(late);
+    expect(late.scope).toBe('readonly');
+  });
+
   it('takes nothing more of somebody whose documents are as large as they may be together, and says so', async () => {
     const large = Math.ceil(LIMITS.documents.person / 3);
     await school.query(

@@ -6,7 +6,7 @@ import {
   type onAuthenticatePayload,
   type onLoadDocumentPayload,
 } from '@hocuspocus/server';
-import { messageYjsSyncStep2 } from 'y-protocols/sync';
+import { messageYjsUpdate } from 'y-protocols/sync';
 import type { Logger } from 'pino';
 import { WebSocketServer, type WebSocket } from 'ws';
 import * as Y from 'yjs';
@@ -17,6 +17,7 @@ import { documentName, parseDocumentName, type DocumentKind, type DocumentRef } 
 import { Allowance } from './allowance';
 import { ChangeGuard, type Maker } from './changeGuard';
 import { unfitUpdate } from './updateGuard';
+import { acknowledgement, isKnown } from './knownUpdate';
 import { Ledger } from './ledger';
 import { LineFault } from './lineFault';
 import { OpenLines } from './lines';
@@ -231,12 +232,15 @@ export class SyncHub {
   /** Writes a message's update to the log before Hocuspocus applies and acknowledges it. */
   private async keepFirst(payload: beforeHandleMessagePayload, carried: CarriedUpdate): Promise<void> {
     const { connection, document } = payload;
-    if (connection.readOnly) return;
-    // A first answer repeats what the server may hold already; only what is new belongs in the log.
-    const known =
-      carried.step === messageYjsSyncStep2 && Y.snapshotContainsUpdate(Y.snapshot(document), carried.update);
-    if (known) return;
+    // Devices repeat what the server may hold already; only what is new belongs in the log.
     // Throws on bytes that are no update, which closes the connection.
+    if (isKnown(document, carried.update)) {
+      // Hocuspocus says of no update by whoever may not write that it is there, and their device would wait for ever.
+      if (connection.readOnly && carried.step === messageYjsUpdate)
+        connection.send(acknowledgement(payload.documentName));
+      return;
+    }
+    if (connection.readOnly) return;
     const unfit = unfitUpdate(document, this.ledger.heldBy(document), carried.update);
     const maker = (connection.context as SocketContext).makers.get(payload.documentName) ?? null;
     const judged = maker && !unfit ? this.changes.judge(document, carried.update, maker) : null;

@@ -91,6 +91,7 @@ export class DeviceCopy {
     } catch {
       this.unsaved = [...now, ...this.unsaved];
       this.writing = false;
+      if (this.ended) return;
       this.onState('failed');
       this.timer = setTimeout(() => void this.write(), TRY_AGAIN);
     }

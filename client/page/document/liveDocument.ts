@@ -24,6 +24,8 @@ export interface SaveState {
 
 /** Begins the names of documents that many write at once. */
 const SHARED = 'shared:';
+/** So long may this device take to read its copy before school is asked all the same, in milliseconds. */
+const COPY_FIRST = 1_000;
 /** Shorter waits between tries than the library's own: children close the lid and open it again. */
 const RECONNECT = { delay: 400, minDelay: 400, maxDelay: 5_000, factor: 1.6 } as const;
 
@@ -48,6 +50,7 @@ export class LiveDocument {
   private readonly socket: LeanSocket;
   private readonly school: HocuspocusProvider;
   private connected = false;
+  private readonly patience: ReturnType<typeof setTimeout>;
   /** How many still need it, and whether it is to be let go as soon as none does. */
   private holds = 0;
   private leaving = false;
@@ -64,8 +67,8 @@ export class LiveDocument {
     this.device = new DeviceCopy(
       this.copy,
       this.doc,
-      (device) => this.state.setState({ device }),
-      () => this.state.setState(({ loaded }) => ({ loaded: loaded || this.hasPages })),
+      (device) => this.onDevice(device),
+      () => this.onCopyRead(),
     );
     const scheme = window.location.protocol === 'https:' ? 'wss' : 'ws';
     this.socket = new LeanSocket({ url: `${scheme}://${window.location.host}${SYNC_PATH}`, ...RECONNECT });
@@ -85,6 +88,22 @@ export class LiveDocument {
       for (let i = 1; i < count; i++) this.school.incrementUnsyncedChanges();
     };
     if (name.startsWith(SHARED)) this.socket.takeTogether = (take) => Y.transact(this.doc, take, this.school, false);
+    this.patience = setTimeout(() => this.askSchool(), COPY_FIRST);
+  }
+
+  private onCopyRead(): void {
+    this.state.setState(({ loaded }) => ({ loaded: loaded || this.hasPages }));
+    this.askSchool();
+  }
+
+  private onDevice(device: DeviceState): void {
+    this.state.setState({ device });
+    if (device === 'failed') this.askSchool();
+  }
+
+  /** Only once the copy on this device has been read: what both have does not travel, in neither direction. */
+  private askSchool(): void {
+    clearTimeout(this.patience);
     this.school.attach();
   }
 
@@ -159,6 +178,7 @@ export class LiveDocument {
   destroy(): void {
     this.leaving = true;
     if (this.holds > 0) return;
+    clearTimeout(this.patience);
     this.school.destroy();
     this.socket.destroy();
     this.device.destroy();
