@@ -3,12 +3,11 @@ import { touchesInk } from '../ink/hit';
 import { inkBounds, type Bounds } from '../ink/ink';
 import type { Item } from './item';
 import { applyTo, inverse, scaleOf, type Point } from '../math/matrix';
+import { PIN_BOX } from './pinSign';
 import { insideRings } from './rings';
 
 /** Distance between two lines of a text box, in multiples of its size. */
 export const LINE_HEIGHT = 1.35;
-/** A pin's head, in points. */
-export const PIN_SIZE = 24;
 
 /** Width and height of an item's own box, before its matrix; null for what has none of its own. */
 export function ownBox(item: Item): { width: number; height: number } | null {
@@ -61,7 +60,7 @@ export function itemBounds(item: Item): Bounds {
     }
     case 'pin': {
       const { x, y } = applyTo(item.matrix, 0, 0);
-      return { left: x - PIN_SIZE / 2, top: y - PIN_SIZE, right: x + PIN_SIZE / 2, bottom: y + 2 };
+      return { left: x + PIN_BOX.left, top: y + PIN_BOX.top, right: x + PIN_BOX.right, bottom: y + PIN_BOX.bottom };
     }
     case 'field':
       return { left: 0, top: 0, right: 0, bottom: 0 };

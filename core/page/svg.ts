@@ -9,7 +9,7 @@ import { layerOf, type Item, type PictureItem, type Stroke, type TextBox, type T
 import type { Matrix } from '../math/matrix';
 import { ringsPath } from './rings';
 import { ANCHOR, BASELINE, TEXT_FACES } from './textFaces';
-import { PIN_SIGN } from './pinSign';
+import { PIN_LINE, PIN_SIGN } from './pinSign';
 
 /** Colour of the paper. */
 export const PAPER_COLOUR = '#FFFEFA';
@@ -100,7 +100,7 @@ function itemElement(item: Item, { digits = 2, media }: SvgSettings): string {
       return (
         `<g transform="translate(${x} ${y})"><title>${escaped(item.note)}</title>` +
         `<path d="M${PIN_SIGN.map((corner) => corner.join(' ')).join('L')}Z" ` +
-        'fill="#F0AE2E" stroke="#1C2A33" stroke-width="1.5"/></g>'
+        `fill="#F0AE2E" stroke="#1C2A33" stroke-width="${PIN_LINE}"/></g>`
       );
     }
     case 'field':

@@ -10,7 +10,7 @@ import type { PictureShape } from '../page/pictureShape';
 import { LINE_HEIGHT } from '../page/geometry';
 import type { Fill, PictureItem, Stroke, TextBox, TextMark } from '../page/item';
 import { applyTo, type Matrix } from '../math/matrix';
-import { PIN_NUMBER, PIN_SIGN } from '../page/pinSign';
+import { PIN_LINE, PIN_NUMBER, PIN_SIGN } from '../page/pinSign';
 import { ANCHOR, BASELINE } from '../page/textFaces';
 import { A_POINT, type ContentBytes } from './contentBytes';
 import { SHAPED } from './shapedFace';
@@ -166,17 +166,17 @@ export function markContent({ style, colour, quads }: TextMark, names: ContentNa
   return within(`${strokeColour(colour)}1.5 w\n${lines.join('')}`);
 }
 
-/** A pin's head with its number in it. */
 /** Half the height of a numeral in a pin, in points. */
 const LETTER_HALF = 4;
 
+/** A pin's sign with its number in it. */
 export function pinContent(matrix: Matrix, number: number, fonts: readonly NamedFont[]): string {
   const { x, y } = applyTo(matrix, 0, 0);
   const runs = runsOf(String(number), fonts);
   const corners = PIN_SIGN.map(([cornerX, cornerY], i) => `${cornerX} ${cornerY} ${i === 0 ? 'm' : 'l'}\n`);
   const sign = `${corners.join('')}h B\n`;
   return within(
-    `${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}1.5 ` +
+    `${mapped([1, 0, 0, 1, x, y])}${fillColour('#F0AE2E')}${strokeColour('#1C2A33')}${PIN_LINE} ` +
       `w\n${sign}${textOf('#1C2A33', setLine(runs, -widthOf(runs, 11) / 2, PIN_NUMBER.y + LETTER_HALF, 11))}`,
   );
 }

@@ -655,6 +655,8 @@ describe('a PDF with annotations', () => {
     const picture = drawn(bytes);
     expect(picture.at(80, 40)).toBe('#C8472F');
     expect(picture.at(90, 210)).not.toBe('#FFFFFF');
+    // The line around it is whole, also along the sign's upper edge and at its point.
+    expect([154.5, 182].map((y) => picture.at(200, y) === '#FFFFFF')).toEqual([false, false]);
     // A pin's sign hangs above its point, upright, whichever way the page is turned.
     expect([170, 180, 190].map((y) => picture.at(200, y) === '#FFFFFF')).toEqual([false, false, true]);
     expect([185, 215].map((x) => picture.at(x, 165))).toEqual(['#FFFFFF', '#FFFFFF']);

@@ -1,4 +1,3 @@
-import { PIN_SIZE } from '@lippet/core/page/geometry';
 import { MAX_TEXT, type Pin, type TextMark } from '@lippet/core/page/item';
 import { PIN_SIGN } from '@lippet/core/page/pinSign';
 import { pinsInReadingOrder } from '@lippet/core/page/notes';
@@ -169,7 +168,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'flex-end',
   },
-  number: { position: 'absolute', top: 10, minWidth: PIN_SIZE, textAlign: 'center' },
+  number: { position: 'absolute', top: 10, width: '100%', textAlign: 'center' },
   card: { position: 'absolute', width: CARD.width },
   note: { padding: 14, paddingRight: 20, gap: 10 },
   row: { flexDirection: 'row', gap: 10, flexWrap: 'wrap' },
