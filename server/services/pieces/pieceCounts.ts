@@ -105,14 +105,18 @@ const STATE = `CASE
   WHEN p.complete THEN 'ready'
   ELSE 'started' END`;
 
-/** An activity, a learner's piece on it, its newest update, its latest go and that go's review. */
+/**
+ * An activity, a learner's piece on it, its latest go and that go's review; the newest update of what is not sent: of the
+ * rest nobody asks what has been made.
+ */
 const JOINS = `
   JOIN activities a ON a.id = w.activity_id
   LEFT JOIN pieces p ON p.activity_id = w.activity_id AND p.person_id = w.person_id
-  LEFT JOIN LATERAL (SELECT id FROM piece_updates WHERE piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
   LEFT JOIN LATERAL (
     SELECT id, go, sent_at FROM submissions
     WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
+  LEFT JOIN LATERAL (
+    SELECT id FROM piece_updates WHERE s.id IS NULL AND piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
   LEFT JOIN reviews r ON r.submission_id = s.id`;
 
 /** Not sent, and drawn on since it was measured; or not counted with the parts that its activity has now. */
