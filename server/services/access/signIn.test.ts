@@ -1,4 +1,5 @@
 import { appOf, PASSWORD, PICTURES, smallSchool, type SmallSchool } from '../../testing/smallSchool';
+import { somebodyWaits } from '../../testing/somebodyWaits';
 import { ADDRESS_RULE, DEVICE_RULE, PERSON_RULE, STRANGERS_RULE, waitBefore } from './signInThrottle';
 
 describe('waitBefore', () => {
@@ -148,6 +149,19 @@ describe('signing in', () => {
     expect(await after.json('GET', '/api/me')).toMatchObject({ name: 'ben', kept: false });
     clock += 13 * 3_600_000;
     expect(await after.json('GET', '/api/me')).toBeNull();
+  });
+
+  it('says that one is signed out where that happens while something is kept', async () => {
+    const client = app.client();
+    await client.json('POST', '/api/sessions', right);
+    const settings = { size: 'usual', letters: 'school', speed: 'middle', calm: false, leftHanded: true };
+    const held = await school.sequelize.transaction();
+    await school.sequelize.query("SELECT 1 FROM people WHERE sign_in_name = 'ben' FOR UPDATE", { transaction: held });
+    const keeping = client.request('PUT', '/api/me/settings', settings);
+    await somebodyWaits(school);
+    await school.query('DELETE FROM sessions RETURNING id');
+    await held.commit();
+    expect((await keeping).status).toBe(401);
   });
 
   it('stays for weeks on one’s own device if asked', async () => {

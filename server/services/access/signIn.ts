@@ -6,7 +6,7 @@ import type { OwnSettings } from '@lippet/core/contract/settings';
 import { Activity, Group, Membership, Person, School, Session } from '../../models/tables';
 import type { Actor } from '../../policy/actor';
 import { policy } from '../../policy/policy';
-import { ProblemError } from '../../problems/problem';
+import { ProblemError, signedOut } from '../../problems/problem';
 import { Gatherer, together } from '../../sync/gatherer';
 import { OpenSessions } from './openSessions';
 import { decoyHash, hashToken, newToken, pictureSecret, verifySecret } from './secrets';
@@ -183,20 +183,25 @@ export class SignInService {
     for (const token of tokens) {
       const actor = await this.actor(token);
       if (actor?.personId !== personId) continue;
-      const { kept, expiresAt } = await Session.findByPk(actor.sessionId, { rejectOnEmpty: true });
-      return { token, kept, expiresAt };
+      const session = await Session.findByPk(actor.sessionId);
+      return session && { token, kept: session.kept, expiresAt: session.expiresAt };
     }
     return null;
   }
 
-  /** What the interface shows of the person who is signed in. */
+  /**
+   * What the interface shows of the person who is signed in.
+   *
+   * @throws ProblemError `signed-out` where they have signed out since they asked
+   */
   async me(actor: Actor): Promise<Me> {
     const person = await Person.findByPk(actor.personId, { rejectOnEmpty: true });
     const [school, session, groups] = await Promise.all([
       School.findByPk(person.schoolId, { rejectOnEmpty: true }),
-      Session.findByPk(actor.sessionId, { rejectOnEmpty: true }),
+      Session.findByPk(actor.sessionId),
       Group.findAll({ where: { id: [...actor.learnsIn, ...actor.teaches] }, order: ['name'] }),
     ]);
+    if (!session) throw signedOut();
     return {
       id: person.id,
       name: person.name,

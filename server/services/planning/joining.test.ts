@@ -5,6 +5,7 @@ import type { DeviceGroup, Me } from '@lippet/core/contract/signIn';
 import type { NowView, PieceView } from '@lippet/core/contract/pieces';
 import type { ReviewQueueView } from '@lippet/core/contract/reviewing';
 import { appOf, drawInto, extentOf, smallSchool, type SmallSchool, type TestClient } from '../../testing/smallSchool';
+import { somebodyWaits } from '../../testing/somebodyWaits';
 
 const PICTURES = ['boot', 'drum', 'moon'];
 
@@ -128,8 +129,7 @@ it('moves nothing where the learner begins work of their own at that moment', as
   );
   const matching = teacher.request('POST', `${joining()}/${found!.id}/match`, { person: school.people.ben });
   // It has looked, has seen none, and waits behind the one that is being begun.
-  while ((await school.query('SELECT 1 FROM pg_locks WHERE NOT granted')).length === 0)
-    await new Promise((resolve) => setTimeout(resolve, 10));
+  await somebodyWaits(school);
   await beginning.commit();
   expect((await matching).status).toBe(409);
   expect((await fern.json<PieceView>('GET', `/api/pieces/${pieceId}`)).id).toBe(pieceId);
