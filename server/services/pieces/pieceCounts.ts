@@ -106,18 +106,22 @@ const STATE = `CASE
   ELSE 'started' END`;
 
 /**
- * An activity, a learner's piece on it, its latest go and that go's review; the newest update of what is not sent: of the
- * rest nobody asks what has been made.
+ * An activity, a learner's piece on it, its latest go and that go's review, and its newest update.
+ *
+ * @param asked of which pieces the newest update is looked up
  */
-const JOINS = `
+const joins = (asked: string): string => `
   JOIN activities a ON a.id = w.activity_id
   LEFT JOIN pieces p ON p.activity_id = w.activity_id AND p.person_id = w.person_id
   LEFT JOIN LATERAL (
     SELECT id, go, sent_at FROM submissions
     WHERE piece_id = p.id AND withdrawn_at IS NULL ORDER BY go DESC LIMIT 1) s ON true
   LEFT JOIN LATERAL (
-    SELECT id FROM piece_updates WHERE s.id IS NULL AND piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
+    SELECT id FROM piece_updates WHERE ${asked} AND piece_id = p.id ORDER BY id DESC LIMIT 1) u ON true
   LEFT JOIN reviews r ON r.submission_id = s.id`;
+const UPDATES_OF_ALL = joins('true');
+/** Into which state a sent piece is counted does not hang on what has been made. */
+const UPDATES_OF_UNSENT = joins('s.id IS NULL');
 
 /** Not sent, and drawn on since it was measured; or not counted with the parts that its activity has now. */
 const CHANGED = 's.id IS NULL AND u.id IS NOT NULL AND p.progress_through <> u.id';
@@ -155,7 +159,7 @@ export class PieceCountService {
                 min(w.group_due) AS due, min(s.sent_at) AS oldest,
                 array_agg(p.id) FILTER (WHERE ${CHANGED}) AS changed,
                 array_agg(p.id) FILTER (WHERE ${UNCOUNTED}) AS uncounted
-         FROM pairs w ${JOINS}
+         FROM pairs w ${UPDATES_OF_UNSENT}
          WHERE ${listedSql(filter)}
          GROUP BY 1, 2, 3, 4, 5)
        SELECT counted.*, a.title, a.subject FROM counted JOIN activities a ON a.id = counted.activity_id`,
@@ -188,7 +192,7 @@ export class PieceCountService {
               a.late_allowed, a.take_back, a.state = 'archived' AS archived, u.id IS NOT NULL AND p.made AS made,
               p.complete, s.id AS go_id, s.go, s.sent_at, r.begun_at, r.released_at, r.outcome, r.marked,
               CASE WHEN ${CHANGED} THEN ARRAY[p.id] END AS changed, CASE WHEN ${UNCOUNTED} THEN ARRAY[p.id] END AS uncounted
-       FROM pairs w JOIN people n ON n.id = w.person_id ${JOINS}
+       FROM pairs w JOIN people n ON n.id = w.person_id ${UPDATES_OF_ALL}
        WHERE ${listedSql(filter)} ORDER BY a.created_at, a.id`,
       { replacements: pairsOf(filter), type: QueryTypes.SELECT },
     );
